@@ -1,0 +1,99 @@
+/** A yes/no picture, row-major, 1 for yes. */
+export interface Mask {
+  widthPx: number
+  heightPx: number
+  values: Uint8Array
+}
+
+/**
+ * Chamfer distance (3–4 weights, ÷ 3) from each pixel to the nearest pixel whose value is `to`, px.
+ * @see Borgefors, G. (1986). Distance transformations in digital images. CVGIP 34(3), 344–371.
+ */
+export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
+  const { widthPx: w, heightPx: h, values } = mask
+  const far = 1e6
+  const d = new Float32Array(w * h)
+  for (let i = 0; i < d.length; i++) d[i] = values[i] === to ? 0 : far
+  const relax = (at: number, from: number, cost: number): void => {
+    const through = d[from]! + cost
+    if (through < d[at]!) d[at] = through
+  }
+  for (let y = 0; y < h; y++) {
+    for (let x = 0; x < w; x++) {
+      const at = y * w + x
+      if (x > 0) relax(at, at - 1, 3)
+      if (y > 0) {
+        relax(at, at - w, 3)
+        if (x > 0) relax(at, at - w - 1, 4)
+        if (x < w - 1) relax(at, at - w + 1, 4)
+      }
+    }
+  }
+  for (let y = h - 1; y >= 0; y--) {
+    for (let x = w - 1; x >= 0; x--) {
+      const at = y * w + x
+      if (x < w - 1) relax(at, at + 1, 3)
+      if (y < h - 1) {
+        relax(at, at + w, 3)
+        if (x < w - 1) relax(at, at + w + 1, 4)
+        if (x > 0) relax(at, at + w - 1, 4)
+      }
+    }
+  }
+  return d.map((value) => value / 3)
+}
+
+/** Keeps only what a disc of the given radius fits into: thin and small things go. */
+export function open(mask: Mask, radiusPx: number): Mask {
+  const inner = distanceTo(mask, 0)
+  const core = { ...mask, values: Uint8Array.from(inner, (d) => (d > radiusPx ? 1 : 0)) }
+  const outward = distanceTo(core, 1)
+  return { ...mask, values: Uint8Array.from(outward, (d, i) => (d <= radiusPx && mask.values[i] ? 1 : 0)) }
+}
+
+export interface Component {
+  /** Row-major indices of its pixels. */
+  pixels: number[]
+  minX: number
+  maxX: number
+  minY: number
+  maxY: number
+}
+
+/** Eight-connected components of at least `minArea` pixels. */
+export function components(mask: Mask, minArea = 1): Component[] {
+  const { widthPx: w, heightPx: h, values } = mask
+  const seen = new Uint8Array(values.length)
+  const found: Component[] = []
+  const stack: number[] = []
+  for (let start = 0; start < values.length; start++) {
+    if (!values[start] || seen[start]) continue
+    seen[start] = 1
+    stack.push(start)
+    const component: Component = { pixels: [], minX: w, maxX: 0, minY: h, maxY: 0 }
+    while (stack.length > 0) {
+      const at = stack.pop()!
+      const x = at % w
+      const y = (at - x) / w
+      component.pixels.push(at)
+      if (x < component.minX) component.minX = x
+      if (x > component.maxX) component.maxX = x
+      if (y < component.minY) component.minY = y
+      if (y > component.maxY) component.maxY = y
+      for (let dy = -1; dy <= 1; dy++) {
+        for (let dx = -1; dx <= 1; dx++) {
+          const nx = x + dx
+          const ny = y + dy
+          if (nx < 0 || ny < 0 || nx >= w || ny >= h) continue
+          const next = ny * w + nx
+          if (values[next] && !seen[next]) {
+            seen[next] = 1
+            stack.push(next)
+          }
+        }
+      }
+    }
+    if (component.pixels.length >= minArea) found.push(component)
+  }
+  return found
+}
