@@ -1,0 +1,252 @@
+import { blur, convolveSeparable, gaussianKernel, sampleBilinear, type Plane } from '../image/plane.ts'
+import { capVolumeFraction } from '../geometry/cap-volume.ts'
+import { toPicture, type Point } from '../geometry/egg-outline.ts'
+import { isInside, type EggFrame } from './egg-frame.ts'
+
+/** The air cell's edge in the frame: a plane cutting the shell, seen as a chord with a bow. */
+export interface CellCurve {
+  /** Where the chord meets the axis, ÷ length, from the blunt pole. */
+  depth: number
+  /** Slope of the chord against the perpendicular to the axis; its angle is the tilt. */
+  slope: number
+  /** Bulge of the edge away from the chord at its middle, ÷ length; positive toward the small pole. */
+  bow: number
+}
+
+export interface AirCell extends CellCurve {
+  depthSd: number
+  tiltRad: number
+  /** Share of the egg's volume. */
+  volume: number
+  volumeSd: number
+  /** Mean response along the edge, in robust standard deviations of the picture inside the egg. */
+  strength: number
+}
+
+export interface CellSearch {
+  best: CellCurve
+  strength: number
+  /** Response map that was searched. */
+  response: Plane
+}
+
+/** The edge is followed to this share of the half-breadth; bloom hides the rest. */
+const RIM = 0.955
+/** Below this strength an edge is as likely mottling or a vessel. */
+export const CELL_STRENGTH_LIMIT = 0.75
+
+interface EdgeResponses {
+  /** Clipped hard, so that a few speckles or vessels cannot make an edge: for finding it. */
+  coarse: Plane
+  /** Mostly the thin line itself, hardly clipped: for placing it. */
+  fine: Plane
+}
+
+/**
+ * The membrane's edge shows as a thin dark line, and mostly as a fall of light toward the contents, in green
+ * more than in red once there is blood. Each is taken in robust standard deviations.
+ */
+function edgeResponses(frame: EggFrame): EdgeResponses {
+  const smoothAcross = gaussianKernel(2.5)
+  const bright = brightest(frame.red, frame)
+  // The floor is high: the edge lies in the light, and a dark embryo's noise must not set the scale.
+  const light = logAbove(frame.red, 0.04 * bright)
+  const greenLight = logAbove(frame.green, 0.04 * brightest(frame.green, frame) + 0.002)
+  const line = convolveSeparable(light, secondDerivative(2.2), smoothAcross)
+  const fall = convolveSeparable(light, firstDerivative(3), smoothAcross)
+  const greenFall = convolveSeparable(greenLight, firstDerivative(3), smoothAcross)
+  const lineSd = robustSd(line, frame, 0.1 * bright)
+  const fallSd = robustSd(fall, frame, 0.1 * bright)
+  const greenSd = robustSd(greenFall, frame, 0.1 * bright)
+  const coarse = line.values.map((value, i) =>
+    clip(value / lineSd, -1.2, 2) + 0.3 * clip(-fall.values[i]! / fallSd, -0.8, 1.6) + 0.3 * clip(-greenFall.values[i]! / greenSd, -0.8, 1.6))
+  const fine = line.values.map((value, i) => clip(value / lineSd, -1.5, 5) + 0.3 * clip(-fall.values[i]! / fallSd, -1, 2.5))
+  return { coarse: blur({ ...line, values: coarse }, 0.8), fine: { ...line, values: fine } }
+}
+
+function logAbove(plane: Plane, floor: number): Plane {
+  return { ...plane, values: plane.values.map((value) => Math.log(value + floor)) }
+}
+
+function clip(value: number, low: number, high: number): number {
+  return value < low ? low : value > high ? high : value
+}
+
+function firstDerivative(sigmaPx: number): Float32Array {
+  const kernel = gaussianKernel(sigmaPx)
+  const radius = (kernel.length - 1) / 2
+  return kernel.map((value, i) => (value * (i - radius)) / (sigmaPx * sigmaPx))
+}
+
+function secondDerivative(sigmaPx: number): Float32Array {
+  const kernel = gaussianKernel(sigmaPx)
+  const radius = (kernel.length - 1) / 2
+  const raw = kernel.map((value, i) => (value * ((i - radius) ** 2 / sigmaPx ** 2 - 1)) / sigmaPx ** 2)
+  const mean = raw.reduce((a, b) => a + b, 0) / raw.length
+  return raw.map((value) => value - mean)
+}
+
+function brightest(plane: Plane, frame: EggFrame): number {
+  const inside: number[] = []
+  for (let row = 0; row < frame.heightPx; row += 3) {
+    for (let column = 0; column < frame.lengthPx; column += 3) {
+      if (isInside(frame, column, row)) inside.push(plane.values[row * frame.lengthPx + column]!)
+    }
+  }
+  return Float32Array.from(inside).sort()[Math.floor(inside.length * 0.98)] ?? 0
+}
+
+/** Over lit pixels inside the egg. */
+function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
+  const sizes: number[] = []
+  for (let y = 0; y < plane.heightPx; y += 2) {
+    for (let x = 10; x < plane.widthPx - 10; x += 2) {
+      const at = y * plane.widthPx + x
+      if (isInside(frame, x, y, 0.9) && frame.red.values[at]! > litFrom) sizes.push(Math.abs(plane.values[at]!))
+    }
+  }
+  sizes.sort((a, b) => a - b)
+  return Math.max(1e-6, 1.4826 * (sizes[sizes.length >> 1] ?? 0))
+}
+
+/** Searches depth, tilt and bow: a grid first, then ever smaller steps. */
+export function searchCellEdge(frame: EggFrame): CellSearch {
+  const { coarse, fine } = edgeResponses(frame)
+  let best: CellCurve = { depth: 0.15, slope: 0, bow: 0 }
+  let bestScore = -Infinity
+  for (let depth = 0.05; depth <= 0.4; depth += 0.008) {
+    for (let slope = -0.42; slope <= 0.421; slope += 0.07) {
+      for (let bow = -0.09; bow <= 0.091; bow += 0.018) {
+        const curve = { depth, slope, bow }
+        const score = curveScore(frame, coarse, curve, 24, lowerMidMean)
+        if (score > bestScore) {
+          bestScore = score
+          best = curve
+        }
+      }
+    }
+  }
+  let step = { depth: 0.004, slope: 0.035, bow: 0.009 }
+  for (let round = 0; round < 5; round++) {
+    const centre = best
+    bestScore = curveScore(frame, fine, centre, 64, trimmedMean)
+    for (let i = -2; i <= 2; i++) {
+      for (let j = -2; j <= 2; j++) {
+        for (let k = -2; k <= 2; k++) {
+          const curve = { depth: centre.depth + i * step.depth, slope: centre.slope + j * step.slope, bow: centre.bow + k * step.bow }
+          const score = curveScore(frame, fine, curve, 64, trimmedMean)
+          if (score > bestScore) {
+            bestScore = score
+            best = curve
+          }
+        }
+      }
+    }
+    step = { depth: step.depth / 2, slope: step.slope / 2, bow: step.bow / 2 }
+  }
+  return { best, strength: curveStrength(frame, coarse, best, 64, lowerMidMean), response: fine }
+}
+
+/** Strength, less a mild belief against very deep, very tilted and strongly bowed cells. */
+function curveScore(frame: EggFrame, response: Plane, curve: CellCurve, samples: number, average: Average): number {
+  return curveStrength(frame, response, curve, samples, average)
+    - 0.15 * ((curve.depth - 0.18) / 0.1) ** 2 - 0.1 * (curve.slope / 0.25) ** 2 - 0.06 * (curve.bow / 0.04) ** 2
+}
+
+type Average = (values: Float32Array) => number
+
+function curveStrength(frame: EggFrame, response: Plane, curve: CellCurve, samples: number, average: Average): number {
+  const { lengthPx, heightPx, radiusPx } = frame
+  const half = radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.round(curve.depth * lengthPx)))]!
+  const along = new Float32Array(samples)
+  for (let i = 0; i < samples; i++) {
+    const across = ((2 * (i + 0.5)) / samples - 1) * RIM * half
+    along[i] = sampleBilinear(response, cellEdgeColumn(curve, lengthPx, across, half), across + heightPx / 2)
+  }
+  return average(along)
+}
+
+/** Mean without the highest and lowest eighth. @param values - sorted in place */
+function trimmedMean(values: Float32Array): number {
+  return sortedMean(values, 0.125, 0.875)
+}
+
+/**
+ * Mean of the middle half, shifted down by an eighth: the membrane's edge is there all the way across,
+ * while vessels and speckles that happen to lie in line leave gaps.
+ * @param values - sorted in place
+ */
+function lowerMidMean(values: Float32Array): number {
+  return sortedMean(values, 0.125, 0.625)
+}
+
+function sortedMean(values: Float32Array, fromShare: number, toShare: number): number {
+  values.sort()
+  const from = Math.floor(values.length * fromShare)
+  const to = Math.floor(values.length * toShare)
+  let sum = 0
+  for (let i = from; i < to; i++) sum += values[i]!
+  return sum / (to - from)
+}
+
+/** Column of the edge at a distance across the axis; `half` is the chord's half-width, all in frame pixels. */
+export function cellEdgeColumn(curve: CellCurve, lengthPx: number, across: number, half: number): number {
+  const v = Math.min(1, Math.abs(across) / half)
+  return curve.depth * lengthPx + curve.slope * across + curve.bow * lengthPx * Math.sqrt(1 - v * v)
+}
+
+/**
+ * The air cell with its uncertainty, from a finished search.
+ * @returns null when the edge is too weak to be told from the rest of the picture
+ */
+export function measureAirCell(frame: EggFrame, search: CellSearch): AirCell | null {
+  if (search.strength < CELL_STRENGTH_LIMIT) return null
+  const { best } = search
+  const tiltRad = Math.atan(best.slope)
+  const depthSd = depthUncertainty(frame, search)
+  const volumeAt = (depth: number): number =>
+    capVolumeFraction(frame.outline, { depthFraction: clip(depth, 0, 1), tiltRad })
+  const volume = volumeAt(best.depth)
+  const volumeSd = Math.max(0.0015, (volumeAt(best.depth + depthSd) - volumeAt(best.depth - depthSd)) / 2)
+  return { ...best, depthSd, tiltRad, volume, volumeSd, strength: search.strength }
+}
+
+/**
+ * Each sixteenth of the edge votes for its own shift; their scatter gives the mean's uncertainty.
+ * The floor covers what no scatter shows: the outline's pole and the bow's share in the chord.
+ */
+function depthUncertainty(frame: EggFrame, search: CellSearch): number {
+  const { lengthPx, heightPx, radiusPx } = frame
+  const half = radiusPx[Math.round(search.best.depth * lengthPx)]!
+  const parts = 16
+  const shifts: number[] = []
+  for (let part = 0; part < parts; part++) {
+    let bestShift = 0
+    let bestSum = -Infinity
+    for (let shift = -7; shift <= 7; shift++) {
+      let sum = -0.02 * shift * shift
+      for (let i = 0; i < 4; i++) {
+        const across = ((2 * (part + (i + 0.5) / 4)) / parts - 1) * RIM * half
+        sum += sampleBilinear(search.response, cellEdgeColumn(search.best, lengthPx, across, half) + shift, across + heightPx / 2)
+      }
+      if (sum > bestSum) {
+        bestSum = sum
+        bestShift = shift
+      }
+    }
+    shifts.push(bestShift)
+  }
+  const variance = shifts.reduce((sum, shift) => sum + shift * shift, 0) / parts
+  return Math.hypot(0.004, Math.sqrt(variance / parts) * 1.5 / lengthPx)
+}
+
+/** The edge as points in the working picture. */
+export function cellEdgePoints(frame: EggFrame, curve: CellCurve, count = 32): Point[] {
+  const { lengthPx, radiusPx, step, outline } = frame
+  const half = radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.round(curve.depth * lengthPx)))]!
+  return Array.from({ length: count }, (_, i) => {
+    const across = ((2 * i) / (count - 1) - 1) * half
+    const column = cellEdgeColumn(curve, lengthPx, across, half)
+    return toPicture(outline, outline.halfLengthPx - column * step, across * step)
+  })
+}

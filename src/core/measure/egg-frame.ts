@@ -1,0 +1,78 @@
+import { sampleBilinear, type Plane } from '../image/plane.ts'
+import type { LinearImage } from '../image/linear.ts'
+import { relativeRadius, type EggOutline } from '../geometry/egg-outline.ts'
+
+/**
+ * The egg laid out flat: columns run along the axis from the blunt pole, rows across it. Everything seen
+ * inside the egg is measured here, so that rotation, mirror and size of the photograph do not matter.
+ */
+export interface EggFrame {
+  outline: EggOutline
+  /** Columns; the egg's length. */
+  lengthPx: number
+  /** Rows; a little more than the egg's breadth. */
+  heightPx: number
+  /** Half-breadth at each column, frame pixels. */
+  radiusPx: Float32Array
+  /** Natural logarithm of linear light; beyond the outline the value at the outline repeats. */
+  redLog: Plane
+  greenLog: Plane
+  /** Linear red light. */
+  red: Plane
+  /** Linear green light. */
+  green: Plane
+  /** Working-picture pixels per frame pixel. */
+  step: number
+}
+
+export const FRAME_LENGTH_PX = 360
+/** Linear light added before the logarithm: two thirds of an 8-bit step in the dark. */
+export const LOG_FLOOR = 0.0008
+/** The rim is left out: bloom and the outline's own error reach so far in. */
+const RIM = 0.985
+
+export function layOutEgg(image: LinearImage, outline: EggOutline): EggFrame {
+  const { widthPx, heightPx } = image
+  const step = (2 * outline.halfLengthPx) / FRAME_LENGTH_PX
+  const radiusPx = Float32Array.from({ length: FRAME_LENGTH_PX }, (_, i) =>
+    (outline.halfBreadthPx / step) * relativeRadius(outline, 1 - (2 * (i + 0.5)) / FRAME_LENGTH_PX))
+  const greatest = radiusPx.reduce((a, b) => Math.max(a, b), 0)
+  const rows = 2 * Math.ceil(greatest) + 8
+  const places = samplePlaces(outline, radiusPx, rows, step)
+  const frame = (source: Float32Array): Plane => {
+    const plane = { widthPx, heightPx, values: source }
+    const values = new Float32Array(FRAME_LENGTH_PX * rows)
+    for (let i = 0; i < values.length; i++) values[i] = sampleBilinear(plane, places[2 * i]!, places[2 * i + 1]!)
+    return { widthPx: FRAME_LENGTH_PX, heightPx: rows, values }
+  }
+  const red = frame(image.red)
+  const green = frame(image.green)
+  const log = (plane: Plane): Plane => ({ ...plane, values: plane.values.map((value) => Math.log(value + LOG_FLOOR)) })
+  return {
+    outline, lengthPx: FRAME_LENGTH_PX, heightPx: rows, radiusPx, red, green, redLog: log(red), greenLog: log(green), step,
+  }
+}
+
+/** Where each frame pixel lies in the picture: x, y by turns. */
+function samplePlaces(outline: EggOutline, radiusPx: Float32Array, rows: number, step: number): Float64Array {
+  const places = new Float64Array(2 * FRAME_LENGTH_PX * rows)
+  const cosine = Math.cos(outline.axisRad)
+  const sine = Math.sin(outline.axisRad)
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < FRAME_LENGTH_PX; column++) {
+      const limit = radiusPx[column]! * RIM
+      const fromPole = Math.min(Math.max(column + 0.5, 0.012 * FRAME_LENGTH_PX), 0.988 * FRAME_LENGTH_PX)
+      const along = outline.halfLengthPx - fromPole * step
+      const across = Math.min(Math.max(row + 0.5 - rows / 2, -limit), limit) * step
+      const at = 2 * (row * FRAME_LENGTH_PX + column)
+      places[at] = outline.centre.x + along * cosine - across * sine
+      places[at + 1] = outline.centre.y + along * sine + across * cosine
+    }
+  }
+  return places
+}
+
+/** Is the centre of frame pixel (column, row) inside the egg by at least the share `rim` of the radius? */
+export function isInside(frame: EggFrame, column: number, row: number, rim = RIM): boolean {
+  return Math.abs(row + 0.5 - frame.heightPx / 2) < rim * frame.radiusPx[column]!
+}

@@ -1,0 +1,138 @@
+import { NormalEquations } from '../geometry/linear-system.ts'
+import type { CellCurve } from './air-cell.ts'
+import type { Contents } from './contents.ts'
+import type { EggFrame } from './egg-frame.ts'
+
+/**
+ * The light that this shell would pass if nothing had grown in it: log red light falls about linearly with the
+ * distance from the lamp, as diffuse light does in a scattering medium, and a little toward the rim.
+ */
+export interface EmptyField {
+  /** Natural log of red light at each frame pixel. */
+  redLog: Float32Array
+  /** Robust spread of the lit contents about the field, log units. */
+  spread: number
+  /** Share of the contents that the fit rests on. */
+  litShare: number
+  lamp: 'blunt' | 'small'
+}
+
+/** Coefficients of 1, u, u², v², v⁶, v (u from mid-length in lengths, v in half-breadths): centre and spread. */
+const BELIEF = [
+  { mean: 0, sd: 3 },
+  { mean: -1.5, sd: 0.45 },
+  { mean: -0.2, sd: 0.45 },
+  { mean: -0.2, sd: 0.12 },
+  { mean: -0.1, sd: 0.12 },
+  { mean: 0, sd: 0.06 },
+] as const
+/** How much darker the contents are than the air cell just beside its edge in an empty egg, log units. */
+const CELL_STEP = { mean: 0.35, sd: 0.3 }
+/** Pixels nearer than this to the cell's edge or the poles are left out: the edge's line, the pole's bloom. */
+const CLEARANCE = 0.035
+
+function basis(u: number, v: number): number[] {
+  return [1, u, u * u, v * v, v ** 6, v]
+}
+
+interface Sample {
+  row: number[]
+  value: number
+}
+
+/** Fits with weights that forgive dark things (embryo, vessels, speckles) far more than bright ones. */
+export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCurve | null): EmptyField {
+  const samples = takeSamples(frame, contents)
+  const anchor = cell ? cellAnchor(frame, cell) : null
+  const fits = (['blunt', 'small'] as const).map((lamp) => ({ lamp, ...fitFrom(samples, anchor, lamp) }))
+  const best = fits[0]!.cost <= fits[1]!.cost ? fits[0]! : fits[1]!
+  const redLog = new Float32Array(frame.lengthPx * frame.heightPx)
+  for (let row = 0; row < frame.heightPx; row++) {
+    const across = row + 0.5 - frame.heightPx / 2
+    for (let column = 0; column < frame.lengthPx; column++) {
+      const v = Math.max(-1, Math.min(1, across / Math.max(1, frame.radiusPx[column]!)))
+      const terms = basis((column + 0.5) / frame.lengthPx - 0.5, v)
+      let value = 0
+      for (let k = 0; k < terms.length; k++) value += terms[k]! * best.coefficients[k]!
+      redLog[row * frame.lengthPx + column] = value
+    }
+  }
+  return { redLog, spread: best.spread, litShare: best.litShare, lamp: best.lamp }
+}
+
+function takeSamples(frame: EggFrame, contents: Contents): Sample[] {
+  const samples: Sample[] = []
+  const clear = Math.round(CLEARANCE * frame.lengthPx)
+  for (let row = 1; row < frame.heightPx; row += 4) {
+    for (let column = clear; column < frame.lengthPx - clear; column += 4) {
+      const at = row * frame.lengthPx + column
+      if (!contents.mask[at] || !contents.mask[at - clear]) continue
+      const v = (row + 0.5 - frame.heightPx / 2) / frame.radiusPx[column]!
+      if (Math.abs(v) > 0.93) continue
+      samples.push({ row: basis((column + 0.5) / frame.lengthPx - 0.5, v), value: frame.redLog.values[at]! })
+    }
+  }
+  return samples
+}
+
+/** What the air cell's brightness says about the contents next to it. */
+function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
+  const column = Math.round((cell.depth - 0.04) * frame.lengthPx)
+  if (column < 4) return null
+  const values: number[] = []
+  const half = Math.floor(frame.radiusPx[column]! * 0.7)
+  for (let across = -half; across <= half; across++) {
+    values.push(frame.redLog.values[(Math.round(frame.heightPx / 2) + across) * frame.lengthPx + column]!)
+  }
+  values.sort((a, b) => a - b)
+  return { row: basis(cell.depth + 0.03 - 0.5, 0), value: values[values.length >> 1]! - CELL_STEP.mean }
+}
+
+function fitFrom(samples: Sample[], anchor: Sample | null, lamp: 'blunt' | 'small') {
+  const sign = lamp === 'blunt' ? 1 : -1
+  const prior = BELIEF.map((belief, k) => (k === 1 ? belief.mean * sign : belief.mean))
+  const shape = (sample: Sample): number => sample.row.reduce((sum, term, k) => (k === 0 ? sum : sum + term * prior[k]!), 0)
+  const levels = samples.map((sample) => sample.value - shape(sample)).sort((a, b) => a - b)
+  let level = levels[Math.floor(levels.length * 0.85)] ?? -4
+  if (anchor) level = Math.max(level, anchor.value - shape(anchor) - 0.5)
+  let coefficients = Float64Array.from(prior)
+  coefficients[0] = level
+  let spread = 0.2
+  let litShare = 0
+  for (let round = 0; round < 14; round++) {
+    const equations = new NormalEquations(BELIEF.length)
+    let total = 0
+    let squares = 0
+    const weights = samples.map((sample) => {
+      const residual = sample.value - predict(sample, coefficients)
+      const scaled = residual / Math.max(0.07, spread)
+      const weight = scaled < -1 ? Math.exp(-((scaled + 1) ** 2)) : scaled > 2.5 ? 2.5 / scaled : 1
+      total += weight
+      squares += weight * residual * residual
+      return weight
+    })
+    // Neighbours share mottling and shading: all of the egg counts for some 80 independent readings.
+    const each = 80 / Math.max(1, samples.length) / Math.max(0.07, spread) ** 2
+    samples.forEach((sample, i) => equations.add(sample.row, sample.value, weights[i]! * each))
+    BELIEF.forEach((belief, k) => equations.addPrior(k, prior[k]!, 1 / belief.sd ** 2))
+    if (anchor) equations.add(anchor.row, anchor.value, 1 / CELL_STEP.sd ** 2)
+    const next = equations.solve()
+    if (!next) break
+    coefficients = Float64Array.from(next)
+    spread = Math.min(0.3, Math.max(0.04, Math.sqrt(squares / Math.max(1, total)) * 1.15))
+    litShare = total / Math.max(1, samples.length)
+  }
+  // Cost: unexplained light counts, unexplained darkness hardly (it may be an embryo).
+  let cost = BELIEF.reduce((sum, belief, k) => sum + ((coefficients[k]! - prior[k]!) / belief.sd) ** 2, 0)
+  for (const sample of samples) {
+    const scaled = (sample.value - predict(sample, coefficients)) / 0.1
+    cost += (80 / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)
+  }
+  return { coefficients, spread, litShare, cost }
+}
+
+function predict(sample: Sample, coefficients: Float64Array): number {
+  let sum = 0
+  for (let k = 0; k < coefficients.length; k++) sum += sample.row[k]! * coefficients[k]!
+  return sum
+}

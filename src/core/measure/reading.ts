@@ -1,0 +1,73 @@
+import type { EggOutline, Point } from '../geometry/egg-outline.ts'
+
+/** A value with its standard uncertainty, same unit. */
+export interface Measured {
+  value: number
+  sd: number
+}
+
+/** Why a figure is missing or a picture cannot be judged. */
+export type ReasonCode =
+  | 'air-cell-not-seen'
+  | 'blunt-end-uncertain'
+  | 'too-dark'
+  | 'overexposed'
+  | 'blurred'
+  | 'outline-partly-hidden'
+
+export interface LightReading {
+  /** Median red light through the visible contents, linear, 1 = sensor saturation. */
+  medianRed: number
+  /** Red light that an empty egg would pass at the middle of its contents, linear. */
+  emptyRed: number
+  /** Spread of single working pixels by noise, ÷ median. */
+  relativeNoise: number
+  /** Share of the contents at saturation. */
+  clippedShare: number
+  /** Which end the light comes from. */
+  lamp: 'blunt' | 'small'
+}
+
+/** All that one photograph says of one egg; lengths in photograph pixels, fractions 0–1. */
+export interface EggReading {
+  outline: EggOutline
+  polygon: Point[]
+  bluntPole: Point
+  smallPole: Point
+  lengthPx: number
+  breadthPx: number
+  /** Probability that the end taken for the blunt one is. */
+  bluntEndProbability: number
+  /** Share of the outline lying on a seen edge. */
+  edgeSeenShare: number
+  airCell: { depth: Measured; volume: Measured; tiltRad: number; edge: Point[] } | null
+  shadow: { area: Measured; darkness: number; edgeSlope: number; contours: Point[][] }
+  vessels: { coverage: Measured; netLength: number }
+  ring: { score: Measured; visibleShare: number; support: number; shareOfLines: number; points: Point[] }
+  crack: { score: number }
+  light: LightReading
+  /** Pigment spots taken off the picture before looking for vessels and rings. */
+  spotCount: number
+  /** Share of the contents light enough to show a vessel. */
+  litShare: number
+  reasons: ReasonCode[]
+}
+
+/** A photograph that cannot be measured at all. */
+export type RejectionCode = 'too-small' | 'no-egg' | 'several-eggs' | 'outline-unclear' | 'egg-cut-off'
+
+export interface Rejection {
+  code: RejectionCode
+  /** A plain sentence for the candler. */
+  message: string
+}
+
+export type PhotoReading = { kind: 'egg'; egg: EggReading } | { kind: 'rejected'; rejection: Rejection }
+
+export const REJECTION_SENTENCES: Readonly<Record<RejectionCode, string>> = {
+  'too-small': 'This picture is too small to measure: it needs at least 160 pixels on its short side.',
+  'no-egg': 'There is no glowing egg to be found in this picture.',
+  'several-eggs': 'There is more than one egg in this picture; photograph them one at a time.',
+  'outline-unclear': 'Something glows here, but its outline does not fit an egg. Hold the egg clear of other light and try again.',
+  'egg-cut-off': 'The egg runs out of the picture. Step back so that all of it is in view.',
+}
