@@ -1,0 +1,40 @@
+import { readFile } from 'node:fs/promises'
+import sharp from 'sharp'
+import type { RgbImage } from '../core/image/linear.ts'
+
+/** A picture this large is refused before it is unpacked, so that a small file cannot fill the memory. */
+export const MAX_PIXELS = 60_000_000
+
+/** A file that is not a photograph we can read; the message is for people. */
+export class DecodeError extends Error {}
+
+/**
+ * Reads an upright 8-bit RGB picture.
+ * @throws DecodeError with a plain sentence
+ */
+export async function decodePhoto(file: string): Promise<RgbImage> {
+  let bytes: Buffer
+  try {
+    bytes = await readFile(file)
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code
+    throw new DecodeError(code === 'ENOENT' ? 'There is no such file.' : `The file cannot be opened (${code ?? 'unknown error'}).`)
+  }
+  if (bytes.length === 0) throw new DecodeError('The file is empty.')
+  const picture = sharp(bytes, { failOn: 'truncated', limitInputPixels: false })
+  const { width, height } = await picture.metadata().catch(() => {
+    throw new DecodeError('This is not a photograph that can be read here (JPEG, PNG, WebP, TIFF or AVIF).')
+  })
+  if (width * height > MAX_PIXELS) {
+    throw new DecodeError(`The picture has ${Math.round(width * height / 1e6)} megapixels; at most ${MAX_PIXELS / 1e6} are read.`)
+  }
+  try {
+    const { data, info } = await picture.autoOrient().toColourspace('srgb').removeAlpha().raw({ depth: 'uchar' })
+      .toBuffer({ resolveWithObject: true })
+    if (info.channels !== 3) throw new DecodeError('The picture has no colour to measure.')
+    return { widthPx: info.width, heightPx: info.height, channels: 3, data }
+  } catch (error) {
+    if (error instanceof DecodeError) throw error
+    throw new DecodeError('The photograph is damaged or cut short.')
+  }
+}

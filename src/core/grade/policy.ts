@@ -1,0 +1,42 @@
+import { SPECIES, type SpeciesName } from '../species/species.ts'
+import type { Action, EarlierLook, Grade, PerGrade, Policy, SuggestedGrade } from './types.ts'
+
+export interface PolicyInput {
+  policy: Policy
+  grade: SuggestedGrade
+  probabilities: PerGrade
+  readable: boolean
+  species: SpeciesName
+  ageDays: number | undefined
+  earlierLooks: readonly EarlierLook[]
+}
+
+/** Above this probability of life an egg is never suggested for removal. */
+const LARGEST_RISK = 0.01
+/** Looks nearer together than this are one look. */
+const SECOND_LOOK_AFTER_DAYS = 1.5
+
+/**
+ * What to do with the egg. Whoever is unsure leaves it in: doubt and bad light never remove an egg.
+ * - first-sight: out as soon as it is certain.
+ * - second-look: certain rings at once; others when an earlier look found no life either.
+ * - hold: certain rings at once; others from the last day of turning.
+ */
+export function decideAction(input: PolicyInput): Action {
+  const { policy, grade, probabilities, readable } = input
+  if (grade === 'developing') return 'keep'
+  if (grade === 'unsure' || !readable) return 'recheck'
+  const certain = probabilities.developing < LARGEST_RISK && probabilities[grade] >= 0.9
+  if (!certain) return 'recheck'
+  const certainRing = grade === 'blood-ring' && probabilities['blood-ring'] >= 0.97
+  if (policy === 'first-sight' || certainRing) return 'remove'
+  if (policy === 'second-look') return confirmedEarlier(input, grade) ? 'remove' : 'recheck'
+  const lockdown = input.ageDays !== undefined && input.ageDays >= SPECIES[input.species].stopTurningDay
+  return lockdown ? 'remove' : 'recheck'
+}
+
+function confirmedEarlier(input: PolicyInput, grade: Grade): boolean {
+  return input.earlierLooks.some((look) =>
+    input.ageDays !== undefined && input.ageDays - look.ageDays >= SECOND_LOOK_AFTER_DAYS &&
+    look.grade !== 'unsure' && look.grade !== 'developing' && grade !== 'developing')
+}

@@ -1,0 +1,45 @@
+import type { Shell, SpeciesName } from '../species/species.ts'
+
+export const GRADES = ['developing', 'clear', 'blood-ring', 'quitter'] as const
+export type Grade = (typeof GRADES)[number]
+export type SuggestedGrade = Grade | 'unsure'
+
+export const ACTIONS = ['keep', 'recheck', 'remove'] as const
+export type Action = (typeof ACTIONS)[number]
+
+export const POLICIES = ['first-sight', 'second-look', 'hold'] as const
+export type Policy = (typeof POLICIES)[number]
+
+/** One number for each grade, in sum 1 where they are probabilities. */
+export type PerGrade = Record<Grade, number>
+
+export interface EarlierLook {
+  ageDays: number
+  /** The candler's own grade where given, else the suggestion. */
+  grade: SuggestedGrade
+}
+
+/** What is known of the egg besides the photograph. */
+export interface GradeContext {
+  /** @default chicken */
+  species?: SpeciesName
+  /** Elapsed days since setting; unknown when left out, and then little can be said. */
+  ageDays?: number
+  shell?: Shell
+  /** @default second-look */
+  policy?: Policy
+  earlierLooks?: EarlierLook[]
+}
+
+/** Why this light or this day does not allow a verdict. */
+export type UnreadableCode = 'too-dark' | 'too-noisy' | 'overexposed' | 'too-early' | 'age-unknown' | 'outline-partly-hidden'
+
+export interface Verdict {
+  probabilities: PerGrade
+  grade: SuggestedGrade
+  action: Action
+  readable: boolean
+  unreadable: UnreadableCode[]
+  /** The evidence, most telling first, each a plain sentence with its numbers. */
+  reasons: string[]
+}
