@@ -19,7 +19,7 @@ export function weighEvidence(egg: EggReading, stage: number): Evidence[] {
 }
 
 /** A share of readings that no model of ours explains (a finger, a stain); keeps one sign from deciding alone. */
-const UNEXPLAINED = 0.02
+const UNEXPLAINED = 0.006
 
 function shadowEvidence(egg: EggReading, stage: number): Evidence {
   const { value, sd } = egg.shadow.area
@@ -29,8 +29,9 @@ function shadowEvidence(egg: EggReading, stage: number): Evidence {
     sign: 'shadow',
     logLikelihood: {
       developing: mixed(normal(value, living, spread)),
-      clear: mixed(2 * normal(value, 0, Math.hypot(0.015, sd))),
-      'blood-ring': mixed(2 * normal(value, 0, Math.hypot(0.025, sd))),
+      // Where nothing grew there is no body at all, however uncertain the size of one would be.
+      clear: mixed(2 * normal(value, 0, Math.hypot(0.009, 0.3 * sd))),
+      'blood-ring': mixed(2 * normal(value, 0, Math.hypot(0.009, 0.3 * sd))),
       quitter: mixed(quitterDensity(value, sd, stage)),
     },
   }
@@ -53,7 +54,7 @@ function vesselEvidence(egg: EggReading, stage: number): Evidence {
   const seen = Math.log(egg.vessels.netLength + 0.15)
   const living = Math.log(livingVessels(stage) + 0.15)
   // On a speckled shell or in a noisy picture, lines come and go by chance.
-  const doubt = egg.spotCount > 0 ? 1.1 : 0.3 + 4 * Math.min(0.2, Math.max(0, egg.light.relativeNoise - 0.03))
+  const doubt = 0.3 + 0.8 * Math.min(1, egg.spotCount / 40) + 4 * Math.min(0.2, Math.max(0, egg.light.relativeNoise - 0.03))
   const late = Math.max(0, stage - 0.65) * 2
   return {
     sign: 'vessels',
@@ -67,10 +68,10 @@ function vesselEvidence(egg: EggReading, stage: number): Evidence {
 }
 
 function ringEvidence(egg: EggReading): Evidence {
-  const trust = egg.spotCount > 0 ? 0.55 : 1
+  const trust = 1 - 0.4 * Math.min(1, egg.spotCount / 40)
   const score = 0.5 + trust * (egg.ring.score.value - 0.5)
-  const yes = Math.log(score + 0.04)
-  const no = Math.log(1 - score + 0.04)
+  const yes = Math.log(score + 0.02)
+  const no = Math.log(1 - score + 0.02)
   return { sign: 'ring', logLikelihood: { developing: no, clear: no, 'blood-ring': yes, quitter: no } }
 }
 

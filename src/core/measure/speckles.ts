@@ -5,9 +5,9 @@ import { isInside, type EggFrame } from './egg-frame.ts'
 /** Half-width of the square that bridges a speckle, frame pixels. */
 const REACH_PX = 9
 /** Missing light, log units, from which a small sharp spot counts. */
-const CONTRAST = 0.2
+const CONTRAST = 0.3
 /** Fewer spots than this may be anything, an early embryo among them; they stay. */
-const FEWEST = 8
+const FEWEST = 12
 
 /**
  * Takes pigment spots and stains off the picture: small, compact, dark spots, many of them. What is long
@@ -24,7 +24,7 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask;
   }
   const spots: Mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(values.length) }
   let count = 0
-  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 4)) {
+  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 8)) {
     const width = piece.maxX - piece.minX + 1
     const height = piece.maxY - piece.minY + 1
     const extent = Math.hypot(width, height)
