@@ -1,0 +1,129 @@
+import { capVolumeFraction } from '../geometry/cap-volume.ts'
+import { livingShadow } from '../grade/expected.ts'
+import type { Grade } from '../grade/types.ts'
+import { createRandom, type Random } from '../random/random.ts'
+import { SPECIES, stageOf, type Shell, type SpeciesName } from '../species/species.ts'
+
+/** What became of the egg. */
+export type Fate =
+  | { kind: 'developing' }
+  | { kind: 'clear' }
+  /** Stopped growing at this age; early it leaves a ring, later a body. */
+  | { kind: 'died'; onDay: number }
+
+/** One egg as biology made it, the same at every look. */
+export interface EggModel {
+  seed: string
+  species: SpeciesName
+  shell: Shell
+  lengthMm: number
+  breadthMm: number
+  taper: number
+  bulge: number
+  fate: Fate
+  /** Share of its fresh mass that it loses by the last day of turning. */
+  waterLoss: number
+  /** Air cell of the fresh egg, share of the volume. */
+  freshCell: number
+  /** Lean of the air cell's plane against the axis once it has grown, radians. */
+  cellTiltRad: number
+  /** How far ahead (+) or behind (−) of its mates it grows, days. */
+  vigourDays: number
+}
+
+/** The egg at one age: what light will meet. */
+export interface EggState {
+  model: EggModel
+  ageDays: number
+  stage: number
+  /** What an all-knowing candler would write down. */
+  grade: Grade
+  cell: { depth: number; tiltRad: number; volume: number }
+  /** Share of the contents that its body darkens. */
+  bodyShare: number
+  /** 0 none … 1 in full: how much of the vessel net carries blood. */
+  vesselStrength: number
+  /** 0 clear … 1 opaque: what decay has made of the contents. */
+  murk: number
+  hasRing: boolean
+}
+
+/** A death before this stage leaves a ring of blood, after it a body. */
+export const RING_STAGE = 0.3
+
+/** Draws an egg of the given kind; equal seeds give equal eggs. */
+export function createEgg(seed: string, kind: { species: SpeciesName; shell: Shell; fate: Fate }): EggModel {
+  const random = createRandom(`egg/${seed}`)
+  const { lengthMm, breadthMm } = SPECIES[kind.species]
+  const size = random.normal(1, 0.04)
+  const slender = random.normal(0, 0.025)
+  return {
+    seed, ...kind,
+    lengthMm: lengthMm * size * (1 + slender),
+    breadthMm: breadthMm * size * (1 - slender),
+    taper: Math.min(0.24, Math.max(0.04, random.normal(0.13, 0.04))),
+    bulge: random.between(-0.09, 0.05),
+    waterLoss: Math.min(0.19, Math.max(0.06, random.normal(0.12, 0.015))),
+    freshCell: random.between(0.015, 0.03),
+    cellTiltRad: random.normal(0, 0.11),
+    vigourDays: random.normal(0, 0.3),
+  }
+}
+
+/** Draws a fate for a whole basket: mostly fertile and thriving. */
+export function drawFate(random: Random, incubationDays: number): Fate {
+  const u = random.uniform()
+  if (u < 0.12) return { kind: 'clear' }
+  if (u < 0.19) return { kind: 'died', onDay: random.between(0.1, 0.26) * incubationDays }
+  if (u < 0.27) return { kind: 'died', onDay: random.between(0.33, 0.75) * incubationDays }
+  return { kind: 'developing' }
+}
+
+export function eggAt(model: EggModel, ageDays: number): EggState {
+  const stage = stageOf(model.species, ageDays)
+  const grown = stageOf(model.species, Math.max(0, ageDays + model.vigourDays))
+  const { fate } = model
+  const lockdown = SPECIES[model.species].stopTurningDay
+  // Hoyt (1979): volume 0.51·L·B², mass 0.548·L·B²; what is lost as water comes back as air.
+  const volume = Math.min(0.32, model.freshCell + (0.548 / 0.51) * model.waterLoss * (ageDays / lockdown))
+  const tiltRad = model.cellTiltRad * Math.min(1.4, 0.2 + stage * 1.4)
+  const cell = { volume, tiltRad, depth: depthForVolume(model, volume, tiltRad) }
+  const base = { model, ageDays, stage, cell }
+  const dead = fate.kind === 'died' && ageDays > fate.onDay
+  if (fate.kind === 'clear') return { ...base, grade: 'clear', bodyShare: 0, vesselStrength: 0, murk: 0, hasRing: false }
+  if (!dead) {
+    const start = 0.11
+    return {
+      ...base, grade: 'developing', murk: 0, hasRing: false,
+      bodyShare: grown < start ? 0 : livingShadow(grown).middle,
+      vesselStrength: Math.min(1, Math.max(0, (grown - start) / 0.2)),
+    }
+  }
+  const stageOfDeath = stageOf(model.species, fate.onDay)
+  const daysDead = ageDays - fate.onDay
+  if (stageOfDeath < RING_STAGE) {
+    return { ...base, grade: 'blood-ring', bodyShare: 0, vesselStrength: 0, murk: 0, hasRing: true }
+  }
+  return {
+    ...base, grade: 'quitter', hasRing: false,
+    bodyShare: Math.max(0.03, livingShadow(stageOfDeath).middle * 0.8),
+    vesselStrength: Math.max(0, 0.35 - 0.12 * daysDead),
+    murk: Math.min(1, daysDead / 8),
+  }
+}
+
+/** Depth at which a plane cuts off the given share of the volume, by bisection. */
+function depthForVolume(model: EggModel, volume: number, tiltRad: number): number {
+  const outline = {
+    centre: { x: 0, y: 0 }, axisRad: 0, halfLengthPx: 100, halfBreadthPx: (100 * model.breadthMm) / model.lengthMm,
+    taper: model.taper, bulge: model.bulge,
+  }
+  let low = 0
+  let high = 0.6
+  for (let i = 0; i < 24; i++) {
+    const depthFraction = (low + high) / 2
+    if (capVolumeFraction(outline, { depthFraction, tiltRad }) < volume) low = depthFraction
+    else high = depthFraction
+  }
+  return (low + high) / 2
+}

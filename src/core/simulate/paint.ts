@@ -1,0 +1,149 @@
+import { blur, sampleBilinear } from '../image/plane.ts'
+import { relativeRadius, scaled, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
+import type { Random } from '../random/random.ts'
+import type { Place, RingShape, VesselSegment } from './growth.ts'
+import { createNoise } from './noise.ts'
+
+export interface PaintFrame {
+  outline: EggOutline
+  leanRad: number
+  widthPx: number
+  heightPx: number
+}
+
+/** How much smaller the far side is painted. */
+const FAR = 4
+
+interface Projected {
+  x: number
+  y: number
+  /** Toward the camera, half-breadths; negative on the far side. */
+  z: number
+}
+
+/** From a direction on the membrane to the picture. */
+function project(frame: PaintFrame, p: Place): Projected {
+  const c = Math.cos(frame.leanRad)
+  const s = Math.sin(frame.leanRad)
+  const t = Math.max(-0.999, Math.min(0.999, p.x * c - p.z * s))
+  const sideways = Math.hypot(p.y, p.x * s + p.z * c)
+  const radius = 0.98 * relativeRadius(frame.outline, t)
+  const across = sideways > 1e-6 ? (radius * p.y) / sideways : 0
+  const z = sideways > 1e-6 ? (radius * (p.x * s + p.z * c)) / sideways : 0
+  const at = toPicture(frame.outline, t * frame.outline.halfLengthPx, across * frame.outline.halfBreadthPx)
+  return { x: at.x, y: at.y, z }
+}
+
+/**
+ * Blood near the shell as absorption depth per pixel: sharp on the near side, blurred and fainter on the far one.
+ * @returns depth (1 = whole blood across a large vessel) and the share of the ring on the near side
+ */
+export function paintBlood(frame: PaintFrame, vessels: VesselSegment[], ring: RingShape | null): { depth: Float32Array; ringShare: number } {
+  const { widthPx, heightPx, outline } = frame
+  const near = new Float32Array(widthPx * heightPx)
+  // The far side is seen through the contents: so soft that a quarter of the pixels is enough.
+  const farFrame: PaintFrame = { ...frame, outline: scaled(outline, 1 / FAR), widthPx: Math.ceil(widthPx / FAR), heightPx: Math.ceil(heightPx / FAR) }
+  const far = new Float32Array(farFrame.widthPx * farFrame.heightPx)
+  for (const segment of vessels) {
+    const a = project(frame, segment.from)
+    const b = project(frame, segment.to)
+    const radius = Math.max(0.8, segment.radius * outline.halfBreadthPx)
+    if (a.z > 0 && b.z > 0) stroke(near, frame, a, b, radius, segment.depth)
+    else stroke(far, farFrame, project(farFrame, segment.from), project(farFrame, segment.to), radius / FAR, segment.depth)
+  }
+  const ringShare = ring ? paintRing(near, frame, ring) : 0
+  if (vessels.length > 0) {
+    const soft = blur({ ...farFrame, values: far }, 0.05 * farFrame.outline.halfBreadthPx)
+    for (let y = 0; y < heightPx; y++) {
+      for (let x = 0; x < widthPx; x++) near[y * widthPx + x]! += 0.4 * sampleBilinear(soft, (x + 0.5) / FAR, (y + 0.5) / FAR)
+    }
+  }
+  return { depth: near, ringShare }
+}
+
+function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): number {
+  const { normal: n, halfAngleRad } = ring
+  const flat = Math.hypot(n.x, n.y)
+  const a = flat > 1e-6 ? { x: -n.y / flat, y: n.x / flat, z: 0 } : { x: 1, y: 0, z: 0 }
+  const b = { x: n.y * a.z - n.z * a.y, y: n.z * a.x - n.x * a.z, z: n.x * a.y - n.y * a.x }
+  const steps = 160
+  let seen = 0
+  let before: Projected | null = null
+  for (let i = 0; i <= steps; i++) {
+    const around = (ring.arcRad * i) / steps
+    const phi = ring.startRad + around
+    const angle = halfAngleRad * (1 + 0.05 * ring.wobble.at(2 * Math.cos(phi), 2 * Math.sin(phi)))
+    const c = Math.cos(angle)
+    const s = Math.sin(angle)
+    const here = project(frame, {
+      x: n.x * c + (a.x * Math.cos(phi) + b.x * Math.sin(phi)) * s,
+      y: n.y * c + (a.y * Math.cos(phi) + b.y * Math.sin(phi)) * s,
+      z: n.z * c + (a.z * Math.cos(phi) + b.z * Math.sin(phi)) * s,
+    })
+    if (before && here.z > 0 && before.z > 0) {
+      stroke(target, frame, before, here, ring.radius * frame.outline.halfBreadthPx, 0.75)
+      seen++
+    }
+    before = here
+  }
+  const dot = project(frame, n)
+  if (dot.z > 0) stroke(target, frame, dot, dot, 0.022 * frame.outline.halfBreadthPx, 0.7)
+  return (seen / steps) * (ring.arcRad / (2 * Math.PI))
+}
+
+/** A round-ended line whose depth is that of a tube: deepest in the middle. Deeper paint wins. */
+function stroke(target: Float32Array, frame: PaintFrame, a: Projected, b: Projected, radius: number, depth: number): void {
+  const { widthPx, heightPx } = frame
+  const minX = Math.max(0, Math.floor(Math.min(a.x, b.x) - radius - 1))
+  const maxX = Math.min(widthPx - 1, Math.ceil(Math.max(a.x, b.x) + radius + 1))
+  const minY = Math.max(0, Math.floor(Math.min(a.y, b.y) - radius - 1))
+  const maxY = Math.min(heightPx - 1, Math.ceil(Math.max(a.y, b.y) + radius + 1))
+  const dx = b.x - a.x
+  const dy = b.y - a.y
+  const square = Math.max(1e-9, dx * dx + dy * dy)
+  for (let y = minY; y <= maxY; y++) {
+    for (let x = minX; x <= maxX; x++) {
+      const t = Math.max(0, Math.min(1, ((x + 0.5 - a.x) * dx + (y + 0.5 - a.y) * dy) / square))
+      const d = Math.hypot(x + 0.5 - a.x - t * dx, y + 0.5 - a.y - t * dy) / radius
+      if (d >= 1) continue
+      const here = depth * Math.sqrt(1 - d * d)
+      const at = y * widthPx + x
+      if (here > target[at]!) target[at] = here
+    }
+  }
+}
+
+/**
+ * Pigment spots on the near side, absorption in log units of red light.
+ * @param pxPerMm - of a hen's egg; a small egg carries as many spots, smaller ones
+ */
+export function paintSpots(
+  frame: PaintFrame, random: Random, spots: { perCm2: number; largestMm: number }, pxPerMm: number,
+): Float32Array {
+  const { widthPx, heightPx, outline } = frame
+  const target = new Float32Array(widthPx * heightPx)
+  const areaCm2 = (Math.PI * outline.halfLengthPx * outline.halfBreadthPx) / (pxPerMm * 10) ** 2
+  const count = Math.round(spots.perCm2 * areaCm2)
+  const edge = createNoise(() => random.uniform())
+  for (let i = 0; i < count; i++) {
+    const t = random.between(-0.97, 0.97)
+    const across = random.between(-1, 1) * relativeRadius(outline, t)
+    const centre = toPicture(outline, t * outline.halfLengthPx, across * outline.halfBreadthPx)
+    const radius = Math.max(1.2, spots.largestMm * pxPerMm * random.uniform() ** 3)
+    const depth = random.between(0.7, 1.7)
+    const reach = Math.ceil(1.6 * radius)
+    for (let dy = -reach; dy <= reach; dy++) {
+      for (let dx = -reach; dx <= reach; dx++) {
+        const x = Math.floor(centre.x) + dx
+        const y = Math.floor(centre.y) + dy
+        if (x < 0 || y < 0 || x >= widthPx || y >= heightPx) continue
+        const angle = Math.atan2(dy, dx)
+        const ragged = radius * (1 + 0.3 * edge.at(1.1 * Math.cos(angle) + 7.3 * i, 1.1 * Math.sin(angle)) + 0.12 * edge.at(2.6 * Math.cos(angle), 2.6 * Math.sin(angle) + 5.1 * i))
+        const inside = Math.min(1, Math.max(0, ragged - Math.hypot(dx, dy) + 0.5))
+        const at = y * widthPx + x
+        target[at] = Math.max(target[at]!, inside * depth)
+      }
+    }
+  }
+  return target
+}

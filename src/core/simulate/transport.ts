@@ -1,0 +1,193 @@
+import { relativeRadius, type EggOutline } from '../geometry/egg-outline.ts'
+import type { EggState } from './egg-model.ts'
+import { bodyDensity, type Body } from './growth.ts'
+import { BODY_ABSORPTION, CONTENTS_ABSORPTION, LAMP_FALLOFF, MURK_ABSORPTION } from './optics.ts'
+import type { Shot } from './shot.ts'
+
+export interface LightField {
+  /** Light at a picture pixel; null well outside the egg. The object is reused between calls. */
+  look(x: number, y: number): LightHere | null
+  /** Brightest red, linear. */
+  brightRed: number
+  shadowArea: number
+}
+
+export interface LightHere {
+  /** Log light leaving the inside toward the camera: red, green, blue. */
+  log: Float32Array
+  isContents: boolean
+}
+
+interface Scene {
+  state: EggState
+  shot: Shot
+  outline: EggOutline
+  body: Body | null
+}
+
+/** Picture pixels per traced ray; what lies deep is blurred anyway. */
+const CELL_PX = 4
+const DEPTH_STEPS = 12
+/** Empty gas scatters nothing: the air cell glows more evenly and more brightly. */
+const CELL_GAIN = 0.3
+const MEMBRANE_DEPTH = 0.4
+const MEMBRANE_WIDTH = 0.006
+
+/**
+ * Marches rays from the shell's front through the egg. Diffuse light falls off with the distance from the lamp;
+ * what it meets on its way to the camera absorbs along the path (Beer–Lambert).
+ */
+export function traceLight(scene: Scene): LightField {
+  const { outline, shot, state } = scene
+  const columns = Math.ceil(shot.widthPx / CELL_PX) + 1
+  const rows = Math.ceil(shot.heightPx / CELL_PX) + 1
+  const field = new Float32Array(3 * columns * rows).fill(-9)
+  const geometry = createGeometry(scene)
+  const ray = { light: [0, 0, 0], without: 0 }
+  let contents = 0
+  let shadow = 0
+  let brightRed = 0
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const spot = geometry.locate(column * CELL_PX, row * CELL_PX)
+      if (!spot) continue
+      march(scene, geometry, spot, ray)
+      for (let c = 0; c < 3; c++) field[3 * (row * columns + column) + c] = Math.log(ray.light[c]! + 1e-5)
+      brightRed = Math.max(brightRed, ray.light[0]!)
+      if (geometry.beyondCell(spot.x, spot.y, spot.front) > 0 && spot.inside) {
+        contents++
+        if (ray.light[0]! < 0.5 * ray.without) shadow++
+      }
+    }
+  }
+  const seen: LightHere = { log: new Float32Array(3), isContents: false }
+  return {
+    brightRed,
+    shadowArea: contents > 0 ? shadow / contents : 0,
+    look: (x, y) => {
+      const spot = geometry.locate(x + 0.5, y + 0.5)
+      if (!spot) return null
+      const past = geometry.beyondCell(spot.x, spot.y, spot.front)
+      const front = past / (MEMBRANE_WIDTH * 1.4)
+      const back = geometry.beyondCell(spot.x, spot.y, -spot.front) / (MEMBRANE_WIDTH * 4)
+      const line = (Math.abs(front) < 3 ? MEMBRANE_DEPTH * Math.exp(-front * front) : 0) + (Math.abs(back) < 3 ? 0.05 * Math.exp(-back * back) : 0)
+      const fx = (x + 0.5) / CELL_PX
+      const fy = (y + 0.5) / CELL_PX
+      const ix = Math.floor(fx)
+      const iy = Math.floor(fy)
+      const tx = fx - ix
+      const ty = fy - iy
+      for (let c = 0; c < 3; c++) {
+        const at = 3 * (iy * columns + ix) + c
+        seen.log[c] = (field[at]! * (1 - tx) + field[at + 3]! * tx) * (1 - ty)
+          + (field[at + 3 * columns]! * (1 - tx) + field[at + 3 * columns + 3]! * tx) * ty - line
+      }
+      seen.isContents = past > 0
+      return seen
+    },
+  }
+
+  function createGeometry({ outline: egg }: Scene) {
+    const cosine = Math.cos(egg.axisRad)
+    const sine = Math.sin(egg.axisRad)
+    const b = egg.halfBreadthPx
+    const reach = egg.halfLengthPx / b
+    const leanCos = Math.cos(shot.leanRad)
+    const leanSin = Math.sin(shot.leanRad)
+    const slope = Math.tan(state.cell.tiltRad)
+    const spot = { x: 0, y: 0, front: 0, inside: true }
+    return {
+      reach, leanCos, leanSin,
+      /** Place of a picture point in half-breadths, a little beyond the rim too, so that interpolation has neighbours. */
+      locate(px: number, py: number): typeof spot | null {
+        const dx = px - egg.centre.x
+        const dy = py - egg.centre.y
+        spot.x = (dx * cosine + dy * sine) / b
+        spot.y = (-dx * sine + dy * cosine) / b
+        const t = Math.min(0.995, Math.max(-0.995, spot.x / reach))
+        const radius = relativeRadius(egg, t)
+        const beyond = Math.max(Math.abs(spot.y) - radius, Math.abs(spot.x) - reach)
+        if (beyond > (4 * CELL_PX) / b) return null
+        spot.inside = beyond < 0
+        spot.front = Math.sqrt(Math.max(0.0004, radius * radius - spot.y * spot.y))
+        return spot
+      },
+      /** Signed distance past the air cell's plane toward the small end, ÷ length. */
+      beyondCell(x: number, y: number, z: number): number {
+        const along = x * leanCos + z * leanSin
+        return (reach - along) / (2 * reach) - state.cell.depth - (slope * y) / (2 * reach)
+      },
+    }
+  }
+}
+
+interface Geometry {
+  reach: number
+  leanCos: number
+  leanSin: number
+  beyondCell(x: number, y: number, z: number): number
+}
+
+function march(
+  { state, shot, body }: Scene, geometry: Geometry, spot: { x: number; y: number; front: number },
+  ray: { light: number[]; without: number },
+): void {
+  const { reach, leanCos, leanSin } = geometry
+  const step = (2 * spot.front) / DEPTH_STEPS
+  const thickness = step / 2 // in breadths, the unit of the absorptions
+  let tauR = 0
+  let tauG = 0
+  let tauB = 0
+  let tauBare = 0
+  let red = 0
+  let green = 0
+  let blue = 0
+  let bare = 0
+  let inCell = 0
+  for (let k = 0; k < DEPTH_STEPS; k++) {
+    const z = spot.front - (k + 0.5) * step
+    const x = spot.x * leanCos + z * leanSin
+    const zz = -spot.x * leanSin + z * leanCos
+    const past = geometry.beyondCell(spot.x, spot.y, z)
+    const distance = lampDistance(shot.lamp, x, spot.y, zz, reach)
+    const free = Math.exp(-LAMP_FALLOFF * distance)
+    let source = free
+    if (past < 0) {
+      source *= 1 + CELL_GAIN
+      inCell++
+    } else {
+      const density = body ? bodyDensity(body, x, spot.y, zz) : 0
+      // Flesh holds the light back on its way in as well as on its way out.
+      source *= 1 - 0.97 * density
+      const murk = state.murk * (0.6 + 0.5 * Math.max(0, -x / reach))
+      const common = CONTENTS_ABSORPTION[0] + MURK_ABSORPTION[0] * murk
+      tauBare += thickness * common
+      tauR += thickness * (common + BODY_ABSORPTION[0] * density)
+      tauG += thickness * (CONTENTS_ABSORPTION[1] + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * density)
+      tauB += thickness * (CONTENTS_ABSORPTION[2] + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * density)
+    }
+    red += source * Math.exp(-tauR)
+    green += source * Math.exp(-tauG)
+    blue += source * Math.exp(-tauB)
+    bare += (past < 0 ? source : free) * Math.exp(-tauBare)
+  }
+  if (body?.eye && inCell === 0) {
+    const dx = spot.x - body.eye.x
+    const dy = spot.y - body.eye.y
+    const dark = Math.exp(-Math.max(0, Math.exp(-((dx * dx + dy * dy) / body.eye.radius ** 2)) * 1.4))
+    red *= dark
+    green *= dark
+    blue *= dark
+  }
+  ray.light[0] = red / DEPTH_STEPS
+  ray.light[1] = green / DEPTH_STEPS
+  ray.light[2] = blue / DEPTH_STEPS
+  ray.without = bare / DEPTH_STEPS
+}
+
+/** Distance from the lamp, in egg lengths. */
+function lampDistance(lamp: Shot['lamp'], x: number, y: number, z: number, reach: number): number {
+  if (lamp === 'below') return Math.hypot(x / reach, y + 1.1, z) / 2 / 0.75
+  const from = lamp === 'blunt' ? reach - x : reach + x
+  return Math.hypot(from, 0.35 * y, 0.35 * z) / (2 * reach)
+}
