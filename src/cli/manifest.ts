@@ -1,6 +1,7 @@
 import { basename } from 'node:path'
 import Papa from 'papaparse'
-import { shellSchema, speciesSchema, type Shell, type SpeciesName } from '../core/species/species.ts'
+import { shellSchema, speciesSchema } from '../contracts/species.ts'
+import type { Shell, SpeciesName } from '../core/species/species.ts'
 import { UsageError } from './io.ts'
 
 export interface ManifestRow {

@@ -1,14 +1,10 @@
-import { z } from 'zod'
-
 export const SPECIES_NAMES = [
   'chicken', 'bantam', 'quail', 'bobwhite', 'guinea-fowl', 'turkey',
   'pheasant', 'chukar', 'duck', 'muscovy', 'goose', 'peafowl',
 ] as const
-export const speciesSchema = z.enum(SPECIES_NAMES)
 export type SpeciesName = (typeof SPECIES_NAMES)[number]
 
 export const SHELLS = ['white', 'tinted', 'brown', 'dark', 'blue', 'speckled'] as const
-export const shellSchema = z.enum(SHELLS)
 export type Shell = (typeof SHELLS)[number]
 
 export interface Species {

@@ -1,0 +1,101 @@
+import localforage from 'localforage'
+import { hatcherySchema, RECORDS_VERSION, type EggRecord, type HatcheryRecords, type LookRecord, type SetRecord } from '../../contracts/records.ts'
+import type { Bundle } from '../../contracts/bundle.ts'
+
+/** One step that can be taken back: how the touched records were before; null for what did not exist. */
+export interface JournalEntry {
+  label: string
+  eggId: string
+  eggs: Array<{ id: string; before: EggRecord | null }>
+  looks: Array<{ id: string; before: LookRecord | null }>
+}
+
+const KEPT_STEPS = 60
+const JOURNAL_KEY = 'journal'
+
+function table(storeName: string): LocalForage {
+  return localforage.createInstance({ name: 'perlumen', storeName, driver: localforage.INDEXEDDB })
+}
+
+/**
+ * The hatchery's records in this browser. Each write is done when its promise resolves; a record on the screen
+ * may be called saved only then.
+ */
+export class Repository {
+  private readonly sets = table('sets')
+  private readonly eggs = table('eggs')
+  private readonly looks = table('looks')
+  private readonly photos = table('photos')
+  private readonly meta = table('meta')
+
+  async load(): Promise<HatcheryRecords> {
+    const records = {
+      format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
+      sets: await all(this.sets), eggs: await all(this.eggs), looks: await all(this.looks),
+    }
+    return hatcherySchema.parse(records)
+  }
+
+  /** Photograph first: a look without its picture would be worse than a picture without its look. */
+  async saveLook(look: LookRecord, photo?: Blob): Promise<void> {
+    if (photo) await this.photos.setItem(look.photo.id, photo)
+    await this.looks.setItem(look.id, structuredClone(look))
+  }
+
+  async saveEgg(egg: EggRecord): Promise<void> {
+    await this.eggs.setItem(egg.id, structuredClone(egg))
+  }
+
+  async saveSet(set: SetRecord): Promise<void> {
+    await this.sets.setItem(set.id, structuredClone(set))
+  }
+
+  async removeLook(id: string): Promise<void> {
+    await this.looks.removeItem(id)
+  }
+
+  async photo(id: string): Promise<Blob | null> {
+    return this.photos.getItem<Blob>(id)
+  }
+
+  async journal(): Promise<JournalEntry[]> {
+    return (await this.meta.getItem<JournalEntry[]>(JOURNAL_KEY)) ?? []
+  }
+
+  async saveJournal(entries: readonly JournalEntry[]): Promise<void> {
+    await this.meta.setItem(JOURNAL_KEY, structuredClone(entries.slice(-KEPT_STEPS)))
+  }
+
+  async setting<T>(key: string): Promise<T | null> {
+    return this.meta.getItem<T>(`setting/${key}`)
+  }
+
+  async saveSetting(key: string, value: unknown): Promise<void> {
+    await this.meta.setItem(`setting/${key}`, value)
+  }
+
+  async wipe(): Promise<void> {
+    await Promise.all([this.looks, this.eggs, this.sets, this.photos, this.meta].map((store) => store.clear()))
+  }
+
+  /** Puts a checked bundle in place of everything here. Photographs go in beside the old ones before those go. */
+  async replaceWith({ records, photos }: Bundle): Promise<void> {
+    const types = new Map(records.looks.map((look) => [look.photo.id, look.photo.type]))
+    for (const [id, bytes] of photos) {
+      await this.photos.setItem(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: types.get(id) ?? 'image/jpeg' }))
+    }
+    await Promise.all([this.looks.clear(), this.eggs.clear(), this.sets.clear(), this.saveJournal([])])
+    for (const set of records.sets) await this.saveSet(set)
+    for (const egg of records.eggs) await this.saveEgg(egg)
+    for (const look of records.looks) await this.saveLook(look)
+    for (const id of await this.photos.keys()) if (!photos.has(id)) await this.photos.removeItem(id)
+  }
+}
+
+async function all(store: LocalForage): Promise<unknown[]> {
+  const items: unknown[] = []
+  await store.iterate((value) => {
+    items.push(value)
+  })
+  return items
+}

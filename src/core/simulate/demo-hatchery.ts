@@ -1,0 +1,59 @@
+import { createRandom } from '../random/random.ts'
+import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
+import { createEgg, drawFate, type EggModel, type Fate } from './egg-model.ts'
+
+/**
+ * The made-up hatchery of the demo: a small place on an invented island that keeps rare breeds. What the eggs
+ * are is known to the simulator and the stand-in camera alone; the app gets pictures.
+ */
+export interface DemoBasket {
+  key: string
+  setName: string
+  species: SpeciesName
+  breed: string
+  shell: Shell
+  /** Elapsed days at the moment the demo is opened. */
+  ageDays: number
+  rows: number
+  columns: number
+  candlingDays: readonly number[]
+  /** Ages at which the demo has looked before, days. */
+  earlierLooks: readonly number[]
+  notes: string
+}
+
+export const DEMO_BASKETS: readonly DemoBasket[] = [
+  {
+    key: 'beacon', setName: 'Beacon hens, spring set', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', ageDays: 8.2,
+    rows: 3, columns: 4, candlingDays: [7, 14, 18], earlierLooks: [],
+    notes: 'From the three hens behind the lamp house. Second tray shelf.',
+  },
+  {
+    key: 'saltmarsh', setName: 'Saltmarsh ducks', species: 'duck', breed: 'Tarn Saltmarsh', shell: 'blue', ageDays: 16.4,
+    rows: 2, columns: 4, candlingDays: [9, 14, 19, 24], earlierLooks: [9.1, 14],
+    notes: 'Eggs came over on the ferry and rested a day.',
+  },
+  {
+    key: 'freckle', setName: 'Freckle quail', species: 'quail', breed: 'Skerry Freckle', shell: 'speckled', ageDays: 14.8,
+    rows: 3, columns: 4, candlingDays: [6, 11.5, 14.5], earlierLooks: [14.4],
+    notes: 'Lockdown since this morning: lid stays shut.',
+  },
+]
+
+/** Fates that the first basket is sure to hold, so that a first tray shows every grade; by egg number. */
+const CERTAIN_FATES: Readonly<Record<string, Readonly<Record<number, Fate>>>> = {
+  beacon: { 2: { kind: 'clear' }, 5: { kind: 'died', onDay: 3.6 }, 7: { kind: 'developing' }, 10: { kind: 'died', onDay: 4.1 } },
+  saltmarsh: { 3: { kind: 'died', onDay: 10.5 }, 6: { kind: 'clear' } },
+  freckle: {},
+}
+
+export function basketByKey(key: string): DemoBasket | undefined {
+  return DEMO_BASKETS.find((basket) => basket.key === key)
+}
+
+/** The egg with this number, from 1; always the same one. */
+export function demoEgg(basket: DemoBasket, number: number): EggModel {
+  const seed = `${basket.key}/${number}`
+  const fate = CERTAIN_FATES[basket.key]?.[number] ?? drawFate(createRandom(`fate/${seed}`), SPECIES[basket.species].incubationDays)
+  return createEgg(seed, { species: basket.species, shell: basket.shell, fate })
+}

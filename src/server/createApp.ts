@@ -1,0 +1,56 @@
+import { existsSync } from 'node:fs'
+import express, { type ErrorRequestHandler, type Express } from 'express'
+import helmet from 'helmet'
+import { networkCameraRoutes } from './routes/network-camera.ts'
+import { standInRoutes } from './routes/stand-in.ts'
+
+export interface ServerOptions {
+  /** Folder of the built app; left out, only the devices are served. */
+  appFolder?: string
+  /** Address of a real network camera's still picture and stream; the simulated stand-in serves when left out. */
+  camera?: { stillUrl: string; streamUrl?: string }
+  /** Offer the made-up hatchery to an empty app. */
+  demo?: boolean
+}
+
+/** The web server: the app's static files, and the cameras. Listening is the caller's business. */
+export function createApp({ appFolder, camera, demo = false }: ServerOptions): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'blob:', 'data:'], mediaSrc: ["'self'", 'blob:'], fontSrc: ["'self'"], connectSrc: ["'self'"],
+        workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'none'"], formAction: ["'none'"], frameAncestors: ["'none'"],
+      },
+    },
+    crossOriginEmbedderPolicy: { policy: 'require-corp' },
+    // Plain HTTP on loopback or a home network: nothing to be strict about.
+    strictTransportSecurity: false,
+  }))
+  app.use(express.json({ limit: '10kb' }))
+  app.get('/api/status', (_request, response) => {
+    response.json({ camera: camera ? 'network' : 'stand-in', demo })
+  })
+  app.use('/api', camera ? networkCameraRoutes(camera) : standInRoutes())
+  app.use('/api', (_request, response) => {
+    response.status(404).json({ message: 'There is nothing at this address.' })
+  })
+  if (appFolder && existsSync(appFolder)) {
+    app.use(express.static(appFolder, { index: 'index.html' }))
+    app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: appFolder }))
+  }
+  app.use(answerErrors)
+  return app
+}
+
+const answerErrors: ErrorRequestHandler = (error: { status?: number; message?: string }, _request, response, next) => {
+  if (response.headersSent) {
+    next(error)
+    return
+  }
+  const status = error.status ?? 500
+  response.status(status).json({ message: status < 500 ? 'The request cannot be understood.' : 'The server stumbled over this.' })
+}

@@ -1,0 +1,62 @@
+import { Router } from 'express'
+import sharp from 'sharp'
+import { z } from 'zod'
+import { eggAt } from '../../core/simulate/egg-model.ts'
+import { basketByKey, DEMO_BASKETS, demoEgg } from '../../core/simulate/demo-hatchery.ts'
+import { renderEgg } from '../../core/simulate/render.ts'
+import { takeShot, type Shot } from '../../core/simulate/shot.ts'
+import { sendStream } from './mjpeg.ts'
+
+const lampSchema = z.object({ basket: z.string(), number: z.int().min(1).max(1000), ageDays: z.number().min(0).max(60) })
+type OnLamp = z.infer<typeof lampSchema>
+
+const STREAM_SIDE_PX = 420
+const STREAM_INTERVAL_MS = 250
+/** The hand is never quite still: the live picture goes round this many renderings. */
+const STREAM_FRAMES = 4
+
+/**
+ * A simulated network camera that looks at whichever egg of the demo is on the lamp. A real one could take its
+ * place: still and stream are ordinary HTTP. Only putting an egg on the lamp belongs to the simulation.
+ */
+export function standInRoutes(): Router {
+  const router = Router()
+  let onLamp: OnLamp = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
+  let stillCount = 0
+  let frames: { of: OnLamp; list: Buffer[] } | null = null
+
+  router.put('/stand-in/lamp', (request, response) => {
+    const parsed = lampSchema.safeParse(request.body)
+    if (!parsed.success || !basketByKey(parsed.data.basket)) {
+      response.status(400).json({ message: 'There is no such egg.' })
+      return
+    }
+    onLamp = parsed.data
+    response.status(204).end()
+  })
+
+  router.get('/camera/still.jpg', async (_request, response) => {
+    stillCount++
+    const jpeg = await photograph(onLamp, `still/${onLamp.basket}/${onLamp.number}/${stillCount}`, {})
+    response.set({ 'Content-Type': 'image/jpeg', 'Cache-Control': 'no-store' }).send(jpeg)
+  })
+
+  router.get('/camera/stream.mjpg', (_request, response) => {
+    let count = 0
+    sendStream(response, STREAM_INTERVAL_MS, async () => {
+      if (frames?.of !== onLamp) frames = { of: onLamp, list: [] }
+      const { list } = frames
+      const index = count++ % STREAM_FRAMES
+      list[index] ??= await photograph(onLamp, `stream/${index}`, { widthPx: STREAM_SIDE_PX, heightPx: STREAM_SIDE_PX, axisRad: -1.5 + 0.01 * index })
+      return list[index]
+    })
+  })
+  return router
+}
+
+async function photograph({ basket, number, ageDays }: OnLamp, seed: string, changes: Partial<Shot>): Promise<Buffer> {
+  const found = basketByKey(basket)
+  if (!found) throw new Error(`unknown basket ${basket}`)
+  const { image } = renderEgg(eggAt(demoEgg(found, number), ageDays), takeShot(seed, changes))
+  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } }).jpeg({ quality: 92 }).toBuffer()
+}

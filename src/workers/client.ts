@@ -1,0 +1,97 @@
+import type { EggModel } from '../core/simulate/egg-model.ts'
+import type { Shot } from '../core/simulate/shot.ts'
+import type { SpeciesName } from '../core/species/species.ts'
+import type { MeasuredPhoto, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+
+/** A call that the worker could not answer; the message is for people. */
+export class EggWorkerError extends Error {
+  readonly code: WorkerFault['code']
+
+  constructor({ code, message }: WorkerFault) {
+    super(message)
+    this.code = code
+  }
+}
+
+interface Waiting {
+  resolve: (reply: WorkerReply) => void
+  reject: (error: EggWorkerError) => void
+}
+
+type NewRequest = WorkerRequest extends infer R ? (R extends WorkerRequest ? Omit<R, 'id'> : never) : never
+
+/** Talks to one worker. When the worker dies or is released, every waiting call is rejected. */
+export class EggWorkerClient {
+  private worker: Worker | null = null
+  private readonly waiting = new Map<number, Waiting>()
+  private lastId = 0
+  private readonly create: () => Worker
+
+  constructor(create = () => new Worker(new URL('./eggs.worker.ts', import.meta.url), { type: 'module' })) {
+    this.create = create
+  }
+
+  async measure(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<MeasuredPhoto> {
+    const reply = await this.call({ kind: 'measure', photo, species }, signal)
+    if (reply.kind !== 'measured') throw unexpected(reply)
+    return reply.result
+  }
+
+  async render(egg: EggModel, ageDays: number, shot: Shot, signal?: AbortSignal): Promise<Blob> {
+    const reply = await this.call({ kind: 'render', egg, ageDays, shot }, signal)
+    if (reply.kind !== 'rendered') throw unexpected(reply)
+    return reply.photo
+  }
+
+  release(): void {
+    this.worker?.terminate()
+    this.settleAll('The measuring was stopped.')
+  }
+
+  private call(request: NewRequest, signal?: AbortSignal): Promise<WorkerReply> {
+    const id = ++this.lastId
+    const worker = this.start()
+    return new Promise((resolve, reject) => {
+      this.waiting.set(id, { resolve, reject })
+      signal?.addEventListener('abort', () => {
+        worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
+        this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
+      }, { once: true })
+      worker.postMessage({ ...request, id } as WorkerRequest)
+    })
+  }
+
+  private start(): Worker {
+    if (this.worker) return this.worker
+    const worker = this.create()
+    worker.addEventListener('message', (event: MessageEvent<WorkerReply>) => {
+      const reply = event.data
+      if (reply.kind === 'fault') {
+        this.settle(reply.id, reply.fault)
+        return
+      }
+      this.waiting.get(reply.id)?.resolve(reply)
+      this.waiting.delete(reply.id)
+    })
+    worker.addEventListener('error', () => {
+      worker.terminate()
+      this.settleAll('The measuring broke down. Try the photograph again.')
+    })
+    this.worker = worker
+    return worker
+  }
+
+  private settle(id: number, fault: WorkerFault): void {
+    this.waiting.get(id)?.reject(new EggWorkerError(fault))
+    this.waiting.delete(id)
+  }
+
+  private settleAll(message: string): void {
+    this.worker = null
+    for (const id of [...this.waiting.keys()]) this.settle(id, { code: 'failed', message })
+  }
+}
+
+function unexpected(reply: WorkerReply): EggWorkerError {
+  return new EggWorkerError({ code: 'failed', message: `The worker answered “${reply.kind}” out of turn.` })
+}

@@ -1,0 +1,7 @@
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  plugins: [vue()],
+  test: { include: ['src/**/*.test.ts'], testTimeout: 60_000 },
+})
