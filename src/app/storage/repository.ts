@@ -76,6 +76,7 @@ export class Repository {
 
   async wipe(): Promise<void> {
     await Promise.all([this.looks, this.eggs, this.sets, this.photos, this.meta].map((store) => store.clear()))
+    await this.saveSetting('erased', true)
   }
 
   /** Puts a checked bundle in place of everything here. Photographs go in beside the old ones before those go. */
@@ -84,7 +85,8 @@ export class Repository {
     for (const [id, bytes] of photos) {
       await this.photos.setItem(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: types.get(id) ?? 'image/jpeg' }))
     }
-    await Promise.all([this.looks.clear(), this.eggs.clear(), this.sets.clear(), this.saveJournal([])])
+    await Promise.all([this.looks.clear(), this.eggs.clear(), this.sets.clear(), this.meta.clear()])
+    await this.saveSetting('erased', true)
     for (const set of records.sets) await this.saveSet(set)
     for (const egg of records.eggs) await this.saveEgg(egg)
     for (const look of records.looks) await this.saveLook(look)

@@ -70,8 +70,8 @@ function vesselEvidence(egg: EggReading, stage: number): Evidence {
 function ringEvidence(egg: EggReading): Evidence {
   const trust = 1 - 0.4 * Math.min(1, egg.spotCount / 40)
   const score = 0.5 + trust * (egg.ring.score.value - 0.5)
-  const yes = Math.log(score + 0.02)
-  const no = Math.log(1 - score + 0.02)
+  const yes = Math.log(score + 0.012)
+  const no = Math.log(1 - score + 0.012)
   return { sign: 'ring', logLikelihood: { developing: no, clear: no, 'blood-ring': yes, quitter: no } }
 }
 

@@ -28,7 +28,7 @@ export function decideAction(input: PolicyInput): Action {
   if (grade === 'unsure' || !readable) return 'recheck'
   const certain = probabilities.developing < LARGEST_RISK && probabilities[grade] >= 0.9
   if (!certain) return 'recheck'
-  const certainRing = grade === 'blood-ring' && probabilities['blood-ring'] >= 0.97
+  const certainRing = grade === 'blood-ring' && probabilities.developing < LARGEST_RISK / 2
   if (policy === 'first-sight' || certainRing) return 'remove'
   if (policy === 'second-look') return confirmedEarlier(input, grade) ? 'remove' : 'recheck'
   const lockdown = input.ageDays !== undefined && input.ageDays >= SPECIES[input.species].stopTurningDay

@@ -1,4 +1,4 @@
-import { blur, convolveSeparable, gaussianKernel, sampleBilinear, type Plane } from '../image/plane.ts'
+import { blur, blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
@@ -34,6 +34,8 @@ export interface CellSearch {
 const RIM = 0.955
 /** Below this strength an edge is as likely mottling or a vessel. */
 export const CELL_STRENGTH_LIMIT = 0.75
+/** From this strength on no other line was ever taken for the edge. */
+const CELL_STRENGTH_SAFE = 2.4
 
 interface EdgeResponses {
   /** Clipped hard, so that a few speckles or vessels cannot make an edge: for finding it. */
@@ -47,20 +49,19 @@ interface EdgeResponses {
  * more than in red once there is blood. Each is taken in robust standard deviations.
  */
 function edgeResponses(frame: EggFrame): EdgeResponses {
-  const smoothAcross = gaussianKernel(2.5)
   const bright = brightest(frame.red, frame)
   // The floor is high: the edge lies in the light, and a dark embryo's noise must not set the scale.
   const light = logAbove(frame.red, 0.04 * bright)
   const greenLight = logAbove(frame.green, 0.04 * brightest(frame.green, frame) + 0.002)
-  const line = convolveSeparable(light, secondDerivative(2.2), smoothAcross)
-  const fall = convolveSeparable(light, firstDerivative(3), smoothAcross)
-  const greenFall = convolveSeparable(greenLight, firstDerivative(3), smoothAcross)
+  const line = bendAlongRows(blurBoth(light, 2.2, 2.5))
+  const fall = fallAlongRows(blurBoth(light, 3, 2.5))
+  const greenFall = fallAlongRows(blurBoth(greenLight, 3, 2.5))
   const lineSd = robustSd(line, frame, 0.1 * bright)
   const fallSd = robustSd(fall, frame, 0.1 * bright)
   const greenSd = robustSd(greenFall, frame, 0.1 * bright)
   const coarse = line.values.map((value, i) =>
-    clip(value / lineSd, -1.2, 2) + 0.3 * clip(-fall.values[i]! / fallSd, -0.8, 1.6) + 0.3 * clip(-greenFall.values[i]! / greenSd, -0.8, 1.6))
-  const fine = line.values.map((value, i) => clip(value / lineSd, -1.5, 5) + 0.3 * clip(-fall.values[i]! / fallSd, -1, 2.5))
+    clip(value / lineSd, -1.2, 2) + 0.3 * clip(fall.values[i]! / fallSd, -0.8, 1.6) + 0.3 * clip(greenFall.values[i]! / greenSd, -0.8, 1.6))
+  const fine = line.values.map((value, i) => clip(value / lineSd, -1.5, 5) + 0.3 * clip(fall.values[i]! / fallSd, -1, 2.5))
   return { coarse: blur({ ...line, values: coarse }, 0.8), fine: { ...line, values: fine } }
 }
 
@@ -72,18 +73,22 @@ function clip(value: number, low: number, high: number): number {
   return value < low ? low : value > high ? high : value
 }
 
-function firstDerivative(sigmaPx: number): Float32Array {
-  const kernel = gaussianKernel(sigmaPx)
-  const radius = (kernel.length - 1) / 2
-  return kernel.map((value, i) => (value * (i - radius)) / (sigmaPx * sigmaPx))
+/** Fall of light from the blunt side to the small side, between neighbours; zero at the poles. */
+function fallAlongRows({ widthPx, heightPx, values }: Plane): Plane {
+  const out = createPlane(widthPx, heightPx)
+  for (let y = 0; y < heightPx; y++) {
+    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++) out.values[at] = (values[at - 1]! - values[at + 1]!) / 2
+  }
+  return out
 }
 
-function secondDerivative(sigmaPx: number): Float32Array {
-  const kernel = gaussianKernel(sigmaPx)
-  const radius = (kernel.length - 1) / 2
-  const raw = kernel.map((value, i) => (value * ((i - radius) ** 2 / sigmaPx ** 2 - 1)) / sigmaPx ** 2)
-  const mean = raw.reduce((a, b) => a + b, 0) / raw.length
-  return raw.map((value) => value - mean)
+/** Upward bend along the axis: large on a dark line across it; zero at the poles. */
+function bendAlongRows({ widthPx, heightPx, values }: Plane): Plane {
+  const out = createPlane(widthPx, heightPx)
+  for (let y = 0; y < heightPx; y++) {
+    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++) out.values[at] = values[at - 1]! + values[at + 1]! - 2 * values[at]!
+  }
+  return out
 }
 
 function brightest(plane: Plane, frame: EggFrame): number {
@@ -237,7 +242,9 @@ function depthUncertainty(frame: EggFrame, search: CellSearch): number {
     shifts.push(bestShift)
   }
   const variance = shifts.reduce((sum, shift) => sum + shift * shift, 0) / parts
-  return Math.hypot(0.004, Math.sqrt(variance / parts) * 1.5 / lengthPx)
+  // An edge hardly stronger than its surroundings may be another line altogether.
+  const mistaken = 0.03 * Math.max(0, (CELL_STRENGTH_SAFE - search.strength) / CELL_STRENGTH_SAFE)
+  return Math.hypot(0.0055, (Math.sqrt(variance / parts) * 1.5) / lengthPx, mistaken)
 }
 
 /** The edge as points in the working picture. */

@@ -141,18 +141,22 @@ interface Oriented extends Look {
   bluntEndProbability: number
 }
 
-/** Decides the blunt end from the shape and from where an air cell's edge is, then fits again knowing it. */
+/** Log odds from the shape alone that settle which end is the blunt one. */
+const SHAPE_SETTLES = 6
+/** With this much of the edge seen, knowing the blunt end does not move the outline any more. */
+const EDGE_SETTLES = 0.8
+
+/** Decides the blunt end from the shape and from where an air cell's edge is, then fits again where that helps. */
 function orient(linear: LinearImage, planes: EdgePlanes, fit: OutlineFit, anyShape: ShapePrior): Oriented {
-  const forward = look(linear, fit)
-  const backward = look(linear, { ...fit, outline: reversed(fit.outline) })
-  const shape = (4 * TAPER.mean * fit.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2))
-  const cell = 2.2 * (forward.search.strength - backward.search.strength)
-  const logOdds = clamp(shape, 7) + clamp(cell, 4)
+  const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
+  const shape = clamp((4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)), 7)
+  const forward = look(linear, bluntFirst)
+  if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES) return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
+  const backward = look(linear, { ...fit, outline: reversed(bluntFirst.outline) })
+  const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), 4)
   const chosen = logOdds >= 0 ? forward : backward
-  const prior: ShapePrior = { ...anyShape, taper: TAPER.mean, taperSd: TAPER.sd }
-  const again = refineOutline(planes, chosen.fit.outline, prior)
-  const final = again ? look(linear, again) : chosen
-  return { ...final, bluntEndProbability: 1 / (1 + Math.exp(-Math.abs(logOdds))) }
+  const again = refineOutline(planes, chosen.fit.outline, { ...anyShape, taper: TAPER.mean, taperSd: TAPER.sd })
+  return { ...(again ? look(linear, again) : chosen), bluntEndProbability: 1 / (1 + Math.exp(-Math.abs(logOdds))) }
 }
 
 function look(linear: LinearImage, fit: OutlineFit): Look {

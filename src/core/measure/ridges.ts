@@ -1,6 +1,6 @@
-import { convolveSeparable, gaussianKernel, type Plane } from '../image/plane.ts'
+import { blur, createPlane, type Plane } from '../image/plane.ts'
 
-/** Second derivatives of log light at one scale, per squared sigma, so that scales compare. */
+/** Second derivatives of log light at one scale, times sigma², so that scales compare. */
 export interface Curvature {
   xx: Plane
   xy: Plane
@@ -8,19 +8,25 @@ export interface Curvature {
   sigmaPx: number
 }
 
+/** Blurs once, then takes differences between neighbours; zero along the border. */
 export function curvature(plane: Plane, sigmaPx: number): Curvature {
-  const smooth = gaussianKernel(sigmaPx)
-  const radius = (smooth.length - 1) / 2
-  const first = smooth.map((value, i) => (value * (i - radius)) / sigmaPx)
-  const raw = smooth.map((value, i) => value * (((i - radius) / sigmaPx) ** 2 - 1))
-  const mean = raw.reduce((a, b) => a + b, 0) / raw.length
-  const second = raw.map((value) => value - mean)
-  return {
-    xx: convolveSeparable(plane, second, smooth),
-    xy: convolveSeparable(plane, first, first),
-    yy: convolveSeparable(plane, smooth, second),
-    sigmaPx,
+  const { widthPx, heightPx } = plane
+  const v = blur(plane, sigmaPx).values
+  const xx = createPlane(widthPx, heightPx)
+  const xy = createPlane(widthPx, heightPx)
+  const yy = createPlane(widthPx, heightPx)
+  const scale = sigmaPx * sigmaPx
+  for (let y = 1; y < heightPx - 1; y++) {
+    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++) {
+      const up = at - widthPx
+      const down = at + widthPx
+      const twice = 2 * v[at]!
+      xx.values[at] = scale * (v[at - 1]! + v[at + 1]! - twice)
+      yy.values[at] = scale * (v[up]! + v[down]! - twice)
+      xy.values[at] = (scale / 4) * (v[up - 1]! + v[down + 1]! - v[up + 1]! - v[down - 1]!)
+    }
   }
+  return { xx, xy, yy, sigmaPx }
 }
 
 export interface Ridge {

@@ -24,7 +24,7 @@ export interface DemoBasket {
 
 export const DEMO_BASKETS: readonly DemoBasket[] = [
   {
-    key: 'beacon', setName: 'Beacon hens, spring set', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', ageDays: 8.2,
+    key: 'beacon', setName: 'Beacon hens, spring set', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', ageDays: 7.3,
     rows: 3, columns: 4, candlingDays: [7, 14, 18], earlierLooks: [],
     notes: 'From the three hens behind the lamp house. Second tray shelf.',
   },

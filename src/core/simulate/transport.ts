@@ -38,7 +38,7 @@ const MEMBRANE_WIDTH = 0.006
  * what it meets on its way to the camera absorbs along the path (Beer–Lambert).
  */
 export function traceLight(scene: Scene): LightField {
-  const { outline, shot, state } = scene
+  const { shot, state } = scene
   const columns = Math.ceil(shot.widthPx / CELL_PX) + 1
   const rows = Math.ceil(shot.heightPx / CELL_PX) + 1
   const field = new Float32Array(3 * columns * rows).fill(-9)

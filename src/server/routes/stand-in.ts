@@ -10,10 +10,10 @@ import { sendStream } from './mjpeg.ts'
 const lampSchema = z.object({ basket: z.string(), number: z.int().min(1).max(1000), ageDays: z.number().min(0).max(60) })
 type OnLamp = z.infer<typeof lampSchema>
 
-const STREAM_SIDE_PX = 420
-const STREAM_INTERVAL_MS = 250
+const STREAM_SIDE_PX = 360
+const STREAM_INTERVAL_MS = 300
 /** The hand is never quite still: the live picture goes round this many renderings. */
-const STREAM_FRAMES = 4
+const STREAM_FRAMES = 2
 
 /**
  * A simulated network camera that looks at whichever egg of the demo is on the lamp. A real one could take its

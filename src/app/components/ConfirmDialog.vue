@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+
+defineProps<{ open: boolean; title: string; confirm: string; grave?: boolean }>()
+const emit = defineEmits<{ confirm: []; close: [] }>()
+</script>
+
+<template>
+  <Dialog :open="open" class="fixed inset-0 z-40 flex items-center justify-center p-4" @close="emit('close')">
+    <div class="fixed inset-0 bg-black/70" aria-hidden="true" />
+    <DialogPanel class="card relative max-h-full w-full max-w-xl overflow-y-auto p-6 text-ink">
+      <DialogTitle class="mb-3 text-2xl font-bold">{{ title }}</DialogTitle>
+      <slot />
+      <div class="mt-6 flex flex-wrap justify-end gap-3">
+        <button type="button" class="press" @click="emit('close')">Not now</button>
+        <button type="button" class="press" :class="grave ? 'press-ember' : 'press-lamp'" @click="emit('confirm')">{{ confirm }}</button>
+      </div>
+    </DialogPanel>
+  </Dialog>
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { LookRecord } from '../../contracts/records.ts'
+import type { Point } from '../../core/geometry/egg-outline.ts'
+import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
+
+/** The photograph with what was measured drawn over it, or bare. */
+const props = defineProps<{ look: LookRecord; overlay: boolean; label: string }>()
+
+const url = usePhotoUrl(() => props.look.photo.id)
+const reading = computed(() => props.look.reading)
+const stroke = computed(() => Math.max(props.look.photo.widthPx, props.look.photo.heightPx) / 420)
+
+/** The egg with some room around it fills the frame; the rest of the picture is dark anyway. */
+const view = computed(() => {
+  const { widthPx, heightPx } = props.look.photo
+  const xs = reading.value.polygon.map((p) => p.x)
+  const ys = reading.value.polygon.map((p) => p.y)
+  const room = 0.1 * reading.value.lengthPx
+  const left = Math.max(0, Math.min(...xs) - room)
+  const top = Math.max(0, Math.min(...ys) - room)
+  return `${left} ${top} ${Math.min(widthPx, Math.max(...xs) + room) - left} ${Math.min(heightPx, Math.max(...ys) + room) - top}`
+})
+
+function path(points: readonly Point[], closed: boolean): string {
+  if (points.length === 0) return ''
+  return `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`
+}
+</script>
+
+<template>
+  <svg :viewBox="view" class="h-full w-full" role="img" :aria-label="label">
+    <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
+    <g v-if="overlay" fill="none" stroke-linejoin="round">
+      <path :d="path(reading.polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
+      <path data-part="outline" :d="path(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
+      <path v-if="reading.airCell" :d="path(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
+      <path v-if="reading.airCell" data-part="air-cell" :d="path(reading.airCell.edge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
+      <path
+        v-for="(contour, i) in reading.shadow.contours" :key="i" data-part="shadow" :d="path(contour, true)"
+        stroke="#ffb25e" :stroke-width="stroke * 1.1" :stroke-dasharray="`${stroke * 4} ${stroke * 3}`"
+      />
+      <path
+        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="path(reading.ring.points, false)"
+        stroke="#ff8d6b" :stroke-width="stroke * 3.2" stroke-opacity="0.55" stroke-linecap="round"
+      />
+      <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
+    </g>
+  </svg>
+</template>

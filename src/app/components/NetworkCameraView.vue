@@ -1,0 +1,15 @@
+<script setup lang="ts">
+import { onBeforeUnmount, ref } from 'vue'
+import { STREAM_PATH } from '../devices/network-camera.ts'
+
+/** Live picture of the network camera. One connection for as long as the bench is open: browsers allow only a few. */
+const picture = ref<HTMLImageElement | null>(null)
+onBeforeUnmount(() => {
+  // Taking the element away alone would leave the stream running.
+  picture.value?.removeAttribute('src')
+})
+</script>
+
+<template>
+  <img ref="picture" :src="STREAM_PATH" alt="Live picture of the egg on the lamp" class="h-full w-full object-contain opacity-80" />
+</template>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { FolderOpen } from '@lucide/vue'
+import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
+
+export type SourceKind = 'network' | 'device' | 'files'
+
+/** Where pictures come from, and the file chooser. */
+const props = defineProps<{ source: SourceKind; networkName: string | null; disabled: boolean }>()
+const emit = defineEmits<{ choose: [source: SourceKind]; files: [files: File[], order: PhotoOrder] }>()
+
+const order = ref<PhotoOrder>('name')
+const input = ref<HTMLInputElement | null>(null)
+
+function send(event: Event): void {
+  const element = event.target as HTMLInputElement
+  emit('files', [...(element.files ?? [])], order.value)
+  element.value = ''
+}
+function open(): void {
+  input.value?.click()
+}
+defineExpose({ open, order })
+</script>
+
+<template>
+  <fieldset class="flex flex-wrap items-center gap-x-5 gap-y-1" :disabled="props.disabled">
+    <legend class="sr-only">Pictures come from</legend>
+    <label v-if="networkName" class="flex min-h-10 items-center gap-2"><input type="radio" name="source" :checked="source === 'network'" class="accent-lamp" @change="emit('choose', 'network')" /> {{ networkName }}</label>
+    <label class="flex min-h-10 items-center gap-2"><input type="radio" name="source" :checked="source === 'device'" class="accent-lamp" @change="emit('choose', 'device')" /> This device’s camera</label>
+    <label class="flex min-h-10 items-center gap-2"><input type="radio" name="source" :checked="source === 'files'" class="accent-lamp" @change="emit('choose', 'files')" /> Files</label>
+    <template v-if="source === 'files'">
+      <button type="button" class="press min-h-10 py-1" @click="open"><FolderOpen class="h-5 w-5" aria-hidden="true" /> Choose or take</button>
+      <label class="flex items-center gap-2 text-sm text-ink-soft">
+        several go to the eggs by
+        <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink"><option value="name">file name</option><option value="capture-time">time taken</option></select>
+      </label>
+    </template>
+    <input ref="input" type="file" accept="image/*" multiple class="sr-only" tabindex="-1" aria-label="Photographs" data-testid="file-input" @change="send" />
+  </fieldset>
+</template>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { LookRecord } from '../../contracts/records.ts'
+import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
+import { GRADES } from '../../core/grade/types.ts'
+import { stageOf, type SpeciesName } from '../../core/species/species.ts'
+import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../composables/wording.ts'
+import FigureBand from './FigureBand.vue'
+import GradeSign from './GradeSign.vue'
+
+const props = defineProps<{
+  look: LookRecord
+  species: SpeciesName
+  /** Looks at this egg on earlier days. */
+  earlier: readonly LookRecord[]
+  /** This candling's looks at the other eggs of the tray. */
+  mates: readonly LookRecord[]
+}>()
+
+const stage = computed(() => stageOf(props.species, props.look.ageDays))
+const reading = computed(() => props.look.reading)
+const depths = (looks: readonly LookRecord[]): number[] =>
+  looks.flatMap((look) => (look.reading.airCell ? [look.reading.airCell.depth.value] : []))
+const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => look.reading.shadow.area.value)
+</script>
+
+<template>
+  <section class="flex flex-col gap-4" aria-label="Suggestion and evidence">
+    <div class="flex items-center gap-4">
+      <GradeSign :grade="look.verdict.grade" class="h-14 w-14 shrink-0" :class="look.verdict.action === 'remove' ? 'text-ember' : 'text-lamp'" />
+      <div>
+        <p class="text-3xl leading-tight font-bold" data-testid="suggestion">{{ GRADE_WORDS[look.verdict.grade] }}</p>
+        <p class="text-lg" :class="look.verdict.action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'" data-testid="action">{{ ACTION_WORDS[look.verdict.action] }}</p>
+      </div>
+    </div>
+
+    <ul class="flex flex-col gap-1" aria-label="Probabilities">
+      <li v-for="grade in GRADES" :key="grade" class="grid grid-cols-[1.500rem_6rem_1fr_3.500rem] items-center gap-2">
+        <GradeSign :grade="grade" class="h-5 w-5 text-ink-soft" aria-hidden="true" />
+        <span :class="grade === look.verdict.grade ? 'font-semibold' : 'text-ink-soft'">{{ GRADE_WORDS[grade] }}</span>
+        <span class="h-2 rounded bg-line"><span class="block h-2 rounded bg-lamp" :style="{ width: percentWords(look.verdict.probabilities[grade]).replace(' ', '') }" /></span>
+        <span class="text-right text-ink-soft">{{ percentWords(look.verdict.probabilities[grade]) }}</span>
+      </li>
+    </ul>
+
+    <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug" aria-label="Reasons" data-testid="reasons">
+      <li v-for="reason in look.verdict.reasons" :key="reason">{{ reason }}</li>
+    </ul>
+
+    <div class="flex flex-col gap-3">
+      <FigureBand name="Shadow" :value="reading.shadow.area" :expected="livingShadow(stage)" :scale-to="1" :mates="shadows(mates)" :earlier="shadows(earlier)" />
+      <FigureBand
+        name="Air cell depth" :value="reading.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45"
+        :mates="depths(mates)" :earlier="depths(earlier)" missing="edge not seen"
+      />
+      <p class="text-sm text-ink-soft">
+        Marks: below, the mates in this tray; above, this egg’s earlier looks.
+        <template v-if="reading.airCell">Air cell {{ percentWords(reading.airCell.volume.value) }} of the volume.</template>
+        Vessels over {{ percentWords(reading.vessels.coverage.value) }} of the contents.
+      </p>
+    </div>
+  </section>
+</template>

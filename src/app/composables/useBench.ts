@@ -1,0 +1,182 @@
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import type { EggRecord, LookRecord, SetRecord } from '../../contracts/records.ts'
+import type { SuggestedGrade } from '../../core/grade/types.ts'
+import { ageInDays } from '../../core/incubation/due.ts'
+import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
+import { nextWaiting } from '../../core/tray/position.ts'
+import { EggWorkerError } from '../../workers/client.ts'
+import { putOnLamp, takeStill } from '../devices/network-camera.ts'
+import { readCaptureTime } from '../devices/photo-files.ts'
+import { useDevicesStore } from '../stores/devices.ts'
+import { useHatcheryStore } from '../stores/hatchery.ts'
+import { lookFrom } from './look-from.ts'
+import { lookOfCandling, matesLooks } from './candling.ts'
+
+export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
+
+export interface ManyProgress {
+  done: number
+  total: number
+  problems: string[]
+}
+
+/** One tray at the bench: which egg, its picture, what follows. All writes are awaited before they show. */
+export function useBench(set: () => SetRecord) {
+  const hatchery = useHatcheryStore()
+  const devices = useDevicesStore()
+  const currentId = ref<string | null>(null)
+  const phase = ref<BenchPhase>('ready')
+  /** Why nothing was recorded, as a sentence. */
+  const problem = ref<string | null>(null)
+  const many = ref<ManyProgress | null>(null)
+  const savedAt = ref<Date | null>(null)
+  const cancel = shallowRef<AbortController | null>(null)
+  onScopeDispose(() => cancel.value?.abort())
+
+  const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
+  const lookOf = (egg: EggRecord): LookRecord | undefined => lookOfCandling(set(), hatchery.looksByEgg.get(egg.id) ?? [], Date.now())
+  const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
+  const current = computed(() => eggs.value.find((egg) => egg.id === currentId.value) ?? null)
+  const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
+  const earlier = computed(() => (current.value ? (hatchery.looksByEgg.get(current.value.id) ?? []).filter((item) => item.id !== look.value?.id) : []))
+  const mates = computed(() => (current.value ? matesLooks(eggs.value, current.value, lookOf) : []))
+  const waiting = computed(() => eggs.value.filter(waits).length)
+  const busy = computed(() => phase.value !== 'ready' || many.value !== null)
+
+  function choose(egg: EggRecord | null): void {
+    if (busy.value || !egg) return
+    problem.value = null
+    currentId.value = egg.id
+  }
+
+  function begin(): void {
+    currentId.value = (nextWaiting(eggs.value, null, waits) ?? eggs.value[0])?.id ?? null
+  }
+
+  function step(by: number): void {
+    const at = eggs.value.findIndex((egg) => egg.id === currentId.value)
+    choose(eggs.value[(at + by + eggs.value.length) % eggs.value.length] ?? null)
+  }
+
+  /** On to the next egg that waits; stays when none does. */
+  function advance(): void {
+    const next = nextWaiting(eggs.value, current.value, waits)
+    if (next) currentId.value = next.id
+  }
+
+  /** Measures a picture and saves it as this egg's look; what an earlier picture of this candling said is kept as replaced. */
+  async function use(photo: Blob, egg: EggRecord, source: LookRecord['source'], signal?: AbortSignal): Promise<void> {
+    phase.value = 'measuring'
+    const measured = await devices.worker.measure(photo, set().species, signal)
+    if (measured.reading.kind === 'rejected') throw new Error(measured.reading.rejection.message)
+    const replaces = lookOf(egg) ?? null
+    const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== replaces?.id)
+    const taken = lookFrom({ set: set(), egg, measured, photo, takenAt: new Date().toISOString(), source, earlier: before })
+    if (!taken) return
+    phase.value = 'saving'
+    await hatchery.addLook(taken, photo, replaces)
+    savedAt.value = new Date()
+  }
+
+  async function run(work: () => Promise<unknown>): Promise<void> {
+    if (busy.value) return
+    problem.value = null
+    try {
+      await work()
+    } catch (error) {
+      if (!(error instanceof EggWorkerError && error.code === 'cancelled')) problem.value = sentenceOf(error)
+    } finally {
+      phase.value = 'ready'
+    }
+  }
+
+  async function takeFromNetwork(): Promise<void> {
+    const egg = current.value
+    if (!egg || egg.removed) return
+    await run(async () => {
+      phase.value = 'taking'
+      await showOnLamp(egg)
+      await use(await takeStill(), egg, 'network-camera')
+    })
+  }
+
+  /** With the stand-in, the egg goes on the lamp as a hand would put it there. */
+  async function showOnLamp(egg: EggRecord): Promise<void> {
+    const basket = set().standInBasket
+    if (devices.camera?.camera !== 'stand-in' || basket === undefined) return
+    await putOnLamp(basket, egg.number, ageInDays(Date.parse(set().setAt), Date.now()))
+  }
+
+  async function takePhoto(photo: Blob, source: LookRecord['source']): Promise<void> {
+    const egg = current.value
+    if (egg && !egg.removed) await run(() => use(photo, egg, source))
+  }
+
+  /** Several files go to the waiting eggs in turn, from this one on; each is saved as soon as it is measured. */
+  async function takeFiles(files: readonly File[], order: PhotoOrder): Promise<void> {
+    if (files.length === 1 && current.value) return takePhoto(files[0]!, 'file')
+    if (busy.value || files.length === 0) return
+    problem.value = null
+    const dated = await Promise.all(files.map(async (file) => ({ name: file.name, takenAtMs: await readCaptureTime(file), file })))
+    const at = Math.max(0, eggs.value.findIndex((egg) => egg.id === currentId.value))
+    const places = [...eggs.value.slice(at), ...eggs.value.slice(0, at)].filter(waits)
+    const { pairs, leftOver } = assignPhotos(dated, places, order)
+    const controller = new AbortController()
+    cancel.value = controller
+    const progress: ManyProgress = { done: 0, total: pairs.length, problems: [] }
+    many.value = progress
+    for (const { file, place } of pairs) {
+      if (controller.signal.aborted) break
+      try {
+        await use(file.file, place, 'file', controller.signal)
+      } catch (error) {
+        if (controller.signal.aborted) break
+        progress.problems.push(`${file.name}: ${sentenceOf(error)}`)
+      }
+      progress.done++
+      many.value = { ...progress }
+    }
+    finishMany(progress, leftOver.map((file) => file.name))
+  }
+
+  function finishMany(progress: ManyProgress, leftOver: string[]): void {
+    phase.value = 'ready'
+    cancel.value = null
+    many.value = null
+    const left = leftOver.length > 0 ? [`No waiting egg was left for ${leftOver.join(', ')}.`] : []
+    const sentences = [...progress.problems, ...left]
+    problem.value = sentences.length > 0 ? sentences.join(' ') : null
+    if (look.value?.own || !look.value) begin()
+  }
+
+  async function decide(grade: SuggestedGrade): Promise<void> {
+    const judged = look.value
+    if (!judged || busy.value) return
+    await run(async () => {
+      phase.value = 'saving'
+      await hatchery.changeLook({ ...judged, own: { grade, at: new Date().toISOString() } }, 'grade')
+      savedAt.value = new Date()
+      advance()
+    })
+  }
+
+  async function undo(): Promise<void> {
+    await run(async () => {
+      phase.value = 'saving'
+      const entry = await hatchery.undo()
+      if (entry && eggs.value.some((egg) => egg.id === entry.eggId)) currentId.value = entry.eggId
+    })
+  }
+
+  return {
+    eggs, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, savedAt, cancel, lookOf,
+    choose, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, decide, undo,
+  }
+}
+
+function sentenceOf(error: unknown): string {
+  if (error instanceof DOMException && error.name === 'QuotaExceededError') {
+    return 'This browser’s storage is full: the look was not saved. Export the records, then free some space.'
+  }
+  return error instanceof Error ? error.message : 'Something went wrong; the look was not saved.'
+}

@@ -1,0 +1,18 @@
+import { useEventListener } from '@vueuse/core'
+
+/**
+ * Single keys for the whole view. Keys typed into a field, with a modifier, or held down are left alone; Enter
+ * and Space stay with a focused button.
+ */
+export function useKeys(actions: Record<string, () => void>, enabled: () => boolean = () => true): void {
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (!enabled() || event.ctrlKey || event.metaKey || event.altKey || event.repeat || event.defaultPrevented) return
+    const target = event.target instanceof HTMLElement ? event.target : null
+    if (target?.closest('input, textarea, select, [role="dialog"], [role="listbox"]')) return
+    if ((event.key === 'Enter' || event.key === ' ') && target?.closest('button, a, summary, label')) return
+    const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key]
+    if (!action) return
+    event.preventDefault()
+    action()
+  })
+}

@@ -1,0 +1,24 @@
+import { createRouter, createWebHashHistory, type Router } from 'vue-router'
+import TodayView from './views/TodayView.vue'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** The room that fits the task: the dark bench or the bright desk. */
+    room: 'bench' | 'desk'
+  }
+}
+
+/** Hash addresses, so that the app runs from any folder of any web host. */
+export function createAppRouter(): Router {
+  return createRouter({
+    history: createWebHashHistory(),
+    routes: [
+      { path: '/', name: 'today', component: TodayView, meta: { room: 'desk' } },
+      { path: '/sets/:setId', name: 'set', component: () => import('./views/SetView.vue'), props: true, meta: { room: 'desk' } },
+      { path: '/sets/:setId/bench', name: 'bench', component: () => import('./views/BenchView.vue'), props: true, meta: { room: 'bench' } },
+      { path: '/sets/:setId/removal', name: 'removal', component: () => import('./views/RemovalView.vue'), props: true, meta: { room: 'bench' } },
+      { path: '/records', name: 'records', component: () => import('./views/RecordsView.vue'), meta: { room: 'desk' } },
+      { path: '/:rest(.*)*', redirect: '/' },
+    ],
+  })
+}

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { RouterLink } from 'vue-router'
+import { format } from 'date-fns'
+import { useKeys } from '../composables/useKeys.ts'
+import { useBench } from '../composables/useBench.ts'
+import { useDevicesStore } from '../stores/devices.ts'
+import { useHatcheryStore } from '../stores/hatchery.ts'
+import { useRoomStore } from '../stores/room.ts'
+import { ageInDays } from '../../core/incubation/due.ts'
+import { positionLabel } from '../../core/tray/position.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { count, dayWords, GRADE_WORDS } from '../composables/wording.ts'
+import BenchKeys from '../components/BenchKeys.vue'
+import CameraView from '../components/CameraView.vue'
+import NetworkCameraView from '../components/NetworkCameraView.vue'
+import MeasuredPhoto from '../components/MeasuredPhoto.vue'
+import PhotoSource, { type SourceKind } from '../components/PhotoSource.vue'
+import TrayMap from '../components/TrayMap.vue'
+import VerdictPanel from '../components/VerdictPanel.vue'
+
+const props = defineProps<{ setId: string }>()
+const hatchery = useHatcheryStore()
+const devices = useDevicesStore()
+const room = useRoomStore()
+const set = computed(() => hatchery.setById(props.setId))
+const bench = useBench(() => set.value!)
+const { current, look, phase, busy, problem, many, savedAt } = bench
+
+const source = ref<SourceKind>('files')
+const overlay = ref(true)
+const dragging = ref(false)
+const camera = ref<InstanceType<typeof CameraView> | null>(null)
+const chooser = ref<InstanceType<typeof PhotoSource> | null>(null)
+
+const networkName = computed(() => {
+  if (!devices.camera) return null
+  if (devices.camera.camera === 'network') return 'Network camera'
+  return set.value?.standInBasket === undefined ? null : 'Stand-in camera'
+})
+const age = computed(() => (set.value ? ageInDays(Date.parse(set.value.setAt), Date.now()) : 0))
+
+onMounted(() => {
+  if (networkName.value) source.value = 'network'
+  if (set.value) bench.begin()
+})
+watch([current, source], ([egg]) => {
+  if (egg && source.value === 'network' && !look.value) void bench.showOnLamp(egg).catch(() => undefined)
+}, { immediate: true })
+
+async function take(): Promise<void> {
+  if (source.value === 'network') return bench.takeFromNetwork()
+  if (source.value === 'files') return chooser.value?.open()
+  const photo = await camera.value?.capture()
+  if (photo) await bench.takePhoto(photo, 'camera')
+}
+
+function drop(event: DragEvent): void {
+  dragging.value = false
+  const files = [...(event.dataTransfer?.files ?? [])]
+  if (files.length > 0) void bench.takeFiles(files, chooser.value?.order ?? 'name')
+}
+
+const agree = (): void => {
+  if (look.value) void bench.decide(look.value.own?.grade ?? look.value.verdict.grade)
+}
+useKeys({
+  ' ': () => { if (!look.value) void take() },
+  Enter: agree,
+  '1': () => void bench.decide('developing'), '2': () => void bench.decide('clear'), '3': () => void bench.decide('blood-ring'),
+  '4': () => void bench.decide('quitter'), '5': () => void bench.decide('unsure'),
+  r: () => { if (look.value) void take() },
+  u: () => void bench.undo(),
+  o: () => { overlay.value = !overlay.value },
+  ArrowRight: () => bench.step(1), ArrowLeft: () => bench.step(-1),
+  ArrowDown: () => bench.step(set.value?.tray.columns ?? 1), ArrowUp: () => bench.step(-(set.value?.tray.columns ?? 1)),
+  '+': () => room.brighten(1), '-': () => room.brighten(-1),
+})
+
+const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'Measuring …', saving: 'Saving …' } as const
+</script>
+
+<template>
+  <main v-if="!set" class="p-8">
+    <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+  </main>
+  <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3" @dragover.prevent="dragging = true" @dragleave="dragging = false" @drop.prevent="drop">
+    <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
+      <div class="flex items-baseline gap-3">
+        <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${positionLabel(current)}, egg ${current.number}` : set.name }}</h1>
+        <span class="text-lg text-ink-soft">{{ SPECIES[set.species].label }}, {{ dayWords(age) }}</span>
+      </div>
+      <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="busy" @choose="source = $event" @files="bench.takeFiles" />
+      <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
+        <span data-testid="status">{{ PHASE_WORDS[phase] || (savedAt ? `Saved ${format(savedAt, 'HH:mm:ss')}` : '') }}</span>
+        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press min-h-10 py-1" :class="{ 'press-lamp': bench.waiting.value === 0 }">
+          {{ bench.waiting.value === 0 ? 'Tray done: what comes out' : `${count(bench.waiting.value, 'egg')} to go` }}
+        </RouterLink>
+      </div>
+    </header>
+
+    <div class="grid min-h-0 grid-cols-1 gap-3 overflow-y-auto md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden">
+      <TrayMap :set="set" :eggs="bench.eggs.value" :look-of="bench.lookOf" :current-id="current?.id" class="order-3 self-start md:order-1 md:max-h-full md:overflow-y-auto" @choose="bench.choose" />
+
+      <section class="relative order-1 min-h-72 overflow-hidden rounded-xl bg-black md:order-2" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">
+        <NetworkCameraView v-if="source === 'network'" v-show="!look" />
+        <MeasuredPhoto v-if="look" :look="look" :overlay="overlay" :label="`Photograph of ${current ? positionLabel(current) : ''} with its measurements`" />
+        <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
+        <p v-else-if="source === 'files'" class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft">Drop photographs here, or press Space to choose or take them.<br />Several at once go to the waiting eggs in turn.</p>
+        <p v-if="!look && source !== 'files'" class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg">Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the lamp.</p>
+        <button v-if="look" type="button" class="absolute right-3 bottom-3 rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :aria-pressed="overlay" @click="overlay = !overlay">Lines <span class="key">O</span></button>
+        <div v-if="many" class="absolute inset-x-8 top-8 rounded-xl border border-line bg-ground p-4" role="status">
+          <p class="mb-2">Measuring {{ Math.min(many.done + 1, many.total) }} of {{ many.total }}. Each is saved as it is done.</p>
+          <progress class="w-full accent-lamp" :max="many.total" :value="many.done" />
+          <button type="button" class="press mt-3" @click="bench.cancel.value?.abort()">Stop here</button>
+        </div>
+      </section>
+
+      <aside class="order-2 min-h-0 md:order-3 md:overflow-y-auto">
+        <div v-if="problem" class="mb-3 rounded-xl border border-ember p-4 text-lg" role="alert" data-testid="problem">
+          {{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span>
+        </div>
+        <VerdictPanel v-if="look" :look="look" :species="set.species" :earlier="bench.earlier.value" :mates="bench.mates.value" />
+        <div v-else-if="current" class="flex flex-col gap-3 text-lg text-ink-soft">
+          <p v-if="current.removed">This egg was taken out: {{ GRADE_WORDS[current.removed.grade] }}.</p>
+          <p v-else>No photograph of this egg yet today.</p>
+          <div v-if="bench.earlier.value.length > 0">
+            <p class="mb-1 text-ink">Earlier looks</p>
+            <ul class="flex flex-col gap-1"><li v-for="item in bench.earlier.value" :key="item.id">{{ dayWords(item.ageDays) }}: {{ GRADE_WORDS[item.own?.grade ?? item.verdict.grade] }}</li></ul>
+          </div>
+          <p class="text-base">Keep an egg out no longer than five minutes. Wash your hands before and after.</p>
+        </div>
+      </aside>
+    </div>
+
+    <BenchKeys :look="look" :busy="busy" :can-undo="hatchery.journal.length > 0" :can-take="source !== 'network' || networkName !== null" :removed="current?.removed != null" @take="take" @agree="agree" @overrule="bench.decide" @undo="bench.undo" />
+  </main>
+</template>
