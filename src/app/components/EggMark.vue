@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/records.ts'
 import { relativeRadius } from '../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
@@ -49,7 +49,7 @@ const shadow = computed(() => {
 })
 
 const grade = computed<SuggestedGrade | null>(() => (props.look ? props.look.own?.grade ?? props.look.verdict.grade : null))
-const clipId = `egg-${Math.random().toString(36).slice(2)}`
+const clipId = useId()
 </script>
 
 <template>
@@ -64,7 +64,7 @@ const clipId = `egg-${Math.random().toString(36).slice(2)}`
       <path :d="path" fill="none" stroke="currentColor" :stroke-width="look ? 2.5 : 1.6" :stroke-dasharray="look ? undefined : '3 4'" />
       <path v-if="removed" d="M18 92 82 8" stroke="currentColor" stroke-width="3" />
     </svg>
-    <span v-if="grade" class="absolute -right-[12%] -bottom-[4%] w-[44%] rounded-full border border-line bg-ground p-[3%]" :class="look?.own ? 'text-ink' : 'text-ink-soft'">
+    <span v-if="grade" class="absolute right-0 -bottom-[4%] w-[44%] rounded-full border border-line bg-ground p-[3%]" :class="look?.own ? 'text-ink' : 'text-ink-soft'">
       <GradeSign :grade="grade" class="block aspect-square w-full" />
     </span>
   </span>

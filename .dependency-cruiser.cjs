@@ -1,0 +1,26 @@
+/** Who may import whom: app → workers → core; server, cli → core; these four may use contracts; contracts only core. */
+const only = (from, allowed) => ({
+  name: `${from}-imports`,
+  comment: `src/${from} may import only ${allowed.join(', ')} of src`,
+  severity: 'error',
+  from: { path: `^src/${from}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
+})
+
+module.exports = {
+  forbidden: [
+    only('core', []),
+    only('contracts', ['core']),
+    only('workers', ['core', 'contracts']),
+    only('app', ['workers', 'core', 'contracts']),
+    only('server', ['core', 'contracts']),
+    only('cli', ['core', 'contracts']),
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'core-is-pure', comment: 'the core imports no package and no part of Node', severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
+    },
+    { name: 'no-simulator-in-judgement', comment: 'no verdict may know what the simulator knows', severity: 'error', from: { path: '^src/core/(measure|grade)/', pathNot: '\\.test\\.ts$' }, to: { path: '^src/core/simulate/' } },
+  ],
+  options: { tsPreCompilationDeps: true, doNotFollow: { path: 'node_modules' }, enhancedResolveOptions: { extensions: ['.ts', '.vue', '.js'] } },
+}

@@ -1,0 +1,26 @@
+import vue from 'eslint-plugin-vue'
+import tseslint from 'typescript-eslint'
+
+export default tseslint.config(
+  { ignores: ['dist/', 'node_modules/', 'test-results/', 'playwright-report/', '.scratch/'] },
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    languageOptions: { parserOptions: { parser: tseslint.parser } },
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      eqeqeq: ['error', 'smart'],
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      'no-restricted-syntax': ['error', { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'Chance comes from a seeded Random.' }],
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/html-indent': 'off',
+      'vue/attributes-order': 'off',
+      'vue/require-default-prop': 'off',
+    },
+  },
+)

@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test'
+
+const port = 4317
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 180_000,
+  expect: { timeout: 20_000 },
+  workers: 1,
+  reporter: [['list']],
+  use: {
+    browserName: 'chromium',
+    baseURL: `http://127.0.0.1:${port}/`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['CHROMIUM_PATH'],
+      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  webServer: { command: `node --import tsx src/server/main.ts --port ${port}`, url: `http://127.0.0.1:${port}/api/status`, reuseExistingServer: false },
+})

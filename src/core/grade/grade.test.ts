@@ -1,0 +1,143 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { EggReading } from '../measure/reading.ts'
+import { livingShadow, livingVessels, usualCellDepth } from './expected.ts'
+import { gradeEgg } from './grade.ts'
+import { actionForOwnGrade, decideAction, type PolicyInput } from './policy.ts'
+import { GRADES, POLICIES, type SuggestedGrade } from './types.ts'
+
+interface Signs {
+  shadow?: number
+  net?: number
+  ring?: number
+  emptyRed?: number
+  noise?: number
+  clipped?: number
+  spots?: number
+}
+
+/** A reading with just these signs. */
+function reading({ shadow = 0, net = 0, ring = 0.01, emptyRed = 0.3, noise = 0.02, clipped = 0, spots = 0 }: Signs): EggReading {
+  const at = { x: 0, y: 0 }
+  return {
+    outline: { centre: at, axisRad: 0, halfLengthPx: 100, halfBreadthPx: 75, taper: 0.13, bulge: 0 },
+    polygon: [at, at, at], bluntPole: at, smallPole: at, lengthPx: 200, breadthPx: 150, bluntEndProbability: 1, edgeSeenShare: 1,
+    airCell: null,
+    shadow: { area: { value: shadow, sd: 0.01 + 0.05 * shadow }, darkness: 1, edgeSlope: 0.1, contours: [] },
+    vessels: { coverage: { value: net / 20, sd: 0.02 }, netLength: net },
+    ring: { score: { value: ring, sd: 0.02 }, visibleShare: ring, support: ring, shareOfLines: ring, points: [] },
+    crack: { score: 0 },
+    light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
+    spotCount: spots, litShare: 1 - shadow, reasons: [],
+  }
+}
+const day10 = { species: 'chicken', ageDays: 10, shell: 'white' } as const
+
+describe('expected figures', () => {
+  it('follow the usual candling figures', () => {
+    expect(livingShadow(7 / 21).middle).toBeLessThan(0.15)
+    expect(livingShadow(10 / 21).middle).toBeGreaterThan(0.28)
+    expect(livingShadow(10 / 21).middle).toBeLessThan(0.5)
+    expect(livingShadow(14 / 21).middle).toBeGreaterThan(0.6)
+    expect(livingShadow(18 / 21).middle).toBeGreaterThan(0.9)
+  })
+
+  it('grow with age, the band around its middle', () => {
+    fc.assert(fc.property(fc.double({ min: 0.1, max: 0.9, noNaN: true }), (stage) => {
+      const band = livingShadow(stage)
+      expect(band.low).toBeLessThan(band.middle)
+      expect(band.middle).toBeLessThan(band.high)
+      expect(livingShadow(stage + 0.05).middle).toBeGreaterThan(band.middle)
+      expect(usualCellDepth(stage + 0.05).middle).toBeGreaterThan(usualCellDepth(stage).middle)
+      expect(livingVessels(stage)).toBeGreaterThan(0)
+    }))
+  })
+})
+
+describe('gradeEgg', () => {
+  it.each([
+    ['a shadow of its age and a net of vessels', { shadow: 0.36, net: 4 }, 'developing'],
+    ['an even glow', {}, 'clear'],
+    ['a ring that stands alone', { ring: 0.99 }, 'blood-ring'],
+    ['a small body without vessels', { shadow: 0.09 }, 'quitter'],
+  ] as Array<[string, Signs, SuggestedGrade]>)('%s at ten days', (_, signs, grade) => {
+    expect(gradeEgg(reading(signs), day10).grade).toBe(grade)
+  })
+
+  it('gives probabilities that add up to one and never an impossible number', () => {
+    fc.assert(fc.property(
+      fc.record({ shadow: fc.double({ min: 0, max: 1, noNaN: true }), net: fc.double({ min: 0, max: 12, noNaN: true }), ring: fc.double({ min: 0, max: 1, noNaN: true }) }),
+      fc.double({ min: 0, max: 25, noNaN: true }), (signs, ageDays) => {
+        const { probabilities } = gradeEgg(reading(signs), { ...day10, ageDays })
+        expect(GRADES.reduce((sum, grade) => sum + probabilities[grade], 0)).toBeCloseTo(1, 9)
+        for (const grade of GRADES) expect(probabilities[grade]).toBeGreaterThanOrEqual(0)
+      }))
+  })
+
+  it('says why, with the numbers and what was expected', () => {
+    const { reasons } = gradeEgg(reading({ shadow: 0.08 }), { ...day10, ageDays: 10.2 })
+    expect(reasons.join('\n')).toMatch(/Shadow 8 % ± \d+(\.\d)? % of the contents; \d+–\d+ % expected at 10\.2 days/)
+    expect(reasons).toContain('No vessels')
+  })
+
+  it.each([
+    ['too dark', { emptyRed: 0.004 }, {}, 'too-dark'],
+    ['too grainy', { noise: 0.3 }, {}, 'too-noisy'],
+    ['overexposed', { clipped: 0.7 }, {}, 'overexposed'],
+    ['too early', {}, { ageDays: 2 }, 'too-early'],
+    ['early for a dark shell', {}, { ageDays: 6, shell: 'dark' }, 'too-early'],
+    ['without its age', {}, { ageDays: undefined }, 'age-unknown'],
+  ] as const)('is not sure when %s', (_, signs, context, code) => {
+    const verdict = gradeEgg(reading(signs), { ...day10, ...context })
+    expect(verdict).toMatchObject({ readable: false, grade: 'unsure', action: 'recheck' })
+    expect(verdict.unreadable).toContain(code)
+    expect(Math.max(...Object.values(verdict.probabilities))).toBeLessThan(0.8)
+    expect(verdict.reasons[0]).toMatch(/\w+/)
+  })
+
+  it('never suggests removing what shows signs of life, under any policy', () => {
+    fc.assert(fc.property(fc.double({ min: 7, max: 18, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.constantFrom(...POLICIES), (ageDays, ring, policy) => {
+      const living = reading({ shadow: livingShadow(ageDays / 21).middle, net: livingVessels(ageDays / 21), ring })
+      expect(gradeEgg(living, { ...day10, ageDays, policy }).action).not.toBe('remove')
+    }))
+  })
+})
+
+describe('policies', () => {
+  const clear: PolicyInput = {
+    policy: 'second-look', grade: 'clear', readable: true, species: 'chicken', ageDays: 10, earlierLooks: [],
+    probabilities: { developing: 0.001, clear: 0.98, 'blood-ring': 0.01, quitter: 0.009 },
+  }
+  const ring: PolicyInput = { ...clear, grade: 'blood-ring', probabilities: { developing: 0.001, clear: 0.01, 'blood-ring': 0.98, quitter: 0.009 } }
+  const earlier = [{ ageDays: 7, grade: 'clear' }] as const
+
+  it.each([
+    ['first sight takes a certain clear', { ...clear, policy: 'first-sight' }, 'remove'],
+    ['second look waits', clear, 'recheck'],
+    ['second look agrees', { ...clear, earlierLooks: earlier }, 'remove'],
+    ['the same evening is no second look', { ...clear, earlierLooks: [{ ageDays: 9.9, grade: 'clear' }] }, 'recheck'],
+    ['an earlier living look does not confirm', { ...clear, earlierLooks: [{ ageDays: 7, grade: 'developing' }] }, 'recheck'],
+    ['a certain ring comes out at once', ring, 'remove'],
+    ['also when holding', { ...ring, policy: 'hold' }, 'remove'],
+    ['hold waits for lockdown', { ...clear, policy: 'hold', earlierLooks: earlier }, 'recheck'],
+    ['hold at lockdown', { ...clear, policy: 'hold', ageDays: 18 }, 'remove'],
+    ['doubt never removes', { ...clear, policy: 'first-sight', probabilities: { ...clear.probabilities, developing: 0.03, clear: 0.95 } }, 'recheck'],
+    ['bad light never removes', { ...ring, readable: false }, 'recheck'],
+    ['not sure stays', { ...clear, grade: 'unsure' }, 'recheck'],
+    ['living stays', { ...clear, grade: 'developing' }, 'keep'],
+  ] as Array<[string, PolicyInput, string]>)('%s', (_, input, action) => {
+    expect(decideAction(input)).toBe(action)
+  })
+
+  it.each([
+    ['clear', 'second-look', 'recheck'], ['blood-ring', 'second-look', 'remove'], ['quitter', 'first-sight', 'remove'],
+    ['unsure', 'first-sight', 'recheck'], ['developing', 'first-sight', 'keep'],
+  ] as const)('an overruling “%s” under %s means %s', (own, policy, action) => {
+    const suggestion = own === 'developing' ? { grade: 'clear', action: 'remove' } as const : { grade: 'developing', action: 'keep' } as const
+    expect(actionForOwnGrade(own, suggestion, policy)).toBe(action)
+  })
+
+  it('agreeing keeps the suggested action', () => {
+    expect(actionForOwnGrade('clear', { grade: 'clear', action: 'remove' }, 'hold')).toBe('remove')
+  })
+})

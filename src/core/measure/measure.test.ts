@@ -1,0 +1,142 @@
+import { describe, expect, it } from 'vitest'
+import type { RgbImage } from '../image/linear.ts'
+import { bluntPole, containsPoint, smallPole } from '../geometry/egg-outline.ts'
+import { simulatePhoto, type PhotoWish } from '../simulate/simulated-photo.ts'
+import type { SimulatedTruth } from '../simulate/render.ts'
+import { measurePhotograph } from './measure.ts'
+import type { EggReading } from './reading.ts'
+
+const PLAIN = { widthPx: 600, heightPx: 600, axisRad: -1.4, leanRad: 0.04, collar: 0, lamp: 'blunt', exposure: 0.9, electrons: 3000, defocusPx: 0.7 } as const
+
+function read(image: RgbImage): EggReading {
+  const reading = measurePhotograph(image, { species: 'chicken' })
+  if (reading.kind !== 'egg') throw new Error(reading.rejection.message)
+  return reading.egg
+}
+function readSimulated(wish: PhotoWish): { egg: EggReading; truth: SimulatedTruth } {
+  const { image, truth } = simulatePhoto({ ...wish, shot: { ...PLAIN, ...wish.shot } })
+  return { egg: read(image), truth }
+}
+/** Overlap of two outlines on a grid of points; resolution about a thousandth of the area. */
+function overlap(a: EggReading['outline'], b: EggReading['outline']): number {
+  const size = b.halfLengthPx * 1.2
+  let both = 0
+  let either = 0
+  for (let i = 0; i < 200; i++) {
+    for (let j = 0; j < 200; j++) {
+      const p = { x: b.centre.x + size * (i / 100 - 1), y: b.centre.y + size * (j / 100 - 1) }
+      const inA = containsPoint(a, p)
+      const inB = containsPoint(b, p)
+      if (inA && inB) both++
+      if (inA || inB) either++
+    }
+  }
+  return both / either
+}
+function nearerBlunt(egg: EggReading, truth: SimulatedTruth): boolean {
+  const [b, s] = [bluntPole(truth.outline), smallPole(truth.outline)]
+  return Math.hypot(egg.bluntPole.x - b.x, egg.bluntPole.y - b.y) < Math.hypot(egg.bluntPole.x - s.x, egg.bluntPole.y - s.y)
+}
+
+describe('outline and poles', () => {
+  it.each([
+    ['clear', { fate: { kind: 'clear' } }],
+    ['seven days', { ageDays: 7 }],
+    ['twelve days', { ageDays: 12, seed: 'twelve' }],
+    ['small end to the lamp', { ageDays: 8, shot: { lamp: 'small' } }],
+    ['behind a collar', { ageDays: 8, shot: { collar: 0.05 } }],
+    ['brown shell, grainy', { shell: 'brown', ageDays: 9, shot: { electrons: 600 } }],
+    ['speckled', { shell: 'speckled', ageDays: 9, seed: 'spots' }],
+  ] as Array<[string, PhotoWish]>)('%s', (_, wish) => {
+    const { egg, truth } = readSimulated(wish)
+    expect(overlap(egg.outline, truth.outline)).toBeGreaterThan(0.975)
+    expect(nearerBlunt(egg, truth)).toBe(true)
+  })
+})
+
+describe('figures', () => {
+  // Tolerances: a percent and a half of the length for the cell, six points for the shadow, as first light asks for the mean.
+  it.each([
+    ['clear', { fate: { kind: 'clear' } }],
+    ['living at 7', { ageDays: 7 }],
+    ['living at 10', { ageDays: 10, seed: 'ten' }],
+    ['quitter', { ageDays: 14, fate: { kind: 'died', onDay: 9.5 }, seed: 'q' }],
+  ] as Array<[string, PhotoWish]>)('%s: air cell and shadow are near the truth', (_, wish) => {
+    const { egg, truth } = readSimulated(wish)
+    expect(egg.airCell).not.toBeNull()
+    expect(Math.abs(egg.airCell!.depth.value - truth.airCell.depth)).toBeLessThan(0.015)
+    expect(Math.abs(egg.airCell!.volume.value - truth.airCell.volume)).toBeLessThan(0.02)
+    expect(Math.abs(egg.shadow.area.value - truth.shadowArea)).toBeLessThan(0.06)
+  })
+
+  it('sees vessels in a living egg and none in a clear one', () => {
+    expect(readSimulated({ ageDays: 8 }).egg.vessels.netLength).toBeGreaterThan(1)
+    expect(readSimulated({ fate: { kind: 'clear' } }).egg.vessels.netLength).toBeLessThan(0.3)
+  })
+
+  it('sees a ring that stands alone, and none in a clear egg', () => {
+    const ring = readSimulated({ fate: { kind: 'died', onDay: 4 }, ageDays: 9, seed: 'ring' }).egg.ring
+    expect(ring.score.value).toBeGreaterThan(0.8)
+    expect(ring.shareOfLines).toBeGreaterThan(0.4)
+    expect(readSimulated({ fate: { kind: 'clear' } }).egg.ring.score.value).toBeLessThan(0.4)
+  })
+})
+
+describe('invariance', () => {
+  const { image } = simulatePhoto({ ageDays: 9, seed: 'turn', shot: PLAIN })
+  const plain = read(image)
+
+  function remap(width: number, height: number, from: (x: number, y: number) => number): RgbImage {
+    const data = new Uint8Array(3 * width * height)
+    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) for (let c = 0; c < 3; c++) data[3 * (y * width + x) + c] = image.data[3 * from(x, y) + c]!
+    return { widthPx: width, heightPx: height, channels: 3, data }
+  }
+  function expectSame(egg: EggReading): void {
+    expect(Math.abs(egg.lengthPx / plain.lengthPx - 1)).toBeLessThan(0.01)
+    expect(Math.abs(egg.airCell!.depth.value - plain.airCell!.depth.value)).toBeLessThan(0.008)
+    expect(Math.abs(egg.shadow.area.value - plain.shadow.area.value)).toBeLessThan(0.02)
+  }
+
+  it('holds under a quarter turn', () => expectSame(read(remap(600, 600, (x, y) => x * 600 + (599 - y)))))
+  it('holds upside down', () => expectSame(read(remap(600, 600, (x, y) => (599 - y) * 600 + (599 - x)))))
+  it('holds in the mirror', () => expectSame(read(remap(600, 600, (x, y) => y * 600 + (599 - x)))))
+
+  it('holds at twice the pixels', () => {
+    const egg = read(remap(1200, 1200, (x, y) => (y >> 1) * 600 + (x >> 1)))
+    expect(Math.abs(egg.lengthPx / plain.lengthPx - 2)).toBeLessThan(0.02)
+    expect(Math.abs(egg.airCell!.depth.value - plain.airCell!.depth.value)).toBeLessThan(0.008)
+  })
+})
+
+describe('pictures that cannot be measured', () => {
+  const flat = (widthPx: number, heightPx: number, value: number): RgbImage => ({ widthPx, heightPx, channels: 3, data: new Uint8Array(3 * widthPx * heightPx).fill(value) })
+  it.each([
+    ['one pixel', flat(1, 1, 200), 'too-small'],
+    ['night', flat(400, 400, 0), 'no-egg'],
+    ['a white wall', flat(400, 400, 255), 'no-egg'],
+    ['grey', flat(400, 400, 90), 'no-egg'],
+  ] as const)('%s', (_, image, code) => {
+    expect(measurePhotograph(image)).toMatchObject({ kind: 'rejected', rejection: { code } })
+  })
+
+  it('two eggs', () => {
+    const [a, b] = [simulatePhoto({ ageDays: 7, shot: { ...PLAIN, widthPx: 400 } }), simulatePhoto({ ageDays: 7, seed: 'two', shot: { ...PLAIN, widthPx: 400 } })]
+    const data = new Uint8Array(3 * 800 * 600)
+    for (let y = 0; y < 600; y++) {
+      data.set(a.image.data.subarray(3 * y * 400, 3 * (y + 1) * 400), 3 * y * 800)
+      data.set(b.image.data.subarray(3 * y * 400, 3 * (y + 1) * 400), 3 * (y * 800 + 400))
+    }
+    expect(measurePhotograph({ widthPx: 800, heightPx: 600, channels: 3, data })).toMatchObject({ kind: 'rejected', rejection: { code: 'several-eggs' } })
+  })
+
+  it('an egg that runs out of the picture', () => {
+    const { image } = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 0.92 } } })
+    expect(measurePhotograph(image).kind).toBe('rejected')
+  })
+
+  it('a bright bar is no egg', () => {
+    const bar = flat(400, 400, 2)
+    for (let y = 180; y < 215; y++) for (let x = 10; x < 390; x++) bar.data.fill(220, 3 * (y * 400 + x), 3 * (y * 400 + x) + 3)
+    expect(measurePhotograph(bar).kind).toBe('rejected')
+  })
+})
