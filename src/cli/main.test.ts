@@ -1,0 +1,118 @@
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { gradeRecordSchema, type GradeRecord } from '../contracts/grade-record.ts'
+import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
+import { main } from './main.ts'
+
+const photos = fileURLToPath(new URL('../../fixtures/photos/', import.meta.url))
+let folder = ''
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'perlumen-'))
+})
+afterAll(() => rm(folder, { recursive: true }))
+
+async function run(...argv: string[]) {
+  let out = ''
+  let err = ''
+  const code = await main(argv, { stdout: { write: (text) => (out += text) }, stderr: { write: (text) => (err += text) } })
+  return { code, out, err }
+}
+async function records(...argv: string[]): Promise<{ code: number; list: GradeRecord[] }> {
+  const { code, out } = await run('grade', ...argv)
+  return { code, list: (JSON.parse(out) as unknown[]).map((record) => gradeRecordSchema.parse(record)) }
+}
+const file = (name: string): string => join(folder, name)
+
+describe('perlumen grade', () => {
+  it('reads photographs with a manifest, in order, with progress beside', async () => {
+    const names = ['p-0001.jpg', 'p-0009.jpg'].map((name) => join(photos, name))
+    const { code, out, err } = await run('grade', '--manifest', join(photos, 'photos.csv'), ...names)
+    const list = JSON.parse(out) as GradeRecord[]
+    expect(code).toBe(0)
+    expect(list.map((record) => [record.grade, record.action])).toEqual([['developing', 'keep'], ['clear', 'recheck']])
+    expect(err).toMatch(/1\/2 .*p-0001\.jpg[^]*2\/2 .*p-0009\.jpg/)
+  })
+
+  it('passes other columns of the manifest through and writes a table', async () => {
+    await writeFile(file('m.csv'), 'file,species,day,shell,hen\nsub/p-0005.jpg,chicken,8.2,white,=Ruth\n')
+    const { code } = await run('grade', '--manifest', file('m.csv'), '--format', 'csv', '--out', file('o.csv'), join(photos, 'p-0005.jpg'))
+    expect(code).toBe(0)
+    expect(await readFile(file('o.csv'), 'utf8')).toMatch(/hen\n.*clear.*'=Ruth/)
+  })
+
+  it('is not sure without a day, and says so', async () => {
+    const { list } = await records(join(photos, 'p-0005.jpg'))
+    expect(list[0]).toMatchObject({ grade: 'unsure', action: 'recheck', readable: false })
+    expect(list[0]!.reasons[0]).toMatch(/day/)
+  })
+
+  it('turns a photograph upright by its EXIF record', async () => {
+    const { image } = simulatePhoto({ ageDays: 9, shot: { widthPx: 400, heightPx: 500 } })
+    const raw = { raw: { width: 400, height: 500, channels: 3 as const } }
+    await sharp(image.data, raw).jpeg().toFile(file('up.jpg'))
+    await sharp(image.data, raw).rotate(-90).jpeg().withMetadata({ orientation: 6 }).toFile(file('side.jpg'))
+    const { list } = await records('--day', '9', '--species', 'chicken', file('up.jpg'), file('side.jpg'))
+    const [up, side] = list.map((record) => record.outline!)
+    expect(side!.bluntPole[0]).toBeCloseTo(up!.bluntPole[0], -1)
+    expect(side!.bluntPole[1]).toBeCloseTo(up!.bluntPole[1], -1)
+  })
+})
+
+describe('bad input gets a sentence, never a verdict', () => {
+  it('and the run goes on', async () => {
+    const good = await readFile(join(photos, 'p-0004.jpg'))
+    await writeFile(file('notes.jpg'), 'Dear diary, today I set twelve eggs.')
+    await writeFile(file('empty.jpg'), '')
+    await writeFile(file('cut.jpg'), good.subarray(0, good.length / 2))
+    await sharp({ create: { width: 1, height: 1, channels: 3, background: '#fff' } }).png().toFile(file('dot.png'))
+    await sharp({ create: { width: 500, height: 400, channels: 3, background: '#888' } }).png().toFile(file('grey.png'))
+    await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#000' } }).png().toFile(file('vast.png'))
+    const bad = ['notes.jpg', 'empty.jpg', 'cut.jpg', 'dot.png', 'grey.png', 'vast.png', 'nowhere.jpg'].map(file)
+    const { code, list } = await records('--day', '9', ...bad, join(photos, 'p-0004.jpg'))
+    expect(code).toBe(1)
+    for (const record of list.slice(0, -1)) {
+      expect(record.error).toMatch(/^[A-Z].*\.$/)
+      expect(record).toMatchObject({ outline: null, grade: 'unsure', action: 'recheck', readable: false })
+    }
+    expect(list.map((record) => record.error ?? '')).toEqual([
+      expect.stringMatching(/not a photograph/), expect.stringMatching(/empty/), expect.stringMatching(/damaged or cut short/),
+      expect.stringMatching(/too small/), expect.stringMatching(/no glowing egg/), expect.stringMatching(/100 megapixels/),
+      expect.stringMatching(/no such file/), '',
+    ])
+  })
+})
+
+describe('wrong usage ends with 2 and a sentence', () => {
+  it.each([
+    [[], /Name a command/],
+    [['hatch'], /no command “hatch”/],
+    [['grade'], /at least one photograph/],
+    [['grade', '--species', 'dragon', 'a.jpg'], /no species known/],
+    [['grade', '--day', 'soon', 'a.jpg'], /must be a number/],
+    [['grade', '--shell', 'pink', 'a.jpg'], /no shell colour/],
+    [['grade', '--policy', 'cull', 'a.jpg'], /--policy must be/],
+    [['grade', '--format', 'xml', 'a.jpg'], /--format must be/],
+    [['grade', '--verbose', 'a.jpg'], /--verbose/],
+    [['grade', '--manifest', '/nowhere.csv', 'a.jpg'], /cannot be opened/],
+  ])('%j', async (argv, sentence) => {
+    const { code, out, err } = await run(...argv)
+    expect(code).toBe(2)
+    expect(out).toBe('')
+    expect(err).toMatch(sentence)
+  })
+
+  it('a manifest with nonsense names its line', async () => {
+    await writeFile(file('bad.csv'), 'file,day\na.jpg,7\nb.jpg,later\n')
+    expect((await run('grade', '--manifest', file('bad.csv'), 'a.jpg')).err).toMatch(/line 3/)
+  })
+
+  it('but asking for help is fine', async () => {
+    const { code, out } = await run('--help')
+    expect(code).toBe(0)
+    expect(out).toContain('perlumen grade')
+  })
+})

@@ -1,0 +1,29 @@
+import { gradeEgg } from '../core/grade/grade.ts'
+import { measurePhotograph } from '../core/measure/measure.ts'
+import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
+import { RECORDS_VERSION, type EggRecord, type HatcheryRecords, type LookRecord, type SetRecord } from './records.ts'
+
+/** A small hatchery for tests: one set, two eggs, a real reading of a simulated photograph for each. */
+export function sampleRecords(): HatcheryRecords {
+  const set: SetRecord = {
+    id: 'set-1', name: 'North shelf', species: 'chicken', breed: 'Holm Beacon', shell: 'white', setAt: '2026-03-01T08:00:00.000Z',
+    tray: { name: 'Tray 1', rows: 1, columns: 2 }, policy: 'second-look', candlingDays: [7, 14, 18], notes: '',
+  }
+  const eggs: EggRecord[] = [1, 2].map((number) => ({ id: `egg-${number}`, setId: set.id, number, row: 0, column: number - 1, removed: null }))
+  return {
+    format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: '2026-03-11T08:00:00.000Z',
+    sets: [set], eggs, looks: eggs.map((egg) => sampleLook(set, egg)),
+  }
+}
+
+function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
+  const shot = { widthPx: 320, heightPx: 320 }
+  const { image } = simulatePhoto({ seed: egg.id, ageDays: 10, fate: { kind: egg.number === 1 ? 'developing' : 'clear' }, shot })
+  const reading = measurePhotograph(image, { species: set.species })
+  if (reading.kind !== 'egg') throw new Error(reading.rejection.message)
+  return {
+    id: `look-${egg.number}`, eggId: egg.id, setId: set.id, takenAt: '2026-03-11T08:00:00.000Z', ageDays: 10, source: 'file',
+    photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
+    reading: reading.egg, verdict: gradeEgg(reading.egg, { species: set.species, ageDays: 10, shell: set.shell }), own: null, replaced: false,
+  }
+}

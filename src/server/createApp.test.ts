@@ -1,0 +1,106 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import sharp from 'sharp'
+import { afterEach, describe, expect, it } from 'vitest'
+import { createApp, type ServerOptions } from './createApp.ts'
+
+const servers: Server[] = []
+afterEach(() => {
+  for (const server of servers.splice(0)) {
+    server.closeAllConnections()
+    server.close()
+  }
+})
+
+async function listen(server: Server): Promise<string> {
+  servers.push(server)
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  return `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+}
+const start = (options: ServerOptions = {}): Promise<string> => listen(createServer(createApp(options)))
+
+async function put(base: string, body: unknown): Promise<Response> {
+  return fetch(`${base}/api/stand-in/lamp`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+}
+async function still(base: string): Promise<Buffer> {
+  const response = await fetch(`${base}/api/camera/still.jpg`)
+  expect(response.status).toBe(200)
+  expect(response.headers.get('content-type')).toBe('image/jpeg')
+  return Buffer.from(await response.arrayBuffer())
+}
+async function meanRed(jpeg: Buffer): Promise<number> {
+  return (await sharp(jpeg).stats()).channels[0]!.mean
+}
+
+describe('the stand-in camera', () => {
+  it('photographs the egg on the lamp, anew each time', async () => {
+    const base = await start()
+    expect((await put(base, { basket: 'freckle', number: 1, ageDays: 2 })).status).toBe(204)
+    const [first, second] = [await still(base), await still(base)]
+    expect(await sharp(first).metadata()).toMatchObject({ format: 'jpeg', width: 900, height: 900 })
+    expect(first.equals(second)).toBe(false)
+  })
+
+  it('sees another egg when another is put there: a late one is darker', async () => {
+    const base = await start()
+    await put(base, { basket: 'beacon', number: 7, ageDays: 3 })
+    const early = await meanRed(await still(base))
+    await put(base, { basket: 'beacon', number: 7, ageDays: 17 })
+    expect(await meanRed(await still(base))).toBeLessThan(early)
+  })
+
+  it.each([{}, { basket: 'beacon', number: 0, ageDays: 3 }, { basket: 'nowhere', number: 1, ageDays: 3 }, { basket: 'beacon', number: 1, ageDays: 900 }])('refuses %j', async (body) => {
+    expect((await put(await start(), body)).status).toBe(400)
+  })
+
+  it('streams JPEG frames and stops when the reader leaves', async () => {
+    const base = await start()
+    const leave = new AbortController()
+    const response = await fetch(`${base}/api/camera/stream.mjpg`, { signal: leave.signal })
+    expect(response.headers.get('content-type')).toMatch(/^multipart\/x-mixed-replace/)
+    const { value } = await response.body!.getReader().read()
+    expect(new TextDecoder('latin1').decode(value)).toMatch(/^--perlumen-frame\r\nContent-Type: image\/jpeg/)
+    leave.abort()
+  })
+})
+
+describe('a real network camera', () => {
+  it('takes the stand-in’s place', async () => {
+    const camera = await listen(createServer((_request, response) => {
+      response.setHeader('content-type', 'image/jpeg')
+      response.end(Buffer.from([0xff, 0xd8, 0xff]))
+    }))
+    const base = await start({ camera: { stillUrl: camera } })
+    expect(await (await fetch(`${base}/api/status`)).json()).toEqual({ camera: 'network', demo: false })
+    expect((await still(base)).length).toBe(3)
+    expect((await put(base, { basket: 'beacon', number: 1, ageDays: 3 })).status).toBe(404)
+  })
+
+  it('that is off or sends no picture gives a sentence', async () => {
+    const page = await listen(createServer((_request, response) => response.setHeader('content-type', 'text/html').end('<p>log in</p>')))
+    for (const stillUrl of [page, 'http://127.0.0.1:9/']) {
+      const response = await fetch(`${await start({ camera: { stillUrl } })}/api/camera/still.jpg`)
+      expect(response.status).toBe(502)
+      expect(((await response.json()) as { message: string }).message).toMatch(/^The camera/)
+    }
+  })
+})
+
+describe('the server', () => {
+  it('lets pages load nothing from elsewhere', async () => {
+    const response = await fetch(`${await start({ demo: true })}/api/status`)
+    const policy = response.headers.get('content-security-policy') ?? ''
+    expect(policy).toContain("default-src 'self'")
+    expect(policy).toContain("connect-src 'self'")
+    expect(policy).not.toMatch(/https?:|\*/)
+    expect(response.headers.get('x-powered-by')).toBeNull()
+  })
+
+  it('answers nonsense with a sentence and no stack', async () => {
+    const base = await start()
+    expect((await fetch(`${base}/api/nothing`)).status).toBe(404)
+    const broken = await fetch(`${base}/api/stand-in/lamp`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: '{' })
+    expect(broken.status).toBe(400)
+    expect(await broken.text()).not.toMatch(/at .*\.(ts|js)/)
+  })
+})
