@@ -3,6 +3,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
+  base: './',
   plugins: [vue(), tailwindcss()],
   worker: { format: 'es' },
   build: { target: 'es2022', sourcemap: false },

@@ -25,27 +25,27 @@ onMounted(async () => {
     failure.value = `The records of this browser could not be opened: ${(error as Error).message}`
     return
   }
-  if (devices.camera?.demo && (await demo.isWanted())) await demo.fill(Date.now())
+  if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
 })
 </script>
 
 <template>
   <div class="min-h-dvh bg-ground font-sans text-ink">
-    <nav class="flex h-13 items-center gap-6 border-b border-line px-4" aria-label="Main">
+    <nav class="flex h-13 items-center gap-3 border-b border-line px-4 md:gap-6" aria-label="Main">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true"><path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" /><path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" /></svg>
-        Perlumen
+        <span class="sr-only sm:not-sr-only">Perlumen</span>
       </RouterLink>
       <RouterLink to="/" class="text-ink-soft hover:text-ink" active-class="" exact-active-class="text-ink font-semibold">Today</RouterLink>
       <RouterLink to="/records" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Records</RouterLink>
       <span class="grow" />
       <template v-if="room.room === 'bench'">
         <button type="button" class="min-h-10 min-w-10 text-ink-soft" aria-label="Dimmer" @click="room.brighten(-1)">−</button>
-        <span class="text-sm text-ink-soft">{{ Math.round(room.brightness * 100) }} %</span>
+        <span class="hidden text-sm text-ink-soft sm:inline">{{ Math.round(room.brightness * 100) }} %</span>
         <button type="button" class="min-h-10 min-w-10 text-ink-soft" aria-label="Brighter" @click="room.brighten(1)">+</button>
       </template>
       <button type="button" class="flex min-h-10 items-center gap-2 text-ink-soft hover:text-ink" @click="room.toggle()">
-        <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" /> {{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}
+        <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" /> <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
       </button>
     </nav>
     <p v-if="failure" class="p-6 text-lg text-ember" role="alert">{{ failure }}</p>

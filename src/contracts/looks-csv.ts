@@ -7,7 +7,7 @@ import type { HatcheryRecords } from './records.ts'
 export function looksToCsv(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): string {
   const sets = new Map(records.sets.map((set) => [set.id, set]))
   const eggs = new Map(records.eggs.map((egg) => [egg.id, egg]))
-  const rows = [...records.looks].sort((a, b) => a.takenAt.localeCompare(b.takenAt)).map((look) => {
+  const rows = [...records.looks].sort((a, b) => a.takenAt.localeCompare(b.takenAt) || a.id.localeCompare(b.id)).map((look) => {
     const set = sets.get(look.setId)
     const egg = eggs.get(look.eggId)
     return {

@@ -16,7 +16,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
 </script>
 
 <template>
-  <div class="flex flex-wrap items-stretch gap-2">
+  <div class="flex flex-wrap items-stretch gap-2 [&_.key]:hidden md:[&_.key]:inline">
     <button v-if="!look" type="button" class="press press-lamp min-h-16 grow text-xl" :disabled="busy || !canTake || removed" @click="emit('take')">
       <Camera class="h-6 w-6" aria-hidden="true" /> Photograph <span class="key">Space</span>
     </button>
@@ -25,7 +25,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
         <Check class="h-6 w-6" aria-hidden="true" /> {{ look.own ? `Agreed: ${GRADE_WORDS[look.own.grade]}` : `Agree: ${GRADE_WORDS[look.verdict.grade]}` }} <span class="key">Enter</span>
       </button>
       <button
-        v-for="{ grade, key } in GRADE_KEYS" :key="grade" type="button" class="press min-h-16 flex-col gap-0 px-3"
+        v-for="{ grade, key } in GRADE_KEYS" :key="grade" type="button" class="press min-h-16 grow flex-col gap-0 px-2 md:grow-0 md:px-3"
         :class="{ 'border-lamp': look.own?.grade === grade }" :disabled="busy" :aria-label="`I say: ${GRADE_WORDS[grade]}`" @click="emit('overrule', grade)"
       >
         <span class="flex items-center gap-1.5"><GradeSign :grade="grade" class="h-6 w-6" aria-hidden="true" /><span class="key">{{ key }}</span></span>

@@ -24,7 +24,7 @@ defineExpose({ open, order })
 </script>
 
 <template>
-  <fieldset class="flex flex-wrap items-center gap-x-5 gap-y-1" :disabled="props.disabled">
+  <fieldset class="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1" :disabled="props.disabled">
     <legend class="sr-only">Pictures come from</legend>
     <label v-if="networkName" class="flex min-h-10 items-center gap-2"><input type="radio" name="source" :checked="source === 'network'" class="accent-lamp" @change="emit('choose', 'network')" /> {{ networkName }}</label>
     <label class="flex min-h-10 items-center gap-2"><input type="radio" name="source" :checked="source === 'device'" class="accent-lamp" @change="emit('choose', 'device')" /> This device’s camera</label>

@@ -8,8 +8,9 @@ export function useKeys(actions: Record<string, () => void>, enabled: () => bool
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (!enabled() || event.ctrlKey || event.metaKey || event.altKey || event.repeat || event.defaultPrevented) return
     const target = event.target instanceof HTMLElement ? event.target : null
-    if (target?.closest('input, textarea, select, [role="dialog"], [role="listbox"]')) return
-    if ((event.key === 'Enter' || event.key === ' ') && target?.closest('button, a, summary, label')) return
+    if (target?.closest('input:not([type="radio"]), textarea, select, [role="dialog"]')) return
+    if (event.key.startsWith('Arrow') && target?.closest('input')) return
+    if ((event.key === 'Enter' || event.key === ' ') && target?.matches('button, a, summary')) return
     const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key]
     if (!action) return
     event.preventDefault()

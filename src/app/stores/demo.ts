@@ -51,16 +51,21 @@ export const useDemoStore = defineStore('demo', () => {
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
       }
     }
+    // The records may have been erased or replaced meanwhile: then the demo is no longer wanted.
+    if ((await hatchery.repository.setting<number>(OPENED)) !== openedMs) return
     for (const { look, photo } of taken) await hatchery.addEarlierLook(look, photo)
     await hatchery.addSet(set, eggs)
   }
 
-  /** Wanted by a new app, and by one whose demo was interrupted; not once the records were erased or replaced. */
-  async function isWanted(): Promise<boolean> {
+  /**
+   * Wanted by an app whose demo was interrupted, and by a new one where the server offers it; not once the
+   * records were erased or replaced.
+   */
+  async function isWanted(offered: boolean): Promise<boolean> {
     const hatchery = useHatcheryStore()
     const opened = await hatchery.repository.setting<number>(OPENED)
     if (opened !== null) return DEMO_BASKETS.some((basket) => !hatchery.setById(setIdOf(basket)))
-    return hatchery.sets.length === 0 && !(await hatchery.repository.setting<boolean>('erased'))
+    return offered && hatchery.sets.length === 0 && !(await hatchery.repository.setting<boolean>('erased'))
   }
 
   return { progress, fill, isWanted }

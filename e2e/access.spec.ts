@@ -1,0 +1,39 @@
+import { readFile } from 'node:fs/promises'
+import { createRequire } from 'node:module'
+import { expect, test, type Page } from '@playwright/test'
+import { openBench, openDemo, photograph } from './hatchery.ts'
+
+async function violations(page: Page): Promise<string[]> {
+  // Content policy forbids injected script elements; evaluating from outside does not need one.
+  await page.evaluate(await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8'))
+  return page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: { run: (options: unknown) => Promise<{ violations: Array<{ id: string; nodes: Array<{ html: string }> }> }> } }
+    const result = await axe.run({ runOnly: ['wcag2a', 'wcag2aa'] })
+    return result.violations.map((item) => `${item.id}: ${item.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`)
+  })
+}
+
+test('every view can be read by a screen reader and keeps its contrast in both rooms', async ({ page }) => {
+  await openDemo(page)
+  expect(await violations(page)).toEqual([])
+  await openBench(page)
+  await page.keyboard.press('+')
+  expect(await violations(page)).toEqual([])
+  await photograph(page)
+  expect(await violations(page)).toEqual([])
+  for (const path of ['/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/records']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await violations(page)).toEqual([])
+  }
+})
+
+test('the bench fits a phone, photograph first', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openDemo(page)
+  await openBench(page)
+  await photograph(page)
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth)
+  expect(wide).toBeLessThanOrEqual(390)
+  await expect(page.getByRole('button', { name: /^Agree/ })).toBeInViewport()
+})

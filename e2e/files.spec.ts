@@ -1,0 +1,51 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test, type Page } from '@playwright/test'
+import { openBench, openDemo, verdictShown } from './hatchery.ts'
+
+const photo = (name: string): string => `fixtures/photos/${name}`
+
+async function choose(page: Page, files: Parameters<ReturnType<Page['getByTestId']>['setInputFiles']>[0]): Promise<void> {
+  await page.getByTestId('file-input').setInputFiles(files)
+}
+
+test.beforeEach(async ({ page }) => {
+  await openDemo(page)
+  await openBench(page)
+  await page.getByLabel('Files').check()
+})
+
+test('one file is this egg’s; several go to the waiting eggs in the order of their names', async ({ page }) => {
+  await choose(page, photo('p-0005.jpg'))
+  await verdictShown(page)
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('current-egg')).toHaveText('A2, egg 2')
+  await choose(page, [photo('p-0027.jpg'), photo('p-0009.jpg'), photo('p-0023.jpg')])
+  await expect(page.getByRole('button', { name: /^A4.*suggested, not yet decided/ })).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'A4, egg 4: Developing suggested, not yet decided' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
+})
+
+test('what is no photograph of an egg gets a sentence and leaves no record', async ({ page }) => {
+  const cut = (await readFile(photo('p-0004.jpg'))).subarray(0, 300)
+  const cases: Array<[string, string, Buffer, RegExp]> = [
+    ['diary.jpg', 'image/jpeg', Buffer.from('Dear diary, today I set twelve eggs.'), /not a photograph/],
+    ['cut.jpg', 'image/jpeg', cut, /not a photograph/],
+    ['dot.png', 'image/png', Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'), /too small/],
+  ]
+  for (const [name, mimeType, buffer, sentence] of cases) {
+    await choose(page, { name, mimeType, buffer })
+    await expect(page.getByTestId('problem')).toContainText(sentence)
+    await expect(page.getByTestId('problem')).toContainText('Nothing was recorded')
+  }
+  await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
+})
+
+test('a bad bundle changes nothing and says what is wrong', async ({ page }) => {
+  await page.goto('/#/records')
+  await expect(page.getByText(/^1 set|^2 sets|^3 sets/).first()).toBeVisible()
+  await page.getByTestId('bundle-input').setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('PK nonsense') })
+  await expect(page.getByRole('alert')).toContainText('no ZIP file, or it is damaged. Nothing was changed.')
+  await page.goto('/#/')
+  await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+})

@@ -1,0 +1,101 @@
+import { readFile } from 'node:fs/promises'
+import { expect, test } from '@playwright/test'
+import { demoReady, openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
+
+test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({ page }) => {
+  await openDemo(page)
+  await openBench(page)
+  const egg = page.getByTestId('current-egg')
+  const suggestion = page.getByTestId('suggestion')
+
+  // Agree: the next egg comes by itself.
+  await expect(egg).toHaveText('A1, egg 1')
+  await photograph(page)
+  await expect(suggestion).toHaveText('Developing')
+  await expect(page.locator('[data-part="outline"]')).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(egg).toHaveText('A2, egg 2')
+
+  // Overrule; the suggestion is kept beside the candler's own grade.
+  await photograph(page)
+  await expect(suggestion).toHaveText('Clear')
+  await page.keyboard.press('5')
+  await expect(egg).toHaveText('A3, egg 3')
+
+  // Undo brings the egg back undecided.
+  await page.keyboard.press('u')
+  await expect(egg).toHaveText('A2, egg 2')
+  await expect(page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' })).toBeVisible()
+
+  // Retake: another picture takes the place of the first.
+  const firstPhoto = await page.locator('svg image').getAttribute('href')
+  await page.keyboard.press('r')
+  await expect.poll(() => page.locator('svg image').getAttribute('href'), { timeout: 60_000 }).not.toBe(firstPhoto)
+  await verdictShown(page)
+  await page.keyboard.press('5')
+  await expect(egg).toHaveText('A3, egg 3')
+
+  // A reload in the middle loses nothing: decided eggs stay decided, and the next one waits.
+  await page.reload()
+  await expect(egg).toHaveText('A3, egg 3')
+  await expect(page.getByRole('button', { name: 'A2, egg 2: Not sure' })).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(egg).toHaveText('A2, egg 2')
+  await page.keyboard.press('5')
+  await expect(egg).toHaveText('A3, egg 3')
+
+  for (let left = 10; left > 0; left--) {
+    await photograph(page)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('link', { name: left > 1 ? `${left - 1} egg` : 'Tray done' })).toBeVisible()
+  }
+
+  // Removal: ticked one by one, each confirmed; what is not ticked stays and says so.
+  await page.getByRole('link', { name: 'Tray done' }).click()
+  const list = page.getByTestId('removal-list')
+  await expect(list.getByRole('listitem').first()).toContainText('Blood ring')
+  const places = await list.getByRole('button').evaluateAll((buttons) => buttons.map((button) => button.getAttribute('aria-label')!.replace('Take out ', '')))
+  expect(places.length).toBeGreaterThanOrEqual(2)
+  await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
+  await page.getByRole('button', { name: 'Not now' }).click()
+  await expect(page.getByTestId('remaining')).toContainText('12 eggs')
+  await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
+  await page.getByRole('button', { name: 'It is out' }).click()
+  await expect(page.getByTestId('remaining')).toContainText('11 eggs')
+  await expect(page.getByTestId('not-ticked')).toContainText(places[1]!)
+  await page.keyboard.press('u')
+  await expect(page.getByTestId('remaining')).toContainText('12 eggs')
+  await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
+  await page.getByRole('button', { name: 'It is out' }).click()
+  await expect(page.getByTestId('remaining')).toContainText('11 eggs')
+
+  // Out and back: the log is the same.
+  await demoReady(page)
+  const before = await trayLog(page)
+  expect(before).toHaveLength(12)
+  expect(before.join('\n')).toMatch(/taken out/)
+  expect(before.some((row) => row.startsWith('A2') && row.includes('Clear') && row.includes('Not sure'))).toBe(true)
+  await page.goto('/#/records')
+  const table = await download(page, 'Looks as a table (CSV)')
+  const bundle = await download(page, 'Everything (ZIP)')
+  await page.getByRole('button', { name: 'Erase all records here' }).click()
+  await page.getByRole('button', { name: 'Erase', exact: true }).click()
+  await expect(page.getByTestId('records-message')).toContainText('erased')
+  await page.goto('/#/')
+  await expect(page.getByRole('button', { name: 'Open the made-up hatchery' })).toBeVisible()
+
+  await page.goto('/#/records')
+  await page.getByTestId('bundle-input').setInputFiles(bundle)
+  await expect(page.getByTestId('records-message')).toContainText('brought in')
+  expect(await trayLog(page)).toEqual(before)
+  await page.goto('/#/records')
+  expect(await readFile(await download(page, 'Looks as a table (CSV)'), 'utf8')).toBe(await readFile(table, 'utf8'))
+  await page.goto('/#/sets/demo-beacon/removal')
+  await expect(page.getByTestId('remaining')).toContainText('11 eggs')
+  await expect(page.locator('svg image').first()).toHaveAttribute('href', /^blob:/)
+})
+
+async function download(page: import('@playwright/test').Page, name: string): Promise<string> {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()])
+  return file.path()
+}
