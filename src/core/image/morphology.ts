@@ -11,36 +11,33 @@ export interface Mask {
  */
 export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
   const { widthPx: w, heightPx: h, values } = mask
-  const far = 1e6
-  const d = new Float32Array(w * h)
-  for (let i = 0; i < d.length; i++) d[i] = values[i] === to ? 0 : far
-  const relax = (at: number, from: number, cost: number): void => {
-    const through = d[from]! + cost
-    if (through < d[at]!) d[at] = through
-  }
+  const far = 3e5
+  // A rim of unreachable pixels spares the border tests.
+  const stride = w + 2
+  const d = new Int32Array(stride * (h + 2)).fill(far)
   for (let y = 0; y < h; y++) {
-    for (let x = 0; x < w; x++) {
-      const at = y * w + x
-      if (x > 0) relax(at, at - 1, 3)
-      if (y > 0) {
-        relax(at, at - w, 3)
-        if (x > 0) relax(at, at - w - 1, 4)
-        if (x < w - 1) relax(at, at - w + 1, 4)
-      }
+    for (let x = 0; x < w; x++) if (values[y * w + x] === to) d[(y + 1) * stride + x + 1] = 0
+  }
+  for (let y = 1; y <= h; y++) {
+    for (let at = y * stride + 1; at <= y * stride + w; at++) {
+      let best = d[at]!
+      if (best === 0) continue
+      best = Math.min(best, d[at - 1]! + 3, d[at - stride]! + 3, d[at - stride - 1]! + 4, d[at - stride + 1]! + 4)
+      d[at] = best
     }
   }
-  for (let y = h - 1; y >= 0; y--) {
-    for (let x = w - 1; x >= 0; x--) {
-      const at = y * w + x
-      if (x < w - 1) relax(at, at + 1, 3)
-      if (y < h - 1) {
-        relax(at, at + w, 3)
-        if (x < w - 1) relax(at, at + w + 1, 4)
-        if (x > 0) relax(at, at + w - 1, 4)
+  const out = new Float32Array(w * h)
+  for (let y = h; y >= 1; y--) {
+    for (let at = y * stride + w; at >= y * stride + 1; at--) {
+      let best = d[at]!
+      if (best > 0) {
+        best = Math.min(best, d[at + 1]! + 3, d[at + stride]! + 3, d[at + stride + 1]! + 4, d[at + stride - 1]! + 4)
+        d[at] = best
       }
+      out[(y - 1) * w + at - y * stride - 1] = best / 3
     }
   }
-  return d.map((value) => value / 3)
+  return out
 }
 
 /** Keeps only what a disc of the given radius fits into: thin and small things go. */

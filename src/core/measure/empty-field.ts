@@ -31,6 +31,9 @@ const CELL_STEP = { mean: 0.35, sd: 0.3 }
 /** Pixels nearer than this to the cell's edge or the poles are left out: the edge's line, the pole's bloom. */
 const CLEARANCE = 0.035
 
+/** Frame pixels between readings: the field is smooth. */
+const STRIDE_PX = 6
+
 function basis(u: number, v: number): number[] {
   return [1, u, u * u, v * v, v ** 6, v]
 }
@@ -63,8 +66,8 @@ export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCur
 function takeSamples(frame: EggFrame, contents: Contents): Sample[] {
   const samples: Sample[] = []
   const clear = Math.round(CLEARANCE * frame.lengthPx)
-  for (let row = 1; row < frame.heightPx; row += 4) {
-    for (let column = clear; column < frame.lengthPx - clear; column += 4) {
+  for (let row = 1; row < frame.heightPx; row += STRIDE_PX) {
+    for (let column = clear; column < frame.lengthPx - clear; column += STRIDE_PX) {
       const at = row * frame.lengthPx + column
       if (!contents.mask[at] || !contents.mask[at - clear]) continue
       const v = (row + 0.5 - frame.heightPx / 2) / frame.radiusPx[column]!
@@ -99,7 +102,7 @@ function fitFrom(samples: Sample[], anchor: Sample | null, lamp: 'blunt' | 'smal
   coefficients[0] = level
   let spread = 0.2
   let litShare = 0
-  for (let round = 0; round < 14; round++) {
+  for (let round = 0; round < 9; round++) {
     const equations = new NormalEquations(BELIEF.length)
     let total = 0
     let squares = 0

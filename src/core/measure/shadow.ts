@@ -23,12 +23,11 @@ const HALF = Math.LN2
 export function measureShadow(frame: EggFrame, contents: Contents, field: EmptyField): Shadow {
   const light = blur(frame.redLog, 1.5)
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
-  const at = (threshold: number): Mask => shadowMask(frame, contents, missing, threshold)
-  const mask = at(HALF)
+  const mask = shadowMask(frame, contents, missing, HALF)
   const area = shareOf(mask, contents)
   // The field is uncertain by its spread, and more where little of the egg is lit to fit it on.
   const fieldSd = 0.5 * field.spread + 0.12 * (1 - field.litShare)
-  const swing = Math.abs(shareOf(at(HALF - fieldSd), contents) - shareOf(at(HALF + fieldSd), contents)) / 2
+  const swing = Math.abs(roughShare(frame, contents, missing, HALF - fieldSd) - roughShare(frame, contents, missing, HALF + fieldSd)) / 2
   let dark = 0
   let count = 0
   let slope = 0
@@ -52,6 +51,20 @@ export function measureShadow(frame: EggFrame, contents: Contents, field: EmptyF
 function shadowMask(frame: EggFrame, contents: Contents, missing: Float32Array, threshold: number): Mask {
   const values = Uint8Array.from(missing, (value, i) => (contents.mask[i] && value > threshold ? 1 : 0))
   return open({ widthPx: frame.lengthPx, heightPx: frame.heightPx, values }, THINNEST_RADIUS_PX)
+}
+
+/** Share of the contents darker than a threshold, at a quarter of the pixels: good enough for an uncertainty. */
+function roughShare(frame: EggFrame, contents: Contents, missing: Float32Array, threshold: number): number {
+  const widthPx = frame.lengthPx >> 1
+  const heightPx = frame.heightPx >> 1
+  const values = new Uint8Array(widthPx * heightPx)
+  for (let y = 0; y < heightPx; y++) {
+    for (let x = 0; x < widthPx; x++) {
+      const at = 2 * y * frame.lengthPx + 2 * x
+      if (contents.mask[at] && missing[at]! > threshold) values[y * widthPx + x] = 1
+    }
+  }
+  return 4 * shareOf(open({ widthPx, heightPx, values }, THINNEST_RADIUS_PX / 2), contents)
 }
 
 function shareOf(mask: Mask, contents: Contents): number {

@@ -1,0 +1,68 @@
+// npm run bench: time per stage and per photograph, beside the time of decoding the same file alone.
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import sharp from 'sharp'
+import { decodePhoto } from '../src/cli/decode.ts'
+import { measurePhotograph } from '../src/core/measure/measure.ts'
+import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
+
+const FIXTURES = fileURLToPath(new URL('../fixtures/photos/', import.meta.url))
+const NAMES = ['p-0001', 'p-0009', 'p-0012', 'p-0020', 'p-0034', 'p-0043'].map((name) => `${FIXTURES}${name}.jpg`)
+const ROUNDS = 3
+
+function median(values: number[]): number {
+  const sorted = [...values].sort((a, b) => a - b)
+  return sorted[sorted.length >> 1] ?? NaN
+}
+
+interface Times {
+  decode: number[]
+  measure: number[]
+  stages: Map<string, number[]>
+}
+
+/** @param rounds - how often each file is read; the first reading of the process warms up and is left out */
+async function time(files: string[], rounds: number): Promise<Times> {
+  const times: Times = { decode: [], measure: [], stages: new Map() }
+  for (let round = 0; round <= rounds; round++) {
+    for (const file of files) {
+      const start = performance.now()
+      const image = await decodePhoto(file)
+      const decoded = performance.now()
+      const stages: Array<[string, number]> = []
+      measurePhotograph(image, { clock: () => performance.now(), onStage: (stage, elapsedMs) => stages.push([stage, elapsedMs]) })
+      if (round === 0) continue
+      times.decode.push(decoded - start)
+      times.measure.push(performance.now() - decoded)
+      for (const [stage, elapsedMs] of stages) times.stages.set(stage, [...(times.stages.get(stage) ?? []), elapsedMs])
+    }
+  }
+  return times
+}
+
+function report(title: string, { decode, measure, stages }: Times): void {
+  const ratio = measure.map((value, i) => value / decode[i]!)
+  console.log(`\n${title}`)
+  console.log(`  decoding alone      ${median(decode).toFixed(0).padStart(6)} ms (median of ${decode.length})`)
+  console.log(`  measuring           ${median(measure).toFixed(0).padStart(6)} ms, ${median(ratio).toFixed(2)} × the decoding of the same file`)
+  for (const [stage, values] of stages) console.log(`    ${stage.padEnd(18)}${median(values).toFixed(1).padStart(6)} ms`)
+}
+
+const folder = await mkdtemp(join(tmpdir(), 'perlumen-bench-'))
+try {
+  report('Photographs of about a megapixel', await time(NAMES, ROUNDS))
+  const large = join(folder, 'large.jpg')
+  await sharp(NAMES[0]).resize(3000, 4000, { fit: 'fill' }).jpeg({ quality: 92 }).toFile(large)
+  report('The first of them at 12 megapixels', await time([large], ROUNDS))
+  const render: number[] = []
+  for (let i = 0; i < 5; i++) {
+    const start = performance.now()
+    simulatePhoto({ seed: `bench-${i}`, ageDays: 5 + 3 * i, shot: { widthPx: 1000, heightPx: 800 } })
+    if (i > 0) render.push(performance.now() - start)
+  }
+  console.log(`\nSimulating a photograph of 0.8 megapixels: ${median(render).toFixed(0)} ms`)
+} finally {
+  await rm(folder, { recursive: true })
+}
