@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { demoReady, openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
 
 test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({ page }) => {
@@ -95,7 +95,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await expect(page.locator('svg image').first()).toHaveAttribute('href', /^blob:/)
 })
 
-async function download(page: import('@playwright/test').Page, name: string): Promise<string> {
+async function download(page: Page, name: string): Promise<string> {
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()])
   return file.path()
 }

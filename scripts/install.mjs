@@ -23,7 +23,7 @@ export function installPackages() {
   const stamp = `${root}node_modules/.package-lock.json`
   if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(`${root}package-lock.json`).mtimeMs - 1000) return
   console.log('Installing the packages that package-lock.json names (once) …')
-  if (run('npm', ['ci', '--no-audit', '--no-fund']) !== 0) {
+  if (run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund']) !== 0) {
     console.error('The packages could not be installed. Is there a connection to the npm registry?')
     process.exit(1)
   }

@@ -53,7 +53,7 @@ const clipId = useId()
 </script>
 
 <template>
-  <span class="relative inline-block" :class="{ 'opacity-35': removed }">
+  <span class="relative inline-block aspect-square" :class="{ 'opacity-35': removed }">
     <svg viewBox="0 0 100 100" class="h-full w-full" aria-hidden="true">
       <clipPath :id="clipId"><path :d="path" /></clipPath>
       <path :d="path" :fill="look ? 'var(--lamp)' : 'none'" :fill-opacity="look ? 0.42 : 0" />

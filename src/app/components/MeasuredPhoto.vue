@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/records.ts'
 import type { Point } from '../../core/geometry/egg-outline.ts'
 import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
@@ -22,6 +22,16 @@ const view = computed(() => {
   return `${left} ${top} ${Math.min(widthPx, Math.max(...xs) + room) - left} ${Math.min(heightPx, Math.max(...ys) + room) - top}`
 })
 
+/** The ring's traced points jump from pixel to pixel; the mean of five neighbours does not. */
+const ring = computed(() => {
+  const { points } = reading.value.ring
+  return points.map((_, i) => {
+    const near = points.slice(Math.max(0, i - 2), i + 3)
+    return { x: near.reduce((sum, p) => sum + p.x, 0) / near.length, y: near.reduce((sum, p) => sum + p.y, 0) / near.length }
+  })
+})
+const clipId = useId()
+
 function path(points: readonly Point[], closed: boolean): string {
   if (points.length === 0) return ''
   return `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`
@@ -31,18 +41,19 @@ function path(points: readonly Point[], closed: boolean): string {
 <template>
   <svg :viewBox="view" class="h-full w-full" role="img" :aria-label="label">
     <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
+    <clipPath :id="clipId"><path :d="path(reading.polygon, true)" /></clipPath>
     <g v-if="overlay" fill="none" stroke-linejoin="round">
       <path :d="path(reading.polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
       <path data-part="outline" :d="path(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
-      <path v-if="reading.airCell" :d="path(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
-      <path v-if="reading.airCell" data-part="air-cell" :d="path(reading.airCell.edge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
+      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" :d="path(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
+      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" data-part="air-cell" :d="path(reading.airCell.edge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
       <path
         v-for="(contour, i) in reading.shadow.contours" :key="i" data-part="shadow" :d="path(contour, true)"
         stroke="#ffb25e" :stroke-width="stroke * 1.1" :stroke-dasharray="`${stroke * 4} ${stroke * 3}`"
       />
       <path
-        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="path(reading.ring.points, false)"
-        stroke="#ff8d6b" :stroke-width="stroke * 3.2" stroke-opacity="0.55" stroke-linecap="round"
+        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="path(ring, false)"
+        stroke="#ff9d7d" :stroke-width="stroke" :stroke-dasharray="`${stroke * 1.5} ${stroke * 5}`" stroke-linecap="round"
       />
       <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
     </g>

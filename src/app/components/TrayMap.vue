@@ -34,7 +34,7 @@ function describe(egg: EggRecord): string {
       :style="{ gridRow: egg.row + 1, gridColumn: egg.column + 1 }"
       @click="emit('choose', egg)"
     >
-      <EggMark :look="lookOf(egg)" :removed="egg.removed !== null" class="aspect-square w-full max-w-20" />
+      <EggMark :look="lookOf(egg)" :removed="egg.removed !== null" class="w-full max-w-20" />
       <span class="text-sm" :class="egg.id === currentId ? 'font-bold' : 'text-ink-soft'">{{ positionLabel(egg) }}</span>
     </button>
   </div>

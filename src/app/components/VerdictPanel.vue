@@ -19,6 +19,8 @@ const props = defineProps<{
 
 const stage = computed(() => stageOf(props.species, props.look.ageDays))
 const reading = computed(() => props.look.reading)
+/** Early shadows are small: the scale grows with what is expected and seen. */
+const shadowScale = computed(() => Math.min(1, Math.max(0.25, 2.2 * livingShadow(stage.value).high, 1.3 * reading.value.shadow.area.value)))
 const depths = (looks: readonly LookRecord[]): number[] =>
   looks.flatMap((look) => (look.reading.airCell ? [look.reading.airCell.depth.value] : []))
 const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => look.reading.shadow.area.value)
@@ -48,7 +50,7 @@ const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => 
     </ul>
 
     <div class="flex flex-col gap-3">
-      <FigureBand name="Shadow" :value="reading.shadow.area" :expected="livingShadow(stage)" :scale-to="1" :mates="shadows(mates)" :earlier="shadows(earlier)" />
+      <FigureBand name="Shadow" :value="reading.shadow.area" :expected="livingShadow(stage)" :scale-to="shadowScale" :mates="shadows(mates)" :earlier="shadows(earlier)" />
       <FigureBand
         name="Air cell depth" :value="reading.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45"
         :mates="depths(mates)" :earlier="depths(earlier)" missing="edge not seen"

@@ -61,7 +61,7 @@ function lastLook(eggId: string) {
           <p class="mt-1 text-lg" :class="row.status.kind === 'due' ? 'font-semibold text-lamp' : ''">{{ say(row) }}</p>
         </div>
         <div class="grid gap-0.5" :style="{ gridTemplateColumns: `repeat(${row.set.tray.columns}, 3.1rem)` }" aria-hidden="true">
-          <EggMark v-for="egg in row.eggs" :key="egg.id" :look="lastLook(egg.id)" :removed="egg.removed !== null" class="h-12 w-11" />
+          <EggMark v-for="egg in row.eggs" :key="egg.id" :look="lastLook(egg.id)" :removed="egg.removed !== null" class="w-12" />
         </div>
         <RouterLink v-if="row.status.kind === 'due'" :to="{ name: 'bench', params: { setId: row.set.id } }" class="press press-lamp min-h-16 text-xl">Candle</RouterLink>
         <RouterLink v-else :to="{ name: 'set', params: { setId: row.set.id } }" class="press min-h-16">The tray’s log</RouterLink>

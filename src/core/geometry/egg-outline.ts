@@ -29,11 +29,6 @@ export function relativeRadius(outline: Pick<EggOutline, 'taper' | 'bulge'>, t: 
   return Math.sqrt(1 - t * t) * (1 + outline.taper * t + outline.bulge * t * t)
 }
 
-/** Half-breadth across the axis at the given fraction of the length from the blunt pole, px. */
-export function radiusAtPx(outline: EggOutline, depthFraction: number): number {
-  return outline.halfBreadthPx * relativeRadius(outline, 1 - 2 * depthFraction)
-}
-
 /** From the egg's frame (along: toward the blunt pole from the centre; across: to its left, y down) to the picture. */
 export function toPicture(outline: EggOutline, along: number, across: number): Point {
   const c = Math.cos(outline.axisRad)

@@ -118,8 +118,3 @@ function runningMean(from: Float64Array, to: Float64Array, length: number, radiu
     sum += (from[i + size] ?? 0) - from[i]!
   }
 }
-
-/** Natural logarithm of linear light above a floor, so that absorption adds up. */
-export function logLight(plane: Plane, floor: number): Plane {
-  return { ...plane, values: plane.values.map((value) => Math.log(value + floor)) }
-}

@@ -1,0 +1,45 @@
+// npm run screenshots: the main views with the demo data, at 1280 × 800, into docs/screenshots/. Needs a build in dist/.
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { fileURLToPath } from 'node:url'
+import { chromium } from '@playwright/test'
+import { createApp } from '../src/server/createApp.ts'
+import { findChromium } from './chromium.mjs'
+
+const path = (relative: string): string => fileURLToPath(new URL(relative, import.meta.url))
+const server = createServer(createApp({ appFolder: path('../dist'), demo: true }))
+await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
+const browser = await chromium.launch({ executablePath: findChromium(), args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const shoot = async (name: string): Promise<void> => {
+  await page.waitForTimeout(500)
+  await page.screenshot({ path: path(`../docs/screenshots/${name}.png`) })
+}
+
+await page.goto(base)
+await page.getByRole('heading', { name: 'Freckle quail' }).waitFor({ timeout: 180_000 })
+await page.getByTestId('demo-progress').waitFor({ state: 'hidden' })
+await shoot('today')
+await page.getByRole('link', { name: 'Candle', exact: true }).click()
+await page.getByTestId('current-egg').waitFor()
+await page.waitForTimeout(500)
+const shots = new Map([[1, 'bench-developing'], [3, 'bench-blood-ring']])
+for (let number = 1; number <= 12; number++) {
+  await page.keyboard.press(' ')
+  await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
+  const name = shots.get(number)
+  if (name) await shoot(name)
+  await page.keyboard.press('Enter')
+  await page.waitForTimeout(400)
+}
+await page.goto(`${base}#/sets/demo-beacon/removal`)
+await shoot('removal')
+await page.goto(`${base}#/sets/demo-saltmarsh`)
+await page.getByRole('button', { name: /^A3/ }).click()
+await shoot('tray-log')
+await page.goto(`${base}#/records`)
+await shoot('records')
+await browser.close()
+server.closeAllConnections()
+server.close()
