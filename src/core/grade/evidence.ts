@@ -50,7 +50,13 @@ function quitterDensity(value: number, sd: number, stage: number): number {
   return sum / steps
 }
 
+/** More line than any living net has, egg lengths: the shell's own pattern, which says nothing of the contents. */
+export const LONGEST_NET = 7
+
 function vesselEvidence(egg: EggReading, stage: number): Evidence {
+  if (egg.vessels.netLength > LONGEST_NET) {
+    return { sign: 'vessels', logLikelihood: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 } }
+  }
   const seen = Math.log(egg.vessels.netLength + 0.15)
   const living = Math.log(livingVessels(stage) + 0.15)
   // On a speckled shell or in a noisy picture, lines come and go by chance.

@@ -1,6 +1,6 @@
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow } from './expected.ts'
-import type { Evidence } from './evidence.ts'
+import { LONGEST_NET, type Evidence } from './evidence.ts'
 import type { PerGrade, SuggestedGrade, UnreadableCode } from './types.ts'
 
 const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
@@ -50,6 +50,7 @@ function vesselSentence(egg: EggReading): string {
   const { netLength, coverage } = egg.vessels
   if (egg.litShare < 0.15) return 'Nearly all is dark, so vessels cannot be seen'
   const spots = egg.spotCount > 0 ? ', on a spotted shell where lines deceive' : ''
+  if (netLength > LONGEST_NET) return 'The shell’s own pattern hides whether there are vessels'
   if (netLength < 0.25) return `No vessels${spots}`
   const amount = netLength < 1 ? 'Few, short vessels' : netLength < 2.5 ? 'Some vessels' : 'A net of vessels'
   return `${amount} (over ${percent(coverage.value)} of the contents)${spots}`

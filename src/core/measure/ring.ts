@@ -57,7 +57,7 @@ export function measureRing(frame: EggFrame, contents: Contents, unlit: Mask, sh
   best = polish(frame, usable, red, green, best)
   const { traced } = best
   const { mask, share } = linesOn(lines, traced)
-  const logOdds = limit((traced.support - 0.6) / 0.08, 6) + limit((share - 0.28) / 0.04, 5)
+  const logOdds = limit((traced.support - 0.6) / 0.08, 6) + Math.max(-5, Math.min(3, (share - 0.28) / 0.04))
   const score = traced.points.length === 0 ? 0 : 1 / (1 + Math.exp(-limit(logOdds, 8)))
   return {
     score, scoreSd: 0.02 + 0.5 * score * (1 - score), visibleShare: traced.share, support: traced.support,

@@ -3,7 +3,7 @@ import type { Plane } from '../image/plane.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
 
 /** Half-width of the square that bridges a speckle, frame pixels. */
-const REACH_PX = 9
+const REACH_PX = 12
 /** Missing light, log units, from which a small sharp spot counts. */
 const CONTRAST = 0.3
 /** Fewer spots than this may be anything, an early embryo among them; they stay. */
@@ -28,7 +28,7 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask;
     const width = piece.maxX - piece.minX + 1
     const height = piece.maxY - piece.minY + 1
     const extent = Math.hypot(width, height)
-    if (extent > 0.13 * lengthPx || piece.pixels.length < 0.22 * extent * extent) continue
+    if (extent > 0.15 * lengthPx || piece.pixels.length < 0.22 * extent * extent) continue
     count++
     for (const at of piece.pixels) markAround(spots, at, 2)
   }
