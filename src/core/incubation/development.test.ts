@@ -1,0 +1,47 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { DevelopmentClock, storageDelayHours } from './development.ts'
+
+const SET = Date.parse('2026-04-01T08:00:00Z')
+const DAY = 86_400_000
+
+describe('the clock of development', () => {
+  it('runs with the wall clock at the target', () => {
+    const clock = new DevelopmentClock({ setAtMs: SET })
+    expect(clock.ageAt(SET + 7 * DAY)).toBe(7)
+    expect(clock.instantAt(21)).toBe(SET + 21 * DAY)
+    expect(clock.ageAt(SET - DAY)).toBe(0)
+    expect(clock.instantAt(-1)).toBe(SET - DAY)
+  })
+
+  it('storage beyond a week costs an hour a day', () => {
+    expect([0, 7, 8, 14].map(storageDelayHours)).toEqual([0, 0, 1, 7])
+    const clock = new DevelopmentClock({ setAtMs: SET, delayHours: 6 })
+    expect(clock.instantAt(21)).toBe(SET + 21.25 * DAY)
+    expect(clock.ageAt(SET + 21.25 * DAY)).toBeCloseTo(21)
+  })
+
+  it('half a degree warm all the way comes out about a day early', () => {
+    const readings = Array.from({ length: 50 }, (_, i) => ({ atMs: SET + (i * DAY) / 2, celsius: 38 }))
+    const early = 21 - (new DevelopmentClock({ setAtMs: SET, readings }).instantAt(21) - SET) / DAY
+    expect(early).toBeGreaterThan(0.8)
+    expect(early).toBeLessThan(1.1)
+  })
+
+  it('still air has its own target; a reading holds for half a day', () => {
+    const still = new DevelopmentClock({ setAtMs: SET, readings: [{ atMs: SET, celsius: 38.1 }], targetCelsius: 38.1 })
+    expect(still.ageAt(SET + 3 * DAY)).toBeCloseTo(3)
+    const cool = new DevelopmentClock({ setAtMs: SET, readings: [{ atMs: SET + DAY, celsius: 36.5 }] })
+    expect(cool.ageAt(SET + 3 * DAY)).toBeCloseTo(3 - 0.09 / 2)
+  })
+
+  it('age and instant undo each other, and warmth never makes it later', () => {
+    const reading = fc.record({ atMs: fc.integer({ min: SET - DAY, max: SET + 20 * DAY }), celsius: fc.double({ min: 30, max: 40, noNaN: true }) })
+    fc.assert(fc.property(fc.array(reading, { maxLength: 12 }), fc.double({ min: 0.01, max: 30, noNaN: true }), fc.integer({ min: 0, max: 20 }), (readings, age, delayHours) => {
+      const clock = new DevelopmentClock({ setAtMs: SET, readings, delayHours })
+      expect(clock.ageAt(clock.instantAt(age))).toBeCloseTo(age, 6)
+      const warmer = new DevelopmentClock({ setAtMs: SET, delayHours, readings: readings.map((r) => ({ ...r, celsius: r.celsius + 1 })) })
+      expect(warmer.instantAt(age)).toBeLessThanOrEqual(clock.instantAt(age) + 1)
+    }))
+  })
+})

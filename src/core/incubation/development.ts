@@ -1,0 +1,95 @@
+/** A temperature at the eggs' own height, display correction already applied. */
+export interface TemperatureReading {
+  atMs: number
+  celsius: number
+}
+
+export interface DevelopmentOptions {
+  setAtMs: number
+  /** Hours by which growth starts late: long storage, eggs set cool. @default 0 */
+  delayHours?: number
+  /** In any order; where there is none, the target is assumed. @default none */
+  readings?: readonly TemperatureReading[]
+  /** °C at which development keeps the table's pace. @default 37.5, forced air */
+  targetCelsius?: number
+}
+
+const HOUR_MS = 3_600_000
+const DAY_MS = 24 * HOUR_MS
+
+/** Target at the eggs by the way the air moves, °C. */
+export const TARGET_CELSIUS = { forced: 37.5, still: 38.1 } as const
+/** Development runs about this much faster per °C above the target. */
+export const RATE_PER_CELSIUS = 0.09
+/** Outside these deviations the straight line is no longer known to hold; it is cut off there. */
+const DEVIATION_LIMITS = { low: -5, high: 2 } as const
+/** A reading speaks for the time after it, at most this long. */
+const READING_HOLDS_MS = 12 * HOUR_MS
+/** Storage up to here costs no time; each day beyond costs about an hour. */
+const FREE_STORAGE_DAYS = 7
+
+interface Stretch {
+  fromMs: number
+  toMs: number
+  /** Days of development per day. */
+  rate: number
+}
+
+/** Hours that storage delays the hatch. @param storageDays - from laying to setting */
+export function storageDelayHours(storageDays: number): number {
+  return Math.max(0, storageDays - FREE_STORAGE_DAYS)
+}
+
+/**
+ * Between the clock on the wall and the age that the embryos have: late starts push everything back, warmth
+ * pulls it forward. Ages are days of development; 0 at setting.
+ */
+export class DevelopmentClock {
+  private readonly stretches: readonly Stretch[]
+  private readonly delayDays: number
+  private readonly setAtMs: number
+
+  constructor({ setAtMs, delayHours = 0, readings = [], targetCelsius = TARGET_CELSIUS.forced }: DevelopmentOptions) {
+    this.setAtMs = setAtMs
+    this.delayDays = delayHours / 24
+    this.stretches = readings.length === 0 ? [] : toStretches(setAtMs, readings, targetCelsius)
+  }
+
+  /** Effective age in days at an instant; 0 before setting and while growth has not begun. */
+  ageAt(atMs: number): number {
+    let age = (atMs - this.setAtMs) / DAY_MS
+    for (const { fromMs, toMs, rate } of this.stretches) {
+      if (atMs > fromMs) age += ((rate - 1) * (Math.min(atMs, toMs) - fromMs)) / DAY_MS
+    }
+    return Math.max(0, age - this.delayDays)
+  }
+
+  /** When the embryos reach an age, epoch milliseconds. Age 0 is the setting itself. */
+  instantAt(ageDays: number): number {
+    if (ageDays <= 0) return this.setAtMs + ageDays * DAY_MS
+    let left = (ageDays + this.delayDays) * DAY_MS
+    let at = this.setAtMs
+    for (const { fromMs, toMs, rate } of this.stretches) {
+      const before = fromMs - at
+      if (left <= before) return at + left
+      left -= before
+      const grown = (toMs - fromMs) * rate
+      if (left <= grown) return fromMs + left / rate
+      left -= grown
+      at = toMs
+    }
+    return at + left
+  }
+}
+
+function toStretches(setAtMs: number, readings: readonly TemperatureReading[], targetCelsius: number): Stretch[] {
+  const sorted = [...readings].sort((a, b) => a.atMs - b.atMs)
+  return sorted.flatMap(({ atMs, celsius }, i) => {
+    const next = sorted[i + 1]?.atMs ?? Infinity
+    const fromMs = Math.max(setAtMs, atMs)
+    const toMs = Math.min(next, atMs + READING_HOLDS_MS)
+    if (toMs <= fromMs) return []
+    const deviation = Math.min(DEVIATION_LIMITS.high, Math.max(DEVIATION_LIMITS.low, celsius - targetCelsius))
+    return [{ fromMs, toMs, rate: 1 + RATE_PER_CELSIUS * deviation }]
+  })
+}

@@ -1,0 +1,71 @@
+import type { SpeciesName } from '../species/species.ts'
+import { addDays, daysBetween, instantOf, localDateOf, localHourOf, weekdayOf, type LocalDate, type Zone } from '../time/local-date.ts'
+import { timetableOf } from './timetable.ts'
+
+const DAY_MS = 86_400_000
+const HOUR_MS = 3_600_000
+
+export interface BackwardsInput {
+  species: SpeciesName
+  /** When the chicks should be out, epoch milliseconds. */
+  hatchAtMs: number
+  /** Late start of these eggs, hours. @default 0 */
+  delayHours?: number
+  incubationDays?: number
+}
+
+/** When to set so that the expected hatch falls on the given instant, epoch milliseconds. */
+export function setTimeForHatch({ species, hatchAtMs, delayHours = 0, incubationDays }: BackwardsInput): number {
+  return hatchAtMs - timetableOf(species, { incubationDays }).incubationDays * DAY_MS - delayHours * HOUR_MS
+}
+
+export interface DateRange {
+  from: LocalDate
+  to: LocalDate
+}
+
+export interface HatchDaysInput {
+  /** 1 Monday … 7 Sunday; any of these will do. */
+  weekdays: readonly number[]
+  /** Now, epoch milliseconds. */
+  nowMs: number
+  zone: Zone
+  /** All of them hatch together; the longest incubation decides how soon that can be. */
+  species: ReadonlyArray<{ species: SpeciesName; delayHours?: number; incubationDays?: number }>
+  /** School terms, say: the day must lie in one of these. Left out, any day will do. */
+  within?: readonly DateRange[]
+  /** Local hour at which the chicks should be out. @default 12 */
+  hatchHour?: number
+  /** Days ahead that are searched. @default 366 */
+  horizonDays?: number
+}
+
+/** Days on which all could hatch, soonest first; none whose eggs should have been set already. */
+export function hatchDays({ weekdays, nowMs, zone, species, within, hatchHour = 12, horizonDays = 366 }: HatchDaysInput): LocalDate[] {
+  const today = localDateOf(nowMs, zone)
+  return Array.from({ length: horizonDays + 1 }, (_, i) => addDays(today, i)).filter((date) => {
+    if (!weekdays.includes(weekdayOf(date))) return false
+    if (within && !within.some(({ from, to }) => from <= date && date <= to)) return false
+    const hatchAtMs = instantOf(date, hatchHour, zone)
+    return species.every((item) => setTimeForHatch({ ...item, hatchAtMs }) >= nowMs)
+  })
+}
+
+/** Hours at which people are up: from, to. */
+const WAKING_HOURS = { from: 6, to: 22 } as const
+
+/**
+ * The last waking hour before a set time that falls into the night.
+ * @returns null when the time is a waking one
+ */
+export function eveningBefore(setAtMs: number, zone: Zone): number | null {
+  const hour = localHourOf(setAtMs, zone)
+  if (hour >= WAKING_HOURS.from && hour <= WAKING_HOURS.to) return null
+  const date = localDateOf(setAtMs, zone)
+  return instantOf(hour < WAKING_HOURS.from ? addDays(date, -1) : date, WAKING_HOURS.to, zone)
+}
+
+/** Local days from today to a date; 0 today. */
+export function daysAway(date: LocalDate, nowMs: number, zone: Zone): number {
+  return daysBetween(localDateOf(nowMs, zone), date)
+}

@@ -1,0 +1,96 @@
+import { Temporal } from 'temporal-polyfill'
+
+/** A calendar date where the hatchery is, "2026-03-29". Sorts as text. */
+export type LocalDate = string
+/** IANA time zone, "Europe/Lisbon". */
+export type Zone = string
+
+const HOUR_MS = 3_600_000
+const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'] as const
+
+function zoned(atMs: number, zone: Zone): Temporal.ZonedDateTime {
+  return Temporal.Instant.fromEpochMilliseconds(Math.round(atMs)).toZonedDateTimeISO(zone)
+}
+
+/** @throws RangeError when the zone is not known */
+export function localDateOf(atMs: number, zone: Zone): LocalDate {
+  return zoned(atMs, zone).toPlainDate().toString()
+}
+
+/** Hour of the local day with its fraction, 0 ≤ h < 24. */
+export function localHourOf(atMs: number, zone: Zone): number {
+  const at = zoned(atMs, zone)
+  return at.hour + at.minute / 60 + at.second / 3600
+}
+
+/** "07:05". */
+export function localTimeOf(atMs: number, zone: Zone): string {
+  return zoned(atMs, zone).toPlainTime().toString({ smallestUnit: 'minute' })
+}
+
+/**
+ * The instant of a wall-clock time, epoch milliseconds. A time that the clocks skip counts as the one an hour
+ * later; of a time that they repeat, the first counts.
+ * @param time - "HH:mm", or hours as a number
+ */
+export function instantOf(date: LocalDate, time: string | number, zone: Zone): number {
+  const clock = typeof time === 'string'
+    ? Temporal.PlainTime.from(time)
+    : Temporal.PlainTime.from({ hour: Math.floor(time), minute: Math.round((time % 1) * 60) })
+  return Temporal.PlainDate.from(date).toZonedDateTime({ timeZone: zone, plainTime: clock }).epochMilliseconds
+}
+
+export function addDays(date: LocalDate, days: number): LocalDate {
+  return Temporal.PlainDate.from(date).add({ days }).toString()
+}
+
+/** Calendar days from `from` to `to`; negative when `to` is earlier. */
+export function daysBetween(from: LocalDate, to: LocalDate): number {
+  return Temporal.PlainDate.from(from).until(to, { largestUnit: 'days' }).days
+}
+
+/** 1 Monday … 7 Sunday. */
+export function weekdayOf(date: LocalDate): number {
+  return Temporal.PlainDate.from(date).dayOfWeek
+}
+
+export function isLocalDate(text: string): boolean {
+  try {
+    return Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() === text
+  } catch {
+    return false
+  }
+}
+
+export function isZone(text: string): boolean {
+  try {
+    zoned(0, text)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The occurrence of a local hour that lies nearest to an instant; of two as near, the earlier. */
+export function nearestHour(atMs: number, hour: number, zone: Zone): number {
+  const date = localDateOf(atMs, zone)
+  const candidates = [-1, 0, 1].map((days) => instantOf(addDays(date, days), hour, zone))
+  return candidates.reduce((best, at) => (Math.abs(at - atMs) < Math.abs(best - atMs) ? at : best))
+}
+
+/** "Thursday 3 December". */
+export function sayDate(date: LocalDate): string {
+  const plain = Temporal.PlainDate.from(date)
+  return `${WEEKDAYS[plain.dayOfWeek - 1]} ${plain.day} ${MONTHS[plain.month - 1]}`
+}
+
+/** "Thu 3 Dec". */
+export function sayShortDate(date: LocalDate): string {
+  const plain = Temporal.PlainDate.from(date)
+  return `${WEEKDAYS[plain.dayOfWeek - 1]!.slice(0, 3)} ${plain.day} ${MONTHS[plain.month - 1]!.slice(0, 3)}`
+}
+
+export function hoursBetween(fromMs: number, toMs: number): number {
+  return (toMs - fromMs) / HOUR_MS
+}

@@ -1,0 +1,75 @@
+import { comparePositions, positionLabel, type TrayPosition } from './position.ts'
+
+/** How the places of a tray are named. */
+export const NUMBERINGS = ['letter-rows', 'along-rows', 'there-and-back', 'down-columns'] as const
+export type Numbering = (typeof NUMBERINGS)[number]
+
+export const NUMBERING_CHOICES: Readonly<Record<Numbering, { label: string; example: string }>> = {
+  'letter-rows': { label: 'Letters and numbers', example: 'A1 A2 A3, then B1' },
+  'along-rows': { label: 'Numbers along the rows', example: '1 2 3, then 4 5 6' },
+  'there-and-back': { label: 'Numbers there and back', example: '1 2 3, then 6 5 4' },
+  'down-columns': { label: 'Numbers down the columns', example: '1 4 7 in the first row' },
+}
+
+export interface TrayGrid {
+  rows: number
+  columns: number
+  /** @default letter-rows */
+  numbering?: Numbering
+}
+
+/** The name of a place, as the keeper counts. */
+export function placeLabel({ rows, columns, numbering = 'letter-rows' }: TrayGrid, { row, column }: TrayPosition): string {
+  if (numbering === 'letter-rows') return positionLabel({ row, column })
+  if (numbering === 'along-rows') return String(row * columns + column + 1)
+  if (numbering === 'there-and-back') return String(row * columns + (row % 2 === 0 ? column : columns - 1 - column) + 1)
+  return String(column * rows + row + 1)
+}
+
+/** All places in the order in which they are counted: the order of candling. */
+export function placesInOrder(grid: TrayGrid): TrayPosition[] {
+  const { rows, columns, numbering = 'letter-rows' } = grid
+  const places = Array.from({ length: rows * columns }, (_, i) => ({ row: Math.floor(i / columns), column: i % columns }))
+  if (numbering === 'letter-rows') return places.sort(comparePositions)
+  return places.sort((a, b) => Number(placeLabel(grid, a)) - Number(placeLabel(grid, b)))
+}
+
+export interface Place extends TrayPosition {
+  trayId: string
+}
+
+export interface LayoutTray extends TrayGrid {
+  id: string
+}
+
+/** Deals eggs into trays in order. Those without a place come back as null. */
+export function dealIntoTrays<T>(eggs: readonly T[], trays: readonly LayoutTray[]): Array<{ egg: T; place: Place | null }> {
+  const places = trays.flatMap((tray) => placesInOrder(tray).map((position) => ({ trayId: tray.id, ...position })))
+  return eggs.map((egg, i) => ({ egg, place: places[i] ?? null }))
+}
+
+export interface Placed {
+  id: string
+  place: Place | null
+}
+
+/**
+ * Moves one egg to a place; an egg that lies there takes the mover's old place.
+ * @returns the eggs whose place changed, with their new places
+ */
+export function moveEgg(eggs: readonly Placed[], eggId: string, to: Place | null): Placed[] {
+  const mover = eggs.find((egg) => egg.id === eggId)
+  if (!mover) throw new RangeError(`there is no egg ${eggId}`)
+  if (samePlace(mover.place, to)) return []
+  const there = to && eggs.find((egg) => samePlace(egg.place, to))
+  const moved: Placed[] = [{ id: mover.id, place: to }]
+  return there ? [...moved, { id: there.id, place: mover.place }] : moved
+}
+
+export function samePlace(a: Place | null, b: Place | null): boolean {
+  return a === b || (a !== null && b !== null && a.trayId === b.trayId && a.row === b.row && a.column === b.column)
+}
+
+export function placeCount(trays: readonly TrayGrid[]): number {
+  return trays.reduce((sum, tray) => sum + tray.rows * tray.columns, 0)
+}
