@@ -10,6 +10,7 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true, argsIgnorePattern: '^_' }],
       eqeqeq: ['error', 'smart'],
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
       'no-restricted-syntax': ['error', { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'Chance comes from a seeded Random.' }],

@@ -31,12 +31,14 @@ onMounted(async () => {
 
 <template>
   <div class="min-h-dvh bg-ground font-sans text-ink">
-    <nav class="flex h-13 items-center gap-3 border-b border-line px-4 md:gap-6" aria-label="Main">
+    <nav class="screen-only flex h-13 items-center gap-3 border-b border-line px-4 md:gap-6" aria-label="Main">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true"><path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" /><path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" /></svg>
         <span class="sr-only sm:not-sr-only">Perlumen</span>
       </RouterLink>
       <RouterLink to="/" class="text-ink-soft hover:text-ink" active-class="" exact-active-class="text-ink font-semibold">Today</RouterLink>
+ <RouterLink to="/plan" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Plan</RouterLink>
+      <RouterLink to="/hatchery" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Hatchery</RouterLink>
       <RouterLink to="/records" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Records</RouterLink>
       <span class="grow" />
       <template v-if="room.room === 'bench'">

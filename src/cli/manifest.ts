@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
 import Papa from 'papaparse'
-import { shellSchema, speciesSchema } from '../contracts/species.ts'
+import { shellField, speciesField } from '../contracts/fields.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
 import { UsageError } from './io.ts'
 
@@ -41,14 +41,14 @@ function readRow(record: Record<string, string>, where: string): ManifestRow {
 }
 
 export function parseSpecies(text: string, where: string): SpeciesName {
-  const result = speciesSchema.safeParse(text.trim().toLowerCase())
-  if (!result.success) throw new UsageError(`${where}: “${text}” is no species known here. Known: ${speciesSchema.options.join(', ')}.`)
+  const result = speciesField.safeParse(text.trim().toLowerCase())
+  if (!result.success) throw new UsageError(`${where}: “${text}” is no species known here. Known: ${speciesField.options.join(', ')}.`)
   return result.data
 }
 
 export function parseShell(text: string, where: string): Shell {
-  const result = shellSchema.safeParse(text.trim().toLowerCase())
-  if (!result.success) throw new UsageError(`${where}: “${text}” is no shell colour known here. Known: ${shellSchema.options.join(', ')}.`)
+  const result = shellField.safeParse(text.trim().toLowerCase())
+  if (!result.success) throw new UsageError(`${where}: “${text}” is no shell colour known here. Known: ${shellField.options.join(', ')}.`)
   return result.data
 }
 

@@ -19,7 +19,7 @@ function tampered(change: (records: ReturnType<typeof sampleRecords>, files: Rec
 describe('bundle', () => {
   it('reads back what was written, photographs and all', () => {
     const bundle = sampleBundle()
-    const back = readBundle(writeBundle(bundle))
+    const back = readBundle(writeBundle(bundle), 'UTC')
     expect(back.records).toEqual(bundle.records)
     expect([...back.photos]).toEqual([...bundle.photos])
   })
@@ -38,12 +38,13 @@ describe('bundle', () => {
     ['from the future', tampered((r) => { (r as { version: number }).version = 99 }), /newer Perlumen/],
     ['a missing photograph', tampered((_r, files) => { for (const name of Object.keys(files)) if (name.startsWith('photos/')) delete files[name] }), /lacks the photograph/],
     ['an egg without its set', tampered((r) => { r.eggs[0]!.setId = 'gone' }), /belongs to a set/],
+    ['an egg in a tray that is not there', tampered((r) => { r.eggs[0]!.place!.trayId = 'gone' }), /lies in a tray/],
     ['a look without its egg', tampered((r) => { r.looks[0]!.eggId = 'gone' }), /belongs to an egg/],
     ['the same egg twice', tampered((r) => { r.eggs.push(r.eggs[0]!) }), /same egg twice/],
     ['a probability of two', tampered((r) => { r.looks[0]!.verdict.probabilities.clear = 2 }), /looks\.0\.verdict\.probabilities\.clear/],
     ['a path for an id', tampered((r) => { r.looks[0]!.photo.id = '../../x' }), /looks\.0\.photo\.id/],
   ])('says what is wrong: %s', (_, bytes, sentence) => {
-    expect(() => readBundle(bytes)).toThrow(BundleError)
-    expect(() => readBundle(bytes)).toThrow(sentence)
+    expect(() => readBundle(bytes, 'UTC')).toThrow(BundleError)
+    expect(() => readBundle(bytes, 'UTC')).toThrow(sentence)
   })
 })

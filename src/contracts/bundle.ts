@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
 import { hatcherySchema, RECORDS_VERSION, type HatcheryRecords } from './records.ts'
+import { upgradeRecords } from './upgrade.ts'
 
 /** What is wrong with a bundle, in a sentence for people. */
 export class BundleError extends Error {}
@@ -35,13 +36,14 @@ export function writeBundle({ records, photos }: Bundle): Uint8Array<ArrayBuffer
 
 /**
  * Reads and checks a whole bundle; nothing is returned unless all of it is sound.
+ * @param zone - time zone of this device, for files of a version that named none
  * @throws BundleError saying what is wrong
  */
-export function readBundle(bytes: Uint8Array): Bundle {
+export function readBundle(bytes: Uint8Array, zone: string): Bundle {
   const files = unpack(bytes)
   const json = files[RECORDS_FILE]
   if (!json) throw new BundleError(`This ZIP file is no Perlumen bundle: it holds no ${RECORDS_FILE}.`)
-  const records = parseRecords(strFromU8(json))
+  const records = parseRecords(strFromU8(json), zone)
   checkReferences(records)
   const photos = new Map<string, Uint8Array>()
   for (const look of records.looks) {
@@ -68,7 +70,7 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
   }
 }
 
-function parseRecords(text: string): HatcheryRecords {
+function parseRecords(text: string, zone: string): HatcheryRecords {
   let json: unknown
   try {
     json = JSON.parse(text)
@@ -80,7 +82,7 @@ function parseRecords(text: string): HatcheryRecords {
   if (head.data.version > RECORDS_VERSION) {
     throw new BundleError(`The bundle was written by a newer Perlumen (records version ${head.data.version}; this one reads up to ${RECORDS_VERSION}).`)
   }
-  const result = hatcherySchema.safeParse(json)
+  const result = hatcherySchema.safeParse(upgradeRecords(json as Record<string, unknown>, zone))
   if (!result.success) {
     const issue = result.error.issues[0]
     throw new BundleError(`A record in the bundle is not as it should be, at ${issue?.path.join('.') || 'the top'}: ${issue?.message}.`)
@@ -93,6 +95,8 @@ function checkReferences(records: HatcheryRecords): void {
   const eggs = uniqueIds(records.eggs, 'egg')
   uniqueIds(records.looks, 'look')
   for (const egg of records.eggs) if (!sets.has(egg.setId)) throw new BundleError(`Egg ${egg.number} belongs to a set that is not in the bundle.`)
+  const trays = new Set(records.sets.flatMap((set) => set.trays.map((tray) => `${set.id}/${tray.id}`)))
+  for (const egg of records.eggs) if (egg.place && !trays.has(`${egg.setId}/${egg.place.trayId}`)) throw new BundleError(`Egg ${egg.number} lies in a tray that is not in the bundle.`)
   for (const look of records.looks) if (!eggs.has(look.eggId)) throw new BundleError(`A look of ${look.takenAt} belongs to an egg that is not in the bundle.`)
 }
 

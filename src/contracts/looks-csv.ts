@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { positionLabel } from '../core/tray/position.ts'
+import { nameOfPlace } from '../core/tray/layout.ts'
 import { neutraliseFormula } from './csv-cell.ts'
 import type { HatcheryRecords } from './records.ts'
 
@@ -12,7 +12,7 @@ export function looksToCsv(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'loo
     const egg = eggs.get(look.eggId)
     return {
       set: set?.name ?? '', species: set?.species ?? '', breed: set?.breed ?? '', shell: set?.shell ?? '',
-      egg: egg?.number ?? '', position: egg ? positionLabel(egg) : '',
+      egg: egg?.number ?? '', position: set && egg ? nameOfPlace(set.trays, egg.place) : '',
       'taken at': look.takenAt, 'age days': Number(look.ageDays.toFixed(2)),
       suggested: look.verdict.grade, 'own grade': look.own?.grade ?? '', action: look.verdict.action,
       developing: percent(look.verdict.probabilities.developing), clear: percent(look.verdict.probabilities.clear),

@@ -1,18 +1,23 @@
 import { gradeEgg } from '../core/grade/grade.ts'
 import { measurePhotograph } from '../core/measure/measure.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
-import { RECORDS_VERSION, type EggRecord, type HatcheryRecords, type LookRecord, type SetRecord } from './records.ts'
+import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
+import type { LookRecord } from './look-record.ts'
+import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
+import { plainEgg, type EggRecord, type SetRecord } from './set-record.ts'
 
 /** A small hatchery for tests: one set, two eggs, a real reading of a simulated photograph for each. */
 export function sampleRecords(): HatcheryRecords {
   const set: SetRecord = {
     id: 'set-1', name: 'North shelf', species: 'chicken', breed: 'Holm Beacon', shell: 'white', setAt: '2026-03-01T08:00:00.000Z',
-    tray: { name: 'Tray 1', rows: 1, columns: 2 }, policy: 'second-look', candlingDays: [7, 14, 18], notes: '',
+    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
+    trays: [{ id: 'tray-1', name: 'Tray 1', incubatorId: FIRST_INCUBATOR_ID, rows: 1, columns: 2, numbering: 'letter-rows' }],
+    batches: [], done: [{ key: 'set', at: '2026-03-01T08:00:00.000Z' }], temperatures: [], policy: 'second-look', notes: '',
   }
-  const eggs: EggRecord[] = [1, 2].map((number) => ({ id: `egg-${number}`, setId: set.id, number, row: 0, column: number - 1, removed: null }))
+  const eggs: EggRecord[] = [1, 2].map((number) => plainEgg({ id: `egg-${number}`, setId: set.id, number, place: { trayId: 'tray-1', row: 0, column: number - 1 } }))
   return {
     format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: '2026-03-11T08:00:00.000Z',
-    sets: [set], eggs, looks: eggs.map((egg) => sampleLook(set, egg)),
+    hatchery: newHatchery('Europe/Lisbon'), sets: [set], eggs, looks: eggs.map((egg) => sampleLook(set, egg)),
   }
 }
 

@@ -2,6 +2,8 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import sharp from 'sharp'
 import { afterEach, describe, expect, it } from 'vitest'
+import { freshMassG } from '../core/intake/egg-figures.ts'
+import { parseGaugeLine } from '../core/intake/gauge-reading.ts'
 import { createApp, type ServerOptions } from './createApp.ts'
 
 const servers: Server[] = []
@@ -61,6 +63,26 @@ describe('the stand-in camera', () => {
     const { value } = await response.body!.getReader().read()
     expect(new TextDecoder('latin1').decode(value)).toMatch(/^--perlumen-frame\r\nContent-Type: image\/jpeg/)
     leave.abort()
+  })
+})
+
+describe('the stand-in scale and calliper', () => {
+  const reading = async (base: string, gauge: string) => parseGaugeLine(await (await fetch(`${base}/api/${gauge}/reading`)).text(), 'g')!
+  const lay = (base: string, species: string, seed: string) =>
+    fetch(`${base}/api/stand-in/pan`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ species, seed }) })
+
+  it('weigh and measure the egg that lies there: length, then breadth, and a mass that fits them', async () => {
+    const base = await start()
+    for (const [species, seed] of [['chicken', 'a'], ['goose', 'b'], ['quail', 'c']] as const) {
+      expect((await lay(base, species, seed)).status).toBe(204)
+      const [mass, length, breadth] = [await reading(base, 'scale'), await reading(base, 'calliper'), await reading(base, 'calliper')]
+      expect([mass.quantity, length.quantity]).toEqual(['mass', 'length'])
+      expect(length.value).toBeGreaterThan(breadth.value)
+      expect(mass.value / freshMassG({ lengthMm: length.value, breadthMm: breadth.value })).toBeCloseTo(1, 1)
+    }
+  })
+  it('refuse an egg of no known bird', async () => {
+    expect((await lay(await start(), 'dragon', 'x')).status).toBe(400)
   })
 })
 

@@ -2,7 +2,8 @@ import { existsSync } from 'node:fs'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import { networkCameraRoutes } from './routes/network-camera.ts'
-import { standInRoutes } from './routes/stand-in.ts'
+import { standInCameraRoutes } from './routes/stand-in-camera.ts'
+import { standInGaugeRoutes } from './routes/stand-in-gauges.ts'
 
 export interface ServerOptions {
   /** Folder of the built app; left out, only the devices are served. */
@@ -34,7 +35,8 @@ export function createApp({ appFolder, camera, demo = false }: ServerOptions): E
   app.get('/api/status', (_request, response) => {
     response.json({ camera: camera ? 'network' : 'stand-in', demo })
   })
-  app.use('/api', camera ? networkCameraRoutes(camera) : standInRoutes())
+  app.use('/api', camera ? networkCameraRoutes(camera) : standInCameraRoutes())
+  app.use('/api', standInGaugeRoutes())
   app.use('/api', (_request, response) => {
     response.status(404).json({ message: 'There is nothing at this address.' })
   })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Camera, Check, RotateCcw, Undo2 } from '@lucide/vue'
-import type { LookRecord } from '../../contracts/records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { GRADE_WORDS } from '../composables/wording.ts'
 import GradeSign from './GradeSign.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import type { LookRecord } from '../../contracts/records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Point } from '../../core/geometry/egg-outline.ts'
 import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
 
@@ -55,6 +55,7 @@ function path(points: readonly Point[], closed: boolean): string {
         v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="path(ring, false)"
         stroke="#ff9d7d" :stroke-width="stroke" :stroke-dasharray="`${stroke * 1.5} ${stroke * 5}`" stroke-linecap="round"
       />
+      <path v-if="reading.crack.score > 0.5" data-part="crack" :d="path(reading.crack.points, false)" stroke="#fff" :stroke-width="stroke * 3.4" stroke-opacity="0.55" :stroke-dasharray="`${stroke} ${stroke * 6}`" stroke-linecap="round" />
       <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
     </g>
   </svg>

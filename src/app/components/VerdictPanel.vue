@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
@@ -35,6 +35,8 @@ const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => 
         <p class="text-lg" :class="look.verdict.action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'" data-testid="action">{{ ACTION_WORDS[look.verdict.action] }}</p>
       </div>
     </div>
+
+    <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">A bright hairline: perhaps a crack. Hold the egg to the lamp and look; seal it with unscented wax and watch it, or leave it out.</p>
 
     <ul class="flex flex-col gap-1" aria-label="Probabilities">
       <li v-for="grade in GRADES" :key="grade" class="grid grid-cols-[1.500rem_6rem_1fr_3.500rem] items-center gap-2">

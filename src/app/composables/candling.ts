@@ -1,21 +1,21 @@
-import type { EggRecord, LookRecord, SetRecord } from '../../contracts/records.ts'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import { scheduleOf } from '../../contracts/set-schedule.ts'
+import { candlingOpenedAt } from '../../core/agenda/agenda.ts'
 import { actionForOwnGrade } from '../../core/grade/policy.ts'
 import type { Action } from '../../core/grade/types.ts'
-import { ageInDays, candlingStatus, type CandlingStatus } from '../../core/incubation/due.ts'
 
-const EARLY_DAYS = 0.5
+const HALF_DAY_MS = 43_200_000
 
-/** Looks younger than this belong to the candling that is going on. */
-export function candlingBeginsAtAge(set: SetRecord, nowMs: number): number {
-  const age = ageInDays(Date.parse(set.setAt), nowMs)
-  const latest = set.candlingDays.filter((day) => age >= day - EARLY_DAYS).at(-1)
-  return latest === undefined ? age - EARLY_DAYS : latest - EARLY_DAYS
+/** Looks taken before this belong to an earlier candling. Epoch milliseconds. */
+export function candlingBegan(set: SetRecord, hatchery: HatcheryRecord, nowMs: number): number {
+  return candlingOpenedAt(scheduleOf(set, hatchery), nowMs) ?? nowMs - HALF_DAY_MS
 }
 
 /** This candling's look at an egg. @param looks - the egg's looks, oldest first */
-export function lookOfCandling(set: SetRecord, looks: readonly LookRecord[], nowMs: number): LookRecord | undefined {
-  const from = candlingBeginsAtAge(set, nowMs)
-  return looks.filter((look) => look.ageDays >= from).at(-1)
+export function lookSince(looks: readonly LookRecord[], beganMs: number): LookRecord | undefined {
+  return looks.filter((look) => Date.parse(look.takenAt) >= beganMs).at(-1)
 }
 
 export function matesLooks(
@@ -27,11 +27,4 @@ export function matesLooks(
 /** What the candler's decision asks for; what the suggestion does, while none is made. */
 export function actionOf(look: LookRecord, set: SetRecord): Action {
   return look.own ? actionForOwnGrade(look.own.grade, look.verdict, set.policy) : 'keep'
-}
-
-export function statusOf(set: SetRecord, looks: readonly LookRecord[], nowMs: number): CandlingStatus {
-  return candlingStatus(
-    { species: set.species, setAtMs: Date.parse(set.setAt), candlingDays: set.candlingDays },
-    looks.filter((look) => look.setId === set.id && !look.replaced).map((look) => look.ageDays), nowMs,
-  )
 }

@@ -1,6 +1,7 @@
-import type { EggRecord, LookRecord, SetRecord } from '../../contracts/records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
-import { ageInDays } from '../../core/incubation/due.ts'
+import { ageInDays } from '../../core/incubation/day-count.ts'
 import type { MeasuredPhoto } from '../../workers/protocol.ts'
 
 export interface LookInput {

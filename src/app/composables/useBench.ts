@@ -1,8 +1,10 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import type { EggRecord, LookRecord, SetRecord } from '../../contracts/records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
-import { ageInDays } from '../../core/incubation/due.ts'
+import { ageInDays } from '../../core/incubation/day-count.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'
 import { EggWorkerError } from '../../workers/client.ts'
 import { putOnLamp, takeStill } from '../devices/network-camera.ts'
@@ -10,7 +12,8 @@ import { readCaptureTime } from '../devices/photo-files.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { lookFrom } from './look-from.ts'
-import { lookOfCandling, matesLooks } from './candling.ts'
+import { candlingBegan, lookSince, matesLooks } from './candling.ts'
+import { useClockStore } from '../stores/clock.ts'
 
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
 
@@ -24,6 +27,7 @@ export interface ManyProgress {
 export function useBench(set: () => SetRecord) {
   const hatchery = useHatcheryStore()
   const devices = useDevicesStore()
+  const clock = useClockStore()
   const currentId = ref<string | null>(null)
   const phase = ref<BenchPhase>('ready')
   /** Why nothing was recorded, as a sentence. */
@@ -34,12 +38,17 @@ export function useBench(set: () => SetRecord) {
   onScopeDispose(() => cancel.value?.abort())
 
   const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
-  const lookOf = (egg: EggRecord): LookRecord | undefined => lookOfCandling(set(), hatchery.looksByEgg.get(egg.id) ?? [], Date.now())
+  const began = computed(() => candlingBegan(set(), hatchery.hatchery, clock.nowMs))
+  const lookOf = (egg: EggRecord): LookRecord | undefined => lookSince(hatchery.looksByEgg.get(egg.id) ?? [], began.value)
   const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
   const current = computed(() => eggs.value.find((egg) => egg.id === currentId.value) ?? null)
   const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
   const earlier = computed(() => (current.value ? (hatchery.looksByEgg.get(current.value.id) ?? []).filter((item) => item.id !== look.value?.id) : []))
   const mates = computed(() => (current.value ? matesLooks(eggs.value, current.value, lookOf) : []))
+  /** The tray in which the current egg lies. */
+  const tray = computed(() => set().trays.find((item) => item.id === current.value?.place?.trayId) ?? set().trays[0]!)
+  const eggsHere = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value.id))
+  const placeOf = (egg: EggRecord): string => nameOfPlace(set().trays, egg.place) || `Egg ${egg.number}`
   const waiting = computed(() => eggs.value.filter(waits).length)
   const busy = computed(() => phase.value !== 'ready' || many.value !== null)
 
@@ -47,6 +56,12 @@ export function useBench(set: () => SetRecord) {
     if (busy.value || !egg) return
     problem.value = null
     currentId.value = egg.id
+  }
+
+  /** The first egg of a tray that waits, or its first. */
+  function chooseTray(trayId: string): void {
+    const there = eggs.value.filter((egg) => egg.place?.trayId === trayId)
+    choose(there.find(waits) ?? there[0] ?? null)
   }
 
   function begin(): void {
@@ -154,7 +169,7 @@ export function useBench(set: () => SetRecord) {
     if (!judged || busy.value) return
     await run(async () => {
       phase.value = 'saving'
-      await hatchery.changeLook({ ...judged, own: { grade, at: new Date().toISOString() } }, 'grade')
+      await hatchery.commit('grade', judged.eggId, { looks: [{ ...judged, own: { grade, at: new Date().toISOString() } }] })
       savedAt.value = new Date()
       advance()
     })
@@ -169,8 +184,8 @@ export function useBench(set: () => SetRecord) {
   }
 
   return {
-    eggs, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, savedAt, cancel, lookOf,
-    choose, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, decide, undo,
+    eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, savedAt, cancel, lookOf,
+    choose, chooseTray, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, decide, undo,
   }
 }
 

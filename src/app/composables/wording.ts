@@ -1,3 +1,5 @@
+import type { SetRecord } from '../../contracts/set-record.ts'
+import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
 import type { Action, SuggestedGrade } from '../../core/grade/types.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
@@ -8,9 +10,11 @@ export const ACTION_WORDS: Readonly<Record<Action, string>> = {
   keep: 'Leave it in', recheck: 'Leave it in, look again', remove: 'Take it out',
 }
 
-/** 7.3 → "day 7.3"; age is elapsed time. */
-export function dayWords(ageDays: number): string {
-  return `day ${ageDays.toFixed(1)}`
+/** The day of an instant as this candler counts: "day 7.3" of elapsed time, "day 8" by the calendar. */
+export function dayWords(set: Pick<SetRecord, 'setAt' | 'plan'>, zone: string, atMs: number): string {
+  const setAtMs = Date.parse(set.setAt)
+  if (set.plan.dayCount === 'elapsed') return `day ${Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1)}`
+  return `day ${dayNumber(set.plan.dayCount, setAtMs, atMs, zone)}`
 }
 
 export function percentWords(fraction: number): string {

@@ -1,17 +1,30 @@
 import localforage from 'localforage'
-import { hatcherySchema, RECORDS_VERSION, type EggRecord, type HatcheryRecords, type LookRecord, type SetRecord } from '../../contracts/records.ts'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import { hatcherySchema, RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
+import { upgradeRecords } from '../../contracts/upgrade.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { Bundle } from '../../contracts/bundle.ts'
 
-/** One step that can be taken back: how the touched records were before; null for what did not exist. */
+/** How a record was before a step; null for what did not exist. */
+interface Before<T> {
+  id: string
+  before: T | null
+}
+
+/** One step that can be taken back. */
 export interface JournalEntry {
   label: string
-  eggId: string
-  eggs: Array<{ id: string; before: EggRecord | null }>
-  looks: Array<{ id: string; before: LookRecord | null }>
+  /** The egg at hand, where the step was about one. */
+  eggId: string | null
+  sets: Array<Before<SetRecord>>
+  eggs: Array<Before<EggRecord>>
+  looks: Array<Before<LookRecord>>
 }
 
 const KEPT_STEPS = 60
 const JOURNAL_KEY = 'journal'
+const HATCHERY_KEY = 'hatchery'
 
 function table(storeName: string): LocalForage {
   return localforage.createInstance({ name: 'perlumen', storeName, driver: localforage.INDEXEDDB })
@@ -28,17 +41,26 @@ export class Repository {
   private readonly photos = table('photos')
   private readonly meta = table('meta')
 
-  async load(): Promise<HatcheryRecords> {
+  /** @param zone - of this device, for a hatchery that nobody has described yet */
+  async load(zone: string): Promise<HatcheryRecords> {
     const records = {
       format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
+      hatchery: (await this.setting<HatcheryRecord>(HATCHERY_KEY)) ?? undefined,
       sets: await all(this.sets), eggs: await all(this.eggs), looks: await all(this.looks),
     }
-    return hatcherySchema.parse(records)
+    return hatcherySchema.parse(upgradeRecords(records, zone))
   }
 
-  /** Photograph first: a look without its picture would be worse than a picture without its look. */
-  async saveLook(look: LookRecord, photo?: Blob): Promise<void> {
-    if (photo) await this.photos.setItem(look.photo.id, photo)
+  async saveHatchery(hatchery: HatcheryRecord): Promise<void> {
+    await this.saveSetting(HATCHERY_KEY, structuredClone(hatchery))
+  }
+
+  /** Goes before its look: a look without its picture would be worse than a picture without its look. */
+  async savePhoto(look: LookRecord, photo: Blob): Promise<void> {
+    await this.photos.setItem(look.photo.id, photo)
+  }
+
+  async saveLook(look: LookRecord): Promise<void> {
     await this.looks.setItem(look.id, structuredClone(look))
   }
 
@@ -54,12 +76,22 @@ export class Repository {
     await this.looks.removeItem(id)
   }
 
+  async removeEgg(id: string): Promise<void> {
+    await this.eggs.removeItem(id)
+  }
+
+  async removeSet(id: string): Promise<void> {
+    await this.sets.removeItem(id)
+  }
+
   async photo(id: string): Promise<Blob | null> {
     return this.photos.getItem<Blob>(id)
   }
 
   async journal(): Promise<JournalEntry[]> {
-    return (await this.meta.getItem<JournalEntry[]>(JOURNAL_KEY)) ?? []
+    const entries = (await this.meta.getItem<JournalEntry[]>(JOURNAL_KEY)) ?? []
+    // Steps of an older version are about records of another shape: they cannot be taken back any more.
+    return entries.every((entry) => Array.isArray(entry.sets)) ? entries : []
   }
 
   async saveJournal(entries: readonly JournalEntry[]): Promise<void> {
@@ -87,6 +119,7 @@ export class Repository {
     }
     await Promise.all([this.looks.clear(), this.eggs.clear(), this.sets.clear(), this.meta.clear()])
     await this.saveSetting('erased', true)
+    await this.saveHatchery(records.hatchery)
     for (const set of records.sets) await this.saveSet(set)
     for (const egg of records.eggs) await this.saveEgg(egg)
     for (const look of records.looks) await this.saveLook(look)

@@ -1,11 +1,15 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { EggRecord, LookRecord, SetRecord } from '../../contracts/records.ts'
-import { DEMO_BASKETS, demoEgg, type DemoBasket } from '../../core/simulate/demo-hatchery.ts'
+import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import { plainEgg, type EggRecord, type SetRecord } from '../../contracts/set-record.ts'
+import { freshMassG } from '../../core/intake/egg-figures.ts'
+import { DEMO_BASKETS, DEMO_HATCHERY_NAME, DEMO_INCUBATORS, demoEgg, type DemoBasket } from '../../core/simulate/demo-hatchery.ts'
 import { takeShot } from '../../core/simulate/shot.ts'
+import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { lookFrom } from '../composables/look-from.ts'
-import { useHatcheryStore } from './hatchery.ts'
+import { deviceZone, useHatcheryStore } from './hatchery.ts'
 
 const DAY_MS = 86_400_000
 /** Earlier looks are small pictures, so that the demo is ready soon. */
@@ -25,6 +29,7 @@ export const useDemoStore = defineStore('demo', () => {
     const hatchery = useHatcheryStore()
     const openedMs = (await hatchery.repository.setting<number>(OPENED)) ?? nowMs
     await hatchery.repository.saveSetting(OPENED, openedMs)
+    if (hatchery.sets.length === 0) await hatchery.saveHatchery(demoHatchery())
     const missing = DEMO_BASKETS.filter((basket) => !hatchery.setById(setIdOf(basket)))
     const total = missing.reduce((sum, basket) => sum + basket.earlierLooks.length * basket.rows * basket.columns, 0)
     progress.value = total > 0 ? { done: 0, total } : null
@@ -53,8 +58,7 @@ export const useDemoStore = defineStore('demo', () => {
     }
     // The records may have been erased or replaced meanwhile: then the demo is no longer wanted.
     if ((await hatchery.repository.setting<number>(OPENED)) !== openedMs) return
-    for (const { look, photo } of taken) await hatchery.addEarlierLook(look, photo)
-    await hatchery.addSet(set, eggs)
+    await hatchery.addSet(set, eggs, taken)
   }
 
   /**
@@ -86,18 +90,40 @@ function setIdOf(basket: DemoBasket): string {
   return `demo-${basket.key}`
 }
 
-function toSet(basket: DemoBasket, nowMs: number): SetRecord {
+function demoHatchery(): HatcheryRecord {
   return {
-    id: setIdOf(basket), name: basket.setName, species: basket.species, breed: basket.breed, shell: basket.shell,
-    setAt: new Date(nowMs - basket.ageDays * DAY_MS).toISOString(),
-    tray: { name: 'Tray 1', rows: basket.rows, columns: basket.columns },
-    policy: 'second-look', candlingDays: [...basket.candlingDays], notes: basket.notes, standInBasket: basket.key,
+    ...newHatchery(deviceZone()), name: DEMO_HATCHERY_NAME, brooders: 2,
+    incubators: DEMO_INCUBATORS.map(({ key, ...incubator }) => ({ ...incubator, id: incubatorIdOf(key) })),
   }
 }
 
+function incubatorIdOf(key: string): string {
+  return `demo-${key}`
+}
+
+function toSet(basket: DemoBasket, nowMs: number): SetRecord {
+  const id = setIdOf(basket)
+  const setAt = new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
+  return {
+    id, name: basket.setName, species: basket.species, breed: basket.breed, shell: basket.shell, setAt,
+    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
+    trays: [{ id: `${id}-tray`, name: 'Tray 1', incubatorId: incubatorIdOf(basket.incubator), rows: basket.rows, columns: basket.columns, numbering: 'letter-rows' }],
+    batches: [{ id: `${id}-batch`, source: 'own hens', breed: basket.breed, shell: basket.shell, posted: false, turnedInStorage: true }],
+    policy: 'second-look', done: basket.done.map((key) => ({ key, at: setAt })), temperatures: [],
+    notes: basket.notes, standInBasket: basket.key,
+  }
+}
+
+/** Weighed and calipered when they came in, laid over the six days before they were set. */
 function toEggs(basket: DemoBasket, set: SetRecord): EggRecord[] {
-  return Array.from({ length: basket.rows * basket.columns }, (_, i) => ({
-    id: `${set.id}-${i + 1}`, setId: set.id, number: i + 1,
-    row: Math.floor(i / basket.columns), column: i % basket.columns, removed: null,
-  }))
+  const count = basket.rows * basket.columns
+  const setOn = localDateOf(Date.parse(set.setAt), deviceZone())
+  return Array.from({ length: count }, (_, i) => {
+    const { lengthMm, breadthMm } = demoEgg(basket, i + 1)
+    const size = { lengthMm: Number(lengthMm.toFixed(1)), breadthMm: Number(breadthMm.toFixed(1)) }
+    return {
+      ...plainEgg({ id: `${set.id}-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: set.trays[0]!.id, row: Math.floor(i / basket.columns), column: i % basket.columns } }),
+      ...size, weightG: Number(freshMassG(size).toFixed(1)), batchId: set.batches[0]!.id, laidOn: addDays(setOn, -6 + Math.floor((6 * i) / count)),
+    }
+  })
 }

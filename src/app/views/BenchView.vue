@@ -4,11 +4,10 @@ import { RouterLink } from 'vue-router'
 import { format } from 'date-fns'
 import { useKeys } from '../composables/useKeys.ts'
 import { useBench } from '../composables/useBench.ts'
+import { useClockStore } from '../stores/clock.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { useRoomStore } from '../stores/room.ts'
-import { ageInDays } from '../../core/incubation/due.ts'
-import { positionLabel } from '../../core/tray/position.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { count, dayWords, GRADE_WORDS } from '../composables/wording.ts'
 import BenchKeys from '../components/BenchKeys.vue'
@@ -23,6 +22,7 @@ const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const room = useRoomStore()
+const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 const bench = useBench(() => set.value!)
 const { current, look, phase, busy, problem, many, savedAt } = bench
@@ -38,7 +38,6 @@ const networkName = computed(() => {
   if (devices.camera.camera === 'network') return 'Network camera'
   return set.value?.standInBasket === undefined ? null : 'Stand-in camera'
 })
-const age = computed(() => (set.value ? ageInDays(Date.parse(set.value.setAt), Date.now()) : 0))
 
 onMounted(() => {
   if (networkName.value) source.value = 'network'
@@ -73,7 +72,7 @@ useKeys({
   u: () => void bench.undo(),
   o: () => { overlay.value = !overlay.value },
   ArrowRight: () => bench.step(1), ArrowLeft: () => bench.step(-1),
-  ArrowDown: () => bench.step(set.value?.tray.columns ?? 1), ArrowUp: () => bench.step(-(set.value?.tray.columns ?? 1)),
+  ArrowDown: () => bench.step(bench.tray.value.columns), ArrowUp: () => bench.step(-bench.tray.value.columns),
   '+': () => room.brighten(1), '-': () => room.brighten(-1),
 })
 
@@ -87,8 +86,8 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
   <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3" @dragover.prevent="dragging = true" @dragleave="dragging = false" @drop.prevent="drop">
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <div class="flex items-baseline gap-3">
-        <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${positionLabel(current)}, egg ${current.number}` : set.name }}</h1>
-        <span class="text-lg text-ink-soft">{{ SPECIES[set.species].label }}, {{ dayWords(age) }}</span>
+        <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}</h1>
+        <span class="text-lg text-ink-soft">{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span>
       </div>
       <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="busy" @choose="source = $event" @files="bench.takeFiles" />
       <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
@@ -100,11 +99,18 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
     </header>
 
     <div class="grid min-h-0 grid-cols-1 gap-3 overflow-y-auto md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden">
-      <TrayMap :set="set" :eggs="bench.eggs.value" :look-of="bench.lookOf" :current-id="current?.id" class="order-3 self-start md:order-1 md:max-h-full md:overflow-y-auto" @choose="bench.choose" />
+      <div class="order-3 self-start md:order-1 md:max-h-full md:overflow-y-auto">
+        <label v-if="set.trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft">Tray
+          <select class="grow rounded border border-line bg-panel p-1 text-ink" :value="bench.tray.value.id" @change="bench.chooseTray(($event.target as HTMLSelectElement).value)">
+            <option v-for="tray in set.trays" :key="tray.id" :value="tray.id">{{ tray.name }}</option>
+          </select>
+        </label>
+        <TrayMap :tray="bench.tray.value" :eggs="bench.eggsHere.value" :look-of="bench.lookOf" :current-id="current?.id" @choose="bench.choose" />
+      </div>
 
       <section class="relative order-1 min-h-72 overflow-hidden rounded-xl bg-black md:order-2" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">
         <NetworkCameraView v-if="source === 'network'" v-show="!look" />
-        <MeasuredPhoto v-if="look" :look="look" :overlay="overlay" :label="`Photograph of ${current ? positionLabel(current) : ''} with its measurements`" />
+        <MeasuredPhoto v-if="look" :look="look" :overlay="overlay" :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
         <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
         <p v-else-if="source === 'files'" class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft">Drop photographs here, or press Space to choose or take them.<br />Several at once go to the waiting eggs in turn.</p>
         <p v-if="!look && source !== 'files'" class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg">Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the lamp.</p>
@@ -126,7 +132,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
           <p v-else>No photograph of this egg yet today.</p>
           <div v-if="bench.earlier.value.length > 0">
             <p class="mb-1 text-ink">Earlier looks</p>
-            <ul class="flex flex-col gap-1"><li v-for="item in bench.earlier.value" :key="item.id">{{ dayWords(item.ageDays) }}: {{ GRADE_WORDS[item.own?.grade ?? item.verdict.grade] }}</li></ul>
+            <ul class="flex flex-col gap-1"><li v-for="item in bench.earlier.value" :key="item.id">{{ dayWords(set, hatchery.hatchery.zone, Date.parse(item.takenAt)) }}: {{ GRADE_WORDS[item.own?.grade ?? item.verdict.grade] }}</li></ul>
           </div>
           <p class="text-base">Keep an egg out no longer than five minutes. Wash your hands before and after.</p>
         </div>

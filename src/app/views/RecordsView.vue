@@ -4,8 +4,9 @@ import { Download, Trash2, Upload } from '@lucide/vue'
 import { format } from 'date-fns'
 import { BundleError, readBundle, writeBundle, type Bundle } from '../../contracts/bundle.ts'
 import { looksToCsv } from '../../contracts/looks-csv.ts'
+import { saveFile } from '../composables/save-file.ts'
 import { count } from '../composables/wording.ts'
-import { useHatcheryStore } from '../stores/hatchery.ts'
+import { deviceZone, useHatcheryStore } from '../stores/hatchery.ts'
 import ConfirmDialog from '../components/ConfirmDialog.vue'
 
 const hatchery = useHatcheryStore()
@@ -15,15 +16,6 @@ const waiting = ref<Bundle | null>(null)
 const wiping = ref(false)
 const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
 const sizes = computed(() => `${count(hatchery.sets.length, 'set')}, ${count(hatchery.eggs.length, 'egg')}, ${count(hatchery.looks.length, 'look')}`)
-
-function save(blob: Blob, name: string): void {
-  const url = URL.createObjectURL(blob)
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(url), 10_000)
-}
 
 async function guarded(work: () => Promise<string | null>): Promise<void> {
   working.value = true
@@ -40,11 +32,11 @@ async function guarded(work: () => Promise<string | null>): Promise<void> {
 }
 
 const exportCsv = () => guarded(async () => {
-  save(new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }), `perlumen-looks-${stamp()}.csv`)
+  saveFile(new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }), `perlumen-looks-${stamp()}.csv`)
   return `${count(hatchery.looks.length, 'look')} written to a table.`
 })
 const exportBundle = () => guarded(async () => {
-  save(new Blob([writeBundle(await hatchery.bundle())], { type: 'application/zip' }), `perlumen-${stamp()}.zip`)
+  saveFile(new Blob([writeBundle(await hatchery.bundle())], { type: 'application/zip' }), `perlumen-${stamp()}.zip`)
   return `${sizes.value} written, with their photographs.`
 })
 
@@ -54,7 +46,7 @@ async function choose(event: Event): Promise<void> {
   input.value = ''
   if (!file) return
   await guarded(async () => {
-    const bundle = readBundle(new Uint8Array(await file.arrayBuffer()))
+    const bundle = readBundle(new Uint8Array(await file.arrayBuffer()), deviceZone())
     if (hatchery.sets.length === 0) return bringIn(bundle)
     waiting.value = bundle
     return null

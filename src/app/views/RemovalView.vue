@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { EggRecord, LookRecord } from '../../contracts/records.ts'
-import { positionLabel } from '../../core/tray/position.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord } from '../../contracts/set-record.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
 import { stageOf } from '../../core/species/species.ts'
-import { actionOf, lookOfCandling } from '../composables/candling.ts'
+import { actionOf, candlingBegan, lookSince } from '../composables/candling.ts'
+import { useClockStore } from '../stores/clock.ts'
 import { useKeys } from '../composables/useKeys.ts'
 import { count, GRADE_WORDS } from '../composables/wording.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
@@ -14,16 +16,21 @@ import MeasuredPhoto from '../components/MeasuredPhoto.vue'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
+const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
+function placeOf(egg: EggRecord): string {
+  return nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
+}
 const asked = ref<{ egg: EggRecord; look: LookRecord } | null>(null)
 const problem = ref('')
 
 const rows = computed(() => {
-  const tray = set.value
-  if (!tray) return []
-  return (hatchery.eggsBySet.get(tray.id) ?? []).map((egg) => {
-    const look = lookOfCandling(tray, hatchery.looksByEgg.get(egg.id) ?? [], Date.now())
-    return { egg, look, action: look ? actionOf(look, tray) : null }
+  const current = set.value
+  if (!current) return []
+  const began = candlingBegan(current, hatchery.hatchery, clock.nowMs)
+  return (hatchery.eggsBySet.get(current.id) ?? []).map((egg) => {
+    const look = lookSince(hatchery.looksByEgg.get(egg.id) ?? [], began)
+    return { egg, look, action: look ? actionOf(look, current) : null }
   })
 })
 const toRemove = computed(() => rows.value.flatMap(({ egg, look, action }) => (look && action === 'remove' ? [{ egg, look }] : [])))
@@ -38,7 +45,8 @@ async function takeOut(): Promise<void> {
   if (!item) return
   const grade = item.look.own?.grade ?? item.look.verdict.grade
   try {
-    await hatchery.changeEgg({ ...item.egg, removed: { at: new Date().toISOString(), grade, reason: item.look.verdict.reasons[0] ?? '', lookId: item.look.id } }, 'removal')
+    const removed = { at: new Date().toISOString(), grade, reason: item.look.verdict.reasons[0] ?? '', lookId: item.look.id }
+    await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
     problem.value = 'This could not be saved; the egg still counts as in the incubator.'
@@ -49,35 +57,35 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
 
 <template>
   <main v-if="set" class="mx-auto max-w-4xl p-6">
-    <h1 class="text-3xl font-bold">What comes out of {{ set.tray.name }}</h1>
+    <h1 class="text-3xl font-bold">What comes out of {{ set.trays.length === 1 ? set.trays[0]!.name : set.name }}</h1>
     <p class="mt-1 text-lg text-ink-soft">{{ set.name }}. Take one egg at a time and tick it as it leaves the tray.</p>
     <p v-if="undecided.length > 0" class="mt-4 rounded-xl border border-lamp p-4 text-lg" data-testid="undecided">
-      {{ count(undecided.length, 'egg') }} not decided yet ({{ undecided.map(({ egg }) => positionLabel(egg)).join(', ') }}).
+      {{ count(undecided.length, 'egg') }} not decided yet ({{ undecided.map(({ egg }) => placeOf(egg)).join(', ') }}).
       <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">Back to the bench</RouterLink>
     </p>
     <p v-if="problem" class="mt-4 text-ember" role="alert">{{ problem }}</p>
 
     <ul v-if="toRemove.length > 0" class="mt-5 flex flex-col gap-3" data-testid="removal-list">
       <li v-for="{ egg, look } in toRemove" :key="egg.id" class="card flex flex-wrap items-center gap-4 p-3" :class="{ 'opacity-60': egg.removed }">
-        <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black"><MeasuredPhoto :look="look" :overlay="true" :label="`Photograph of ${positionLabel(egg)}`" /></div>
-        <span class="w-16 text-3xl font-bold">{{ positionLabel(egg) }}</span>
+        <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black"><MeasuredPhoto :look="look" :overlay="true" :label="`Photograph of ${placeOf(egg)}`" /></div>
+        <span class="w-16 text-3xl font-bold">{{ placeOf(egg) }}</span>
         <GradeSign :grade="look.own?.grade ?? look.verdict.grade" class="h-8 w-8" aria-hidden="true" />
         <div class="min-w-0 grow basis-60">
           <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
           <p class="text-ink-soft">{{ look.own?.grade === look.verdict.grade ? look.verdict.reasons[0] : 'By your own judgement' }}</p>
         </div>
         <span v-if="egg.removed" class="text-lg">is out</span>
-        <button v-else type="button" class="press press-ember min-h-14 text-lg" :aria-label="`Take out ${positionLabel(egg)}`" @click="asked = { egg, look }">Take out …</button>
+        <button v-else type="button" class="press press-ember min-h-14 text-lg" :aria-label="`Take out ${placeOf(egg)}`" @click="asked = { egg, look }">Take out …</button>
       </li>
     </ul>
     <p v-else class="mt-5 text-xl">Nothing has to come out of this tray today.</p>
 
     <p v-if="notTicked.length > 0" class="mt-4 text-lg" data-testid="not-ticked">
-      Not ticked, so still in the incubator: <strong>{{ notTicked.map(({ egg }) => positionLabel(egg)).join(', ') }}</strong>.
+      Not ticked, so still in the incubator: <strong>{{ notTicked.map(({ egg }) => placeOf(egg)).join(', ') }}</strong>.
     </p>
     <section v-if="toRecheck.length > 0" class="mt-6">
       <h2 class="text-xl font-bold">Stays in, look again</h2>
-      <p class="text-lg text-ink-soft">{{ toRecheck.map(({ egg, look }) => `${positionLabel(egg)} (${GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade].toLowerCase()})`).join(', ') }}</p>
+      <p class="text-lg text-ink-soft">{{ toRecheck.map(({ egg, look }) => `${placeOf(egg)} (${GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade].toLowerCase()})`).join(', ') }}</p>
     </section>
     <p class="mt-6 text-xl" data-testid="remaining">{{ count(remaining, 'egg') }} should be in the tray: count them.</p>
     <p class="mt-2 text-ink-soft">Hold a leaking or smelling egg away from your face and bag it: it can burst. Wash your hands afterwards.</p>
@@ -87,7 +95,7 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
       <RouterLink :to="{ name: 'set', params: { setId } }" class="press">The tray’s log</RouterLink>
     </div>
 
-    <ConfirmDialog :open="asked !== null" :title="asked ? `Is ${positionLabel(asked.egg)} in your hand?` : ''" confirm="It is out" grave @confirm="takeOut" @close="asked = null">
+    <ConfirmDialog :open="asked !== null" :title="asked ? `Is ${placeOf(asked.egg)} in your hand?` : ''" confirm="It is out" grave @confirm="takeOut" @close="asked = null">
       <template v-if="asked">
         <div class="h-64 overflow-hidden rounded-lg bg-black"><MeasuredPhoto :look="asked.look" :overlay="true" label="Its photograph" /></div>
         <p class="mt-3 text-lg">Egg {{ asked.egg.number }}, {{ GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase() }}. {{ asked.look.verdict.reasons[0] }}.</p>

@@ -26,7 +26,7 @@ function reading({ shadow = 0, net = 0, ring = 0.01, emptyRed = 0.3, noise = 0.0
     shadow: { area: { value: shadow, sd: 0.01 + 0.05 * shadow }, darkness: 1, edgeSlope: 0.1, contours: [] },
     vessels: { coverage: { value: net / 20, sd: 0.02 }, netLength: net },
     ring: { score: { value: ring, sd: 0.02 }, visibleShare: ring, support: ring, shareOfLines: ring, points: [] },
-    crack: { score: 0 },
+    crack: { score: 0, points: [] },
     light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
     spotCount: spots, litShare: 1 - shadow, reasons: [],
   }

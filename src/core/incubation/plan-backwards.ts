@@ -1,5 +1,5 @@
 import type { SpeciesName } from '../species/species.ts'
-import { addDays, daysBetween, instantOf, localDateOf, localHourOf, weekdayOf, type LocalDate, type Zone } from '../time/local-date.ts'
+import { addDays, instantOf, localDateOf, localHourOf, weekdayOf, type LocalDate, type Zone } from '../time/local-date.ts'
 import { timetableOf } from './timetable.ts'
 
 const DAY_MS = 86_400_000
@@ -63,9 +63,4 @@ export function eveningBefore(setAtMs: number, zone: Zone): number | null {
   if (hour >= WAKING_HOURS.from && hour <= WAKING_HOURS.to) return null
   const date = localDateOf(setAtMs, zone)
   return instantOf(hour < WAKING_HOURS.from ? addDays(date, -1) : date, WAKING_HOURS.to, zone)
-}
-
-/** Local days from today to a date; 0 today. */
-export function daysAway(date: LocalDate, nowMs: number, zone: Zone): number {
-  return daysBetween(localDateOf(nowMs, zone), date)
 }

@@ -140,3 +140,15 @@ describe('pictures that cannot be measured', () => {
     expect(measurePhotograph(bar).kind).toBe('rejected')
   })
 })
+
+describe('a crack', () => {
+  const crackOf = (wish: PhotoWish) => readSimulated({ ageDays: 0.2, ...wish }).egg.crack
+  it('is a bright hairline: found in the picture of the first day, and shown', () => {
+    const crack = crackOf({ seed: 'c1', shell: 'tinted', cracked: true })
+    expect(crack.score).toBeGreaterThan(0.7)
+    expect(crack.points.length).toBeGreaterThan(5)
+  })
+  it.each(['white', 'brown', 'speckled'] as const)('is not seen in a sound %s shell', (shell) => {
+    expect(crackOf({ seed: 'sound', shell }).score).toBeLessThan(0.3)
+  })
+})

@@ -7,7 +7,7 @@ import { traceContours } from '../geometry/contour.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { cellEdgePoints, measureAirCell, searchCellEdge, type AirCell, type CellSearch } from './air-cell.ts'
 import { findContents, type Contents } from './contents.ts'
-import { crackScore } from './crack.ts'
+import { findCrack } from './crack.ts'
 import { layOutEgg, type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type EmptyField } from './empty-field.ts'
 import { findGlow, type Glow } from './find-glow.ts'
@@ -67,7 +67,7 @@ export function measurePhotograph(image: RgbImage, options: MeasureOptions = {})
   const ring = measureRing(frame, contents, unlit.mask, shadow.mask, lines)
   const vessels = measureVessels(frame, contents, lines, ring)
   stage('ring')
-  const crack = crackScore(frame, contents)
+  const crack = findCrack(frame, contents)
   const light = readLight(frame, contents, field)
   stage('light and cracks')
 
@@ -89,7 +89,7 @@ export function measurePhotograph(image: RgbImage, options: MeasureOptions = {})
     },
     vessels: { coverage: { value: vessels.coverage, sd: vessels.coverageSd }, netLength: vessels.netLength },
     ring: { score: { value: ring.score, sd: ring.scoreSd }, visibleShare: ring.visibleShare, support: ring.support, shareOfLines: ring.shareOfLines, points: toPhoto(ring.points) },
-    crack: { score: crack },
+    crack: { score: crack.score, points: toPhoto(crack.points) },
     light,
     spotCount,
     litShare: 1 - unlit.share,

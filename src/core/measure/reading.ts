@@ -44,7 +44,7 @@ export interface EggReading {
   shadow: { area: Measured; darkness: number; edgeSlope: number; contours: Point[][] }
   vessels: { coverage: Measured; netLength: number }
   ring: { score: Measured; visibleShare: number; support: number; shareOfLines: number; points: Point[] }
-  crack: { score: number }
+  crack: { score: number; points: Point[] }
   light: LightReading
   /** Pigment spots taken off the picture before looking for vessels and rings. */
   spotCount: number

@@ -16,26 +16,44 @@ export interface DemoBasket {
   ageDays: number
   rows: number
   columns: number
-  candlingDays: readonly number[]
+  /** Events of its plan that are behind it. */
+  done: readonly string[]
+  incubator: DemoIncubator['key']
   /** Ages at which the demo has looked before, days. */
   earlierLooks: readonly number[]
   notes: string
 }
 
+export interface DemoIncubator {
+  key: 'cabinet' | 'hatcher'
+  name: string
+  airflow: 'forced' | 'still'
+  displayCorrectionC: number
+  capacity: number
+  turner: 'auto' | 'hand'
+}
+
+export const DEMO_HATCHERY_NAME = 'Skerry Light Hatchery'
+
+export const DEMO_INCUBATORS: readonly DemoIncubator[] = [
+  { key: 'cabinet', name: 'Tall cabinet', airflow: 'forced', displayCorrectionC: -0.4, capacity: 60, turner: 'auto' },
+  { key: 'hatcher', name: 'Still hatcher', airflow: 'still', displayCorrectionC: 0, capacity: 30, turner: 'hand' },
+]
+
 export const DEMO_BASKETS: readonly DemoBasket[] = [
   {
     key: 'beacon', setName: 'Beacon hens, spring set', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', ageDays: 7.3,
-    rows: 3, columns: 4, candlingDays: [7, 14, 18], earlierLooks: [],
+    rows: 3, columns: 4, done: ['set'], incubator: 'cabinet', earlierLooks: [],
     notes: 'From the three hens behind the lamp house. Second tray shelf.',
   },
   {
     key: 'saltmarsh', setName: 'Saltmarsh ducks', species: 'duck', breed: 'Tarn Saltmarsh', shell: 'blue', ageDays: 16.4,
-    rows: 2, columns: 4, candlingDays: [9, 14, 19, 24], earlierLooks: [9.1, 14],
+    rows: 2, columns: 4, done: ['set', 'candle-1'], incubator: 'cabinet', earlierLooks: [9.1, 14],
     notes: 'Eggs came over on the ferry and rested a day.',
   },
   {
     key: 'freckle', setName: 'Freckle quail', species: 'quail', breed: 'Skerry Freckle', shell: 'speckled', ageDays: 14.8,
-    rows: 3, columns: 4, candlingDays: [6, 11.5, 14.5], earlierLooks: [14.4],
+    rows: 3, columns: 4, done: ['set', 'candle-1', 'candle-2', 'candle-3', 'stop-turning', 'lockdown'], incubator: 'hatcher', earlierLooks: [14.4],
     notes: 'Lockdown since this morning: lid stays shut.',
   },
 ]

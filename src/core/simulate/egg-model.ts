@@ -29,6 +29,8 @@ export interface EggModel {
   cellTiltRad: number
   /** How far ahead (+) or behind (−) of its mates it grows, days. */
   vigourDays: number
+  /** A hairline crack runs over its shell. */
+  cracked: boolean
 }
 
 /** The egg at one age: what light will meet. */
@@ -52,13 +54,13 @@ export interface EggState {
 export const RING_STAGE = 0.3
 
 /** Draws an egg of the given kind; equal seeds give equal eggs. */
-export function createEgg(seed: string, kind: { species: SpeciesName; shell: Shell; fate: Fate }): EggModel {
+export function createEgg(seed: string, kind: { species: SpeciesName; shell: Shell; fate: Fate; cracked?: boolean }): EggModel {
   const random = createRandom(`egg/${seed}`)
   const { lengthMm, breadthMm } = SPECIES[kind.species]
   const size = random.normal(1, 0.04)
   const slender = random.normal(0, 0.025)
   return {
-    seed, ...kind,
+    seed, cracked: false, ...kind,
     lengthMm: lengthMm * size * (1 + slender),
     breadthMm: breadthMm * size * (1 - slender),
     taper: Math.min(0.24, Math.max(0.04, random.normal(0.13, 0.04))),

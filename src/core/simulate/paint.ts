@@ -147,3 +147,23 @@ export function paintSpots(
   }
   return target
 }
+
+/**
+ * A crack: a crooked hairline on the near side through which light comes unspread.
+ * @returns gain of red light per pixel, log units
+ */
+export function paintCrack(frame: PaintFrame, random: Random): Float32Array {
+  const target = new Float32Array(frame.widthPx * frame.heightPx)
+  let heading = random.between(0, 2 * Math.PI)
+  let here = { along: random.between(-0.3, 0.1), across: random.between(-0.3, 0.3) }
+  const at = (place: { along: number; across: number }): Projected =>
+    ({ ...toPicture(frame.outline, place.along * frame.outline.halfLengthPx, place.across * frame.outline.halfBreadthPx), z: 1 })
+  for (let i = 0; i < 22; i++) {
+    heading += random.normal(0, 0.45)
+    const next = { along: here.along + 0.04 * Math.cos(heading), across: here.across + 0.05 * Math.sin(heading) }
+    if (Math.hypot(next.along, next.across) > 0.8) break
+    stroke(target, frame, at(here), at(next), Math.max(1, 0.008 * frame.outline.halfBreadthPx), 0.8)
+    here = next
+  }
+  return target
+}

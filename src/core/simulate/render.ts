@@ -4,7 +4,7 @@ import { createRandom } from '../random/random.ts'
 import { develop } from './camera.ts'
 import type { EggState } from './egg-model.ts'
 import { drawRing, growBody, growVessels, placeEmbryo } from './growth.ts'
-import { paintBlood, paintSpots, type PaintFrame } from './paint.ts'
+import { paintBlood, paintCrack, paintSpots, type PaintFrame } from './paint.ts'
 import { createNoise, layered } from './noise.ts'
 import { BLOOD_ABSORPTION, SHELL_OPTICS } from './optics.ts'
 import { scaleOf, type Shot } from './shot.ts'
@@ -42,7 +42,8 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   const ring = state.hasRing ? drawRing(growth.fork('ring'), place) : null
   const blood = paintBlood(frame, vessels, ring)
   const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), SHELL_OPTICS[model.shell].spots, pxPerMm * (model.lengthMm / 57))
-  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots })
+  const crack = model.cracked ? paintCrack(frame, createRandom(`crack/${model.seed}`)) : null
+  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots, crack })
   return {
     image: develop(linear, shot, createRandom(`sensor/${shot.seed}`)),
     truth: {
@@ -59,10 +60,11 @@ interface ComposeInput {
   light: LightField
   blood: Float32Array
   spots: Float32Array
+  crack: Float32Array | null
 }
 
 /** Shell, light from within, and what lies near the shell, into linear light; red, green, blue planes in turn. */
-function compose({ state, shot, outline, light, blood, spots }: ComposeInput) {
+function compose({ state, shot, outline, light, blood, spots, crack }: ComposeInput) {
   const { widthPx, heightPx } = shot
   const size = widthPx * heightPx
   const linear = new Float32Array(3 * size)
@@ -106,7 +108,7 @@ function compose({ state, shot, outline, light, blood, spots }: ComposeInput) {
       }
       const rim = 0.72 + 0.28 * facing
       for (let c = 0; c < 3; c++) {
-        const absorbed = here.log[c]! + grain * (c === 0 ? 1 : 1.25) - bloodHere * BLOOD_ABSORPTION[c]! - spots[at]! * (1 + 0.35 * c)
+        const absorbed = here.log[c]! + grain * (c === 0 ? 1 : 1.25) - bloodHere * BLOOD_ABSORPTION[c]! - spots[at]! * (1 + 0.35 * c) + (crack?.[at] ?? 0)
         linear[c * size + at]! += share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
       }
     }

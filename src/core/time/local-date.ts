@@ -5,7 +5,6 @@ export type LocalDate = string
 /** IANA time zone, "Europe/Lisbon". */
 export type Zone = string
 
-const HOUR_MS = 3_600_000
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'] as const
 
@@ -91,6 +90,3 @@ export function sayShortDate(date: LocalDate): string {
   return `${WEEKDAYS[plain.dayOfWeek - 1]!.slice(0, 3)} ${plain.day} ${MONTHS[plain.month - 1]!.slice(0, 3)}`
 }
 
-export function hoursBetween(fromMs: number, toMs: number): number {
-  return (toMs - fromMs) / HOUR_MS
-}

@@ -73,3 +73,24 @@ export function samePlace(a: Place | null, b: Place | null): boolean {
 export function placeCount(trays: readonly TrayGrid[]): number {
   return trays.reduce((sum, tray) => sum + tray.rows * tray.columns, 0)
 }
+
+export interface NamedTray extends LayoutTray {
+  name: string
+}
+
+/** "B3", or "Tray 2, B3" where there are several trays; empty without a place. */
+export function nameOfPlace(trays: readonly NamedTray[], place: Place | null): string {
+  const tray = place && trays.find((item) => item.id === place.trayId)
+  if (!tray) return ''
+  const label = placeLabel(tray, place)
+  return trays.length > 1 ? `${tray.name}, ${label}` : label
+}
+
+/** Sorts as candled: tray by tray, in counting order; eggs without a place last, by number. */
+export function inCandlingOrder<T extends { place: Place | null; number: number }>(eggs: readonly T[], trays: readonly LayoutTray[]): T[] {
+  const rank = new Map<string, number>()
+  for (const tray of trays) for (const { row, column } of placesInOrder(tray)) rank.set(`${tray.id}/${row}/${column}`, rank.size)
+  const rankOf = ({ place }: T): number => (place ? rank.get(`${place.trayId}/${place.row}/${place.column}`) : undefined) ?? Infinity
+  return eggs.map((egg) => ({ egg, at: rankOf(egg) }))
+    .sort((a, b) => (a.at === b.at ? a.egg.number - b.egg.number : a.at - b.at)).map(({ egg }) => egg)
+}

@@ -17,11 +17,11 @@ export function comparePositions(a: TrayPosition, b: TrayPosition): number {
 }
 
 /**
- * The first item after `current` in tray order that still waits, going round to the start.
+ * The first item after `current` that still waits, going round to the start.
+ * @param ordered - in candling order
  * @returns null when none waits
  */
-export function nextWaiting<T extends TrayPosition>(items: readonly T[], current: T | null, waits: (item: T) => boolean): T | null {
-  const ordered = [...items].sort(comparePositions)
+export function nextWaiting<T>(ordered: readonly T[], current: T | null, waits: (item: T) => boolean): T | null {
   const start = current === null ? 0 : ordered.indexOf(current) + 1
   for (let i = 0; i < ordered.length; i++) {
     const item = ordered[(start + i) % ordered.length]!

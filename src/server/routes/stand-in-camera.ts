@@ -19,7 +19,7 @@ const STREAM_FRAMES = 2
  * A simulated network camera that looks at whichever egg of the demo is on the lamp. A real one could take its
  * place: still and stream are ordinary HTTP. Only putting an egg on the lamp belongs to the simulation.
  */
-export function standInRoutes(): Router {
+export function standInCameraRoutes(): Router {
   const router = Router()
   let onLamp: OnLamp = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
   let stillCount = 0

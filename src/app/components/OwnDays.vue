@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+
+/** Days that a keeper names, as a list of numbers; what is no day is said at once and changes nothing. */
+const props = defineProps<{ days: readonly number[] }>()
+const emit = defineEmits<{ change: [days: number[]] }>()
+const text = ref('')
+const wrong = ref(false)
+watch(() => props.days, (days) => { text.value = days.join(', ') }, { immediate: true })
+
+function read(): void {
+  const parts = text.value.split(/[\s,;]+/).filter(Boolean)
+  const days = parts.map(Number)
+  wrong.value = days.some((day) => !(day >= 0 && day <= 60))
+  if (!wrong.value) emit('change', [...new Set(days)].sort((a, b) => a - b))
+}
+</script>
+
+<template>
+  <label class="mt-2 block">Elapsed days on which to candle
+    <input v-model="text" type="text" class="field mt-1 w-full" placeholder="7, 14, 18" :aria-invalid="wrong" @change="read" />
+    <span v-if="wrong" class="text-ember" role="alert">Write days between 0 and 60, with commas between them.</span>
+  </label>
+</template>

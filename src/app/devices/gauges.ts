@@ -1,0 +1,88 @@
+import { parseGaugeLine, type GaugeReading, type GaugeUnit } from '../../core/intake/gauge-reading.ts'
+
+/** Scale and calliper: something that gives one reading when asked. */
+export interface Gauge {
+  read(): Promise<GaugeReading>
+  close(): Promise<void>
+}
+
+export type GaugeKind = 'scale' | 'calliper'
+
+const PLAIN_UNIT: Readonly<Record<GaugeKind, GaugeUnit>> = { scale: 'g', calliper: 'mm' }
+const WAIT_MS = 4000
+
+/** A gauge over plain HTTP: GET gives one line of text. */
+export function httpGauge(kind: GaugeKind): Gauge {
+  return {
+    async read() {
+      let response: Response
+      try {
+        response = await fetch(`/api/${kind}/reading`, { cache: 'no-store' })
+      } catch {
+        throw new Error(`The ${kind} does not answer. Is it switched on?`)
+      }
+      if (!response.ok) throw new Error(`The ${kind} answered with an error (${response.status}).`)
+      return settled(kind, await response.text())
+    },
+    close: () => Promise.resolve(),
+  }
+}
+
+/** Puts an egg on the stand-in's pan and between its jaws, as a hand would. */
+export async function putOnPan(species: string, seed: string): Promise<void> {
+  await fetch('/api/stand-in/pan', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ species, seed }) })
+}
+
+interface SerialPortLike {
+  open(options: { baudRate: number }): Promise<void>
+  close(): Promise<void>
+  readonly readable: ReadableStream<Uint8Array> | null
+}
+interface SerialLike {
+  requestPort(): Promise<SerialPortLike>
+}
+
+function serial(): SerialLike | undefined {
+  return (navigator as Navigator & { serial?: SerialLike }).serial
+}
+
+/** Whether this browser can read a gauge on a serial cable. */
+export function hasSerial(): boolean {
+  return serial() !== undefined
+}
+
+/** A real gauge on a serial cable that sends lines of text; most speak 9600 baud. */
+export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gauge> {
+  const port = await serial()!.requestPort()
+  await port.open({ baudRate })
+  if (!port.readable) throw new Error(`The ${kind} on this cable says nothing.`)
+  const reader = port.readable.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader()
+  let rest = ''
+  return {
+    async read() {
+      const until = Date.now() + WAIT_MS
+      while (Date.now() < until) {
+        const { value, done } = await reader.read()
+        if (done) break
+        const lines = (rest + value).split(/[\r\n]+/)
+        rest = lines.pop() ?? ''
+        for (const line of lines) {
+          const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
+          if (reading?.stable) return reading
+        }
+      }
+      throw new Error(`The ${kind} gave no steady reading.`)
+    },
+    async close() {
+      await reader.cancel()
+      await port.close()
+    },
+  }
+}
+
+function settled(kind: GaugeKind, line: string): GaugeReading {
+  const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
+  if (!reading) throw new Error(`The ${kind} sent “${line.slice(0, 40)}”, which is no reading.`)
+  if (!reading.stable) throw new Error(`The ${kind} still moves. Wait a moment and read again.`)
+  return reading
+}

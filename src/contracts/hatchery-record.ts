@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { POLICIES } from '../core/grade/types.ts'
+import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
+import { DAY_COUNTS } from '../core/incubation/day-count.ts'
+import { TURNING_STOPS } from '../core/incubation/timetable.ts'
+import { UNIT_SYSTEMS } from '../core/units.ts'
+import { idField, localDateField, zoneField } from './fields.ts'
+
+export const incubatorSchema = z.object({
+  id: idField,
+  name: z.string().min(1).max(60),
+  airflow: z.enum(['forced', 'still']),
+  /** Added to what its display says, °C. */
+  displayCorrectionC: z.number().min(-5).max(5),
+  /** Eggs it holds. */
+  capacity: z.int().min(1).max(5000),
+  turner: z.enum(['auto', 'hand']),
+})
+export type Incubator = z.infer<typeof incubatorSchema>
+
+/** The place and its habits: what a new plan starts from. */
+export const hatcheryRecordSchema = z.object({
+  name: z.string().max(120),
+  zone: zoneField,
+  units: z.enum(UNIT_SYSTEMS),
+  dayCount: z.enum(DAY_COUNTS),
+  school: z.enum(CANDLING_SCHOOLS),
+  ownDays: z.array(z.number().min(0).max(60)).max(40),
+  turningStop: z.enum(TURNING_STOPS),
+  policy: z.enum(POLICIES),
+  /** Local hour of candling. */
+  candlingHour: z.int().min(0).max(23),
+  warmUpHours: z.int().min(0).max(96),
+  /** Rest of posted eggs before setting. */
+  postRestHours: z.int().min(0).max(96),
+  turnsADay: z.int().min(1).max(15),
+  brooders: z.int().min(0).max(50),
+  incubators: z.array(incubatorSchema).min(1).max(40),
+  away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
+})
+export type HatcheryRecord = z.infer<typeof hatcheryRecordSchema>
+
+export const FIRST_INCUBATOR_ID = 'incubator-1'
+
+/** A hatchery nobody has described yet. @param zone - of this device */
+export function newHatchery(zone: string): HatcheryRecord {
+  return {
+    name: '', zone, units: 'metric', dayCount: 'elapsed', school: 'weekly', ownDays: [], turningStop: 'usual', policy: 'second-look',
+    candlingHour: 20, warmUpHours: 24, postRestHours: 18, turnsADay: 3, brooders: 1, away: [],
+    incubators: [{ id: FIRST_INCUBATOR_ID, name: 'Incubator 1', airflow: 'forced', displayCorrectionC: 0, capacity: 48, turner: 'auto' }],
+  }
+}

@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import { ACTIONS, GRADES } from '../core/grade/types.ts'
+import { fractionField, idField, instantField } from './fields.ts'
+
+const fraction = fractionField
+const suggestedGrade = z.enum([...GRADES, 'unsure'])
+const point = z.object({ x: z.number(), y: z.number() })
+const measured = z.object({ value: z.number(), sd: z.number() })
+
+const outline = z.object({
+  centre: point, axisRad: z.number(), halfLengthPx: z.number().positive(), halfBreadthPx: z.number().positive(),
+  taper: z.number(), bulge: z.number(),
+})
+
+const readingSchema = z.object({
+  outline,
+  polygon: z.array(point).min(3),
+  bluntPole: point,
+  smallPole: point,
+  lengthPx: z.number(),
+  breadthPx: z.number(),
+  bluntEndProbability: fraction,
+  edgeSeenShare: fraction,
+  airCell: z.object({ depth: measured, volume: measured, tiltRad: z.number(), edge: z.array(point) }).nullable(),
+  shadow: z.object({ area: measured, darkness: z.number(), edgeSlope: z.number(), contours: z.array(z.array(point)) }),
+  vessels: z.object({ coverage: measured, netLength: z.number() }),
+  ring: z.object({ score: measured, visibleShare: z.number(), support: z.number(), shareOfLines: z.number(), points: z.array(point) }),
+  crack: z.object({ score: fraction, points: z.array(point) }),
+  light: z.object({
+    medianRed: z.number(), emptyRed: z.number(), relativeNoise: z.number(), clippedShare: z.number(), lamp: z.enum(['blunt', 'small']),
+  }),
+  spotCount: z.number(),
+  litShare: z.number(),
+  reasons: z.array(z.enum(['air-cell-not-seen', 'blunt-end-uncertain', 'too-dark', 'overexposed', 'blurred', 'outline-partly-hidden'])),
+})
+
+const verdictSchema = z.object({
+  probabilities: z.object({ developing: fraction, clear: fraction, 'blood-ring': fraction, quitter: fraction }),
+  grade: suggestedGrade,
+  action: z.enum(ACTIONS),
+  readable: z.boolean(),
+  unreadable: z.array(z.enum(['too-dark', 'too-noisy', 'overexposed', 'too-early', 'age-unknown', 'outline-partly-hidden'])),
+  reasons: z.array(z.string()),
+})
+
+export const lookRecordSchema = z.object({
+  id: idField,
+  eggId: idField,
+  setId: idField,
+  takenAt: instantField,
+  ageDays: z.number().min(0),
+  source: z.enum(['camera', 'network-camera', 'file', 'demo']),
+  photo: z.object({ id: idField, widthPx: z.int().positive(), heightPx: z.int().positive(), type: z.string().regex(/^image\/[\w.+-]+$/) }),
+  reading: readingSchema,
+  verdict: verdictSchema,
+  /** What the candler says, beside the suggestion. */
+  own: z.object({ grade: suggestedGrade, at: instantField }).nullable(),
+  /** A later picture of the same candling took its place. */
+  replaced: z.boolean(),
+})
+export type LookRecord = z.infer<typeof lookRecordSchema>

@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest'
+import { computePlan } from '../core/planning/compute-plan.ts'
+import type { PlanDraft } from '../core/planning/plan-draft.ts'
+import { newHatchery } from './hatchery-record.ts'
+import { planDraftSchema } from './plan-draft.ts'
+import { planToRecords } from './plan-to-records.ts'
+import { eggRecordSchema, setRecordSchema } from './set-record.ts'
+import { scheduleOf } from './set-schedule.ts'
+
+const hatchery = { ...newHatchery('Europe/Lisbon'), dayCount: 'set-day-is-1' as const }
+const NOW = Date.parse('2026-04-01T09:00:00Z')
+const draft: PlanDraft = {
+  batches: [{ id: 'b', source: 'own hens', breed: 'Holm Beacon', species: 'chicken', shell: 'brown', laidFrom: '2026-03-28', laidTo: '2026-03-30', posted: false, arrivedOn: null, turnedInStorage: true }],
+  eggs: (['advice', 'leave', 'reference', 'set'] as const).map((choice, i) => ({
+    id: `e${i}`, batchId: 'b', number: i + 1, mark: '', laidOn: '2026-03-29', crack: 'none', waxed: false, weightG: 58.2, lengthMm: null, breadthMm: null, choice,
+  })),
+  timing: { by: 'hatch', date: '2026-04-30', hour: 12 }, school: 'early-bird', ownDays: [], turningStop: 'usual', incubationDays: {},
+  trays: [{ id: 't', name: 'Tray 1', species: 'chicken', incubatorId: 'incubator-1', rows: 1, columns: 4, numbering: 'along-rows' }], moved: {}, names: {}, notes: 'north shelf',
+}
+
+function records(changes: Partial<PlanDraft> = {}) {
+  const now = { ...draft, ...changes }
+  let ids = 0
+  return planToRecords(now, computePlan(now, hatchery, NOW), hatchery, new Date(NOW).toISOString(), () => `id-${++ids}`)
+}
+
+describe('a finished plan', () => {
+  it('becomes records that the schemas take, with every egg in its role', () => {
+    const { sets, eggs } = records()
+    expect(sets.map((set) => setRecordSchema.parse(set))).toEqual(sets)
+    expect(eggs.map((egg) => eggRecordSchema.parse(egg))).toEqual(eggs)
+    expect(sets[0]).toMatchObject({ name: 'Holm Beacon', shell: 'brown', done: [], notes: 'north shelf', plan: { school: 'early-bird', dayCount: 'set-day-is-1' } })
+    expect(eggs.map(({ role }) => role)).toEqual(['set', 'left-out', 'reference', 'set'])
+    expect(eggs.map(({ place }) => place?.column)).toEqual([0, undefined, undefined, 1])
+    expect(eggs[0]!.place!.trayId).toBe(sets[0]!.trays[0]!.id)
+  })
+
+  it('has the schedule that the plan showed', () => {
+    const [group] = computePlan(draft, hatchery, NOW)
+    expect(scheduleOf(records().sets[0]!, hatchery)).toEqual(group!.schedule)
+  })
+
+  it('of eggs that are in already counts as set', () => {
+    expect(records({ timing: { by: 'already', date: '2026-03-31', time: '08:00' } }).sets[0]!.done.map(({ key }) => key)).toEqual(['set'])
+  })
+})
+
+it('a kept draft is read back as it was, and a damaged one is refused', () => {
+  expect(planDraftSchema.parse(structuredClone(draft))).toEqual(draft)
+  expect(planDraftSchema.safeParse({ ...draft, timing: { by: 'moon' } }).success).toBe(false)
+  expect(planDraftSchema.safeParse({ ...draft, trays: [{ ...draft.trays[0], rows: 0 }] }).success).toBe(false)
+})

@@ -1,0 +1,57 @@
+import type { PlanGroup } from '../core/planning/compute-plan.ts'
+import type { PlanDraft } from '../core/planning/plan-draft.ts'
+import { SPECIES } from '../core/species/species.ts'
+import type { HatcheryRecord } from './hatchery-record.ts'
+import type { EggRecord, SetRecord } from './set-record.ts'
+
+export interface PlanRecords {
+  sets: SetRecord[]
+  eggs: EggRecord[]
+}
+
+/**
+ * Turns a finished draft into sets, one each species, with their eggs. Eggs that stay out are kept as such: the
+ * reference eggs are compared with later, and the others explain the numbers on the shells.
+ * @param newId - gives an id that nobody has
+ */
+export function planToRecords(draft: PlanDraft, groups: readonly PlanGroup[], hatchery: HatcheryRecord, nowIso: string, newId: () => string): PlanRecords {
+  const records: PlanRecords = { sets: [], eggs: [] }
+  for (const group of groups) {
+    const setId = newId()
+    const batches = draft.batches.filter((batch) => batch.species === group.species)
+    const first = batches[0]
+    const incubator = hatchery.incubators.find((item) => item.id === group.trays[0]?.incubatorId)
+    const trayIds = new Map(group.trays.map((tray) => [tray.id, newId()]))
+    records.sets.push({
+      id: setId, name: draft.names[group.species]?.trim() || defaultSetName(draft, group), species: group.species,
+      breed: [...new Set(batches.map((batch) => batch.breed).filter(Boolean))].join(', ').slice(0, 120), shell: first?.shell ?? 'tinted',
+      setAt: new Date(group.setAtMs).toISOString(),
+      plan: {
+        school: draft.school, ownDays: draft.ownDays, dayCount: hatchery.dayCount, turningStop: draft.turningStop,
+        incubationDays: draft.incubationDays[group.species] ?? null, delayHours: group.delayHours,
+        turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
+      },
+      policy: hatchery.policy,
+      trays: group.trays.map(({ species: _, ...tray }) => ({ ...tray, id: trayIds.get(tray.id)! })),
+      batches: batches.map(({ id, source, breed, shell, posted, turnedInStorage }) => ({ id, source, breed, shell, posted, turnedInStorage })),
+      done: draft.timing.by === 'already' ? [{ key: 'set', at: nowIso }] : [],
+      temperatures: [], notes: draft.notes,
+    })
+    for (const { egg, set, place } of group.eggs) {
+      const { id: _, choice, ...kept } = egg
+      records.eggs.push({
+        ...kept, id: newId(), setId, removed: null,
+        role: set ? 'set' : choice === 'reference' ? 'reference' : 'left-out',
+        place: place && { ...place, trayId: trayIds.get(place.trayId)! },
+      })
+    }
+  }
+  return records
+}
+
+/** Breed or species, with the source where there is one. */
+export function defaultSetName(draft: PlanDraft, group: Pick<PlanGroup, 'species'>): string {
+  const batches = draft.batches.filter((batch) => batch.species === group.species)
+  const breeds = [...new Set(batches.map((batch) => batch.breed).filter(Boolean))]
+  return (breeds.length > 0 ? breeds.join(', ') : SPECIES[group.species].label).slice(0, 120)
+}

@@ -1,0 +1,36 @@
+import { expect, it } from 'vitest'
+import { hatcherySchema } from './records.ts'
+import { sampleRecords } from './sample-records.ts'
+import { upgradeEgg, upgradeLook, upgradeRecords, upgradeSet } from './upgrade.ts'
+
+const now = sampleRecords()
+
+/** The sample as version 1 wrote it. */
+function versionOne(): Record<string, unknown> {
+  return {
+    format: 'perlumen-records', version: 1, exportedAt: now.exportedAt,
+    sets: now.sets.map(({ plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...set }) => ({ ...set, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7, 14, 18] })),
+    eggs: now.eggs.map(({ id, setId, number, place, removed }) => ({ id, setId, number, row: place!.row, column: place!.column, removed })),
+    looks: now.looks.map((look) => ({ ...look, reading: { ...look.reading, crack: { score: look.reading.crack.score } } })),
+  }
+}
+
+it('brings records of version 1 up to date: same eggs in the same places, same days of candling', () => {
+  const records = hatcherySchema.parse(upgradeRecords(versionOne(), 'Europe/Lisbon'))
+  expect(records.hatchery.zone).toBe('Europe/Lisbon')
+  expect(records.sets[0]).toMatchObject({ plan: { school: 'own', ownDays: [7, 14, 18] }, done: [{ key: 'set' }], trays: [{ rows: 1, columns: 2 }] })
+  expect(records.eggs.map((egg) => egg.place)).toEqual([0, 1].map((column) => ({ trayId: 'set-1-tray-1', row: 0, column })))
+  expect(records.looks).toHaveLength(2)
+})
+
+it('leaves records of today as they are', () => {
+  expect(upgradeSet(now.sets[0])).toBe(now.sets[0])
+  expect(upgradeEgg(now.eggs[0])).toBe(now.eggs[0])
+  expect(upgradeLook(now.looks[0])).toBe(now.looks[0])
+  expect(hatcherySchema.parse(upgradeRecords({ ...now }, 'UTC'))).toEqual(now)
+})
+
+it('leaves what is no record to the schema', () => {
+  expect([upgradeSet(null), upgradeEgg('x'), upgradeLook([])]).toEqual([null, 'x', []])
+  expect(hatcherySchema.safeParse(upgradeRecords({ version: 1, sets: 'none' }, 'UTC')).success).toBe(false)
+})

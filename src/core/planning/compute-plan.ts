@@ -1,0 +1,149 @@
+import { storageDelayHours } from '../incubation/development.ts'
+import { setTimeForHatch } from '../incubation/plan-backwards.ts'
+import { checkPlan, type PlanProblem } from '../incubation/plan-problems.ts'
+import { expectedHatchMs, makeSchedule, type ScheduleEvent, type ScheduleInput } from '../incubation/schedule.ts'
+import { timetableOf } from '../incubation/timetable.ts'
+import { adviseSetting, type EggAdvice } from '../intake/setting-advice.ts'
+import { TOO_OLD_DAYS } from '../intake/hatchability.ts'
+import { SPECIES, type SpeciesName } from '../species/species.ts'
+import { instantOf, localDateOf, type Zone } from '../time/local-date.ts'
+import { dealIntoTrays, placeCount, type Place } from '../tray/layout.ts'
+import type { DraftBatch, DraftEgg, DraftTray, PlanDraft } from './plan-draft.ts'
+
+/** The habits of the place that a plan needs. */
+export interface PlanHabits {
+  zone: Zone
+  candlingHour: number
+  warmUpHours: number
+  postRestHours: number
+}
+
+export interface PlannedEgg {
+  egg: DraftEgg
+  advice: EggAdvice
+  /** Goes into the incubator: by the keeper's word, else by the advice. */
+  set: boolean
+  place: Place | null
+}
+
+/** One species of the basket: it becomes one set. */
+export interface PlanGroup {
+  species: SpeciesName
+  eggs: PlannedEgg[]
+  trays: DraftTray[]
+  setCount: number
+  places: number
+  setAtMs: number
+  hatchAtMs: number
+  delayHours: number
+  oldestStorageDays: number | null
+  /** Chicks to be expected of those set. */
+  expectedChicks: number
+  input: ScheduleInput
+  schedule: ScheduleEvent[]
+  problems: PlanProblem[]
+}
+
+/** A parcel that came some time of the day rests from noon. */
+const ARRIVAL_HOUR = 12
+const HOUR_MS = 3_600_000
+
+/** Works a draft out: a group each species, in the order in which they are set. Pure. */
+export function computePlan(draft: PlanDraft, habits: PlanHabits, nowMs: number): PlanGroup[] {
+  const batches = new Map(draft.batches.map((batch) => [batch.id, batch]))
+  const bySpecies = new Map<SpeciesName, Array<{ egg: DraftEgg; batch: DraftBatch }>>()
+  for (const egg of draft.eggs) {
+    const batch = batches.get(egg.batchId)
+    if (!batch) continue
+    const list = bySpecies.get(batch.species) ?? []
+    list.push({ egg, batch })
+    bySpecies.set(batch.species, list)
+  }
+  return [...bySpecies].map(([species, eggs]) => planGroup(draft, habits, nowMs, species, eggs)).sort((a, b) => a.setAtMs - b.setAtMs)
+}
+
+function planGroup(draft: PlanDraft, habits: PlanHabits, nowMs: number, species: SpeciesName, basket: Array<{ egg: DraftEgg; batch: DraftBatch }>): PlanGroup {
+  const { timing } = draft
+  const { zone } = habits
+  const trays = draft.trays.filter((tray) => tray.species === species)
+  const places = placeCount(trays)
+  const incubationDays = draft.incubationDays[species]
+  // The delay follows from the storage and the storage from the set day; the first guess is without delay.
+  const firstSetMs = setTime(0)
+  // Whole hours: nobody sets eggs by the minute.
+  const delayHours = Math.round(storageDelayHours(meanStorage(adviseOn(firstSetMs))))
+  const setAtMs = timing.by === 'hatch' ? setTime(delayHours) : firstSetMs
+  const eggs = place(adviseOn(setAtMs))
+  const chosen = eggs.filter((item) => item.set)
+  const storage = chosen.flatMap(({ advice }) => advice.storageDays ?? [])
+  const oldestStorageDays = storage.length > 0 ? Math.max(...storage) : null
+  const input: ScheduleInput = {
+    species, zone, setAtMs, delayHours, incubationDays, school: draft.school, ownDays: draft.ownDays,
+    turningStop: draft.turningStop, candlingHour: habits.candlingHour, warmUpHours: habits.warmUpHours,
+  }
+  const hatchAtMs = expectedHatchMs(input)
+  return {
+    species, eggs, trays, places, setAtMs, hatchAtMs, delayHours, oldestStorageDays, input,
+    setCount: chosen.length,
+    expectedChicks: chosen.reduce((sum, { advice }) => sum + advice.expectedHatch, 0),
+    schedule: makeSchedule(input),
+    problems: checkPlan({
+      nowMs, zone, setAtMs, hatchAtMs, alreadySet: timing.by === 'already', eggs: chosen.length, places, oldestStorageDays,
+      tooOldCount: storage.filter((days) => days > TOO_OLD_DAYS).length, restUntilMs: restUntil(),
+      tableDays: SPECIES[species].incubationDays, incubationDays: timetableOf(species, { incubationDays }).incubationDays,
+    }),
+  }
+
+  function setTime(delay: number): number {
+    if (timing.by !== 'hatch') return instantOf(timing.date, timing.time, zone)
+    return setTimeForHatch({ species, hatchAtMs: instantOf(timing.date, timing.hour, zone), delayHours: delay, incubationDays })
+  }
+
+  /** The keeper's own eggs come first: the advice shares out the places that are left. */
+  function adviseOn(atMs: number): Array<{ egg: DraftEgg; advice: EggAdvice; set: boolean }> {
+    const byWord = basket.filter(({ egg }) => egg.choice === 'set').length
+    const asked = basket.map(({ egg, batch }) => ({
+      id: egg.id, species, laidOn: egg.laidOn, posted: batch.posted, crack: egg.crack, waxed: egg.waxed, weightG: egg.weightG,
+      size: egg.lengthMm !== null && egg.breadthMm !== null ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm } : null,
+    }))
+    const date = localDateOf(atMs, zone)
+    const free = new Set(basket.filter(({ egg }) => egg.choice === 'advice').map(({ egg }) => egg.id))
+    const advised = adviseSetting(asked.filter(({ id }) => free.has(id)), places - byWord, date)
+    const byChoice = adviseSetting(asked.filter(({ id }) => !free.has(id)), Infinity, date)
+    const advice = new Map([...advised, ...byChoice].map((item) => [item.id, item]))
+    return basket.map(({ egg }) => {
+      const own = advice.get(egg.id)!
+      return { egg, advice: own, set: egg.choice === 'set' || (egg.choice === 'advice' && own.set) }
+    })
+  }
+
+  function place(eggs: Array<{ egg: DraftEgg; advice: EggAdvice; set: boolean }>): PlannedEgg[] {
+    const taken = new Map<string, Place>()
+    const used = new Set<string>()
+    const key = (spot: Place): string => `${spot.trayId}/${spot.row}/${spot.column}`
+    const fits = (spot: Place): boolean => trays.some((tray) => tray.id === spot.trayId && spot.row < tray.rows && spot.column < tray.columns)
+    for (const { egg, set } of eggs) {
+      const spot = draft.moved[egg.id]
+      if (!set || !spot || !fits(spot) || used.has(key(spot))) continue
+      taken.set(egg.id, spot)
+      used.add(key(spot))
+    }
+    const rest = eggs.filter(({ egg, set }) => set && !taken.has(egg.id))
+    const spots = dealIntoTrays(Array.from({ length: places }), trays).flatMap(({ place: spot }) => (spot && !used.has(key(spot)) ? [spot] : []))
+    rest.forEach(({ egg }, i) => {
+      const spot = spots[i]
+      if (spot) taken.set(egg.id, spot)
+    })
+    return eggs.map((item) => ({ ...item, place: item.set ? taken.get(item.egg.id) ?? null : null }))
+  }
+
+  function restUntil(): number | null {
+    const arrivals = basket.flatMap(({ batch }) => (batch.posted && batch.arrivedOn ? [instantOf(batch.arrivedOn, ARRIVAL_HOUR, zone)] : []))
+    return arrivals.length > 0 ? Math.max(...arrivals) + habits.postRestHours * HOUR_MS : null
+  }
+}
+
+function meanStorage(eggs: Array<{ advice: EggAdvice; set: boolean }>): number {
+  const known = eggs.flatMap(({ advice, set }) => (set && advice.storageDays !== null ? [Math.max(0, advice.storageDays)] : []))
+  return known.length > 0 ? known.reduce((sum, days) => sum + days, 0) / known.length : 0
+}
