@@ -21,7 +21,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
   expect(await violations(page)).toEqual([])
   await photograph(page)
   expect(await violations(page)).toEqual([])
-  for (const path of ['/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/records']) {
+  for (const path of ['/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/records']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await violations(page)).toEqual([])

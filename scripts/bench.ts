@@ -1,4 +1,4 @@
-// npm run bench: time per stage and per photograph, beside the time of decoding the same file alone.
+// npm run bench: time per stage and per photograph, beside the time of decoding the same file alone; then of planning.
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,6 +6,8 @@ import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
 import { decodePhoto } from '../src/cli/decode.ts'
 import { measurePhotograph } from '../src/core/measure/measure.ts'
+import { benchPlanning } from './bench-planning.ts'
+import { run } from './install.mjs'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 
 const FIXTURES = fileURLToPath(new URL('../fixtures/photos/', import.meta.url))
@@ -66,3 +68,6 @@ try {
 } finally {
   await rm(folder, { recursive: true })
 }
+
+if (run('npx', ['vite', 'build', '--logLevel', 'error']) !== 0) process.exit(1)
+console.log(`\n${(await benchPlanning()).join('\n')}`)

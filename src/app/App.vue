@@ -36,11 +36,12 @@ onMounted(async () => {
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true"><path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" /><path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" /></svg>
         <span class="sr-only sm:not-sr-only">Perlumen</span>
       </RouterLink>
-      <RouterLink to="/" class="text-ink-soft hover:text-ink" active-class="" exact-active-class="text-ink font-semibold">Today</RouterLink>
- <RouterLink to="/plan" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Plan</RouterLink>
-      <RouterLink to="/hatchery" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Hatchery</RouterLink>
-      <RouterLink to="/records" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Records</RouterLink>
-      <span class="grow" />
+      <div class="flex min-w-0 grow items-center gap-3 overflow-x-auto py-2 md:gap-6">
+        <RouterLink to="/" class="text-ink-soft hover:text-ink" active-class="" exact-active-class="text-ink font-semibold">Today</RouterLink>
+        <RouterLink to="/plan" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Plan</RouterLink>
+        <RouterLink to="/hatchery" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Hatchery</RouterLink>
+        <RouterLink to="/records" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Records</RouterLink>
+      </div>
       <template v-if="room.room === 'bench'">
         <button type="button" class="min-h-10 min-w-10 text-ink-soft" aria-label="Dimmer" @click="room.brighten(-1)">−</button>
         <span class="hidden text-sm text-ink-soft sm:inline">{{ Math.round(room.brightness * 100) }} %</span>

@@ -76,23 +76,26 @@ function next(egg: DraftEgg, done: boolean): void {
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
         <caption class="sr-only">Eggs in the basket</caption>
-        <thead class="text-ink-soft"><tr><th class="p-1 font-medium">No.</th><th class="p-1 font-medium">Laid</th><th class="p-1 font-medium">Weight, {{ unitSymbol(units, 'mass') }}</th><th class="p-1 font-medium">Length × breadth, {{ unitSymbol(units, 'length') }}</th><th class="p-1 font-medium">Shell</th><th class="p-1 font-medium">Decision</th><th class="p-1 font-medium">Comes out as</th></tr></thead>
+        <thead class="text-ink-soft"><tr><th class="p-1 font-medium">No.</th><th class="p-1 font-medium">Mark</th><th class="p-1 font-medium">Laid</th><th class="p-1 font-medium">Weight, {{ unitSymbol(units, 'mass') }}</th><th class="p-1 font-medium">Length × breadth, {{ unitSymbol(units, 'length') }}</th><th class="p-1 font-medium">Shell</th><th class="p-1 font-medium">Decision</th></tr></thead>
         <tbody>
-          <tr v-for="item in shown" :key="item.egg.id" class="border-t border-line" :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }" @focusin="atHandId = item.egg.id">
+          <template v-for="item in shown" :key="item.egg.id">
+          <tr class="border-t border-line" :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }" @focusin="atHandId = item.egg.id">
             <td class="p-1 font-semibold">{{ item.egg.number }}</td>
+            <td class="p-1"><input type="text" maxlength="40" class="field min-h-9 w-14 px-1 py-0" :value="item.egg.mark" :aria-label="`Egg ${item.egg.number}: mark on the shell`" @change="emit('change', item.egg.id, { mark: ($event.target as HTMLInputElement).value.trim() })" /></td>
             <td class="p-1"><input type="date" class="field min-h-9 px-1 py-0" :value="item.egg.laidOn" :aria-label="`Egg ${item.egg.number}: laid on`" @change="emit('change', item.egg.id, { laidOn: ($event.target as HTMLInputElement).value || null })" /></td>
-            <td class="p-1"><input type="number" step="0.01" min="0" class="field min-h-9 w-20 px-1 py-0" :value="shownAs('mass', item.egg.weightG)" :aria-label="`Egg ${item.egg.number}: weight`" @change="measure(item.egg, 'weightG', 'mass', $event)" /></td>
+            <td class="p-1"><input type="number" step="0.01" min="0" class="field min-h-9 w-16 px-1 py-0" :value="shownAs('mass', item.egg.weightG)" :aria-label="`Egg ${item.egg.number}: weight`" @change="measure(item.egg, 'weightG', 'mass', $event)" /></td>
             <td class="p-1 whitespace-nowrap">
-              <input type="number" step="0.01" min="0" class="field min-h-9 w-20 px-1 py-0" :value="shownAs('length', item.egg.lengthMm)" :aria-label="`Egg ${item.egg.number}: length`" @change="measure(item.egg, 'lengthMm', 'length', $event)" /> ×
-              <input type="number" step="0.01" min="0" class="field min-h-9 w-20 px-1 py-0" :value="shownAs('length', item.egg.breadthMm)" :aria-label="`Egg ${item.egg.number}: breadth`" @change="measure(item.egg, 'breadthMm', 'length', $event)" />
+              <input type="number" step="0.01" min="0" class="field min-h-9 w-16 px-1 py-0" :value="shownAs('length', item.egg.lengthMm)" :aria-label="`Egg ${item.egg.number}: length`" @change="measure(item.egg, 'lengthMm', 'length', $event)" /> ×
+              <input type="number" step="0.01" min="0" class="field min-h-9 w-16 px-1 py-0" :value="shownAs('length', item.egg.breadthMm)" :aria-label="`Egg ${item.egg.number}: breadth`" @change="measure(item.egg, 'breadthMm', 'length', $event)" />
             </td>
             <td class="p-1">
               <select class="field min-h-9 px-1 py-0" :value="item.egg.crack" :aria-label="`Egg ${item.egg.number}: shell`" @change="emit('change', item.egg.id, { crack: ($event.target as HTMLSelectElement).value as Crack })"><option v-for="crack in CRACKS" :key="crack" :value="crack">{{ CRACK_WORDS[crack] }}</option></select>
               <label v-if="item.egg.crack === 'hairline'" class="flex items-center gap-1"><input type="checkbox" class="accent-lamp" :checked="item.egg.waxed" @change="emit('change', item.egg.id, { waxed: ($event.target as HTMLInputElement).checked })" /> waxed</label>
             </td>
             <td class="p-1"><select class="field min-h-9 px-1 py-0" :value="item.egg.choice" :aria-label="`Egg ${item.egg.number}: decision`" @change="emit('change', item.egg.id, { choice: ($event.target as HTMLSelectElement).value as EggChoice })"><option v-for="(words, choice) in CHOICE_WORDS" :key="choice" :value="choice">{{ words }}</option></select></td>
-            <td class="p-1" :class="item.set ? '' : 'text-ink-soft'">{{ said(item) }}</td>
           </tr>
+          <tr :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }"><td /><td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">{{ said(item) }}</td></tr>
+          </template>
         </tbody>
       </table>
     </div>

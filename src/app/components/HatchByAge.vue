@@ -12,13 +12,15 @@ import type { PlanGroup } from '../../core/planning/compute-plan.ts'
 const props = defineProps<{ groups: readonly PlanGroup[] }>()
 use([LineChart, ScatterChart, GridComponent, AriaComponent, SVGRenderer])
 
-const ages = computed(() => {
+/** As text, so that the chart is drawn anew only when an age changed. */
+const agesText = computed(() => {
   const byAge = new Map<number, number>()
   for (const { advice } of props.groups.flatMap((group) => group.eggs)) {
     if (advice.storageDays !== null && advice.storageDays >= 0) byAge.set(advice.storageDays, (byAge.get(advice.storageDays) ?? 0) + 1)
   }
-  return [...byAge].sort(([a], [b]) => a - b)
+  return JSON.stringify([...byAge].sort(([a], [b]) => a - b))
 })
+const ages = computed(() => JSON.parse(agesText.value) as Array<[days: number, eggs: number]>)
 const words = computed(() => ages.value.map(([days, eggs]) => `${eggs} of ${days} days: ${Math.round(100 * relativeHatchability(days))} %`).join('; '))
 const option = computed(() => {
   const last = Math.max(TOO_OLD_DAYS, ...ages.value.map(([days]) => days))

@@ -22,8 +22,8 @@ const term = ref({ from: '', to: '' })
 const hatchHour = computed(() => (props.timing.by === 'hatch' ? props.timing.hour : 12))
 const offered = computed(() => hatchDays({
   weekdays: weekday.value === 0 ? ANY : [weekday.value], nowMs: props.nowMs, zone: props.zone, species: props.species, hatchHour: hatchHour.value,
-  within: isLocalDate(term.value.from) && isLocalDate(term.value.to) ? [term.value] : undefined,
-}).slice(0, OFFERED))
+  within: isLocalDate(term.value.from) && isLocalDate(term.value.to) ? [term.value] : undefined, most: OFFERED,
+}))
 
 function choose(by: DraftTiming['by']): void {
   const time = localTimeOf(props.nowMs, props.zone)

@@ -106,7 +106,7 @@ function toSet(basket: DemoBasket, nowMs: number): SetRecord {
   const setAt = new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
   return {
     id, name: basket.setName, species: basket.species, breed: basket.breed, shell: basket.shell, setAt,
-    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
+    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: basket.incubator === 'hatcher' ? 3 : null },
     trays: [{ id: `${id}-tray`, name: 'Tray 1', incubatorId: incubatorIdOf(basket.incubator), rows: basket.rows, columns: basket.columns, numbering: 'letter-rows' }],
     batches: [{ id: `${id}-batch`, source: 'own hens', breed: basket.breed, shell: basket.shell, posted: false, turnedInStorage: true }],
     policy: 'second-look', done: basket.done.map((key) => ({ key, at: setAt })), temperatures: [],

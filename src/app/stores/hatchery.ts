@@ -65,8 +65,20 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     return sets.value.find((set) => set.id === id)
   }
 
+  let last: Promise<unknown> = Promise.resolve()
+  /** One step after the other: two quick presses of undo take back two steps, not the same one twice. */
+  function inTurn<T>(step: () => Promise<T>): Promise<T> {
+    const next = last.then(step, step)
+    last = next.catch(() => undefined)
+    return next
+  }
+
   /** Saves the records and the step, then shows them. @param eggId - the egg at hand, where there is one */
-  async function commit(label: string, eggId: string | null, changes: Changes): Promise<void> {
+  function commit(label: string, eggId: string | null, changes: Changes): Promise<void> {
+    return inTurn(() => commitNow(label, eggId, changes))
+  }
+
+  async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     const entry: JournalEntry = {
       label, eggId, sets: before(sets.value, changes.sets), eggs: before(eggs.value, changes.eggs), looks: before(looks.value, changes.looks),
     }
@@ -90,7 +102,11 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   /** Takes the last step back. @returns what was undone, or null when there was nothing */
-  async function undo(): Promise<JournalEntry | null> {
+  function undo(): Promise<JournalEntry | null> {
+    return inTurn(undoNow)
+  }
+
+  async function undoNow(): Promise<JournalEntry | null> {
     const entry = journal.value.at(-1)
     if (!entry) return null
     for (const { id, before: look } of entry.looks) await (look ? repository.saveLook(look) : repository.removeLook(id))

@@ -106,9 +106,10 @@ export const usePlanStore = defineStore('plan', () => {
     return change((now) => ({ ...now, trays: now.trays.filter((tray) => tray.id !== id) }))
   }
 
-  /** Both eggs of a swap stay where they were put. */
+  /** From the first move on every egg stays where it lies; only new ones are dealt into what is free. */
   function moveEggs(places: ReadonlyArray<{ id: string; place: Place | null }>): Promise<void> {
-    return change((now) => ({ ...now, moved: { ...now.moved, ...Object.fromEntries(places.flatMap(({ id, place }) => (place ? [[id, place]] : []))) } }))
+    const lying = groups.value.flatMap((group) => group.eggs.map(({ egg, place }) => ({ id: egg.id, place })))
+    return change((now) => ({ ...now, moved: { ...now.moved, ...Object.fromEntries([...lying, ...places].flatMap(({ id, place }) => (place ? [[id, place]] : []))) } }))
   }
 
   /** Makes the sets; the basket is empty afterwards. @returns the new sets, soonest first */

@@ -135,7 +135,6 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
         </ul>
         <button type="button" class="press self-start" @click="addIncubator"><Plus class="h-5 w-5" aria-hidden="true" /> Another incubator</button>
       </section>
-
-    </div>
+</div>
   </main>
 </template>

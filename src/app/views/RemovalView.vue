@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord } from '../../contracts/set-record.ts'
@@ -21,7 +21,7 @@ const set = computed(() => hatchery.setById(props.setId))
 function placeOf(egg: EggRecord): string {
   return nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
 }
-const asked = ref<{ egg: EggRecord; look: LookRecord } | null>(null)
+const asked = shallowRef<{ egg: EggRecord; look: LookRecord } | null>(null)
 const problem = ref('')
 
 const rows = computed(() => {

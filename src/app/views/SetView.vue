@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Printer, Tags } from '@lucide/vue'
 import type { EggRecord, PlanChoices } from '../../contracts/set-record.ts'
@@ -8,6 +8,7 @@ import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
 import { stageWords } from '../../core/incubation/stage-words.ts'
 import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
+import { turningTimetable } from '../../core/incubation/turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
@@ -44,7 +45,7 @@ const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tra
 const moving = ref(false)
 const changing = ref(false)
 const problem = ref('')
-const chosen = ref<EggRecord | null>(null)
+const chosen = shallowRef<EggRecord | null>(null)
 
 const words = computed(() => stageWords(plan.value?.stage ?? 0))
 const lookOf = (egg: EggRecord) => store.looksByEgg.get(egg.id)?.at(-1)
@@ -76,6 +77,14 @@ function move(moved: Placed[]): void {
   const places = new Map(moved.map(({ id, place }) => [id, place]))
   void guarded(() => store.commit('layout', null, { eggs: eggs.value.filter((egg) => places.has(egg.id)).map((egg) => ({ ...egg, place: places.get(egg.id)! })) }))
 }
+/** Turns of today, where the turning is by hand. */
+const turns = computed(() => {
+  const current = set.value
+  if (!current?.plan.turnsADay || !plan.value?.started) return []
+  const untilMs = plan.value.statuses.find(({ event }) => event.kind === 'stop-turning')!.event.startMs
+  const today = localDateOf(clock.nowMs, zone.value)
+  return turningTimetable({ setAtMs: Date.parse(current.setAt), untilMs, timesADay: current.plan.turnsADay, zone: zone.value }).find((day) => day.date === today)?.turns ?? []
+})
 const temperature = ref<number | ''>('')
 function addTemperature(): void {
   const current = set.value
@@ -155,6 +164,7 @@ useKeys({ u: () => void guarded(() => store.undo()) })
           <p class="mt-1">{{ words.tonight }}</p>
           <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
         </div>
+        <p v-if="turns.length > 0" class="col-span-2" data-testid="turns">Turn by hand today: {{ turns.map((turn) => `${localTimeOf(turn.atMs, zone)} ${turn.sideUp} up`).join(', ') }}.</p>
         <form class="col-span-2 flex flex-wrap items-end gap-2" @submit.prevent="addTemperature">
           <label>Display shows, {{ unitSymbol(store.hatchery.units, 'temperature') }} <input v-model.number="temperature" type="number" step="0.1" class="field mt-1 block w-28" /></label>
           <button type="submit" class="press min-h-11" :disabled="temperature === ''">Note it</button>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { CalendarPlus, TriangleAlert } from '@lucide/vue'
+import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import { agenda, type AgendaItem } from '../../core/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
@@ -83,7 +83,8 @@ useKeys({ u: () => void guarded(() => store.undo()) })
         <p class="text-ink-soft" data-testid="today">{{ sayDate(today) }}<template v-if="store.hatchery.name">, {{ store.hatchery.name }}</template></p>
         <h1 class="text-4xl font-bold">{{ heading }}</h1>
       </div>
-      <div class="flex gap-3">
+      <div class="flex flex-wrap gap-3">
+        <button v-if="store.journal.length > 0" type="button" class="press" @click="guarded(() => store.undo())"><Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span></button>
         <button v-if="rows.length > 0" type="button" class="press" @click="guarded(() => exportCalendar(store.sets, 'perlumen-calendar.ics'))"><CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar</button>
         <RouterLink to="/plan" class="press" :class="{ 'press-lamp': rows.length === 0 }">Plan a set</RouterLink>
       </div>

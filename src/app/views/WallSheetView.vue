@@ -36,19 +36,19 @@ const print = (): void => window.print()
   <main v-if="set && plan" class="mx-auto max-w-[186mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3"><button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink></div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
-      <h1 class="text-[30pt] leading-tight font-bold">{{ set.name }}</h1>
+      <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>
       <p class="text-[16pt]">{{ SPECIES[set.species].label }}, {{ count(eggs.length, 'egg') }}; set {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}, {{ localTimeOf(Date.parse(set.setAt), zone) }}</p>
-      <table class="mt-3 w-full border-collapse" :class="lines.length > 8 ? 'text-[18pt]' : 'text-[22pt]'">
+      <table class="mt-3 w-full border-collapse" :class="lines.length > 8 ? 'text-[20pt] [&_td]:py-1.5' : 'text-[25pt] [&_td]:py-3'">
         <tbody>
           <tr v-for="event in lines" :key="event.key" class="border-t-2 border-black">
-            <td class="w-12 py-1.5"><span class="inline-block h-7 w-7 border-[3px] border-black align-middle" /></td>
-            <td class="py-1.5 pr-3 font-bold whitespace-nowrap">{{ sayShortDate(event.date) }}</td>
-            <td class="py-1.5 pr-2 leading-tight">{{ title(event) }}<span v-if="event.endMs > event.startMs"> to {{ sayShortDate(localDateOf(event.endMs, zone)) }}</span></td>
-            <td class="py-1.5 text-right text-[14pt] whitespace-nowrap">{{ eventDay(set, event, zone) }}</td>
+            <td class="w-14"><span class="inline-block h-9 w-9 border-[3px] border-black align-middle" /></td>
+            <td class="pr-3 font-bold whitespace-nowrap">{{ sayShortDate(event.date) }}</td>
+            <td class="pr-2 leading-tight">{{ title(event) }}<span v-if="event.endMs > event.startMs"> to {{ sayShortDate(localDateOf(event.endMs, zone)) }}</span></td>
+            <td class="text-right text-[15pt] whitespace-nowrap">{{ eventDay(set, event, zone) }}</td>
           </tr>
         </tbody>
       </table>
-      <p class="mt-3 border-t-2 border-black pt-2 text-[16pt] leading-snug">
+      <p class="mt-3 border-t-2 border-black pt-3 text-[18pt] leading-snug">
         {{ sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']) }} at the eggs<template v-if="incubator && incubator.displayCorrectionC !== 0"> (display {{ sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator.airflow] - incubator.displayCorrectionC) }})</template>;
         humidity {{ SPECIES[set.species].humidityPercent.join('–') }} %, from lockdown {{ SPECIES[set.species].hatchHumidityPercent.join('–') }} %.
         <template v-if="turns">Turn by hand at {{ turns.join(', ') }}.</template>

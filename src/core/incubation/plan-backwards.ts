@@ -38,17 +38,22 @@ export interface HatchDaysInput {
   hatchHour?: number
   /** Days ahead that are searched. @default 366 */
   horizonDays?: number
+  /** No more than this many are looked for. @default all */
+  most?: number
 }
 
 /** Days on which all could hatch, soonest first; none whose eggs should have been set already. */
-export function hatchDays({ weekdays, nowMs, zone, species, within, hatchHour = 12, horizonDays = 366 }: HatchDaysInput): LocalDate[] {
-  const today = localDateOf(nowMs, zone)
-  return Array.from({ length: horizonDays + 1 }, (_, i) => addDays(today, i)).filter((date) => {
-    if (!weekdays.includes(weekdayOf(date))) return false
-    if (within && !within.some(({ from, to }) => from <= date && date <= to)) return false
-    const hatchAtMs = instantOf(date, hatchHour, zone)
-    return species.every((item) => setTimeForHatch({ ...item, hatchAtMs }) >= nowMs)
-  })
+export function hatchDays({ weekdays, nowMs, zone, species, within, hatchHour = 12, horizonDays = 366, most = Infinity }: HatchDaysInput): LocalDate[] {
+  // Set now, the slowest of them hatches then.
+  const soonest = nowMs + Math.max(0, ...species.map((item) => nowMs - setTimeForHatch({ ...item, hatchAtMs: nowMs })))
+  const from = localDateOf(soonest, zone)
+  const days: LocalDate[] = []
+  for (let i = 0, date = from; i <= horizonDays && days.length < most; i++, date = addDays(date, 1)) {
+    if (!weekdays.includes(weekdayOf(date))) continue
+    if (within && !within.some((range) => range.from <= date && date <= range.to)) continue
+    if (instantOf(date, hatchHour, zone) >= soonest) days.push(date)
+  }
+  return days
 }
 
 /** Hours at which people are up: from, to. */

@@ -62,7 +62,7 @@ export function checkPlan(input: PlanCheckInput): PlanProblem[] {
     add('still-resting', 'care', `Posted eggs should rest, small end down, until ${day(input.restUntilMs)}, ${localTimeOf(input.restUntilMs, zone)}.`, 'Set them after that, so that shaken air cells settle.')
   }
   const evening = eveningBefore(setAtMs, zone)
-  if (evening !== null && !input.alreadySet) {
+  if (evening !== null && evening > nowMs && !input.alreadySet) {
     const hours = Math.round((setAtMs - evening) / 3_600_000)
     add('at-night', 'care', `The set time falls in the night, at ${localTimeOf(setAtMs, zone)}.`, `Set at ${localTimeOf(evening, zone)} the evening before; the chicks come some ${hours} hours sooner.`)
   }

@@ -47,7 +47,10 @@ const WAXED_FACTOR = 0.6
  * @param setOn - local date of setting
  */
 export function adviseSetting(eggs: readonly EggInHand[], places: number, setOn: LocalDate): EggAdvice[] {
-  const judged = eggs.map((egg) => judge(egg, setOn))
+  // Many eggs share a day of laying, and calendar arithmetic is dear.
+  const storage = new Map<LocalDate, number>()
+  for (const { laidOn } of eggs) if (laidOn !== null && !storage.has(laidOn)) storage.set(laidOn, daysBetween(laidOn, setOn))
+  const judged = eggs.map((egg) => judge(egg, egg.laidOn === null ? null : storage.get(egg.laidOn)!))
   const fit = judged.filter((advice) => advice.set).sort((a, b) => b.expectedHatch - a.expectedHatch || (a.storageDays ?? Infinity) - (b.storageDays ?? Infinity))
   const placed = new Set(fit.slice(0, Math.max(0, places)).map((advice) => advice.id))
   return judged.map((advice) => (advice.set && !placed.has(advice.id)
@@ -55,9 +58,8 @@ export function adviseSetting(eggs: readonly EggInHand[], places: number, setOn:
     : advice))
 }
 
-function judge(egg: EggInHand, setOn: LocalDate): EggAdvice {
+function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
   const reasons: AdviceReason[] = []
-  const storageDays = egg.laidOn === null ? null : daysBetween(egg.laidOn, setOn)
   let set = true
   let factor = 1
   const leaveOut = (reason: AdviceReason): void => {

@@ -1,0 +1,1 @@
+export function run(command: string, args: readonly string[], options?: object): number
