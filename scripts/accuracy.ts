@@ -10,11 +10,9 @@ import { bluntPole, breadthPx, outlinePolygon, smallPole } from '../src/core/geo
 import { gradeEgg } from '../src/core/grade/grade.ts'
 import type { RgbImage } from '../src/core/image/linear.ts'
 import { measurePhotograph } from '../src/core/measure/measure.ts'
-import { createRandom } from '../src/core/random/random.ts'
-import { createEgg, eggAt, type Fate } from '../src/core/simulate/egg-model.ts'
-import { renderEgg, type SimulatedTruth } from '../src/core/simulate/render.ts'
-import { takeAnyShot } from '../src/core/simulate/shot.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES, stageOf, type Shell, type SpeciesName } from '../src/core/species/species.ts'
+import type { SimulatedTruth } from '../src/core/simulate/render.ts'
+import { SPECIES, stageOf, type Shell, type SpeciesName } from '../src/core/species/species.ts'
+import { simulateCase } from './simulated-set.ts'
 
 const FIXTURES = fileURLToPath(new URL('../fixtures/photos/', import.meta.url))
 const SCORER = join(FIXTURES, 'score.mjs')
@@ -31,25 +29,6 @@ function gradeImage(file: string, image: RgbImage, known: Known): GradeRecord {
   if (reading.kind === 'rejected') return toErrorRecord(file, reading.rejection.message, elapsedMs)
   const verdict = gradeEgg(reading.egg, { species: known.species, ageDays: known.day, shell: known.shell })
   return toGradeRecord({ file, egg: reading.egg, verdict, elapsedMs })
-}
-
-/** One simulated photograph: every fourth of each grade, all species and shells, from anywhere in the range. */
-function simulate(index: number): { file: string; image: RgbImage; known: Known; truth: unknown } {
-  const random = createRandom(`accuracy/${index}`)
-  const species = random.uniform() < 0.4 ? 'chicken' : random.pick(SPECIES_NAMES)
-  const shell = random.pick(SHELLS)
-  const { incubationDays } = SPECIES[species]
-  const day = random.between(0.26, 0.88) * incubationDays
-  const fates: Fate[] = [
-    { kind: 'developing' }, { kind: 'clear' },
-    { kind: 'died', onDay: Math.min(0.9 * day, random.between(0.1, 0.26) * incubationDays) },
-    { kind: 'died', onDay: Math.min(day - 0.05 * incubationDays, random.between(0.33, 0.8) * incubationDays) },
-  ]
-  const egg = createEgg(`accuracy/${index}`, { species, shell, fate: fates[index % 4]! })
-  const shot = takeAnyShot(`accuracy/${index}`)
-  const { image, truth } = renderEgg(eggAt(egg, day), shot)
-  const file = `sim-${index}.jpg`
-  return { file, image, known: { species, day, shell }, truth: describeTruth(file, truth, { species, day, shell }, shot.lamp) }
 }
 
 /** In the scorer's own terms. The simulator does not judge readability: all count as readable. */
@@ -94,12 +73,13 @@ try {
   const simulated: GradeRecord[] = []
   const truths: unknown[] = []
   for (let i = 0; i < count; i++) {
-    const { file, image, known, truth: own } = simulate(i)
+    const { image, truth: own, shot, ...known } = await simulateCase('accuracy', i)
+    const file = `sim-${i}.jpg`
     simulated.push(gradeImage(file, image, known))
-    truths.push(own)
-    process.stderr.write(`\rsimulated ${i + 1}/${count}`)
+    truths.push(describeTruth(file, own, known, shot.lamp))
+    if (process.stderr.isTTY) process.stderr.write(`\rsimulated ${i + 1}/${count}`)
   }
-  process.stderr.write('\n')
+  if (process.stderr.isTTY) process.stderr.write('\n')
   await writeFile(join(folder, 'truth.json'), JSON.stringify(truths))
   const onSimulated = await score(folder, 'simulated', simulated, join(folder, 'truth.json'))
 
@@ -116,8 +96,16 @@ try {
     ['readable taken for unreadable, %', (s) => s.unreadable['readableCalledUnreadable']],
   ]
   console.log(`${''.padEnd(42)}${'sample'.padStart(10)}${'simulated'.padStart(12)}`)
+  /** Half-width of the 95 % interval of a share in per cent, by Agresti and Coull (1998), The American Statistician 52, 119–126. */
+  const margin = (percent: number, n: number): number => {
+    const p = (percent * n / 100 + 2) / (n + 4)
+    return 196 * Math.sqrt((p * (1 - p)) / (n + 4))
+  }
   const cell = (value: number | null | undefined): string => (value === null || value === undefined ? '–' : value.toFixed(value < 1.5 ? 4 : 2))
   for (const [name, pick] of rows) console.log(`${name.padEnd(42)}${cell(pick(onSample)).padStart(10)}${cell(pick(onSimulated)).padStart(12)}`)
+  for (const [name, s, n] of [['sample', onSample, truth.length], ['simulated', onSimulated, count]] as const) {
+    console.log(`95 % interval of “grade right” on the ${name}: ±${margin(s.grade['accuracy'] ?? 0, n).toFixed(1)} points`)
+  }
   console.log(`${'photographs'.padEnd(42)}${String(truth.length).padStart(10)}${String(count).padStart(12)}`)
 } finally {
   await rm(folder, { recursive: true })

@@ -105,7 +105,7 @@ describe('gradeEgg', () => {
 
 describe('policies', () => {
   const clear: PolicyInput = {
-    policy: 'second-look', grade: 'clear', readable: true, species: 'chicken', ageDays: 10, earlierLooks: [],
+    policy: 'second-look', grade: 'clear', readable: true, species: 'chicken', ageDays: 10, earlierLooks: [], signsOfLife: false,
     probabilities: { developing: 0.001, clear: 0.98, 'blood-ring': 0.01, quitter: 0.009 },
   }
   const ring: PolicyInput = { ...clear, grade: 'blood-ring', probabilities: { developing: 0.001, clear: 0.01, 'blood-ring': 0.98, quitter: 0.009 } }
@@ -122,6 +122,7 @@ describe('policies', () => {
     ['hold waits for lockdown', { ...clear, policy: 'hold', earlierLooks: earlier }, 'recheck'],
     ['hold at lockdown', { ...clear, policy: 'hold', ageDays: 18 }, 'remove'],
     ['doubt never removes', { ...clear, policy: 'first-sight', probabilities: { ...clear.probabilities, developing: 0.03, clear: 0.95 } }, 'recheck'],
+    ['signs of life never let it be removed', { ...ring, signsOfLife: true }, 'recheck'],
     ['bad light never removes', { ...ring, readable: false }, 'recheck'],
     ['not sure stays', { ...clear, grade: 'unsure' }, 'recheck'],
     ['living stays', { ...clear, grade: 'developing' }, 'keep'],

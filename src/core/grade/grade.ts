@@ -1,23 +1,28 @@
 import type { EggReading } from '../measure/reading.ts'
 import { stageOf, type Shell } from '../species/species.ts'
-import { priorLog, weighEvidence, type Evidence } from './evidence.ts'
+import { livingShadow } from './expected.ts'
+import { FEATURES, featuresOf, type Sign } from './features.ts'
+import { GRADING_MODEL } from './grading-model.ts'
 import { decideAction } from './policy.ts'
-import { explain, unreadableSentences } from './reasons.ts'
-import { GRADES, type Grade, type GradeContext, type PerGrade, type SuggestedGrade, type UnreadableCode, type Verdict } from './types.ts'
+import { explain, unreadableSentences, type SignWeight } from './reasons.ts'
+import { contributions, logOdds, softmax } from './softmax.ts'
+import { GRADES, type GradeContext, type PerGrade, type SuggestedGrade, type UnreadableCode, type Verdict } from './types.ts'
 
 /** A grade is suggested from this probability on; below it the answer is "not sure". */
-const SURE_FROM = 0.75
+const SURE_FROM = 0.55
+/** What cannot be read is drawn this far toward "anything is possible". */
+const UNREADABLE_SHARE = 0.2
 /** Earliest stage at which anything certain shows, by shell. */
 const EARLIEST_STAGE: Readonly<Record<Shell, number>> = {
   white: 0.14, tinted: 0.16, blue: 0.2, speckled: 0.2, brown: 0.24, dark: 0.32,
 }
-/** The signs are not independent of each other; their joint weight is cut by this. */
-const EVIDENCE_SHARE = 0.8
 /** Linear red light below which an 8-bit picture cannot show a tenth more or less. */
 const DARKEST_EMPTY_RED = 0.012
 const NOISIEST = 0.16
 /** Share of the contents at saturation. */
-const MOST_CLIPPED = 0.45
+const MOST_CLIPPED = 0.3
+/** More line than this, egg lengths, may be a living net; up to here scratches and pores make it too. */
+const LIVING_NET = 1.6
 
 /** Probabilities, suggestion and reasons from one reading and what is known of the egg. Pure. */
 export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
@@ -26,16 +31,17 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
   const stage = ageDays === undefined ? 0.5 : stageOf(species, ageDays)
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
-  const evidence = weighEvidence(egg, stage)
-  const probabilities = combine(evidence, stage, readable)
+  const features = featuresOf(egg, stage)
+  const logs = logOdds(GRADING_MODEL, features)
+  const probabilities = softmax(readable ? logs : flattened(logs))
   const best = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
   const grade: SuggestedGrade = readable && probabilities[best] >= SURE_FROM ? best : 'unsure'
   const action = decideAction({
     policy: context.policy ?? 'second-look', grade, probabilities, readable, species, ageDays,
-    earlierLooks: context.earlierLooks ?? [],
+    earlierLooks: context.earlierLooks ?? [], signsOfLife: showsLife(egg, stage),
   })
   const reasons = unreadableSentences(unreadable)
-  if (ageDays !== undefined) reasons.push(...explain(egg, evidence, probabilities, grade, stage, ageDays))
+  if (ageDays !== undefined) reasons.push(...explain(egg, weighSigns(features), probabilities, grade, stage, ageDays))
   return { probabilities, grade, action, readable, unreadable, reasons }
 }
 
@@ -51,14 +57,25 @@ function whyUnreadable(egg: EggReading, context: GradeContext, stage: number): U
   return codes
 }
 
-/** Bayes' rule in logs; what cannot be read is drawn far toward "anything is possible". */
-function combine(evidence: readonly Evidence[], stage: number, readable: boolean): PerGrade {
-  const prior = priorLog(stage)
-  const share = readable ? EVIDENCE_SHARE : 0.25
-  const logs = GRADES.map((grade) =>
-    prior[grade] + share * evidence.reduce((sum, item) => sum + item.logLikelihood[grade], 0))
-  const highest = Math.max(...logs)
-  const weights = logs.map((log) => Math.exp(log - highest))
-  const total = weights.reduce((a, b) => a + b, 0)
-  return Object.fromEntries(GRADES.map((grade, i) => [grade, weights[i]! / total])) as Record<Grade, number>
+/**
+ * Signs that a living egg of this age shows, whatever the model makes of them: they never let an egg be suggested
+ * for removal. Removing a live egg is the costly error.
+ */
+function showsLife(egg: EggReading, stage: number): boolean {
+  const band = livingShadow(stage)
+  return egg.vessels.netLength > LIVING_NET || egg.shadow.area.value > 0.6 * band.low
+}
+
+function flattened(logs: PerGrade): PerGrade {
+  return Object.fromEntries(GRADES.map((grade) => [grade, UNREADABLE_SHARE * logs[grade]])) as PerGrade
+}
+
+/** What each sign adds to each grade, natural log odds. */
+function weighSigns(features: readonly number[]): SignWeight[] {
+  const parts = contributions(GRADING_MODEL, features)
+  const signs: Sign[] = ['shadow', 'vessels', 'ring']
+  return signs.map((sign) => {
+    const sum = (key: (typeof GRADES)[number]): number => parts.reduce((total, part, i) => total + (FEATURES[i]!.sign === sign ? part[key] : 0), 0)
+    return { sign, logOdds: Object.fromEntries(GRADES.map((key) => [key, sum(key)])) as PerGrade }
+  })
 }

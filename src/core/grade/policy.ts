@@ -9,6 +9,8 @@ export interface PolicyInput {
   species: SpeciesName
   ageDays: number | undefined
   earlierLooks: readonly EarlierLook[]
+  /** The picture shows what a living egg of this age shows. */
+  signsOfLife: boolean
 }
 
 /** Above this probability of life an egg is never suggested for removal. */
@@ -25,7 +27,7 @@ const SECOND_LOOK_AFTER_DAYS = 1.5
 export function decideAction(input: PolicyInput): Action {
   const { policy, grade, probabilities, readable } = input
   if (grade === 'developing') return 'keep'
-  if (grade === 'unsure' || !readable) return 'recheck'
+  if (grade === 'unsure' || !readable || input.signsOfLife) return 'recheck'
   const certain = probabilities.developing < LARGEST_RISK && probabilities[grade] >= 0.9
   if (!certain) return 'recheck'
   const certainRing = grade === 'blood-ring' && probabilities.developing < LARGEST_RISK / 2

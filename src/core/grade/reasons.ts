@@ -1,7 +1,16 @@
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow } from './expected.ts'
-import { LONGEST_NET, type Evidence } from './evidence.ts'
+import type { Sign } from './features.ts'
 import type { PerGrade, SuggestedGrade, UnreadableCode } from './types.ts'
+
+/** What one sign adds to each grade, natural log odds. */
+export interface SignWeight {
+  sign: Sign
+  logOdds: PerGrade
+}
+
+/** More line than any living net has, egg lengths: the shell's own pattern. */
+const LONGEST_NET = 7
 
 const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
   'too-dark': 'Too little light comes through to see what would decide. Try a brighter lamp or a longer exposure, or leave it for a later day.',
@@ -23,16 +32,16 @@ export function unreadableSentences(codes: readonly UnreadableCode[]): string[] 
 
 /** The signs in the order of their weight for the suggested grade against its strongest rival. */
 export function explain(
-  egg: EggReading, evidence: readonly Evidence[], probabilities: PerGrade, grade: SuggestedGrade,
+  egg: EggReading, signs: readonly SignWeight[], probabilities: PerGrade, grade: SuggestedGrade,
   stage: number, ageDays: number,
 ): string[] {
   const ranked = (Object.keys(probabilities) as Array<keyof PerGrade>).sort((a, b) => probabilities[b] - probabilities[a])
   const [first, second] = grade === 'unsure' || grade === ranked[0] ? ranked : [grade, ranked[0]]
-  const weight = (item: Evidence): number => Math.abs(item.logLikelihood[first!] - item.logLikelihood[second!])
-  return [...evidence].sort((a, b) => weight(b) - weight(a)).map((item) => sentence(item, egg, stage, ageDays))
+  const weight = (item: SignWeight): number => Math.abs(item.logOdds[first!] - item.logOdds[second!])
+  return [...signs].sort((a, b) => weight(b) - weight(a)).map((item) => sentence(item, egg, stage, ageDays))
 }
 
-function sentence(item: Evidence, egg: EggReading, stage: number, ageDays: number): string {
+function sentence(item: SignWeight, egg: EggReading, stage: number, ageDays: number): string {
   if (item.sign === 'shadow') return shadowSentence(egg, stage, ageDays)
   if (item.sign === 'vessels') return vesselSentence(egg)
   return ringSentence(egg)

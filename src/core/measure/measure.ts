@@ -5,7 +5,7 @@ import {
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
-import { cellEdgePoints, measureAirCell, searchCellEdge, type AirCell, type CellSearch } from './air-cell.ts'
+import { cellEdgePoints, doubtCell, measureAirCell, searchCellEdge, type AirCell, type CellSearch } from './air-cell.ts'
 import { findContents, type Contents } from './contents.ts'
 import { findCrack } from './crack.ts'
 import { layOutEgg, type EggFrame } from './egg-frame.ts'
@@ -55,11 +55,12 @@ export function measurePhotograph(image: RgbImage, options: MeasureOptions = {})
   const oriented = orient(linear, planes, found, anyShape)
   const { fit, frame, spotCount, search, bluntEndProbability } = oriented
   if (reachesBeyond(fit.outline, linear)) return rejected('egg-cut-off')
-  const cell = measureAirCell(frame, search)
+  const firstCell = measureAirCell(frame, search)
   stage('air cell')
-  const contents = findContents(frame, cell)
-  const field = fitEmptyField(frame, contents, cell)
+  const contents = findContents(frame, firstCell)
+  const field = fitEmptyField(frame, contents, firstCell)
   const shadow = measureShadow(frame, contents, field)
+  const cell = firstCell && doubtCell(frame, firstCell, shadow.mask.values, spotCount)
   stage('shadow')
   const unlit = unlitMask(frame, contents, field.redLog)
   const lines = findDarkLines(frame, contents, unlit.mask)

@@ -1,15 +1,17 @@
-import { open, type Mask } from '../image/morphology.ts'
+import { components, open, type Mask } from '../image/morphology.ts'
 import { blur } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
 import type { EmptyField } from './empty-field.ts'
 
 export interface Shadow {
-  /** Share of the visible contents where over half of the expected red light is missing. */
+  /** Share of the visible contents, less what is hidden, where over half of the expected red light is missing. */
   area: number
   areaSd: number
   /** Frame pixels that belong to it. */
   mask: Mask
+  /** Frame pixels of the contents before which something stands: a finger, the lamp's collar. */
+  hidden: Mask
   /** Mean missing light inside it, natural log units; 0 when there is none. */
   darkness: number
   /** Mean absolute slope of log light across its edge, per frame pixel: a dead one blurs. */
@@ -19,33 +21,62 @@ export interface Shadow {
 /** Thinner things than this (vessels, most speckles) are no embryo; frame pixels. */
 const THINNEST_RADIUS_PX = 5
 const HALF = Math.LN2
+/** Living bodies reach 0.22 at their sharpest, fingers 0.4 and more (log units a frame pixel). */
+const HIDDEN_EDGE_SLOPE = 0.28
+const HIDDEN_DARKNESS = 1.6
 
 export function measureShadow(frame: EggFrame, contents: Contents, field: EmptyField): Shadow {
   const light = blur(frame.redLog, 1.5)
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
-  const mask = shadowMask(frame, contents, missing, HALF)
-  const area = shareOf(mask, contents)
+  const dark = shadowMask(frame, contents, missing, HALF)
+  const hidden = hiddenPart(frame, dark, missing)
+  const mask = { ...dark, values: dark.values.map((value, i) => (value && !hidden.values[i] ? 1 : 0)) }
+  const hiddenPx = countOf(hidden)
+  const visiblePx = Math.max(1, contents.areaPx - hiddenPx)
+  const area = countOf(mask) / visiblePx
   // The field is uncertain by its spread, and more where little of the egg is lit to fit it on.
   const fieldSd = 0.5 * field.spread + 0.12 * (1 - field.litShare)
   const swing = Math.abs(roughShare(frame, contents, missing, HALF - fieldSd) - roughShare(frame, contents, missing, HALF + fieldSd)) / 2
+  const { darkness, edgeSlope } = describe(frame, mask, missing)
+  return { area, areaSd: Math.hypot(0.008, 0.06 * area, 0.15 * (hiddenPx / visiblePx), swing), mask, hidden, darkness, edgeSlope }
+}
+
+/** Mean darkness of a mask's pixels, and mean slope of light across its edge, per frame pixel; 0 for an empty one. */
+function describe({ lengthPx }: EggFrame, { values }: Mask, missing: Float32Array): { darkness: number; edgeSlope: number } {
   let dark = 0
   let count = 0
   let slope = 0
   let edge = 0
-  const { lengthPx } = frame
   for (let i = lengthPx + 1; i < missing.length - lengthPx - 1; i++) {
-    if (!mask.values[i]) continue
+    if (!values[i]) continue
     dark += missing[i]!
     count++
-    if (mask.values[i - 1] && mask.values[i + 1] && mask.values[i - lengthPx] && mask.values[i + lengthPx]) continue
+    if (values[i - 1] && values[i + 1] && values[i - lengthPx] && values[i + lengthPx]) continue
     slope += Math.hypot(missing[i + 1]! - missing[i - 1]!, missing[i + lengthPx]! - missing[i - lengthPx]!) / 2
     edge++
   }
-  return {
-    area, areaSd: Math.hypot(0.008, 0.04 * area, swing), mask,
-    darkness: count > 0 ? dark / count : 0,
-    edgeSlope: edge > 0 ? slope / edge : 0,
+  return { darkness: count > 0 ? dark / count : 0, edgeSlope: edge > 0 ? slope / edge : 0 }
+}
+
+/**
+ * What hides the egg rather than darkens it: a finger or the lamp's collar comes in over the rim, is black, and ends
+ * as sharply as the lens allows, where everything inside the egg is blurred by what lies before it.
+ */
+function hiddenPart(frame: EggFrame, dark: Mask, missing: Float32Array): Mask {
+  const { lengthPx, heightPx, radiusPx } = frame
+  const values = new Uint8Array(dark.values.length)
+  for (const piece of components(dark, 30)) {
+    const onRim = piece.pixels.some((at) => {
+      const column = at % lengthPx
+      return column > lengthPx - 5 || Math.abs(Math.floor(at / lengthPx) + 0.5 - heightPx / 2) > 0.94 * radiusPx[column]!
+    })
+    if (!onRim) continue
+    const own = new Uint8Array(values.length)
+    for (const at of piece.pixels) own[at] = 1
+    const { darkness, edgeSlope } = describe(frame, { ...dark, values: own }, missing)
+    if (darkness > HIDDEN_DARKNESS && edgeSlope > HIDDEN_EDGE_SLOPE) for (const at of piece.pixels) values[at] = 1
   }
+  return { ...dark, values }
 }
 
 function shadowMask(frame: EggFrame, contents: Contents, missing: Float32Array, threshold: number): Mask {
@@ -64,11 +95,11 @@ function roughShare(frame: EggFrame, contents: Contents, missing: Float32Array, 
       if (contents.mask[at] && missing[at]! > threshold) values[y * widthPx + x] = 1
     }
   }
-  return 4 * shareOf(open({ widthPx, heightPx, values }, THINNEST_RADIUS_PX / 2), contents)
+  return (4 * countOf(open({ widthPx, heightPx, values }, THINNEST_RADIUS_PX / 2))) / Math.max(1, contents.areaPx)
 }
 
-function shareOf(mask: Mask, contents: Contents): number {
+function countOf(mask: Mask): number {
   let count = 0
   for (const value of mask.values) count += value
-  return count / Math.max(1, contents.areaPx)
+  return count
 }

@@ -1,4 +1,4 @@
-import { blur } from '../image/plane.ts'
+import { blur, blurBoth } from '../image/plane.ts'
 import { linearToSrgb, type RgbImage } from '../image/linear.ts'
 import type { Random } from '../random/random.ts'
 import type { Shot } from './shot.ts'
@@ -19,7 +19,8 @@ export function develop(linear: Float32Array, shot: Shot, random: Random): RgbIm
   const normals = Float32Array.from({ length: 8192 }, () => random.normal())
   let pick = 0
   for (let c = 0; c < 3; c++) {
-    const focused = blur({ widthPx, heightPx, values: linear.subarray(c * size, (c + 1) * size) }, shot.defocusPx)
+    // The hand's shake runs mostly one way.
+    const focused = blurBoth({ widthPx, heightPx, values: linear.subarray(c * size, (c + 1) * size) }, Math.hypot(shot.defocusPx, shot.shakePx), shot.defocusPx)
     const haze = smallHaze(focused.values, widthPx, heightPx)
     const gain = shot.whiteBalance[c]!
     for (let y = 0; y < heightPx; y++) {

@@ -11,6 +11,24 @@ export type Fate =
   /** Stopped growing at this age; early it leaves a ring, later a body. */
   | { kind: 'died'; onDay: number }
 
+/** What varies from egg to egg without being right or wrong, so that nothing is learnt that holds for one egg alone. */
+export interface EggNature {
+  /** Blur of the body's edge by what lies before it. */
+  softness: number
+  /** Absorption of flesh. */
+  opacity: number
+  /** Number and width of vessels. */
+  vessels: number
+  /** Width and darkness of a ring. */
+  ring: number
+  /** Fall of light with distance from the lamp. */
+  falloff: number
+  /** Smears of dirt on the shell. */
+  stains: number
+  /** How far a dead body has faded and shrunk: 0 as it was … 1 nearly gone. */
+  decay: number
+}
+
 /** One egg as biology made it, the same at every look. */
 export interface EggModel {
   seed: string
@@ -31,6 +49,8 @@ export interface EggModel {
   vigourDays: number
   /** A hairline crack runs over its shell. */
   cracked: boolean
+  /** How this egg’s insides differ from the next one’s; 1 is ordinary. */
+  nature: EggNature
 }
 
 /** The egg at one age: what light will meet. */
@@ -69,6 +89,11 @@ export function createEgg(seed: string, kind: { species: SpeciesName; shell: She
     freshCell: random.between(0.015, 0.03),
     cellTiltRad: random.normal(0, 0.11),
     vigourDays: random.normal(0, 0.3),
+    nature: {
+      softness: random.between(0.7, 2.2), opacity: random.between(0.3, 1), vessels: random.between(0.7, 2.2),
+      ring: random.between(0.7, 1.9), falloff: random.between(0.7, 1.6), stains: random.uniform() < 0.2 ? Math.ceil(3 * random.uniform()) : 0,
+      decay: random.uniform(),
+    },
   }
 }
 
@@ -108,8 +133,8 @@ export function eggAt(model: EggModel, ageDays: number): EggState {
   }
   return {
     ...base, grade: 'quitter', hasRing: false,
-    bodyShare: Math.max(0.03, livingShadow(stageOfDeath).middle * 0.8),
-    vesselStrength: Math.max(0, 0.35 - 0.12 * daysDead),
+    bodyShare: Math.max(0.03, livingShadow(stageOfDeath).middle * (0.9 - 0.5 * model.nature.decay)),
+    vesselStrength: Math.max(0, 0.35 - 0.12 * daysDead) * (1 - model.nature.decay),
     murk: Math.min(1, daysDead / 8),
   }
 }

@@ -16,6 +16,8 @@ export interface Body {
   centre: Place
   radii: Place
   softness: number
+  /** Absorption of its flesh; 1 is ordinary. */
+  opacity: number
   lumps: NoiseField
   lumpiness: number
   /** Dark eye, seen from about a quarter of incubation while the body is still small. */
@@ -38,6 +40,8 @@ export interface RingShape {
   /** Seen part, radians around, from `startRad`. */
   startRad: number
   arcRad: number
+  /** 0…1 of the blood's full absorption. */
+  depth: number
   radius: number
   wobble: NoiseField
 }
@@ -61,7 +65,8 @@ export function growBody(random: Random, state: EggState, at: Place, reach: numb
   return {
     centre: { x: at.x * (1 - sink) - sink * 0.55, y: at.y * (1 - sink), z: at.z * (1 - Math.min(1, 1.5 * sink)) },
     radii: { x: size * stretch, y: size / stretch ** 0.6, z: Math.max(0.2, Math.min(1.3, size * 1.3)) },
-    softness: (dead ? 0.5 : 0.22) * Math.min(1, 0.5 + size),
+    softness: (dead ? 0.6 + 0.6 * state.model.nature.decay : 0.25) * state.model.nature.softness * Math.min(1, 0.5 + size),
+    opacity: state.model.nature.opacity * (dead ? 0.9 - 0.55 * state.model.nature.decay : 1),
     lumps: createNoise(() => random.uniform()),
     lumpiness: dead ? 0.12 : 0.22,
     eye: !dead && state.stage > 0.24 && state.stage < 0.46
@@ -90,11 +95,12 @@ export function growVessels(random: Random, state: EggState, at: Place): VesselS
   const segments: VesselSegment[] = []
   const start = unit(at)
   const netRad = Math.min(2.6, 0.35 + 4.2 * Math.max(0, state.stage - 0.1))
-  const trunks = 6 + Math.floor(random.uniform() * 4)
+  const wealth = state.model.nature.vessels
+  const trunks = Math.round((6 + random.uniform() * 4) * Math.min(1.6, wealth))
   const turn = random.between(0, 2 * Math.PI)
   for (let i = 0; i < trunks; i++) {
     const heading = turn + (2 * Math.PI * (i + random.between(-0.3, 0.3))) / trunks
-    grow(random, segments, state, start, start, heading, 0.011 + 0.008 * state.vesselStrength, netRad, 0)
+    grow(random, segments, state, start, start, heading, (0.011 + 0.008 * state.vesselStrength) * (0.5 + 0.5 * wealth), netRad, 0)
   }
   return segments
 }
@@ -115,7 +121,7 @@ function grow(
     here = next
     width *= 0.965
     if (segments.length > 1400) return
-    if (level < 5 && random.uniform() < 0.2) {
+    if (level < 5 && random.uniform() < 0.13 + 0.07 * state.model.nature.vessels) {
       const fork = random.between(0.4, 0.9) * (random.uniform() < 0.5 ? -1 : 1)
       grow(random, segments, state, origin, here, direction + fork, width * 0.78, netRad, level + 1)
       width *= 0.88
@@ -143,13 +149,14 @@ export function unit(p: Place): Place {
   return { x: p.x / size, y: p.y / size, z: p.z / size }
 }
 
-export function drawRing(random: Random, at: Place): RingShape {
+export function drawRing(random: Random, at: Place, strength: number): RingShape {
   return {
     normal: unit(at),
     halfAngleRad: random.between(0.22, 0.52),
     startRad: random.between(0, 2 * Math.PI),
     arcRad: random.uniform() < 0.6 ? 2 * Math.PI : random.between(0.5, 0.95) * 2 * Math.PI,
-    radius: random.between(0.012, 0.022),
+    radius: random.between(0.012, 0.022) * (0.5 + 0.5 * strength),
+    depth: Math.min(1, 0.55 * strength),
     wobble: createNoise(() => random.uniform()),
   }
 }

@@ -81,7 +81,7 @@ function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): nu
       z: n.z * c + (a.z * Math.cos(phi) + b.z * Math.sin(phi)) * s,
     })
     if (before && here.z > 0 && before.z > 0) {
-      stroke(target, frame, before, here, ring.radius * frame.outline.halfBreadthPx, 0.75)
+      stroke(target, frame, before, here, ring.radius * frame.outline.halfBreadthPx, ring.depth)
       seen++
     }
     before = here
@@ -146,6 +146,48 @@ export function paintSpots(
     }
   }
   return target
+}
+
+/** Smears of dirt: a few, larger and softer than pigment. @returns absorption, log units of red light */
+export function paintStains(target: Float32Array, frame: PaintFrame, random: Random, count: number): void {
+  const { widthPx, heightPx, outline } = frame
+  for (let i = 0; i < count; i++) {
+    const t = random.between(-0.8, 0.8)
+    const centre = toPicture(outline, t * outline.halfLengthPx, random.between(-0.9, 0.9) * relativeRadius(outline, t) * outline.halfBreadthPx)
+    const radius = random.between(0.03, 0.11) * outline.halfBreadthPx
+    const depth = random.between(0.4, 1.4)
+    const reach = Math.ceil(2.5 * radius)
+    for (let y = Math.max(0, Math.floor(centre.y) - reach); y <= Math.min(heightPx - 1, Math.floor(centre.y) + reach); y++) {
+      for (let x = Math.max(0, Math.floor(centre.x) - reach); x <= Math.min(widthPx - 1, Math.floor(centre.x) + reach); x++) {
+        const distance = Math.hypot(x + 0.5 - centre.x, y + 0.5 - centre.y) / radius
+        target[y * widthPx + x]! += depth / (1 + Math.exp((distance - 1) * 7))
+      }
+    }
+  }
+}
+
+/**
+ * A finger that holds the egg: comes in from outside and hides a part of the edge.
+ * @returns hidden share per pixel, 0…1
+ */
+export function paintFinger(frame: PaintFrame, random: Random, target: Float32Array): void {
+  const { widthPx, heightPx, outline } = frame
+  const turn = random.between(0, 2 * Math.PI)
+  const along = Math.cos(turn) * outline.halfLengthPx
+  const across = Math.sin(turn) * outline.halfBreadthPx
+  const tip = toPicture(outline, along * random.between(0.72, 0.95), across * random.between(0.72, 0.95))
+  const root = toPicture(outline, along * 3 + random.normal(0, 0.4) * outline.halfBreadthPx, across * 3)
+  const radius = random.between(0.14, 0.24) * outline.halfBreadthPx
+  const [dx, dy] = [root.x - tip.x, root.y - tip.y]
+  const square = dx * dx + dy * dy
+  for (let y = 0; y < heightPx; y++) {
+    for (let x = 0; x < widthPx; x++) {
+      const t = Math.max(0, Math.min(1, ((x + 0.5 - tip.x) * dx + (y + 0.5 - tip.y) * dy) / square))
+      const inside = radius - Math.hypot(x + 0.5 - tip.x - t * dx, y + 0.5 - tip.y - t * dy)
+      const share = Math.max(0, Math.min(1, inside / 2 + 0.5))
+      if (share > target[y * widthPx + x]!) target[y * widthPx + x] = share
+    }
+  }
 }
 
 /**

@@ -4,7 +4,7 @@ import { createRandom } from '../random/random.ts'
 import { develop } from './camera.ts'
 import type { EggState } from './egg-model.ts'
 import { drawRing, growBody, growVessels, placeEmbryo } from './growth.ts'
-import { paintBlood, paintCrack, paintSpots, type PaintFrame } from './paint.ts'
+import { paintBlood, paintCrack, paintFinger, paintSpots, paintStains, type PaintFrame } from './paint.ts'
 import { createNoise, layered } from './noise.ts'
 import { BLOOD_ABSORPTION, SHELL_OPTICS } from './optics.ts'
 import { scaleOf, type Shot } from './shot.ts'
@@ -39,11 +39,14 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   const light = traceLight({ state, shot, outline, body })
   const frame: PaintFrame = { outline, leanRad: shot.leanRad, widthPx: shot.widthPx, heightPx: shot.heightPx }
   const vessels = growVessels(growth.fork('vessels'), state, place)
-  const ring = state.hasRing ? drawRing(growth.fork('ring'), place) : null
+  const ring = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature.ring) : null
   const blood = paintBlood(frame, vessels, ring)
   const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), SHELL_OPTICS[model.shell].spots, pxPerMm * (model.lengthMm / 57))
+  paintStains(spots, frame, createRandom(`stains/${model.seed}`), model.nature.stains)
+  const hidden = shot.fingers > 0 ? new Float32Array(shot.widthPx * shot.heightPx) : null
+  for (let i = 0; hidden && i < shot.fingers; i++) paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)
   const crack = model.cracked ? paintCrack(frame, createRandom(`crack/${model.seed}`)) : null
-  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots, crack })
+  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots, crack, hidden })
   return {
     image: develop(linear, shot, createRandom(`sensor/${shot.seed}`)),
     truth: {
@@ -53,6 +56,9 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   }
 }
 
+/** Light that a finger before the glow sends on, linear, at exposure 1. */
+const SKIN = [0.006, 0.002, 0.001] as const
+
 interface ComposeInput {
   state: EggState
   shot: Shot
@@ -61,10 +67,11 @@ interface ComposeInput {
   blood: Float32Array
   spots: Float32Array
   crack: Float32Array | null
+  hidden: Float32Array | null
 }
 
 /** Shell, light from within, and what lies near the shell, into linear light; red, green, blue planes in turn. */
-function compose({ state, shot, outline, light, blood, spots, crack }: ComposeInput) {
+function compose({ state, shot, outline, light, blood, spots, crack, hidden }: ComposeInput) {
   const { widthPx, heightPx } = shot
   const size = widthPx * heightPx
   const linear = new Float32Array(3 * size)
@@ -85,6 +92,12 @@ function compose({ state, shot, outline, light, blood, spots, crack }: ComposeIn
       const dy = y + 0.5 - outline.centre.y
       const along = dx * cosine + dy * sine
       const across = -dx * sine + dy * cosine
+      const fingerShare = hidden?.[at] ?? 0
+      if (fingerShare > 0.98) {
+        // A little red comes through the finger's rim.
+        for (let c = 0; c < 3; c++) linear[c * size + at] = SKIN[c]! * shot.exposure
+        continue
+      }
       const holder = holderAt(along * lampSide, across, b, outline.halfLengthPx, shot)
       if (holder !== null) {
         for (let c = 0; c < 3; c++) linear[c * size + at] = holder
@@ -109,7 +122,7 @@ function compose({ state, shot, outline, light, blood, spots, crack }: ComposeIn
       const rim = 0.72 + 0.28 * facing
       for (let c = 0; c < 3; c++) {
         const absorbed = here.log[c]! + grain * (c === 0 ? 1 : 1.25) - bloodHere * BLOOD_ABSORPTION[c]! - spots[at]! * (1 + 0.35 * c) + (crack?.[at] ?? 0)
-        linear[c * size + at]! += share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
+        linear[c * size + at]! += (1 - fingerShare) * share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
       }
     }
   }

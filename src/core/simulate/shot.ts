@@ -22,6 +22,10 @@ export interface Shot {
   /** Electrons at saturation: fewer are grainier. */
   electrons: number
   defocusPx: number
+  /** Standard deviation of the hand's shake, along the picture's rows. */
+  shakePx: number
+  /** Fingers that hold the egg and hide some of it. */
+  fingers: number
   /** Linear light of the room behind the egg. */
   room: readonly [number, number, number]
   /** Camera's gain for red, green, blue. */
@@ -46,6 +50,8 @@ export function takeShot(seed: string, changes: Partial<Shot> = {}): Shot {
     exposure: random.between(0.75, 1.05),
     electrons: random.between(900, 4000),
     defocusPx: random.between(0.4, 1.1),
+    shakePx: 0,
+    fingers: 0,
     room: lit ? [brightness * 0.7, brightness * 0.85, brightness * 1.3] : [0.0002, 0.0002, 0.0003],
     whiteBalance: [1, random.between(0.92, 1.08), random.between(0.8, 1.3)],
     ...changes,
@@ -62,10 +68,14 @@ export function takeAnyShot(seed: string, changes: Partial<Shot> = {}): Shot {
     axisRad: random.between(-Math.PI, Math.PI),
     leanRad: random.normal(0, 0.14),
     fill: random.between(0.5, 0.86),
-    lamp: random.uniform() < 0.85 ? 'blunt' : 'small',
-    exposure: random.pick([0.12, 0.25, 0.5, 0.8, 0.9, 1, 1.2]),
-    electrons: random.between(300, 4000),
-    defocusPx: random.uniform() < 0.2 ? random.between(2, 3.5) : random.between(0.4, 1.4),
+    lamp: random.pick(['blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'small', 'below']),
+    collar: random.uniform() < 0.4 ? random.between(0.01, 0.11) : 0,
+    exposure: random.pick([0.15, 0.3, 0.6, 0.8, 0.9, 0.9, 1, 1, 1.3, 1.9]),
+    electrons: random.between(400, 4000),
+    defocusPx: random.uniform() < 0.15 ? random.between(2, 3.5) : random.between(0.4, 1.4),
+    shakePx: random.uniform() < 0.08 ? random.between(2, 5) : 0,
+    fingers: random.uniform() < 0.15 ? 1 + Math.floor(2 * random.uniform()) : 0,
+    whiteBalance: [1, random.between(0.75, 1.25), random.between(0.6, 1.6)],
     ...changes,
   })
 }

@@ -134,6 +134,8 @@ function march(
 ): void {
   const { reach, leanCos, leanSin } = geometry
   const step = (2 * spot.front) / DEPTH_STEPS
+  const { nature } = state.model
+  const falloff = LAMP_FALLOFF * nature.falloff
   const thickness = step / 2 // in breadths, the unit of the absorptions
   let tauR = 0
   let tauG = 0
@@ -150,21 +152,22 @@ function march(
     const zz = -spot.x * leanSin + z * leanCos
     const past = geometry.beyondCell(spot.x, spot.y, z)
     const distance = lampDistance(shot.lamp, x, spot.y, zz, reach)
-    const free = Math.exp(-LAMP_FALLOFF * distance)
+    const free = Math.exp(-falloff * distance)
     let source = free
     if (past < 0) {
       source *= 1 + CELL_GAIN
       inCell++
     } else {
       const density = body ? bodyDensity(body, x, spot.y, zz) : 0
+      const flesh = body ? body.opacity * density : 0
       // Flesh holds the light back on its way in as well as on its way out.
-      source *= 1 - 0.97 * density
+      source *= 1 - 0.97 * Math.min(1, 1.2 * flesh)
       const murk = state.murk * (0.6 + 0.5 * Math.max(0, -x / reach))
       const common = CONTENTS_ABSORPTION[0] + MURK_ABSORPTION[0] * murk
       tauBare += thickness * common
-      tauR += thickness * (common + BODY_ABSORPTION[0] * density)
-      tauG += thickness * (CONTENTS_ABSORPTION[1] + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * density)
-      tauB += thickness * (CONTENTS_ABSORPTION[2] + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * density)
+      tauR += thickness * (common + BODY_ABSORPTION[0] * flesh)
+      tauG += thickness * (CONTENTS_ABSORPTION[1] + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * flesh)
+      tauB += thickness * (CONTENTS_ABSORPTION[2] + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * flesh)
     }
     red += source * Math.exp(-tauR)
     green += source * Math.exp(-tauG)

@@ -1,0 +1,90 @@
+import type { EggReading } from '../measure/reading.ts'
+import { livingShadow, livingVessels } from './expected.ts'
+
+/** What a feature speaks of; reasons are told by it. */
+export type Sign = 'shadow' | 'vessels' | 'ring' | 'light' | 'age'
+
+/** The part of a reading that grading looks at. */
+export type GradedReading = Pick<EggReading, 'shadow' | 'vessels' | 'ring' | 'light' | 'spotCount' | 'litShare'>
+
+function logit(share: number): number {
+  const p = Math.min(0.995, Math.max(0.005, share))
+  return Math.log(p / (1 - p))
+}
+
+function clamp(value: number, low: number, high: number): number {
+  return Math.min(high, Math.max(low, value))
+}
+
+/**
+ * The figures that the model weighs, each with a plain meaning. Stage is the fraction of incubation. Products with
+ * the stage let a sign mean another thing early than late; products with spots and noise let it mean less where
+ * the shell or the grain makes lines of its own.
+ */
+export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: GradedReading, stage: number) => number }> = [
+  { name: 'shadow behind the expected one, logits', sign: 'shadow', of: shadowBehind },
+  { name: 'shadow ahead of the expected one, logits', sign: 'shadow', of: (egg, stage) => Math.max(0, -shadowBehindRaw(egg, stage)) },
+  { name: 'no shadow at all', sign: 'shadow', of: noShadow },
+  { name: 'a small body', sign: 'shadow', of: smallBody },
+  { name: 'size of the shadow, logits', sign: 'shadow', of: (egg) => logit(egg.shadow.area.value) },
+  { name: 'darkness of the shadow', sign: 'shadow', of: (egg) => Math.min(4, egg.shadow.darkness) },
+  { name: 'sharpness of the shadow’s edge', sign: 'shadow', of: (egg) => Math.min(0.25, egg.shadow.edgeSlope) * 10 },
+  { name: 'vessels, log lengths', sign: 'vessels', of: vessels },
+  { name: 'vessels missing against a living egg', sign: 'vessels', of: vesselsMissing },
+  { name: 'vessels missing where they could be seen', sign: 'vessels', of: (egg, stage) => vesselsMissing(egg, stage) * egg.litShare },
+  { name: 'ring, logits', sign: 'ring', of: ring },
+  { name: 'ring seen', sign: 'ring', of: (egg) => Math.min(2, egg.ring.support) },
+  { name: 'ring alone among the lines', sign: 'ring', of: ringAlone },
+  { name: 'ring without a body', sign: 'ring', of: (egg) => Math.min(2, egg.ring.support) * noShadow(egg) },
+  { name: 'ring alone without a body', sign: 'ring', of: (egg) => ringAlone(egg) * noShadow(egg) },
+  { name: 'spots on the shell, log', sign: 'light', of: spots },
+  { name: 'vessels on a spotted shell', sign: 'vessels', of: (egg) => vessels(egg) * spots(egg) },
+  { name: 'ring on a spotted shell', sign: 'ring', of: (egg) => Math.min(2, egg.ring.support) * spots(egg) },
+  { name: 'grain, log', sign: 'light', of: grain },
+  { name: 'vessels in a grainy picture', sign: 'vessels', of: (egg) => vessels(egg) * grain(egg) },
+  { name: 'light enough to see vessels', sign: 'light', of: (egg) => egg.litShare },
+  { name: 'stage', sign: 'age', of: (_egg, stage) => stage },
+  { name: 'stage squared', sign: 'age', of: (_egg, stage) => stage * stage },
+  { name: 'no shadow, by stage', sign: 'shadow', of: (egg, stage) => noShadow(egg) * stage },
+  { name: 'a small body, by stage', sign: 'shadow', of: (egg, stage) => smallBody(egg) * stage },
+  { name: 'vessels, by stage', sign: 'vessels', of: (egg, stage) => vessels(egg) * stage },
+  { name: 'shadow behind, by stage', sign: 'shadow', of: (egg, stage) => shadowBehind(egg, stage) * stage },
+]
+
+function shadowBehindRaw(egg: GradedReading, stage: number): number {
+  return clamp(logit(livingShadow(stage).middle) - logit(egg.shadow.area.value), -4, 6)
+}
+function shadowBehind(egg: GradedReading, stage: number): number {
+  return Math.max(0, shadowBehindRaw(egg, stage))
+}
+/** 1 for an even glow, 0 from a few per cent on. */
+function noShadow(egg: GradedReading): number {
+  return Math.exp(-((egg.shadow.area.value / 0.012) ** 2))
+}
+/** 1 around a twentieth of the contents, 0 far from it. */
+function smallBody(egg: GradedReading): number {
+  return Math.exp(-((logit(egg.shadow.area.value) - logit(0.07)) ** 2) / 1.2)
+}
+function vessels(egg: GradedReading): number {
+  return Math.log(Math.min(12, egg.vessels.netLength) + 0.15)
+}
+function vesselsMissing(egg: GradedReading, stage: number): number {
+  return clamp(Math.log(livingVessels(stage) + 0.15) - vessels(egg), 0, 3.5)
+}
+function ring(egg: GradedReading): number {
+  return clamp(logit(egg.ring.score.value), -5, 5)
+}
+function ringAlone(egg: GradedReading): number {
+  return egg.ring.shareOfLines * Math.min(1, egg.ring.support)
+}
+function spots(egg: GradedReading): number {
+  return Math.log1p(egg.spotCount) / 3
+}
+function grain(egg: GradedReading): number {
+  return clamp(Math.log(egg.light.relativeNoise + 0.01), -4.7, -1)
+}
+
+/** All features of one reading, in the order of {@link FEATURES}. */
+export function featuresOf(egg: GradedReading, stage: number): number[] {
+  return FEATURES.map((feature) => feature.of(egg, stage))
+}

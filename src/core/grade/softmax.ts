@@ -1,0 +1,36 @@
+import { FEATURES } from './features.ts'
+import { GRADES, type Grade, type PerGrade } from './types.ts'
+
+/** A multinomial logistic model: one weight for each grade and feature. */
+export interface GradingModel {
+  /** Features are centred and scaled before they are weighed. */
+  mean: readonly number[]
+  scale: readonly number[]
+  /** Constant and weights by grade; names as in FEATURES. */
+  bias: Readonly<Record<Grade, number>>
+  weights: Readonly<Record<Grade, readonly number[]>>
+}
+
+/** Natural log odds that each feature adds to each grade. */
+export function contributions(model: GradingModel, features: readonly number[]): Array<Record<Grade, number>> {
+  return features.map((value, i) => {
+    const z = Math.min(4, Math.max(-4, (value - model.mean[i]!) / model.scale[i]!))
+    return Object.fromEntries(GRADES.map((grade) => [grade, model.weights[grade][i]! * z])) as Record<Grade, number>
+  })
+}
+
+/** Probabilities from summed log odds. */
+export function softmax(logs: PerGrade): PerGrade {
+  const highest = Math.max(...GRADES.map((grade) => logs[grade]))
+  const weights = GRADES.map((grade) => Math.exp(logs[grade] - highest))
+  const total = weights.reduce((a, b) => a + b, 0)
+  return Object.fromEntries(GRADES.map((grade, i) => [grade, weights[i]! / total])) as Record<Grade, number>
+}
+
+/** @throws RangeError when the model was fitted on other features */
+export function logOdds(model: GradingModel, features: readonly number[]): PerGrade {
+  if (model.mean.length !== FEATURES.length) throw new RangeError(`the model knows ${model.mean.length} features, there are ${FEATURES.length}: fit it again`)
+  const sums = { ...model.bias }
+  for (const item of contributions(model, features)) for (const grade of GRADES) sums[grade] += item[grade]
+  return sums
+}
