@@ -1,0 +1,106 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import { useHatcheryStore } from './hatchery.ts'
+
+const sample = sampleRecords()
+const [set] = sample.sets
+const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+
+/** A store on the records of the last one: what a reload does. */
+async function opened() {
+  setActivePinia(createPinia())
+  const store = useHatcheryStore()
+  await store.load()
+  return store
+}
+
+beforeEach(async () => {
+  const store = await opened()
+  await store.wipe()
+})
+
+describe('the records on disk', () => {
+  it('come back after a reload as they were: hatchery, set, eggs, looks', async () => {
+    const store = await opened()
+    await store.saveHatchery({ ...sample.hatchery, name: 'Skerry Light' })
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    const again = await opened()
+    expect(again.hatchery.name).toBe('Skerry Light')
+    expect(again.sets).toEqual([set])
+    expect(again.eggs).toEqual(sample.eggs)
+    expect(again.looks).toEqual([sample.looks[0]])
+    expect(again.journal.map(({ label }) => label)).toEqual(['plan', 'photograph'])
+  })
+
+  it('keep what an earlier version wrote', async () => {
+    const store = await opened()
+    const { plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...old } = set!
+    await store.repository.saveSet({ ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] } as never)
+    const again = await opened()
+    expect(again.sets[0]).toMatchObject({ plan: { school: 'own', ownDays: [7] }, trays: [{ rows: 1, columns: 2 }] })
+  })
+})
+
+describe('undo', () => {
+  it('takes steps back one by one, the newest first, also after a reload', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    await store.commit('grade', 'egg-1', { looks: [{ ...sample.looks[0]!, own: { grade: 'clear', at: set!.setAt } }] })
+    const again = await opened()
+    expect((await again.undo())?.label).toBe('grade')
+    expect(again.looks[0]!.own).toBeNull()
+    expect((await again.undo())?.label).toBe('photograph')
+    expect(again.looks).toEqual([])
+    await again.undo()
+    expect([again.sets, again.eggs]).toEqual([[], []])
+    expect(await again.undo()).toBeNull()
+    expect((await opened()).sets).toEqual([])
+  })
+
+  it('of two quick presses takes back two steps, not one twice', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!] })
+    await store.commit('notes', null, { sets: [{ ...set!, notes: 'one' }] })
+    await store.commit('notes', null, { sets: [{ ...set!, notes: 'two' }] })
+    const [first, second] = await Promise.all([store.undo(), store.undo()])
+    expect([first?.label, second?.label]).toEqual(['notes', 'notes'])
+    expect(store.sets[0]!.notes).toBe('')
+    expect((await opened()).sets[0]!.notes).toBe('')
+  })
+
+  it('of a retake brings the first picture’s look back', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    const retake = { ...sample.looks[0]!, id: 'look-again', photo: { ...sample.looks[0]!.photo, id: 'photo-again' } }
+    await store.addLook(retake, photo, sample.looks[0]!)
+    expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-again'])
+    await store.undo()
+    expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-1'])
+  })
+})
+
+describe('what the views ask for', () => {
+  it('eggs in the order of candling; those left out are not among them', async () => {
+    const store = await opened()
+    const [first, second] = sample.eggs
+    const swapped = [{ ...first!, place: second!.place }, { ...second!, place: first!.place }]
+    const kept = { ...first!, id: 'egg-3', number: 3, role: 'reference' as const, place: null }
+    await store.commit('plan', null, { sets: [set!], eggs: [...swapped, kept] })
+    expect(store.eggsBySet.get('set-1')!.map(({ number }) => number)).toEqual([2, 1])
+    expect(store.allEggsBySet.get('set-1')).toHaveLength(3)
+  })
+
+  it('a bundle takes the place of everything', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [{ ...set!, id: 'other' }] })
+    await store.replaceWith({ records: sample, photos: new Map(sample.looks.map((look) => [look.photo.id, new Uint8Array([1, 2, 3])])) })
+    expect(store.records()).toMatchObject({ sets: sample.sets, eggs: sample.eggs, hatchery: sample.hatchery })
+    expect(store.journal).toEqual([])
+  })
+})

@@ -1,0 +1,112 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import type { DraftBatch } from '../../core/planning/plan-draft.ts'
+import { addDays, localDateOf } from '../../core/time/local-date.ts'
+import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import { usePlanStore } from './plan.ts'
+
+const today = localDateOf(Date.now(), deviceZone())
+const batch: Omit<DraftBatch, 'id'> = {
+  source: 'own hens', breed: 'Holm Beacon', species: 'chicken', shell: 'brown', laidFrom: addDays(today, -5), laidTo: addDays(today, -2), posted: false, arrivedOn: null, turnedInStorage: true,
+}
+
+async function opened() {
+  setActivePinia(createPinia())
+  await useHatcheryStore().load()
+  const plan = usePlanStore()
+  await plan.open()
+  return plan
+}
+
+beforeEach(async () => {
+  setActivePinia(createPinia())
+  const store = useHatcheryStore()
+  await store.load()
+  await store.wipe()
+})
+
+describe('the basket', () => {
+  it('numbers its eggs through, spreads their days and makes trays that hold them', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 50)
+    await plan.addBatch({ ...batch, species: 'duck', breed: 'Tarn Saltmarsh' }, 7)
+    expect(plan.draft!.eggs.map(({ number }) => number)).toEqual(Array.from({ length: 57 }, (_, i) => i + 1))
+    expect([...new Set(plan.draft!.eggs.map(({ laidOn }) => laidOn))]).toEqual([-5, -4, -3, -2].map((days) => addDays(today, days)))
+    expect(plan.groups.map(({ species, setCount }) => [species, setCount])).toEqual([['chicken', 50], ['duck', 7]])
+    expect(plan.groups.every(({ places, eggs }) => places >= eggs.length)).toBe(true)
+    expect(plan.canFinish).toBe(true)
+  })
+
+  it('is kept with every change and opened again; a damaged one gives an empty basket', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 6)
+    const again = await opened()
+    expect(again.draft).toEqual(plan.draft)
+    await useHatcheryStore().repository.saveSetting('plan-draft', { nonsense: true })
+    expect((await opened()).draft!.eggs).toEqual([])
+  })
+
+  it('takes every change back', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 6)
+    const full = plan.draft
+    await plan.changeEgg(full!.eggs[0]!.id, { crack: 'leaking' })
+    expect(plan.groups[0]!.setCount).toBe(5)
+    await plan.startOver()
+    expect(plan.draft!.eggs).toEqual([])
+    for (let i = 0; i < 2; i++) await plan.undo()
+    expect(plan.draft).toEqual(full)
+    await plan.undo()
+    expect(plan.draft!.eggs).toEqual([])
+    await plan.undo()
+    expect(plan.past).toEqual([])
+  })
+
+  it('a batch that leaves takes its eggs and its bird’s trays along', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 6)
+    await plan.addBatch({ ...batch, species: 'duck' }, 4)
+    await plan.removeBatch(plan.draft!.batches[0]!.id)
+    expect(plan.draft!.eggs).toHaveLength(4)
+    expect(plan.draft!.trays.map(({ species }) => species)).toEqual(['duck'])
+  })
+})
+
+describe('the trays', () => {
+  it('too small stops the plan; another one lets it go on', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 6)
+    for (const egg of plan.draft!.eggs) await plan.changeEgg(egg.id, { choice: 'set' })
+    await plan.changeTray(plan.draft!.trays[0]!.id, { rows: 1, columns: 4 })
+    expect(plan.canFinish).toBe(false)
+    await plan.addTray('chicken')
+    expect(plan.canFinish).toBe(true)
+    await plan.removeTray(plan.draft!.trays[1]!.id)
+    expect(plan.canFinish).toBe(false)
+  })
+
+  it('an egg that is moved moves alone', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 5)
+    const before = new Map(plan.groups[0]!.eggs.map(({ egg, place }) => [egg.id, place]))
+    const [first] = plan.draft!.eggs
+    const free = { trayId: plan.draft!.trays[0]!.id, row: 0, column: 5 }
+    await plan.moveEggs([{ id: first!.id, place: free }])
+    for (const { egg, place } of plan.groups[0]!.eggs) expect(place).toEqual(egg.id === first!.id ? free : before.get(egg.id))
+  })
+})
+
+it('a finished plan becomes sets and empties the basket; undo takes the sets back', async () => {
+  const plan = await opened()
+  const store = useHatcheryStore()
+  await plan.addBatch(batch, 6)
+  const [set] = await plan.finish()
+  expect(set).toMatchObject({ name: 'Holm Beacon', species: 'chicken' })
+  expect(store.eggsBySet.get(set!.id)).toHaveLength(6)
+  expect(plan.draft!.eggs).toEqual([])
+  expect(await plan.finish()).toEqual([])
+  await store.undo()
+  expect([store.sets, store.eggs]).toEqual([[], []])
+})
