@@ -28,12 +28,18 @@ test('every view can be read by a screen reader and keeps its contrast in both r
   }
 })
 
-test('the bench fits a phone, photograph first', async ({ page }) => {
+test('bench and desk fit a phone; at the bench the photograph comes first', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await openDemo(page)
   await openBench(page)
   await photograph(page)
-  const wide = await page.evaluate(() => document.documentElement.scrollWidth)
-  expect(wide).toBeLessThanOrEqual(390)
+  const wide = (): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth)
+  expect(await wide()).toBeLessThanOrEqual(390)
   await expect(page.getByRole('button', { name: /^Agree/ })).toBeInViewport()
+  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/wall', '/#/plan', '/#/hatchery']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
+    if (path === '/#/plan') await page.getByRole('button', { name: 'Into the basket' }).click()
+    expect(await wide(), path).toBeLessThanOrEqual(390)
+  }
 })

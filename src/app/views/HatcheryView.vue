@@ -74,7 +74,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
     <p class="mt-1 text-lg text-ink-soft">A new plan starts from these; each set can depart from them. Every change is kept at once.</p>
     <p class="mt-2 min-h-7" :class="message?.bad ? 'text-ember' : 'text-ink-soft'" :role="message?.bad ? 'alert' : 'status'">{{ message?.text }}</p>
 
-    <div class="mt-2 grid gap-5 lg:grid-cols-2">
+    <div class="mt-2 grid grid-cols-1 gap-5 lg:grid-cols-2">
       <div class="flex flex-col gap-5">
       <section class="card flex flex-col gap-4 p-5">
         <h2 class="text-xl font-semibold">The place</h2>

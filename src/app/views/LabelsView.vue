@@ -31,7 +31,7 @@ const print = (): void => window.print()
 </script>
 
 <template>
-  <main v-if="set" class="mx-auto max-w-[190mm] p-6 print:p-0">
+  <main v-if="set" class="mx-auto overflow-x-auto print:overflow-visible max-w-[190mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3"><button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink></div>
     <section v-for="{ tray, cells } in maps" :key="tray.id" class="mb-6 break-after-page bg-white p-4 text-black print:p-0">
       <h1 class="text-[22pt] font-bold">{{ tray.name }}, {{ set.name }}</h1>

@@ -85,8 +85,8 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
     </div>
     <p v-if="plan.problem || problem" class="mt-3 text-ember" role="alert">{{ plan.problem ?? problem }}</p>
 
-    <div class="mt-5 grid items-start gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
-      <div class="flex flex-col gap-5">
+    <div class="mt-5 grid grid-cols-1 items-start gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
+      <div class="flex min-w-0 flex-col gap-5">
         <section class="card p-5" aria-labelledby="basket">
           <h2 id="basket" class="mb-3 text-xl font-semibold">The basket</h2>
           <BatchForm :today="today" @add="plan.addBatch" />
@@ -135,7 +135,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
         </template>
       </div>
 
-      <div class="flex flex-col gap-4 lg:sticky lg:top-4">
+      <div class="flex min-w-0 flex-col gap-4 lg:sticky lg:top-4">
         <p v-if="plan.groups.length === 0" class="card p-5 text-lg">Put eggs into the basket: how many, of which bird, laid when. The plan appears here as you go.</p>
         <PlanPreview v-for="group in plan.groups" :key="group.species" :group="group" :zone="zone" :name="draft.names[group.species] ?? defaultSetName(draft, group)" @rename="patch({ names: { ...draft.names, [group.species]: $event } })" />
         <label v-if="plan.groups.length > 0">Notes <textarea class="field mt-1 w-full" rows="2" maxlength="4000" :value="draft.notes" @change="patch({ notes: text($event) })" /></label>

@@ -125,8 +125,8 @@ useKeys({ u: () => void guarded(() => store.undo()) })
 
     <section class="card mt-5 px-5 pt-4 pb-1" aria-labelledby="plan-heading"><h2 id="plan-heading" class="sr-only">The plan</h2><PlanTimeline :statuses="plan.statuses" :now-ms="clock.nowMs" /></section>
 
-    <div class="mt-5 grid items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
-      <section class="card p-4" aria-labelledby="days">
+    <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
+      <section class="card overflow-x-auto p-4" aria-labelledby="days">
         <div class="flex items-center justify-between gap-3"><h2 id="days" class="text-xl font-semibold">Day by day</h2><button type="button" class="press min-h-10 py-1" :aria-expanded="changing" @click="changing = !changing">Change the way</button></div>
         <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
           <div>
@@ -143,7 +143,7 @@ useKeys({ u: () => void guarded(() => store.undo()) })
           <caption class="sr-only">Events of the plan</caption>
           <tbody>
             <tr v-for="{ event, state, seen } in plan.statuses" :key="event.key" class="border-b border-line last:border-0">
-              <td class="w-28 p-1.5"><StateSign :state="state" word /></td>
+              <td class="p-1.5 sm:w-28"><StateSign :state="state" word /></td>
               <td class="p-1.5 font-medium">{{ EVENT_TITLES[event.kind] }}<span v-if="seen > 0 && state !== 'done'" class="ml-2 text-sm font-normal text-ink-soft">{{ count(seen, 'egg') }} seen</span></td>
               <td class="p-1.5">{{ event.endMs > event.startMs ? `${sayShortDate(event.date)} to ${sayShortDate(localDateOf(event.endMs, zone))}` : sayDate(event.date) }}</td>
               <td class="p-1.5 whitespace-nowrap text-ink-soft">{{ event.kind === 'warm-up' ? '' : eventDay(set, event, zone) }}</td>
@@ -174,7 +174,7 @@ useKeys({ u: () => void guarded(() => store.undo()) })
       </section>
     </div>
 
-    <div class="mt-5 grid items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
+    <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <section aria-label="Trays">
         <div class="mb-2 flex flex-wrap items-center gap-3">
           <label v-if="set.trays.length > 1">Tray <select class="field ml-1" :value="tray.id" @change="trayId = ($event.target as HTMLSelectElement).value"><option v-for="item in set.trays" :key="item.id" :value="item.id">{{ item.name }}</option></select></label>

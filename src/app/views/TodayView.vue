@@ -99,7 +99,7 @@ useKeys({ u: () => void guarded(() => store.undo()) })
       <button type="button" class="press press-lamp mt-4" @click="demo.fill(Date.now())">Open the made-up hatchery</button>
     </div>
 
-    <div v-else class="grid gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
+    <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <section aria-labelledby="now-heading">
         <h2 id="now-heading" class="sr-only">To do now</h2>
         <ul class="flex flex-col gap-3" data-testid="now">

@@ -33,7 +33,7 @@ const print = (): void => window.print()
 </script>
 
 <template>
-  <main v-if="set && plan" class="mx-auto max-w-[186mm] p-6 print:p-0">
+  <main v-if="set && plan" class="mx-auto overflow-x-auto print:overflow-visible max-w-[186mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3"><button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink></div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
       <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>
