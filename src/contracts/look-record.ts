@@ -27,7 +27,7 @@ const readingSchema = z.object({
   ring: z.object({ score: measured, visibleShare: z.number(), support: z.number(), shareOfLines: z.number(), points: z.array(point) }),
   crack: z.object({ score: fraction, points: z.array(point) }),
   light: z.object({
-    medianRed: z.number(), emptyRed: z.number(), relativeNoise: z.number(), clippedShare: z.number(), lamp: z.enum(['blunt', 'small']),
+    medianRed: z.number(), emptyRed: z.number(), relativeNoise: z.number(), clippedShare: z.number(), lamp: z.enum(['blunt', 'small', 'side']),
   }),
   spotCount: z.number(),
   litShare: z.number(),

@@ -33,13 +33,13 @@ export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: Grade
   { name: 'vessels missing against a living egg', sign: 'vessels', of: vesselsMissing },
   { name: 'vessels missing where they could be seen', sign: 'vessels', of: (egg, stage) => vesselsMissing(egg, stage) * egg.litShare },
   { name: 'ring, logits', sign: 'ring', of: ring },
-  { name: 'ring seen', sign: 'ring', of: (egg) => Math.min(2, egg.ring.support) },
+  { name: 'ring seen', sign: 'ring', of: ringSeen },
   { name: 'ring alone among the lines', sign: 'ring', of: ringAlone },
-  { name: 'ring without a body', sign: 'ring', of: (egg) => Math.min(2, egg.ring.support) * noShadow(egg) },
+  { name: 'ring without a body', sign: 'ring', of: (egg) => ringSeen(egg) * noShadow(egg) },
   { name: 'ring alone without a body', sign: 'ring', of: (egg) => ringAlone(egg) * noShadow(egg) },
   { name: 'spots on the shell, log', sign: 'light', of: spots },
   { name: 'vessels on a spotted shell', sign: 'vessels', of: (egg) => vessels(egg) * spots(egg) },
-  { name: 'ring on a spotted shell', sign: 'ring', of: (egg) => Math.min(2, egg.ring.support) * spots(egg) },
+  { name: 'ring on a spotted shell', sign: 'ring', of: (egg) => ringSeen(egg) * spots(egg) },
   { name: 'grain, log', sign: 'light', of: grain },
   { name: 'vessels in a grainy picture', sign: 'vessels', of: (egg) => vessels(egg) * grain(egg) },
   { name: 'light enough to see vessels', sign: 'light', of: (egg) => egg.litShare },
@@ -71,8 +71,19 @@ function vessels(egg: GradedReading): number {
 function vesselsMissing(egg: GradedReading, stage: number): number {
   return clamp(Math.log(livingVessels(stage) + 0.15) - vessels(egg), 0, 3.5)
 }
+/**
+ * How far a curve stands alone among the dark lines: 0 in a net, 1 from a third of all lines on. Some circle lies
+ * along the branches of every net; only one that stands alone may count as a ring.
+ */
+function standsAlone(egg: GradedReading): number {
+  return clamp((egg.ring.shareOfLines - 0.12) / 0.22, 0, 1)
+}
 function ring(egg: GradedReading): number {
-  return clamp(logit(egg.ring.score.value), -5, 5)
+  const value = clamp(logit(egg.ring.score.value), -5, 5)
+  return value > 0 ? value * standsAlone(egg) : value
+}
+function ringSeen(egg: GradedReading): number {
+  return Math.min(2, egg.ring.support) * standsAlone(egg)
 }
 function ringAlone(egg: GradedReading): number {
   return egg.ring.shareOfLines * Math.min(1, egg.ring.support)

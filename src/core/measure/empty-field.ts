@@ -14,8 +14,11 @@ export interface EmptyField {
   spread: number
   /** Share of the contents that the fit rests on. */
   litShare: number
-  lamp: 'blunt' | 'small'
+  /** Where the light comes from. */
+  lamp: Lamp
 }
+
+export type Lamp = 'blunt' | 'small' | 'side'
 
 /** Coefficients of 1, u, u², v², v⁶, v (u from mid-length in lengths, v in half-breadths): centre and spread. */
 const BELIEF = [
@@ -26,6 +29,10 @@ const BELIEF = [
   { mean: -0.1, sd: 0.12 },
   { mean: 0, sd: 0.06 },
 ] as const
+/** Light from the side falls off across the axis instead: what changes in the belief, and the sign of its slope. */
+const SIDE_BELIEF = { along: { mean: 0, sd: 0.6 }, across: { mean: -0.9, sd: 0.5 } } as const
+/** Most people light an end: the side must explain the picture better by this much cost. */
+const SIDE_COST = 12
 /** How much darker the contents are than the air cell just beside its edge in an empty egg, log units. */
 const CELL_STEP = { mean: 0.35, sd: 0.3 }
 /** Pixels nearer than this to the cell's edge or the poles are left out: the edge's line, the pole's bloom. */
@@ -43,12 +50,34 @@ interface Sample {
   value: number
 }
 
+interface Belief {
+  mean: number
+  sd: number
+}
+
+function lampFrom(side: 1 | -1): Belief[] {
+  return BELIEF.map((belief, k) => {
+    if (k === 1) return SIDE_BELIEF.along
+    return k === 5 ? { mean: side * SIDE_BELIEF.across.mean, sd: SIDE_BELIEF.across.sd } : belief
+  })
+}
+
+/** Where the lamp may stand, and what is then believed of the light. */
+const LAMPS: ReadonlyArray<{ lamp: Lamp; belief: readonly Belief[]; cost: number }> = [
+  { lamp: 'blunt', belief: BELIEF, cost: 0 },
+  { lamp: 'small', belief: BELIEF.map((belief, k) => (k === 1 ? { ...belief, mean: -belief.mean } : belief)), cost: 0 },
+  { lamp: 'side', belief: lampFrom(1), cost: SIDE_COST },
+  { lamp: 'side', belief: lampFrom(-1), cost: SIDE_COST },
+]
+
 /** Fits with weights that forgive dark things (embryo, vessels, speckles) far more than bright ones. */
 export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCurve | null): EmptyField {
   const samples = takeSamples(frame, contents)
   const anchor = cell ? cellAnchor(frame, cell) : null
-  const fits = (['blunt', 'small'] as const).map((lamp) => ({ lamp, ...fitFrom(samples, anchor, lamp) }))
-  const best = fits[0]!.cost <= fits[1]!.cost ? fits[0]! : fits[1]!
+  const best = LAMPS.map(({ lamp, belief, cost }) => {
+    const fit = fitFrom(samples, anchor, belief)
+    return { ...fit, lamp, cost: fit.cost + cost }
+  }).reduce((a, b) => (b.cost < a.cost ? b : a))
   const redLog = new Float32Array(frame.lengthPx * frame.heightPx)
   for (let row = 0; row < frame.heightPx; row++) {
     const across = row + 0.5 - frame.heightPx / 2
@@ -91,9 +120,8 @@ function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
   return { row: basis(cell.depth + 0.03 - 0.5, 0), value: values[values.length >> 1]! - CELL_STEP.mean }
 }
 
-function fitFrom(samples: Sample[], anchor: Sample | null, lamp: 'blunt' | 'small') {
-  const sign = lamp === 'blunt' ? 1 : -1
-  const prior = BELIEF.map((belief, k) => (k === 1 ? belief.mean * sign : belief.mean))
+function fitFrom(samples: Sample[], anchor: Sample | null, beliefs: readonly Belief[]) {
+  const prior = beliefs.map((belief) => belief.mean)
   const shape = (sample: Sample): number => sample.row.reduce((sum, term, k) => (k === 0 ? sum : sum + term * prior[k]!), 0)
   const levels = samples.map((sample) => sample.value - shape(sample)).sort((a, b) => a - b)
   let level = levels[Math.floor(levels.length * 0.85)] ?? -4
@@ -117,7 +145,7 @@ function fitFrom(samples: Sample[], anchor: Sample | null, lamp: 'blunt' | 'smal
     // Neighbours share mottling and shading: all of the egg counts for some 80 independent readings.
     const each = 80 / Math.max(1, samples.length) / Math.max(0.07, spread) ** 2
     samples.forEach((sample, i) => equations.add(sample.row, sample.value, weights[i]! * each))
-    BELIEF.forEach((belief, k) => equations.addPrior(k, prior[k]!, 1 / belief.sd ** 2))
+    beliefs.forEach((belief, k) => equations.addPrior(k, prior[k]!, 1 / belief.sd ** 2))
     if (anchor) equations.add(anchor.row, anchor.value, 1 / CELL_STEP.sd ** 2)
     const next = equations.solve()
     if (!next) break
@@ -126,7 +154,7 @@ function fitFrom(samples: Sample[], anchor: Sample | null, lamp: 'blunt' | 'smal
     litShare = total / Math.max(1, samples.length)
   }
   // Cost: unexplained light counts, unexplained darkness hardly (it may be an embryo).
-  let cost = BELIEF.reduce((sum, belief, k) => sum + ((coefficients[k]! - prior[k]!) / belief.sd) ** 2, 0)
+  let cost = beliefs.reduce((sum, belief, k) => sum + ((coefficients[k]! - prior[k]!) / belief.sd) ** 2, 0)
   for (const sample of samples) {
     const scaled = (sample.value - predict(sample, coefficients)) / 0.1
     cost += (80 / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)

@@ -24,8 +24,8 @@ export interface LightReading {
   relativeNoise: number
   /** Share of the contents at saturation. */
   clippedShare: number
-  /** Which end the light comes from. */
-  lamp: 'blunt' | 'small'
+  /** Where the light comes from. */
+  lamp: 'blunt' | 'small' | 'side'
 }
 
 /** All that one photograph says of one egg; lengths in photograph pixels, fractions 0–1. */

@@ -108,6 +108,16 @@ describe('the light of the empty egg', () => {
   })
 })
 
+describe('a lamp at the side', () => {
+  it('is told from one at an end, and makes no shadow', () => {
+    const sideLit: Drawing = (u, v) => 0.6 * Math.exp(0.9 * v - 0.15 * v * v - 0.3 * Math.exp(-(((u - DEPTH) / 0.006) ** 2)) - (u > DEPTH ? 0.35 : 0))
+    const { field, shadow } = read(drawEgg(sideLit))
+    expect(field.lamp).toBe('side')
+    expect(shadow.area).toBeLessThan(0.02)
+    expect(read(drawEgg(emptyEgg(DEPTH))).field.lamp).toBe('blunt')
+  })
+})
+
 describe('the shadow', () => {
   it('of an empty egg is nothing', () => {
     expect(read(drawEgg(emptyEgg(DEPTH))).shadow.area).toBeLessThan(0.004)

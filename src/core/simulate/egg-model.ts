@@ -25,6 +25,8 @@ export interface EggNature {
   falloff: number
   /** Smears of dirt on the shell. */
   stains: number
+  /** Pigment spots on a shell that has them. */
+  spots: number
   /** How far a dead body has faded and shrunk: 0 as it was … 1 nearly gone. */
   decay: number
 }
@@ -92,7 +94,7 @@ export function createEgg(seed: string, kind: { species: SpeciesName; shell: She
     nature: {
       softness: random.between(0.7, 2.2), opacity: random.between(0.3, 1), vessels: random.between(0.7, 2.2),
       ring: random.between(0.7, 1.9), falloff: random.between(0.7, 1.6), stains: random.uniform() < 0.2 ? Math.ceil(3 * random.uniform()) : 0,
-      decay: random.uniform(),
+      decay: random.uniform(), spots: random.between(0.35, 1.1),
     },
   }
 }

@@ -41,7 +41,8 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   const vessels = growVessels(growth.fork('vessels'), state, place)
   const ring = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature.ring) : null
   const blood = paintBlood(frame, vessels, ring)
-  const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), SHELL_OPTICS[model.shell].spots, pxPerMm * (model.lengthMm / 57))
+  const spotted = SHELL_OPTICS[model.shell].spots
+  const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), { ...spotted, perCm2: spotted.perCm2 * model.nature.spots }, pxPerMm * (model.lengthMm / 57))
   paintStains(spots, frame, createRandom(`stains/${model.seed}`), model.nature.stains)
   const hidden = shot.fingers > 0 ? new Float32Array(shot.widthPx * shot.heightPx) : null
   for (let i = 0; hidden && i < shot.fingers; i++) paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)
