@@ -9,8 +9,10 @@ export interface SignWeight {
   logOdds: PerGrade
 }
 
-/** More line than any living net has, egg lengths: the shell's own pattern. */
+/** More line than most living nets have, egg lengths: on a spotted shell, its own pattern. */
 const LONGEST_NET = 7
+/** A curve with less than this share of all dark lines is one of many. */
+const LEAST_ALONE = 0.12
 
 const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
   'too-dark': 'Too little light comes through to see what would decide. Try a brighter lamp or a longer exposure, or leave it for a later day.',
@@ -59,14 +61,16 @@ function vesselSentence(egg: EggReading): string {
   const { netLength, coverage } = egg.vessels
   if (egg.litShare < 0.15) return 'Nearly all is dark, so vessels cannot be seen'
   const spots = egg.spotCount > 0 ? ', on a spotted shell where lines deceive' : ''
-  if (netLength > LONGEST_NET) return 'The shell’s own pattern hides whether there are vessels'
+  if (netLength > LONGEST_NET && egg.spotCount > 0) return 'The shell’s own pattern hides whether there are vessels'
   if (netLength < 0.25) return `No vessels${spots}`
   const amount = netLength < 1 ? 'Few, short vessels' : netLength < 2.5 ? 'Some vessels' : 'A net of vessels'
   return `${amount} (over ${percent(coverage.value)} of the contents)${spots}`
 }
 
 function ringSentence(egg: EggReading): string {
-  const { score, visibleShare } = egg.ring
+  const { score, visibleShare, shareOfLines } = egg.ring
+  // Some circle lies along the branches of every net.
+  if (shareOfLines < LEAST_ALONE) return 'No ring that stands alone'
   if (score.value > 0.8) return `A smooth dark ${visibleShare > 0.75 ? 'ring' : 'arc'} that stands alone (evidence ${percent(score.value)})`
   if (score.value > 0.3) return `A line that may be part of a ring (evidence ${percent(score.value)})`
   return 'No ring'
