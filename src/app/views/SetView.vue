@@ -16,6 +16,7 @@ import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import { exportCalendar } from '../composables/calendar.ts'
 import { fileNameOf } from '../composables/save-file.ts'
 import { useKeys } from '../composables/useKeys.ts'
+import { useSaving } from '../composables/useSaving.ts'
 import { eventDay, useSetPlan, useTicks } from '../composables/useSetPlan.ts'
 import { count, dayWords, GRADE_WORDS, percentWords } from '../composables/wording.ts'
 import { useClockStore } from '../stores/clock.ts'
@@ -44,7 +45,7 @@ const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.v
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
 const moving = ref(false)
 const changing = ref(false)
-const problem = ref('')
+const { problem, saving } = useSaving()
 const chosen = shallowRef<EggRecord | null>(null)
 
 const words = computed(() => stageWords(plan.value?.stage ?? 0))
@@ -57,25 +58,17 @@ const rows = computed(() => eggs.value
 const MOST_ROWS = 200
 const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined))
 
-async function guarded(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-    problem.value = ''
-  } catch (error) {
-    problem.value = `That was not saved: ${(error as Error).message}`
-  }
-}
 function changePlan(changes: Partial<PlanChoices>): void {
   const current = set.value
-  if (current) void guarded(() => store.commit('plan', null, { sets: [{ ...current, plan: { ...current.plan, ...changes } }] }))
+  if (current) void saving(() => store.commit('plan', null, { sets: [{ ...current, plan: { ...current.plan, ...changes } }] }))
 }
 function note(event: Event): void {
   const current = set.value
-  if (current) void guarded(() => store.commit('notes', null, { sets: [{ ...current, notes: (event.target as HTMLTextAreaElement).value }] }))
+  if (current) void saving(() => store.commit('notes', null, { sets: [{ ...current, notes: (event.target as HTMLTextAreaElement).value }] }))
 }
 function move(moved: Placed[]): void {
   const places = new Map(moved.map(({ id, place }) => [id, place]))
-  void guarded(() => store.commit('layout', null, { eggs: eggs.value.filter((egg) => places.has(egg.id)).map((egg) => ({ ...egg, place: places.get(egg.id)! })) }))
+  void saving(() => store.commit('layout', null, { eggs: eggs.value.filter((egg) => places.has(egg.id)).map((egg) => ({ ...egg, place: places.get(egg.id)! })) }))
 }
 /** Turns of today, where the turning is by hand. */
 const turns = computed(() => {
@@ -96,13 +89,13 @@ function addTemperature(): void {
     return
   }
   const reading = { at: new Date(clock.nowMs).toISOString(), celsius: Number(celsius.toFixed(2)) }
-  void guarded(async () => {
+  void saving(async () => {
     await store.commit('temperature', null, { sets: [{ ...current, temperatures: [...current.temperatures, reading] }] })
     temperature.value = ''
   })
 }
 const lastTemperature = computed(() => set.value?.temperatures.at(-1))
-useKeys({ u: () => void guarded(() => store.undo()) })
+useKeys({ u: () => void saving(() => store.undo()) })
 </script>
 
 <template>
@@ -118,7 +111,7 @@ useKeys({ u: () => void guarded(() => store.undo()) })
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press">What comes out</RouterLink>
         <RouterLink :to="{ name: 'wall', params: { setId } }" class="press"><Printer class="h-5 w-5" aria-hidden="true" /> Wall sheet</RouterLink>
         <RouterLink :to="{ name: 'labels', params: { setId } }" class="press"><Tags class="h-5 w-5" aria-hidden="true" /> Labels</RouterLink>
-        <button type="button" class="press" @click="guarded(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"><CalendarPlus class="h-5 w-5" aria-hidden="true" /> Calendar</button>
+        <button type="button" class="press" @click="saving(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"><CalendarPlus class="h-5 w-5" aria-hidden="true" /> Calendar</button>
       </div>
     </div>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
@@ -148,8 +141,8 @@ useKeys({ u: () => void guarded(() => store.undo()) })
               <td class="p-1.5">{{ event.endMs > event.startMs ? `${sayShortDate(event.date)} to ${sayShortDate(localDateOf(event.endMs, zone))}` : sayDate(event.date) }}</td>
               <td class="p-1.5 whitespace-nowrap text-ink-soft">{{ event.kind === 'warm-up' ? '' : eventDay(set, event, zone) }}</td>
               <td class="w-20 p-1.5 text-right">
-                <button v-if="state === 'due' || state === 'overdue'" type="button" class="press min-h-9 px-3 py-0" :aria-label="`${EVENT_TITLES[event.kind]}: done`" @click="guarded(() => tick(set!, event.key, clock.nowMs))">{{ event.kind === 'set' ? 'In' : 'Done' }}</button>
-                <button v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'" type="button" class="text-sm text-ink-soft underline" :aria-label="`${EVENT_TITLES[event.kind]}: not done after all`" @click="guarded(() => untick(set!, event.key))">not yet</button>
+                <button v-if="state === 'due' || state === 'overdue'" type="button" class="press min-h-9 px-3 py-0" :aria-label="`${EVENT_TITLES[event.kind]}: done`" @click="saving(() => tick(set!, event.key, clock.nowMs))">{{ event.kind === 'set' ? 'In' : 'Done' }}</button>
+                <button v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'" type="button" class="text-sm text-ink-soft underline" :aria-label="`${EVENT_TITLES[event.kind]}: not done after all`" @click="saving(() => untick(set!, event.key))">not yet</button>
               </td>
             </tr>
           </tbody>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import type { SetRecord } from '../../contracts/set-record.ts'
@@ -12,6 +12,7 @@ import { daysBetween, localDateOf, localTimeOf, sayDate, sayShortDate } from '..
 import { exportCalendar } from '../composables/calendar.ts'
 import { eventDay, planOf, useTicks } from '../composables/useSetPlan.ts'
 import { useKeys } from '../composables/useKeys.ts'
+import { useSaving } from '../composables/useSaving.ts'
 import { count, dayWords } from '../composables/wording.ts'
 import { useClockStore } from '../stores/clock.ts'
 import { useDemoStore } from '../stores/demo.ts'
@@ -24,7 +25,7 @@ const store = useHatcheryStore()
 const demo = useDemoStore()
 const clock = useClockStore()
 const { tick } = useTicks()
-const problem = ref('')
+const { problem, saving } = useSaving()
 
 const zone = computed(() => store.hatchery.zone)
 const today = computed(() => localDateOf(clock.nowMs, zone.value))
@@ -65,15 +66,7 @@ function lastLook(eggId: string) {
   return store.looksByEgg.get(eggId)?.at(-1)
 }
 
-async function guarded(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-    problem.value = ''
-  } catch (error) {
-    problem.value = `That was not saved: ${(error as Error).message}`
-  }
-}
-useKeys({ u: () => void guarded(() => store.undo()) })
+useKeys({ u: () => void saving(() => store.undo()) })
 </script>
 
 <template>
@@ -84,8 +77,8 @@ useKeys({ u: () => void guarded(() => store.undo()) })
         <h1 class="text-4xl font-bold">{{ heading }}</h1>
       </div>
       <div class="flex flex-wrap gap-3">
-        <button v-if="store.journal.length > 0" type="button" class="press" @click="guarded(() => store.undo())"><Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span></button>
-        <button v-if="rows.length > 0" type="button" class="press" @click="guarded(() => exportCalendar(store.sets, 'perlumen-calendar.ics'))"><CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar</button>
+        <button v-if="store.journal.length > 0" type="button" class="press" @click="saving(() => store.undo())"><Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span></button>
+        <button v-if="rows.length > 0" type="button" class="press" @click="saving(() => exportCalendar(store.sets, 'perlumen-calendar.ics'))"><CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar</button>
         <RouterLink to="/plan" class="press" :class="{ 'press-lamp': rows.length === 0 }">Plan a set</RouterLink>
       </div>
     </div>
@@ -111,7 +104,7 @@ useKeys({ u: () => void guarded(() => store.undo()) })
             </div>
             <div v-if="item.state !== 'now'" class="flex gap-2">
               <RouterLink v-if="item.event.kind === 'candle'" :to="{ name: 'bench', params: { setId: item.set.id } }" class="press press-lamp min-h-14 px-6 text-lg">Candle</RouterLink>
-              <button type="button" class="press min-h-14" :class="{ 'press-lamp': item.event.kind !== 'candle' }" :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`" @click="guarded(() => tick(item.set, item.event.key, clock.nowMs))">{{ item.event.kind === 'set' ? 'They are in' : 'Done' }}</button>
+              <button type="button" class="press min-h-14" :class="{ 'press-lamp': item.event.kind !== 'candle' }" :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`" @click="saving(() => tick(item.set, item.event.key, clock.nowMs))">{{ item.event.kind === 'set' ? 'They are in' : 'Done' }}</button>
             </div>
           </li>
           <li v-if="items.now.length === 0" class="card p-5 text-lg">Nothing asks for you today.</li>

@@ -1,0 +1,15 @@
+import { ref } from 'vue'
+
+/** Runs what writes records; a write that failed is said as a sentence, and the next that works takes it back. */
+export function useSaving() {
+  const problem = ref('')
+  async function saving(work: () => Promise<unknown>): Promise<void> {
+    try {
+      await work()
+      problem.value = ''
+    } catch (error) {
+      problem.value = `That was not saved: ${(error as Error).message}`
+    }
+  }
+  return { problem, saving }
+}
