@@ -10,7 +10,7 @@ import { stageWords } from '../../core/incubation/stage-words.ts'
 import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
 import { turningTimetable } from '../../core/incubation/turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { instantOf, isLocalDate, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import { exportCalendar } from '../composables/calendar.ts'
@@ -61,6 +61,14 @@ const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined
 function changePlan(changes: Partial<PlanChoices>): void {
   const current = set.value
   if (current) void saving(() => store.commit('plan', null, { sets: [{ ...current, plan: { ...current.plan, ...changes } }] }))
+}
+/** Ticked late, the eggs were in sooner than the tick says: the hour itself can be put right. */
+function changeSetTime(event: Event): void {
+  const [date, time] = (event.target as HTMLInputElement).value.split('T')
+  const current = set.value
+  if (!current || !date || !time || !isLocalDate(date)) return
+  const setAt = new Date(instantOf(date, time.slice(0, 5), zone.value)).toISOString()
+  void saving(() => store.commit('set time', null, { sets: [{ ...current, setAt }] }))
 }
 function note(event: Event): void {
   const current = set.value
@@ -127,6 +135,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
             <OwnDays v-if="set.plan.school === 'own'" :days="set.plan.ownDays" @change="changePlan({ ownDays: $event })" />
           </div>
           <div class="flex flex-col gap-3">
+            <label>Set on, at <input type="datetime-local" class="field mt-1 block" data-testid="set-time" :value="`${localDateOf(Date.parse(set.setAt), zone)}T${localTimeOf(Date.parse(set.setAt), zone)}`" @change="changeSetTime" /></label>
             <SchoolChoice legend="How to count days" name="day-count" :choices="DAY_COUNT_CHOICES" :value="set.plan.dayCount" @choose="changePlan({ dayCount: $event })" />
             <SchoolChoice legend="When turning stops" name="turning-stop" :choices="TURNING_STOP_CHOICES" :value="set.plan.turningStop" @choose="changePlan({ turningStop: $event })" />
           </div>
