@@ -34,6 +34,8 @@ export type GradeRecord = z.infer<typeof gradeRecordSchema>
 
 export interface RecordInput {
   file: string
+  /** Which egg of the photograph, from 1. */
+  number?: number
   egg: EggReading
   verdict: Verdict
   elapsedMs: { decode: number; measure: number }
@@ -42,10 +44,10 @@ export interface RecordInput {
 const DEGREES = 180 / Math.PI
 
 /** Names and units of the published record. */
-export function toGradeRecord({ file, egg, verdict, elapsedMs }: RecordInput): GradeRecord {
+export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: RecordInput): GradeRecord {
   const notes = egg.airCell ? [] : ['The air cell’s edge could not be seen']
   return {
-    file, egg: 1,
+    file, egg: number,
     outline: {
       points: egg.polygon.map(({ x, y }) => [round(x, 2), round(y, 2)]),
       bluntPole: [round(egg.bluntPole.x, 2), round(egg.bluntPole.y, 2)],

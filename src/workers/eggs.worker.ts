@@ -1,13 +1,15 @@
 import { imageSize } from 'image-size'
-import { measurePhotograph } from '../core/measure/measure.ts'
+import type { RgbImage } from '../core/image/linear.ts'
+import { measureEggs, needsMorePixels } from '../core/measure/measure.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { renderEgg } from '../core/simulate/render.ts'
 import type { MeasuredPhoto, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** Larger pictures are refused before they are unpacked: a browser tab has little memory. */
 const MAX_PIXELS = 60_000_000
-/** The measuring reduces to about this much anyway; drawing down while decoding spares the memory. */
-const DRAWN_LONG_SIDE_PX = 1860
+/** Long side, px, that holds one egg in full detail; and, where eggs turn out to be small in it, a tray of them. */
+const ONE_EGG_LONG_SIDE_PX = 560
+const TRAY_LONG_SIDE_PX = 2800
 
 class Fault extends Error {
   readonly code: WorkerFault['code']
@@ -51,21 +53,32 @@ async function measure(photo: Blob, species: Extract<WorkerRequest, { kind: 'mea
   const bitmap = await createImageBitmap(photo).catch(() => {
     throw new Fault('not-a-photo', 'This file is not a photograph that can be read, or it is damaged.')
   })
-  const { width, height } = bitmap
-  const factor = Math.min(1, DRAWN_LONG_SIDE_PX / Math.max(width, height))
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(width * factor)), Math.max(1, Math.round(height * factor)))
-  const context = canvas.getContext('2d', { willReadFrequently: true })
+  try {
+    const decoded = performance.now()
+    let image = drawnDown(bitmap, ONE_EGG_LONG_SIDE_PX)
+    let reading = measureEggs(image, { species })
+    if (needsMorePixels(image, reading)) {
+      image = drawnDown(bitmap, TRAY_LONG_SIDE_PX)
+      reading = measureEggs(image, { species })
+    }
+    return {
+      reading, widthPx: bitmap.width, heightPx: bitmap.height,
+      elapsedMs: { decode: decoded - start, measure: performance.now() - decoded },
+    }
+  } finally {
+    bitmap.close()
+  }
+}
+
+function drawnDown(bitmap: ImageBitmap, longSidePx: number): RgbImage {
+  const reduction = Math.max(1, Math.max(bitmap.width, bitmap.height) / longSidePx)
+  const widthPx = Math.max(1, Math.round(bitmap.width / reduction))
+  const heightPx = Math.max(1, Math.round(bitmap.height / reduction))
+  const context = new OffscreenCanvas(widthPx, heightPx).getContext('2d', { willReadFrequently: true })
   if (!context) throw new Fault('failed', 'This browser cannot read pictures in the background.')
   context.imageSmoothingQuality = 'high'
-  context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
-  bitmap.close()
-  const { data } = context.getImageData(0, 0, canvas.width, canvas.height)
-  const decoded = performance.now()
-  const reading = measurePhotograph({ widthPx: canvas.width, heightPx: canvas.height, channels: 4, data }, { species })
-  return {
-    reading, widthPx: canvas.width, heightPx: canvas.height,
-    elapsedMs: { decode: decoded - start, measure: performance.now() - decoded },
-  }
+  context.drawImage(bitmap, 0, 0, widthPx, heightPx)
+  return { widthPx, heightPx, channels: 4, reduction, data: context.getImageData(0, 0, widthPx, heightPx).data }
 }
 
 async function checkSize(photo: Blob): Promise<void> {

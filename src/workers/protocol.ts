@@ -1,4 +1,4 @@
-import type { PhotoReading } from '../core/measure/reading.ts'
+import type { EggsReading } from '../core/measure/reading.ts'
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
@@ -9,7 +9,8 @@ export type WorkerRequest =
   | { id: number; kind: 'cancel'; cancels: number }
 
 export interface MeasuredPhoto {
-  reading: PhotoReading
+  /** All eggs in the photograph; lengths in its pixels. */
+  reading: EggsReading
   widthPx: number
   heightPx: number
   elapsedMs: { decode: number; measure: number }

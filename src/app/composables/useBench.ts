@@ -2,6 +2,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
+import { REJECTION_SENTENCES } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
@@ -84,10 +85,11 @@ export function useBench(set: () => SetRecord) {
     phase.value = 'measuring'
     const measured = await devices.worker.measure(photo, set().species, signal)
     if (measured.reading.kind === 'rejected') throw new Error(measured.reading.rejection.message)
+    const [reading, another] = measured.reading.eggs
+    if (!reading || another) throw new Error(REJECTION_SENTENCES['several-eggs'])
     const replaces = lookOf(egg) ?? null
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== replaces?.id)
-    const taken = lookFrom({ set: set(), egg, measured, photo, takenAt: new Date().toISOString(), source, earlier: before })
-    if (!taken) return
+    const taken = lookFrom({ set: set(), egg, measured, reading, photo, takenAt: new Date().toISOString(), source, earlier: before })
     phase.value = 'saving'
     await hatchery.addLook(taken, photo, replaces)
     savedAt.value = new Date()

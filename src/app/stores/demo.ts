@@ -82,8 +82,10 @@ async function lookBack(
   const photo = await worker.render(demoEgg(basket, egg.number), ageDays, shot)
   const measured = await worker.measure(photo, set.species)
   const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
-  const look = lookFrom({ set, egg, measured, photo, takenAt, source: 'demo', earlier })
-  return look && { look: { ...look, own: { grade: look.verdict.grade, at: takenAt } }, photo }
+  const reading = measured.reading.kind === 'eggs' ? measured.reading.eggs[0] : undefined
+  if (!reading) return null
+  const look = lookFrom({ set, egg, measured, reading, photo, takenAt, source: 'demo', earlier })
+  return { look: { ...look, own: { grade: look.verdict.grade, at: takenAt } }, photo }
 }
 
 function setIdOf(basket: DemoBasket): string {

@@ -4,10 +4,10 @@ import Papa from 'papaparse'
 import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../contracts/grade-record.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
-import { measurePhotograph } from '../../core/measure/measure.ts'
 import { neutraliseFormula } from '../../contracts/csv-cell.ts'
-import { DecodeError, decodePhoto } from '../decode.ts'
+import { DecodeError, openPhoto } from '../decode.ts'
 import { UsageError, type CliIo } from '../io.ts'
+import { readEggs } from '../read-eggs.ts'
 import { parseDay, parseShell, parseSpecies, readManifest, type Manifest } from '../manifest.ts'
 
 export const GRADE_USAGE = `perlumen grade [options] FILE…
@@ -35,10 +35,11 @@ export async function grade(argv: readonly string[], io: CliIo): Promise<number>
   const records: GradeRecord[] = []
   let unread = 0
   for (const [index, file] of job.files.entries()) {
-    const record = await gradeFile(file, job)
-    if (record.error) unread++
-    records.push(record)
-    io.stderr.write(`${index + 1}/${job.files.length} ${file}: ${record.error ?? `${record.grade}, ${record.action}`}\n`)
+    const eggs = await gradeFile(file, job)
+    if (eggs.some((record) => record.error)) unread++
+    records.push(...eggs)
+    const said = eggs.map((record) => record.error ?? `${record.grade}, ${record.action}`).join('; ')
+    io.stderr.write(`${index + 1}/${job.files.length} ${file}: ${said}\n`)
   }
   const text = job.format === 'json' ? `${JSON.stringify(records, null, 1)}\n` : toCsv(records)
   if (job.out === undefined) {
@@ -87,7 +88,7 @@ function parse(argv: readonly string[]) {
   }
 }
 
-async function gradeFile(file: string, job: GradeJob): Promise<GradeRecord> {
+async function gradeFile(file: string, job: GradeJob): Promise<GradeRecord[]> {
   const row = job.manifest?.(file)
   const context: GradeContext = {
     ...job.context,
@@ -97,17 +98,14 @@ async function gradeFile(file: string, job: GradeJob): Promise<GradeRecord> {
   }
   const extra = row && Object.keys(row.extra).length > 0 ? { extra: row.extra } : {}
   const start = performance.now()
-  let decoded = start
   try {
-    const image = await decodePhoto(file)
-    decoded = performance.now()
-    const reading = measurePhotograph(image, { species: context.species })
-    const elapsedMs = { decode: round(decoded - start), measure: round(performance.now() - decoded) }
-    if (reading.kind === 'rejected') return { ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }
-    return { ...toGradeRecord({ file, egg: reading.egg, verdict: gradeEgg(reading.egg, context), elapsedMs }), ...extra }
+    const { reading, elapsedMs: exact } = await readEggs(await openPhoto(file), context.species)
+    const elapsedMs = { decode: round(exact.decode), measure: round(exact.measure) }
+    if (reading.kind === 'rejected') return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]
+    return reading.eggs.map((egg, i) => ({ ...toGradeRecord({ file, number: i + 1, egg, verdict: gradeEgg(egg, context), elapsedMs }), ...extra }))
   } catch (error) {
     if (!(error instanceof DecodeError)) throw error
-    return { ...toErrorRecord(file, error.message, { decode: round(performance.now() - start), measure: 0 }), ...extra }
+    return [{ ...toErrorRecord(file, error.message, { decode: round(performance.now() - start), measure: 0 }), ...extra }]
   }
 }
 

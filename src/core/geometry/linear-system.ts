@@ -31,7 +31,7 @@ export function solveCholesky(a: Float64Array, b: Float64Array): boolean {
   return true
 }
 
-/** Weighted least squares with a quadratic pull toward zero on each unknown. */
+/** Weighted least squares with a quadratic pull toward zero on each unknown; only the matrix's lower triangle is kept. */
 export class NormalEquations {
   readonly size: number
   private readonly matrix: Float64Array
@@ -44,12 +44,12 @@ export class NormalEquations {
   }
 
   /** Adds the equation row · x = value with the given weight (1/variance). */
-  add(row: ArrayLike<number>, value: number, weight: number): void {
-    for (let i = 0; i < this.size; i++) {
+  add(row: Float64Array, value: number, weight: number): void {
+    const { size, matrix, right } = this
+    for (let i = 0; i < size; i++) {
       const w = weight * row[i]!
-      if (w === 0) continue
-      this.right[i]! += w * value
-      for (let j = 0; j < this.size; j++) this.matrix[i * this.size + j]! += w * row[j]!
+      right[i] = right[i]! + w * value
+      for (let j = 0, at = i * size; j <= i; j++, at++) matrix[at] = matrix[at]! + w * row[j]!
     }
   }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { linearToSrgb, reductionFor, shrink, srgbToLinear, toLinear } from './linear.ts'
+import { linearToSrgb, srgbToLinear, toLinear } from './linear.ts'
 
 describe('sRGB transfer', () => {
   it.each([[0, 0], [1, 1], [0.04045, 0.0031308], [0.5, 0.21404]])('takes %f to %f', (encoded, linear) => {
@@ -31,16 +31,26 @@ describe('toLinear', () => {
     expect(() => toLinear({ widthPx: 2, heightPx: 2, channels: 3, data: new Uint8Array(5) })).toThrow(/12 bytes, received 5/)
   })
 
-  it.each([[640, 480, 1], [1200, 900, 2], [4000, 3000, 6], [6000, 4000, 10]])('reduces %i × %i by %i', (w, h, factor) => {
-    expect(reductionFor(w, h)).toBe(factor)
+  it('keeps the light when drawn down by any factor', () => {
+    fc.assert(fc.property(fc.double({ min: 1, max: 7, noNaN: true }), fc.integer({ min: 1, max: 20 }), (factor, size) => {
+      // A width that the factor divides, so that no light falls away at the edge.
+      const widthPx = 40
+      const data = Uint8Array.from({ length: 3 * widthPx }, (_, i) => (i * 89 * size) % 256)
+      const exact = widthPx / Math.max(1, Math.round(widthPx / factor))
+      const flat = (image: { red: Float32Array }): number => image.red.reduce((a, b) => a + b, 0) / image.red.length
+      const image = { widthPx, heightPx: 1, channels: 3, data } as const
+      // One row cannot be averaged down: eight equal ones can.
+      const rows = new Uint8Array(3 * widthPx * widthPx)
+      for (let y = 0; y < widthPx; y++) rows.set(data, 3 * widthPx * y)
+      expect(flat(toLinear({ ...image, heightPx: widthPx, data: rows }, exact))).toBeCloseTo(flat(toLinear(image)), 5)
+    }))
   })
-})
 
-describe('shrink', () => {
-  it('keeps the mean of what it covers and remembers the reduction', () => {
-    const plane = Float32Array.from({ length: 36 }, (_, i) => i / 36)
-    const small = shrink({ widthPx: 6, heightPx: 6, red: plane, green: plane, blue: plane, reduction: 2 }, 3)
-    expect(small.reduction).toBe(6)
-    expect(small.red.reduce((a, b) => a + b, 0) / 4).toBeCloseTo(plane.reduce((a, b) => a + b, 0) / 36, 6)
+  it('cuts out a region, and says where it lay in the photograph', () => {
+    const data = new Uint8Array(3 * 64).fill(0)
+    for (let y = 2; y < 4; y++) for (let x = 4; x < 8; x++) data[3 * (8 * y + x)] = 255
+    const cut = toLinear({ widthPx: 8, heightPx: 8, channels: 3, reduction: 3, data }, 2, { left: 4, top: 2, widthPx: 4, heightPx: 2 })
+    expect(cut).toMatchObject({ widthPx: 2, heightPx: 1, reduction: 6, originPx: { x: 12, y: 6 } })
+    expect([...cut.red]).toEqual([1, 1])
   })
 })

@@ -1,9 +1,13 @@
+import type { Point } from '../geometry/egg-outline.ts'
+
 /** An 8-bit photograph, upright, row-major, sRGB-encoded. */
 export interface RgbImage {
   widthPx: number
   heightPx: number
   /** 3 for RGB, 4 for RGBA; alpha is ignored. */
   channels: 3 | 4
+  /** Photograph pixels per pixel, where it was decoded at a reduced size; 1 when absent. */
+  reduction?: number
   data: Uint8Array | Uint8ClampedArray
 }
 
@@ -16,6 +20,16 @@ export interface LinearImage {
   blue: Float32Array
   /** Photograph pixels per pixel of this image. */
   reduction: number
+  /** Where its top left corner lies in the photograph, photograph pixels. */
+  originPx: Point
+}
+
+/** A rectangle of an image, in its whole pixels. */
+export interface Region {
+  left: number
+  top: number
+  widthPx: number
+  heightPx: number
 }
 
 /** sRGB electro-optical transfer function (IEC 61966-2-1), 0…1 to 0…1. */
@@ -30,69 +44,89 @@ export function linearToSrgb(linear: number): number {
 
 const LINEAR_OF_BYTE = Float32Array.from({ length: 256 }, (_, i) => srgbToLinear(i / 255))
 
-/**
- * Long side the measuring works at. An egg is then some 300–500 px long, enough for
- * 0.3 % of its length, while noise is averaged away and a 24-megapixel photograph costs one pass.
- */
-export const WORKING_LONG_SIDE_PX = 620
+/** How one axis is averaged down: output pixel i covers source pixels from[i] … from[i + 1], the outermost two in part. */
+interface Cover {
+  size: number
+  /** First source pixel of each output pixel, and last + 1. */
+  from: Int32Array
+  to: Int32Array
+  /** Share of the first and of the last source pixel that is covered. */
+  firstShare: Float64Array
+  lastShare: Float64Array
+}
 
-export function reductionFor(widthPx: number, heightPx: number): number {
-  return Math.max(1, Math.round(Math.max(widthPx, heightPx) / WORKING_LONG_SIDE_PX))
+function coverOf(sourceSize: number, factor: number): Cover {
+  const size = Math.max(1, Math.floor(sourceSize / factor + 1e-6))
+  const from = new Int32Array(size)
+  const to = new Int32Array(size)
+  const firstShare = new Float64Array(size)
+  const lastShare = new Float64Array(size)
+  for (let i = 0; i < size; i++) {
+    from[i] = Math.floor(i * factor + 1e-6)
+    to[i] = Math.min(sourceSize, Math.ceil((i + 1) * factor - 1e-6))
+    firstShare[i] = from[i]! + 1 - i * factor
+    lastShare[i] = (i + 1) * factor - (to[i]! - 1)
+  }
+  return { size, from, to, firstShare, lastShare }
 }
 
 /**
- * Linear light averaged over square blocks. Averaging comes after linearising, so that a bright
- * line on dark keeps its light. Up to `reduction − 1` pixels at the right and bottom edge fall away.
+ * Linear light of a region, averaged over squares of `factor` × `factor` pixels, which need not be whole. Averaging
+ * comes after linearising, so that a bright line on dark keeps its light. What does not fill a square at the right
+ * and bottom falls away.
+ * @param factor - at least 1
  * @throws RangeError when the data are shorter than the size says
  */
-export function toLinear(image: RgbImage, reduction = reductionFor(image.widthPx, image.heightPx)): LinearImage {
-  const { widthPx, heightPx, channels, data } = image
+export function toLinear(image: RgbImage, factor = 1, region: Region = wholeOf(image)): LinearImage {
+  const { widthPx, heightPx, channels, data, reduction = 1 } = image
   if (data.length < widthPx * heightPx * channels) {
     throw new RangeError(`data must hold ${widthPx * heightPx * channels} bytes, received ${data.length}`)
   }
-  const outWidth = Math.floor(widthPx / reduction)
-  const outHeight = Math.floor(heightPx / reduction)
-  const size = outWidth * outHeight
+  const across = coverOf(region.widthPx, factor)
+  const down = coverOf(region.heightPx, factor)
+  const size = across.size * down.size
   const red = new Float32Array(size)
   const green = new Float32Array(size)
   const blue = new Float32Array(size)
-  const share = 1 / (reduction * reduction)
-  for (let y = 0; y < outHeight * reduction; y++) {
-    const outRow = Math.floor(y / reduction) * outWidth
-    let from = y * widthPx * channels
-    for (let column = 0; column < outWidth; column++) {
-      let r = 0
-      let g = 0
-      let b = 0
-      for (let k = 0; k < reduction; k++, from += channels) {
-        r += LINEAR_OF_BYTE[data[from]!]!
-        g += LINEAR_OF_BYTE[data[from + 1]!]!
-        b += LINEAR_OF_BYTE[data[from + 2]!]!
+  for (let y = 0; y < down.size; y++) {
+    const to = y * across.size
+    for (let sourceY = down.from[y]!; sourceY < down.to[y]!; sourceY++) {
+      const edge = sourceY === down.from[y] ? down.firstShare[y]! : sourceY === down.to[y]! - 1 ? down.lastShare[y]! : 1
+      const share = edge / (factor * factor)
+      const row = (region.top + sourceY) * widthPx + region.left
+      for (let x = 0; x < across.size; x++) {
+        const first = across.from[x]!
+        const last = across.to[x]! - 1
+        let at = (row + first) * channels
+        const inner = across.firstShare[x]!
+        let r = inner * LINEAR_OF_BYTE[data[at]!]!
+        let g = inner * LINEAR_OF_BYTE[data[at + 1]!]!
+        let b = inner * LINEAR_OF_BYTE[data[at + 2]!]!
+        for (let k = first + 1; k < last; k++) {
+          at += channels
+          r += LINEAR_OF_BYTE[data[at]!]!
+          g += LINEAR_OF_BYTE[data[at + 1]!]!
+          b += LINEAR_OF_BYTE[data[at + 2]!]!
+        }
+        if (last > first) {
+          at += channels
+          const outer = across.lastShare[x]!
+          r += outer * LINEAR_OF_BYTE[data[at]!]!
+          g += outer * LINEAR_OF_BYTE[data[at + 1]!]!
+          b += outer * LINEAR_OF_BYTE[data[at + 2]!]!
+        }
+        red[to + x] = red[to + x]! + share * r
+        green[to + x] = green[to + x]! + share * g
+        blue[to + x] = blue[to + x]! + share * b
       }
-      const at = outRow + column
-      red[at]! += r * share
-      green[at]! += g * share
-      blue[at]! += b * share
     }
-  }
-  return { widthPx: outWidth, heightPx: outHeight, red, green, blue, reduction }
-}
-
-/** The same light averaged over blocks of `factor` × `factor` pixels. */
-export function shrink(image: LinearImage, factor: number): LinearImage {
-  const widthPx = Math.floor(image.widthPx / factor)
-  const heightPx = Math.floor(image.heightPx / factor)
-  const average = (values: Float32Array): Float32Array => {
-    const out = new Float32Array(widthPx * heightPx)
-    for (let y = 0; y < heightPx * factor; y++) {
-      const to = Math.floor(y / factor) * widthPx
-      const from = y * image.widthPx
-      for (let x = 0; x < widthPx * factor; x++) out[to + Math.floor(x / factor)]! += values[from + x]!
-    }
-    return out.map((sum) => sum / (factor * factor))
   }
   return {
-    widthPx, heightPx, reduction: image.reduction * factor,
-    red: average(image.red), green: average(image.green), blue: average(image.blue),
+    widthPx: across.size, heightPx: down.size, red, green, blue,
+    reduction: factor * reduction, originPx: { x: region.left * reduction, y: region.top * reduction },
   }
+}
+
+function wholeOf({ widthPx, heightPx }: RgbImage): Region {
+  return { left: 0, top: 0, widthPx, heightPx }
 }

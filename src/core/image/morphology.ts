@@ -43,9 +43,12 @@ export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
 /** Keeps only what a disc of the given radius fits into: thin and small things go. */
 export function open(mask: Mask, radiusPx: number): Mask {
   const inner = distanceTo(mask, 0)
-  const core = { ...mask, values: Uint8Array.from(inner, (d) => (d > radiusPx ? 1 : 0)) }
-  const outward = distanceTo(core, 1)
-  return { ...mask, values: Uint8Array.from(outward, (d, i) => (d <= radiusPx && mask.values[i] ? 1 : 0)) }
+  const core = new Uint8Array(inner.length)
+  for (let i = 0; i < core.length; i++) if (inner[i]! > radiusPx) core[i] = 1
+  const outward = distanceTo({ ...mask, values: core }, 1)
+  const values = new Uint8Array(core.length)
+  for (let i = 0; i < values.length; i++) if (outward[i]! <= radiusPx && mask.values[i]) values[i] = 1
+  return { ...mask, values }
 }
 
 export interface Component {

@@ -26,6 +26,31 @@ export function sampleBilinear(plane: Plane, x: number, y: number): number {
   return top * (1 - fy) + bottom * fy
 }
 
+/**
+ * Bilinear values at `out.length` places along a straight line, one step (dx, dy) apart, px.
+ * Places outside the plane give NaN.
+ */
+export function sampleLine(plane: Plane, x: number, y: number, dx: number, dy: number, out: Float32Array): void {
+  const { widthPx, heightPx, values } = plane
+  let px = x
+  let py = y
+  for (let k = 0; k < out.length; k++, px += dx, py += dy) {
+    if (px < 0 || py < 0 || px >= widthPx || py >= heightPx) {
+      out[k] = NaN
+      continue
+    }
+    const cx = px < 0.5 ? 0 : px > widthPx - 0.5 ? widthPx - 1 : px - 0.5
+    const cy = py < 0.5 ? 0 : py > heightPx - 0.5 ? heightPx - 1 : py - 0.5
+    const x0 = cx >= widthPx - 1 ? widthPx - 2 : Math.floor(cx)
+    const y0 = cy >= heightPx - 1 ? heightPx - 2 : Math.floor(cy)
+    const fx = cx - x0
+    const fy = cy - y0
+    const at = y0 * widthPx + x0
+    const top = values[at]! * (1 - fx) + values[at + 1]! * fx
+    out[k] = top * (1 - fy) + (values[at + widthPx]! * (1 - fx) + values[at + widthPx + 1]! * fx) * fy
+  }
+}
+
 /** Sampled Gaussian cut at three standard deviations, sum 1. */
 export function gaussianKernel(sigmaPx: number): Float32Array {
   const radius = Math.max(1, Math.ceil(3 * sigmaPx))
@@ -35,29 +60,44 @@ export function gaussianKernel(sigmaPx: number): Float32Array {
   return kernel.map((value) => value / sum)
 }
 
-/** One pass along rows with an even, odd-length kernel, written transposed, so that the second pass runs along rows too. */
-function correlateRowsTurned(values: Float32Array, width: number, height: number, kernel: Float32Array): Float32Array {
-  const radius = (kernel.length - 1) / 2
-  const middle = kernel[radius]!
-  const line = new Float64Array(width + 2 * radius)
-  const out = new Float32Array(width * height)
+/** Gaussian passes along rows and along columns with an even, odd-length kernel; the border repeats. */
+function correlate(plane: Plane, alongRows: Float32Array, alongColumns: Float32Array): Float32Array {
+  const { widthPx: width, heightPx: height, values } = plane
+  const between = new Float32Array(values.length)
+  const reach = (alongColumns.length - 1) / 2
+  for (let y = 0; y < height; y++) {
+    const to = y * width
+    for (let k = -reach; k <= reach; k++) {
+      const weight = alongColumns[k + reach]!
+      const from = Math.min(height - 1, Math.max(0, y + k)) * width
+      for (let x = 0; x < width; x++) between[to + x] = between[to + x]! + weight * values[from + x]!
+    }
+  }
+  const radius = (alongRows.length - 1) / 2
+  const middle = alongRows[radius]!
+  const line = new Float32Array(width + 2 * radius)
+  const out = new Float32Array(values.length)
   for (let y = 0; y < height; y++) {
     const row = y * width
-    for (let x = 0; x < width; x++) line[x + radius] = values[row + x]!
-    line.fill(values[row]!, 0, radius)
-    line.fill(values[row + width - 1]!, width + radius)
+    fillLine(line, between, row, width, radius)
     for (let x = 0; x < width; x++) {
-      const centre = x + radius
-      let sum = middle * line[centre]!
-      for (let k = 1; k <= radius; k++) sum += kernel[radius + k]! * (line[centre - k]! + line[centre + k]!)
-      out[x * height + y] = sum
+      let sum = middle * line[x + radius]!
+      for (let k = 1; k <= radius; k++) sum += alongRows[radius + k]! * (line[x + radius - k]! + line[x + radius + k]!)
+      out[row + x] = sum
     }
   }
   return out
 }
 
+/** One row with its ends repeated `reach` times. */
+function fillLine(line: Float32Array, values: Float32Array, row: number, width: number, reach: number): void {
+  line.set(values.subarray(row, row + width), reach)
+  line.fill(values[row]!, 0, reach)
+  line.fill(values[row + width - 1]!, width + reach)
+}
+
 /** From this width on three running means stand in for the kernel: as smooth, and the cost no longer grows. */
-const BOXES_FROM_PX = 2
+const BOXES_FROM_PX = 1.1
 
 /** Gaussian blur; the border repeats. */
 export function blur(plane: Plane, sigmaPx: number): Plane {
@@ -66,32 +106,53 @@ export function blur(plane: Plane, sigmaPx: number): Plane {
 
 /** Gaussian blur with its own width along rows and along columns, px. */
 export function blurBoth(plane: Plane, alongRowsPx: number, alongColumnsPx: number): Plane {
-  const { widthPx, heightPx, values } = plane
-  const turned = blurRowsTurned(values, widthPx, heightPx, alongRowsPx)
-  return { widthPx, heightPx, values: blurRowsTurned(turned, heightPx, widthPx, alongColumnsPx) }
+  if (Math.min(alongRowsPx, alongColumnsPx) < BOXES_FROM_PX) {
+    return { ...plane, values: correlate(plane, gaussianKernel(alongRowsPx), gaussianKernel(alongColumnsPx)) }
+  }
+  let values = boxesAlongRows(plane, boxRadii(alongRowsPx))
+  for (const radius of boxRadii(alongColumnsPx)) if (radius > 0) values = boxAlongColumns({ ...plane, values }, radius)
+  return { ...plane, values }
 }
 
-function blurRowsTurned(values: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
-  if (sigmaPx < BOXES_FROM_PX) return correlateRowsTurned(values, width, height, sigmaPx > 0 ? gaussianKernel(sigmaPx) : Float32Array.of(1))
-  const radii = boxRadii(sigmaPx)
+function boxesAlongRows({ widthPx: width, heightPx: height, values }: Plane, radii: readonly [number, number, number]): Float32Array {
   const reach = radii[0] + radii[1] + radii[2]
-  const out = new Float32Array(width * height)
-  let line = new Float64Array(width + 2 * reach)
-  let next = new Float64Array(width + 2 * reach)
+  const out = new Float32Array(values.length)
+  let line = new Float32Array(width + 2 * reach)
+  let next = new Float32Array(width + 2 * reach)
   for (let y = 0; y < height; y++) {
-    const row = y * width
-    for (let x = 0; x < width; x++) line[x + reach] = values[row + x]!
-    line.fill(values[row]!, 0, reach)
-    line.fill(values[row + width - 1]!, width + reach)
+    fillLine(line, values, y * width, width, reach)
     let valid = width + 2 * reach
     for (const radius of radii) {
+      if (radius === 0) continue
       runningMean(line, next, valid, radius)
       valid -= 2 * radius
       const swap = line
       line = next
       next = swap
     }
-    for (let x = 0; x < width; x++) out[x * height + y] = line[x]!
+    out.set(line.subarray(0, width), y * width)
+  }
+  return out
+}
+
+/** Row by row with a running sum for each column, so that memory is read in order. */
+function boxAlongColumns({ widthPx: width, heightPx: height, values }: Plane, radius: number): Float32Array {
+  const out = new Float32Array(values.length)
+  const sums = new Float64Array(width)
+  const share = 1 / (2 * radius + 1)
+  for (let x = 0; x < width; x++) sums[x] = values[x]! * (radius + 1)
+  for (let k = 1; k <= radius; k++) {
+    const from = Math.min(height - 1, k) * width
+    for (let x = 0; x < width; x++) sums[x] = sums[x]! + values[from + x]!
+  }
+  for (let y = 0; y < height; y++) {
+    const to = y * width
+    const enters = Math.min(height - 1, y + radius + 1) * width
+    const leaves = Math.max(0, y - radius) * width
+    for (let x = 0; x < width; x++) {
+      out[to + x] = sums[x]! * share
+      sums[x] = sums[x]! + values[enters + x]! - values[leaves + x]!
+    }
   }
   return out
 }
@@ -108,13 +169,16 @@ function boxRadii(sigmaPx: number): readonly [number, number, number] {
 }
 
 /** to[i] = mean of from[i … i + 2·radius]. */
-function runningMean(from: Float64Array, to: Float64Array, length: number, radius: number): void {
+function runningMean(from: Float32Array, to: Float32Array, length: number, radius: number): void {
   const size = 2 * radius + 1
   let sum = 0
   for (let i = 0; i < size; i++) sum += from[i]!
   const share = 1 / size
-  for (let i = 0; i + size <= length; i++) {
+  const last = length - size
+  for (let i = 0; i < last; i++) {
     to[i] = sum * share
-    sum += (from[i + size] ?? 0) - from[i]!
+    sum += from[i + size]! - from[i]!
   }
+  // Apart from the loop: reading past the end of a typed array would make every reading in it slow.
+  to[last] = sum * share
 }

@@ -1,4 +1,4 @@
-import { blur, blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
+import { blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
@@ -41,6 +41,10 @@ const POLE_SHARE = 0.04
 /** From this strength on no other line was ever taken for the edge. */
 const CELL_STRENGTH_SAFE = 2.4
 
+/** Widths of the blur before differences are taken, frame pixels. */
+const ALONG_PX = 1.5
+const ACROSS_PX = 1.7
+
 interface EdgeResponses {
   /** Clipped hard, so that a few speckles or vessels cannot make an edge: for finding it. */
   coarse: Plane
@@ -57,9 +61,10 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
   // The floor is high: the edge lies in the light, and a dark embryo's noise must not set the scale.
   const light = logAbove(frame.red, 0.04 * bright)
   const greenLight = logAbove(frame.green, 0.04 * brightest(frame.green, frame) + 0.002)
-  const line = bendAlongRows(blurBoth(light, 2.2, 2.5))
-  const fall = fallAlongRows(blurBoth(light, 3, 2.5))
-  const greenFall = fallAlongRows(blurBoth(greenLight, 3, 2.5))
+  const smooth = blurBoth(light, ALONG_PX, ACROSS_PX)
+  const line = bendAlongRows(smooth)
+  const fall = fallAlongRows(smooth)
+  const greenFall = fallAlongRows(blurBoth(greenLight, ALONG_PX, ACROSS_PX))
   const lineSd = robustSd(line, frame, 0.1 * bright)
   const fallSd = robustSd(fall, frame, 0.1 * bright)
   const greenSd = robustSd(greenFall, frame, 0.1 * bright)
@@ -68,7 +73,7 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
   const coarse = line.values.map((value, i) => (atPole(i) ? 0 :
     clip(value / lineSd, -1.2, 2) + 0.3 * clip(fall.values[i]! / fallSd, -0.8, 1.6) + 0.3 * clip(greenFall.values[i]! / greenSd, -0.8, 1.6)))
   const fine = line.values.map((value, i) => atPole(i) ? 0 : clip(value / lineSd, -1.5, 5) + 0.3 * clip(fall.values[i]! / fallSd, -1, 2.5))
-  return { coarse: blur({ ...line, values: coarse }, 0.8), fine: { ...line, values: fine } }
+  return { coarse: { ...line, values: coarse }, fine: { ...line, values: fine } }
 }
 
 function logAbove(plane: Plane, floor: number): Plane {
@@ -111,7 +116,7 @@ function brightest(plane: Plane, frame: EggFrame): number {
 function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
   const sizes: number[] = []
   for (let y = 0; y < plane.heightPx; y += 2) {
-    for (let x = 10; x < plane.widthPx - 10; x += 2) {
+    for (let x = 7; x < plane.widthPx - 7; x += 2) {
       const at = y * plane.widthPx + x
       if (isInside(frame, x, y, 0.9) && frame.red.values[at]! > litFrom) sizes.push(Math.abs(plane.values[at]!))
     }
@@ -120,34 +125,58 @@ function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
   return Math.max(1e-6, 1.4826 * (sizes[sizes.length >> 1] ?? 0))
 }
 
-/** Searches depth, tilt and bow: a grid first, then ever smaller steps. */
+/** Searches depth, tilt and bow: a coarse grid first, its best neighbourhoods more finely, then ever smaller steps. */
 export function searchCellEdge(frame: EggFrame): CellSearch {
   const { coarse, fine } = edgeResponses(frame)
-  let best: CellCurve = { depth: 0.15, slope: 0, bow: 0 }
+  const starts: Array<{ curve: CellCurve; score: number }> = []
+  for (let depth = SHALLOWEST; depth <= 0.4; depth += 0.01) {
+    let best: { curve: CellCurve; score: number } | null = null
+    for (let slope = -0.42; slope <= 0.421; slope += 0.105) {
+      for (let bow = -0.09; bow <= 0.091; bow += 0.03) {
+        const score = findingScore(frame, coarse, { depth, slope, bow }, 16)
+        if (!best || score > best.score) best = { curve: { depth, slope, bow }, score }
+      }
+    }
+    if (best) starts.push(best)
+  }
+  starts.sort((a, b) => b.score - a.score)
+  let best: CellCurve = starts[0]!.curve
   let bestScore = -Infinity
-  for (let depth = SHALLOWEST; depth <= 0.4; depth += 0.008) {
-    for (let slope = -0.42; slope <= 0.421; slope += 0.07) {
-      for (let bow = -0.09; bow <= 0.091; bow += 0.018) {
-        const curve = { depth, slope, bow }
-        const score = findingScore(frame, coarse, curve)
-        if (score > bestScore) {
-          bestScore = score
-          best = curve
+  for (const { curve } of starts.slice(0, 5)) {
+    for (const depth of [-0.006, 0, 0.006]) {
+      for (const slope of [-0.06, -0.03, 0, 0.03, 0.06]) {
+        for (const bow of [-0.018, 0, 0.018]) {
+          const near = { depth: curve.depth + depth, slope: curve.slope + slope, bow: curve.bow + bow }
+          if (near.depth < SHALLOWEST) continue
+          const score = findingScore(frame, coarse, near, 24)
+          if (score > bestScore) {
+            bestScore = score
+            best = near
+          }
         }
       }
     }
   }
-  const found = best.depth
-  let step = { depth: 0.004, slope: 0.035, bow: 0.009 }
-  for (let round = 0; round < 5; round++) {
+  // The same edge taken for a straight one: a bow once found is not let go in small steps.
+  const straight = { ...best, depth: Math.max(SHALLOWEST, best.depth + 0.7 * best.bow), bow: 0 }
+  const [asFound, asStraight] = [placeCellEdge(frame, fine, best), placeCellEdge(frame, fine, straight)]
+  best = placingScore(frame, fine, asStraight) > placingScore(frame, fine, asFound) ? asStraight : asFound
+  return { best, strength: curveStrength(frame, coarse, best, 64, lowerMidMean), response: fine }
+}
+
+function placeCellEdge(frame: EggFrame, fine: Plane, found: CellCurve): CellCurve {
+  let best = found
+  let bestScore = placingScore(frame, fine, best)
+  let step = { depth: 0.006, slope: 0.03, bow: 0.012 }
+  // The best places lie along a narrow valley (a deeper cell with less bow): many small moves, then smaller ones.
+  for (let round = 0; round < 24 && step.depth > 0.0005; round++) {
     const centre = best
-    bestScore = placingScore(frame, fine, centre)
-    for (let i = -2; i <= 2; i++) {
-      for (let j = -2; j <= 2; j++) {
-        for (let k = -2; k <= 2; k++) {
+    for (let i = -1; i <= 1; i++) {
+      for (let j = -1; j <= 1; j++) {
+        for (let k = -1; k <= 1; k++) {
           const curve = { depth: centre.depth + i * step.depth, slope: centre.slope + j * step.slope, bow: centre.bow + k * step.bow }
           // Placing a line must not run off to another one.
-          if (curve.depth < SHALLOWEST || Math.abs(curve.depth - found) > PLACING_REACH) continue
+          if (curve.depth < SHALLOWEST || Math.abs(curve.depth - found.depth) > PLACING_REACH) continue
           const score = placingScore(frame, fine, curve)
           if (score > bestScore) {
             bestScore = score
@@ -156,14 +185,14 @@ export function searchCellEdge(frame: EggFrame): CellSearch {
         }
       }
     }
-    step = { depth: step.depth / 2, slope: step.slope / 2, bow: step.bow / 2 }
+    if (best === centre) step = { depth: step.depth / 2, slope: step.slope / 2, bow: step.bow / 2 }
   }
-  return { best, strength: curveStrength(frame, coarse, best, 64, lowerMidMean), response: fine }
+  return best
 }
 
 /** Strength, less a mild belief against very deep, very tilted and strongly bowed cells: which line is the edge? */
-function findingScore(frame: EggFrame, response: Plane, curve: CellCurve): number {
-  return curveStrength(frame, response, curve, 24, lowerMidMean)
+function findingScore(frame: EggFrame, response: Plane, curve: CellCurve, samples: number): number {
+  return curveStrength(frame, response, curve, samples, lowerMidMean)
     - 0.15 * ((curve.depth - 0.18) / 0.1) ** 2 - 0.1 * (curve.slope / 0.25) ** 2 - 0.06 * (curve.bow / 0.04) ** 2
 }
 
@@ -172,7 +201,7 @@ function findingScore(frame: EggFrame, response: Plane, curve: CellCurve): numbe
  * draw every cell toward the usual one (by 1.6 % of the length at a depth of 10 %, measured on drawn edges).
  */
 function placingScore(frame: EggFrame, response: Plane, curve: CellCurve): number {
-  return curveStrength(frame, response, curve, 64, trimmedMean) - 0.06 * (curve.bow / 0.04) ** 2
+  return curveStrength(frame, response, curve, 48, trimmedMean) - 0.06 * (curve.bow / 0.04) ** 2
 }
 
 type Average = (values: Float32Array) => number
@@ -182,10 +211,21 @@ function curveStrength(frame: EggFrame, response: Plane, curve: CellCurve, sampl
   const half = radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.round(curve.depth * lengthPx)))]!
   const along = new Float32Array(samples)
   for (let i = 0; i < samples; i++) {
-    const across = ((2 * (i + 0.5)) / samples - 1) * RIM * half
-    along[i] = sampleBilinear(response, cellEdgeColumn(curve, lengthPx, across, half), across + heightPx / 2)
+    const v = (2 * (i + 0.5)) / samples - 1
+    const across = v * RIM * half
+    // As cellEdgeColumn, written out: this is the innermost loop of the search.
+    const column = curve.depth * lengthPx + curve.slope * across + curve.bow * lengthPx * Math.sqrt(1 - v * v * RIM * RIM)
+    along[i] = sampleAlongRow(response, column, Math.floor(across + heightPx / 2))
   }
   return average(along)
+}
+
+/** Linear between columns; rows are near enough as they are. */
+function sampleAlongRow({ widthPx, values }: Plane, column: number, row: number): number {
+  const x = clip(column - 0.5, 0, widthPx - 1.001)
+  const x0 = Math.floor(x)
+  const at = row * widthPx + x0
+  return values[at]! + (x - x0) * (values[at + 1]! - values[at]!)
 }
 
 /** Mean without the highest and lowest sixteenth. @param values - sorted in place */
@@ -202,8 +242,21 @@ function lowerMidMean(values: Float32Array): number {
   return sortedMean(values, 0.125, 0.625)
 }
 
+/** Insertion sort: faster than the built-in for a few dozen numbers. */
+function sortSmall(values: Float32Array): void {
+  for (let i = 1; i < values.length; i++) {
+    const value = values[i]!
+    let j = i - 1
+    while (j >= 0 && values[j]! > value) {
+      values[j + 1] = values[j]!
+      j--
+    }
+    values[j + 1] = value
+  }
+}
+
 function sortedMean(values: Float32Array, fromShare: number, toShare: number): number {
-  values.sort()
+  sortSmall(values)
   const from = Math.floor(values.length * fromShare)
   const to = Math.floor(values.length * toShare)
   let sum = 0
@@ -245,8 +298,8 @@ function depthUncertainty(frame: EggFrame, search: CellSearch): number {
   for (let part = 0; part < parts; part++) {
     let bestShift = 0
     let bestSum = -Infinity
-    for (let shift = -7; shift <= 7; shift++) {
-      let sum = -0.02 * shift * shift
+    for (let shift = -5; shift <= 5; shift++) {
+      let sum = -0.045 * shift * shift
       for (let i = 0; i < 4; i++) {
         const across = ((2 * (part + (i + 0.5) / 4)) / parts - 1) * RIM * half
         sum += sampleBilinear(search.response, cellEdgeColumn(search.best, lengthPx, across, half) + shift, across + heightPx / 2)
@@ -279,7 +332,7 @@ export function cellEdgePoints(frame: EggFrame, curve: CellCurve, count = 32): P
 const TOUCHED_SD = 0.022
 const SPOTTED_SD = 0.015
 /** How far beyond the edge an embryo that touches it is looked for, frame pixels. */
-const TOUCH_PX = 7
+const TOUCH_PX = 5
 
 /**
  * The cell with the doubts that show only once the contents are read: a late embryo's dark edge can be taken for the

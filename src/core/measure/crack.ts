@@ -2,7 +2,7 @@ import { toPicture, type Point } from '../geometry/egg-outline.ts'
 import { components, type Component } from '../image/morphology.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { curvature, ridgeAt } from './ridges.ts'
+import { FINE, ridgeAt, type ScaleSpace } from './ridges.ts'
 
 export interface Crack {
   /** 0–1: strength of evidence for a crack. */
@@ -15,21 +15,25 @@ export interface Crack {
 const BEND_LIMIT = 0.07
 const SHORTEST_RUN = 0.12
 /** Neighbourhood that a crack outshines, frame pixels to each side. */
-const REACH_PX = 15
+const REACH_PX = 10
+/** As near the poles and the air cell's edge lines of light are their own. */
+const CLEAR_PX = 7
+/** A hairline is no wider than this, frame pixels. */
+const WIDEST_PX = 3.4
 const COMMON_SHARE = 0.2
 
 /**
  * A crack lets light straight through and shows as a bright hairline, where everything that grows in an egg is
  * darker than its surroundings.
  */
-export function findCrack(frame: EggFrame, contents: Contents): Crack {
+export function findCrack(frame: EggFrame, scales: ScaleSpace, contents: Contents): Crack {
   const { lengthPx, heightPx } = frame
-  const red = curvature(frame.redLog, 1.4)
+  const red = scales.red[FINE]!
   const values = new Uint8Array(lengthPx * heightPx)
   for (let row = 4; row < heightPx - 4; row++) {
-    for (let column = 10; column < lengthPx - 10; column++) {
+    for (let column = CLEAR_PX; column < lengthPx - CLEAR_PX; column++) {
       const at = row * lengthPx + column
-      if (!contents.mask[at] || !contents.mask[at - 10]) continue
+      if (!contents.mask[at] || !contents.mask[at - CLEAR_PX]) continue
       if (Math.abs(row + 0.5 - heightPx / 2) > 0.92 * frame.radiusPx[column]!) continue
       if (frame.red.values[at]! < 0.01) continue
       const { across, along } = ridgeAt(red, at)
@@ -38,9 +42,9 @@ export function findCrack(frame: EggFrame, contents: Contents): Crack {
   }
   let longest = 0
   let line: Component | null = null
-  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 10)) {
+  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 5)) {
     const extent = Math.hypot(piece.maxX - piece.minX, piece.maxY - piece.minY)
-    if (piece.pixels.length / extent >= 5 || extent / lengthPx <= longest) continue
+    if (piece.pixels.length / extent >= WIDEST_PX || extent / lengthPx <= longest) continue
     longest = extent / lengthPx
     line = piece
   }
@@ -59,8 +63,8 @@ function standsOut(frame: EggFrame, column: number, row: number): boolean {
   const limit = redLog.values[row * lengthPx + column]! - 0.6 * BEND_LIMIT
   let asBright = 0
   let count = 0
-  for (let y = Math.max(0, row - REACH_PX); y <= Math.min(heightPx - 1, row + REACH_PX); y += 3) {
-    for (let x = Math.max(0, column - REACH_PX); x <= Math.min(lengthPx - 1, column + REACH_PX); x += 3) {
+  for (let y = Math.max(0, row - REACH_PX); y <= Math.min(heightPx - 1, row + REACH_PX); y += 2) {
+    for (let x = Math.max(0, column - REACH_PX); x <= Math.min(lengthPx - 1, column + REACH_PX); x += 2) {
       count++
       if (redLog.values[y * lengthPx + x]! > limit) asBright++
     }

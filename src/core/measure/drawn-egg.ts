@@ -31,7 +31,7 @@ export function drawEgg(red: Drawing, outline: EggOutline = DRAWN_OUTLINE): EggF
       plane.values[y * widthPx + x] = Math.max(0, red((1 - t) / 2, (-dx * s + dy * c) / half) * (1 + GRAIN * random.normal()))
     }
   }
-  const image: LinearImage = { widthPx, heightPx, red: plane.values, green: plane.values.map((v) => 0.5 * v), blue: plane.values.map((v) => 0.2 * v), reduction: 1 }
+  const image: LinearImage = { widthPx, heightPx, red: plane.values, green: plane.values.map((v) => 0.5 * v), blue: plane.values.map((v) => 0.2 * v), reduction: 1, originPx: { x: 0, y: 0 } }
   return layOutEgg(image, outline)
 }
 

@@ -1,6 +1,6 @@
 import { sampleBilinear, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
-import { relativeRadius, type EggOutline } from '../geometry/egg-outline.ts'
+import { relativeRadius, reversed, type EggOutline } from '../geometry/egg-outline.ts'
 
 /**
  * The egg laid out flat: columns run along the axis from the blunt pole, rows across it. Everything seen
@@ -25,7 +25,7 @@ export interface EggFrame {
   step: number
 }
 
-export const FRAME_LENGTH_PX = 360
+export const FRAME_LENGTH_PX = 240
 /** Linear light added before the logarithm: two thirds of an 8-bit step in the dark. */
 export const LOG_FLOOR = 0.0008
 /** The rim is left out: bloom and the outline's own error reach so far in. */
@@ -70,6 +70,15 @@ function samplePlaces(outline: EggOutline, radiusPx: Float32Array, rows: number,
     }
   }
   return places
+}
+
+/** The same egg laid out with its poles exchanged, without reading the picture again. */
+export function turnedFrame(frame: EggFrame): EggFrame {
+  const turn = (plane: Plane): Plane => ({ ...plane, values: plane.values.slice().reverse() })
+  return {
+    ...frame, outline: reversed(frame.outline), radiusPx: frame.radiusPx.slice().reverse(),
+    red: turn(frame.red), green: turn(frame.green), redLog: turn(frame.redLog), greenLog: turn(frame.greenLog),
+  }
 }
 
 /** Is the centre of frame pixel (column, row) inside the egg by at least the share `rim` of the radius? */

@@ -39,14 +39,22 @@ const CELL_STEP = { mean: 0.35, sd: 0.3 }
 const CLEARANCE = 0.035
 
 /** Frame pixels between readings: the field is smooth. */
-const STRIDE_PX = 6
+const STRIDE_PX = 5
 
-function basis(u: number, v: number): number[] {
-  return [1, u, u * u, v * v, v ** 6, v]
+function basis(u: number, v: number): Float64Array {
+  const square = v * v
+  return Float64Array.of(1, u, u * u, square, square * square * square, v)
+}
+
+/** The field itself: {@link basis} times its coefficients, without making the row. */
+function evaluate(u: number, v: number, coefficients: Float64Array): number {
+  const square = v * v
+  return coefficients[0]! + coefficients[1]! * u + coefficients[2]! * u * u + coefficients[3]! * square
+    + coefficients[4]! * square * square * square + coefficients[5]! * v
 }
 
 interface Sample {
-  row: number[]
+  row: Float64Array
   value: number
 }
 
@@ -83,10 +91,7 @@ export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCur
     const across = row + 0.5 - frame.heightPx / 2
     for (let column = 0; column < frame.lengthPx; column++) {
       const v = Math.max(-1, Math.min(1, across / Math.max(1, frame.radiusPx[column]!)))
-      const terms = basis((column + 0.5) / frame.lengthPx - 0.5, v)
-      let value = 0
-      for (let k = 0; k < terms.length; k++) value += terms[k]! * best.coefficients[k]!
-      redLog[row * frame.lengthPx + column] = value
+      redLog[row * frame.lengthPx + column] = evaluate((column + 0.5) / frame.lengthPx - 0.5, v, best.coefficients)
     }
   }
   return { redLog, spread: best.spread, litShare: best.litShare, lamp: best.lamp }
@@ -122,15 +127,15 @@ function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
 
 function fitFrom(samples: Sample[], anchor: Sample | null, beliefs: readonly Belief[]) {
   const prior = beliefs.map((belief) => belief.mean)
-  const shape = (sample: Sample): number => sample.row.reduce((sum, term, k) => (k === 0 ? sum : sum + term * prior[k]!), 0)
-  const levels = samples.map((sample) => sample.value - shape(sample)).sort((a, b) => a - b)
+  const shape = ({ row }: Sample): number => prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
+  const levels = Float32Array.from(samples.map((sample) => sample.value - shape(sample))).sort()
   let level = levels[Math.floor(levels.length * 0.85)] ?? -4
   if (anchor) level = Math.max(level, anchor.value - shape(anchor) - 0.5)
   let coefficients = Float64Array.from(prior)
   coefficients[0] = level
   let spread = 0.2
   let litShare = 0
-  for (let round = 0; round < 9; round++) {
+  for (let round = 0; round < 7; round++) {
     const equations = new NormalEquations(BELIEF.length)
     let total = 0
     let squares = 0

@@ -1,4 +1,4 @@
-import { blur, sampleBilinear, type Plane } from '../image/plane.ts'
+import { blur, sampleBilinear, sampleLine, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { NormalEquations } from '../geometry/linear-system.ts'
 import { curvePoint, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
@@ -22,15 +22,13 @@ export interface OutlineFit {
   seenShare: number
   /** Mean agreement of the picture with the curve, about −1…1. */
   score: number
-  /** For each of {@link CURVE_POINTS} even steps of φ: was an edge seen there? */
-  seen: boolean[]
 }
 
 /** Spread of breadth ÷ length among eggs of one species. */
 const ASPECT_SD = 0.045
 /** Bulge among kept birds' eggs; centre and spread. */
 const BULGE = { mean: -0.03, sd: 0.05 }
-export const CURVE_POINTS = 160
+const CURVE_POINTS = 120
 /** Linear light under which red counts as none; keeps quantisation noise out of the logarithm. */
 const FLOOR = 0.0012
 
@@ -49,56 +47,72 @@ export interface EdgePlanes {
 export function edgePlanes(image: LinearImage, glow: Glow): EdgePlanes {
   const { widthPx, heightPx } = image
   const backgroundLog = Math.log(glow.backgroundRed + FLOOR)
+  const roomIsLit = glow.backgroundBlue > FLOOR
+  const blue: Plane = { widthPx, heightPx, values: image.blue }
   return {
-    red: blur({ widthPx, heightPx, values: image.red }, 1.2),
-    blue: blur({ widthPx, heightPx, values: image.blue }, 1.6),
+    red: blur({ widthPx, heightPx, values: image.red }, 1.15),
+    blue: roomIsLit ? blur(blue, 1.4) : blue,
     backgroundLog,
-    roomIsLit: glow.backgroundBlue > FLOOR,
+    roomIsLit,
     rangeLog: Math.max(1, Math.log(glow.brightRed + FLOOR) - backgroundLog),
   }
 }
 
+/** An outline found from the plain start that is as good as this needs no other start. */
+const PLAIN = { seenShare: 0.92, score: 0.2 }
+/** Starts that are followed to the end. */
+const FOLLOWED = 8
+
 /**
  * Finds egg outlines that the trustworthy part of the edge allows. Many starts, because a late embryo leaves
- * only the air cell's end glowing and the rest must be inferred from the shape of eggs.
+ * only the air cell's end glowing and the rest must be inferred from the shape of eggs; of these the best are
+ * followed after a few rough rounds.
  * @param planes - of a small picture (some 200 px): this tries dozens of starts
  * @returns the likeliest few, best first; empty when no start settles on an edge
  */
 export function proposeOutlines(planes: EdgePlanes, patch: GlowPatch, prior: ShapePrior): OutlineFit[] {
-  return startingShapes(patch, prior)
-    .map((start) => settle(planes, start, prior, { points: 48, gatePx: 0.3 * start.halfLengthPx, rounds: 8 }))
+  const { plain, all } = startingShapes(patch, prior)
+  const first = settle(planes, plain, prior, { points: 48, gatePx: 0.3 * plain.halfLengthPx, rounds: 8 })
+  if (first && first.seenShare > PLAIN.seenShare && first.score > PLAIN.score) return [first]
+  const rough = all
+    .map((start) => settle(planes, start, prior, { points: 24, gatePx: 0.3 * start.halfLengthPx, rounds: 4 }))
     .filter((fit): fit is OutlineFit => fit !== null)
     .sort((a, b) => b.score - a.score)
-    .slice(0, 4)
+    .slice(0, FOLLOWED)
+  const followed = rough.map(({ outline }) => settle(planes, outline, prior, { points: 48, gatePx: 0.12 * outline.halfLengthPx, rounds: 5 }))
+  return [first, ...followed]
+    .filter((fit): fit is OutlineFit => fit !== null)
+    .sort((a, b) => b.score - a.score)
+    .slice(0, 3)
 }
 
 /** Last rounds with a narrow gate, from a nearly right outline. */
 export function refineOutline(planes: EdgePlanes, outline: EggOutline, prior: ShapePrior): OutlineFit | null {
-  return settle(planes, outline, prior, { points: CURVE_POINTS, gatePx: 0.1 * outline.halfLengthPx, rounds: 10 })
+  return settle(planes, outline, prior, { points: 96, gatePx: 0.08 * outline.halfLengthPx, rounds: 7 })
 }
 
-function startingShapes(patch: GlowPatch, prior: ShapePrior): EggOutline[] {
-  const starts: EggOutline[] = []
-  const push = (axisRad: number, halfLengthPx: number, shiftAlong: number): void => {
-    starts.push({
-      centre: {
-        x: patch.centre.x + shiftAlong * Math.cos(axisRad),
-        y: patch.centre.y + shiftAlong * Math.sin(axisRad),
-      },
-      axisRad,
-      halfLengthPx,
-      halfBreadthPx: halfLengthPx * prior.aspect,
-      taper: prior.taper,
-      bulge: BULGE.mean,
-    })
-  }
+/** The patch's own ellipse, and shapes of which the patch is a part, at all angles. */
+function startingShapes(patch: GlowPatch, prior: ShapePrior): { plain: EggOutline; all: EggOutline[] } {
+  const start = (axisRad: number, halfLengthPx: number, shiftAlong: number): EggOutline => ({
+    centre: {
+      x: patch.centre.x + shiftAlong * Math.cos(axisRad),
+      y: patch.centre.y + shiftAlong * Math.sin(axisRad),
+    },
+    axisRad,
+    halfLengthPx,
+    halfBreadthPx: halfLengthPx * prior.aspect,
+    taper: prior.taper,
+    bulge: BULGE.mean,
+  })
   const areaLength = Math.sqrt(patch.areaPx / (Math.PI * prior.aspect))
-  for (let k = 0; k < 12; k++) push(patch.axisRad + (k * Math.PI) / 6, areaLength, 0)
+  const all: EggOutline[] = []
+  // Without a belief about the blunt end both directions of an axis are one start.
+  for (let k = 1; k < 6; k++) all.push(start(patch.axisRad + (k * Math.PI) / 6, areaLength, 0))
   for (let k = 0; k < 16; k++) {
     const axisRad = patch.axisRad + (k * Math.PI) / 8
-    for (const growth of [1.25, 1.6]) push(axisRad, areaLength * growth, -areaLength * (growth - 1))
+    for (const growth of [1.25, 1.6]) all.push(start(axisRad, areaLength * growth, -areaLength * (growth - 1)))
   }
-  return starts
+  return { plain: start(patch.axisRad, areaLength, 0), all }
 }
 
 interface SettleOptions {
@@ -167,6 +181,8 @@ function findEdges(planes: EdgePlanes, outline: EggOutline, count: number, gateP
   const size = 2 * (reach + margin) + 1
   const red = new Float32Array(size)
   const blue = new Float32Array(size)
+  const trust = new Float32Array(size)
+  const nearness = Float64Array.from({ length: size }, (_, k) => Math.exp(-0.5 * ((k - reach - margin) / (0.6 * gatePx + 1)) ** 2))
   const cosine = Math.cos(outline.axisRad)
   const sine = Math.sin(outline.axisRad)
   for (let i = 0; i < count; i++) {
@@ -175,18 +191,14 @@ function findEdges(planes: EdgePlanes, outline: EggOutline, count: number, gateP
     const from = toPicture(outline, along, across)
     const nx = na * cosine - nc * sine
     const ny = na * sine + nc * cosine
-    for (let k = 0; k < size; k++) {
-      const offset = k - reach - margin
-      const x = from.x + offset * nx
-      const y = from.y + offset * ny
-      red[k] = inside(planes.red, x, y) ? sampleBilinear(planes.red, x, y) : NaN
-      if (planes.roomIsLit) blue[k] = sampleBilinear(planes.blue, x, y)
-    }
-    const trust = edgeTrusts(planes, red, blue, margin)
+    const back = reach + margin
+    sampleLine(planes.red, from.x - back * nx, from.y - back * ny, nx, ny, red)
+    if (planes.roomIsLit) sampleLine(planes.blue, from.x - back * nx, from.y - back * ny, nx, ny, blue)
+    edgeTrusts(planes, red, blue, margin, trust)
     let best = -1
     let bestWeight = 0
     for (let k = margin; k < size - margin; k++) {
-      const weight = trust[k]! * Math.exp(-0.5 * ((k - reach - margin) / (0.6 * gatePx + 1)) ** 2)
+      const weight = trust[k]! * nearness[k]!
       if (weight > bestWeight) {
         bestWeight = weight
         best = k
@@ -203,17 +215,18 @@ function findEdges(planes: EdgePlanes, outline: EggOutline, count: number, gateP
 
 /** Where light falls fastest within two pixels of k, to a part of a pixel; the trust itself peaks further out. */
 function steepestFall(red: Float32Array, k: number): number {
-  const fall = (at: number): number => red[at - 1]! - red[at + 1]!
   let best = k
-  for (let at = k - 2; at <= k + 2; at++) if (fall(at) > fall(best)) best = at
-  const bend = fall(best - 1) - 2 * fall(best) + fall(best + 1)
-  if (fall(best) <= 0 || !(bend < 0)) return k
-  const shift = (0.5 * (fall(best - 1) - fall(best + 1))) / bend
-  return best + Math.max(-0.5, Math.min(0.5, shift))
+  for (let at = k - 2; at <= k + 2; at++) if (fallAt(red, at) > fallAt(red, best)) best = at
+  const here = fallAt(red, best)
+  const before = fallAt(red, best - 1)
+  const after = fallAt(red, best + 1)
+  const bend = before - 2 * here + after
+  if (here <= 0 || !(bend < 0)) return k
+  return best + Math.max(-0.5, Math.min(0.5, (0.5 * (before - after)) / bend))
 }
 
-function inside(plane: Plane, x: number, y: number): boolean {
-  return x >= 0 && y >= 0 && x < plane.widthPx && y < plane.heightPx
+function fallAt(red: Float32Array, at: number): number {
+  return red[at - 1]! - red[at + 1]!
 }
 
 /**
@@ -221,27 +234,30 @@ function inside(plane: Plane, x: number, y: number): boolean {
  * about the background, by much of the brightest light on this very profile (so that bloom does not count,
  * yet the faint rim of a dark embryo does); or, where the room is lit and the egg is not, light rises outward.
  */
-function edgeTrusts(planes: EdgePlanes, red: Float32Array, blue: Float32Array, margin: number): Float32Array {
+function edgeTrusts(planes: EdgePlanes, red: Float32Array, blue: Float32Array, margin: number, trust: Float32Array): void {
   let brightest = 0
-  for (const value of red) if (value > brightest) brightest = value
-  const trust = new Float32Array(red.length)
+  for (let k = 0; k < red.length; k++) if (red[k]! > brightest) brightest = red[k]!
+  const scale = 1 / (brightest + 2 * FLOOR)
+  // Below this a position can be neither the rim of a glow nor, in a dark room, anything else.
+  const background = Math.exp(planes.backgroundLog)
   for (let k = margin - 1; k <= red.length - margin; k++) {
+    trust[k] = 0
     const inner = (red[k - 1]! + red[k - 2]! + red[k - 3]!) / 3
     const outer = (red[k + 1]! + red[k + 2]! + red[k + 3]!) / 3
     if (Number.isNaN(inner) || Number.isNaN(outer)) continue
-    const outerLog = Math.log(outer + FLOOR) - planes.backgroundLog
-    const fall = (inner - outer) / (brightest + 2 * FLOOR)
-    const glowOutside = Math.max(0, outerLog - 0.7) / planes.rangeLog
-    const falling = Math.max(0, fall - 0.04) * Math.exp(-2.5 * glowOutside)
+    const fall = (inner - outer) * scale - 0.04
+    const mayRise = planes.roomIsLit && inner + FLOOR < 1.35 * background
+    if (fall <= 0 && !mayRise) continue
+    const outerLog = Math.log((outer + FLOOR) / background)
+    const falling = fall > 0 ? fall * Math.exp(-2.5 * Math.max(0, outerLog - 0.7) / planes.rangeLog) : 0
     let rising = 0
-    if (planes.roomIsLit && Math.log(inner + FLOOR) < planes.backgroundLog + 0.3 && outerLog < 0.5) {
+    if (mayRise && outerLog < 0.5) {
       const innerBlue = (blue[k - 1]! + blue[k - 2]! + blue[k - 3]!) / 3
       const outerBlue = (blue[k + 1]! + blue[k + 2]! + blue[k + 3]!) / 3
       rising = 0.5 * Math.max(0, (outerBlue - innerBlue) / (outerBlue + FLOOR) - 0.1)
     }
     trust[k] = Math.min(1, Math.max(falling, rising))
   }
-  return trust
 }
 
 function robustSpread(edges: CurveEdge[]): number {
@@ -258,6 +274,7 @@ function newtonStep(
   const equations = new NormalEquations(PARAMETERS)
   // Neighbouring edge points share their errors (blur, mottling), so each counts for less than one.
   const weight = 0.35 / (edgeSdPx * edgeSdPx)
+  const term = new Float64Array(PARAMETERS)
   for (const edge of edges) {
     const t = Math.cos(edge.phiRad)
     const s = Math.sin(edge.phiRad)
@@ -266,8 +283,8 @@ function newtonStep(
     const r = Math.abs(edge.offsetPx) / cutPx
     if (r >= 1) continue
     const tukey = (1 - r * r) ** 2
-    equations.add([na, nc, -across * na + along * nc, t * na, s * nc, s * t * nc, s * t * t * nc],
-      edge.offsetPx, weight * tukey * Math.min(1, edge.trust * 2))
+    term.set([na, nc, -across * na + along * nc, t * na, s * nc, s * t * nc, s * t * t * nc])
+    equations.add(term, edge.offsetPx, weight * tukey * Math.min(1, edge.trust * 2))
   }
   const b = outline.halfBreadthPx
   const a = outline.halfLengthPx
@@ -297,13 +314,13 @@ function newtonStep(
   }
 }
 
-function scoreOutline(planes: EdgePlanes, outline: EggOutline): Pick<OutlineFit, 'score' | 'seenShare' | 'seen'> {
+function scoreOutline(planes: EdgePlanes, outline: EggOutline): Pick<OutlineFit, 'score' | 'seenShare'> {
   const gate = 3
   const edges = findEdges(planes, outline, CURVE_POINTS, gate)
-  const seen = new Array<boolean>(CURVE_POINTS).fill(false)
+  let seen = 0
   let score = 0
   for (const edge of edges) {
-    if (edge.trust > 0.12) seen[Math.round((edge.phiRad / (2 * Math.PI)) * CURVE_POINTS) % CURVE_POINTS] = true
+    if (edge.trust > 0.12) seen++
     score += edge.trust
   }
   // Glow just outside the curve means that the egg goes on there.
@@ -314,5 +331,5 @@ function scoreOutline(planes: EdgePlanes, outline: EggOutline): Pick<OutlineFit,
     const glow = (Math.log(sampleBilinear(planes.red, p.x, p.y) + FLOOR) - planes.backgroundLog) / planes.rangeLog
     score -= 0.8 * Math.max(0, glow - 0.45)
   }
-  return { score: score / CURVE_POINTS, seenShare: seen.filter(Boolean).length / CURVE_POINTS, seen }
+  return { score: score / CURVE_POINTS, seenShare: seen / CURVE_POINTS }
 }

@@ -3,7 +3,7 @@ import type { RgbImage } from '../image/linear.ts'
 import { bluntPole, containsPoint, smallPole } from '../geometry/egg-outline.ts'
 import { simulatePhoto, type PhotoWish } from '../simulate/simulated-photo.ts'
 import type { SimulatedTruth } from '../simulate/render.ts'
-import { measurePhotograph } from './measure.ts'
+import { measureEggs, measurePhotograph, needsMorePixels } from './measure.ts'
 import type { EggReading } from './reading.ts'
 
 const PLAIN = { widthPx: 600, heightPx: 600, axisRad: -1.4, leanRad: 0.04, collar: 0, lamp: 'blunt', exposure: 0.9, electrons: 3000, defocusPx: 0.7 } as const
@@ -119,16 +119,6 @@ describe('pictures that cannot be measured', () => {
     expect(measurePhotograph(image)).toMatchObject({ kind: 'rejected', rejection: { code } })
   })
 
-  it('two eggs', () => {
-    const [a, b] = [simulatePhoto({ ageDays: 7, shot: { ...PLAIN, widthPx: 400 } }), simulatePhoto({ ageDays: 7, seed: 'two', shot: { ...PLAIN, widthPx: 400 } })]
-    const data = new Uint8Array(3 * 800 * 600)
-    for (let y = 0; y < 600; y++) {
-      data.set(a.image.data.subarray(3 * y * 400, 3 * (y + 1) * 400), 3 * y * 800)
-      data.set(b.image.data.subarray(3 * y * 400, 3 * (y + 1) * 400), 3 * (y * 800 + 400))
-    }
-    expect(measurePhotograph({ widthPx: 800, heightPx: 600, channels: 3, data })).toMatchObject({ kind: 'rejected', rejection: { code: 'several-eggs' } })
-  })
-
   it('an egg that runs out of the picture', () => {
     const { image } = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 0.92 } } })
     expect(measurePhotograph(image).kind).toBe('rejected')
@@ -138,6 +128,37 @@ describe('pictures that cannot be measured', () => {
     const bar = flat(400, 400, 2)
     for (let y = 180; y < 215; y++) for (let x = 10; x < 390; x++) bar.data.fill(220, 3 * (y * 400 + x), 3 * (y * 400 + x) + 3)
     expect(measurePhotograph(bar).kind).toBe('rejected')
+  })
+})
+
+describe('several eggs in one picture', () => {
+  it('are each measured as if alone, in the order of the tray', () => {
+    const photos = [7, 0.2, 9, 5].map((ageDays, i) => simulatePhoto({ ageDays, seed: `tray ${i}`, shot: { ...PLAIN, widthPx: 400, heightPx: 500 } }))
+    const data = new Uint8Array(3 * 800 * 1000)
+    for (const [i, { image }] of photos.entries()) {
+      for (let y = 0; y < 500; y++) {
+        data.set(image.data.subarray(3 * y * 400, 3 * (y + 1) * 400), 3 * ((500 * (i >> 1) + y) * 800 + 400 * (i % 2)))
+      }
+    }
+    const image: RgbImage = { widthPx: 800, heightPx: 1000, channels: 3, data }
+    const reading = measureEggs(image, { species: 'chicken' })
+    if (reading.kind !== 'eggs') throw new Error(reading.rejection.message)
+    expect(reading.eggs).toHaveLength(4)
+    for (const [i, { truth }] of photos.entries()) {
+      const outline = { ...truth.outline, centre: { x: truth.outline.centre.x + 400 * (i % 2), y: truth.outline.centre.y + 500 * (i >> 1) } }
+      expect(overlap(reading.eggs[i]!.outline, outline)).toBeGreaterThan(0.97)
+      expect(Math.abs(reading.eggs[i]!.airCell!.depth.value - truth.airCell.depth)).toBeLessThan(0.02)
+    }
+    expect(measurePhotograph(image)).toMatchObject({ kind: 'rejected', rejection: { code: 'several-eggs' } })
+  })
+
+  it('asks for more pixels only where a drawn-down picture shows its eggs too small', () => {
+    const { image } = simulatePhoto({ ageDays: 7, shot: PLAIN })
+    const large = { ...image, reduction: 4 }
+    expect(needsMorePixels(large, measureEggs(large))).toBe(false)
+    const smallEgg = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, widthPx: 240, heightPx: 240 } }).image
+    expect(needsMorePixels({ ...smallEgg, reduction: 4 }, measureEggs({ ...smallEgg, reduction: 4 }))).toBe(true)
+    expect(needsMorePixels(smallEgg, measureEggs(smallEgg))).toBe(false)
   })
 })
 

@@ -1,19 +1,20 @@
-import { shrink, toLinear, type LinearImage, type RgbImage } from '../image/linear.ts'
 import {
-  bluntPole, breadthPx, containsPoint, outlinePolygon, reversed, scaled, smallPole, toPicture,
-  type EggOutline, type Point,
+  bluntPole, breadthPx, outlinePolygon, reversed, smallPole, toPicture, type Point,
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
+import type { LinearImage, RgbImage } from '../image/linear.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
+import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
 import { cellEdgePoints, doubtCell, measureAirCell, searchCellEdge, type AirCell, type CellSearch } from './air-cell.ts'
 import { findContents, type Contents } from './contents.ts'
 import { findCrack } from './crack.ts'
-import { layOutEgg, type EggFrame } from './egg-frame.ts'
+import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type EmptyField } from './empty-field.ts'
-import { findGlow, type Glow } from './find-glow.ts'
-import { edgePlanes, proposeOutlines, refineOutline, type EdgePlanes, type OutlineFit, type ShapePrior } from './fit-outline.ts'
-import type { EggReading, LightReading, PhotoReading, ReasonCode, RejectionCode } from './reading.ts'
+import { ENOUGH_LENGTH_PX, findEggs, toPhotograph, type FoundEgg } from './find-eggs.ts'
+import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
+import type { EggReading, EggsReading, LightReading, PhotoReading, ReasonCode, RejectionCode } from './reading.ts'
 import { REJECTION_SENTENCES } from './reading.ts'
+import { scaleSpace } from './ridges.ts'
 import { measureRing } from './ring.ts'
 import { measureShadow, type Shadow } from './shadow.ts'
 import { removeSpeckles } from './speckles.ts'
@@ -28,53 +29,64 @@ export interface MeasureOptions {
 }
 
 const SHORTEST_SIDE_PX = 160
-/** How much smaller the picture is in which the outline is first looked for. */
-const COARSE = 3
 /** Taper toward the blunt end among kept birds' eggs. */
 const TAPER = { mean: 0.13, sd: 0.045 }
 
 /**
- * Measures the egg in a photograph: outline, air cell, shadow, vessels, ring, light. Pure; works at any
+ * Measures the one egg in a photograph: outline, air cell, shadow, vessels, ring, light. Pure; works at any
  * rotation and at 0.3–24 megapixels. Definitions as in docs/measurement.md.
  */
 export function measurePhotograph(image: RgbImage, options: MeasureOptions = {}): PhotoReading {
+  const reading = measureEggs(image, options)
+  if (reading.kind === 'rejected') return reading
+  return reading.eggs.length === 1 ? { kind: 'egg', egg: reading.eggs[0]! } : rejected('several-eggs')
+}
+
+/** Measures every egg in a photograph, row by row as they lie in the tray; lengths in photograph pixels. */
+export function measureEggs(image: RgbImage, options: MeasureOptions = {}): EggsReading {
   const stage = stageTimer(options)
   if (Math.min(image.widthPx, image.heightPx) < SHORTEST_SIDE_PX) return rejected('too-small')
-  const linear = toLinear(image)
-  const small = shrink(linear, COARSE)
-  stage('linear light')
-  const glow = findGlow(small)
-  if (glow.patches.length === 0 || glow.brightRed < 0.006 || glow.brightRed < 3 * glow.backgroundRed) return rejected('no-egg')
   const aspect = options.species ? SPECIES[options.species].breadthMm / SPECIES[options.species].lengthMm : 0.76
   const anyShape: ShapePrior = { aspect, taper: 0, taperSd: 0.15 }
-  const planes = edgePlanes(linear, glow)
-  const found = findOutline(small, planes, glow, anyShape)
+  const found = findEggs(image, anyShape)
   if (typeof found === 'string') return rejected(found)
   stage('outline')
+  return { kind: 'eggs', eggs: inTrayOrder(found).map((egg) => measureEgg(egg, anyShape, stage)) }
+}
 
-  const oriented = orient(linear, planes, found, anyShape)
-  const { fit, frame, spotCount, search, bluntEndProbability } = oriented
-  if (reachesBeyond(fit.outline, linear)) return rejected('egg-cut-off')
+/** Is there more to see in the photograph than in this image of it, which was drawn down while decoding? */
+export function needsMorePixels({ reduction = 1 }: RgbImage, reading: EggsReading): boolean {
+  if (reduction < 1.05) return false
+  if (reading.kind === 'rejected') return reading.rejection.code === 'too-small'
+  return reading.eggs.some((egg) => egg.lengthPx / reduction < ENOUGH_LENGTH_PX)
+}
+
+function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string) => void): EggReading {
+  const { linear } = found
+  const { fit, frame, spotCount, search, bluntEndProbability } = orient(found, anyShape)
   const firstCell = measureAirCell(frame, search)
   stage('air cell')
   const contents = findContents(frame, firstCell)
   const field = fitEmptyField(frame, contents, firstCell)
-  const shadow = measureShadow(frame, contents, field)
+  const scales = scaleSpace(frame)
+  const shadow = measureShadow(frame, scales, contents, field)
   const cell = firstCell && doubtCell(frame, firstCell, shadow.mask.values, spotCount)
   stage('shadow')
   const unlit = unlitMask(frame, contents, field.redLog)
-  const lines = findDarkLines(frame, contents, unlit.mask)
+  const lines = findDarkLines(frame, scales, contents, unlit.mask)
   stage('vessels')
-  const ring = measureRing(frame, contents, unlit.mask, shadow.mask, lines)
+  const ring = measureRing(frame, scales, contents, unlit.mask, shadow.mask, lines)
   const vessels = measureVessels(frame, contents, lines, ring)
   stage('ring')
-  const crack = findCrack(frame, contents)
+  const crack = findCrack(frame, scales, contents)
   const light = readLight(frame, contents, field)
   stage('light and cracks')
 
-  const outline = scaled(fit.outline, linear.reduction)
-  const toPhoto = (points: Point[]): Point[] => points.map((p) => ({ x: p.x * linear.reduction, y: p.y * linear.reduction }))
-  const egg: EggReading = {
+  const outline = toPhotograph(fit.outline, linear)
+  const toPhoto = (points: Point[]): Point[] => points.map((p) => ({
+    x: p.x * linear.reduction + linear.originPx.x, y: p.y * linear.reduction + linear.originPx.y,
+  }))
+  return {
     outline,
     polygon: outlinePolygon(outline),
     bluntPole: bluntPole(outline),
@@ -96,7 +108,12 @@ export function measurePhotograph(image: RgbImage, options: MeasureOptions = {})
     litShare: 1 - unlit.share,
     reasons: reasonsFor(cell, bluntEndProbability, light, fit),
   }
-  return { kind: 'egg', egg }
+}
+
+function inTrayOrder(found: readonly FoundEgg[]): FoundEgg[] {
+  const outlines = found.map((egg) => toPhotograph(egg.fit.outline, egg.linear))
+  const spacing = Math.max(...outlines.map((outline) => 2 * outline.halfLengthPx))
+  return readingOrder(arrangeInGrid(outlines.map((outline) => outline.centre), spacing)).map((i) => found[i]!)
 }
 
 function stageTimer({ clock, onStage }: MeasureOptions): (stage: string) => void {
@@ -109,25 +126,8 @@ function stageTimer({ clock, onStage }: MeasureOptions): (stage: string) => void
   }
 }
 
-function rejected(code: RejectionCode): PhotoReading {
+function rejected(code: RejectionCode): Extract<PhotoReading, { kind: 'rejected' }> {
   return { kind: 'rejected', rejection: { code, message: REJECTION_SENTENCES[code] } }
-}
-
-function findOutline(small: LinearImage, planes: EdgePlanes, glow: Glow, prior: ShapePrior): OutlineFit | RejectionCode {
-  const main = glow.patches[0]!
-  const proposals = proposeOutlines(edgePlanes(small, glow), main, prior)
-  const fits = proposals
-    .map((proposal) => refineOutline(planes, scaled(proposal.outline, COARSE), prior))
-    .filter((fit): fit is OutlineFit => fit !== null)
-    .sort((a, b) => b.score - a.score)
-  const best = fits[0]
-  const others = glow.patches.slice(1).filter((patch) =>
-    patch.areaPx > 0.2 * main.areaPx && patch.solidity > 0.88 && patch.meanRed > 0.2 * main.meanRed)
-  const apart = others.some((patch) => !best || !containsPoint(scaled(best.outline, 1 / COARSE), patch.centre))
-  if (apart) return 'several-eggs'
-  if (!best || best.seenShare < 0.25 || best.score < 0.04) return 'outline-unclear'
-  if (best.seenShare < 0.45 && main.solidity < 0.8) return 'outline-unclear'
-  return best
 }
 
 interface Look {
@@ -148,16 +148,19 @@ const SHAPE_SETTLES = 6
 const EDGE_SETTLES = 0.8
 
 /** Decides the blunt end from the shape and from where an air cell's edge is, then fits again where that helps. */
-function orient(linear: LinearImage, planes: EdgePlanes, fit: OutlineFit, anyShape: ShapePrior): Oriented {
+function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Oriented {
   const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
   const shape = clamp((4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)), 7)
   const forward = look(linear, bluntFirst)
   if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES) return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
-  const backward = look(linear, { ...fit, outline: reversed(bluntFirst.outline) })
+  const turned = turnedFrame(forward.frame)
+  const backward: Look = { ...forward, fit: { ...bluntFirst, outline: turned.outline }, frame: turned, search: searchCellEdge(turned) }
   const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), 4)
   const chosen = logOdds >= 0 ? forward : backward
+  const bluntEndProbability = 1 / (1 + Math.exp(-Math.abs(logOdds)))
+  if (fit.seenShare > EDGE_SETTLES) return { ...chosen, bluntEndProbability }
   const again = refineOutline(planes, chosen.fit.outline, { ...anyShape, taper: TAPER.mean, taperSd: TAPER.sd })
-  return { ...(again ? look(linear, again) : chosen), bluntEndProbability: 1 / (1 + Math.exp(-Math.abs(logOdds))) }
+  return { ...(again ? look(linear, again) : chosen), bluntEndProbability }
 }
 
 function look(linear: LinearImage, fit: OutlineFit): Look {
@@ -167,13 +170,6 @@ function look(linear: LinearImage, fit: OutlineFit): Look {
 
 function clamp(value: number, limit: number): number {
   return Math.max(-limit, Math.min(limit, value))
-}
-
-/** More than a twentieth of the curve outside the picture. */
-function reachesBeyond(outline: EggOutline, image: LinearImage): boolean {
-  const polygon = outlinePolygon(outline)
-  const out = polygon.filter((p) => p.x < -2 || p.y < -2 || p.x > image.widthPx + 2 || p.y > image.heightPx + 2)
-  return out.length > 0.05 * polygon.length
 }
 
 /** Where less than a twentieth of the expected light comes through, no vessel could be seen. */
@@ -197,23 +193,25 @@ function readLight(frame: EggFrame, contents: Contents, field: EmptyField): Ligh
   const light: number[] = []
   const steps: number[] = []
   let clipped = 0
-  for (let at = 3; at < contents.mask.length - 3; at += 3) {
+  for (let at = 3; at < contents.mask.length - 3; at += 2) {
     if (!contents.mask[at]) continue
     const v = frame.red.values[at]!
     light.push(v)
     if (v > 0.97) clipped++
     steps.push(Math.abs(v - (frame.red.values[at - 2]! + frame.red.values[at + 2]!) / 2))
   }
-  light.sort((a, b) => a - b)
-  steps.sort((a, b) => a - b)
-  const medianRed = light[light.length >> 1] ?? 0
-  const noise = 1.4826 * (steps[steps.length >> 1] ?? 0) * Math.sqrt(2 / 3)
+  const medianRed = median(light)
+  const noise = 1.4826 * median(steps) * Math.sqrt(2 / 3)
   return {
     medianRed, relativeNoise: noise / Math.max(1e-4, medianRed),
     clippedShare: clipped / Math.max(1, light.length),
     emptyRed: Math.exp(field.redLog[Math.floor(frame.heightPx / 2) * frame.lengthPx + Math.floor(frame.lengthPx * 0.6)]!),
     lamp: field.lamp,
   }
+}
+
+function median(values: number[]): number {
+  return Float32Array.from(values).sort()[values.length >> 1] ?? 0
 }
 
 function describeCell(cell: AirCell, edge: Point[]): NonNullable<EggReading['airCell']> {

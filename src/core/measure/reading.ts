@@ -63,6 +63,8 @@ export interface Rejection {
 }
 
 export type PhotoReading = { kind: 'egg'; egg: EggReading } | { kind: 'rejected'; rejection: Rejection }
+/** Of a photograph that may show several eggs. */
+export type EggsReading = { kind: 'eggs'; eggs: EggReading[] } | { kind: 'rejected'; rejection: Rejection }
 
 export const REJECTION_SENTENCES: Readonly<Record<RejectionCode, string>> = {
   'too-small': 'This picture is too small to measure: it needs at least 160 pixels on its short side.',

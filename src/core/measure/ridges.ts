@@ -1,34 +1,35 @@
-import { blur, createPlane, type Plane } from '../image/plane.ts'
+import { blur, type Plane } from '../image/plane.ts'
+import type { EggFrame } from './egg-frame.ts'
 
-/** Second derivatives of log light at one scale, times sigma², so that scales compare. */
-export interface Curvature {
-  xx: Plane
-  xy: Plane
-  yy: Plane
+/** Log light of the frame at growing widths of blur: what lines, rings and cracks are looked for in. */
+export interface ScaleSpace {
+  red: readonly SmoothPlane[]
+  green: readonly SmoothPlane[]
+}
+
+/** Log light blurred by sigma; bends are taken times sigma², so that scales compare. */
+export interface SmoothPlane extends Plane {
   sigmaPx: number
 }
 
-/** Blurs once, then takes differences between neighbours; zero along the border. */
-export function curvature(plane: Plane, sigmaPx: number): Curvature {
-  const { widthPx, heightPx } = plane
-  const v = blur(plane, sigmaPx).values
-  const xx = createPlane(widthPx, heightPx)
-  const xy = createPlane(widthPx, heightPx)
-  const yy = createPlane(widthPx, heightPx)
-  const scale = sigmaPx * sigmaPx
-  for (let y = 1; y < heightPx - 1; y++) {
-    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++) {
-      const up = at - widthPx
-      const down = at + widthPx
-      const twice = 2 * v[at]!
-      xx.values[at] = scale * (v[at - 1]! + v[at + 1]! - twice)
-      yy.values[at] = scale * (v[up]! + v[down]! - twice)
-      xy.values[at] = (scale / 4) * (v[up - 1]! + v[down + 1]! - v[up + 1]! - v[down - 1]!)
-    }
-  }
-  return { xx, xy, yy, sigmaPx }
+/** Widths of blur, frame pixels; vessels are 1.5–7 frame pixels wide. */
+const SIGMAS_PX = [1.15, 1.73, 2.8] as const
+/** Places of the widths in a {@link ScaleSpace}. */
+export const FINE = 0
+export const MIDDLE = 1
+
+export function smooth(plane: Plane, sigmaPx: number): SmoothPlane {
+  return { ...blur(plane, sigmaPx), sigmaPx }
 }
 
+export function scaleSpace(frame: EggFrame): ScaleSpace {
+  return {
+    red: SIGMAS_PX.map((sigmaPx) => smooth(frame.redLog, sigmaPx)),
+    green: SIGMAS_PX.map((sigmaPx) => smooth(frame.greenLog, sigmaPx)),
+  }
+}
+
+/** Principal bends of log light at one pixel, eigenvalues of the Hessian. */
 export interface Ridge {
   /** Strongest upward bend: large on a dark line, log units. */
   across: number
@@ -36,17 +37,24 @@ export interface Ridge {
   along: number
 }
 
-/** Principal bends at one pixel, eigenvalues of the Hessian. */
-export function ridgeAt(curve: Curvature, index: number): Ridge {
-  const xx = curve.xx.values[index]!
-  const yy = curve.yy.values[index]!
-  const xy = curve.xy.values[index]!
-  const mean = (xx + yy) / 2
-  const spread = Math.hypot((xx - yy) / 2, xy)
+/** @param at - index of a pixel that is not on the border */
+export function ridgeAt({ widthPx, values: v, sigmaPx }: SmoothPlane, at: number): Ridge {
+  const scale = sigmaPx * sigmaPx
+  const twice = 2 * v[at]!
+  const xx = v[at - 1]! + v[at + 1]! - twice
+  const yy = v[at - widthPx]! + v[at + widthPx]! - twice
+  const xy = (v[at - widthPx - 1]! + v[at + widthPx + 1]! - v[at - widthPx + 1]! - v[at + widthPx - 1]!) / 4
+  const mean = (scale * (xx + yy)) / 2
+  const half = (xx - yy) / 2
+  const spread = scale * Math.sqrt(half * half + xy * xy)
   return { across: mean + spread, along: mean - spread }
 }
 
-/** Bend in the direction (dx, dy), a unit vector. */
-export function bendAlong(curve: Curvature, index: number, dx: number, dy: number): number {
-  return dx * dx * curve.xx.values[index]! + 2 * dx * dy * curve.xy.values[index]! + dy * dy * curve.yy.values[index]!
+/** Bend in the direction (dx, dy), a unit vector, at a pixel that is not on the border. */
+export function bendAlong({ widthPx, values: v, sigmaPx }: SmoothPlane, at: number, dx: number, dy: number): number {
+  const twice = 2 * v[at]!
+  const xx = v[at - 1]! + v[at + 1]! - twice
+  const yy = v[at - widthPx]! + v[at + widthPx]! - twice
+  const xy = (v[at - widthPx - 1]! + v[at + widthPx + 1]! - v[at - widthPx + 1]! - v[at + widthPx - 1]!) / 4
+  return sigmaPx * sigmaPx * (dx * dx * xx + 2 * dx * dy * xy + dy * dy * yy)
 }

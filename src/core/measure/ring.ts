@@ -1,8 +1,9 @@
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
 import { distanceTo, type Mask } from '../image/morphology.ts'
+import type { Plane } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { bendAlong, curvature, type Curvature } from './ridges.ts'
+import { bendAlong, MIDDLE, ridgeAt, type ScaleSpace, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
   /** 0–1: strength of evidence for one smooth, unbranched closed curve, arc or line. */
@@ -33,6 +34,10 @@ interface Traced {
 }
 
 const SAMPLES = 56
+/** Samples of a circle while all of them are tried. */
+const ROUGH_SAMPLES = 28
+/** Circles from the rough look that are looked at closely. */
+const CLOSELY = 40
 /** Bend of log light that counts as one unit of line. */
 const LINE_UNIT = 0.045
 
@@ -41,21 +46,16 @@ const LINE_UNIT = 0.045
  * any side: round in the middle, a narrow ellipse or a straight line at the limb. All such circles are tried,
  * and the dark line along each is weighed against the lines that cross it or run beside it.
  */
-export function measureRing(frame: EggFrame, contents: Contents, unlit: Mask, shadow: Mask, lines: Mask): Ring {
-  const red = curvature(frame.redLog, 2.4)
-  const green = curvature(frame.greenLog, 2.4)
-  const usable = usablePixels(frame, contents, unlit, shadow)
-  let best: { circle: SphereCircle; traced: Traced } | null = null
-  for (const normal of hemisphere(17)) {
-    for (let degrees = 9; degrees <= 52; degrees += 4) {
-      const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180 }
-      const traced = trace(frame, usable, red, green, circle)
-      if (!best || traced.support > best.traced.support) best = { circle, traced }
-    }
-  }
-  if (!best) throw new Error('no circle was tried')
-  best = polish(frame, usable, red, green, best)
-  const { traced } = best
+export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, shadow: Mask, lines: Mask): Ring {
+  const light: RingLight = { frame, red: scales.red[MIDDLE]!, green: scales.green[MIDDLE]!, usable: usablePixels(frame, contents, unlit, shadow) }
+  const rough = roughSupports(light)
+  const order = rough.map((_, i) => i).sort((a, b) => rough[b]! - rough[a]!)
+  const candidates = Array.from(order.subarray(0, CLOSELY), (i) => {
+    const { circle } = allCircles()[i]!
+    return { circle, support: supportOf(light, circle) }
+  })
+  const best = polish(light, candidates.reduce((a, b) => (b.support > a.support ? b : a)))
+  const traced = trace(light, best.circle)
   const { mask, share } = linesOn(lines, traced)
   const logOdds = limit((traced.support - 0.6) / 0.08, 6) + Math.max(-5, Math.min(3, (share - 0.28) / 0.04))
   const score = traced.points.length === 0 ? 0 : 1 / (1 + Math.exp(-limit(logOdds, 8)))
@@ -66,41 +66,60 @@ export function measureRing(frame: EggFrame, contents: Contents, unlit: Mask, sh
   }
 }
 
+interface RingLight {
+  frame: EggFrame
+  red: SmoothPlane
+  green: SmoothPlane
+  usable: Uint8Array
+}
+
 function limit(value: number, size: number): number {
   return Math.max(-size, Math.min(size, value))
 }
 
 /** How near a dark-line pixel must be to the curve to be part of it, frame pixels. */
-const ON_CURVE_PX = 6
+const ON_CURVE_PX = 4
+const FARTHEST_JOINED_PX = 33
 
 function linesOn(lines: Mask, traced: Traced): { mask: Uint8Array; share: number } {
+  const near = nearPolyline(lines, traced.points)
   const mask = new Uint8Array(lines.values.length)
   let on = 0
   let all = 0
   for (let at = 0; at < mask.length; at++) {
     if (!lines.values[at]) continue
     all++
-    const x = (at % lines.widthPx) + 0.5
-    const y = Math.floor(at / lines.widthPx) + 0.5
-    // The gap between samples is wider than the reach: measure to the chord between neighbours.
-    const points = traced.points
-    for (let i = 1; i < points.length; i++) {
-      const a = points[i - 1]!
-      const b = points[i]!
-      const dx = b.column - a.column
-      const dy = b.row - a.row
-      const square = dx * dx + dy * dy
-      if (square > 2500) continue
-      const t = Math.max(0, Math.min(1, ((x - a.column) * dx + (y - a.row) * dy) / Math.max(1e-6, square)))
-      if (Math.hypot(x - a.column - t * dx, y - a.row - t * dy) < ON_CURVE_PX) {
-        mask[at] = 1
-        on++
-        break
+    if (!near[at]) continue
+    mask[at] = 1
+    on++
+  }
+  // Where no dark line was found at all, what was traced is mottling rather than a ring.
+  return { mask, share: all > 20 ? on / all : 0.2 }
+}
+
+/** Pixels within {@link ON_CURVE_PX} of the chords between neighbouring points; points far apart are not joined. */
+function nearPolyline({ widthPx, heightPx }: Mask, points: Traced['points']): Uint8Array {
+  const near = new Uint8Array(widthPx * heightPx)
+  for (let i = 1; i < points.length; i++) {
+    const a = points[i - 1]!
+    const dx = points[i]!.column - a.column
+    const dy = points[i]!.row - a.row
+    const square = Math.max(1e-6, dx * dx + dy * dy)
+    if (square > FARTHEST_JOINED_PX ** 2) continue
+    const top = Math.max(0, Math.floor(Math.min(a.row, a.row + dy) - ON_CURVE_PX))
+    const bottom = Math.min(heightPx - 1, Math.ceil(Math.max(a.row, a.row + dy) + ON_CURVE_PX))
+    const left = Math.max(0, Math.floor(Math.min(a.column, a.column + dx) - ON_CURVE_PX))
+    const right = Math.min(widthPx - 1, Math.ceil(Math.max(a.column, a.column + dx) + ON_CURVE_PX))
+    for (let row = top; row <= bottom; row++) {
+      for (let column = left; column <= right; column++) {
+        const x = column + 0.5 - a.column
+        const y = row + 0.5 - a.row
+        const t = Math.max(0, Math.min(1, (x * dx + y * dy) / square))
+        if ((x - t * dx) ** 2 + (y - t * dy) ** 2 < ON_CURVE_PX ** 2) near[row * widthPx + column] = 1
       }
     }
   }
-  // Where no dark line was found at all, what was traced is mottling rather than a ring.
-  return { mask, share: all > 40 ? on / all : 0.2 }
+  return near
 }
 
 function frameToPicture(frame: EggFrame, column: number, row: number): Point {
@@ -112,17 +131,17 @@ function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, shadow: 
   const fromShadow = distanceTo(shadow, 1)
   const clear = Math.round(0.022 * frame.lengthPx)
   const usable = new Uint8Array(contents.mask.length)
-  for (let row = 8; row < frame.heightPx - 8; row++) {
-    for (let column = clear; column < frame.lengthPx - 8; column++) {
+  for (let row = 5; row < frame.heightPx - 5; row++) {
+    for (let column = clear; column < frame.lengthPx - 5; column++) {
       const at = row * frame.lengthPx + column
-      if (contents.mask[at] && contents.mask[at - clear] && !unlit.values[at] && fromShadow[at]! > 8 &&
+      if (contents.mask[at] && contents.mask[at - clear] && !unlit.values[at] && fromShadow[at]! > 5.4 &&
         Math.abs(row + 0.5 - frame.heightPx / 2) < 0.975 * frame.radiusPx[column]!) usable[at] = 1
     }
   }
   return usable
 }
 
-/** Directions on the half facing the camera, some `step` apart per quarter turn (Fibonacci lattice). */
+/** Directions on the half facing the camera, about `perQuarter` per quarter turn (Fibonacci lattice). */
 function hemisphere(perQuarter: number): Array<readonly [number, number, number]> {
   const count = Math.round(perQuarter * perQuarter * 1.3)
   const golden = Math.PI * (3 - Math.sqrt(5))
@@ -133,7 +152,11 @@ function hemisphere(perQuarter: number): Array<readonly [number, number, number]
   })
 }
 
-function trace(frame: EggFrame, usable: Uint8Array, red: Curvature, green: Curvature, circle: SphereCircle): Traced {
+/**
+ * Places along a circle, four numbers each: u along the axis (0…1 from the blunt pole) and v across (−1…1 at the rim),
+ * then the same for a slightly wider circle, which gives the line's normal. NaN where the circle is behind the egg.
+ */
+function placesOn(circle: SphereCircle, samples: number): Float32Array {
   const [nx, ny, nz] = circle.normal
   const c = Math.cos(circle.halfAngleRad)
   const s = Math.sin(circle.halfAngleRad)
@@ -143,61 +166,143 @@ function trace(frame: EggFrame, usable: Uint8Array, red: Curvature, green: Curva
   const bx = ny * az - nz * ay
   const by = nz * ax - nx * az
   const bz = nx * ay - ny * ax
-  const lines = new Float32Array(SAMPLES).fill(NaN)
-  const points: Array<{ column: number; row: number } | null> = []
-  for (let i = 0; i < SAMPLES; i++) {
-    const phi = (2 * Math.PI * i) / SAMPLES
+  const wider = 0.03
+  const places = new Float32Array(4 * samples).fill(NaN)
+  for (let i = 0; i < samples; i++) {
+    const phi = (2 * Math.PI * i) / samples
     const cp = Math.cos(phi) * s
     const sp = Math.sin(phi) * s
     const x = nx * c + ax * cp + bx * sp
     const y = ny * c + ay * cp + by * sp
     const z = nz * c + az * cp + bz * sp
-    points.push(null)
     if (z < 0.02) continue
-    const here = toFrame(frame, x, y)
-    // The line's normal in the picture, from a slightly wider circle.
-    const wider = 0.03
-    const there = toFrame(frame, x * (1 - wider) + nx * wider * c, y * (1 - wider) + ny * wider * c)
-    const size = Math.hypot(there.column - here.column, there.row - here.row)
-    if (size < 1e-6) continue
-    const dx = (there.column - here.column) / size
-    const dy = (there.row - here.row) / size
-    let strongest = -Infinity
-    let place = here
-    let allowed = false
-    for (let offset = -4; offset <= 4; offset += 2) {
-      const column = here.column + offset * dx
-      const row = here.row + offset * dy
-      const at = Math.floor(row) * frame.lengthPx + Math.floor(column)
-      if (column < 0 || column >= frame.lengthPx || row < 0 || row >= frame.heightPx || !usable[at]) continue
-      allowed = true
-      const across = Math.min(bendAlong(red, at, dx, dy), bendAlong(green, at, dx, dy) * 1.3)
-      const along = Math.abs(bendAlong(red, at, -dy, dx))
-      const line = (across - 0.7 * along) / LINE_UNIT - 0.06 * Math.abs(offset)
-      if (line > strongest) {
-        strongest = line
-        place = { column, row }
-      }
-    }
-    if (!allowed) continue
-    lines[i] = Math.min(1.2, Math.max(-0.8, strongest))
-    points[i] = place
+    const wx = x * (1 - wider) + nx * wider * c
+    const wy = y * (1 - wider) + ny * wider * c
+    places[4 * i] = (1 - x) / 2
+    places[4 * i + 1] = y / Math.sqrt(Math.max(1e-4, 1 - x * x))
+    places[4 * i + 2] = (1 - wx) / 2
+    places[4 * i + 3] = wy / Math.sqrt(Math.max(1e-4, 1 - wx * wx))
   }
-  return longestArc(lines, points)
+  return places
 }
 
-/** Ball coordinates to the frame: along the axis as it is, across in shares of the local half-breadth. */
-function toFrame(frame: EggFrame, x: number, y: number): { column: number; row: number } {
-  const column = ((1 - x) / 2) * frame.lengthPx
-  const radius = frame.radiusPx[Math.min(frame.lengthPx - 1, Math.max(0, Math.floor(column)))]!
-  return { column, row: frame.heightPx / 2 + (y / Math.sqrt(Math.max(1e-4, 1 - x * x))) * radius }
+let circles: Array<{ circle: SphereCircle; places: Float32Array }> | null = null
+
+/** Every circle that is tried; made once, for it is the same for each egg. */
+function allCircles(): Array<{ circle: SphereCircle; places: Float32Array }> {
+  circles ??= hemisphere(14).flatMap((normal) => [9, 14, 19, 24, 29, 34, 40, 46, 52].map((degrees) => {
+    const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180 }
+    return { circle, places: placesOn(circle, ROUGH_SAMPLES) }
+  }))
+  return circles
+}
+
+/** How far beside the circle its line may run, frame pixels. */
+const BESIDE_PX = [-2.7, -1.35, 0, 1.35, 2.7] as const
+
+/** Strength of a dark line at each place, −0.8…1.2; NaN where it cannot be seen. Fills `found` with where it ran. */
+function lineAlong({ frame, red, green, usable }: RingLight, places: Float32Array, found?: Array<{ column: number; row: number } | null>): Float32Array {
+  const { lengthPx, heightPx, radiusPx } = frame
+  const lines = new Float32Array(places.length / 4).fill(NaN)
+  for (let i = 0; i < lines.length; i++) {
+    const u = places[4 * i]!
+    found?.push(null)
+    if (Number.isNaN(u)) continue
+    const column = u * lengthPx
+    const row = heightPx / 2 + places[4 * i + 1]! * radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(column)))]!
+    const outerColumn = places[4 * i + 2]! * lengthPx
+    const outerRow = heightPx / 2 + places[4 * i + 3]! * radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(outerColumn)))]!
+    const size = Math.sqrt((outerColumn - column) ** 2 + (outerRow - row) ** 2)
+    if (size < 1e-6) continue
+    const dx = (outerColumn - column) / size
+    const dy = (outerRow - row) / size
+    let strongest = -Infinity
+    for (const offset of BESIDE_PX) {
+      const x = column + offset * dx
+      const y = row + offset * dy
+      const at = Math.floor(y) * lengthPx + Math.floor(x)
+      if (x < 0 || x >= lengthPx || y < 0 || y >= heightPx || !usable[at]) continue
+      let across = bendAlong(red, at, dx, dy)
+      // Most places are no line in red already; green can only lessen it.
+      if (across > 0) across = Math.min(across, bendAlong(green, at, dx, dy) * 1.3)
+      const line = (across - 0.7 * Math.abs(bendAlong(red, at, -dy, dx))) / LINE_UNIT - 0.09 * Math.abs(offset)
+      if (line > strongest) {
+        strongest = line
+        if (found) found[i] = { column: x, row: y }
+      }
+    }
+    if (strongest > -Infinity) lines[i] = Math.min(1.2, Math.max(-0.8, strongest))
+  }
+  return lines
+}
+
+/** How much line may lie along each of all circles: whatever way the lines run, so that it is cheap. */
+function roughSupports(light: RingLight): Int32Array {
+  const { frame: { lengthPx, heightPx, radiusPx } } = light
+  const nearLine = highestAround(lineMap(light))
+  const supports = new Int32Array(allCircles().length)
+  const lines = new Float32Array(ROUGH_SAMPLES)
+  for (const [index, { places }] of allCircles().entries()) {
+    for (let i = 0; i < ROUGH_SAMPLES; i++) {
+      const u = places[4 * i]!
+      lines[i] = NaN
+      if (Number.isNaN(u)) continue
+      const column = Math.min(lengthPx - 1, Math.floor(u * lengthPx))
+      const row = Math.floor(heightPx / 2 + places[4 * i + 1]! * radiusPx[column]!)
+      if (row >= 0 && row < heightPx) lines[i] = nearLine.values[row * lengthPx + column]!
+    }
+    // Whole thousandths: the order of circles that tie does not hang on the last bits.
+    supports[index] = 1000 * bestArc(lines).support
+  }
+  return supports
+}
+
+/** Strength of a dark line at each usable pixel, −0.8…1.2; NaN elsewhere. */
+function lineMap({ frame, red, green, usable }: RingLight): Plane {
+  const map: Plane = { widthPx: frame.lengthPx, heightPx: frame.heightPx, values: new Float32Array(usable.length).fill(NaN) }
+  for (let at = 0; at < usable.length; at++) {
+    if (!usable[at]) continue
+    const { across, along } = ridgeAt(red, at)
+    const line = (across > 0 ? Math.min(across, 1.3 * ridgeAt(green, at).across) : across) - 0.7 * Math.abs(along)
+    map.values[at] = Math.min(1.2, Math.max(-0.8, line / LINE_UNIT))
+  }
+  return map
+}
+
+/** Highest value within two pixels along rows and columns; NaN where there is none. */
+function highestAround({ widthPx, heightPx, values }: Plane): Plane {
+  const pass = (from: Float32Array, step: number): Float32Array => {
+    const out = new Float32Array(from.length).fill(NaN)
+    for (let at = 2 * widthPx; at < from.length - 2 * widthPx; at++) {
+      let highest = -Infinity
+      for (let k = -2; k <= 2; k++) if (from[at + k * step]! > highest) highest = from[at + k * step]!
+      if (highest > -Infinity) out[at] = highest
+    }
+    return out
+  }
+  return { widthPx, heightPx, values: pass(pass(values, 1), widthPx) }
+}
+
+function supportOf(light: RingLight, circle: SphereCircle): number {
+  return bestArc(lineAlong(light, placesOn(circle, SAMPLES))).support
+}
+
+function trace(light: RingLight, circle: SphereCircle): Traced {
+  const found: Array<{ column: number; row: number } | null> = []
+  const { support, from, to } = bestArc(lineAlong(light, placesOn(circle, SAMPLES), found))
+  const points: Array<{ column: number; row: number }> = []
+  for (let i = from; i <= to && support > 0; i++) {
+    const point = found[i % SAMPLES]
+    if (point) points.push(point)
+  }
+  return { support, share: points.length / SAMPLES, points }
 }
 
 /**
  * The run of samples with the largest sum of (line − ½), round the circle; gaps cost, so scattered crossings
  * of vessels do not add up. Support is that sum ÷ what half the circle would give.
  */
-function longestArc(lines: Float32Array, points: Array<{ column: number; row: number } | null>): Traced {
+function bestArc(lines: Float32Array): { support: number; from: number; to: number } {
   let best = 0
   let bestFrom = 0
   let bestTo = 0
@@ -205,11 +310,11 @@ function longestArc(lines: Float32Array, points: Array<{ column: number; row: nu
   let from = 0
   let visible = 0
   for (const line of lines) if (!Number.isNaN(line)) visible++
-  if (visible < 10) return { support: 0, share: 0, points: [] }
-  for (let i = 0; i < 2 * SAMPLES; i++) {
-    const line = lines[i % SAMPLES]!
+  if (visible < lines.length / 5.6) return { support: 0, from: 0, to: 0 }
+  for (let i = 0; i < 2 * lines.length; i++) {
+    const line = lines[i % lines.length]!
     sum += Number.isNaN(line) ? -0.12 : line - 0.5
-    if (sum <= 0 || i - from >= SAMPLES) {
+    if (sum <= 0 || i - from >= lines.length) {
       sum = 0
       from = i + 1
     } else if (sum > best) {
@@ -218,34 +323,34 @@ function longestArc(lines: Float32Array, points: Array<{ column: number; row: nu
       bestTo = i
     }
   }
-  const run: Array<{ column: number; row: number }> = []
-  for (let i = bestFrom; i <= bestTo; i++) {
-    const point = points[i % SAMPLES]
-    if (point) run.push(point)
-  }
-  return { support: best / (0.25 * SAMPLES), share: run.length / SAMPLES, points: run }
+  return { support: best / (0.25 * lines.length), from: bestFrom, to: bestTo }
 }
 
-function polish(
-  frame: EggFrame, usable: Uint8Array, red: Curvature, green: Curvature, start: { circle: SphereCircle; traced: Traced },
-): { circle: SphereCircle; traced: Traced } {
+interface Candidate {
+  circle: SphereCircle
+  support: number
+}
+
+function polish(light: RingLight, start: Candidate): Candidate {
   let best = start
   let step = 0.06
-  for (let round = 0; round < 4; round++, step *= 0.55) {
-    const [x, y, z] = best.circle.normal
+  for (let round = 0; round < 5; round++) {
+    const centre = best
+    const [x, y, z] = centre.circle.normal
     for (const dx of [-step, 0, step]) {
       for (const dy of [-step, 0, step]) {
         for (const dAngle of [-step, 0, step]) {
           const size = Math.hypot(x + dx, y + dy, z)
           const circle = {
             normal: [(x + dx) / size, (y + dy) / size, z / size] as const,
-            halfAngleRad: Math.max(0.12, best.circle.halfAngleRad + dAngle),
+            halfAngleRad: Math.max(0.12, centre.circle.halfAngleRad + dAngle),
           }
-          const traced = trace(frame, usable, red, green, circle)
-          if (traced.support > best.traced.support) best = { circle, traced }
+          const support = supportOf(light, circle)
+          if (support > best.support) best = { circle, support }
         }
       }
     }
+    if (best === centre) step *= 0.5
   }
   return best
 }

@@ -1,8 +1,8 @@
 import { components, open, type Mask } from '../image/morphology.ts'
-import { blur } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
 import type { EmptyField } from './empty-field.ts'
+import { FINE, type ScaleSpace } from './ridges.ts'
 
 export interface Shadow {
   /** Share of the visible contents, less what is hidden, where over half of the expected red light is missing. */
@@ -19,14 +19,14 @@ export interface Shadow {
 }
 
 /** Thinner things than this (vessels, most speckles) are no embryo; frame pixels. */
-const THINNEST_RADIUS_PX = 5
+const THINNEST_RADIUS_PX = 3.4
 const HALF = Math.LN2
-/** Living bodies reach 0.22 at their sharpest, fingers 0.4 and more (log units a frame pixel). */
-const HIDDEN_EDGE_SLOPE = 0.28
+/** Living bodies reach 0.33 at their sharpest, fingers 0.6 and more (log units a frame pixel). */
+const HIDDEN_EDGE_SLOPE = 0.42
 const HIDDEN_DARKNESS = 1.6
 
-export function measureShadow(frame: EggFrame, contents: Contents, field: EmptyField): Shadow {
-  const light = blur(frame.redLog, 1.5)
+export function measureShadow(frame: EggFrame, scales: ScaleSpace, contents: Contents, field: EmptyField): Shadow {
+  const light = scales.red[FINE]!
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
   const dark = shadowMask(frame, contents, missing, HALF)
   const hidden = hiddenPart(frame, dark, missing)
@@ -65,10 +65,10 @@ function describe({ lengthPx }: EggFrame, { values }: Mask, missing: Float32Arra
 function hiddenPart(frame: EggFrame, dark: Mask, missing: Float32Array): Mask {
   const { lengthPx, heightPx, radiusPx } = frame
   const values = new Uint8Array(dark.values.length)
-  for (const piece of components(dark, 30)) {
+  for (const piece of components(dark, 13)) {
     const onRim = piece.pixels.some((at) => {
       const column = at % lengthPx
-      return column > lengthPx - 5 || Math.abs(Math.floor(at / lengthPx) + 0.5 - heightPx / 2) > 0.94 * radiusPx[column]!
+      return column > lengthPx - 4 || Math.abs(Math.floor(at / lengthPx) + 0.5 - heightPx / 2) > 0.94 * radiusPx[column]!
     })
     if (!onRim) continue
     const own = new Uint8Array(values.length)
@@ -80,7 +80,8 @@ function hiddenPart(frame: EggFrame, dark: Mask, missing: Float32Array): Mask {
 }
 
 function shadowMask(frame: EggFrame, contents: Contents, missing: Float32Array, threshold: number): Mask {
-  const values = Uint8Array.from(missing, (value, i) => (contents.mask[i] && value > threshold ? 1 : 0))
+  const values = new Uint8Array(missing.length)
+  for (let i = 0; i < values.length; i++) if (contents.mask[i] && missing[i]! > threshold) values[i] = 1
   return open({ widthPx: frame.lengthPx, heightPx: frame.heightPx, values }, THINNEST_RADIUS_PX)
 }
 

@@ -1,7 +1,7 @@
 import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { curvature, ridgeAt } from './ridges.ts'
+import { ridgeAt, type ScaleSpace } from './ridges.ts'
 import type { Ring } from './ring.ts'
 
 export interface Vessels {
@@ -12,8 +12,6 @@ export interface Vessels {
   netLength: number
 }
 
-/** Scales of the ridge filter, frame pixels; vessels are 2–10 frame pixels wide. */
-const SCALES_PX = [1.6, 2.6, 4.2] as const
 /** A tenth of the light missing in a line as wide as the filter bends the log by about this much. */
 const BEND_LIMIT = 0.045
 /** A piece must run at least this far, as a share of the egg's length, to be no speckle. */
@@ -23,30 +21,28 @@ const SHORTEST_RUN = 0.1
  * Dark lines by the Hessian's eigenvalues at several scales; short or compact pieces are speckles and pores.
  * @see Frangi, A. F. et al. (1998). Multiscale vessel enhancement filtering. MICCAI, LNCS 1496, 130–137.
  */
-export function findDarkLines(frame: EggFrame, contents: Contents, unlit: Mask): Mask {
+export function findDarkLines(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask): Mask {
   const { lengthPx, heightPx } = frame
   const values = new Uint8Array(lengthPx * heightPx)
   const fence = Math.round(0.03 * lengthPx)
   const noise = lineNoise(frame, contents)
-  for (const sigmaPx of SCALES_PX) {
-    const red = curvature(frame.redLog, sigmaPx)
-    const green = curvature(frame.greenLog, sigmaPx)
-    const limit = Math.max(BEND_LIMIT, 3 * noise / sigmaPx)
-    for (let row = 6; row < heightPx - 6; row++) {
-      for (let column = fence; column < lengthPx - 6; column++) {
+  for (const [scale, red] of scales.red.entries()) {
+    const green = scales.green[scale]!
+    const limit = Math.max(BEND_LIMIT, 2 * noise / red.sigmaPx)
+    for (let row = 4; row < heightPx - 4; row++) {
+      for (let column = fence; column < lengthPx - 4; column++) {
         const at = row * lengthPx + column
         if (!contents.mask[at] || !contents.mask[at - fence] || unlit.values[at]) continue
         const v = Math.abs(row + 0.5 - heightPx / 2) / frame.radiusPx[column]!
         if (v > 0.94) continue
-        const r = ridgeAt(red, at)
-        const g = ridgeAt(green, at)
+        const { across, along } = ridgeAt(red, at)
         // Blood takes green at least as much as red; a fault of one channel alone is noise.
-        if (r.across > limit && g.across > limit && r.along < 0.45 * r.across) values[at] = 1
+        if (across > limit && along < 0.45 * across && ridgeAt(green, at).across > limit) values[at] = 1
       }
     }
   }
   const kept = new Uint8Array(values.length)
-  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 12)) {
+  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 6)) {
     const extent = Math.hypot(piece.maxX - piece.minX, piece.maxY - piece.minY)
     const slender = piece.pixels.length / extent
     if (extent < SHORTEST_RUN * lengthPx || slender > 0.3 * extent) continue
@@ -56,9 +52,9 @@ export function findDarkLines(frame: EggFrame, contents: Contents, unlit: Mask):
 }
 
 /** Mean width of a line in the mask, frame pixels; turns area into length. */
-const LINE_WIDTH_PX = 4
+const LINE_WIDTH_PX = 2.7
 /** The filter marks a vessel's middle; it takes a tenth of the light about this much further out, too. */
-const FLANK_PX = 2
+const FLANK_PX = 1.34
 
 /** What of the dark lines is vessels: all of them, less those on a convincing ring. */
 export function measureVessels(frame: EggFrame, contents: Contents, lines: Mask, ring: Ring): Vessels {

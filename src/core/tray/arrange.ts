@@ -1,0 +1,76 @@
+import type { Point } from '../geometry/egg-outline.ts'
+
+/** Where something lies in a grid, from 0 at the top left. */
+export interface GridPlace {
+  row: number
+  column: number
+}
+
+/** A photograph of a tray is held straight to within this angle, either way. */
+const MOST_TURNED_RAD = Math.PI / 7
+/** Centres nearer than this share of the spacing, along one axis, stand in one line. */
+const SAME_LINE = 0.5
+
+/**
+ * Puts eggs seen in one photograph into the rows and columns of their tray, however the camera was turned by up to
+ * some 25°. A place where no egg was seen stays empty.
+ * @param centres - any order, same unit
+ * @param spacing - about the distance between neighbours; for want of any, the eggs' own length does
+ * @returns one place for each centre, in the order given
+ */
+export function arrangeInGrid(centres: readonly Point[], spacing: number): GridPlace[] {
+  const turn = gridTurn(centres, spacing)
+  const c = Math.cos(turn)
+  const s = Math.sin(turn)
+  const along = centres.map(({ x, y }) => x * c + y * s)
+  const down = centres.map(({ x, y }) => -x * s + y * c)
+  const rows = lineNumbers(down, spacing)
+  const columns = lineNumbers(along, spacing)
+  return centres.map((_, i) => ({ row: rows[i]!, column: columns[i]! }))
+}
+
+/** Reading order: row by row, left to right. */
+export function readingOrder(places: readonly GridPlace[]): number[] {
+  return places.map((_, i) => i).sort((a, b) => places[a]!.row - places[b]!.row || places[a]!.column - places[b]!.column)
+}
+
+/** The small turn under which the grid's lines run level, from the directions between near neighbours. */
+function gridTurn(centres: readonly Point[], spacing: number): number {
+  let sine = 0
+  let cosine = 0
+  for (const [i, a] of centres.entries()) {
+    for (const b of centres.slice(i + 1)) {
+      const distance = Math.hypot(b.x - a.x, b.y - a.y)
+      if (distance === 0 || distance > 2.2 * spacing) continue
+      // Directions a quarter turn apart are the same grid: four times the angle makes them one.
+      const angle = 4 * Math.atan2(b.y - a.y, b.x - a.x)
+      sine += Math.sin(angle)
+      cosine += Math.cos(angle)
+    }
+  }
+  const turn = Math.atan2(sine, cosine) / 4
+  return Math.abs(turn) <= MOST_TURNED_RAD ? turn : 0
+}
+
+/** Numbers the lines that values gather on; a gap of two spacings leaves a number out. */
+function lineNumbers(values: readonly number[], spacing: number): number[] {
+  const order = values.map((_, i) => i).sort((a, b) => values[a]! - values[b]!)
+  const groups: number[][] = []
+  for (const i of order) {
+    const last = groups.at(-1)
+    const mean = last ? last.reduce((sum, k) => sum + values[k]!, 0) / last.length : 0
+    if (last && values[i]! - mean < SAME_LINE * spacing) last.push(i)
+    else groups.push([i])
+  }
+  const middles = groups.map((group) => group.reduce((sum, k) => sum + values[k]!, 0) / group.length)
+  const steps = middles.slice(1).map((middle, k) => middle - middles[k]!)
+  // The least gap between lines is one step; without a second line there is none to count.
+  const step = steps.length > 0 ? Math.min(...steps) : spacing
+  const numbers = new Array<number>(values.length).fill(0)
+  let number = 0
+  for (const [k, group] of groups.entries()) {
+    if (k > 0) number += Math.max(1, Math.round(steps[k - 1]! / step))
+    for (const i of group) numbers[i] = number
+  }
+  return numbers
+}
