@@ -1,8 +1,9 @@
-// npm run fit -- READINGS.jsonl …: fits the grading model on measured simulated eggs (scripts/collect-readings.ts)
+// npm run fit -- READINGS.jsonl …: fits the grading model on measured simulated eggs (scripts/accuracy/collect.ts)
 // and writes src/core/grade/grading-model.ts. Prints what it reaches on eggs that it was not fitted on.
 import { readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { FEATURES, featuresOf, type GradedReading } from '../src/core/grade/features.ts'
+import type { Line } from './accuracy/line.ts'
+import { FEATURES, featuresOf } from '../src/core/grade/features.ts'
 import { logOdds, softmax, type GradingModel } from '../src/core/grade/softmax.ts'
 import { GRADES, type Grade } from '../src/core/grade/types.ts'
 
@@ -18,24 +19,11 @@ const STEPS = 4000
 const RATE = 0.3
 const FOLDS = 5
 
-interface Line {
-  seen: GradedReading | null
-  grade: Grade
-  stage: number
-  truth: { shadow: number; ringShare: number; vessels: number }
-}
-
-/** Whether the picture holds the sign that makes the grade; what is not in it cannot be learnt from it. */
-function showsItsGrade({ grade, truth }: Line): boolean {
-  if (grade === 'quitter') return truth.shadow > 0.012
-  if (grade === 'blood-ring') return truth.ringShare > 0.25
-  return grade === 'clear' || truth.shadow > 0.004 || truth.vessels > 0.01
-}
-
 function read(files: readonly string[]): Case[] {
   return files.flatMap((file) => readFileSync(file, 'utf8').trim().split('\n')).flatMap((text) => {
-    const line = JSON.parse(text) as Line
-    return line.seen && showsItsGrade(line) ? [{ grade: line.grade, features: featuresOf(line.seen, line.stage) }] : []
+    const { truth, seen } = JSON.parse(text) as Line
+    // What is not in the picture cannot be learnt from it.
+    return seen && truth.readable ? [{ grade: truth.grade, features: featuresOf(seen, truth.f) }] : []
   })
 }
 

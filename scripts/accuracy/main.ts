@@ -1,112 +1,86 @@
-// npm run accuracy [-- N]: the sample photographs, and N simulated ones (60 unless said), scored by the same rules side by side.
-import { spawnSync } from 'node:child_process'
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+// npm run accuracy [-- N]: the sample photographs, and N simulated ones (240 unless said), scored by the same rules
+// side by side, with intervals and by stratum. Writes reports/accuracy/index.html with the worst cases as pictures.
+import { spawn } from 'node:child_process'
+import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { decodePhoto } from '../src/cli/decode.ts'
-import { toErrorRecord, toGradeRecord, type GradeRecord } from '../src/contracts/grade-record.ts'
-import { bluntPole, breadthPx, outlinePolygon, smallPole } from '../src/core/geometry/egg-outline.ts'
-import { gradeEgg } from '../src/core/grade/grade.ts'
-import type { RgbImage } from '../src/core/image/linear.ts'
-import { measurePhotograph } from '../src/core/measure/measure.ts'
-import type { SimulatedTruth } from '../src/core/simulate/render.ts'
-import { SPECIES, stageOf, type Shell, type SpeciesName } from '../src/core/species/species.ts'
+import { bootstrapInterval } from './intervals.ts'
+import { readOne, type Line, type Truth } from './line.ts'
+import { writeReport, type Row } from './report.ts'
+import { FIGURES, scoreOne, type Scored } from './score.ts'
 import { simulateCase } from './simulated-set.ts'
 
-const FIXTURES = fileURLToPath(new URL('../fixtures/photos/', import.meta.url))
-const SCORER = join(FIXTURES, 'score.mjs')
+const FIXTURES = fileURLToPath(new URL('../../fixtures/photos/', import.meta.url))
+const COLLECT = fileURLToPath(new URL('collect.ts', import.meta.url))
+const REPORT = fileURLToPath(new URL('../../reports/accuracy/', import.meta.url))
+const SET = 'accuracy'
 
-interface Known {
-  species: SpeciesName
-  day: number
-  shell: Shell
-}
-
-function gradeImage(file: string, image: RgbImage, known: Known): GradeRecord {
-  const elapsedMs = { decode: 0, measure: 0 }
-  const reading = measurePhotograph(image, { species: known.species })
-  if (reading.kind === 'rejected') return toErrorRecord(file, reading.rejection.message, elapsedMs)
-  const verdict = gradeEgg(reading.egg, { species: known.species, ageDays: known.day, shell: known.shell })
-  return toGradeRecord({ file, egg: reading.egg, verdict, elapsedMs })
-}
-
-/** In the scorer's own terms. The simulator does not judge readability: all count as readable. */
-function describeTruth(file: string, truth: SimulatedTruth, known: Known, lamp: string): unknown {
-  const point = ({ x, y }: { x: number; y: number }): [number, number] => [x, y]
-  return {
-    file, ...known, f: stageOf(known.species, known.day), grade: truth.grade, readable: true, lamp, conditions: [],
-    outline: outlinePolygon(truth.outline).map(point), bluntPole: point(bluntPole(truth.outline)), smallPole: point(smallPole(truth.outline)),
-    lengthPx: 2 * truth.outline.halfLengthPx, breadthPx: breadthPx(truth.outline), lengthMm: SPECIES[known.species].lengthMm,
-    airCell: { depth: truth.airCell.depth, volume: truth.airCell.volume, tiltDeg: (truth.airCell.tiltRad * 180) / Math.PI, visible: true },
-    shadow: { area: truth.shadowArea }, vessels: { coverage: truth.vesselCoverage },
-    ring: { present: truth.ringVisibleShare > 0, visibleFraction: truth.ringVisibleShare },
+async function scoreSample(): Promise<Scored[]> {
+  const truths = JSON.parse(await readFile(`${FIXTURES}truth.json`, 'utf8')) as Truth[]
+  const scored: Scored[] = []
+  for (const truth of truths) {
+    const { record } = await readOne(await readFile(FIXTURES + truth.file), truth.file, truth)
+    scored.push(scoreOne(truth, record))
   }
+  return scored
 }
 
-interface Score {
-  outline: Record<string, number>
-  airCell: Record<string, number>
-  shadow: Record<string, number>
-  grade: Record<string, number>
-  action: Record<string, number>
-  probability: Record<string, number>
-  unreadable: Record<string, number>
+async function scoreSimulated(count: number, folder: string): Promise<Scored[]> {
+  const parts = Math.min(count, availableParallelism())
+  const files = await Promise.all(Array.from({ length: parts }, (_, part) => {
+    const file = join(folder, `${part}.jsonl`)
+    return collect(Math.round((count * part) / parts), Math.round((count * (part + 1)) / parts), file).then(() => file)
+  }))
+  const texts = await Promise.all(files.map((file) => readFile(file, 'utf8')))
+  return texts.flatMap((text) => text.trim().split('\n')).map((text) => {
+    const { truth, record } = JSON.parse(text) as Line
+    return scoreOne(truth, record)
+  })
 }
 
-async function score(folder: string, name: string, records: GradeRecord[], truthFile: string): Promise<Score> {
-  const pred = join(folder, `${name}.json`)
-  await writeFile(pred, JSON.stringify(records))
-  const { stdout, status, stderr } = spawnSync(process.execPath, [SCORER, pred, truthFile, '--json'], { encoding: 'utf8', maxBuffer: 1 << 26 })
-  if (status !== 0) throw new Error(stderr)
-  return (JSON.parse(stdout) as { total: Score }).total
+function collect(from: number, to: number, file: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, ['--import', 'tsx', COLLECT, SET, String(from), String(to), file], { stdio: 'inherit' })
+    child.on('error', reject)
+    child.on('exit', (code) => {
+      if (code === 0) resolve()
+      else reject(new Error(`Simulating ended with code ${code}.`))
+    })
+  })
 }
 
-const count = Number(process.argv[2] ?? 60)
+async function photoOf(file: string): Promise<Buffer> {
+  if (!file.startsWith(`${SET}-`)) return readFile(FIXTURES + file)
+  const { photo } = await simulateCase(SET, Number.parseInt(file.slice(SET.length + 1), 10))
+  return photo
+}
+
+function missed({ target, better }: Row['figure'], value: number | null): boolean {
+  return target !== undefined && value !== null && (better === 'high' ? value < target : value > target)
+}
+
+const count = Number(process.argv[2] ?? 240)
 const folder = await mkdtemp(join(tmpdir(), 'perlumen-accuracy-'))
 try {
-  const truth = JSON.parse(await readFile(`${FIXTURES}truth.json`, 'utf8')) as Array<Known & { file: string }>
-  const sample: GradeRecord[] = []
-  for (const known of truth) sample.push(gradeImage(known.file, await decodePhoto(FIXTURES + known.file), known))
-  const onSample = await score(folder, 'sample', sample, `${FIXTURES}truth.json`)
-
-  const simulated: GradeRecord[] = []
-  const truths: unknown[] = []
-  for (let i = 0; i < count; i++) {
-    const { image, truth: own, shot, ...known } = await simulateCase('accuracy', i)
-    const file = `sim-${i}.jpg`
-    simulated.push(gradeImage(file, image, known))
-    truths.push(describeTruth(file, own, known, shot.lamp))
-    if (process.stderr.isTTY) process.stderr.write(`\rsimulated ${i + 1}/${count}`)
+  const sample = await scoreSample()
+  const simulated = await scoreSimulated(count, folder)
+  const rows: Row[] = FIGURES.map((figure) => ({
+    figure, ...Object.fromEntries(([['sample', sample], ['simulated', simulated]] as const).map(([name, set]) => {
+      const value = figure.of(set)
+      return [name, { value, interval: bootstrapInterval(set, figure.of), missed: missed(figure, value) }]
+    })) as Pick<Row, 'sample' | 'simulated'>,
+  }))
+  const cell = ({ value, interval, missed: isMissed }: Row['sample'], digits: number): string =>
+    value === null ? '–' : `${value.toFixed(digits)} (${interval!.map((end) => end.toFixed(digits)).join('…')})${isMissed ? ' ✗' : '  '}`
+  console.log(`${''.padEnd(44)}${'target'.padStart(8)}${`sample (${sample.length})`.padStart(28)}${`simulated (${simulated.length})`.padStart(28)}`)
+  for (const { figure, sample: a, simulated: b } of rows) {
+    console.log(`${figure.name.padEnd(44)}${String(figure.target ?? '').padStart(8)}${cell(a, figure.digits).padStart(28)}${cell(b, figure.digits).padStart(28)}`)
   }
-  if (process.stderr.isTTY) process.stderr.write('\n')
-  await writeFile(join(folder, 'truth.json'), JSON.stringify(truths))
-  const onSimulated = await score(folder, 'simulated', simulated, join(folder, 'truth.json'))
-
-  const rows: Array<[string, (s: Score) => number | null | undefined]> = [
-    ['outline overlap (IoU), mean', (s) => s.outline['iouMean']], ['outline overlap, 5th percentile', (s) => s.outline['iouP5']],
-    ['blunt end right, %', (s) => s.outline['bluntRight']], ['axis error, 95th percentile, °', (s) => s.outline['axisP95']],
-    ['air cell measured, %', (s) => s.airCell['measured']], ['air cell depth error, mean, % of length', (s) => s.airCell['depthMAE_pctLength']],
-    ['air cell depth error, 95th percentile', (s) => s.airCell['depthP95_pctLength']], ['air cell volume error, mean, points', (s) => s.airCell['volumeMAE_points']],
-    ['depth within two stated sd, %', (s) => s.airCell['depthWithin2u']],
-    ['shadow error, mean, points', (s) => s.shadow['MAE_points']], ['shadow within two stated sd, %', (s) => s.shadow['within2u']],
-    ['grade right, %', (s) => s.grade['accuracy']], ['grade right when decided, %', (s) => s.grade['accuracyDecided']],
-    ['not sure, %', (s) => s.grade['unsure']], ['calibration error (ECE)', (s) => s.probability['ECE']],
-    ['living eggs marked for removal', (s) => s.action['falsePulls']], ['living eggs', (s) => s.action['developing']],
-    ['readable taken for unreadable, %', (s) => s.unreadable['readableCalledUnreadable']],
-  ]
-  console.log(`${''.padEnd(42)}${'sample'.padStart(10)}${'simulated'.padStart(12)}`)
-  /** Half-width of the 95 % interval of a share in per cent, by Agresti and Coull (1998), The American Statistician 52, 119–126. */
-  const margin = (percent: number, n: number): number => {
-    const p = (percent * n / 100 + 2) / (n + 4)
-    return 196 * Math.sqrt((p * (1 - p)) / (n + 4))
-  }
-  const cell = (value: number | null | undefined): string => (value === null || value === undefined ? '–' : value.toFixed(value < 1.5 ? 4 : 2))
-  for (const [name, pick] of rows) console.log(`${name.padEnd(42)}${cell(pick(onSample)).padStart(10)}${cell(pick(onSimulated)).padStart(12)}`)
-  for (const [name, s, n] of [['sample', onSample, truth.length], ['simulated', onSimulated, count]] as const) {
-    console.log(`95 % interval of “grade right” on the ${name}: ±${margin(s.grade['accuracy'] ?? 0, n).toFixed(1)} points`)
-  }
-  console.log(`${'photographs'.padEnd(42)}${String(truth.length).padStart(10)}${String(count).padStart(12)}`)
+  console.log('In brackets the 95 % interval; ✗ misses its target.')
+  await mkdir(REPORT, { recursive: true })
+  await writeReport(REPORT, rows, { sample, simulated }, photoOf)
+  console.log(`By stratum, and the worst cases as pictures: ${join(REPORT, 'index.html')}`)
 } finally {
   await rm(folder, { recursive: true })
 }

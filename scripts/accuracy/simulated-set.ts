@@ -1,13 +1,14 @@
 import sharp from 'sharp'
-import type { RgbImage } from '../src/core/image/linear.ts'
-import { createRandom } from '../src/core/random/random.ts'
-import { createEgg, eggAt, type Fate } from '../src/core/simulate/egg-model.ts'
-import { renderEgg, type SimulatedTruth } from '../src/core/simulate/render.ts'
-import { takeAnyShot, type Shot } from '../src/core/simulate/shot.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../src/core/species/species.ts'
+import type { RgbImage } from '../../src/core/image/linear.ts'
+import { createRandom } from '../../src/core/random/random.ts'
+import { createEgg, eggAt, type Fate } from '../../src/core/simulate/egg-model.ts'
+import { renderEgg, type SimulatedTruth } from '../../src/core/simulate/render.ts'
+import { takeAnyShot, type Shot } from '../../src/core/simulate/shot.ts'
+import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
 
 export interface SimulatedCase {
-  image: RgbImage
+  /** A JPEG file. */
+  photo: Buffer
   truth: SimulatedTruth
   species: SpeciesName
   shell: Shell
@@ -32,17 +33,15 @@ export async function simulateCase(set: string, index: number): Promise<Simulate
     { kind: 'died', onDay: random.between(0.31, Math.max(0.32, day / incubationDays - 0.04)) * incubationDays },
   ]
   const fate = stages[index % 4]!
-  const egg = createEgg(`${set}/${index}`, { species, shell, fate })
+  const egg = createEgg(`${set}/${index}`, { species, shell, fate, cracked: random.uniform() < 0.05 })
   // A quitter cannot be younger than its death.
   const seenOn = fate.kind === 'died' ? Math.max(day, fate.onDay + 0.03 * incubationDays) : day
   const shot = takeAnyShot(`${set}/${index}`)
   const { image, truth } = renderEgg(eggAt(egg, seenOn), shot)
-  return { image: await squeeze(image, Math.round(random.between(68, 95))), truth, species, shell, day: seenOn, shot }
+  return { photo: await squeeze(image, Math.round(random.between(68, 95))), truth, species, shell, day: seenOn, shot }
 }
 
-async function squeeze(image: RgbImage, quality: number): Promise<RgbImage> {
+function squeeze(image: RgbImage, quality: number): Promise<Buffer> {
   const raw = { width: image.widthPx, height: image.heightPx, channels: image.channels }
-  const jpeg = await sharp(image.data, { raw }).jpeg({ quality }).toBuffer()
-  const { data } = await sharp(jpeg).removeAlpha().raw().toBuffer({ resolveWithObject: true })
-  return { widthPx: image.widthPx, heightPx: image.heightPx, channels: 3, data }
+  return sharp(image.data, { raw }).jpeg({ quality }).toBuffer()
 }

@@ -6,7 +6,7 @@ import type { Shot } from './shot.ts'
 const ENCODED = Uint8Array.from({ length: 4096 }, (_, i) => Math.round(255 * linearToSrgb(i / 4095)))
 /** Share of the light that the lens spreads over the neighbourhood. */
 const BLOOM = 0.022
-const READ_NOISE = 0.0006
+export const READ_NOISE = 0.0006
 
 /**
  * Lens and sensor: defocus, bloom, the room behind, white balance, shot and read noise, saturation, sRGB.

@@ -7,6 +7,7 @@ import { drawRing, growBody, growVessels, placeEmbryo } from './growth.ts'
 import { paintBlood, paintCrack, paintFinger, paintSpots, paintStains, type PaintFrame } from './paint.ts'
 import { createNoise, layered } from './noise.ts'
 import { BLOOD_ABSORPTION, SHELL_OPTICS } from './optics.ts'
+import { isLegible, showsItsGrade } from './readability.ts'
 import { scaleOf, type Shot } from './shot.ts'
 import { traceLight, type LightField } from './transport.ts'
 
@@ -18,6 +19,8 @@ export interface SimulatedTruth {
   vesselCoverage: number
   ringVisibleShare: number
   grade: EggState['grade']
+  /** Whether the signs that decide the grade could be seen in this picture, by light, grain and what is in view. */
+  readable: boolean
 }
 
 export interface SimulatedPhoto {
@@ -53,6 +56,7 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
     truth: {
       outline, airCell: state.cell, shadowArea: light.shadowArea, vesselCoverage: state.hasRing ? 0 : vesselCoverage,
       ringVisibleShare: blood.ringShare, grade: state.grade,
+      readable: isLegible(light.bareRed.map((value) => (value * shot.exposure) / light.brightRed), shot) && showsItsGrade(state, { shadow: light.shadowArea, vessels: vesselCoverage, ring: blood.ringShare }),
     },
   }
 }

@@ -10,6 +10,8 @@ export interface LightField {
   /** Brightest red, linear. */
   brightRed: number
   shadowArea: number
+  /** Red light through the contents as if no embryo were there, at places all over them, same scale as `brightRed`. */
+  bareRed: number[]
 }
 
 export interface LightHere {
@@ -47,6 +49,7 @@ export function traceLight(scene: Scene): LightField {
   let contents = 0
   let shadow = 0
   let brightRed = 0
+  const bareRed: number[] = []
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       const spot = geometry.locate(column * CELL_PX, row * CELL_PX)
@@ -56,13 +59,14 @@ export function traceLight(scene: Scene): LightField {
       brightRed = Math.max(brightRed, ray.light[0]!)
       if (geometry.beyondCell(spot.x, spot.y, spot.front) > 0 && spot.inside) {
         contents++
+        bareRed.push(ray.without)
         if (ray.light[0]! < 0.5 * ray.without) shadow++
       }
     }
   }
   const seen: LightHere = { log: new Float32Array(3), isContents: false }
   return {
-    brightRed,
+    brightRed, bareRed,
     shadowArea: contents > 0 ? shadow / contents : 0,
     look: (x, y) => {
       const spot = geometry.locate(x + 0.5, y + 0.5)

@@ -1,0 +1,79 @@
+import { readEggs } from '../../src/cli/read-eggs.ts'
+import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../src/contracts/grade-record.ts'
+import { bluntPole, outlinePolygon, smallPole } from '../../src/core/geometry/egg-outline.ts'
+import type { GradedReading } from '../../src/core/grade/features.ts'
+import { gradeEgg } from '../../src/core/grade/grade.ts'
+import type { Grade } from '../../src/core/grade/types.ts'
+import type { EggReading } from '../../src/core/measure/reading.ts'
+import { stageOf, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
+import type { SimulatedCase } from './simulated-set.ts'
+
+/** What is true of a photograph; the form of fixtures/photos/truth.json. */
+export interface Truth {
+  file: string
+  species: SpeciesName
+  day: number
+  shell: Shell
+  /** Stage: fraction of incubation. */
+  f: number
+  grade: Grade
+  readable: boolean
+  lamp: string
+  conditions: string[]
+  outline: Array<[number, number]>
+  bluntPole: [number, number]
+  smallPole: [number, number]
+  airCell: { depth: number; volume: number; visible: boolean }
+  shadow: { area: number }
+  vessels: { coverage: number }
+  ring: { present: boolean; visibleFraction: number }
+}
+
+/** One photograph: what is true, what was said, and what the grading saw of it. */
+export interface Line {
+  truth: Truth
+  record: GradeRecord
+  /** Null where no single egg was found. */
+  seen: GradedReading | null
+}
+
+type Known = Pick<Truth, 'species' | 'day' | 'shell'>
+
+export async function readOne(photo: Buffer, file: string, known: Known): Promise<{ record: GradeRecord; egg: EggReading | null }> {
+  const { reading, elapsedMs } = await readEggs(photo, known.species)
+  if (reading.kind === 'rejected') return { record: toErrorRecord(file, reading.rejection.message, elapsedMs), egg: null }
+  if (reading.eggs.length > 1) return { record: toErrorRecord(file, `${reading.eggs.length} eggs were found where there is one.`, elapsedMs), egg: null }
+  const egg = reading.eggs[0]!
+  const verdict = gradeEgg(egg, { species: known.species, ageDays: known.day, shell: known.shell })
+  return { record: toGradeRecord({ file, egg, verdict, elapsedMs }), egg }
+}
+
+export async function lineOf({ photo, truth, shot, ...known }: SimulatedCase, file: string): Promise<Line> {
+  const { record, egg } = await readOne(photo, file, known)
+  const pair = ({ x, y }: { x: number; y: number }): [number, number] => [x, y]
+  return {
+    truth: {
+      file, ...known, f: stageOf(known.species, known.day), grade: truth.grade, readable: truth.readable, lamp: shot.lamp,
+      conditions: conditionsOf(shot),
+      outline: outlinePolygon(truth.outline).map(pair), bluntPole: pair(bluntPole(truth.outline)), smallPole: pair(smallPole(truth.outline)),
+      airCell: { depth: truth.airCell.depth, volume: truth.airCell.volume, visible: true },
+      shadow: { area: truth.shadowArea }, vessels: { coverage: truth.vesselCoverage },
+      ring: { present: truth.ringVisibleShare > 0, visibleFraction: truth.ringVisibleShare },
+    },
+    record,
+    seen: egg && pickGraded(egg),
+  }
+}
+
+function conditionsOf(shot: SimulatedCase['shot']): string[] {
+  const is: Array<[string, boolean]> = [
+    ['collar', shot.collar > 0 && shot.lamp !== 'below'], ['fingers', shot.fingers > 0], ['under-exposed', shot.exposure < 0.5],
+    ['over-exposed', shot.exposure > 1.2], ['grainy', shot.electrons < 900], ['defocus', shot.defocusPx > 1.9], ['motion', shot.shakePx > 0],
+    ['lit-background', shot.room[0] > 0.0005], ['tilted', Math.abs(shot.leanRad) > 0.2],
+  ]
+  return is.filter(([, holds]) => holds).map(([name]) => name)
+}
+
+function pickGraded({ shadow, vessels, ring, light, spotCount, litShare }: EggReading): GradedReading {
+  return { shadow: { ...shadow, contours: [] }, vessels, ring: { ...ring, points: [] }, light, spotCount, litShare }
+}
