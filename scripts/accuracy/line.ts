@@ -74,6 +74,6 @@ function conditionsOf(shot: SimulatedCase['shot']): string[] {
   return is.filter(([, holds]) => holds).map(([name]) => name)
 }
 
-function pickGraded({ shadow, vessels, ring, light, spotCount, litShare }: EggReading): GradedReading {
-  return { shadow: { ...shadow, contours: [] }, vessels, ring: { ...ring, points: [] }, light, spotCount, litShare }
+function pickGraded({ shadow, vessels, ring, light, signs, spotCount, litShare }: EggReading): GradedReading {
+  return { shadow: { ...shadow, contours: [] }, vessels, ring: { ...ring, points: [] }, light, signs, spotCount, litShare }
 }

@@ -4,7 +4,7 @@ import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../core/units.ts'
-import { idField, localDateField, zoneField } from './fields.ts'
+import { idField, instantField, localDateField, zoneField } from './fields.ts'
 
 export const incubatorSchema = z.object({
   id: idField,
@@ -34,6 +34,12 @@ export const hatcheryRecordSchema = z.object({
   /** Rest of posted eggs before setting. */
   postRestHours: z.int().min(0).max(96),
   turnsADay: z.int().min(1).max(15),
+  /** How millimetres are known at this place's lamp and camera. */
+  scale: z.object({
+    collarMm: z.number().min(5).max(200).nullable(),
+    /** A calibration shot: millimetres along the picture's long side. */
+    camera: z.object({ mmAcross: z.number().positive().max(5000), at: instantField }).nullable(),
+  }),
   brooders: z.int().min(0).max(50),
   incubators: z.array(incubatorSchema).min(1).max(40),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
@@ -47,6 +53,7 @@ export function newHatchery(zone: string): HatcheryRecord {
   return {
     name: '', zone, units: 'metric', dayCount: 'elapsed', school: 'weekly', ownDays: [], turningStop: 'usual', policy: 'second-look',
     candlingHour: 20, warmUpHours: 24, postRestHours: 18, turnsADay: 3, brooders: 1, away: [],
+    scale: { collarMm: null, camera: null },
     incubators: [{ id: FIRST_INCUBATOR_ID, name: 'Incubator 1', airflow: 'forced', displayCorrectionC: 0, capacity: 48, turner: 'auto' }],
   }
 }

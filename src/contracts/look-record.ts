@@ -29,10 +29,27 @@ const readingSchema = z.object({
   light: z.object({
     medianRed: z.number(), emptyRed: z.number(), relativeNoise: z.number(), clippedShare: z.number(), lamp: z.enum(['blunt', 'small', 'side']),
   }),
+  /** Null in looks of earlier versions. */
+  signs: z.object({ faintShadow: fraction, reddening: z.number().nullable(), unevenness: z.number() }).nullable(),
   spotCount: z.number(),
   litShare: z.number(),
   reasons: z.array(z.enum(['air-cell-not-seen', 'blunt-end-uncertain', 'too-dark', 'overexposed', 'blurred', 'outline-partly-hidden'])),
 })
+
+const handFiguresSchema = z.object({
+  lengthPx: z.number().positive(),
+  breadthPx: z.number().positive(),
+  airCell: z.object({ depth: fraction, volume: fraction, tiltRad: z.number() }).nullable(),
+  shadowArea: fraction,
+})
+
+const correctionSchema = z.object({
+  at: instantField,
+  /** The lines as the candler drew them, photograph pixels. */
+  lines: z.object({ outline, cell: z.object({ left: fraction, right: fraction }).nullable(), shadow: z.array(point), collar: z.tuple([point, point]).nullable() }),
+  figures: handFiguresSchema,
+})
+export type Correction = z.infer<typeof correctionSchema>
 
 const verdictSchema = z.object({
   probabilities: z.object({ developing: fraction, clear: fraction, 'blood-ring': fraction, quitter: fraction }),
@@ -53,6 +70,8 @@ export const lookRecordSchema = z.object({
   photo: z.object({ id: idField, widthPx: z.int().positive(), heightPx: z.int().positive(), type: z.string().regex(/^image\/[\w.+-]+$/) }),
   reading: readingSchema,
   verdict: verdictSchema,
+  /** Lines that the candler drew, beside the measured ones. */
+  correction: correctionSchema.nullable(),
   /** What the candler says, beside the suggestion. */
   own: z.object({ grade: suggestedGrade, at: instantField }).nullable(),
   /** A later picture of the same candling took its place. */

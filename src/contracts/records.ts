@@ -5,7 +5,7 @@ import { lookRecordSchema } from './look-record.ts'
 import { eggRecordSchema, setRecordSchema } from './set-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
-export const RECORDS_VERSION = 2
+export const RECORDS_VERSION = 3
 
 /** Everything but the photographs. */
 export const hatcherySchema = z.object({

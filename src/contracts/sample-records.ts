@@ -29,6 +29,6 @@ function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
   return {
     id: `look-${egg.number}`, eggId: egg.id, setId: set.id, takenAt: '2026-03-11T08:00:00.000Z', ageDays: 10, source: 'file',
     photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
-    reading: reading.egg, verdict: gradeEgg(reading.egg, { species: set.species, ageDays: 10, shell: set.shell }), own: null, replaced: false,
+    reading: reading.egg, verdict: gradeEgg(reading.egg, { species: set.species, ageDays: 10, shell: set.shell }), correction: null, own: null, replaced: false,
   }
 }

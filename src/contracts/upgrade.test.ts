@@ -11,7 +11,10 @@ function versionOne(): Record<string, unknown> {
     format: 'perlumen-records', version: 1, exportedAt: now.exportedAt,
     sets: now.sets.map(({ plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...set }) => ({ ...set, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7, 14, 18] })),
     eggs: now.eggs.map(({ id, setId, number, place, removed }) => ({ id, setId, number, row: place!.row, column: place!.column, removed })),
-    looks: now.looks.map((look) => ({ ...look, reading: { ...look.reading, crack: { score: look.reading.crack.score } } })),
+    looks: now.looks.map(({ correction: _n, ...look }) => {
+      const { signs: _s, ...reading } = look.reading
+      return { ...look, reading: { ...reading, crack: { score: reading.crack.score } } }
+    }),
   }
 }
 
@@ -21,6 +24,14 @@ it('brings records of version 1 up to date: same eggs in the same places, same d
   expect(records.sets[0]).toMatchObject({ plan: { school: 'own', ownDays: [7, 14, 18] }, done: [{ key: 'set' }], trays: [{ rows: 1, columns: 2 }] })
   expect(records.eggs.map((egg) => egg.place)).toEqual([0, 1].map((column) => ({ trayId: 'set-1-tray-1', row: 0, column })))
   expect(records.looks).toHaveLength(2)
+})
+
+it('brings records of version 2 up to date: no lines by hand, no scale', () => {
+  const { scale: _scale, ...hatchery } = now.hatchery
+  const looks = now.looks.map(({ correction: _n, ...look }) => ({ ...look, reading: { ...look.reading, signs: undefined } }))
+  const records = hatcherySchema.parse(upgradeRecords({ ...now, version: 2, hatchery, looks: JSON.parse(JSON.stringify(looks)) as unknown }, 'UTC'))
+  expect(records.looks[0]).toMatchObject({ correction: null, reading: { signs: null } })
+  expect(records.hatchery.scale).toEqual({ collarMm: null, camera: null })
 })
 
 it('leaves records of today as they are', () => {

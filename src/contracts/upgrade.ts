@@ -1,4 +1,5 @@
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
+import { RECORDS_VERSION } from './records.ts'
 
 /**
  * Records of version 1 had one tray a set, candling days as a list, and no hatchery. Each function takes a record
@@ -35,10 +36,21 @@ export function upgradeEgg(egg: unknown): unknown {
   }
 }
 
-/** @param look - of version 1: a crack had a score and no points */
+/** @param look - version 1: a crack had a score and no points; to version 2 there were no signs and no lines by hand */
 export function upgradeLook(look: unknown): unknown {
-  if (!isRaw(look) || !isRaw(look['reading']) || !isRaw(look['reading']['crack']) || 'points' in look['reading']['crack']) return look
-  return { ...look, reading: { ...look['reading'], crack: { ...look['reading']['crack'], points: [] } } }
+  if (!isRaw(look) || !isRaw(look['reading']) || !isRaw(look['reading']['crack'])) return look
+  if ('correction' in look) return look
+  const { reading } = look
+  return {
+    correction: null, ...look,
+    reading: { signs: null, ...reading as Raw, crack: { points: [], ...(reading as Raw)['crack'] as Raw } },
+  }
+}
+
+/** To version 2 there was no scale, in version 1 no hatchery. */
+export function upgradeHatchery(hatchery: unknown, zone: string): unknown {
+  if (hatchery === undefined || hatchery === null) return newHatchery(zone)
+  return isRaw(hatchery) && !('scale' in hatchery) ? { ...hatchery, scale: newHatchery(zone).scale } : hatchery
 }
 
 /** A whole file of records. @param zone - of this device, where the file names none */
@@ -48,7 +60,7 @@ export function upgradeRecords(records: Raw, zone: string): Raw {
     return Array.isArray(list) ? list.map(upgrade) : list
   }
   return {
-    ...records, version: 2, hatchery: records['hatchery'] ?? newHatchery(zone),
+    ...records, version: RECORDS_VERSION, hatchery: upgradeHatchery(records['hatchery'], zone),
     sets: each('sets', upgradeSet), eggs: each('eggs', upgradeEgg), looks: each('looks', upgradeLook),
   }
 }

@@ -3,6 +3,7 @@ import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { relativeRadius } from '../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
+import { figuresOfLook } from '../composables/look-figures.ts'
 import GradeSign from './GradeSign.vue'
 
 /**
@@ -14,8 +15,10 @@ const props = defineProps<{ look?: LookRecord; removed?: boolean }>()
 const PLAIN = { taper: 0.13, bulge: -0.03, aspect: 0.76 }
 const HEIGHT = 92
 
+const figures = computed(() => props.look && figuresOfLook(props.look))
+
 const shape = computed(() => {
-  const outline = props.look?.reading.outline
+  const outline = figures.value?.outline
   return outline
     ? { taper: outline.taper, bulge: outline.bulge, aspect: outline.halfBreadthPx / outline.halfLengthPx }
     : PLAIN
@@ -32,7 +35,7 @@ const path = computed(() => {
 })
 
 const cell = computed(() => {
-  const airCell = props.look?.reading.airCell
+  const airCell = figures.value?.airCell
   if (!airCell) return null
   const y = 4 + airCell.depth.value * HEIGHT
   const half = halfWidth(airCell.depth.value)
@@ -42,7 +45,7 @@ const cell = computed(() => {
 
 /** A disc with the shadow's area, sunk toward the small end as it grows. */
 const shadow = computed(() => {
-  const area = props.look?.reading.shadow.area.value ?? 0
+  const area = figures.value?.shadow.value ?? 0
   if (area < 0.005) return null
   const contents = 0.75 * HEIGHT * HEIGHT * shape.value.aspect * 0.82
   return { r: Math.sqrt((area * contents) / Math.PI), cy: 56 + 14 * area }

@@ -1,14 +1,25 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Point } from '../../core/geometry/egg-outline.ts'
+import { outlinePolygon, type Point } from '../../core/geometry/egg-outline.ts'
+import { onSilhouette, smoothCurve } from '../../core/measure/by-hand.ts'
 import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
 
-/** The photograph with what was measured drawn over it, or bare. */
+/**
+ * The photograph with what was measured drawn over it, or bare. Lines drawn by the candler take the place of those
+ * measured, which stay as a faint trace. The slot is for what else is drawn in the picture.
+ */
 const props = defineProps<{ look: LookRecord; overlay: boolean; label: string }>()
+
+defineSlots<{ default?: (props: { stroke: number }) => unknown }>()
 
 const url = usePhotoUrl(() => props.look.photo.id)
 const reading = computed(() => props.look.reading)
+const byHand = computed(() => props.look.correction?.lines ?? null)
+const handCell = computed(() => {
+  const lines = byHand.value
+  return lines?.cell ? [onSilhouette(lines.outline, lines.cell.left, 'left'), onSilhouette(lines.outline, lines.cell.right, 'right')] : []
+})
 const stroke = computed(() => Math.max(props.look.photo.widthPx, props.look.photo.heightPx) / 420)
 
 /** The egg with some room around it fills the frame; the rest of the picture is dark anyway. */
@@ -42,7 +53,7 @@ function path(points: readonly Point[], closed: boolean): string {
   <svg :viewBox="view" class="h-full w-full" role="img" :aria-label="label">
     <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
     <clipPath :id="clipId"><path :d="path(reading.polygon, true)" /></clipPath>
-    <g v-if="overlay" fill="none" stroke-linejoin="round">
+    <g v-if="overlay" fill="none" stroke-linejoin="round" :opacity="byHand ? 0.4 : 1">
       <path :d="path(reading.polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
       <path data-part="outline" :d="path(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
       <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" :d="path(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
@@ -58,5 +69,11 @@ function path(points: readonly Point[], closed: boolean): string {
       <path v-if="reading.crack.score > 0.5" data-part="crack" :d="path(reading.crack.points, false)" stroke="#fff" :stroke-width="stroke * 3.4" stroke-opacity="0.55" :stroke-dasharray="`${stroke} ${stroke * 6}`" stroke-linecap="round" />
       <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
     </g>
+    <g v-if="overlay && byHand" fill="none" stroke-linejoin="round" data-part="by-hand">
+      <path :d="path(outlinePolygon(byHand.outline), true)" stroke="#ffd9a0" :stroke-width="stroke * 1.2" />
+      <path :d="path(handCell, false)" stroke="#fff1dc" :stroke-width="stroke * 1.5" />
+      <path :d="path(smoothCurve(byHand.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.3" />
+    </g>
+    <slot :stroke="stroke" />
   </svg>
 </template>

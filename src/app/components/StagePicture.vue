@@ -9,7 +9,7 @@ import { useDevicesStore } from '../stores/devices.ts'
 const props = defineProps<{ species: SpeciesName; shell: Shell; ageDays: number }>()
 
 const SIDE_PX = 360
-const { worker } = useDevicesStore()
+const { workers } = useDevicesStore()
 const url = ref<string | null>(null)
 let stop = new AbortController()
 const giveBack = (): void => {
@@ -24,7 +24,7 @@ watch(() => [props.species, props.shell, Math.round(props.ageDays * 2) / 2] as c
   const egg = createEgg('as-expected', { species, shell, fate: { kind: 'developing' } })
   const shot = takeShot('as-expected', { widthPx: SIDE_PX, heightPx: SIDE_PX, axisRad: -1.5, leanRad: 0, fill: 0.86, centre: { x: 0.5, y: 0.5 }, lamp: 'blunt', exposure: 0.9, electrons: 4000 })
   try {
-    const picture = await worker.render({ ...egg, vigourDays: 0, cellTiltRad: 0.05, nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 } }, ageDays, shot, signal)
+    const picture = await workers.render({ ...egg, vigourDays: 0, cellTiltRad: 0.05, nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 } }, ageDays, shot, signal)
     giveBack()
     url.value = URL.createObjectURL(picture)
   } catch {

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
+import { toShown, unitSymbol } from '../../core/units.ts'
+import { figuresOfLook, sizeOfLook } from '../composables/look-figures.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../composables/wording.ts'
 import FigureBand from './FigureBand.vue'
 import GradeSign from './GradeSign.vue'
@@ -11,6 +15,8 @@ import GradeSign from './GradeSign.vue'
 const props = defineProps<{
   look: LookRecord
   species: SpeciesName
+  egg: EggRecord | null
+  hatchery: HatcheryRecord
   /** Looks at this egg on earlier days. */
   earlier: readonly LookRecord[]
   /** This candling's looks at the other eggs of the tray. */
@@ -19,11 +25,15 @@ const props = defineProps<{
 
 const stage = computed(() => stageOf(props.species, props.look.ageDays))
 const reading = computed(() => props.look.reading)
+const figures = computed(() => figuresOfLook(props.look))
+const sized = computed(() => sizeOfLook(props.look, props.egg, props.hatchery))
+const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
+const SCALE_WORDS = { calliper: 'by its callipered size', collar: 'by the collar', camera: 'by the camera’s calibration' } as const
 /** Early shadows are small: the scale grows with what is expected and seen. */
-const shadowScale = computed(() => Math.min(1, Math.max(0.25, 2.2 * livingShadow(stage.value).high, 1.3 * reading.value.shadow.area.value)))
+const shadowScale = computed(() => Math.min(1, Math.max(0.25, 2.2 * livingShadow(stage.value).high, 1.3 * figures.value.shadow.value)))
 const depths = (looks: readonly LookRecord[]): number[] =>
-  looks.flatMap((look) => (look.reading.airCell ? [look.reading.airCell.depth.value] : []))
-const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => look.reading.shadow.area.value)
+  looks.flatMap((look) => figuresOfLook(look).airCell?.depth.value ?? [])
+const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => figuresOfLook(look).shadow.value)
 </script>
 
 <template>
@@ -52,15 +62,24 @@ const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => 
     </ul>
 
     <div class="flex flex-col gap-3">
-      <FigureBand name="Shadow" :value="reading.shadow.area" :expected="livingShadow(stage)" :scale-to="shadowScale" :mates="shadows(mates)" :earlier="shadows(earlier)" />
+      <FigureBand :name="figures.byHand ? 'Shadow, by hand' : 'Shadow'" :value="figures.shadow" :expected="livingShadow(stage)" :scale-to="shadowScale" :mates="shadows(mates)" :earlier="shadows(earlier)" />
       <FigureBand
-        name="Air cell depth" :value="reading.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45"
+        :name="figures.byHand ? 'Air cell depth, by hand' : 'Air cell depth'" :value="figures.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45"
         :mates="depths(mates)" :earlier="depths(earlier)" missing="edge not seen"
       />
       <p class="text-sm text-ink-soft">
         Marks: below, the mates in this tray; above, this egg’s earlier looks.
-        <template v-if="reading.airCell">Air cell {{ percentWords(reading.airCell.volume.value) }} of the volume.</template>
+        <template v-if="figures.airCell">Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume.</template>
         Vessels over {{ percentWords(reading.vessels.coverage.value) }} of the contents.
+      </p>
+      <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
+        Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion rests on the measured lines.
+      </p>
+      <p class="text-sm text-ink-soft" data-testid="size">
+        <template v-if="sized">
+          {{ length(sized.size.lengthMm.value) }} × {{ length(sized.size.breadthMm.value) }} ± {{ length(sized.size.breadthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }} {{ SCALE_WORDS[sized.scale.from] }}<template v-if="sized.size.cellDepthMm">; air cell {{ length(sized.size.cellDepthMm.value) }} ± {{ length(sized.size.cellDepthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }} deep, {{ sized.size.cellVolumeCm3!.value.toFixed(1) }} cm³</template>.
+        </template>
+        <template v-else>Sizes are relative only: no scale is known for this picture.</template>
       </p>
     </div>
   </section>

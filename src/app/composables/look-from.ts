@@ -28,6 +28,6 @@ export function lookFrom({ set, egg, measured, reading, photo, takenAt, source, 
   return {
     id: crypto.randomUUID(), eggId: egg.id, setId: set.id, takenAt, ageDays, source,
     photo: { id: crypto.randomUUID(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photo.type || 'image/jpeg' },
-    reading, verdict, own: null, replaced: false,
+    reading, verdict, correction: null, own: null, replaced: false,
   }
 }

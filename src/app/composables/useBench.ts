@@ -2,12 +2,16 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
-import { REJECTION_SENTENCES } from '../../core/measure/reading.ts'
+import { figuresOf, type HandLines } from '../../core/measure/by-hand.ts'
+import type { EggReading } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
+import { arrangeInGrid, type GridPlace } from '../../core/tray/arrange.ts'
+import { assignEggs } from '../../core/tray/assign-eggs.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'
 import { EggWorkerError } from '../../workers/client.ts'
+import { inLanes } from '../../workers/pool.ts'
 import { putOnLamp, takeStill } from '../devices/network-camera.ts'
 import { readCaptureTime } from '../devices/photo-files.ts'
 import { useDevicesStore } from '../stores/devices.ts'
@@ -15,6 +19,16 @@ import { useHatcheryStore } from '../stores/hatchery.ts'
 import { lookFrom } from './look-from.ts'
 import { candlingBegan, lookSince, matesLooks } from './candling.ts'
 import { useClockStore } from '../stores/clock.ts'
+
+/** A photograph that shows several eggs, before anything of it is kept. */
+export interface SeveralEggs {
+  photo: Blob
+  source: LookRecord['source']
+  takenAt: string
+  widthPx: number
+  heightPx: number
+  eggs: Array<{ reading: EggReading; place: EggRecord | null }>
+}
 
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
 
@@ -34,6 +48,8 @@ export function useBench(set: () => SetRecord) {
   /** Why nothing was recorded, as a sentence. */
   const problem = ref<string | null>(null)
   const many = ref<ManyProgress | null>(null)
+  /** A picture with several eggs, until they are placed. */
+  const several = shallowRef<SeveralEggs | null>(null)
   const savedAt = ref<Date | null>(null)
   const cancel = shallowRef<AbortController | null>(null)
   onScopeDispose(() => cancel.value?.abort())
@@ -80,19 +96,57 @@ export function useBench(set: () => SetRecord) {
     if (next) currentId.value = next.id
   }
 
-  /** Measures a picture and saves it as this egg's look; what an earlier picture of this candling said is kept as replaced. */
-  async function use(photo: Blob, egg: EggRecord, source: LookRecord['source'], signal?: AbortSignal): Promise<void> {
-    phase.value = 'measuring'
-    const measured = await devices.worker.measure(photo, set().species, signal)
-    if (measured.reading.kind === 'rejected') throw new Error(measured.reading.rejection.message)
-    const [reading, another] = measured.reading.eggs
-    if (!reading || another) throw new Error(REJECTION_SENTENCES['several-eggs'])
+  /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
+  function lookAt(egg: EggRecord, reading: EggReading, { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs, 'eggs'>): { look: LookRecord; replaces: LookRecord | null } {
     const replaces = lookOf(egg) ?? null
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== replaces?.id)
-    const taken = lookFrom({ set: set(), egg, measured, reading, photo, takenAt: new Date().toISOString(), source, earlier: before })
-    phase.value = 'saving'
+    return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photo, takenAt, source, earlier: before }), replaces }
+  }
+
+  /** Measures a picture and saves it as this egg’s look; one that shows several eggs is not saved but given back. */
+  async function use(photo: Blob, egg: EggRecord, source: LookRecord['source'], signal?: AbortSignal): Promise<SeveralEggs | null> {
+    const { reading, widthPx, heightPx } = await devices.workers.measure(photo, set().species, signal)
+    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
+    if (reading.eggs.length > 1) return { ...picture, eggs: placeEggs(reading.eggs, egg) }
+    const { look: taken, replaces } = lookAt(egg, reading.eggs[0]!, picture)
+    if (!many.value) phase.value = 'saving'
     await hatchery.addLook(taken, photo, replaces)
     savedAt.value = new Date()
+    return null
+  }
+
+  function placeEggs(readings: readonly EggReading[], egg: EggRecord): SeveralEggs['eggs'] {
+    const { rows, columns, id } = set().trays.find((item) => item.id === egg.place?.trayId) ?? set().trays[0]!
+    const at = ({ row, column }: GridPlace): EggRecord | undefined =>
+      eggs.value.find((item) => waits(item) && item.place?.trayId === id && item.place.row === row && item.place.column === column)
+    const grid = arrangeInGrid(readings.map((reading) => reading.outline.centre), Math.max(...readings.map((reading) => reading.lengthPx)))
+    const places = assignEggs(grid, { rows, columns, waits: (place) => at(place) !== undefined }, egg.place ?? { row: 0, column: 0 })
+    return readings.map((reading, i) => ({ reading, place: places[i] ? at(places[i]) ?? null : null }))
+  }
+
+  /** Says which egg of the tray one in the picture is; an egg can be only one of them. */
+  function placeOne(index: number, egg: EggRecord | null): void {
+    if (!several.value) return
+    several.value = {
+      ...several.value,
+      eggs: several.value.eggs.map((item, i) => (i === index ? { ...item, place: egg } : egg && item.place?.id === egg.id ? { ...item, place: null } : item)),
+    }
+  }
+
+  async function keepSeveral(): Promise<void> {
+    const picture = several.value
+    if (!picture) return
+    await run(async () => {
+      const made = picture.eggs.flatMap(({ reading, place }) => (place ? [lookAt(place, reading, picture)] : []))
+      if (made.length === 0) throw new Error('No egg of the picture has a place in the tray.')
+      phase.value = 'saving'
+      // One photograph, kept once.
+      const photoId = made[0]!.look.photo.id
+      await hatchery.addLooks(made.map(({ look: taken }) => ({ ...taken, photo: { ...taken.photo, id: photoId } })), picture.photo, made.flatMap(({ replaces }) => replaces ?? []))
+      savedAt.value = new Date()
+      several.value = null
+    })
   }
 
   async function run(work: () => Promise<unknown>): Promise<void> {
@@ -113,7 +167,9 @@ export function useBench(set: () => SetRecord) {
     await run(async () => {
       phase.value = 'taking'
       await showOnLamp(egg)
-      await use(await takeStill(), egg, 'network-camera')
+      const still = await takeStill()
+      phase.value = 'measuring'
+      several.value = await use(still, egg, 'network-camera')
     })
   }
 
@@ -126,7 +182,11 @@ export function useBench(set: () => SetRecord) {
 
   async function takePhoto(photo: Blob, source: LookRecord['source']): Promise<void> {
     const egg = current.value
-    if (egg && !egg.removed) await run(() => use(photo, egg, source))
+    if (!egg || egg.removed) return
+    await run(async () => {
+      phase.value = 'measuring'
+      several.value = await use(photo, egg, source)
+    })
   }
 
   /** Several files go to the waiting eggs in turn, from this one on; each is saved as soon as it is measured. */
@@ -142,17 +202,17 @@ export function useBench(set: () => SetRecord) {
     cancel.value = controller
     const progress: ManyProgress = { done: 0, total: pairs.length, problems: [] }
     many.value = progress
-    for (const { file, place } of pairs) {
-      if (controller.signal.aborted) break
+    await inLanes(pairs, devices.workers.size, async ({ file, place }) => {
       try {
-        await use(file.file, place, 'file', controller.signal)
+        const crowd = await use(file.file, place, 'file', controller.signal)
+        if (crowd) progress.problems.push(`${file.name}: it shows ${crowd.eggs.length} eggs; open it alone to say which they are.`)
       } catch (error) {
-        if (controller.signal.aborted) break
+        if (controller.signal.aborted) return
         progress.problems.push(`${file.name}: ${sentenceOf(error)}`)
       }
       progress.done++
       many.value = { ...progress }
-    }
+    }, controller.signal)
     finishMany(progress, leftOver.map((file) => file.name))
   }
 
@@ -177,6 +237,19 @@ export function useBench(set: () => SetRecord) {
     })
   }
 
+  /** Keeps the lines that the candler drew beside those measured; null takes them away again. @returns whether that was saved */
+  async function correct(lines: HandLines | null): Promise<boolean> {
+    const judged = look.value
+    if (!judged || busy.value) return false
+    await run(async () => {
+      phase.value = 'saving'
+      const correction = lines && { at: new Date().toISOString(), lines, figures: figuresOf(lines) }
+      await hatchery.commit(lines ? 'lines by hand' : 'lines as measured', judged.eggId, { looks: [{ ...judged, correction }] })
+      savedAt.value = new Date()
+    })
+    return problem.value === null
+  }
+
   async function undo(): Promise<void> {
     await run(async () => {
       phase.value = 'saving'
@@ -186,8 +259,8 @@ export function useBench(set: () => SetRecord) {
   }
 
   return {
-    eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, savedAt, cancel, lookOf,
-    choose, chooseTray, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, decide, undo,
+    eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, waits, savedAt, cancel, lookOf,
+    choose, chooseTray, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, correct, decide, undo,
   }
 }
 

@@ -1,16 +1,16 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { EggWorkerClient } from '../../workers/client.ts'
+import { EggWorkerPool } from '../../workers/pool.ts'
 import { cameraStatus, type CameraStatus } from '../devices/network-camera.ts'
 
-/** The measuring worker and what the server says of its camera. */
+/** The measuring workers and what the server says of its camera. */
 export const useDevicesStore = defineStore('devices', () => {
-  const worker = new EggWorkerClient()
+  const workers = new EggWorkerPool()
   const camera = ref<CameraStatus | null>(null)
 
   async function probe(): Promise<void> {
     camera.value = await cameraStatus()
   }
 
-  return { worker, camera, probe }
+  return { workers, camera, probe }
 })

@@ -101,6 +101,13 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     await commit(replaces ? 'retake' : 'photograph', look.eggId, { looks: replaces ? [look, { ...replaces, replaced: true }] : [look] })
   }
 
+  /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
+  async function addLooks(added: readonly LookRecord[], photo: Blob, replaced: readonly LookRecord[]): Promise<void> {
+    if (!added[0]) return
+    await repository.savePhoto(added[0], photo)
+    await commit('photograph', added[0].eggId, { looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))] })
+  }
+
   /** Takes the last step back. @returns what was undone, or null when there was nothing */
   function undo(): Promise<JournalEntry | null> {
     return inTurn(undoNow)
@@ -168,7 +175,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   return {
     repository, hatchery, sets, eggs, looks, journal, loaded, allEggsBySet, eggsBySet, looksByEgg,
-    load, setById, commit, addLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
+    load, setById, commit, addLook, addLooks, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
   }
 })
 

@@ -1,7 +1,10 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { format } from 'date-fns'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
+import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
 import { useKeys } from '../composables/useKeys.ts'
 import { useBench } from '../composables/useBench.ts'
 import { useClockStore } from '../stores/clock.ts'
@@ -13,7 +16,11 @@ import { count, dayWords, GRADE_WORDS } from '../composables/wording.ts'
 import BenchKeys from '../components/BenchKeys.vue'
 import CameraView from '../components/CameraView.vue'
 import NetworkCameraView from '../components/NetworkCameraView.vue'
+import EggPlaces from '../components/EggPlaces.vue'
+import HandLinesOverlay from '../components/HandLines.vue'
+import HandLinesPanel from '../components/HandLinesPanel.vue'
 import MeasuredPhoto from '../components/MeasuredPhoto.vue'
+import SeveralEggs from '../components/SeveralEggs.vue'
 import PhotoSource, { type SourceKind } from '../components/PhotoSource.vue'
 import TrayMap from '../components/TrayMap.vue'
 import VerdictPanel from '../components/VerdictPanel.vue'
@@ -25,7 +32,10 @@ const room = useRoomStore()
 const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 const bench = useBench(() => set.value!)
-const { current, look, phase, busy, problem, many, savedAt } = bench
+const { current, look, phase, busy, problem, many, several, savedAt } = bench
+/** Lines while they are drawn; null when they are not. */
+const drawn = shallowRef<HandLines | null>(null)
+watch(() => look.value?.id, () => { drawn.value = null })
 
 const source = ref<SourceKind>('files')
 const overlay = ref(true)
@@ -63,7 +73,34 @@ function drop(event: DragEvent): void {
 const agree = (): void => {
   if (look.value) void bench.decide(look.value.own?.grade ?? look.value.verdict.grade)
 }
+function draw(): void {
+  if (look.value && !busy.value) drawn.value = look.value.correction?.lines ?? linesOf(look.value.reading)
+}
+
+async function keepLines(lines: HandLines | null): Promise<void> {
+  if (await bench.correct(lines)) drawn.value = null
+}
+
+async function saveScale(change: Partial<HatcheryRecord['scale']>): Promise<void> {
+  try {
+    await hatchery.saveHatchery({ ...hatchery.hatchery, scale: { ...hatchery.hatchery.scale, ...change } })
+  } catch {
+    problem.value = 'The scale could not be saved.'
+  }
+}
+
+const calliper = computed(() => (current.value?.breadthMm ? { breadthMm: current.value.breadthMm } : null))
+async function calibrate(): Promise<void> {
+  if (!calliper.value || !drawn.value || !look.value) return
+  const { mmAcross } = calibrateCamera(scaleFromCalliper(figuresOf(drawn.value), calliper.value), look.value.photo)
+  await saveScale({ camera: { mmAcross, at: new Date().toISOString() } })
+}
+
+// While something waits for an answer, only its own keys work.
+useKeys({ Enter: () => void bench.keepSeveral(), Escape: () => { several.value = null } }, () => several.value !== null)
+useKeys({ Enter: () => void keepLines(drawn.value), Escape: () => { drawn.value = null } }, () => drawn.value !== null)
 useKeys({
+  e: draw,
   ' ': () => { if (!look.value) void take() },
   Enter: agree,
   '1': () => void bench.decide('developing'), '2': () => void bench.decide('clear'), '3': () => void bench.decide('blood-ring'),
@@ -74,7 +111,7 @@ useKeys({
   ArrowRight: () => bench.step(1), ArrowLeft: () => bench.step(-1),
   ArrowDown: () => bench.step(bench.tray.value.columns), ArrowUp: () => bench.step(-bench.tray.value.columns),
   '+': () => room.brighten(1), '-': () => room.brighten(-1),
-})
+}, () => several.value === null && drawn.value === null)
 
 const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'Measuring …', saving: 'Saving …' } as const
 </script>
@@ -109,12 +146,19 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
       </div>
 
       <section class="relative order-1 min-h-72 overflow-hidden rounded-xl bg-black md:order-2" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">
-        <NetworkCameraView v-if="source === 'network'" v-show="!look" />
-        <MeasuredPhoto v-if="look" :look="look" :overlay="overlay" :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
+        <NetworkCameraView v-if="source === 'network'" v-show="!look && !several" />
+        <SeveralEggs v-if="several" :picture="several" :place-of="bench.placeOf" />
+        <MeasuredPhoto v-else-if="look && drawn" v-slot="{ stroke }" :look="look" :overlay="false" label="Photograph with lines to move">
+          <HandLinesOverlay :lines="drawn" :stroke="stroke" @change="drawn = $event" />
+        </MeasuredPhoto>
+        <MeasuredPhoto v-else-if="look" :look="look" :overlay="overlay" :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
         <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
         <p v-else-if="source === 'files'" class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft">Drop photographs here, or press Space to choose or take them.<br />Several at once go to the waiting eggs in turn.</p>
-        <p v-if="!look && source !== 'files'" class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg">Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the lamp.</p>
-        <button v-if="look" type="button" class="absolute right-3 bottom-3 rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :aria-pressed="overlay" @click="overlay = !overlay">Lines <span class="key">O</span></button>
+        <p v-if="!look && !several && source !== 'files'" class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg">Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the lamp.</p>
+        <div v-if="look && !drawn && !several" class="absolute right-3 bottom-3 flex gap-2">
+          <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :disabled="busy" @click="draw">Correct <span class="key">E</span></button>
+          <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :aria-pressed="overlay" @click="overlay = !overlay">Lines <span class="key">O</span></button>
+        </div>
         <div v-if="many" class="absolute inset-x-8 top-8 rounded-xl border border-line bg-ground p-4" role="status">
           <p class="mb-2">Measuring {{ Math.min(many.done + 1, many.total) }} of {{ many.total }}. Each is saved as it is done.</p>
           <progress class="w-full accent-lamp" :max="many.total" :value="many.done" />
@@ -126,7 +170,12 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
         <div v-if="problem" class="mb-3 rounded-xl border border-ember p-4 text-lg" role="alert" data-testid="problem">
           {{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span>
         </div>
-        <VerdictPanel v-if="look" :look="look" :species="set.species" :earlier="bench.earlier.value" :mates="bench.mates.value" />
+        <EggPlaces v-if="several" :picture="several" :waiting="bench.eggs.value.filter(bench.waits)" :place-of="bench.placeOf" :busy="busy" @place="bench.placeOne" @keep="bench.keepSeveral" @discard="several = null" />
+        <HandLinesPanel
+          v-else-if="look && drawn" :look="look" :lines="drawn" :hatchery="hatchery.hatchery" :busy="busy" :can-calibrate="calliper !== null && look.source !== 'file'"
+          @change="drawn = $event" @keep="keepLines(drawn)" @cancel="drawn = null" @measured="keepLines(null)" @collar="saveScale({ collarMm: $event })" @calibrate="calibrate"
+        />
+        <VerdictPanel v-else-if="look" :look="look" :egg="current" :hatchery="hatchery.hatchery" :species="set.species" :earlier="bench.earlier.value" :mates="bench.mates.value" />
         <div v-else-if="current" class="flex flex-col gap-3 text-lg text-ink-soft">
           <p v-if="current.removed">This egg was taken out: {{ GRADE_WORDS[current.removed.grade] }}.</p>
           <p v-else>No photograph of this egg yet today.</p>
@@ -139,6 +188,6 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
       </aside>
     </div>
 
-    <BenchKeys :look="look" :busy="busy" :can-undo="hatchery.journal.length > 0" :can-take="source !== 'network' || networkName !== null" :removed="current?.removed != null" @take="take" @agree="agree" @overrule="bench.decide" @undo="bench.undo" />
+    <BenchKeys v-if="!several && !drawn" :look="look" :busy="busy" :can-undo="hatchery.journal.length > 0" :can-take="source !== 'network' || networkName !== null" :removed="current?.removed != null" @take="take" @agree="agree" @overrule="bench.decide" @undo="bench.undo" />
   </main>
 </template>

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Printer, Tags } from '@lucide/vue'
+import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, PlanChoices } from '../../contracts/set-record.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
@@ -17,6 +18,7 @@ import { exportCalendar } from '../composables/calendar.ts'
 import { fileNameOf } from '../composables/save-file.ts'
 import { useKeys } from '../composables/useKeys.ts'
 import { useSaving } from '../composables/useSaving.ts'
+import { figuresOfLook } from '../composables/look-figures.ts'
 import { eventDay, useSetPlan, useTicks } from '../composables/useSetPlan.ts'
 import { count, dayWords, GRADE_WORDS, percentWords } from '../composables/wording.ts'
 import { useClockStore } from '../stores/clock.ts'
@@ -55,6 +57,10 @@ const rows = computed(() => eggs.value
   .filter((egg) => !chosen.value || egg.id === chosen.value.id)
   .flatMap((egg) => (store.looksByEgg.get(egg.id) ?? []).map((look) => ({ egg, look })))
   .sort((a, b) => b.look.takenAt.localeCompare(a.look.takenAt)))
+const cellWords = (look: LookRecord): string => {
+  const cell = figuresOfLook(look).airCell
+  return cell ? percentWords(cell.depth.value) : 'not seen'
+}
 const MOST_ROWS = 200
 const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined))
 
@@ -203,8 +209,8 @@ useKeys({ u: () => void saving(() => store.undo()) })
               <td class="p-2">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</td>
               <td class="p-2"><GradeSign :grade="look.verdict.grade" class="mr-1 h-5 w-5" aria-hidden="true" /> {{ GRADE_WORDS[look.verdict.grade] }}</td>
               <td class="p-2">{{ look.own ? (look.own.grade === look.verdict.grade ? 'the same' : GRADE_WORDS[look.own.grade]) : 'not decided' }}</td>
-              <td class="p-2 text-right">{{ look.reading.airCell ? percentWords(look.reading.airCell.depth.value) : 'not seen' }}</td>
-              <td class="p-2 text-right">{{ percentWords(look.reading.shadow.area.value) }}</td>
+              <td class="p-2 text-right">{{ cellWords(look) }}</td>
+              <td class="p-2 text-right">{{ percentWords(figuresOfLook(look).shadow.value) }}</td>
               <td class="p-2 pr-3 text-right">{{ percentWords(look.reading.vessels.coverage.value) }}</td>
             </tr>
           </tbody>

@@ -5,7 +5,7 @@ import { livingShadow, livingVessels } from './expected.ts'
 export type Sign = 'shadow' | 'vessels' | 'ring' | 'light' | 'age'
 
 /** The part of a reading that grading looks at. */
-export type GradedReading = Pick<EggReading, 'shadow' | 'vessels' | 'ring' | 'light' | 'spotCount' | 'litShare'>
+export type GradedReading = Pick<EggReading, 'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare'>
 
 function logit(share: number): number {
   const p = Math.min(0.995, Math.max(0.005, share))
@@ -21,7 +21,7 @@ function clamp(value: number, low: number, high: number): number {
  * the stage let a sign mean another thing early than late; products with spots and noise let it mean less where
  * the shell or the grain makes lines of its own.
  */
-export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: GradedReading, stage: number) => number }> = [
+export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: GradedReading, stage: number) => number | null }> = [
   { name: 'shadow behind the expected one, logits', sign: 'shadow', of: shadowBehind },
   { name: 'shadow ahead of the expected one, logits', sign: 'shadow', of: (egg, stage) => Math.max(0, -shadowBehindRaw(egg, stage)) },
   { name: 'no shadow at all', sign: 'shadow', of: noShadow },
@@ -48,6 +48,11 @@ export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: Grade
   { name: 'no shadow, by stage', sign: 'shadow', of: (egg, stage) => noShadow(egg) * stage },
   { name: 'a small body, by stage', sign: 'shadow', of: (egg, stage) => smallBody(egg) * stage },
   { name: 'vessels, by stage', sign: 'vessels', of: (egg, stage) => vessels(egg) * stage },
+  { name: 'what is faintly dark beyond the shadow', sign: 'shadow', of: (egg) => egg.signs && Math.max(0, egg.signs.faintShadow - egg.shadow.area.value) },
+  { name: 'anything faintly dark, logits', sign: 'shadow', of: (egg) => egg.signs && logit(egg.signs.faintShadow) },
+  { name: 'redder than the air cell', sign: 'shadow', of: reddening },
+  { name: 'redder than the air cell, by stage', sign: 'shadow', of: (egg, stage) => product(reddening(egg), stage) },
+  { name: 'uneven light', sign: 'light', of: (egg) => egg.signs && Math.log(egg.signs.unevenness) },
   { name: 'shadow behind, by stage', sign: 'shadow', of: (egg, stage) => shadowBehind(egg, stage) * stage },
 ]
 
@@ -95,7 +100,14 @@ function grain(egg: GradedReading): number {
   return clamp(Math.log(egg.light.relativeNoise + 0.01), -4.7, -1)
 }
 
-/** All features of one reading, in the order of {@link FEATURES}. */
-export function featuresOf(egg: GradedReading, stage: number): number[] {
+function reddening(egg: GradedReading): number | null {
+  return egg.signs?.reddening == null ? null : clamp(egg.signs.reddening, -0.6, 1)
+}
+function product(a: number | null, b: number): number | null {
+  return a === null ? null : a * b
+}
+
+/** All features of one reading, in the order of {@link FEATURES}; null where the picture does not say. */
+export function featuresOf(egg: GradedReading, stage: number): Array<number | null> {
   return FEATURES.map((feature) => feature.of(egg, stage))
 }

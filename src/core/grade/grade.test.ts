@@ -28,6 +28,7 @@ function reading({ shadow = 0, net = 0, ring = 0.01, emptyRed = 0.3, noise = 0.0
     ring: { score: { value: ring, sd: 0.02 }, visibleShare: ring, support: ring, shareOfLines: ring, points: [] },
     crack: { score: 0, points: [] },
     light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
+    signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },
     spotCount: spots, litShare: 1 - shadow, reasons: [],
   }
 }

@@ -71,7 +71,7 @@ function flattened(logs: PerGrade): PerGrade {
 }
 
 /** What each sign adds to each grade, natural log odds. */
-function weighSigns(features: readonly number[]): SignWeight[] {
+function weighSigns(features: ReadonlyArray<number | null>): SignWeight[] {
   const parts = contributions(GRADING_MODEL, features)
   const signs: Sign[] = ['shadow', 'vessels', 'ring']
   return signs.map((sign) => {

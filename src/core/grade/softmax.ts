@@ -12,9 +12,10 @@ export interface GradingModel {
 }
 
 /** Natural log odds that each feature adds to each grade. */
-export function contributions(model: GradingModel, features: readonly number[]): Array<Record<Grade, number>> {
+export function contributions(model: GradingModel, features: ReadonlyArray<number | null>): Array<Record<Grade, number>> {
   return features.map((value, i) => {
-    const z = Math.min(4, Math.max(-4, (value - model.mean[i]!) / model.scale[i]!))
+    // What is not known speaks for no grade.
+    const z = value === null ? 0 : Math.min(4, Math.max(-4, (value - model.mean[i]!) / model.scale[i]!))
     return Object.fromEntries(GRADES.map((grade) => [grade, model.weights[grade][i]! * z])) as Record<Grade, number>
   })
 }
@@ -28,7 +29,7 @@ export function softmax(logs: PerGrade): PerGrade {
 }
 
 /** @throws RangeError when the model was fitted on other features */
-export function logOdds(model: GradingModel, features: readonly number[]): PerGrade {
+export function logOdds(model: GradingModel, features: ReadonlyArray<number | null>): PerGrade {
   if (model.mean.length !== FEATURES.length) throw new RangeError(`the model knows ${model.mean.length} features, there are ${FEATURES.length}: fit it again`)
   const sums = { ...model.bias }
   for (const item of contributions(model, features)) for (const grade of GRADES) sums[grade] += item[grade]

@@ -20,7 +20,10 @@ export interface EmptyField {
 
 export type Lamp = 'blunt' | 'small' | 'side'
 
-/** Coefficients of 1, u, u², v², v⁶, v (u from mid-length in lengths, v in half-breadths): centre and spread. */
+/**
+ * Coefficients of 1, u, u², v², v⁶ and one for the side (u from mid-length in lengths, v in half-breadths): centre and
+ * spread. With a lamp at an end the last is of v; with one at the side, of the distance from it.
+ */
 const BELIEF = [
   { mean: 0, sd: 3 },
   { mean: -1.5, sd: 0.45 },
@@ -29,8 +32,11 @@ const BELIEF = [
   { mean: -0.1, sd: 0.12 },
   { mean: 0, sd: 0.06 },
 ] as const
-/** Light from the side falls off across the axis instead: what changes in the belief, and the sign of its slope. */
-const SIDE_BELIEF = { along: { mean: 0, sd: 0.6 }, across: { mean: -0.9, sd: 0.5 } } as const
+/** Light from the side falls off with the distance from there instead, half-breadths. */
+const SIDE_BELIEF = { along: { mean: 0, sd: 0.6 }, distance: { mean: -1.1, sd: 0.45 } } as const
+/** Where such a lamp stands across the axis, half-breadths, and how many of those an egg's length has. */
+const SIDE_LAMP_AT = 1.1
+const HALF_BREADTHS = 2.6
 /** Most people light an end: the side must explain the picture better by this much cost. */
 const SIDE_COST = 12
 /** How much darker the contents are than the air cell just beside its edge in an empty egg, log units. */
@@ -41,19 +47,33 @@ const CLEARANCE = 0.035
 /** Frame pixels between readings: the field is smooth. */
 const STRIDE_PX = 5
 
-function basis(u: number, v: number): Float64Array {
+/** −1 or 1: the side at which the lamp stands; 0 for one at an end. */
+type Side = -1 | 0 | 1
+
+function sideTerm(u: number, v: number, side: Side): number {
+  return side === 0 ? v : Math.sqrt((HALF_BREADTHS * u) ** 2 + (v - side * SIDE_LAMP_AT) ** 2)
+}
+
+function basis(u: number, v: number, side: Side): Float64Array {
   const square = v * v
-  return Float64Array.of(1, u, u * u, square, square * square * square, v)
+  return Float64Array.of(1, u, u * u, square, square * square * square, sideTerm(u, v, side))
 }
 
 /** The field itself: {@link basis} times its coefficients, without making the row. */
-function evaluate(u: number, v: number, coefficients: Float64Array): number {
+function evaluate(u: number, v: number, side: Side, coefficients: Float64Array): number {
   const square = v * v
   return coefficients[0]! + coefficients[1]! * u + coefficients[2]! * u * u + coefficients[3]! * square
-    + coefficients[4]! * square * square * square + coefficients[5]! * v
+    + coefficients[4]! * square * square * square + coefficients[5]! * sideTerm(u, v, side)
 }
 
 interface Sample {
+  u: number
+  v: number
+  value: number
+}
+
+/** A sample with its row of the equations, which depends on where the lamp is thought to stand. */
+interface Reading {
   row: Float64Array
   value: number
 }
@@ -63,35 +83,31 @@ interface Belief {
   sd: number
 }
 
-function lampFrom(side: 1 | -1): Belief[] {
-  return BELIEF.map((belief, k) => {
-    if (k === 1) return SIDE_BELIEF.along
-    return k === 5 ? { mean: side * SIDE_BELIEF.across.mean, sd: SIDE_BELIEF.across.sd } : belief
-  })
-}
+const SIDEWAYS: readonly Belief[] = BELIEF.map((belief, k) => (k === 1 ? SIDE_BELIEF.along : k === 5 ? SIDE_BELIEF.distance : belief))
 
 /** Where the lamp may stand, and what is then believed of the light. */
-const LAMPS: ReadonlyArray<{ lamp: Lamp; belief: readonly Belief[]; cost: number }> = [
-  { lamp: 'blunt', belief: BELIEF, cost: 0 },
-  { lamp: 'small', belief: BELIEF.map((belief, k) => (k === 1 ? { ...belief, mean: -belief.mean } : belief)), cost: 0 },
-  { lamp: 'side', belief: lampFrom(1), cost: SIDE_COST },
-  { lamp: 'side', belief: lampFrom(-1), cost: SIDE_COST },
+const LAMPS: ReadonlyArray<{ lamp: Lamp; side: Side; belief: readonly Belief[]; cost: number }> = [
+  { lamp: 'blunt', side: 0, belief: BELIEF, cost: 0 },
+  { lamp: 'small', side: 0, belief: BELIEF.map((belief, k) => (k === 1 ? { ...belief, mean: -belief.mean } : belief)), cost: 0 },
+  { lamp: 'side', side: 1, belief: SIDEWAYS, cost: SIDE_COST },
+  { lamp: 'side', side: -1, belief: SIDEWAYS, cost: SIDE_COST },
 ]
 
 /** Fits with weights that forgive dark things (embryo, vessels, speckles) far more than bright ones. */
 export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCurve | null): EmptyField {
   const samples = takeSamples(frame, contents)
   const anchor = cell ? cellAnchor(frame, cell) : null
-  const best = LAMPS.map(({ lamp, belief, cost }) => {
-    const fit = fitFrom(samples, anchor, belief)
-    return { ...fit, lamp, cost: fit.cost + cost }
+  const best = LAMPS.map(({ lamp, side, belief, cost }) => {
+    const reading = ({ u, v, value }: Sample): Reading => ({ row: basis(u, v, side), value })
+    const fit = fitFrom(samples.map(reading), anchor && reading(anchor), belief)
+    return { ...fit, lamp, side, cost: fit.cost + cost }
   }).reduce((a, b) => (b.cost < a.cost ? b : a))
   const redLog = new Float32Array(frame.lengthPx * frame.heightPx)
   for (let row = 0; row < frame.heightPx; row++) {
     const across = row + 0.5 - frame.heightPx / 2
     for (let column = 0; column < frame.lengthPx; column++) {
       const v = Math.max(-1, Math.min(1, across / Math.max(1, frame.radiusPx[column]!)))
-      redLog[row * frame.lengthPx + column] = evaluate((column + 0.5) / frame.lengthPx - 0.5, v, best.coefficients)
+      redLog[row * frame.lengthPx + column] = evaluate((column + 0.5) / frame.lengthPx - 0.5, v, best.side, best.coefficients)
     }
   }
   return { redLog, spread: best.spread, litShare: best.litShare, lamp: best.lamp }
@@ -106,7 +122,7 @@ function takeSamples(frame: EggFrame, contents: Contents): Sample[] {
       if (!contents.mask[at] || !contents.mask[at - clear]) continue
       const v = (row + 0.5 - frame.heightPx / 2) / frame.radiusPx[column]!
       if (Math.abs(v) > 0.93) continue
-      samples.push({ row: basis((column + 0.5) / frame.lengthPx - 0.5, v), value: frame.redLog.values[at]! })
+      samples.push({ u: (column + 0.5) / frame.lengthPx - 0.5, v, value: frame.redLog.values[at]! })
     }
   }
   return samples
@@ -122,12 +138,12 @@ function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
     values.push(frame.redLog.values[(Math.round(frame.heightPx / 2) + across) * frame.lengthPx + column]!)
   }
   values.sort((a, b) => a - b)
-  return { row: basis(cell.depth + 0.03 - 0.5, 0), value: values[values.length >> 1]! - CELL_STEP.mean }
+  return { u: cell.depth + 0.03 - 0.5, v: 0, value: values[values.length >> 1]! - CELL_STEP.mean }
 }
 
-function fitFrom(samples: Sample[], anchor: Sample | null, beliefs: readonly Belief[]) {
+function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly Belief[]) {
   const prior = beliefs.map((belief) => belief.mean)
-  const shape = ({ row }: Sample): number => prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
+  const shape = ({ row }: Reading): number => prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
   const levels = Float32Array.from(samples.map((sample) => sample.value - shape(sample))).sort()
   let level = levels[Math.floor(levels.length * 0.85)] ?? -4
   if (anchor) level = Math.max(level, anchor.value - shape(anchor) - 0.5)
@@ -167,7 +183,7 @@ function fitFrom(samples: Sample[], anchor: Sample | null, beliefs: readonly Bel
   return { coefficients, spread, litShare, cost }
 }
 
-function predict(sample: Sample, coefficients: Float64Array): number {
+function predict(sample: Reading, coefficients: Float64Array): number {
   let sum = 0
   for (let k = 0; k < coefficients.length; k++) sum += sample.row[k]! * coefficients[k]!
   return sum

@@ -3,6 +3,7 @@ import {
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
 import type { LinearImage, RgbImage } from '../image/linear.ts'
+import type { Mask } from '../image/morphology.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
 import { cellEdgePoints, doubtCell, measureAirCell, searchCellEdge, type AirCell, type CellSearch } from './air-cell.ts'
@@ -17,6 +18,7 @@ import { REJECTION_SENTENCES } from './reading.ts'
 import { scaleSpace } from './ridges.ts'
 import { measureRing } from './ring.ts'
 import { measureShadow, type Shadow } from './shadow.ts'
+import { readSigns } from './signs.ts'
 import { removeSpeckles } from './speckles.ts'
 import { findDarkLines, measureVessels } from './vessels.ts'
 
@@ -73,13 +75,14 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
   const cell = firstCell && doubtCell(frame, firstCell, shadow.mask.values, spotCount)
   stage('shadow')
   const unlit = unlitMask(frame, contents, field.redLog)
-  const lines = findDarkLines(frame, scales, contents, unlit.mask)
+  const lines = findDarkLines(frame, scales, contents, unlit.mask, shadow.hidden)
   stage('vessels')
-  const ring = measureRing(frame, scales, contents, unlit.mask, shadow.mask, lines)
+  const ring = measureRing(frame, scales, contents, unlit.mask, joined(shadow.mask, shadow.hidden), lines)
   const vessels = measureVessels(frame, contents, lines, ring)
   stage('ring')
   const crack = findCrack(frame, scales, contents)
   const light = readLight(frame, contents, field)
+  const signs = readSigns({ frame, contents, field, shadow, cell })
   stage('light and cracks')
 
   const outline = toPhotograph(fit.outline, linear)
@@ -104,6 +107,7 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
     ring: { score: { value: ring.score, sd: ring.scoreSd }, visibleShare: ring.visibleShare, support: ring.support, shareOfLines: ring.shareOfLines, points: toPhoto(ring.points) },
     crack: { score: crack.score, points: toPhoto(crack.points) },
     light,
+    signs,
     spotCount,
     litShare: 1 - unlit.share,
     reasons: reasonsFor(cell, bluntEndProbability, light, fit),
@@ -187,6 +191,10 @@ function unlitMask(frame: EggFrame, contents: Contents, expected: Float32Array) 
     mask: { widthPx: frame.lengthPx, heightPx: frame.heightPx, values },
     share: dark / Math.max(1, contents.areaPx),
   }
+}
+
+function joined(a: Mask, b: Mask): Mask {
+  return { ...a, values: a.values.map((value, at) => value | b.values[at]!) }
 }
 
 function readLight(frame: EggFrame, contents: Contents, field: EmptyField): LightReading {

@@ -1,4 +1,5 @@
 import type { EggOutline, Point } from '../geometry/egg-outline.ts'
+import type { Signs } from './signs.ts'
 
 /** A value with its standard uncertainty, same unit. */
 export interface Measured {
@@ -46,6 +47,8 @@ export interface EggReading {
   ring: { score: Measured; visibleShare: number; support: number; shareOfLines: number; points: Point[] }
   crack: { score: number; points: Point[] }
   light: LightReading
+  /** Null in readings kept from before they were taken. */
+  signs: Signs | null
   /** Pigment spots taken off the picture before looking for vessels and rings. */
   spotCount: number
   /** Share of the contents light enough to show a vessel. */

@@ -25,6 +25,8 @@ interface SphereCircle {
   /** Unit normal of the circle's plane; x toward the blunt pole, y across, z toward the camera. */
   normal: readonly [number, number, number]
   halfAngleRad: number
+  /** Extent along the egg's axis, ÷ across it: the yolk is no perfect ball, nor does it lie as one. */
+  stretch: number
 }
 
 interface Traced {
@@ -38,6 +40,8 @@ const SAMPLES = 56
 const ROUGH_SAMPLES = 28
 /** Circles from the rough look that are looked at closely. */
 const CLOSELY = 40
+/** The best of these are moved to where they fit best. */
+const POLISHED = 6
 /** Bend of log light that counts as one unit of line. */
 const LINE_UNIT = 0.045
 
@@ -46,15 +50,16 @@ const LINE_UNIT = 0.045
  * any side: round in the middle, a narrow ellipse or a straight line at the limb. All such circles are tried,
  * and the dark line along each is weighed against the lines that cross it or run beside it.
  */
-export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, shadow: Mask, lines: Mask): Ring {
-  const light: RingLight = { frame, red: scales.red[MIDDLE]!, green: scales.green[MIDDLE]!, usable: usablePixels(frame, contents, unlit, shadow) }
+export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, dark: Mask, lines: Mask): Ring {
+  const light: RingLight = { frame, red: scales.red[MIDDLE]!, green: scales.green[MIDDLE]!, usable: usablePixels(frame, contents, unlit, dark) }
   const rough = roughSupports(light)
   const order = rough.map((_, i) => i).sort((a, b) => rough[b]! - rough[a]!)
   const candidates = Array.from(order.subarray(0, CLOSELY), (i) => {
     const { circle } = allCircles()[i]!
     return { circle, support: supportOf(light, circle) }
   })
-  const best = polish(light, candidates.reduce((a, b) => (b.support > a.support ? b : a)))
+  const best = candidates.sort((a, b) => b.support - a.support).slice(0, POLISHED).map((candidate) => polish(light, candidate))
+    .reduce((a, b) => (b.support > a.support ? b : a))
   const traced = trace(light, best.circle)
   const { mask, share } = linesOn(lines, traced)
   const logOdds = limit((traced.support - 0.6) / 0.08, 6) + Math.max(-5, Math.min(3, (share - 0.28) / 0.04))
@@ -126,9 +131,9 @@ function frameToPicture(frame: EggFrame, column: number, row: number): Point {
   return toPicture(frame.outline, frame.outline.halfLengthPx - column * frame.step, (row - frame.heightPx / 2) * frame.step)
 }
 
-/** A shadow's own edge bends the light like a line; it and what is dark are left out. */
-function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, shadow: Mask): Uint8Array {
-  const fromShadow = distanceTo(shadow, 1)
+/** The edge of a shadow, and of a finger before the egg, bends the light like a line; it and what is dark are left out. */
+function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, dark: Mask): Uint8Array {
+  const fromShadow = distanceTo(dark, 1)
   const clear = Math.round(0.022 * frame.lengthPx)
   const usable = new Uint8Array(contents.mask.length)
   for (let row = 5; row < frame.heightPx - 5; row++) {
@@ -172,10 +177,13 @@ function placesOn(circle: SphereCircle, samples: number): Float32Array {
     const phi = (2 * Math.PI * i) / samples
     const cp = Math.cos(phi) * s
     const sp = Math.sin(phi) * s
-    const x = nx * c + ax * cp + bx * sp
-    const y = ny * c + ay * cp + by * sp
-    const z = nz * c + az * cp + bz * sp
-    if (z < 0.02) continue
+    const px = nx * c + (ax * cp + bx * sp) * circle.stretch
+    const py = ny * c + ay * cp + by * sp
+    const pz = nz * c + az * cp + bz * sp
+    const size = Math.sqrt(px * px + py * py + pz * pz)
+    const x = px / size
+    const y = py / size
+    if (pz < 0.02 * size) continue
     const wx = x * (1 - wider) + nx * wider * c
     const wy = y * (1 - wider) + ny * wider * c
     places[4 * i] = (1 - x) / 2
@@ -191,7 +199,7 @@ let circles: Array<{ circle: SphereCircle; places: Float32Array }> | null = null
 /** Every circle that is tried; made once, for it is the same for each egg. */
 function allCircles(): Array<{ circle: SphereCircle; places: Float32Array }> {
   circles ??= hemisphere(14).flatMap((normal) => [9, 14, 19, 24, 29, 34, 40, 46, 52].map((degrees) => {
-    const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180 }
+    const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180, stretch: 1.08 }
     return { circle, places: placesOn(circle, ROUGH_SAMPLES) }
   }))
   return circles
@@ -252,7 +260,7 @@ function roughSupports(light: RingLight): Int32Array {
       if (row >= 0 && row < heightPx) lines[i] = nearLine.values[row * lengthPx + column]!
     }
     // Whole thousandths: the order of circles that tie does not hang on the last bits.
-    supports[index] = 1000 * bestArc(lines).support
+    supports[index] = 1000 * bestArc(lines, facing(places)).support
   }
   return supports
 }
@@ -284,12 +292,24 @@ function highestAround({ widthPx, heightPx, values }: Plane): Plane {
 }
 
 function supportOf(light: RingLight, circle: SphereCircle): number {
-  return bestArc(lineAlong(light, placesOn(circle, SAMPLES))).support
+  const places = placesOn(circle, SAMPLES)
+  return bestArc(lineAlong(light, places), facing(places)).support
+}
+
+/** With less of a circle than this on the near side, its arc is too short to be told from any line. */
+const LEAST_FACING = 0.5
+
+/** Samples of a circle that lie on the near side of the egg. */
+function facing(places: Float32Array): number {
+  let count = 0
+  for (let i = 0; i < places.length; i += 4) if (!Number.isNaN(places[i]!)) count++
+  return count
 }
 
 function trace(light: RingLight, circle: SphereCircle): Traced {
   const found: Array<{ column: number; row: number } | null> = []
-  const { support, from, to } = bestArc(lineAlong(light, placesOn(circle, SAMPLES), found))
+  const places = placesOn(circle, SAMPLES)
+  const { support, from, to } = bestArc(lineAlong(light, places, found), facing(places))
   const points: Array<{ column: number; row: number }> = []
   for (let i = from; i <= to && support > 0; i++) {
     const point = found[i % SAMPLES]
@@ -300,9 +320,10 @@ function trace(light: RingLight, circle: SphereCircle): Traced {
 
 /**
  * The run of samples with the largest sum of (line − ½), round the circle; gaps cost, so scattered crossings
- * of vessels do not add up. Support is that sum ÷ what half the circle would give.
+ * of vessels do not add up. Support is that sum ÷ what half of what can face the camera would give: a circle at the
+ * limb shows only its near side.
  */
-function bestArc(lines: Float32Array): { support: number; from: number; to: number } {
+function bestArc(lines: Float32Array, facingSamples: number): { support: number; from: number; to: number } {
   let best = 0
   let bestFrom = 0
   let bestTo = 0
@@ -323,7 +344,7 @@ function bestArc(lines: Float32Array): { support: number; from: number; to: numb
       bestTo = i
     }
   }
-  return { support: best / (0.25 * lines.length), from: bestFrom, to: bestTo }
+  return { support: best / (0.25 * Math.max(LEAST_FACING * lines.length, facingSamples)), from: bestFrom, to: bestTo }
 }
 
 interface Candidate {
@@ -331,26 +352,40 @@ interface Candidate {
   support: number
 }
 
+/** Smallest circle that is a ring and not a spot. */
+const SMALLEST_RAD = 0.12
+const MOST_STRETCHED = 1.5
+
+/** Moves one of the circle's five figures at a time, both ways, by ever smaller steps. */
 function polish(light: RingLight, start: Candidate): Candidate {
   let best = start
-  let step = 0.06
-  for (let round = 0; round < 5; round++) {
-    const centre = best
-    const [x, y, z] = centre.circle.normal
-    for (const dx of [-step, 0, step]) {
-      for (const dy of [-step, 0, step]) {
-        for (const dAngle of [-step, 0, step]) {
-          const size = Math.hypot(x + dx, y + dy, z)
-          const circle = {
-            normal: [(x + dx) / size, (y + dy) / size, z / size] as const,
-            halfAngleRad: Math.max(0.12, centre.circle.halfAngleRad + dAngle),
-          }
-          const support = supportOf(light, circle)
-          if (support > best.support) best = { circle, support }
-        }
+  let step = 0.08
+  for (let round = 0; round < 14 && step > 0.008; round++) {
+    const { normal: [x, y, z], halfAngleRad, stretch } = best.circle
+    const before = best
+    for (const by of [-step, step]) {
+      const moved: SphereCircle[] = [
+        { normal: unit(x + by, y, z), halfAngleRad, stretch }, { normal: unit(x, y + by, z), halfAngleRad, stretch },
+        { normal: [x, y, z], halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad + by), stretch },
+        { normal: [x, y, z], halfAngleRad, stretch: limitStretch(stretch * (1 + 2 * by)) },
+        // Longer one way and shorter the other leaves the size as it is.
+        { normal: [x, y, z], halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad * (1 - by)), stretch: limitStretch(stretch * (1 + 2 * by)) },
+      ]
+      for (const circle of moved) {
+        const support = supportOf(light, circle)
+        if (support > best.support) best = { circle, support }
       }
     }
-    if (best === centre) step *= 0.5
+    if (best === before) step *= 0.6
   }
   return best
+}
+
+function limitStretch(stretch: number): number {
+  return Math.min(MOST_STRETCHED, Math.max(1 / MOST_STRETCHED, stretch))
+}
+
+function unit(x: number, y: number, z: number): readonly [number, number, number] {
+  const size = Math.hypot(x, y, z)
+  return [x / size, y / size, z / size]
 }

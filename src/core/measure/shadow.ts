@@ -8,6 +8,8 @@ export interface Shadow {
   /** Share of the visible contents, less what is hidden, where over half of the expected red light is missing. */
   area: number
   areaSd: number
+  /** The same share for a fifth of the light missing: what is murky or only begins. */
+  faintArea: number
   /** Frame pixels that belong to it. */
   mask: Mask
   /** Frame pixels of the contents before which something stands: a finger, the lamp's collar. */
@@ -21,6 +23,7 @@ export interface Shadow {
 /** Thinner things than this (vessels, most speckles) are no embryo; frame pixels. */
 const THINNEST_RADIUS_PX = 3.4
 const HALF = Math.LN2
+const FIFTH = -Math.log(0.8)
 /** Living bodies reach 0.33 at their sharpest, fingers 0.6 and more (log units a frame pixel). */
 const HIDDEN_EDGE_SLOPE = 0.42
 const HIDDEN_DARKNESS = 1.6
@@ -38,7 +41,7 @@ export function measureShadow(frame: EggFrame, scales: ScaleSpace, contents: Con
   const fieldSd = 0.5 * field.spread + 0.12 * (1 - field.litShare)
   const swing = Math.abs(roughShare(frame, contents, missing, HALF - fieldSd) - roughShare(frame, contents, missing, HALF + fieldSd)) / 2
   const { darkness, edgeSlope } = describe(frame, mask, missing)
-  return { area, areaSd: Math.hypot(0.008, 0.06 * area, 0.15 * (hiddenPx / visiblePx), swing), mask, hidden, darkness, edgeSlope }
+  return { area, areaSd: Math.hypot(0.008, 0.06 * area, 0.15 * (hiddenPx / visiblePx), swing), faintArea: roughShare(frame, contents, missing, FIFTH), mask, hidden, darkness, edgeSlope }
 }
 
 /** Mean darkness of a mask's pixels, and mean slope of light across its edge, per frame pixel; 0 for an empty one. */

@@ -39,7 +39,7 @@ function read(frame: EggFrame) {
   const scales = scaleSpace(frame)
   const shadow = measureShadow(frame, scales, contents, field)
   const unlit = { widthPx: frame.lengthPx, heightPx: frame.heightPx, values: new Uint8Array(contents.mask.length) }
-  const lines = findDarkLines(frame, scales, contents, unlit)
+  const lines = findDarkLines(frame, scales, contents, unlit, shadow.hidden)
   const ring = measureRing(frame, scales, contents, unlit, shadow.mask, lines)
   return { contents, field, shadow, lines, ring, vessels: measureVessels(frame, contents, lines, ring) }
 }

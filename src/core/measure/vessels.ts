@@ -14,6 +14,8 @@ export interface Vessels {
 
 /** A tenth of the light missing in a line as wide as the filter bends the log by about this much. */
 const BEND_LIMIT = 0.045
+/** The foot of a finger's edge bends the light as a line does, this far out, frame pixels. */
+const CLEAR_OF_HIDDEN_PX = 7
 /** A piece must run at least this far, as a share of the egg's length, to be no speckle. */
 const SHORTEST_RUN = 0.1
 
@@ -21,18 +23,19 @@ const SHORTEST_RUN = 0.1
  * Dark lines by the Hessian's eigenvalues at several scales; short or compact pieces are speckles and pores.
  * @see Frangi, A. F. et al. (1998). Multiscale vessel enhancement filtering. MICCAI, LNCS 1496, 130–137.
  */
-export function findDarkLines(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask): Mask {
+export function findDarkLines(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, hidden: Mask): Mask {
   const { lengthPx, heightPx } = frame
   const values = new Uint8Array(lengthPx * heightPx)
   const fence = Math.round(0.03 * lengthPx)
   const noise = lineNoise(frame, contents)
+  const fromHidden = distanceTo(hidden, 1)
   for (const [scale, red] of scales.red.entries()) {
     const green = scales.green[scale]!
     const limit = Math.max(BEND_LIMIT, 2 * noise / red.sigmaPx)
     for (let row = 4; row < heightPx - 4; row++) {
       for (let column = fence; column < lengthPx - 4; column++) {
         const at = row * lengthPx + column
-        if (!contents.mask[at] || !contents.mask[at - fence] || unlit.values[at]) continue
+        if (!contents.mask[at] || !contents.mask[at - fence] || unlit.values[at] || fromHidden[at]! < CLEAR_OF_HIDDEN_PX) continue
         const v = Math.abs(row + 0.5 - heightPx / 2) / frame.radiusPx[column]!
         if (v > 0.94) continue
         const { across, along } = ridgeAt(red, at)

@@ -27,6 +27,12 @@ export interface EggNature {
   stains: number
   /** Pigment spots on a shell that has them. */
   spots: number
+  /** Size of the largest of them. */
+  spotSize: number
+  /** Colour of albumen and yolk: how much more than red they take from green and blue. */
+  tint: number
+  /** A ring's extent along the axis, ÷ across it. */
+  ringStretch: number
   /** How far a dead body has faded and shrunk: 0 as it was … 1 nearly gone. */
   decay: number
 }
@@ -94,7 +100,8 @@ export function createEgg(seed: string, kind: { species: SpeciesName; shell: She
     nature: {
       softness: random.between(0.7, 2.2), opacity: random.between(0.3, 1), vessels: random.between(0.7, 2.2),
       ring: random.between(0.7, 1.9), falloff: random.between(0.7, 1.6), stains: random.uniform() < 0.2 ? Math.ceil(3 * random.uniform()) : 0,
-      decay: random.uniform(), spots: random.between(0.35, 1.1),
+      decay: random.uniform(), spots: random.between(0.35, 1.6), spotSize: random.between(0.35, 1), tint: random.between(0.8, 2.8),
+      ringStretch: random.between(0.8, 1.35),
     },
   }
 }

@@ -1,5 +1,5 @@
 import type { Random } from '../random/random.ts'
-import type { EggState } from './egg-model.ts'
+import type { EggNature, EggState } from './egg-model.ts'
 import { createNoise, type NoiseField } from './noise.ts'
 
 /**
@@ -44,6 +44,8 @@ export interface RingShape {
   depth: number
   radius: number
   wobble: NoiseField
+  /** Extent along the axis, ÷ across it. */
+  stretch: number
 }
 
 /** Where the embryo lies on the yolk's top: toward the camera, since the candler turns the egg to find it. */
@@ -149,7 +151,7 @@ export function unit(p: Place): Place {
   return { x: p.x / size, y: p.y / size, z: p.z / size }
 }
 
-export function drawRing(random: Random, at: Place, strength: number): RingShape {
+export function drawRing(random: Random, at: Place, { ring: strength, ringStretch }: EggNature): RingShape {
   return {
     normal: unit(at),
     halfAngleRad: random.between(0.22, 0.52),
@@ -158,5 +160,6 @@ export function drawRing(random: Random, at: Place, strength: number): RingShape
     radius: random.between(0.012, 0.022) * (0.5 + 0.5 * strength),
     depth: Math.min(1, 0.55 * strength),
     wobble: createNoise(() => random.uniform()),
+    stretch: ringStretch,
   }
 }

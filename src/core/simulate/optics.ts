@@ -22,7 +22,7 @@ export const SHELL_OPTICS: Readonly<Record<Shell, ShellOptics>> = {
   brown: { transmission: [0.55, 0.075, 0.02], mottling: 0.11, spots: { perCm2: 0.12, largestMm: 1.4 } },
   dark: { transmission: [0.13, 0.012, 0.004], mottling: 0.15, spots: { perCm2: 0.3, largestMm: 1.6 } },
   blue: { transmission: [0.5, 0.47, 0.16], mottling: 0.07, spots: { perCm2: 0, largestMm: 0 } },
-  speckled: { transmission: [0.72, 0.28, 0.11], mottling: 0.09, spots: { perCm2: 16, largestMm: 2.2 } },
+  speckled: { transmission: [0.72, 0.28, 0.11], mottling: 0.09, spots: { perCm2: 24, largestMm: 2.2 } },
 }
 
 /** Absorption of albumen and yolk per breadth of egg, natural log units (Beer–Lambert). */

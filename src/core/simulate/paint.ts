@@ -1,7 +1,7 @@
 import { blur, sampleBilinear } from '../image/plane.ts'
 import { relativeRadius, scaled, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
 import type { Random } from '../random/random.ts'
-import type { Place, RingShape, VesselSegment } from './growth.ts'
+import { unit, type Place, type RingShape, type VesselSegment } from './growth.ts'
 import { createNoise } from './noise.ts'
 
 export interface PaintFrame {
@@ -75,11 +75,11 @@ function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): nu
     const angle = halfAngleRad * (1 + 0.05 * ring.wobble.at(2 * Math.cos(phi), 2 * Math.sin(phi)))
     const c = Math.cos(angle)
     const s = Math.sin(angle)
-    const here = project(frame, {
-      x: n.x * c + (a.x * Math.cos(phi) + b.x * Math.sin(phi)) * s,
+    const here = project(frame, unit({
+      x: n.x * c + (a.x * Math.cos(phi) + b.x * Math.sin(phi)) * s * ring.stretch,
       y: n.y * c + (a.y * Math.cos(phi) + b.y * Math.sin(phi)) * s,
       z: n.z * c + (a.z * Math.cos(phi) + b.z * Math.sin(phi)) * s,
-    })
+    }))
     if (before && here.z > 0 && before.z > 0) {
       stroke(target, frame, before, here, ring.radius * frame.outline.halfBreadthPx, ring.depth)
       seen++
@@ -130,7 +130,11 @@ export function paintSpots(
     const across = random.between(-1, 1) * relativeRadius(outline, t)
     const centre = toPicture(outline, t * outline.halfLengthPx, across * outline.halfBreadthPx)
     const radius = Math.max(1.2, spots.largestMm * pxPerMm * random.uniform() ** 3)
-    const depth = random.between(0.7, 1.7)
+    const depth = random.between(0.5, 1.7)
+    // Drawn out one way: the egg turned while the pigment was laid on.
+    const stretch = random.between(1, 2)
+    const lay = random.between(0, Math.PI)
+    const [c, s] = [Math.cos(lay), Math.sin(lay)]
     const reach = Math.ceil(1.6 * radius)
     for (let dy = -reach; dy <= reach; dy++) {
       for (let dx = -reach; dx <= reach; dx++) {
@@ -139,7 +143,7 @@ export function paintSpots(
         if (x < 0 || y < 0 || x >= widthPx || y >= heightPx) continue
         const angle = Math.atan2(dy, dx)
         const ragged = radius * (1 + 0.3 * edge.at(1.1 * Math.cos(angle) + 7.3 * i, 1.1 * Math.sin(angle)) + 0.12 * edge.at(2.6 * Math.cos(angle), 2.6 * Math.sin(angle) + 5.1 * i))
-        const inside = Math.min(1, Math.max(0, ragged - Math.hypot(dx, dy) + 0.5))
+        const inside = Math.min(1, Math.max(0, ragged - Math.hypot((dx * c + dy * s) / Math.sqrt(stretch), (dx * s - dy * c) * Math.sqrt(stretch)) + 0.5))
         const at = y * widthPx + x
         target[at] = Math.max(target[at]!, inside * depth)
       }

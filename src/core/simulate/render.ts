@@ -42,10 +42,10 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   const light = traceLight({ state, shot, outline, body })
   const frame: PaintFrame = { outline, leanRad: shot.leanRad, widthPx: shot.widthPx, heightPx: shot.heightPx }
   const vessels = growVessels(growth.fork('vessels'), state, place)
-  const ring = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature.ring) : null
+  const ring = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature) : null
   const blood = paintBlood(frame, vessels, ring)
   const spotted = SHELL_OPTICS[model.shell].spots
-  const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), { ...spotted, perCm2: spotted.perCm2 * model.nature.spots }, pxPerMm * (model.lengthMm / 57))
+  const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), { perCm2: spotted.perCm2 * model.nature.spots, largestMm: spotted.largestMm * model.nature.spotSize }, pxPerMm * (model.lengthMm / 57))
   paintStains(spots, frame, createRandom(`stains/${model.seed}`), model.nature.stains)
   const hidden = shot.fingers > 0 ? new Float32Array(shot.widthPx * shot.heightPx) : null
   for (let i = 0; hidden && i < shot.fingers; i++) paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)

@@ -15,6 +15,8 @@ export interface Shot {
   /** Centre of the egg, fractions of width and height. */
   centre: { x: number; y: number }
   lamp: 'blunt' | 'small' | 'below'
+  /** Where a lamp below stands along the axis: −1 at the small pole, 1 at the blunt one. */
+  lampAlong: number
   /** How far a lamp's collar reaches over the pole, ÷ length; 0 for none in view. */
   collar: number
   /** Brightest red in the picture as a multiple of saturation; 0.9 is well exposed. */
@@ -46,6 +48,7 @@ export function takeShot(seed: string, changes: Partial<Shot> = {}): Shot {
     fill: random.between(0.62, 0.8),
     centre: { x: random.between(0.46, 0.54), y: random.between(0.46, 0.54) },
     lamp: 'blunt',
+    lampAlong: 0,
     collar: random.uniform() < 0.4 ? random.between(0.01, 0.05) : 0,
     exposure: random.between(0.75, 1.05),
     electrons: random.between(900, 4000),
@@ -76,6 +79,7 @@ export function takeAnyShot(seed: string, changes: Partial<Shot> = {}): Shot {
     shakePx: random.uniform() < 0.08 ? random.between(2, 5) : 0,
     fingers: random.uniform() < 0.15 ? 1 + Math.floor(2 * random.uniform()) : 0,
     whiteBalance: [1, random.between(0.75, 1.25), random.between(0.6, 1.6)],
+    lampAlong: random.between(-0.6, 0.6),
     ...changes,
   })
 }

@@ -155,7 +155,7 @@ function march(
     const x = spot.x * leanCos + z * leanSin
     const zz = -spot.x * leanSin + z * leanCos
     const past = geometry.beyondCell(spot.x, spot.y, z)
-    const distance = lampDistance(shot.lamp, x, spot.y, zz, reach)
+    const distance = lampDistance(shot, x, spot.y, zz, reach)
     const free = Math.exp(-falloff * distance)
     let source = free
     if (past < 0) {
@@ -170,8 +170,8 @@ function march(
       const common = CONTENTS_ABSORPTION[0] + MURK_ABSORPTION[0] * murk
       tauBare += thickness * common
       tauR += thickness * (common + BODY_ABSORPTION[0] * flesh)
-      tauG += thickness * (CONTENTS_ABSORPTION[1] + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * flesh)
-      tauB += thickness * (CONTENTS_ABSORPTION[2] + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * flesh)
+      tauG += thickness * (CONTENTS_ABSORPTION[1] * nature.tint + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * flesh)
+      tauB += thickness * (CONTENTS_ABSORPTION[2] * nature.tint + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * flesh)
     }
     red += source * Math.exp(-tauR)
     green += source * Math.exp(-tauG)
@@ -193,8 +193,8 @@ function march(
 }
 
 /** Distance from the lamp, in egg lengths. */
-function lampDistance(lamp: Shot['lamp'], x: number, y: number, z: number, reach: number): number {
-  if (lamp === 'below') return Math.hypot(x / reach, y + 1.1, z) / 2 / 0.75
+function lampDistance({ lamp, lampAlong }: Shot, x: number, y: number, z: number, reach: number): number {
+  if (lamp === 'below') return Math.hypot(x / reach - lampAlong, y + 1.1, z) / 2 / 0.75
   const from = lamp === 'blunt' ? reach - x : reach + x
   return Math.hypot(from, 0.35 * y, 0.35 * z) / (2 * reach)
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { arrangeInGrid, readingOrder } from './arrange.ts'
+import { assignEggs } from './assign-eggs.ts'
 
 function grid(rows: number, columns: number, turn: number, jitter: (i: number) => number) {
   const places = Array.from({ length: rows * columns }, (_, i) => ({ row: Math.floor(i / columns), column: i % columns }))
@@ -36,5 +37,21 @@ describe('arrangeInGrid', () => {
   it('takes a single egg and none', () => {
     expect(arrangeInGrid([{ x: 5, y: 5 }], 100)).toEqual([{ row: 0, column: 0 }])
     expect(arrangeInGrid([], 100)).toEqual([])
+  })
+})
+
+describe('assignEggs', () => {
+  const tray = { rows: 3, columns: 4, waits: ({ row, column }: { row: number; column: number }) => !(row === 1 && column === 1) }
+  it('begins at the egg at hand', () => {
+    expect(assignEggs([{ row: 0, column: 0 }, { row: 0, column: 1 }], tray, { row: 2, column: 1 }))
+      .toEqual([{ row: 2, column: 1 }, { row: 2, column: 2 }])
+  })
+  it('takes a picture of the whole tray as that, wherever one stands', () => {
+    const all = Array.from({ length: 12 }, (_, i) => ({ row: Math.floor(i / 4), column: i % 4 }))
+    expect(assignEggs(all, tray, { row: 2, column: 3 })[0]).toEqual({ row: 0, column: 0 })
+  })
+  it('gives none where no egg waits, and none beyond the tray', () => {
+    expect(assignEggs([{ row: 0, column: 0 }, { row: 0, column: 1 }], tray, { row: 1, column: 1 })).toEqual([null, { row: 1, column: 2 }])
+    expect(assignEggs([{ row: 0, column: 0 }, { row: 0, column: 1 }], tray, { row: 0, column: 3 })).toEqual([{ row: 0, column: 3 }, null])
   })
 })

@@ -1,0 +1,84 @@
+import { expect, test, type Locator, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { openBench, openDemo, verdictShown } from './hatchery.ts'
+
+/** Fixture photographs side by side and below each other, as a tray under one camera. */
+async function trayPhoto(names: readonly string[], columns: number): Promise<Buffer> {
+  const size = 640
+  const tiles = await Promise.all(names.map((name) => sharp(`fixtures/photos/${name}.jpg`).resize(size, size, { fit: 'contain', background: '#000' }).toBuffer()))
+  return sharp({ create: { width: columns * size, height: Math.ceil(names.length / columns) * size, channels: 3, background: '#000' } })
+    .composite(tiles.map((input, i) => ({ input, left: (i % columns) * size, top: Math.floor(i / columns) * size }))).jpeg({ quality: 92 }).toBuffer()
+}
+
+async function choose(page: Page, files: Parameters<Locator['setInputFiles']>[0]): Promise<void> {
+  await page.getByTestId('file-input').setInputFiles(files)
+}
+
+test.beforeEach(async ({ page }) => {
+  await openDemo(page)
+  await openBench(page)
+  await page.getByLabel('Files').check()
+})
+
+test('lines are moved by keyboard and by hand, kept beside the measured ones, and taken back', async ({ page }) => {
+  await choose(page, 'fixtures/photos/p-0005.jpg')
+  await verdictShown(page)
+  await page.keyboard.press('e')
+  const depth = page.locator('[data-figure="Air cell depth"]')
+  const before = Number.parseFloat(await depth.innerText())
+  const end = page.getByRole('slider', { name: 'Edge of the air cell, left' })
+  await end.focus()
+  const way = await page.evaluate(() => {
+    const at = (key: string): DOMRect => document.querySelector(`[data-handle="${key}"] .dot`)!.getBoundingClientRect()
+    const [blunt, small] = [at('blunt'), at('small')]
+    const [dx, dy] = [small.x - blunt.x, small.y - blunt.y]
+    return Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'ArrowRight' : 'ArrowLeft') : dy > 0 ? 'ArrowDown' : 'ArrowUp'
+  })
+  for (let i = 0; i < 2; i++) await page.keyboard.press(`Shift+${way}`)
+  const moved = Number.parseFloat(await depth.innerText())
+  expect(moved).toBeGreaterThan(before + 1)
+
+  const pole = (await page.locator('[data-handle="small"] .dot').boundingBox())!
+  await page.mouse.move(pole.x + pole.width / 2, pole.y + pole.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(pole.x + pole.width / 2 + 12, pole.y + pole.height / 2 - 9, { steps: 4 })
+  await page.mouse.up()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Air cell depth, by hand')).toBeVisible()
+  await expect(page.getByTestId('measured-before')).toContainText('Measured: shadow')
+
+  await page.reload()
+  await page.getByRole('button', { name: /^A1/ }).click()
+  await expect(page.getByText('Air cell depth, by hand')).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(page.getByText('Air cell depth, by hand')).toHaveCount(0)
+})
+
+test('sizes are relative until a scale is known; a marked collar gives one', async ({ page }) => {
+  await choose(page, 'fixtures/photos/p-0005.jpg')
+  await verdictShown(page)
+  await page.keyboard.press('e')
+  await page.getByRole('button', { name: 'Mark the collar' }).click()
+  await page.getByLabel('Collar, across').fill('30')
+  await page.getByLabel('Collar, across').press('Tab')
+  await page.getByRole('button', { name: /^Keep these lines/ }).click()
+  await expect(page.getByTestId('size')).toContainText('mm')
+})
+
+test('several eggs in one picture are placed in the tray, and kept together only when confirmed', async ({ page }) => {
+  const picture = { name: 'tray.jpg', mimeType: 'image/jpeg', buffer: await trayPhoto(['p-0005', 'p-0027', 'p-0009', 'p-0023'], 2) }
+  await choose(page, picture)
+  await expect(page.getByTestId('several')).toHaveText('4 eggs in this picture', { timeout: 60_000 })
+  await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
+  await expect(page.getByLabel('Egg 3', { exact: true }).locator('option:checked')).toHaveText('B1, egg 5')
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('several')).toHaveCount(0)
+
+  await choose(page, picture)
+  await page.getByLabel('Egg 4', { exact: true }).selectOption({ label: 'none: leave it out' })
+  await page.getByRole('button', { name: /^Keep 3 looks/ }).click()
+  await expect(page.getByRole('button', { name: /^B1, egg 5: .* suggested, not yet decided/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'B2, egg 6: no photograph yet' })).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
+})

@@ -1,0 +1,56 @@
+import type { EggModel } from '../core/simulate/egg-model.ts'
+import type { Shot } from '../core/simulate/shot.ts'
+import type { SpeciesName } from '../core/species/species.ts'
+import { EggWorkerClient } from './client.ts'
+import type { MeasuredPhoto } from './protocol.ts'
+
+/** More workers than this would hold more unpacked photographs than a small computer has memory for. */
+const MOST_WORKERS = 4
+
+/** Leaves one processor to the screen. */
+export function usefulWorkers(processors: number): number {
+  return Math.min(MOST_WORKERS, Math.max(1, processors - 1))
+}
+
+/** Several workers as one: each call goes to the one with the least to do. A worker starts with its first call. */
+export class EggWorkerPool {
+  /** How many calls are worked on at once; more than that only wait. */
+  readonly size: number
+  private readonly members: Array<{ client: EggWorkerClient; calls: number }>
+
+  constructor(size = usefulWorkers(navigator.hardwareConcurrency), create?: () => Worker) {
+    this.size = size
+    this.members = Array.from({ length: size }, () => ({ client: new EggWorkerClient(create), calls: 0 }))
+  }
+
+  measure(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<MeasuredPhoto> {
+    return this.give((client) => client.measure(photo, species, signal))
+  }
+
+  render(egg: EggModel, ageDays: number, shot: Shot, signal?: AbortSignal): Promise<Blob> {
+    return this.give((client) => client.render(egg, ageDays, shot, signal))
+  }
+
+  release(): void {
+    for (const { client } of this.members) client.release()
+  }
+
+  private async give<T>(call: (client: EggWorkerClient) => Promise<T>): Promise<T> {
+    const member = this.members.reduce((idlest, other) => (other.calls < idlest.calls ? other : idlest))
+    member.calls++
+    try {
+      return await call(member.client)
+    } finally {
+      member.calls--
+    }
+  }
+}
+
+/** Works through a list with so many at once, in order of starting; memory holds only those under way. Ends early when aborted. */
+export async function inLanes<T>(items: readonly T[], lanes: number, work: (item: T) => Promise<void>, signal?: AbortSignal): Promise<void> {
+  let next = 0
+  const lane = async (): Promise<void> => {
+    while (next < items.length && !signal?.aborted) await work(items[next++]!)
+  }
+  await Promise.all(Array.from({ length: Math.min(lanes, items.length) }, lane))
+}
