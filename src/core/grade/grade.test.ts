@@ -86,7 +86,6 @@ describe('gradeEgg', () => {
     ['too grainy', { noise: 0.3 }, {}, 'too-noisy'],
     ['overexposed', { clipped: 0.7 }, {}, 'overexposed'],
     ['too early', {}, { ageDays: 2 }, 'too-early'],
-    ['early for a dark shell', {}, { ageDays: 6, shell: 'dark' }, 'too-early'],
     ['without its age', {}, { ageDays: undefined }, 'age-unknown'],
   ] as const)('is not sure when %s', (_, signs, context, code) => {
     const verdict = gradeEgg(reading(signs), { ...day10, ...context })
@@ -106,7 +105,7 @@ describe('gradeEgg', () => {
 
 describe('policies', () => {
   const clear: PolicyInput = {
-    policy: 'second-look', grade: 'clear', readable: true, species: 'chicken', ageDays: 10, earlierLooks: [], signsOfLife: false,
+    policy: 'second-look', grade: 'clear', readable: true, species: 'chicken', ageDays: 10, earlierLooks: [], signsOfLife: false, mayBeHidden: false,
     probabilities: { developing: 0.001, clear: 0.98, 'blood-ring': 0.01, quitter: 0.009 },
   }
   const ring: PolicyInput = { ...clear, grade: 'blood-ring', probabilities: { developing: 0.001, clear: 0.01, 'blood-ring': 0.98, quitter: 0.009 } }
@@ -123,6 +122,7 @@ describe('policies', () => {
     ['hold waits for lockdown', { ...clear, policy: 'hold', earlierLooks: earlier }, 'recheck'],
     ['hold at lockdown', { ...clear, policy: 'hold', ageDays: 18 }, 'remove'],
     ['doubt never removes', { ...clear, policy: 'first-sight', probabilities: { ...clear.probabilities, developing: 0.03, clear: 0.95 } }, 'recheck'],
+    ['nor what such a shell may still hide', { ...ring, mayBeHidden: true }, 'recheck'],
     ['signs of life never let it be removed', { ...ring, signsOfLife: true }, 'recheck'],
     ['bad light never removes', { ...ring, readable: false }, 'recheck'],
     ['not sure stays', { ...clear, grade: 'unsure' }, 'recheck'],

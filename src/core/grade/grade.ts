@@ -1,8 +1,11 @@
 import type { EggReading } from '../measure/reading.ts'
 import { stageOf, type Shell } from '../species/species.ts'
+import { batchStage } from './batch.ts'
 import { livingShadow } from './expected.ts'
 import { FEATURES, featuresOf, type Sign } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
+import { withEarlier } from './history.ts'
+import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, unreadableSentences, type SignWeight } from './reasons.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
@@ -12,8 +15,10 @@ import { GRADES, type GradeContext, type PerGrade, type SuggestedGrade, type Unr
 const SURE_FROM = 0.55
 /** What cannot be read is drawn this far toward "anything is possible". */
 const UNREADABLE_SHARE = 0.2
-/** Earliest stage at which anything certain shows, by shell. */
-const EARLIEST_STAGE: Readonly<Record<Shell, number>> = {
+/** Before this stage nothing shows through any shell. */
+const EARLIEST_STAGE = 0.12
+/** Up to this stage a shell may still hide a living embryo: what looks empty stays in. */
+const HIDES_UNTIL: Readonly<Record<Shell, number>> = {
   white: 0.14, tinted: 0.16, blue: 0.2, speckled: 0.2, brown: 0.24, dark: 0.32,
 }
 /** Linear red light below which an 8-bit picture cannot show a tenth more or less. */
@@ -28,17 +33,19 @@ const LIVING_NET = 1.6
 export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
   const species = context.species ?? 'chicken'
   const { ageDays } = context
-  const stage = ageDays === undefined ? 0.5 : stageOf(species, ageDays)
+  const stage = ageDays === undefined ? 0.5 : batchStage(stageOf(species, ageDays), context.livingMates ?? [])
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
   const features = featuresOf(egg, stage)
-  const logs = logOdds(GRADING_MODEL, features)
-  const probabilities = softmax(readable ? logs : flattened(logs))
+  const logs = context.learnt ? shifted(logOdds(GRADING_MODEL, features), context.learnt) : logOdds(GRADING_MODEL, features)
+  const now = softmax(readable ? logs : flattened(logs))
+  const probabilities = readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
   const best = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
   const grade: SuggestedGrade = readable && probabilities[best] >= SURE_FROM ? best : 'unsure'
   const action = decideAction({
     policy: context.policy ?? 'second-look', grade, probabilities, readable, species, ageDays,
-    earlierLooks: context.earlierLooks ?? [], signsOfLife: showsLife(egg, stage),
+    earlierLooks: context.earlierLooks ?? [], 
+    signsOfLife: showsLife(egg, stage), mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
   })
   const reasons = unreadableSentences(unreadable)
   if (ageDays !== undefined) reasons.push(...explain(egg, weighSigns(features), probabilities, grade, stage, ageDays))
@@ -48,7 +55,7 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
 function whyUnreadable(egg: EggReading, context: GradeContext, stage: number): UnreadableCode[] {
   const codes: UnreadableCode[] = []
   if (context.ageDays === undefined) codes.push('age-unknown')
-  else if (stage < EARLIEST_STAGE[context.shell ?? 'tinted']) codes.push('too-early')
+  else if (stage < EARLIEST_STAGE) codes.push('too-early')
   // A dark embryo before a bright lamp is no dark picture: what counts is what an empty egg would pass.
   if (egg.light.emptyRed < DARKEST_EMPTY_RED) codes.push('too-dark')
   if (egg.litShare > 0.6 && egg.light.relativeNoise > NOISIEST) codes.push('too-noisy')

@@ -11,6 +11,8 @@ export interface PolicyInput {
   earlierLooks: readonly EarlierLook[]
   /** The picture shows what a living egg of this age shows. */
   signsOfLife: boolean
+  /** At this age such a shell may still hide a living embryo. */
+  mayBeHidden: boolean
 }
 
 /** Above this probability of life an egg is never suggested for removal. */
@@ -27,7 +29,7 @@ const SECOND_LOOK_AFTER_DAYS = 1.5
 export function decideAction(input: PolicyInput): Action {
   const { policy, grade, probabilities, readable } = input
   if (grade === 'developing') return 'keep'
-  if (grade === 'unsure' || !readable || input.signsOfLife) return 'recheck'
+  if (grade === 'unsure' || !readable || input.signsOfLife || input.mayBeHidden) return 'recheck'
   const certain = probabilities.developing < LARGEST_RISK && probabilities[grade] >= 0.9
   if (!certain) return 'recheck'
   const certainRing = grade === 'blood-ring' && probabilities.developing < LARGEST_RISK / 2

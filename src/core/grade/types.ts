@@ -17,6 +17,8 @@ export interface EarlierLook {
   ageDays: number
   /** The candler's own grade where given, else the suggestion. */
   grade: SuggestedGrade
+  /** What the program thought then. */
+  probabilities?: PerGrade
 }
 
 /** What is known of the egg besides the photograph. */
@@ -29,6 +31,10 @@ export interface GradeContext {
   /** @default second-look */
   policy?: Policy
   earlierLooks?: EarlierLook[]
+  /** Shadows of the mates taken for living: same breed, set in the same hour, seen at the same candling. */
+  livingMates?: readonly number[]
+  /** What this hatchery's own confirmed eggs add to the model, log odds by grade. */
+  learnt?: PerGrade
 }
 
 /** Why this light or this day does not allow a verdict. */

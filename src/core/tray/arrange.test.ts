@@ -30,6 +30,11 @@ describe('arrangeInGrid', () => {
     expect(arrangeInGrid(without(centres), 100)).toEqual(without(places))
   })
 
+  it('is not misled by an egg that lies askew of the others for want of a neighbour', () => {
+    expect(arrangeInGrid([{ x: 380, y: 577 }, { x: 583, y: 380 }, { x: 777, y: 375 }], 150))
+      .toEqual([{ row: 1, column: 0 }, { row: 0, column: 1 }, { row: 0, column: 2 }])
+  })
+
   it('reads row by row', () => {
     expect(readingOrder([{ row: 1, column: 0 }, { row: 0, column: 1 }, { row: 0, column: 0 }])).toEqual([2, 1, 0])
   })

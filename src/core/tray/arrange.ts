@@ -19,7 +19,7 @@ const SAME_LINE = 0.5
  * @returns one place for each centre, in the order given
  */
 export function arrangeInGrid(centres: readonly Point[], spacing: number): GridPlace[] {
-  const turn = gridTurn(centres, spacing)
+  const turn = gridTurn(centres)
   const c = Math.cos(turn)
   const s = Math.sin(turn)
   const along = centres.map(({ x, y }) => x * c + y * s)
@@ -34,19 +34,23 @@ export function readingOrder(places: readonly GridPlace[]): number[] {
   return places.map((_, i) => i).sort((a, b) => places[a]!.row - places[b]!.row || places[a]!.column - places[b]!.column)
 }
 
-/** The small turn under which the grid's lines run level, from the directions between near neighbours. */
-function gridTurn(centres: readonly Point[], spacing: number): number {
+/**
+ * The small turn under which the grid's lines run level, from the direction of each egg's nearest neighbour: those
+ * further off lie askew as often as not.
+ */
+function gridTurn(centres: readonly Point[]): number {
   let sine = 0
   let cosine = 0
-  for (const [i, a] of centres.entries()) {
-    for (const b of centres.slice(i + 1)) {
+  for (const a of centres) {
+    let nearest: { distance: number; angle: number } | null = null
+    for (const b of centres) {
       const distance = Math.hypot(b.x - a.x, b.y - a.y)
-      if (distance === 0 || distance > 2.2 * spacing) continue
-      // Directions a quarter turn apart are the same grid: four times the angle makes them one.
-      const angle = 4 * Math.atan2(b.y - a.y, b.x - a.x)
-      sine += Math.sin(angle)
-      cosine += Math.cos(angle)
+      if (distance > 0 && (!nearest || distance < nearest.distance)) nearest = { distance, angle: Math.atan2(b.y - a.y, b.x - a.x) }
     }
+    if (!nearest) continue
+    // Directions a quarter turn apart are the same grid: four times the angle makes them one.
+    sine += Math.sin(4 * nearest.angle) / nearest.distance ** 2
+    cosine += Math.cos(4 * nearest.angle) / nearest.distance ** 2
   }
   const turn = Math.atan2(sine, cosine) / 4
   return Math.abs(turn) <= MOST_TURNED_RAD ? turn : 0

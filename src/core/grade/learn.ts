@@ -1,0 +1,38 @@
+import { softmax } from './softmax.ts'
+import { GRADES, type Grade, type PerGrade } from './types.ts'
+
+/** A look whose egg was later opened or hatched. */
+export interface ConfirmedLook {
+  /** Log odds of the fitted model, before anything was learnt here. */
+  logs: PerGrade
+  truth: Grade
+}
+
+/** So many confirmed looks move the model half as far as they alone would. */
+const AS_SURE_AS = 12
+const STEPS = 300
+const RATE = 0.05
+
+/**
+ * What this hatchery's own confirmed eggs say beyond the fitted model: one number to add to each grade's log odds.
+ * The fitted model is not touched and nothing of it is forgotten: with few confirmed eggs the numbers stay near zero,
+ * and they are found anew from all confirmed eggs each time (maximum posterior of a multinomial logistic model with
+ * fixed slopes and a normal belief around zero).
+ */
+export function learnOffsets(confirmed: readonly ConfirmedLook[]): PerGrade {
+  const offsets: PerGrade = { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }
+  if (confirmed.length === 0) return offsets
+  for (let step = 0; step < STEPS; step++) {
+    const slope: PerGrade = { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }
+    for (const { logs, truth } of confirmed) {
+      const p = softmax(shifted(logs, offsets))
+      for (const grade of GRADES) slope[grade] += (grade === truth ? 1 : 0) - p[grade]
+    }
+    for (const grade of GRADES) offsets[grade] += RATE * ((slope[grade] - AS_SURE_AS * 0.25 * offsets[grade]) / (0.25 * (confirmed.length + AS_SURE_AS)))
+  }
+  return offsets
+}
+
+export function shifted(logs: PerGrade, offsets: PerGrade): PerGrade {
+  return Object.fromEntries(GRADES.map((grade) => [grade, logs[grade] + offsets[grade]])) as PerGrade
+}

@@ -1,0 +1,62 @@
+import type { Shell } from '../species/species.ts'
+import type { Grade, SuggestedGrade } from './types.ts'
+
+/** One look at an egg of which it is known what it was. */
+export interface KnownLook {
+  truth: Grade
+  program: SuggestedGrade
+  /** Null where the candler left it to the suggestion. */
+  candler: SuggestedGrade | null
+  /** Fraction of incubation. */
+  stage: number
+  shell: Shell
+}
+
+export interface Rightness {
+  name: string
+  looks: number
+  program: Tally
+  candler: Tally
+}
+
+/** Of those decided, how many were right; the rest was "not sure" or not said. */
+export interface Tally {
+  right: number
+  decided: number
+}
+
+export const STAGE_BANDS = [
+  { name: 'first third', from: 0 }, { name: 'second third', from: 1 / 3 }, { name: 'last third', from: 2 / 3 },
+] as const
+
+function tally(looks: readonly KnownLook[], said: (look: KnownLook) => SuggestedGrade | null): Tally {
+  const decided = looks.filter((look) => said(look) !== null && said(look) !== 'unsure')
+  return { decided: decided.length, right: decided.filter((look) => said(look) === look.truth).length }
+}
+
+/** How often program and candler were each right, in groups of their own. */
+export function rightnessBy(looks: readonly KnownLook[], groupOf: (look: KnownLook) => string): Rightness[] {
+  const groups = new Map<string, KnownLook[]>()
+  for (const look of looks) groups.set(groupOf(look), [...(groups.get(groupOf(look)) ?? []), look])
+  return [...groups].map(([name, group]) => ({
+    name, looks: group.length, program: tally(group, (look) => look.program), candler: tally(group, (look) => look.candler),
+  })).sort((a, b) => a.name.localeCompare(b.name))
+}
+
+export function stageBand(stage: number): string {
+  return STAGE_BANDS.findLast((band) => stage >= band.from)!.name
+}
+
+/**
+ * 95 % interval of a share, by Wilson's score.
+ * @see Wilson, E. B. (1927). Probable inference, the law of succession, and statistical inference. JASA 22, 209–212.
+ */
+export function wilson({ right, decided }: Tally): { low: number; high: number } | null {
+  if (decided === 0) return null
+  const z = 1.96
+  const p = right / decided
+  const middle = p + (z * z) / (2 * decided)
+  const half = z * Math.sqrt((p * (1 - p)) / decided + (z * z) / (4 * decided * decided))
+  const scale = 1 + (z * z) / decided
+  return { low: Math.max(0, (middle - half) / scale), high: Math.min(1, (middle + half) / scale) }
+}
