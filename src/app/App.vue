@@ -41,6 +41,7 @@ onMounted(async () => {
         <RouterLink to="/plan" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Plan</RouterLink>
         <RouterLink to="/hatchery" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Hatchery</RouterLink>
         <RouterLink to="/records" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Records</RouterLink>
+        <RouterLink to="/rightness" class="whitespace-nowrap text-ink-soft hover:text-ink" active-class="text-ink font-semibold">How right</RouterLink>
       </div>
       <template v-if="room.room === 'bench'">
         <button type="button" class="min-h-10 min-w-10 text-ink-soft" aria-label="Dimmer" @click="room.brighten(-1)">−</button>

@@ -21,6 +21,7 @@ export function createAppRouter(): Router {
       { path: '/sets/:setId/labels', name: 'labels', component: () => import('./views/LabelsView.vue'), props: true, meta: { room: 'desk' } },
       { path: '/plan', name: 'plan', component: () => import('./views/PlanView.vue'), meta: { room: 'desk' } },
       { path: '/hatchery', name: 'hatchery', component: () => import('./views/HatcheryView.vue'), meta: { room: 'desk' } },
+      { path: '/rightness', name: 'rightness', component: () => import('./views/RightnessView.vue'), meta: { room: 'desk' } },
       { path: '/records', name: 'records', component: () => import('./views/RecordsView.vue'), meta: { room: 'desk' } },
       { path: '/:rest(.*)*', redirect: '/' },
     ],

@@ -40,7 +40,7 @@ export function planToRecords(draft: PlanDraft, groups: readonly PlanGroup[], ha
     for (const { egg, set, place } of group.eggs) {
       const { id: _, choice, ...kept } = egg
       records.eggs.push({
-        ...kept, id: newId(), setId, removed: null,
+        ...kept, id: newId(), setId, outcome: null, removed: null,
         role: set ? 'set' : choice === 'reference' ? 'reference' : 'left-out',
         place: place && { ...place, trayId: trayIds.get(place.trayId)! },
       })

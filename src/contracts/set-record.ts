@@ -66,6 +66,10 @@ export const setRecordSchema = z.object({
 })
 export type SetRecord = z.infer<typeof setRecordSchema>
 
+/** `alive`: opened or looked at again, and found living. */
+export const OUTCOMES = ['hatched', 'alive', 'clear', 'blood-ring', 'quitter'] as const
+export type Outcome = (typeof OUTCOMES)[number]
+
 export const eggRecordSchema = z.object({
   id: idField,
   setId: idField,
@@ -82,11 +86,13 @@ export const eggRecordSchema = z.object({
   weightG: z.number().positive().max(500).nullable(),
   lengthMm: z.number().positive().max(200).nullable(),
   breadthMm: z.number().positive().max(200).nullable(),
+  /** What became of it: hatched, or found when it was opened. */
+  outcome: z.object({ at: instantField, found: z.enum(OUTCOMES) }).nullable(),
   removed: z.object({ at: instantField, grade: z.enum([...GRADES, 'unsure']), reason: z.string(), lookId: idField }).nullable(),
 })
 export type EggRecord = z.infer<typeof eggRecordSchema>
 
 /** An egg of which nothing but its number and place is known. */
 export function plainEgg(egg: Pick<EggRecord, 'id' | 'setId' | 'number' | 'place'>): EggRecord {
-  return { ...egg, mark: '', role: 'set', batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, removed: null }
+  return { ...egg, mark: '', role: 'set', batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, outcome: null, removed: null }
 }

@@ -29,8 +29,10 @@ it('brings records of version 1 up to date: same eggs in the same places, same d
 it('brings records of version 2 up to date: no lines by hand, no scale', () => {
   const { scale: _scale, ...hatchery } = now.hatchery
   const looks = now.looks.map(({ correction: _n, ...look }) => ({ ...look, reading: { ...look.reading, signs: undefined } }))
-  const records = hatcherySchema.parse(upgradeRecords({ ...now, version: 2, hatchery, looks: JSON.parse(JSON.stringify(looks)) as unknown }, 'UTC'))
+  const eggs = now.eggs.map(({ outcome: _o, ...egg }) => egg)
+  const records = hatcherySchema.parse(upgradeRecords({ ...now, version: 2, hatchery, eggs, looks: JSON.parse(JSON.stringify(looks)) as unknown }, 'UTC'))
   expect(records.looks[0]).toMatchObject({ correction: null, reading: { signs: null } })
+  expect(records.eggs[0]!.outcome).toBeNull()
   expect(records.hatchery.scale).toEqual({ collarMm: null, camera: null })
 })
 

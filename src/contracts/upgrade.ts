@@ -28,11 +28,12 @@ export function upgradeSet(set: unknown): unknown {
 }
 
 export function upgradeEgg(egg: unknown): unknown {
-  if (!isRaw(egg) || !('row' in egg)) return egg
+  if (!isRaw(egg) || 'outcome' in egg) return egg
+  if (!('row' in egg)) return { ...egg, outcome: null }
   const { row, column, ...kept } = egg
   return {
     ...kept, mark: '', role: 'set', place: { trayId: firstTrayId(egg['setId']), row, column },
-    batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null,
+    batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, outcome: null,
   }
 }
 

@@ -16,6 +16,7 @@ import { putOnLamp, takeStill } from '../devices/network-camera.ts'
 import { readCaptureTime } from '../devices/photo-files.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
+import { figuresOfLook } from './look-figures.ts'
 import { lookFrom } from './look-from.ts'
 import { candlingBegan, lookSince, matesLooks } from './candling.ts'
 import { useClockStore } from '../stores/clock.ts'
@@ -96,11 +97,17 @@ export function useBench(set: () => SetRecord) {
     if (next) currentId.value = next.id
   }
 
+  /** Shadows of the mates from the same basket that are taken for living at this candling. */
+  function livingMates(egg: EggRecord): number[] {
+    return matesLooks(eggs.value.filter((mate) => mate.batchId === egg.batchId), egg, lookOf)
+      .filter(({ own, verdict }) => (own?.grade ?? verdict.grade) === 'developing').map((item) => figuresOfLook(item).shadow.value)
+  }
+
   /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
   function lookAt(egg: EggRecord, reading: EggReading, { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs, 'eggs'>): { look: LookRecord; replaces: LookRecord | null } {
     const replaces = lookOf(egg) ?? null
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== replaces?.id)
-    return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photo, takenAt, source, earlier: before }), replaces }
+    return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photo, takenAt, source, earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }), replaces }
   }
 
   /** Measures a picture and saves it as this egg’s look; one that shows several eggs is not saved but given back. */

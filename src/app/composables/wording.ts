@@ -1,9 +1,13 @@
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { Outcome, SetRecord } from '../../contracts/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
 import type { Action, SuggestedGrade } from '../../core/grade/types.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
   developing: 'Developing', clear: 'Clear', 'blood-ring': 'Blood ring', quitter: 'Quitter', unsure: 'Not sure',
+}
+
+export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
+  hatched: 'It hatched', alive: 'It was alive', clear: 'Never fertile', 'blood-ring': 'Died early, a ring of blood', quitter: 'Died later, an embryo',
 }
 
 export const ACTION_WORDS: Readonly<Record<Action, string>> = {

@@ -1,10 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Bundle } from '../../contracts/bundle.ts'
+import { confirmedLooks } from '../../contracts/confirmed-looks.ts'
 import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import { learnOffsets } from '../../core/grade/learn.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
 import { Repository, type JournalEntry } from '../storage/repository.ts'
 
@@ -60,6 +62,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     }
     return map
   })
+
+  /** What the eggs opened and hatched here add to the model. */
+  const learnt = computed(() => learnOffsets(confirmedLooks({ sets: sets.value, eggs: eggs.value, looks: looks.value })))
 
   function setById(id: string): SetRecord | undefined {
     return sets.value.find((set) => set.id === id)
@@ -175,7 +180,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   return {
     repository, hatchery, sets, eggs, looks, journal, loaded, allEggsBySet, eggsBySet, looksByEgg,
-    load, setById, commit, addLook, addLooks, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
+    learnt, load, setById, commit, addLook, addLooks, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
   }
 })
 

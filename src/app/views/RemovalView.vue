@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { EggRecord, Outcome } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { actionOf, candlingBegan, lookSince } from '../composables/candling.ts'
@@ -13,6 +13,7 @@ import { useHatcheryStore } from '../stores/hatchery.ts'
 import ConfirmDialog from '../components/ConfirmDialog.vue'
 import GradeSign from '../components/GradeSign.vue'
 import MeasuredPhoto from '../components/MeasuredPhoto.vue'
+import OutcomeChoice from '../components/OutcomeChoice.vue'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -37,6 +38,7 @@ const toRemove = computed(() => rows.value.flatMap(({ egg, look, action }) => (l
 const notTicked = computed(() => toRemove.value.filter(({ egg }) => !egg.removed))
 const toRecheck = computed(() => rows.value.filter(({ egg, action }) => action === 'recheck' && !egg.removed))
 const undecided = computed(() => rows.value.filter(({ egg, look }) => !egg.removed && !look?.own))
+const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
 const remaining = computed(() => rows.value.filter(({ egg }) => !egg.removed).length)
 const late = computed(() => (asked.value && set.value ? stageOf(set.value.species, asked.value.look.ageDays) > 0.66 : false))
 
@@ -50,6 +52,13 @@ async function takeOut(): Promise<void> {
     asked.value = null
   } catch {
     problem.value = 'This could not be saved; the egg still counts as in the incubator.'
+  }
+}
+async function noteOutcome(egg: EggRecord, found: Outcome | null): Promise<void> {
+  try {
+    await hatchery.commit('what was found', egg.id, { eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }] })
+  } catch {
+    problem.value = 'What was found could not be saved.'
   }
 }
 useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
@@ -86,6 +95,13 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
     <section v-if="toRecheck.length > 0" class="mt-6">
       <h2 class="text-xl font-bold">Stays in, look again</h2>
       <p class="text-lg text-ink-soft">{{ toRecheck.map(({ egg, look }) => `${placeOf(egg)} (${GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade].toLowerCase()})`).join(', ') }}</p>
+    </section>
+    <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
+      <h2 id="opened" class="text-xl font-bold">If you open them</h2>
+      <p class="mb-3 text-ink-soft">Cool an egg first, open it at the blunt end away from your face, and note what you found: it tells how right the grades are. This late in incubation make sure that the embryo is dead before you open it.</p>
+      <ul class="flex flex-col gap-2" data-testid="openings">
+        <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3"><span class="w-28 font-semibold">{{ placeOf(egg) }}</span><OutcomeChoice :egg="egg" @choose="noteOutcome(egg, $event)" /></li>
+      </ul>
     </section>
     <p class="mt-6 text-xl" data-testid="remaining">{{ count(remaining, 'egg') }} should be in the tray: count them.</p>
     <p class="mt-2 text-ink-soft">Hold a leaking or smelling egg away from your face and bag it: it can burst. Wash your hands afterwards.</p>

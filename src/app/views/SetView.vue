@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Printer, Tags } from '@lucide/vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, PlanChoices } from '../../contracts/set-record.ts'
+import type { EggRecord, Outcome, PlanChoices } from '../../contracts/set-record.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
@@ -25,6 +25,7 @@ import { useClockStore } from '../stores/clock.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import GradeSign from '../components/GradeSign.vue'
 import MeasuredPhoto from '../components/MeasuredPhoto.vue'
+import OutcomeChoice from '../components/OutcomeChoice.vue'
 import OwnDays from '../components/OwnDays.vue'
 import PlanTimeline from '../components/PlanTimeline.vue'
 import SchoolChoice from '../components/SchoolChoice.vue'
@@ -60,6 +61,16 @@ const rows = computed(() => eggs.value
 const cellWords = (look: LookRecord): string => {
   const cell = figuresOfLook(look).airCell
   return cell ? percentWords(cell.depth.value) : 'not seen'
+}
+/** From two days before the day of hatch on, what is still in may have hatched. */
+const hatching = computed(() => (set.value && plan.value && plan.value.ageDays >= SPECIES[set.value.species].incubationDays - 2
+  ? eggs.value.filter((egg) => !egg.removed && !egg.outcome) : []))
+function noteOutcome(which: readonly EggRecord[], found: Outcome | null): void {
+  const outcome = found && { at: new Date(clock.nowMs).toISOString(), found }
+  void saving(async () => {
+    await store.commit('what became of it', which.length === 1 ? which[0]!.id : null, { eggs: which.map((egg) => ({ ...egg, outcome })) })
+    if (chosen.value) chosen.value = eggs.value.find((egg) => egg.id === chosen.value?.id) ?? null
+  })
 }
 const MOST_ROWS = 200
 const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined))
@@ -193,6 +204,8 @@ useKeys({ u: () => void saving(() => store.undo()) })
           <TrayMap :tray="tray" :eggs="here" :look-of="lookOf" :current-id="chosen?.id" class="card p-3" @choose="chosen = chosen?.id === $event.id ? null : $event" />
           <div v-if="pictured && chosen" class="mt-4 h-72 overflow-hidden rounded-xl bg-black"><MeasuredPhoto :look="pictured" :overlay="true" :label="`Latest photograph of ${placeOf(chosen)}`" /></div>
           <p v-else class="mt-2 text-sm text-ink-soft">Choose an egg to see its picture and its own looks.</p>
+          <div v-if="chosen" class="mt-3"><OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" /></div>
+          <button v-else-if="hatching.length > 0" type="button" class="press mt-3" @click="noteOutcome(hatching, 'hatched')">All {{ count(hatching.length, 'egg') }} still in hatched</button>
         </template>
         <p v-if="aside.length > 0" class="mt-3 text-sm text-ink-soft">Not set: {{ aside.map((egg) => `egg ${egg.number}${egg.role === 'reference' ? ' (kept to compare)' : ''}`).join(', ') }}.</p>
         <p v-if="here.some((egg) => egg.crack !== 'none')" class="mt-1 text-sm text-ink-soft">Cracked: {{ here.filter((egg) => egg.crack !== 'none').map((egg) => `${placeOf(egg)}${egg.waxed ? ' (waxed)' : ''}`).join(', ') }}. Look at them every time.</p>

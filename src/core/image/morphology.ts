@@ -51,6 +51,17 @@ export function open(mask: Mask, radiusPx: number): Mask {
   return { ...mask, values }
 }
 
+/** Sets a square of half-width `reach` around a pixel. */
+export function markAround(mask: Mask, at: number, reach: number): void {
+  const x = at % mask.widthPx
+  const y = (at - x) / mask.widthPx
+  for (let row = Math.max(0, y - reach); row <= Math.min(mask.heightPx - 1, y + reach); row++) {
+    for (let column = Math.max(0, x - reach); column <= Math.min(mask.widthPx - 1, x + reach); column++) {
+      mask.values[row * mask.widthPx + column] = 1
+    }
+  }
+}
+
 export interface Component {
   /** Row-major indices of its pixels. */
   pixels: number[]

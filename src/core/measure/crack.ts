@@ -1,14 +1,16 @@
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
-import { components, type Component } from '../image/morphology.ts'
+import { components, markAround, type Component, type Mask } from '../image/morphology.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { FINE, ridgeAt, type ScaleSpace } from './ridges.ts'
+import { ridgeAt, type ScaleSpace } from './ridges.ts'
 
 export interface Crack {
   /** 0–1: strength of evidence for a crack. */
   score: number
   /** Along the longest bright hairline, in the working picture; empty when there is none. */
   points: Point[]
+  /** Frame pixels on and beside it, whose light is the crack's; empty when there is none. */
+  mask: Mask
 }
 
 /** Bend of log light at which a bright hairline is as likely a crack as a scratch of light. */
@@ -28,7 +30,7 @@ const COMMON_SHARE = 0.2
  */
 export function findCrack(frame: EggFrame, scales: ScaleSpace, contents: Contents): Crack {
   const { lengthPx, heightPx } = frame
-  const red = scales.red[FINE]!
+  const red = scales.red
   const values = new Uint8Array(lengthPx * heightPx)
   for (let row = 4; row < heightPx - 4; row++) {
     for (let column = CLEAR_PX; column < lengthPx - CLEAR_PX; column++) {
@@ -51,6 +53,7 @@ export function findCrack(frame: EggFrame, scales: ScaleSpace, contents: Content
   return {
     score: 1 / (1 + Math.exp(-(longest - 1.6 * SHORTEST_RUN) / 0.03)),
     points: line && longest > SHORTEST_RUN ? middleOf(frame, line) : [],
+    mask: line && longest > SHORTEST_RUN ? around(frame, line) : { widthPx: lengthPx, heightPx, values: new Uint8Array(values.length) },
   }
 }
 
@@ -70,6 +73,15 @@ function standsOut(frame: EggFrame, column: number, row: number): boolean {
     }
   }
   return asBright < COMMON_SHARE * count
+}
+
+/** A bright line's flanks bend the light as a dark line does, this far out, frame pixels. */
+const FLANK_PX = 5
+
+function around({ lengthPx, heightPx }: EggFrame, piece: Component): Mask {
+  const mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(lengthPx * heightPx) }
+  for (const at of piece.pixels) markAround(mask, at, FLANK_PX)
+  return mask
 }
 
 /** Mean of the line's pixels in each slice along its longer side. */

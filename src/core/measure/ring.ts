@@ -3,7 +3,7 @@ import { distanceTo, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { bendAlong, MIDDLE, ridgeAt, type ScaleSpace, type SmoothPlane } from './ridges.ts'
+import { bendAlong, clutterOf, MIDDLE, ridgeAt, type ScaleSpace, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
   /** 0–1: strength of evidence for one smooth, unbranched closed curve, arc or line. */
@@ -42,8 +42,12 @@ const ROUGH_SAMPLES = 28
 const CLOSELY = 40
 /** The best of these are moved to where they fit best. */
 const POLISHED = 6
-/** Bend of log light that counts as one unit of line. */
-const LINE_UNIT = 0.045
+/**
+ * Bend of log light that counts as one unit of line: so many times what mottling and grain bend this picture, within
+ * bounds. A faint ring shows on a clean shell and not on a mottled one.
+ */
+const LINE_TO_CLUTTER = 4
+const LINE_UNIT = { least: 0.02, most: 0.06 } as const
 
 /**
  * A blood ring lies on the yolk's upper surface, so in the picture it is a circle on the egg's ball, seen from
@@ -51,7 +55,10 @@ const LINE_UNIT = 0.045
  * and the dark line along each is weighed against the lines that cross it or run beside it.
  */
 export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, dark: Mask, lines: Mask): Ring {
-  const light: RingLight = { frame, red: scales.red[MIDDLE]!, green: scales.green[MIDDLE]!, usable: usablePixels(frame, contents, unlit, dark) }
+  const usable = usablePixels(frame, contents, unlit, dark)
+  const clutter = clutterOf(scales.lines[MIDDLE]!, usable)
+  const unit = Math.min(LINE_UNIT.most, Math.max(LINE_UNIT.least, LINE_TO_CLUTTER * clutter))
+  const light: RingLight = { frame, lines: scales.lines[MIDDLE]!, usable, unit }
   const rough = roughSupports(light)
   const order = rough.map((_, i) => i).sort((a, b) => rough[b]! - rough[a]!)
   const candidates = Array.from(order.subarray(0, CLOSELY), (i) => {
@@ -73,9 +80,10 @@ export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Conte
 
 interface RingLight {
   frame: EggFrame
-  red: SmoothPlane
-  green: SmoothPlane
+  lines: SmoothPlane
   usable: Uint8Array
+  /** {@link LINE_UNIT} of this picture. */
+  unit: number
 }
 
 function limit(value: number, size: number): number {
@@ -209,7 +217,7 @@ function allCircles(): Array<{ circle: SphereCircle; places: Float32Array }> {
 const BESIDE_PX = [-2.7, -1.35, 0, 1.35, 2.7] as const
 
 /** Strength of a dark line at each place, −0.8…1.2; NaN where it cannot be seen. Fills `found` with where it ran. */
-function lineAlong({ frame, red, green, usable }: RingLight, places: Float32Array, found?: Array<{ column: number; row: number } | null>): Float32Array {
+function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Float32Array, found?: Array<{ column: number; row: number } | null>): Float32Array {
   const { lengthPx, heightPx, radiusPx } = frame
   const lines = new Float32Array(places.length / 4).fill(NaN)
   for (let i = 0; i < lines.length; i++) {
@@ -230,10 +238,7 @@ function lineAlong({ frame, red, green, usable }: RingLight, places: Float32Arra
       const y = row + offset * dy
       const at = Math.floor(y) * lengthPx + Math.floor(x)
       if (x < 0 || x >= lengthPx || y < 0 || y >= heightPx || !usable[at]) continue
-      let across = bendAlong(red, at, dx, dy)
-      // Most places are no line in red already; green can only lessen it.
-      if (across > 0) across = Math.min(across, bendAlong(green, at, dx, dy) * 1.3)
-      const line = (across - 0.7 * Math.abs(bendAlong(red, at, -dy, dx))) / LINE_UNIT - 0.09 * Math.abs(offset)
+      const line = (bendAlong(light, at, dx, dy) - 0.7 * Math.abs(bendAlong(light, at, -dy, dx))) / unit - 0.09 * Math.abs(offset)
       if (line > strongest) {
         strongest = line
         if (found) found[i] = { column: x, row: y }
@@ -266,13 +271,12 @@ function roughSupports(light: RingLight): Int32Array {
 }
 
 /** Strength of a dark line at each usable pixel, −0.8…1.2; NaN elsewhere. */
-function lineMap({ frame, red, green, usable }: RingLight): Plane {
+function lineMap({ frame, lines, usable, unit }: RingLight): Plane {
   const map: Plane = { widthPx: frame.lengthPx, heightPx: frame.heightPx, values: new Float32Array(usable.length).fill(NaN) }
   for (let at = 0; at < usable.length; at++) {
     if (!usable[at]) continue
-    const { across, along } = ridgeAt(red, at)
-    const line = (across > 0 ? Math.min(across, 1.3 * ridgeAt(green, at).across) : across) - 0.7 * Math.abs(along)
-    map.values[at] = Math.min(1.2, Math.max(-0.8, line / LINE_UNIT))
+    const { across, along } = ridgeAt(lines, at)
+    map.values[at] = Math.min(1.2, Math.max(-0.8, (across - 0.7 * Math.abs(along)) / unit))
   }
   return map
 }

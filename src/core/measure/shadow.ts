@@ -2,7 +2,7 @@ import { components, open, type Mask } from '../image/morphology.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
 import type { EmptyField } from './empty-field.ts'
-import { FINE, type ScaleSpace } from './ridges.ts'
+import type { ScaleSpace } from './ridges.ts'
 
 export interface Shadow {
   /** Share of the visible contents, less what is hidden, where over half of the expected red light is missing. */
@@ -29,7 +29,7 @@ const HIDDEN_EDGE_SLOPE = 0.42
 const HIDDEN_DARKNESS = 1.6
 
 export function measureShadow(frame: EggFrame, scales: ScaleSpace, contents: Contents, field: EmptyField): Shadow {
-  const light = scales.red[FINE]!
+  const light = scales.red
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
   const dark = shadowMask(frame, contents, missing, HALF)
   const hidden = hiddenPart(frame, dark, missing)

@@ -1,4 +1,4 @@
-import { components, type Mask } from '../image/morphology.ts'
+import { components, markAround, open, type Component, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
 
@@ -6,6 +6,14 @@ import { isInside, type EggFrame } from './egg-frame.ts'
 const REACH_PX = 8
 /** Missing light, log units, from which a small sharp spot counts. */
 const CONTRAST = 0.3
+/** The same on a shell that is known to be spotted. */
+const FAINT_CONTRAST = 0.16
+/** Shell this far darker than the brightest, log units, shows no spots of its own. */
+const DARKEST_SHELL = 3
+/** Half-width that no vessel has, but a cluster of spots, frame pixels. */
+const THICKER_THAN_VESSELS_PX = 3.4
+/** Spots are shorter than this, ÷ length. */
+const LONGEST = 0.15
 /** Fewer spots than this may be anything, an early embryo among them; they stay. */
 const FEWEST = 12
 
@@ -16,23 +24,24 @@ const FEWEST = 12
  */
 export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask; count: number } {
   const { lengthPx, heightPx } = frame
-  const closed = closing(frame.redLog)
-  const values = new Uint8Array(lengthPx * heightPx)
-  for (let at = 0; at < values.length; at++) {
-    if (closed.values[at]! - frame.redLog.values[at]! > CONTRAST &&
-      isInside(frame, at % lengthPx, Math.floor(at / lengthPx), 0.97)) values[at] = 1
+  const closed = closing(frame.redLog).values
+  const darkest = brightLevel(frame) - DARKEST_SHELL
+  // Where a body holds the light back, grain alone makes spots.
+  const missing = closed.map((value, at) => (value > darkest ? value - frame.redLog.values[at]! : 0))
+  const dark = (contrast: number): Mask => {
+    const values = new Uint8Array(missing.length)
+    for (let at = 0; at < values.length; at++) {
+      if (missing[at]! > contrast && isInside(frame, at % lengthPx, Math.floor(at / lengthPx), 0.97)) values[at] = 1
+    }
+    return { widthPx: lengthPx, heightPx, values }
   }
-  const spots: Mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(values.length) }
-  let count = 0
-  for (const piece of components({ widthPx: lengthPx, heightPx, values }, 4)) {
-    const width = piece.maxX - piece.minX + 1
-    const height = piece.maxY - piece.minY + 1
-    const extent = Math.hypot(width, height)
-    if (extent > 0.15 * lengthPx || piece.pixels.length < 0.22 * extent * extent) continue
-    count++
-    for (const at of piece.pixels) markAround(spots, at, 1)
-  }
-  if (count < FEWEST) return { frame, spots: { ...spots, values: new Uint8Array(values.length) }, count: 0 }
+  const count = compactPieces(dark(CONTRAST)).compact.length
+  const spots: Mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(missing.length) }
+  if (count < FEWEST) return { frame, spots, count: 0 }
+  // A shell known to be spotted: now the faint ones too, and those that run into each other.
+  const { compact, rest } = compactPieces(dark(FAINT_CONTRAST))
+  const merged = compactPieces(open(rest, THICKER_THAN_VESSELS_PX), Infinity).compact
+  for (const piece of [...compact, ...merged]) for (const at of piece.pixels) markAround(spots, at, 1)
   const bridge = (plane: Plane): Plane => {
     const over = closing(plane)
     return { ...plane, values: plane.values.map((value, at) => (spots.values[at] ? over.values[at]! : value)) }
@@ -41,14 +50,21 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask;
   return { frame: { ...frame, red, green, redLog: bridge(frame.redLog), greenLog: bridge(frame.greenLog) }, spots, count }
 }
 
-function markAround(mask: Mask, at: number, reach: number): void {
-  const x = at % mask.widthPx
-  const y = (at - x) / mask.widthPx
-  for (let row = Math.max(0, y - reach); row <= Math.min(mask.heightPx - 1, y + reach); row++) {
-    for (let column = Math.max(0, x - reach); column <= Math.min(mask.widthPx - 1, x + reach); column++) {
-      mask.values[row * mask.widthPx + column] = 1
-    }
-  }
+function brightLevel({ redLog }: EggFrame): number {
+  const levels = redLog.values.filter((_, at) => at % 7 === 0).sort()
+  return levels[Math.floor(0.98 * levels.length)]!
+}
+
+/** Pieces of a mask that are short and compact, as spots are; and what remains of the mask. */
+function compactPieces(mask: Mask, longest = LONGEST): { compact: Component[]; rest: Mask } {
+  const rest: Mask = { ...mask, values: mask.values.slice() }
+  const compact = components(mask, 4).filter((piece) => {
+    const extent = Math.hypot(piece.maxX - piece.minX + 1, piece.maxY - piece.minY + 1)
+    if (extent > longest * mask.widthPx || (longest < Infinity && piece.pixels.length < 0.22 * extent * extent)) return false
+    for (const at of piece.pixels) rest.values[at] = 0
+    return true
+  })
+  return { compact, rest }
 }
 
 /** Grey closing by a square: the highest value around, then the lowest of those. */

@@ -1,7 +1,7 @@
 import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { ridgeAt, type ScaleSpace } from './ridges.ts'
+import { clutterOf, ridgeAt, type ScaleSpace } from './ridges.ts'
 import type { Ring } from './ring.ts'
 
 export interface Vessels {
@@ -12,8 +12,11 @@ export interface Vessels {
   netLength: number
 }
 
-/** A tenth of the light missing in a line as wide as the filter bends the log by about this much. */
-const BEND_LIMIT = 0.045
+/** A line bends the light by more than this, log units, and so many times more than mottling does; */
+const LEAST_BEND = 0.035
+const LINE_TO_CLUTTER = 5
+/** but where vessels fill the picture they are the clutter themselves, and no more than this may be asked. */
+const MOST_ASKED = 0.06
 /** The foot of a finger's edge bends the light as a line does, this far out, frame pixels. */
 const CLEAR_OF_HIDDEN_PX = 7
 /** A piece must run at least this far, as a share of the egg's length, to be no speckle. */
@@ -27,21 +30,22 @@ export function findDarkLines(frame: EggFrame, scales: ScaleSpace, contents: Con
   const { lengthPx, heightPx } = frame
   const values = new Uint8Array(lengthPx * heightPx)
   const fence = Math.round(0.03 * lengthPx)
-  const noise = lineNoise(frame, contents)
   const fromHidden = distanceTo(hidden, 1)
-  for (const [scale, red] of scales.red.entries()) {
-    const green = scales.green[scale]!
-    const limit = Math.max(BEND_LIMIT, 2 * noise / red.sigmaPx)
-    for (let row = 4; row < heightPx - 4; row++) {
-      for (let column = fence; column < lengthPx - 4; column++) {
-        const at = row * lengthPx + column
-        if (!contents.mask[at] || !contents.mask[at - fence] || unlit.values[at] || fromHidden[at]! < CLEAR_OF_HIDDEN_PX) continue
-        const v = Math.abs(row + 0.5 - heightPx / 2) / frame.radiusPx[column]!
-        if (v > 0.94) continue
-        const { across, along } = ridgeAt(red, at)
-        // Blood takes green at least as much as red; a fault of one channel alone is noise.
-        if (across > limit && along < 0.45 * across && ridgeAt(green, at).across > limit) values[at] = 1
-      }
+  const usable = new Uint8Array(values.length)
+  for (let row = 4; row < heightPx - 4; row++) {
+    for (let column = fence; column < lengthPx - 4; column++) {
+      const at = row * lengthPx + column
+      if (!contents.mask[at] || !contents.mask[at - fence] || unlit.values[at] || fromHidden[at]! < CLEAR_OF_HIDDEN_PX) continue
+      if (Math.abs(row + 0.5 - heightPx / 2) < 0.94 * frame.radiusPx[column]!) usable[at] = 1
+    }
+  }
+  for (const light of scales.lines) {
+    const clutter = Math.min(MOST_ASKED, LINE_TO_CLUTTER * clutterOf(light, usable))
+    const limit = Math.max(LEAST_BEND, clutter, (2 * scales.grain) / light.sigmaPx)
+    for (let at = 0; at < usable.length; at++) {
+      if (!usable[at]) continue
+      const { across, along } = ridgeAt(light, at)
+      if (across > limit && along < 0.45 * across) values[at] = 1
     }
   }
   const kept = new Uint8Array(values.length)
@@ -72,16 +76,4 @@ export function measureVessels(frame: EggFrame, contents: Contents, lines: Mask,
   }
   const coverage = covered / Math.max(1, contents.areaPx)
   return { coverage, coverageSd: Math.hypot(0.015, 0.35 * coverage), netLength: length / frame.lengthPx }
-}
-
-/** Robust spread of neighbouring differences of log red light: what noise alone bends. */
-function lineNoise(frame: EggFrame, contents: Contents): number {
-  const differences: number[] = []
-  for (let at = 2; at < contents.mask.length - 2; at += 7) {
-    if (!contents.mask[at]) continue
-    const v = frame.redLog.values
-    differences.push(Math.abs(v[at]! - (v[at - 2]! + v[at + 2]!) / 2))
-  }
-  differences.sort((a, b) => a - b)
-  return differences[differences.length >> 1] ?? 0
 }

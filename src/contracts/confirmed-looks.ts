@@ -1,0 +1,50 @@
+import { featuresOf } from '../core/grade/features.ts'
+import { GRADING_MODEL } from '../core/grade/grading-model.ts'
+import type { ConfirmedLook } from '../core/grade/learn.ts'
+import type { KnownLook } from '../core/grade/rightness.ts'
+import { logOdds } from '../core/grade/softmax.ts'
+import type { Grade } from '../core/grade/types.ts'
+import { stageOf } from '../core/species/species.ts'
+import type { LookRecord } from './look-record.ts'
+import type { HatcheryRecords } from './records.ts'
+import type { EggRecord, SetRecord } from './set-record.ts'
+
+/** A look whose egg is known for what it was, with its set. */
+interface Confirmed {
+  look: LookRecord
+  set: SetRecord
+  truth: Grade
+}
+
+/** What the egg was at a look; null where that is not known. */
+function truthAt(look: LookRecord, { outcome, removed }: EggRecord): Grade | null {
+  if (!outcome) return null
+  if (outcome.found === 'hatched' || outcome.found === 'alive') return 'developing'
+  if (outcome.found === 'clear') return 'clear'
+  // Nobody knows on which day it died: only of the look that took it out is it sure.
+  return removed?.lookId === look.id ? outcome.found : null
+}
+
+function confirmedOf({ sets, eggs, looks }: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): Confirmed[] {
+  const setById = new Map(sets.map((set) => [set.id, set]))
+  const eggById = new Map(eggs.map((egg) => [egg.id, egg]))
+  return looks.flatMap((look) => {
+    const [set, egg] = [setById.get(look.setId), eggById.get(look.eggId)]
+    const truth = set && egg && !look.replaced ? truthAt(look, egg) : null
+    return truth && set ? [{ look, set, truth }] : []
+  })
+}
+
+/** What the hatchery's own eggs teach the model. */
+export function confirmedLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): ConfirmedLook[] {
+  return confirmedOf(records).filter(({ look }) => look.verdict.readable).map(({ look, set, truth }) => ({
+    truth, logs: logOdds(GRADING_MODEL, featuresOf(look.reading, stageOf(set.species, look.ageDays))),
+  }))
+}
+
+/** What program and candler said of eggs that are known. */
+export function knownLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): KnownLook[] {
+  return confirmedOf(records).map(({ look, set, truth }) => ({
+    truth, program: look.verdict.grade, candler: look.own?.grade ?? null, stage: stageOf(set.species, look.ageDays), shell: set.shell,
+  }))
+}
