@@ -88,7 +88,17 @@ export function toLinear(image: RgbImage, factor = 1, region: Region = wholeOf(i
   const red = new Float32Array(size)
   const green = new Float32Array(size)
   const blue = new Float32Array(size)
-  for (let y = 0; y < down.size; y++) {
+  if (factor === 1) {
+    // Nothing to average: eggs that were drawn down while decoding come this way.
+    for (let y = 0, to = 0; y < down.size; y++) {
+      let at = ((region.top + y) * widthPx + region.left) * channels
+      for (let x = 0; x < across.size; x++, to++, at += channels) {
+        red[to] = LINEAR_OF_BYTE[data[at]!]!
+        green[to] = LINEAR_OF_BYTE[data[at + 1]!]!
+        blue[to] = LINEAR_OF_BYTE[data[at + 2]!]!
+      }
+    }
+  } else for (let y = 0; y < down.size; y++) {
     const to = y * across.size
     for (let sourceY = down.from[y]!; sourceY < down.to[y]!; sourceY++) {
       const edge = sourceY === down.from[y] ? down.firstShare[y]! : sourceY === down.to[y]! - 1 ? down.lastShare[y]! : 1

@@ -12,6 +12,7 @@ export interface Mask {
 export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
   const { widthPx: w, heightPx: h, values } = mask
   const far = 3e5
+  if (!values.includes(to)) return new Float32Array(w * h).fill(far / 3)
   // A rim of unreachable pixels spares the border tests.
   const stride = w + 2
   const d = new Int32Array(stride * (h + 2)).fill(far)
@@ -42,6 +43,7 @@ export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
 
 /** Keeps only what a disc of the given radius fits into: thin and small things go. */
 export function open(mask: Mask, radiusPx: number): Mask {
+  if (!mask.values.includes(1)) return mask
   const inner = distanceTo(mask, 0)
   const core = new Uint8Array(inner.length)
   for (let i = 0; i < core.length; i++) if (inner[i]! > radiusPx) core[i] = 1

@@ -1,3 +1,4 @@
+import { medianOf, quantile } from '../image/quantile.ts'
 import { blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
@@ -109,7 +110,7 @@ function brightest(plane: Plane, frame: EggFrame): number {
       if (isInside(frame, column, row)) inside.push(plane.values[row * frame.lengthPx + column]!)
     }
   }
-  return Float32Array.from(inside).sort()[Math.floor(inside.length * 0.98)] ?? 0
+  return quantile(Float32Array.from(inside), 0.98)
 }
 
 /** Over lit pixels inside the egg. */
@@ -121,8 +122,7 @@ function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
       if (isInside(frame, x, y, 0.9) && frame.red.values[at]! > litFrom) sizes.push(Math.abs(plane.values[at]!))
     }
   }
-  sizes.sort((a, b) => a - b)
-  return Math.max(1e-6, 1.4826 * (sizes[sizes.length >> 1] ?? 0))
+  return Math.max(1e-6, 1.4826 * medianOf(sizes))
 }
 
 /** Searches depth, tilt and bow: a coarse grid first, its best neighbourhoods more finely, then ever smaller steps. */

@@ -1,3 +1,4 @@
+import { medianOf, quantile } from '../image/quantile.ts'
 import { NormalEquations } from '../geometry/linear-system.ts'
 import type { CellCurve } from './air-cell.ts'
 import type { Contents } from './contents.ts'
@@ -26,10 +27,10 @@ export type Lamp = 'blunt' | 'small' | 'side'
  */
 const BELIEF = [
   { mean: 0, sd: 3 },
-  { mean: -1.5, sd: 0.45 },
-  { mean: -0.2, sd: 0.45 },
-  { mean: -0.2, sd: 0.12 },
-  { mean: -0.1, sd: 0.12 },
+  { mean: -1.55, sd: 0.45 },
+  { mean: -0.3, sd: 0.45 },
+  { mean: -0.19, sd: 0.12 },
+  { mean: -0.11, sd: 0.12 },
   { mean: 0, sd: 0.06 },
 ] as const
 /** Light from the side falls off with the distance from there instead, half-breadths. */
@@ -40,9 +41,13 @@ const HALF_BREADTHS = 2.6
 /** Most people light an end: the side must explain the picture better by this much cost. */
 const SIDE_COST = 12
 /** How much darker the contents are than the air cell just beside its edge in an empty egg, log units. */
-const CELL_STEP = { mean: 0.35, sd: 0.3 }
+const CELL_STEP = { mean: 0.3, sd: 0.2 }
+/** A greater step than this is not the membrane's but a body's: the field is held up to it, however dark the contents. */
+const GREATEST_STEP = 0.7
 /** Pixels nearer than this to the cell's edge or the poles are left out: the edge's line, the pole's bloom. */
 const CLEARANCE = 0.035
+
+const INDEPENDENT_READINGS = 80
 
 /** Frame pixels between readings: the field is smooth. */
 const STRIDE_PX = 5
@@ -137,15 +142,13 @@ function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
   for (let across = -half; across <= half; across++) {
     values.push(frame.redLog.values[(Math.round(frame.heightPx / 2) + across) * frame.lengthPx + column]!)
   }
-  values.sort((a, b) => a - b)
-  return { u: cell.depth + 0.03 - 0.5, v: 0, value: values[values.length >> 1]! - CELL_STEP.mean }
+  return { u: cell.depth + 0.03 - 0.5, v: 0, value: medianOf(values) - CELL_STEP.mean }
 }
 
 function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly Belief[]) {
   const prior = beliefs.map((belief) => belief.mean)
   const shape = ({ row }: Reading): number => prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
-  const levels = Float32Array.from(samples.map((sample) => sample.value - shape(sample))).sort()
-  let level = levels[Math.floor(levels.length * 0.85)] ?? -4
+  let level = samples.length > 0 ? quantile(Float32Array.from(samples, (sample) => sample.value - shape(sample)), 0.85) : -4
   if (anchor) level = Math.max(level, anchor.value - shape(anchor) - 0.5)
   let coefficients = Float64Array.from(prior)
   coefficients[0] = level
@@ -163,14 +166,15 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
       squares += weight * residual * residual
       return weight
     })
-    // Neighbours share mottling and shading: all of the egg counts for some 80 independent readings.
-    const each = 80 / Math.max(1, samples.length) / Math.max(0.07, spread) ** 2
+    // Neighbours share mottling and shading: all of the egg counts for so many independent readings.
+    const each = INDEPENDENT_READINGS / Math.max(1, samples.length) / Math.max(0.07, spread) ** 2
     samples.forEach((sample, i) => equations.add(sample.row, sample.value, weights[i]! * each))
     beliefs.forEach((belief, k) => equations.addPrior(k, prior[k]!, 1 / belief.sd ** 2))
     if (anchor) equations.add(anchor.row, anchor.value, 1 / CELL_STEP.sd ** 2)
     const next = equations.solve()
     if (!next) break
     coefficients = Float64Array.from(next)
+    if (anchor) coefficients[0] = Math.max(coefficients[0]!, coefficients[0]! + anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients))
     spread = Math.min(0.3, Math.max(0.04, Math.sqrt(squares / Math.max(1, total)) * 1.15))
     litShare = total / Math.max(1, samples.length)
   }

@@ -1,3 +1,4 @@
+import { quantile } from '../image/quantile.ts'
 import { blur, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import type { Point } from '../geometry/egg-outline.ts'
@@ -38,8 +39,7 @@ const DARKEST_RED = 0.0008
 export function findGlow(image: LinearImage): Glow {
   const { widthPx, heightPx } = image
   const red = blur({ widthPx, heightPx, values: image.red }, 1.5)
-  const sorted = red.values.slice().sort()
-  const brightRed = sorted[Math.floor(sorted.length * 0.99)] ?? 0
+  const brightRed = quantile(red.values.slice(), 0.99)
   const backgroundRed = borderMedian(red)
   const backgroundBlue = borderMedian({ widthPx, heightPx, values: image.blue })
   const threshold = otsuLogThreshold(red.values)

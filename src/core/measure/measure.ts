@@ -1,3 +1,4 @@
+import { medianOf } from '../image/quantile.ts'
 import {
   bluntPole, breadthPx, outlinePolygon, reversed, smallPole, toPicture, type Point,
 } from '../geometry/egg-outline.ts'
@@ -181,9 +182,10 @@ function clamp(value: number, limit: number): number {
 function unlitMask(frame: EggFrame, contents: Contents, expected: Float32Array) {
   const values = new Uint8Array(contents.mask.length)
   let dark = 0
+  const darkest = Math.log(0.003)
   for (let at = 0; at < values.length; at++) {
     if (!contents.mask[at]) continue
-    if (frame.redLog.values[at]! < Math.max(expected[at]! - 2.2, Math.log(0.003))) {
+    if (frame.redLog.values[at]! < Math.max(expected[at]! - 2.2, darkest)) {
       values[at] = 1
       dark++
     }
@@ -195,7 +197,9 @@ function unlitMask(frame: EggFrame, contents: Contents, expected: Float32Array) 
 }
 
 function joined(a: Mask, b: Mask): Mask {
-  return { ...a, values: a.values.map((value, at) => value | b.values[at]!) }
+  const values = a.values.slice()
+  for (let at = 0; at < values.length; at++) if (b.values[at]) values[at] = 1
+  return { ...a, values }
 }
 
 function readLight(frame: EggFrame, contents: Contents, field: EmptyField): LightReading {
@@ -209,18 +213,14 @@ function readLight(frame: EggFrame, contents: Contents, field: EmptyField): Ligh
     if (v > 0.97) clipped++
     steps.push(Math.abs(v - (frame.red.values[at - 2]! + frame.red.values[at + 2]!) / 2))
   }
-  const medianRed = median(light)
-  const noise = 1.4826 * median(steps) * Math.sqrt(2 / 3)
+  const medianRed = medianOf(light)
+  const noise = 1.4826 * medianOf(steps) * Math.sqrt(2 / 3)
   return {
     medianRed, relativeNoise: noise / Math.max(1e-4, medianRed),
     clippedShare: clipped / Math.max(1, light.length),
     emptyRed: Math.exp(field.redLog[Math.floor(frame.heightPx / 2) * frame.lengthPx + Math.floor(frame.lengthPx * 0.6)]!),
     lamp: field.lamp,
   }
-}
-
-function median(values: number[]): number {
-  return Float32Array.from(values).sort()[values.length >> 1] ?? 0
 }
 
 function describeCell(cell: AirCell, edge: Point[]): NonNullable<EggReading['airCell']> {

@@ -1,3 +1,4 @@
+import { medianOf } from '../image/quantile.ts'
 import { blur, type Plane } from '../image/plane.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
 
@@ -64,7 +65,7 @@ function neighbourNoise(frame: EggFrame, { values }: Plane): number {
       differences.push(Math.abs(values[at]! - (values[at - 2]! + values[at + 2]!) / 2))
     }
   }
-  return Float32Array.from(differences).sort()[differences.length >> 1] ?? 0
+  return medianOf(differences)
 }
 
 /** Principal bends of log light at one pixel, eigenvalues of the Hessian. */
@@ -101,5 +102,5 @@ export function bendAlong({ widthPx, values: v, sigmaPx }: SmoothPlane, at: numb
 export function clutterOf(light: SmoothPlane, usable: Uint8Array): number {
   const bends: number[] = []
   for (let at = light.widthPx + 1; at < usable.length - light.widthPx - 1; at += 5) if (usable[at]) bends.push(Math.abs(bendAlong(light, at, 1, 0)))
-  return 1.4826 * (Float32Array.from(bends).sort()[bends.length >> 1] ?? 0)
+  return 1.4826 * medianOf(bends)
 }

@@ -27,12 +27,14 @@ const FIFTH = -Math.log(0.8)
 /** Living bodies reach 0.33 at their sharpest, fingers 0.6 and more (log units a frame pixel). */
 const HIDDEN_EDGE_SLOPE = 0.42
 const HIDDEN_DARKNESS = 1.6
+/** A finger or a collar covers less than this of the contents; a grown embryo more. */
+const MOST_HIDDEN = 0.16
 
 export function measureShadow(frame: EggFrame, scales: ScaleSpace, contents: Contents, field: EmptyField): Shadow {
   const light = scales.red
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
   const dark = shadowMask(frame, contents, missing, HALF)
-  const hidden = hiddenPart(frame, dark, missing)
+  const hidden = hiddenPart(frame, dark, missing, MOST_HIDDEN * contents.areaPx)
   const mask = { ...dark, values: dark.values.map((value, i) => (value && !hidden.values[i] ? 1 : 0)) }
   const hiddenPx = countOf(hidden)
   const visiblePx = Math.max(1, contents.areaPx - hiddenPx)
@@ -65,10 +67,11 @@ function describe({ lengthPx }: EggFrame, { values }: Mask, missing: Float32Arra
  * What hides the egg rather than darkens it: a finger or the lamp's collar comes in over the rim, is black, and ends
  * as sharply as the lens allows, where everything inside the egg is blurred by what lies before it.
  */
-function hiddenPart(frame: EggFrame, dark: Mask, missing: Float32Array): Mask {
+function hiddenPart(frame: EggFrame, dark: Mask, missing: Float32Array, mostPx: number): Mask {
   const { lengthPx, heightPx, radiusPx } = frame
   const values = new Uint8Array(dark.values.length)
   for (const piece of components(dark, 13)) {
+    if (piece.pixels.length > mostPx) continue
     const onRim = piece.pixels.some((at) => {
       const column = at % lengthPx
       return column > lengthPx - 4 || Math.abs(Math.floor(at / lengthPx) + 0.5 - heightPx / 2) > 0.94 * radiusPx[column]!

@@ -1,3 +1,4 @@
+import { medianOf } from '../image/quantile.ts'
 import { cellEdgeColumn, type CellCurve } from './air-cell.ts'
 import type { Contents } from './contents.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
@@ -55,9 +56,5 @@ function reddening(frame: EggFrame, contents: Contents, shadow: Shadow, cell: Ce
     }
   }
   if (inCell.length < FEWEST_PX || inContents.length < FEWEST_PX) return null
-  return median(inContents) - median(inCell)
-}
-
-function median(values: number[]): number {
-  return Float32Array.from(values).sort()[values.length >> 1]!
+  return medianOf(inContents) - medianOf(inCell)
 }

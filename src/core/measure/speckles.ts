@@ -1,3 +1,4 @@
+import { quantile } from '../image/quantile.ts'
 import { components, markAround, open, type Component, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
@@ -51,8 +52,7 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask;
 }
 
 function brightLevel({ redLog }: EggFrame): number {
-  const levels = redLog.values.filter((_, at) => at % 7 === 0).sort()
-  return levels[Math.floor(0.98 * levels.length)]!
+  return quantile(redLog.values.filter((_, at) => at % 7 === 0), 0.98)
 }
 
 /** Pieces of a mask that are short and compact, as spots are; and what remains of the mask. */

@@ -31,6 +31,8 @@ export interface EggNature {
   spotSize: number
   /** Colour of albumen and yolk: how much more than red they take from green and blue. */
   tint: number
+  /** Gain of light in the air cell over that in the contents beside it: gas scatters nothing, but loses light through the shell. */
+  cellGain: number
   /** A ring's extent along the axis, ÷ across it. */
   ringStretch: number
   /** How far a dead body has faded and shrunk: 0 as it was … 1 nearly gone. */
@@ -98,10 +100,10 @@ export function createEgg(seed: string, kind: { species: SpeciesName; shell: She
     cellTiltRad: random.normal(0, 0.11),
     vigourDays: random.normal(0, 0.3),
     nature: {
-      softness: random.between(0.7, 2.2), opacity: random.between(0.3, 1), vessels: random.between(0.7, 2.2),
+      softness: random.between(0.7, 2.2), opacity: random.between(0.45, 1), vessels: random.between(0.7, 2.2),
       ring: random.between(0.7, 1.9), falloff: random.between(0.7, 1.6), stains: random.uniform() < 0.2 ? Math.ceil(3 * random.uniform()) : 0,
       decay: random.uniform(), spots: random.between(0.35, 1.6), spotSize: random.between(0.35, 1), tint: random.between(0.8, 2.8),
-      ringStretch: random.between(0.8, 1.35),
+      ringStretch: random.between(0.8, 1.35), cellGain: random.between(-0.35, 0.25),
     },
   }
 }

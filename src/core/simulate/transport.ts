@@ -30,8 +30,6 @@ interface Scene {
 /** Picture pixels per traced ray; what lies deep is blurred anyway. */
 const CELL_PX = 4
 const DEPTH_STEPS = 12
-/** Empty gas scatters nothing: the air cell glows more evenly and more brightly. */
-const CELL_GAIN = 0.3
 const MEMBRANE_DEPTH = 0.4
 const MEMBRANE_WIDTH = 0.006
 
@@ -159,7 +157,7 @@ function march(
     const free = Math.exp(-falloff * distance)
     let source = free
     if (past < 0) {
-      source *= 1 + CELL_GAIN
+      source *= 1 + nature.cellGain
       inCell++
     } else {
       const density = body ? bodyDensity(body, x, spot.y, zz) : 0
