@@ -1,0 +1,87 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { bootstrapInterval } from './intervals.ts'
+import { lineOf, readOne, type Truth } from './line.ts'
+import { polygonOverlap } from './overlap.ts'
+import { FIGURES, scoreOne, type Scored } from './score.ts'
+import { simulateCase } from './simulated-set.ts'
+
+const FIXTURES = fileURLToPath(new URL('../../fixtures/photos/', import.meta.url))
+/** A small fixed part of what npm run accuracy scores: every third of the sample photographs, some simulated ones. */
+const EVERY = 3
+const SIMULATED = 10
+
+/** Recorded floors, a little looser than what was reached when they were written: a change that falls below is a step back. */
+const FLOORS: Readonly<Record<string, { sample: number; simulated: number }>> = {
+  'outline overlap (IoU), mean': { sample: 0.993, simulated: 0.98 },
+  'blunt end right, %': { sample: 100, simulated: 90 },
+  'axis angle error, 95th percentile, °': { sample: 1, simulated: 4 },
+  'air cell depth error, mean, % of length': { sample: 1, simulated: 1.2 },
+  'air cell volume error, mean, points': { sample: 1.1, simulated: 1.2 },
+  'shadow error, mean, points': { sample: 3.5, simulated: 6 },
+  'grade right, %': { sample: 87, simulated: 70 },
+  'living eggs marked for removal': { sample: 0, simulated: 0 },
+}
+
+let sample: Scored[] = []
+let simulated: Scored[] = []
+beforeAll(async () => {
+  const truths = (JSON.parse(await readFile(`${FIXTURES}truth.json`, 'utf8')) as Truth[]).filter((_, i) => i % EVERY === 0)
+  sample = []
+  for (const truth of truths) sample.push(scoreOne(truth, (await readOne(await readFile(FIXTURES + truth.file), truth.file, truth)).record))
+  simulated = []
+  for (let i = 0; i < SIMULATED; i++) {
+    const { truth, record } = await lineOf(await simulateCase('floors', i), `floors-${i}.jpg`)
+    simulated.push(scoreOne(truth, record))
+  }
+}, 240_000)
+
+describe.each(FIGURES.filter(({ name }) => name in FLOORS))('$name', ({ name, of, better }) => {
+  it.each(['sample', 'simulated'] as const)('does not fall behind on the %s', (which) => {
+    const value = of(which === 'sample' ? sample : simulated)!
+    const floor = FLOORS[name]![which]
+    if (better === 'high') expect(value).toBeGreaterThanOrEqual(floor)
+    else expect(value).toBeLessThanOrEqual(floor)
+  })
+})
+
+it('the figures are those of the scorer that came with the photographs', async () => {
+  const folder = await mkdtemp(join(tmpdir(), 'perlumen-floors-'))
+  try {
+    const [pred, truth] = [join(folder, 'pred.json'), join(folder, 'truth.json')]
+    await writeFile(pred, JSON.stringify(sample.map((item) => item.record)))
+    await writeFile(truth, JSON.stringify(sample.map((item) => item.truth)))
+    const { stdout } = spawnSync(process.execPath, [`${FIXTURES}score.mjs`, pred, truth, '--json'], { encoding: 'utf8', maxBuffer: 1 << 26 })
+    const { total } = JSON.parse(stdout) as { total: Record<string, Record<string, number>> }
+    const own = (name: string): number => FIGURES.find((figure) => figure.name === name)!.of(sample)!
+    expect(own('outline overlap (IoU), mean')).toBeCloseTo(total['outline']!['iouMean']!, 3)
+    expect(own('air cell depth error, mean, % of length')).toBeCloseTo(total['airCell']!['depthMAE_pctLength']!, 6)
+    expect(own('shadow error, mean, points')).toBeCloseTo(total['shadow']!['MAE_points']!, 6)
+    expect(own('grade right, %')).toBeCloseTo(total['grade']!['accuracy']!, 6)
+    expect(own('calibration error (ECE)')).toBeCloseTo(total['probability']!['ECE']!, 6)
+  } finally {
+    await rm(folder, { recursive: true })
+  }
+})
+
+describe('the scoring', () => {
+  it('overlap of squares', () => {
+    const square = (x: number): Array<[number, number]> => [[x, 0], [x + 2, 0], [x + 2, 2], [x, 2]]
+    expect(polygonOverlap(square(0), square(0))).toBeCloseTo(1, 6)
+    expect(polygonOverlap(square(0), square(1))).toBeCloseTo(1 / 3, 3)
+    expect(polygonOverlap(square(0), square(5))).toBe(0)
+  })
+
+  it('intervals hold the mean and narrow with more', () => {
+    const mean = (set: readonly number[]): number => set.reduce((a, b) => a + b, 0) / set.length
+    const set = (n: number): number[] => Array.from({ length: n }, (_, i) => i % 10)
+    const [few, many] = [bootstrapInterval(set(20), mean)!, bootstrapInterval(set(500), mean)!]
+    expect(few[0]).toBeLessThan(4.5)
+    expect(few[1]).toBeGreaterThan(4.5)
+    expect(many[1] - many[0]).toBeLessThan((few[1] - few[0]) / 3)
+  })
+})
