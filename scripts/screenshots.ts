@@ -3,8 +3,21 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
+import sharp from 'sharp'
+import { simulatePhoto, type PhotoWish } from '../src/core/simulate/simulated-photo.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { findChromium } from './chromium.mjs'
+
+/** Eight eggs of the first row and the second, as one camera over the tray would see them. */
+async function trayPhoto(): Promise<Buffer> {
+  const [columns, rows, size] = [4, 2, 420]
+  const kinds: PhotoWish[] = [{}, {}, { fate: { kind: 'clear' } }, {}, { fate: { kind: 'died', onDay: 4 } }, {}, {}, { fate: { kind: 'clear' } }]
+  const tiles = kinds.map((wish, i) => {
+    const { image } = simulatePhoto({ ...wish, seed: `tray ${i}`, ageDays: 7.3, shot: { widthPx: size, heightPx: size, fill: 0.78, axisRad: -1.57 + 0.12 * ((i % 3) - 1), collar: 0, room: [0.0002, 0.0002, 0.0003] } })
+    return { input: Buffer.from(image.data), raw: { width: size, height: size, channels: 3 as const }, left: (i % columns) * size, top: Math.floor(i / columns) * size }
+  })
+  return sharp({ create: { width: columns * size, height: rows * size, channels: 3, background: '#000' } }).composite(tiles).jpeg({ quality: 90 }).toBuffer()
+}
 
 const path = (relative: string): string => fileURLToPath(new URL(relative, import.meta.url))
 const server = createServer(createApp({ appFolder: path('../dist'), demo: true }))
@@ -24,17 +37,38 @@ await shoot('today')
 await page.getByRole('link', { name: 'Candle', exact: true }).click()
 await page.getByTestId('current-egg').waitFor()
 await page.waitForTimeout(500)
+await page.getByLabel('Files').check()
+await page.getByTestId('file-input').setInputFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: await trayPhoto() })
+await page.getByTestId('several').waitFor({ timeout: 60_000 })
+await shoot('several-eggs')
+await page.keyboard.press('Escape')
+await page.getByLabel('Stand-in camera').check()
 const shots = new Map([[1, 'bench-developing'], [3, 'bench-blood-ring']])
 for (let number = 1; number <= 12; number++) {
   await page.keyboard.press(' ')
   await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
   const name = shots.get(number)
   if (name) await shoot(name)
+  if (number === 1) {
+    await page.keyboard.press('e')
+    await shoot('lines-by-hand')
+    await page.keyboard.press('Escape')
+  }
   await page.keyboard.press('Enter')
   await page.waitForTimeout(400)
 }
 await page.goto(`${base}#/sets/demo-beacon/removal`)
 await shoot('removal')
+const takeOut = page.getByRole('button', { name: /^Take out/ })
+while (await takeOut.count() > 0) {
+  await takeOut.first().click()
+  await page.getByRole('button', { name: 'It is out' }).click()
+  await page.getByRole('dialog').waitFor({ state: 'hidden' })
+}
+for (const choice of await page.getByTestId('openings').getByRole('combobox').all()) await choice.selectOption('blood-ring')
+await page.goto(`${base}#/rightness`)
+await page.getByTestId('known').waitFor()
+await shoot('rightness')
 await page.goto(`${base}#/sets/demo-saltmarsh`)
 await page.getByAltText(/^Drawing of a living egg/).waitFor()
 await shoot('set')

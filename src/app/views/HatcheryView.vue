@@ -8,8 +8,8 @@ import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
 import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
 import { oddTurns, turningHours } from '../../core/incubation/turning.ts'
 import type { Policy } from '../../core/grade/types.ts'
-import { localDateOf } from '../../core/time/local-date.ts'
-import { sayQuantity, unitSymbol } from '../../core/units.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import OwnDays from '../components/OwnDays.vue'
 import SchoolChoice from '../components/SchoolChoice.vue'
@@ -64,6 +64,10 @@ function addAway(): void {
 const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
 const hourWords = (hour: number): string => `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
 const turning = computed(() => turningHours({ timesADay: hatchery.value.turnsADay }).map(hourWords).join(', '))
+function changeCollar(event: Event): void {
+  const value = number(event)
+  void change({ scale: { ...hatchery.value.scale, collarMm: Number.isNaN(value) ? null : fromShown(hatchery.value.units, 'length', value) } })
+}
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
 </script>
@@ -91,6 +95,15 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
           <label>Rest of posted eggs, hours <input type="number" min="0" max="96" class="field mt-1 w-full" :value="hatchery.postRestHours" @change="change({ postRestHours: number($event) })" /></label>
         </div>
         <p class="text-ink-soft">Turning by hand: {{ turning }}. An odd number of turns puts another side up each night.</p>
+      </section>
+      <section class="card flex flex-col gap-4 p-5">
+        <h2 class="text-xl font-semibold">Millimetres in a photograph</h2>
+        <label>Lamp’s collar, across, {{ unitSymbol(hatchery.units, 'length') }} <input type="number" min="0" step="0.1" class="field ml-1 w-28" data-testid="collar" :value="hatchery.scale.collarMm === null ? '' : toShown(hatchery.units, 'length', hatchery.scale.collarMm)" @change="changeCollar" /></label>
+        <p v-if="hatchery.scale.camera">
+          The camera that stands still shows {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} along its picture, taken from a callipered egg on {{ sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)) }}.
+          <button type="button" class="ml-2 underline" @click="change({ scale: { ...hatchery.scale, camera: null } })">It was moved: forget this</button>
+        </p>
+        <p class="text-ink-soft">The surest scale known is used: an egg’s own callipered size, then the collar where you mark it in the picture (“Correct” at the bench), then a camera calibrated with a callipered egg. Without one, sizes are relative only.</p>
       </section>
       <section class="card flex flex-col gap-4 p-5">
         <h2 class="text-xl font-semibold">Away</h2>

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { RgbImage } from '../image/linear.ts'
 import { bluntPole, containsPoint, smallPole } from '../geometry/egg-outline.ts'
@@ -96,6 +97,44 @@ describe('invariance', () => {
     expect(Math.abs(egg.airCell!.depth.value - plain.airCell!.depth.value)).toBeLessThan(0.008)
     expect(Math.abs(egg.shadow.area.value - plain.shadow.area.value)).toBeLessThan(0.02)
   }
+
+  /** The photograph turned by any angle, mirrored or not, and drawn larger or smaller, with light between its pixels. */
+  function turned(angle: number, mirror: boolean, scale: number): RgbImage {
+    const size = Math.round(600 * scale)
+    const data = new Uint8Array(3 * size * size)
+    const [c, s] = [Math.cos(angle) / scale, Math.sin(angle) / scale]
+    for (let y = 0; y < size; y++) {
+      for (let x = 0; x < size; x++) {
+        const dx = (x + 0.5 - size / 2) * (mirror ? -1 : 1)
+        const dy = y + 0.5 - size / 2
+        const px = Math.min(598.99, Math.max(0, 300 + c * dx - s * dy - 0.5))
+        const py = Math.min(598.99, Math.max(0, 300 + s * dx + c * dy - 0.5))
+        const [ix, iy] = [Math.floor(px), Math.floor(py)]
+        const [tx, ty] = [px - ix, py - iy]
+        for (let k = 0; k < 3; k++) {
+          const at = 3 * (600 * iy + ix) + k
+          const top = image.data[at]! * (1 - tx) + image.data[at + 3]! * tx
+          const bottom = image.data[at + 1800]! * (1 - tx) + image.data[at + 1803]! * tx
+          data[3 * (size * y + x) + k] = Math.round(top * (1 - ty) + bottom * ty)
+        }
+      }
+    }
+    return { widthPx: size, heightPx: size, channels: 3, data }
+  }
+
+  it('holds at any angle, in the mirror or not, at any size', () => {
+    fc.assert(fc.property(
+      fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }), fc.boolean(), fc.double({ min: 0.6, max: 1.8, noNaN: true }),
+      (angle, mirror, scale) => {
+        const egg = read(turned(angle, mirror, scale))
+        expect(Math.abs(egg.lengthPx / scale / plain.lengthPx - 1)).toBeLessThan(0.012)
+        expect(Math.abs(egg.breadthPx / scale / plain.breadthPx - 1)).toBeLessThan(0.012)
+        expect(Math.abs(egg.airCell!.depth.value - plain.airCell!.depth.value)).toBeLessThan(0.012)
+        expect(Math.abs(egg.shadow.area.value - plain.shadow.area.value)).toBeLessThan(0.03)
+        expect(Math.abs(Math.abs(egg.airCell!.tiltRad) - Math.abs(plain.airCell!.tiltRad))).toBeLessThan(0.04)
+      },
+    ), { numRuns: 12, seed: 7 })
+  })
 
   it('holds under a quarter turn', () => expectSame(read(remap(600, 600, (x, y) => x * 600 + (599 - y)))))
   it('holds upside down', () => expectSame(read(remap(600, 600, (x, y) => (599 - y) * 600 + (599 - x)))))
