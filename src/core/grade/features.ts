@@ -35,6 +35,8 @@ export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: Grade
   { name: 'ring, logits', sign: 'ring', of: ring },
   { name: 'ring seen', sign: 'ring', of: ringSeen },
   { name: 'ring alone among the lines', sign: 'ring', of: ringAlone },
+  { name: 'how much of the ring is seen', sign: 'ring', of: (egg) => egg.ring.visibleShare * standsAlone(egg) },
+  { name: 'a line along a curve, alone or not', sign: 'ring', of: (egg) => Math.min(2.5, egg.ring.support) },
   { name: 'ring without a body', sign: 'ring', of: (egg) => ringSeen(egg) * noShadow(egg) },
   { name: 'ring alone without a body', sign: 'ring', of: (egg) => ringAlone(egg) * noShadow(egg) },
   { name: 'spots on the shell, log', sign: 'light', of: spots },

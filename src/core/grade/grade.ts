@@ -22,8 +22,8 @@ const HIDES_UNTIL: Readonly<Record<Shell, number>> = {
   white: 0.14, tinted: 0.16, blue: 0.2, speckled: 0.2, brown: 0.24, dark: 0.32,
 }
 /** Linear red light below which an 8-bit picture cannot show a tenth more or less. */
-const DARKEST_EMPTY_RED = 0.012
-const NOISIEST = 0.16
+const DARKEST_EMPTY_RED = 0.016
+const NOISIEST = 0.1
 /** Share of the contents at saturation. */
 const MOST_CLIPPED = 0.3
 /** More line than this, egg lengths, may be a living net; up to here scratches and pores make it too. */

@@ -193,7 +193,7 @@ function placeCellEdge(frame: EggFrame, fine: Plane, found: CellCurve): CellCurv
 /** Strength, less a mild belief against very deep, very tilted and strongly bowed cells: which line is the edge? */
 function findingScore(frame: EggFrame, response: Plane, curve: CellCurve, samples: number): number {
   return curveStrength(frame, response, curve, samples, lowerMidMean)
-    - 0.15 * ((curve.depth - 0.18) / 0.1) ** 2 - 0.1 * (curve.slope / 0.25) ** 2 - 0.06 * (curve.bow / 0.04) ** 2
+    - 0.9 * ((curve.depth - 0.18) / 0.1) ** 2 - 0.1 * (curve.slope / 0.25) ** 2 - 0.06 * (curve.bow / 0.04) ** 2
 }
 
 /**

@@ -1,5 +1,5 @@
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
-import { distanceTo, type Mask } from '../image/morphology.ts'
+import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
@@ -59,7 +59,8 @@ export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Conte
   const clutter = clutterOf(scales.lines[MIDDLE]!, usable)
   const unit = Math.min(LINE_UNIT.most, Math.max(LINE_UNIT.least, LINE_TO_CLUTTER * clutter))
   const light: RingLight = { frame, lines: scales.lines[MIDDLE]!, usable, unit }
-  const rough = roughSupports(light)
+  const map = lineMap(light)
+  const rough = roughSupports(light, map)
   const order = rough.map((_, i) => i).sort((a, b) => rough[b]! - rough[a]!)
   const candidates = Array.from(order.subarray(0, CLOSELY), (i) => {
     const { circle } = allCircles()[i]!
@@ -68,7 +69,8 @@ export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Conte
   const best = candidates.sort((a, b) => b.support - a.support).slice(0, POLISHED).map((candidate) => polish(light, candidate))
     .reduce((a, b) => (b.support > a.support ? b : a))
   const traced = trace(light, best.circle)
-  const { mask, share } = linesOn(lines, traced)
+  const { mask } = linesOn(lines, traced)
+  const { share } = linesOn(clearLines(map), traced)
   const logOdds = limit((traced.support - 0.6) / 0.08, 6) + Math.max(-5, Math.min(3, (share - 0.28) / 0.04))
   const score = traced.points.length === 0 ? 0 : 1 / (1 + Math.exp(-limit(logOdds, 8)))
   return {
@@ -88,6 +90,20 @@ interface RingLight {
 
 function limit(value: number, size: number): number {
   return Math.max(-size, Math.min(size, value))
+}
+
+/** Strength from which a pixel is clearly part of a line, and the fewest of them that are one. */
+const CLEAR_LINE = 0.9
+const FEWEST_PX = 7
+
+/** Lines as strong as a ring is looked for here: a faint ring may stand alone where nothing counts as a vessel. */
+function clearLines(map: Plane): Mask {
+  const strong = new Uint8Array(map.values.length)
+  for (let at = 0; at < strong.length; at++) if (map.values[at]! > CLEAR_LINE) strong[at] = 1
+  const { widthPx, heightPx } = map
+  const values = new Uint8Array(strong.length)
+  for (const piece of components({ widthPx, heightPx, values: strong }, FEWEST_PX)) for (const at of piece.pixels) values[at] = 1
+  return { widthPx, heightPx, values }
 }
 
 /** How near a dark-line pixel must be to the curve to be part of it, frame pixels. */
@@ -250,9 +266,9 @@ function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Flo
 }
 
 /** How much line may lie along each of all circles: whatever way the lines run, so that it is cheap. */
-function roughSupports(light: RingLight): Int32Array {
+function roughSupports(light: RingLight, map: Plane): Int32Array {
   const { frame: { lengthPx, heightPx, radiusPx } } = light
-  const nearLine = highestAround(lineMap(light))
+  const nearLine = highestAround(map)
   const supports = new Int32Array(allCircles().length)
   const lines = new Float32Array(ROUGH_SAMPLES)
   for (const [index, { places }] of allCircles().entries()) {
