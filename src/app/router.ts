@@ -12,6 +12,8 @@ declare module 'vue-router' {
 export function createAppRouter(): Router {
   return createRouter({
     history: createWebHashHistory(),
+    // A new page begins at its top; going back goes to where one was.
+    scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
     routes: [
       { path: '/', name: 'today', component: TodayView, meta: { room: 'desk' } },
       { path: '/sets/:setId', name: 'set', component: () => import('./views/SetView.vue'), props: true, meta: { room: 'desk' } },

@@ -37,7 +37,7 @@ const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => 
 </script>
 
 <template>
-  <section class="flex flex-col gap-4" aria-label="Suggestion and evidence">
+  <section class="flex flex-col gap-3" aria-label="Suggestion and evidence">
     <div class="flex items-center gap-4">
       <GradeSign :grade="look.verdict.grade" class="h-14 w-14 shrink-0" :class="look.verdict.action === 'remove' ? 'text-ember' : 'text-lamp'" />
       <div>
@@ -61,25 +61,23 @@ const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => 
       <li v-for="reason in look.verdict.reasons" :key="reason">{{ reason }}</li>
     </ul>
 
-    <div class="flex flex-col gap-3">
+    <div class="flex flex-col gap-2">
       <FigureBand :name="figures.byHand ? 'Shadow, by hand' : 'Shadow'" :value="figures.shadow" :expected="livingShadow(stage)" :scale-to="shadowScale" :mates="shadows(mates)" :earlier="shadows(earlier)" />
       <FigureBand
         :name="figures.byHand ? 'Air cell depth, by hand' : 'Air cell depth'" :value="figures.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45"
         :mates="depths(mates)" :earlier="depths(earlier)" missing="edge not seen"
       />
-      <p class="text-sm text-ink-soft">
-        Marks: below, the mates in this tray; above, this egg’s earlier looks.
-        <template v-if="figures.airCell">Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume.</template>
-        Vessels over {{ percentWords(reading.vessels.coverage.value) }} of the contents.
-      </p>
-      <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
-        Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion rests on the measured lines.
-      </p>
       <p class="text-sm text-ink-soft" data-testid="size">
         <template v-if="sized">
           {{ length(sized.size.lengthMm.value) }} × {{ length(sized.size.breadthMm.value) }} ± {{ length(sized.size.breadthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }} {{ SCALE_WORDS[sized.scale.from] }}<template v-if="sized.size.cellDepthMm">; air cell {{ length(sized.size.cellDepthMm.value) }} ± {{ length(sized.size.cellDepthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }} deep, {{ sized.size.cellVolumeCm3!.value.toFixed(1) }} cm³</template>.
         </template>
         <template v-else>Sizes are relative only: no scale is known for this picture.</template>
+      </p>
+      <p class="text-sm text-ink-soft">
+        <template v-if="figures.airCell">Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume; vessels</template><template v-else>Vessels</template> over {{ percentWords(reading.vessels.coverage.value) }} of the contents. Marks below a line: mates in this tray; above: earlier looks.
+      </p>
+      <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
+        Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion rests on the measured lines.
       </p>
     </div>
   </section>

@@ -47,14 +47,14 @@ const learnt = computed(() => GRADES.filter((grade) => Math.abs(hatchery.learnt[
         <section v-for="table in tables" :key="table.title" class="card overflow-x-auto p-4">
           <h2 class="text-xl font-semibold">{{ table.title }}</h2>
           <table class="mt-2 w-full text-left">
-            <thead class="text-sm text-ink-soft"><tr><th class="py-1 font-medium" /><th class="font-medium">Looks</th><th class="font-medium">Program right</th><th class="font-medium">You right</th></tr></thead>
+            <thead class="text-sm text-ink-soft"><tr><th class="py-1 font-medium" /><th class="pr-4 font-medium">Looks</th><th class="pr-4 font-medium">Program right</th><th class="font-medium">You right</th></tr></thead>
             <tbody>
               <tr v-for="row in table.rows" :key="row.name" class="border-t border-line">
                 <th class="py-1.5 font-medium">
                   <span v-if="table.grades" class="inline-flex items-center gap-2"><GradeSign :grade="GRADES.find((grade) => grade === row.name)!" class="h-5 w-5" aria-hidden="true" />{{ GRADE_WORDS[GRADES.find((grade) => grade === row.name)!] }}</span>
                   <template v-else>{{ row.name }}</template>
                 </th>
-                <td>{{ row.looks }}</td><td>{{ words(row.program) }}</td><td>{{ words(row.candler) }}</td>
+                <td class="pr-4">{{ row.looks }}</td><td>{{ words(row.program) }}</td><td>{{ words(row.candler) }}</td>
               </tr>
             </tbody>
           </table>

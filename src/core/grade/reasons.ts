@@ -11,6 +11,8 @@ export interface SignWeight {
 
 /** More line than most living nets have, egg lengths: on a spotted shell, its own pattern. */
 const LONGEST_NET = 7
+/** Fewer spots than this may be stretches of vessels. */
+const SPOTTED_FROM = 40
 /** A curve with less than this share of all dark lines is one of many. */
 const LEAST_ALONE = 0.12
 
@@ -60,8 +62,8 @@ function shadowSentence(egg: EggReading, stage: number, ageDays: number): string
 function vesselSentence(egg: EggReading): string {
   const { netLength, coverage } = egg.vessels
   if (egg.litShare < 0.15) return 'Nearly all is dark, so vessels cannot be seen'
-  const spots = egg.spotCount > 0 ? ', on a spotted shell where lines deceive' : ''
-  if (netLength > LONGEST_NET && egg.spotCount > 0) return 'The shell’s own pattern hides whether there are vessels'
+  const spots = egg.spotCount >= SPOTTED_FROM ? ', on a spotted shell where lines deceive' : ''
+  if (netLength > LONGEST_NET && egg.spotCount >= SPOTTED_FROM) return 'The shell’s own pattern hides whether there are vessels'
   if (netLength < 0.25) return `No vessels${spots}`
   const amount = netLength < 1 ? 'Few, short vessels' : netLength < 2.5 ? 'Some vessels' : 'A net of vessels'
   return `${amount} (over ${percent(coverage.value)} of the contents)${spots}`
