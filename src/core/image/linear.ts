@@ -98,6 +98,25 @@ export function toLinear(image: RgbImage, factor = 1, region: Region = wholeOf(i
         blue[to] = LINEAR_OF_BYTE[data[at + 2]!]!
       }
     }
+  } else if (Number.isInteger(factor)) {
+    const share = 1 / (factor * factor)
+    for (let y = 0; y < down.size * factor; y++) {
+      const to = Math.floor(y / factor) * across.size
+      let at = ((region.top + y) * widthPx + region.left) * channels
+      for (let x = 0; x < across.size; x++) {
+        let r = 0
+        let g = 0
+        let b = 0
+        for (let k = 0; k < factor; k++, at += channels) {
+          r += LINEAR_OF_BYTE[data[at]!]!
+          g += LINEAR_OF_BYTE[data[at + 1]!]!
+          b += LINEAR_OF_BYTE[data[at + 2]!]!
+        }
+        red[to + x] = red[to + x]! + share * r
+        green[to + x] = green[to + x]! + share * g
+        blue[to + x] = blue[to + x]! + share * b
+      }
+    }
   } else for (let y = 0; y < down.size; y++) {
     const to = y * across.size
     for (let sourceY = down.from[y]!; sourceY < down.to[y]!; sourceY++) {

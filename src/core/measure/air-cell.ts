@@ -1,4 +1,5 @@
 import { medianOf, quantile } from '../image/quantile.ts'
+import { logPlane } from '../image/log.ts'
 import { blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
@@ -78,7 +79,7 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
 }
 
 function logAbove(plane: Plane, floor: number): Plane {
-  return { ...plane, values: plane.values.map((value) => Math.log(value + floor)) }
+  return { ...plane, values: logPlane(plane.values, floor) }
 }
 
 function clip(value: number, low: number, high: number): number {

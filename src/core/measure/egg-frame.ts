@@ -1,3 +1,4 @@
+import { logPlane } from '../image/log.ts'
 import { sampleBilinear, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { relativeRadius, reversed, type EggOutline } from '../geometry/egg-outline.ts'
@@ -47,7 +48,7 @@ export function layOutEgg(image: LinearImage, outline: EggOutline): EggFrame {
   }
   const red = frame(image.red)
   const green = frame(image.green)
-  const log = (plane: Plane): Plane => ({ ...plane, values: plane.values.map((value) => Math.log(value + LOG_FLOOR)) })
+  const log = (plane: Plane): Plane => ({ ...plane, values: logPlane(plane.values, LOG_FLOOR) })
   return {
     outline, lengthPx: FRAME_LENGTH_PX, heightPx: rows, radiusPx, red, green, redLog: log(red), greenLog: log(green), step,
   }

@@ -1,3 +1,4 @@
+import { logPlane } from '../image/log.ts'
 import { quantile } from '../image/quantile.ts'
 import { blur, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
@@ -67,8 +68,8 @@ function otsuLogThreshold(values: Float32Array): number {
   const low = Math.log(DARKEST_RED)
   const step = -low / (bins - 1)
   const histogram = new Float64Array(bins)
-  for (const value of values) {
-    const bin = Math.round((Math.log(Math.max(value, DARKEST_RED)) - low) / step)
+  for (const log of logPlane(values, DARKEST_RED)) {
+    const bin = Math.round((log - low) / step)
     histogram[Math.min(bins - 1, Math.max(0, bin))]!++
   }
   let total = 0
@@ -109,16 +110,12 @@ function labelPatches(mask: Float32Array, red: Plane): GlowPatch[] {
       const at = stack.pop()!
       members.push(at)
       const x = at % widthPx
-      const visit = (next: number): void => {
-        if (mask[next] && !seen[next]) {
-          seen[next] = 1
-          stack.push(next)
-        }
+      const neighbours = [x > 0 ? at - 1 : at, x < widthPx - 1 ? at + 1 : at, at >= widthPx ? at - widthPx : at, at < widthPx * (heightPx - 1) ? at + widthPx : at]
+      for (const next of neighbours) {
+        if (!mask[next] || seen[next]) continue
+        seen[next] = 1
+        stack.push(next)
       }
-      if (x > 0) visit(at - 1)
-      if (x < widthPx - 1) visit(at + 1)
-      if (at >= widthPx) visit(at - widthPx)
-      if (at < widthPx * (heightPx - 1)) visit(at + widthPx)
     }
     if (members.length >= 30) patches.push(describePatch(members, red))
   }
