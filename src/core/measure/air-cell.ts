@@ -1,4 +1,4 @@
-import { medianOf, quantile } from '../image/quantile.ts'
+import { quantile } from '../image/quantile.ts'
 import { logPlane } from '../image/log.ts'
 import { blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
@@ -70,12 +70,19 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
   const lineSd = robustSd(line, frame, 0.1 * bright)
   const fallSd = robustSd(fall, frame, 0.1 * bright)
   const greenSd = robustSd(greenFall, frame, 0.1 * bright)
+  const coarse = createPlane(frame.lengthPx, frame.heightPx)
+  const fine = createPlane(frame.lengthPx, frame.heightPx)
   // At the pole the frame repeats its outermost light, which bends where it begins to.
-  const atPole = (i: number): boolean => i % frame.lengthPx < POLE_SHARE * frame.lengthPx
-  const coarse = line.values.map((value, i) => (atPole(i) ? 0 :
-    clip(value / lineSd, -1.2, 2) + 0.3 * clip(fall.values[i]! / fallSd, -0.8, 1.6) + 0.3 * clip(greenFall.values[i]! / greenSd, -0.8, 1.6)))
-  const fine = line.values.map((value, i) => atPole(i) ? 0 : clip(value / lineSd, -1.5, 5) + 0.3 * clip(fall.values[i]! / fallSd, -1, 2.5))
-  return { coarse: { ...line, values: coarse }, fine: { ...line, values: fine } }
+  const pole = Math.ceil(POLE_SHARE * frame.lengthPx)
+  for (let row = 0; row < frame.heightPx; row++) {
+    for (let at = row * frame.lengthPx + pole; at < (row + 1) * frame.lengthPx; at++) {
+      const bend = line.values[at]! / lineSd
+      const redFall = fall.values[at]! / fallSd
+      coarse.values[at] = clip(bend, -1.2, 2) + 0.3 * clip(redFall, -0.8, 1.6) + 0.3 * clip(greenFall.values[at]! / greenSd, -0.8, 1.6)
+      fine.values[at] = clip(bend, -1.5, 5) + 0.3 * clip(redFall, -1, 2.5)
+    }
+  }
+  return { coarse, fine }
 }
 
 function logAbove(plane: Plane, floor: number): Plane {
@@ -105,25 +112,27 @@ function bendAlongRows({ widthPx, heightPx, values }: Plane): Plane {
 }
 
 function brightest(plane: Plane, frame: EggFrame): number {
-  const inside: number[] = []
+  const inside = new Float32Array(plane.values.length)
+  let count = 0
   for (let row = 0; row < frame.heightPx; row += 3) {
     for (let column = 0; column < frame.lengthPx; column += 3) {
-      if (isInside(frame, column, row)) inside.push(plane.values[row * frame.lengthPx + column]!)
+      if (isInside(frame, column, row)) inside[count++] = plane.values[row * frame.lengthPx + column]!
     }
   }
-  return quantile(Float32Array.from(inside), 0.98)
+  return quantile(inside.subarray(0, count), 0.98)
 }
 
 /** Over lit pixels inside the egg. */
 function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
-  const sizes: number[] = []
+  const sizes = new Float32Array(plane.values.length)
+  let count = 0
   for (let y = 0; y < plane.heightPx; y += 2) {
     for (let x = 7; x < plane.widthPx - 7; x += 2) {
       const at = y * plane.widthPx + x
-      if (isInside(frame, x, y, 0.9) && frame.red.values[at]! > litFrom) sizes.push(Math.abs(plane.values[at]!))
+      if (frame.red.values[at]! > litFrom && isInside(frame, x, y, 0.9)) sizes[count++] = Math.abs(plane.values[at]!)
     }
   }
-  return Math.max(1e-6, 1.4826 * medianOf(sizes))
+  return Math.max(1e-6, 1.4826 * quantile(sizes.subarray(0, count), 0.5))
 }
 
 /** Searches depth, tilt and bow: a coarse grid first, its best neighbourhoods more finely, then ever smaller steps. */

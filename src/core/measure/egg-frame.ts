@@ -1,5 +1,5 @@
 import { logPlane } from '../image/log.ts'
-import { sampleBilinear, type Plane } from '../image/plane.ts'
+import type { Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { relativeRadius, reversed, type EggOutline } from '../geometry/egg-outline.ts'
 
@@ -33,25 +33,44 @@ export const LOG_FLOOR = 0.0008
 const RIM = 0.985
 
 export function layOutEgg(image: LinearImage, outline: EggOutline): EggFrame {
-  const { widthPx, heightPx } = image
   const step = (2 * outline.halfLengthPx) / FRAME_LENGTH_PX
   const radiusPx = Float32Array.from({ length: FRAME_LENGTH_PX }, (_, i) =>
     (outline.halfBreadthPx / step) * relativeRadius(outline, 1 - (2 * (i + 0.5)) / FRAME_LENGTH_PX))
   const greatest = radiusPx.reduce((a, b) => Math.max(a, b), 0)
   const rows = 2 * Math.ceil(greatest) + 8
   const places = samplePlaces(outline, radiusPx, rows, step)
-  const frame = (source: Float32Array): Plane => {
-    const plane = { widthPx, heightPx, values: source }
-    const values = new Float32Array(FRAME_LENGTH_PX * rows)
-    for (let i = 0; i < values.length; i++) values[i] = sampleBilinear(plane, places[2 * i]!, places[2 * i + 1]!)
-    return { widthPx: FRAME_LENGTH_PX, heightPx: rows, values }
-  }
-  const red = frame(image.red)
-  const green = frame(image.green)
+  const plane = (values: Float32Array): Plane => ({ widthPx: FRAME_LENGTH_PX, heightPx: rows, values })
+  const [red, green] = sampleBoth(image, places)
+  const empty = plane(new Float32Array(0))
+  return withPlanes({ outline, lengthPx: FRAME_LENGTH_PX, heightPx: rows, radiusPx, red: empty, green: empty, redLog: empty, greenLog: empty, step }, plane(red), plane(green))
+}
+
+/** The same frame with other light in it. */
+export function withPlanes(frame: EggFrame, red: Plane, green: Plane): EggFrame {
   const log = (plane: Plane): Plane => ({ ...plane, values: logPlane(plane.values, LOG_FLOOR) })
-  return {
-    outline, lengthPx: FRAME_LENGTH_PX, heightPx: rows, radiusPx, red, green, redLog: log(red), greenLog: log(green), step,
+  return { ...frame, red, green, redLog: log(red), greenLog: log(green) }
+}
+
+/** Red and green at each place, bilinear; beyond the picture the border repeats. Both at once: most of the work is finding the place. */
+function sampleBoth({ widthPx, heightPx, red, green }: LinearImage, places: Float64Array): [Float32Array, Float32Array] {
+  const outRed = new Float32Array(places.length / 2)
+  const outGreen = new Float32Array(places.length / 2)
+  for (let i = 0; i < outRed.length; i++) {
+    const x = Math.min(Math.max(places[2 * i]! - 0.5, 0), widthPx - 1)
+    const y = Math.min(Math.max(places[2 * i + 1]! - 0.5, 0), heightPx - 1)
+    const x0 = Math.min(Math.floor(x), widthPx - 2)
+    const y0 = Math.min(Math.floor(y), heightPx - 2)
+    const tx = x - x0
+    const ty = y - y0
+    const at = y0 * widthPx + x0
+    const a = (1 - tx) * (1 - ty)
+    const b = tx * (1 - ty)
+    const c = (1 - tx) * ty
+    const d = tx * ty
+    outRed[i] = a * red[at]! + b * red[at + 1]! + c * red[at + widthPx]! + d * red[at + widthPx + 1]!
+    outGreen[i] = a * green[at]! + b * green[at + 1]! + c * green[at + widthPx]! + d * green[at + widthPx + 1]!
   }
+  return [outRed, outGreen]
 }
 
 /** Where each frame pixel lies in the picture: x, y by turns. */

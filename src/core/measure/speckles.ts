@@ -1,7 +1,7 @@
 import { quantile } from '../image/quantile.ts'
 import { components, markAround, open, type Component, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
-import { isInside, type EggFrame } from './egg-frame.ts'
+import { isInside, withPlanes, type EggFrame } from './egg-frame.ts'
 
 /** Half-width of the square that bridges a speckle, frame pixels. */
 const REACH_PX = 8
@@ -47,8 +47,7 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask;
     const over = closing(plane)
     return { ...plane, values: plane.values.map((value, at) => (spots.values[at] ? over.values[at]! : value)) }
   }
-  const [red, green] = [bridge(frame.red), bridge(frame.green)]
-  return { frame: { ...frame, red, green, redLog: bridge(frame.redLog), greenLog: bridge(frame.greenLog) }, spots, count }
+  return { frame: withPlanes(frame, bridge(frame.red), bridge(frame.green)), spots, count }
 }
 
 function brightLevel({ redLog }: EggFrame): number {
