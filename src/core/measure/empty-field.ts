@@ -102,11 +102,7 @@ const LAMPS: ReadonlyArray<{ lamp: Lamp; side: Side; belief: readonly Belief[]; 
 export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCurve | null): EmptyField {
   const samples = takeSamples(frame, contents)
   const anchor = cell ? cellAnchor(frame, cell) : null
-  const best = LAMPS.map(({ lamp, side, belief, cost }) => {
-    const reading = ({ u, v, value }: Sample): Reading => ({ row: basis(u, v, side), value })
-    const fit = fitFrom(samples.map(reading), anchor && reading(anchor), belief)
-    return { ...fit, lamp, side, cost: fit.cost + cost }
-  }).reduce((a, b) => (b.cost < a.cost ? b : a))
+  const best = likeliestLamp(samples, anchor)
   const redLog = new Float32Array(frame.lengthPx * frame.heightPx)
   for (let row = 0; row < frame.heightPx; row++) {
     const across = row + 0.5 - frame.heightPx / 2
@@ -116,6 +112,23 @@ export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCur
     }
   }
   return { redLog, spread: best.spread, litShare: best.litShare, lamp: best.lamp }
+}
+
+function likeliestLamp(samples: readonly Sample[], anchor: Sample | null) {
+  const rowsOf = (side: Side): { samples: Reading[]; anchor: Reading | null } => {
+    const reading = ({ u, v, value }: Sample): Reading => ({ row: basis(u, v, side), value })
+    return { samples: samples.map(reading), anchor: anchor && reading(anchor) }
+  }
+  const atEnd = rowsOf(0)
+  let best: (ReturnType<typeof fitFrom> & { lamp: Lamp; side: Side }) | null = null
+  for (const { lamp, side, belief, cost } of LAMPS) {
+    // A fit costs nothing at the least: what is better than that already needs no other.
+    if (best && best.cost <= cost) continue
+    const rows = side === 0 ? atEnd : rowsOf(side)
+    const fit = fitFrom(rows.samples, rows.anchor, belief)
+    if (!best || fit.cost + cost < best.cost) best = { ...fit, lamp, side, cost: fit.cost + cost }
+  }
+  return best!
 }
 
 function takeSamples(frame: EggFrame, contents: Contents): Sample[] {
