@@ -49,7 +49,6 @@ const correctionSchema = z.object({
   lines: z.object({ outline, cell: z.object({ left: fraction, right: fraction }).nullable(), shadow: z.array(point), collar: z.tuple([point, point]).nullable() }),
   figures: handFiguresSchema,
 })
-export type Correction = z.infer<typeof correctionSchema>
 
 const verdictSchema = z.object({
   probabilities: z.object({ developing: fraction, clear: fraction, 'blood-ring': fraction, quitter: fraction }),
