@@ -25,7 +25,7 @@ const HIDES_UNTIL: Readonly<Record<Shell, number>> = {
 const DARKEST_EMPTY_RED = 0.016
 const NOISIEST = 0.1
 /** Share of the contents at saturation. */
-const MOST_CLIPPED = 0.3
+const MOST_CLIPPED = 0.42
 /** More line than this, egg lengths, may be a living net; up to here scratches and pores make it too. */
 const LIVING_NET = 1.6
 
