@@ -13,6 +13,7 @@ import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 const FIXTURES = fileURLToPath(new URL('../fixtures/photos/', import.meta.url))
 const NAMES = ['p-0001', 'p-0009', 'p-0012', 'p-0020', 'p-0034', 'p-0043'].map((name) => `${FIXTURES}${name}.jpg`)
 const ROUNDS = 3
+const MANY = 200
 
 function median(values: number[]): number {
   const sorted = [...values].sort((a, b) => a - b)
@@ -61,6 +62,21 @@ function report(title: string, { fullDecode, decode, measure, stages }: Times): 
   for (const [stage, values] of stages) row(`  ${stage}`, `${median(values).toFixed(1).padStart(6)} ms`)
 }
 
+/** Many photographs one after the other: whether memory grows with their number. */
+async function reportMemory(files: string[], count: number): Promise<void> {
+  const megabytes = (): number => process.memoryUsage().rss / 1e6
+  let early = 0
+  let most = 0
+  const start = performance.now()
+  for (let i = 0; i < count; i++) {
+    await readEggs(await readFile(files[i % files.length]!), undefined)
+    most = Math.max(most, megabytes())
+    if (i === Math.floor(count / 10)) early = most
+  }
+  const seconds = (performance.now() - start) / 1000
+  console.log(`\n${count} photographs in turn: ${(count / seconds).toFixed(1)} a second; memory at most ${early.toFixed(0)} MB in the first tenth, ${most.toFixed(0)} MB in all`)
+}
+
 // One thread, as the target asks: the image library would share its work out.
 sharp.concurrency(1)
 const folder = await mkdtemp(join(tmpdir(), 'perlumen-bench-'))
@@ -69,6 +85,7 @@ try {
   const large = join(folder, 'large.jpg')
   await sharp(NAMES[0]).resize(3000, 4000, { fit: 'fill' }).jpeg({ quality: 92 }).toFile(large)
   report('The first of them at 12 megapixels', await time([large], ROUNDS))
+  await reportMemory(NAMES, MANY)
   const render: number[] = []
   for (let i = 0; i < 5; i++) {
     const start = performance.now()

@@ -46,7 +46,7 @@ const handFiguresSchema = z.object({
 const correctionSchema = z.object({
   at: instantField,
   /** The lines as the candler drew them, photograph pixels. */
-  lines: z.object({ outline, cell: z.object({ left: fraction, right: fraction }).nullable(), shadow: z.array(point), collar: z.tuple([point, point]).nullable() }),
+  lines: z.object({ outline, cell: z.object({ left: fraction, right: fraction, bow: z.number().min(-1).max(1) }).nullable(), shadow: z.array(point), collar: z.tuple([point, point]).nullable() }),
   figures: handFiguresSchema,
 })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { breadthPx, bluntPole, outlinePolygon, smallPole, toEggFrame, toPicture, type Point } from '../../core/geometry/egg-outline.ts'
-import { figuresOf, onSilhouette, smoothCurve, throughSide, withPoles, type HandLines } from '../../core/measure/by-hand.ts'
+import { cellCurve, figuresOf, onSilhouette, smoothCurve, throughSide, withCellMiddle, withPoles, type HandLines } from '../../core/measure/by-hand.ts'
 import { percentWords } from '../composables/wording.ts'
 
 /** Lines that the candler can take hold of, in the svg of the photograph: by finger, mouse or arrow keys. */
@@ -46,6 +46,12 @@ const handles = computed<Handle[]>(() => {
       })
     }
   }
+  if (cell) {
+    all.push({
+      key: 'cell-middle', label: 'Middle of the air cell’s edge', value: `bow ${percentWords(cell.bow)}`, kind: 'cell', at: cellCurve(outline, cell, 3)[1]!,
+      moved: (to) => ({ ...lines, cell: withCellMiddle(outline, cell, to) }),
+    })
+  }
   for (const [i, at] of shadow.entries()) {
     all.push({
       key: `shadow-${i}`, label: `Shadow’s edge, ${i + 1} of ${shadow.length}`, value: `${percentWords(figures.value.shadowArea)} of the contents`, kind: 'shadow', at,
@@ -63,7 +69,7 @@ const handles = computed<Handle[]>(() => {
 
 const cellEdge = computed(() => {
   const { outline, cell } = props.lines
-  return cell && [onSilhouette(outline, cell.left, 'left'), onSilhouette(outline, cell.right, 'right')]
+  return cell && cellCurve(outline, cell)
 })
 
 const held = ref<string | null>(null)

@@ -2,7 +2,7 @@
 import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { outlinePolygon, type Point } from '../../core/geometry/egg-outline.ts'
-import { onSilhouette, smoothCurve } from '../../core/measure/by-hand.ts'
+import { cellCurve, smoothCurve } from '../../core/measure/by-hand.ts'
 import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
 
 /**
@@ -18,7 +18,7 @@ const reading = computed(() => props.look.reading)
 const byHand = computed(() => props.look.correction?.lines ?? null)
 const handCell = computed(() => {
   const lines = byHand.value
-  return lines?.cell ? [onSilhouette(lines.outline, lines.cell.left, 'left'), onSilhouette(lines.outline, lines.cell.right, 'right')] : []
+  return lines?.cell ? cellCurve(lines.outline, lines.cell) : []
 })
 const stroke = computed(() => Math.max(props.look.photo.widthPx, props.look.photo.heightPx) / 420)
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bluntPole, smallPole, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
-import { figuresOf, linesOf, newShadow, onSilhouette, smoothCurve, throughSide, withPoles } from './by-hand.ts'
+import { cellCurve, figuresOf, linesOf, newShadow, onSilhouette, smoothCurve, throughSide, withCellMiddle, withPoles } from './by-hand.ts'
 
 const OUTLINE: EggOutline = { centre: { x: 300, y: 280 }, axisRad: -1.2, halfLengthPx: 200, halfBreadthPx: 150, taper: 0.13, bulge: -0.02 }
 const sd = 0.01
@@ -30,13 +30,13 @@ describe('lines moved by hand', () => {
     const whole = figuresOf({ outline: OUTLINE, cell: null, shadow: disc(60, -40) }).shadowArea
     // The silhouette's area is about π · 200 · 150 · (1 + bulge/4).
     expect(whole).toBeCloseTo((60 * 60) / (200 * 150 * 0.995), 2)
-    expect(figuresOf({ outline: OUTLINE, cell: { left: 0.3, right: 0.3 }, shadow: disc(30, 160) }).shadowArea).toBe(0)
+    expect(figuresOf({ outline: OUTLINE, cell: { left: 0.3, right: 0.3, bow: 0 }, shadow: disc(30, 160) }).shadowArea).toBe(0)
     expect(figuresOf({ outline: OUTLINE, cell: null, shadow: [] }).shadowArea).toBe(0)
   })
 
   it('do not care how the egg lies', () => {
     const turned = { ...OUTLINE, axisRad: 2.4 }
-    const at = (outline: EggOutline) => figuresOf({ outline, cell: { left: 0.15, right: 0.22 }, shadow: newShadow(outline) })
+    const at = (outline: EggOutline) => figuresOf({ outline, cell: { left: 0.15, right: 0.22, bow: 0.02 }, shadow: newShadow(outline) })
     expect(at(turned).airCell!.volume).toBeCloseTo(at(OUTLINE).airCell!.volume, 9)
     expect(at(turned).shadowArea).toBeCloseTo(at(OUTLINE).shadowArea, 2)
   })
@@ -52,6 +52,18 @@ describe('lines moved by hand', () => {
     const wider = throughSide(OUTLINE, toPicture(OUTLINE, 0, 160))
     expect(wider.halfBreadthPx).toBeCloseTo(160, 6)
     expect(throughSide(OUTLINE, toPicture(OUTLINE, 0, 5))).toBe(OUTLINE)
+  })
+
+  it('draw the edge through both ends and its middle, whose bow moves no figure', () => {
+    const cell = { left: 0.2, right: 0.26, bow: 0 }
+    const to = toPicture(OUTLINE, 0.4 * OUTLINE.halfLengthPx, 0)
+    const bowed = withCellMiddle(OUTLINE, cell, to)
+    const curve = cellCurve(OUTLINE, bowed)
+    expect(curve[0]!.x).toBeCloseTo(onSilhouette(OUTLINE, 0.2, 'left').x, 6)
+    expect(curve.at(-1)!.y).toBeCloseTo(onSilhouette(OUTLINE, 0.26, 'right').y, 6)
+    expect(bowed.bow).toBeCloseTo(0.3 - 0.23, 6)
+    const figures = (which: typeof cell) => figuresOf({ outline: OUTLINE, cell: which, shadow: [] }).airCell
+    expect(figures(bowed)).toEqual(figures(cell))
   })
 
   it('place the ends of the cell’s edge on the silhouette', () => {

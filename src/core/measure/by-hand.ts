@@ -5,12 +5,21 @@ import type { EggReading } from './reading.ts'
 /** The lines that a candler can move, photograph pixels. */
 export interface HandLines {
   outline: EggOutline
-  /** Where the air cell's edge meets the silhouette on either side, as distance along the axis from the blunt pole, ÷ length; null when it cannot be seen. */
-  cell: { left: number; right: number } | null
+  /** The air cell's edge; null when it cannot be seen. */
+  cell: HandCell | null
   /** Corners of a smooth closed curve around the shadow; empty for none. */
   shadow: Point[]
   /** The two sides of the lamp's collar, to take the scale from; null when not marked. */
   collar: [Point, Point] | null
+}
+
+/** Distances along the axis from the blunt pole, ÷ length. */
+export interface HandCell {
+  /** Where the edge meets the silhouette on either side: these two say where the cell's plane lies. */
+  left: number
+  right: number
+  /** How far the edge bulges toward the small pole at its middle, as it does where the axis leans; it moves no figure. */
+  bow: number
 }
 
 /** What the lines say; fractions 0–1. */
@@ -34,7 +43,7 @@ export function linesOf(reading: Pick<EggReading, 'outline' | 'airCell' | 'shado
   const longest = reading.shadow.contours.reduce<Point[]>((best, contour) => (contour.length > best.length ? contour : best), [])
   return {
     outline,
-    cell: airCell && chordEnds(outline, airCell.depth.value, airCell.tiltRad),
+    cell: airCell && { ...chordEnds(outline, airCell.depth.value, airCell.tiltRad), bow: bowOf(outline, airCell) },
     shadow: longest.length < SHADOW_CORNERS ? [] : resampled(longest, SHADOW_CORNERS),
     collar: null,
   }
@@ -56,12 +65,39 @@ export function newCollar(outline: EggOutline): [Point, Point] {
 }
 
 /** Depth of a usual cell's edge on both sides, to draw one where none was seen. */
-export const NEW_CELL = { left: 0.18, right: 0.18 } as const
+export const NEW_CELL: HandCell = { left: 0.18, right: 0.18, bow: 0 }
 
 /** A place on the silhouette, `depth` of the length from the blunt pole; left is the side of negative `across`. */
 export function onSilhouette(outline: EggOutline, depth: number, side: 'left' | 'right'): Point {
   const t = 1 - 2 * depth
   return toPicture(outline, t * outline.halfLengthPx, (side === 'left' ? -1 : 1) * outline.halfBreadthPx * relativeRadius(outline, t))
+}
+
+/** The air cell's edge as it is drawn, from the left side to the right. */
+export function cellCurve(outline: EggOutline, { left, right, bow }: HandCell, count = 25): Point[] {
+  const [a, b] = [sideAt(outline, left), sideAt(outline, right)]
+  return Array.from({ length: count }, (_, i) => {
+    const share = i / (count - 1)
+    const v = 2 * share - 1
+    const depth = left + share * (right - left) + bow * Math.sqrt(1 - v * v)
+    return toPicture(outline, outline.halfLengthPx * (1 - 2 * depth), share * b - (1 - share) * a)
+  })
+}
+
+/** The edge with its middle drawn to a place: only its bow changes. */
+export function withCellMiddle(outline: EggOutline, cell: HandCell, to: Point): HandCell {
+  const depth = (1 - toEggFrame(outline, to).along / outline.halfLengthPx) / 2
+  return { ...cell, bow: clamp(depth - (cell.left + cell.right) / 2, -0.2, 0.2) }
+}
+
+function bowOf(outline: EggOutline, { depth, edge }: { depth: { value: number }; edge: readonly Point[] }): number {
+  const middle = edge[edge.length >> 1]
+  return middle ? (1 - toEggFrame(outline, middle).along / outline.halfLengthPx) / 2 - depth.value : 0
+}
+
+/** Half-breadth at a depth, px. */
+function sideAt(outline: EggOutline, depth: number): number {
+  return outline.halfBreadthPx * relativeRadius(outline, 1 - 2 * depth)
 }
 
 /** The outline with its poles elsewhere; it keeps its proportions. */
@@ -112,8 +148,7 @@ interface Chord {
 }
 
 function chordOf(outline: EggOutline, { left, right }: { left: number; right: number }): Chord {
-  const half = (depth: number): number => outline.halfBreadthPx * relativeRadius(outline, 1 - 2 * depth)
-  const [a, b] = [half(left), half(right)]
+  const [a, b] = [sideAt(outline, left), sideAt(outline, right)]
   const length = 2 * outline.halfLengthPx
   const slope = ((right - left) * length) / Math.max(1e-6, a + b)
   return { depth: clamp(left + (slope * a) / length, 0, 1), tiltRad: Math.atan(slope) }
@@ -124,8 +159,7 @@ function chordEnds(outline: EggOutline, depth: number, tiltRad: number): { left:
   const end = (side: -1 | 1): number => {
     let at = depth
     for (let i = 0; i < 20; i++) {
-      const half = outline.halfBreadthPx * relativeRadius(outline, 1 - 2 * at)
-      at = (at + clamp(depth + (side * Math.tan(tiltRad) * half) / (2 * outline.halfLengthPx), 0.005, 0.9)) / 2
+      at = (at + clamp(depth + (side * Math.tan(tiltRad) * sideAt(outline, at)) / (2 * outline.halfLengthPx), 0.005, 0.9)) / 2
     }
     return at
   }
