@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
 import { decodePhoto } from '../src/cli/decode.ts'
 import { readEggs } from '../src/cli/read-eggs.ts'
+import { bootstrapInterval } from './accuracy/intervals.ts'
 import { benchPlanning } from './bench-planning.ts'
 import { run } from './install.mjs'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
@@ -54,11 +55,14 @@ function report(title: string, { fullDecode, decode, measure, stages }: Times): 
   const beyond = measure.map((value, i) => (decode[i]! + value) / fullDecode[i]! - 1)
   const ratio = measure.map((value, i) => value / decode[i]!)
   const row = (name: string, value: string): void => console.log(`  ${name.padEnd(34)}${value}`)
-  console.log(`\n${title} (medians of ${measure.length})`)
-  row('decoding all pixels', `${median(fullDecode).toFixed(0).padStart(6)} ms`)
-  row('decoding drawn down', `${median(decode).toFixed(0).padStart(6)} ms`)
-  row('measuring', `${median(measure).toFixed(0).padStart(6)} ms, ${median(ratio).toFixed(2)} × decoding drawn down`)
-  row('all, beyond decoding all pixels', `${median(beyond).toFixed(2).padStart(6)} × decoding all pixels; the target is 0.7 at 12 megapixels`)
+  console.log(`\n${title} (medians of ${measure.length}, with 95 % intervals)`)
+  const said = (values: number[], digits: number): string =>
+    `${median(values).toFixed(digits).padStart(6)} (${bootstrapInterval(values, (set) => median([...set]))!.map((end) => end.toFixed(digits)).join(' to ')})`
+  row('decoding all pixels, ms', said(fullDecode, 0))
+  row('decoding drawn down, ms', said(decode, 0))
+  row('measuring, ms', said(measure, 0))
+  row('measuring ÷ decoding drawn down', said(ratio, 2))
+  row('beyond decoding all pixels, ÷ that', `${said(beyond, 2)}; the target is 0.7 at 12 megapixels`)
   for (const [stage, values] of stages) row(`  ${stage}`, `${median(values).toFixed(1).padStart(6)} ms`)
 }
 
@@ -84,7 +88,7 @@ try {
   report('Photographs of about a megapixel', await time(NAMES, ROUNDS))
   const large = join(folder, 'large.jpg')
   await sharp(NAMES[0]).resize(3000, 4000, { fit: 'fill' }).jpeg({ quality: 92 }).toFile(large)
-  report('The first of them at 12 megapixels', await time([large], ROUNDS))
+  report('The first of them at 12 megapixels', await time([large], 4 * ROUNDS))
   await reportMemory(NAMES, MANY)
   const render: number[] = []
   for (let i = 0; i < 5; i++) {
