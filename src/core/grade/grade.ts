@@ -19,13 +19,17 @@ const UNREADABLE_SHARE = 0.2
 const EARLIEST_STAGE = 0.12
 /** Up to this stage a shell may still hide a living embryo: what looks empty stays in. */
 const HIDES_UNTIL: Readonly<Record<Shell, number>> = {
-  white: 0.14, tinted: 0.16, blue: 0.2, speckled: 0.2, brown: 0.24, dark: 0.32,
+  white: 0.18, tinted: 0.2, blue: 0.22, speckled: 0.24, brown: 0.26, dark: 0.34,
 }
 /** Linear red light below which an 8-bit picture cannot show a tenth more or less. */
 const DARKEST_EMPTY_RED = 0.016
 const NOISIEST = 0.1
 /** Share of the contents at saturation. */
 const MOST_CLIPPED = 0.42
+/** A shadow of this share of the least that a living egg of the age has may be a living one. */
+const LIVING_SHARE = 0.45
+/** Spread of the contents about the light of an empty egg, log units, that mottling does not reach. */
+const EVEN_LIGHT = 0.2
 /** More line than this, egg lengths, may be a living net; up to here scratches and pores make it too. */
 const LIVING_NET = 1.6
 
@@ -70,7 +74,9 @@ function whyUnreadable(egg: EggReading, context: GradeContext, stage: number): U
  */
 function showsLife(egg: EggReading, stage: number): boolean {
   const band = livingShadow(stage)
-  return egg.vessels.netLength > LIVING_NET || egg.shadow.area.value > 0.6 * band.low
+  // Light that no empty egg would pass so unevenly may be a body that was taken for the shell's own shading.
+  const uneven = (egg.signs?.unevenness ?? 0) > EVEN_LIGHT
+  return egg.vessels.netLength > LIVING_NET || egg.shadow.area.value > LIVING_SHARE * band.low || uneven
 }
 
 function flattened(logs: PerGrade): PerGrade {
