@@ -5,12 +5,6 @@ import type { RgbImage } from '../core/image/linear.ts'
 /** A picture this large is refused before it is unpacked, so that a small file cannot fill the memory. */
 export const MAX_PIXELS = 60_000_000
 
-/**
- * Long side, px, that holds one egg in full detail: a JPEG is unpacked at an eighth, a quarter or half of its size
- * on the way, which spares most of the work on a large photograph.
- */
-export const ONE_EGG_LONG_SIDE_PX = 560
-
 /** A file that is not a photograph we can read; the message is for people. */
 export class DecodeError extends Error {}
 

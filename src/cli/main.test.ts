@@ -44,6 +44,35 @@ describe('perlumen grade', () => {
     expect(await readFile(file('o.csv'), 'utf8')).toMatch(/hen\n.*clear.*'=Ruth/)
   })
 
+  it('gives each egg of a tray its own record, numbered row by row', async () => {
+    const size = 420
+    const tiles = [7, 0.3, 9, 6].map((ageDays, i) => {
+      const shot = { widthPx: size, heightPx: size, axisRad: -1.5, collar: 0, fill: 0.74 }
+      const { image } = simulatePhoto({ seed: `cli ${i}`, ageDays, fate: ageDays < 1 ? { kind: 'clear' } : { kind: 'developing' }, shot })
+      return { input: Buffer.from(image.data), raw: { width: size, height: size, channels: 3 as const }, left: size * (i % 2), top: size * (i >> 1) }
+    })
+    await sharp({ create: { width: 2 * size, height: 2 * size, channels: 3, background: '#000' } }).composite(tiles).jpeg({ quality: 95 }).toFile(file('tray.jpg'))
+    const { code, list } = await records('--day', '7', '--species', 'chicken', file('tray.jpg'))
+    expect(code).toBe(0)
+    expect(list.map((record) => record.egg)).toEqual([1, 2, 3, 4])
+    expect(list.map((record) => record.grade === 'developing')).toEqual([true, false, true, true])
+    for (const [i, { outline }] of list.entries()) {
+      const centre = { x: (outline!.bluntPole[0] + outline!.smallPole[0]) / 2, y: (outline!.bluntPole[1] + outline!.smallPole[1]) / 2 }
+      expect([Math.floor(centre.x / size), Math.floor(centre.y / size)]).toEqual([i % 2, i >> 1])
+    }
+  })
+
+  it('says the same of a large photograph as of a small one, in its own pixels', async () => {
+    const small = join(photos, 'p-0007.jpg')
+    const { width } = await sharp(small).metadata()
+    await sharp(small).resize({ width: 3 * width }).jpeg({ quality: 95 }).toFile(file('large.jpg'))
+    const { list: [one, three] } = await records('--day', '5.8', '--species', 'duck', small, file('large.jpg'))
+    expect(three!.outline!.length / one!.outline!.length).toBeCloseTo(3, 1)
+    expect(three!.outline!.bluntPole[0] / one!.outline!.bluntPole[0]).toBeCloseTo(3, 1)
+    expect(Math.abs(three!.airCell!.depth - one!.airCell!.depth)).toBeLessThan(0.008)
+    expect(Math.abs(three!.shadow!.area - one!.shadow!.area)).toBeLessThan(0.02)
+  })
+
   it('is not sure without a day, and says so', async () => {
     const { list } = await records(join(photos, 'p-0005.jpg'))
     expect(list[0]).toMatchObject({ grade: 'unsure', action: 'recheck', readable: false })

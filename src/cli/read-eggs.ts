@@ -1,7 +1,7 @@
-import { measureEggs, needsMorePixels, type MeasureOptions } from '../core/measure/measure.ts'
+import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX, type MeasureOptions } from '../core/measure/measure.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { SpeciesName } from '../core/species/species.ts'
-import { decodePhoto, ONE_EGG_LONG_SIDE_PX } from './decode.ts'
+import { decodePhoto } from './decode.ts'
 
 export interface EggsOfPhoto {
   reading: EggsReading
@@ -9,8 +9,8 @@ export interface EggsOfPhoto {
 }
 
 /**
- * Measures the eggs in a photograph's file. It is unpacked small first, which is enough for one egg that fills the picture, and
- * in full only where the eggs turn out to be small in it.
+ * Measures the eggs in a photograph's file. It is unpacked small first, which is enough for one egg that fills the
+ * picture, and in full only where the eggs turn out to be small in it.
  * @throws DecodeError with a plain sentence
  */
 export async function readEggs(

@@ -1,5 +1,5 @@
 import { gradeEgg } from '../core/grade/grade.ts'
-import { measurePhotograph } from '../core/measure/measure.ts'
+import { measureEggs } from '../core/measure/measure.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
 import type { LookRecord } from './look-record.ts'
@@ -24,11 +24,12 @@ export function sampleRecords(): HatcheryRecords {
 function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
   const shot = { widthPx: 320, heightPx: 320 }
   const { image } = simulatePhoto({ seed: egg.id, ageDays: 10, fate: { kind: egg.number === 1 ? 'developing' : 'clear' }, shot })
-  const reading = measurePhotograph(image, { species: set.species })
-  if (reading.kind !== 'egg') throw new Error(reading.rejection.message)
+  const measured = measureEggs(image, { species: set.species })
+  if (measured.kind === 'rejected') throw new Error(measured.rejection.message)
+  const reading = measured.eggs[0]!
   return {
     id: `look-${egg.number}`, eggId: egg.id, setId: set.id, takenAt: '2026-03-11T08:00:00.000Z', ageDays: 10, source: 'file',
     photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
-    reading: reading.egg, verdict: gradeEgg(reading.egg, { species: set.species, ageDays: 10, shell: set.shell }), correction: null, own: null, replaced: false,
+    reading, verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }), correction: null, own: null, replaced: false,
   }
 }

@@ -1,14 +1,13 @@
 import { imageSize } from 'image-size'
 import type { RgbImage } from '../core/image/linear.ts'
-import { measureEggs, needsMorePixels } from '../core/measure/measure.ts'
+import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX } from '../core/measure/measure.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { renderEgg } from '../core/simulate/render.ts'
 import type { MeasuredPhoto, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** Larger pictures are refused before they are unpacked: a browser tab has little memory. */
 const MAX_PIXELS = 60_000_000
-/** Long side, px, that holds one egg in full detail; and, where eggs turn out to be small in it, a tray of them. */
-const ONE_EGG_LONG_SIDE_PX = 560
+/** Long side, px, that holds a tray of eggs: a browser tab has less memory than the command line. */
 const TRAY_LONG_SIDE_PX = 2800
 
 class Fault extends Error {

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { breadthPx, bluntPole, outlinePolygon, smallPole, toEggFrame, toPicture, type Point } from '../../core/geometry/egg-outline.ts'
 import { cellCurve, figuresOf, onSilhouette, smoothCurve, throughSide, withCellMiddle, withPoles, type HandLines } from '../../core/measure/by-hand.ts'
+import { svgPath } from '../composables/svg-path.ts'
 import { percentWords } from '../composables/wording.ts'
 
 /** Lines that the candler can take hold of, in the svg of the photograph: by finger, mouse or arrow keys. */
@@ -45,8 +46,6 @@ const handles = computed<Handle[]>(() => {
         },
       })
     }
-  }
-  if (cell) {
     all.push({
       key: 'cell-middle', label: 'Middle of the air cell’s edge', value: `bow ${percentWords(cell.bow)}`, kind: 'cell', at: cellCurve(outline, cell, 3)[1]!,
       moved: (to) => ({ ...lines, cell: withCellMiddle(outline, cell, to) }),
@@ -115,20 +114,16 @@ function nudge(handle: Handle, event: KeyboardEvent): void {
   emit('change', handle.moved({ x: handle.at.x + direction[0] * step, y: handle.at.y + direction[1] * step }))
 }
 
-function path(points: readonly Point[], closed: boolean): string {
-  return points.length === 0 ? '' : `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`
-}
-
 const COLOURS = { pole: '#ffd9a0', side: '#ffd9a0', cell: '#fff1dc', shadow: '#ffb25e', collar: '#9fd3ff' } as const
 const reach = computed(() => Math.max(0.05 * breadthPx(props.lines.outline), props.stroke * 7))
 </script>
 
 <template>
   <g fill="none" stroke-linejoin="round" data-testid="hand-lines">
-    <path :d="path(outlinePolygon(lines.outline), true)" stroke="#ffd9a0" :stroke-width="stroke" />
-    <path v-if="cellEdge" :d="path(cellEdge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
-    <path v-if="lines.shadow.length > 2" :d="path(smoothCurve(lines.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.2" />
-    <path v-if="lines.collar" :d="path(lines.collar, false)" stroke="#9fd3ff" :stroke-width="stroke" :stroke-dasharray="`${stroke * 3} ${stroke * 3}`" />
+    <path :d="svgPath(outlinePolygon(lines.outline), true)" stroke="#ffd9a0" :stroke-width="stroke" />
+    <path v-if="cellEdge" :d="svgPath(cellEdge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
+    <path v-if="lines.shadow.length > 2" :d="svgPath(smoothCurve(lines.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.2" />
+    <path v-if="lines.collar" :d="svgPath(lines.collar, false)" stroke="#9fd3ff" :stroke-width="stroke" :stroke-dasharray="`${stroke * 3} ${stroke * 3}`" />
     <g
       v-for="handle in handles" :key="handle.key" tabindex="0" role="slider" :aria-label="handle.label" :aria-valuetext="handle.value" aria-valuenow="0"
       class="handle touch-none" :data-handle="handle.key" @pointerdown.prevent="grab(handle, $event)" @pointermove="drag(handle, $event)"

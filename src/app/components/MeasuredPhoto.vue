@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { outlinePolygon, type Point } from '../../core/geometry/egg-outline.ts'
+import { outlinePolygon } from '../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../core/measure/by-hand.ts'
+import { svgPath } from '../composables/svg-path.ts'
 import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
 
 /**
@@ -43,36 +44,32 @@ const ring = computed(() => {
 })
 const clipId = useId()
 
-function path(points: readonly Point[], closed: boolean): string {
-  if (points.length === 0) return ''
-  return `M${points.map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`
-}
 </script>
 
 <template>
   <svg :viewBox="view" class="h-full w-full" role="img" :aria-label="label">
     <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
-    <clipPath :id="clipId"><path :d="path(reading.polygon, true)" /></clipPath>
+    <clipPath :id="clipId"><path :d="svgPath(reading.polygon, true)" /></clipPath>
     <g v-if="overlay" fill="none" stroke-linejoin="round" :opacity="byHand ? 0.4 : 1">
-      <path :d="path(reading.polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
-      <path data-part="outline" :d="path(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
-      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" :d="path(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
-      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" data-part="air-cell" :d="path(reading.airCell.edge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
+      <path :d="svgPath(reading.polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
+      <path data-part="outline" :d="svgPath(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
+      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" :d="svgPath(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
+      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" data-part="air-cell" :d="svgPath(reading.airCell.edge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
       <path
-        v-for="(contour, i) in reading.shadow.contours" :key="i" data-part="shadow" :d="path(contour, true)"
+        v-for="(contour, i) in reading.shadow.contours" :key="i" data-part="shadow" :d="svgPath(contour, true)"
         stroke="#ffb25e" :stroke-width="stroke * 1.1" :stroke-dasharray="`${stroke * 4} ${stroke * 3}`"
       />
       <path
-        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="path(ring, false)"
+        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="svgPath(ring, false)"
         stroke="#ff9d7d" :stroke-width="stroke" :stroke-dasharray="`${stroke * 1.5} ${stroke * 5}`" stroke-linecap="round"
       />
-      <path v-if="reading.crack.score > 0.5" data-part="crack" :d="path(reading.crack.points, false)" stroke="#fff" :stroke-width="stroke * 3.4" stroke-opacity="0.55" :stroke-dasharray="`${stroke} ${stroke * 6}`" stroke-linecap="round" />
+      <path v-if="reading.crack.score > 0.5" data-part="crack" :d="svgPath(reading.crack.points, false)" stroke="#fff" :stroke-width="stroke * 3.4" stroke-opacity="0.55" :stroke-dasharray="`${stroke} ${stroke * 6}`" stroke-linecap="round" />
       <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
     </g>
     <g v-if="overlay && byHand" fill="none" stroke-linejoin="round" data-part="by-hand">
-      <path :d="path(outlinePolygon(byHand.outline), true)" stroke="#ffd9a0" :stroke-width="stroke * 1.2" />
-      <path :d="path(handCell, false)" stroke="#fff1dc" :stroke-width="stroke * 1.5" />
-      <path :d="path(smoothCurve(byHand.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.3" />
+      <path :d="svgPath(outlinePolygon(byHand.outline), true)" stroke="#ffd9a0" :stroke-width="stroke * 1.2" />
+      <path :d="svgPath(handCell, false)" stroke="#fff1dc" :stroke-width="stroke * 1.5" />
+      <path :d="svgPath(smoothCurve(byHand.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.3" />
     </g>
     <slot :stroke="stroke" />
   </svg>

@@ -34,6 +34,11 @@ export function figuresOfLook({ reading, correction }: Pick<LookRecord, 'reading
   }
 }
 
+/** Taken by a camera of this place, which may stand still, and not from a file of anywhere. */
+export function isByCamera({ source }: Pick<LookRecord, 'source'>): boolean {
+  return source === 'camera' || source === 'network-camera'
+}
+
 /** Millimetres of a look, by the surest scale that is known for it; null when sizes are relative only. */
 export function sizeOfLook(look: LookRecord, egg: EggRecord | null, hatchery: HatcheryRecord): { size: EggSizeMm; scale: Scale } | null {
   const figures = figuresOfLook(look)
@@ -44,7 +49,7 @@ export function sizeOfLook(look: LookRecord, egg: EggRecord | null, hatchery: Ha
     calliper && scaleFromCalliper(figures, calliper),
     collar && collarMm ? scaleFromCollar(Math.hypot(collar[0].x - collar[1].x, collar[0].y - collar[1].y), collarMm) : null,
     // A calibration holds for the camera that stands still, not for any file.
-    camera && (look.source === 'camera' || look.source === 'network-camera') ? scaleFromCamera(camera, look.photo) : null,
+    camera && isByCamera(look) ? scaleFromCamera(camera, look.photo) : null,
   ])
   return scale && { size: sizeOf(figures, scale, calliper), scale }
 }

@@ -2,7 +2,7 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
-import { figuresOf, type HandLines } from '../../core/measure/by-hand.ts'
+import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import type { EggReading } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import { arrangeInGrid, type GridPlace } from '../../core/tray/arrange.ts'
@@ -51,6 +51,10 @@ export function useBench(set: () => SetRecord) {
   const many = ref<ManyProgress | null>(null)
   /** A picture with several eggs, until they are placed. */
   const several = shallowRef<SeveralEggs | null>(null)
+  /** Lines while they are drawn by hand; null when they are not. */
+  const drawn = shallowRef<HandLines | null>(null)
+  /** A question is open: until it is answered no other egg is chosen and no picture taken, so that nothing is lost. */
+  const asking = computed(() => several.value !== null || drawn.value !== null)
   const savedAt = ref<Date | null>(null)
   const cancel = shallowRef<AbortController | null>(null)
   onScopeDispose(() => cancel.value?.abort())
@@ -71,7 +75,7 @@ export function useBench(set: () => SetRecord) {
   const busy = computed(() => phase.value !== 'ready' || many.value !== null)
 
   function choose(egg: EggRecord | null): void {
-    if (busy.value || !egg) return
+    if (busy.value || asking.value || !egg) return
     problem.value = null
     currentId.value = egg.id
   }
@@ -170,7 +174,7 @@ export function useBench(set: () => SetRecord) {
 
   async function takeFromNetwork(): Promise<void> {
     const egg = current.value
-    if (!egg || egg.removed) return
+    if (!egg || egg.removed || asking.value) return
     await run(async () => {
       phase.value = 'taking'
       await showOnLamp(egg)
@@ -189,7 +193,7 @@ export function useBench(set: () => SetRecord) {
 
   async function takePhoto(photo: Blob, source: LookRecord['source']): Promise<void> {
     const egg = current.value
-    if (!egg || egg.removed) return
+    if (!egg || egg.removed || asking.value) return
     await run(async () => {
       phase.value = 'measuring'
       several.value = await use(photo, egg, source)
@@ -199,7 +203,7 @@ export function useBench(set: () => SetRecord) {
   /** Several files go to the waiting eggs in turn, from this one on; each is saved as soon as it is measured. */
   async function takeFiles(files: readonly File[], order: PhotoOrder): Promise<void> {
     if (files.length === 1 && current.value) return takePhoto(files[0]!, 'file')
-    if (busy.value || files.length === 0) return
+    if (busy.value || asking.value || files.length === 0) return
     problem.value = null
     const dated = await Promise.all(files.map(async (file) => ({ name: file.name, takenAtMs: await readCaptureTime(file), file })))
     const at = Math.max(0, eggs.value.findIndex((egg) => egg.id === currentId.value))
@@ -244,17 +248,22 @@ export function useBench(set: () => SetRecord) {
     })
   }
 
-  /** Keeps the lines that the candler drew beside those measured; null takes them away again. @returns whether that was saved */
-  async function correct(lines: HandLines | null): Promise<boolean> {
+  /** Lets the candler draw, from the lines kept or else those measured. */
+  function draw(): void {
+    if (look.value && !busy.value && !asking.value) drawn.value = look.value.correction?.lines ?? linesOf(look.value.reading)
+  }
+
+  /** Keeps lines beside those measured; null takes them away again. Drawing ends only when that is saved. */
+  async function keepLines(lines: HandLines | null): Promise<void> {
     const judged = look.value
-    if (!judged || busy.value) return false
+    if (!judged || busy.value) return
     await run(async () => {
       phase.value = 'saving'
       const correction = lines && { at: new Date().toISOString(), lines, figures: figuresOf(lines) }
       await hatchery.commit(lines ? 'lines by hand' : 'lines as measured', judged.eggId, { looks: [{ ...judged, correction }] })
       savedAt.value = new Date()
+      drawn.value = null
     })
-    return problem.value === null
   }
 
   async function undo(): Promise<void> {
@@ -266,8 +275,8 @@ export function useBench(set: () => SetRecord) {
   }
 
   return {
-    eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, waits, savedAt, cancel, lookOf,
-    choose, chooseTray, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, correct, decide, undo,
+    eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
+    choose, chooseTray, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
   }
 }
 

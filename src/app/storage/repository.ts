@@ -1,6 +1,6 @@
 import localforage from 'localforage'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
+import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { lookRecordSchema, type LookRecord } from '../../contracts/look-record.ts'
 import { hatcherySchema, RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
 import { upgradeRecords } from '../../contracts/upgrade.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
@@ -31,7 +31,8 @@ function table(storeName: string): LocalForage {
 }
 
 /**
- * The hatchery's records in this browser. Each write is done when its promise resolves; a record on the screen
+ * The hatchery's records in this browser. What a later start could not read is refused. Each write is done when its
+ * promise resolves; a record on the screen
  * may be called saved only then.
  */
 export class Repository {
@@ -52,7 +53,7 @@ export class Repository {
   }
 
   async saveHatchery(hatchery: HatcheryRecord): Promise<void> {
-    await this.saveSetting(HATCHERY_KEY, structuredClone(hatchery))
+    await this.saveSetting(HATCHERY_KEY, hatcheryRecordSchema.parse(hatchery))
   }
 
   /** Goes before its look: a look without its picture would be worse than a picture without its look. */
@@ -61,7 +62,7 @@ export class Repository {
   }
 
   async saveLook(look: LookRecord): Promise<void> {
-    await this.looks.setItem(look.id, structuredClone(look))
+    await this.looks.setItem(look.id, lookRecordSchema.parse(look))
   }
 
   async saveEgg(egg: EggRecord): Promise<void> {

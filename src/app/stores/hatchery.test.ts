@@ -36,6 +36,33 @@ describe('the records on disk', () => {
     expect(again.journal.map(({ label }) => label)).toEqual(['plan', 'photograph'])
   })
 
+  it('refuse what a later start could not read, and stay as they were', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    const collar = { ...sample.hatchery, scale: { collarMm: 900, camera: null } }
+    await expect(store.saveHatchery(collar)).rejects.toThrow()
+    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, photo, null)).rejects.toThrow()
+    expect(store.looks).toEqual([])
+    const again = await opened()
+    expect(again.hatchery.scale.collarMm).toBeNull()
+    expect(again.eggs).toEqual(sample.eggs)
+  })
+
+  it('keep several eggs of one photograph as one step, and the photograph once', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    const earlier = { ...sample.looks[0]!, id: 'earlier' }
+    await store.addLook(earlier, photo, null)
+    const shared = sample.looks.map((look) => ({ ...look, photo: { ...look.photo, id: 'shared' } }))
+    await store.addLooks(shared, photo, [earlier])
+    const again = await opened()
+    expect(again.looks.find((look) => look.id === 'earlier')!.replaced).toBe(true)
+    expect(await again.repository.photo('shared')).not.toBeNull()
+    expect(await again.repository.photo(sample.looks[1]!.photo.id)).toBeNull()
+    await again.undo()
+    expect(again.looks.map((look) => [look.id, look.replaced])).toEqual([['earlier', false]])
+  })
+
   it('keep what an earlier version wrote', async () => {
     const store = await opened()
     const { plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...old } = set!

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { format } from 'date-fns'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
+import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { figuresOf } from '../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
+import { isByCamera } from '../composables/look-figures.ts'
 import { useKeys } from '../composables/useKeys.ts'
 import { useBench } from '../composables/useBench.ts'
 import { useClockStore } from '../stores/clock.ts'
@@ -32,10 +33,7 @@ const room = useRoomStore()
 const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 const bench = useBench(() => set.value!)
-const { current, look, phase, busy, problem, many, several, savedAt } = bench
-/** Lines while they are drawn; null when they are not. */
-const drawn = shallowRef<HandLines | null>(null)
-watch(() => look.value?.id, () => { drawn.value = null })
+const { current, look, phase, busy, problem, many, several, drawn, asking, savedAt } = bench
 
 const source = ref<SourceKind>('files')
 const overlay = ref(true)
@@ -73,17 +71,16 @@ function drop(event: DragEvent): void {
 const agree = (): void => {
   if (look.value) void bench.decide(look.value.own?.grade ?? look.value.verdict.grade)
 }
-function draw(): void {
-  if (look.value && !busy.value) drawn.value = look.value.correction?.lines ?? linesOf(look.value.reading)
-}
-
-async function keepLines(lines: HandLines | null): Promise<void> {
-  if (await bench.correct(lines)) drawn.value = null
-}
 
 async function saveScale(change: Partial<HatcheryRecord['scale']>): Promise<void> {
+  const next = hatcheryRecordSchema.safeParse({ ...hatchery.hatchery, scale: { ...hatchery.hatchery.scale, ...change } })
+  if (!next.success) {
+    problem.value = 'A lamp’s collar is 5 to 200 mm across.'
+    return
+  }
   try {
-    await hatchery.saveHatchery({ ...hatchery.hatchery, scale: { ...hatchery.hatchery.scale, ...change } })
+    await hatchery.saveHatchery(next.data)
+    problem.value = null
   } catch {
     problem.value = 'The scale could not be saved.'
   }
@@ -98,9 +95,9 @@ async function calibrate(): Promise<void> {
 
 // While something waits for an answer, only its own keys work.
 useKeys({ Enter: () => void bench.keepSeveral(), Escape: () => { several.value = null } }, () => several.value !== null)
-useKeys({ Enter: () => void keepLines(drawn.value), Escape: () => { drawn.value = null } }, () => drawn.value !== null)
+useKeys({ Enter: () => void bench.keepLines(drawn.value), Escape: () => { drawn.value = null } }, () => drawn.value !== null)
 useKeys({
-  e: draw,
+  e: bench.draw,
   ' ': () => { if (!look.value) void take() },
   Enter: agree,
   '1': () => void bench.decide('developing'), '2': () => void bench.decide('clear'), '3': () => void bench.decide('blood-ring'),
@@ -111,7 +108,7 @@ useKeys({
   ArrowRight: () => bench.step(1), ArrowLeft: () => bench.step(-1),
   ArrowDown: () => bench.step(bench.tray.value.columns), ArrowUp: () => bench.step(-bench.tray.value.columns),
   '+': () => room.brighten(1), '-': () => room.brighten(-1),
-}, () => several.value === null && drawn.value === null)
+}, () => !asking.value)
 
 const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'Measuring …', saving: 'Saving …' } as const
 </script>
@@ -126,7 +123,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
         <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}</h1>
         <span class="text-lg text-ink-soft">{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span>
       </div>
-      <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="busy" @choose="source = $event" @files="bench.takeFiles" />
+      <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="busy || asking" @choose="source = $event" @files="bench.takeFiles" />
       <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
         <span data-testid="status">{{ PHASE_WORDS[phase] || (savedAt ? `Saved ${format(savedAt, 'HH:mm:ss')}` : '') }}</span>
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press min-h-10 py-1" :class="{ 'press-lamp': bench.waiting.value === 0 }">
@@ -155,8 +152,8 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
         <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
         <p v-else-if="source === 'files'" class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft">Drop photographs here, or press Space to choose or take them.<br />Several at once go to the waiting eggs in turn.</p>
         <p v-if="!look && !several && source !== 'files'" class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg">Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the lamp.</p>
-        <div v-if="look && !drawn && !several" class="absolute right-3 bottom-3 flex gap-2">
-          <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :disabled="busy" @click="draw">Correct <span class="key">E</span></button>
+        <div v-if="look && !asking" class="absolute right-3 bottom-3 flex gap-2">
+          <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :disabled="busy" @click="bench.draw">Correct <span class="key">E</span></button>
           <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :aria-pressed="overlay" @click="overlay = !overlay">Lines <span class="key">O</span></button>
         </div>
         <div v-if="many" class="absolute inset-x-8 top-8 rounded-xl border border-line bg-ground p-4" role="status">
@@ -172,8 +169,8 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
         </div>
         <EggPlaces v-if="several" :picture="several" :waiting="bench.eggs.value.filter(bench.waits)" :place-of="bench.placeOf" :busy="busy" @place="bench.placeOne" @keep="bench.keepSeveral" @discard="several = null" />
         <HandLinesPanel
-          v-else-if="look && drawn" :look="look" :lines="drawn" :hatchery="hatchery.hatchery" :busy="busy" :can-calibrate="calliper !== null && look.source !== 'file'"
-          @change="drawn = $event" @keep="keepLines(drawn)" @cancel="drawn = null" @measured="keepLines(null)" @collar="saveScale({ collarMm: $event })" @calibrate="calibrate"
+          v-else-if="look && drawn" :look="look" :lines="drawn" :hatchery="hatchery.hatchery" :busy="busy" :can-calibrate="calliper !== null && isByCamera(look)"
+          @change="drawn = $event" @keep="bench.keepLines(drawn)" @cancel="drawn = null" @measured="bench.keepLines(null)" @collar="saveScale({ collarMm: $event })" @calibrate="calibrate"
         />
         <VerdictPanel v-else-if="look" :look="look" :egg="current" :hatchery="hatchery.hatchery" :species="set.species" :earlier="bench.earlier.value" :mates="bench.mates.value" />
         <div v-else-if="current" class="flex flex-col gap-3 text-lg text-ink-soft">
@@ -188,6 +185,6 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
       </aside>
     </div>
 
-    <BenchKeys v-if="!several && !drawn" :look="look" :busy="busy" :can-undo="hatchery.journal.length > 0" :can-take="source !== 'network' || networkName !== null" :removed="current?.removed != null" @take="take" @agree="agree" @overrule="bench.decide" @undo="bench.undo" />
+    <BenchKeys v-if="!asking" :look="look" :busy="busy" :can-undo="hatchery.journal.length > 0" :can-take="source !== 'network' || networkName !== null" :removed="current?.removed != null" @take="take" @agree="agree" @overrule="bench.decide" @undo="bench.undo" />
   </main>
 </template>

@@ -98,7 +98,7 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
     </section>
     <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
       <h2 id="opened" class="text-xl font-bold">If you open them</h2>
-      <p class="mb-3 text-ink-soft">Cool an egg first, open it at the blunt end away from your face, and note what you found: it tells how right the grades are. This late in incubation make sure that the embryo is dead before you open it.</p>
+      <p class="mb-3 text-ink-soft">Cool an egg first, open it at the blunt end away from your face, and note what you found: it tells how right the grades are. From about two thirds of incubation make sure twice that the embryo is dead before you open an egg; follow local rules and a vet’s advice.</p>
       <ul class="flex flex-col gap-2" data-testid="openings">
         <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3"><span class="w-28 font-semibold">{{ placeOf(egg) }}</span><OutcomeChoice :egg="egg" @choose="noteOutcome(egg, $event)" /></li>
       </ul>

@@ -1,3 +1,4 @@
+import { clamp } from '../clamp.ts'
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow, livingVessels } from './expected.ts'
 
@@ -10,10 +11,6 @@ export type GradedReading = Pick<EggReading, 'shadow' | 'vessels' | 'ring' | 'li
 function logit(share: number): number {
   const p = Math.min(0.995, Math.max(0.005, share))
   return Math.log(p / (1 - p))
-}
-
-function clamp(value: number, low: number, high: number): number {
-  return Math.min(high, Math.max(low, value))
 }
 
 /**

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { learnOffsets } from './learn.ts'
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow, livingVessels, usualCellDepth } from './expected.ts'
 import { gradeEgg } from './grade.ts'
@@ -33,6 +34,37 @@ function reading({ shadow = 0, net = 0, ring = 0.01, emptyRed = 0.3, noise = 0.0
   }
 }
 const day10 = { species: 'chicken', ageDays: 10, shell: 'white' } as const
+
+describe('signs of life the model may overlook', () => {
+  const ring = { ring: 0.999, net: 0.2 }
+  const verdict = (egg: EggReading) => gradeEgg(egg, { ...day10, policy: 'first-sight' })
+
+  it('light more uneven than any shell’s keeps an egg in', () => {
+    const even = reading(ring)
+    expect(verdict(even).action).toBe('remove')
+    expect(verdict({ ...even, signs: { ...even.signs!, unevenness: 0.28 } }).action).toBe('recheck')
+  })
+
+  it('so does a shell that may still hide life at this age', () => {
+    expect(gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'dark', policy: 'first-sight' }).action).not.toBe('remove')
+    expect(gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'white', policy: 'first-sight' }).readable).toBe(true)
+  })
+
+  it('what opened eggs taught never takes an egg out that stayed in without it', () => {
+    const learnt = learnOffsets(Array.from({ length: 80 }, () => ({ truth: 'clear' as const, logs: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 } })))
+    for (const shadow of [0, 0.05, 0.1, 0.2]) {
+      const egg = reading({ shadow, net: 0.5 })
+      expect(gradeEgg(egg, { ...day10, learnt }).probabilities.developing).toBeGreaterThanOrEqual(gradeEgg(egg, day10).probabilities.developing - 1e-9)
+    }
+  })
+
+  it('mates that are behind their calendar excuse an egg that is', () => {
+    const behind = reading({ shadow: livingShadow(0.42).middle, net: 2 })
+    const mates = Array.from({ length: 20 }, () => livingShadow(0.42).middle)
+    const [alone, among] = [gradeEgg(behind, day10), gradeEgg(behind, { ...day10, livingMates: mates })]
+    expect(among.probabilities.developing).toBeGreaterThan(alone.probabilities.developing)
+  })
+})
 
 describe('expected figures', () => {
   it('follow the usual candling figures', () => {

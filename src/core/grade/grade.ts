@@ -9,7 +9,7 @@ import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, unreadableSentences, type SignWeight } from './reasons.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
-import { GRADES, type GradeContext, type PerGrade, type SuggestedGrade, type UnreadableCode, type Verdict } from './types.ts'
+import { GRADES, perGrade, type GradeContext, type PerGrade, type SuggestedGrade, type UnreadableCode, type Verdict } from './types.ts'
 
 /** A grade is suggested from this probability on; below it the answer is "not sure". */
 const SURE_FROM = 0.55
@@ -48,7 +48,7 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
   const grade: SuggestedGrade = readable && probabilities[best] >= SURE_FROM ? best : 'unsure'
   const action = decideAction({
     policy: context.policy ?? 'second-look', grade, probabilities, readable, species, ageDays,
-    earlierLooks: context.earlierLooks ?? [], 
+    earlierLooks: context.earlierLooks ?? [],
     signsOfLife: showsLife(egg, stage), mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
   })
   const reasons = unreadableSentences(unreadable)
@@ -80,7 +80,7 @@ function showsLife(egg: EggReading, stage: number): boolean {
 }
 
 function flattened(logs: PerGrade): PerGrade {
-  return Object.fromEntries(GRADES.map((grade) => [grade, UNREADABLE_SHARE * logs[grade]])) as PerGrade
+  return perGrade((grade) => UNREADABLE_SHARE * logs[grade])
 }
 
 /** What each sign adds to each grade, natural log odds. */
@@ -88,7 +88,7 @@ function weighSigns(features: ReadonlyArray<number | null>): SignWeight[] {
   const parts = contributions(GRADING_MODEL, features)
   const signs: Sign[] = ['shadow', 'vessels', 'ring']
   return signs.map((sign) => {
-    const sum = (key: (typeof GRADES)[number]): number => parts.reduce((total, part, i) => total + (FEATURES[i]!.sign === sign ? part[key] : 0), 0)
-    return { sign, logOdds: Object.fromEntries(GRADES.map((key) => [key, sum(key)])) as PerGrade }
+    const own = parts.filter((_, i) => FEATURES[i]!.sign === sign)
+    return { sign, logOdds: perGrade((grade) => own.reduce((sum, part) => sum + part[grade], 0)) }
   })
 }

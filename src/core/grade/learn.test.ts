@@ -65,9 +65,23 @@ describe('learning from opened and hatched eggs', () => {
   it('learns what a hatchery has more of than the model believes', () => {
     const looks = Array.from({ length: 200 }, (_, i) => look(i % 5 === 0 ? 'quitter' : 'clear', even))
     const p = softmax(shifted(even, learnOffsets(looks)))
-    expect(p.clear).toBeGreaterThan(0.7)
-    expect(p.quitter).toBeGreaterThan(0.13)
-    expect(p.quitter).toBeLessThan(0.24)
+    expect(p.clear / p.quitter).toBeGreaterThan(3)
+    expect(p.clear / p.quitter).toBeLessThan(5)
+    expect(p['blood-ring']).toBeLessThan(p.quitter)
+  })
+
+  it('never makes a living egg less likely, however many duds were opened and nothing else', () => {
+    const grade = fc.constantFrom('clear' as const, 'blood-ring' as const, 'quitter' as const)
+    const log = fc.double({ min: -6, max: 6, noNaN: true })
+    const logs = fc.record({ developing: log, clear: log, 'blood-ring': log, quitter: log })
+    fc.assert(fc.property(fc.array(fc.record({ truth: grade, logs }), { minLength: 1, maxLength: 60 }), logs, (opened, egg) => {
+      expect(softmax(shifted(egg, learnOffsets(opened))).developing).toBeGreaterThanOrEqual(softmax(egg).developing - 1e-12)
+    }), { numRuns: 40 })
+  })
+
+  it('believes more in life where more eggs live than it thought', () => {
+    const living = Array.from({ length: 60 }, () => look('developing', even))
+    expect(softmax(shifted(even, learnOffsets(living))).developing).toBeGreaterThan(0.6)
   })
 
   it('does not unlearn what the picture says: slopes are the fitted model’s', () => {

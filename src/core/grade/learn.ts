@@ -1,5 +1,5 @@
 import { softmax } from './softmax.ts'
-import { GRADES, type Grade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
 
 /** A look whose egg was later opened or hatched. */
 export interface ConfirmedLook {
@@ -20,19 +20,29 @@ const RATE = 0.05
  * fixed slopes and a normal belief around zero).
  */
 export function learnOffsets(confirmed: readonly ConfirmedLook[]): PerGrade {
-  const offsets: PerGrade = { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }
+  const offsets = perGrade(() => 0)
   if (confirmed.length === 0) return offsets
   for (let step = 0; step < STEPS; step++) {
-    const slope: PerGrade = { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }
+    const slope = perGrade(() => 0)
     for (const { logs, truth } of confirmed) {
       const p = softmax(shifted(logs, offsets))
       for (const grade of GRADES) slope[grade] += (grade === truth ? 1 : 0) - p[grade]
     }
     for (const grade of GRADES) offsets[grade] += RATE * ((slope[grade] - AS_SURE_AS * 0.25 * offsets[grade]) / (0.25 * (confirmed.length + AS_SURE_AS)))
   }
-  return offsets
+  return neverAgainstLife(offsets)
+}
+
+/**
+ * Eggs are opened because they were taken for dead, so that what is confirmed says little of how many live. It may say
+ * which kind of dud is the likelier, and that more live than was thought, but never make a living egg less likely
+ * against any dud: the likeliest dud keeps its odds, the others and life are counted from there.
+ */
+function neverAgainstLife(offsets: PerGrade): PerGrade {
+  const likeliestDud = Math.max(offsets.clear, offsets['blood-ring'], offsets.quitter)
+  return perGrade((grade) => (grade === 'developing' ? Math.max(0, offsets[grade] - likeliestDud) : offsets[grade] - likeliestDud))
 }
 
 export function shifted(logs: PerGrade, offsets: PerGrade): PerGrade {
-  return Object.fromEntries(GRADES.map((grade) => [grade, logs[grade] + offsets[grade]])) as PerGrade
+  return perGrade((grade) => logs[grade] + offsets[grade])
 }

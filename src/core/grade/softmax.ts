@@ -1,5 +1,5 @@
 import { FEATURES } from './features.ts'
-import { GRADES, type Grade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
 
 /** A multinomial logistic model: one weight for each grade and feature. */
 export interface GradingModel {
@@ -12,20 +12,20 @@ export interface GradingModel {
 }
 
 /** Natural log odds that each feature adds to each grade. */
-export function contributions(model: GradingModel, features: ReadonlyArray<number | null>): Array<Record<Grade, number>> {
+export function contributions(model: GradingModel, features: ReadonlyArray<number | null>): PerGrade[] {
   return features.map((value, i) => {
     // What is not known speaks for no grade.
     const z = value === null ? 0 : Math.min(4, Math.max(-4, (value - model.mean[i]!) / model.scale[i]!))
-    return Object.fromEntries(GRADES.map((grade) => [grade, model.weights[grade][i]! * z])) as Record<Grade, number>
+    return perGrade((grade) => model.weights[grade][i]! * z)
   })
 }
 
 /** Probabilities from summed log odds. */
 export function softmax(logs: PerGrade): PerGrade {
   const highest = Math.max(...GRADES.map((grade) => logs[grade]))
-  const weights = GRADES.map((grade) => Math.exp(logs[grade] - highest))
-  const total = weights.reduce((a, b) => a + b, 0)
-  return Object.fromEntries(GRADES.map((grade, i) => [grade, weights[i]! / total])) as Record<Grade, number>
+  const weights = perGrade((grade) => Math.exp(logs[grade] - highest))
+  const total = GRADES.reduce((sum, grade) => sum + weights[grade], 0)
+  return perGrade((grade) => weights[grade] / total)
 }
 
 /** @throws RangeError when the model was fitted on other features */

@@ -13,6 +13,10 @@ export type Policy = (typeof POLICIES)[number]
 /** One number for each grade, in sum 1 where they are probabilities. */
 export type PerGrade = Record<Grade, number>
 
+export function perGrade(value: (grade: Grade) => number): PerGrade {
+  return { developing: value('developing'), clear: value('clear'), 'blood-ring': value('blood-ring'), quitter: value('quitter') }
+}
+
 export interface EarlierLook {
   ageDays: number
   /** The candler's own grade where given, else the suggestion. */

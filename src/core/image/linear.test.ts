@@ -46,6 +46,16 @@ describe('toLinear', () => {
     }))
   })
 
+  it('by a whole factor gives what the way for any factor does', () => {
+    const data = Uint8Array.from({ length: 3 * 24 * 18 }, (_, i) => (i * 97 + 31 * (i >> 4)) % 256)
+    const image = { widthPx: 24, heightPx: 18, channels: 3, data } as const
+    for (const factor of [2, 3]) {
+      const [whole, any] = [toLinear(image, factor), toLinear(image, factor + 1e-9)]
+      expect([any.widthPx, any.heightPx]).toEqual([whole.widthPx, whole.heightPx])
+      for (const [i, value] of whole.green.entries()) expect(any.green[i]!).toBeCloseTo(value, 5)
+    }
+  })
+
   it('cuts out a region, and says where it lay in the photograph', () => {
     const data = new Uint8Array(3 * 64).fill(0)
     for (let y = 2; y < 4; y++) for (let x = 4; x < 8; x++) data[3 * (8 * y + x)] = 255

@@ -1,3 +1,4 @@
+import { clamp } from '../clamp.ts'
 import { quantile } from '../image/quantile.ts'
 import { logPlane } from '../image/log.ts'
 import { blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
@@ -78,8 +79,8 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
     for (let at = row * frame.lengthPx + pole; at < (row + 1) * frame.lengthPx; at++) {
       const bend = line.values[at]! / lineSd
       const redFall = fall.values[at]! / fallSd
-      coarse.values[at] = clip(bend, -1.2, 2) + 0.3 * clip(redFall, -0.8, 1.6) + 0.3 * clip(greenFall.values[at]! / greenSd, -0.8, 1.6)
-      fine.values[at] = clip(bend, -1.5, 5) + 0.3 * clip(redFall, -1, 2.5)
+      coarse.values[at] = clamp(bend, -1.2, 2) + 0.3 * clamp(redFall, -0.8, 1.6) + 0.3 * clamp(greenFall.values[at]! / greenSd, -0.8, 1.6)
+      fine.values[at] = clamp(bend, -1.5, 5) + 0.3 * clamp(redFall, -1, 2.5)
     }
   }
   return { coarse, fine }
@@ -87,10 +88,6 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
 
 function logAbove(plane: Plane, floor: number): Plane {
   return { ...plane, values: logPlane(plane.values, floor) }
-}
-
-function clip(value: number, low: number, high: number): number {
-  return value < low ? low : value > high ? high : value
 }
 
 /** Fall of light from the blunt side to the small side, between neighbours; zero at the poles. */
@@ -200,7 +197,10 @@ function placeCellEdge(frame: EggFrame, fine: Plane, found: CellCurve): CellCurv
   return best
 }
 
-/** Strength, less a mild belief against very deep, very tilted and strongly bowed cells: which line is the edge? */
+/**
+ * Strength, less a firm belief in usual depths and a mild one against tilt and bow: which line is the edge? Collars,
+ * fingers and spots draw lines where no cell ends.
+ */
 function findingScore(frame: EggFrame, response: Plane, curve: CellCurve, samples: number): number {
   return curveStrength(frame, response, curve, samples, lowerMidMean)
     - 0.9 * ((curve.depth - 0.18) / 0.1) ** 2 - 0.1 * (curve.slope / 0.25) ** 2 - 0.06 * (curve.bow / 0.04) ** 2
@@ -232,7 +232,7 @@ function curveStrength(frame: EggFrame, response: Plane, curve: CellCurve, sampl
 
 /** Linear between columns; rows are near enough as they are. */
 function sampleAlongRow({ widthPx, values }: Plane, column: number, row: number): number {
-  const x = clip(column - 0.5, 0, widthPx - 1.001)
+  const x = clamp(column - 0.5, 0, widthPx - 1.001)
   const x0 = Math.floor(x)
   const at = row * widthPx + x0
   return values[at]! + (x - x0) * (values[at + 1]! - values[at]!)
@@ -290,7 +290,7 @@ export function measureAirCell(frame: EggFrame, search: CellSearch): AirCell | n
   const tiltRad = Math.atan(best.slope)
   const depthSd = depthUncertainty(frame, search)
   const volumeAt = (depth: number): number =>
-    capVolumeFraction(frame.outline, { depthFraction: clip(depth, 0, 1), tiltRad })
+    capVolumeFraction(frame.outline, { depthFraction: clamp(depth, 0, 1), tiltRad })
   const volume = volumeAt(best.depth)
   const volumeSd = Math.max(0.0015, (volumeAt(best.depth + depthSd) - volumeAt(best.depth - depthSd)) / 2)
   return { ...best, depthSd, tiltRad, volume, volumeSd, strength: search.strength }

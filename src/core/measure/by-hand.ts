@@ -1,3 +1,4 @@
+import { clamp } from '../clamp.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { breadthPx, containsPoint, relativeRadius, toEggFrame, toPicture, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import type { EggReading } from './reading.ts'
@@ -208,8 +209,4 @@ function resampled(line: readonly Point[], count: number): Point[] {
     walked += steps[i]!
   }
   return points
-}
-
-function clamp(value: number, low: number, high: number): number {
-  return Math.min(high, Math.max(low, value))
 }

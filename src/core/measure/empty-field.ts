@@ -47,6 +47,7 @@ const GREATEST_STEP = 0.7
 /** Pixels nearer than this to the cell's edge or the poles are left out: the edge's line, the pole's bloom. */
 const CLEARANCE = 0.035
 
+/** Neighbours share mottling and shading: all of the egg counts for so many readings. */
 const INDEPENDENT_READINGS = 80
 
 /** Frame pixels between readings: the field is smooth. */
@@ -179,7 +180,6 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
       squares += weight * residual * residual
       return weight
     })
-    // Neighbours share mottling and shading: all of the egg counts for so many independent readings.
     const each = INDEPENDENT_READINGS / Math.max(1, samples.length) / Math.max(0.07, spread) ** 2
     samples.forEach((sample, i) => equations.add(sample.row, sample.value, weights[i]! * each))
     beliefs.forEach((belief, k) => equations.addPrior(k, prior[k]!, 1 / belief.sd ** 2))
@@ -187,7 +187,7 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
     const next = equations.solve()
     if (!next) break
     coefficients = Float64Array.from(next)
-    if (anchor) coefficients[0] = Math.max(coefficients[0]!, coefficients[0]! + anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients))
+    if (anchor) coefficients[0] = coefficients[0]! + Math.max(0, anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients))
     spread = Math.min(0.3, Math.max(0.04, Math.sqrt(squares / Math.max(1, total)) * 1.15))
     litShare = total / Math.max(1, samples.length)
   }
@@ -195,7 +195,7 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
   let cost = beliefs.reduce((sum, belief, k) => sum + ((coefficients[k]! - prior[k]!) / belief.sd) ** 2, 0)
   for (const sample of samples) {
     const scaled = (sample.value - predict(sample, coefficients)) / 0.1
-    cost += (80 / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)
+    cost += (INDEPENDENT_READINGS / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)
   }
   return { coefficients, spread, litShare, cost }
 }

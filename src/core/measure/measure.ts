@@ -1,3 +1,4 @@
+import { clamp } from '../clamp.ts'
 import { medianOf } from '../image/quantile.ts'
 import {
   bluntPole, breadthPx, outlinePolygon, reversed, smallPole, toPicture, type Point,
@@ -14,7 +15,7 @@ import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type EmptyField } from './empty-field.ts'
 import { ENOUGH_LENGTH_PX, findEggs, toPhotograph, type FoundEgg } from './find-eggs.ts'
 import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
-import type { EggReading, EggsReading, LightReading, PhotoReading, ReasonCode, RejectionCode } from './reading.ts'
+import type { EggReading, EggsReading, LightReading, ReasonCode, RejectionCode } from './reading.ts'
 import { REJECTION_SENTENCES } from './reading.ts'
 import { scaleSpace } from './ridges.ts'
 import { measureRing } from './ring.ts'
@@ -36,16 +37,10 @@ const SHORTEST_SIDE_PX = 160
 const TAPER = { mean: 0.13, sd: 0.045 }
 
 /**
- * Measures the one egg in a photograph: outline, air cell, shadow, vessels, ring, light. Pure; works at any
- * rotation and at 0.3–24 megapixels. Definitions as in docs/measurement.md.
+ * Measures every egg in a photograph, row by row as they lie in the tray: outline, air cell, shadow, vessels, ring,
+ * light. Pure; works at any rotation and at 0.3–24 megapixels. Lengths in photograph pixels; definitions as in
+ * docs/measurement.md.
  */
-export function measurePhotograph(image: RgbImage, options: MeasureOptions = {}): PhotoReading {
-  const reading = measureEggs(image, options)
-  if (reading.kind === 'rejected') return reading
-  return reading.eggs.length === 1 ? { kind: 'egg', egg: reading.eggs[0]! } : rejected('several-eggs')
-}
-
-/** Measures every egg in a photograph, row by row as they lie in the tray; lengths in photograph pixels. */
 export function measureEggs(image: RgbImage, options: MeasureOptions = {}): EggsReading {
   const stage = stageTimer(options)
   if (Math.min(image.widthPx, image.heightPx) < SHORTEST_SIDE_PX) return rejected('too-small')
@@ -56,6 +51,11 @@ export function measureEggs(image: RgbImage, options: MeasureOptions = {}): Eggs
   stage('outline')
   return { kind: 'eggs', eggs: inTrayOrder(found).map((egg) => measureEgg(egg, anyShape, stage)) }
 }
+
+/**
+ * Long side, px, that holds one egg in full detail: a photograph drawn down to this while it is unpacked costs far less.
+ */
+export const ONE_EGG_LONG_SIDE_PX = 560
 
 /** Is there more to see in the photograph than in this image of it, which was drawn down while decoding? */
 export function needsMorePixels({ reduction = 1 }: RgbImage, reading: EggsReading): boolean {
@@ -132,7 +132,7 @@ function stageTimer({ clock, onStage }: MeasureOptions): (stage: string) => void
   }
 }
 
-function rejected(code: RejectionCode): Extract<PhotoReading, { kind: 'rejected' }> {
+function rejected(code: RejectionCode): EggsReading {
   return { kind: 'rejected', rejection: { code, message: REJECTION_SENTENCES[code] } }
 }
 
@@ -156,12 +156,12 @@ const EDGE_SETTLES = 0.8
 /** Decides the blunt end from the shape and from where an air cell's edge is, then fits again where that helps. */
 function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Oriented {
   const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
-  const shape = clamp((4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)), 7)
+  const shape = clamp((4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)), -7, 7)
   const forward = look(linear, bluntFirst)
   if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES) return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
   const turned = turnedFrame(forward.frame)
   const backward: Look = { ...forward, fit: { ...bluntFirst, outline: turned.outline }, frame: turned, search: searchCellEdge(turned) }
-  const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), 4)
+  const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), -4, 4)
   const chosen = logOdds >= 0 ? forward : backward
   const bluntEndProbability = 1 / (1 + Math.exp(-Math.abs(logOdds)))
   if (fit.seenShare > EDGE_SETTLES) return { ...chosen, bluntEndProbability }
@@ -172,10 +172,6 @@ function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Orient
 function look(linear: LinearImage, fit: OutlineFit): Look {
   const { frame, count } = removeSpeckles(layOutEgg(linear, fit.outline))
   return { fit, frame, spotCount: count, search: searchCellEdge(frame) }
-}
-
-function clamp(value: number, limit: number): number {
-  return Math.max(-limit, Math.min(limit, value))
 }
 
 /** Where less than a twentieth of the expected light comes through, no vessel could be seen. */

@@ -57,7 +57,7 @@ export interface EggReading {
 }
 
 /** A photograph that cannot be measured at all. */
-export type RejectionCode = 'too-small' | 'no-egg' | 'several-eggs' | 'outline-unclear' | 'egg-cut-off'
+export type RejectionCode = 'too-small' | 'no-egg' | 'outline-unclear' | 'egg-cut-off'
 
 export interface Rejection {
   code: RejectionCode
@@ -65,14 +65,12 @@ export interface Rejection {
   message: string
 }
 
-export type PhotoReading = { kind: 'egg'; egg: EggReading } | { kind: 'rejected'; rejection: Rejection }
 /** Of a photograph that may show several eggs. */
 export type EggsReading = { kind: 'eggs'; eggs: EggReading[] } | { kind: 'rejected'; rejection: Rejection }
 
 export const REJECTION_SENTENCES: Readonly<Record<RejectionCode, string>> = {
   'too-small': 'This picture is too small to measure: it needs at least 160 pixels on its short side.',
   'no-egg': 'There is no glowing egg to be found in this picture.',
-  'several-eggs': 'There is more than one egg in this picture; photograph them one at a time.',
   'outline-unclear': 'Something glows here, but its outline does not fit an egg. Hold the egg clear of other light and try again.',
   'egg-cut-off': 'The egg runs out of the picture. Step back so that all of it is in view.',
 }

@@ -1,8 +1,10 @@
+import { clamp } from '../clamp.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
 import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
+import { allCircles, facing, neighboursOf, placesOn, ROUGH_SAMPLES, type SphereCircle } from './ring-circles.ts'
 import { bendAlong, clutterOf, MIDDLE, ridgeAt, type ScaleSpace, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
@@ -21,14 +23,6 @@ export interface Ring {
   points: Point[]
 }
 
-interface SphereCircle {
-  /** Unit normal of the circle's plane; x toward the blunt pole, y across, z toward the camera. */
-  normal: readonly [number, number, number]
-  halfAngleRad: number
-  /** Extent along the egg's axis, ÷ across it: the yolk is no perfect ball, nor does it lie as one. */
-  stretch: number
-}
-
 interface Traced {
   support: number
   share: number
@@ -36,8 +30,6 @@ interface Traced {
 }
 
 const SAMPLES = 56
-/** Samples of a circle while all of them are tried. */
-const ROUGH_SAMPLES = 28
 /** Circles from the rough look that are looked at closely. */
 const CLOSELY = 40
 /** The best of these are moved to where they fit best. */
@@ -57,7 +49,7 @@ const LINE_UNIT = { least: 0.02, most: 0.06 } as const
 export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, dark: Mask, lines: Mask): Ring {
   const usable = usablePixels(frame, contents, unlit, dark)
   const clutter = clutterOf(scales.lines[MIDDLE]!, usable)
-  const unit = Math.min(LINE_UNIT.most, Math.max(LINE_UNIT.least, LINE_TO_CLUTTER * clutter))
+  const unit = clamp(LINE_TO_CLUTTER * clutter, LINE_UNIT.least, LINE_UNIT.most)
   const light: RingLight = { frame, lines: scales.lines[MIDDLE]!, usable, unit }
   const map = lineMap(light)
   const rough = roughSupports(light, map)
@@ -71,8 +63,8 @@ export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Conte
   const traced = trace(light, best.circle)
   const { mask } = linesOn(lines, traced)
   const { share } = linesOn(clearLines(map), traced)
-  const logOdds = limit((traced.support - 0.6) / 0.08, 6) + Math.max(-5, Math.min(3, (share - 0.28) / 0.04))
-  const score = traced.points.length === 0 ? 0 : 1 / (1 + Math.exp(-limit(logOdds, 8)))
+  const logOdds = clamp((traced.support - 0.6) / 0.08, -6, 6) + clamp((share - 0.28) / 0.04, -5, 3)
+  const score = traced.points.length === 0 ? 0 : 1 / (1 + Math.exp(-clamp(logOdds, -8, 8)))
   return {
     score, scoreSd: 0.02 + 0.5 * score * (1 - score), visibleShare: traced.share, support: traced.support,
     shareOfLines: share, lineMask: mask,
@@ -86,10 +78,6 @@ interface RingLight {
   usable: Uint8Array
   /** {@link LINE_UNIT} of this picture. */
   unit: number
-}
-
-function limit(value: number, size: number): number {
-  return Math.max(-size, Math.min(size, value))
 }
 
 /** Strength from which a pixel is clearly part of a line, and the fewest of them that are one. */
@@ -170,65 +158,6 @@ function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, dark: Ma
   return usable
 }
 
-/** Directions on the half facing the camera, about `perQuarter` per quarter turn (Fibonacci lattice). */
-function hemisphere(perQuarter: number): Array<readonly [number, number, number]> {
-  const count = Math.round(perQuarter * perQuarter * 1.3)
-  const golden = Math.PI * (3 - Math.sqrt(5))
-  return Array.from({ length: count }, (_, i) => {
-    const z = -0.12 + (1.12 * (i + 0.5)) / count
-    const r = Math.sqrt(Math.max(0, 1 - z * z))
-    return [r * Math.cos(golden * i), r * Math.sin(golden * i), z] as const
-  })
-}
-
-/**
- * Places along a circle, four numbers each: u along the axis (0…1 from the blunt pole) and v across (−1…1 at the rim),
- * then the same for a slightly wider circle, which gives the line's normal. NaN where the circle is behind the egg.
- */
-function placesOn(circle: SphereCircle, samples: number): Float32Array {
-  const [nx, ny, nz] = circle.normal
-  const c = Math.cos(circle.halfAngleRad)
-  const s = Math.sin(circle.halfAngleRad)
-  // Two unit vectors across the normal.
-  const flat = Math.hypot(nx, ny)
-  const [ax, ay, az] = flat > 1e-6 ? [-ny / flat, nx / flat, 0] : [1, 0, 0]
-  const bx = ny * az - nz * ay
-  const by = nz * ax - nx * az
-  const bz = nx * ay - ny * ax
-  const wider = 0.03
-  const places = new Float32Array(4 * samples).fill(NaN)
-  for (let i = 0; i < samples; i++) {
-    const phi = (2 * Math.PI * i) / samples
-    const cp = Math.cos(phi) * s
-    const sp = Math.sin(phi) * s
-    const px = nx * c + (ax * cp + bx * sp) * circle.stretch
-    const py = ny * c + ay * cp + by * sp
-    const pz = nz * c + az * cp + bz * sp
-    const size = Math.sqrt(px * px + py * py + pz * pz)
-    const x = px / size
-    const y = py / size
-    if (pz < 0.02 * size) continue
-    const wx = x * (1 - wider) + nx * wider * c
-    const wy = y * (1 - wider) + ny * wider * c
-    places[4 * i] = (1 - x) / 2
-    places[4 * i + 1] = y / Math.sqrt(Math.max(1e-4, 1 - x * x))
-    places[4 * i + 2] = (1 - wx) / 2
-    places[4 * i + 3] = wy / Math.sqrt(Math.max(1e-4, 1 - wx * wx))
-  }
-  return places
-}
-
-let circles: Array<{ circle: SphereCircle; places: Float32Array }> | null = null
-
-/** Every circle that is tried; made once, for it is the same for each egg. */
-function allCircles(): Array<{ circle: SphereCircle; places: Float32Array }> {
-  circles ??= hemisphere(14).flatMap((normal) => [9, 14, 19, 24, 29, 34, 40, 46, 52].map((degrees) => {
-    const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180, stretch: 1.08 }
-    return { circle, places: placesOn(circle, ROUGH_SAMPLES) }
-  }))
-  return circles
-}
-
 /** How far beside the circle its line may run, frame pixels. */
 const BESIDE_PX = [-2.7, -1.35, 0, 1.35, 2.7] as const
 
@@ -260,7 +189,7 @@ function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Flo
         if (found) found[i] = { column: x, row: y }
       }
     }
-    if (strongest > -Infinity) lines[i] = Math.min(1.2, Math.max(-0.8, strongest))
+    if (strongest > -Infinity) lines[i] = clamp(strongest, -0.8, 1.2)
   }
   return lines
 }
@@ -292,7 +221,7 @@ function lineMap({ frame, lines, usable, unit }: RingLight): Plane {
   for (let at = 0; at < usable.length; at++) {
     if (!usable[at]) continue
     const { across, along } = ridgeAt(lines, at)
-    map.values[at] = Math.min(1.2, Math.max(-0.8, (across - 0.7 * Math.abs(along)) / unit))
+    map.values[at] = clamp((across - 0.7 * Math.abs(along)) / unit, -0.8, 1.2)
   }
   return map
 }
@@ -318,13 +247,6 @@ function supportOf(light: RingLight, circle: SphereCircle): number {
 
 /** With less of a circle than this on the near side, its arc is too short to be told from any line. */
 const LEAST_FACING = 0.5
-
-/** Samples of a circle that lie on the near side of the egg. */
-function facing(places: Float32Array): number {
-  let count = 0
-  for (let i = 0; i < places.length; i += 4) if (!Number.isNaN(places[i]!)) count++
-  return count
-}
 
 function trace(light: RingLight, circle: SphereCircle): Traced {
   const found: Array<{ column: number; row: number } | null> = []
@@ -372,40 +294,17 @@ interface Candidate {
   support: number
 }
 
-/** Smallest circle that is a ring and not a spot. */
-const SMALLEST_RAD = 0.12
-const MOST_STRETCHED = 1.5
-
 /** Moves one of the circle's five figures at a time, both ways, by ever smaller steps. */
 function polish(light: RingLight, start: Candidate): Candidate {
   let best = start
   let step = 0.08
   for (let round = 0; round < 14 && step > 0.008; round++) {
-    const { normal: [x, y, z], halfAngleRad, stretch } = best.circle
     const before = best
-    for (const by of [-step, step]) {
-      const moved: SphereCircle[] = [
-        { normal: unit(x + by, y, z), halfAngleRad, stretch }, { normal: unit(x, y + by, z), halfAngleRad, stretch },
-        { normal: [x, y, z], halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad + by), stretch },
-        { normal: [x, y, z], halfAngleRad, stretch: limitStretch(stretch * (1 + 2 * by)) },
-        // Longer one way and shorter the other leaves the size as it is.
-        { normal: [x, y, z], halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad * (1 - by)), stretch: limitStretch(stretch * (1 + 2 * by)) },
-      ]
-      for (const circle of moved) {
-        const support = supportOf(light, circle)
-        if (support > best.support) best = { circle, support }
-      }
+    for (const circle of neighboursOf(best.circle, step)) {
+      const support = supportOf(light, circle)
+      if (support > best.support) best = { circle, support }
     }
     if (best === before) step *= 0.6
   }
   return best
-}
-
-function limitStretch(stretch: number): number {
-  return Math.min(MOST_STRETCHED, Math.max(1 / MOST_STRETCHED, stretch))
-}
-
-function unit(x: number, y: number, z: number): readonly [number, number, number] {
-  const size = Math.hypot(x, y, z)
-  return [x / size, y / size, z / size]
 }

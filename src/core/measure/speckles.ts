@@ -21,9 +21,9 @@ const FEWEST = 12
 /**
  * Takes pigment spots and stains off the picture: small, compact, dark spots, many of them. What is long
  * (a vessel, a ring) or large and soft (an embryo) stays.
- * @returns a frame whose planes are bridged over the spots, and where the spots were
+ * @returns a frame whose planes are bridged over the spots, and how many there were
  */
-export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask; count: number } {
+export function removeSpeckles(frame: EggFrame): { frame: EggFrame; count: number } {
   const { lengthPx, heightPx } = frame
   const closed = closing(frame.redLog).values
   const darkest = brightLevel(frame) - DARKEST_SHELL
@@ -37,17 +37,17 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; spots: Mask;
     return { widthPx: lengthPx, heightPx, values }
   }
   const count = compactPieces(dark(CONTRAST)).compact.length
-  const spots: Mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(missing.length) }
-  if (count < FEWEST) return { frame, spots, count: 0 }
+  if (count < FEWEST) return { frame, count: 0 }
   // A shell known to be spotted: now the faint ones too, and those that run into each other.
   const { compact, rest } = compactPieces(dark(FAINT_CONTRAST))
   const merged = compactPieces(open(rest, THICKER_THAN_VESSELS_PX), Infinity).compact
+  const spots: Mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(missing.length) }
   for (const piece of [...compact, ...merged]) for (const at of piece.pixels) markAround(spots, at, 1)
   const bridge = (plane: Plane): Plane => {
     const over = closing(plane)
     return { ...plane, values: plane.values.map((value, at) => (spots.values[at] ? over.values[at]! : value)) }
   }
-  return { frame: withPlanes(frame, bridge(frame.red), bridge(frame.green)), spots, count }
+  return { frame: withPlanes(frame, bridge(frame.red), bridge(frame.green)), count }
 }
 
 function brightLevel({ redLog }: EggFrame): number {

@@ -11,6 +11,7 @@ import { fitEmptyField } from './empty-field.ts'
 import { ridgeAt, scaleSpace, smooth } from './ridges.ts'
 import { measureRing } from './ring.ts'
 import { measureShadow } from './shadow.ts'
+import { readSigns } from './signs.ts'
 import { removeSpeckles } from './speckles.ts'
 import { findDarkLines, measureVessels } from './vessels.ts'
 
@@ -109,6 +110,51 @@ describe('the light of the empty egg', () => {
   })
 })
 
+describe('the light of an egg that is dark all through', () => {
+  it('is held up to the air cell’s, so that a grown embryo is a shadow and no dim egg', () => {
+    const grown: Drawing = (u, v) => emptyEgg(DEPTH)(u, v) * (u > DEPTH + 0.02 ? 0.16 : 1)
+    const { shadow } = read(drawEgg(grown))
+    expect(shadow.area).toBeGreaterThan(0.8)
+  })
+
+  it('from the small end falls the other way', () => {
+    const { field, shadow } = read(drawEgg((u, v) => 0.6 * Math.exp(-1.5 * (1 - u) - 0.15 * v * v - (u > DEPTH ? 0.3 : 0))))
+    expect(field.lamp).toBe('small')
+    expect(shadow.area).toBeLessThan(0.02)
+  })
+})
+
+describe('weak signs', () => {
+  const signsOf = (red: Drawing, green: (u: number) => number = () => 0) => {
+    const frame = drawEgg(red)
+    // Green is drawn as half of red: what more it loses is put in here.
+    for (let row = 0; row < frame.heightPx; row++) {
+      for (let column = 0; column < frame.lengthPx; column++) frame.greenLog.values[row * frame.lengthPx + column]! -= green((column + 0.5) / frame.lengthPx)
+    }
+    const { contents, field, shadow } = read(frame)
+    return readSigns({ frame, contents, field, shadow, cell: CURVE })
+  }
+
+  it('contents that take more green than the air cell are redder by just that, whatever shell is before both', () => {
+    for (const shell of [0, 1.2]) {
+      const signs = signsOf(emptyEgg(DEPTH), (u) => shell + (u > DEPTH ? 0.6 : 0))
+      expect(signs.reddening).toBeCloseTo(0.6, 1)
+    }
+    expect(Math.abs(signsOf(emptyEgg(DEPTH)).reddening!)).toBeLessThan(0.05)
+  })
+
+  it('a murky body that hides less than half of the light is faint, and no shadow', () => {
+    const murky = withDisc(emptyEgg(DEPTH), { u: 0.62, v: 0, radius: 0.5, depth: 0.42 })
+    expect(read(drawEgg(murky)).shadow.area).toBeLessThan(0.01)
+    expect(signsOf(murky).faintShadow).toBeGreaterThan(0.12)
+    expect(signsOf(emptyEgg(DEPTH)).faintShadow).toBeLessThan(0.01)
+  })
+
+  it('are not read from an air cell that is burnt out', () => {
+    expect(signsOf((u, v) => (u < DEPTH ? 1 : emptyEgg(DEPTH)(u, v))).reddening).toBeNull()
+  })
+})
+
 describe('a lamp at the side', () => {
   it('is told from one at an end, and makes no shadow', () => {
     const sideLit: Drawing = (u, v) => 0.6 * Math.exp(0.9 * v - 0.15 * v * v - 0.3 * Math.exp(-(((u - DEPTH) / 0.006) ** 2)) - (u > DEPTH ? 0.35 : 0))
@@ -138,6 +184,13 @@ describe('the shadow', () => {
     expect(slopeOf(0.03)).toBeGreaterThan(2 * slopeOf(0.15))
   })
 
+  it('of a grown embryo is not taken for a finger, sharp and dark as it is', () => {
+    const grown: Drawing = (u, v) => (u > 0.35 ? 0.0005 : emptyEgg(DEPTH)(u, v))
+    const { shadow } = read(drawEgg(grown))
+    expect(shadow.hidden.values.includes(1)).toBe(false)
+    expect(shadow.area).toBeGreaterThan(0.7)
+  })
+
   it('does not count a finger before the egg', () => {
     const finger: Drawing = (u, v) => (v > 0.45 && Math.abs(u - 0.6) < 0.09 ? 0.0005 : emptyEgg(DEPTH)(u, v))
     const { shadow } = read(drawEgg(finger))
@@ -154,6 +207,32 @@ describe('dark lines', () => {
     expect(ring.score).toBeGreaterThan(0.9)
     expect(ring.visibleShare).toBeGreaterThan(0.7)
     expect(vessels.netLength).toBeLessThan(0.5)
+  })
+
+  it.each([[0.8, 0], [1.25, 0], [1.1, 0.35]])('an oval %d times as long as wide, off the middle by %d, is a ring all round', (stretch, off) => {
+    const oval = (x: number, v: number): number => 0.3 * (Math.hypot(x / (0.3 * stretch), (v - off) / 0.3) - 1)
+    const { ring } = read(drawEgg(withLine(emptyEgg(DEPTH), oval)))
+    expect(ring.score).toBeGreaterThan(0.9)
+    expect(ring.visibleShare).toBeGreaterThan(0.6)
+    expect(ring.shareOfLines).toBeGreaterThan(0.5)
+  })
+
+  it('a faint ring is seen on a clean shell and not on a mottled one', () => {
+    const faint = withLine(emptyEgg(DEPTH), (x, v) => Math.hypot(x, v) - 0.35, 0.12)
+    const mottled: Drawing = (u, v) => faint(u, v) * Math.exp(0.2 * Math.sin(55 * u) * Math.sin(23 * v + 40 * u))
+    expect(read(drawEgg(faint)).ring.score).toBeGreaterThan(0.9)
+    expect(read(drawEgg(mottled)).ring.score).toBeLessThan(0.5)
+  })
+
+  it('beside a crack or a finger are none', () => {
+    const cracked = drawEgg(withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.25 * Math.sin(3 * x) : 1), -0.7, 0.012))
+    const crack = findCrack(cracked, scaleSpace(cracked), findContents(cracked, CURVE))
+    expect(crack.points.length).toBeGreaterThan(0)
+    const contents = findContents(cracked, CURVE)
+    const none = { ...crack.mask, values: new Uint8Array(crack.mask.values.length) }
+    const count = (hidden: typeof none): number => findDarkLines(cracked, scaleSpace(cracked), contents, none, hidden).values.reduce((a, b) => a + b, 0)
+    expect(count(none)).toBeGreaterThan(100)
+    expect(count(crack.mask)).toBe(0)
   })
 
   it('a star of lines is vessels; two spokes in line are no ring that stands alone', () => {
@@ -187,6 +266,13 @@ describe('marks on the shell', () => {
     const darkest = (plane: EggFrame): number => Math.min(...plane.redLog.values.filter((_, at) => at % plane.lengthPx > 67 && at % plane.lengthPx < 187))
     expect(darkest(frame)).toBeGreaterThan(darkest(before) + 0.5)
   })
+  it('a net on a spotted shell outlives the bridging of its spots', () => {
+    const net = (base: Drawing): Drawing => withLine(base, (x, v) => Math.min(Math.abs(v - 0.5 * x), Math.abs(v + 0.4 * x)) + (Math.abs(x) > 0.9 ? 1 : 0))
+    const lengthOf = (drawing: Drawing): number => read(removeSpeckles(drawEgg(drawing)).frame).vessels.netLength
+    expect(lengthOf(spotted(30))).toBeLessThan(0.4)
+    expect(lengthOf(net(spotted(30)))).toBeGreaterThan(0.5 * lengthOf(net(emptyEgg(DEPTH))))
+  })
+
   it('one spot may be an embryo and stays', () => {
     const before = drawEgg(spotted(1))
     expect(removeSpeckles(before)).toMatchObject({ count: 0, frame: before })

@@ -4,6 +4,8 @@ import { createEgg, drawFate, eggAt } from './egg-model.ts'
 import { basketByKey, DEMO_BASKETS, demoEgg } from './demo-hatchery.ts'
 import { createRandom } from '../random/random.ts'
 import { SHELLS } from '../species/species.ts'
+import { renderEgg } from './render.ts'
+import { takeShot } from './shot.ts'
 import { simulatePhoto } from './simulated-photo.ts'
 
 const small = { widthPx: 300, heightPx: 300 }
@@ -97,5 +99,29 @@ describe('the demo hatchery', () => {
     const beacon = basketByKey('beacon')!
     const grades = new Set(Array.from({ length: 12 }, (_, i) => eggAt(demoEgg(beacon, i + 1), beacon.ageDays).grade))
     expect([...grades].sort()).toEqual(['blood-ring', 'clear', 'developing'])
+  })
+})
+
+describe('what could be seen in a picture', () => {
+  const shot = { ...small, electrons: 3000, exposure: 0.9 }
+  it.each([
+    ['a good light', { ageDays: 9, shot }, true],
+    ['hardly any light', { ageDays: 9, shot: { ...shot, exposure: 0.004, electrons: 300 } }, false],
+    ['light that drowns all', { ageDays: 9, shot: { ...shot, exposure: 30 } }, false],
+    ['an egg too young to show anything', { ageDays: 1.5, shot }, false],
+    ['an empty egg, whose sign is that there is none', { fate: { kind: 'clear' }, shot }, true],
+  ] as Array<[string, Parameters<typeof simulatePhoto>[0], boolean]>)('%s', (_, wish, readable) => {
+    expect(simulatePhoto(wish).truth.readable).toBe(readable)
+  })
+})
+
+describe('widened optics', () => {
+  it('contents of a stronger tint are redder, the air cell is not', () => {
+    const greenOf = (tint: number): number => {
+      const egg = createEgg('tint', { species: 'chicken', shell: 'white', fate: { kind: 'clear' } })
+      const { image, truth } = renderEgg(eggAt({ ...egg, nature: { ...egg.nature, tint, stains: 0 } }, 8), takeShot('tint', { ...small, axisRad: -Math.PI / 2, collar: 0, whiteBalance: [1, 1, 1] }))
+      return meanOf({ image, truth }, 1, true) / meanOf({ image, truth }, 0, true)
+    }
+    expect(greenOf(2.5)).toBeLessThan(0.9 * greenOf(0.9))
   })
 })

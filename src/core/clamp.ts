@@ -1,0 +1,3 @@
+export function clamp(value: number, low: number, high: number): number {
+  return value < low ? low : value > high ? high : value
+}
