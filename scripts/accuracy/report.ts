@@ -55,7 +55,7 @@ export async function writeReport(folder: string, rows: readonly Row[], sets: Sc
     for (const fault of FAULTS) {
       const worst = (set as readonly Scored[]).filter((item) => fault.of(item) > 0).sort((a, b) => fault.of(b) - fault.of(a)).slice(0, WORST)
       if (worst.length === 0) continue
-      parts.push(`<h2>${fault.title}: ${name}</h2><p>Amber: what was measured. Blue: what is true.</p>`)
+      parts.push(`<h2>${fault.title}: ${name}</h2><p>Amber: what was measured. Blue: what is true. Short lines: the air cell’s depth on the axis.</p>`)
       for (const item of worst) parts.push(await figure(folder, item, photoOf))
     }
   }
@@ -94,9 +94,9 @@ async function figure(folder: string, item: Scored, photoOf: (file: string) => P
     is ${truth.grade}${truth.readable ? '' : ', unreadable'}; ${said}<br>air cell ${percent(record.airCell?.depth)} for ${percent(truth.airCell.depth)} %; shadow ${percent(record.shadow?.area)} for ${percent(truth.shadow.area)} %; vessels ${percent(record.vessels?.coverage)} for ${percent(truth.vessels.coverage)} %; ring ${percent(record.ring?.score)} for ${truth.ring.present ? percent(truth.ring.visibleFraction) : 'none'}; overlap ${percent(item.overlap)}<br>${record.reasons.join('; ')}</figcaption></figure>`
 }
 
-/** The air cell's depth as a line across the axis. */
+/** Where the air cell's plane meets the axis, as a short line across it: that is what depth means, whatever the tilt. */
 function cellLine({ bluntPole: [bx, by], smallPole: [sx, sy] }: { bluntPole: [number, number]; smallPole: [number, number] }, depth: number, colour: string, stroke: number): string {
   const [x, y] = [bx + depth * (sx - bx), by + depth * (sy - by)]
-  const [dx, dy] = [0.2 * (sy - by), -0.2 * (sx - bx)]
+  const [dx, dy] = [0.06 * (sy - by), -0.06 * (sx - bx)]
   return `<path d="M${x - dx} ${y - dy}L${x + dx} ${y + dy}" stroke="${colour}" stroke-width="${stroke}"/>`
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { EggOutline } from '../geometry/egg-outline.ts'
+import type { Mask } from '../image/morphology.ts'
 import { createPlane } from '../image/plane.ts'
 import { doubtCell, measureAirCell, searchCellEdge } from './air-cell.ts'
 import { findContents } from './contents.ts'
@@ -229,8 +230,8 @@ describe('dark lines', () => {
     const crack = findCrack(cracked, scaleSpace(cracked), findContents(cracked, CURVE))
     expect(crack.points.length).toBeGreaterThan(0)
     const contents = findContents(cracked, CURVE)
-    const none = { ...crack.mask, values: new Uint8Array(crack.mask.values.length) }
-    const count = (hidden: typeof none): number => findDarkLines(cracked, scaleSpace(cracked), contents, none, hidden).values.reduce((a, b) => a + b, 0)
+    const none: Mask = { ...crack.mask, values: new Uint8Array(crack.mask.values.length) }
+    const count = (hidden: Mask): number => findDarkLines(cracked, scaleSpace(cracked), contents, none, hidden).values.reduce((a, b) => a + b, 0)
     expect(count(none)).toBeGreaterThan(100)
     expect(count(crack.mask)).toBe(0)
   })
