@@ -14,6 +14,28 @@ async function choose(page: Page, files: Parameters<Locator['setInputFiles']>[0]
   await page.getByTestId('file-input').setInputFiles(files)
 }
 
+/** The made-up hatchery callipers all its eggs: takes their sizes off the records. */
+async function forgetCallipers(page: Page): Promise<void> {
+  await page.evaluate(() => new Promise<void>((resolve, reject) => {
+    const opening = indexedDB.open('perlumen')
+    opening.onerror = () => reject(new Error('The records cannot be opened.'))
+    opening.onsuccess = () => {
+      const change = opening.result.transaction('eggs', 'readwrite')
+      change.oncomplete = () => {
+        opening.result.close()
+        resolve()
+      }
+      change.objectStore('eggs').openCursor().onsuccess = (event) => {
+        const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result
+        if (!cursor) return
+        cursor.update({ ...cursor.value as object, lengthMm: null, breadthMm: null })
+        cursor.continue()
+      }
+    }
+  }))
+  await page.reload()
+}
+
 test.beforeEach(async ({ page }) => {
   await openDemo(page)
   await openBench(page)
@@ -55,14 +77,27 @@ test('lines are moved by keyboard and by hand, kept beside the measured ones, an
 })
 
 test('sizes are relative until a scale is known; a marked collar gives one', async ({ page }) => {
+  await forgetCallipers(page)
+  await openBench(page)
+  await page.getByLabel('Files').check()
   await choose(page, 'fixtures/photos/p-0005.jpg')
   await verdictShown(page)
+  await expect(page.getByTestId('size')).toContainText('relative only')
   await page.keyboard.press('e')
   await page.getByRole('button', { name: 'Mark the collar' }).click()
+  await page.getByLabel('Collar, across').fill('900')
+  await page.getByLabel('Collar, across').press('Tab')
+  await expect(page.getByTestId('problem')).toContainText('5 to 200 mm')
+  // Lines under way are not lost by a stray touch on another egg.
+  await page.getByRole('button', { name: /^B2/ }).click()
+  await expect(page.getByRole('heading', { name: 'Lines by hand' })).toBeVisible()
   await page.getByLabel('Collar, across').fill('30')
   await page.getByLabel('Collar, across').press('Tab')
   await page.getByRole('button', { name: /^Keep these lines/ }).click()
-  await expect(page.getByTestId('size')).toContainText('mm')
+  await expect(page.getByTestId('size')).toContainText('by the collar')
+  await page.reload()
+  await page.getByRole('button', { name: /^A1/ }).click()
+  await expect(page.getByTestId('size')).toContainText('by the collar')
 })
 
 test('several eggs in one picture are placed in the tray, and kept together only when confirmed', async ({ page }) => {
