@@ -48,6 +48,25 @@ export interface RingShape {
   stretch: number
 }
 
+/** How the egg and what is in it stand at one moment of a film, beside the still picture. */
+export interface Moment {
+  /** Turn of the egg about its long axis in the hand, radians. */
+  rollRad: number
+  /** Where the body is, beside its place at rest, half-breadths in the egg's own frame. */
+  bodyShift: Place
+  /** Blood in the vessels, ÷ that at rest. */
+  pulse: number
+}
+
+export const AT_REST: Moment = { rollRad: 0, bodyShift: { x: 0, y: 0, z: 0 }, pulse: 1 }
+
+/** A place in the egg's own frame as it lies after a turn about the long axis. */
+export function rolled({ x, y, z }: Place, rollRad: number): Place {
+  const c = Math.cos(rollRad)
+  const s = Math.sin(rollRad)
+  return { x, y: y * c + z * s, z: z * c - y * s }
+}
+
 /** Where the embryo lies on the yolk's top: toward the camera, since the candler turns the egg to find it. */
 export function placeEmbryo(random: Random, state: EggState): Place {
   const toSide = random.normal(0, 0.38)

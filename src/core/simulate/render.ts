@@ -1,9 +1,9 @@
 import type { RgbImage } from '../image/linear.ts'
-import { relativeRadius, type EggOutline } from '../geometry/egg-outline.ts'
+import { relativeRadius, toPicture, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import { createRandom } from '../random/random.ts'
 import { develop } from './camera.ts'
 import type { EggState } from './egg-model.ts'
-import { drawRing, growBody, growVessels, placeEmbryo } from './growth.ts'
+import { AT_REST, drawRing, growBody, growVessels, placeEmbryo, rolled, type Moment } from './growth.ts'
 import { paintBlood, paintCrack, paintFinger, paintSpots, paintStains, type PaintFrame } from './paint.ts'
 import { createNoise, layered } from './noise.ts'
 import { BLOOD_ABSORPTION, SHELL_OPTICS } from './optics.ts'
@@ -28,8 +28,8 @@ export interface SimulatedPhoto {
   truth: SimulatedTruth
 }
 
-/** Photographs an egg. Deterministic: equal states and shots give equal bytes. */
-export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
+/** Photographs an egg. Deterministic: equal states, shots and moments give equal bytes. */
+export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST): SimulatedPhoto {
   const { model } = state
   const { halfLengthPx, halfBreadthPx, pxPerMm } = scaleOf(model, shot)
   const outline: EggOutline = {
@@ -39,10 +39,13 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   const growth = createRandom(`growth/${model.seed}`)
   const place = placeEmbryo(growth.fork('place'), state)
   const body = growBody(growth.fork('body'), state, place, halfLengthPx / halfBreadthPx)
-  const light = traceLight({ state, shot, outline, body })
+  const light = traceLight({ state, shot, outline, body, moment })
   const frame: PaintFrame = { outline, leanRad: shot.leanRad, widthPx: shot.widthPx, heightPx: shot.heightPx }
-  const vessels = growVessels(growth.fork('vessels'), state, place)
-  const ring = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature) : null
+  const vessels = growVessels(growth.fork('vessels'), state, place).map((segment) => ({
+    ...segment, from: rolled(segment.from, moment.rollRad), to: rolled(segment.to, moment.rollRad), depth: segment.depth * moment.pulse,
+  }))
+  const still = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature) : null
+  const ring = still && { ...still, normal: rolled(still.normal, moment.rollRad) }
   const blood = paintBlood(frame, vessels, ring)
   const spotted = SHELL_OPTICS[model.shell].spots
   const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), { perCm2: spotted.perCm2 * model.nature.spots, largestMm: spotted.largestMm * model.nature.spotSize }, pxPerMm * (model.lengthMm / 57))
@@ -50,7 +53,7 @@ export function renderEgg(state: EggState, shot: Shot): SimulatedPhoto {
   const hidden = shot.fingers > 0 ? new Float32Array(shot.widthPx * shot.heightPx) : null
   for (let i = 0; hidden && i < shot.fingers; i++) paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)
   const crack = model.cracked ? paintCrack(frame, createRandom(`crack/${model.seed}`)) : null
-  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots, crack, hidden })
+  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots, crack, hidden, rollRad: moment.rollRad })
   return {
     image: develop(linear, shot, createRandom(`sensor/${shot.seed}`)),
     truth: {
@@ -73,10 +76,11 @@ interface ComposeInput {
   spots: Float32Array
   crack: Float32Array | null
   hidden: Float32Array | null
+  rollRad: number
 }
 
 /** Shell, light from within, and what lies near the shell, into linear light; red, green, blue planes in turn. */
-function compose({ state, shot, outline, light, blood, spots, crack, hidden }: ComposeInput) {
+function compose({ state, shot, outline, light, blood, spots, crack, hidden, rollRad }: ComposeInput) {
   const { widthPx, heightPx } = shot
   const size = widthPx * heightPx
   const linear = new Float32Array(3 * size)
@@ -118,7 +122,10 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden }: C
       if (!here || share === 0) continue
       const lateral = Math.min(1, Math.abs(across) / Math.max(1, radius))
       const facing = Math.sqrt(1 - lateral * lateral)
-      const grain = shell.mottling * (layered(noise, (along / b) * 9, (across / b) * 9, 3, 0.7) + 0.25 * noise.at(along * 0.9, across * 0.9))
+      // What is on the shell turns with it.
+      const painted = rollRad === 0 ? across : radius * Math.sin(Math.asin(Math.max(-1, Math.min(1, across / Math.max(1, radius)))) - rollRad)
+      const grain = shell.mottling * (layered(noise, (along / b) * 9, (painted / b) * 9, 3, 0.7) + 0.25 * noise.at(along * 0.9, painted * 0.9))
+      const paint = rollRad === 0 ? at : pixelAt(toPicture(outline, along, painted), shot)
       const bloodHere = here.isContents ? blood[at]! : 0
       if (here.isContents) {
         contents++
@@ -126,12 +133,16 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden }: C
       }
       const rim = 0.72 + 0.28 * facing
       for (let c = 0; c < 3; c++) {
-        const absorbed = here.log[c]! + grain * (c === 0 ? 1 : 1.25) - bloodHere * BLOOD_ABSORPTION[c]! - spots[at]! * (1 + 0.35 * c) + (crack?.[at] ?? 0)
+        const absorbed = here.log[c]! + grain * (c === 0 ? 1 : 1.25) - bloodHere * BLOOD_ABSORPTION[c]! - spots[paint]! * (1 + 0.35 * c) + (crack?.[paint] ?? 0)
         linear[c * size + at]! += (1 - fingerShare) * share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
       }
     }
   }
   return { linear, vesselCoverage: contents > 0 ? covered / contents : 0 }
+}
+
+function pixelAt({ x, y }: Point, { widthPx, heightPx }: Shot): number {
+  return Math.max(0, Math.min(heightPx - 1, Math.floor(y))) * widthPx + Math.max(0, Math.min(widthPx - 1, Math.floor(x)))
 }
 
 /** Light on the lamp's holder where it covers the picture; null where it does not. `along` runs toward the lamp. */

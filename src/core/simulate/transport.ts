@@ -1,6 +1,6 @@
 import { relativeRadius, type EggOutline } from '../geometry/egg-outline.ts'
 import type { EggState } from './egg-model.ts'
-import { bodyDensity, type Body } from './growth.ts'
+import { bodyDensity, rolled, type Body, type Moment } from './growth.ts'
 import { BODY_ABSORPTION, CONTENTS_ABSORPTION, LAMP_FALLOFF, MURK_ABSORPTION } from './optics.ts'
 import type { Shot } from './shot.ts'
 
@@ -25,10 +25,13 @@ interface Scene {
   shot: Shot
   outline: EggOutline
   body: Body | null
+  moment: Moment
 }
 
 /** Picture pixels per traced ray; what lies deep is blurred anyway. */
-const CELL_PX = 4
+const USUAL_CELL_PX = 4
+/** Half-lengths shorter than this, as in the frames of a film, want finer rays. */
+const FINE_BELOW_PX = 90
 const DEPTH_STEPS = 12
 const MEMBRANE_DEPTH = 0.4
 const MEMBRANE_WIDTH = 0.006
@@ -39,8 +42,9 @@ const MEMBRANE_WIDTH = 0.006
  */
 export function traceLight(scene: Scene): LightField {
   const { shot, state } = scene
-  const columns = Math.ceil(shot.widthPx / CELL_PX) + 1
-  const rows = Math.ceil(shot.heightPx / CELL_PX) + 1
+  const cellPx = scene.outline.halfLengthPx < FINE_BELOW_PX ? USUAL_CELL_PX / 2 : USUAL_CELL_PX
+  const columns = Math.ceil(shot.widthPx / cellPx) + 1
+  const rows = Math.ceil(shot.heightPx / cellPx) + 1
   const field = new Float32Array(3 * columns * rows).fill(-9)
   const geometry = createGeometry(scene)
   const ray = { light: [0, 0, 0], without: 0 }
@@ -50,7 +54,7 @@ export function traceLight(scene: Scene): LightField {
   const bareRed: number[] = []
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      const spot = geometry.locate(column * CELL_PX, row * CELL_PX)
+      const spot = geometry.locate(column * cellPx, row * cellPx)
       if (!spot) continue
       march(scene, geometry, spot, ray)
       for (let c = 0; c < 3; c++) field[3 * (row * columns + column) + c] = Math.log(ray.light[c]! + 1e-5)
@@ -73,8 +77,8 @@ export function traceLight(scene: Scene): LightField {
       const front = past / (MEMBRANE_WIDTH * 1.4)
       const back = geometry.beyondCell(spot.x, spot.y, -spot.front) / (MEMBRANE_WIDTH * 4)
       const line = (Math.abs(front) < 3 ? MEMBRANE_DEPTH * Math.exp(-front * front) : 0) + (Math.abs(back) < 3 ? 0.05 * Math.exp(-back * back) : 0)
-      const fx = (x + 0.5) / CELL_PX
-      const fy = (y + 0.5) / CELL_PX
+      const fx = (x + 0.5) / cellPx
+      const fy = (y + 0.5) / cellPx
       const ix = Math.floor(fx)
       const iy = Math.floor(fy)
       const tx = fx - ix
@@ -109,7 +113,7 @@ export function traceLight(scene: Scene): LightField {
         const t = Math.min(0.995, Math.max(-0.995, spot.x / reach))
         const radius = relativeRadius(egg, t)
         const beyond = Math.max(Math.abs(spot.y) - radius, Math.abs(spot.x) - reach)
-        if (beyond > (4 * CELL_PX) / b) return null
+        if (beyond > (4 * cellPx) / b) return null
         spot.inside = beyond < 0
         spot.front = Math.sqrt(Math.max(0.0004, radius * radius - spot.y * spot.y))
         return spot
@@ -131,7 +135,7 @@ interface Geometry {
 }
 
 function march(
-  { state, shot, body }: Scene, geometry: Geometry, spot: { x: number; y: number; front: number },
+  { state, shot, body, moment }: Scene, geometry: Geometry, spot: { x: number; y: number; front: number },
   ray: { light: number[]; without: number },
 ): void {
   const { reach, leanCos, leanSin } = geometry
@@ -160,7 +164,7 @@ function march(
       source *= 1 + nature.cellGain
       inCell++
     } else {
-      const density = body ? bodyDensity(body, x, spot.y, zz) : 0
+      const density = body ? densityAt(body, moment, x, spot.y, zz) : 0
       const flesh = body ? body.opacity * density : 0
       // Flesh holds the light back on its way in as well as on its way out.
       source *= 1 - 0.97 * Math.min(1, 1.2 * flesh)
@@ -177,8 +181,9 @@ function march(
     bare += (past < 0 ? source : free) * Math.exp(-tauBare)
   }
   if (body?.eye && inCell === 0) {
-    const dx = spot.x - body.eye.x
-    const dy = spot.y - body.eye.y
+    const eye = rolled(body.eye, moment.rollRad)
+    const dx = spot.x - eye.x - moment.bodyShift.x
+    const dy = spot.y - eye.y - moment.bodyShift.y
     const dark = Math.exp(-Math.max(0, Math.exp(-((dx * dx + dy * dy) / body.eye.radius ** 2)) * 1.4))
     red *= dark
     green *= dark
@@ -188,6 +193,13 @@ function march(
   ray.light[1] = green / DEPTH_STEPS
   ray.light[2] = blue / DEPTH_STEPS
   ray.without = bare / DEPTH_STEPS
+}
+
+/** The body's density where it lies at this moment. */
+function densityAt(body: Body, { rollRad, bodyShift }: Moment, x: number, y: number, z: number): number {
+  const c = Math.cos(rollRad)
+  const s = Math.sin(rollRad)
+  return bodyDensity(body, x - bodyShift.x, y * c - z * s - bodyShift.y, z * c + y * s - bodyShift.z)
 }
 
 /** Distance from the lamp, in egg lengths. */

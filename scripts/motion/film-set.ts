@@ -1,0 +1,46 @@
+// Films of eggs as hands hold them, for the figures on movement and heartbeat. Wide on purpose: light, grain, shells, ages.
+import type { EggOutline } from '../../src/core/geometry/egg-outline.ts'
+import { createRandom, type Random } from '../../src/core/random/random.ts'
+import { createEgg, eggAt, type EggState, type Fate } from '../../src/core/simulate/egg-model.ts'
+import { filmEgg, USUAL_HANDLING, type FilmFrame, type Life } from '../../src/core/simulate/film.ts'
+import { scaleOf, takeShot, type Shot } from '../../src/core/simulate/shot.ts'
+import { SHELLS, SPECIES, SPECIES_NAMES } from '../../src/core/species/species.ts'
+
+const SIDE_PX = 128
+export const FRAMES_PER_SECOND = 15
+
+export interface FilmCase {
+  seed: string
+  state: EggState
+  shot: Shot
+  life: Life
+  outline: EggOutline
+}
+
+/** What is filmed: a dead egg of any kind, or a living one with the given life, at a stage between the two given. */
+export function drawFilmCase(seed: string, wish: { alive: boolean; life: Life; stages: readonly [number, number] }): FilmCase {
+  const random = createRandom(`film-case/${seed}`)
+  const species = random.pick(SPECIES_NAMES)
+  const days = SPECIES[species].incubationDays
+  const ageDays = random.between(...wish.stages) * days
+  const egg = createEgg(seed, { species, shell: random.pick(SHELLS), fate: wish.alive ? { kind: 'developing' } : deadFate(random, ageDays, days) })
+  const shot = takeShot(seed, {
+    widthPx: SIDE_PX, heightPx: SIDE_PX, axisRad: random.between(-Math.PI, Math.PI), fill: random.between(0.68, 0.85),
+    exposure: random.pick([0.35, 0.6, 0.8, 0.9, 1, 1.2]), electrons: random.between(600, 8000), defocusPx: random.between(0.3, 0.7),
+    lamp: random.pick(['blunt', 'blunt', 'blunt', 'small', 'below']), fingers: random.uniform() < 0.15 ? 1 : 0,
+  })
+  const { halfLengthPx, halfBreadthPx } = scaleOf(egg, shot)
+  return {
+    seed, shot, life: wish.life, state: eggAt(egg, ageDays),
+    outline: { centre: { x: shot.centre.x * SIDE_PX, y: shot.centre.y * SIDE_PX }, axisRad: shot.axisRad, halfLengthPx, halfBreadthPx, taper: egg.taper, bulge: egg.bulge },
+  }
+}
+
+function deadFate(random: Random, ageDays: number, days: number): Fate {
+  if (random.uniform() < 0.3) return { kind: 'clear' }
+  return { kind: 'died', onDay: Math.min(ageDays - 0.5, random.between(0.12, 0.75) * days) }
+}
+
+export function framesOf({ state, shot, life }: FilmCase, frameCount: number): Generator<FilmFrame> {
+  return filmEgg(state, shot, { framesPerSecond: FRAMES_PER_SECOND, frameCount, life, handling: USUAL_HANDLING })
+}
