@@ -7,7 +7,7 @@ import { GRADING_MODEL } from './grading-model.ts'
 import { withEarlier } from './history.ts'
 import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
-import { explain, unreadableSentences, type SignWeight } from './reasons.ts'
+import { explain, filmSentences, unreadableSentences, type SignWeight } from './reasons.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
 import { GRADES, perGrade, type GradeContext, type PerGrade, type SuggestedGrade, type UnreadableCode, type Verdict } from './types.ts'
 
@@ -30,6 +30,12 @@ const MOST_CLIPPED = 0.42
 const LIVING_SHARE = 0.45
 /** Spread of the contents about the light of an empty egg, log units, that mottling does not reach. */
 const EVEN_LIGHT = 0.2
+/**
+ * Log odds that movement, or a heartbeat, adds to life. On simulated films they are seen some ninety times as often in
+ * living eggs as in dead ones (`npm run bench`), ln 90 = 4.5; less is taken because real hands do what those do not.
+ * That nothing moved says nothing: embryos rest.
+ */
+const FILMED_LIFE = 3
 /** More line than this, egg lengths, may be a living net; up to here scratches and pores make it too. */
 const LIVING_NET = 1.6
 
@@ -42,16 +48,18 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
   const readable = unreadable.length === 0
   const features = featuresOf(egg, stage)
   const logs = context.learnt ? shifted(logOdds(GRADING_MODEL, features), context.learnt) : logOdds(GRADING_MODEL, features)
-  const now = softmax(readable ? logs : flattened(logs))
+  const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
+  const still = readable ? logs : flattened(logs)
+  const now = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
   const probabilities = readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
   const best = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
   const grade: SuggestedGrade = readable && probabilities[best] >= SURE_FROM ? best : 'unsure'
   const action = decideAction({
     policy: context.policy ?? 'second-look', grade, probabilities, readable, species, ageDays,
     earlierLooks: context.earlierLooks ?? [],
-    signsOfLife: showsLife(egg, stage), mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
+    signsOfLife: seenAlive || showsLife(egg, stage), mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
   })
-  const reasons = unreadableSentences(unreadable)
+  const reasons = [...filmSentences(context.film), ...unreadableSentences(unreadable)]
   if (ageDays !== undefined) reasons.push(...explain(egg, weighSigns(features), probabilities, grade, stage, ageDays))
   return { probabilities, grade, action, readable, unreadable, reasons }
 }

@@ -1,7 +1,7 @@
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow } from './expected.ts'
 import type { Sign } from './features.ts'
-import type { PerGrade, SuggestedGrade, UnreadableCode } from './types.ts'
+import type { FilmedLife, PerGrade, SuggestedGrade, UnreadableCode } from './types.ts'
 
 /** What one sign adds to each grade, natural log odds. */
 export interface SignWeight {
@@ -32,6 +32,16 @@ export function percent(fraction: number): string {
 
 export function unreadableSentences(codes: readonly UnreadableCode[]): string[] {
   return codes.map((code) => UNREADABLE_SENTENCES[code])
+}
+
+/** What the film adds; nothing where nothing moved, for embryos rest. */
+export function filmSentences(film: FilmedLife | null | undefined): string[] {
+  if (!film) return []
+  const beat = film.heartbeat
+  return [
+    ...(film.moving ? [`It moves inside: ${film.significance.toFixed(0)} standard deviations above grain, over ${film.seconds.toFixed(0)} s`] : []),
+    ...(beat?.found ? [`A regular beat in the vessels, ${beat.hz.toFixed(1)} a second, ${beat.signalToNoise.toFixed(0)} times the noise around it`] : []),
+  ]
 }
 
 /** The signs in the order of their weight for the suggested grade against its strongest rival. */

@@ -25,6 +25,15 @@ export interface EarlierLook {
   probabilities?: PerGrade
 }
 
+/** What a film of the egg showed of life. */
+export interface FilmedLife {
+  seconds: number
+  /** Of the place that moved most, standard deviations above grain. */
+  significance: number
+  moving: boolean
+  heartbeat: { hz: number; signalToNoise: number; found: boolean } | null
+}
+
 /** What is known of the egg besides the photograph. */
 export interface GradeContext {
   /** @default chicken */
@@ -39,6 +48,7 @@ export interface GradeContext {
   livingMates?: readonly number[]
   /** What this hatchery's own confirmed eggs add to the model, log odds by grade. */
   learnt?: PerGrade
+  film?: FilmedLife | null
 }
 
 /** Why this light or this day does not allow a verdict. */
