@@ -8,7 +8,7 @@ const at = '2026-03-22T08:00:00.000Z'
 
 function withOutcome(found: Outcome, removedBy: string | null = null) {
   const records = sampleRecords()
-  const removed = removedBy === null ? null : { at, grade: 'clear' as const, reason: '', lookId: removedBy }
+  const removed = removedBy === null ? null : { at, grade: 'clear' as const, reason: '', againstPolicy: false, lookId: removedBy }
   return { ...records, eggs: records.eggs.map((egg) => (egg.number === 1 ? { ...egg, outcome: { at, found }, removed } : egg)) }
 }
 

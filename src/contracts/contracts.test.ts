@@ -19,7 +19,7 @@ describe('cells', () => {
 
 describe('table of looks', () => {
   it('has one line for each look, with position, both grades and figures', () => {
-    const csv = looksToCsv({ ...records, looks: [{ ...records.looks[0]!, own: { grade: 'clear', at: records.looks[0]!.takenAt } }, records.looks[1]!] })
+    const csv = looksToCsv({ ...records, looks: [{ ...records.looks[0]!, own: { grade: 'clear', by: 'key', at: records.looks[0]!.takenAt } }, records.looks[1]!] })
     const { data } = Papa.parse<Record<string, string>>(csv.replace('\uFEFF', ''), { header: true, skipEmptyLines: true })
     expect(data).toHaveLength(2)
     expect(data[0]).toMatchObject({ set: 'North shelf', position: 'A1', suggested: 'developing', 'own grade': 'clear', 'age days': '10' })

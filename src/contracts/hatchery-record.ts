@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { POLICIES } from '../core/grade/types.ts'
 import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
+import { CANDLING_LIMITS, LIMIT_SCHOOLS, type CandlingLimits } from '../core/session/limits.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../core/units.ts'
 import { idField, instantField, localDateField, zoneField } from './fields.ts'
@@ -17,6 +18,8 @@ export const incubatorSchema = z.object({
   turner: z.enum(['auto', 'hand']),
 })
 export type Incubator = z.infer<typeof incubatorSchema>
+
+const limitField = z.number().min(0.2).max(240)
 
 /** The place and its habits: what a new plan starts from. */
 export const hatcheryRecordSchema = z.object({
@@ -40,6 +43,13 @@ export const hatcheryRecordSchema = z.object({
     /** A calibration shot: millimetres along the picture's long side. */
     camera: z.object({ mmAcross: z.number().positive().max(5000), at: instantField }).nullable(),
   }),
+  /** How long eggs and incubator may wait at a candling, minutes; `own` are the figures of that school. */
+  limits: z.object({
+    school: z.enum(LIMIT_SCHOOLS),
+    own: z.object({ eggOut: limitField, trayOut: limitField, lidOff: limitField }),
+  }),
+  /** Long side to which photographs are drawn down before they are kept, px; null keeps them as they came. */
+  photoLongSidePx: z.int().min(800).max(8000).nullable(),
   brooders: z.int().min(0).max(50),
   incubators: z.array(incubatorSchema).min(1).max(40),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
@@ -53,7 +63,12 @@ export function newHatchery(zone: string): HatcheryRecord {
   return {
     name: '', zone, units: 'metric', dayCount: 'elapsed', school: 'weekly', ownDays: [], turningStop: 'usual', policy: 'second-look',
     candlingHour: 20, warmUpHours: 24, postRestHours: 18, turnsADay: 3, brooders: 1, away: [],
-    scale: { collarMm: null, camera: null },
+    scale: { collarMm: null, camera: null }, limits: { school: 'usual', own: CANDLING_LIMITS.usual }, photoLongSidePx: 1600,
     incubators: [{ id: FIRST_INCUBATOR_ID, name: 'Incubator 1', airflow: 'forced', displayCorrectionC: 0, capacity: 48, turner: 'auto' }],
   }
+}
+
+/** The limits this place keeps at a candling. */
+export function limitsOf({ limits }: Pick<HatcheryRecord, 'limits'>): CandlingLimits {
+  return limits.school === 'own' ? limits.own : CANDLING_LIMITS[limits.school]
 }

@@ -50,6 +50,16 @@ const correctionSchema = z.object({
   figures: handFiguresSchema,
 })
 
+const movementSchema = z.object({
+  /** Of the film, and its size, in whose pixels the places lie. */
+  seconds: z.number().positive(), widthPx: z.int().positive(), heightPx: z.int().positive(),
+  significance: z.number().min(0), moving: z.boolean(),
+  places: z.array(z.object({ at: point, significance: z.number() })),
+  /** Null where the film was too short or the egg of an age that shows none. */
+  heartbeat: z.object({ hz: z.number().positive(), signalToNoise: z.number().min(0), found: z.boolean() }).nullable(),
+})
+export type MovementReading = z.infer<typeof movementSchema>
+
 const verdictSchema = z.object({
   probabilities: z.object({ developing: fraction, clear: fraction, 'blood-ring': fraction, quitter: fraction }),
   grade: suggestedGrade,
@@ -71,8 +81,10 @@ export const lookRecordSchema = z.object({
   verdict: verdictSchema,
   /** Lines that the candler drew, beside the measured ones. */
   correction: correctionSchema.nullable(),
-  /** What the candler says, beside the suggestion. */
-  own: z.object({ grade: suggestedGrade, at: instantField }).nullable(),
+  /** What moved while the egg was filmed; null where it was not. */
+  movement: movementSchema.nullable(),
+  /** What the candler says, beside the suggestion: by key, or by lifting an egg that stays in off the lamp. */
+  own: z.object({ grade: suggestedGrade, at: instantField, by: z.enum(['key', 'lift']) }).nullable(),
   /** A later picture of the same candling took its place. */
   replaced: z.boolean(),
 })

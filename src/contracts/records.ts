@@ -2,10 +2,11 @@ import { z } from 'zod'
 import { instantField } from './fields.ts'
 import { hatcheryRecordSchema } from './hatchery-record.ts'
 import { lookRecordSchema } from './look-record.ts'
+import { sessionRecordSchema } from './session-record.ts'
 import { eggRecordSchema, setRecordSchema } from './set-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
-export const RECORDS_VERSION = 3
+export const RECORDS_VERSION = 4
 
 /** Everything but the photographs. */
 export const hatcherySchema = z.object({
@@ -16,5 +17,6 @@ export const hatcherySchema = z.object({
   sets: z.array(setRecordSchema),
   eggs: z.array(eggRecordSchema),
   looks: z.array(lookRecordSchema),
+  sessions: z.array(sessionRecordSchema),
 })
 export type HatcheryRecords = z.infer<typeof hatcherySchema>

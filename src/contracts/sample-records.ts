@@ -17,7 +17,7 @@ export function sampleRecords(): HatcheryRecords {
   const eggs: EggRecord[] = [1, 2].map((number) => plainEgg({ id: `egg-${number}`, setId: set.id, number, place: { trayId: 'tray-1', row: 0, column: number - 1 } }))
   return {
     format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: '2026-03-11T08:00:00.000Z',
-    hatchery: newHatchery('Europe/Lisbon'), sets: [set], eggs, looks: eggs.map((egg) => sampleLook(set, egg)),
+    hatchery: newHatchery('Europe/Lisbon'), sets: [set], eggs, looks: eggs.map((egg) => sampleLook(set, egg)), sessions: [],
   }
 }
 
@@ -30,6 +30,6 @@ function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
   return {
     id: `look-${egg.number}`, eggId: egg.id, setId: set.id, takenAt: '2026-03-11T08:00:00.000Z', ageDays: 10, source: 'file',
     photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
-    reading, verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }), correction: null, own: null, replaced: false,
+    reading, verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }), movement: null, correction: null, own: null, replaced: false,
   }
 }

@@ -88,7 +88,7 @@ export const eggRecordSchema = z.object({
   breadthMm: z.number().positive().max(200).nullable(),
   /** What became of it: hatched, or found when it was opened. */
   outcome: z.object({ at: instantField, found: z.enum(OUTCOMES) }).nullable(),
-  removed: z.object({ at: instantField, grade: z.enum([...GRADES, 'unsure']), reason: z.string(), lookId: idField }).nullable(),
+  removed: z.object({ at: instantField, grade: z.enum([...GRADES, 'unsure']), reason: z.string(), lookId: idField, againstPolicy: z.boolean() }).nullable(),
 })
 export type EggRecord = z.infer<typeof eggRecordSchema>
 

@@ -28,30 +28,37 @@ export function upgradeSet(set: unknown): unknown {
 }
 
 export function upgradeEgg(egg: unknown): unknown {
-  if (!isRaw(egg) || 'outcome' in egg) return egg
-  if (!('row' in egg)) return { ...egg, outcome: null }
+  if (!isRaw(egg)) return egg
+  const { removed } = egg
+  // To version 3 nothing was taken out against the policy's advice.
+  if ('outcome' in egg) return isRaw(removed) ? { ...egg, removed: { againstPolicy: false, ...removed } } : egg
+  if (!('row' in egg)) return upgradeEgg({ ...egg, outcome: null })
   const { row, column, ...kept } = egg
-  return {
+  return upgradeEgg({
     ...kept, mark: '', role: 'set', place: { trayId: firstTrayId(egg['setId']), row, column },
     batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, outcome: null,
-  }
+  })
 }
 
-/** @param look - version 1: a crack had a score and no points; to version 2 there were no signs and no lines by hand */
+/**
+ * @param look - version 1: a crack had a score and no points; to version 2 there were no signs and no lines by hand;
+ * to version 3 no film, and all agreement was by key
+ */
 export function upgradeLook(look: unknown): unknown {
   if (!isRaw(look) || !isRaw(look['reading']) || !isRaw(look['reading']['crack'])) return look
-  if ('correction' in look) return look
-  const { reading } = look
+  if ('movement' in look) return look
+  const { reading, own } = look
   return {
-    correction: null, ...look,
+    correction: null, movement: null, ...look, own: isRaw(own) ? { by: 'key', ...own } : own,
     reading: { signs: null, ...reading as Raw, crack: { points: [], ...(reading as Raw)['crack'] as Raw } },
   }
 }
 
-/** To version 2 there was no scale, in version 1 no hatchery. */
+/** To version 3 there were no limits and photographs were kept as they came, to version 2 no scale, in version 1 no hatchery. */
 export function upgradeHatchery(hatchery: unknown, zone: string): unknown {
+  const { scale, limits } = newHatchery(zone)
   if (hatchery === undefined || hatchery === null) return newHatchery(zone)
-  return isRaw(hatchery) && !('scale' in hatchery) ? { ...hatchery, scale: newHatchery(zone).scale } : hatchery
+  return isRaw(hatchery) ? { scale, limits, photoLongSidePx: null, ...hatchery } : hatchery
 }
 
 /** A whole file of records. @param zone - of this device, where the file names none */
@@ -63,5 +70,6 @@ export function upgradeRecords(records: Raw, zone: string): Raw {
   return {
     ...records, version: RECORDS_VERSION, hatchery: upgradeHatchery(records['hatchery'], zone),
     sets: each('sets', upgradeSet), eggs: each('eggs', upgradeEgg), looks: each('looks', upgradeLook),
+    sessions: records['sessions'] ?? [],
   }
 }

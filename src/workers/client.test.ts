@@ -31,9 +31,9 @@ const photo = new Blob(['x'])
 describe('EggWorkerClient', () => {
   it('matches answers to questions whatever their order', async () => {
     const { client, workers } = setUp()
-    const calls = [client.measure(photo, 'duck'), client.measure(photo, 'goose')]
+    const calls = [client.measure(photo, { species: 'duck' }), client.measure(photo, { species: 'goose' })]
     const [first, second] = workers[0]!.asked
-    const result = { reading: { kind: 'rejected', rejection: { code: 'no-egg', message: 'none' } }, widthPx: 1, heightPx: 1, elapsedMs: { decode: 0, measure: 0 } } as const
+    const result = { reading: { kind: 'rejected', rejection: { code: 'no-egg', message: 'none' } }, widthPx: 1, heightPx: 1, photo, elapsedMs: { decode: 0, measure: 0 } } as const
     workers[0]!.answer({ id: second!.id, kind: 'measured', result: { ...result, widthPx: 2 } })
     workers[0]!.answer({ id: first!.id, kind: 'measured', result })
     expect((await Promise.all(calls)).map((answer) => answer.widthPx)).toEqual([1, 2])
@@ -42,17 +42,17 @@ describe('EggWorkerClient', () => {
 
   it('passes a fault on as an error with its code', async () => {
     const { client, workers } = setUp()
-    const call = client.measure(photo, 'duck')
+    const call = client.measure(photo, { species: 'duck' })
     workers[0]!.answer({ id: workers[0]!.asked[0]!.id, kind: 'fault', fault: { code: 'not-a-photo', message: 'No photograph.' } })
     await expect(call).rejects.toMatchObject({ code: 'not-a-photo', message: 'No photograph.' })
   })
 
   it('settles every waiting call when the worker dies, and starts another for the next', async () => {
     const { client, workers } = setUp()
-    const calls = Promise.allSettled([client.measure(photo, 'duck'), client.measure(photo, 'duck')])
+    const calls = Promise.allSettled([client.measure(photo, { species: 'duck' }), client.measure(photo, { species: 'duck' })])
     workers[0]!.dispatchEvent(new Event('error'))
     expect((await calls).every((call) => call.status === 'rejected' && call.reason instanceof EggWorkerError)).toBe(true)
-    void client.measure(photo, 'duck').catch(() => undefined)
+    void client.measure(photo, { species: 'duck' }).catch(() => undefined)
     expect(workers).toHaveLength(2)
     client.release()
     expect(workers[1]!.terminated).toBe(true)
@@ -61,7 +61,7 @@ describe('EggWorkerClient', () => {
   it('cancels by message and at once for the caller', async () => {
     const { client, workers } = setUp()
     const controller = new AbortController()
-    const call = client.measure(photo, 'duck', controller.signal)
+    const call = client.measure(photo, { species: 'duck' }, controller.signal)
     controller.abort()
     await expect(call).rejects.toMatchObject({ code: 'cancelled' })
     expect(workers[0]!.asked[1]).toMatchObject({ kind: 'cancel', cancels: workers[0]!.asked[0]!.id })

@@ -1,7 +1,7 @@
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
-import type { MeasuredPhoto, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** A call that the worker could not answer; the message is for people. */
 export class EggWorkerError extends Error {
@@ -11,6 +11,11 @@ export class EggWorkerError extends Error {
     super(message)
     this.code = code
   }
+}
+
+export interface MeasureOptions {
+  species: SpeciesName
+  keepLongSidePx?: number | null
 }
 
 interface Waiting {
@@ -31,9 +36,16 @@ export class EggWorkerClient {
     this.create = create
   }
 
-  async measure(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<MeasuredPhoto> {
-    const reply = await this.call({ kind: 'measure', photo, species }, signal)
+  /** @param keepLongSidePx - size to which the photograph is drawn down before it is kept; null keeps a file as it came */
+  async measure(photo: PhotoInput, { species, keepLongSidePx = null }: MeasureOptions, signal?: AbortSignal): Promise<MeasuredPhoto> {
+    const reply = await this.call({ kind: 'measure', photo, species, keepLongSidePx }, signal, photo instanceof Blob ? [] : photo)
     if (reply.kind !== 'measured') throw unexpected(reply)
+    return reply.result
+  }
+
+  async film(film: FilmInput, signal?: AbortSignal): Promise<FilmReading | null> {
+    const reply = await this.call({ kind: 'film', film }, signal, film.frames.map((frame) => frame.data.buffer))
+    if (reply.kind !== 'filmed') throw unexpected(reply)
     return reply.result
   }
 
@@ -48,7 +60,7 @@ export class EggWorkerClient {
     this.settleAll('The measuring was stopped.')
   }
 
-  private call(request: NewRequest, signal?: AbortSignal): Promise<WorkerReply> {
+  private call(request: NewRequest, signal?: AbortSignal, given: Transferable[] = []): Promise<WorkerReply> {
     const id = ++this.lastId
     const worker = this.start()
     return new Promise((resolve, reject) => {
@@ -57,7 +69,7 @@ export class EggWorkerClient {
         worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
         this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
       }, { once: true })
-      worker.postMessage({ ...request, id } as WorkerRequest)
+      worker.postMessage({ ...request, id } as WorkerRequest, given)
     })
   }
 

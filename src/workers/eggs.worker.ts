@@ -3,12 +3,19 @@ import type { RgbImage } from '../core/image/linear.ts'
 import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX } from '../core/measure/measure.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { renderEgg } from '../core/simulate/render.ts'
-import type { MeasuredPhoto, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import { toClip } from '../core/motion/clip.ts'
+import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
+import { findMovement } from '../core/motion/movement.ts'
+import { registerClip } from '../core/motion/register.ts'
+import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** Larger pictures are refused before they are unpacked: a browser tab has little memory. */
 const MAX_PIXELS = 60_000_000
 /** Long side, px, that holds a tray of eggs: a browser tab has less memory than the command line. */
 const TRAY_LONG_SIDE_PX = 2800
+
+const SHARPNESS_SIDE_PX = 320
+const KEPT_QUALITY = 0.9
 
 class Fault extends Error {
   readonly code: WorkerFault['code']
@@ -36,7 +43,8 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     // Let a cancel that is already in the queue arrive first.
     await new Promise((resolve) => setTimeout(resolve))
     if (cancelled.delete(id)) throw new Fault('cancelled', 'Cancelled.')
-    if (request.kind === 'measure') return { id, kind: 'measured', result: await measure(request.photo, request.species) }
+    if (request.kind === 'measure') return { id, kind: 'measured', result: await measure(request) }
+    if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
     const fault: WorkerFault = error instanceof Fault
@@ -46,12 +54,9 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
   }
 }
 
-async function measure(photo: Blob, species: Extract<WorkerRequest, { kind: 'measure' }>['species']): Promise<MeasuredPhoto> {
+async function measure({ photo, species, keepLongSidePx }: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
   const start = performance.now()
-  await checkSize(photo)
-  const bitmap = await createImageBitmap(photo).catch(() => {
-    throw new Fault('not-a-photo', 'This file is not a photograph that can be read, or it is damaged.')
-  })
+  const bitmap = photo instanceof Blob ? await unpack(photo) : sharpestOf(photo)
   try {
     const decoded = performance.now()
     let image = drawnDown(bitmap, ONE_EGG_LONG_SIDE_PX)
@@ -60,13 +65,69 @@ async function measure(photo: Blob, species: Extract<WorkerRequest, { kind: 'mea
       image = drawnDown(bitmap, TRAY_LONG_SIDE_PX)
       reading = measureEggs(image, { species })
     }
+    const measured = performance.now()
     return {
-      reading, widthPx: bitmap.width, heightPx: bitmap.height,
-      elapsedMs: { decode: decoded - start, measure: performance.now() - decoded },
+      reading, widthPx: bitmap.width, heightPx: bitmap.height, photo: await toKeep(photo, bitmap, keepLongSidePx),
+      elapsedMs: { decode: decoded - start, measure: measured - decoded },
     }
   } finally {
     bitmap.close()
   }
+}
+
+async function unpack(photo: Blob): Promise<ImageBitmap> {
+  await checkSize(photo)
+  return createImageBitmap(photo).catch(() => {
+    throw new Fault('not-a-photo', 'This file is not a photograph that can be read, or it is damaged.')
+  })
+}
+
+/** The frame with the crispest middle; a hand's shake blurs some and spares others. */
+function sharpestOf(frames: ImageBitmap[]): ImageBitmap {
+  const [first, ...others] = frames
+  if (!first) throw new Fault('not-a-photo', 'The camera gave no picture.')
+  let best = { frame: first, sharpness: others.length > 0 ? sharpnessOf(first) : 0 }
+  for (const frame of others) {
+    const sharpness = sharpnessOf(frame)
+    if (sharpness > best.sharpness) {
+      best.frame.close()
+      best = { frame, sharpness }
+    } else {
+      frame.close()
+    }
+  }
+  return best.frame
+}
+
+/** Mean step from pixel to pixel in the middle of the picture, where the egg is. */
+function sharpnessOf(frame: ImageBitmap): number {
+  const side = Math.min(SHARPNESS_SIDE_PX, frame.width, frame.height)
+  const context = new OffscreenCanvas(side, side).getContext('2d', { willReadFrequently: true })
+  if (!context) return 0
+  context.drawImage(frame, (frame.width - side) / 2, (frame.height - side) / 2, side, side, 0, 0, side, side)
+  const { data } = context.getImageData(0, 0, side, side)
+  let sum = 0
+  for (let at = 0; at < data.length - 8; at += 4) sum += Math.abs(data[at]! - data[at + 8]!)
+  return sum
+}
+
+/** A file that is small enough is kept as it came; all else is encoded. */
+async function toKeep(photo: PhotoInput, bitmap: ImageBitmap, longSidePx: number | null): Promise<Blob> {
+  const reduction = longSidePx === null ? 1 : Math.max(1, Math.max(bitmap.width, bitmap.height) / longSidePx)
+  if (photo instanceof Blob && reduction === 1) return photo
+  const canvas = new OffscreenCanvas(Math.round(bitmap.width / reduction), Math.round(bitmap.height / reduction))
+  const context = canvas.getContext('2d')
+  if (!context) throw new Fault('failed', 'This browser cannot draw pictures in the background.')
+  context.imageSmoothingQuality = 'high'
+  context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
+  return canvas.convertToBlob({ type: 'image/jpeg', quality: KEPT_QUALITY })
+}
+
+function readFilm({ frames, outline, stage }: FilmInput): FilmReading | null {
+  const clip = toClip(frames)
+  const registered = registerClip(clip, outline)
+  const movement = registered && findMovement(registered, clip, outline)
+  return movement && { movement, heartbeat: canShowHeartbeat(clip, stage) ? findHeartbeat(registered, clip) : null }
 }
 
 function drawnDown(bitmap: ImageBitmap, longSidePx: number): RgbImage {

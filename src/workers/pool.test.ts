@@ -23,7 +23,7 @@ describe('a pool of workers', () => {
       } as unknown as Worker
     }
     const pool = new EggWorkerPool(3, create)
-    const answers = await Promise.all(Array.from({ length: 6 }, () => pool.measure(new Blob(), 'duck')))
+    const answers = await Promise.all(Array.from({ length: 6 }, () => pool.measure(new Blob(), { species: 'duck' })))
     expect(posted).toEqual([0, 1, 2, 0, 1, 2])
     expect(answers.map((answer) => answer.widthPx)).toEqual([0, 1, 2, 0, 1, 2])
   })

@@ -1,8 +1,7 @@
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
-import type { SpeciesName } from '../core/species/species.ts'
-import { EggWorkerClient } from './client.ts'
-import type { MeasuredPhoto } from './protocol.ts'
+import { EggWorkerClient, type MeasureOptions } from './client.ts'
+import type { MeasuredPhoto, PhotoInput } from './protocol.ts'
 
 /** More workers than this would hold more unpacked photographs than a small computer has memory for. */
 const MOST_WORKERS = 4
@@ -23,8 +22,8 @@ export class EggWorkerPool {
     this.members = Array.from({ length: size }, () => ({ client: new EggWorkerClient(create), calls: 0 }))
   }
 
-  measure(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<MeasuredPhoto> {
-    return this.give((client) => client.measure(photo, species, signal))
+  measure(photo: PhotoInput, options: MeasureOptions, signal?: AbortSignal): Promise<MeasuredPhoto> {
+    return this.give((client) => client.measure(photo, options, signal))
   }
 
   render(egg: EggModel, ageDays: number, shot: Shot, signal?: AbortSignal): Promise<Blob> {

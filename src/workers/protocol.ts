@@ -1,18 +1,42 @@
+import type { EggOutline } from '../core/geometry/egg-outline.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
+import type { RawFrame } from '../core/motion/clip.ts'
+import type { Heartbeat } from '../core/motion/heartbeat.ts'
+import type { Movement } from '../core/motion/movement.ts'
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 
 export type WorkerRequest =
-  | { id: number; kind: 'measure'; photo: Blob; species: SpeciesName }
+  | { id: number; kind: 'measure'; photo: PhotoInput; species: SpeciesName; keepLongSidePx: number | null }
+  | { id: number; kind: 'film'; film: FilmInput }
   | { id: number; kind: 'render'; egg: EggModel; ageDays: number; shot: Shot }
   | { id: number; kind: 'cancel'; cancels: number }
+
+/** A file, or frames just taken of the live picture, of which the sharpest is used; frames are given away. */
+export type PhotoInput = Blob | ImageBitmap[]
+
+/** A film of one egg that lay still, and where it lay. */
+export interface FilmInput {
+  frames: RawFrame[]
+  /** The outline in the frames' pixels. */
+  outline: EggOutline
+  /** Fraction of incubation. */
+  stage: number
+}
+
+export interface FilmReading {
+  movement: Movement
+  heartbeat: Heartbeat | null
+}
 
 export interface MeasuredPhoto {
   /** All eggs in the photograph; lengths in its pixels. */
   reading: EggsReading
   widthPx: number
   heightPx: number
+  /** The photograph as it is to be kept: drawn down and encoded anew where it was larger or only a frame. */
+  photo: Blob
   elapsedMs: { decode: number; measure: number }
 }
 
@@ -24,4 +48,6 @@ export interface WorkerFault {
 export type WorkerReply =
   | { id: number; kind: 'measured'; result: MeasuredPhoto }
   | { id: number; kind: 'rendered'; photo: Blob }
+  /** Null where the film was too short or the egg too dark to follow. */
+  | { id: number; kind: 'filmed'; result: FilmReading | null }
   | { id: number; kind: 'fault'; fault: WorkerFault }

@@ -3,6 +3,7 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import { scheduleOf } from '../../contracts/set-schedule.ts'
 import { candlingOpenedAt } from '../../core/agenda/agenda.ts'
+import { mayLookAgain } from '../../core/agenda/second-look.ts'
 import { actionForOwnGrade } from '../../core/grade/policy.ts'
 import type { Action } from '../../core/grade/types.ts'
 
@@ -16,6 +17,23 @@ export function candlingBegan(set: SetRecord, hatchery: HatcheryRecord, nowMs: n
 /** This candling's look at an egg. @param looks - the egg's looks, oldest first */
 export function lookSince(looks: readonly LookRecord[], beganMs: number): LookRecord | undefined {
   return looks.filter((look) => Date.parse(look.takenAt) >= beganMs).at(-1)
+}
+
+/** What is to become of a looked-at egg: by the candler's word, else by the suggestion. */
+export function standingAction(look: LookRecord, set: Pick<SetRecord, 'policy'>): Action {
+  return look.own ? actionForOwnGrade(look.own.grade, look.verdict, set.policy) : look.verdict.action
+}
+
+/** The look that stands at this candling. A suspect that may be looked at again has none: it waits. */
+export function standingLook(looks: readonly LookRecord[], set: SetRecord, beganMs: number, nowMs: number): LookRecord | undefined {
+  const look = lookSince(looks, beganMs)
+  return look && standingAction(look, set) === 'recheck' && mayLookAgain(Date.parse(look.takenAt), nowMs) ? undefined : look
+}
+
+/** The look that made an egg a suspect, while it is one and no new look has been taken. */
+export function suspectedBy(looks: readonly LookRecord[], set: Pick<SetRecord, 'policy'>): LookRecord | null {
+  const last = looks.at(-1)
+  return last && standingAction(last, set) === 'recheck' ? last : null
 }
 
 export function matesLooks(

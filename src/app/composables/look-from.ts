@@ -1,38 +1,52 @@
-import type { LookRecord } from '../../contracts/look-record.ts'
+import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import type { PerGrade } from '../../core/grade/types.ts'
+import type { PerGrade, Verdict } from '../../core/grade/types.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import type { EggReading } from '../../core/measure/reading.ts'
-import type { MeasuredPhoto } from '../../workers/protocol.ts'
 
-export interface LookInput {
+/** What the other looks say about the one that is graded. */
+export interface LookSurroundings {
   set: SetRecord
-  egg: EggRecord
-  /** The photograph's size. */
-  measured: Pick<MeasuredPhoto, 'widthPx' | 'heightPx'>
-  /** What it says of this egg. */
-  reading: EggReading
-  photo: Blob
-  takenAt: string
-  source: LookRecord['source']
   earlier: readonly LookRecord[]
   /** Shadows of the living mates at this candling, and what confirmed eggs taught. */
   livingMates?: readonly number[]
   learnt?: PerGrade
 }
 
-/** Puts a measured photograph together with what is known of its egg. */
-export function lookFrom({ set, egg, measured, reading, photo, takenAt, source, earlier, livingMates, learnt }: LookInput): LookRecord {
-  const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
-  const verdict = gradeEgg(reading, {
+export interface LookInput extends LookSurroundings {
+  egg: EggRecord
+  /** The photograph's size. */
+  measured: { widthPx: number; heightPx: number }
+  /** What it says of this egg. */
+  reading: EggReading
+  photo: Blob
+  takenAt: string
+  source: LookRecord['source']
+}
+
+function verdictOf(
+  { reading, ageDays, movement }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement'>, { set, earlier, livingMates, learnt }: LookSurroundings,
+): Verdict {
+  return gradeEgg(reading, {
     species: set.species, ageDays, shell: set.shell, policy: set.policy,
     earlierLooks: earlier.map((look) => ({ ageDays: look.ageDays, grade: look.own?.grade ?? look.verdict.grade, probabilities: look.verdict.probabilities })),
-    livingMates, learnt,
+    livingMates, learnt, film: movement,
   })
+}
+
+/** Puts a measured photograph together with what is known of its egg. */
+export function lookFrom({ egg, measured, reading, photo, takenAt, source, ...surroundings }: LookInput): LookRecord {
+  const { set } = surroundings
+  const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
   return {
     id: crypto.randomUUID(), eggId: egg.id, setId: set.id, takenAt, ageDays, source,
     photo: { id: crypto.randomUUID(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photo.type || 'image/jpeg' },
-    reading, verdict, correction: null, own: null, replaced: false,
+    reading, verdict: verdictOf({ reading, ageDays, movement: null }, surroundings), movement: null, correction: null, own: null, replaced: false,
   }
+}
+
+/** The look with what a film of the egg showed; graded anew, because it may show life. */
+export function withMovement(look: LookRecord, movement: MovementReading, surroundings: LookSurroundings): LookRecord {
+  return { ...look, movement, verdict: verdictOf({ ...look, movement }, surroundings) }
 }

@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
+import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
@@ -12,13 +12,15 @@ import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'
 import { EggWorkerError } from '../../workers/client.ts'
 import { inLanes } from '../../workers/pool.ts'
+import type { PhotoInput } from '../../workers/protocol.ts'
 import { putOnLamp, takeStill } from '../devices/network-camera.ts'
 import { readCaptureTime } from '../devices/photo-files.ts'
+import { isStorageFull } from '../storage/room.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { figuresOfLook } from './look-figures.ts'
-import { lookFrom } from './look-from.ts'
-import { candlingBegan, lookSince, matesLooks } from './candling.ts'
+import { lookFrom, withMovement } from './look-from.ts'
+import { candlingBegan, matesLooks, standingLook, suspectedBy } from './candling.ts'
 import { useClockStore } from '../stores/clock.ts'
 
 /** A photograph that shows several eggs, before anything of it is kept. */
@@ -61,7 +63,9 @@ export function useBench(set: () => SetRecord) {
 
   const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
   const began = computed(() => candlingBegan(set(), hatchery.hatchery, clock.nowMs))
-  const lookOf = (egg: EggRecord): LookRecord | undefined => lookSince(hatchery.looksByEgg.get(egg.id) ?? [], began.value)
+  const lookOf = (egg: EggRecord): LookRecord | undefined => standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
+  /** The earlier look that makes an egg a suspect. */
+  const suspectOf = (egg: EggRecord): LookRecord | null => suspectedBy((hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id), set())
   const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
   const current = computed(() => eggs.value.find((egg) => egg.id === currentId.value) ?? null)
   const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
@@ -86,8 +90,14 @@ export function useBench(set: () => SetRecord) {
     choose(there.find(waits) ?? there[0] ?? null)
   }
 
+  /** Suspects of an earlier look come first: their time is what the session is about. */
+  function nextOf(list: readonly EggRecord[], after: EggRecord | null): EggRecord | null {
+    const again = list.find((egg) => egg.id !== after?.id && waits(egg) && suspectOf(egg) !== null)
+    return again ?? nextWaiting(list, after, waits)
+  }
+
   function begin(): void {
-    currentId.value = (nextWaiting(eggs.value, null, waits) ?? eggs.value[0])?.id ?? null
+    currentId.value = (nextOf(eggs.value, null) ?? eggs.value[0])?.id ?? null
   }
 
   function step(by: number): void {
@@ -95,9 +105,9 @@ export function useBench(set: () => SetRecord) {
     choose(eggs.value[(at + by + eggs.value.length) % eggs.value.length] ?? null)
   }
 
-  /** On to the next egg that waits; stays when none does. */
+  /** On to the next egg that waits, in this tray before the others; stays when none does. */
   function advance(): void {
-    const next = nextWaiting(eggs.value, current.value, waits)
+    const next = nextOf(eggsHere.value, current.value) ?? nextOf(eggs.value, current.value)
     if (next) currentId.value = next.id
   }
 
@@ -115,8 +125,8 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** Measures a picture and saves it as this egg’s look; one that shows several eggs is not saved but given back. */
-  async function use(photo: Blob, egg: EggRecord, source: LookRecord['source'], signal?: AbortSignal): Promise<SeveralEggs | null> {
-    const { reading, widthPx, heightPx } = await devices.workers.measure(photo, set().species, signal)
+  async function use(input: PhotoInput, egg: EggRecord, source: LookRecord['source'], signal?: AbortSignal): Promise<SeveralEggs | null> {
+    const { reading, widthPx, heightPx, photo } = await devices.workers.measure(input, { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx }, signal)
     if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
     if (reading.eggs.length > 1) return { ...picture, eggs: placeEggs(reading.eggs, egg) }
@@ -191,7 +201,8 @@ export function useBench(set: () => SetRecord) {
     await putOnLamp(basket, egg.number, ageInDays(Date.parse(set().setAt), Date.now()))
   }
 
-  async function takePhoto(photo: Blob, source: LookRecord['source']): Promise<void> {
+  /** @param photo - a file, or frames of the live picture of which the sharpest is used; frames are given away */
+  async function takePhoto(photo: PhotoInput, source: LookRecord['source']): Promise<void> {
     const egg = current.value
     if (!egg || egg.removed || asking.value) return
     await run(async () => {
@@ -237,15 +248,27 @@ export function useBench(set: () => SetRecord) {
     if (look.value?.own || !look.value) begin()
   }
 
-  async function decide(grade: SuggestedGrade): Promise<void> {
+  /** @param by - lifting the egg off the lamp agrees, too, where the candler wants it so */
+  async function decide(grade: SuggestedGrade, by: 'key' | 'lift' = 'key'): Promise<void> {
     const judged = look.value
     if (!judged || busy.value) return
     await run(async () => {
       phase.value = 'saving'
-      await hatchery.commit('grade', judged.eggId, { looks: [{ ...judged, own: { grade, at: new Date().toISOString() } }] })
+      await hatchery.commit('grade', judged.eggId, { looks: [{ ...judged, own: { grade, at: new Date().toISOString(), by } }] })
       savedAt.value = new Date()
       advance()
     })
+  }
+
+  /** Adds what a film showed to the look that the egg was filmed for, wherever the bench is by now. */
+  async function noteMovement(lookId: string, movement: MovementReading): Promise<LookRecord | null> {
+    const filmed = hatchery.looks.find((item) => item.id === lookId)
+    const egg = filmed && eggs.value.find((item) => item.id === filmed.eggId)
+    if (!filmed || !egg || filmed.replaced) return null
+    const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt)
+    const next = withMovement(filmed, movement, { set: set(), earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt })
+    await hatchery.amendLook(next)
+    return next
   }
 
   /** Lets the candler draw, from the lines kept or else those measured. */
@@ -276,12 +299,12 @@ export function useBench(set: () => SetRecord) {
 
   return {
     eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
-    choose, chooseTray, begin, step, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
+    choose, chooseTray, begin, step, advance, suspectOf, noteMovement, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
   }
 }
 
 function sentenceOf(error: unknown): string {
-  if (error instanceof DOMException && error.name === 'QuotaExceededError') {
+  if (isStorageFull(error)) {
     return 'This browser’s storage is full: the look was not saved. Export the records, then free some space.'
   }
   return error instanceof Error ? error.message : 'Something went wrong; the look was not saved.'

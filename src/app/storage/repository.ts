@@ -3,8 +3,10 @@ import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatch
 import { lookRecordSchema, type LookRecord } from '../../contracts/look-record.ts'
 import { hatcherySchema, RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
 import { upgradeRecords } from '../../contracts/upgrade.ts'
+import { sessionRecordSchema, type SessionRecord } from '../../contracts/session-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { Bundle } from '../../contracts/bundle.ts'
+import { flushToDisk } from './flush.ts'
 
 /** How a record was before a step; null for what did not exist. */
 interface Before<T> {
@@ -14,6 +16,8 @@ interface Before<T> {
 
 /** One step that can be taken back. */
 export interface JournalEntry {
+  /** Counts up; the newest step is taken back first. */
+  number: number
   label: string
   /** The egg at hand, where the step was about one. */
   eggId: string | null
@@ -22,8 +26,7 @@ export interface JournalEntry {
   looks: Array<Before<LookRecord>>
 }
 
-const KEPT_STEPS = 60
-const JOURNAL_KEY = 'journal'
+export const KEPT_STEPS = 60
 const HATCHERY_KEY = 'hatchery'
 
 function table(storeName: string): LocalForage {
@@ -32,8 +35,7 @@ function table(storeName: string): LocalForage {
 
 /**
  * The hatchery's records in this browser. What a later start could not read is refused. Each write is done when its
- * promise resolves; a record on the screen
- * may be called saved only then.
+ * promise resolves, and safe from a flat battery after {@link Repository.flush}; only then may it be called saved.
  */
 export class Repository {
   private readonly sets = table('sets')
@@ -41,13 +43,15 @@ export class Repository {
   private readonly looks = table('looks')
   private readonly photos = table('photos')
   private readonly meta = table('meta')
+  private readonly steps = table('journal')
+  private readonly sessions = table('sessions')
 
   /** @param zone - of this device, for a hatchery that nobody has described yet */
   async load(zone: string): Promise<HatcheryRecords> {
     const records = {
       format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
       hatchery: (await this.setting<HatcheryRecord>(HATCHERY_KEY)) ?? undefined,
-      sets: await all(this.sets), eggs: await all(this.eggs), looks: await all(this.looks),
+      sets: await all(this.sets), eggs: await all(this.eggs), looks: await all(this.looks), sessions: await all(this.sessions),
     }
     return hatcherySchema.parse(upgradeRecords(records, zone))
   }
@@ -85,18 +89,32 @@ export class Repository {
     await this.sets.removeItem(id)
   }
 
+  async saveSession(session: SessionRecord): Promise<void> {
+    await this.sessions.setItem(session.id, sessionRecordSchema.parse(session))
+  }
+
+  async flush(): Promise<void> {
+    await flushToDisk()
+  }
+
   async photo(id: string): Promise<Blob | null> {
     return this.photos.getItem<Blob>(id)
   }
 
+  /** Oldest first. Steps of older versions, kept as one list, are about records of another shape and are not read. */
   async journal(): Promise<JournalEntry[]> {
-    const entries = (await this.meta.getItem<JournalEntry[]>(JOURNAL_KEY)) ?? []
-    // Steps of an older version are about records of another shape: they cannot be taken back any more.
-    return entries.every((entry) => Array.isArray(entry.sets)) ? entries : []
+    const entries = (await all(this.steps)) as JournalEntry[]
+    return entries.sort((a, b) => a.number - b.number)
   }
 
-  async saveJournal(entries: readonly JournalEntry[]): Promise<void> {
-    await this.meta.setItem(JOURNAL_KEY, structuredClone(entries.slice(-KEPT_STEPS)))
+  /** One record a step, so that a step costs the same however many went before. */
+  async addStep(entry: JournalEntry): Promise<void> {
+    await this.steps.setItem(String(entry.number), structuredClone(entry))
+    await this.steps.removeItem(String(entry.number - KEPT_STEPS))
+  }
+
+  async removeStep({ number }: JournalEntry): Promise<void> {
+    await this.steps.removeItem(String(number))
   }
 
   async setting<T>(key: string): Promise<T | null> {
@@ -108,7 +126,7 @@ export class Repository {
   }
 
   async wipe(): Promise<void> {
-    await Promise.all([this.looks, this.eggs, this.sets, this.photos, this.meta].map((store) => store.clear()))
+    await Promise.all([this.looks, this.eggs, this.sets, this.photos, this.meta, this.steps, this.sessions].map((store) => store.clear()))
     await this.saveSetting('erased', true)
   }
 
@@ -118,12 +136,13 @@ export class Repository {
     for (const [id, bytes] of photos) {
       await this.photos.setItem(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: types.get(id) ?? 'image/jpeg' }))
     }
-    await Promise.all([this.looks.clear(), this.eggs.clear(), this.sets.clear(), this.meta.clear()])
+    await Promise.all([this.looks, this.eggs, this.sets, this.meta, this.steps, this.sessions].map((store) => store.clear()))
     await this.saveSetting('erased', true)
     await this.saveHatchery(records.hatchery)
     for (const set of records.sets) await this.saveSet(set)
     for (const egg of records.eggs) await this.saveEgg(egg)
     for (const look of records.looks) await this.saveLook(look)
+    for (const session of records.sessions) await this.saveSession(session)
     for (const id of await this.photos.keys()) if (!photos.has(id)) await this.photos.removeItem(id)
   }
 }

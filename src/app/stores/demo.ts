@@ -80,12 +80,12 @@ async function lookBack(
 ): Promise<{ look: LookRecord; photo: Blob } | null> {
   const shot = takeShot(`earlier/${egg.id}/${ageDays}`, { widthPx: EARLIER_SIDE_PX, heightPx: EARLIER_SIDE_PX })
   const photo = await worker.render(demoEgg(basket, egg.number), ageDays, shot)
-  const measured = await worker.measure(photo, set.species)
+  const measured = await worker.measure(photo, { species: set.species })
   const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
   const reading = measured.reading.kind === 'eggs' ? measured.reading.eggs[0] : undefined
   if (!reading) return null
   const look = lookFrom({ set, egg, measured, reading, photo, takenAt, source: 'demo', earlier })
-  return { look: { ...look, own: { grade: look.verdict.grade, at: takenAt } }, photo }
+  return { look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } }, photo }
 }
 
 function setIdOf(basket: DemoBasket): string {

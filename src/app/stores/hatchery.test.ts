@@ -77,7 +77,7 @@ describe('undo', () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, photo, null)
-    await store.commit('grade', 'egg-1', { looks: [{ ...sample.looks[0]!, own: { grade: 'clear', at: set!.setAt } }] })
+    await store.commit('grade', 'egg-1', { looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }] })
     const again = await opened()
     expect((await again.undo())?.label).toBe('grade')
     expect(again.looks[0]!.own).toBeNull()

@@ -8,7 +8,9 @@ import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.t
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import { learnOffsets } from '../../core/grade/learn.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
-import { Repository, type JournalEntry } from '../storage/repository.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
+import { KEPT_STEPS, Repository, type JournalEntry } from '../storage/repository.ts'
+import { leadAmongTabs } from '../storage/tab-lead.ts'
 
 /** Records that one step changes; each takes the place of the one with its id. */
 interface Changes {
@@ -17,6 +19,12 @@ interface Changes {
   looks?: readonly LookRecord[]
 }
 
+/** What one tab tells the others when it has written. */
+type TabNews =
+  | { kind: 'changed'; put: Changes; goneIds: string[]; journal: JournalEntry[] }
+  | { kind: 'session'; session: SessionRecord }
+  | { kind: 'reload' }
+
 /** Records of the hatchery as they are on disk. Every action awaits its write before the screen shows it. */
 export const useHatcheryStore = defineStore('hatchery', () => {
   const repository = new Repository()
@@ -24,8 +32,15 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   const sets = shallowRef<SetRecord[]>([])
   const eggs = shallowRef<EggRecord[]>([])
   const looks = shallowRef<LookRecord[]>([])
+  const sessions = shallowRef<SessionRecord[]>([])
   const journal = shallowRef<JournalEntry[]>([])
   const loaded = ref(false)
+  const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
+  channel?.addEventListener('message', (event: MessageEvent<TabNews>) => void follow(event.data))
+  // What another tab wrote while this one followed may have missed it: read all anew before leading.
+  const { leads, take: takeLead } = leadAmongTabs(async () => {
+    if (loaded.value) await load()
+  })
 
   async function load(): Promise<void> {
     const records = await repository.load(deviceZone())
@@ -33,8 +48,37 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     sets.value = records.sets.sort((a, b) => b.setAt.localeCompare(a.setAt))
     eggs.value = records.eggs
     looks.value = records.looks
+    sessions.value = records.sessions
     journal.value = await repository.journal()
     loaded.value = true
+  }
+
+  /** Brings what the leading tab wrote to this one's screen. */
+  async function follow(news: TabNews): Promise<void> {
+    if (!loaded.value) return
+    if (news.kind === 'reload') return load()
+    if (news.kind === 'session') {
+      sessions.value = putAll(sessions.value, [news.session])
+      return
+    }
+    show(news.put, new Set(news.goneIds))
+    journal.value = news.journal
+  }
+
+  function show({ sets: s = [], eggs: e = [], looks: l = [] }: Changes, gone: ReadonlySet<string> = new Set()): void {
+    const left = <T extends { id: string }>(list: T[]): T[] => (gone.size > 0 ? list.filter(({ id }) => !gone.has(id)) : list)
+    if (s.length + gone.size > 0) sets.value = putAll(left(sets.value), s)
+    if (e.length + gone.size > 0) eggs.value = putAll(left(eggs.value), e)
+    if (l.length + gone.size > 0) looks.value = putAll(left(looks.value), l)
+  }
+
+  function tell(news: TabNews): void {
+    channel?.postMessage(news)
+  }
+
+  /** @throws Error in a tab that only follows: two tabs must not write over each other */
+  function mustLead(): void {
+    if (!leads.value) throw new Error('Another tab of this browser is at work on the records. Take over here first, or go on there.')
   }
 
   const allEggsBySet = computed(() => {
@@ -84,24 +128,25 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
+    mustLead()
     const entry: JournalEntry = {
-      label, eggId, sets: before(sets.value, changes.sets), eggs: before(eggs.value, changes.eggs), looks: before(looks.value, changes.looks),
+      number: (journal.value.at(-1)?.number ?? 0) + 1, label, eggId, sets: before(sets.value, changes.sets), eggs: before(eggs.value, changes.eggs), looks: before(looks.value, changes.looks),
     }
     await Promise.all([
       ...(changes.sets ?? []).map((set) => repository.saveSet(set)),
       ...(changes.eggs ?? []).map((egg) => repository.saveEgg(egg)),
       ...(changes.looks ?? []).map((look) => repository.saveLook(look)),
     ])
-    const next = [...journal.value, entry]
-    await repository.saveJournal(next)
-    journal.value = next
-    if (changes.sets) sets.value = putAll(sets.value, changes.sets)
-    if (changes.eggs) eggs.value = putAll(eggs.value, changes.eggs)
-    if (changes.looks) looks.value = putAll(looks.value, changes.looks)
+    await repository.addStep(entry)
+    await repository.flush()
+    journal.value = [...journal.value, entry].slice(-KEPT_STEPS)
+    show(changes)
+    tell({ kind: 'changed', put: changes, goneIds: [], journal: journal.value })
   }
 
   /** A new look; with `replaces` it takes the place of an earlier picture of the same candling. */
   async function addLook(look: LookRecord, photo: Blob, replaces: LookRecord | null): Promise<void> {
+    mustLead()
     await repository.savePhoto(look, photo)
     await commit(replaces ? 'retake' : 'photograph', look.eggId, { looks: replaces ? [look, { ...replaces, replaced: true }] : [look] })
   }
@@ -109,8 +154,19 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
   async function addLooks(added: readonly LookRecord[], photo: Blob, replaced: readonly LookRecord[]): Promise<void> {
     if (!added[0]) return
+    mustLead()
     await repository.savePhoto(added[0], photo)
     await commit('photograph', added[0].eggId, { looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))] })
+  }
+
+  /** A look with something added that nobody decided, so that it is no step of its own. */
+  function amendLook(look: LookRecord): Promise<void> {
+    return inTurn(async () => {
+      mustLead()
+      await repository.saveLook(look)
+      show({ looks: [look] })
+      tell({ kind: 'changed', put: { looks: [look] }, goneIds: [], journal: journal.value })
+    })
   }
 
   /** Takes the last step back. @returns what was undone, or null when there was nothing */
@@ -119,43 +175,63 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   async function undoNow(): Promise<JournalEntry | null> {
+    mustLead()
     const entry = journal.value.at(-1)
     if (!entry) return null
     for (const { id, before: look } of entry.looks) await (look ? repository.saveLook(look) : repository.removeLook(id))
     for (const { id, before: egg } of entry.eggs) await (egg ? repository.saveEgg(egg) : repository.removeEgg(id))
     for (const { id, before: set } of entry.sets) await (set ? repository.saveSet(set) : repository.removeSet(id))
-    const rest = journal.value.slice(0, -1)
-    await repository.saveJournal(rest)
-    looks.value = takeBack(looks.value, entry.looks)
-    eggs.value = takeBack(eggs.value, entry.eggs)
-    sets.value = takeBack(sets.value, entry.sets)
-    journal.value = rest
+    await repository.removeStep(entry)
+    await repository.flush()
+    const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] => steps.flatMap(({ before: old }) => old ?? [])
+    const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(entry.looks) }
+    const goneIds = [...entry.sets, ...entry.eggs, ...entry.looks].filter((step) => step.before === null).map(({ id }) => id)
+    journal.value = journal.value.slice(0, -1)
+    show(put, new Set(goneIds))
+    tell({ kind: 'changed', put, goneIds, journal: journal.value })
     return entry
   }
 
   /** The place’s own habits; a later plan starts from them. */
   async function saveHatchery(next: HatcheryRecord): Promise<void> {
+    mustLead()
     await repository.saveHatchery(next)
     hatchery.value = next
+    tell({ kind: 'reload' })
+  }
+
+  /** Where a candling stands; not a step of its own, so undo leaves it alone. */
+  function saveSession(session: SessionRecord): Promise<void> {
+    return inTurn(async () => {
+      mustLead()
+      await repository.saveSession(session)
+      sessions.value = putAll(sessions.value, [session])
+      tell({ kind: 'session', session })
+    })
+  }
+
+  /** The candling of a set that is under way. */
+  function openSession(setId: string): SessionRecord | undefined {
+    return sessions.value.find((session) => session.setId === setId && session.endedAt === null)
   }
 
   /** A set with its eggs and looks of earlier days, which cannot be undone. */
   async function addSet(set: SetRecord, newEggs: EggRecord[], earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>): Promise<void> {
+    mustLead()
     for (const { look, photo } of earlier) {
       await repository.savePhoto(look, photo)
       await repository.saveLook(look)
     }
     for (const egg of newEggs) await repository.saveEgg(egg)
     await repository.saveSet(set)
-    looks.value = putAll(looks.value, earlier.map(({ look }) => look))
-    eggs.value = putAll(eggs.value, newEggs)
-    sets.value = putAll(sets.value, [set])
+    show({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) })
+    tell({ kind: 'reload' })
   }
 
   function records(): HatcheryRecords {
     return {
       format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
-      hatchery: hatchery.value, sets: sets.value, eggs: eggs.value, looks: looks.value,
+      hatchery: hatchery.value, sets: sets.value, eggs: eggs.value, looks: looks.value, sessions: sessions.value,
     }
   }
 
@@ -169,18 +245,22 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   async function replaceWith(next: Bundle): Promise<void> {
+    mustLead()
     await repository.replaceWith(next)
     await load()
+    tell({ kind: 'reload' })
   }
 
   async function wipe(): Promise<void> {
+    mustLead()
     await repository.wipe()
     await load()
+    tell({ kind: 'reload' })
   }
 
   return {
-    repository, hatchery, sets, eggs, looks, journal, loaded, allEggsBySet, eggsBySet, looksByEgg,
-    learnt, load, setById, commit, addLook, addLooks, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
+    repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, openSession, allEggsBySet, eggsBySet, looksByEgg,
+    learnt, load, setById, commit, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
   }
 })
 
@@ -198,9 +278,4 @@ function putAll<T extends { id: string }>(list: readonly T[], records: readonly 
   const next = new Map(list.map((item) => [item.id, item]))
   for (const record of records) next.set(record.id, record)
   return [...next.values()]
-}
-
-function takeBack<T extends { id: string }>(list: readonly T[], steps: ReadonlyArray<{ id: string; before: T | null }>): T[] {
-  const gone = new Set(steps.filter((step) => step.before === null).map((step) => step.id))
-  return putAll(list.filter((item) => !gone.has(item.id)), steps.flatMap((step) => step.before ?? []))
 }

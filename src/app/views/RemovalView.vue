@@ -47,7 +47,7 @@ async function takeOut(): Promise<void> {
   if (!item) return
   const grade = item.look.own?.grade ?? item.look.verdict.grade
   try {
-    const removed = { at: new Date().toISOString(), grade, reason: item.look.verdict.reasons[0] ?? '', lookId: item.look.id }
+    const removed = { at: new Date().toISOString(), grade, reason: item.look.verdict.reasons[0] ?? '', lookId: item.look.id, againstPolicy: false }
     await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
