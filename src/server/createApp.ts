@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import { networkCameraRoutes } from './routes/network-camera.ts'
+import { standInAirRoutes } from './routes/stand-in-air.ts'
 import { standInCameraRoutes } from './routes/stand-in-camera.ts'
 import { standInGaugeRoutes } from './routes/stand-in-gauges.ts'
 
@@ -37,6 +38,7 @@ export function createApp({ appFolder, camera, demo = false }: ServerOptions): E
   })
   app.use('/api', camera ? networkCameraRoutes(camera) : standInCameraRoutes())
   app.use('/api', standInGaugeRoutes())
+  app.use('/api', standInAirRoutes())
   app.use('/api', (_request, response) => {
     response.status(404).json({ message: 'There is nothing at this address.' })
   })

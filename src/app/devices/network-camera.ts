@@ -7,6 +7,7 @@ import { z } from 'zod'
 export const STILL_PATH = '/api/camera/still.jpg'
 export const STREAM_PATH = '/api/camera/stream.mjpg'
 const LAMP_PATH = '/api/stand-in/lamp'
+const HAND_PATH = '/api/stand-in/hand'
 
 const statusSchema = z.object({ camera: z.enum(['stand-in', 'network']), demo: z.boolean() })
 export type CameraStatus = z.infer<typeof statusSchema>
@@ -33,6 +34,14 @@ export async function takeStill(signal?: AbortSignal): Promise<Blob> {
   }
   if (!response.ok) throw new Error(`The camera answered with an error (${response.status}).`)
   return response.blob()
+}
+
+/** Lets the stand-in's hand bring eggs of the demo, one after the other, each until it was photographed. */
+export async function bringToLamp(basket: string, numbers: readonly number[], ageDays: number): Promise<void> {
+  const response = await fetch(HAND_PATH, {
+    method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ basket, numbers, ageDays }),
+  })
+  if (!response.ok) throw new Error(`The stand-in camera would not take the eggs (${response.status}).`)
 }
 
 /** Puts an egg of the demo on the stand-in's lamp, as a hand would. */

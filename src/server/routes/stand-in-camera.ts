@@ -3,15 +3,21 @@ import sharp from 'sharp'
 import { z } from 'zod'
 import { eggAt } from '../../core/simulate/egg-model.ts'
 import { basketByKey, DEMO_BASKETS, demoEgg } from '../../core/simulate/demo-hatchery.ts'
+import type { RgbImage } from '../../core/image/linear.ts'
+import { renderBareLamp } from '../../core/simulate/bare-lamp.ts'
 import { renderEgg } from '../../core/simulate/render.ts'
 import { takeShot, type Shot } from '../../core/simulate/shot.ts'
 import { sendStream } from './mjpeg.ts'
 
 const lampSchema = z.object({ basket: z.string(), number: z.int().min(1).max(1000), ageDays: z.number().min(0).max(60) })
 type OnLamp = z.infer<typeof lampSchema>
+const handSchema = z.object({ basket: z.string(), ageDays: z.number().min(0).max(60), numbers: z.array(z.int().min(1).max(1000)).max(1000) })
 
 const STREAM_SIDE_PX = 360
-const STREAM_INTERVAL_MS = 300
+const STREAM_INTERVAL_MS = 120
+/** The simulated hand lifts an egg this long after it was photographed, and is this long without one. */
+const HOLD_MS = 2600
+const GAP_MS = 700
 /** The hand is never quite still: the live picture goes round this many renderings. */
 const STREAM_FRAMES = 2
 
@@ -21,9 +27,21 @@ const STREAM_FRAMES = 2
  */
 export function standInCameraRoutes(): Router {
   const router = Router()
-  let onLamp: OnLamp = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
+  /** Null while the lamp is bare. */
+  let onLamp: OnLamp | null = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
   let stillCount = 0
-  let frames: { of: OnLamp; list: Buffer[] } | null = null
+  let frames: { of: OnLamp | null; list: Buffer[] } | null = null
+  /** Eggs that the simulated hand still brings, and its next movement. */
+  let coming: OnLamp[] = []
+  let hand: NodeJS.Timeout | undefined
+
+  function lift(): void {
+    onLamp = null
+    hand = setTimeout(() => {
+      onLamp = coming.shift() ?? null
+    }, GAP_MS)
+    hand.unref()
+  }
 
   router.put('/stand-in/lamp', (request, response) => {
     const parsed = lampSchema.safeParse(request.body)
@@ -31,13 +49,35 @@ export function standInCameraRoutes(): Router {
       response.status(400).json({ message: 'There is no such egg.' })
       return
     }
+    clearTimeout(hand)
+    hand = undefined
+    coming = []
     onLamp = parsed.data
+    response.status(204).end()
+  })
+
+  // A hand that brings egg after egg: each goes on the lamp, is lifted some time after its photograph, and the next comes.
+  router.put('/stand-in/hand', (request, response) => {
+    const parsed = handSchema.safeParse(request.body)
+    if (!parsed.success || !basketByKey(parsed.data.basket)) {
+      response.status(400).json({ message: 'There are no such eggs.' })
+      return
+    }
+    const { basket, ageDays, numbers } = parsed.data
+    clearTimeout(hand)
+    coming = numbers.map((number) => ({ basket, number, ageDays }))
+    lift()
     response.status(204).end()
   })
 
   router.get('/camera/still.jpg', async (_request, response) => {
     stillCount++
-    const jpeg = await photograph(onLamp, `still/${onLamp.basket}/${onLamp.number}/${stillCount}`, {})
+    const jpeg = await photograph(onLamp, `still/${onLamp?.basket}/${onLamp?.number}/${stillCount}`, {})
+    if (onLamp && hand) {
+      clearTimeout(hand)
+      hand = setTimeout(lift, HOLD_MS)
+      hand.unref()
+    }
     response.set({ 'Content-Type': 'image/jpeg', 'Cache-Control': 'no-store' }).send(jpeg)
   })
 
@@ -54,9 +94,14 @@ export function standInCameraRoutes(): Router {
   return router
 }
 
-async function photograph({ basket, number, ageDays }: OnLamp, seed: string, changes: Partial<Shot>): Promise<Buffer> {
+async function photograph(onLamp: OnLamp | null, seed: string, changes: Partial<Shot>): Promise<Buffer> {
+  const shot = takeShot(seed, changes)
+  const image = onLamp ? renderOf(onLamp, shot) : renderBareLamp(shot)
+  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } }).jpeg({ quality: 92 }).toBuffer()
+}
+
+function renderOf({ basket, number, ageDays }: OnLamp, shot: Shot): RgbImage {
   const found = basketByKey(basket)
   if (!found) throw new Error(`unknown basket ${basket}`)
-  const { image } = renderEgg(eggAt(demoEgg(found, number), ageDays), takeShot(seed, changes))
-  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } }).jpeg({ quality: 92 }).toBuffer()
+  return renderEgg(eggAt(demoEgg(found, number), ageDays), shot).image
 }
