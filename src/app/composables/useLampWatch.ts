@@ -1,0 +1,125 @@
+import { useIntervalFn } from '@vueuse/core'
+import { onScopeDispose, ref, watch as watchRef, type Ref } from 'vue'
+import type { RawFrame } from '../../core/motion/clip.ts'
+import { EMPTY_LAMP, watch, type WatchState } from '../../core/watch/egg-watch.ts'
+import { lookAtFrame, type CoarseFrame } from '../../core/watch/frame-figures.ts'
+
+export type LivePicture = HTMLVideoElement | HTMLImageElement
+
+/** Long side of the frames that are watched and filmed: small enough to leave the screen its time. */
+const FRAME_LONG_SIDE_PX = 240
+/** Fifteen frames a second are enough to see a hand come and a heart beat. */
+const LEAST_INTERVAL_MS = 58
+const IMAGE_INTERVAL_MS = 100
+/** Filming ends here; more tells no more. */
+const LONGEST_FILM_MS = 10_000
+/** Full frames taken of a settled egg, the sharpest of which is used. */
+const BURST = 3
+
+export interface LampWatchEvents {
+  /** A new egg lies still: take it now. */
+  settled: () => void
+  gone: () => void
+  /** A frame was added to the film of the egg that lies still. */
+  filmed: (milliseconds: number) => void
+}
+
+/**
+ * Watches a live picture: sees eggs come, settle and leave, films the one that lies still, takes full frames.
+ * @param active - whether anyone wants to know
+ */
+export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boolean, on: LampWatchEvents) {
+  const state = ref<WatchState>(EMPTY_LAMP)
+  const canvas = document.createElement('canvas')
+  const context = canvas.getContext('2d', { willReadFrequently: true })
+  let film: RawFrame[] = []
+  let coarse: CoarseFrame | null = null
+  let lastMs = -Infinity
+
+  function see(atMs: number): void {
+    const source = picture.value
+    if (!source || !context || !active() || atMs - lastMs < LEAST_INTERVAL_MS) return
+    const size = sizeOf(source)
+    if (size.widthPx === 0) return
+    const scale = Math.min(1, FRAME_LONG_SIDE_PX / Math.max(size.widthPx, size.heightPx))
+    canvas.width = Math.round(size.widthPx * scale)
+    canvas.height = Math.round(size.heightPx * scale)
+    context.drawImage(source, 0, 0, canvas.width, canvas.height)
+    const { data } = context.getImageData(0, 0, canvas.width, canvas.height)
+    const frame = { widthPx: canvas.width, heightPx: canvas.height, data }
+    const seen = lookAtFrame(frame, coarse)
+    const next = watch(state.value, seen.figures, atMs, atMs - lastMs)
+    coarse = seen.coarse
+    lastMs = atMs
+    state.value = next.state
+    if (next.event === 'gone') on.gone()
+    if (next.event === 'settled' || next.event === 'turned') film = []
+    if (next.state.stage === 'taken' && next.event === null) record({ ...frame, channels: 4, atMs })
+    if (next.event === 'settled') on.settled()
+  }
+
+  function record(frame: RawFrame): void {
+    const beganMs = film[0]?.atMs ?? frame.atMs
+    if (frame.atMs - beganMs > LONGEST_FILM_MS) return
+    film.push(frame)
+    on.filmed(frame.atMs - beganMs)
+  }
+
+  /** Full frames, one after the other; the caller closes them or gives them away. */
+  async function takeFrames(): Promise<ImageBitmap[]> {
+    const source = picture.value
+    if (!source || sizeOf(source).widthPx === 0) return []
+    const frames = [await createImageBitmap(source)]
+    while (frames.length < BURST && source instanceof HTMLVideoElement) {
+      await nextFrame(source)
+      frames.push(await createImageBitmap(source))
+    }
+    return frames
+  }
+
+  /** The egg that lies there has to be taken again: it counts as new. */
+  function again(): void {
+    state.value = { ...state.value, stage: 'coming', stillSinceMs: null }
+  }
+
+  /** An egg photographed by key has been taken, too. */
+  function wasTaken(): void {
+    if (state.value.stage === 'coming') state.value = { ...state.value, stage: 'taken', advice: null }
+  }
+
+  let handle = 0
+  const stop = watchRef(picture, (source, before) => {
+    if (before instanceof HTMLVideoElement) before.cancelVideoFrameCallback(handle)
+    if (!(source instanceof HTMLVideoElement)) return
+    const follow = (now: number): void => {
+      see(now)
+      handle = source.requestVideoFrameCallback(follow)
+    }
+    handle = source.requestVideoFrameCallback(follow)
+  }, { immediate: true })
+  // A picture that comes as a stream of stills tells nobody when it changes.
+  useIntervalFn(() => {
+    if (picture.value instanceof HTMLImageElement) see(performance.now())
+  }, IMAGE_INTERVAL_MS)
+  onScopeDispose(() => {
+    stop()
+    if (picture.value instanceof HTMLVideoElement) picture.value.cancelVideoFrameCallback(handle)
+  })
+
+  return { state, film: () => film, takeFrames, again, wasTaken }
+}
+
+function sizeOf(source: LivePicture): { widthPx: number; heightPx: number } {
+  return source instanceof HTMLVideoElement ? { widthPx: source.videoWidth, heightPx: source.videoHeight } : { widthPx: source.naturalWidth, heightPx: source.naturalHeight }
+}
+
+/** The next frame, or a short while where none comes. */
+function nextFrame(video: HTMLVideoElement): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(resolve, 120)
+    video.requestVideoFrameCallback(() => {
+      clearTimeout(timer)
+      resolve()
+    })
+  })
+}

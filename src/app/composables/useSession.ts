@@ -1,0 +1,118 @@
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { limitsOf } from '../../contracts/hatchery-record.ts'
+import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import { airSummary } from '../../core/session/air.ts'
+import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
+import { nextStep, paceMs, sessionClocks } from '../../core/session/session.ts'
+import { moveLid, readAir } from '../devices/air-sensor.ts'
+import { askToPersist } from '../storage/room.ts'
+import { useHatcheryStore } from '../stores/hatchery.ts'
+import type { useBench } from './useBench.ts'
+
+const TICK_MS = 1000
+/** How often the sensor in the incubator is asked. */
+const AIR_EVERY_MS = 10_000
+
+/**
+ * One candling of a set from making ready to the report. Where it stands is written down at every step, so a reload,
+ * another tab or an empty battery goes on at the same egg.
+ */
+export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBench>) {
+  const hatchery = useHatcheryStore()
+  const nowMs = ref(Date.now())
+  useIntervalFn(() => {
+    nowMs.value = Date.now()
+  }, TICK_MS)
+
+  const session = computed<SessionRecord | null>(() => hatchery.openSession(set().id) ?? null)
+  const events = computed(() => (session.value ? eventsOf(session.value) : []))
+  /** By itself and by timer an egg is seen once it was photographed; with keys, once the candler has decided. */
+  const waitsHere = (trayId: string): number =>
+    bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && (session.value?.trigger === 'key' ? bench.waits(egg) : !egg.removed && !bench.lookOf(egg))).length
+  const step = computed(() => nextStep(events.value, set().trays.map(({ id }) => id), waitsHere))
+  const clocks = computed(() => sessionClocks(events.value, nowMs.value))
+  const eggOutMs = computed(() => (session.value?.egg && clocks.value.trayOutMs !== null ? Math.max(0, nowMs.value - Date.parse(session.value.egg.since)) : null))
+  const limits = computed(() => limitsOf(hatchery.hatchery))
+  const readings = computed(() => (session.value?.air ?? []).map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })))
+  const air = computed(() => airSummary(readings.value, events.value))
+  const lookedAt = computed(() => {
+    const startedMs = Date.parse(session.value?.startedAt ?? '')
+    return bench.eggs.value.flatMap((egg) => bench.lookOf(egg) ?? []).map((look) => Date.parse(look.takenAt)).filter((atMs) => atMs >= startedMs)
+  })
+  const pace = computed(() => paceMs(lookedAt.value))
+
+  function save(change: Partial<SessionRecord>): Promise<void> {
+    const now = session.value
+    return now ? hatchery.saveSession({ ...now, ...change }) : Promise.resolve()
+  }
+
+  async function start(source: SessionRecord['source']): Promise<void> {
+    if (session.value) return
+    await hatchery.saveSession({
+      id: crypto.randomUUID(), setId: set().id, startedAt: new Date().toISOString(), endedAt: null, ready: [], begun: false,
+      trigger: 'itself', source, timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null,
+    })
+  }
+
+  /** Ticks what is ready, or unticks it. */
+  function tick(item: PreflightItem): Promise<void> {
+    const ready = session.value?.ready ?? []
+    return save({ ready: ready.includes(item) ? ready.filter((other) => other !== item) : PREFLIGHT.filter((other) => other === item || ready.includes(other)) })
+  }
+
+  async function begin(): Promise<void> {
+    // The one moment at which a browser may ask the candler back.
+    await askToPersist()
+    bench.begin()
+    await save({ begun: true })
+  }
+
+  async function write(event: SessionRecord['events'][number]): Promise<void> {
+    await save({ events: [...(session.value?.events ?? []), event] })
+  }
+
+  /** The candler has done what the step asked for. */
+  async function done(): Promise<void> {
+    const { value: now } = step
+    const at = new Date().toISOString()
+    if (now.kind === 'fetch' || now.kind === 'return') {
+      await noteAirFromSensor()
+      await write({ kind: 'opened', at, purpose: now.kind, trayId: now.trayId })
+      void moveLid(true)
+    } else if (now.kind === 'close-lid') {
+      await write({ kind: 'closed', at })
+      void moveLid(false)
+      if (now.purpose === 'fetch') bench.chooseTray(now.trayId)
+    } else if (now.kind === 'finish') {
+      await save({ endedAt: at })
+    }
+  }
+
+  /** The egg at hand and since when it is out of its place. */
+  function takeInHand(eggId: string): Promise<void> {
+    return session.value?.egg?.id === eggId ? Promise.resolve() : save({ egg: { id: eggId, since: new Date().toISOString() } })
+  }
+
+  function pause(): Promise<void> {
+    return write({ kind: clocks.value.pausedMs === null ? 'paused' : 'resumed', at: new Date().toISOString() })
+  }
+
+  function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
+    return save({ air: [...(session.value?.air ?? []), { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-5000) })
+  }
+
+  async function noteAirFromSensor(): Promise<boolean> {
+    const reading = await readAir()
+    if (reading) await noteAir(reading.rhPercent, Math.max(0, reading.celsius), 'sensor')
+    return reading !== null
+  }
+
+  const hasSensor = ref(false)
+  useIntervalFn(async () => {
+    if (session.value && hatchery.leads) hasSensor.value = await noteAirFromSensor().catch(() => false)
+  }, AIR_EVERY_MS, { immediateCallback: true })
+
+  return { session, events, step, clocks, eggOutMs, limits, air, hasSensor, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, pause, noteAir }
+}
