@@ -8,26 +8,49 @@ const LOCK = 'perlumen-writer'
  */
 export interface TabLead {
   leads: Readonly<Ref<boolean>>
+  /** Resolves once it is known whether this tab leads or another does. */
+  decided: Promise<void>
   /** Takes the lead from another tab. */
   take: () => void
+  /** Gives the lead up for good, as closing the tab does. */
+  release: () => void
 }
 
 /** @param onLead - called each time this tab gets the lead, before it counts as leading */
-export function leadAmongTabs(onLead: () => Promise<void>, locks: LockManager | undefined = (navigator as { locks?: LockManager }).locks): TabLead {
+export function leadAmongTabs(onLead: () => Promise<void>, locks: LockManager | null | undefined = (navigator as { locks?: LockManager | null }).locks): TabLead {
   // Where a browser has no locks nobody can know of other tabs.
-  const leads = ref(locks === undefined)
-  if (!locks) return { leads, take: () => undefined }
-  const stand = (options: LockOptions): void => {
-    void locks.request(LOCK, options, async () => {
-      await onLead()
-      leads.value = true
-      // Held until the tab goes or another takes it.
-      await new Promise(() => undefined)
-    }).catch(() => {
+  const leads = ref(!locks)
+  if (!locks) return { leads, decided: Promise.resolve(), take: () => undefined, release: () => undefined }
+  const closed = new AbortController()
+  const gone = new Promise<void>((resolve) => closed.signal.addEventListener('abort', () => resolve(), { once: true }))
+
+  async function lead(): Promise<void> {
+    await onLead()
+    leads.value = true
+    // Held until the tab goes or another takes it.
+    await gone
+    leads.value = false
+  }
+  function stand(options: LockOptions): void {
+    locks?.request(LOCK, options, lead).catch(() => {
       leads.value = false
-      stand({})
+      if (!closed.signal.aborted) stand({ signal: closed.signal })
     })
   }
-  stand({})
-  return { leads, take: () => stand({ steal: true }) }
+  const decided = new Promise<void>((resolve) => {
+    void locks.request(LOCK, { ifAvailable: true }, async (lock) => {
+      if (!lock) {
+        stand({ signal: closed.signal })
+        resolve()
+        return
+      }
+      const leading = lead()
+      resolve()
+      await leading
+    }).catch(() => {
+      leads.value = false
+      if (!closed.signal.aborted) stand({ signal: closed.signal })
+    })
+  })
+  return { leads, decided, take: () => stand({ steal: true }), release: () => closed.abort() }
 }

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import { useHatcheryStore } from './hatchery.ts'
@@ -11,6 +11,9 @@ const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 
 /** A store on the records of the last one: what a reload does. */
 async function opened() {
+  // The tab before is closed, or it would keep the lead.
+  const before = getActivePinia()
+  if (before) disposePinia(before)
   setActivePinia(createPinia())
   const store = useHatcheryStore()
   await store.load()

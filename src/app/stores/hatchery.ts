@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Bundle } from '../../contracts/bundle.ts'
 import { confirmedLooks } from '../../contracts/confirmed-looks.ts'
 import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
@@ -38,11 +38,16 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
   channel?.addEventListener('message', (event: MessageEvent<TabNews>) => void follow(event.data))
   // What another tab wrote while this one followed may have missed it: read all anew before leading.
-  const { leads, take: takeLead } = leadAmongTabs(async () => {
+  const { leads, decided, take: takeLead, release } = leadAmongTabs(async () => {
     if (loaded.value) await load()
+  })
+  onScopeDispose(() => {
+    release()
+    channel?.close()
   })
 
   async function load(): Promise<void> {
+    await decided
     const records = await repository.load(deviceZone())
     hatchery.value = records.hatchery
     sets.value = records.sets.sort((a, b) => b.setAt.localeCompare(a.setAt))

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
@@ -13,6 +13,9 @@ const batch: Omit<DraftBatch, 'id'> = {
 }
 
 async function opened() {
+  // The tab before is closed, or it would keep the lead.
+  const before = getActivePinia()
+  if (before) disposePinia(before)
   setActivePinia(createPinia())
   await useHatcheryStore().load()
   const plan = usePlanStore()
@@ -21,6 +24,9 @@ async function opened() {
 }
 
 beforeEach(async () => {
+  // The tab before is closed, or it would keep the lead.
+  const before = getActivePinia()
+  if (before) disposePinia(before)
   setActivePinia(createPinia())
   const store = useHatcheryStore()
   await store.load()
