@@ -1,6 +1,7 @@
 import { defineConfig } from '@playwright/test'
 
-const port = 4317
+/** Another port lets a second run go on beside the first. */
+const port = Number(process.env['PERLUMEN_PORT'] ?? 4317)
 
 export default defineConfig({
   testDir: 'e2e',

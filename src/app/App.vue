@@ -53,8 +53,12 @@ onMounted(async () => {
       </button>
     </nav>
     <p v-if="failure" class="p-6 text-lg text-ember" role="alert">{{ failure }}</p>
-    <RouterView v-else-if="hatchery.loaded" />
-    <p v-else class="p-8 text-ink-soft">Opening the records …</p>
+    <div v-if="hatchery.loaded && !hatchery.leads" class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2" role="status" data-testid="follows">
+      <span>Another tab is at work on the records; this one follows it.</span>
+      <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
+    </div>
+    <RouterView v-if="!failure && hatchery.loaded" />
+    <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>
     <div v-if="room.room === 'bench' && room.brightness < 1" class="pointer-events-none fixed inset-0 z-50 bg-black" :style="{ opacity: 1 - room.brightness }" aria-hidden="true" />
   </div>
 </template>

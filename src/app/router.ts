@@ -18,6 +18,7 @@ export function createAppRouter(): Router {
       { path: '/', name: 'today', component: TodayView, meta: { room: 'desk' } },
       { path: '/sets/:setId', name: 'set', component: () => import('./views/SetView.vue'), props: true, meta: { room: 'desk' } },
       { path: '/sets/:setId/bench', name: 'bench', component: () => import('./views/BenchView.vue'), props: true, meta: { room: 'bench' } },
+      { path: '/sets/:setId/candle', name: 'session', component: () => import('./views/SessionView.vue'), props: true, meta: { room: 'bench' } },
       { path: '/sets/:setId/removal', name: 'removal', component: () => import('./views/RemovalView.vue'), props: true, meta: { room: 'bench' } },
       { path: '/sets/:setId/wall', name: 'wall', component: () => import('./views/WallSheetView.vue'), props: true, meta: { room: 'desk' } },
       { path: '/sets/:setId/labels', name: 'labels', component: () => import('./views/LabelsView.vue'), props: true, meta: { room: 'desk' } },

@@ -26,9 +26,9 @@ async function capture(): Promise<Blob | null> {
   canvas.getContext('2d')?.drawImage(element, 0, 0)
   return new Promise((resolve) => canvas.toBlob(resolve, 'image/jpeg', 0.92))
 }
-defineExpose({ capture })
+defineExpose({ capture, video })
 </script>
 
 <template>
-  <video ref="video" autoplay playsinline muted class="h-full w-full object-contain" aria-label="Live picture of the camera" />
+  <video ref="video" autoplay playsinline muted class="photo h-full w-full object-contain" aria-label="Live picture of the camera" />
 </template>

@@ -10,7 +10,7 @@ import GradeSign from './GradeSign.vue'
  * An egg drawn from its own measurements, blunt end up: outline, air cell and shadow to scale, grade as a sign.
  * Without a look it is a plain, empty outline.
  */
-const props = defineProps<{ look?: LookRecord; removed?: boolean }>()
+const props = defineProps<{ look?: LookRecord; removed?: boolean; suspect?: boolean }>()
 
 const PLAIN = { taper: 0.13, bulge: -0.03, aspect: 0.76 }
 const HEIGHT = 92
@@ -65,6 +65,8 @@ const clipId = useId()
         <line v-if="cell" v-bind="cell" stroke="currentColor" stroke-width="2.5" />
       </g>
       <path :d="path" fill="none" stroke="currentColor" :stroke-width="look ? 2.5 : 1.6" :stroke-dasharray="look ? undefined : '3 4'" />
+      <!-- As it is pencilled on the shell. -->
+      <text v-if="suspect" x="14" y="24" font-size="26" font-weight="700" fill="currentColor" text-anchor="middle">?</text>
       <path v-if="removed" d="M18 92 82 8" stroke="currentColor" stroke-width="3" />
     </svg>
     <span v-if="grade" class="absolute right-0 -bottom-[4%] w-[44%] rounded-full border border-line bg-ground p-[3%]" :class="look?.own ? 'text-ink' : 'text-ink-soft'">

@@ -42,12 +42,19 @@ const ring = computed(() => {
     return { x: near.reduce((sum, p) => sum + p.x, 0) / near.length, y: near.reduce((sum, p) => sum + p.y, 0) / near.length }
   })
 })
+/** Places that moved in the film, of which only every other is drawn: they overlap. */
+const moved = computed(() => {
+  const { movement, photo } = props.look
+  if (!movement) return []
+  const scale = photo.widthPx / movement.widthPx
+  return movement.places.filter((_, i) => i % 2 === 0).map(({ at }) => ({ x: at.x * scale, y: at.y * scale }))
+})
 const clipId = useId()
 
 </script>
 
 <template>
-  <svg :viewBox="view" class="h-full w-full" role="img" :aria-label="label">
+  <svg :viewBox="view" class="photo h-full w-full" role="img" :aria-label="label">
     <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
     <clipPath :id="clipId"><path :d="svgPath(reading.polygon, true)" /></clipPath>
     <g v-if="overlay" fill="none" stroke-linejoin="round" :opacity="byHand ? 0.4 : 1">
@@ -64,6 +71,7 @@ const clipId = useId()
         stroke="#ff9d7d" :stroke-width="stroke" :stroke-dasharray="`${stroke * 1.5} ${stroke * 5}`" stroke-linecap="round"
       />
       <path v-if="reading.crack.score > 0.5" data-part="crack" :d="svgPath(reading.crack.points, false)" stroke="#fff" :stroke-width="stroke * 3.4" stroke-opacity="0.55" :stroke-dasharray="`${stroke} ${stroke * 6}`" stroke-linecap="round" />
+      <circle v-for="(place, i) in moved" :key="`m${i}`" data-part="movement" :cx="place.x" :cy="place.y" :r="0.03 * reading.lengthPx" stroke="#ffe9c4" :stroke-width="stroke * 0.8" :stroke-dasharray="`${stroke} ${stroke * 2}`" />
       <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
     </g>
     <g v-if="overlay && byHand" fill="none" stroke-linejoin="round" data-part="by-hand">

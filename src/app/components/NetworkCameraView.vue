@@ -8,8 +8,9 @@ onBeforeUnmount(() => {
   // Taking the element away alone would leave the stream running.
   picture.value?.removeAttribute('src')
 })
+defineExpose({ picture })
 </script>
 
 <template>
-  <img ref="picture" :src="STREAM_PATH" alt="Live picture of the egg on the lamp" class="h-full w-full object-contain opacity-80" />
+  <img ref="picture" :src="STREAM_PATH" alt="Live picture of the egg on the lamp" class="photo h-full w-full object-contain" />
 </template>

@@ -39,6 +39,6 @@ onScopeDispose(() => {
 
 <template>
   <div class="aspect-square overflow-hidden rounded-xl bg-black">
-    <img v-if="url" :src="url" :alt="`Drawing of a living egg at ${ageDays.toFixed(0)} days`" class="h-full w-full" />
+    <img v-if="url" :src="url" class="photo h-full w-full" :alt="`Drawing of a living egg at ${ageDays.toFixed(0)} days`" />
   </div>
 </template>

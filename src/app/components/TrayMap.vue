@@ -12,6 +12,8 @@ const props = defineProps<{
   eggs: readonly EggRecord[]
   lookOf: (egg: EggRecord) => LookRecord | undefined
   currentId?: string
+  /** Eggs to be looked at again. */
+  suspect?: (egg: EggRecord) => boolean
 }>()
 const emit = defineEmits<{ choose: [egg: EggRecord] }>()
 
@@ -25,7 +27,7 @@ function describe(egg: EggRecord): string {
   const look = props.lookOf(egg)
   const place = `${labelOf(egg)}, egg ${egg.number}`
   if (egg.removed) return `${place}: taken out, ${GRADE_WORDS[egg.removed.grade]}`
-  if (!look) return `${place}: no photograph yet`
+  if (!look) return `${place}: ${props.suspect?.(egg) ? 'to be looked at again' : 'no photograph yet'}`
   return look.own ? `${place}: ${GRADE_WORDS[look.own.grade]}` : `${place}: ${GRADE_WORDS[look.verdict.grade]} suggested, not yet decided`
 }
 </script>
@@ -40,7 +42,7 @@ function describe(egg: EggRecord): string {
       :style="{ gridRow: (egg.place?.row ?? 0) + 1, gridColumn: (egg.place?.column ?? 0) + 1 }"
       @click="emit('choose', egg)"
     >
-      <EggMark :look="lookOf(egg)" :removed="egg.removed !== null" class="w-full max-w-20" />
+      <EggMark :look="lookOf(egg)" :removed="egg.removed !== null" :suspect="suspect?.(egg) ?? false" class="w-full max-w-20" />
       <span class="text-sm" :class="egg.id === currentId ? 'font-bold' : 'text-ink-soft'">{{ labelOf(egg) }}</span>
     </button>
   </div>

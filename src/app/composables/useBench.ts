@@ -66,6 +66,8 @@ export function useBench(set: () => SetRecord) {
   const lookOf = (egg: EggRecord): LookRecord | undefined => standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
   /** The earlier look that makes an egg a suspect. */
   const suspectOf = (egg: EggRecord): LookRecord | null => suspectedBy((hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id), set())
+  /** Marked with a pencilled question mark: by an earlier look, or by this one. */
+  const isSuspect = (egg: EggRecord): boolean => !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
   const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
   const current = computed(() => eggs.value.find((egg) => egg.id === currentId.value) ?? null)
   const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
@@ -182,12 +184,13 @@ export function useBench(set: () => SetRecord) {
     }
   }
 
-  async function takeFromNetwork(): Promise<void> {
+  /** @param onLamp - whether a hand has put the egg there already */
+  async function takeFromNetwork(onLamp = false): Promise<void> {
     const egg = current.value
     if (!egg || egg.removed || asking.value) return
     await run(async () => {
       phase.value = 'taking'
-      await showOnLamp(egg)
+      if (!onLamp) await showOnLamp(egg)
       const still = await takeStill()
       phase.value = 'measuring'
       several.value = await use(still, egg, 'network-camera')
@@ -299,7 +302,7 @@ export function useBench(set: () => SetRecord) {
 
   return {
     eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
-    choose, chooseTray, begin, step, advance, suspectOf, noteMovement, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
+    choose, chooseTray, begin, step, advance, suspectOf, isSuspect, noteMovement, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
   }
 }
 

@@ -1,5 +1,5 @@
 import { useIntervalFn } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { limitsOf } from '../../contracts/hatchery-record.ts'
 import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
@@ -14,6 +14,9 @@ import type { useBench } from './useBench.ts'
 const TICK_MS = 1000
 /** How often the sensor in the incubator is asked. */
 const AIR_EVERY_MS = 10_000
+/** So long after the end it is watched on. */
+const RECOVERY_MS = 3_600_000
+const MOST_READINGS = 5000
 
 /**
  * One candling of a set from making ready to the report. Where it stands is written down at every step, so a reload,
@@ -43,9 +46,12 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   })
   const pace = computed(() => paceMs(lookedAt.value))
 
-  function save(change: Partial<SessionRecord>): Promise<void> {
-    const now = session.value
-    return now ? hatchery.saveSession({ ...now, ...change }) : Promise.resolve()
+  function change(how: (now: SessionRecord) => Partial<SessionRecord>, of = session.value): Promise<void> {
+    return of ? hatchery.changeSession(of.id, (now) => ({ ...now, ...how(now) })) : Promise.resolve()
+  }
+
+  function save(changes: Partial<SessionRecord>): Promise<void> {
+    return change(() => changes)
   }
 
   async function start(source: SessionRecord['source']): Promise<void> {
@@ -58,8 +64,7 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
 
   /** Ticks what is ready, or unticks it. */
   function tick(item: PreflightItem): Promise<void> {
-    const ready = session.value?.ready ?? []
-    return save({ ready: ready.includes(item) ? ready.filter((other) => other !== item) : PREFLIGHT.filter((other) => other === item || ready.includes(other)) })
+    return change(({ ready }) => ({ ready: ready.includes(item) ? ready.filter((other) => other !== item) : PREFLIGHT.filter((other) => other === item || ready.includes(other)) }))
   }
 
   async function begin(): Promise<void> {
@@ -69,8 +74,8 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     await save({ begun: true })
   }
 
-  async function write(event: SessionRecord['events'][number]): Promise<void> {
-    await save({ events: [...(session.value?.events ?? []), event] })
+  function write(event: SessionRecord['events'][number]): Promise<void> {
+    return change(({ events: before }) => ({ events: [...before, event] }))
   }
 
   /** The candler has done what the step asked for. */
@@ -78,7 +83,6 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     const { value: now } = step
     const at = new Date().toISOString()
     if (now.kind === 'fetch' || now.kind === 'return') {
-      await noteAirFromSensor()
       await write({ kind: 'opened', at, purpose: now.kind, trayId: now.trayId })
       void moveLid(true)
     } else if (now.kind === 'close-lid') {
@@ -100,19 +104,20 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   }
 
   function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
-    return save({ air: [...(session.value?.air ?? []), { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-5000) })
+    return change(({ air: before }) => ({ air: [...before, { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-MOST_READINGS) }), session.value ?? recovering.value)
   }
 
-  async function noteAirFromSensor(): Promise<boolean> {
+  /** The candling that has just ended, whose air is still watched until it is back. */
+  const recovering = computed(() => hatchery.sessions.find((item) =>
+    item.setId === set().id && item.endedAt !== null && nowMs.value - Date.parse(item.endedAt) < RECOVERY_MS) ?? null)
+  async function readSensor(): Promise<void> {
+    if (!hatchery.leads || (!session.value && !recovering.value)) return
     const reading = await readAir()
     if (reading) await noteAir(reading.rhPercent, Math.max(0, reading.celsius), 'sensor')
-    return reading !== null
   }
+  useIntervalFn(() => void readSensor().catch(() => undefined), AIR_EVERY_MS)
+  // A session that is just begun has no reading from before it was opened yet.
+  watch(() => session.value?.id, () => void readSensor().catch(() => undefined), { immediate: true })
 
-  const hasSensor = ref(false)
-  useIntervalFn(async () => {
-    if (session.value && hatchery.leads) hasSensor.value = await noteAirFromSensor().catch(() => false)
-  }, AIR_EVERY_MS, { immediateCallback: true })
-
-  return { session, events, step, clocks, eggOutMs, limits, air, hasSensor, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, pause, noteAir }
+  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, pause, noteAir }
 }

@@ -209,10 +209,23 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   function saveSession(session: SessionRecord): Promise<void> {
     return inTurn(async () => {
       mustLead()
-      await repository.saveSession(session)
-      sessions.value = putAll(sessions.value, [session])
-      tell({ kind: 'session', session })
+      await saveSessionNow(session)
     })
+  }
+
+  /** Changes a session from how it stands when its turn comes, so that two changes at once both hold. */
+  async function changeSession(id: string, change: (now: SessionRecord) => SessionRecord): Promise<void> {
+    await inTurn(async () => {
+      mustLead()
+      const now = sessions.value.find((session) => session.id === id)
+      if (now) await saveSessionNow(change(now))
+    })
+  }
+
+  async function saveSessionNow(session: SessionRecord): Promise<void> {
+    await repository.saveSession(session)
+    sessions.value = putAll(sessions.value, [session])
+    tell({ kind: 'session', session })
   }
 
   /** The candling of a set that is under way. */
@@ -264,7 +277,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   return {
-    repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, openSession, allEggsBySet, eggsBySet, looksByEgg,
+    repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, changeSession, openSession, allEggsBySet, eggsBySet, looksByEgg,
     learnt, load, setById, commit, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
   }
 })

@@ -139,7 +139,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
             <option v-for="tray in set.trays" :key="tray.id" :value="tray.id">{{ tray.name }}</option>
           </select>
         </label>
-        <TrayMap :tray="bench.tray.value" :eggs="bench.eggsHere.value" :look-of="bench.lookOf" :current-id="current?.id" @choose="bench.choose" />
+        <TrayMap :tray="bench.tray.value" :eggs="bench.eggsHere.value" :look-of="bench.lookOf" :suspect="bench.isSuspect" :current-id="current?.id" @choose="bench.choose" />
       </div>
 
       <section class="relative order-1 min-h-72 overflow-hidden rounded-xl bg-black md:order-2" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">

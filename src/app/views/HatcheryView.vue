@@ -5,6 +5,7 @@ import { hatcheryRecordSchema, type HatcheryRecord, type Incubator } from '../..
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
+import type { LimitSchool } from '../../core/session/limits.ts'
 import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
 import { oddTurns, turningHours } from '../../core/incubation/turning.ts'
 import type { Policy } from '../../core/grade/types.ts'
@@ -23,6 +24,13 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
   'first-sight': { label: 'At first sight', reason: 'What is certain comes out at once. Needs a bright lamp and pale shells.' },
   hold: { label: 'Hold to lockdown', reason: 'Only certain rings and leakers come out before then.' },
 }
+
+const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: string }>> = {
+  usual: { label: 'Usual', reason: 'An egg 5 minutes, a tray 30, the lid off 2.' },
+  brisk: { label: 'Brisk', reason: 'An egg 2 minutes, a tray 15, the lid off 1: cool rooms, small eggs.' },
+  own: { label: 'My own', reason: 'Your figures.' },
+}
+const LIMIT_NAMES = [['eggOut', 'An egg'], ['trayOut', 'A tray'], ['lidOff', 'Lid off']] as const
 
 async function change(changes: Partial<HatcheryRecord>): Promise<void> {
   const next = hatcheryRecordSchema.safeParse({ ...hatchery.value, ...changes })
@@ -104,6 +112,19 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
           <button type="button" class="ml-2 underline" @click="change({ scale: { ...hatchery.scale, camera: null } })">It was moved: forget this</button>
         </p>
         <p class="text-ink-soft">The surest scale known is used: an egg’s own callipered size, then the collar where you mark it in the picture (“Correct” at the bench), then a camera calibrated with a callipered egg. Without one, sizes are relative only.</p>
+      </section>
+      <section class="card flex flex-col gap-4 p-5">
+        <h2 class="text-xl font-semibold">On candling night</h2>
+        <SchoolChoice legend="How long eggs may be out" name="limits" :choices="LIMIT_CHOICES" :value="hatchery.limits.school" @choose="change({ limits: { ...hatchery.limits, school: $event } })" />
+        <div v-if="hatchery.limits.school === 'own'" class="flex flex-wrap gap-4">
+          <label v-for="[key, words] in LIMIT_NAMES" :key="key">{{ words }}, min <input type="number" min="0.2" step="0.5" class="field ml-1 w-24" :value="hatchery.limits.own[key]" @change="change({ limits: { ...hatchery.limits, own: { ...hatchery.limits.own, [key]: number($event) } } })" /></label>
+        </div>
+        <label>Photographs are kept
+          <select class="field ml-1" data-testid="photo-size" :value="hatchery.photoLongSidePx ?? 'original'" @change="change({ photoLongSidePx: text($event) === 'original' ? null : Number(text($event)) })">
+            <option :value="1200">small, 1200 pixels</option><option :value="1600">medium, 1600 pixels</option><option :value="2400">large, 2400 pixels</option><option value="original">as they come</option>
+          </select>
+        </label>
+        <p class="text-ink-soft">Measuring always uses the picture as it came; only what is kept is drawn down, so that the browser’s room lasts for years.</p>
       </section>
       <section class="card flex flex-col gap-4 p-5">
         <h2 class="text-xl font-semibold">Away</h2>

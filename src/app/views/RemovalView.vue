@@ -22,7 +22,10 @@ const set = computed(() => hatchery.setById(props.setId))
 function placeOf(egg: EggRecord): string {
   return nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
 }
-const asked = shallowRef<{ egg: EggRecord; look: LookRecord } | null>(null)
+/** The egg in the candler's hand; with `against`, one that the policy would leave in. */
+const asked = shallowRef<{ egg: EggRecord; look: LookRecord; against: boolean } | null>(null)
+const reason = ref('')
+const counted = ref<number | null>(null)
 const problem = ref('')
 
 const rows = computed(() => {
@@ -44,10 +47,10 @@ const late = computed(() => (asked.value && set.value ? stageOf(set.value.specie
 
 async function takeOut(): Promise<void> {
   const item = asked.value
-  if (!item) return
+  if (!item || (item.against && reason.value.trim() === '')) return
   const grade = item.look.own?.grade ?? item.look.verdict.grade
   try {
-    const removed = { at: new Date().toISOString(), grade, reason: item.look.verdict.reasons[0] ?? '', lookId: item.look.id, againstPolicy: false }
+    const removed = { at: new Date().toISOString(), grade, reason: item.against ? reason.value.trim() : item.look.verdict.reasons[0] ?? '', lookId: item.look.id, againstPolicy: item.against }
     await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
@@ -61,7 +64,23 @@ async function noteOutcome(egg: EggRecord, found: Outcome | null): Promise<void>
     problem.value = 'What was found could not be saved.'
   }
 }
-useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
+function ask(egg: EggRecord, look: LookRecord, against = false): void {
+  reason.value = ''
+  asked.value = { egg, look, against }
+}
+async function back(): Promise<void> {
+  try {
+    await hatchery.undo()
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+/** The next egg to come out, in the order of the tray. */
+function next(): void {
+  const [first] = notTicked.value
+  if (first) ask(first.egg, first.look)
+}
+useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.value === null)
 </script>
 
 <template>
@@ -84,7 +103,7 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
           <p class="text-ink-soft">{{ look.own?.grade === look.verdict.grade ? look.verdict.reasons[0] : 'By your own judgement' }}</p>
         </div>
         <span v-if="egg.removed" class="text-lg">is out</span>
-        <button v-else type="button" class="press press-ember min-h-14 text-lg" :aria-label="`Take out ${placeOf(egg)}`" @click="asked = { egg, look }">Take out …</button>
+        <button v-else type="button" class="press press-ember min-h-14 text-lg" :aria-label="`Take out ${placeOf(egg)}`" @click="ask(egg, look)">Take out … <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span></button>
       </li>
     </ul>
     <p v-else class="mt-5 text-xl">Nothing has to come out of this tray today.</p>
@@ -94,7 +113,10 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
     </p>
     <section v-if="toRecheck.length > 0" class="mt-6">
       <h2 class="text-xl font-bold">Stays in, look again</h2>
-      <p class="text-lg text-ink-soft">{{ toRecheck.map(({ egg, look }) => `${placeOf(egg)} (${GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade].toLowerCase()})`).join(', ') }}</p>
+      <p class="mb-2 text-lg text-ink-soft">Pencil a question mark on the blunt end. They come up first at the next look.</p>
+      <ul class="flex flex-col gap-2" data-testid="rechecks">
+        <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3"><span class="w-28 text-lg font-semibold">{{ placeOf(egg) }}</span><span class="w-40 text-lg text-ink-soft">{{ GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade] }}</span><button type="button" class="press min-h-11 py-1" :aria-label="`Take out ${placeOf(egg)} all the same`" @click="ask(egg, look!, true)">Take out all the same …</button></li>
+      </ul>
     </section>
     <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
       <h2 id="opened" class="text-xl font-bold">If you open them</h2>
@@ -103,10 +125,14 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
         <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3"><span class="w-28 font-semibold">{{ placeOf(egg) }}</span><OutcomeChoice :egg="egg" @choose="noteOutcome(egg, $event)" /></li>
       </ul>
     </section>
-    <p class="mt-6 text-xl" data-testid="remaining">{{ count(remaining, 'egg') }} should be in the tray: count them.</p>
+    <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
+      <p data-testid="remaining">{{ count(remaining, 'egg') }} should be in the tray: count them.</p>
+      <label class="text-lg">I count <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted" /></label>
+      <p v-if="typeof counted === 'number'" role="status" :class="counted === remaining ? 'text-lamp' : 'text-ember'" data-testid="count-check">{{ counted === remaining ? 'That is right.' : counted > remaining ? `${count(counted - remaining, 'egg')} too many: is one of those ticked still in?` : `${count(remaining - counted, 'egg')} missing: was one taken out without a tick?` }}</p>
+    </div>
     <p class="mt-2 text-ink-soft">Hold a leaking or smelling egg away from your face and bag it: it can burst. Wash your hands afterwards.</p>
     <div class="mt-6 flex flex-wrap gap-3">
-      <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="hatchery.undo()">Undo <span class="key">U</span></button>
+      <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">Undo <span class="key">Z</span></button>
       <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Back to the bench</RouterLink>
       <RouterLink :to="{ name: 'set', params: { setId } }" class="press">The tray’s log</RouterLink>
     </div>
@@ -115,6 +141,9 @@ useKeys({ u: () => void hatchery.undo() }, () => asked.value === null)
       <template v-if="asked">
         <div class="h-64 overflow-hidden rounded-lg bg-black"><MeasuredPhoto :look="asked.look" :overlay="true" label="Its photograph" /></div>
         <p class="mt-3 text-lg">Egg {{ asked.egg.number }}, {{ GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase() }}. {{ asked.look.verdict.reasons[0] }}.</p>
+        <label v-if="asked.against" class="mt-3 block text-lg">The policy would leave it in. Your reason
+          <input v-model="reason" type="text" maxlength="200" class="field mt-1 block w-full" data-testid="against-reason" />
+        </label>
         <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">This late, an egg may hold a live embryo that can feel. Make sure twice that it is dead, and follow local rules and a vet’s advice.</p>
       </template>
     </ConfirmDialog>

@@ -132,7 +132,8 @@ useKeys({ u: () => void saving(() => store.undo()) })
         <p class="text-ink-soft">{{ set.breed }}, {{ SPECIES[set.species].label }}, {{ set.shell }} shell. {{ plan.started ? 'Set' : 'To be set' }} {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}, {{ localTimeOf(Date.parse(set.setAt), zone) }}{{ plan.started ? `; now ${dayWords(set, zone, clock.nowMs)}` : '' }}.</p>
       </div>
       <div class="flex flex-wrap gap-3">
-        <RouterLink :to="{ name: 'bench', params: { setId } }" class="press press-lamp">To the bench</RouterLink>
+        <RouterLink :to="{ name: 'session', params: { setId } }" class="press press-lamp">Candle</RouterLink>
+        <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">To the bench</RouterLink>
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press">What comes out</RouterLink>
         <RouterLink :to="{ name: 'wall', params: { setId } }" class="press"><Printer class="h-5 w-5" aria-hidden="true" /> Wall sheet</RouterLink>
         <RouterLink :to="{ name: 'labels', params: { setId } }" class="press"><Tags class="h-5 w-5" aria-hidden="true" /> Labels</RouterLink>

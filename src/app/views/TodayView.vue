@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import type { SetRecord } from '../../contracts/set-record.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { preparationsFor } from '../../core/agenda/preparations.ts'
@@ -17,6 +18,7 @@ import { count, dayWords } from '../composables/wording.ts'
 import { useClockStore } from '../stores/clock.ts'
 import { useDemoStore } from '../stores/demo.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
+import { secondLooksOf } from '../composables/second-looks.ts'
 import { oldestStorageDays } from '../composables/storage-age.ts'
 import EggMark from '../components/EggMark.vue'
 import StateSign from '../components/StateSign.vue'
@@ -27,6 +29,10 @@ const clock = useClockStore()
 const { tick } = useTicks()
 const { problem, saving } = useSaving()
 
+const secondLooks = computed(() => rows.value.filter(({ plan }) => plan.started && !plan.finished).flatMap(({ set, eggs }) => {
+  const list = secondLooksOf(set, store.hatchery, eggs, (eggId) => store.looksByEgg.get(eggId) ?? [])
+  return list.length > 0 ? [{ set, list, dueAtMs: list[0]!.dueAtMs }] : []
+}))
 const zone = computed(() => store.hatchery.zone)
 const today = computed(() => localDateOf(clock.nowMs, zone.value))
 const rows = computed(() => store.sets.map((set) => ({ set, plan: planOf(set, clock.nowMs), eggs: store.eggsBySet.get(set.id) ?? [] })))
@@ -103,11 +109,18 @@ useKeys({ u: () => void saving(() => store.undo()) })
               <details class="mt-1 text-ink-soft"><summary>What to have ready</summary><ul class="list-disc pt-1 pl-6"><li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">{{ line }}</li></ul></details>
             </div>
             <div v-if="item.state !== 'now'" class="flex gap-2">
-              <RouterLink v-if="item.event.kind === 'candle'" :to="{ name: 'bench', params: { setId: item.set.id } }" class="press press-lamp min-h-14 px-6 text-lg">Candle</RouterLink>
+              <RouterLink v-if="item.event.kind === 'candle'" :to="{ name: 'session', params: { setId: item.set.id } }" class="press press-lamp min-h-14 px-6 text-lg">{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink>
               <button type="button" class="press min-h-14" :class="{ 'press-lamp': item.event.kind !== 'candle' }" :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`" @click="saving(() => tick(item.set, item.event.key, clock.nowMs))">{{ item.event.kind === 'set' ? 'They are in' : 'Done' }}</button>
             </div>
           </li>
-          <li v-if="items.now.length === 0" class="card p-5 text-lg">Nothing asks for you today.</li>
+          <li v-for="{ set, list, dueAtMs } in secondLooks" :key="`again-${set.id}`" class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]" data-testid="second-looks">
+            <div>
+              <p class="text-xl"><span class="font-bold">Second look</span>, <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="underline decoration-line underline-offset-4 hover:decoration-lamp">{{ set.name }}</RouterLink></p>
+              <p class="text-ink-soft">{{ list.map(({ egg }) => nameOfPlace(set.trays, egg.place) || `egg ${egg.number}`).join(', ') }}: marked with a question mark; {{ dueAtMs <= clock.nowMs ? 'due now' : `from ${sayDate(localDateOf(dueAtMs, zone))}` }}</p>
+            </div>
+            <RouterLink :to="{ name: 'session', params: { setId: set.id } }" class="press min-h-14" :class="{ 'press-lamp': dueAtMs <= clock.nowMs }">Look again</RouterLink>
+          </li>
+          <li v-if="items.now.length === 0 && secondLooks.length === 0" class="card p-5 text-lg">Nothing asks for you today.</li>
         </ul>
       </section>
 

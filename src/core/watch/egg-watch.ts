@@ -30,9 +30,12 @@ const EGG_SHARE = { from: 0.025, to: 0.8 } as const
 const LEAST_WARMTH = 1.3
 /** A warm spot all at saturation is a lamp, not a shell. */
 const MOST_CLIPPED = 0.9
-/** Change from frame to frame, ÷ light, scaled to a tenth of a second: below is still, above is moved. */
-const STILL_CHANGE = 0.06
-const TURN_CHANGE = 0.2
+/**
+ * Change from frame to frame, ÷ light, scaled to a tenth of a second: below is still, above is moved. In simulated
+ * films a hand that holds still makes 0.02 to 0.2, the more the more the shell is spotted.
+ */
+const STILL_CHANGE = 0.22
+const TURN_CHANGE = 0.5
 const STILL_FOR_MS = 240
 const GONE_FOR_MS = 120
 /** Light outside of these makes a doubtful picture: the candler gets this long to mend it. */

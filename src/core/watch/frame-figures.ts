@@ -12,7 +12,7 @@ export interface FrameFigures {
   clippedShare: number
   /** Sides of the picture that the glow runs into. */
   sidesTouched: number
-  /** Mean change of light since the frame before, ÷ light; null for the first frame. */
+  /** Mean change of light since the frame before beside a change of exposure, ÷ light; null for the first frame. */
   change: number | null
 }
 
@@ -85,12 +85,17 @@ export function lookAtFrame(
   }
 }
 
+/** Cameras correct their exposure all the time: up to this factor it is no movement. */
+const EXPOSURE_STEP = 1.15
+
 function changeBetween(before: Float32Array, now: Float32Array): number {
+  const sum = (values: Float32Array): number => values.reduce((total, value) => total + value, 0)
+  const gain = Math.min(EXPOSURE_STEP, Math.max(1 / EXPOSURE_STEP, sum(before) / Math.max(1e-6, sum(now))))
   let moved = 0
   let light = 0
   for (let i = 0; i < now.length; i++) {
-    moved += Math.abs(now[i]! - before[i]!)
-    light += Math.max(now[i]!, before[i]!)
+    moved += Math.abs(gain * now[i]! - before[i]!)
+    light += Math.max(gain * now[i]!, before[i]!)
   }
   return moved / Math.max(1e-6, light)
 }

@@ -87,7 +87,7 @@ export function standInCameraRoutes(): Router {
       if (frames?.of !== onLamp) frames = { of: onLamp, list: [] }
       const { list } = frames
       const index = count++ % STREAM_FRAMES
-      list[index] ??= await photograph(onLamp, `stream/${index}`, { widthPx: STREAM_SIDE_PX, heightPx: STREAM_SIDE_PX, axisRad: -1.5 + 0.01 * index })
+      list[index] ??= await photograph(onLamp, 'stream', { widthPx: STREAM_SIDE_PX, heightPx: STREAM_SIDE_PX, axisRad: -1.5 + 0.003 * index })
       return list[index]
     })
   })

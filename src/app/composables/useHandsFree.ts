@@ -1,0 +1,141 @@
+import { useIntervalFn } from '@vueuse/core'
+import { computed, nextTick, onScopeDispose, watch, type Ref } from 'vue'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import { scaled } from '../../core/geometry/egg-outline.ts'
+import type { RawFrame } from '../../core/motion/clip.ts'
+import { stageOf } from '../../core/species/species.ts'
+import { EggWorkerClient } from '../../workers/client.ts'
+import { useHatcheryStore } from '../stores/hatchery.ts'
+import type { useBench } from './useBench.ts'
+import { useLampWatch, type LivePicture } from './useLampWatch.ts'
+import type { useSession } from './useSession.ts'
+import type { useSounds } from './useSounds.ts'
+import { GRADE_WORDS } from './wording.ts'
+
+/** A film is read when it is this long: movement shows after some seconds, a heartbeat needs nine. Milliseconds. */
+const READ_FILM_AT_MS = [5200, 9000] as const
+/** A film that ends earlier is read when the egg leaves, if it is at least this long. */
+const SHORTEST_FILM_MS = 2400
+/** An egg that cannot be measured is tried so often before the candler has to help. */
+const MOST_TRIES = 3
+/** Name under which `npm run bench` finds the times in the browser's own user timing. */
+const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
+
+/** Takes eggs as they settle on the lamp, and moves on as they leave: nobody touches a key. */
+export function useHandsFree(
+  set: () => SetRecord, bench: ReturnType<typeof useBench>, flow: ReturnType<typeof useSession>, sounds: ReturnType<typeof useSounds>, picture: Ref<LivePicture | null>,
+) {
+  const hatchery = useHatcheryStore()
+  const filmReader = new EggWorkerClient()
+  onScopeDispose(() => filmReader.release())
+  const candling = computed(() => flow.session.value?.begun === true && flow.step.value.kind === 'candle' && flow.clocks.value.pausedMs === null && hatchery.leads)
+  const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
+  const lamp = useLampWatch(picture, () => byItself.value, { settled, gone: () => void inTurn(leave), filmed })
+  let tries = 0
+  let filmRead = 0
+
+  let last: Promise<unknown> = Promise.resolve()
+  /** A hand may be quicker than the measuring: what it does is done in order, none of it lost. */
+  function inTurn(work: () => Promise<unknown>): Promise<unknown> {
+    last = last.then(work, work).catch(() => undefined)
+    return last
+  }
+
+  /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
+  function settled(): void {
+    const atMs = performance.now()
+    const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : undefined
+    void inTurn(() => take(atMs, frames))
+  }
+
+  /** Photographs the egg at hand. @param settledMs - when it lay still @param taken - frames of it, where they are taken already */
+  async function take(settledMs: number, taken?: Promise<ImageBitmap[]>): Promise<void> {
+    const egg = bench.current.value
+    if (!egg || egg.removed || !candling.value) return
+    filmRead = 0
+    const before = bench.look.value
+    if (flow.session.value?.source === 'network') await bench.takeFromNetwork(byItself.value)
+    else {
+      const frames = await (taken ?? lamp.takeFrames())
+      if (frames.length === 0) {
+        bench.problem.value = 'The camera shows no picture yet.'
+        return
+      }
+      await bench.takePhoto(frames, 'camera')
+    }
+    if (bench.several.value) {
+      bench.several.value = null
+      bench.problem.value = 'There is more than one egg in the picture. One at a time, please.'
+    }
+    const look = bench.look.value
+    if (bench.problem.value !== null || !look || look === before) {
+      sounds.play('retake')
+      if (++tries < MOST_TRIES) lamp.again()
+      return
+    }
+    if (look.reading.reasons.includes('blurred') && ++tries < MOST_TRIES) {
+      sounds.play('retake')
+      lamp.again()
+      return
+    }
+    tries = 0
+    lamp.wasTaken()
+    await nextTick()
+    performance.measure(SETTLED_TO_VERDICT, { start: settledMs, end: performance.now() })
+    sounds.play('taken', look.verdict.grade)
+    sounds.say(`${bench.placeOf(egg)}. ${GRADE_WORDS[look.verdict.grade]}`)
+  }
+
+  /** The egg has left the lamp: on to the next. Lifting agrees only with what leaves it in. */
+  async function leave(): Promise<void> {
+    const look = bench.look.value
+    tries = 0
+    if (!look) return
+    readFilm(look, SHORTEST_FILM_MS)
+    if (look.own === null && flow.session.value?.liftAgrees && look.verdict.action !== 'remove') await bench.decide(look.verdict.grade, 'lift')
+    else bench.advance()
+  }
+
+  function filmed(milliseconds: number): void {
+    const due = READ_FILM_AT_MS[filmRead]
+    if (due === undefined || milliseconds < due) return
+    filmRead++
+    if (bench.look.value) readFilm(bench.look.value, due)
+  }
+
+  function readFilm(look: LookRecord, shortestMs: number): void {
+    const film = lamp.film()
+    const [first] = film
+    const lastFrame = film.at(-1)
+    if (!first || !lastFrame || lastFrame.atMs - first.atMs < shortestMs || film.length < 20) return
+    if (look.movement && look.movement.seconds >= (lastFrame.atMs - first.atMs) / 1000 - 0.5) return
+    const frames: RawFrame[] = film.map((frame) => ({ ...frame, data: frame.data.slice() }))
+    const outline = scaled(look.reading.outline, first.widthPx / look.photo.widthPx)
+    void filmReader.film({ frames, outline, stage: stageOf(set().species, look.ageDays) }).then(async (reading) => {
+      if (!reading) return
+      const { significance, moving, places, seconds } = reading.movement
+      await bench.noteMovement(look.id, { seconds, widthPx: first.widthPx, heightPx: first.heightPx, significance, moving, places, heartbeat: reading.heartbeat })
+    }).catch(() => undefined)
+  }
+
+  /** After a reload the egg that was taken may still lie there: it must leave before the next counts. */
+  function resume(): void {
+    const egg = bench.eggs.value.find(({ id }) => id === flow.session.value?.egg?.id)
+    if (!egg) return
+    bench.choose(egg)
+    if (bench.lookOf(egg)) lamp.state.value = { ...lamp.state.value, stage: 'taken' }
+  }
+
+  // The timer does by the clock what the watch does by sight.
+  const timerMs = computed(() => 1000 * (flow.session.value?.timerSeconds ?? 4))
+  useIntervalFn(() => {
+    if (candling.value && flow.session.value?.trigger === 'timer') void inTurn(() => (bench.look.value ? leave() : take(performance.now())))
+  }, timerMs)
+
+  watch(() => [bench.current.value?.id, candling.value] as const, ([eggId, on]) => {
+    if (on && eggId !== undefined) void flow.takeInHand(eggId).catch(() => undefined)
+  }, { immediate: true })
+
+  return { candling, byItself, watching: lamp.state, take: () => inTurn(() => take(performance.now())), leave: () => inTurn(leave), resume }
+}
