@@ -72,7 +72,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
     </template>
 
     <template v-else-if="kind === 'reference'">
-      <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">No unset egg of these hens has been photographed. Mark one as the egg to compare with when you plan the next set, or take its picture on the tray’s page.</p>
+      <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">No unset egg of these hens has been photographed. Mark one as the egg to compare with when you plan the next set, and take its picture at the bench.</p>
       <template v-else>
         <div class="grid min-h-0 grow grid-cols-2 gap-2"><AlignedEgg :look="reference" label="An egg that was never set" /><AlignedEgg :look="look" label="Today’s look" /></div>
         <div class="grid grid-cols-2 gap-2 text-center text-ink-soft"><p>never set</p><p>today</p></div>

@@ -69,7 +69,9 @@ export function useBench(set: () => SetRecord) {
   /** Marked with a pencilled question mark: by an earlier look, or by this one. */
   const isSuspect = (egg: EggRecord): boolean => !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
   const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
-  const current = computed(() => eggs.value.find((egg) => egg.id === currentId.value) ?? null)
+  /** Eggs never set, kept to compare with; they are looked at only when chosen. */
+  const references = computed(() => (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'))
+  const current = computed(() => [...eggs.value, ...references.value].find((egg) => egg.id === currentId.value) ?? null)
   const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
   const earlier = computed(() => (current.value ? (hatchery.looksByEgg.get(current.value.id) ?? []).filter((item) => item.id !== look.value?.id) : []))
   const mates = computed(() => (current.value ? matesLooks(eggs.value, current.value, lookOf) : []))
@@ -301,7 +303,7 @@ export function useBench(set: () => SetRecord) {
   }
 
   return {
-    eggs, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
+    eggs, references, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
     choose, chooseTray, begin, step, advance, suspectOf, isSuspect, noteMovement, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
   }
 }

@@ -17,6 +17,7 @@ import { count, dayWords, GRADE_WORDS } from '../composables/wording.ts'
 import BenchKeys from '../components/BenchKeys.vue'
 import CameraView from '../components/CameraView.vue'
 import NetworkCameraView from '../components/NetworkCameraView.vue'
+import EggMark from '../components/EggMark.vue'
 import EggPlaces from '../components/EggPlaces.vue'
 import HandLinesOverlay from '../components/HandLines.vue'
 import HandLinesPanel from '../components/HandLinesPanel.vue'
@@ -140,6 +141,10 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
           </select>
         </label>
         <TrayMap :tray="bench.tray.value" :eggs="bench.eggsHere.value" :look-of="bench.lookOf" :suspect="bench.isSuspect" :current-id="current?.id" @choose="bench.choose" />
+        <div v-if="bench.references.value.length > 0" class="mt-3">
+          <p class="text-sm text-ink-soft">Never set, to compare with</p>
+          <button v-for="egg in bench.references.value" :key="egg.id" type="button" class="mt-1 flex items-center gap-2 rounded-lg border p-1" :class="egg.id === current?.id ? 'border-lamp bg-lamp-soft' : 'border-transparent hover:border-line'" @click="bench.choose(egg)"><EggMark :look="bench.lookOf(egg)" class="w-10" /> {{ bench.placeOf(egg) }}</button>
+        </div>
       </div>
 
       <section class="relative order-1 min-h-72 overflow-hidden rounded-xl bg-black md:order-2" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">

@@ -65,7 +65,7 @@ const seen = computed(() => {
   const since = shownReport.value?.startedAt ?? session.value?.startedAt ?? ''
   return bench.eggs.value.flatMap((egg) => (bench.lookOf(egg) ? [{ egg, look: bench.lookOf(egg)! }] : [])).filter(({ look: item }) => item.takenAt >= since)
 })
-const references = computed(() => (hatchery.allEggsBySet.get(props.setId) ?? []).filter((egg) => egg.role === 'reference').flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []))
+const references = computed(() => bench.references.value.flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []))
 const eggOf = (item: LookRecord) => bench.eggs.value.find((egg) => egg.id === item.eggId)
 const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).length)
 const paceWords = computed(() => (pace.value === null ? '' : `${(pace.value / 1000).toFixed(0)} s an egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min to go`))
