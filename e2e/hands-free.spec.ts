@@ -2,36 +2,14 @@ import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
-import { writeBundle } from '../src/contracts/bundle.ts'
-import { newHatchery } from '../src/contracts/hatchery-record.ts'
-import { RECORDS_VERSION } from '../src/contracts/records.ts'
-import { plainEgg, type SetRecord } from '../src/contracts/set-record.ts'
 import { createRandom } from '../src/core/random/random.ts'
-import { placesInOrder } from '../src/core/tray/layout.ts'
-import { writeLampFilm } from './lamp-film.ts'
+import { writeLampFilm } from '../scripts/films/lamp-film.ts'
+import { AGE_DAYS, beginNight, EGGS } from '../scripts/films/sixty-eggs.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
 
-const ROWS = 6
-const COLUMNS = 10
-const EGGS = ROWS * COLUMNS
-const AGE_DAYS = 9
 /** More of them are asked for by hand: PERLUMEN_REPETITIONS=20 npx playwright test hands-free */
 const REPETITIONS = Number(process.env['PERLUMEN_REPETITIONS'] ?? 1)
 const SECONDS_AN_EGG = 1.8
-
-/** A set of sixty eggs as a file to bring in. */
-function bundleOfSixty(): Buffer {
-  const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
-  const hatchery = newHatchery('UTC')
-  const set: SetRecord = {
-    id: 'sixty', name: 'Lighthouse sixty', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', setAt, policy: 'second-look',
-    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
-    trays: [{ id: 'tray', name: 'Tray 1', incubatorId: hatchery.incubators[0]!.id, rows: ROWS, columns: COLUMNS, numbering: 'letter-rows' }],
-    batches: [], done: [{ key: 'set', at: setAt }], temperatures: [], notes: '',
-  }
-  const eggs = placesInOrder(set.trays[0]!).map((place, i) => plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }))
-  return Buffer.from(writeBundle({ records: { format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: setAt, hatchery, sets: [set], eggs, looks: [], sessions: [] }, photos: new Map() }))
-}
 
 /** Looks in the browser's storage by id, each with its egg and whether its photograph is there. */
 function looksOnDisk(page: Page): Promise<Array<{ id: string; eggId: string; replaced: boolean; photo: boolean }>> {
@@ -90,17 +68,7 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       await writeLampFilm({ path: film, seed: `night-${repetition}`, eggs: 10, widthPx: 640, heightPx: 480, onMs: 1000 * SECONDS_AN_EGG - 700, gapMs: 700, ageDays: AGE_DAYS })
       const acknowledged = new Set<string>()
       const first = await start()
-      await first.page.goto(`${baseURL}#/records`)
-      await first.page.getByTestId('bundle-input').setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: bundleOfSixty() })
-      await expect(first.page.getByTestId('records-message')).toBeVisible()
-      await first.page.goto(`${baseURL}#/sets/sixty/candle`)
-      await expect(first.page.getByText('Before the first egg')).toBeVisible()
-      await first.page.getByLabel('This device’s camera').check()
-      // Five things made ready, begin, lid off, lid on: one key.
-      for (let i = 0; i < 8; i++) {
-        await first.page.keyboard.press(' ')
-        await first.page.waitForTimeout(150)
-      }
+      await beginNight(first.page, baseURL!)
       await hearAcknowledged(first.page, acknowledged)
       await expect.poll(() => seenSoFar(first.page), { timeout: 200_000, intervals: [60] }).toBeGreaterThanOrEqual(killAt)
       await first.kill()

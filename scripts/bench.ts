@@ -1,4 +1,5 @@
-// npm run bench: time per stage and per photograph, beside the time of decoding the same file alone; then of planning.
+// npm run bench: time per stage and per photograph, beside the time of decoding the same file alone; of planning; from
+// an egg on the lamp to its verdict; how often movement is found. One part alone: npm run bench -- lamp
 import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,6 +9,8 @@ import { decodePhoto } from '../src/cli/decode.ts'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { bootstrapInterval } from './accuracy/intervals.ts'
 import { benchPlanning } from './bench-planning.ts'
+import { benchLamp } from './films/bench-lamp.ts'
+import { benchMotion } from './films/bench-motion.ts'
 import { run } from './install.mjs'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 
@@ -81,25 +84,43 @@ async function reportMemory(files: string[], count: number): Promise<void> {
   console.log(`\n${count} photographs in turn: ${(count / seconds).toFixed(1)} a second; memory at most ${early.toFixed(0)} MB in the first tenth, ${most.toFixed(0)} MB in all`)
 }
 
-// One thread, as the target asks: the image library would share its work out.
-sharp.concurrency(1)
-const folder = await mkdtemp(join(tmpdir(), 'perlumen-bench-'))
-try {
-  report('Photographs of about a megapixel', await time(NAMES, ROUNDS))
-  const large = join(folder, 'large.jpg')
-  await sharp(NAMES[0]).resize(3000, 4000, { fit: 'fill' }).jpeg({ quality: 92 }).toFile(large)
-  report('The first of them at 12 megapixels', await time([large], 4 * ROUNDS))
-  await reportMemory(NAMES, MANY)
-  const render: number[] = []
-  for (let i = 0; i < 5; i++) {
-    const start = performance.now()
-    simulatePhoto({ seed: `bench-${i}`, ageDays: 5 + 3 * i, shot: { widthPx: 1000, heightPx: 800 } })
-    if (i > 0) render.push(performance.now() - start)
+async function benchPhotographs(): Promise<void> {
+  // One thread, as the target asks: the image library would share its work out.
+  sharp.concurrency(1)
+  const folder = await mkdtemp(join(tmpdir(), 'perlumen-bench-'))
+  try {
+    report('Photographs of about a megapixel', await time(NAMES, ROUNDS))
+    const large = join(folder, 'large.jpg')
+    await sharp(NAMES[0]).resize(3000, 4000, { fit: 'fill' }).jpeg({ quality: 92 }).toFile(large)
+    report('The first of them at 12 megapixels', await time([large], 4 * ROUNDS))
+    await reportMemory(NAMES, MANY)
+    const render: number[] = []
+    for (let i = 0; i < 5; i++) {
+      const start = performance.now()
+      simulatePhoto({ seed: `bench-${i}`, ageDays: 5 + 3 * i, shot: { widthPx: 1000, heightPx: 800 } })
+      if (i > 0) render.push(performance.now() - start)
+    }
+    console.log(`\nSimulating a photograph of 0.8 megapixels: ${median(render).toFixed(0)} ms`)
+  } finally {
+    await rm(folder, { recursive: true })
   }
-  console.log(`\nSimulating a photograph of 0.8 megapixels: ${median(render).toFixed(0)} ms`)
-} finally {
-  await rm(folder, { recursive: true })
 }
 
+/** Films of dead eggs; as many are needed to tell a false alarm in a hundred from none. */
+const DEAD_FILMS = 300
+const printed = (lines: string[]): void => console.log(`\n${lines.join('\n')}`)
+const PARTS: Readonly<Record<string, () => Promise<void>>> = {
+  photographs: benchPhotographs,
+  planning: async () => printed(await benchPlanning()),
+  lamp: async () => printed(await benchLamp()),
+  movement: async () => printed(await benchMotion(DEAD_FILMS)),
+}
+
+const asked = process.argv.slice(2)
+const unknown = asked.filter((part) => !(part in PARTS))
+if (unknown.length > 0) {
+  console.error(`There is no ${unknown.join(', ')} to measure; there are ${Object.keys(PARTS).join(', ')}.`)
+  process.exit(2)
+}
 if (run('npx', ['vite', 'build', '--logLevel', 'error']) !== 0) process.exit(1)
-console.log(`\n${(await benchPlanning()).join('\n')}`)
+for (const part of asked.length > 0 ? asked : Object.keys(PARTS)) await PARTS[part]!()

@@ -28,7 +28,7 @@ const film = computed(() => props.look.movement)
     <div class="flex items-center gap-4">
       <GradeSign :grade="grade" class="h-24 w-24 shrink-0" :class="action === 'remove' ? 'text-ember' : 'text-lamp'" />
       <div>
-        <p class="text-5xl leading-tight font-bold" data-testid="suggestion">{{ GRADE_WORDS[grade] }}</p>
+        <p class="text-5xl leading-tight font-bold text-ink-soft" data-testid="suggestion">{{ GRADE_WORDS[grade] }}</p>
         <p v-if="chosen" class="text-lg text-ink-soft">your word; suggested was {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }}</p>
         <p v-else class="text-xl" :class="action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'" data-testid="action">{{ ACTION_WORDS[action] }}<span v-if="confidence" class="text-ink-soft">, {{ confidence }}</span></p>
       </div>

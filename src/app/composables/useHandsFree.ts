@@ -5,6 +5,7 @@ import type { SetRecord } from '../../contracts/set-record.ts'
 import { scaled } from '../../core/geometry/egg-outline.ts'
 import type { RawFrame } from '../../core/motion/clip.ts'
 import { stageOf } from '../../core/species/species.ts'
+import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import type { useBench } from './useBench.ts'
@@ -45,7 +46,7 @@ export function useHandsFree(
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
   function settled(): void {
     const atMs = performance.now()
-    const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : undefined
+    const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : Promise.resolve([])
     void inTurn(() => take(atMs, frames))
   }
 
@@ -53,8 +54,10 @@ export function useHandsFree(
   async function take(settledMs: number, taken?: Promise<ImageBitmap[]>): Promise<void> {
     const egg = bench.current.value
     if (!egg || egg.removed || !candling.value) return
-    filmRead = 0
     const before = bench.look.value
+    // By itself nothing is ever taken twice: another egg may lie there than the screen says.
+    if (before && taken && tries === 0) return
+    filmRead = 0
     if (flow.session.value?.source === 'network') await bench.takeFromNetwork(byItself.value)
     else {
       const frames = await (taken ?? lamp.takeFrames())
@@ -119,13 +122,21 @@ export function useHandsFree(
     }).catch(() => undefined)
   }
 
-  /** After a reload the egg that was taken may still lie there: it must leave before the next counts. */
+  /** After a reload, or when this tab takes over, the egg that was taken may still lie there: it must leave before the next counts. */
   function resume(): void {
     const egg = bench.eggs.value.find(({ id }) => id === flow.session.value?.egg?.id)
     if (!egg) return
     bench.choose(egg)
-    if (bench.lookOf(egg)) lamp.state.value = { ...lamp.state.value, stage: 'taken' }
+    tries = 0
+    lamp.state.value = bench.lookOf(egg) ? { ...EMPTY_LAMP, stage: 'taken' } : EMPTY_LAMP
   }
+  watch(() => hatchery.leads, (leads) => {
+    if (leads) resume()
+  })
+  // A tab that follows shows the egg that is at hand in the other.
+  watch(() => flow.session.value?.egg?.id, (eggId) => {
+    if (!hatchery.leads) bench.choose(bench.eggs.value.find(({ id }) => id === eggId) ?? null)
+  })
 
   // The timer does by the clock what the watch does by sight.
   const timerMs = computed(() => 1000 * (flow.session.value?.timerSeconds ?? 4))

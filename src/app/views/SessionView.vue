@@ -108,8 +108,12 @@ watch(() => [clockLevel(eggOutMs.value ?? 0, limits.value.eggOut), clockLevel(cl
   if (now > before) sounds.play('time')
 })
 
-/** The one key of the evening: what comes next, whatever it is. */
-async function goOn(): Promise<void> {
+let going: Promise<unknown> = Promise.resolve()
+/** The one key of the evening: what comes next, whatever it is. Quick presses count one after the other. */
+function goOn(): void {
+  going = going.then(goOnNow).catch(() => undefined)
+}
+async function goOnNow(): Promise<void> {
   if (!session.value) return shownReport.value ? void router.push({ name: 'removal', params: { setId: props.setId } }) : startAnew()
   const open = session.value
   if (!open.begun) {
@@ -146,11 +150,11 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     event.stopImmediatePropagation()
   } else if (pedal.value !== null && event.key === pedal.value && !event.repeat && !(event.target instanceof HTMLElement && event.target.closest('input, select'))) {
     event.preventDefault()
-    void goOn()
+    goOn()
   }
 }, { capture: true })
 useKeys({
-  ' ': () => void goOn(), x: another, z: () => void guarded(() => bench.undo()), c: nextComparison,
+  ' ': goOn, x: another, z: () => void guarded(() => bench.undo()), c: nextComparison,
   v: () => { if (session.value?.begun) void guarded(flow.pause) },
   b: () => { essential.value = !essential.value },
   h: () => compare('earlier'), j: () => compare('blink'), m: () => compare('mates'), n: () => compare('reference'), l: () => compare('living'),
@@ -187,7 +191,7 @@ const stepText = computed(() => {
   <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-4" data-testid="session" :data-look="look?.id ?? ''">
     <header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-1">
       <div class="flex items-end gap-5">
-        <h1 class="leading-none font-bold" :class="session?.begun && step.kind === 'candle' ? 'text-7xl' : 'text-3xl'" data-testid="current-egg">{{ session?.begun && step.kind === 'candle' && current ? bench.placeOf(current) : set.name }}</h1>
+        <h1 class="leading-none font-bold" :class="session?.begun && step.kind === 'candle' ? 'text-7xl text-ink-soft' : 'text-3xl'" data-testid="current-egg">{{ session?.begun && step.kind === 'candle' && current ? bench.placeOf(current) : set.name }}</h1>
         <p class="text-lg leading-snug text-ink-soft">
           <template v-if="session?.begun && step.kind === 'candle' && current">egg {{ current.number }}<template v-if="current.mark">, {{ current.mark }}</template><br /></template>{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, nowMs) }}
         </p>
@@ -209,11 +213,11 @@ const stepText = computed(() => {
       <PreFlight v-model:sounds="sounds.sounds.value" v-model:voice="sounds.voice.value" :session="session" :latest="air.latest" :network-name="networkName" :pedal="learning ? 'press it now' : pedal" :voice-offered="sounds.canSpeak" @tick="guarded(() => flow.tick($event))" @change="guarded(() => flow.save($event))" @learn-pedal="learning = true" @air="(rh, celsius) => guarded(() => flow.noteAir(rh, celsius, 'hand'))" />
     </div>
     <div v-else-if="session && clocks.pausedMs !== null" class="flex min-h-0 flex-col items-center justify-center gap-3 text-center">
-      <h2 class="text-5xl font-bold">Paused</h2>
+      <h2 class="text-5xl font-bold text-ink-soft">Paused</h2>
       <p class="text-xl text-ink-soft">{{ clocks.trayOutMs === null ? 'No tray is out.' : 'The tray is still out and cools; cover it with the towel.' }}</p>
     </div>
     <div v-else-if="session && step.kind !== 'candle'" class="flex min-h-0 flex-col items-center justify-center gap-3 text-center" data-testid="step" :data-step="step.kind">
-      <h2 class="text-5xl font-bold">{{ stepTitle }}</h2>
+      <h2 class="text-5xl font-bold text-ink-soft">{{ stepTitle }}</h2>
       <p class="text-2xl text-ink-soft">{{ stepText }}</p>
     </div>
     <div v-else-if="session" class="grid min-h-0 grid-cols-1 gap-4 overflow-y-auto md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden">

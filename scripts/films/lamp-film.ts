@@ -1,11 +1,11 @@
 import { writeFile } from 'node:fs/promises'
 import sharp from 'sharp'
-import type { RgbImage } from '../src/core/image/linear.ts'
-import { renderBareLamp } from '../src/core/simulate/bare-lamp.ts'
-import { createEgg, drawFate, eggAt } from '../src/core/simulate/egg-model.ts'
-import { createRandom } from '../src/core/random/random.ts'
-import { renderEgg } from '../src/core/simulate/render.ts'
-import { takeShot } from '../src/core/simulate/shot.ts'
+import type { RgbImage } from '../../src/core/image/linear.ts'
+import { renderBareLamp } from '../../src/core/simulate/bare-lamp.ts'
+import { createEgg, drawFate, eggAt } from '../../src/core/simulate/egg-model.ts'
+import { createRandom } from '../../src/core/random/random.ts'
+import { renderEgg } from '../../src/core/simulate/render.ts'
+import { takeShot } from '../../src/core/simulate/shot.ts'
 
 export interface LampFilm {
   path: string

@@ -17,8 +17,15 @@ export interface FilmCase {
   outline: EggOutline
 }
 
+export interface FilmWish {
+  alive: boolean
+  life: Life
+  /** Fractions of incubation between which the age is drawn. */
+  stages: readonly [number, number]
+}
+
 /** What is filmed: a dead egg of any kind, or a living one with the given life, at a stage between the two given. */
-export function drawFilmCase(seed: string, wish: { alive: boolean; life: Life; stages: readonly [number, number] }): FilmCase {
+export function drawFilmCase(seed: string, wish: FilmWish): FilmCase {
   const random = createRandom(`film-case/${seed}`)
   const species = random.pick(SPECIES_NAMES)
   const days = SPECIES[species].incubationDays

@@ -1,0 +1,226 @@
+import sharp from 'sharp'
+import { expect, test, type Page } from '@playwright/test'
+import { openDemo } from './hatchery.ts'
+
+/** Relative luminance (white is 1) that no area of this side may pass on the dark bench, and the whole screen's mean. */
+const AREA_PX = 16
+const BRIGHTEST_AREA = 0.3
+const MEAN = 0.04
+
+/** Linear light of a screenshot: the brightest square area and the mean. @see IEC 61966-2-1 */
+async function luminance(png: Buffer): Promise<{ brightest: number; mean: number }> {
+  const { data, info } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true })
+  const linear = Float32Array.from({ length: 256 }, (_, i) => (i / 255 <= 0.04045 ? i / 255 / 12.92 : ((i / 255 + 0.055) / 1.055) ** 2.4))
+  let brightest = 0
+  let sum = 0
+  let areas = 0
+  for (let top = 0; top + AREA_PX <= info.height; top += AREA_PX) {
+    for (let left = 0; left + AREA_PX <= info.width; left += AREA_PX) {
+      let area = 0
+      for (let y = top; y < top + AREA_PX; y++) {
+        for (let x = left; x < left + AREA_PX; x++) {
+          const at = 3 * (y * info.width + x)
+          area += 0.2126 * linear[data[at]!]! + 0.7152 * linear[data[at + 1]!]! + 0.0722 * linear[data[at + 2]!]!
+        }
+      }
+      brightest = Math.max(brightest, area / AREA_PX ** 2)
+      sum += area / AREA_PX ** 2
+      areas++
+    }
+  }
+  return { brightest, mean: sum / areas }
+}
+
+async function expectDark(png: Buffer, where: string): Promise<void> {
+  const { brightest, mean } = await luminance(png)
+  expect(brightest, `brightest area, ${where}`).toBeLessThan(BRIGHTEST_AREA)
+  expect(mean, `mean, ${where}`).toBeLessThan(MEAN)
+}
+
+async function openSession(page: Page): Promise<void> {
+  await page.goto('/#/sets/demo-beacon/candle')
+  await expect(page.getByText('Before the first egg')).toBeVisible()
+}
+
+/** Ready, begun, tray out, lid on: the same key eight times. */
+async function beginSession(page: Page): Promise<void> {
+  await openSession(page)
+  for (const word of ['This is done', 'This is done', 'This is done', 'This is done', 'This is done', 'Begin', 'The lid is off', 'The lid is on']) {
+    await expect(page.getByTestId('go-on')).toContainText(word)
+    await page.keyboard.press(' ')
+  }
+  await expect(page.getByTestId('current-egg')).toHaveText('A1')
+}
+
+const look = (page: Page): Promise<string | null> => page.getByTestId('session').getAttribute('data-look')
+async function photographed(page: Page): Promise<void> {
+  await expect.poll(() => look(page), { timeout: 30_000, intervals: [100] }).not.toBe('')
+}
+
+test('the dark bench stays dark: ready, live, judged, black, and while it loads', async ({ page }) => {
+  await openDemo(page)
+  await openSession(page)
+  await expectDark(await page.screenshot(), 'making ready')
+  await beginSession(page)
+  await photographed(page)
+  await expectDark(await page.screenshot(), 'judged')
+  await page.keyboard.press('b')
+  await expect(page.getByTestId('essential')).toBeVisible()
+  const black = await luminance(await page.screenshot())
+  expect(black.brightest).toBeLessThan(0.1)
+  expect(black.mean).toBeLessThan(0.01)
+  await page.keyboard.press('b')
+
+  // Every frame that the browser paints through a reload and two changes of page.
+  const frames: Buffer[] = []
+  const devtools = await page.context().newCDPSession(page)
+  devtools.on('Page.screencastFrame', ({ data, sessionId }) => {
+    frames.push(Buffer.from(data, 'base64'))
+    void devtools.send('Page.screencastFrameAck', { sessionId }).catch(() => undefined)
+  })
+  await devtools.send('Page.startScreencast', { format: 'png', everyNthFrame: 1 })
+  await page.reload()
+  await expect(page.getByTestId('session')).toBeVisible()
+  await page.goto('/#/sets/demo-beacon/removal')
+  await expect(page.getByTestId('remaining')).toBeVisible()
+  await page.goto('/#/sets/demo-beacon/candle')
+  await expect(page.getByTestId('session')).toBeVisible()
+  await page.waitForTimeout(500)
+  await devtools.send('Page.stopScreencast')
+  expect(frames.length).toBeGreaterThan(3)
+  for (const [i, frame] of frames.entries()) await expectDark(frame, `frame ${i} of ${frames.length} while loading`)
+})
+
+test('a whole evening with one hand on five keys', async ({ page }) => {
+  const pressed = new Set<string>()
+  const press = async (key: string): Promise<void> => {
+    pressed.add(key)
+    await page.keyboard.press(key)
+  }
+  await openDemo(page)
+  await openSession(page)
+  await page.getByLabel('By the key or the pedal').check()
+  await beginSession(page)
+  for (let egg = 1; egg <= 12; egg++) {
+    await press(' ')
+    await photographed(page)
+    if (egg === 2) {
+      // Held against its mates, judged otherwise, taken back, judged again.
+      await press('c')
+      await expect(page.getByTestId('comparison')).toHaveAttribute('data-kind', 'earlier')
+      for (const kind of ['blink', 'mates', 'reference', 'living']) {
+        await press('c')
+        await expect(page.getByTestId('comparison')).toHaveAttribute('data-kind', kind)
+      }
+      await press('c')
+      await expect(page.getByTestId('comparison')).toBeHidden()
+      await press('x')
+      await expect(page.getByTestId('go-on')).toContainText('I say')
+      await press(' ')
+      await expect(page.getByTestId('current-egg')).toHaveText('A3')
+      await press('z')
+      await expect(page.getByTestId('current-egg')).toHaveText('A2')
+    }
+    if (egg === 3) {
+      await press('v')
+      await expect(page.getByRole('heading', { name: 'Paused' })).toBeVisible()
+      await press('v')
+      await expect(page.getByTestId('suggestion')).toBeVisible()
+    }
+    const at = await page.getByTestId('current-egg').innerText()
+    await press(' ')
+    if (egg < 12) await expect(page.getByTestId('current-egg')).not.toHaveText(at)
+  }
+  for (const step of ['return', 'close-lid', 'finish']) {
+    await expect(page.getByTestId('step')).toHaveAttribute('data-step', step)
+    await press(' ')
+  }
+  await expect(page.getByTestId('report')).toContainText('12 in')
+  await expect(page.getByTestId('report')).toContainText('% before')
+  await press(' ')
+  await expect(page.getByRole('heading', { name: /What comes out/ })).toBeVisible()
+  expect([...pressed].sort()).toEqual([' ', 'c', 'v', 'x', 'z'])
+
+  // The policy would leave a suspect in: the candler may act, and says why.
+  await page.getByRole('button', { name: /all the same/ }).first().click()
+  await page.getByRole('button', { name: 'It is out' }).click()
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.getByTestId('against-reason').fill('It smells')
+  await page.getByRole('button', { name: 'It is out' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+  const remaining = Number.parseInt(await page.getByTestId('remaining').innerText(), 10)
+  await page.getByTestId('counted').fill(String(remaining - 1))
+  await expect(page.getByTestId('count-check')).toContainText('1 egg missing')
+  await page.getByTestId('counted').fill(String(remaining))
+  await expect(page.getByTestId('count-check')).toContainText('right')
+})
+
+test('a second tab follows live, takes over, and goes on at the same egg', async ({ page, context }) => {
+  await openDemo(page)
+  await beginSession(page)
+  await expect(page.getByTestId('progress')).toContainText(/^[1-9]/, { timeout: 40_000 })
+  const second = await context.newPage()
+  await second.goto('/#/sets/demo-beacon/candle')
+  await expect(second.getByTestId('follows')).toBeVisible()
+  await expect(second.getByTestId('current-egg')).toHaveText(await page.getByTestId('current-egg').innerText())
+  const seen = async (tab: Page): Promise<number> => Number.parseInt(await tab.getByTestId('progress').innerText(), 10)
+  const before = await seen(second)
+  // A tab behind another gets few pictures of the camera: the one at work is in front.
+  await page.bringToFront()
+  await expect.poll(() => seen(second), { timeout: 30_000 }).toBeGreaterThan(before)
+  await second.bringToFront()
+  await second.getByRole('button', { name: 'Take over here' }).click()
+  await expect(second.getByTestId('follows')).toBeHidden()
+  await expect(page.getByTestId('follows')).toBeVisible()
+  const taken = await seen(second)
+  await expect.poll(() => seen(second), { timeout: 30_000 }).toBeGreaterThan(taken)
+  // The lead comes back by itself when the other tab closes.
+  await second.close()
+  await expect(page.getByTestId('follows')).toBeHidden()
+  expect(await seen(page)).toBeGreaterThan(taken)
+})
+
+test('a full disk loses nothing and is said; with room again it goes on', async ({ page }) => {
+  await openDemo(page)
+  await openSession(page)
+  await page.getByLabel('By the key or the pedal').check()
+  await beginSession(page)
+  await page.keyboard.press(' ')
+  await photographed(page)
+  await page.keyboard.press(' ')
+  await expect(page.getByTestId('current-egg')).toHaveText('A2')
+  // What a browser does when there is no room; Chromium's own switch for it spares small writes.
+  await page.evaluate(() => {
+    const { put } = IDBObjectStore.prototype
+    Object.assign(globalThis, { makeRoom: () => { IDBObjectStore.prototype.put = put } })
+    IDBObjectStore.prototype.put = () => { throw new DOMException('No room.', 'QuotaExceededError') }
+  })
+  await page.keyboard.press(' ')
+  await expect(page.getByTestId('problem')).toContainText('storage is full')
+  expect(await look(page)).toBe('')
+  await page.evaluate(() => (globalThis as unknown as { makeRoom: () => void }).makeRoom())
+  await page.keyboard.press(' ')
+  await photographed(page)
+  await page.reload()
+  await expect(page.getByTestId('progress')).toContainText('2 of 12')
+})
+
+test('a reload in the middle goes on at the same egg, with its clocks running on', async ({ page }) => {
+  await openDemo(page)
+  await openSession(page)
+  await page.getByLabel('By the key or the pedal').check()
+  await beginSession(page)
+  for (let i = 0; i < 2; i++) {
+    await page.keyboard.press(' ')
+    await photographed(page)
+    await page.keyboard.press(' ')
+  }
+  await expect(page.getByTestId('current-egg')).toHaveText('A3')
+  await page.waitForTimeout(1500)
+  await page.reload()
+  await expect(page.getByTestId('current-egg')).toHaveText('A3')
+  await expect(page.getByLabel('Time out of the incubator')).toContainText('tray out')
+  await expect(page.getByLabel('Time out of the incubator')).not.toContainText('0:00 tray out')
+  await page.goto('/#/')
+  await expect(page.getByRole('link', { name: 'Go on' })).toBeVisible()
+})

@@ -1,0 +1,40 @@
+// A night's work for the end-to-end test and the bench: a set of sixty eggs, and its session begun.
+import type { Page } from '@playwright/test'
+import { writeBundle } from '../../src/contracts/bundle.ts'
+import { newHatchery } from '../../src/contracts/hatchery-record.ts'
+import { RECORDS_VERSION } from '../../src/contracts/records.ts'
+import { plainEgg, type SetRecord } from '../../src/contracts/set-record.ts'
+import { placesInOrder } from '../../src/core/tray/layout.ts'
+
+const ROWS = 6
+const COLUMNS = 10
+export const EGGS = ROWS * COLUMNS
+export const AGE_DAYS = 9
+
+/** A set of sixty eggs as a file to bring in. */
+function bundleOfSixty(): Buffer {
+  const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
+  const hatchery = newHatchery('UTC')
+  const set: SetRecord = {
+    id: 'sixty', name: 'Lighthouse sixty', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', setAt, policy: 'second-look',
+    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
+    trays: [{ id: 'tray', name: 'Tray 1', incubatorId: hatchery.incubators[0]!.id, rows: ROWS, columns: COLUMNS, numbering: 'letter-rows' }],
+    batches: [], done: [{ key: 'set', at: setAt }], temperatures: [], notes: '',
+  }
+  const eggs = placesInOrder(set.trays[0]!).map((place, i) => plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }))
+  return Buffer.from(writeBundle({ records: { format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: setAt, hatchery, sets: [set], eggs, looks: [], sessions: [] }, photos: new Map() }))
+}
+
+/** Brings the set in and begins its session with this device's camera: ready, lid off, lid on, by one key. */
+export async function beginNight(page: Page, baseURL: string): Promise<void> {
+  await page.goto(`${baseURL}#/records`)
+  await page.getByTestId('bundle-input').setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: bundleOfSixty() })
+  await page.getByTestId('records-message').waitFor()
+  await page.goto(`${baseURL}#/sets/sixty/candle`)
+  await page.getByText('Before the first egg').waitFor()
+  await page.getByLabel('This device’s camera').check()
+  for (let i = 0; i < 8; i++) {
+    await page.keyboard.press(' ')
+    await page.waitForTimeout(150)
+  }
+}
