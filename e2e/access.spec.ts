@@ -21,7 +21,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
   expect(await violations(page)).toEqual([])
   await photograph(page)
   expect(await violations(page)).toEqual([])
-  for (const path of ['/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/records']) {
+  for (const path of ['/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/records']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await violations(page)).toEqual([])
@@ -36,7 +36,7 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
   const wide = (): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth)
   expect(await wide()).toBeLessThanOrEqual(390)
   await expect(page.getByRole('button', { name: /^Agree/ })).toBeInViewport()
-  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/wall', '/#/plan', '/#/hatchery']) {
+  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/plan', '/#/hatchery']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
     if (path === '/#/plan') await page.getByRole('button', { name: 'Into the basket' }).click()

@@ -47,7 +47,8 @@ test('works as plain files on any web host, in a folder, without the server', as
   try {
     await page.goto(`http://127.0.0.1:${(host.address() as AddressInfo).port}/eggs/`)
     await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
-    await page.getByRole('link', { name: 'Candle', exact: true }).first().click()
+    await page.getByRole('link', { name: 'Beacon hens, spring set' }).first().click()
+    await page.getByRole('link', { name: 'To the bench' }).click()
     await expect(page.getByLabel('Files')).toBeChecked()
     await expect(page.getByText('Stand-in camera')).toHaveCount(0)
     await page.getByTestId('file-input').setInputFiles('fixtures/photos/p-0009.jpg')

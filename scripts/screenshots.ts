@@ -34,7 +34,7 @@ await page.goto(base)
 await page.getByRole('heading', { name: 'Freckle quail' }).waitFor({ timeout: 180_000 })
 await page.getByTestId('demo-progress').waitFor({ state: 'hidden' })
 await shoot('today')
-await page.getByRole('link', { name: 'Candle', exact: true }).click()
+await page.goto(`${base}#/sets/demo-beacon/bench`)
 await page.getByTestId('current-egg').waitFor()
 await page.waitForTimeout(500)
 await page.getByLabel('Files').check()
@@ -42,14 +42,37 @@ await page.getByTestId('file-input').setInputFiles({ name: 'tray.jpg', mimeType:
 await page.getByTestId('several').waitFor({ timeout: 60_000 })
 await shoot('several-eggs')
 await page.keyboard.press('Escape')
-await page.getByLabel('Stand-in camera').check()
-const shots = new Map([[1, 'bench-developing'], [3, 'bench-blood-ring']])
-for (let number = 1; number <= 12; number++) {
+// An evening by itself: the stand-in's hand brings the eggs.
+await page.goto(`${base}#/sets/demo-beacon/candle`)
+await page.getByText('Before the first egg').waitFor()
+await page.keyboard.press(' ')
+await page.waitForTimeout(500)
+await shoot('session-ready')
+for (let i = 0; i < 7; i++) {
   await page.keyboard.press(' ')
-  await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
-  const name = shots.get(number)
+  await page.waitForTimeout(300)
+}
+await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
+await shoot('session-judged')
+await page.getByTestId('progress').getByText(/^[6-9] of/).waitFor({ timeout: 120_000 })
+await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
+await page.keyboard.press('m')
+await shoot('session-compare')
+await page.getByTestId('step').waitFor({ timeout: 120_000 })
+for (let i = 0; i < 3; i++) {
+  await page.keyboard.press(' ')
+  await page.waitForTimeout(400)
+}
+await page.getByTestId('report').waitFor()
+await shoot('session-report')
+await page.goto(`${base}#/sets/demo-beacon/bench`)
+const shots = new Map([['A1', 'bench-developing'], ['A3', 'bench-blood-ring']])
+for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) => `${row}${column}`))) {
+  await page.getByRole('button', { name: new RegExp(`^${place}, egg`) }).click()
+  await page.getByTestId('suggestion').waitFor()
+  const name = shots.get(place)
   if (name) await shoot(name)
-  if (number === 1) {
+  if (place === 'A1') {
     await page.keyboard.press('e')
     await shoot('lines-by-hand')
     await page.keyboard.press('Escape')

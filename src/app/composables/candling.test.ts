@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { Action } from '../../core/grade/types.ts'
+import { standingAction, standingLook, suspectedBy } from './candling.ts'
+import { secondLooksOf } from './second-looks.ts'
+
+const { sets: [set], eggs, looks: [sample], hatchery } = sampleRecords()
+const DAY = 86_400_000
+const takenMs = Date.parse(sample!.takenAt)
+
+function look(action: Action, own: LookRecord['own'] = null): LookRecord {
+  return { ...sample!, own, verdict: { ...sample!.verdict, grade: action === 'keep' ? 'developing' : 'clear', action } }
+}
+const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => ({ grade, at: sample!.takenAt, by: 'key' })
+
+describe('the look that stands', () => {
+  it('is a suspect’s only for a day and a half: then it waits for its second', () => {
+    const suspect = look('recheck')
+    expect(standingLook([suspect], set!, takenMs - 1, takenMs + DAY)).toBe(suspect)
+    expect(standingLook([suspect], set!, takenMs - 1, takenMs + 2 * DAY)).toBeUndefined()
+  })
+
+  it('is any other egg’s for the whole candling, and none from the candling before', () => {
+    const living = look('keep')
+    expect(standingLook([living], set!, takenMs - 1, takenMs + 5 * DAY)).toBe(living)
+    expect(standingLook([living], set!, takenMs + 1, takenMs + 5 * DAY)).toBeUndefined()
+  })
+})
+
+describe('a suspect', () => {
+  it.each([
+    ['by the suggestion', look('recheck'), true], ['no longer, when the candler sees it live', look('recheck', said('developing')), false],
+    ['by the candler’s own word', look('keep', said('quitter')), true], ['not an egg that is to come out', look('remove'), false],
+  ])('%s', (_, item, expected) => {
+    expect(suspectedBy([item], set!) !== null).toBe(expected)
+    expect(standingAction(item, set!) === 'recheck').toBe(expected)
+  })
+
+  it('is cleared by a later look', () => {
+    expect(suspectedBy([look('recheck'), look('keep')], set!)).toBeNull()
+    expect(suspectedBy([], set!)).toBeNull()
+  })
+
+  it('comes up within four days, unless it is out or the lid stays shut', () => {
+    const looksOf = (eggId: string): LookRecord[] => (eggId === eggs[0]!.id ? [look('recheck')] : [])
+    const [due] = secondLooksOf(set!, hatchery, eggs, looksOf)
+    expect(due!.egg.id).toBe(eggs[0]!.id)
+    expect((due!.dueAtMs - takenMs) / DAY).toBeGreaterThanOrEqual(2)
+    expect((due!.dueAtMs - takenMs) / DAY).toBeLessThanOrEqual(4)
+    const out = eggs.map((egg) => ({ ...egg, removed: { at: sample!.takenAt, grade: 'clear' as const, reason: '', lookId: 'x', againstPolicy: false } }))
+    expect(secondLooksOf(set!, hatchery, out, looksOf)).toEqual([])
+    const lockedDown = { ...set!, done: [...set!.done, { key: 'lockdown', at: sample!.takenAt }] }
+    expect(secondLooksOf(lockedDown, hatchery, eggs, looksOf)).toEqual([])
+  })
+})
