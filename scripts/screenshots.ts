@@ -82,7 +82,7 @@ for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) =
 }
 await page.goto(`${base}#/sets/demo-beacon/removal`)
 await shoot('removal')
-const takeOut = page.getByRole('button', { name: /^Take out/ })
+const takeOut = page.getByTestId('removal-list').getByRole('button', { name: /^Take out/ })
 while (await takeOut.count() > 0) {
   await takeOut.first().click()
   await page.getByRole('button', { name: 'It is out' }).click()

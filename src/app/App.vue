@@ -14,7 +14,9 @@ const devices = useDevicesStore()
 const demo = useDemoStore()
 const failure = ref('')
 
-watchEffect(() => room.enter(route.meta.room ?? 'desk'))
+watchEffect(() => {
+  if (route.matched.length > 0) room.enter(route.meta.room)
+})
 watchEffect(() => {
   document.documentElement.dataset['room'] = room.room
 })

@@ -8,7 +8,8 @@ const DIMMEST = 0.3
 
 /** Which room the screen is in: the task's, unless the candler chose; and how bright the bench is. */
 export const useRoomStore = defineStore('room', () => {
-  const taskRoom = ref<Room>('desk')
+  // Dark until the task is known.
+  const taskRoom = ref<Room>('bench')
   const chosen = useLocalStorage<Room | 'task'>('perlumen-room', 'task')
   const brightness = useLocalStorage('perlumen-brightness', 0.9)
   const room = computed<Room>(() => (chosen.value === 'task' ? taskRoom.value : chosen.value))

@@ -228,7 +228,7 @@ const stepText = computed(() => {
           <CameraView v-else ref="camera" @problem="problem = $event" />
         </div>
         <CompareEgg v-if="look && comparison" class="pt-2 pr-2 pb-14 pl-40" :kind="comparison" :set="set" :look="look" :earlier="bench.earlier.value" :mates="bench.mates.value" :references="references" :place-of="bench.placeOf" :egg-of="eggOf" />
-        <MeasuredPhoto v-else-if="look" :look="look" overlay :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
+        <MeasuredPhoto v-else-if="look" class="pb-14" :look="look" overlay :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
         <p v-if="lampWords" class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl" aria-live="polite" data-testid="lamp-words">{{ lampWords }}</p>
       </section>
       <aside class="min-h-0 md:overflow-y-auto">
