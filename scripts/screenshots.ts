@@ -77,7 +77,7 @@ for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) =
     await shoot('lines-by-hand')
     await page.keyboard.press('Escape')
   }
-  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: /^Agree/ }).click()
   await page.waitForTimeout(400)
 }
 await page.goto(`${base}#/sets/demo-beacon/removal`)

@@ -10,7 +10,7 @@ import { findChromium } from '../chromium.mjs'
 import { writeLampFilm } from './lamp-film.ts'
 import { AGE_DAYS, beginNight } from './sixty-eggs.ts'
 
-const EGGS_SEEN = 40
+const EGGS_SEEN = 30
 const SECONDS_AN_EGG = 2.2
 
 /** Needs the built app. */
@@ -48,6 +48,7 @@ export async function benchLamp(): Promise<string[]> {
       await browser.close()
     }
   } finally {
+    server.closeAllConnections()
     server.close()
     await rm(folder, { recursive: true, force: true })
   }

@@ -4,9 +4,12 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import { scaled } from '../../core/geometry/egg-outline.ts'
 import type { RawFrame } from '../../core/motion/clip.ts'
+import { createEgg } from '../../core/simulate/egg-model.ts'
+import { takeShot } from '../../core/simulate/shot.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
+import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import type { useBench } from './useBench.ts'
 import { useLampWatch, type LivePicture } from './useLampWatch.ts'
@@ -20,6 +23,8 @@ const READ_FILM_AT_MS = [5200, 9000] as const
 const SHORTEST_FILM_MS = 2400
 /** An egg that cannot be measured is tried so often before the candler has to help. */
 const MOST_TRIES = 3
+const WARM_UP_SIDE_PX = 640
+const WARM_UP_ROUNDS = 8
 /** Name under which `npm run bench` finds the times in the browser's own user timing. */
 const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
 
@@ -28,6 +33,7 @@ export function useHandsFree(
   set: () => SetRecord, bench: ReturnType<typeof useBench>, flow: ReturnType<typeof useSession>, sounds: ReturnType<typeof useSounds>, picture: Ref<LivePicture | null>,
 ) {
   const hatchery = useHatcheryStore()
+  const { workers } = useDevicesStore()
   const filmReader = new EggWorkerClient()
   onScopeDispose(() => filmReader.release())
   const candling = computed(() => flow.session.value?.begun === true && flow.step.value.kind === 'candle' && flow.clocks.value.pausedMs === null && hatchery.leads)
@@ -35,6 +41,14 @@ export function useHandsFree(
   const lamp = useLampWatch(picture, () => byItself.value, { settled, gone: () => void inTurn(leave), filmed })
   let tries = 0
   let filmRead = 0
+
+  /** The first measurements of a worker are several times as slow as later ones: they are made while things are got ready. */
+  async function warmUp(): Promise<void> {
+    const shot = takeShot('warm-up', { widthPx: WARM_UP_SIDE_PX, heightPx: WARM_UP_SIDE_PX })
+    const egg = await workers.render(createEgg('warm-up', { species: set().species, shell: set().shell, fate: { kind: 'developing' } }), 8, shot)
+    for (let i = 0; i < WARM_UP_ROUNDS; i++) await workers.measure(egg, { species: set().species })
+  }
+  void warmUp().catch(() => undefined)
 
   let last: Promise<unknown> = Promise.resolve()
   /** A hand may be quicker than the measuring: what it does is done in order, none of it lost. */

@@ -9,12 +9,12 @@ export type LivePicture = HTMLVideoElement | HTMLImageElement
 /** Long side of the frames that are watched and filmed: small enough to leave the screen its time. */
 const FRAME_LONG_SIDE_PX = 240
 /** Fifteen frames a second are enough to see a hand come and a heart beat. */
-const LEAST_INTERVAL_MS = 58
+const LEAST_INTERVAL_MS = 55
 const IMAGE_INTERVAL_MS = 100
 /** Filming ends here; more tells no more. */
 const LONGEST_FILM_MS = 10_000
 /** Full frames taken of a settled egg, the sharpest of which is used. */
-const BURST = 3
+const BURST = 2
 
 export interface LampWatchEvents {
   /** A new egg lies still: take it now. */
