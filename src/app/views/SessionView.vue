@@ -122,6 +122,8 @@ async function goOnNow(): Promise<void> {
   }
   if (clocks.value.pausedMs !== null) return guarded(flow.pause)
   if (step.value.kind !== 'candle') return guarded(flow.done)
+  // A press while the picture is read must neither take another nor agree to what nobody has seen.
+  if (bench.busy.value) return
   if (!look.value) return void hands.take()
   await bench.decide(chosen.value ?? look.value.own?.grade ?? look.value.verdict.grade)
 }
