@@ -10,7 +10,7 @@ import { findChromium } from '../chromium.mjs'
 import { writeLampFilm } from './lamp-film.ts'
 import { AGE_DAYS, beginNight } from './sixty-eggs.ts'
 
-const EGGS_SEEN = 20
+const EGGS_SEEN = 40
 const SECONDS_AN_EGG = 2.2
 
 /** Needs the built app. */
@@ -19,8 +19,8 @@ export async function benchLamp(): Promise<string[]> {
   const film = join(folder, 'eggs.mjpeg')
   const server = createApp({ appFolder: fileURLToPath(new URL('../../dist/', import.meta.url)) }).listen(0, '127.0.0.1')
   try {
-    await writeLampFilm({ path: film, seed: 'bench', eggs: 10, widthPx: 1920, heightPx: 1080, onMs: 1000 * SECONDS_AN_EGG - 700, gapMs: 700, ageDays: AGE_DAYS })
     await new Promise((resolve) => server.once('listening', resolve))
+    await writeLampFilm({ path: film, seed: 'bench', eggs: 10, widthPx: 1920, heightPx: 1080, onMs: 1000 * SECONDS_AN_EGG - 700, gapMs: 700, ageDays: AGE_DAYS })
     const baseURL = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
     const browser = await chromium.launch({
       executablePath: findChromium(),

@@ -21,6 +21,7 @@ export function looksToCsv(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'loo
       'shadow %': percent(look.reading.shadow.area.value),
       'air cell depth by hand %': percentOrEmpty(look.correction?.figures.airCell?.depth), 'air cell volume by hand %': percentOrEmpty(look.correction?.figures.airCell?.volume),
       'shadow by hand %': percentOrEmpty(look.correction?.figures.shadowArea), 'vessels %': percent(look.reading.vessels.coverage.value),
+      'moved in film': look.movement ? (look.movement.moving ? 'yes' : 'not seen') : '', 'heartbeats a second': look.movement?.heartbeat?.found ? Number(look.movement.heartbeat.hz.toFixed(1)) : '',
       readable: look.verdict.readable ? 'yes' : 'no', replaced: look.replaced ? 'yes' : 'no',
       'removed at': egg?.removed?.lookId === look.id ? egg.removed.at : '',
       reasons: look.verdict.reasons.join('; '),

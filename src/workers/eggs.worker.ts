@@ -59,6 +59,9 @@ async function measure({ photo, species, keepLongSidePx }: Extract<WorkerRequest
   const bitmap = photo instanceof Blob ? await unpack(photo) : sharpestOf(photo)
   try {
     const decoded = performance.now()
+    // Encoding goes on beside the measuring, on another thread of the browser.
+    const kept = toKeep(photo, bitmap, keepLongSidePx)
+    kept.catch(() => undefined)
     let image = drawnDown(bitmap, ONE_EGG_LONG_SIDE_PX)
     let reading = measureEggs(image, { species })
     if (needsMorePixels(image, reading)) {
@@ -67,7 +70,7 @@ async function measure({ photo, species, keepLongSidePx }: Extract<WorkerRequest
     }
     const measured = performance.now()
     return {
-      reading, widthPx: bitmap.width, heightPx: bitmap.height, photo: await toKeep(photo, bitmap, keepLongSidePx),
+      reading, widthPx: bitmap.width, heightPx: bitmap.height, photo: await kept,
       elapsedMs: { decode: decoded - start, measure: measured - decoded },
     }
   } finally {

@@ -259,21 +259,20 @@ export function useBench(set: () => SetRecord) {
     if (!judged || busy.value) return
     await run(async () => {
       phase.value = 'saving'
-      await hatchery.commit('grade', judged.eggId, { looks: [{ ...judged, own: { grade, at: new Date().toISOString(), by } }] })
+      await hatchery.changeLook('grade', judged.id, (now) => ({ ...now, own: { grade, at: new Date().toISOString(), by } }))
       savedAt.value = new Date()
       advance()
     })
   }
 
   /** Adds what a film showed to the look that the egg was filmed for, wherever the bench is by now. */
-  async function noteMovement(lookId: string, movement: MovementReading): Promise<LookRecord | null> {
+  async function noteMovement(lookId: string, movement: MovementReading): Promise<void> {
     const filmed = hatchery.looks.find((item) => item.id === lookId)
     const egg = filmed && eggs.value.find((item) => item.id === filmed.eggId)
-    if (!filmed || !egg || filmed.replaced) return null
+    if (!filmed || !egg || filmed.replaced) return
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt)
-    const next = withMovement(filmed, movement, { set: set(), earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt })
-    await hatchery.amendLook(next)
-    return next
+    const surroundings = { set: set(), earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }
+    await hatchery.amendLook(lookId, (now) => withMovement(now, movement, surroundings))
   }
 
   /** Lets the candler draw, from the lines kept or else those measured. */
@@ -288,7 +287,7 @@ export function useBench(set: () => SetRecord) {
     await run(async () => {
       phase.value = 'saving'
       const correction = lines && { at: new Date().toISOString(), lines, figures: figuresOf(lines) }
-      await hatchery.commit(lines ? 'lines by hand' : 'lines as measured', judged.eggId, { looks: [{ ...judged, correction }] })
+      await hatchery.changeLook(lines ? 'lines by hand' : 'lines as measured', judged.id, (now) => ({ ...now, correction }))
       savedAt.value = new Date()
       drawn.value = null
     })

@@ -38,9 +38,11 @@ export function useHandsFree(
   onScopeDispose(() => filmReader.release())
   const candling = computed(() => flow.session.value?.begun === true && flow.step.value.kind === 'candle' && flow.clocks.value.pausedMs === null && hatchery.leads)
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
-  const lamp = useLampWatch(picture, () => byItself.value, { settled, gone: () => void inTurn(leave), filmed })
+  const lamp = useLampWatch(picture, () => candling.value, { settled, gone, filmed })
   let tries = 0
   let filmRead = 0
+  /** The egg that was photographed and lies there still: only it can be lifted off. */
+  let lying: string | null = null
 
   /** The first measurements of a worker are several times as slow as later ones: they are made while things are got ready. */
   async function warmUp(): Promise<void> {
@@ -59,18 +61,25 @@ export function useHandsFree(
 
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
   function settled(): void {
+    if (!byItself.value) return
     const atMs = performance.now()
     const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : Promise.resolve([])
     void inTurn(() => take(atMs, frames))
   }
 
+  function gone(): void {
+    if (byItself.value) void inTurn(leave)
+  }
+
   /** Photographs the egg at hand. @param settledMs - when it lay still @param taken - frames of it, where they are taken already */
   async function take(settledMs: number, taken?: Promise<ImageBitmap[]>): Promise<void> {
     const egg = bench.current.value
-    if (!egg || egg.removed || !candling.value) return
     const before = bench.look.value
     // By itself nothing is ever taken twice: another egg may lie there than the screen says.
-    if (before && taken && tries === 0) return
+    if (!egg || egg.removed || !candling.value || (before && taken && tries === 0)) {
+      for (const frame of (await taken) ?? []) frame.close()
+      return
+    }
     filmRead = 0
     if (flow.session.value?.source === 'network') await bench.takeFromNetwork(byItself.value)
     else {
@@ -97,7 +106,8 @@ export function useHandsFree(
       return
     }
     tries = 0
-    lamp.wasTaken()
+    lying = egg.id
+    if (!taken) lamp.wasTaken()
     await nextTick()
     performance.measure(SETTLED_TO_VERDICT, { start: settledMs, end: performance.now() })
     sounds.play('taken', look.verdict.grade)
@@ -107,18 +117,23 @@ export function useHandsFree(
   /** The egg has left the lamp: on to the next. Lifting agrees only with what leaves it in. */
   async function leave(): Promise<void> {
     const look = bench.look.value
+    const lifted = lying
     tries = 0
-    if (!look) return
+    lying = null
+    // The candler has gone to another egg meanwhile: what is lifted off says nothing about that one.
+    if (!look || lifted !== look.eggId) return
     readFilm(look, SHORTEST_FILM_MS)
     if (look.own === null && flow.session.value?.liftAgrees && look.verdict.action !== 'remove') await bench.decide(look.verdict.grade, 'lift')
     else bench.advance()
+    if (bench.current.value?.id === lifted) await flow.putDown()
   }
 
   function filmed(milliseconds: number): void {
     const due = READ_FILM_AT_MS[filmRead]
-    if (due === undefined || milliseconds < due) return
+    const look = bench.look.value
+    if (due === undefined || milliseconds < due || !look || look.eggId !== lying) return
     filmRead++
-    if (bench.look.value) readFilm(bench.look.value, due)
+    readFilm(look, due)
   }
 
   function readFilm(look: LookRecord, shortestMs: number): void {
@@ -142,7 +157,8 @@ export function useHandsFree(
     if (!egg) return
     bench.choose(egg)
     tries = 0
-    lamp.state.value = bench.lookOf(egg) ? { ...EMPTY_LAMP, stage: 'taken' } : EMPTY_LAMP
+    lying = bench.lookOf(egg) ? egg.id : null
+    lamp.state.value = lying === null ? EMPTY_LAMP : { ...EMPTY_LAMP, stage: 'taken' }
   }
   watch(() => hatchery.leads, (leads) => {
     if (leads) resume()
@@ -152,15 +168,20 @@ export function useHandsFree(
     if (!hatchery.leads) bench.choose(bench.eggs.value.find(({ id }) => id === eggId) ?? null)
   })
 
-  // The timer does by the clock what the watch does by sight.
+  /** The timer does by the clock what the watch does by sight. */
+  function byTimer(): Promise<void> {
+    if (!bench.look.value) return take(performance.now())
+    lying = bench.look.value.eggId
+    return leave()
+  }
   const timerMs = computed(() => 1000 * (flow.session.value?.timerSeconds ?? 4))
   useIntervalFn(() => {
-    if (candling.value && flow.session.value?.trigger === 'timer') void inTurn(() => (bench.look.value ? leave() : take(performance.now())))
+    if (candling.value && flow.session.value?.trigger === 'timer') void inTurn(byTimer)
   }, timerMs)
 
   watch(() => [bench.current.value?.id, candling.value] as const, ([eggId, on]) => {
     if (on && eggId !== undefined) void flow.takeInHand(eggId).catch(() => undefined)
   }, { immediate: true })
 
-  return { candling, byItself, watching: lamp.state, take: () => inTurn(() => take(performance.now())), leave: () => inTurn(leave), resume }
+  return { byItself, watching: lamp.state, take: () => inTurn(() => take(performance.now())), resume }
 }

@@ -42,8 +42,10 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     const size = sizeOf(source)
     if (size.widthPx === 0) return
     const scale = Math.min(1, FRAME_LONG_SIDE_PX / Math.max(size.widthPx, size.heightPx))
-    canvas.width = Math.round(size.widthPx * scale)
-    canvas.height = Math.round(size.heightPx * scale)
+    const [width, height] = [Math.round(size.widthPx * scale), Math.round(size.heightPx * scale)]
+    // Setting a canvas's size, even to the same, makes it anew.
+    if (canvas.width !== width) canvas.width = width
+    if (canvas.height !== height) canvas.height = height
     context.drawImage(source, 0, 0, canvas.width, canvas.height)
     const { data } = context.getImageData(0, 0, canvas.width, canvas.height)
     const frame = { widthPx: canvas.width, heightPx: canvas.height, data }
@@ -82,9 +84,10 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     state.value = { ...state.value, stage: 'coming', stillSinceMs: null }
   }
 
-  /** An egg photographed by key has been taken, too. */
+  /** An egg that was photographed by key or timer is taken: what was filmed before may be of the one before. */
   function wasTaken(): void {
-    if (state.value.stage === 'coming') state.value = { ...state.value, stage: 'taken', advice: null }
+    state.value = { ...state.value, stage: 'taken', advice: null }
+    film = []
   }
 
   let handle = 0

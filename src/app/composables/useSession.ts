@@ -31,9 +31,14 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
 
   const session = computed<SessionRecord | null>(() => hatchery.openSession(set().id) ?? null)
   const events = computed(() => (session.value ? eventsOf(session.value) : []))
-  /** By itself and by timer an egg is seen once it was photographed; with keys, once the candler has decided. */
-  const waitsHere = (trayId: string): number =>
-    bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && (session.value?.trigger === 'key' ? bench.waits(egg) : !egg.removed && !bench.lookOf(egg))).length
+  /**
+   * With keys an egg is done once the candler has decided. By itself and by timer it is done once it was photographed
+   * and has left the lamp: the last of a tray is still to be judged, or to be lifted, like the others.
+   */
+  const waitsHere = (trayId: string): number => bench.eggs.value.filter((egg) => {
+    if (egg.place?.trayId !== trayId || !bench.waits(egg)) return false
+    return session.value?.trigger === 'key' || !bench.lookOf(egg) || session.value?.egg?.id === egg.id
+  }).length
   const step = computed(() => nextStep(events.value, set().trays.map(({ id }) => id), waitsHere))
   const clocks = computed(() => sessionClocks(events.value, nowMs.value))
   const eggOutMs = computed(() => (session.value?.egg && clocks.value.trayOutMs !== null ? Math.max(0, nowMs.value - Date.parse(session.value.egg.since)) : null))
@@ -99,6 +104,11 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     return session.value?.egg?.id === eggId ? Promise.resolve() : save({ egg: { id: eggId, since: new Date().toISOString() } })
   }
 
+  /** No egg is in the hand: the last of the tray has left the lamp. */
+  function putDown(): Promise<void> {
+    return save({ egg: null })
+  }
+
   function pause(): Promise<void> {
     return write({ kind: clocks.value.pausedMs === null ? 'paused' : 'resumed', at: new Date().toISOString() })
   }
@@ -119,5 +129,5 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   // A session that is just begun has no reading from before it was opened yet.
   watch(() => session.value?.id, () => void readSensor().catch(() => undefined), { immediate: true })
 
-  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, pause, noteAir }
+  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, putDown, pause, noteAir }
 }

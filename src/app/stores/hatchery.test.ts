@@ -3,11 +3,17 @@ import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
 import { useHatcheryStore } from './hatchery.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+
+const session: SessionRecord = {
+  id: 'evening', setId: 'set-1', startedAt: set!.setAt, endedAt: null, ready: ['hands'], begun: true, trigger: 'itself', source: 'device',
+  timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null,
+}
 
 /** A store on the records of the last one: what a reload does. */
 async function opened() {
@@ -112,6 +118,58 @@ describe('undo', () => {
     expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-again'])
     await store.undo()
     expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-1'])
+  })
+})
+
+const film = { seconds: 5, widthPx: 240, heightPx: 180, significance: 8, moving: true, places: [], heartbeat: null }
+
+describe('two changes at once', () => {
+  it('of one look both hold: a film that is read while the egg is judged', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    await Promise.all([
+      store.changeLook('grade', 'look-1', (now) => ({ ...now, own: { grade: 'clear', by: 'key', at: set!.setAt } })),
+      store.amendLook('look-1', (now) => ({ ...now, movement: film })),
+    ])
+    const [kept] = (await opened()).looks
+    expect(kept).toMatchObject({ own: { grade: 'clear' }, movement: film })
+  })
+
+  it('what a film showed is no step: undo takes the grade back and leaves it', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    await store.changeLook('grade', 'look-1', (now) => ({ ...now, own: { grade: 'clear', by: 'key', at: set!.setAt } }))
+    await store.amendLook('look-1', (now) => ({ ...now, movement: film }))
+    expect((await store.undo())?.label).toBe('grade')
+    const [kept] = (await opened()).looks
+    expect(kept).toMatchObject({ own: null, movement: film })
+  })
+
+  it('of a session both hold, and a session comes back as it was', async () => {
+    const store = await opened()
+    await store.saveSession(session)
+    await Promise.all([
+      store.changeSession('evening', (now) => ({ ...now, egg: { id: 'egg-1', since: set!.setAt } })),
+      store.changeSession('evening', (now) => ({ ...now, air: [{ at: set!.setAt, rhPercent: 51, celsius: 37.5, by: 'hand' as const }] })),
+    ])
+    const again = await opened()
+    expect(again.openSession('set-1')).toMatchObject({ egg: { id: 'egg-1' }, air: [{ rhPercent: 51 }] })
+    await again.changeSession('evening', (now) => ({ ...now, endedAt: set!.setAt }))
+    expect(again.openSession('set-1')).toBeUndefined()
+    await expect(again.saveSession({ ...session, timerSeconds: 900 })).rejects.toThrow()
+  })
+})
+
+describe('the journal', () => {
+  it('keeps the newest sixty steps, on the disk as well', async () => {
+    const store = await opened()
+    for (let i = 0; i < 64; i++) await store.commit(`step ${i}`, null, { sets: [{ ...set!, notes: String(i) }] })
+    const again = await opened()
+    expect(again.journal).toHaveLength(60)
+    expect(again.journal[0]!.label).toBe('step 4')
+    expect((await again.undo())?.label).toBe('step 63')
   })
 })
 

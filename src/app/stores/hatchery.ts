@@ -132,6 +132,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     return inTurn(() => commitNow(label, eggId, changes))
   }
 
+  /** Changes one look from how it stands when its turn comes: the film of an egg may be read while it is judged. */
+  function changeLook(label: string, id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
+    return inTurn(async () => {
+      const now = looks.value.find((look) => look.id === id)
+      if (now) await commitNow(label, now.eggId, { looks: [change(now)] })
+    })
+  }
+
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     const entry: JournalEntry = {
@@ -165,9 +173,12 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   /** A look with something added that nobody decided, so that it is no step of its own. */
-  function amendLook(look: LookRecord): Promise<void> {
+  function amendLook(id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
     return inTurn(async () => {
       mustLead()
+      const now = looks.value.find((look) => look.id === id)
+      if (!now) return
+      const look = change(now)
       await repository.saveLook(look)
       show({ looks: [look] })
       tell({ kind: 'changed', put: { looks: [look] }, goneIds: [], journal: journal.value })
@@ -183,13 +194,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     mustLead()
     const entry = journal.value.at(-1)
     if (!entry) return null
-    for (const { id, before: look } of entry.looks) await (look ? repository.saveLook(look) : repository.removeLook(id))
+    const earlierLooks = entry.looks.map(({ id, before: look }) => ({ id, before: look && withFilmOf(look, looks.value.find((now) => now.id === id)) }))
+    for (const { id, before: look } of earlierLooks) await (look ? repository.saveLook(look) : repository.removeLook(id))
     for (const { id, before: egg } of entry.eggs) await (egg ? repository.saveEgg(egg) : repository.removeEgg(id))
     for (const { id, before: set } of entry.sets) await (set ? repository.saveSet(set) : repository.removeSet(id))
     await repository.removeStep(entry)
     await repository.flush()
     const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] => steps.flatMap(({ before: old }) => old ?? [])
-    const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(entry.looks) }
+    const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(earlierLooks) }
     const goneIds = [...entry.sets, ...entry.eggs, ...entry.looks].filter((step) => step.before === null).map(({ id }) => id)
     journal.value = journal.value.slice(0, -1)
     show(put, new Set(goneIds))
@@ -278,9 +290,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   return {
     repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, changeSession, openSession, allEggsBySet, eggsBySet, looksByEgg,
-    learnt, load, setById, commit, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
+    learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
   }
 })
+
+/** What a film showed was no step, and is not taken back with one. */
+function withFilmOf(look: LookRecord, now: LookRecord | undefined): LookRecord {
+  return now?.movement && !look.movement ? { ...look, movement: now.movement, verdict: now.verdict } : look
+}
 
 export function deviceZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone

@@ -127,6 +127,14 @@ async function goOnNow(): Promise<void> {
   if (!look.value) return void hands.take()
   await bench.decide(chosen.value ?? look.value.own?.grade ?? look.value.verdict.grade)
 }
+/** The egg of the step that is taken back is at hand again, also when the tray was done. */
+function takeBack(): void {
+  void guarded(async () => {
+    await bench.undo()
+    const { kind } = step.value
+    if (current.value && (kind === 'candle' || kind === 'return')) await flow.takeInHand(current.value.id)
+  })
+}
 /** The next of the other grades, spoken so that nobody need look. */
 function another(): void {
   if (!look.value) return
@@ -156,7 +164,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   }
 }, { capture: true })
 useKeys({
-  ' ': goOn, x: another, z: () => void guarded(() => bench.undo()), c: nextComparison,
+  ' ': goOn, x: another, z: takeBack, c: nextComparison,
   v: () => { if (session.value?.begun) void guarded(flow.pause) },
   b: () => { essential.value = !essential.value },
   h: () => compare('earlier'), j: () => compare('blink'), m: () => compare('mates'), n: () => compare('reference'), l: () => compare('living'),
@@ -242,7 +250,7 @@ const stepText = computed(() => {
     </div>
     <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? 'Making ready …' }}</p>
 
-    <SessionKeys v-if="session" :session="session" :step="step" :look="look" :chosen="chosen" :paused="clocks.pausedMs !== null" @go-on="goOn" @another="another" @undo="guarded(() => bench.undo())" @compare="nextComparison" @pause="guarded(flow.pause)" />
+    <SessionKeys v-if="session" :session="session" :step="step" :look="look" :chosen="chosen" :paused="clocks.pausedMs !== null" @go-on="goOn" @another="another" @undo="takeBack" @compare="nextComparison" @pause="guarded(flow.pause)" />
     <EssentialScreen v-if="essential" :place="current && step.kind === 'candle' ? bench.placeOf(current) : stepTitle" :grade="look ? chosen ?? look.own?.grade ?? look.verdict.grade : null" :over="clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' || clockLevel(eggOutMs ?? 0, limits.eggOut) === 'over'" :problem="problem" @close="essential = false" />
   </main>
 </template>

@@ -45,6 +45,20 @@ describe('signs of life the model may overlook', () => {
     expect(verdict({ ...even, signs: { ...even.signs!, unevenness: 0.28 } }).action).toBe('recheck')
   })
 
+  it.each([
+    ['movement in a film', { moving: true, heartbeat: null }], ['a heartbeat', { moving: false, heartbeat: { hz: 3.6, signalToNoise: 14, found: true } }],
+  ])('so does %s, however certain the rest, and it is the first reason', (_, life) => {
+    const filmed = gradeEgg(reading(ring), { ...day10, policy: 'first-sight', film: { seconds: 5, significance: 9, ...life } })
+    expect(filmed.action).not.toBe('remove')
+    expect(filmed.probabilities.developing).toBeGreaterThan(verdict(reading(ring)).probabilities.developing)
+    expect(filmed.reasons[0]).toMatch(/moves inside|regular beat/)
+  })
+
+  it('a film in which nothing moved says nothing: embryos rest', () => {
+    const film = { seconds: 9, significance: 0.4, moving: false, heartbeat: { hz: 3, signalToNoise: 1.2, found: false } }
+    expect(gradeEgg(reading(ring), { ...day10, policy: 'first-sight', film })).toEqual(verdict(reading(ring)))
+  })
+
   it('so does a shell that may still hide life at this age', () => {
     expect(gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'dark', policy: 'first-sight' }).action).not.toBe('remove')
     expect(gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'white', policy: 'first-sight' }).readable).toBe(true)

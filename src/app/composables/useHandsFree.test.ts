@@ -1,0 +1,164 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, nextTick, ref, shallowRef } from 'vue'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Action } from '../../core/grade/types.ts'
+import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
+import type { useBench } from './useBench.ts'
+import { useHandsFree } from './useHandsFree.ts'
+import type { LampWatchEvents } from './useLampWatch.ts'
+import type { useSession } from './useSession.ts'
+import type { useSounds } from './useSounds.ts'
+
+/** The lamp in the test's hands. */
+const lamp = { on: null as unknown as LampWatchEvents, frames: [] as Array<{ close: () => void; closed: boolean }>, again: 0, wasTaken: 0 }
+vi.mock('./useLampWatch.ts', () => ({
+  useLampWatch: (_picture: unknown, _active: unknown, on: LampWatchEvents) => {
+    lamp.on = on
+    return {
+      state: ref(EMPTY_LAMP), film: () => [],
+      takeFrames: () => {
+        const frame = { closed: false, close: () => { frame.closed = true } }
+        lamp.frames.push(frame)
+        return Promise.resolve([frame])
+      },
+      again: () => lamp.again++, wasTaken: () => lamp.wasTaken++,
+    }
+  },
+}))
+
+const { sets: [set], eggs, looks: [sample] } = sampleRecords()
+
+function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails = false }: { action?: Action; liftAgrees?: boolean; trigger?: 'itself' | 'key'; fails?: boolean } = {}) {
+  const current = shallowRef<EggRecord | null>(eggs[0]!)
+  const looks = ref(new Map<string, LookRecord>())
+  const problem = ref<string | null>(null)
+  const log: string[] = []
+  const advance = (): void => {
+    const next = eggs.find((egg) => !looks.value.get(egg.id))
+    if (next) current.value = next
+    log.push(`at ${current.value?.id}`)
+  }
+  const bench = {
+    current, problem, several: ref(null), eggs: ref(eggs), placeOf: (egg: EggRecord) => egg.id,
+    look: { get value() { return current.value ? looks.value.get(current.value.id) ?? null : null } },
+    lookOf: (egg: EggRecord) => looks.value.get(egg.id), choose: (egg: EggRecord | null) => { current.value = egg }, advance,
+    takePhoto: () => {
+      const id = current.value!.id
+      problem.value = fails ? 'No egg to be found.' : null
+      if (!fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action } })
+      log.push(`photographed ${id}`)
+      return Promise.resolve()
+    },
+    decide: (grade: string, by: string) => {
+      const look = looks.value.get(current.value!.id)!
+      looks.value.set(look.eggId, { ...look, own: { grade: look.verdict.grade, at: look.takenAt, by: 'lift' } })
+      log.push(`${by} agrees for ${look.eggId}: ${grade === look.verdict.grade}`)
+      advance()
+      return Promise.resolve()
+    },
+  }
+  const flow = {
+    session: ref({ begun: true, trigger, source: 'device', liftAgrees, timerSeconds: 60, egg: { id: eggs[0]!.id, since: '' } }),
+    step: ref({ kind: 'candle', trayId: 'tray-1' }), clocks: ref({ pausedMs: null }),
+    takeInHand: () => Promise.resolve(), putDown: () => { log.push('put down'); return Promise.resolve() },
+  }
+  const heard: string[] = []
+  const sounds = { play: (...names: string[]) => heard.push(...names), say: () => undefined }
+  const hands = effectScope().run(() => useHandsFree(() => set!, bench as unknown as ReturnType<typeof useBench>, flow as unknown as ReturnType<typeof useSession>, sounds as unknown as ReturnType<typeof useSounds>, shallowRef(null)))!
+  const settle = async (): Promise<void> => {
+    for (let i = 0; i < 20; i++) await nextTick()
+  }
+  return { current, looks, log, heard, hands, settle, flow }
+}
+
+beforeEach(() => {
+  setActivePinia(createPinia())
+  Object.assign(lamp, { frames: [], again: 0, wasTaken: 0 })
+})
+
+describe('eggs that come and go by themselves', () => {
+  it('are photographed as they settle, agreed with as they are lifted, one after the other', async () => {
+    const { log, heard, settle } = setUp()
+    for (let i = 0; i < 2; i++) {
+      lamp.on.settled()
+      lamp.on.gone()
+    }
+    await settle()
+    expect(log).toEqual([
+      'photographed egg-1', 'lift agrees for egg-1: true', 'at egg-2', 'photographed egg-2', 'lift agrees for egg-2: true', 'at egg-2', 'put down',
+    ])
+    expect(heard).toEqual(['taken', sample!.verdict.grade, 'taken', sample!.verdict.grade])
+  })
+
+  it.each([['what comes out', { action: 'remove' as const }], ['anything, where the candler does not want it so', { liftAgrees: false }]])('lifting never agrees to %s', async (_, wish) => {
+    const { log, settle } = setUp(wish)
+    lamp.on.settled()
+    lamp.on.gone()
+    await settle()
+    expect(log).toEqual(['photographed egg-1', 'at egg-2'])
+  })
+
+  it('what is lifted off says nothing about an egg that the candler went back to', async () => {
+    const { log, current, looks, settle } = setUp()
+    lamp.on.settled()
+    await settle()
+    looks.value.set('egg-2', { ...sample!, eggId: 'egg-2', own: null })
+    current.value = eggs[1]!
+    lamp.on.gone()
+    await settle()
+    expect(log).toEqual(['photographed egg-1'])
+  })
+
+  it('an egg that has its look is not taken again, and its frames are given back', async () => {
+    const { log, looks, settle } = setUp()
+    looks.value.set('egg-1', { ...sample!, eggId: 'egg-1' })
+    lamp.on.settled()
+    await settle()
+    expect(log).toEqual([])
+    expect(lamp.frames.map(({ closed }) => closed)).toEqual([true])
+  })
+
+  it('one that cannot be read is tried three times, with a sound, and then waits for the candler', async () => {
+    const { log, heard, settle } = setUp({ fails: true })
+    for (let i = 0; i < 3; i++) {
+      lamp.on.settled()
+      await settle()
+    }
+    expect(log).toEqual(['photographed egg-1', 'photographed egg-1', 'photographed egg-1'])
+    expect(heard).toEqual(['retake', 'retake', 'retake'])
+    expect(lamp.again).toBe(2)
+    lamp.on.gone()
+    await settle()
+    expect(log).toHaveLength(3)
+  })
+
+  it('with keys the watch takes nothing and moves nothing; a picture by key tells it that the egg is taken', async () => {
+    const { log, hands, settle } = setUp({ trigger: 'key' })
+    lamp.on.settled()
+    lamp.on.gone()
+    await settle()
+    expect(log).toEqual([])
+    await hands.take()
+    expect(log).toEqual(['photographed egg-1'])
+    expect(lamp.wasTaken).toBe(1)
+  })
+})
+
+describe('after a reload', () => {
+  it('the egg at hand is at hand; if it was taken, it has to leave first and may be lifted', async () => {
+    const { log, current, looks, hands, settle } = setUp()
+    looks.value.set('egg-1', { ...sample!, eggId: 'egg-1', own: null, verdict: { ...sample!.verdict, action: 'keep' } })
+    current.value = eggs[1]!
+    hands.resume()
+    expect(current.value.id).toBe('egg-1')
+    expect(hands.watching.value.stage).toBe('taken')
+    lamp.on.gone()
+    await settle()
+    expect(log).toEqual(['lift agrees for egg-1: true', 'at egg-2'])
+  })
+})
