@@ -12,6 +12,8 @@ import { AGE_DAYS, beginNight } from './sixty-eggs.ts'
 
 const EGGS_SEEN = 40
 const SECONDS_AN_EGG = 2.2
+/** Hands, dark, towel, lid and air take longer; the measuring warms up meanwhile. */
+const MAKING_READY_MS = 10_000
 
 /** Needs the built app. */
 export async function benchLamp(): Promise<string[]> {
@@ -29,7 +31,7 @@ export async function benchLamp(): Promise<string[]> {
     })
     try {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-      await beginNight(page, baseURL)
+      await beginNight(page, baseURL, MAKING_READY_MS)
       await page.evaluate(() => {
         const found: Array<[number, number]> = []
         ;(globalThis as unknown as { longTasks: typeof found }).longTasks = found

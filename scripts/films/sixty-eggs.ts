@@ -25,14 +25,18 @@ function bundleOfSixty(): Buffer {
   return Buffer.from(writeBundle({ records: { format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: setAt, hatchery, sets: [set], eggs, looks: [], sessions: [] }, photos: new Map() }))
 }
 
-/** Brings the set in and begins its session with this device's camera: ready, lid off, lid on, by one key. */
-export async function beginNight(page: Page, baseURL: string): Promise<void> {
+/**
+ * Brings the set in and begins its session with this device's camera: ready, lid off, lid on, by one key.
+ * @param readyMs - how long the candler is about making ready
+ */
+export async function beginNight(page: Page, baseURL: string, readyMs = 0): Promise<void> {
   await page.goto(`${baseURL}#/records`)
   await page.getByTestId('bundle-input').setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: bundleOfSixty() })
   await page.getByTestId('records-message').waitFor()
   await page.goto(`${baseURL}#/sets/sixty/candle`)
   await page.getByText('Before the first egg').waitFor()
   await page.getByLabel('This device’s camera').check()
+  await page.waitForTimeout(readyMs)
   for (let i = 0; i < 8; i++) {
     await page.keyboard.press(' ')
     await page.waitForTimeout(150)

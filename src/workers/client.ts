@@ -1,7 +1,7 @@
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
-import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** A call that the worker could not answer; the message is for people. */
 export class EggWorkerError extends Error {
@@ -41,6 +41,12 @@ export class EggWorkerClient {
     const reply = await this.call({ kind: 'measure', photo, species, keepLongSidePx }, signal, photo instanceof Blob ? [] : photo)
     if (reply.kind !== 'measured') throw unexpected(reply)
     return reply.result
+  }
+
+  async shrink(frame: VideoFrame | ImageBitmap, longSidePx: number): Promise<SmallFrame> {
+    const reply = await this.call({ kind: 'shrink', frame, longSidePx }, undefined, [frame])
+    if (reply.kind !== 'shrunk') throw unexpected(reply)
+    return reply.frame
   }
 
   async film(film: FilmInput, signal?: AbortSignal): Promise<FilmReading | null> {

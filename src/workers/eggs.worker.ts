@@ -7,7 +7,7 @@ import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
-import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** Larger pictures are refused before they are unpacked: a browser tab has little memory. */
 const MAX_PIXELS = 60_000_000
@@ -34,7 +34,7 @@ self.addEventListener('message', (event: MessageEvent<WorkerRequest>) => {
     cancelled.add(request.cancels)
     return
   }
-  void answer(request).then((reply) => self.postMessage(reply))
+  void answer(request).then((reply) => self.postMessage(reply, { transfer: reply.kind === 'shrunk' ? [reply.frame.data.buffer] : [] }))
 })
 
 async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Promise<WorkerReply> {
@@ -44,6 +44,7 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     await new Promise((resolve) => setTimeout(resolve))
     if (cancelled.delete(id)) throw new Fault('cancelled', 'Cancelled.')
     if (request.kind === 'measure') return { id, kind: 'measured', result: await measure(request) }
+    if (request.kind === 'shrink') return { id, kind: 'shrunk', frame: shrink(request.frame, request.longSidePx) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
@@ -124,6 +125,24 @@ async function toKeep(photo: PhotoInput, bitmap: ImageBitmap, longSidePx: number
   context.imageSmoothingQuality = 'high'
   context.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
   return canvas.convertToBlob({ type: 'image/jpeg', quality: KEPT_QUALITY })
+}
+
+/** Reused from frame to frame: the live picture keeps its size. */
+let live: OffscreenCanvas | null = null
+
+function shrink(frame: VideoFrame | ImageBitmap, longSidePx: number): SmallFrame {
+  try {
+    const [width, height] = frame instanceof ImageBitmap ? [frame.width, frame.height] : [frame.displayWidth, frame.displayHeight]
+    const scale = Math.min(1, longSidePx / Math.max(width, height))
+    const [widthPx, heightPx] = [Math.round(width * scale), Math.round(height * scale)]
+    if (live?.width !== widthPx || live.height !== heightPx) live = new OffscreenCanvas(widthPx, heightPx)
+    const context = live.getContext('2d', { willReadFrequently: true })
+    if (!context) throw new Fault('failed', 'This browser cannot read pictures in the background.')
+    context.drawImage(frame, 0, 0, widthPx, heightPx)
+    return { widthPx, heightPx, data: context.getImageData(0, 0, widthPx, heightPx).data }
+  } finally {
+    frame.close()
+  }
 }
 
 function readFilm({ frames, outline, stage }: FilmInput): FilmReading | null {

@@ -10,11 +10,20 @@ import type { SpeciesName } from '../core/species/species.ts'
 export type WorkerRequest =
   | { id: number; kind: 'measure'; photo: PhotoInput; species: SpeciesName; keepLongSidePx: number | null }
   | { id: number; kind: 'film'; film: FilmInput }
+  /** Draws a frame of the live picture down; the frame is given away. */
+  | { id: number; kind: 'shrink'; frame: VideoFrame | ImageBitmap; longSidePx: number }
   | { id: number; kind: 'render'; egg: EggModel; ageDays: number; shot: Shot }
   | { id: number; kind: 'cancel'; cancels: number }
 
 /** A file, or frames just taken of the live picture, of which the sharpest is used; frames are given away. */
 export type PhotoInput = Blob | ImageBitmap[]
+
+/** RGBA, row-major. */
+export interface SmallFrame {
+  widthPx: number
+  heightPx: number
+  data: Uint8ClampedArray<ArrayBuffer>
+}
 
 /** A film of one egg that lay still, and where it lay. */
 export interface FilmInput {
@@ -48,6 +57,7 @@ export interface WorkerFault {
 export type WorkerReply =
   | { id: number; kind: 'measured'; result: MeasuredPhoto }
   | { id: number; kind: 'rendered'; photo: Blob }
+  | { id: number; kind: 'shrunk'; frame: SmallFrame }
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
   | { id: number; kind: 'fault'; fault: WorkerFault }

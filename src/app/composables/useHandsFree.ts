@@ -48,7 +48,8 @@ export function useHandsFree(
   async function warmUp(): Promise<void> {
     const shot = takeShot('warm-up', { widthPx: WARM_UP_SIDE_PX, heightPx: WARM_UP_SIDE_PX })
     const egg = await workers.render(createEgg('warm-up', { species: set().species, shell: set().shell, fate: { kind: 'developing' } }), 8, shot)
-    for (let i = 0; i < WARM_UP_ROUNDS; i++) await workers.measure(egg, { species: set().species })
+    // An egg that is there already must not wait for it.
+    for (let i = 0; i < WARM_UP_ROUNDS && !candling.value; i++) await workers.measure(egg, { species: set().species })
   }
   void warmUp().catch(() => undefined)
 

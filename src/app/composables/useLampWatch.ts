@@ -3,6 +3,8 @@ import { onScopeDispose, ref, watch as watchRef, type Ref } from 'vue'
 import type { RawFrame } from '../../core/motion/clip.ts'
 import { EMPTY_LAMP, watch, type WatchState } from '../../core/watch/egg-watch.ts'
 import { lookAtFrame, type CoarseFrame } from '../../core/watch/frame-figures.ts'
+import { EggWorkerClient } from '../../workers/client.ts'
+import type { SmallFrame } from '../../workers/protocol.ts'
 
 export type LivePicture = HTMLVideoElement | HTMLImageElement
 
@@ -13,6 +15,8 @@ const LEAST_INTERVAL_MS = 55
 const IMAGE_INTERVAL_MS = 100
 /** Filming ends here; more tells no more. */
 const LONGEST_FILM_MS = 10_000
+/** An egg that has been still for so long has probably settled. */
+const EARLY_AFTER_MS = 100
 /** Full frames taken of a settled egg, the sharpest of which is used. */
 const BURST = 2
 
@@ -30,30 +34,39 @@ export interface LampWatchEvents {
  */
 export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boolean, on: LampWatchEvents) {
   const state = ref<WatchState>(EMPTY_LAMP)
-  const canvas = document.createElement('canvas')
-  const context = canvas.getContext('2d', { willReadFrequently: true })
+  // Drawing two megapixels down fifteen times a second would hold up the screen.
+  const shrinker = new EggWorkerClient()
+  let shrinking = false
   let film: RawFrame[] = []
   let coarse: CoarseFrame | null = null
   let lastMs = -Infinity
+  /** Full frames of an egg that seems to settle, taken while that is made sure of. */
+  let early: Promise<ImageBitmap[]> | null = null
 
-  function see(atMs: number): void {
+  /** Frames that come while one is drawn down are left out: what is seen is never late. */
+  async function see(atMs: number): Promise<void> {
     const source = picture.value
-    if (!source || !context || !active() || atMs - lastMs < LEAST_INTERVAL_MS) return
-    const size = sizeOf(source)
-    if (size.widthPx === 0) return
-    const scale = Math.min(1, FRAME_LONG_SIDE_PX / Math.max(size.widthPx, size.heightPx))
-    const [width, height] = [Math.round(size.widthPx * scale), Math.round(size.heightPx * scale)]
-    // Setting a canvas's size, even to the same, makes it anew.
-    if (canvas.width !== width) canvas.width = width
-    if (canvas.height !== height) canvas.height = height
-    context.drawImage(source, 0, 0, canvas.width, canvas.height)
-    const { data } = context.getImageData(0, 0, canvas.width, canvas.height)
-    const frame = { widthPx: canvas.width, heightPx: canvas.height, data }
+    if (!source || shrinking || !active() || atMs - lastMs < LEAST_INTERVAL_MS || sizeOf(source).widthPx === 0) return
+    shrinking = true
+    try {
+      const small = await shrinker.shrink(await frameOf(source), FRAME_LONG_SIDE_PX)
+      if (active()) watchFrame(small, atMs)
+    } catch {
+      // A frame that could not be had; the next one comes soon.
+    } finally {
+      shrinking = false
+    }
+  }
+
+  function watchFrame(frame: SmallFrame, atMs: number): void {
     const seen = lookAtFrame(frame, coarse)
     const next = watch(state.value, seen.figures, atMs, atMs - lastMs)
     coarse = seen.coarse
     lastMs = atMs
     state.value = next.state
+    const stillMs = next.state.stillSinceMs === null ? 0 : atMs - next.state.stillSinceMs
+    if (next.state.stage === 'coming' && stillMs >= EARLY_AFTER_MS) early ??= grab()
+    if (next.state.stage !== 'taken' && stillMs === 0) dropEarly()
     if (next.event === 'gone') on.gone()
     if (next.event === 'settled' || next.event === 'turned') film = []
     if (next.state.stage === 'taken' && next.event === null) record({ ...frame, channels: 4, atMs })
@@ -67,8 +80,19 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     on.filmed(frame.atMs - beganMs)
   }
 
-  /** Full frames, one after the other; the caller closes them or gives them away. */
-  async function takeFrames(): Promise<ImageBitmap[]> {
+  /** Full frames of the egg that lies there; the caller closes them or gives them away. */
+  function takeFrames(): Promise<ImageBitmap[]> {
+    const frames = early ?? grab()
+    early = null
+    return frames
+  }
+
+  function dropEarly(): void {
+    void early?.then((frames) => frames.forEach((frame) => frame.close()))
+    early = null
+  }
+
+  async function grab(): Promise<ImageBitmap[]> {
     const source = picture.value
     if (!source || sizeOf(source).widthPx === 0) return []
     const frames = [await createImageBitmap(source)]
@@ -95,21 +119,28 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     if (before instanceof HTMLVideoElement) before.cancelVideoFrameCallback(handle)
     if (!(source instanceof HTMLVideoElement)) return
     const follow = (now: number): void => {
-      see(now)
+      void see(now)
       handle = source.requestVideoFrameCallback(follow)
     }
     handle = source.requestVideoFrameCallback(follow)
   }, { immediate: true })
   // A picture that comes as a stream of stills tells nobody when it changes.
   useIntervalFn(() => {
-    if (picture.value instanceof HTMLImageElement) see(performance.now())
+    if (picture.value instanceof HTMLImageElement) void see(performance.now())
   }, IMAGE_INTERVAL_MS)
   onScopeDispose(() => {
     stop()
+    dropEarly()
+    shrinker.release()
     if (picture.value instanceof HTMLVideoElement) picture.value.cancelVideoFrameCallback(handle)
   })
 
   return { state, film: () => film, takeFrames, again, wasTaken }
+}
+
+/** The frame that is shown now. Where browsers know video frames no pixel is copied for it. */
+function frameOf(source: LivePicture): VideoFrame | Promise<ImageBitmap> {
+  return source instanceof HTMLVideoElement && 'VideoFrame' in globalThis ? new VideoFrame(source) : createImageBitmap(source)
 }
 
 function sizeOf(source: LivePicture): { widthPx: number; heightPx: number } {
