@@ -8,6 +8,8 @@ import { SHELLS, SPECIES, SPECIES_NAMES } from '../../src/core/species/species.t
 
 const SIDE_PX = 128
 export const FRAMES_PER_SECOND = 15
+/** The outline comes from the photograph just before: measuring errs, and the hand moves on. Half-lengths and radians. */
+const OUTLINE_OFF = 0.01
 
 export interface FilmCase {
   seed: string
@@ -36,10 +38,15 @@ export function drawFilmCase(seed: string, wish: FilmWish): FilmCase {
     exposure: random.pick([0.35, 0.6, 0.8, 0.9, 1, 1.2]), electrons: random.between(600, 8000), defocusPx: random.between(0.3, 0.7),
     lamp: random.pick(['blunt', 'blunt', 'blunt', 'small', 'below']), fingers: random.uniform() < 0.15 ? 1 : 0,
   })
-  const { halfLengthPx, halfBreadthPx } = scaleOf(egg, shot)
+  const size = scaleOf(egg, shot)
+  const off = (sd: number): number => random.normal(0, sd)
+  const [halfLengthPx, halfBreadthPx] = [size.halfLengthPx * (1 + off(OUTLINE_OFF)), size.halfBreadthPx * (1 + off(OUTLINE_OFF))]
   return {
     seed, shot, life: wish.life, state: eggAt(egg, ageDays),
-    outline: { centre: { x: shot.centre.x * SIDE_PX, y: shot.centre.y * SIDE_PX }, axisRad: shot.axisRad, halfLengthPx, halfBreadthPx, taper: egg.taper, bulge: egg.bulge },
+    outline: {
+      centre: { x: shot.centre.x * SIDE_PX + off(OUTLINE_OFF) * halfLengthPx, y: shot.centre.y * SIDE_PX + off(OUTLINE_OFF) * halfLengthPx },
+      axisRad: shot.axisRad + off(OUTLINE_OFF), halfLengthPx, halfBreadthPx, taper: egg.taper, bulge: egg.bulge,
+    },
   }
 }
 

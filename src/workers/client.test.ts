@@ -46,15 +46,17 @@ describe('EggWorkerClient', () => {
     const { client, workers } = setUp()
     const live = { close: () => undefined } as unknown as ImageBitmap
     const data = new Uint8ClampedArray(16)
-    const calls = [client.shrink(live, 240), client.measure([live], { species: 'duck' }), client.film({ frames: [{ widthPx: 2, heightPx: 2, channels: 4, data, atMs: 0 }], outline: { centre: { x: 1, y: 1 }, axisRad: 0, halfLengthPx: 1, halfBreadthPx: 1, taper: 0, bulge: 0 }, stage: 0.3 })] as const
-    expect(workers[0]!.given).toEqual([[live], [live], [data.buffer]])
-    const [shrink, measure, film] = workers[0]!.asked
+    const calls = [client.shrink(live, 240), client.hold(live), client.measure([live], { species: 'duck' }), client.film({ frames: [{ widthPx: 2, heightPx: 2, channels: 4, data, atMs: 0 }], outline: { centre: { x: 1, y: 1 }, axisRad: 0, halfLengthPx: 1, halfBreadthPx: 1, taper: 0, bulge: 0 }, stage: 0.3 })] as const
+    expect(workers[0]!.given).toEqual([[live], [live], [live], [data.buffer]])
+    const [shrink, hold, measure, film] = workers[0]!.asked
     workers[0]!.answer({ id: shrink!.id, kind: 'shrunk', frame: { widthPx: 2, heightPx: 2, data } })
+    workers[0]!.answer({ id: hold!.id, kind: 'held', frame: live })
     workers[0]!.answer({ id: measure!.id, kind: 'filmed', result: null })
     workers[0]!.answer({ id: film!.id, kind: 'filmed', result: null })
     expect((await calls[0]).widthPx).toBe(2)
-    await expect(calls[1]).rejects.toThrow('out of turn')
-    expect(await calls[2]).toBeNull()
+    expect(await calls[1]).toBe(live)
+    await expect(calls[2]).rejects.toThrow('out of turn')
+    expect(await calls[3]).toBeNull()
   })
 
   it('passes a fault on as an error with its code', async () => {

@@ -1,7 +1,7 @@
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
-import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type { FilmInput, FilmReading, LiveFrame, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** A call that the worker could not answer; the message is for people. */
 export class EggWorkerError extends Error {
@@ -43,9 +43,15 @@ export class EggWorkerClient {
     return reply.result
   }
 
-  async shrink(frame: VideoFrame | ImageBitmap, longSidePx: number): Promise<SmallFrame> {
+  async shrink(frame: LiveFrame, longSidePx: number): Promise<SmallFrame> {
     const reply = await this.call({ kind: 'shrink', frame, longSidePx }, undefined, [frame])
     if (reply.kind !== 'shrunk') throw unexpected(reply)
+    return reply.frame
+  }
+
+  async hold(frame: LiveFrame): Promise<ImageBitmap> {
+    const reply = await this.call({ kind: 'hold', frame }, undefined, [frame])
+    if (reply.kind !== 'held') throw unexpected(reply)
     return reply.frame
   }
 

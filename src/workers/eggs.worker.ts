@@ -7,7 +7,7 @@ import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
-import type { FilmInput, FilmReading, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type { FilmInput, FilmReading, LiveFrame, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
 /** Larger pictures are refused before they are unpacked: a browser tab has little memory. */
 const MAX_PIXELS = 60_000_000
@@ -34,8 +34,13 @@ self.addEventListener('message', (event: MessageEvent<WorkerRequest>) => {
     cancelled.add(request.cancels)
     return
   }
-  void answer(request).then((reply) => self.postMessage(reply, { transfer: reply.kind === 'shrunk' ? [reply.frame.data.buffer] : [] }))
+  void answer(request).then((reply) => self.postMessage(reply, { transfer: givenAway(reply) }))
 })
+
+function givenAway(reply: WorkerReply): Transferable[] {
+  if (reply.kind === 'shrunk') return [reply.frame.data.buffer]
+  return reply.kind === 'held' ? [reply.frame] : []
+}
 
 async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Promise<WorkerReply> {
   const { id } = request
@@ -45,6 +50,7 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     if (cancelled.delete(id)) throw new Fault('cancelled', 'Cancelled.')
     if (request.kind === 'measure') return { id, kind: 'measured', result: await measure(request) }
     if (request.kind === 'shrink') return { id, kind: 'shrunk', frame: shrink(request.frame, request.longSidePx) }
+    if (request.kind === 'hold') return { id, kind: 'held', frame: await createImageBitmap(request.frame).finally(() => request.frame.close()) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
@@ -130,7 +136,7 @@ async function toKeep(photo: PhotoInput, bitmap: ImageBitmap, longSidePx: number
 /** Reused from frame to frame: the live picture keeps its size. */
 let live: OffscreenCanvas | null = null
 
-function shrink(frame: VideoFrame | ImageBitmap, longSidePx: number): SmallFrame {
+function shrink(frame: LiveFrame, longSidePx: number): SmallFrame {
   try {
     const [width, height] = frame instanceof ImageBitmap ? [frame.width, frame.height] : [frame.displayWidth, frame.displayHeight]
     const scale = Math.min(1, longSidePx / Math.max(width, height))

@@ -11,12 +11,17 @@ export type WorkerRequest =
   | { id: number; kind: 'measure'; photo: PhotoInput; species: SpeciesName; keepLongSidePx: number | null }
   | { id: number; kind: 'film'; film: FilmInput }
   /** Draws a frame of the live picture down; the frame is given away. */
-  | { id: number; kind: 'shrink'; frame: VideoFrame | ImageBitmap; longSidePx: number }
+  | { id: number; kind: 'shrink'; frame: LiveFrame; longSidePx: number }
+  /** Copies a frame out of the camera's few buffers; the frame is given away. */
+  | { id: number; kind: 'hold'; frame: LiveFrame }
   | { id: number; kind: 'render'; egg: EggModel; ageDays: number; shot: Shot }
   | { id: number; kind: 'cancel'; cancels: number }
 
 /** A file, or frames just taken of the live picture, of which the sharpest is used; frames are given away. */
 export type PhotoInput = Blob | ImageBitmap[]
+
+/** A frame as the browser shows it; where it does not know video frames, a copy. */
+export type LiveFrame = VideoFrame | ImageBitmap
 
 /** RGBA, row-major. */
 export interface SmallFrame {
@@ -58,6 +63,7 @@ export type WorkerReply =
   | { id: number; kind: 'measured'; result: MeasuredPhoto }
   | { id: number; kind: 'rendered'; photo: Blob }
   | { id: number; kind: 'shrunk'; frame: SmallFrame }
+  | { id: number; kind: 'held'; frame: ImageBitmap }
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
   | { id: number; kind: 'fault'; fault: WorkerFault }

@@ -85,7 +85,7 @@ describe('eggs that come and go by themselves', () => {
   it('are photographed as they settle, agreed with as they are lifted, one after the other', async () => {
     const { log, heard, settle } = setUp()
     for (let i = 0; i < 2; i++) {
-      lamp.on.settled()
+      lamp.on.settled(0)
       lamp.on.gone()
     }
     await settle()
@@ -97,7 +97,7 @@ describe('eggs that come and go by themselves', () => {
 
   it.each([['what comes out', { action: 'remove' as const }], ['anything, where the candler does not want it so', { liftAgrees: false }]])('lifting never agrees to %s', async (_, wish) => {
     const { log, settle } = setUp(wish)
-    lamp.on.settled()
+    lamp.on.settled(0)
     lamp.on.gone()
     await settle()
     expect(log).toEqual(['photographed egg-1', 'at egg-2'])
@@ -105,7 +105,7 @@ describe('eggs that come and go by themselves', () => {
 
   it('what is lifted off says nothing about an egg that the candler went back to', async () => {
     const { log, current, looks, settle } = setUp()
-    lamp.on.settled()
+    lamp.on.settled(0)
     await settle()
     looks.value.set('egg-2', { ...sample!, eggId: 'egg-2', own: null })
     current.value = eggs[1]!
@@ -117,7 +117,7 @@ describe('eggs that come and go by themselves', () => {
   it('an egg that has its look is not taken again, and its frames are given back', async () => {
     const { log, looks, settle } = setUp()
     looks.value.set('egg-1', { ...sample!, eggId: 'egg-1' })
-    lamp.on.settled()
+    lamp.on.settled(0)
     await settle()
     expect(log).toEqual([])
     expect(lamp.frames.map(({ closed }) => closed)).toEqual([true])
@@ -126,7 +126,7 @@ describe('eggs that come and go by themselves', () => {
   it('one that cannot be read is tried three times, with a sound, and then waits for the candler', async () => {
     const { log, heard, settle } = setUp({ fails: true })
     for (let i = 0; i < 3; i++) {
-      lamp.on.settled()
+      lamp.on.settled(0)
       await settle()
     }
     expect(log).toEqual(['photographed egg-1', 'photographed egg-1', 'photographed egg-1'])
@@ -139,7 +139,7 @@ describe('eggs that come and go by themselves', () => {
 
   it('with keys the watch takes nothing and moves nothing; a picture by key tells it that the egg is taken', async () => {
     const { log, hands, settle } = setUp({ trigger: 'key' })
-    lamp.on.settled()
+    lamp.on.settled(0)
     lamp.on.gone()
     await settle()
     expect(log).toEqual([])

@@ -61,9 +61,8 @@ export function useHandsFree(
   }
 
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
-  function settled(): void {
+  function settled(atMs: number): void {
     if (!byItself.value) return
-    const atMs = performance.now()
     const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : Promise.resolve([])
     void inTurn(() => take(atMs, frames))
   }

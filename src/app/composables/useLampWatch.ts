@@ -4,7 +4,7 @@ import type { RawFrame } from '../../core/motion/clip.ts'
 import { EMPTY_LAMP, watch, type WatchState } from '../../core/watch/egg-watch.ts'
 import { lookAtFrame, type CoarseFrame } from '../../core/watch/frame-figures.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
-import type { SmallFrame } from '../../workers/protocol.ts'
+import type { LiveFrame, SmallFrame } from '../../workers/protocol.ts'
 
 export type LivePicture = HTMLVideoElement | HTMLImageElement
 
@@ -21,8 +21,8 @@ const EARLY_AFTER_MS = 100
 const BURST = 2
 
 export interface LampWatchEvents {
-  /** A new egg lies still: take it now. */
-  settled: () => void
+  /** A new egg lies still: take it now. @param atMs - when the frame came that shows it */
+  settled: (atMs: number) => void
   gone: () => void
   /** A frame was added to the film of the egg that lies still. */
   filmed: (milliseconds: number) => void
@@ -34,7 +34,7 @@ export interface LampWatchEvents {
  */
 export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boolean, on: LampWatchEvents) {
   const state = ref<WatchState>(EMPTY_LAMP)
-  // Drawing two megapixels down fifteen times a second would hold up the screen.
+  // Drawing two megapixels down or copying them would hold up the screen.
   const shrinker = new EggWorkerClient()
   let shrinking = false
   let film: RawFrame[] = []
@@ -65,12 +65,12 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     lastMs = atMs
     state.value = next.state
     const stillMs = next.state.stillSinceMs === null ? 0 : atMs - next.state.stillSinceMs
-    if (next.state.stage === 'coming' && stillMs >= EARLY_AFTER_MS) early ??= grab()
+    if (next.state.stage === 'coming' && stillMs >= EARLY_AFTER_MS) early ??= grab().catch(() => [])
     if (next.state.stage !== 'taken' && stillMs === 0) dropEarly()
     if (next.event === 'gone') on.gone()
     if (next.event === 'settled' || next.event === 'turned') film = []
     if (next.state.stage === 'taken' && next.event === null) record({ ...frame, channels: 4, atMs })
-    if (next.event === 'settled') on.settled()
+    if (next.event === 'settled') on.settled(atMs)
   }
 
   function record(frame: RawFrame): void {
@@ -82,7 +82,7 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
 
   /** Full frames of the egg that lies there; the caller closes them or gives them away. */
   function takeFrames(): Promise<ImageBitmap[]> {
-    const frames = early ?? grab()
+    const frames = early ?? grab().catch(() => [])
     early = null
     return frames
   }
@@ -95,10 +95,10 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
   async function grab(): Promise<ImageBitmap[]> {
     const source = picture.value
     if (!source || sizeOf(source).widthPx === 0) return []
-    const frames = [await createImageBitmap(source)]
+    const frames = [await shrinker.hold(await frameOf(source))]
     while (frames.length < BURST && source instanceof HTMLVideoElement) {
       await nextFrame(source)
-      frames.push(await createImageBitmap(source))
+      frames.push(await shrinker.hold(await frameOf(source)))
     }
     return frames
   }
@@ -139,7 +139,7 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
 }
 
 /** The frame that is shown now. Where browsers know video frames no pixel is copied for it. */
-function frameOf(source: LivePicture): VideoFrame | Promise<ImageBitmap> {
+function frameOf(source: LivePicture): LiveFrame | Promise<LiveFrame> {
   return source instanceof HTMLVideoElement && 'VideoFrame' in globalThis ? new VideoFrame(source) : createImageBitmap(source)
 }
 

@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { onScopeDispose } from 'vue'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 
@@ -22,19 +22,27 @@ export function useSounds() {
   const voice = useLocalStorage('perlumen-voice', false)
   const canSpeak = 'speechSynthesis' in globalThis
   let context: AudioContext | null = null
+  // Browsers let none be heard before the first key or touch, and making it takes a tenth of a second.
+  useEventListener(['keydown', 'pointerdown'], wake, { once: true })
   onScopeDispose(() => {
     void context?.close().catch(() => undefined)
     if (canSpeak) speechSynthesis.cancel()
   })
 
-  /** Sounds one after the other. Browsers let none be heard before the first key or touch. */
-  function play(...names: SoundName[]): void {
-    if (!sounds.value || !('AudioContext' in globalThis)) return
+  function wake(): AudioContext | null {
+    if (!sounds.value || !('AudioContext' in globalThis)) return null
     context ??= new AudioContext()
     if (context.state === 'suspended') void context.resume().catch(() => undefined)
-    let at = context.currentTime
+    return context
+  }
+
+  /** Sounds one after the other. */
+  function play(...names: SoundName[]): void {
+    const audio = wake()
+    if (!audio) return
+    let at = audio.currentTime
     for (const [hz, seconds] of names.flatMap((name) => [...SOUNDS[name], [0, 0.06] as const])) {
-      if (hz > 0) note(context, hz, at, seconds)
+      if (hz > 0) note(audio, hz, at, seconds)
       at += seconds
     }
   }
