@@ -34,6 +34,8 @@ export const sessionRecordSchema = z.object({
   air: z.array(z.object({ at: instantField, rhPercent: z.number().min(0).max(100), celsius: z.number().min(0).max(60), by: z.enum(['hand', 'sensor']) })).max(5000),
   /** The egg at hand, and since when it is out. */
   egg: z.object({ id: idField, since: instantField }).nullable(),
+  /** Eggs that the candler left for another evening without a picture. */
+  aside: z.array(idField).max(5000).default([]),
 })
 export type SessionRecord = z.infer<typeof sessionRecordSchema>
 

@@ -9,7 +9,7 @@ import { standingAction } from '../composables/candling.ts'
 import { count, GRADE_WORDS } from '../composables/wording.ts'
 
 /** What the evening came to. */
-const props = defineProps<{ session: SessionRecord; set: SetRecord; seen: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>; placeOf: (egg: EggRecord) => string; nowMs: number }>()
+const props = defineProps<{ session: SessionRecord; set: SetRecord; seen: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>; left: readonly EggRecord[]; placeOf: (egg: EggRecord) => string; nowMs: number }>()
 
 const endMs = computed(() => (props.session.endedAt === null ? props.nowMs : Date.parse(props.session.endedAt)))
 const open = computed(() => timeOpen(eventsOf(props.session), endMs.value))
@@ -36,6 +36,7 @@ const rows = computed(() => [
     </dl>
     <p v-if="suspects.length > 0" class="mt-5 text-lg"><strong>Look again:</strong> {{ suspects.map(({ egg, look }) => `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`).join(', ') }}. Pencil a question mark and today’s day on their blunt ends. They come up first next time.</p>
     <p v-if="unsaid.length > 0" class="mt-3 text-lg"><strong>Without your word:</strong> {{ places(unsaid) }}. Lifting an egg never agrees to take it out.</p>
+    <p v-if="left.length > 0" class="mt-3 text-lg"><strong>Left without a picture:</strong> {{ left.map(placeOf).join(', ') }}. They wait for the next look.</p>
     <p v-if="duds.length > 0" class="mt-3 text-lg"><strong>To come out:</strong> {{ places(duds) }}.</p>
     <p class="mt-5 text-ink-soft">Wash your hands.</p>
   </div>

@@ -26,7 +26,7 @@ const session: SessionRecord = {
   id: 'evening', setId: 'set-1', startedAt: at(0), endedAt: null, ready: [], begun: true, trigger: 'itself', source: 'device', timerSeconds: 4, liftAgrees: true,
   events: [{ kind: 'opened', at: at(1), purpose: 'fetch', trayId: 'tray-1' }, { kind: 'closed', at: at(2) }, { kind: 'opened', at: at(10), purpose: 'return', trayId: 'tray-1' }, { kind: 'closed', at: at(10.5) }],
   air: [{ at: at(0.5), rhPercent: 52, celsius: 37.6, by: 'sensor' }, { at: at(10.6), rhPercent: 37, celsius: 35.2, by: 'sensor' }, { at: at(40.5), rhPercent: 51, celsius: 37.5, by: 'sensor' }],
-  egg: null,
+  egg: null, aside: [],
 }
 const suggested = (look: LookRecord, action: Action): LookRecord => ({ ...look, verdict: { ...look.verdict, action } })
 const placeOf = (egg: EggRecord): string => `P${egg.number}`
@@ -99,6 +99,12 @@ describe('the five keys', () => {
   })
 })
 
+it('an egg without a picture can be left where it would be disagreed with', () => {
+  const another = (look: LookRecord | null): string => mount(SessionKeys, { props: { session, step: { kind: 'candle', trayId: 'a' }, look, chosen: null, paused: false } }).findAll('button')[1]!.text()
+  expect(another(null)).toContain('Leave it')
+  expect(another(clear!)).toContain('Not that')
+})
+
 describe('the verdict at arm’s length', () => {
   const show = (look: LookRecord, extra: object = {}) => mount(SessionVerdict, { props: { look, set: set!, chosen: null, suspected: null, liftAgrees: true, ...extra } })
   it('says that lifting does not agree to what comes out', () => {
@@ -146,12 +152,12 @@ describe('a comparison', () => {
 describe('the report', () => {
   it('adds the evening up: time, openings, air and when it was back', () => {
     const seen = [{ egg: eggs[0]!, look: suggested(living!, 'keep') }, { egg: eggs[1]!, look: suggested(clear!, 'recheck') }]
-    const text = mount(SessionReport, { props: { session: { ...session, endedAt: at(41) }, set: set!, seen, placeOf, nowMs: start } }).text()
-    for (const part of ['2 in 41 minutes', '1.5 min, 2 times', '52 % before, 37 % at the lowest', '30 min after', 'Look again: P2', 'Without your word: P1, P2']) expect(text).toContain(part)
+    const text = mount(SessionReport, { props: { session: { ...session, endedAt: at(41) }, set: set!, seen, left: [eggs[1]!], placeOf, nowMs: start } }).text()
+    for (const part of ['2 in 41 minutes', '1.5 min, 2 times', '52 % before, 37 % at the lowest', '30 min after', 'Look again: P2', 'Left without a picture: P2', 'Without your word: P1, P2']) expect(text).toContain(part)
   })
 
   it('makes nothing up where nothing was noted', () => {
-    const text = mount(SessionReport, { props: { session: { ...session, air: [] }, set: set!, seen: [], placeOf, nowMs: start + 5 * MINUTE } }).text()
+    const text = mount(SessionReport, { props: { session: { ...session, air: [] }, set: set!, seen: [], left: [], placeOf, nowMs: start + 5 * MINUTE } }).text()
     expect(text).toContain('not noted')
     expect(text).not.toContain('Look again:')
   })

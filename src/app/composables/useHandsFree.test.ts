@@ -33,24 +33,33 @@ vi.mock('./useLampWatch.ts', () => ({
 
 const { sets: [set], eggs, looks: [sample] } = sampleRecords()
 
-function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails = false }: { action?: Action; liftAgrees?: boolean; trigger?: 'itself' | 'key'; fails?: boolean } = {}) {
+interface Wish {
+  action?: Action
+  liftAgrees?: boolean
+  trigger?: 'itself' | 'key'
+  fails?: boolean
+}
+
+function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails = false }: Wish = {}) {
+  const camera = { fails }
+  const aside: string[] = []
   const current = shallowRef<EggRecord | null>(eggs[0]!)
   const looks = ref(new Map<string, LookRecord>())
   const problem = ref<string | null>(null)
   const log: string[] = []
   const advance = (): void => {
-    const next = eggs.find((egg) => !looks.value.get(egg.id))
+    const next = eggs.find((egg) => !looks.value.get(egg.id) && !aside.includes(egg.id))
     if (next) current.value = next
     log.push(`at ${current.value?.id}`)
   }
   const bench = {
-    current, problem, several: ref(null), eggs: ref(eggs), placeOf: (egg: EggRecord) => egg.id,
+    current, problem, several: ref(null), busy: ref(false), eggs: ref(eggs), placeOf: (egg: EggRecord) => egg.id,
     look: { get value() { return current.value ? looks.value.get(current.value.id) ?? null : null } },
     lookOf: (egg: EggRecord) => looks.value.get(egg.id), choose: (egg: EggRecord | null) => { current.value = egg }, advance,
     takePhoto: () => {
       const id = current.value!.id
-      problem.value = fails ? 'No egg to be found.' : null
-      if (!fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action } })
+      problem.value = camera.fails ? 'No egg to be found.' : null
+      if (!camera.fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action } })
       log.push(`photographed ${id}`)
       return Promise.resolve()
     },
@@ -66,6 +75,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
     session: ref({ begun: true, trigger, source: 'device', liftAgrees, timerSeconds: 60, egg: { id: eggs[0]!.id, since: '' } }),
     step: ref({ kind: 'candle', trayId: 'tray-1' }), clocks: ref({ pausedMs: null }),
     takeInHand: () => Promise.resolve(), putDown: () => { log.push('put down'); return Promise.resolve() },
+    setAside: (id: string) => Promise.resolve(void aside.push(id)), bringBack: (id: string) => Promise.resolve(void aside.splice(aside.indexOf(id), 1)),
   }
   const heard: string[] = []
   const sounds = { play: (...names: string[]) => heard.push(...names), say: () => undefined }
@@ -73,7 +83,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const settle = async (): Promise<void> => {
     for (let i = 0; i < 20; i++) await nextTick()
   }
-  return { current, looks, log, heard, hands, settle, flow }
+  return { current, looks, camera, aside, log, heard, hands, settle, flow }
 }
 
 beforeEach(() => {
@@ -135,6 +145,47 @@ describe('eggs that come and go by themselves', () => {
     lamp.on.gone()
     await settle()
     expect(log).toHaveLength(3)
+  })
+
+  it('whatever lies there after one that could not be read is not taken for it until the candler says so', async () => {
+    const { log, heard, hands, camera, settle } = setUp({ fails: true })
+    for (let i = 0; i < 3; i++) {
+      lamp.on.settled(0)
+      await settle()
+    }
+    lamp.on.gone()
+    await settle()
+    expect(hands.unread.value).toBe('egg-1')
+    camera.fails = false
+    lamp.on.settled(0)
+    await settle()
+    expect(log).toHaveLength(3)
+    expect(heard).toHaveLength(4)
+    await hands.take()
+    expect(log.at(-1)).toBe('photographed egg-1')
+    expect(hands.unread.value).toBeNull()
+  })
+
+  it('one that cannot be read is left for later with a key, and brought back with another', async () => {
+    const { log, current, aside, hands, camera, settle } = setUp({ fails: true })
+    for (let i = 0; i < 3; i++) {
+      lamp.on.settled(0)
+      await settle()
+    }
+    await hands.later()
+    await settle()
+    expect([current.value?.id, aside, hands.unread.value]).toEqual(['egg-2', ['egg-1'], null])
+    expect(await hands.bringBack()).toBe(true)
+    expect([current.value?.id, aside]).toEqual(['egg-1', []])
+    expect(await hands.bringBack()).toBe(false)
+    camera.fails = false
+    lamp.on.gone()
+    lamp.on.settled(0)
+    await settle()
+    expect(log.at(-1)).toBe('photographed egg-1')
+    // An egg that has its look is judged, not left.
+    await hands.later()
+    expect(aside).toEqual([])
   })
 
   it('with keys the watch takes nothing and moves nothing; a picture by key tells it that the egg is taken', async () => {

@@ -1,5 +1,5 @@
 import { useIntervalFn } from '@vueuse/core'
-import { computed, nextTick, onScopeDispose, watch, type Ref } from 'vue'
+import { computed, nextTick, onScopeDispose, ref, watch, type Ref } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import { scaled } from '../../core/geometry/egg-outline.ts'
@@ -40,6 +40,10 @@ export function useHandsFree(
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
   const lamp = useLampWatch(picture, () => candling.value, { settled, gone, filmed })
   let tries = 0
+  /** The egg that could not be photographed: until the candler says what to do, whatever lies there may be another. */
+  const unread = ref<string | null>(null)
+  /** The egg that was left for later just now. */
+  let left: string | null = null
   let filmRead = 0
   /** The egg that was photographed and lies there still: only it can be lifted off. */
   let lying: string | null = null
@@ -63,6 +67,10 @@ export function useHandsFree(
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
   function settled(atMs: number): void {
     if (!byItself.value) return
+    if (unread.value !== null) {
+      sounds.play('retake')
+      return
+    }
     const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : Promise.resolve([])
     void inTurn(() => take(atMs, frames))
   }
@@ -98,8 +106,11 @@ export function useHandsFree(
     if (bench.problem.value !== null || !look || look === before) {
       sounds.play('retake')
       if (++tries < MOST_TRIES) lamp.again()
+      else unread.value = egg.id
       return
     }
+    unread.value = null
+    left = null
     if (look.reading.reasons.includes('blurred') && ++tries < MOST_TRIES) {
       sounds.play('retake')
       lamp.again()
@@ -126,6 +137,30 @@ export function useHandsFree(
     if (look.own === null && flow.session.value?.liftAgrees && look.verdict.action !== 'remove') await bench.decide(look.verdict.grade, 'lift')
     else bench.advance()
     if (bench.current.value?.id === lifted) await flow.putDown()
+  }
+
+  /** The egg at hand cannot be seen now: the others go on without it. */
+  async function leaveForLater(): Promise<void> {
+    const egg = bench.current.value
+    if (!egg || bench.look.value || bench.busy.value || !candling.value) return
+    await flow.setAside(egg.id)
+    tries = 0
+    lying = null
+    left = egg.id
+    // What lies there may still be the egg that is left.
+    if (lamp.state.value.stage !== 'empty') lamp.wasTaken()
+    bench.advance()
+    if (bench.current.value?.id === egg.id) await flow.putDown()
+  }
+
+  /** Brings the egg that was left for later just now to hand again. @returns whether there is one */
+  async function bringBack(): Promise<boolean> {
+    const egg = bench.eggs.value.find(({ id }) => id === left)
+    left = null
+    if (!egg) return false
+    await flow.bringBack(egg.id)
+    bench.choose(egg)
+    return true
   }
 
   function filmed(milliseconds: number): void {
@@ -180,8 +215,9 @@ export function useHandsFree(
   }, timerMs)
 
   watch(() => [bench.current.value?.id, candling.value] as const, ([eggId, on]) => {
+    if (eggId !== unread.value) unread.value = null
     if (on && eggId !== undefined) void flow.takeInHand(eggId).catch(() => undefined)
   }, { immediate: true })
 
-  return { byItself, watching: lamp.state, take: () => inTurn(() => take(performance.now())), resume }
+  return { byItself, watching: lamp.state, unread, take: () => inTurn(() => take(performance.now())), later: () => inTurn(leaveForLater), bringBack, resume }
 }

@@ -37,7 +37,8 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
    */
   const waitsHere = (trayId: string): number => bench.eggs.value.filter((egg) => {
     if (egg.place?.trayId !== trayId || !bench.waits(egg)) return false
-    return session.value?.trigger === 'key' || !bench.lookOf(egg) || session.value?.egg?.id === egg.id
+    if (!bench.lookOf(egg)) return !session.value?.aside.includes(egg.id)
+    return session.value?.trigger === 'key' || session.value?.egg?.id === egg.id
   }).length
   const step = computed(() => nextStep(events.value, set().trays.map(({ id }) => id), waitsHere))
   const clocks = computed(() => sessionClocks(events.value, nowMs.value))
@@ -63,7 +64,7 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     if (session.value) return
     await hatchery.saveSession({
       id: crypto.randomUUID(), setId: set().id, startedAt: new Date().toISOString(), endedAt: null, ready: [], begun: false,
-      trigger: 'itself', source, timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null,
+      trigger: 'itself', source, timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null, aside: [],
     })
   }
 
@@ -109,6 +110,15 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     return save({ egg: null })
   }
 
+  /** The egg cannot be seen this evening; the rest of its tray does not wait for it. */
+  function setAside(eggId: string): Promise<void> {
+    return change(({ aside }) => ({ aside: [...aside.filter((id) => id !== eggId), eggId] }))
+  }
+
+  function bringBack(eggId: string): Promise<void> {
+    return change(({ aside }) => ({ aside: aside.filter((id) => id !== eggId), egg: { id: eggId, since: new Date().toISOString() } }))
+  }
+
   function pause(): Promise<void> {
     return write({ kind: clocks.value.pausedMs === null ? 'paused' : 'resumed', at: new Date().toISOString() })
   }
@@ -129,5 +139,5 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   // A session that is just begun has no reading from before it was opened yet.
   watch(() => session.value?.id, () => void readSensor().catch(() => undefined), { immediate: true })
 
-  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, putDown, pause, noteAir }
+  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, putDown, setAside, bringBack, pause, noteAir }
 }

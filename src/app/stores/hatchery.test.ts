@@ -12,7 +12,7 @@ const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 
 const session: SessionRecord = {
   id: 'evening', setId: 'set-1', startedAt: set!.setAt, endedAt: null, ready: ['hands'], begun: true, trigger: 'itself', source: 'device',
-  timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null,
+  timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null, aside: [],
 }
 
 /** A store on the records of the last one: what a reload does. */

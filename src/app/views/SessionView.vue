@@ -65,6 +65,7 @@ const seen = computed(() => {
   const since = shownReport.value?.startedAt ?? session.value?.startedAt ?? ''
   return bench.eggs.value.flatMap((egg) => (bench.lookOf(egg) ? [{ egg, look: bench.lookOf(egg)! }] : [])).filter(({ look: item }) => item.takenAt >= since)
 })
+const left = computed(() => bench.eggs.value.filter((egg) => shownReport.value?.aside.includes(egg.id) && !seen.value.some((item) => item.egg.id === egg.id)))
 const references = computed(() => bench.references.value.flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []))
 const eggOf = (item: LookRecord) => bench.eggs.value.find((egg) => egg.id === item.eggId)
 const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).length)
@@ -130,14 +131,15 @@ async function goOnNow(): Promise<void> {
 /** The egg of the step that is taken back is at hand again, also when the tray was done. */
 function takeBack(): void {
   void guarded(async () => {
+    if (await hands.bringBack()) return
     await bench.undo()
     const { kind } = step.value
     if (current.value && (kind === 'candle' || kind === 'return')) await flow.takeInHand(current.value.id)
   })
 }
-/** The next of the other grades, spoken so that nobody need look. */
+/** The next of the other grades, spoken so that nobody need look. An egg without a picture has none: it waits till later. */
 function another(): void {
-  if (!look.value) return
+  if (!look.value) return void hands.later()
   const order: SuggestedGrade[] = [...GRADES, 'unsure']
   const from = chosen.value ?? look.value.own?.grade ?? look.value.verdict.grade
   chosen.value = order[(order.indexOf(from) + 1) % order.length]!
@@ -176,6 +178,7 @@ const ADVICE = { 'too-dark': 'Too dark: closer to the lamp', overexposed: 'Too b
 const lampWords = computed(() => {
   const { stage, advice } = hands.watching.value
   if (phase.value !== 'ready') return 'Reading …'
+  if (hands.unread.value !== null) return 'Not photographed: Space tries again, X leaves it'
   if (session.value?.trigger !== 'itself') return look.value ? '' : 'Blunt end to the lamp, then the key'
   if (advice) return ADVICE[advice]
   return stage === 'taken' ? 'Taken. Lift it off for the next' : stage === 'coming' ? 'Hold it there …' : 'Blunt end to the lamp'
@@ -215,7 +218,7 @@ const stepText = computed(() => {
 
     <div v-if="!session && shownReport" class="min-h-0 overflow-y-auto p-2">
       <h2 class="mb-4 text-3xl font-bold">The evening in figures</h2>
-      <SessionReport :session="shownReport" :set="set" :seen="seen" :place-of="bench.placeOf" :now-ms="nowMs" />
+      <SessionReport :session="shownReport" :set="set" :seen="seen" :left="left" :place-of="bench.placeOf" :now-ms="nowMs" />
       <div class="mt-6 flex flex-wrap gap-3"><RouterLink :to="{ name: 'removal', params: { setId } }" class="press press-lamp min-h-14 text-lg">What comes out <span class="key">Space</span></RouterLink><button type="button" class="press min-h-14" @click="startAnew">Candle again</button></div>
     </div>
     <div v-else-if="session && !session.begun" class="min-h-0 overflow-y-auto p-2">

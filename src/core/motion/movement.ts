@@ -5,7 +5,7 @@ import { dot, extend, settling, slowWaves, without } from './time-basis.ts'
 
 /** What moved inside the egg beside the hand's own doing. */
 export interface Movement {
-  /** Of the place that moved most, standard deviations above what grain does, allowing for the number of places. */
+  /** Of the last of the few places that must move together, standard deviations above what grain does, allowing for the number of places. */
   significance: number
   moving: boolean
   /** Places that moved, in the frames' pixels, and how far each is above grain. */
@@ -22,7 +22,9 @@ const PLACE = 0.09
 /** A place with fewer pixels is left out. */
 const FEWEST_PIXELS = 12
 /** From here on movement is called seen: on simulated films it gave the false alarms printed by `npm run bench`. */
-export const MOVING_FROM = 5
+export const MOVING_FROM = 4
+/** A spot lies in so many places that lap over each other; where registration errs it is mostly in one alone. */
+const TOGETHER = 4
 /** Change of light that loose contents and errors of the registration make too, log units. */
 const LEAST_CHANGE = 0.016
 
@@ -50,8 +52,10 @@ export function findMovement(registered: RegisteredClip, clip: Pick<Clip, 'width
   })
   const allowance = allowanceFor(tested.length)
   const places = tested.map(({ at, significance }) => ({ at, significance: significance - allowance }))
-  const significance = Math.max(0, ...places.map((place) => place.significance))
-  return { significance, moving: significance >= MOVING_FROM, places: places.filter((place) => place.significance >= MOVING_FROM), seconds }
+  const strongest = places.map((place) => place.significance).sort((a, b) => b - a)
+  const significance = Math.max(0, strongest[TOGETHER - 1] ?? 0)
+  const moving = significance >= MOVING_FROM
+  return { significance, moving, places: moving ? places.filter((place) => place.significance >= MOVING_FROM) : [], seconds }
 }
 
 interface TestedPlace {

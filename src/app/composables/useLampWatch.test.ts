@@ -1,0 +1,159 @@
+// @vitest-environment happy-dom
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, shallowRef, type EffectScope } from 'vue'
+import { simulatePhoto } from '../../core/simulate/simulated-photo.ts'
+import type { SmallFrame } from '../../workers/protocol.ts'
+import { useLampWatch, type LivePicture } from './useLampWatch.ts'
+
+/** Stands in for the worker: gives the frame that the test holds up, and counts the pictures it is asked for. */
+const worker = { shows: null as unknown as SmallFrame, shrunk: 0, held: [] as Array<{ closed: boolean }>, fails: false, released: 0 }
+vi.mock('../../workers/client.ts', () => ({
+  EggWorkerClient: class {
+    shrink(): Promise<SmallFrame> {
+      worker.shrunk++
+      return worker.fails ? Promise.reject(new Error('gone')) : Promise.resolve({ ...worker.shows, data: worker.shows.data.slice() })
+    }
+    hold(): Promise<unknown> {
+      const frame = { closed: false, close: () => { frame.closed = true } }
+      worker.held.push(frame)
+      return Promise.resolve(frame)
+    }
+    release(): void {
+      worker.released++
+    }
+  },
+}))
+
+const SIZE = { widthPx: 240, heightPx: 135 }
+const FRAME_MS = 66
+
+function egg(x = 0.5): SmallFrame {
+  const { image } = simulatePhoto({ shot: { ...SIZE, axisRad: -1.5, exposure: 0.9, centre: { x, y: 0.5 } } })
+  const data = new Uint8ClampedArray(4 * SIZE.widthPx * SIZE.heightPx).fill(255)
+  for (let i = 0; i < SIZE.widthPx * SIZE.heightPx; i++) data.set(image.data.subarray(3 * i, 3 * i + 3), 4 * i)
+  return { ...SIZE, data }
+}
+const EGG = egg()
+const TURNED = egg(0.58)
+const DARK: SmallFrame = { ...SIZE, data: new Uint8ClampedArray(4 * SIZE.widthPx * SIZE.heightPx) }
+
+let scope: EffectScope
+beforeEach(() => {
+  Object.assign(worker, { shrunk: 0, held: [], fails: false, released: 0 })
+  vi.stubGlobal('VideoFrame', class {})
+  scope = effectScope()
+})
+afterEach(() => {
+  scope.stop()
+  vi.unstubAllGlobals()
+})
+
+/** A video whose frames the test lets come. */
+function setUp(active = true) {
+  const video = document.createElement('video')
+  Object.defineProperties(video, { videoWidth: { value: 1920 }, videoHeight: { value: 1080 } })
+  let waiting: Array<(now: number) => void> = []
+  Object.assign(video, {
+    requestVideoFrameCallback: (call: (now: number) => void) => waiting.push(call),
+    cancelVideoFrameCallback: () => { waiting = [] },
+  })
+  const events: string[] = []
+  const filmedMs: number[] = []
+  const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(video), () => active, {
+    settled: (atMs) => events.push(`settled at ${atMs}`), gone: () => events.push('gone'), filmed: (ms) => filmedMs.push(ms),
+  }))!
+  let now = 1000
+  async function frames(shows: SmallFrame, count: number, everyMs = FRAME_MS): Promise<void> {
+    worker.shows = shows
+    for (let i = 0; i < count; i++) {
+      now += everyMs
+      const calls = waiting
+      waiting = []
+      for (const call of calls) call(now)
+      await new Promise((resolve) => setTimeout(resolve))
+    }
+  }
+  return { lamp, events, filmedMs, frames, nowMs: () => now }
+}
+
+describe('the watch over the lamp', () => {
+  it('tells of an egg that settles, at the time of the frame that shows it, and of its leaving', async () => {
+    const { lamp, events, frames, nowMs } = setUp()
+    await frames(DARK, 3)
+    expect(lamp.state.value.stage).toBe('empty')
+    while (events.length === 0) await frames(EGG, 1)
+    expect(events).toEqual([`settled at ${nowMs()}`])
+    await frames(DARK, 4)
+    expect(events.at(-1)).toBe('gone')
+  })
+
+  it('has the pictures in hand when the egg has settled, and gives each away once', async () => {
+    const { lamp, events, frames } = setUp()
+    while (events.length === 0) await frames(EGG, 1)
+    expect(worker.held).toHaveLength(2)
+    const taken = await lamp.takeFrames()
+    expect(taken).toHaveLength(2)
+    expect(worker.held.some(({ closed }) => closed)).toBe(false)
+    const more = lamp.takeFrames()
+    await frames(EGG, 2)
+    expect(await more).toHaveLength(2)
+    expect(worker.held).toHaveLength(4)
+  })
+
+  it('drops pictures of an egg that moves on before it has settled', async () => {
+    const { events, frames } = setUp()
+    while (worker.held.length < 2) await frames(EGG, 1)
+    expect(events).toEqual([])
+    await frames(TURNED, 1)
+    await frames(EGG, 1)
+    expect(worker.held.slice(0, 2).map(({ closed }) => closed)).toEqual([true, true])
+  })
+
+  it('films the egg that lies still, anew when it is turned, and for ten seconds at most', async () => {
+    const { lamp, events, filmedMs, frames } = setUp()
+    while (events.length === 0) await frames(EGG, 1)
+    await frames(EGG, 20)
+    expect(lamp.film()).toHaveLength(20)
+    await frames(TURNED, 1)
+    expect(lamp.film()).toHaveLength(0)
+    await frames(TURNED, 200)
+    expect(filmedMs.at(-1)).toBeLessThanOrEqual(10_000)
+    expect(lamp.film().length).toBeLessThan(160)
+    expect(events).toHaveLength(1)
+  })
+
+  it('an egg taken by key counts as taken; one to be taken again counts as new', async () => {
+    const { lamp, events, frames } = setUp()
+    await frames(EGG, 2)
+    lamp.wasTaken()
+    await frames(EGG, 10)
+    expect(events).toEqual([])
+    lamp.again()
+    await frames(EGG, 10)
+    expect(events).toHaveLength(1)
+  })
+
+  it('looks at fifteen frames a second of a faster camera, and at none while nobody wants to know', async () => {
+    const fast = setUp()
+    await fast.frames(EGG, 40, 33)
+    expect(worker.shrunk).toBe(20)
+    worker.shrunk = 0
+    await setUp(false).frames(EGG, 10)
+    expect(worker.shrunk).toBe(0)
+  })
+
+  it('goes on after a frame that could not be had', async () => {
+    const { events, frames } = setUp()
+    worker.fails = true
+    await frames(EGG, 5)
+    worker.fails = false
+    await frames(EGG, 10)
+    expect(events).toHaveLength(1)
+  })
+
+  it('lets the worker go when it is done', () => {
+    setUp()
+    scope.stop()
+    expect(worker.released).toBe(1)
+  })
+})
