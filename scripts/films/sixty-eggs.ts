@@ -16,7 +16,7 @@ function bundleOfSixty(): Buffer {
   const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
   const hatchery = newHatchery('UTC')
   const set: SetRecord = {
-    id: 'sixty', name: 'Lighthouse sixty', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', setAt, policy: 'second-look',
+    id: 'sixty', name: 'Lighthouse sixty', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', setAt, policy: 'first-sight',
     plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
     trays: [{ id: 'tray', name: 'Tray 1', incubatorId: hatchery.incubators[0]!.id, rows: ROWS, columns: COLUMNS, numbering: 'letter-rows' }],
     batches: [], done: [{ key: 'set', at: setAt }], temperatures: [], notes: '',

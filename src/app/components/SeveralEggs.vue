@@ -3,7 +3,7 @@ import { useObjectUrl } from '@vueuse/core'
 import { computed } from 'vue'
 import type { EggRecord } from '../../contracts/set-record.ts'
 import { svgPath } from '../composables/svg-path.ts'
-import type { SeveralEggs } from '../composables/useBench.ts'
+import type { SeveralEggs } from '../composables/several-eggs.ts'
 
 /** A photograph with several eggs: each numbered as it lies, with its place in the tray. */
 const props = defineProps<{ picture: SeveralEggs; placeOf: (egg: EggRecord) => string }>()

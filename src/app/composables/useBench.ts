@@ -5,11 +5,7 @@ import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import type { EggReading } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
-import { arrangeInGrid, type GridPlace } from '../../core/tray/arrange.ts'
-import { assignEggs } from '../../core/tray/assign-eggs.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
-import { nextWaiting } from '../../core/tray/position.ts'
 import { EggWorkerError } from '../../workers/client.ts'
 import { inLanes } from '../../workers/pool.ts'
 import type { PhotoInput } from '../../workers/protocol.ts'
@@ -18,20 +14,10 @@ import { readCaptureTime } from '../devices/photo-files.ts'
 import { isStorageFull } from '../storage/room.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
-import { figuresOfLook } from './look-figures.ts'
+import { matesLooks } from './candling.ts'
 import { lookFrom, withMovement } from './look-from.ts'
-import { candlingBegan, matesLooks, standingLook, suspectedBy } from './candling.ts'
-import { useClockStore } from '../stores/clock.ts'
-
-/** A photograph that shows several eggs, before anything of it is kept. */
-export interface SeveralEggs {
-  photo: Blob
-  source: LookRecord['source']
-  takenAt: string
-  widthPx: number
-  heightPx: number
-  eggs: Array<{ reading: EggReading; place: EggRecord | null }>
-}
+import { placedOne, placeSeveral, type SeveralEggs } from './several-eggs.ts'
+import { useSetEggs } from './useSetEggs.ts'
 
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
 
@@ -45,7 +31,6 @@ export interface ManyProgress {
 export function useBench(set: () => SetRecord) {
   const hatchery = useHatcheryStore()
   const devices = useDevicesStore()
-  const clock = useClockStore()
   const currentId = ref<string | null>(null)
   const phase = ref<BenchPhase>('ready')
   /** Why nothing was recorded, as a sentence. */
@@ -61,16 +46,7 @@ export function useBench(set: () => SetRecord) {
   const cancel = shallowRef<AbortController | null>(null)
   onScopeDispose(() => cancel.value?.abort())
 
-  const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
-  const began = computed(() => candlingBegan(set(), hatchery.hatchery, clock.nowMs))
-  const lookOf = (egg: EggRecord): LookRecord | undefined => standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
-  /** The earlier look that makes an egg a suspect. */
-  const suspectOf = (egg: EggRecord): LookRecord | null => suspectedBy((hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id), set())
-  /** Marked with a pencilled question mark: by an earlier look, or by this one. */
-  const isSuspect = (egg: EggRecord): boolean => !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
-  const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
-  /** Eggs never set, kept to compare with; they are looked at only when chosen. */
-  const references = computed(() => (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'))
+  const { eggs, references, lookOf, suspectOf, isSuspect, waits, placeOf, waiting, livingMates, nextOf } = useSetEggs(set)
   const current = computed(() => [...eggs.value, ...references.value].find((egg) => egg.id === currentId.value) ?? null)
   const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
   const earlier = computed(() => (current.value ? (hatchery.looksByEgg.get(current.value.id) ?? []).filter((item) => item.id !== look.value?.id) : []))
@@ -78,8 +54,6 @@ export function useBench(set: () => SetRecord) {
   /** The tray in which the current egg lies. */
   const tray = computed(() => set().trays.find((item) => item.id === current.value?.place?.trayId) ?? set().trays[0]!)
   const eggsHere = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value.id))
-  const placeOf = (egg: EggRecord): string => nameOfPlace(set().trays, egg.place) || `Egg ${egg.number}`
-  const waiting = computed(() => eggs.value.filter(waits).length)
   const busy = computed(() => phase.value !== 'ready' || many.value !== null)
 
   function choose(egg: EggRecord | null): void {
@@ -88,16 +62,10 @@ export function useBench(set: () => SetRecord) {
     currentId.value = egg.id
   }
 
-  /** The first egg of a tray that waits, or its first. */
+  /** The egg of a tray that comes first, or its first where none waits. */
   function chooseTray(trayId: string): void {
     const there = eggs.value.filter((egg) => egg.place?.trayId === trayId)
-    choose(there.find(waits) ?? there[0] ?? null)
-  }
-
-  /** Suspects of an earlier look come first: their time is what the session is about. */
-  function nextOf(list: readonly EggRecord[], after: EggRecord | null): EggRecord | null {
-    const again = list.find((egg) => egg.id !== after?.id && waits(egg) && suspectOf(egg) !== null)
-    return again ?? nextWaiting(list, after, waits)
+    choose(nextOf(there, null) ?? there[0] ?? null)
   }
 
   function begin(): void {
@@ -115,12 +83,6 @@ export function useBench(set: () => SetRecord) {
     if (next) currentId.value = next.id
   }
 
-  /** Shadows of the mates from the same basket that are taken for living at this candling. */
-  function livingMates(egg: EggRecord): number[] {
-    return matesLooks(eggs.value.filter((mate) => mate.batchId === egg.batchId), egg, lookOf)
-      .filter(({ own, verdict }) => (own?.grade ?? verdict.grade) === 'developing').map((item) => figuresOfLook(item).shadow.value)
-  }
-
   /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
   function lookAt(egg: EggRecord, reading: EggReading, { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs, 'eggs'>): { look: LookRecord; replaces: LookRecord | null } {
     const replaces = lookOf(egg) ?? null
@@ -133,7 +95,7 @@ export function useBench(set: () => SetRecord) {
     const { reading, widthPx, heightPx, photo } = await devices.workers.measure(input, { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx }, signal)
     if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
-    if (reading.eggs.length > 1) return { ...picture, eggs: placeEggs(reading.eggs, egg) }
+    if (reading.eggs.length > 1) return { ...picture, eggs: placeInTray(reading.eggs, egg) }
     const { look: taken, replaces } = lookAt(egg, reading.eggs[0]!, picture)
     if (!many.value) phase.value = 'saving'
     await hatchery.addLook(taken, photo, replaces)
@@ -141,22 +103,15 @@ export function useBench(set: () => SetRecord) {
     return null
   }
 
-  function placeEggs(readings: readonly EggReading[], egg: EggRecord): SeveralEggs['eggs'] {
-    const { rows, columns, id } = set().trays.find((item) => item.id === egg.place?.trayId) ?? set().trays[0]!
-    const at = ({ row, column }: GridPlace): EggRecord | undefined =>
-      eggs.value.find((item) => waits(item) && item.place?.trayId === id && item.place.row === row && item.place.column === column)
-    const grid = arrangeInGrid(readings.map((reading) => reading.outline.centre), Math.max(...readings.map((reading) => reading.lengthPx)))
-    const places = assignEggs(grid, { rows, columns, waits: (place) => at(place) !== undefined }, egg.place ?? { row: 0, column: 0 })
-    return readings.map((reading, i) => ({ reading, place: places[i] ? at(places[i]) ?? null : null }))
+  function placeInTray(readings: readonly EggReading[], egg: EggRecord): SeveralEggs['eggs'] {
+    const there = set().trays.find((item) => item.id === egg.place?.trayId) ?? set().trays[0]!
+    return placeSeveral(readings, there, egg.place ?? { row: 0, column: 0 }, ({ row, column }) =>
+      eggs.value.find((item) => waits(item) && item.place?.trayId === there.id && item.place.row === row && item.place.column === column))
   }
 
-  /** Says which egg of the tray one in the picture is; an egg can be only one of them. */
+  /** Says which egg of the tray one in the picture is. */
   function placeOne(index: number, egg: EggRecord | null): void {
-    if (!several.value) return
-    several.value = {
-      ...several.value,
-      eggs: several.value.eggs.map((item, i) => (i === index ? { ...item, place: egg } : egg && item.place?.id === egg.id ? { ...item, place: null } : item)),
-    }
+    if (several.value) several.value = placedOne(several.value, index, egg)
   }
 
   async function keepSeveral(): Promise<void> {

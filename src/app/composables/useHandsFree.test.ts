@@ -48,7 +48,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const problem = ref<string | null>(null)
   const log: string[] = []
   const advance = (): void => {
-    const next = eggs.find((egg) => !looks.value.get(egg.id) && !aside.includes(egg.id))
+    const next = eggs.find((egg) => !looks.value.get(egg.id) && !aside.includes(egg.id)) ?? eggs.find((egg) => looks.value.get(egg.id)?.own === null)
     if (next) current.value = next
     log.push(`at ${current.value?.id}`)
   }
@@ -111,6 +111,16 @@ describe('eggs that come and go by themselves', () => {
     lamp.on.gone()
     await settle()
     expect(log).toEqual(['photographed egg-1', 'at egg-2'])
+  })
+
+  it('a tray is done when each egg has its picture, though some still want the candler’s word', async () => {
+    const { log, settle } = setUp({ action: 'remove' })
+    for (let i = 0; i < 2; i++) {
+      lamp.on.settled(0)
+      lamp.on.gone()
+    }
+    await settle()
+    expect(log).toEqual(['photographed egg-1', 'at egg-2', 'photographed egg-2', 'at egg-1', 'put down'])
   })
 
   it('what is lifted off says nothing about an egg that the candler went back to', async () => {

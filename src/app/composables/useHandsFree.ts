@@ -136,7 +136,8 @@ export function useHandsFree(
     readFilm(look, SHORTEST_FILM_MS)
     if (look.own === null && flow.session.value?.liftAgrees && look.verdict.action !== 'remove') await bench.decide(look.verdict.grade, 'lift')
     else bench.advance()
-    if (bench.current.value?.id === lifted) await flow.putDown()
+    // Nothing of the tray is left to photograph: it goes back; what wants the candler's word waits till then.
+    if (bench.look.value) await flow.putDown()
   }
 
   /** The egg at hand cannot be seen now: the others go on without it. */
@@ -150,7 +151,7 @@ export function useHandsFree(
     // What lies there may still be the egg that is left.
     if (lamp.state.value.stage !== 'empty') lamp.wasTaken()
     bench.advance()
-    if (bench.current.value?.id === egg.id) await flow.putDown()
+    if (bench.look.value || bench.current.value?.id === egg.id) await flow.putDown()
   }
 
   /** Brings the egg that was left for later just now to hand again. @returns whether there is one */
@@ -216,7 +217,8 @@ export function useHandsFree(
 
   watch(() => [bench.current.value?.id, candling.value] as const, ([eggId, on]) => {
     if (eggId !== unread.value) unread.value = null
-    if (on && eggId !== undefined) void flow.takeInHand(eggId).catch(() => undefined)
+    const seen = bench.look.value !== null && flow.session.value?.trigger !== 'key'
+    if (on && eggId !== undefined && !seen) void flow.takeInHand(eggId).catch(() => undefined)
   }, { immediate: true })
 
   return { byItself, watching: lamp.state, unread, take: () => inTurn(() => take(performance.now())), later: () => inTurn(leaveForLater), bringBack, resume }

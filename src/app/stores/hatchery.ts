@@ -1,23 +1,14 @@
 import { defineStore } from 'pinia'
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { onScopeDispose, ref, shallowRef } from 'vue'
 import type { Bundle } from '../../contracts/bundle.ts'
-import { confirmedLooks } from '../../contracts/confirmed-looks.ts'
 import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import { learnOffsets } from '../../core/grade/learn.ts'
-import { inCandlingOrder } from '../../core/tray/layout.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import { KEPT_STEPS, Repository, type JournalEntry } from '../storage/repository.ts'
 import { leadAmongTabs } from '../storage/tab-lead.ts'
-
-/** Records that one step changes; each takes the place of the one with its id. */
-interface Changes {
-  sets?: readonly SetRecord[]
-  eggs?: readonly EggRecord[]
-  looks?: readonly LookRecord[]
-}
+import { putAll, shownRecords, type Changes } from './shown-records.ts'
 
 /** What one tab tells the others when it has written. */
 type TabNews =
@@ -29,9 +20,8 @@ type TabNews =
 export const useHatcheryStore = defineStore('hatchery', () => {
   const repository = new Repository()
   const hatchery = shallowRef<HatcheryRecord>(newHatchery(deviceZone()))
-  const sets = shallowRef<SetRecord[]>([])
-  const eggs = shallowRef<EggRecord[]>([])
-  const looks = shallowRef<LookRecord[]>([])
+  const shown = shownRecords()
+  const { sets, eggs, looks, show } = shown
   const sessions = shallowRef<SessionRecord[]>([])
   const journal = shallowRef<JournalEntry[]>([])
   const loaded = ref(false)
@@ -70,13 +60,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     journal.value = news.journal
   }
 
-  function show({ sets: s = [], eggs: e = [], looks: l = [] }: Changes, gone: ReadonlySet<string> = new Set()): void {
-    const left = <T extends { id: string }>(list: T[]): T[] => (gone.size > 0 ? list.filter(({ id }) => !gone.has(id)) : list)
-    if (s.length + gone.size > 0) sets.value = putAll(left(sets.value), s)
-    if (e.length + gone.size > 0) eggs.value = putAll(left(eggs.value), e)
-    if (l.length + gone.size > 0) looks.value = putAll(left(looks.value), l)
-  }
-
   function tell(news: TabNews): void {
     channel?.postMessage(news)
   }
@@ -85,35 +68,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   function mustLead(): void {
     if (!leads.value) throw new Error('Another tab of this browser is at work on the records. Take over here first, or go on there.')
   }
-
-  const allEggsBySet = computed(() => {
-    const map = new Map<string, EggRecord[]>()
-    for (const egg of eggs.value) {
-      const list = map.get(egg.setId)
-      if (list) list.push(egg)
-      else map.set(egg.setId, [egg])
-    }
-    return map
-  })
-
-  /** Eggs that were set, in the order of candling. */
-  const eggsBySet = computed(() => new Map(sets.value.map((set) =>
-    [set.id, inCandlingOrder((allEggsBySet.value.get(set.id) ?? []).filter((egg) => egg.role === 'set'), set.trays)])))
-
-  const looksByEgg = computed(() => {
-    const map = new Map<string, LookRecord[]>()
-    const ordered = [...looks.value].sort((a, b) => a.takenAt.localeCompare(b.takenAt))
-    for (const look of ordered) {
-      if (look.replaced) continue
-      const list = map.get(look.eggId)
-      if (list) list.push(look)
-      else map.set(look.eggId, [look])
-    }
-    return map
-  })
-
-  /** What the eggs opened and hatched here add to the model. */
-  const learnt = computed(() => learnOffsets(confirmedLooks({ sets: sets.value, eggs: eggs.value, looks: looks.value })))
 
   function setById(id: string): SetRecord | undefined {
     return sets.value.find((set) => set.id === id)
@@ -143,7 +97,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     const entry: JournalEntry = {
-      number: (journal.value.at(-1)?.number ?? 0) + 1, label, eggId, sets: before(sets.value, changes.sets), eggs: before(eggs.value, changes.eggs), looks: before(looks.value, changes.looks),
+      number: (journal.value.at(-1)?.number ?? 0) + 1, label, eggId, ...shown.before(changes),
     }
     await Promise.all([
       ...(changes.sets ?? []).map((set) => repository.saveSet(set)),
@@ -289,8 +243,8 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   return {
-    repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, changeSession, openSession, allEggsBySet, eggsBySet, looksByEgg,
-    learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
+    repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, changeSession, openSession,
+    allEggsBySet: shown.allEggsBySet, eggsBySet: shown.eggsBySet, looksByEgg: shown.looksByEgg, learnt: shown.learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
   }
 })
 
@@ -301,16 +255,4 @@ function withFilmOf(look: LookRecord, now: LookRecord | undefined): LookRecord {
 
 export function deviceZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone
-}
-
-function before<T extends { id: string }>(now: readonly T[], changed: readonly T[] = []): Array<{ id: string; before: T | null }> {
-  const byId = new Map(now.map((item) => [item.id, item]))
-  return changed.map(({ id }) => ({ id, before: byId.get(id) ?? null }))
-}
-
-/** The list with the records in place of those with their ids, or at the end. */
-function putAll<T extends { id: string }>(list: readonly T[], records: readonly T[]): T[] {
-  const next = new Map(list.map((item) => [item.id, item]))
-  for (const record of records) next.set(record.id, record)
-  return [...next.values()]
 }

@@ -1,0 +1,27 @@
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord, TrayRecord } from '../../contracts/set-record.ts'
+import type { EggReading } from '../../core/measure/reading.ts'
+import { arrangeInGrid, type GridPlace } from '../../core/tray/arrange.ts'
+import { assignEggs } from '../../core/tray/assign-eggs.ts'
+
+/** A photograph that shows several eggs, before anything of it is kept. */
+export interface SeveralEggs {
+  photo: Blob
+  source: LookRecord['source']
+  takenAt: string
+  widthPx: number
+  heightPx: number
+  eggs: Array<{ reading: EggReading; place: EggRecord | null }>
+}
+
+/** Where the eggs of a picture most likely belong: the picture's rows and columns laid over the tray, from one egg on. */
+export function placeSeveral(readings: readonly EggReading[], { rows, columns }: Pick<TrayRecord, 'rows' | 'columns'>, from: GridPlace, waitingAt: (place: GridPlace) => EggRecord | undefined): SeveralEggs['eggs'] {
+  const grid = arrangeInGrid(readings.map((reading) => reading.outline.centre), Math.max(...readings.map((reading) => reading.lengthPx)))
+  const places = assignEggs(grid, { rows, columns, waits: (place) => waitingAt(place) !== undefined }, from)
+  return readings.map((reading, i) => ({ reading, place: places[i] ? waitingAt(places[i]) ?? null : null }))
+}
+
+/** The picture with one of its eggs said to be another; an egg can be only one of them. */
+export function placedOne(picture: SeveralEggs, index: number, egg: EggRecord | null): SeveralEggs {
+  return { ...picture, eggs: picture.eggs.map((item, i) => (i === index ? { ...item, place: egg } : egg && item.place?.id === egg.id ? { ...item, place: null } : item)) }
+}
