@@ -151,6 +151,21 @@ describe('the watch over the lamp', () => {
     expect(events).toHaveLength(1)
   })
 
+  it('looks ten times a second at a picture that tells nobody of its frames', async () => {
+    vi.useFakeTimers()
+    vi.stubGlobal('createImageBitmap', () => Promise.resolve({}))
+    const still = document.createElement('img')
+    Object.defineProperties(still, { naturalWidth: { value: 1280 }, naturalHeight: { value: 720 } })
+    const events: number[] = []
+    const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(still), () => true, { settled: (atMs) => events.push(atMs), gone: () => undefined, filmed: () => undefined }))!
+    worker.shows = EGG
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(worker.shrunk).toBe(10)
+    expect(events).toHaveLength(1)
+    expect(await lamp.takeFrames()).toHaveLength(1)
+    vi.useRealTimers()
+  })
+
   it('lets the worker go when it is done', () => {
     setUp()
     scope.stop()

@@ -12,7 +12,7 @@ export type LivePicture = HTMLVideoElement | HTMLImageElement
 const FRAME_LONG_SIDE_PX = 240
 /** Fifteen frames a second are enough to see a hand come and a heart beat. */
 const LEAST_INTERVAL_MS = 55
-const IMAGE_INTERVAL_MS = 100
+const UNTOLD_INTERVAL_MS = 100
 /** Filming ends here; more tells no more. */
 const LONGEST_FILM_MS = 10_000
 /** An egg that has been still for so long has probably settled. */
@@ -96,7 +96,7 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     const source = picture.value
     if (!source || sizeOf(source).widthPx === 0) return []
     const frames = [await shrinker.hold(await frameOf(source))]
-    while (frames.length < BURST && source instanceof HTMLVideoElement) {
+    while (frames.length < BURST && tellsFrames(source)) {
       await nextFrame(source)
       frames.push(await shrinker.hold(await frameOf(source)))
     }
@@ -116,26 +116,30 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
 
   let handle = 0
   const stop = watchRef(picture, (source, before) => {
-    if (before instanceof HTMLVideoElement) before.cancelVideoFrameCallback(handle)
-    if (!(source instanceof HTMLVideoElement)) return
+    if (before && tellsFrames(before)) before.cancelVideoFrameCallback(handle)
+    if (!source || !tellsFrames(source)) return
     const follow = (now: number): void => {
       void see(now)
       handle = source.requestVideoFrameCallback(follow)
     }
     handle = source.requestVideoFrameCallback(follow)
   }, { immediate: true })
-  // A picture that comes as a stream of stills tells nobody when it changes.
+  // A stream of stills, and a video in some browsers, tells nobody when it changes.
   useIntervalFn(() => {
-    if (picture.value instanceof HTMLImageElement) void see(performance.now())
-  }, IMAGE_INTERVAL_MS)
+    if (picture.value && !tellsFrames(picture.value)) void see(performance.now())
+  }, UNTOLD_INTERVAL_MS)
   onScopeDispose(() => {
     stop()
     dropEarly()
     shrinker.release()
-    if (picture.value instanceof HTMLVideoElement) picture.value.cancelVideoFrameCallback(handle)
+    if (picture.value && tellsFrames(picture.value)) picture.value.cancelVideoFrameCallback(handle)
   })
 
   return { state, film: () => film, takeFrames, again, wasTaken }
+}
+
+function tellsFrames(source: LivePicture): source is HTMLVideoElement {
+  return 'requestVideoFrameCallback' in source
 }
 
 /** The frame that is shown now. Where browsers know video frames no pixel is copied for it. */

@@ -15,7 +15,8 @@ import { useKeys } from '../composables/useKeys.ts'
 import type { LivePicture } from '../composables/useLampWatch.ts'
 import { useSession } from '../composables/useSession.ts'
 import { useSounds } from '../composables/useSounds.ts'
-import { count, dayWords, GRADE_WORDS } from '../composables/wording.ts'
+import { wordsForLamp, wordsForStep } from '../composables/session-wording.ts'
+import { dayWords, GRADE_WORDS } from '../composables/wording.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { useRoomStore } from '../stores/room.ts'
@@ -174,29 +175,8 @@ useKeys({
   '+': () => room.brighten(1), '-': () => room.brighten(-1),
 })
 
-const ADVICE = { 'too-dark': 'Too dark: closer to the lamp', overexposed: 'Too bright: turn the lamp down or step back', 'hold-still': 'Hold it still for a moment', 'not-all-in-view': 'Show the whole egg' } as const
-const lampWords = computed(() => {
-  const { stage, advice } = hands.watching.value
-  if (phase.value !== 'ready') return 'Reading …'
-  if (hands.unread.value !== null) return 'Not photographed: Space tries again, X leaves it'
-  if (session.value?.trigger !== 'itself') return look.value ? '' : 'Blunt end to the lamp, then the key'
-  if (advice) return ADVICE[advice]
-  return stage === 'taken' ? 'Taken. Lift it off for the next' : stage === 'coming' ? 'Hold it there …' : 'Blunt end to the lamp'
-})
-const stepTitle = computed(() => {
-  const now = step.value
-  if (now.kind === 'fetch') return `Take out ${trayName(now.trayId)}`
-  if (now.kind === 'return') return `${trayName(now.trayId)} is done: put it back`
-  if (now.kind === 'close-lid') return now.purpose === 'fetch' ? `Lift ${trayName(now.trayId)} out` : `Set ${trayName(now.trayId)} back the way it stood`
-  return 'All eggs seen'
-})
-const stepText = computed(() => {
-  const now = step.value
-  if (now.kind === 'fetch') return `${count(bench.eggs.value.filter((egg) => egg.place?.trayId === now.trayId && !egg.removed).length, 'egg')}. Press as you lift the lid.`
-  if (now.kind === 'return') return 'Press as you lift the lid.'
-  if (now.kind === 'close-lid') return 'Lid back on, flat, at once. Press when it is on.'
-  return 'Note the humidity once more within the hour.'
-})
+const lampWords = computed(() => (phase.value !== 'ready' ? 'Reading …' : wordsForLamp(hands.watching.value, { unread: hands.unread.value !== null, byItself: session.value?.trigger === 'itself', taken: look.value !== null })))
+const stepWords = computed(() => wordsForStep(step.value, trayName, (trayId) => bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && !egg.removed).length))
 </script>
 
 <template>
@@ -230,8 +210,8 @@ const stepText = computed(() => {
       <p class="text-xl text-ink-soft">{{ clocks.trayOutMs === null ? 'No tray is out.' : 'The tray is still out and cools; cover it with the towel.' }}</p>
     </div>
     <div v-else-if="session && step.kind !== 'candle'" class="flex min-h-0 flex-col items-center justify-center gap-3 text-center" data-testid="step" :data-step="step.kind">
-      <h2 class="text-5xl font-bold text-ink-soft">{{ stepTitle }}</h2>
-      <p class="text-2xl text-ink-soft">{{ stepText }}</p>
+      <h2 class="text-5xl font-bold text-ink-soft">{{ stepWords.title }}</h2>
+      <p class="text-2xl text-ink-soft">{{ stepWords.text }}</p>
     </div>
     <div v-else-if="session" class="grid min-h-0 grid-cols-1 gap-4 overflow-y-auto md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden">
       <section class="relative min-h-72 overflow-hidden rounded-xl bg-black" aria-label="Picture">
@@ -254,6 +234,6 @@ const stepText = computed(() => {
     <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? 'Making ready …' }}</p>
 
     <SessionKeys v-if="session" :session="session" :step="step" :look="look" :chosen="chosen" :paused="clocks.pausedMs !== null" @go-on="goOn" @another="another" @undo="takeBack" @compare="nextComparison" @pause="guarded(flow.pause)" />
-    <EssentialScreen v-if="essential" :place="current && step.kind === 'candle' ? bench.placeOf(current) : stepTitle" :grade="look ? chosen ?? look.own?.grade ?? look.verdict.grade : null" :over="clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' || clockLevel(eggOutMs ?? 0, limits.eggOut) === 'over'" :problem="problem" @close="essential = false" />
+    <EssentialScreen v-if="essential" :place="current && step.kind === 'candle' ? bench.placeOf(current) : stepWords.title" :grade="look ? chosen ?? look.own?.grade ?? look.verdict.grade : null" :over="clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' || clockLevel(eggOutMs ?? 0, limits.eggOut) === 'over'" :problem="problem" @close="essential = false" />
   </main>
 </template>
