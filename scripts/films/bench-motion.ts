@@ -15,7 +15,7 @@ const WEAK = 0.025
 const PULSE = 0.1
 
 function jobs(kind: string, count: number, of: (i: number) => Omit<FilmJob, 'seed'>): FilmJob[] {
-  return Array.from({ length: count }, (_, i) => ({ seed: `bench-${kind}-${i}`, ...of(i) }))
+  return Array.from({ length: count }, (_, i) => ({ seed: `figures-${kind}-${i}`, ...of(i) }))
 }
 
 /** @param count - films of dead eggs; the other kinds get a share of it */
@@ -30,7 +30,7 @@ export async function benchMotion(count: number): Promise<string[]> {
     ...jobs('no-beat', Math.ceil(count / 6), () => ({ frameCount: BEAT_FRAMES, wish: { alive: false, life: still, stages: [0.17, 0.45] } })),
   ]
   const results = await readAll(all)
-  const of = (kind: string): FilmResult[] => results.filter(({ seed }) => seed.startsWith(`bench-${kind}-`))
+  const of = (kind: string): FilmResult[] => results.filter(({ seed }) => seed.startsWith(`figures-${kind}-`))
   const share = (title: string, list: FilmResult[], counts: (result: FilmResult) => boolean, target: string): string => {
     const hits = list.filter(counts).length
     return `  ${title.padEnd(50)}${((100 * hits) / Math.max(1, list.length)).toFixed(1).padStart(6)} % (${hits} of ${list.length}, ${wilson(hits, list.length)})${target}`

@@ -22,7 +22,7 @@ const PLACE = 0.09
 /** A place with fewer pixels is left out. */
 const FEWEST_PIXELS = 12
 /** From here on movement is called seen: on simulated films it gave the false alarms printed by `npm run bench`. */
-export const MOVING_FROM = 4
+export const MOVING_FROM = 4.5
 /** A spot lies in so many places that lap over each other; where registration errs it is mostly in one alone. */
 const TOGETHER = 4
 /** Change of light that loose contents and errors of the registration make too, log units. */
