@@ -15,13 +15,14 @@ import type { useSession } from './useSession.ts'
 import type { useSounds } from './useSounds.ts'
 
 /** The lamp in the test's hands. */
-const lamp = { on: null as unknown as LampWatchEvents, frames: [] as Array<{ close: () => void; closed: boolean }>, again: 0, wasTaken: 0 }
+const lamp = { on: null as unknown as LampWatchEvents, frames: [] as Array<{ close: () => void; closed: boolean }>, again: 0, wasTaken: 0, blind: false }
 vi.mock('./useLampWatch.ts', () => ({
   useLampWatch: (_picture: unknown, _active: unknown, on: LampWatchEvents) => {
     lamp.on = on
     return {
       state: ref(EMPTY_LAMP), film: () => [],
       takeFrames: () => {
+        if (lamp.blind) return Promise.resolve([])
         const frame = { closed: false, close: () => { frame.closed = true } }
         lamp.frames.push(frame)
         return Promise.resolve([frame])
@@ -88,7 +89,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
 
 beforeEach(() => {
   setActivePinia(createPinia())
-  Object.assign(lamp, { frames: [], again: 0, wasTaken: 0 })
+  Object.assign(lamp, { frames: [], again: 0, wasTaken: 0, blind: false })
 })
 
 describe('eggs that come and go by themselves', () => {
@@ -155,6 +156,18 @@ describe('eggs that come and go by themselves', () => {
     lamp.on.gone()
     await settle()
     expect(log).toHaveLength(3)
+  })
+
+  it('a camera that gives no picture is heard, too, and asked again', async () => {
+    const { log, heard, settle } = setUp()
+    lamp.blind = true
+    lamp.on.settled(0)
+    await settle()
+    expect([log, heard, lamp.again]).toEqual([[], ['retake'], 1])
+    lamp.blind = false
+    lamp.on.settled(0)
+    await settle()
+    expect(log).toEqual(['photographed egg-1'])
   })
 
   it('whatever lies there after one that could not be read is not taken for it until the candler says so', async () => {

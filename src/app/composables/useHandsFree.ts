@@ -92,11 +92,8 @@ export function useHandsFree(
     if (flow.session.value?.source === 'network') await bench.takeFromNetwork(byItself.value)
     else {
       const frames = await (taken ?? lamp.takeFrames())
-      if (frames.length === 0) {
-        bench.problem.value = 'The camera shows no picture yet.'
-        return
-      }
-      await bench.takePhoto(frames, 'camera')
+      if (frames.length > 0) await bench.takePhoto(frames, 'camera')
+      else bench.problem.value = 'The camera shows no picture yet.'
     }
     if (bench.several.value) {
       bench.several.value = null
