@@ -31,8 +31,8 @@ const LIVING_SHARE = 0.45
 /** Spread of the contents about the light of an empty egg, log units, that mottling does not reach. */
 const EVEN_LIGHT = 0.2
 /**
- * Log odds that movement, or a heartbeat, adds to life. On simulated films they are seen some ninety times as often in
- * living eggs as in dead ones (`npm run bench`), ln 90 = 4.5; less is taken because real hands do what those do not.
+ * Log odds that movement, or a heartbeat, adds to life. On simulated films movement is seen some hundred times as
+ * often in living eggs as in dead ones (`npm run bench`), ln 100 = 4.6; less is taken because real hands do what those do not.
  * That nothing moved says nothing: embryos rest.
  */
 const FILMED_LIFE = 3
