@@ -47,7 +47,10 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
   try {
     // Let a cancel that is already in the queue arrive first.
     await new Promise((resolve) => setTimeout(resolve))
-    if (cancelled.delete(id)) throw new Fault('cancelled', 'Cancelled.')
+    if (cancelled.delete(id)) {
+      if (request.kind === 'measure' && !(request.photo instanceof Blob)) for (const frame of request.photo) frame.close()
+      throw new Fault('cancelled', 'Cancelled.')
+    }
     if (request.kind === 'measure') return { id, kind: 'measured', result: await measure(request) }
     if (request.kind === 'shrink') return { id, kind: 'shrunk', frame: shrink(request.frame, request.longSidePx) }
     if (request.kind === 'hold') return { id, kind: 'held', frame: await createImageBitmap(request.frame).finally(() => request.frame.close()) }
@@ -95,7 +98,7 @@ async function unpack(photo: Blob): Promise<ImageBitmap> {
 /** The frame with the crispest middle; a hand's shake blurs some and spares others. */
 function sharpestOf(frames: ImageBitmap[]): ImageBitmap {
   const [first, ...others] = frames
-  if (!first) throw new Fault('not-a-photo', 'The camera gave no picture.')
+  if (!first) throw new Fault('not-a-photo', 'The camera shows no picture yet.')
   let best = { frame: first, sharpness: others.length > 0 ? sharpnessOf(first) : 0 }
   for (const frame of others) {
     const sharpness = sharpnessOf(frame)

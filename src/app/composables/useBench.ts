@@ -8,7 +8,7 @@ import { ageInDays } from '../../core/incubation/day-count.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { EggWorkerError } from '../../workers/client.ts'
 import { inLanes } from '../../workers/pool.ts'
-import type { PhotoInput } from '../../workers/protocol.ts'
+import type { MeasuredPhoto, PhotoInput } from '../../workers/protocol.ts'
 import { putOnLamp, takeStill } from '../devices/network-camera.ts'
 import { readCaptureTime } from '../devices/photo-files.ts'
 import { isStorageFull } from '../storage/room.ts'
@@ -90,9 +90,14 @@ export function useBench(set: () => SetRecord) {
     return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photo, takenAt, source, earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }), replaces }
   }
 
-  /** Measures a picture and saves it as this egg’s look; one that shows several eggs is not saved but given back. */
-  async function use(input: PhotoInput, egg: EggRecord, source: LookRecord['source'], signal?: AbortSignal): Promise<SeveralEggs | null> {
-    const { reading, widthPx, heightPx, photo } = await devices.workers.measure(input, { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx }, signal)
+  /** @param input - a file, or frames of the live picture of which the sharpest is used; frames are given away */
+  function measure(input: PhotoInput, signal?: AbortSignal): Promise<MeasuredPhoto> {
+    return devices.workers.measure(input, { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx }, signal)
+  }
+
+  /** Saves a measured picture as this egg’s look; one that shows several eggs is not saved but given back. */
+  async function use(measured: Promise<MeasuredPhoto>, egg: EggRecord, source: LookRecord['source']): Promise<SeveralEggs | null> {
+    const { reading, widthPx, heightPx, photo } = await measured
     if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
     if (reading.eggs.length > 1) return { ...picture, eggs: placeInTray(reading.eggs, egg) }
@@ -150,7 +155,7 @@ export function useBench(set: () => SetRecord) {
       if (!onLamp) await showOnLamp(egg)
       const still = await takeStill()
       phase.value = 'measuring'
-      several.value = await use(still, egg, 'network-camera')
+      several.value = await use(measure(still), egg, 'network-camera')
     })
   }
 
@@ -161,13 +166,17 @@ export function useBench(set: () => SetRecord) {
     await putOnLamp(basket, egg.number, ageInDays(Date.parse(set().setAt), Date.now()))
   }
 
-  /** @param photo - a file, or frames of the live picture of which the sharpest is used; frames are given away */
-  async function takePhoto(photo: PhotoInput, source: LookRecord['source']): Promise<void> {
+  function takePhoto(photo: Blob, source: LookRecord['source']): Promise<void> {
+    return keepMeasured(() => measure(photo), source)
+  }
+
+  /** The egg at hand gets the picture that is measured, or being measured. */
+  async function keepMeasured(measuring: () => Promise<MeasuredPhoto>, source: LookRecord['source']): Promise<void> {
     const egg = current.value
     if (!egg || egg.removed || asking.value) return
     await run(async () => {
       phase.value = 'measuring'
-      several.value = await use(photo, egg, source)
+      several.value = await use(measuring(), egg, source)
     })
   }
 
@@ -186,7 +195,7 @@ export function useBench(set: () => SetRecord) {
     many.value = progress
     await inLanes(pairs, devices.workers.size, async ({ file, place }) => {
       try {
-        const crowd = await use(file.file, place, 'file', controller.signal)
+        const crowd = await use(measure(file.file, controller.signal), place, 'file')
         if (crowd) progress.problems.push(`${file.name}: it shows ${crowd.eggs.length} eggs; open it alone to say which they are.`)
       } catch (error) {
         if (controller.signal.aborted) return
@@ -258,7 +267,7 @@ export function useBench(set: () => SetRecord) {
 
   return {
     eggs, references, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
-    choose, chooseTray, begin, step, advance, suspectOf, isSuspect, noteMovement, takeFromNetwork, showOnLamp, takePhoto, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
+    choose, chooseTray, begin, step, advance, suspectOf, isSuspect, noteMovement, takeFromNetwork, showOnLamp, measure, takePhoto, keepMeasured, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
   }
 }
 

@@ -15,18 +15,13 @@ import type { useSession } from './useSession.ts'
 import type { useSounds } from './useSounds.ts'
 
 /** The lamp in the test's hands. */
-const lamp = { on: null as unknown as LampWatchEvents, frames: [] as Array<{ close: () => void; closed: boolean }>, again: 0, wasTaken: 0, blind: false }
+const lamp = { on: null as unknown as LampWatchEvents, again: 0, wasTaken: 0 }
 vi.mock('./useLampWatch.ts', () => ({
   useLampWatch: (_picture: unknown, _active: unknown, on: LampWatchEvents) => {
     lamp.on = on
     return {
       state: ref(EMPTY_LAMP), film: () => [],
-      takeFrames: () => {
-        if (lamp.blind) return Promise.resolve([])
-        const frame = { closed: false, close: () => { frame.closed = true } }
-        lamp.frames.push(frame)
-        return Promise.resolve([frame])
-      },
+      takeFrames: () => Promise.resolve([]),
       again: () => lamp.again++, wasTaken: () => lamp.wasTaken++,
     }
   },
@@ -44,6 +39,8 @@ interface Wish {
 function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails = false }: Wish = {}) {
   const camera = { fails }
   const aside: string[] = []
+  const measurings: AbortSignal[] = []
+  const kept: unknown[] = []
   const current = shallowRef<EggRecord | null>(eggs[0]!)
   const looks = ref(new Map<string, LookRecord>())
   const problem = ref<string | null>(null)
@@ -57,12 +54,16 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
     current, problem, several: ref(null), busy: ref(false), eggs: ref(eggs), placeOf: (egg: EggRecord) => egg.id,
     look: { get value() { return current.value ? looks.value.get(current.value.id) ?? null : null } },
     lookOf: (egg: EggRecord) => looks.value.get(egg.id), choose: (egg: EggRecord | null) => { current.value = egg }, advance,
-    takePhoto: () => {
+    measure: (_frames: unknown, signal: AbortSignal) => {
+      measurings.push(signal)
+      return Promise.resolve(measurings.length)
+    },
+    keepMeasured: async (measuring: () => Promise<unknown>) => {
       const id = current.value!.id
+      kept.push(await measuring())
       problem.value = camera.fails ? 'No egg to be found.' : null
       if (!camera.fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action } })
       log.push(`photographed ${id}`)
-      return Promise.resolve()
     },
     decide: (grade: string, by: string) => {
       const look = looks.value.get(current.value!.id)!
@@ -84,12 +85,12 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const settle = async (): Promise<void> => {
     for (let i = 0; i < 20; i++) await nextTick()
   }
-  return { current, looks, camera, aside, log, heard, hands, settle, flow }
+  return { current, looks, camera, aside, measurings, kept, log, heard, hands, settle, flow }
 }
 
 beforeEach(() => {
   setActivePinia(createPinia())
-  Object.assign(lamp, { frames: [], again: 0, wasTaken: 0, blind: false })
+  Object.assign(lamp, { again: 0, wasTaken: 0 })
 })
 
 describe('eggs that come and go by themselves', () => {
@@ -135,13 +136,13 @@ describe('eggs that come and go by themselves', () => {
     expect(log).toEqual(['photographed egg-1'])
   })
 
-  it('an egg that has its look is not taken again, and its frames are given back', async () => {
-    const { log, looks, settle } = setUp()
+  it('an egg that has its look is not taken again', async () => {
+    const { log, looks, measurings, settle } = setUp()
     looks.value.set('egg-1', { ...sample!, eggId: 'egg-1' })
     lamp.on.settled(0)
     await settle()
     expect(log).toEqual([])
-    expect(lamp.frames.map(({ closed }) => closed)).toEqual([true])
+    expect(measurings.map(({ aborted }) => aborted)).toEqual([true])
   })
 
   it('one that cannot be read is tried three times, with a sound, and then waits for the candler', async () => {
@@ -158,16 +159,26 @@ describe('eggs that come and go by themselves', () => {
     expect(log).toHaveLength(3)
   })
 
-  it('a camera that gives no picture is heard, too, and asked again', async () => {
-    const { log, heard, settle } = setUp()
-    lamp.blind = true
+  it('measuring begins as an egg seems to settle, and is what it gets when it has', async () => {
+    const { measurings, kept, settle } = setUp()
+    for (let i = 0; i < 3; i++) lamp.on.settling()
+    await settle()
+    expect(measurings).toHaveLength(1)
     lamp.on.settled(0)
     await settle()
-    expect([log, heard, lamp.again]).toEqual([[], ['retake'], 1])
-    lamp.blind = false
+    expect([measurings.length, kept]).toEqual([1, [1]])
+  })
+
+  it('what was measured of an egg that moved on is dropped', async () => {
+    const { measurings, kept, settle } = setUp()
+    lamp.on.settling()
+    await settle()
+    lamp.on.restless()
+    expect(measurings[0]!.aborted).toBe(true)
+    lamp.on.settling()
     lamp.on.settled(0)
     await settle()
-    expect(log).toEqual(['photographed egg-1'])
+    expect(kept).toEqual([2])
   })
 
   it('whatever lies there after one that could not be read is not taken for it until the candler says so', async () => {

@@ -9,6 +9,7 @@ import { takeShot } from '../../core/simulate/shot.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
+import type { MeasuredPhoto } from '../../workers/protocol.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import type { useBench } from './useBench.ts'
@@ -28,6 +29,11 @@ const WARM_UP_ROUNDS = 8
 /** Name under which `npm run bench` finds the times in the browser's own user timing. */
 const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
 
+interface Measuring {
+  measured: Promise<MeasuredPhoto>
+  stop: AbortController
+}
+
 /** Takes eggs as they settle on the lamp, and moves on as they leave: nobody touches a key. */
 export function useHandsFree(
   set: () => SetRecord, bench: ReturnType<typeof useBench>, flow: ReturnType<typeof useSession>, sounds: ReturnType<typeof useSounds>, picture: Ref<LivePicture | null>,
@@ -38,7 +44,7 @@ export function useHandsFree(
   onScopeDispose(() => filmReader.release())
   const candling = computed(() => flow.session.value?.begun === true && flow.step.value.kind === 'candle' && flow.clocks.value.pausedMs === null && hatchery.leads)
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
-  const lamp = useLampWatch(picture, () => candling.value, { settled, gone, filmed })
+  const lamp = useLampWatch(picture, () => candling.value, { settling, restless, settled, gone, filmed })
   let tries = 0
   /** The egg that could not be photographed: until the candler says what to do, whatever lies there may be another. */
   const unread = ref<string | null>(null)
@@ -64,6 +70,26 @@ export function useHandsFree(
     return last
   }
 
+  /** The measuring of an egg that seems to settle, begun while that is made sure of. */
+  let early: Measuring | null = null
+
+  function measureNow(): Measuring {
+    const stop = new AbortController()
+    const measured = lamp.takeFrames().then((frames) => bench.measure(frames, stop.signal))
+    // It may be told of only later, or never.
+    measured.catch(() => undefined)
+    return { measured, stop }
+  }
+
+  function settling(): void {
+    if (byItself.value && unread.value === null && flow.session.value?.source === 'device') early ??= measureNow()
+  }
+
+  function restless(): void {
+    early?.stop.abort()
+    early = null
+  }
+
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
   function settled(atMs: number): void {
     if (!byItself.value) return
@@ -71,30 +97,27 @@ export function useHandsFree(
       sounds.play('retake')
       return
     }
-    const frames = flow.session.value?.source === 'device' ? lamp.takeFrames() : Promise.resolve([])
-    void inTurn(() => take(atMs, frames))
+    const measuring = flow.session.value?.source === 'device' ? early ?? measureNow() : null
+    early = null
+    void inTurn(() => take(atMs, measuring))
   }
 
   function gone(): void {
     if (byItself.value) void inTurn(leave)
   }
 
-  /** Photographs the egg at hand. @param settledMs - when it lay still @param taken - frames of it, where they are taken already */
-  async function take(settledMs: number, taken?: Promise<ImageBitmap[]>): Promise<void> {
+  /** Photographs the egg at hand. @param settledMs - when it lay still @param begun - its measuring, where that has begun; undefined when a key asks */
+  async function take(settledMs: number, begun?: Measuring | null): Promise<void> {
     const egg = bench.current.value
     const before = bench.look.value
     // By itself nothing is ever taken twice: another egg may lie there than the screen says.
-    if (!egg || egg.removed || !candling.value || (before && taken && tries === 0)) {
-      for (const frame of (await taken) ?? []) frame.close()
+    if (!egg || egg.removed || !candling.value || (before && begun !== undefined && tries === 0)) {
+      begun?.stop.abort()
       return
     }
     filmRead = 0
     if (flow.session.value?.source === 'network') await bench.takeFromNetwork(byItself.value)
-    else {
-      const frames = await (taken ?? lamp.takeFrames())
-      if (frames.length > 0) await bench.takePhoto(frames, 'camera')
-      else bench.problem.value = 'The camera shows no picture yet.'
-    }
+    else await bench.keepMeasured(() => (begun ?? measureNow()).measured, 'camera')
     if (bench.several.value) {
       bench.several.value = null
       bench.problem.value = 'There is more than one egg in the picture. One at a time, please.'
@@ -115,7 +138,7 @@ export function useHandsFree(
     }
     tries = 0
     lying = egg.id
-    if (!taken) lamp.wasTaken()
+    if (begun === undefined) lamp.wasTaken()
     await nextTick()
     performance.measure(SETTLED_TO_VERDICT, { start: settledMs, end: performance.now() })
     sounds.play('taken', look.verdict.grade)

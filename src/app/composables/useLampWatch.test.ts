@@ -26,6 +26,7 @@ vi.mock('../../workers/client.ts', () => ({
 
 const SIZE = { widthPx: 240, heightPx: 135 }
 const FRAME_MS = 66
+const DIMMED = 0.2
 
 function egg(x = 0.5): SmallFrame {
   const { image } = simulatePhoto({ shot: { ...SIZE, axisRad: -1.5, exposure: 0.9, centre: { x, y: 0.5 } } })
@@ -35,6 +36,8 @@ function egg(x = 0.5): SmallFrame {
 }
 const EGG = egg()
 const TURNED = egg(0.58)
+/** So little light that an egg is just told from none. */
+const DIM: SmallFrame = { ...SIZE, data: EGG.data.map((value, i) => (i % 4 === 3 ? 255 : value * DIMMED)) }
 const DARK: SmallFrame = { ...SIZE, data: new Uint8ClampedArray(4 * SIZE.widthPx * SIZE.heightPx) }
 
 let scope: EffectScope
@@ -59,7 +62,9 @@ function setUp(active = true) {
   })
   const events: string[] = []
   const filmedMs: number[] = []
+  const signs: string[] = []
   const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(video), () => active, {
+    settling: () => signs.push('settling'), restless: () => signs.push('restless'),
     settled: (atMs) => events.push(`settled at ${atMs}`), gone: () => events.push('gone'), filmed: (ms) => filmedMs.push(ms),
   }))!
   let now = 1000
@@ -73,7 +78,7 @@ function setUp(active = true) {
       await new Promise((resolve) => setTimeout(resolve))
     }
   }
-  return { lamp, events, filmedMs, frames, nowMs: () => now }
+  return { lamp, events, signs, filmedMs, frames, nowMs: () => now }
 }
 
 describe('the watch over the lamp', () => {
@@ -87,26 +92,36 @@ describe('the watch over the lamp', () => {
     expect(events.at(-1)).toBe('gone')
   })
 
-  it('has the pictures in hand when the egg has settled, and gives each away once', async () => {
-    const { lamp, events, frames } = setUp()
-    while (events.length === 0) await frames(EGG, 1)
-    expect(worker.held).toHaveLength(2)
-    const taken = await lamp.takeFrames()
-    expect(taken).toHaveLength(2)
-    expect(worker.held.some(({ closed }) => closed)).toBe(false)
-    const more = lamp.takeFrames()
-    await frames(EGG, 2)
-    expect(await more).toHaveLength(2)
-    expect(worker.held).toHaveLength(4)
-  })
-
-  it('drops pictures of an egg that moves on before it has settled', async () => {
-    const { events, frames } = setUp()
-    while (worker.held.length < 2) await frames(EGG, 1)
+  it('says beforehand that an egg seems to settle, and that it moved on after all', async () => {
+    const { events, signs, frames } = setUp()
+    while (signs.at(-1) !== 'settling') await frames(EGG, 1)
     expect(events).toEqual([])
     await frames(TURNED, 1)
-    await frames(EGG, 1)
-    expect(worker.held.slice(0, 2).map(({ closed }) => closed)).toEqual([true, true])
+    expect(signs.at(-1)).toBe('restless')
+    while (events.length === 0) await frames(TURNED, 1)
+    expect(signs.at(-1)).toBe('settling')
+    signs.length = 0
+    await frames(TURNED, 10)
+    expect(signs).toEqual([])
+  })
+
+  it('does not say so in poor light, which the candler has time to mend', async () => {
+    const { lamp, events, signs, frames } = setUp()
+    await frames(DIM, 20)
+    expect(lamp.state.value.advice).toBe('too-dark')
+    expect(new Set(signs)).toEqual(new Set(['restless']))
+    await frames(DIM, 30)
+    expect(events).toHaveLength(1)
+  })
+
+  it('gives two full frames of a video, none of a camera that shows nothing yet', async () => {
+    const { lamp, frames } = setUp()
+    const taken = lamp.takeFrames()
+    await frames(EGG, 2)
+    expect(await taken).toHaveLength(2)
+    expect(worker.held.some(({ closed }) => closed)).toBe(false)
+    const blind = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(document.createElement('video')), () => true, { settling: () => undefined, restless: () => undefined, settled: () => undefined, gone: () => undefined, filmed: () => undefined }))!
+    expect(await blind.takeFrames()).toEqual([])
   })
 
   it('films the egg that lies still, anew when it is turned, and for ten seconds at most', async () => {
@@ -157,7 +172,7 @@ describe('the watch over the lamp', () => {
     const still = document.createElement('img')
     Object.defineProperties(still, { naturalWidth: { value: 1280 }, naturalHeight: { value: 720 } })
     const events: number[] = []
-    const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(still), () => true, { settled: (atMs) => events.push(atMs), gone: () => undefined, filmed: () => undefined }))!
+    const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(still), () => true, { settling: () => undefined, restless: () => undefined, settled: (atMs) => events.push(atMs), gone: () => undefined, filmed: () => undefined }))!
     worker.shows = EGG
     await vi.advanceTimersByTimeAsync(1000)
     expect(worker.shrunk).toBe(10)

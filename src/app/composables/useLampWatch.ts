@@ -15,12 +15,16 @@ const LEAST_INTERVAL_MS = 55
 const UNTOLD_INTERVAL_MS = 100
 /** Filming ends here; more tells no more. */
 const LONGEST_FILM_MS = 10_000
-/** An egg that has been still for so long has probably settled. */
-const EARLY_AFTER_MS = 100
+/** An egg that has been still from one frame to the next will probably settle. */
+const SETTLING_AFTER_MS = 60
 /** Full frames taken of a settled egg, the sharpest of which is used. */
 const BURST = 2
 
 export interface LampWatchEvents {
+  /** An egg seems to settle; may be told again. */
+  settling: () => void
+  /** Nothing lies still that was not taken; told again and again. */
+  restless: () => void
   /** A new egg lies still: take it now. @param atMs - when the frame came that shows it */
   settled: (atMs: number) => void
   gone: () => void
@@ -40,8 +44,6 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
   let film: RawFrame[] = []
   let coarse: CoarseFrame | null = null
   let lastMs = -Infinity
-  /** Full frames of an egg that seems to settle, taken while that is made sure of. */
-  let early: Promise<ImageBitmap[]> | null = null
 
   /** Frames that come while one is drawn down are left out: what is seen is never late. */
   async function see(atMs: number): Promise<void> {
@@ -65,8 +67,10 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     lastMs = atMs
     state.value = next.state
     const stillMs = next.state.stillSinceMs === null ? 0 : atMs - next.state.stillSinceMs
-    if (next.state.stage === 'coming' && stillMs >= EARLY_AFTER_MS) early ??= grab().catch(() => [])
-    if (next.state.stage !== 'taken' && stillMs === 0) dropEarly()
+    // In poor light the candler gets time to mend it: what was seen before that must not count.
+    const fair = next.state.advice === null
+    if (next.state.stage === 'coming' && fair && stillMs >= SETTLING_AFTER_MS) on.settling()
+    if (next.state.stage !== 'taken' && (!fair || stillMs === 0)) on.restless()
     if (next.event === 'gone') on.gone()
     if (next.event === 'settled' || next.event === 'turned') film = []
     if (next.state.stage === 'taken' && next.event === null) record({ ...frame, channels: 4, atMs })
@@ -80,25 +84,14 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     on.filmed(frame.atMs - beganMs)
   }
 
-  /** Full frames of the egg that lies there; the caller closes them or gives them away. */
-  function takeFrames(): Promise<ImageBitmap[]> {
-    const frames = early ?? grab().catch(() => [])
-    early = null
-    return frames
-  }
-
-  function dropEarly(): void {
-    void early?.then((frames) => frames.forEach((frame) => frame.close()))
-    early = null
-  }
-
-  async function grab(): Promise<ImageBitmap[]> {
+  /** Full frames of the egg that lies there, none where the camera shows nothing; the caller gives them away. */
+  async function takeFrames(): Promise<ImageBitmap[]> {
     const source = picture.value
-    if (!source || sizeOf(source).widthPx === 0) return []
-    const frames = [await shrinker.hold(await frameOf(source))]
-    while (frames.length < BURST && tellsFrames(source)) {
-      await nextFrame(source)
+    const frames: ImageBitmap[] = []
+    while (source && sizeOf(source).widthPx > 0 && frames.length < BURST) {
       frames.push(await shrinker.hold(await frameOf(source)))
+      if (!tellsFrames(source)) break
+      if (frames.length < BURST) await nextFrame(source)
     }
     return frames
   }
@@ -130,7 +123,6 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
   }, UNTOLD_INTERVAL_MS)
   onScopeDispose(() => {
     stop()
-    dropEarly()
     shrinker.release()
     if (picture.value && tellsFrames(picture.value)) picture.value.cancelVideoFrameCallback(handle)
   })
