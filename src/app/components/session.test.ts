@@ -100,9 +100,10 @@ describe('the five keys', () => {
 })
 
 it('an egg without a picture can be left where it would be disagreed with', () => {
-  const another = (look: LookRecord | null): string => mount(SessionKeys, { props: { session, step: { kind: 'candle', trayId: 'a' }, look, chosen: null, paused: false } }).findAll('button')[1]!.text()
+  const another = (look: LookRecord | null, begun = true): string => mount(SessionKeys, { props: { session: { ...session, begun }, step: { kind: 'candle', trayId: 'a' }, look, chosen: null, paused: false } }).findAll('button')[1]!.text()
   expect(another(null)).toContain('Leave it')
   expect(another(clear!)).toContain('Not that')
+  expect(another(null, false)).toContain('Not that')
 })
 
 describe('the verdict at arm’s length', () => {
