@@ -85,7 +85,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const settle = async (): Promise<void> => {
     for (let i = 0; i < 20; i++) await nextTick()
   }
-  return { current, looks, camera, aside, measurings, kept, log, heard, hands, settle, flow }
+  return { current, problem, looks, camera, aside, measurings, kept, log, heard, hands, settle, flow }
 }
 
 beforeEach(() => {
@@ -201,14 +201,14 @@ describe('eggs that come and go by themselves', () => {
   })
 
   it('one that cannot be read is left for later with a key, and brought back with another', async () => {
-    const { log, current, aside, hands, camera, settle } = setUp({ fails: true })
+    const { log, current, problem, aside, hands, camera, settle } = setUp({ fails: true })
     for (let i = 0; i < 3; i++) {
       lamp.on.settled(0)
       await settle()
     }
     await hands.later()
     await settle()
-    expect([current.value?.id, aside, hands.unread.value]).toEqual(['egg-2', ['egg-1'], null])
+    expect([current.value?.id, aside, hands.unread.value, problem.value]).toEqual(['egg-2', ['egg-1'], null, null])
     expect(await hands.bringBack()).toBe(true)
     expect([current.value?.id, aside]).toEqual(['egg-1', []])
     expect(await hands.bringBack()).toBe(false)

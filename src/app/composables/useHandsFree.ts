@@ -168,6 +168,7 @@ export function useHandsFree(
     tries = 0
     lying = null
     left = egg.id
+    bench.problem.value = null
     // What lies there may still be the egg that is left.
     if (lamp.state.value.stage !== 'empty') lamp.wasTaken()
     bench.advance()
