@@ -59,6 +59,14 @@ describe('EggWorkerClient', () => {
     expect(await calls[3]).toBeNull()
   })
 
+  it('asks nothing that was cancelled beforehand, and gives the frames back', async () => {
+    const { client, workers } = setUp()
+    let closed = false
+    const live = { close: () => { closed = true } } as unknown as ImageBitmap
+    await expect(client.measure([live], { species: 'duck' }, AbortSignal.abort())).rejects.toThrow('Cancelled')
+    expect([closed, workers.length]).toEqual([true, 0])
+  })
+
   it('passes a fault on as an error with its code', async () => {
     const { client, workers } = setUp()
     const call = client.measure(photo, { species: 'duck' })

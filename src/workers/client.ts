@@ -73,6 +73,10 @@ export class EggWorkerClient {
   }
 
   private call(request: NewRequest, signal?: AbortSignal, given: Transferable[] = []): Promise<WorkerReply> {
+    if (signal?.aborted) {
+      for (const item of given) if ('close' in item) item.close()
+      return Promise.reject(new EggWorkerError({ code: 'cancelled', message: 'Cancelled.' }))
+    }
     const id = ++this.lastId
     const worker = this.start()
     return new Promise((resolve, reject) => {

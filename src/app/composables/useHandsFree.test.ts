@@ -37,7 +37,7 @@ interface Wish {
 }
 
 function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails = false }: Wish = {}) {
-  const camera = { fails }
+  const camera = { fails, blurred: false }
   const aside: string[] = []
   const measurings: AbortSignal[] = []
   const kept: unknown[] = []
@@ -62,7 +62,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
       const id = current.value!.id
       kept.push(await measuring())
       problem.value = camera.fails ? 'No egg to be found.' : null
-      if (!camera.fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action } })
+      if (!camera.fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action }, reading: { ...sample!.reading, reasons: camera.blurred ? ['blurred'] : [] } })
       log.push(`photographed ${id}`)
     },
     decide: (grade: string, by: string) => {
@@ -198,6 +198,29 @@ describe('eggs that come and go by themselves', () => {
     await hands.take()
     expect(log.at(-1)).toBe('photographed egg-1')
     expect(hands.unread.value).toBeNull()
+  })
+
+  it('one that was lifted before its picture succeeded is waited for as well', async () => {
+    const { log, hands, settle } = setUp({ fails: true })
+    // The hand is quicker than the reading.
+    lamp.on.settled(0)
+    lamp.on.gone()
+    lamp.on.settled(0)
+    await settle()
+    expect([hands.unread.value, log.length]).toEqual(['egg-1', 1])
+  })
+
+  it('a blurred picture is tried again, and the egg may be lifted all the same: the next is the next', async () => {
+    const { log, heard, camera, settle } = setUp()
+    camera.blurred = true
+    lamp.on.settled(0)
+    await settle()
+    expect([heard, lamp.again]).toEqual([['retake'], 1])
+    camera.blurred = false
+    lamp.on.gone()
+    lamp.on.settled(0)
+    await settle()
+    expect(log).toEqual(['photographed egg-1', 'lift agrees for egg-1: true', 'at egg-2', 'photographed egg-2'])
   })
 
   it('one that cannot be read is left for later with a key, and brought back with another', async () => {

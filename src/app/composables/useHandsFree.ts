@@ -46,7 +46,7 @@ export function useHandsFree(
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
   const lamp = useLampWatch(picture, () => candling.value, { settling, restless, settled, gone, filmed })
   let tries = 0
-  /** The egg that could not be photographed: until the candler says what to do, whatever lies there may be another. */
+  /** The egg that left the lamp, or was tried often enough, without a picture: until the candler says what to do, whatever lies there may be another. */
   const unread = ref<string | null>(null)
   /** The egg that was left for later just now. */
   let left: string | null = null
@@ -93,11 +93,7 @@ export function useHandsFree(
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
   function settled(atMs: number): void {
     if (!byItself.value) return
-    if (unread.value !== null) {
-      sounds.play('retake')
-      return
-    }
-    const measuring = flow.session.value?.source === 'device' ? early ?? measureNow() : null
+    const measuring = flow.session.value?.source === 'device' && unread.value === null ? early ?? measureNow() : null
     early = null
     void inTurn(() => take(atMs, measuring))
   }
@@ -112,6 +108,11 @@ export function useHandsFree(
     const before = bench.look.value
     // By itself nothing is ever taken twice: another egg may lie there than the screen says.
     if (!egg || egg.removed || !candling.value || (before && begun !== undefined && tries === 0)) {
+      begun?.stop.abort()
+      return
+    }
+    if (begun !== undefined && unread.value !== null) {
+      sounds.play('retake')
       begun?.stop.abort()
       return
     }
@@ -131,13 +132,13 @@ export function useHandsFree(
     }
     unread.value = null
     left = null
+    lying = egg.id
     if (look.reading.reasons.includes('blurred') && ++tries < MOST_TRIES) {
       sounds.play('retake')
       lamp.again()
       return
     }
     tries = 0
-    lying = egg.id
     if (begun === undefined) lamp.wasTaken()
     await nextTick()
     performance.measure(SETTLED_TO_VERDICT, { start: settledMs, end: performance.now() })
@@ -149,6 +150,7 @@ export function useHandsFree(
   async function leave(): Promise<void> {
     const look = bench.look.value
     const lifted = lying
+    if (!look && tries > 0) unread.value = bench.current.value?.id ?? null
     tries = 0
     lying = null
     // The candler has gone to another egg meanwhile: what is lifted off says nothing about that one.

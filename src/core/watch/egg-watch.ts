@@ -17,7 +17,7 @@ export interface WatchState {
 }
 
 /**
- * `settled`: a new egg lies still, take it now. `gone`: it has left the lamp, the next may come. `turned`: the same
+ * `settled`: a new egg lies still, take it now. `gone`: it has left the lamp, taken or not; the next may come. `turned`: the same
  * egg was moved; what was filmed of it before does not belong together with what follows.
  */
 export type WatchEvent = 'settled' | 'gone' | 'turned'
@@ -72,7 +72,7 @@ function missed(state: WatchState, atMs: number): { state: WatchState; event: Wa
   if (state.stage === 'empty') return { state: EMPTY_LAMP, event: null }
   const missingSinceMs = state.missingSinceMs ?? atMs
   if (atMs - missingSinceMs < GONE_FOR_MS) return { state: { ...state, missingSinceMs, stillSinceMs: null }, event: null }
-  return { state: EMPTY_LAMP, event: state.stage === 'taken' ? 'gone' : null }
+  return { state: EMPTY_LAMP, event: 'gone' }
 }
 
 function adviceFor({ brightRed, clippedShare, sidesTouched }: FrameFigures, stillSinceMs: number | null, seenSinceMs: number, atMs: number): WatchAdvice | null {

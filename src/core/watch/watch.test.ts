@@ -76,8 +76,8 @@ describe('the watch', () => {
     expect(advice.at(-1)).toBe('hold-still')
   })
 
-  it('an egg that was carried past was never there', () => {
-    expect(run([[MOVING, 5], [NONE, 6]]).events).toEqual([])
+  it('an egg that was carried past never settled, but it has left', () => {
+    expect(run([[MOVING, 5], [NONE, 6]]).events).toEqual(['gone'])
   })
 
   it('a flash of shadow is not the egg leaving', () => {
