@@ -12,7 +12,7 @@ export const EGGS = ROWS * COLUMNS
 export const AGE_DAYS = 9
 
 /** A set of sixty eggs as a file to bring in. */
-function bundleOfSixty(): Buffer {
+async function bundleOfSixty(): Promise<Buffer> {
   const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
   const hatchery = newHatchery('UTC')
   const set: SetRecord = {
@@ -22,7 +22,9 @@ function bundleOfSixty(): Buffer {
     batches: [], done: [{ key: 'set', at: setAt }], temperatures: [], notes: '',
   }
   const eggs = placesInOrder(set.trays[0]!).map((place, i) => plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }))
-  return Buffer.from(writeBundle({ records: { format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: setAt, hatchery, sets: [set], eggs, looks: [], sessions: [] }, photos: new Map() }))
+  const records = { format: 'perlumen-records' as const, version: RECORDS_VERSION as typeof RECORDS_VERSION, exportedAt: setAt, hatchery, sets: [set], eggs, looks: [], sessions: [] }
+  const { file } = await writeBundle({ records, aside: [], photo: async () => null })
+  return Buffer.from(await file.arrayBuffer())
 }
 
 /**
@@ -31,7 +33,7 @@ function bundleOfSixty(): Buffer {
  */
 export async function beginNight(page: Page, baseURL: string, readyMs = 0): Promise<void> {
   await page.goto(`${baseURL}#/records`)
-  await page.getByTestId('bundle-input').setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: bundleOfSixty() })
+  await page.getByTestId('bundle-input').setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: await bundleOfSixty() })
   await page.getByTestId('records-message').waitFor()
   await page.goto(`${baseURL}#/sets/sixty/candle`)
   await page.getByText('Before the first egg').waitFor()

@@ -1,18 +1,24 @@
 <script setup lang="ts">
-import { onMounted, ref, watchEffect } from 'vue'
-import { RouterLink, RouterView, useRoute } from 'vue-router'
+import { onMounted, ref, watch, watchEffect } from 'vue'
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { Moon, Sun } from '@lucide/vue'
+import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useCustodyStore } from './stores/custody.ts'
 import { useDemoStore } from './stores/demo.ts'
 import { useDevicesStore } from './stores/devices.ts'
 import { useHatcheryStore } from './stores/hatchery.ts'
 import { useRoomStore } from './stores/room.ts'
 
 const route = useRoute()
+const router = useRouter()
 const room = useRoomStore()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const demo = useDemoStore()
+const custody = useCustodyStore()
 const failure = ref('')
+/** How often it is asked whether the storage is still there. */
+const STORAGE_CHECK_MS = 10_000
 
 watchEffect(() => {
   if (route.matched.length > 0) room.enter(route.meta.room)
@@ -25,10 +31,28 @@ onMounted(async () => {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
     failure.value = `The records of this browser could not be opened: ${(error as Error).message}`
+    await router.replace({ name: 'records' })
     return
   }
   if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
 })
+useIntervalFn(() => void hatchery.checkStorage(), STORAGE_CHECK_MS)
+watch(useDocumentVisibility(), (state) => {
+  if (state === 'visible') void hatchery.checkStorage()
+})
+// A book that was brought in or erased opens what could not be opened before.
+watch(() => hatchery.loaded, (loaded) => {
+  if (loaded) failure.value = ''
+})
+const writingBack = ref('')
+async function writeBack(): Promise<void> {
+  try {
+    await custody.writeBack()
+    writingBack.value = ''
+  } catch (error) {
+    writingBack.value = `That did not work: ${(error as Error).message}`
+  }
+}
 </script>
 
 <template>
@@ -54,12 +78,22 @@ onMounted(async () => {
         <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" /> <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
       </button>
     </nav>
-    <p v-if="failure" class="p-6 text-lg text-ember" role="alert">{{ failure }}</p>
+    <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
+      <p class="text-ember">{{ failure }}</p>
+      <p class="text-ink-soft">Nothing was changed. Below you can take out what there is, bring in a bundle, or erase what is here.</p>
+    </div>
+    <div v-if="hatchery.storageGone" class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3" role="alert" data-testid="storage-gone">
+      <span><strong>The browser has cleared this program’s storage.</strong> What you see is only in memory, and nothing is saved now. Photographs and undo steps are gone; sets, eggs and looks can be written back.</span>
+      <button type="button" class="press press-lamp min-h-11" :disabled="custody.progress !== null" @click="writeBack">Write back what is here</button>
+      <RouterLink to="/records" class="press min-h-11">Take it out as a file</RouterLink>
+      <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
+    </div>
+    <RouterLink v-if="hatchery.aside.length > 0 && route.name !== 'records' && room.room === 'desk'" to="/records" class="screen-only block border-b border-line px-4 py-2 text-ember underline" data-testid="aside-note">{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} set aside. See what can be done.</RouterLink>
     <div v-if="hatchery.loaded && !hatchery.leads" class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2" role="status" data-testid="follows">
       <span>Another tab is at work on the records; this one follows it.</span>
       <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
     </div>
-    <RouterView v-if="!failure && hatchery.loaded" />
+    <RouterView v-if="hatchery.loaded || (failure && route.name === 'records')" />
     <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>
     <div v-if="room.room === 'bench' && room.brightness < 1" class="pointer-events-none fixed inset-0 z-50 bg-black" :style="{ opacity: 1 - room.brightness }" aria-hidden="true" />
   </div>

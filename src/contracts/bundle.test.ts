@@ -1,50 +1,97 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
-import { BundleError, readBundle, writeBundle, type Bundle } from './bundle.ts'
+import { BundleError, readBundle, writeBundle, type BundleSource } from './bundle.ts'
 import { sampleRecords } from './sample-records.ts'
+import { buildZip, openZip } from './zip-file.ts'
 
-function sampleBundle(): Bundle {
-  const records = sampleRecords()
-  return { records, photos: new Map(records.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i, 1, 2, 3])])) }
+const sample = sampleRecords()
+const photos = new Map(sample.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i, 1, 2, 3])]))
+const source: BundleSource = { records: sample, aside: [], photo: async (id) => photos.get(id) ?? null }
+const written = async (): Promise<Blob> => (await writeBundle(source)).file
+const MANY = 100_000_000
+
+async function unpacked(file: Blob): Promise<Record<string, Uint8Array>> {
+  const zip = await openZip(file)
+  return Object.fromEntries(await Promise.all(zip.names.map(async (name) => [name, await zip.bytes(name, MANY)])))
 }
-/** The sample as a ZIP with one thing changed. */
-function tampered(change: (records: ReturnType<typeof sampleRecords>, files: Record<string, Uint8Array>) => void): Uint8Array {
-  const files = unzipSync(writeBundle(sampleBundle()))
-  const records = JSON.parse(strFromU8(files['records.json']!)) as ReturnType<typeof sampleRecords>
+async function packed(files: Record<string, Uint8Array>): Promise<Blob> {
+  const zip = buildZip()
+  for (const [name, bytes] of Object.entries(files)) await zip.stored(name, bytes)
+  return zip.finish()
+}
+const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text)
+/** The sample as a ZIP with one thing changed; without its manifest, as earlier versions wrote it. */
+async function tampered(change: (records: ReturnType<typeof sampleRecords>, files: Record<string, Uint8Array>) => void, { manifest = false } = {}): Promise<Blob> {
+  const files = await unpacked(await written())
+  if (!manifest) delete files['manifest.json']
+  const records = JSON.parse(new TextDecoder().decode(files['records.json'])) as ReturnType<typeof sampleRecords>
   change(records, files)
-  if (files['records.json']) files['records.json'] = strToU8(JSON.stringify(records))
-  return zipSync(files)
+  if (files['records.json']) files['records.json'] = utf8(JSON.stringify(records, null, 1))
+  return packed(files)
 }
 
 describe('bundle', () => {
-  it('reads back what was written, photographs and all', () => {
-    const bundle = sampleBundle()
-    const back = readBundle(writeBundle(bundle), 'UTC')
-    expect(back.records).toEqual(bundle.records)
-    expect([...back.photos]).toEqual([...bundle.photos])
+  it('reads back what was written, photographs and all', async () => {
+    const back = await readBundle(await written(), 'UTC')
+    expect(back.records).toEqual(sample)
+    expect([...back.photoTypes]).toEqual([...photos.keys()].map((id) => [id, 'image/jpeg']))
+    for (const [id, bytes] of photos) expect(await back.photo(id)).toEqual(bytes)
   })
 
-  it('will not write a look without its photograph', () => {
-    expect(() => writeBundle({ ...sampleBundle(), photos: new Map() })).toThrow(BundleError)
+  it('of an earlier version, without a manifest, is read', async () => {
+    expect((await readBundle(await tampered(() => undefined), 'UTC')).records).toEqual(sample)
   })
 
-  it.each([
-    ['no ZIP', strToU8('not a zip at all'), /no ZIP file/],
-    ['empty', new Uint8Array(0), /no ZIP file/],
-    ['cut short', writeBundle(sampleBundle()).slice(0, 200), /no ZIP file/],
-    ['another ZIP', zipSync({ 'a.txt': strToU8('hello') }), /holds no records\.json/],
-    ['broken JSON', zipSync({ 'records.json': strToU8('{"format":') }), /damaged/],
-    ['another program’s JSON', zipSync({ 'records.json': strToU8('{"format":"x","version":1}') }), /no Perlumen bundle/],
-    ['from the future', tampered((r) => { (r as { version: number }).version = 99 }), /newer Perlumen/],
-    ['a missing photograph', tampered((_r, files) => { for (const name of Object.keys(files)) if (name.startsWith('photos/')) delete files[name] }), /lacks the photograph/],
-    ['an egg without its set', tampered((r) => { r.eggs[0]!.setId = 'gone' }), /belongs to a set/],
-    ['an egg in a tray that is not there', tampered((r) => { r.eggs[0]!.place!.trayId = 'gone' }), /lies in a tray/],
-    ['a look without its egg', tampered((r) => { r.looks[0]!.eggId = 'gone' }), /belongs to an egg/],
-    ['the same egg twice', tampered((r) => { r.eggs.push(r.eggs[0]!) }), /same egg twice/],
-    ['a probability of two', tampered((r) => { r.looks[0]!.verdict.probabilities.clear = 2 }), /looks\.0\.verdict\.probabilities\.clear/],
-    ['a path for an id', tampered((r) => { r.looks[0]!.photo.id = '../../x' }), /looks\.0\.photo\.id/],
-  ])('says what is wrong: %s', (_, bytes, sentence) => {
-    expect(() => readBundle(bytes, 'UTC')).toThrow(BundleError)
-    expect(() => readBundle(bytes, 'UTC')).toThrow(sentence)
+  it('names a photograph that was gone when it was written, and needs it no more', async () => {
+    const { file, missing } = await writeBundle({ ...source, photo: async (id) => (id === 'photo-1' ? null : photos.get(id)!) })
+    expect(missing).toMatchObject([{ photoId: 'photo-1', set: 'North shelf', egg: 1 }])
+    const back = await readBundle(file, 'UTC')
+    expect([back.missing, [...back.photoTypes.keys()]]).toEqual([missing, ['photo-2']])
+  })
+
+  it('offers the rest where only a photograph is damaged', async () => {
+    const hurt = await tampered((_r, files) => { files['photos/photo-1.jpg']![4] ^= 0xff }, { manifest: true })
+    const error = await readBundle(hurt, 'UTC').then(() => null, (caught: unknown) => caught as BundleError)
+    expect(error!.message).toBe('The photograph photos/photo-1.jpg is damaged.')
+    expect([error!.rest!.records.looks.length, [...error!.rest!.photoTypes.keys()], error!.rest!.missing.length]).toEqual([2, ['photo-2'], 1])
+  })
+
+  it('can be given up on the way', async () => {
+    const file = await written()
+    await expect(readBundle(file, 'UTC', { signal: AbortSignal.abort() })).rejects.toThrow(/abort/i)
+  })
+
+  it.each<[string, () => Promise<Blob>, RegExp]>([
+    ['no ZIP', async () => new Blob(['not a zip at all']), /no ZIP file/],
+    ['empty', async () => new Blob([]), /no ZIP file/],
+    ['cut short', async () => (await written()).slice(0, 200), /no ZIP file/],
+    ['another ZIP', () => packed({ 'a.txt': utf8('hello') }), /holds no records\.json/],
+    ['broken JSON', () => packed({ 'records.json': utf8('{"format":') }), /damaged/],
+    ['another program’s JSON', () => packed({ 'records.json': utf8('{"format":"x","version":1}') }), /no Perlumen bundle/],
+    ['from the future', () => tampered((r) => { (r as { version: number }).version = 99 }), /newer Perlumen/],
+    ['of a negative version', () => tampered((r) => { (r as { version: number }).version = -3 }), /version -3/],
+    ['without its eggs', () => tampered((r) => { delete (r as Partial<typeof r>).eggs }), /no list of eggs/],
+    ['a missing photograph', () => tampered((_r, files) => { delete files['photos/photo-1.jpg'] }), /lacks the photograph/],
+    ['a changed number, by its manifest', () => tampered((r) => { r.eggs[0]!.number = 8 }, { manifest: true }), /not as it was written/],
+    ['an egg without its set', () => tampered((r) => { r.eggs[0]!.setId = 'gone' }), /belongs to a set/],
+    ['an egg in a tray that is not there', () => tampered((r) => { r.eggs[0]!.place!.trayId = 'gone' }), /lies in a tray/],
+    ['an egg outside of its tray', () => tampered((r) => { r.eggs[0]!.place!.row = 7 }), /lies outside/],
+    ['two eggs in one place', () => tampered((r) => { r.eggs[1]!.place = r.eggs[0]!.place }), /lies where another/],
+    ['two eggs of one number', () => tampered((r) => { r.eggs[1]!.number = 1 }), /another egg 1/],
+    ['a look without its egg', () => tampered((r) => { r.looks[0]!.eggId = 'gone' }), /belongs to an egg/],
+    ['a look of another set', () => tampered((r) => { r.looks[0]!.setId = 'gone' }), /another set/],
+    ['the same egg twice', () => tampered((r) => { r.eggs.push(r.eggs[0]!) }), /is there twice/],
+    ['a probability of two', () => tampered((r) => { r.looks[0]!.verdict.probabilities.clear = 2 }), /Clear must be at most 1, not 2/],
+    ['a path for an id', () => tampered((r) => { r.looks[0]!.photo.id = '../../x' }), /looks.*cannot be “..\/..\/x”/],
+  ])('says what is wrong: %s', async (_, file, sentence) => {
+    const error = await readBundle(await file(), 'UTC').then(() => null, (caught: unknown) => caught)
+    expect(error).toBeInstanceOf(BundleError)
+    expect((error as Error).message).toMatch(sentence)
+  })
+
+  it('notices any byte of a photograph that is not as it was, by the ZIP’s own checksum', async () => {
+    const bytes = new Uint8Array(await (await tampered(() => undefined)).arrayBuffer())
+    const at = bytes.findIndex((byte, i) => byte === 0xff && bytes[i + 1] === 0xd8)
+    bytes[at + 4] ^= 0xff
+    await expect(readBundle(new Blob([bytes]), 'UTC')).rejects.toThrow(/photo-1.jpg is damaged/)
   })
 })

@@ -1,37 +1,125 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { z } from 'zod'
-import { hatcherySchema, RECORDS_VERSION, type HatcheryRecords } from './records.ts'
-import { upgradeRecords } from './upgrade.ts'
+import { rawRecordsOf, sayProblems, setAsideSchema, sortOut, type Book, type RawRecord } from './book.ts'
+import { idField } from './fields.ts'
+import { lookRecordSchema, type LookRecord } from './look-record.ts'
+import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
+import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
 
 /** What is wrong with a bundle, in a sentence for people. */
-export class BundleError extends Error {}
+export class BundleError extends Error {
+  /** Where only photographs are damaged: the bundle without them. */
+  readonly rest: Bundle | null
+  constructor(message: string, rest: Bundle | null = null) {
+    super(message)
+    this.rest = rest
+  }
+}
 
-export interface Bundle {
-  records: HatcheryRecords
-  /** Photograph bytes by photo id. */
-  photos: Map<string, Uint8Array>
+/** A look whose photograph is not there. */
+export interface MissingPhoto {
+  photoId: string
+  set: string
+  egg: number
+  takenAt: string
+}
+
+/** Everything of a hatchery. Photographs are fetched one by one, so that a large book needs no large memory. */
+export interface Bundle extends Pick<Book, 'records'> {
+  /** Records that could not be read where the bundle was written; they travel as they are. */
+  aside: RawRecord[]
+  /** Media types of the photographs that are there, by id. */
+  photoTypes: ReadonlyMap<string, string>
+  missing: MissingPhoto[]
+  /** @throws Error when it cannot be read any more */
+  photo(id: string): Promise<Uint8Array<ArrayBuffer>>
+}
+
+/** What a bundle is made of. */
+export interface BundleSource extends Pick<Bundle, 'records' | 'aside'> {
+  /** Null for a photograph that is gone. */
+  photo(id: string): Promise<Uint8Array | null>
+}
+
+export interface LongWork {
+  onProgress?: (done: number, total: number) => void
+  signal?: AbortSignal
 }
 
 const RECORDS_FILE = 'records.json'
-/** Unpacked, so that a small file cannot fill the memory. */
-const LARGEST_BYTES = 2_000_000_000
+const ASIDE_FILE = 'set-aside.json'
+const MANIFEST_FILE = 'manifest.json'
+const MOST_RECORD_BYTES = 500_000_000
+const MOST_PHOTO_BYTES = 200_000_000
 
-function photoPath(photoId: string, type: string): string {
+/** Names every file of the bundle with its length and SHA-256, and the photographs that were gone. */
+const manifestSchema = z.object({
+  format: z.literal('perlumen-manifest'),
+  version: z.literal(1),
+  files: z.record(z.string(), z.object({ bytes: z.int().min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/) })),
+  missing: z.array(z.object({ photoId: idField, set: z.string(), egg: z.int(), takenAt: z.string() })),
+})
+type Manifest = z.infer<typeof manifestSchema>
+
+type PhotoName = Pick<LookRecord['photo'], 'id' | 'type'>
+
+function photoPath({ id, type }: PhotoName): string {
   const ending = type === 'image/jpeg' ? 'jpg' : type.replace('image/', '').replace(/\W.*/, '')
-  return `photos/${photoId}.${ending}`
+  return `photos/${id}.${ending}`
 }
 
-/** Writes records and photographs into one ZIP file. Photographs are stored, not compressed again. */
-export function writeBundle({ records, photos }: Bundle): Uint8Array<ArrayBuffer> {
-  const files: Record<string, Uint8Array | [Uint8Array, { level: 0 }]> = {
-    [RECORDS_FILE]: strToU8(JSON.stringify(records, null, 1)),
+/** A photograph that the bundle should hold, with what is known of its look. */
+interface WantedPhoto {
+  name: PhotoName
+  known: MissingPhoto
+}
+
+const photoOfRawLook = z.object({ photo: lookRecordSchema.shape.photo.pick({ id: true, type: true }) })
+
+/** Photographs of all looks, those set aside too. Several eggs may share one. */
+function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): WantedPhoto[] {
+  const sets = new Map(records.sets.map(({ id, name }) => [id, name]))
+  const eggs = new Map(records.eggs.map(({ id, number }) => [id, number]))
+  const wanted = new Map<string, WantedPhoto>()
+  for (const { photo, setId, eggId, takenAt } of records.looks) {
+    wanted.set(photo.id, { name: photo, known: { photoId: photo.id, set: sets.get(setId) ?? '', egg: eggs.get(eggId) ?? 0, takenAt } })
   }
-  for (const look of records.looks) {
-    const bytes = photos.get(look.photo.id)
-    if (!bytes) throw new BundleError(`The photograph ${look.photo.id} is missing.`)
-    files[photoPath(look.photo.id, look.photo.type)] = [bytes, { level: 0 }]
+  for (const { table, value } of aside) {
+    const look = table === 'looks' ? photoOfRawLook.safeParse(value).data : undefined
+    if (look && !wanted.has(look.photo.id)) wanted.set(look.photo.id, { name: look.photo, known: { photoId: look.photo.id, set: '', egg: 0, takenAt: '' } })
   }
-  return zipSync(files) as Uint8Array<ArrayBuffer>
+  return [...wanted.values()]
+}
+
+/**
+ * Writes everything into one ZIP file: records, photographs, what was set aside, and a manifest of their hashes. A
+ * photograph that is gone keeps nothing else from being saved; it is named.
+ */
+export async function writeBundle({ records, aside, photo }: BundleSource, { onProgress, signal }: LongWork = {}): Promise<{ file: Blob; missing: MissingPhoto[] }> {
+  const zip = buildZip()
+  const manifest: Manifest = { format: 'perlumen-manifest', version: 1, files: {}, missing: [] }
+  const text = async (name: string, value: unknown): Promise<void> => {
+    const json = JSON.stringify(value, null, 1)
+    const bytes = new TextEncoder().encode(json)
+    manifest.files[name] = { bytes: bytes.length, sha256: await sha256(bytes) }
+    await zip.text(name, json)
+  }
+  await text(RECORDS_FILE, records)
+  if (aside.length > 0) await text(ASIDE_FILE, aside.map(({ table, value }) => ({ table, value })))
+  const wanted = photosOf(records, aside)
+  for (const [index, { name, known }] of wanted.entries()) {
+    signal?.throwIfAborted()
+    const bytes = await photo(name.id)
+    if (bytes === null || bytes.length === 0) {
+      manifest.missing.push(known)
+    } else {
+      const path = photoPath(name)
+      manifest.files[path] = { bytes: bytes.length, sha256: await sha256(bytes) }
+      await zip.stored(path, bytes)
+    }
+    onProgress?.(index + 1, wanted.length)
+  }
+  await zip.text(MANIFEST_FILE, JSON.stringify(manifest, null, 1))
+  return { file: await zip.finish(), missing: manifest.missing }
 }
 
 /**
@@ -39,69 +127,89 @@ export function writeBundle({ records, photos }: Bundle): Uint8Array<ArrayBuffer
  * @param zone - time zone of this device, for files of a version that named none
  * @throws BundleError saying what is wrong
  */
-export function readBundle(bytes: Uint8Array, zone: string): Bundle {
-  const files = unpack(bytes)
-  const json = files[RECORDS_FILE]
-  if (!json) throw new BundleError(`This ZIP file is no Perlumen bundle: it holds no ${RECORDS_FILE}.`)
-  const records = parseRecords(strFromU8(json), zone)
-  checkReferences(records)
-  const photos = new Map<string, Uint8Array>()
-  for (const look of records.looks) {
-    const photo = files[photoPath(look.photo.id, look.photo.type)]
-    if (!photo || photo.length === 0) throw new BundleError(`The bundle lacks the photograph ${photoPath(look.photo.id, look.photo.type)}.`)
-    photos.set(look.photo.id, photo)
-  }
-  return { records, photos }
-}
-
-function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
-  let total = 0
+export async function readBundle(file: Blob, zone: string, { onProgress, signal }: LongWork = {}): Promise<Bundle> {
   try {
-    return unzipSync(bytes, {
-      filter: (file) => {
-        total += file.originalSize
-        if (total > LARGEST_BYTES) throw new BundleError('The bundle is too large to be read here.')
-        return file.name === RECORDS_FILE || file.name.startsWith('photos/')
-      },
-    })
+    return await readChecked(await openZip(file), zone, { onProgress, signal })
   } catch (error) {
-    if (error instanceof BundleError) throw error
-    throw new BundleError('This is no ZIP file, or it is damaged.')
+    throw error instanceof ZipError ? new BundleError(error.message) : error
   }
 }
 
-function parseRecords(text: string, zone: string): HatcheryRecords {
-  let json: unknown
+async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: LongWork): Promise<Bundle> {
+  if (!zip.names.includes(RECORDS_FILE)) throw new BundleError(`This ZIP file is no Perlumen bundle: it holds no ${RECORDS_FILE}.`)
+  const manifest = zip.names.includes(MANIFEST_FILE) ? readManifest(await readJson(zip, MANIFEST_FILE, null)) : null
+  for (const name of Object.keys(manifest?.files ?? {})) {
+    if (!zip.names.includes(name) && !name.startsWith('photos/')) throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
+  }
+  const records = parseRecords(await readJson(zip, RECORDS_FILE, manifest), zone)
+  const aside = zip.names.includes(ASIDE_FILE) ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest)) : { success: true as const, data: [] }
+  if (!aside.success) throw new BundleError(`${ASIDE_FILE} in the bundle is not as it should be.`)
+
+  const wanted = photosOf(records, aside.data)
+  const gone = new Set(manifest?.missing.map(({ photoId }) => photoId))
+  const types = new Map<string, string>()
+  const missing: MissingPhoto[] = []
+  const damage: string[] = []
+  for (const [index, { name, known }] of wanted.entries()) {
+    signal?.throwIfAborted()
+    const fault = gone.has(name.id) ? null : await photoFault(zip, photoPath(name), manifest)
+    if (fault) damage.push(fault)
+    if (fault || gone.has(name.id)) missing.push(known)
+    else types.set(name.id, name.type)
+    onProgress?.(index + 1, wanted.length)
+  }
+  const bundle: Bundle = { records, aside: aside.data, photoTypes: types, missing, photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES) }
+  if (damage[0]) throw new BundleError(damage.length === 1 ? damage[0] : `${damage[0]} So are ${damage.length - 1} more.`, bundle)
+  return bundle
+}
+
+async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null): Promise<string | null> {
+  if (!zip.names.includes(name)) return `The bundle lacks the photograph ${name}.`
   try {
-    json = JSON.parse(text)
+    const bytes = await zip.bytes(name, MOST_PHOTO_BYTES)
+    const named = manifest?.files[name]
+    return bytes.length === 0 || (manifest && named?.sha256 !== await sha256(bytes)) ? `The photograph ${name} is damaged.` : null
+  } catch (error) {
+    if (error instanceof ZipError) return `The photograph ${name} is damaged.`
+    throw error
+  }
+}
+
+async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): Promise<unknown> {
+  const bytes = await zip.bytes(name, MOST_RECORD_BYTES)
+  if (manifest && manifest.files[name]?.sha256 !== await sha256(bytes)) throw new BundleError(`${name} is not as it was written: the file was changed or damaged.`)
+  try {
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
-    throw new BundleError(`${RECORDS_FILE} in the bundle is damaged.`)
+    throw new BundleError(`${name} in the bundle is damaged.`)
   }
-  const head = z.object({ format: z.string(), version: z.number() }).safeParse(json)
+}
+
+function readManifest(json: unknown): Manifest {
+  const manifest = manifestSchema.safeParse(json)
+  if (!manifest.success) throw new BundleError(`${MANIFEST_FILE} in the bundle is not as it should be, or of a newer Perlumen.`)
+  return manifest.data
+}
+
+function parseRecords(json: unknown, zone: string): HatcheryRecords {
+  const head = z.object({ format: z.string(), version: z.number(), exportedAt: z.unknown() }).safeParse(json)
   if (!head.success || head.data.format !== 'perlumen-records') throw new BundleError('This ZIP file is no Perlumen bundle.')
-  if (head.data.version > RECORDS_VERSION) {
-    throw new BundleError(`The bundle was written by a newer Perlumen (records version ${head.data.version}; this one reads up to ${RECORDS_VERSION}).`)
-  }
-  const result = hatcherySchema.safeParse(upgradeRecords(json as Record<string, unknown>, zone))
-  if (!result.success) {
-    const issue = result.error.issues[0]
-    throw new BundleError(`A record in the bundle is not as it should be, at ${issue?.path.join('.') || 'the top'}: ${issue?.message}.`)
-  }
-  return result.data
+  const { version } = head.data
+  if (!Number.isInteger(version) || version < 1) throw new BundleError(`The bundle names records version ${version}; there is none.`)
+  if (version > RECORDS_VERSION) throw new BundleError(`The bundle was written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}).`)
+  const lists = json as Record<string, unknown>
+  // In the first version there was no hatchery, to the third there were no evenings.
+  for (const table of ['sets', 'eggs', 'looks'] as const) if (!Array.isArray(lists[table])) throw new BundleError(`The bundle holds no list of ${table}.`)
+  if (lists['sessions'] !== undefined && !Array.isArray(lists['sessions'])) throw new BundleError('The bundle holds no list of sessions.')
+  const exportedAt = z.iso.datetime().safeParse(head.data.exportedAt)
+  if (!exportedAt.success) throw new BundleError('The bundle does not say when it was written.')
+  const { records, aside } = sortOut(rawRecordsOf(lists), zone, exportedAt.data)
+  if (aside[0]) throw new BundleError(`A record in the bundle is not as it should be (${aside[0].table}): ${sayProblems(aside[0].problems)}`)
+  return records
 }
 
-function checkReferences(records: HatcheryRecords): void {
-  const sets = uniqueIds(records.sets, 'set')
-  const eggs = uniqueIds(records.eggs, 'egg')
-  uniqueIds(records.looks, 'look')
-  for (const egg of records.eggs) if (!sets.has(egg.setId)) throw new BundleError(`Egg ${egg.number} belongs to a set that is not in the bundle.`)
-  const trays = new Set(records.sets.flatMap((set) => set.trays.map((tray) => `${set.id}/${tray.id}`)))
-  for (const egg of records.eggs) if (egg.place && !trays.has(`${egg.setId}/${egg.place.trayId}`)) throw new BundleError(`Egg ${egg.number} lies in a tray that is not in the bundle.`)
-  for (const look of records.looks) if (!eggs.has(look.eggId)) throw new BundleError(`A look of ${look.takenAt} belongs to an egg that is not in the bundle.`)
+async function sha256(bytes: Uint8Array): Promise<string> {
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>))
+  return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('')
 }
 
-function uniqueIds(items: ReadonlyArray<{ id: string }>, name: string): Set<string> {
-  const ids = new Set(items.map((item) => item.id))
-  if (ids.size !== items.length) throw new BundleError(`The bundle holds the same ${name} twice.`)
-  return ids
-}

@@ -3,6 +3,7 @@ import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { CRACKS } from '../core/intake/setting-advice.ts'
 import { EGG_CHOICES, type PlanDraft } from '../core/planning/plan-draft.ts'
+import { at, problemsOf } from './field-problem.ts'
 import { idField, localDateField, shellField, speciesField } from './fields.ts'
 import { batchSchema, eggRecordSchema, traySchema } from './set-record.ts'
 
@@ -31,3 +32,25 @@ export const planDraftSchema: z.ZodType<PlanDraft> = z.object({
   names: z.partialRecord(speciesField, z.string().max(120)),
   notes: z.string().max(4000),
 })
+
+const MOST_ROUNDS = 3
+
+/**
+ * Reads a draft that was kept before every change was checked: single values that cannot be are left empty.
+ * @returns null where that is not enough; `left` says what was left empty
+ */
+export function readDraft(kept: unknown): { draft: PlanDraft | null; left: string[] } {
+  const draft = structuredClone(kept)
+  const left: string[] = []
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const read = planDraftSchema.safeParse(draft)
+    if (read.success) return { draft: read.data, left }
+    for (const { path, sentence } of problemsOf(read.error, draft)) {
+      const parent = at(draft, path.slice(0, -1))
+      if (typeof parent !== 'object' || parent === null || path.length < 2) continue
+      left.push(sentence)
+      ;(parent as Record<string | number, unknown>)[path.at(-1)!] = null
+    }
+  }
+  return { draft: null, left }
+}

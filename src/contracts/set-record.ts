@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { GRADES, POLICIES } from '../core/grade/types.ts'
 import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
+import { MOST_DELAY_HOURS } from '../core/incubation/development.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { CRACKS } from '../core/intake/setting-advice.ts'
@@ -38,7 +39,7 @@ export const planChoicesSchema = z.object({
   /** Incubation this keeper counts with, days; null for the table's. */
   incubationDays: z.number().min(10).max(60).nullable(),
   /** Late start, hours: storage, eggs set cool. */
-  delayHours: z.number().min(0).max(240),
+  delayHours: z.number().min(0).max(MOST_DELAY_HOURS),
   /** Turns a day by hand; null where the incubator turns. */
   turnsADay: z.int().min(1).max(15).nullable(),
 })

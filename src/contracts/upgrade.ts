@@ -1,5 +1,4 @@
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
-import { RECORDS_VERSION } from './records.ts'
 
 /**
  * Records of version 1 had one tray a set, candling days as a list, and no hatchery. Each function takes a record
@@ -59,17 +58,4 @@ export function upgradeHatchery(hatchery: unknown, zone: string): unknown {
   const { scale, limits } = newHatchery(zone)
   if (hatchery === undefined || hatchery === null) return newHatchery(zone)
   return isRaw(hatchery) ? { scale, limits, photoLongSidePx: null, ...hatchery } : hatchery
-}
-
-/** A whole file of records. @param zone - of this device, where the file names none */
-export function upgradeRecords(records: Raw, zone: string): Raw {
-  const each = (key: string, upgrade: (item: unknown) => unknown): unknown => {
-    const list = records[key]
-    return Array.isArray(list) ? list.map(upgrade) : list
-  }
-  return {
-    ...records, version: RECORDS_VERSION, hatchery: upgradeHatchery(records['hatchery'], zone),
-    sets: each('sets', upgradeSet), eggs: each('eggs', upgradeEgg), looks: each('looks', upgradeLook),
-    sessions: records['sessions'] ?? [],
-  }
 }

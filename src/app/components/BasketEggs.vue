@@ -4,12 +4,13 @@ import { Ruler, Scale, Usb } from '@lucide/vue'
 import { CRACKS, sayReason, type Crack } from '../../core/intake/setting-advice.ts'
 import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
+import { isLikelyDate } from '../../core/time/local-date.ts'
 import { fromShown, toShown, unitSymbol, type Quantity, type UnitSystem } from '../../core/units.ts'
 import { percentWords } from '../composables/wording.ts'
 import { useGauges } from '../composables/useGauges.ts'
 
 /** Every egg of one bird: what is known of it, and whether it is set. A page of them at a time. */
-const props = defineProps<{ species: string; eggs: readonly PlannedEgg[]; units: UnitSystem }>()
+const props = defineProps<{ species: string; eggs: readonly PlannedEgg[]; units: UnitSystem; refused?: { text: string; eggId: string | null } | null }>()
 const emit = defineEmits<{ change: [id: string, changes: Partial<DraftEgg>] }>()
 
 const PAGE = 25
@@ -31,6 +32,10 @@ function measure(egg: DraftEgg, key: 'weightG' | 'lengthMm' | 'breadthMm', quant
   const typed = (event.target as HTMLInputElement).valueAsNumber
   const value = Number.isNaN(typed) ? null : fromShown(props.units, quantity, typed)
   emit('change', egg.id, { [key]: value !== null && value > 0 ? value : null })
+}
+/** A year that is half typed is not taken. */
+function laid(egg: DraftEgg, date: string): void {
+  if (date === '' || isLikelyDate(date)) emit('change', egg.id, { laidOn: date || null })
 }
 const shownAs = (quantity: Quantity, value: number | null): number | '' => (value === null ? '' : toShown(props.units, quantity, value))
 
@@ -82,7 +87,7 @@ function next(egg: DraftEgg, done: boolean): void {
           <tr class="border-t border-line" :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }" @focusin="atHandId = item.egg.id">
             <td class="p-1 font-semibold">{{ item.egg.number }}</td>
             <td class="p-1"><input type="text" maxlength="40" class="field min-h-9 w-14 px-1 py-0" :value="item.egg.mark" :aria-label="`Egg ${item.egg.number}: mark on the shell`" @change="emit('change', item.egg.id, { mark: ($event.target as HTMLInputElement).value.trim() })" /></td>
-            <td class="p-1"><input type="date" class="field min-h-9 px-1 py-0" :value="item.egg.laidOn" :aria-label="`Egg ${item.egg.number}: laid on`" @change="emit('change', item.egg.id, { laidOn: ($event.target as HTMLInputElement).value || null })" /></td>
+            <td class="p-1"><input type="date" class="field min-h-9 px-1 py-0" :value="item.egg.laidOn" :aria-label="`Egg ${item.egg.number}: laid on`" @change="laid(item.egg, ($event.target as HTMLInputElement).value)" /></td>
             <td class="p-1"><input type="number" step="0.01" min="0" class="field min-h-9 w-16 px-1 py-0" :value="shownAs('mass', item.egg.weightG)" :aria-label="`Egg ${item.egg.number}: weight`" @change="measure(item.egg, 'weightG', 'mass', $event)" /></td>
             <td class="p-1 whitespace-nowrap">
               <input type="number" step="0.01" min="0" class="field min-h-9 w-16 px-1 py-0" :value="shownAs('length', item.egg.lengthMm)" :aria-label="`Egg ${item.egg.number}: length`" @change="measure(item.egg, 'lengthMm', 'length', $event)" /> ×
@@ -94,7 +99,7 @@ function next(egg: DraftEgg, done: boolean): void {
             </td>
             <td class="p-1"><select class="field min-h-9 px-1 py-0" :value="item.egg.choice" :aria-label="`Egg ${item.egg.number}: decision`" @change="emit('change', item.egg.id, { choice: ($event.target as HTMLSelectElement).value as EggChoice })"><option v-for="(words, choice) in CHOICE_WORDS" :key="choice" :value="choice">{{ words }}</option></select></td>
           </tr>
-          <tr :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }"><td /><td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">{{ said(item) }}</td></tr>
+          <tr :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }"><td /><td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'"><strong v-if="refused?.eggId === item.egg.id" class="text-ember" role="alert">{{ refused.text }} Not kept. </strong>{{ said(item) }}</td></tr>
           </template>
         </tbody>
       </table>

@@ -3,7 +3,7 @@ import { computed, reactive, ref } from 'vue'
 import { BEST_STORAGE_DAYS, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } from '../../core/intake/hatchability.ts'
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
-import { daysBetween, isLocalDate, type LocalDate } from '../../core/time/local-date.ts'
+import { daysBetween, isLikelyDate, type LocalDate } from '../../core/time/local-date.ts'
 
 /** Eggs of one source go into the basket together. */
 const props = defineProps<{ today: LocalDate }>()
@@ -17,7 +17,7 @@ const form = reactive({
 })
 const said = ref('')
 
-const date = (text: string): LocalDate | null => (isLocalDate(text) ? text : null)
+const date = (text: string): LocalDate | null => (isLikelyDate(text) ? text : null)
 const storage = computed(() => {
   const from = date(form.laidFrom)
   if (!from) return ''

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { hatchDays } from '../../core/incubation/plan-backwards.ts'
 import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
-import { isLocalDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
+import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
 
 /** What fixes the day: chicks out on a weekday, eggs in on a day, or eggs that are in already. */
 const props = defineProps<{
@@ -22,7 +22,7 @@ const term = ref({ from: '', to: '' })
 const hatchHour = computed(() => (props.timing.by === 'hatch' ? props.timing.hour : 12))
 const offered = computed(() => hatchDays({
   weekdays: weekday.value === 0 ? ANY : [weekday.value], nowMs: props.nowMs, zone: props.zone, species: props.species, hatchHour: hatchHour.value,
-  within: isLocalDate(term.value.from) && isLocalDate(term.value.to) ? [term.value] : undefined, most: OFFERED,
+  within: isLikelyDate(term.value.from) && isLikelyDate(term.value.to) ? [term.value] : undefined, most: OFFERED,
 }))
 
 function choose(by: DraftTiming['by']): void {
@@ -40,7 +40,7 @@ function narrow(change: () => void): void {
 }
 function setDay(changes: { date?: string; time?: string }): void {
   const { timing } = props
-  if (timing.by === 'hatch' || (changes.date !== undefined && !isLocalDate(changes.date)) || changes.time === '') return
+  if (timing.by === 'hatch' || (changes.date !== undefined && !isLikelyDate(changes.date)) || changes.time === '') return
   emit('change', { ...timing, ...changes })
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value

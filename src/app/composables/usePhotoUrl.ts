@@ -14,7 +14,8 @@ export function usePhotoUrl(photoId: () => string | undefined): Ref<string | nul
       giveBack()
       return
     }
-    const blob = await repository.photo(id)
+    // A photograph that is gone must not take the page with it.
+    const blob = await repository.photo(id).catch(() => null)
     if (photoId() !== id) return
     giveBack()
     if (blob) url.value = URL.createObjectURL(blob)

@@ -7,6 +7,7 @@ import { sampleRecords } from '../../contracts/sample-records.ts'
 import { plainEgg, type SetRecord } from '../../contracts/set-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SensorReading } from '../devices/air-sensor.ts'
+import { useCustodyStore } from '../stores/custody.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { useBench } from './useBench.ts'
 import { useSession } from './useSession.ts'
@@ -49,7 +50,7 @@ beforeEach(async () => {
   vi.setSystemTime('2026-03-11T20:00:00.000Z')
   Object.assign(incubator, { reading: null, lid: [] })
   const { store } = await opened()
-  await store.wipe()
+  await useCustodyStore().erase()
   await store.commit('plan', null, { sets: [set], eggs })
 })
 afterEach(() => {

@@ -1,156 +1,239 @@
-import localforage from 'localforage'
-import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import { lookRecordSchema, type LookRecord } from '../../contracts/look-record.ts'
-import { hatcherySchema, RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
-import { upgradeRecords } from '../../contracts/upgrade.ts'
-import { sessionRecordSchema, type SessionRecord } from '../../contracts/session-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import type { Bundle } from '../../contracts/bundle.ts'
-import { flushToDisk } from './flush.ts'
-
-/** How a record was before a step; null for what did not exist. */
-interface Before<T> {
-  id: string
-  before: T | null
-}
-
-/** One step that can be taken back. */
-export interface JournalEntry {
-  /** Counts up; the newest step is taken back first. */
-  number: number
-  label: string
-  /** The egg at hand, where the step was about one. */
-  eggId: string | null
-  sets: Array<Before<SetRecord>>
-  eggs: Array<Before<EggRecord>>
-  looks: Array<Before<LookRecord>>
-}
+import { checked, RecordRefused, RECORD_TABLES, sortOut, TABLE_SCHEMAS, upgraded, type Book, type RawRecord } from '../../contracts/book.ts'
+import type { Bundle, LongWork } from '../../contracts/bundle.ts'
+import { problemsOf } from '../../contracts/field-problem.ts'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { journalEntrySchema, stepSchema, type JournalEntry, type Step } from '../../contracts/journal-entry.ts'
+import { lookRecordSchema } from '../../contracts/look-record.ts'
+import { RECORDS_VERSION } from '../../contracts/records.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
+import { BookTables, type StoredRecord } from './book-tables.ts'
+import { Shelf } from './shelf.ts'
 
 export const KEPT_STEPS = 60
-const HATCHERY_KEY = 'hatchery'
+const STEP_KEY = 'step'
+const VERSION_KEY = 'setting/records-version'
 
-function table(storeName: string): LocalForage {
-  return localforage.createInstance({ name: 'perlumen', storeName, driver: localforage.INDEXEDDB })
+/** The book as it was opened. */
+export interface OpenedBook extends Book<StoredRecord> {
+  /** Oldest first. */
+  journal: JournalEntry[]
+}
+
+/** The records were written by a newer version of the program; they are left alone. */
+export class BookTooNew extends Error {
+  constructor(version: number) {
+    super(`The records in this browser were written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}). Reload the page to get it.`)
+  }
 }
 
 /**
- * The hatchery's records in this browser. What a later start could not read is refused. Each write is done when its
- * promise resolves, and safe from a flat battery after {@link Repository.flush}; only then may it be called saved.
+ * The hatchery's records in this browser. What a later start could not read is refused. A step is written as one
+ * piece first, then applied, and completed at the next start if it was cut off: it is whole or not there. Each write
+ * is done when its promise resolves; only then may it be called saved.
  */
 export class Repository {
-  private readonly sets = table('sets')
-  private readonly eggs = table('eggs')
-  private readonly looks = table('looks')
-  private readonly photos = table('photos')
-  private readonly meta = table('meta')
-  private readonly steps = table('journal')
-  private readonly sessions = table('sessions')
+  private readonly shelf = new Shelf()
+  private book: { tables: BookTables; mark: string } | null = null
 
-  /** @param zone - of this device, for a hatchery that nobody has described yet */
-  async load(zone: string): Promise<HatcheryRecords> {
-    const records = {
-      format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
-      hatchery: (await this.setting<HatcheryRecord>(HATCHERY_KEY)) ?? undefined,
-      sets: await all(this.sets), eggs: await all(this.eggs), looks: await all(this.looks), sessions: await all(this.sessions),
+  /**
+   * Opens the book and sorts it out: what cannot be read is set aside and named, all else is there.
+   * @param zone - of this device, for a hatchery that nobody has described yet
+   * @param leads - whether this tab may write: completing what was cut off, clearing away what nobody needs
+   */
+  async load(zone: string, leads = true): Promise<OpenedBook> {
+    const tables = new BookTables(await this.shelf.current())
+    const version = await tables.meta.getItem<number>(VERSION_KEY)
+    if (version !== null && version > RECORDS_VERSION) throw new BookTooNew(version)
+    this.book = { tables, mark: await tables.mark() }
+    if (leads) {
+      await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
+      await this.completeStep()
     }
-    return hatcherySchema.parse(upgradeRecords(records, zone))
+    const raw = await tables.raw()
+    const sorted = sortOut(raw, zone, new Date().toISOString())
+    const journal = await this.readJournal()
+    if (leads) {
+      await this.bringHome(raw, sorted)
+      await this.sweepPhotos(raw, journal)
+      await this.shelf.tidy((name) => new BookTables(name).drop())
+    }
+    return { ...sorted, journal }
+  }
+
+  private get tables(): BookTables {
+    return this.opened.tables
+  }
+
+  private get opened(): { tables: BookTables; mark: string } {
+    if (!this.book) throw new Error('The records are not open.')
+    return this.book
+  }
+
+  /** Everything as it lies there, also where it cannot be opened; photographs by {@link photo}. */
+  async raw(): Promise<StoredRecord[]> {
+    this.book ??= { tables: new BookTables(await this.shelf.current()), mark: '' }
+    return this.tables.raw()
+  }
+
+  /** Writes a step whole. @throws RecordRefused and changes nothing where a later start could not read it */
+  async write(step: Step): Promise<void> {
+    const sound = stepSchema.safeParse(step)
+    if (!sound.success) throw new RecordRefused(problemsOf(sound.error, step))
+    const whole = sound.data
+    await this.tables.meta.setItem(STEP_KEY, whole)
+    await this.apply(whole)
+    await this.flush()
+  }
+
+  private async apply({ put, gone, journal }: Step): Promise<void> {
+    await Promise.all([
+      ...(['sets', 'eggs', 'looks'] as const).flatMap((table) => put[table].map((record) => this.tables.put(table, record))),
+      ...gone.map(({ table, id }) => this.tables.of(table).removeItem(id)),
+    ])
+    const { steps, meta } = this.tables
+    if (journal.take !== null) await steps.removeItem(String(journal.take))
+    if (journal.add) {
+      // One record a step, so that a step costs the same however many went before.
+      await steps.setItem(String(journal.add.number), journal.add)
+      await steps.removeItem(String(journal.add.number - KEPT_STEPS))
+    }
+    await meta.removeItem(STEP_KEY)
+  }
+
+  /** A step that was cut off in the middle is carried to its end; one that was not written whole is dropped. */
+  private async completeStep(): Promise<void> {
+    const kept = await this.tables.meta.getItem<unknown>(STEP_KEY)
+    if (kept === null) return
+    const step = stepSchema.safeParse(kept)
+    if (step.success) await this.apply(step.data)
+    else await this.tables.meta.removeItem(STEP_KEY)
+  }
+
+  /** Records that an import brought as set aside and that can be read by now go where they belong. */
+  private async bringHome(raw: readonly StoredRecord[], { aside }: Book<StoredRecord>): Promise<void> {
+    const still = new Set<RawRecord['value']>(aside.map(({ value }) => value))
+    for (const record of raw) {
+      if (record.lies === 'home' || still.has(record.value)) continue
+      await this.tables.put(record.table, record.value as object)
+      await this.tables.remove(record)
+    }
+  }
+
+  /** Photographs of looks that were taken back or refused have nobody left who could ask for them. */
+  private async sweepPhotos(raw: readonly RawRecord[], journal: readonly JournalEntry[]): Promise<void> {
+    const needed = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])))
+    for (const { table, value } of raw) if (table === 'looks') needed.add(String((value as { photo?: { id?: unknown } } | null)?.photo?.id))
+    for (const id of await this.tables.photos.keys()) if (!needed.has(id)) await this.tables.photos.removeItem(id)
   }
 
   async saveHatchery(hatchery: HatcheryRecord): Promise<void> {
-    await this.saveSetting(HATCHERY_KEY, hatcheryRecordSchema.parse(hatchery))
-  }
-
-  /** Goes before its look: a look without its picture would be worse than a picture without its look. */
-  async savePhoto(look: LookRecord, photo: Blob): Promise<void> {
-    await this.photos.setItem(look.photo.id, photo)
-  }
-
-  async saveLook(look: LookRecord): Promise<void> {
-    await this.looks.setItem(look.id, lookRecordSchema.parse(look))
-  }
-
-  async saveEgg(egg: EggRecord): Promise<void> {
-    await this.eggs.setItem(egg.id, structuredClone(egg))
-  }
-
-  async saveSet(set: SetRecord): Promise<void> {
-    await this.sets.setItem(set.id, structuredClone(set))
-  }
-
-  async removeLook(id: string): Promise<void> {
-    await this.looks.removeItem(id)
-  }
-
-  async removeEgg(id: string): Promise<void> {
-    await this.eggs.removeItem(id)
-  }
-
-  async removeSet(id: string): Promise<void> {
-    await this.sets.removeItem(id)
+    const sound = checked('hatchery', hatchery)
+    const before = await this.tables.hatchery()
+    // One that cannot be read is not written over: somebody may still put it right.
+    const readable = before === null || TABLE_SCHEMAS.hatchery.safeParse(upgraded({ table: 'hatchery', value: before }, hatchery.zone)).success
+    if (!readable) await this.tables.aside.setItem(`hatchery/${Date.now()}`, { table: 'hatchery', value: before })
+    await this.tables.put('hatchery', sound)
+    await this.flush()
   }
 
   async saveSession(session: SessionRecord): Promise<void> {
-    await this.sessions.setItem(session.id, sessionRecordSchema.parse(session))
+    await this.tables.put('sessions', checked('sessions', session))
+    await this.flush()
   }
 
-  async flush(): Promise<void> {
-    await flushToDisk()
+  /** Puts a record that was set aside back, mended. @throws RecordRefused where it still cannot be read */
+  async mend(record: StoredRecord, value: unknown): Promise<void> {
+    const sound = checked(record.table, value)
+    await this.tables.put(record.table, sound)
+    // Its own table holds it under its id: what lay there under another key has become it.
+    if (record.lies === 'aside' || (record.table !== 'hatchery' && record.key !== (sound as { id: string }).id)) await this.tables.remove(record)
+    await this.flush()
+  }
+
+  async discard(record: StoredRecord): Promise<void> {
+    await this.tables.remove(record)
+    await this.flush()
+  }
+
+  /** Goes before its look: a look without its picture would be worse than a picture without its look. */
+  async savePhoto(look: unknown, photo: Blob): Promise<string> {
+    const sound = lookRecordSchema.safeParse(look)
+    if (!sound.success) throw new RecordRefused(problemsOf(sound.error, look))
+    await this.tables.photos.setItem(sound.data.photo.id, photo)
+    return sound.data.photo.id
+  }
+
+  async removePhotos(ids: readonly string[]): Promise<void> {
+    for (const id of ids) await this.tables.photos.removeItem(id)
   }
 
   async photo(id: string): Promise<Blob | null> {
-    return this.photos.getItem<Blob>(id)
+    return this.tables.photos.getItem<Blob>(id)
   }
 
-  /** Oldest first. Steps of older versions, kept as one list, are about records of another shape and are not read. */
-  async journal(): Promise<JournalEntry[]> {
-    const entries = (await all(this.steps)) as JournalEntry[]
+  /** @throws StorageGone when the browser has cleared it */
+  async flush(): Promise<void> {
+    await this.tables.flush(this.opened.mark)
+  }
+
+  /** Steps of older versions are about records of another shape and cannot be taken back. */
+  private async readJournal(): Promise<JournalEntry[]> {
+    const entries: JournalEntry[] = []
+    await this.tables.steps.iterate((value: unknown) => {
+      const entry = journalEntrySchema.safeParse(value)
+      if (entry.success) entries.push(entry.data)
+    })
     return entries.sort((a, b) => a.number - b.number)
   }
 
-  /** One record a step, so that a step costs the same however many went before. */
-  async addStep(entry: JournalEntry): Promise<void> {
-    await this.steps.setItem(String(entry.number), structuredClone(entry))
-    await this.steps.removeItem(String(entry.number - KEPT_STEPS))
-  }
-
-  async removeStep({ number }: JournalEntry): Promise<void> {
-    await this.steps.removeItem(String(number))
-  }
-
   async setting<T>(key: string): Promise<T | null> {
-    return this.meta.getItem<T>(`setting/${key}`)
+    return this.tables.meta.getItem<T>(`setting/${key}`)
   }
 
   async saveSetting(key: string, value: unknown): Promise<void> {
-    await this.meta.setItem(`setting/${key}`, value)
+    await this.tables.meta.setItem(`setting/${key}`, value)
   }
 
+  /** An empty book in place of this one. */
   async wipe(): Promise<void> {
-    await Promise.all([this.looks, this.eggs, this.sets, this.photos, this.meta, this.steps, this.sessions].map((store) => store.clear()))
-    await this.saveSetting('erased', true)
+    await this.becomes(async () => undefined)
   }
 
-  /** Puts a checked bundle in place of everything here. Photographs go in beside the old ones before those go. */
-  async replaceWith({ records, photos }: Bundle): Promise<void> {
-    const types = new Map(records.looks.map((look) => [look.photo.id, look.photo.type]))
-    for (const [id, bytes] of photos) {
-      await this.photos.setItem(id, new Blob([bytes as Uint8Array<ArrayBuffer>], { type: types.get(id) ?? 'image/jpeg' }))
+  /**
+   * Puts a checked bundle in place of everything here. It is written whole beside what is here, and only then takes
+   * its place: whatever fails or is cut off on the way changes nothing.
+   */
+  async replaceWith({ records, aside, photoTypes, photo }: Bundle, { onProgress, signal }: LongWork = {}): Promise<void> {
+    await this.becomes(async (tables) => {
+      let done = 0
+      for (const [id, type] of photoTypes) {
+        signal?.throwIfAborted()
+        await tables.photos.setItem(id, new Blob([await photo(id)], { type }))
+        onProgress?.(++done, photoTypes.size)
+      }
+      await tables.put('hatchery', checked('hatchery', records.hatchery))
+      for (const table of ['sets', 'eggs', 'looks', 'sessions'] as const) {
+        for (const record of records[table]) await tables.put(table, checked(table, record))
+        signal?.throwIfAborted()
+      }
+      for (const [index, { table, value }] of aside.entries()) if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
+    })
+  }
+
+  private async becomes(fill: (tables: BookTables) => Promise<void>): Promise<void> {
+    const tables = new BookTables(await this.shelf.prepare())
+    try {
+      const mark = await tables.mark()
+      await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
+      // What was erased or replaced is not to be followed by the demo.
+      await tables.meta.setItem('setting/erased', true)
+      await fill(tables)
+      await tables.flush(mark)
+    } catch (error) {
+      await tables.drop().catch(() => undefined)
+      throw error
     }
-    await Promise.all([this.looks, this.eggs, this.sets, this.meta, this.steps, this.sessions].map((store) => store.clear()))
-    await this.saveSetting('erased', true)
-    await this.saveHatchery(records.hatchery)
-    for (const set of records.sets) await this.saveSet(set)
-    for (const egg of records.eggs) await this.saveEgg(egg)
-    for (const look of records.looks) await this.saveLook(look)
-    for (const session of records.sessions) await this.saveSession(session)
-    for (const id of await this.photos.keys()) if (!photos.has(id)) await this.photos.removeItem(id)
+    await this.shelf.switchTo(tables.name)
   }
 }
 
-async function all(store: LocalForage): Promise<unknown[]> {
-  const items: unknown[] = []
-  await store.iterate((value) => {
-    items.push(value)
-  })
-  return items
-}

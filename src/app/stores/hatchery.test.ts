@@ -4,11 +4,23 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
+import { BookTables } from '../storage/book-tables.ts'
+import { cutAfter } from '../storage/cut-writes.ts'
+import { Shelf } from '../storage/shelf.ts'
+import { useCustodyStore } from './custody.ts'
 import { useHatcheryStore } from './hatchery.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+
+/** The book's tables themselves, past every check. */
+async function underTheHood(work: (tables: BookTables) => Promise<unknown>): Promise<void> {
+  await work(new BookTables(await new Shelf().current()))
+}
+async function photoIds(): Promise<string[]> {
+  return new BookTables(await new Shelf().current()).photos.keys()
+}
 
 const session: SessionRecord = {
   id: 'evening', setId: 'set-1', startedAt: set!.setAt, endedAt: null, ready: ['hands'], begun: true, trigger: 'itself', source: 'device',
@@ -27,8 +39,8 @@ async function opened() {
 }
 
 beforeEach(async () => {
-  const store = await opened()
-  await store.wipe()
+  await opened()
+  await useCustodyStore().erase()
 })
 
 describe('the records on disk', () => {
@@ -73,11 +85,109 @@ describe('the records on disk', () => {
   })
 
   it('keep what an earlier version wrote', async () => {
-    const store = await opened()
+    await opened()
     const { plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...old } = set!
-    await store.repository.saveSet({ ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] } as never)
+    await underTheHood((tables) => tables.put('sets', { ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] }))
     const again = await opened()
     expect(again.sets[0]).toMatchObject({ plan: { school: 'own', ownDays: [7] }, trays: [{ rows: 1, columns: 2 }] })
+  })
+
+  it('that are refused leave no photograph behind, and neither do those that are taken back', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, photo, null)).rejects.toThrow(/Age in days/)
+    expect(await photoIds()).toEqual([])
+    await store.addLook(sample.looks[0]!, photo, null)
+    expect(await photoIds()).toEqual(['photo-1'])
+    await store.undo()
+    expect(await photoIds()).toEqual([])
+  })
+
+  it('say in words what ordinary typing got wrong, and stay as they were', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    const [egg, other] = sample.eggs
+    const plan = set!.plan
+    for (const [changes, sentence] of [
+      [{ eggs: [{ ...egg!, weightG: 5800 }] }, /Weight in grams must be at most 500, not 5800/],
+      [{ eggs: [{ ...egg!, lengthMm: 432 }] }, /Length in millimetres must be at most 200/],
+      [{ sets: [{ ...set!, plan: { ...plan, delayHours: 400 } }] }, /Late start in hours must be at most 240/],
+      [{ sets: [{ ...set!, plan: { ...plan, ownDays: Array.from({ length: 42 }, (_, i) => i) } }] }, /Own candling days can be at most 40; there are 42/],
+      [{ eggs: [{ ...egg!, place: other!.place }] }, /lies where another one lies/],
+      [{ eggs: [{ ...egg!, number: 2 }] }, /another egg 2/],
+      [{ sets: [{ ...set!, trays: [{ ...set!.trays[0]!, columns: 1 }] }] }, /lies outside of its tray/],
+    ] as const) await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)
+    const again = await opened()
+    expect([again.sets, again.eggs, again.aside]).toEqual([[set], sample.eggs, []])
+    expect(again.journal.map(({ label }) => label)).toEqual(['plan'])
+  })
+})
+
+describe('a record that cannot be read', () => {
+  it('is set aside and named; all else opens, and it can be put right', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await underTheHood((tables) => tables.put('eggs', { ...sample.eggs[0]!, weightG: 5800 }))
+    const again = await opened()
+    expect(again.eggs).toEqual([sample.eggs[1]])
+    expect(again.aside.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([['eggs', 'weight in grams must be at most 500, not 5800.']])
+    const custody = useCustodyStore()
+    await expect(custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 580 })).rejects.toThrow(/at most 500/)
+    await custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 58 })
+    expect([again.eggs.length, again.aside]).toEqual([2, []])
+    expect((await opened()).eggs[0]!.weightG).toBe(58)
+  })
+
+  it('takes what belongs to it along, and brings it back', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    await underTheHood((tables) => tables.put('sets', { ...set!, trays: [] }))
+    const again = await opened()
+    expect([again.sets, again.eggs, again.looks]).toEqual([[], [], []])
+    expect(again.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
+    await useCustodyStore().mend(again.aside[0]!, set)
+    expect([again.sets.length, again.eggs.length, again.looks.length, again.aside.length]).toEqual([1, 2, 1, 0])
+    expect(await photoIds()).toEqual(['photo-1'])
+  })
+
+  it('of the hatchery itself is not written over', async () => {
+    await opened()
+    await underTheHood((tables) => tables.put('hatchery', { ...sample.hatchery, brooders: 'many' }))
+    const store = await opened()
+    expect(store.aside.map(({ table }) => table)).toEqual(['hatchery'])
+    await store.saveHatchery({ ...store.hatchery, name: 'Anew' })
+    const again = await opened()
+    expect([again.hatchery.name, again.aside.length, (again.aside[0]!.value as { brooders: unknown }).brooders]).toEqual(['Anew', 1, 'many'])
+  })
+
+  it('of a newer program is left alone', async () => {
+    await opened()
+    await underTheHood((tables) => tables.meta.setItem('setting/records-version', 99))
+    await expect(opened()).rejects.toThrow(/newer Perlumen/)
+    await underTheHood((tables) => tables.meta.setItem('setting/records-version', 4))
+  })
+})
+
+describe('a step that is cut off', () => {
+  it('is whole or not there, whichever write is the last', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.addLook(sample.looks[0]!, photo, null)
+    const before = { eggs: store.eggs, looks: store.looks, journal: store.journal.length }
+    const taken = { at: set!.setAt, grade: 'clear' as const, reason: '', lookId: 'look-1', againstPolicy: false }
+    for (let writes = 0; writes < 12; writes++) {
+      const now = await opened()
+      const cut = cutAfter(writes)
+      await now.commit('remove', 'egg-1', { eggs: sample.eggs.map((egg) => ({ ...egg, removed: taken })), looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }] }).catch(() => undefined)
+      cut.mend()
+      const after = await opened()
+      const done = after.eggs.filter(({ removed }) => removed !== null).length + after.looks.filter(({ own }) => own !== null).length
+      expect([0, 3]).toContain(done)
+      expect(after.journal.length).toBe(before.journal + (done === 3 ? 1 : 0))
+      if (done === 3) await after.undo()
+      expect([after.eggs, after.looks]).toEqual([before.eggs, before.looks])
+    }
   })
 })
 
@@ -149,6 +259,7 @@ describe('two changes at once', () => {
 
   it('of a session both hold, and a session comes back as it was', async () => {
     const store = await opened()
+    await store.commit('plan', null, { sets: [set!] })
     await store.saveSession(session)
     await Promise.all([
       store.changeSession('evening', (now) => ({ ...now, egg: { id: 'egg-1', since: set!.setAt } })),
@@ -182,13 +293,5 @@ describe('what the views ask for', () => {
     await store.commit('plan', null, { sets: [set!], eggs: [...swapped, kept] })
     expect(store.eggsBySet.get('set-1')!.map(({ number }) => number)).toEqual([2, 1])
     expect(store.allEggsBySet.get('set-1')).toHaveLength(3)
-  })
-
-  it('a bundle takes the place of everything', async () => {
-    const store = await opened()
-    await store.commit('plan', null, { sets: [{ ...set!, id: 'other' }] })
-    await store.replaceWith({ records: sample, photos: new Map(sample.looks.map((look) => [look.photo.id, new Uint8Array([1, 2, 3])])) })
-    expect(store.records()).toMatchObject({ sets: sample.sets, eggs: sample.eggs, hatchery: sample.hatchery })
-    expect(store.journal).toEqual([])
   })
 })

@@ -1,12 +1,14 @@
 import { defineStore } from 'pinia'
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import type { Bundle } from '../../contracts/bundle.ts'
+import { checkEggsOfSet } from '../../contracts/book.ts'
 import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
-import { KEPT_STEPS, Repository, type JournalEntry } from '../storage/repository.ts'
+import { StorageGone } from '../storage/flush.ts'
+import { KEPT_STEPS, Repository, type OpenedBook } from '../storage/repository.ts'
 import { leadAmongTabs } from '../storage/tab-lead.ts'
 import { putAll, shownRecords, type Changes } from './shown-records.ts'
 
@@ -24,27 +26,35 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   const { sets, eggs, looks, show } = shown
   const sessions = shallowRef<SessionRecord[]>([])
   const journal = shallowRef<JournalEntry[]>([])
+  /** Records that cannot be read; they are kept as they are until somebody puts them right. */
+  const aside = shallowRef<OpenedBook['aside']>([])
   const loaded = ref(false)
+  /** The browser has cleared the storage under the running program: what is shown is only in memory. */
+  const storageGone = ref(false)
   const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
   channel?.addEventListener('message', (event: MessageEvent<TabNews>) => void follow(event.data))
   // What another tab wrote while this one followed may have missed it: read all anew before leading.
   const { leads, decided, take: takeLead, release } = leadAmongTabs(async () => {
-    if (loaded.value) await load()
+    if (loaded.value) await load(true)
   })
   onScopeDispose(() => {
     release()
     channel?.close()
   })
 
-  async function load(): Promise<void> {
+  /** @param leading - whether this tab may write meanwhile */
+  async function load(leading?: boolean): Promise<void> {
     await decided
-    const records = await repository.load(deviceZone())
+    const book = await repository.load(deviceZone(), leading ?? leads.value)
+    const { records } = book
     hatchery.value = records.hatchery
     sets.value = records.sets.sort((a, b) => b.setAt.localeCompare(a.setAt))
     eggs.value = records.eggs
     looks.value = records.looks
     sessions.value = records.sessions
-    journal.value = await repository.journal()
+    journal.value = book.journal
+    aside.value = book.aside
+    storageGone.value = false
     loaded.value = true
   }
 
@@ -96,34 +106,68 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
+    checkEggs(changes)
     const entry: JournalEntry = {
       number: (journal.value.at(-1)?.number ?? 0) + 1, label, eggId, ...shown.before(changes),
     }
-    await Promise.all([
-      ...(changes.sets ?? []).map((set) => repository.saveSet(set)),
-      ...(changes.eggs ?? []).map((egg) => repository.saveEgg(egg)),
-      ...(changes.looks ?? []).map((look) => repository.saveLook(look)),
-    ])
-    await repository.addStep(entry)
-    await repository.flush()
+    await write(changes, { add: entry, take: null })
     journal.value = [...journal.value, entry].slice(-KEPT_STEPS)
     show(changes)
     tell({ kind: 'changed', put: changes, goneIds: [], journal: journal.value })
   }
 
+  async function write({ sets: s = [], eggs: e = [], looks: l = [] }: Changes, steps: Step['journal'], gone: Step['gone'] = []): Promise<void> {
+    await noticing(() => repository.write({ put: { sets: [...s], eggs: [...e], looks: [...l] }, gone, journal: steps }))
+  }
+
+  /** Runs a write, and notices when the storage is gone. */
+  async function noticing<T>(work: () => Promise<T>): Promise<T> {
+    try {
+      return await work()
+    } catch (error) {
+      if (error instanceof StorageGone) storageGone.value = true
+      throw error
+    }
+  }
+
+  /** No step may leave two eggs of a set with one number or in one place. */
+  function checkEggs({ sets: s = [], eggs: e = [] }: Changes): void {
+    const changed = new Map(e.map((egg) => [egg.id, egg]))
+    for (const setId of new Set([...s.map(({ id }) => id), ...e.map((egg) => egg.setId)])) {
+      const set = s.find(({ id }) => id === setId) ?? setById(setId)
+      const there = (shown.allEggsBySet.value.get(setId) ?? []).filter(({ id }) => !changed.has(id))
+      if (set) checkEggsOfSet([...there, ...e.filter((egg) => egg.setId === setId)], set)
+    }
+  }
+
+  /** Asks whether the storage is still there; what it finds is in {@link storageGone}. */
+  async function checkStorage(): Promise<void> {
+    if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
+  }
+
+  /** Saves a photograph and then what refers to it; where that is refused, the photograph goes as well. */
+  async function withPhoto(look: LookRecord, photo: Blob, then: () => Promise<void>): Promise<void> {
+    const id = await repository.savePhoto(look, photo)
+    try {
+      await then()
+    } catch (error) {
+      await repository.removePhotos([id]).catch(() => undefined)
+      throw error
+    }
+  }
+
   /** A new look; with `replaces` it takes the place of an earlier picture of the same candling. */
   async function addLook(look: LookRecord, photo: Blob, replaces: LookRecord | null): Promise<void> {
     mustLead()
-    await repository.savePhoto(look, photo)
-    await commit(replaces ? 'retake' : 'photograph', look.eggId, { looks: replaces ? [look, { ...replaces, replaced: true }] : [look] })
+    await withPhoto(look, photo, () => commit(replaces ? 'retake' : 'photograph', look.eggId, { looks: replaces ? [look, { ...replaces, replaced: true }] : [look] }))
   }
 
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
   async function addLooks(added: readonly LookRecord[], photo: Blob, replaced: readonly LookRecord[]): Promise<void> {
-    if (!added[0]) return
+    const [first] = added
+    if (!first) return
     mustLead()
-    await repository.savePhoto(added[0], photo)
-    await commit('photograph', added[0].eggId, { looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))] })
+    await withPhoto(first, photo, () => commit('photograph', first.eggId, { looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))] }))
   }
 
   /** A look with something added that nobody decided, so that it is no step of its own. */
@@ -133,7 +177,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       const now = looks.value.find((look) => look.id === id)
       if (!now) return
       const look = change(now)
-      await repository.saveLook(look)
+      await write({ looks: [look] }, { add: null, take: null })
       show({ looks: [look] })
       tell({ kind: 'changed', put: { looks: [look] }, goneIds: [], journal: journal.value })
     })
@@ -149,24 +193,32 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     const entry = journal.value.at(-1)
     if (!entry) return null
     const earlierLooks = entry.looks.map(({ id, before: look }) => ({ id, before: look && withFilmOf(look, looks.value.find((now) => now.id === id)) }))
-    for (const { id, before: look } of earlierLooks) await (look ? repository.saveLook(look) : repository.removeLook(id))
-    for (const { id, before: egg } of entry.eggs) await (egg ? repository.saveEgg(egg) : repository.removeEgg(id))
-    for (const { id, before: set } of entry.sets) await (set ? repository.saveSet(set) : repository.removeSet(id))
-    await repository.removeStep(entry)
-    await repository.flush()
     const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] => steps.flatMap(({ before: old }) => old ?? [])
+    const goneOf = (table: Step['gone'][number]['table'], steps: ReadonlyArray<{ id: string; before: unknown }>): Step['gone'] => steps.flatMap(({ id, before: old }) => (old === null ? [{ table, id }] : []))
     const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(earlierLooks) }
-    const goneIds = [...entry.sets, ...entry.eggs, ...entry.looks].filter((step) => step.before === null).map(({ id }) => id)
+    const gone = [...goneOf('sets', entry.sets), ...goneOf('eggs', entry.eggs), ...goneOf('looks', entry.looks)]
+    await write(put, { add: null, take: entry.number }, gone)
+    const goneIds = gone.map(({ id }) => id)
+    const unneeded = photosOnlyOf(goneIds)
     journal.value = journal.value.slice(0, -1)
     show(put, new Set(goneIds))
     tell({ kind: 'changed', put, goneIds, journal: journal.value })
+    // Not needed for the step to hold; what stays behind is swept up at the next start.
+    await repository.removePhotos(unneeded).catch(() => undefined)
     return entry
+  }
+
+  /** Photographs that only these looks show. */
+  function photosOnlyOf(goneIds: readonly string[]): string[] {
+    const gone = new Set(goneIds)
+    const needed = new Set(looks.value.filter(({ id }) => !gone.has(id)).map(({ photo }) => photo.id))
+    return looks.value.filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id)).map(({ photo }) => photo.id)
   }
 
   /** The place’s own habits; a later plan starts from them. */
   async function saveHatchery(next: HatcheryRecord): Promise<void> {
     mustLead()
-    await repository.saveHatchery(next)
+    await noticing(() => repository.saveHatchery(next))
     hatchery.value = next
     tell({ kind: 'reload' })
   }
@@ -189,7 +241,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   async function saveSessionNow(session: SessionRecord): Promise<void> {
-    await repository.saveSession(session)
+    await noticing(() => repository.saveSession(session))
     sessions.value = putAll(sessions.value, [session])
     tell({ kind: 'session', session })
   }
@@ -202,12 +254,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** A set with its eggs and looks of earlier days, which cannot be undone. */
   async function addSet(set: SetRecord, newEggs: EggRecord[], earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>): Promise<void> {
     mustLead()
-    for (const { look, photo } of earlier) {
-      await repository.savePhoto(look, photo)
-      await repository.saveLook(look)
+    const kept: string[] = []
+    try {
+      for (const { look, photo } of earlier) kept.push(await repository.savePhoto(look, photo))
+      await write({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }, { add: null, take: null })
+    } catch (error) {
+      await repository.removePhotos(kept).catch(() => undefined)
+      throw error
     }
-    for (const egg of newEggs) await repository.saveEgg(egg)
-    await repository.saveSet(set)
     show({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) })
     tell({ kind: 'reload' })
   }
@@ -219,32 +273,15 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     }
   }
 
-  async function bundle(): Promise<Bundle> {
-    const photos = new Map<string, Uint8Array>()
-    for (const look of looks.value) {
-      const blob = await repository.photo(look.photo.id)
-      if (blob) photos.set(look.photo.id, new Uint8Array(await blob.arrayBuffer()))
-    }
-    return { records: records(), photos }
-  }
-
-  async function replaceWith(next: Bundle): Promise<void> {
-    mustLead()
-    await repository.replaceWith(next)
-    await load()
-    tell({ kind: 'reload' })
-  }
-
-  async function wipe(): Promise<void> {
-    mustLead()
-    await repository.wipe()
+  /** Tells this and the other tabs that the book is another one. */
+  async function reopened(): Promise<void> {
     await load()
     tell({ kind: 'reload' })
   }
 
   return {
-    repository, hatchery, sets, eggs, looks, sessions, journal, loaded, leads, takeLead, saveSession, changeSession, openSession,
-    allEggsBySet: shown.allEggsBySet, eggsBySet: shown.eggsBySet, looksByEgg: shown.looksByEgg, learnt: shown.learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records, bundle, replaceWith, wipe,
+    repository, hatchery, sets, eggs, looks, sessions, journal, aside, loaded, storageGone, leads, takeLead, mustLead, noticing, reopened, checkStorage, saveSession, changeSession, openSession,
+    allEggsBySet: shown.allEggsBySet, eggsBySet: shown.eggsBySet, looksByEgg: shown.looksByEgg, learnt: shown.learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records,
   }
 })
 

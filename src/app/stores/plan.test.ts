@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import { useCustodyStore } from './custody.ts'
 import { usePlanStore } from './plan.ts'
 
 const today = localDateOf(Date.now(), deviceZone())
@@ -30,7 +31,7 @@ beforeEach(async () => {
   setActivePinia(createPinia())
   const store = useHatcheryStore()
   await store.load()
-  await store.wipe()
+  await useCustodyStore().erase()
 })
 
 describe('the basket', () => {
@@ -45,13 +46,48 @@ describe('the basket', () => {
     expect(plan.canFinish).toBe(true)
   })
 
-  it('is kept with every change and opened again; a damaged one gives an empty basket', async () => {
+  it('refuses in words what could not be opened again, at the egg, and keeps what it had', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 2)
+    const [first] = plan.draft!.eggs
+    await plan.changeEgg(first!.id, { weightG: 5800 })
+    expect(plan.problem).toEqual({ eggId: first!.id, text: 'Weight in grams must be at most 500, not 5800.' })
+    expect(plan.draft!.eggs[0]!.weightG).toBeNull()
+    await plan.change((now) => ({ ...now, ownDays: Array.from({ length: 42 }, (_, i) => i) }))
+    expect(plan.problem!.text).toBe('Own candling days can be at most 40; there are 42.')
+    await plan.changeEgg(first!.id, { weightG: 58 })
+    expect([plan.problem, (await opened()).draft!.eggs[0]!.weightG]).toEqual([null, 58])
+  })
+
+  it('of an earlier version loses a single bad value, and says which; one beyond reading is kept aside', async () => {
+    const plan = await opened()
+    await plan.addBatch(batch, 2)
+    const bad = { ...plan.draft!, eggs: plan.draft!.eggs.map((egg) => ({ ...egg, weightG: 5800 })) }
+    await useHatcheryStore().repository.saveSetting('plan-draft', bad)
+    const again = await opened()
+    expect(again.draft!.eggs.map(({ weightG }) => weightG)).toEqual([null, null])
+    expect(again.problem!.text).toMatch(/weight in grams must be at most 500/)
+    await useHatcheryStore().repository.saveSetting('plan-draft', { nonsense: true })
+    const third = await opened()
+    expect([third.draft!.eggs, third.unreadable]).toEqual([[], { nonsense: true }])
+    await third.forgetUnreadable()
+    expect((await opened()).unreadable).toBeNull()
+  })
+
+  it('with eggs of a year ago can be planned and becomes a set that opens', async () => {
+    const plan = await opened()
+    await plan.addBatch({ ...batch, laidFrom: addDays(today, -400), laidTo: null }, 2)
+    for (const egg of plan.draft!.eggs) await plan.changeEgg(egg.id, { choice: 'set' })
+    expect(await plan.finish()).toHaveLength(1)
+    await opened()
+    expect([useHatcheryStore().sets.length, useHatcheryStore().aside.length]).toEqual([1, 0])
+  })
+
+  it('is kept with every change and opened again', async () => {
     const plan = await opened()
     await plan.addBatch(batch, 6)
     const again = await opened()
     expect(again.draft).toEqual(plan.draft)
-    await useHatcheryStore().repository.saveSetting('plan-draft', { nonsense: true })
-    expect((await opened()).draft!.eggs).toEqual([])
   })
 
   it('takes every change back', async () => {

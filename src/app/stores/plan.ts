@@ -1,6 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { planDraftSchema } from '../../contracts/plan-draft.ts'
+import { sayProblems } from '../../contracts/book.ts'
+import { problemsOf } from '../../contracts/field-problem.ts'
+import { planDraftSchema, readDraft } from '../../contracts/plan-draft.ts'
+import { isStorageFull } from '../storage/room.ts'
 import { planToRecords } from '../../contracts/plan-to-records.ts'
 import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
@@ -13,6 +16,7 @@ import { useClockStore } from './clock.ts'
 import { useHatcheryStore } from './hatchery.ts'
 
 const DRAFT_KEY = 'plan-draft'
+const ASIDE_KEY = 'plan-draft-aside'
 const KEPT_STEPS = 100
 /** A first tray is made this wide; its rows follow from the eggs. */
 const USUAL_COLUMNS = 6
@@ -24,8 +28,10 @@ export const usePlanStore = defineStore('plan', () => {
   const clock = useClockStore()
   const draft = shallowRef<PlanDraft | null>(null)
   const past = shallowRef<PlanDraft[]>([])
-  /** Why the draft could not be kept, as a sentence. */
-  const problem = ref<string | null>(null)
+  /** Why the last change, or the draft as a whole, could not be kept, as a sentence; with the egg that it is about. */
+  const problem = ref<{ text: string; eggId: string | null } | null>(null)
+  /** A draft of an earlier visit that cannot be read: kept, to be taken out. */
+  const unreadable = shallowRef<unknown>(null)
 
   const groups = computed(() => (draft.value ? computePlan(draft.value, store.hatchery, clock.nowMs) : []))
   const stops = computed(() => groups.value.flatMap((group) => group.problems.filter((item) => item.weight === 'stop')))
@@ -34,25 +40,49 @@ export const usePlanStore = defineStore('plan', () => {
   /** Opens the draft of the last visit, or an empty one. */
   async function open(): Promise<void> {
     if (draft.value) return
-    const kept = planDraftSchema.safeParse(await store.repository.setting<unknown>(DRAFT_KEY))
-    draft.value = kept.success ? kept.data : emptyDraft(store.hatchery, Date.now())
+    const kept = await store.repository.setting<unknown>(DRAFT_KEY)
+    const { draft: read, left } = kept === null ? { draft: null, left: [] } : readDraft(kept)
+    if (kept !== null && !read) {
+      await store.repository.saveSetting(ASIDE_KEY, kept)
+      await store.repository.saveSetting(DRAFT_KEY, emptyDraft(store.hatchery, Date.now()))
+      problem.value = { eggId: null, text: 'The plan of your last visit cannot be read. It is kept aside, and an empty one is begun.' }
+    } else if (left.length > 0) {
+      problem.value = { eggId: null, text: `Left empty, because it could not be: ${left.join(' ')}` }
+    }
+    unreadable.value = await store.repository.setting<unknown>(ASIDE_KEY)
+    draft.value = read ?? emptyDraft(store.hatchery, Date.now())
+  }
+
+  async function forgetUnreadable(): Promise<void> {
+    await store.repository.saveSetting(ASIDE_KEY, null)
+    unreadable.value = null
+    problem.value = null
   }
 
   async function keep(next: PlanDraft): Promise<void> {
     try {
       await store.repository.saveSetting(DRAFT_KEY, next)
       problem.value = null
-    } catch {
-      problem.value = 'This browser’s storage is full: the plan is on the screen but not kept.'
+    } catch (error) {
+      problem.value = { eggId: null, text: `The plan is on the screen but not kept: ${isStorageFull(error) ? 'this browser’s storage is full' : (error as Error).message}.` }
     }
   }
 
   async function change(next: (now: PlanDraft) => PlanDraft): Promise<void> {
     const now = draft.value
     if (!now) return
+    const wanted = next(now)
+    // What a later visit could not read is refused here, where it can be put right.
+    const sound = planDraftSchema.safeParse(wanted)
+    if (!sound.success) {
+      const problems = problemsOf(sound.error, wanted)
+      const [table, index] = problems[0]?.path ?? []
+      problem.value = { text: sayProblems(problems), eggId: table === 'eggs' && typeof index === 'number' ? wanted.eggs[index]?.id ?? null : null }
+      return
+    }
     past.value = [...past.value.slice(1 - KEPT_STEPS), now]
-    draft.value = next(now)
-    await keep(draft.value)
+    draft.value = sound.data
+    await keep(sound.data)
   }
 
   async function undo(): Promise<void> {
@@ -125,7 +155,7 @@ export const usePlanStore = defineStore('plan', () => {
   }
 
   return {
-    draft, past, problem, groups, canFinish, open, change, undo, startOver, addBatch, removeBatch, changeEgg, changeTray, addTray, removeTray, moveEggs, finish,
+    draft, past, problem, unreadable, forgetUnreadable, groups, canFinish, open, change, undo, startOver, addBatch, removeBatch, changeEgg, changeTray, addTray, removeTray, moveEggs, finish,
   }
 })
 

@@ -4,7 +4,7 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import { learnOffsets } from '../../core/grade/learn.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
-import type { JournalEntry } from '../storage/repository.ts'
+import type { JournalEntry } from '../../contracts/journal-entry.ts'
 
 /** Records that one step changes; each takes the place of the one with its id. */
 export interface Changes {

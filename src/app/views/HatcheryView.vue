@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Plus, Trash2 } from '@lucide/vue'
+import { sayProblems } from '../../contracts/book.ts'
+import { problemsOf } from '../../contracts/field-problem.ts'
+import { isStorageFull } from '../storage/room.ts'
 import { hatcheryRecordSchema, type HatcheryRecord, type Incubator } from '../../contracts/hatchery-record.ts'
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
@@ -33,17 +36,17 @@ const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: strin
 const LIMIT_NAMES = [['eggOut', 'An egg'], ['trayOut', 'A tray'], ['lidOff', 'Lid off']] as const
 
 async function change(changes: Partial<HatcheryRecord>): Promise<void> {
-  const next = hatcheryRecordSchema.safeParse({ ...hatchery.value, ...changes })
+  const wanted = { ...hatchery.value, ...changes }
+  const next = hatcheryRecordSchema.safeParse(wanted)
   if (!next.success) {
-    const issue = next.error.issues[0]
-    message.value = { bad: true, text: `That was not kept: ${issue?.path.join(' ')}: ${issue?.message}.` }
+    message.value = { bad: true, text: `That was not kept. ${sayProblems(problemsOf(next.error, wanted))}` }
     return
   }
   try {
     await store.saveHatchery(next.data)
     message.value = { bad: false, text: 'Kept. Plans made from now on start from it; what is recorded stays as it is.' }
-  } catch {
-    message.value = { bad: true, text: 'This browser’s storage is full: that was not kept.' }
+  } catch (error) {
+    message.value = { bad: true, text: `That was not kept. ${isStorageFull(error) ? 'This browser’s storage is full.' : (error as Error).message}` }
   }
 }
 function changeIncubator(id: string, changes: Partial<Incubator>): void {

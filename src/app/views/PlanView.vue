@@ -10,6 +10,7 @@ import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { NUMBERING_CHOICES, type Numbering } from '../../core/tray/layout.ts'
 import { useKeys } from '../composables/useKeys.ts'
+import { saveFile } from '../composables/save-file.ts'
 import { count } from '../composables/wording.ts'
 import { useClockStore } from '../stores/clock.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
@@ -65,8 +66,11 @@ async function finish(): Promise<void> {
     const [first] = sets
     if (first) await router.push(sets.length === 1 ? { name: 'set', params: { setId: first.id } } : { name: 'today' })
   } catch (error) {
-    problem.value = `The plan was not saved: ${(error as Error).message}. It is still here.`
+    problem.value = `The plan was not saved: ${(error as Error).message} It is still here.`
   }
+}
+function takeOutUnreadable(): void {
+  saveFile(new Blob([JSON.stringify(plan.unreadable, null, 1)], { type: 'application/json' }), 'perlumen-plan-aside.json')
 }
 useKeys({ u: () => void plan.undo() }, () => !clearing.value)
 </script>
@@ -83,7 +87,12 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
         <button type="button" class="press" :disabled="draft.eggs.length === 0" @click="clearing = true">Empty the basket</button>
       </div>
     </div>
-    <p v-if="plan.problem || problem" class="mt-3 text-ember" role="alert">{{ plan.problem ?? problem }}</p>
+    <p v-if="plan.problem || problem" class="mt-3 text-ember" role="alert">{{ plan.problem?.text ?? problem }}</p>
+    <p v-if="plan.unreadable" class="mt-2 flex flex-wrap items-center gap-3">
+      A plan of an earlier visit is kept aside.
+      <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">Take it out (JSON)</button>
+      <button type="button" class="press press-ember min-h-10 py-1" @click="plan.forgetUnreadable()">Erase it</button>
+    </p>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
       <div class="flex min-w-0 flex-col gap-5">
@@ -95,7 +104,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
           </ul>
           <div v-for="group in plan.groups" :key="group.species" class="mt-3">
             <button type="button" class="press min-h-10 py-1" :aria-expanded="opened === group.species" @click="opened = opened === group.species ? null : group.species">{{ opened === group.species ? 'Close' : 'Look at' }} the {{ count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`) }} one by one</button>
-            <BasketEggs v-if="opened === group.species" class="mt-3" :species="group.species" :eggs="group.eggs" :units="store.hatchery.units" @change="plan.changeEgg" />
+            <BasketEggs v-if="opened === group.species" class="mt-3" :species="group.species" :eggs="group.eggs" :units="store.hatchery.units" :refused="plan.problem" @change="plan.changeEgg" />
           </div>
           <HatchByAge v-if="plan.groups.some((group) => group.oldestStorageDays !== null)" class="mt-4" :groups="plan.groups" />
         </section>

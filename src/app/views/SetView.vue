@@ -11,7 +11,7 @@ import { stageWords } from '../../core/incubation/stage-words.ts'
 import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
 import { turningTimetable } from '../../core/incubation/turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { instantOf, isLocalDate, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { instantOf, isLikelyDate, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import { exportCalendar } from '../composables/calendar.ts'
@@ -83,7 +83,7 @@ function changePlan(changes: Partial<PlanChoices>): void {
 function changeSetTime(event: Event): void {
   const [date, time] = (event.target as HTMLInputElement).value.split('T')
   const current = set.value
-  if (!current || !date || !time || !isLocalDate(date)) return
+  if (!current || !date || !time || !isLikelyDate(date)) return
   const setAt = new Date(instantOf(date, time.slice(0, 5), zone.value)).toISOString()
   void saving(() => store.commit('set time', null, { sets: [{ ...current, setAt }] }))
 }

@@ -35,9 +35,12 @@ interface Stretch {
   rate: number
 }
 
+/** Eggs so old that they would start later than this do not start at all: a longer delay means nothing. */
+export const MOST_DELAY_HOURS = 240
+
 /** Hours that storage delays the hatch. @param storageDays - from laying to setting */
 export function storageDelayHours(storageDays: number): number {
-  return Math.max(0, storageDays - FREE_STORAGE_DAYS)
+  return Math.min(MOST_DELAY_HOURS, Math.max(0, storageDays - FREE_STORAGE_DAYS))
 }
 
 /**

@@ -54,12 +54,19 @@ export function weekdayOf(date: LocalDate): number {
   return Temporal.PlainDate.from(date).dayOfWeek
 }
 
+/** Years of four digits only: beyond them dates no longer sort as text. */
 export function isLocalDate(text: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false
   try {
     return Temporal.PlainDate.from(text, { overflow: 'reject' }).toString() === text
   } catch {
     return false
   }
+}
+
+/** A date that somebody meant: half-typed years look like 0202 or 20266. */
+export function isLikelyDate(text: string): boolean {
+  return isLocalDate(text) && text >= '2000' && text < '2200'
 }
 
 export function isZone(text: string): boolean {

@@ -1,0 +1,51 @@
+import localforage from 'localforage'
+import { z } from 'zod'
+import { flushToDisk } from './flush.ts'
+
+/** The book that was there before there was a shelf. */
+const FIRST_BOOK = 'perlumen'
+const SHELF = { name: 'perlumen-shelf', storeName: 'shelf' }
+const MARK = { database: SHELF.name, store: SHELF.storeName, key: 'kind', value: 'shelf' }
+const namesSchema = z.array(z.string())
+
+/**
+ * Which of the browser's databases is the book. A new book is written whole beside the old one, and one pointer
+ * switches over; until then nothing of the old one is touched.
+ */
+export class Shelf {
+  private readonly table = localforage.createInstance({ ...SHELF, driver: localforage.INDEXEDDB })
+
+  async current(): Promise<string> {
+    return (await this.table.getItem<string>('current')) ?? FIRST_BOOK
+  }
+
+  /** Notes a database that is to become the book, so that what is left of it is found after a crash. */
+  async prepare(): Promise<string> {
+    const name = `perlumen-book-${crypto.randomUUID()}`
+    await this.table.setItem('others', [...await this.others(), name])
+    return name
+  }
+
+  /** From here on the book is another one. Returns when the disk knows. */
+  async switchTo(name: string): Promise<void> {
+    const before = await this.current()
+    await this.table.setItem('others', [...new Set([...await this.others(), before, name])])
+    await this.table.setItem(MARK.key, MARK.value)
+    await this.table.setItem('current', name)
+    await flushToDisk(MARK)
+  }
+
+  /** Clears away whatever is not the book: what was replaced, or never finished. */
+  async tidy(drop: (name: string) => Promise<void>): Promise<void> {
+    const current = await this.current()
+    for (const name of await this.others()) {
+      if (name === current) continue
+      await drop(name)
+      await this.table.setItem('others', (await this.others()).filter((other) => other !== name))
+    }
+  }
+
+  private async others(): Promise<string[]> {
+    return namesSchema.catch([]).parse(await this.table.getItem('others'))
+  }
+}

@@ -1,0 +1,173 @@
+import { z } from 'zod'
+import { problemsOf, type FieldProblem } from './field-problem.ts'
+import { hatcheryRecordSchema, newHatchery } from './hatchery-record.ts'
+import { lookRecordSchema, type LookRecord } from './look-record.ts'
+import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
+import { sessionRecordSchema, type SessionRecord } from './session-record.ts'
+import { eggRecordSchema, setRecordSchema, type EggRecord, type SetRecord } from './set-record.ts'
+import { upgradeEgg, upgradeHatchery, upgradeLook, upgradeSet } from './upgrade.ts'
+
+export const RECORD_TABLES = ['hatchery', 'sets', 'eggs', 'looks', 'sessions'] as const
+export type RecordTable = (typeof RECORD_TABLES)[number]
+
+/** What each table's records must be to be written and read. */
+export const TABLE_SCHEMAS = {
+  hatchery: hatcheryRecordSchema, sets: setRecordSchema, eggs: eggRecordSchema, looks: lookRecordSchema, sessions: sessionRecordSchema,
+} as const satisfies Record<RecordTable, z.ZodType>
+
+type Output<T extends RecordTable> = z.output<(typeof TABLE_SCHEMAS)[T]>
+
+/** A record as it lies in storage or in a file, of any version, not yet checked. */
+export interface RawRecord {
+  table: RecordTable
+  value: unknown
+}
+
+/** A record that cannot be read or whose belongings are not here. It is kept as it is until someone puts it right. */
+export interface SetAside extends RawRecord {
+  problems: FieldProblem[]
+}
+
+/** All records of a hatchery: those that can be read and fit together, and the others. */
+export interface Book<R extends RawRecord = RawRecord> {
+  records: HatcheryRecords
+  aside: Array<R & SetAside>
+}
+
+export const setAsideSchema = z.array(z.object({ table: z.enum(RECORD_TABLES), value: z.unknown() }))
+
+/** A record that storage would not give back is refused; the message is for people. */
+export class RecordRefused extends Error {
+  readonly problems: FieldProblem[]
+  constructor(problems: FieldProblem[]) {
+    super(sayProblems(problems))
+    this.problems = problems
+  }
+}
+
+/** The first problem as a sentence, and how many more there are. */
+export function sayProblems(problems: readonly FieldProblem[]): string {
+  const [first] = problems
+  if (!first) return 'It cannot be read.'
+  const sentence = `${first.sentence.charAt(0).toUpperCase()}${first.sentence.slice(1)}`
+  return problems.length === 1 ? sentence : `${sentence} (And ${problems.length - 1} more.)`
+}
+
+/** Checks a record by the schema that will read it. @throws RecordRefused in words */
+export function checked<T extends RecordTable>(table: T, value: unknown): Output<T> {
+  const result = TABLE_SCHEMAS[table].safeParse(value)
+  if (!result.success) throw new RecordRefused(problemsOf(result.error, value))
+  return result.data as Output<T>
+}
+
+/**
+ * Sorts records of any version into those that can be read and fit together, and those to be set aside. Never throws:
+ * one bad record must not keep anybody from the others.
+ * @param zone - of this device, for a hatchery that nobody has described
+ */
+export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, exportedAt: string): Book<R> {
+  const aside: Array<R & SetAside> = []
+  /** Those of one table that can be read and have no fault. */
+  function keep<T extends RecordTable>(table: T, faultOf: (item: Output<T>) => FieldProblem | null): Array<Output<T>> {
+    return raw.filter((record) => record.table === table).flatMap((record) => {
+      const result = TABLE_SCHEMAS[table].safeParse(upgraded(record, zone))
+      const problems = result.success ? [faultOf(result.data as Output<T>) ?? []].flat() : problemsOf(result.error, record.value)
+      if (result.success && problems.length === 0) return [result.data as Output<T>]
+      aside.push({ ...record, problems })
+      return []
+    })
+  }
+  const [hatchery] = keep('hatchery', firstOf(() => 'hatchery', 'is there twice'))
+  const sets = keep('sets', firstOf((set) => set.id, 'is there twice'))
+  const eggs = keep('eggs', eggFaults(sets))
+  const looks = keep('looks', lookFaults(eggs))
+  const sessions = keep('sessions', sessionFaults(sets))
+  return {
+    records: { format: 'perlumen-records', version: RECORDS_VERSION, exportedAt, hatchery: hatchery ?? newHatchery(zone), sets, eggs, looks, sessions },
+    aside,
+  }
+}
+
+/** The records of a file, as a list to be sorted out. */
+export function rawRecordsOf(file: Record<string, unknown>): RawRecord[] {
+  const { hatchery } = file
+  const described = hatchery === undefined || hatchery === null ? [] : [{ table: 'hatchery' as const, value: hatchery }]
+  return [...described, ...(['sets', 'eggs', 'looks', 'sessions'] as const).flatMap((table) => {
+    const list = file[table]
+    return Array.isArray(list) ? list.map((value: unknown) => ({ table, value })) : []
+  })]
+}
+
+/**
+ * What a step would leave in a set that cannot be: two eggs of one number, or in one place.
+ * @throws RecordRefused in words
+ */
+export function checkEggsOfSet(eggs: readonly EggRecord[], set: Pick<SetRecord, 'id' | 'trays'>): void {
+  const fault = eggFaults([set])
+  for (const egg of eggs) {
+    const problem = fault(egg)
+    if (problem) throw new RecordRefused([problem])
+  }
+}
+
+/** A record of any version in the newest shape, as far as it can be brought there; not yet checked. */
+export function upgraded({ table, value }: RawRecord, zone: string): unknown {
+  if (table === 'sets') return upgradeSet(value)
+  if (table === 'eggs') return upgradeEgg(value)
+  if (table === 'looks') return upgradeLook(value)
+  return table === 'hatchery' ? upgradeHatchery(value, zone) : value
+}
+
+function firstOf<T>(keyOf: (item: T) => string, sentence: string, path: string[] = ['id']): (item: T) => FieldProblem | null {
+  const seen = new Set<string>()
+  return (item) => {
+    const key = keyOf(item)
+    if (seen.has(key)) return { path, sentence: `${key} ${sentence}.` }
+    seen.add(key)
+    return null
+  }
+}
+
+/** Eggs are asked in order; of two that cannot both be, the second is at fault. */
+function eggFaults(sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>): (egg: EggRecord) => FieldProblem | null {
+  const trays = new Map(sets.map((set) => [set.id, new Map(set.trays.map((tray) => [tray.id, tray]))]))
+  const twice = firstOf<EggRecord>(({ id }) => id, 'is there twice')
+  const numbers = new Set<string>()
+  const places = new Set<string>()
+  return (egg) => {
+    const { number, place, setId, removed } = egg
+    const own = trays.get(setId)
+    if (!own) return { path: ['setId'], sentence: `egg ${number} belongs to a set that is not here.` }
+    const double = twice(egg)
+    if (double) return double
+    const tray = place && own.get(place.trayId)
+    if (place && !tray) return { path: ['place', 'trayId'], sentence: `egg ${number} lies in a tray that is not here.` }
+    if (place && tray && (place.row >= tray.rows || place.column >= tray.columns)) return { path: ['place'], sentence: `egg ${number} lies outside of its tray.` }
+    if (numbers.has(`${setId}/${number}`)) return { path: ['number'], sentence: `there is another egg ${number} in its set.` }
+    numbers.add(`${setId}/${number}`)
+    // The place of an egg that was taken out may have another by now.
+    if (place && removed === null) {
+      const spot = `${setId}/${place.trayId}/${place.row}/${place.column}`
+      if (places.has(spot)) return { path: ['place'], sentence: `egg ${number} lies where another one lies.` }
+      places.add(spot)
+    }
+    return null
+  }
+}
+
+function lookFaults(eggs: readonly EggRecord[]): (look: LookRecord) => FieldProblem | null {
+  const setOf = new Map(eggs.map((egg) => [egg.id, egg.setId]))
+  const twice = firstOf<LookRecord>(({ id }) => id, 'is there twice')
+  return (look) => {
+    const setId = setOf.get(look.eggId)
+    if (setId === undefined) return { path: ['eggId'], sentence: `the look of ${look.takenAt} belongs to an egg that is not here.` }
+    if (setId !== look.setId) return { path: ['setId'], sentence: `the look of ${look.takenAt} names another set than its egg.` }
+    return twice(look)
+  }
+}
+
+function sessionFaults(sets: readonly SetRecord[]): (session: SessionRecord) => FieldProblem | null {
+  const ids = new Set(sets.map(({ id }) => id))
+  const twice = firstOf<SessionRecord>(({ id }) => id, 'is there twice')
+  return (session) => (ids.has(session.setId) ? twice(session) : { path: ['setId'], sentence: `the candling of ${session.startedAt} belongs to a set that is not here.` })
+}
