@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -91,6 +93,41 @@ describe('perlumen grade', () => {
   })
 })
 
+describe('results', () => {
+  const one = join(photos, 'p-0005.jpg')
+
+  it('keep the verdict’s columns apart from a manifest’s of the same name, and hold every other column, headings made safe', async () => {
+    await writeFile(file('m2.csv'), 'file,day,grade,action,=cmd,note\np-0005.jpg,8.2,A,sell,x,\u00a0\u200b＝1+1\nnobody.jpg,,,,,\n')
+    const { code, err } = await run('grade', '--manifest', file('m2.csv'), '--format', 'csv', '--out', file('o2.csv'), file('missing.jpg'), one)
+    expect(code).toBe(1)
+    expect(err).toMatch(/no photograph was given for line 3 \(nobody.jpg\)[^]*no line for .*missing.jpg/)
+    const [heading, missing, egg] = (await readFile(file('o2.csv'), 'utf8')).trim().split('\n').map((line) => line.split(','))
+    expect(heading!.slice(-4)).toEqual(['grade (manifest)', 'action (manifest)', "'=cmd", 'note'])
+    expect(missing!.slice(-4)).toEqual(['', '', '', ''])
+    expect([egg![2], egg!.slice(-4)]).toEqual(['clear', ['A', 'sell', 'x', "'\u00a0\u200b＝1+1"]])
+  })
+
+  it.each(['json', 'csv'])('are in the file after each photograph, as a whole %s document', async (format) => {
+    const seen: string[] = []
+    const out = file(`growing.${format}`)
+    const io = { stdout: { write: () => true }, stderr: { write: (text: string) => (/^\d\//.test(text) ? seen.push(readFileSync(out, 'utf8')) : 0) } }
+    expect(await main(['grade', '--day', '8', '--out', out, '--format', format, file('missing.jpg'), one, file('gone.jpg')], io)).toBe(1)
+    expect(seen).toHaveLength(3)
+    seen.forEach((text, i) => expect(format === 'json' ? (JSON.parse(text) as unknown[]).length : text.trim().split('\n').length - 1).toBe(i + 1))
+  })
+
+  it('that find no room end with 3 and a sentence', async () => {
+    const { code, err } = await run('grade', '--out', '/dev/full', one)
+    expect(code).toBe(3)
+    expect(err).toMatch(/cannot be written any further: the disk is full/)
+  })
+
+  it('are never written over a photograph', async () => {
+    const { code, err } = await run('grade', '--out', one, one)
+    expect([code, err]).toEqual([2, expect.stringContaining('would be written over') as string])
+  })
+})
+
 describe('bad input gets a sentence, never a verdict', () => {
   it('and the run goes on', async () => {
     const good = await readFile(join(photos, 'p-0004.jpg'))
@@ -100,7 +137,9 @@ describe('bad input gets a sentence, never a verdict', () => {
     await sharp({ create: { width: 1, height: 1, channels: 3, background: '#fff' } }).png().toFile(file('dot.png'))
     await sharp({ create: { width: 500, height: 400, channels: 3, background: '#888' } }).png().toFile(file('grey.png'))
     await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#000' } }).png().toFile(file('vast.png'))
-    const bad = ['notes.jpg', 'empty.jpg', 'cut.jpg', 'dot.png', 'grey.png', 'vast.png', 'nowhere.jpg'].map(file)
+    await writeFile(file('drawing.svg'), `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="900"><filter id="f"><feMorphology radius="90"/></filter><rect width="900" height="900" filter="url(#f)"/></svg>`)
+    execFileSync('mkfifo', [file('pipe.jpg')])
+    const bad = ['notes.jpg', 'empty.jpg', 'cut.jpg', 'dot.png', 'grey.png', 'vast.png', 'nowhere.jpg', 'drawing.svg', 'pipe.jpg'].map(file).concat(folder, '/dev/zero')
     const { code, list } = await records('--day', '9', ...bad, join(photos, 'p-0004.jpg'))
     expect(code).toBe(1)
     for (const record of list.slice(0, -1)) {
@@ -110,7 +149,8 @@ describe('bad input gets a sentence, never a verdict', () => {
     expect(list.map((record) => record.error ?? '')).toEqual([
       expect.stringMatching(/not a photograph/), expect.stringMatching(/empty/), expect.stringMatching(/damaged or cut short/),
       expect.stringMatching(/too small/), expect.stringMatching(/no glowing egg/), expect.stringMatching(/100 megapixels/),
-      expect.stringMatching(/no such file/), '',
+      expect.stringMatching(/no such file/), expect.stringMatching(/not a photograph/),
+      expect.stringMatching(/a pipe or a device/), expect.stringMatching(/a folder/), expect.stringMatching(/a pipe or a device/), '',
     ])
   })
 })
@@ -127,6 +167,9 @@ describe('wrong usage ends with 2 and a sentence', () => {
     [['grade', '--format', 'xml', 'a.jpg'], /--format must be/],
     [['grade', '--verbose', 'a.jpg'], /--verbose/],
     [['grade', '--manifest', '/nowhere.csv', 'a.jpg'], /cannot be opened/],
+    [['grade', '--manifest', '/dev/zero', 'a.jpg'], /pipe or a device/],
+    [['grade', '--day', '0x10', 'a.jpg'], /must be a number/],
+    [['grade', '--out', '/', 'a.jpg'], /is a folder/],
   ])('%j', async (argv, sentence) => {
     const { code, out, err } = await run(...argv)
     expect(code).toBe(2)

@@ -1,5 +1,5 @@
 import { GRADE_USAGE, grade } from './commands/grade.ts'
-import { UsageError, type CliIo } from './io.ts'
+import { OutputError, UsageError, type CliIo } from './io.ts'
 
 const USAGE = `Usage: perlumen <command>
 
@@ -8,7 +8,7 @@ ${GRADE_USAGE}
 
 /**
  * Runs one command. Results go to stdout, progress and complaints to stderr.
- * @returns the exit code: 0 all read, 1 some files could not be read, 2 wrong usage
+ * @returns the exit code: 0 all read, 1 some files could not be read, 2 wrong usage, 3 results not written
  */
 export async function main(argv: readonly string[], io: CliIo): Promise<number> {
   const [command, ...rest] = argv
@@ -20,6 +20,10 @@ export async function main(argv: readonly string[], io: CliIo): Promise<number> 
     }
     throw new UsageError(command ? `There is no command “${command}”.` : 'Name a command.')
   } catch (error) {
+    if (error instanceof OutputError) {
+      io.stderr.write(`${error.message}\n`)
+      return 3
+    }
     if (!(error instanceof UsageError)) throw error
     io.stderr.write(`${error.message}\n\n${USAGE}`)
     return 2

@@ -11,7 +11,7 @@ export interface EggsOfPhoto {
 /**
  * Measures the eggs in a photograph's file. It is unpacked small first, which is enough for one egg that fills the
  * picture, and in full only where the eggs turn out to be small in it.
- * @throws DecodeError with a plain sentence
+ * @throws PhotoFileError with a plain sentence
  */
 export async function readEggs(
   photo: Buffer, species: SpeciesName | undefined, timing: Pick<MeasureOptions, 'clock' | 'onStage'> = {},

@@ -1,7 +1,10 @@
 /**
- * A cell that no spreadsheet takes for a formula: text beginning with = + - @, a tab or a line break gets an
- * apostrophe before it. Numbers stay numbers.
+ * What a spreadsheet may take for the beginning of a formula, also behind spaces, control and zero-width characters
+ * that it skips, and in the full-width and small forms that some of them read like the plain ones.
  */
+const FORMULA = /^(?:[\p{Z}\p{Cc}\p{Cf}]*[=+\-@＝＋－＠﹢﹣﹦﹫]|\p{Cc})/u
+
+/** A cell that no spreadsheet takes for a formula: text that might be one gets an apostrophe before it. Numbers stay numbers. */
 export function neutraliseFormula<T>(value: T): T | string {
-  return typeof value === 'string' && /^[=+\-@\t\r\n]/.test(value) ? `'${value}` : value
+  return typeof value === 'string' && FORMULA.test(value) ? `'${value}` : value
 }

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { EggWorkerClient, EggWorkerError } from './client.ts'
 import type { WorkerReply, WorkerRequest } from './protocol.ts'
 
@@ -83,6 +83,23 @@ describe('EggWorkerClient', () => {
     expect(workers).toHaveLength(2)
     client.release()
     expect(workers[1]!.terminated).toBe(true)
+  })
+
+  it('gives up alone what the worker is stuck on; another goes on with the rest', async () => {
+    vi.useFakeTimers()
+    const { client, workers } = setUp()
+    const calls = Promise.allSettled([client.measure(photo, { species: 'duck' }), client.measure(photo, { species: 'goose' })])
+    vi.advanceTimersByTime(21_000)
+    expect([workers.length, workers[0]!.terminated]).toEqual([2, true])
+    const [again] = workers[1]!.asked
+    expect(again).toMatchObject({ kind: 'measure', species: 'goose' })
+    const result = { reading: { kind: 'eggs', eggs: [] }, widthPx: 3, heightPx: 1, photo, elapsedMs: { decode: 0, measure: 0 } } as const
+    workers[1]!.answer({ id: again!.id, kind: 'measured', result: { ...result, reading: { kind: 'eggs', eggs: [] } } })
+    const [stuck, other] = await calls
+    expect([stuck!.status === 'rejected' && (stuck!.reason as EggWorkerError).code, other!.status]).toEqual(['too-slow', 'fulfilled'])
+    vi.advanceTimersByTime(60_000)
+    expect(workers).toHaveLength(2)
+    vi.useRealTimers()
   })
 
   it('cancels by message and at once for the caller', async () => {

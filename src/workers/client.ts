@@ -21,16 +21,26 @@ export interface MeasureOptions {
 interface Waiting {
   resolve: (reply: WorkerReply) => void
   reject: (error: EggWorkerError) => void
+  request: WorkerRequest
+  /** Something of it was given away, so that it cannot be asked again. */
+  gave: boolean
 }
 
 type NewRequest = WorkerRequest extends infer R ? (R extends WorkerRequest ? Omit<R, 'id'> : never) : never
 
-/** Talks to one worker. When the worker dies or is released, every waiting call is rejected. */
+/** A worker that answers nothing for so long is stuck on what it does. */
+const LONGEST_SILENCE_MS = 20_000
+
+/**
+ * Talks to one worker. When the worker dies or is released, every waiting call is rejected. A call on which it is
+ * stuck is given up alone: another worker goes on with the others.
+ */
 export class EggWorkerClient {
   private worker: Worker | null = null
   private readonly waiting = new Map<number, Waiting>()
   private lastId = 0
   private readonly create: () => Worker
+  private watchdog: ReturnType<typeof setTimeout> | undefined
 
   constructor(create = () => new Worker(new URL('./eggs.worker.ts', import.meta.url), { type: 'module' })) {
     this.create = create
@@ -80,12 +90,14 @@ export class EggWorkerClient {
     const id = ++this.lastId
     const worker = this.start()
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve, reject })
+      const asked = { ...request, id } as WorkerRequest
+      this.waiting.set(id, { resolve, reject, request: asked, gave: given.length > 0 })
       signal?.addEventListener('abort', () => {
         worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
         this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
       }, { once: true })
-      worker.postMessage({ ...request, id } as WorkerRequest, given)
+      worker.postMessage(asked, given)
+      this.watch()
     })
   }
 
@@ -93,13 +105,17 @@ export class EggWorkerClient {
     if (this.worker) return this.worker
     const worker = this.create()
     worker.addEventListener('message', (event: MessageEvent<WorkerReply>) => {
+      // One that was given up meanwhile may still have sent something.
+      if (worker !== this.worker) return
       const reply = event.data
       if (reply.kind === 'fault') {
         this.settle(reply.id, reply.fault)
+        this.watch(true)
         return
       }
       this.waiting.get(reply.id)?.resolve(reply)
       this.waiting.delete(reply.id)
+      this.watch(true)
     })
     worker.addEventListener('error', () => {
       worker.terminate()
@@ -109,6 +125,29 @@ export class EggWorkerClient {
     return worker
   }
 
+  /** @param anew - the worker has shown that it lives */
+  private watch(anew = false): void {
+    if (anew || this.waiting.size === 0) {
+      clearTimeout(this.watchdog)
+      this.watchdog = undefined
+    }
+    if (this.waiting.size > 0) this.watchdog ??= setTimeout(() => this.giveUpStuck(), LONGEST_SILENCE_MS)
+  }
+
+  /** Calls are answered about in turn: the oldest is the one that it is stuck on. */
+  private giveUpStuck(): void {
+    this.watchdog = undefined
+    this.worker?.terminate()
+    this.worker = null
+    const [stuck, ...others] = [...this.waiting]
+    if (stuck) this.settle(stuck[0], { code: 'too-slow', message: 'Measuring this picture takes too long; it was given up.' })
+    for (const [id, { request, gave }] of others) {
+      if (gave) this.settle(id, { code: 'failed', message: 'The measuring broke down. Try the photograph again.' })
+      else this.start().postMessage(request)
+    }
+    this.watch()
+  }
+
   private settle(id: number, fault: WorkerFault): void {
     this.waiting.get(id)?.reject(new EggWorkerError(fault))
     this.waiting.delete(id)
@@ -116,6 +155,8 @@ export class EggWorkerClient {
 
   private settleAll(message: string): void {
     this.worker = null
+    clearTimeout(this.watchdog)
+    this.watchdog = undefined
     for (const id of [...this.waiting.keys()]) this.settle(id, { code: 'failed', message })
   }
 }

@@ -1,4 +1,4 @@
-import { imageSize } from 'image-size'
+import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/photo-file.ts'
 import type { RgbImage } from '../core/image/linear.ts'
 import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX } from '../core/measure/measure.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
@@ -9,8 +9,6 @@ import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
 import type { FilmInput, FilmReading, LiveFrame, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
 
-/** Larger pictures are refused before they are unpacked: a browser tab has little memory. */
-const MAX_PIXELS = 60_000_000
 /** Long side, px, that holds a tray of eggs: a browser tab has less memory than the command line. */
 const TRAY_LONG_SIDE_PX = 2800
 
@@ -57,15 +55,16 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
-    const fault: WorkerFault = error instanceof Fault
+    const fault: WorkerFault = error instanceof Fault || error instanceof PhotoFileError
       ? { code: error.code, message: error.message }
       : { code: 'failed', message: `Measuring stopped: ${(error as Error).message}` }
     return { id, kind: 'fault', fault }
   }
 }
 
-async function measure({ photo, species, keepLongSidePx }: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
+async function measure({ photo: input, species, keepLongSidePx }: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
   const start = performance.now()
+  const photo = await opened(input)
   const bitmap = photo instanceof Blob ? await unpack(photo) : sharpestOf(photo)
   try {
     const decoded = performance.now()
@@ -88,10 +87,19 @@ async function measure({ photo, species, keepLongSidePx }: Extract<WorkerRequest
   }
 }
 
+/** Whatever a file calls itself, its first bytes tell what it is. */
+async function opened(photo: PhotoInput): Promise<PhotoInput> {
+  if (!(photo instanceof Blob)) return photo
+  if (photo.size > PHOTO_BOUNDS.bytes) throw tooManyBytes(photo.size)
+  const bytes = await photo.arrayBuffer().catch(() => {
+    throw new Fault('not-a-photo', 'The file cannot be read any more. Is it still there?')
+  })
+  return new Blob([bytes], { type: `image/${readPhotoHead(new Uint8Array(bytes)).kind}` })
+}
+
 async function unpack(photo: Blob): Promise<ImageBitmap> {
-  await checkSize(photo)
   return createImageBitmap(photo).catch(() => {
-    throw new Fault('not-a-photo', 'This file is not a photograph that can be read, or it is damaged.')
+    throw new Fault('not-a-photo', 'The photograph is damaged or cut short, or this browser cannot read its kind.')
   })
 }
 
@@ -170,18 +178,6 @@ function drawnDown(bitmap: ImageBitmap, longSidePx: number): RgbImage {
   context.imageSmoothingQuality = 'high'
   context.drawImage(bitmap, 0, 0, widthPx, heightPx)
   return { widthPx, heightPx, channels: 4, reduction, data: context.getImageData(0, 0, widthPx, heightPx).data }
-}
-
-async function checkSize(photo: Blob): Promise<void> {
-  let size: { width: number; height: number }
-  try {
-    size = imageSize(new Uint8Array(await photo.slice(0, 512 * 1024).arrayBuffer()))
-  } catch {
-    throw new Fault('not-a-photo', 'This file is not a photograph that can be read.')
-  }
-  if (size.width * size.height > MAX_PIXELS) {
-    throw new Fault('too-large', `The picture has ${Math.round(size.width * size.height / 1e6)} megapixels; at most ${MAX_PIXELS / 1e6} are read.`)
-  }
 }
 
 async function render({ egg, ageDays, shot }: Extract<WorkerRequest, { kind: 'render' }>): Promise<Blob> {

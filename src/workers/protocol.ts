@@ -55,7 +55,7 @@ export interface MeasuredPhoto {
 }
 
 export interface WorkerFault {
-  code: 'not-a-photo' | 'too-large' | 'cancelled' | 'failed'
+  code: 'not-a-photo' | 'too-large' | 'too-small' | 'too-slow' | 'cancelled' | 'failed'
   message: string
 }
 

@@ -1,31 +1,24 @@
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import type { EggReading } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
-import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
+import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { EggWorkerError } from '../../workers/client.ts'
-import { inLanes } from '../../workers/pool.ts'
 import type { MeasuredPhoto, PhotoInput } from '../../workers/protocol.ts'
 import { putOnLamp, takeStill } from '../devices/network-camera.ts'
-import { readCaptureTime } from '../devices/photo-files.ts'
 import { isStorageFull } from '../storage/room.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { matesLooks } from './candling.ts'
 import { lookFrom, withMovement } from './look-from.ts'
 import { placedOne, placeSeveral, type SeveralEggs } from './several-eggs.ts'
+import { useManyFiles } from './useManyFiles.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
-
-export interface ManyProgress {
-  done: number
-  total: number
-  problems: string[]
-}
 
 /** One tray at the bench: which egg, its picture, what follows. All writes are awaited before they show. */
 export function useBench(set: () => SetRecord) {
@@ -35,7 +28,6 @@ export function useBench(set: () => SetRecord) {
   const phase = ref<BenchPhase>('ready')
   /** Why nothing was recorded, as a sentence. */
   const problem = ref<string | null>(null)
-  const many = ref<ManyProgress | null>(null)
   /** A picture with several eggs, until they are placed. */
   const several = shallowRef<SeveralEggs | null>(null)
   /** Lines while they are drawn by hand; null when they are not. */
@@ -43,8 +35,6 @@ export function useBench(set: () => SetRecord) {
   /** A question is open: until it is answered no other egg is chosen and no picture taken, so that nothing is lost. */
   const asking = computed(() => several.value !== null || drawn.value !== null)
   const savedAt = ref<Date | null>(null)
-  const cancel = shallowRef<AbortController | null>(null)
-  onScopeDispose(() => cancel.value?.abort())
 
   const { eggs, references, lookOf, suspectOf, isSuspect, waits, placeOf, waiting, livingMates, nextOf } = useSetEggs(set)
   const current = computed(() => [...eggs.value, ...references.value].find((egg) => egg.id === currentId.value) ?? null)
@@ -54,7 +44,7 @@ export function useBench(set: () => SetRecord) {
   /** The tray in which the current egg lies. */
   const tray = computed(() => set().trays.find((item) => item.id === current.value?.place?.trayId) ?? set().trays[0]!)
   const eggsHere = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value.id))
-  const busy = computed(() => phase.value !== 'ready' || many.value !== null)
+  const busy = computed(() => phase.value !== 'ready' || many.running.value !== null)
 
   function choose(egg: EggRecord | null): void {
     if (busy.value || asking.value || !egg) return
@@ -102,7 +92,7 @@ export function useBench(set: () => SetRecord) {
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
     if (reading.eggs.length > 1) return { ...picture, eggs: placeInTray(reading.eggs, egg) }
     const { look: taken, replaces } = lookAt(egg, reading.eggs[0]!, picture)
-    if (!many.value) phase.value = 'saving'
+    if (many.running.value === null) phase.value = 'saving'
     await hatchery.addLook(taken, photo, replaces)
     savedAt.value = new Date()
     return null
@@ -134,8 +124,15 @@ export function useBench(set: () => SetRecord) {
     })
   }
 
-  async function run(work: () => Promise<unknown>): Promise<void> {
-    if (busy.value) return
+  let working: Promise<unknown> = Promise.resolve()
+  function run(work: () => Promise<unknown>): Promise<void> {
+    if (busy.value) return Promise.resolve()
+    const running = runNow(work)
+    working = running
+    return running
+  }
+
+  async function runNow(work: () => Promise<unknown>): Promise<void> {
     problem.value = null
     try {
       await work()
@@ -180,40 +177,31 @@ export function useBench(set: () => SetRecord) {
     })
   }
 
-  /** Several files go to the waiting eggs in turn, from this one on; each is saved as soon as it is measured. */
-  async function takeFiles(files: readonly File[], order: PhotoOrder): Promise<void> {
-    if (files.length === 1 && current.value) return takePhoto(files[0]!, 'file')
-    if (busy.value || asking.value || files.length === 0) return
-    problem.value = null
-    const dated = await Promise.all(files.map(async (file) => ({ name: file.name, takenAtMs: await readCaptureTime(file), file })))
-    const at = Math.max(0, eggs.value.findIndex((egg) => egg.id === currentId.value))
-    const places = [...eggs.value.slice(at), ...eggs.value.slice(0, at)].filter(waits)
-    const { pairs, leftOver } = assignPhotos(dated, places, order)
-    const controller = new AbortController()
-    cancel.value = controller
-    const progress: ManyProgress = { done: 0, total: pairs.length, problems: [] }
-    many.value = progress
-    await inLanes(pairs, devices.workers.size, async ({ file, place }) => {
-      try {
-        const crowd = await use(measure(file.file, controller.signal), place, 'file')
-        if (crowd) progress.problems.push(`${file.name}: it shows ${crowd.eggs.length} eggs; open it alone to say which they are.`)
-      } catch (error) {
-        if (controller.signal.aborted) return
-        progress.problems.push(`${file.name}: ${sentenceOf(error)}`)
-      }
-      progress.done++
-      many.value = { ...progress }
-    }, controller.signal)
-    finishMany(progress, leftOver.map((file) => file.name))
-  }
+  const many = useManyFiles({
+    lanes: devices.workers.size, placeOf, sentenceOf,
+    waiting: () => {
+      const at = Math.max(0, eggs.value.findIndex((egg) => egg.id === currentId.value))
+      return [...eggs.value.slice(at), ...eggs.value.slice(0, at)].filter(waits)
+    },
+    take: async (file, egg, signal) => {
+      const crowd = await use(measure(file, signal), egg, 'file')
+      if (crowd) throw new Error(`It shows ${crowd.eggs.length} eggs; open it alone to say which they are.`)
+    },
+  })
 
-  function finishMany(progress: ManyProgress, leftOver: string[]): void {
-    phase.value = 'ready'
-    cancel.value = null
-    many.value = null
-    const left = leftOver.length > 0 ? [`No waiting egg was left for ${leftOver.join(', ')}.`] : []
-    const sentences = [...progress.problems, ...left]
-    problem.value = sentences.length > 0 ? sentences.join(' ') : null
+  /** One file is this egg's; several go to the waiting eggs in turn, from this one on. */
+  async function takeFiles(files: readonly File[], order: PhotoOrder): Promise<void> {
+    if (asking.value) {
+      problem.value = 'First answer what is asked here; then choose the photographs again.'
+      return
+    }
+    const [only] = files
+    if (files.length === 1 && only && current.value && !busy.value) return takePhoto(only, 'file')
+    if (files.length === 0) return
+    problem.value = null
+    // A picture that is being read keeps its egg: the files come after it.
+    await working
+    await many.add(files, order)
     if (look.value?.own || !look.value) begin()
   }
 
@@ -266,7 +254,7 @@ export function useBench(set: () => SetRecord) {
   }
 
   return {
-    eggs, references, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, cancel, lookOf,
+    eggs, references, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, lookOf,
     choose, chooseTray, begin, step, advance, suspectOf, isSuspect, noteMovement, takeFromNetwork, showOnLamp, measure, takePhoto, keepMeasured, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
   }
 }

@@ -19,6 +19,7 @@ import CameraView from '../components/CameraView.vue'
 import NetworkCameraView from '../components/NetworkCameraView.vue'
 import EggMark from '../components/EggMark.vue'
 import EggPlaces from '../components/EggPlaces.vue'
+import FileOutcomes from '../components/FileOutcomes.vue'
 import HandLinesOverlay from '../components/HandLines.vue'
 import HandLinesPanel from '../components/HandLinesPanel.vue'
 import MeasuredPhoto from '../components/MeasuredPhoto.vue'
@@ -98,6 +99,7 @@ async function calibrate(): Promise<void> {
 useKeys({ Enter: () => void bench.keepSeveral(), Escape: () => { several.value = null } }, () => several.value !== null)
 useKeys({ Enter: () => void bench.keepLines(drawn.value), Escape: () => { drawn.value = null } }, () => drawn.value !== null)
 useKeys({
+  Escape: () => { if (many.running.value === null) many.close() },
   e: bench.draw,
   ' ': () => { if (!look.value) void take() },
   Enter: agree,
@@ -124,7 +126,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
         <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}</h1>
         <span class="text-lg text-ink-soft">{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span>
       </div>
-      <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="busy || asking" @choose="source = $event" @files="bench.takeFiles" />
+      <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="asking" @choose="source = $event" @files="bench.takeFiles" />
       <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
         <span data-testid="status">{{ PHASE_WORDS[phase] || (savedAt ? `Saved ${format(savedAt, 'HH:mm:ss')}` : '') }}</span>
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press min-h-10 py-1" :class="{ 'press-lamp': bench.waiting.value === 0 }">
@@ -161,11 +163,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
           <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :disabled="busy" @click="bench.draw">Correct <span class="key">E</span></button>
           <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :aria-pressed="overlay" @click="overlay = !overlay">Lines <span class="key">O</span></button>
         </div>
-        <div v-if="many" class="absolute inset-x-8 top-8 rounded-xl border border-line bg-ground p-4" role="status">
-          <p class="mb-2">Measuring {{ Math.min(many.done + 1, many.total) }} of {{ many.total }}. Each is saved as it is done.</p>
-          <progress class="w-full accent-lamp" :max="many.total" :value="many.done" />
-          <button type="button" class="press mt-3" @click="bench.cancel.value?.abort()">Stop here</button>
-        </div>
+        <FileOutcomes v-if="many.outcomes.value.length > 0" :outcomes="many.outcomes.value" :running="many.running.value !== null" @stop="many.stop" @close="many.close" />
       </section>
 
       <aside class="order-2 min-h-0 md:order-3 md:overflow-y-auto">

@@ -1,30 +1,35 @@
-import { readFile, writeFile } from 'node:fs/promises'
+import { realpath, stat } from 'node:fs/promises'
 import { parseArgs } from 'node:util'
-import Papa from 'papaparse'
 import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../contracts/grade-record.ts'
+import { PHOTO_BOUNDS, PHOTO_KIND_WORDS, PhotoFileError } from '../../contracts/photo-file.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
-import { neutraliseFormula } from '../../contracts/csv-cell.ts'
-import { DecodeError, openPhoto } from '../decode.ts'
+import { openPhoto, openText } from '../open-file.ts'
 import { UsageError, type CliIo } from '../io.ts'
+import { matchManifest, parseDay, parseShell, parseSpecies, readManifest, type ManifestRow } from '../manifest.ts'
 import { readEggs } from '../read-eggs.ts'
-import { parseDay, parseShell, parseSpecies, readManifest, type Manifest } from '../manifest.ts'
+import { openResults } from '../results.ts'
 
 export const GRADE_USAGE = `perlumen grade [options] FILE…
-  Measures and grades photographs of backlit eggs.
+  Measures and grades photographs of backlit eggs: ${PHOTO_KIND_WORDS}, up to
+  ${PHOTO_BOUNDS.pixels / 1e6} megapixels and ${PHOTO_BOUNDS.bytes / 1e6} megabytes.
   --species NAME      chicken, bantam, quail, bobwhite, guinea-fowl, turkey, pheasant,
                       chukar, duck, muscovy, goose, peafowl
   --day N             age in elapsed days, decimals allowed
   --shell COLOUR      white, tinted, brown, dark, blue, speckled
   --manifest FILE     CSV with the columns file, species, day, shell; goes before the options above
   --policy NAME       first-sight, second-look (default), hold
-  --out FILE          write here instead of to standard output
+  --out FILE          write here instead of to standard output; each photograph's results
+                      are there as soon as it is graded, also when the run is cut off
   --format NAME       json (default) or csv
-Exit code: 0 all files read, 1 some could not be, 2 wrong usage.`
+Exit code: 0 all files read, 1 some could not be, 2 wrong usage, 3 the results could not be written.`
 
 interface GradeJob {
   files: string[]
-  manifest: Manifest | undefined
+  rowOf: Map<string, ManifestRow>
+  extraColumns: string[]
+  /** What the manifest leaves open, for people. */
+  notes: string[]
   context: GradeContext
   format: 'json' | 'csv'
   out: string | undefined
@@ -32,29 +37,26 @@ interface GradeJob {
 
 export async function grade(argv: readonly string[], io: CliIo): Promise<number> {
   const job = await readJob(argv)
-  const records: GradeRecord[] = []
+  for (const note of job.notes) io.stderr.write(`${note}\n`)
+  const results = await openResults({ ...job, io })
   let unread = 0
-  for (const [index, file] of job.files.entries()) {
-    const eggs = await gradeFile(file, job)
-    if (eggs.some((record) => record.error)) unread++
-    records.push(...eggs)
-    const said = eggs.map((record) => record.error ?? `${record.grade}, ${record.action}`).join('; ')
-    io.stderr.write(`${index + 1}/${job.files.length} ${file}: ${said}\n`)
-  }
-  const text = job.format === 'json' ? `${JSON.stringify(records, null, 1)}\n` : toCsv(records)
-  if (job.out === undefined) {
-    io.stdout.write(text)
-  } else {
-    await writeFile(job.out, text).catch((error: NodeJS.ErrnoException) => {
-      throw new UsageError(`Cannot write ${job.out} (${error.code ?? error.message}).`)
-    })
+  try {
+    for (const [index, file] of job.files.entries()) {
+      const eggs = await gradeFile(file, job)
+      if (eggs.some((record) => record.error)) unread++
+      await results.add(eggs)
+      const said = eggs.map((record) => record.error ?? `${record.grade}, ${record.action}`).join('; ')
+      io.stderr.write(`${index + 1}/${job.files.length} ${file}: ${said}\n`)
+    }
+  } finally {
+    await results.close()
   }
   return unread > 0 ? 1 : 0
 }
 
 async function readJob(argv: readonly string[]): Promise<GradeJob> {
-  const { values, positionals } = parse(argv)
-  if (positionals.length === 0) throw new UsageError('Name at least one photograph.')
+  const { values, positionals: files } = parse(argv)
+  if (files.length === 0) throw new UsageError('Name at least one photograph.')
   const format = values.format ?? 'json'
   if (format !== 'json' && format !== 'csv') throw new UsageError(`--format must be json or csv, not “${format}”.`)
   const policy = values.policy as Policy | undefined
@@ -65,15 +67,29 @@ async function readJob(argv: readonly string[]): Promise<GradeJob> {
     shell: values.shell === undefined ? undefined : parseShell(values.shell, '--shell'),
     policy,
   }
-  let manifest: Manifest | undefined
-  if (values.manifest !== undefined) {
-    const name = values.manifest
-    const text = await readFile(name, 'utf8').catch(() => {
-      throw new UsageError(`The manifest ${name} cannot be opened.`)
-    })
-    manifest = readManifest(text, name)
-  }
-  return { files: positionals, manifest, context, format, out: values.out }
+  if (values.out !== undefined) await refuseToOverwrite(values.out, values.manifest === undefined ? files : [values.manifest, ...files])
+  const job = { files, context, format, out: values.out } as const
+  if (values.manifest === undefined) return { ...job, rowOf: new Map(), extraColumns: [], notes: [] }
+  const name = values.manifest
+  const manifest = readManifest(await openText(name), name)
+  const { rowOf, unmatched } = matchManifest(manifest, files, name)
+  return { ...job, rowOf, extraColumns: manifest.extraColumns, notes: notesOn(name, unmatched, files.filter((file) => !rowOf.has(file))) }
+}
+
+function notesOn(name: string, unmatched: readonly ManifestRow[], without: readonly string[]): string[] {
+  const some = (items: readonly string[]): string => `${items.slice(0, 5).join(', ')}${items.length > 5 ? ` and ${items.length - 5} more` : ''}`
+  return [
+    ...(unmatched.length > 0 ? [`${name}: no photograph was given for line ${some(unmatched.map(({ line, file }) => `${line} (${file})`))}.`] : []),
+    ...(without.length > 0 ? [`${name} has no line for ${some(without)}; the options count there.`] : []),
+  ]
+}
+
+/** Results written over a photograph would be the end of it. */
+async function refuseToOverwrite(out: string, inputs: readonly string[]): Promise<void> {
+  const target = await realpath(out).catch(() => null)
+  if (target === null) return
+  if ((await stat(target)).isDirectory()) throw new UsageError(`${out} is a folder; name a file to write.`)
+  for (const input of inputs) if ((await realpath(input).catch(() => null)) === target) throw new UsageError(`--out ${out} would be written over ${input}.`)
 }
 
 function parse(argv: readonly string[]) {
@@ -88,13 +104,13 @@ function parse(argv: readonly string[]) {
   }
 }
 
-async function gradeFile(file: string, job: GradeJob): Promise<GradeRecord[]> {
-  const row = job.manifest?.(file)
+async function gradeFile(file: string, { rowOf, context: given }: GradeJob): Promise<GradeRecord[]> {
+  const row = rowOf.get(file)
   const context: GradeContext = {
-    ...job.context,
-    species: row?.species ?? job.context.species,
-    ageDays: row?.ageDays ?? job.context.ageDays,
-    shell: row?.shell ?? job.context.shell,
+    ...given,
+    species: row?.species ?? given.species,
+    ageDays: row?.ageDays ?? given.ageDays,
+    shell: row?.shell ?? given.shell,
   }
   const extra = row && Object.keys(row.extra).length > 0 ? { extra: row.extra } : {}
   const start = performance.now()
@@ -104,25 +120,11 @@ async function gradeFile(file: string, job: GradeJob): Promise<GradeRecord[]> {
     if (reading.kind === 'rejected') return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]
     return reading.eggs.map((egg, i) => ({ ...toGradeRecord({ file, number: i + 1, egg, verdict: gradeEgg(egg, context), elapsedMs }), ...extra }))
   } catch (error) {
-    if (!(error instanceof DecodeError)) throw error
+    if (!(error instanceof PhotoFileError)) throw error
     return [{ ...toErrorRecord(file, error.message, { decode: round(performance.now() - start), measure: 0 }), ...extra }]
   }
 }
 
 function round(milliseconds: number): number {
   return Math.round(milliseconds * 10) / 10
-}
-
-function toCsv(records: readonly GradeRecord[]): string {
-  const rows = records.map((record) => ({
-    file: record.file, egg: record.egg, grade: record.grade, action: record.action, readable: record.readable,
-    developing: record.probabilities.developing, clear: record.probabilities.clear,
-    'blood-ring': record.probabilities['blood-ring'], quitter: record.probabilities.quitter,
-    'air cell depth': record.airCell?.depth ?? '', 'air cell volume': record.airCell?.volume ?? '',
-    'shadow area': record.shadow?.area ?? '', 'vessel coverage': record.vessels?.coverage ?? '',
-    'ring score': record.ring?.score ?? '', 'crack score': record.crack?.score ?? '',
-    reasons: record.reasons.join('; '), error: record.error ?? '', ...record.extra,
-  }))
-  const safe = rows.map((row) => Object.fromEntries(Object.entries(row).map(([key, value]) => [key, neutraliseFormula(value)])))
-  return `${Papa.unparse(safe, { newline: '\n' })}\n`
 }
