@@ -17,7 +17,7 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
   await openDemo(page)
   await openBench(page)
   await photograph(page)
-  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/records']) {
+  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/rightness', '/#/records']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   }
@@ -57,4 +57,20 @@ test('works as plain files on any web host, in a folder, without the server', as
     host.closeAllConnections()
     host.close()
   }
+})
+
+test('an address of no set, and a part of the program that an update took away, are said and not left blank', async ({ page }) => {
+  await openDemo(page)
+  for (const path of ['', '/bench', '/candle', '/removal', '/wall', '/labels']) {
+    await page.goto(`/#/sets/demo-beacon${path}`)
+    await expect(page.getByTestId('no-such-set')).toBeHidden()
+    await page.goto(`/#/sets/nowhere${path}`)
+    await expect(page.getByTestId('no-such-set')).toBeVisible()
+  }
+  await page.goto('/#/')
+  await page.reload()
+  await page.route('**/assets/HatcheryView*', (route) => route.fulfill({ status: 404, body: 'gone' }))
+  await page.getByRole('link', { name: 'Hatchery', exact: true }).click()
+  await expect(page.getByTestId('trouble')).toContainText('A newer Perlumen may be there')
+  await expect(page.getByRole('button', { name: 'Reload' })).toBeVisible()
 })

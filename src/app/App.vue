@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, ref, watch, watchEffect } from 'vue'
+import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { Moon, Sun } from '@lucide/vue'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
@@ -36,6 +36,24 @@ onMounted(async () => {
   }
   if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
 })
+const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
+const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
+
+const trouble = ref('')
+/** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
+router.onError(() => {
+  trouble.value = 'This page could not be loaded. A newer Perlumen may be there since this one was opened, or the server is off. What was saved is safe.'
+})
+onErrorCaptured((error) => {
+  console.error(error)
+  trouble.value = `Something went wrong on this page (${error.message}). What was saved is safe.`
+  return false
+})
+watch(() => route.fullPath, () => {
+  trouble.value = ''
+})
+const reload = (): void => location.reload()
+
 useIntervalFn(() => void hatchery.checkStorage(), STORAGE_CHECK_MS)
 watch(useDocumentVisibility(), (state) => {
   if (state === 'visible') void hatchery.checkStorage()
@@ -93,7 +111,17 @@ async function writeBack(): Promise<void> {
       <span>Another tab is at work on the records; this one follows it.</span>
       <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
     </div>
-    <RouterView v-if="hatchery.loaded || (failure && route.name === 'records')" />
+    <div v-if="trouble" class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3" role="alert" data-testid="trouble">
+      <span>{{ trouble }}</span>
+      <button type="button" class="press min-h-11" @click="reload">Reload</button>
+      <RouterLink to="/records" class="press min-h-11">Take everything out first</RouterLink>
+    </div>
+    <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
+      <h1 class="text-3xl font-bold">There is no such set</h1>
+      <p class="mt-2">It was taken back or erased, or the address is of another device. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+    </main>
+    <!-- Another set is another page: nothing of the one before must stay. -->
+    <RouterView v-else-if="hatchery.loaded || (failure && route.name === 'records')" v-slot="{ Component }"><component :is="Component" :key="setId ?? ''" /></RouterView>
     <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>
     <div v-if="room.room === 'bench' && room.brightness < 1" class="pointer-events-none fixed inset-0 z-50 bg-black" :style="{ opacity: 1 - room.brightness }" aria-hidden="true" />
   </div>

@@ -1,10 +1,14 @@
-import { createServer, type Server } from 'node:http'
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { createServer, get, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import sharp from 'sharp'
 import { afterEach, describe, expect, it } from 'vitest'
 import { freshMassG } from '../core/intake/egg-figures.ts'
 import { parseGaugeLine } from '../core/intake/gauge-reading.ts'
 import { createApp, type ServerOptions } from './createApp.ts'
+import { readOptions } from './options.ts'
 
 const servers: Server[] = []
 afterEach(() => {
@@ -92,7 +96,7 @@ describe('a real network camera', () => {
       response.setHeader('content-type', 'image/jpeg')
       response.end(Buffer.from([0xff, 0xd8, 0xff]))
     }))
-    const base = await start({ camera: { stillUrl: camera } })
+    const base = await start({ camera: { stillUrl: new URL(camera) } })
     expect(await (await fetch(`${base}/api/status`)).json()).toEqual({ camera: 'network', demo: false })
     expect((await still(base)).length).toBe(3)
     expect((await put(base, { basket: 'beacon', number: 1, ageDays: 3 })).status).toBe(404)
@@ -101,20 +105,102 @@ describe('a real network camera', () => {
   it('that is off or sends no picture gives a sentence', async () => {
     const page = await listen(createServer((_request, response) => response.setHeader('content-type', 'text/html').end('<p>log in</p>')))
     for (const stillUrl of [page, 'http://127.0.0.1:9/']) {
-      const response = await fetch(`${await start({ camera: { stillUrl } })}/api/camera/still.jpg`)
+      const response = await fetch(`${await start({ camera: { stillUrl: new URL(stillUrl) } })}/api/camera/still.jpg`)
       expect(response.status).toBe(502)
       expect(((await response.json()) as { message: string }).message).toMatch(/^The camera/)
     }
   })
 })
 
+const pictures = { 'content-type': 'image/jpeg' }
+async function refusalOf(stillUrl: URL, patienceMs?: number): Promise<string> {
+  const response = await fetch(`${await start({ camera: { stillUrl, patienceMs } })}/api/camera/still.jpg`)
+  expect(response.status).toBe(502)
+  return ((await response.json()) as { message: string }).message
+}
+
+describe('a network camera that is not to be trusted', () => {
+  it('is not followed elsewhere', async () => {
+    let asked = 0
+    const other = await listen(createServer((_request, response) => response.writeHead(200, pictures).end(String(asked++))))
+    const camera = await listen(createServer((_request, response) => response.writeHead(302, { location: other }).end()))
+    expect(await refusalOf(new URL(camera))).toMatch(/points to another address/)
+    expect(asked).toBe(0)
+  })
+
+  it('is given up when it hangs, before and in the middle of a picture', async () => {
+    const silent = await listen(createServer(() => undefined))
+    expect(await refusalOf(new URL(silent), 200)).toMatch(/does not answer/)
+    const half = await listen(createServer((_request, response) => response.writeHead(200, pictures).write('half')))
+    const response = await fetch(`${await start({ camera: { stillUrl: new URL(half), patienceMs: 200 } })}/api/camera/still.jpg`)
+    await expect(response.arrayBuffer()).rejects.toThrow()
+  })
+
+  it('gets the name and password of its address', async () => {
+    const camera = await listen(createServer((request, response) => {
+      const known = request.headers.authorization === `Basic ${Buffer.from('hen:w@rm').toString('base64')}`
+      response.writeHead(known ? 200 : 401, pictures).end('jpeg')
+    }))
+    const withName = new URL(camera.replace('http://', 'http://hen:w%40rm@'))
+    expect((await still(await start({ camera: { stillUrl: withName } }))).toString()).toBe('jpeg')
+    expect(await refusalOf(new URL(camera))).toMatch(/name and password/)
+  })
+
+  it('may not send drawings, which can hold scripts', async () => {
+    const camera = await listen(createServer((_request, response) => response.writeHead(200, { 'content-type': 'image/svg+xml' }).end('<svg/>')))
+    expect(await refusalOf(new URL(camera))).toMatch(/no picture/)
+  })
+})
+
+describe('starting', () => {
+  it('reads its options', () => {
+    expect(readOptions(['--port', '0', '--demo', '--name', 'barn.local', '--camera', 'http://cam/still.jpg'], {})).toMatchObject({ port: 0, demo: true, names: ['barn.local'], host: '127.0.0.1' })
+    expect(readOptions([], { PORT: '4180' }).port).toBe(4180)
+  })
+  it.each([
+    [['--port', 'abc'], /“abc” is no port/], [['--port', '70000'], /no port/], [['--port', ''], /no port/], [['--camera', 'cam/still.jpg'], /no address of a camera/],
+    [['--camera', 'file:///etc/passwd'], /no address of a camera/], [['--camera-stream', 'http://cam/'], /goes with --camera/], [['--spin'], /--spin/],
+  ])('refuses %j in words', (args, sentence) => {
+    expect(() => readOptions(args, {})).toThrow(sentence)
+  })
+})
+
+/** A request whose Host is not the address it goes to, which fetch would not make. */
+function asking(base: string, host: string, path = '/api/status'): Promise<number> {
+  const { hostname, port } = new URL(base)
+  return new Promise((resolve, reject) => {
+    get({ hostname, port, path, headers: { host } }, (response) => resolve(response.resume().statusCode ?? 0)).on('error', reject)
+  })
+}
+
 describe('the server', () => {
+  it('answers only to its own names: no page from elsewhere looks through the camera', async () => {
+    const base = await start({ names: ['barn.local'] })
+    const statuses = await Promise.all(['localhost:1', '127.0.0.1', '[::1]:4173', '192.168.1.7:4173', 'barn.local', 'evil.example', 'localhost.evil.example:4173'].map((host) => asking(base, host)))
+    expect(statuses).toEqual([200, 200, 200, 200, 200, 421, 421])
+  })
+
+  it('serves what has a hash in its name compressed and for good, and no page in place of what is missing', async () => {
+    const folder = await mkdtemp(join(tmpdir(), 'perlumen-'))
+    await mkdir(join(folder, 'assets'))
+    await writeFile(join(folder, 'index.html'), '<p>app</p>')
+    await writeFile(join(folder, 'assets', 'a-1234.js'), `export const egg = "${'shell '.repeat(2000)}"`)
+    const base = await start({ appFolder: folder })
+    const script = await fetch(`${base}/assets/a-1234.js`)
+    expect([script.headers.get('cache-control'), script.headers.get('content-encoding')]).toEqual(['public, max-age=31536000, immutable', expect.stringMatching(/^(br|gzip)$/) as string])
+    const page = await fetch(`${base}/`)
+    expect([page.headers.get('cache-control'), await page.text()]).toEqual(['no-cache', '<p>app</p>'])
+    const gone = await fetch(`${base}/assets/a-0000.js`)
+    expect([gone.status, gone.headers.get('content-type')]).toEqual([404, expect.stringMatching(/^text\/plain/) as string])
+    await rm(folder, { recursive: true })
+  })
+
   it('lets pages load nothing from elsewhere', async () => {
     const response = await fetch(`${await start({ demo: true })}/api/status`)
     const policy = response.headers.get('content-security-policy') ?? ''
     expect(policy).toContain("default-src 'self'")
     expect(policy).toContain("connect-src 'self'")
-    expect(policy).not.toMatch(/https?:|\*/)
+    expect(policy).not.toMatch(/https?:|\*|unsafe/)
     expect(response.headers.get('x-powered-by')).toBeNull()
   })
 

@@ -1,7 +1,10 @@
 import { existsSync } from 'node:fs'
+import { sep } from 'node:path'
+import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
-import { networkCameraRoutes } from './routes/network-camera.ts'
+import { onlyKnownHosts } from './known-host.ts'
+import { networkCameraRoutes, type NetworkCamera } from './routes/network-camera.ts'
 import { standInAirRoutes } from './routes/stand-in-air.ts'
 import { standInCameraRoutes } from './routes/stand-in-camera.ts'
 import { standInGaugeRoutes } from './routes/stand-in-gauges.ts'
@@ -9,21 +12,26 @@ import { standInGaugeRoutes } from './routes/stand-in-gauges.ts'
 export interface ServerOptions {
   /** Folder of the built app; left out, only the devices are served. */
   appFolder?: string
-  /** Address of a real network camera's still picture and stream; the simulated stand-in serves when left out. */
-  camera?: { stillUrl: string; streamUrl?: string }
+  /** A real network camera; the simulated stand-in serves when left out. */
+  camera?: NetworkCamera
+  /** Names by which this computer is called besides its numbers and localhost. */
+  names?: readonly string[]
   /** Offer the made-up hatchery to an empty app. */
   demo?: boolean
 }
 
+/** Files with a hash in their name never change. */
+const HASHED = 'public, max-age=31536000, immutable'
+
 /** The web server: the app's static files, and the cameras. Listening is the caller's business. */
-export function createApp({ appFolder, camera, demo = false }: ServerOptions): Express {
+export function createApp({ appFolder, camera, names = [], demo = false }: ServerOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(helmet({
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
-        defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"],
+        defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'"],
         imgSrc: ["'self'", 'blob:', 'data:'], mediaSrc: ["'self'", 'blob:'], fontSrc: ["'self'"], connectSrc: ["'self'"],
         workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'none'"], formAction: ["'none'"], frameAncestors: ["'none'"],
       },
@@ -32,6 +40,7 @@ export function createApp({ appFolder, camera, demo = false }: ServerOptions): E
     // Plain HTTP on loopback or a home network: nothing to be strict about.
     strictTransportSecurity: false,
   }))
+  app.use(onlyKnownHosts(names))
   app.use(express.json({ limit: '10kb' }))
   app.get('/api/status', (_request, response) => {
     response.json({ camera: camera ? 'network' : 'stand-in', demo })
@@ -43,8 +52,12 @@ export function createApp({ appFolder, camera, demo = false }: ServerOptions): E
     response.status(404).json({ message: 'There is nothing at this address.' })
   })
   if (appFolder && existsSync(appFolder)) {
-    app.use(express.static(appFolder, { index: 'index.html' }))
-    app.get('/{*path}', (_request, response) => response.sendFile('index.html', { root: appFolder }))
+    app.use(compression())
+    app.use(express.static(appFolder, { index: 'index.html', setHeaders: (response, path) => response.setHeader('Cache-Control', path.includes(`${sep}assets${sep}`) ? HASHED : 'no-cache') }))
+    app.use((_request, response) => {
+      // A page in place of a script that an update has taken away would only fail later and without a word.
+      response.status(404).type('text').send('There is nothing at this address.')
+    })
   }
   app.use(answerErrors)
   return app

@@ -119,7 +119,7 @@ export class EggWorkerClient {
     })
     worker.addEventListener('error', () => {
       worker.terminate()
-      this.settleAll('The measuring broke down. Try the photograph again.')
+      this.settleAll('The measuring broke down. Try the photograph again; if it goes on, reload the page.')
     })
     this.worker = worker
     return worker
