@@ -20,6 +20,11 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
   for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/rightness', '/#/records']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    if (path === '/#/plan') {
+      await page.getByLabel('Laid from').fill('2026-03-01')
+      await page.getByRole('button', { name: 'Into the basket' }).click()
+      await expect(page.locator('canvas')).toBeVisible()
+    }
   }
   expect(elsewhere).toEqual([])
 })

@@ -19,8 +19,15 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   await verdictShown(page)
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('current-egg')).toHaveText('A2, egg 2')
-  await choose(page, [photo('p-0027.jpg'), photo('p-0009.jpg'), photo('p-0023.jpg')])
-  await expect(page.getByRole('button', { name: /^A4.*suggested, not yet decided/ })).toBeVisible({ timeout: 90_000 })
+  const diary = { name: 'a diary.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear diary') }
+  await choose(page, await Promise.all(['p-0027.jpg', 'p-0009.jpg', 'p-0023.jpg'].map(async (name) => ({ name, mimeType: 'image/jpeg', buffer: await readFile(photo(name)) }))).then((eggs) => [diary, ...eggs]))
+  // Chosen meanwhile: it waits for its turn.
+  await page.getByTestId('file-input').setInputFiles({ ...diary, name: 'second diary.jpg' })
+  const outcomes = page.getByTestId('file-outcomes')
+  await expect(outcomes).toContainText('3 of 5 files recorded. 2 files went nowhere:', { timeout: 90_000 })
+  await expect(outcomes.getByRole('listitem').first()).toHaveText(/^a diary.jpg This is not a photograph/)
+  await page.keyboard.press('Escape')
+  await expect(outcomes).toBeHidden()
   await expect(page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'A4, egg 4: Developing suggested, not yet decided' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
@@ -30,7 +37,7 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
   const cut = (await readFile(photo('p-0004.jpg'))).subarray(0, 300)
   const cases: Array<[string, string, Buffer, RegExp]> = [
     ['diary.jpg', 'image/jpeg', Buffer.from('Dear diary, today I set twelve eggs.'), /not a photograph/],
-    ['cut.jpg', 'image/jpeg', cut, /not a photograph/],
+    ['cut.jpg', 'image/png', cut, /damaged or cut short/],
     ['dot.png', 'image/png', Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'), /too small/],
   ]
   for (const [name, mimeType, buffer, sentence] of cases) {

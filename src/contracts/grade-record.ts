@@ -45,7 +45,7 @@ const DEGREES = 180 / Math.PI
 
 /** Names and units of the published record. */
 export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: RecordInput): GradeRecord {
-  const notes = egg.airCell ? [] : ['The air cell’s edge could not be seen']
+  const notes = [...(egg.airCell ? [] : ['The air cell’s edge could not be seen']), ...(egg.reasons.includes('blurred') ? ['The picture is blurred'] : [])]
   return {
     file, egg: number,
     outline: {

@@ -33,6 +33,7 @@ const film = computed(() => props.look.movement)
         <p v-else class="text-xl" :class="action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'" data-testid="action">{{ ACTION_WORDS[action] }}<span v-if="confidence" class="text-ink-soft">, {{ confidence }}</span></p>
       </div>
     </div>
+    <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">The picture is blurred. Hold still and take it again.</p>
     <p v-if="action === 'remove' && look.own === null && liftAgrees" class="text-lg text-ember">Lifting it does not agree to this: press to agree, or let it be seen again.</p>
     <p v-if="action === 'recheck'" class="text-lg" data-testid="pencil">Pencil a question mark on the blunt end.</p>
     <p v-if="late" class="border-l-2 border-ember pl-3">This late it may hold a live embryo that can feel. Make sure twice; local rules and a vet’s advice come first.</p>

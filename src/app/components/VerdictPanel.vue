@@ -57,6 +57,7 @@ const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => 
       </li>
     </ul>
 
+    <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">The picture is blurred. Hold still and take it again.</p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug" aria-label="Reasons" data-testid="reasons">
       <li v-for="reason in look.verdict.reasons" :key="reason">{{ reason }}</li>
     </ul>

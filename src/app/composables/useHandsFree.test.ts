@@ -210,6 +210,31 @@ describe('eggs that come and go by themselves', () => {
     expect([hands.unread.value, log.length]).toEqual(['egg-1', 1])
   })
 
+  it('asked for while the hand still moves uses up no try: as it lies still it is taken', async () => {
+    const { camera, hands, settle, looks } = setUp({ fails: true })
+    hands.watching.value = { ...EMPTY_LAMP, stage: 'coming' }
+    for (let i = 0; i < 4; i++) await hands.take()
+    expect(hands.unread.value).toBeNull()
+    camera.fails = false
+    hands.watching.value = { ...EMPTY_LAMP, stage: 'taken' }
+    lamp.on.settled(0)
+    await settle()
+    expect(looks.value.has('egg-1')).toBe(true)
+  })
+
+  it('but an egg that leaves after that without a picture is waited for', async () => {
+    const { camera, hands, settle, looks } = setUp({ fails: true })
+    hands.watching.value = { ...EMPTY_LAMP, stage: 'coming' }
+    await hands.take()
+    lamp.on.gone()
+    await settle()
+    expect(hands.unread.value).toBe('egg-1')
+    camera.fails = false
+    lamp.on.settled(0)
+    await settle()
+    expect(looks.value.size).toBe(0)
+  })
+
   it('a blurred picture is tried again, and the egg may be lifted all the same: the next is the next', async () => {
     const { log, heard, camera, settle } = setUp()
     camera.blurred = true

@@ -46,6 +46,8 @@ export function useHandsFree(
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
   const lamp = useLampWatch(picture, () => candling.value, { settling, restless, settled, gone, filmed })
   let tries = 0
+  /** The egg at hand was tried without getting a picture. */
+  let tried = false
   /** The egg that left the lamp, or was tried often enough, without a picture: until the candler says what to do, whatever lies there may be another. */
   const unread = ref<string | null>(null)
   /** The egg that was left for later just now. */
@@ -117,6 +119,8 @@ export function useHandsFree(
       return
     }
     filmRead = 0
+    // Asked for while the hand still moves: whatever comes of it, the egg is taken as soon as it lies still.
+    const moving = begun === undefined && byItself.value && lamp.state.value.stage === 'coming'
     if (flow.session.value?.source === 'network') await bench.takeFromNetwork(byItself.value)
     else await bench.keepMeasured(() => (begun ?? measureNow()).measured, 'camera')
     if (bench.several.value) {
@@ -126,11 +130,14 @@ export function useHandsFree(
     const look = bench.look.value
     if (bench.problem.value !== null || !look || look === before) {
       sounds.play('retake')
+      tried = true
+      if (moving) return
       if (++tries < MOST_TRIES) lamp.again()
       else unread.value = egg.id
       return
     }
     unread.value = null
+    tried = false
     left = null
     lying = egg.id
     if (look.reading.reasons.includes('blurred') && ++tries < MOST_TRIES) {
@@ -150,8 +157,9 @@ export function useHandsFree(
   async function leave(): Promise<void> {
     const look = bench.look.value
     const lifted = lying
-    if (!look && tries > 0) unread.value = bench.current.value?.id ?? null
+    if (!look && tried) unread.value = bench.current.value?.id ?? null
     tries = 0
+    tried = false
     lying = null
     // The candler has gone to another egg meanwhile: what is lifted off says nothing about that one.
     if (!look || lifted !== look.eggId) return
@@ -168,6 +176,7 @@ export function useHandsFree(
     if (!egg || bench.look.value || bench.busy.value || !candling.value) return
     await flow.setAside(egg.id)
     tries = 0
+    tried = false
     lying = null
     left = egg.id
     bench.problem.value = null
@@ -216,6 +225,7 @@ export function useHandsFree(
     if (!egg) return
     bench.choose(egg)
     tries = 0
+    tried = false
     lying = bench.lookOf(egg) ? egg.id : null
     lamp.state.value = lying === null ? EMPTY_LAMP : { ...EMPTY_LAMP, stage: 'taken' }
   }
