@@ -33,7 +33,7 @@ const readingSchema = z.object({
   signs: z.object({ faintShadow: fraction, reddening: z.number().nullable(), unevenness: z.number() }).nullable(),
   spotCount: z.number(),
   litShare: z.number(),
-  reasons: z.array(z.enum(['air-cell-not-seen', 'blunt-end-uncertain', 'too-dark', 'overexposed', 'blurred', 'outline-partly-hidden'])),
+  reasons: z.array(z.enum(['air-cell-not-seen', 'blunt-end-uncertain', 'too-dark', 'overexposed', 'blurred', 'outline-partly-hidden', 'unlike-an-egg'])),
 })
 
 const handFiguresSchema = z.object({
@@ -65,7 +65,7 @@ const verdictSchema = z.object({
   grade: suggestedGrade,
   action: z.enum(ACTIONS),
   readable: z.boolean(),
-  unreadable: z.array(z.enum(['too-dark', 'too-noisy', 'overexposed', 'too-early', 'age-unknown', 'outline-partly-hidden'])),
+  unreadable: z.array(z.enum(['too-dark', 'too-noisy', 'overexposed', 'too-early', 'age-unknown', 'outline-partly-hidden', 'unlike-an-egg'])),
   reasons: z.array(z.string()),
 })
 

@@ -2,6 +2,7 @@
 import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import { BookTables } from '../storage/book-tables.ts'
@@ -165,7 +166,7 @@ describe('a record that cannot be read', () => {
     await opened()
     await underTheHood((tables) => tables.meta.setItem('setting/records-version', 99))
     await expect(opened()).rejects.toThrow(/newer Perlumen/)
-    await underTheHood((tables) => tables.meta.setItem('setting/records-version', 4))
+    await underTheHood((tables) => tables.meta.setItem('setting/records-version', RECORDS_VERSION))
   })
 })
 

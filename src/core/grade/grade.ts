@@ -66,6 +66,7 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
 
 function whyUnreadable(egg: EggReading, context: GradeContext, stage: number): UnreadableCode[] {
   const codes: UnreadableCode[] = []
+  if (egg.reasons.includes('unlike-an-egg')) codes.push('unlike-an-egg')
   if (context.ageDays === undefined) codes.push('age-unknown')
   else if (stage < EARLIEST_STAGE) codes.push('too-early')
   // A dark embryo before a bright lamp is no dark picture: what counts is what an empty egg would pass.

@@ -22,6 +22,7 @@ const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
   overexposed: 'The light drowns the picture. Step the lamp back or expose less.',
   'too-early': 'Too early to tell on this shell: nothing certain can be seen yet.',
   'age-unknown': 'Without the day there is nothing to compare with.',
+  'unlike-an-egg': 'This does not look like an egg with a lamp behind it: no shell lets light through so evenly, so smoothly or in such a colour.',
   'outline-partly-hidden': 'Much of the egg’s edge cannot be seen.',
 }
 

@@ -52,7 +52,7 @@ export interface GradeContext {
 }
 
 /** Why this light or this day does not allow a verdict. */
-export type UnreadableCode = 'too-dark' | 'too-noisy' | 'overexposed' | 'too-early' | 'age-unknown' | 'outline-partly-hidden'
+export type UnreadableCode = 'too-dark' | 'too-noisy' | 'overexposed' | 'too-early' | 'age-unknown' | 'outline-partly-hidden' | 'unlike-an-egg'
 
 export interface Verdict {
   probabilities: PerGrade

@@ -12,6 +12,7 @@ import { cellEdgePoints, doubtCell, measureAirCell, searchCellEdge, type AirCell
 import { findContents, type Contents } from './contents.ts'
 import { findCrack } from './crack.ts'
 import { edgeWidth } from './edge-width.ts'
+import { looksLikeAnEgg } from './likeness.ts'
 import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type EmptyField } from './empty-field.ts'
 import { ENOUGH_LENGTH_PX, findEggs, toPhotograph, type FoundEgg } from './find-eggs.ts'
@@ -113,7 +114,7 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
     signs,
     spotCount,
     litShare: 1 - unlit.share,
-    reasons: reasonsFor(cell, bluntEndProbability, light, fit, edgeWidth(linear, fit.outline)),
+    reasons: reasonsFor(cell, bluntEndProbability, light, fit, edgeWidth(linear, fit.outline), looksLikeAnEgg(linear, fit.outline)),
   }
 }
 
@@ -236,8 +237,9 @@ function shadowContours(frame: EggFrame, shadow: Shadow): Point[][] {
 /** Edges wider than this, ÷ length, leave no thin vessel to be seen: wider ones than 99 in 100 sharp pictures have; from 0.018 on no outline is found. */
 const BLURRED_EDGE = 0.013
 
-function reasonsFor(cell: AirCell | null, bluntEndProbability: number, light: LightReading, fit: OutlineFit, edge: number | null): ReasonCode[] {
+function reasonsFor(cell: AirCell | null, bluntEndProbability: number, light: LightReading, fit: OutlineFit, edge: number | null, likely: boolean): ReasonCode[] {
   const reasons: ReasonCode[] = []
+  if (!likely) reasons.push('unlike-an-egg')
   if (!cell) reasons.push('air-cell-not-seen')
   if (bluntEndProbability < 0.9) reasons.push('blunt-end-uncertain')
   if (light.clippedShare > 0.4) reasons.push('overexposed')

@@ -15,6 +15,7 @@ export type ReasonCode =
   | 'overexposed'
   | 'blurred'
   | 'outline-partly-hidden'
+  | 'unlike-an-egg'
 
 export interface LightReading {
   /** Median red light through the visible contents, linear, 1 = sensor saturation. */
