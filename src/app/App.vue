@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
-import { Moon, Sun } from '@lucide/vue'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { useCustodyStore } from './stores/custody.ts'
 import { useDemoStore } from './stores/demo.ts'
 import { useDevicesStore } from './stores/devices.ts'
 import { useHatcheryStore } from './stores/hatchery.ts'
 import { useRoomStore } from './stores/room.ts'
+import MainNav from './components/MainNav.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -75,27 +75,7 @@ async function writeBack(): Promise<void> {
 
 <template>
   <div class="min-h-dvh bg-ground font-sans text-ink">
-    <nav class="screen-only flex h-13 items-center gap-3 border-b border-line px-4 md:gap-6" aria-label="Main">
-      <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
-        <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true"><path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" /><path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" /></svg>
-        <span class="sr-only sm:not-sr-only">Perlumen</span>
-      </RouterLink>
-      <div class="flex min-w-0 grow items-center gap-3 overflow-x-auto py-2 md:gap-6">
-        <RouterLink to="/" class="text-ink-soft hover:text-ink" active-class="" exact-active-class="text-ink font-semibold">Today</RouterLink>
-        <RouterLink to="/plan" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Plan</RouterLink>
-        <RouterLink to="/hatchery" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Hatchery</RouterLink>
-        <RouterLink to="/records" class="text-ink-soft hover:text-ink" active-class="text-ink font-semibold">Records</RouterLink>
-        <RouterLink to="/rightness" class="whitespace-nowrap text-ink-soft hover:text-ink" active-class="text-ink font-semibold">How right</RouterLink>
-      </div>
-      <template v-if="room.room === 'bench'">
-        <button type="button" class="min-h-10 min-w-10 text-ink-soft" aria-label="Dimmer" @click="room.brighten(-1)">−</button>
-        <span class="hidden text-sm text-ink-soft sm:inline">{{ Math.round(room.brightness * 100) }} %</span>
-        <button type="button" class="min-h-10 min-w-10 text-ink-soft" aria-label="Brighter" @click="room.brighten(1)">+</button>
-      </template>
-      <button type="button" class="flex min-h-10 items-center gap-2 text-ink-soft hover:text-ink" @click="room.toggle()">
-        <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" /> <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
-      </button>
-    </nav>
+    <MainNav />
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
       <p class="text-ink-soft">Nothing was changed. Below you can take out what there is, bring in a bundle, or erase what is here.</p>

@@ -135,7 +135,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
       </div>
     </header>
 
-    <div class="grid min-h-0 grid-cols-1 gap-3 overflow-y-auto md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden">
+    <div class="grid min-h-0 auto-rows-max grid-cols-1 gap-3 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden">
       <div class="order-3 self-start md:order-1 md:max-h-full md:overflow-y-auto">
         <label v-if="set.trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft">Tray
           <select class="grow rounded border border-line bg-panel p-1 text-ink" :value="bench.tray.value.id" @change="bench.chooseTray(($event.target as HTMLSelectElement).value)">
@@ -149,7 +149,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
         </div>
       </div>
 
-      <section class="relative order-1 min-h-72 overflow-hidden rounded-xl bg-black md:order-2" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">
+      <section class="relative order-1 h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:order-2 md:h-auto" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">
         <NetworkCameraView v-if="source === 'network'" v-show="!look && !several" />
         <SeveralEggs v-if="several" :picture="several" :place-of="bench.placeOf" />
         <MeasuredPhoto v-else-if="look && drawn" v-slot="{ stroke }" :look="look" :overlay="false" label="Photograph with lines to move">

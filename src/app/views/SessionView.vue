@@ -213,8 +213,8 @@ const stepWords = computed(() => wordsForStep(step.value, trayName, (trayId) => 
       <h2 class="text-5xl font-bold text-ink-soft">{{ stepWords.title }}</h2>
       <p class="text-2xl text-ink-soft">{{ stepWords.text }}</p>
     </div>
-    <div v-else-if="session" class="grid min-h-0 grid-cols-1 gap-4 overflow-y-auto md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden">
-      <section class="relative min-h-72 overflow-hidden rounded-xl bg-black" aria-label="Picture">
+    <div v-else-if="session" class="grid min-h-0 auto-rows-max grid-cols-1 gap-4 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden">
+      <section class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto" aria-label="Picture">
         <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
         <div class="absolute z-10 overflow-hidden" :class="look ? 'top-3 left-3 h-28 w-36 rounded-lg border border-line' : 'inset-0'">
           <NetworkCameraView v-if="session.source === 'network'" ref="networkCamera" />
