@@ -5,32 +5,12 @@ import { expect, test, type Page } from '@playwright/test'
 import { createRandom } from '../src/core/random/random.ts'
 import { writeLampFilm } from '../scripts/films/lamp-film.ts'
 import { AGE_DAYS, beginNight, EGGS } from '../scripts/films/sixty-eggs.ts'
+import { bookOnDisk } from './book-on-disk.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
 
 /** More of them are asked for by hand: PERLUMEN_REPETITIONS=20 npx playwright test hands-free */
 const REPETITIONS = Number(process.env['PERLUMEN_REPETITIONS'] ?? 1)
 const SECONDS_AN_EGG = 1.8
-
-/** Looks in the browser's storage by id, each with its egg and whether its photograph is there. */
-function looksOnDisk(page: Page): Promise<Array<{ id: string; eggId: string; replaced: boolean; photo: boolean }>> {
-  return page.evaluate(async () => {
-    const database = await new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open('perlumen')
-      request.onsuccess = () => resolve(request.result)
-      request.onerror = () => reject(request.error ?? new Error('not opened'))
-    })
-    const all = <T>(store: string, keys: boolean): Promise<T[]> => new Promise((resolve, reject) => {
-      const table = database.transaction(store).objectStore(store)
-      const request = (keys ? table.getAllKeys() : table.getAll()) as IDBRequest<T[]>
-      request.onsuccess = () => resolve(request.result)
-      request.onerror = () => reject(request.error ?? new Error('not read'))
-    })
-    const looks = await all<{ id: string; eggId: string; replaced: boolean; photo: { id: string } }>('looks', false)
-    const photos = new Set(await all<string>('photos', true))
-    database.close()
-    return looks.map(({ id, eggId, replaced, photo }) => ({ id, eggId, replaced, photo: photos.has(photo.id) }))
-  })
-}
 
 /** Hears of each look the moment the screen acknowledges it. */
 async function hearAcknowledged(page: Page, acknowledged: Set<string>): Promise<void> {
@@ -78,11 +58,11 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       const { page } = await start()
       await page.goto(`${baseURL}#/sets/sixty/candle`)
       await expect(page.getByTestId('session')).toBeVisible()
-      const kept = new Map((await looksOnDisk(page)).map((look) => [look.id, look]))
+      const kept = new Map((await bookOnDisk(page)).looks.map((look) => [look.id, look]))
       expect([...before].filter((id) => !kept.get(id)?.photo)).toEqual([])
       await hearAcknowledged(page, acknowledged)
       await expect(page.getByTestId('step')).toBeVisible({ timeout: 400_000 })
-      const looks = await looksOnDisk(page)
+      const { looks } = await bookOnDisk(page)
       const standing = looks.filter((look) => !look.replaced)
       expect([...acknowledged].filter((id) => !looks.some((look) => look.id === id && look.photo))).toEqual([])
       expect(new Set(standing.map((look) => look.eggId)).size).toBe(EGGS)

@@ -143,7 +143,7 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
   }
   const records = parseRecords(await readJson(zip, RECORDS_FILE, manifest), zone)
   const aside = zip.names.includes(ASIDE_FILE) ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest)) : { success: true as const, data: [] }
-  if (!aside.success) throw new BundleError(`${ASIDE_FILE} in the bundle is not as it should be.`)
+  if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is not as it should be.`)
 
   const wanted = photosOf(records, aside.data)
   const gone = new Set(manifest?.missing.map(({ photoId }) => photoId))
@@ -177,17 +177,17 @@ async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null)
 
 async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): Promise<unknown> {
   const bytes = await zip.bytes(name, MOST_RECORD_BYTES)
-  if (manifest && manifest.files[name]?.sha256 !== await sha256(bytes)) throw new BundleError(`${name} is not as it was written: the file was changed or damaged.`)
+  if (manifest && manifest.files[name]?.sha256 !== await sha256(bytes)) throw new BundleError(`Its part ${name} is not as it was written: the file was changed or damaged.`)
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
-    throw new BundleError(`${name} in the bundle is damaged.`)
+    throw new BundleError(`Its part ${name} is damaged.`)
   }
 }
 
 function readManifest(json: unknown): Manifest {
   const manifest = manifestSchema.safeParse(json)
-  if (!manifest.success) throw new BundleError(`${MANIFEST_FILE} in the bundle is not as it should be, or of a newer Perlumen.`)
+  if (!manifest.success) throw new BundleError(`Its part ${MANIFEST_FILE} is not as it should be, or of a newer Perlumen.`)
   return manifest.data
 }
 

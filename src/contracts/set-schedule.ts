@@ -1,6 +1,7 @@
 import type { SetProgress } from '../core/agenda/agenda.ts'
-import { TARGET_CELSIUS } from '../core/incubation/development.ts'
-import { makeSchedule, type ScheduleEvent, type ScheduleInput } from '../core/incubation/schedule.ts'
+import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
+import { timetableOf } from '../core/incubation/timetable.ts'
+import { expectedHatchMs, makeSchedule, type ScheduleEvent, type ScheduleInput } from '../core/incubation/schedule.ts'
 import type { HatcheryRecord } from './hatchery-record.ts'
 import type { EggRecord, SetRecord } from './set-record.ts'
 
@@ -17,8 +18,32 @@ export function scheduleInputOf(set: SetRecord, hatchery: HatcheryRecord): Sched
   }
 }
 
+/** What follows from a set's plan and the place's habits alone, whatever the time of day. */
+interface WorkedPlan {
+  hatchery: HatcheryRecord
+  schedule: ScheduleEvent[]
+  clock: DevelopmentClock
+  incubationDays: number
+  hatchAtMs: number
+}
+
+/** Records are replaced and never changed, so that what follows from one holds for good; calendar arithmetic is dear. */
+const worked = new WeakMap<SetRecord, WorkedPlan>()
+
+export function workedPlanOf(set: SetRecord, hatchery: HatcheryRecord): WorkedPlan {
+  const known = worked.get(set)
+  if (known?.hatchery === hatchery) return known
+  const input = scheduleInputOf(set, hatchery)
+  const plan: WorkedPlan = {
+    hatchery, schedule: makeSchedule(input), clock: new DevelopmentClock(input),
+    incubationDays: timetableOf(set.species, input).incubationDays, hatchAtMs: expectedHatchMs(input),
+  }
+  worked.set(set, plan)
+  return plan
+}
+
 export function scheduleOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleEvent[] {
-  return makeSchedule(scheduleInputOf(set, hatchery))
+  return workedPlanOf(set, hatchery).schedule
 }
 
 /** What the agenda needs to know of a set. @param eggs - of this set */

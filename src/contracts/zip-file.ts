@@ -33,22 +33,22 @@ export async function openZip(file: Blob): Promise<ZipFile> {
     async bytes(name, mostBytes) {
       const entry = files.get(name)
       if (!entry) throw new ZipError(`The file holds no ${name}.`)
-      if (entry.encrypted) throw new ZipError(`${name} is locked with a password.`)
-      if (entry.uncompressedSize > mostBytes) throw new ZipError(`${name} is too large to be read here.`)
+      if (entry.encrypted) throw new ZipError(`Its part ${name} is locked with a password.`)
+      if (entry.uncompressedSize > mostBytes) throw new ZipError(`Its part ${name} is too large to be read here.`)
       const chunks: Uint8Array<ArrayBuffer>[] = []
       let length = 0
       const sink = new WritableStream<Uint8Array<ArrayBuffer>>({
         write(chunk) {
           length += chunk.length
           // The size that a file names for itself may be a lie.
-          if (length > entry.uncompressedSize) throw new ZipError(`${name} is damaged.`)
+          if (length > entry.uncompressedSize) throw new ZipError(`Its part ${name} is damaged.`)
           chunks.push(chunk)
         },
       })
       await entry.getData(sink, { checkSignature: true }).catch((error: unknown) => {
-        throw error instanceof ZipError ? error : new ZipError(`${name} is damaged.`)
+        throw error instanceof ZipError ? error : new ZipError(`Its part ${name} is damaged.`)
       })
-      if (length !== entry.uncompressedSize) throw new ZipError(`${name} is damaged.`)
+      if (length !== entry.uncompressedSize) throw new ZipError(`Its part ${name} is damaged.`)
       const bytes = new Uint8Array(length)
       chunks.reduce((from, chunk) => {
         bytes.set(chunk, from)

@@ -1,11 +1,9 @@
 import { computed, type ComputedRef } from 'vue'
 import type { SetRecord } from '../../contracts/set-record.ts'
-import { progressOf, scheduleInputOf } from '../../contracts/set-schedule.ts'
+import { progressOf, workedPlanOf } from '../../contracts/set-schedule.ts'
 import { eventStatuses, type EventStatus } from '../../core/agenda/agenda.ts'
-import { DevelopmentClock } from '../../core/incubation/development.ts'
 import { dayNumber } from '../../core/incubation/day-count.ts'
-import { expectedHatchMs, type ScheduleEvent } from '../../core/incubation/schedule.ts'
-import { timetableOf } from '../../core/incubation/timetable.ts'
+import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
 import { useClockStore } from '../stores/clock.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 
@@ -23,15 +21,15 @@ export interface SetPlan {
 /** Where a set stands in its plan at this moment. */
 export function planOf(set: SetRecord, nowMs: number): SetPlan {
   const store = useHatcheryStore()
-  const input = scheduleInputOf(set, store.hatchery)
+  const { clock, incubationDays, hatchAtMs } = workedPlanOf(set, store.hatchery)
   const eggs = store.allEggsBySet.get(set.id) ?? []
   const looks = eggs.flatMap((egg) => store.looksByEgg.get(egg.id) ?? [])
   const progress = progressOf(set, store.hatchery, eggs, looks)
-  const ageDays = new DevelopmentClock(input).ageAt(nowMs)
+  const ageDays = clock.ageAt(nowMs)
   return {
     statuses: eventStatuses(progress, nowMs, store.hatchery.zone),
     started: progress.doneKeys.has('set'), finished: progress.doneKeys.has('give-up'),
-    ageDays, stage: ageDays / timetableOf(set.species, input).incubationDays, hatchAtMs: expectedHatchMs(input),
+    ageDays, stage: ageDays / incubationDays, hatchAtMs,
   }
 }
 

@@ -206,15 +206,21 @@ export class Repository {
   async replaceWith({ records, aside, photoTypes, photo }: Bundle, { onProgress, signal }: LongWork = {}): Promise<void> {
     await this.becomes(async (tables) => {
       let done = 0
-      for (const [id, type] of photoTypes) {
+      const total = photoTypes.size + records.sets.length + records.eggs.length + records.looks.length + records.sessions.length
+      const step = (): void => {
         signal?.throwIfAborted()
+        onProgress?.(++done, total)
+      }
+      for (const [id, type] of photoTypes) {
         await tables.photos.setItem(id, new Blob([await photo(id)], { type }))
-        onProgress?.(++done, photoTypes.size)
+        step()
       }
       await tables.put('hatchery', checked('hatchery', records.hatchery))
       for (const table of ['sets', 'eggs', 'looks', 'sessions'] as const) {
-        for (const record of records[table]) await tables.put(table, checked(table, record))
-        signal?.throwIfAborted()
+        for (const record of records[table]) {
+          await tables.put(table, checked(table, record))
+          step()
+        }
       }
       for (const [index, { table, value }] of aside.entries()) if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
     })

@@ -9,6 +9,7 @@ import { deviceZone, useHatcheryStore } from './hatchery.ts'
 const MEGABYTE = 1_000_000
 /** Records take more room in the browser than in a file. */
 const ROOM_FACTOR = 1.3
+const SHOW_EVERY_MS = 100
 
 /** Taking the whole book out, bringing one in, erasing it, and putting right what cannot be read. Always reachable. */
 export const useCustodyStore = defineStore('custody', () => {
@@ -22,8 +23,17 @@ export const useCustodyStore = defineStore('custody', () => {
     const controller = new AbortController()
     stopping = controller
     progress.value = { words, done: 0, total: 0 }
+    let shownMs = 0
     try {
-      return await work({ signal: controller.signal, onProgress: (done, total) => { progress.value = { words, done, total } } })
+      return await work({
+        signal: controller.signal,
+        onProgress: (done, total) => {
+          // Drawing each of thousands of steps would take longer than they do.
+          if (done < total && Date.now() - shownMs < SHOW_EVERY_MS) return
+          shownMs = Date.now()
+          progress.value = { words, done, total }
+        },
+      })
     } finally {
       stopping = null
       progress.value = null

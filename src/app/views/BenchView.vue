@@ -120,7 +120,7 @@ const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'M
   <main v-if="!set" class="p-8">
     <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
   </main>
-  <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3" @dragover.prevent="dragging = true" @dragleave="dragging = false" @drop.prevent="drop">
+  <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3" :data-look="look?.id ?? ''" @dragover.prevent="dragging = true" @dragleave="dragging = false" @drop.prevent="drop">
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <div class="flex items-baseline gap-3">
         <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}</h1>

@@ -129,7 +129,7 @@ function discard(): void {
       <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">Bring in all that is sound</button>
     </div>
     <div v-if="custody.progress" class="card mt-4 flex flex-wrap items-center gap-4 p-4" role="status" data-testid="records-progress">
-      <span>{{ custody.progress.words }}<template v-if="custody.progress.total > 0">: {{ custody.progress.done }} of {{ count(custody.progress.total, 'photograph') }}</template> …</span>
+      <span>{{ custody.progress.words }}<template v-if="custody.progress.total > 0">: {{ custody.progress.done }} of {{ custody.progress.total }}</template> …</span>
       <progress class="grow accent-lamp" :max="Math.max(1, custody.progress.total)" :value="custody.progress.done" />
       <button type="button" class="press min-h-10 py-1" @click="custody.stop()">Stop</button>
     </div>

@@ -37,6 +37,7 @@ export function eventStatuses(progress: SetProgress, nowMs: number, zone: Zone):
   const lockedDown = doneKeys.has('lockdown')
   const finished = doneKeys.has('give-up')
   const candles = schedule.filter((event) => event.kind === 'candle')
+  const today = localDateOf(nowMs, zone)
   return schedule.map((event) => {
     const seen = event.kind === 'candle' ? seenAt(progress, event, candles) : 0
     return { event, seen, state: stateOf(event, seen) }
@@ -57,7 +58,6 @@ export function eventStatuses(progress: SetProgress, nowMs: number, zone: Zone):
   }
 
   function timeState(event: ScheduleEvent): 'overdue' | 'due' | 'coming' {
-    const today = localDateOf(nowMs, zone)
     if (nowMs > event.startMs + (GRACE_MS[event.kind] ?? USUAL_GRACE_MS) && event.date < today) return 'overdue'
     return event.date <= today || nowMs >= event.startMs ? 'due' : 'coming'
   }

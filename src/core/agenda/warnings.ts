@@ -25,7 +25,7 @@ export interface WarningHatchery {
   away: ReadonlyArray<{ from: LocalDate; to: LocalDate }>
 }
 
-export type WarningCode = 'lockdown-while-turning' | 'over-capacity' | 'brooder' | 'away' | 'old-eggs'
+export type WarningCode = 'lockdown-while-turning' | 'over-capacity' | 'brooder' | 'away' | 'old-eggs' | 'too-many'
 
 export interface Warning {
   code: WarningCode
@@ -43,9 +43,18 @@ const BROODER_DAYS = 21
 /** Less overlap than this can be bridged with a day’s patience. */
 const SLACK_MS = DAY_MS / 2
 
+/** Every set is held against every other: with more than this nobody could follow, and it would take too long. */
+export const MOST_RUNNING = 200
+
 /** What will go wrong if nothing is changed, soonest first. Nothing that is past. */
 export function warnings(sets: readonly WarningSet[], hatchery: WarningHatchery, nowMs: number): Warning[] {
   const running = sets.filter((set) => !set.finished && eventOf(set.schedule, 'give-up').startMs > nowMs)
+  if (running.length > MOST_RUNNING) {
+    return [{
+      code: 'too-many', key: 'too-many', setIds: [], message: `${running.length} sets are running; with more than ${MOST_RUNNING} it is not looked for what clashes.`,
+      wayOn: 'Tick “Give up” at those that are over.',
+    }]
+  }
   return [
     ...oldEggs(running),
     ...lockdownWhileTurning(running, hatchery, nowMs),
@@ -138,7 +147,11 @@ function whileAway(sets: readonly WarningSet[], { away, zone }: WarningHatchery,
   })
 }
 
+/** Nobody reads more names than this. */
+const MOST_NAMES = 6
+
 /** "A, B and C". */
 function listed(names: readonly string[]): string {
+  if (names.length > MOST_NAMES) return `${names.slice(0, MOST_NAMES - 1).join(', ')} and ${names.length - MOST_NAMES + 1} others`
   return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }

@@ -1,0 +1,90 @@
+import { writeBundle, BundleError, readBundle, type Bundle } from '../../src/contracts/bundle.ts'
+import { rawRecordsOf, sortOut } from '../../src/contracts/book.ts'
+import { writeCalendar } from '../../src/contracts/calendar-file.ts'
+import { confirmedLooks, knownLooks } from '../../src/contracts/confirmed-looks.ts'
+import { looksToCsv } from '../../src/contracts/looks-csv.ts'
+import type { HatcheryRecords } from '../../src/contracts/records.ts'
+import { sampleRecords } from '../../src/contracts/sample-records.ts'
+import { progressOf, scheduleOf } from '../../src/contracts/set-schedule.ts'
+import { buildZip, openZip } from '../../src/contracts/zip-file.ts'
+import { agenda, eventStatuses } from '../../src/core/agenda/agenda.ts'
+import { warnings } from '../../src/core/agenda/warnings.ts'
+import { createRandom } from '../../src/core/random/random.ts'
+import { runTrials, type Findings, type Trials } from './findings.ts'
+import { mutateBytes, mutateJson } from './mutate.ts'
+
+const ZONE = 'Europe/Lisbon'
+const MOST_BYTES = 100_000_000
+
+/** Where bundles are brought in; gives what is there as text. */
+export interface Keeper {
+  bringIn(bundle: Bundle): Promise<void>
+  /** After a reload; how much was set aside, and all records. */
+  reopened(): Promise<{ aside: number; records: HatcheryRecords }>
+}
+
+async function sample(): Promise<{ records: HatcheryRecords; file: Blob }> {
+  const records = sampleRecords()
+  const photos = new Map(records.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i])]))
+  const { file } = await writeBundle({ records, aside: [], photo: async (id) => photos.get(id) ?? null })
+  return { records, file }
+}
+
+/** The sample with its records changed by chance, packed again as an honest program would. */
+async function dishonest(file: Blob, records: HatcheryRecords): Promise<Blob> {
+  const zip = await openZip(file)
+  const next = buildZip()
+  for (const name of zip.names) {
+    if (name === 'records.json') await next.text(name, JSON.stringify(records))
+    else if (name !== 'manifest.json') await next.stored(name, await zip.bytes(name, MOST_BYTES))
+  }
+  return next.finish()
+}
+
+/**
+ * Damaged and dishonest bundles. One that is refused changes nothing; one that is accepted opens again without a
+ * record set aside, and everything that the pages do with records can be done with it.
+ */
+export async function soakBundles(trials: Trials, keeper: Keeper): Promise<Findings> {
+  const { records, file } = await sample()
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  let before = JSON.stringify((await keeper.reopened()).records.looks)
+  return runTrials(trials, async (name) => {
+    const random = createRandom(`bundle/${name}`)
+    const hostile = random.uniform() < 0.4 ? new Blob([mutateBytes(bytes, random)]) : await dishonest(file, mutateJson(records, random))
+    let bundle: Bundle
+    try {
+      bundle = await readBundle(hostile, ZONE)
+    } catch (error) {
+      if (!(error instanceof BundleError)) throw error
+      if (!/^[A-Z].*\.( \(And \d+ more\.\))?$/s.test(error.message)) throw new Error(`no sentence: ${error.message}`)
+      if (JSON.stringify((await keeper.reopened()).records.looks) !== before) throw new Error('a refusal changed the book')
+      return true
+    }
+    await keeper.bringIn(bundle)
+    const { aside, records: kept } = await keeper.reopened()
+    if (aside > 0) throw new Error('what was accepted cannot be read again')
+    useEverything(kept)
+    before = JSON.stringify(kept.looks)
+    return false
+  })
+}
+
+/** What pages and exports do with records. */
+function useEverything(records: HatcheryRecords): void {
+  const { hatchery, sets, eggs, looks } = records
+  const nowMs = Date.parse('2026-03-12T20:00:00Z')
+  looksToCsv(records)
+  confirmedLooks(records)
+  knownLooks(records)
+  const rows = sets.map((set) => {
+    const own = eggs.filter((egg) => egg.setId === set.id)
+    return { set, statuses: eventStatuses(progressOf(set, hatchery, own, looks), nowMs, hatchery.zone) }
+  })
+  agenda(rows)
+  warnings(rows.map(({ set, statuses }) => ({
+    id: set.id, name: set.name, species: set.species, schedule: statuses.map(({ event }) => event), started: true, finished: false, eggsIn: new Map(), oldestStorageDays: null,
+  })), hatchery, nowMs)
+  writeCalendar(sets.map((set) => ({ id: set.id, name: set.name, species: set.species, schedule: scheduleOf(set, hatchery), exportedKeys: [] })), { zone: hatchery.zone, nowMs, dayLabel: () => '' })
+  if (sortOut(rawRecordsOf({ ...records }), ZONE, records.exportedAt).aside.length > 0) throw new Error('what is kept could not be brought out and in again')
+}

@@ -1,0 +1,167 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import type { Page } from '@playwright/test'
+import { bookOnDisk } from '../../e2e/book-on-disk.ts'
+import { startBrowser, type RealBrowser } from '../../e2e/real-browser.ts'
+import { createRandom } from '../../src/core/random/random.ts'
+import { createApp } from '../../src/server/createApp.ts'
+import type { Findings, Trials } from './findings.ts'
+import { manySets } from './huge-books.ts'
+
+const LAUNCH = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const SETTLE_MS = 60_000
+
+interface Stage {
+  base: string
+  start: () => Promise<RealBrowser>
+}
+
+/** A server and one browser profile that outlives every kill. */
+async function onStage(work: (stage: Stage) => Promise<Findings>): Promise<Findings> {
+  const server: Server = createServer(createApp({ appFolder: fileURLToPath(new URL('../../dist', import.meta.url)) }))
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
+  const folder = await mkdtemp(join(tmpdir(), 'perlumen-kills-'))
+  const open: RealBrowser[] = []
+  try {
+    return await work({
+      base,
+      start: async () => {
+        for (const browser of open.splice(0)) await browser.kill()
+        // What a killed browser leaves would be taken for signs of a living one.
+        for (const name of ['DevToolsActivePort', 'SingletonLock', 'SingletonCookie', 'SingletonSocket']) await rm(join(folder, 'profile', name), { force: true })
+        const browser = await startBrowser(join(folder, 'profile'), base, [], LAUNCH)
+        open.push(browser)
+        return browser
+      },
+    })
+  } finally {
+    for (const browser of open) await browser.kill()
+    server.closeAllConnections()
+    server.close()
+    await rm(folder, { recursive: true, force: true, maxRetries: 5 })
+  }
+}
+
+async function repeat({ seed, from, count, onProgress }: Trials, once: (name: string, cut: () => void) => Promise<string | null>): Promise<Findings> {
+  const findings: Findings = { tried: 0, refused: 0, slowestMs: 0, faults: [] }
+  for (let i = from; i < from + count; i++) {
+    const start = performance.now()
+    const fault = await once(`${seed}/${i}`, () => findings.refused++).catch((error: unknown) => (error as Error).stack ?? String(error))
+    if (fault) findings.faults.push(`${seed}/${i}: ${fault}`)
+    findings.slowestMs = Math.max(findings.slowestMs, performance.now() - start)
+    onProgress?.(++findings.tried, findings)
+  }
+  return findings
+}
+
+/** The browser is killed at a random moment of a Replace: the book is the old one whole or the new one whole, never less. */
+export function killDuringImports(trials: Trials): Promise<Findings> {
+  return onStage(async ({ base, start }) => {
+    const folder = await mkdtemp(join(tmpdir(), 'perlumen-bundles-'))
+    // Two books that differ in size, brought in in turn.
+    const books = await Promise.all([60, 90].map(async (sets) => {
+      const file = join(folder, `${sets}.zip`)
+      await writeFile(file, await manySets(sets))
+      return { file, sets }
+    }))
+    let now = 0
+    let longestMs = 2500
+    return repeat(trials, async (name, cut) => {
+      const random = createRandom(`kill/${name}`)
+      const browser = await start()
+      const { page } = browser
+      await page.goto(`${base}#/records`)
+      const before = now
+      const next = books.find(({ sets }) => sets !== before) ?? books[0]!
+      await page.getByTestId('bundle-input').setInputFiles(next.file)
+      const began = Date.now()
+      if (before > 0) await page.getByRole('button', { name: 'Replace' }).click({ timeout: SETTLE_MS })
+      const acknowledged = page.getByTestId('records-message').getByText('brought in').waitFor({ timeout: SETTLE_MS }).then(() => Date.now(), () => null)
+      const killAtMs = random.between(0, longestMs)
+      const done = await Promise.race([acknowledged, new Promise<null>((resolve) => setTimeout(() => resolve(null), killAtMs))])
+      await browser.kill()
+      if (done === null) cut()
+      else longestMs = Math.max(300, 1.15 * (done - began))
+      const again = await start()
+      await again.page.goto(`${base}#/records`)
+      await again.page.locator('h1').waitFor()
+      const disk = await bookOnDisk(again.page)
+      await again.kill()
+      now = disk.sets.length
+      if (now !== before && now !== next.sets) return `${now} sets: neither the old ${before} nor the new ${next.sets}`
+      if (disk.eggs.length !== 2 * now) return `${disk.eggs.length} eggs for ${now} sets`
+      if (done !== null && now !== next.sets) return 'acknowledged, but the old book is there'
+      return disk.others > 0 ? `${disk.others} left-over databases` : null
+    }).finally(() => rm(folder, { recursive: true, force: true }))
+  })
+}
+
+/** The browser is killed at a random moment at the bench: every look and grade that the screen acknowledged is there. */
+export function killAtTheBench(trials: Trials): Promise<Findings> {
+  return onStage(async ({ base, start }) => {
+    const known = new Map<string, string | null>()
+    let ready = false
+    return repeat(trials, async (name, cut) => {
+      const random = createRandom(`bench/${name}`)
+      const browser = await start()
+      const { page } = browser
+      if (!ready) {
+        await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
+        await page.getByTestId('demo-progress').waitFor()
+        await page.getByTestId('demo-progress').waitFor({ state: 'hidden', timeout: 240_000 })
+        ready = true
+      }
+      await page.goto(`${base}#/sets/demo-beacon/bench`)
+      await page.getByTestId('current-egg').waitFor()
+      const stop = new AbortController()
+      const working = work(page, random.fork('work'), known, stop.signal).catch(() => undefined)
+      await new Promise((resolve) => setTimeout(resolve, random.between(700, 4000)))
+      stop.abort()
+      if ((await page.getByTestId('status').innerText().catch(() => '')).endsWith('…')) cut()
+      await browser.kill()
+      await working
+      const again = await start()
+      await again.page.locator('h1').waitFor()
+      const disk = await bookOnDisk(again.page)
+      await again.kill()
+      const looks = new Map(disk.looks.map((look) => [look.id, look]))
+      for (const [id, own] of known) {
+        const look = looks.get(id)
+        if (!look?.photo) return `the look ${id} that was shown as saved is ${look ? 'without its photograph' : 'gone'}`
+        if (own !== null && look.own !== own) return `the grade ${own} that was shown as saved is ${look.own}`
+      }
+      console.log(`  ${known.size} looks acknowledged so far, all there`)
+      return disk.orphans > 0 ? `${disk.orphans} photographs that nothing shows` : null
+    })
+  })
+}
+
+/** Photographs, grades and retakes; notes what the screen acknowledges. A retake or a grade that is under way may become either. */
+async function work(page: Page, random: ReturnType<typeof createRandom>, known: Map<string, string | null>, signal: AbortSignal): Promise<void> {
+  const shown = page.locator('main[data-look]')
+  const status = page.getByTestId('status')
+  while (!signal.aborted) {
+    const look = await shown.getAttribute('data-look')
+    if (!look) {
+      await page.keyboard.press(' ')
+      await page.waitForFunction(() => document.querySelector('main[data-look]')?.getAttribute('data-look') !== '')
+    } else if (random.uniform() < 0.3) {
+      await page.keyboard.press('r')
+      await page.waitForFunction((before) => document.querySelector('main[data-look]')?.getAttribute('data-look') !== before, look)
+    } else {
+      const key = random.pick(['1', '2', '3', '4', '5'])
+      known.set(look, null)
+      await page.keyboard.press(key)
+      await page.waitForFunction((before) => document.querySelector('main[data-look]')?.getAttribute('data-look') !== before, look, { timeout: 3000 }).catch(() => undefined)
+      if ((await shown.getAttribute('data-look')) !== look) known.set(look, ['developing', 'clear', 'blood-ring', 'quitter', 'unsure'][Number(key) - 1]!)
+    }
+    await status.getByText('Saved').waitFor()
+    const now = await shown.getAttribute('data-look')
+    if (now && !known.has(now)) known.set(now, null)
+  }
+}

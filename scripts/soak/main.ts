@@ -1,0 +1,50 @@
+// npm run soak: hostile input by the thousand, and browsers killed by the hundred. Writes what it finds as it goes.
+// npm run soak -- pictures --count 500 --from 0 --seed night   one kind, a part of it
+import { spawnSync } from 'node:child_process'
+import { parseArgs } from 'node:util'
+import { findChromium } from '../chromium.mjs'
+import { soakBundles } from './bundles.ts'
+import type { Findings, Trials } from './findings.ts'
+import { memoryKeeper } from './keeper.ts'
+import { killAtTheBench, killDuringImports } from './kills.ts'
+import { soakManifests } from './manifests.ts'
+import { soakPictures } from './pictures.ts'
+
+const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => Promise<Findings> }>> = {
+  manifests: { count: 20_000, run: soakManifests },
+  bundles: { count: 2000, run: (trials) => soakBundles(trials, memoryKeeper()) },
+  pictures: { count: 10_000, run: soakPictures },
+  imports: { count: 100, run: killDuringImports },
+  bench: { count: 100, run: killAtTheBench },
+}
+/** Sixty eggs on the lamp with the browser killed among them, so often. */
+const NIGHTS = 20
+
+const { values, positionals } = parseArgs({ allowPositionals: true, options: { seed: { type: 'string', default: 'soak' }, from: { type: 'string', default: '0' }, count: { type: 'string' } } })
+process.env['CHROMIUM_PATH'] ??= findChromium()
+const kinds = positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'nights']
+let faults = 0
+for (const kind of kinds) {
+  if (kind === 'nights') {
+    const { status } = spawnSync('npx', ['playwright', 'test', 'hands-free'], { stdio: 'inherit', env: { ...process.env, PERLUMEN_REPETITIONS: values.count ?? String(NIGHTS) } })
+    faults += status === 0 ? 0 : 1
+    continue
+  }
+  const known = KINDS[kind]
+  if (!known) {
+    console.error(`There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, nights.`)
+    process.exit(2)
+  }
+  const count = Number(values.count ?? known.count)
+  let told = 0
+  const findings = await known.run({
+    seed: values.seed, from: Number(values.from), count,
+    onProgress: (done, now) => {
+      for (; told < now.faults.length; told++) console.error(now.faults[told])
+      if (done % Math.max(1, Math.floor(count / 20)) === 0) console.log(`${kind}: ${done} of ${count}, ${now.refused} refused, ${now.faults.length} faults, slowest ${(now.slowestMs / 1000).toFixed(2)} s`)
+    },
+  })
+  faults += findings.faults.length
+}
+console.log(`${faults} faults`)
+process.exit(faults > 0 ? 1 : 0)

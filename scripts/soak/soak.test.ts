@@ -1,0 +1,27 @@
+import { describe, expect, it } from 'vitest'
+import { soakBundles } from './bundles.ts'
+import { memoryKeeper } from './keeper.ts'
+import { soakManifests } from './manifests.ts'
+import { soakPictures } from './pictures.ts'
+
+// A small part of `npm run soak`, with the same seed each time.
+const trials = { seed: 'test', from: 0 }
+
+describe('hostile input is refused in words or read whole', () => {
+  it('pictures', async () => {
+    const { faults, refused } = await soakPictures({ ...trials, count: 60 })
+    expect(faults).toEqual([])
+    expect(refused).toBeGreaterThan(20)
+  })
+  it('bundles', async () => {
+    const { faults, refused, tried } = await soakBundles({ ...trials, count: 80 }, memoryKeeper())
+    expect(faults).toEqual([])
+    expect(refused).toBeGreaterThan(30)
+    expect(refused).toBeLessThan(tried)
+  })
+  it('manifests', async () => {
+    const { faults, refused } = await soakManifests({ ...trials, count: 1000 })
+    expect(faults).toEqual([])
+    expect(refused).toBeGreaterThan(200)
+  })
+})

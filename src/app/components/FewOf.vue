@@ -1,0 +1,14 @@
+<script setup lang="ts" generic="T">
+import { computed, ref } from 'vue'
+
+/** The first so many of a list, and more when asked: no list makes a page too long to be used. */
+const props = defineProps<{ items: readonly T[]; most: number; what: string }>()
+const asked = ref(1)
+const shown = computed(() => props.items.slice(0, asked.value * props.most))
+const left = computed(() => props.items.length - shown.value.length)
+</script>
+
+<template>
+  <slot :shown="shown" />
+  <button v-if="left > 0" type="button" class="press mt-3 min-h-11 py-1" @click="asked++">{{ Math.min(left, most) }} more of {{ left }} {{ what }}</button>
+</template>
