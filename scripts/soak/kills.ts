@@ -1,51 +1,14 @@
-import { createServer, type Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import type { Page } from '@playwright/test'
 import { bookOnDisk } from '../../e2e/book-on-disk.ts'
-import { startBrowser, type RealBrowser } from '../../e2e/real-browser.ts'
 import { createRandom } from '../../src/core/random/random.ts'
-import { createApp } from '../../src/server/createApp.ts'
 import type { Findings, Trials } from './findings.ts'
 import { manySets } from './huge-books.ts'
+import { onStage } from './stage.ts'
 
-const LAUNCH = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
 const SETTLE_MS = 60_000
-
-interface Stage {
-  base: string
-  start: () => Promise<RealBrowser>
-}
-
-/** A server and one browser profile that outlives every kill. */
-async function onStage(work: (stage: Stage) => Promise<Findings>): Promise<Findings> {
-  const server: Server = createServer(createApp({ appFolder: fileURLToPath(new URL('../../dist', import.meta.url)) }))
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
-  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
-  const folder = await mkdtemp(join(tmpdir(), 'perlumen-kills-'))
-  const open: RealBrowser[] = []
-  try {
-    return await work({
-      base,
-      start: async () => {
-        for (const browser of open.splice(0)) await browser.kill()
-        // What a killed browser leaves would be taken for signs of a living one.
-        for (const name of ['DevToolsActivePort', 'SingletonLock', 'SingletonCookie', 'SingletonSocket']) await rm(join(folder, 'profile', name), { force: true })
-        const browser = await startBrowser(join(folder, 'profile'), base, [], LAUNCH)
-        open.push(browser)
-        return browser
-      },
-    })
-  } finally {
-    for (const browser of open) await browser.kill()
-    server.closeAllConnections()
-    server.close()
-    await rm(folder, { recursive: true, force: true, maxRetries: 5 })
-  }
-}
 
 async function repeat({ seed, from, count, onProgress }: Trials, once: (name: string, cut: () => void) => Promise<string | null>): Promise<Findings> {
   const findings: Findings = { tried: 0, refused: 0, slowestMs: 0, faults: [] }

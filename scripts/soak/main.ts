@@ -7,6 +7,7 @@ import { soakBundles } from './bundles.ts'
 import type { Findings, Trials } from './findings.ts'
 import { memoryKeeper } from './keeper.ts'
 import { killAtTheBench, killDuringImports } from './kills.ts'
+import { openHugeBooks } from './pages.ts'
 import { soakManifests } from './manifests.ts'
 import { soakPictures } from './pictures.ts'
 
@@ -16,6 +17,7 @@ const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => P
   pictures: { count: 10_000, run: soakPictures },
   imports: { count: 100, run: killDuringImports },
   bench: { count: 100, run: killAtTheBench },
+  pages: { count: 15, run: openHugeBooks },
 }
 /** Sixty eggs on the lamp with the browser killed among them, so often. */
 const NIGHTS = 20

@@ -40,7 +40,8 @@ const print = (): void => window.print()
 
 <template>
   <main v-if="set" class="mx-auto overflow-x-auto print:overflow-visible max-w-[190mm] p-6 print:p-0">
-    <div class="screen-only mb-4 flex gap-3"><button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
+    <div class="screen-only mb-4 flex gap-3">
+<button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
       <label v-if="oneByOne" class="flex items-center gap-2">So many trays are printed one by one: <select v-model="trayId" class="field"><option v-for="(tray, i) in set.trays" :key="tray.id" :value="i === 0 ? null : tray.id">{{ tray.name }}</option></select></label>
     </div>
     <section v-for="{ tray, cells } in maps" :key="tray.id" class="mb-6 break-after-page bg-white p-4 text-black print:p-0">

@@ -102,7 +102,8 @@ useKeys({ u: () => void saving(() => store.undo()) })
     <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <section aria-labelledby="now-heading">
         <h2 id="now-heading" class="sr-only">To do now</h2>
-        <FewOf v-slot="{ shown }" :items="items.now" :most="20" what="things to do"><ul class="flex flex-col gap-3" data-testid="now">
+        <FewOf v-slot="{ shown }" :items="items.now" :most="20" what="things to do">
+<ul class="flex flex-col gap-3" data-testid="now">
           <li v-for="item in shown" :key="`${item.set.id}/${item.event.key}`" class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]" :class="{ 'border-lamp': item.state !== 'now' }">
             <div>
               <p class="flex flex-wrap items-center gap-x-3 text-xl"><StateSign :state="item.state" word /><span class="font-bold">{{ EVENT_TITLES[item.event.kind] }}</span><RouterLink :to="{ name: 'set', params: { setId: item.set.id } }" class="underline decoration-line underline-offset-4 hover:decoration-lamp">{{ item.set.name }}</RouterLink></p>
@@ -122,27 +123,33 @@ useKeys({ u: () => void saving(() => store.undo()) })
             <RouterLink :to="{ name: 'session', params: { setId: set.id } }" class="press min-h-14" :class="{ 'press-lamp': dueAtMs <= clock.nowMs }">Look again</RouterLink>
           </li>
           <li v-if="items.now.length === 0 && secondLooks.length === 0" class="card p-5 text-lg">Nothing asks for you today.</li>
-        </ul></FewOf>
+        </ul>
+</FewOf>
       </section>
 
       <aside class="flex flex-col gap-5 lg:row-span-2">
         <section v-if="mind.length > 0" aria-labelledby="mind-heading">
           <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Keep in mind</h2>
-          <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings"><ul class="flex flex-col gap-3" data-testid="warnings">
+          <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings">
+<ul class="flex flex-col gap-3" data-testid="warnings">
             <li v-for="warning in shown" :key="warning.key" class="flex gap-2"><TriangleAlert class="mt-0.5 h-5 w-5 shrink-0 text-ember" aria-hidden="true" /><span>{{ warning.message }} <span class="text-ink-soft">{{ warning.wayOn }}</span></span></li>
-          </ul></FewOf>
+          </ul>
+</FewOf>
         </section>
         <section aria-labelledby="next-heading">
           <h2 id="next-heading" class="mb-2 text-xl font-semibold">Next</h2>
-          <FewOf v-slot="{ shown }" :items="items.next" :most="12" what="days to come"><ol class="flex flex-col gap-2" data-testid="next">
+          <FewOf v-slot="{ shown }" :items="items.next" :most="12" what="days to come">
+<ol class="flex flex-col gap-2" data-testid="next">
             <li v-for="item in shown" :key="`${item.set.id}/${item.event.key}`" class="grid grid-cols-[6.500rem_1fr] gap-2"><span class="text-ink-soft">{{ sayShortDate(item.event.date) }}</span><span>{{ EVENT_TITLES[item.event.kind] }} <span class="text-ink-soft">{{ item.set.name }}</span></span></li>
-          </ol></FewOf>
+          </ol>
+</FewOf>
         </section>
       </aside>
 
       <section aria-labelledby="sets-heading">
         <h2 id="sets-heading" class="mb-2 text-xl font-semibold">Sets</h2>
-        <FewOf v-slot="{ shown }" :items="rows" :most="24" what="sets"><ul class="grid gap-3 sm:grid-cols-2">
+        <FewOf v-slot="{ shown }" :items="rows" :most="24" what="sets">
+<ul class="grid gap-3 sm:grid-cols-2">
           <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
             <h3 class="text-lg font-semibold"><RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="hover:underline">{{ set.name }}</RouterLink></h3>
             <p class="text-sm text-ink-soft">{{ SPECIES[set.species].label }}, {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }}; {{ count(eggs.filter((egg) => !egg.removed).length, 'egg') }} in; hatch {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}</p>
@@ -151,7 +158,8 @@ useKeys({ u: () => void saving(() => store.undo()) })
               <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft">and {{ eggs.length - 24 }} more</span>
             </div>
           </li>
-        </ul></FewOf>
+        </ul>
+</FewOf>
       </section>
     </div>
     <p class="mt-6 max-w-3xl text-sm text-ink-soft">Perlumen advises; you decide. Wash your hands before and after, do not look into the lamp, keep mains and water apart. Removing late eggs, humane killing and disposal follow local rules and a vet’s advice.</p>
