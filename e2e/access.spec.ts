@@ -36,6 +36,15 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
   const wide = (): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth)
   expect(await wide()).toBeLessThanOrEqual(390)
   await expect(page.getByRole('button', { name: /^Agree/ })).toBeInViewport()
+  // The tray lies below the words, not over them.
+  const [words, tray] = await Promise.all([page.getByTestId('reasons').boundingBox(), page.getByRole('group', { name: /^Tray 1/ }).boundingBox()])
+  expect(tray!.y).toBeGreaterThanOrEqual(words!.y + words!.height)
+  // Every page is within two taps.
+  for (const name of ['Hatchery', 'How right', 'Today']) {
+    await page.getByRole('button', { name: 'Pages' }).click()
+    await page.getByRole('link', { name, exact: true }).click()
+    await expect(page.getByRole('button', { name: 'Pages' })).toHaveAttribute('aria-expanded', 'false')
+  }
   for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/plan', '/#/hatchery']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()

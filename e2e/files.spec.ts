@@ -33,6 +33,14 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
 })
 
+test('a photograph that calls itself something else is read by what it is', async ({ page }) => {
+  await choose(page, { name: 'egg.txt', mimeType: 'text/plain', buffer: await readFile(photo('p-0009.jpg')) })
+  await verdictShown(page)
+  await page.reload()
+  await expect(page.getByRole('button', { name: /^A1, egg 1: .*suggested/ })).toBeVisible()
+  await page.getByLabel('Files').check()
+})
+
 test('what is no photograph of an egg gets a sentence and leaves no record', async ({ page }) => {
   const cut = (await readFile(photo('p-0004.jpg'))).subarray(0, 300)
   const cases: Array<[string, string, Buffer, RegExp]> = [

@@ -17,7 +17,7 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
     <div role="status">
       <p class="mb-2 text-lg">
         <template v-if="running">Measuring {{ Math.min(done + 1, outcomes.length) }} of {{ count(outcomes.length, 'file') }}. Each is saved as it is done.</template>
-        <template v-else>{{ kept.length }} of {{ count(outcomes.length, 'file') }} recorded.<template v-if="others.length > 0"> {{ count(others.length, 'file') }} went nowhere:</template></template>
+        <template v-else>{{ kept.length }} of {{ count(outcomes.length, 'file') }} recorded.{{ others.length > 0 ? ` ${count(others.length, 'file')} went nowhere:` : '' }}</template>
       </p>
       <progress v-if="running" class="w-full accent-lamp" :max="outcomes.length" :value="done" />
     </div>

@@ -29,7 +29,8 @@ function read(text: string): string | number | null {
 }
 
 function mend(): void {
-  const value = structuredClone(now.value)
+  // Records are JSON; what a page watches cannot be cloned otherwise.
+  const value = JSON.parse(JSON.stringify(now.value)) as unknown
   for (const { key, path } of fields.value) {
     const text = typed.value[key]
     const parent = at(value, path.slice(0, -1))

@@ -96,6 +96,13 @@ describe('warnings', () => {
     expect(said([set('A')], { away }, at('2026-06-12'))).toEqual([])
   })
 
+  it('of more sets than anybody could follow only that there are too many; of many names only some', () => {
+    const many = (count: number) => Array.from({ length: count }, (_, i) => set(String(i), { eggsIn: new Map() }))
+    expect(said(many(5000))).toMatchObject([{ code: 'too-many', message: expect.stringMatching(/^5000 sets are running/) }])
+    const [away] = said(many(100), { away: [{ from: '2026-06-07', to: '2026-06-09' }] })
+    expect(away!.message).toContain('Set 4 and 95 others')
+  })
+
   it('eggs that grow too old before they are set', () => {
     expect(said([set('A', { started: false, oldestStorageDays: 13 })])).toMatchObject([{ code: 'old-eggs', message: expect.stringContaining('13 days old') }])
   })
