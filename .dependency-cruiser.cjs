@@ -1,4 +1,4 @@
-/** Who may import whom: app → workers → core; server, cli → core; these four may use contracts; contracts only core. */
+/** Who may import whom: app → workers, devices → domain → core; server, cli → domain, core; these may use contracts; contracts only core. */
 const only = (from, allowed) => ({
   name: `${from}-imports`,
   comment: `src/${from} may import only ${allowed.join(', ')} of src`,
@@ -11,10 +11,12 @@ module.exports = {
   forbidden: [
     only('core', []),
     only('contracts', ['core']),
+    only('domain', ['core', 'contracts']),
+    only('devices', ['domain', 'core', 'contracts']),
     only('workers', ['core', 'contracts']),
-    only('app', ['workers', 'core', 'contracts']),
-    only('server', ['core', 'contracts']),
-    only('cli', ['core', 'contracts']),
+    only('app', ['workers', 'devices', 'domain', 'core', 'contracts']),
+    only('server', ['domain', 'core', 'contracts']),
+    only('cli', ['domain', 'core', 'contracts']),
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
     {
       name: 'core-is-pure', comment: 'the core imports no part of Node, and of packages only the calendar arithmetic', severity: 'error',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { figuresOfLook } from '../composables/look-figures.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
 import { usePhotoUrl } from '../composables/usePhotoUrl.ts'
 
 /** An egg's photograph turned blunt end up and scaled to one length, so that looks of different days lie over each other. */

@@ -3,7 +3,7 @@ import { computed, useId } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { relativeRadius } from '../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
-import { figuresOfLook } from '../composables/look-figures.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
 import GradeSign from './GradeSign.vue'
 
 /**

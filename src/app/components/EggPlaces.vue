@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { EggRecord } from '../../contracts/set-record.ts'
-import type { SeveralEggs } from '../composables/several-eggs.ts'
+import type { SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../composables/wording.ts'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */

@@ -5,7 +5,7 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
-import { standingAction } from '../composables/candling.ts'
+import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../composables/wording.ts'
 
 /** What the evening came to. */

@@ -3,10 +3,10 @@ import { useObjectUrl } from '@vueuse/core'
 import { computed } from 'vue'
 import type { EggRecord } from '../../contracts/set-record.ts'
 import { svgPath } from '../composables/svg-path.ts'
-import type { SeveralEggs } from '../composables/several-eggs.ts'
+import type { SeveralEggs } from '../../domain/several-eggs.ts'
 
 /** A photograph with several eggs: each numbered as it lies, with its place in the tray. */
-const props = defineProps<{ picture: SeveralEggs; placeOf: (egg: EggRecord) => string }>()
+const props = defineProps<{ picture: SeveralEggs<Blob>; placeOf: (egg: EggRecord) => string }>()
 
 const url = useObjectUrl(computed(() => props.picture.photo))
 const stroke = computed(() => Math.max(props.picture.widthPx, props.picture.heightPx) / 420)

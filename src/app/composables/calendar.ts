@@ -1,6 +1,6 @@
 import { writeCalendar, type CalendarSet } from '../../contracts/calendar-file.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
-import { scheduleOf } from '../../contracts/set-schedule.ts'
+import { scheduleOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { eventDay } from './useSetPlan.ts'
 import { saveFile } from './save-file.ts'

@@ -12,9 +12,9 @@ import { putOnLamp, takeStill } from '../devices/network-camera.ts'
 import { isStorageFull } from '../storage/room.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
-import { matesLooks } from './candling.ts'
-import { lookFrom, withMovement } from './look-from.ts'
-import { placedOne, placeSeveral, type SeveralEggs } from './several-eggs.ts'
+import { matesLooks } from '../../domain/candling.ts'
+import { lookFrom, withMovement } from '../../domain/look-from.ts'
+import { placedOne, placeSeveral, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { useManyFiles } from './useManyFiles.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
@@ -29,7 +29,7 @@ export function useBench(set: () => SetRecord) {
   /** Why nothing was recorded, as a sentence. */
   const problem = ref<string | null>(null)
   /** A picture with several eggs, until they are placed. */
-  const several = shallowRef<SeveralEggs | null>(null)
+  const several = shallowRef<SeveralEggs<Blob> | null>(null)
   /** Lines while they are drawn by hand; null when they are not. */
   const drawn = shallowRef<HandLines | null>(null)
   /** A question is open: until it is answered no other egg is chosen and no picture taken, so that nothing is lost. */
@@ -74,10 +74,10 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
-  function lookAt(egg: EggRecord, reading: EggReading, { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs, 'eggs'>): { look: LookRecord; replaces: LookRecord | null } {
+  function lookAt(egg: EggRecord, reading: EggReading, { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs<Blob>, 'eggs'>): { look: LookRecord; replaces: LookRecord | null } {
     const replaces = lookOf(egg) ?? null
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== replaces?.id)
-    return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photo, takenAt, source, earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }), replaces }
+    return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photoType: photo.type || 'image/jpeg', takenAt, source, earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }, () => crypto.randomUUID()), replaces }
   }
 
   /** @param input - a file, or frames of the live picture of which the sharpest is used; frames are given away */
@@ -86,7 +86,7 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** Saves a measured picture as this egg’s look; one that shows several eggs is not saved but given back. */
-  async function use(measured: Promise<MeasuredPhoto>, egg: EggRecord, source: LookRecord['source']): Promise<SeveralEggs | null> {
+  async function use(measured: Promise<MeasuredPhoto>, egg: EggRecord, source: LookRecord['source']): Promise<SeveralEggs<Blob> | null> {
     const { reading, widthPx, heightPx, photo } = await measured
     if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }

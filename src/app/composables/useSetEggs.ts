@@ -5,8 +5,8 @@ import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'
 import { useClockStore } from '../stores/clock.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
-import { candlingBegan, matesLooks, standingLook, suspectedBy } from './candling.ts'
-import { figuresOfLook } from './look-figures.ts'
+import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
 
 /** How the eggs of a set stand at this candling: which were seen, which wait, which are suspects. Changes nothing. */
 export function useSetEggs(set: () => SetRecord) {

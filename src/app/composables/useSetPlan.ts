@@ -1,6 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import type { SetRecord } from '../../contracts/set-record.ts'
-import { progressOf, workedPlanOf } from '../../contracts/set-schedule.ts'
+import { progressOf, workedPlanOf } from '../../domain/set-schedule.ts'
 import { eventStatuses, type EventStatus } from '../../core/agenda/agenda.ts'
 import { dayNumber } from '../../core/incubation/day-count.ts'
 import type { ScheduleEvent } from '../../core/incubation/schedule.ts'

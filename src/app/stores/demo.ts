@@ -8,7 +8,7 @@ import { DEMO_BASKETS, DEMO_HATCHERY_NAME, DEMO_INCUBATORS, demoEgg, type DemoBa
 import { takeShot } from '../../core/simulate/shot.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
-import { lookFrom } from '../composables/look-from.ts'
+import { lookFrom } from '../../domain/look-from.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
 
 const DAY_MS = 86_400_000
@@ -84,7 +84,7 @@ async function lookBack(
   const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
   const reading = measured.reading.kind === 'eggs' ? measured.reading.eggs[0] : undefined
   if (!reading) return null
-  const look = lookFrom({ set, egg, measured, reading, photo, takenAt, source: 'demo', earlier })
+  const look = lookFrom({ set, egg, measured, reading, photoType: photo.type, takenAt, source: 'demo', earlier }, () => crypto.randomUUID())
   return { look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } }, photo }
 }
 

@@ -1,5 +1,5 @@
 import { computed, shallowRef } from 'vue'
-import { confirmedLooks } from '../../contracts/confirmed-looks.ts'
+import { confirmedLooks } from '../../domain/confirmed-looks.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import { learnOffsets } from '../../core/grade/learn.ts'

@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { Plus, Trash2, Undo2 } from '@lucide/vue'
-import { defaultSetName } from '../../contracts/plan-to-records.ts'
+import { defaultSetName } from '../../domain/plan-to-records.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { timetableOf, TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
 import type { DraftTray, PlanDraft } from '../../core/planning/plan-draft.ts'

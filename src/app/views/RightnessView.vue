@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { knownLooks } from '../../contracts/confirmed-looks.ts'
+import { knownLooks } from '../../domain/confirmed-looks.ts'
 import { rightnessBy, stageBand, STAGE_BANDS, wilson, type KnownLook, type Rightness, type Tally } from '../../core/grade/rightness.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { SHELLS } from '../../core/species/species.ts'

@@ -5,9 +5,9 @@ import type { KnownLook } from '../core/grade/rightness.ts'
 import { logOdds } from '../core/grade/softmax.ts'
 import type { Grade } from '../core/grade/types.ts'
 import { stageOf } from '../core/species/species.ts'
-import type { LookRecord } from './look-record.ts'
-import type { HatcheryRecords } from './records.ts'
-import type { EggRecord, SetRecord } from './set-record.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { HatcheryRecords } from '../contracts/records.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
 
 /** A look whose egg is known for what it was, with its set. */
 interface Confirmed {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { newHatchery } from '../../contracts/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import { sampleRecords } from '../../contracts/sample-records.ts'
-import { figuresOf, linesOf, newCollar } from '../../core/measure/by-hand.ts'
+import { newHatchery } from '../contracts/hatchery-record.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import { sampleRecords } from '../contracts/sample-records.ts'
+import { figuresOf, linesOf, newCollar } from '../core/measure/by-hand.ts'
 import { figuresOfLook, sizeOfLook } from './look-figures.ts'
 
 const records = sampleRecords()

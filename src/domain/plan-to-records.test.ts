@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { computePlan } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
-import { newHatchery } from './hatchery-record.ts'
-import { planDraftSchema } from './plan-draft.ts'
+import { newHatchery } from '../contracts/hatchery-record.ts'
+import { planDraftSchema } from '../contracts/plan-draft.ts'
 import { planToRecords } from './plan-to-records.ts'
-import { eggRecordSchema, setRecordSchema } from './set-record.ts'
+import { eggRecordSchema, setRecordSchema } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 const hatchery = { ...newHatchery('Europe/Lisbon'), dayCount: 'set-day-is-1' as const }

@@ -2,8 +2,8 @@ import type { SetProgress } from '../core/agenda/agenda.ts'
 import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
 import { timetableOf } from '../core/incubation/timetable.ts'
 import { expectedHatchMs, makeSchedule, type ScheduleEvent, type ScheduleInput } from '../core/incubation/schedule.ts'
-import type { HatcheryRecord } from './hatchery-record.ts'
-import type { EggRecord, SetRecord } from './set-record.ts'
+import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
 
 /** A set's plan in the terms of the schedule. */
 export function scheduleInputOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleInput {

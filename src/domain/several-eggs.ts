@@ -1,12 +1,12 @@
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, TrayRecord } from '../../contracts/set-record.ts'
-import type { EggReading } from '../../core/measure/reading.ts'
-import { arrangeInGrid, type GridPlace } from '../../core/tray/arrange.ts'
-import { assignEggs } from '../../core/tray/assign-eggs.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { EggRecord, TrayRecord } from '../contracts/set-record.ts'
+import type { EggReading } from '../core/measure/reading.ts'
+import { arrangeInGrid, type GridPlace } from '../core/tray/arrange.ts'
+import { assignEggs } from '../core/tray/assign-eggs.ts'
 
 /** A photograph that shows several eggs, before anything of it is kept. */
-export interface SeveralEggs {
-  photo: Blob
+export interface SeveralEggs<Photo = unknown> {
+  photo: Photo
   source: LookRecord['source']
   takenAt: string
   widthPx: number
@@ -22,6 +22,6 @@ export function placeSeveral(readings: readonly EggReading[], { rows, columns }:
 }
 
 /** The picture with one of its eggs said to be another; an egg can be only one of them. */
-export function placedOne(picture: SeveralEggs, index: number, egg: EggRecord | null): SeveralEggs {
+export function placedOne<Photo>(picture: SeveralEggs<Photo>, index: number, egg: EggRecord | null): SeveralEggs<Photo> {
   return { ...picture, eggs: picture.eggs.map((item, i) => (i === index ? { ...item, place: egg } : egg && item.place?.id === egg.id ? { ...item, place: null } : item)) }
 }

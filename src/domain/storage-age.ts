@@ -1,5 +1,5 @@
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import { daysBetween, localDateOf } from '../../core/time/local-date.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import { daysBetween, localDateOf } from '../core/time/local-date.ts'
 
 /** Days from laying to setting of a set's oldest egg; null when no date was written down. */
 export function oldestStorageDays(set: SetRecord, eggs: readonly EggRecord[], zone: string): number | null {

@@ -1,8 +1,8 @@
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import { scheduleOf } from '../../contracts/set-schedule.ts'
-import { secondLookAtMs } from '../../core/agenda/second-look.ts'
+import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import { scheduleOf } from './set-schedule.ts'
+import { secondLookAtMs } from '../core/agenda/second-look.ts'
 import { suspectedBy } from './candling.ts'
 
 export interface SecondLook {

@@ -1,9 +1,9 @@
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import type { EggRecord } from '../../contracts/set-record.ts'
-import type { Measured } from '../../core/measure/reading.ts'
-import { scaleFromCalliper, scaleFromCamera, scaleFromCollar, sizeOf, surestScale, type EggSizeMm, type Scale } from '../../core/measure/scale.ts'
-import type { EggOutline } from '../../core/geometry/egg-outline.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { EggRecord } from '../contracts/set-record.ts'
+import type { Measured } from '../core/measure/reading.ts'
+import { scaleFromCalliper, scaleFromCamera, scaleFromCollar, sizeOf, surestScale, type EggSizeMm, type Scale } from '../core/measure/scale.ts'
+import type { EggOutline } from '../core/geometry/egg-outline.ts'
 
 /** The figures of a look that hold: the candler's lines where there are any, else the measured ones. */
 export interface LookFigures {

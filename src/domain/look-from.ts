@@ -1,9 +1,9 @@
-import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import type { PerGrade, Verdict } from '../../core/grade/types.ts'
-import { gradeEgg } from '../../core/grade/grade.ts'
-import { ageInDays } from '../../core/incubation/day-count.ts'
-import type { EggReading } from '../../core/measure/reading.ts'
+import type { LookRecord, MovementReading } from '../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { PerGrade, Verdict } from '../core/grade/types.ts'
+import { gradeEgg } from '../core/grade/grade.ts'
+import { ageInDays } from '../core/incubation/day-count.ts'
+import type { EggReading } from '../core/measure/reading.ts'
 
 /** What the other looks say about the one that is graded. */
 export interface LookSurroundings {
@@ -20,7 +20,8 @@ export interface LookInput extends LookSurroundings {
   measured: { widthPx: number; heightPx: number }
   /** What it says of this egg. */
   reading: EggReading
-  photo: Blob
+  /** Media type of the photograph that is kept. */
+  photoType: string
   takenAt: string
   source: LookRecord['source']
 }
@@ -35,13 +36,16 @@ function verdictOf(
   })
 }
 
-/** Puts a measured photograph together with what is known of its egg. */
-export function lookFrom({ egg, measured, reading, photo, takenAt, source, ...surroundings }: LookInput): LookRecord {
+/**
+ * Puts a measured photograph together with what is known of its egg.
+ * @param newId - gives an id that nobody has
+ */
+export function lookFrom({ egg, measured, reading, photoType, takenAt, source, ...surroundings }: LookInput, newId: () => string): LookRecord {
   const { set } = surroundings
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
   return {
-    id: crypto.randomUUID(), eggId: egg.id, setId: set.id, takenAt, ageDays, source,
-    photo: { id: crypto.randomUUID(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photo.type || 'image/jpeg' },
+    id: newId(), eggId: egg.id, setId: set.id, takenAt, ageDays, source,
+    photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
     reading, verdict: verdictOf({ reading, ageDays, movement: null }, surroundings), movement: null, correction: null, own: null, replaced: false,
   }
 }

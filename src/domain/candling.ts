@@ -1,11 +1,11 @@
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import { scheduleOf } from '../../contracts/set-schedule.ts'
-import { candlingOpenedAt } from '../../core/agenda/agenda.ts'
-import { mayLookAgain } from '../../core/agenda/second-look.ts'
-import { actionForOwnGrade } from '../../core/grade/policy.ts'
-import type { Action } from '../../core/grade/types.ts'
+import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import { scheduleOf } from './set-schedule.ts'
+import { candlingOpenedAt } from '../core/agenda/agenda.ts'
+import { mayLookAgain } from '../core/agenda/second-look.ts'
+import { actionForOwnGrade } from '../core/grade/policy.ts'
+import type { Action } from '../core/grade/types.ts'
 
 const HALF_DAY_MS = 43_200_000
 

@@ -1,8 +1,8 @@
 import type { PlanGroup } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
 import { SPECIES } from '../core/species/species.ts'
-import type { HatcheryRecord } from './hatchery-record.ts'
-import type { EggRecord, SetRecord } from './set-record.ts'
+import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
 
 export interface PlanRecords {
   sets: SetRecord[]
