@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref } from 'vue'
-import { STREAM_PATH } from '../devices/network-camera.ts'
+import { STREAM_PATH } from '../../devices/camera/network-camera.ts'
 
 /** Live picture of the network camera. One connection for as long as the bench is open: browsers allow only a few. */
 const picture = ref<HTMLImageElement | null>(null)

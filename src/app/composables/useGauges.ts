@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { hasSerial, httpGauge, putOnPan, serialGauge, type Gauge, type GaugeKind } from '../devices/gauges.ts'
+import { hasSerial, httpGauge, putOnPan, serialGauge, type Gauge, type GaugeKind } from '../../devices/gauges/gauges.ts'
 import { useDevicesStore } from '../stores/devices.ts'
 
 /** Scale and calliper at the basket: the server's, or a real one on a cable. */

@@ -2,7 +2,7 @@ import { computed, onScopeDispose, shallowRef } from 'vue'
 import type { EggRecord } from '../../contracts/set-record.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { inLanes } from '../../workers/pool.ts'
-import { readCaptureTime } from '../devices/photo-files.ts'
+import { readCaptureTime } from '../../devices/camera/photo-files.ts'
 
 /** What became of one file. */
 export interface FileOutcome {

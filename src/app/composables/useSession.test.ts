@@ -6,7 +6,7 @@ import { effectScope, type EffectScope } from 'vue'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import { plainEgg, type SetRecord } from '../../contracts/set-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
-import type { SensorReading } from '../devices/air-sensor.ts'
+import type { SensorReading } from '../../devices/air/air-sensor.ts'
 import { useCustodyStore } from '../stores/custody.ts'
 import { useHatcheryStore } from '../stores/hatchery.ts'
 import { useBench } from './useBench.ts'
@@ -14,7 +14,7 @@ import { useSession } from './useSession.ts'
 
 /** The incubator in the test's hands. */
 const incubator = { reading: null as SensorReading | null, lid: [] as boolean[] }
-vi.mock('../devices/air-sensor.ts', () => ({
+vi.mock('../../devices/air/air-sensor.ts', () => ({
   readAir: () => Promise.resolve(incubator.reading),
   moveLid: (open: boolean) => Promise.resolve(void incubator.lid.push(open)),
 }))

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { EggWorkerPool } from '../../workers/pool.ts'
-import { cameraStatus, type CameraStatus } from '../devices/network-camera.ts'
+import { cameraStatus, type CameraStatus } from '../../devices/camera/network-camera.ts'
 
 /** The measuring workers and what the server says of its camera. */
 export const useDevicesStore = defineStore('devices', () => {
