@@ -82,8 +82,17 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
       await page.goto(`${base}#/sets/demo-beacon/bench`)
       await page.getByTestId('current-egg').waitFor()
       const stop = new AbortController()
-      const working = work(page, random.fork('work'), known, stop.signal).catch(() => undefined)
-      await new Promise((resolve) => setTimeout(resolve, random.between(700, 4000)))
+      // Some things done and acknowledged first, and then at any moment of the next.
+      const wanted = Math.floor(random.between(0, 4))
+      let enough = (): void => undefined
+      const acknowledged = new Promise<void>((resolve) => { enough = resolve })
+      let done = 0
+      if (wanted === 0) enough()
+      const working = work(page, random.fork('work'), known, stop.signal, () => {
+        if (++done >= wanted) enough()
+      }).catch(() => undefined)
+      await Promise.race([acknowledged, new Promise((resolve) => setTimeout(resolve, SETTLE_MS))])
+      await new Promise((resolve) => setTimeout(resolve, random.between(0, 1500)))
       stop.abort()
       if ((await page.getByTestId('status').innerText().catch(() => '')).endsWith('…')) cut()
       await browser.kill()
@@ -105,7 +114,7 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
 }
 
 /** Photographs, grades and retakes; notes what the screen acknowledges. A retake or a grade that is under way may become either. */
-async function work(page: Page, random: ReturnType<typeof createRandom>, known: Map<string, string | null>, signal: AbortSignal): Promise<void> {
+async function work(page: Page, random: ReturnType<typeof createRandom>, known: Map<string, string | null>, signal: AbortSignal, saved: () => void): Promise<void> {
   const shown = page.locator('main[data-look]')
   const status = page.getByTestId('status')
   while (!signal.aborted) {
@@ -126,5 +135,6 @@ async function work(page: Page, random: ReturnType<typeof createRandom>, known: 
     await status.getByText('Saved').waitFor()
     const now = await shown.getAttribute('data-look')
     if (now && !known.has(now)) known.set(now, null)
+    saved()
   }
 }
