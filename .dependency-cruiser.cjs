@@ -7,6 +7,9 @@ const only = (from, allowed) => ({
   to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
 })
 
+/** Folders of the app, one a job of the keeper's. */
+const JOBS = 'planning|candling|incubating|hatching|learning|records'
+
 module.exports = {
   forbidden: [
     only('core', []),
@@ -17,6 +20,18 @@ module.exports = {
     only('app', ['workers', 'devices', 'domain', 'core', 'contracts']),
     only('server', ['domain', 'core', 'contracts']),
     only('cli', ['domain', 'core', 'contracts']),
+    {
+      name: 'jobs-apart', comment: 'a job of the app imports what is shared, never another job', severity: 'error',
+      from: { path: `^src/app/(${JOBS})/`, pathNot: '\\.test\\.ts$' }, to: { path: `^src/app/(${JOBS}|shell)/`, pathNot: '^src/app/$1/' },
+    },
+    {
+      name: 'shared-serves', comment: 'what is shared knows none of the jobs', severity: 'error',
+      from: { path: '^src/app/(shared|data)/', pathNot: '\\.test\\.ts$' }, to: { path: `^src/app/(${JOBS}|shell)/` },
+    },
+    {
+      name: 'data-below-shared', comment: 'storage and its stores know no part of the screen', severity: 'error',
+      from: { path: '^src/app/data/', pathNot: '\\.test\\.ts$' }, to: { path: '^src/app/shared/' },
+    },
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
     {
       name: 'core-is-pure', comment: 'the core imports no part of Node, and of packages only the calendar arithmetic', severity: 'error',

@@ -1,6 +1,6 @@
 // The browser's storage in memory, and the program's own way of keeping books in it.
 import 'fake-indexeddb/auto'
-import { Repository } from '../../src/app/storage/repository.ts'
+import { Repository } from '../../src/app/data/repository.ts'
 import type { Keeper } from './bundles.ts'
 
 const ZONE = 'Europe/Lisbon'

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { Check, Pause, Scale3d, Shuffle, StepForward, Undo2 } from '@lucide/vue'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
+import { PREFLIGHT } from '../../core/session/preflight.ts'
+import type { SessionStep } from '../../core/session/session.ts'
+import type { SuggestedGrade } from '../../core/grade/types.ts'
+import { GRADE_WORDS } from '../shared/wording.ts'
+
+/** The five keys of the evening, under one hand; each also a target for a knuckle. */
+const props = defineProps<{ session: SessionRecord; step: SessionStep; look: LookRecord | null; chosen: SuggestedGrade | null; paused: boolean }>()
+const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: [] }>()
+
+const candling = computed(() => props.session.begun && props.step.kind === 'candle' && !props.paused)
+/** An egg without a picture cannot be disagreed with, only left. */
+const leaves = computed(() => candling.value && !props.look)
+const goOnWords = computed(() => {
+  if (!props.session.begun) return props.session.ready.length < PREFLIGHT.length ? 'This is done' : 'Begin'
+  if (props.paused) return 'Go on'
+  if (props.step.kind === 'fetch' || props.step.kind === 'return') return 'The lid is off'
+  if (props.step.kind === 'close-lid') return 'The lid is on'
+  if (props.step.kind === 'finish') return 'End the evening'
+  if (!props.look) return 'Photograph'
+  return `${props.chosen ? 'I say' : 'Agree'}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
+})
+</script>
+
+<template>
+  <div class="grid grid-cols-2 gap-2 sm:grid-cols-[repeat(4,minmax(0,9.500rem))_minmax(0,1fr)] [&_.key]:hidden md:[&_.key]:inline" role="group" aria-label="Keys">
+    <button type="button" class="press min-h-16 px-2" @click="emit('undo')"><Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key">Z</span></button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!candling" @click="emit('another')"><component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" /> {{ leaves ? 'Leave it' : 'Not that' }} <span class="key">X</span></button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!candling || !look" @click="emit('compare')"><Scale3d class="h-5 w-5" aria-hidden="true" /> Compare <span class="key">C</span></button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!session.begun" @click="emit('pause')"><Pause class="h-5 w-5" aria-hidden="true" /> Pause <span class="key">V</span></button>
+    <button type="button" class="press press-lamp order-first col-span-2 min-h-16 text-xl sm:order-none sm:col-span-1" data-testid="go-on" @click="emit('goOn')"><Check class="h-6 w-6" aria-hidden="true" /> {{ goOnWords }} <span class="key">Space</span></button>
+  </div>
+</template>

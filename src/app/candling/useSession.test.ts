@@ -1,0 +1,166 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { effectScope, type EffectScope } from 'vue'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import { plainEgg, type SetRecord } from '../../contracts/set-record.ts'
+import { PREFLIGHT } from '../../core/session/preflight.ts'
+import type { SensorReading } from '../../devices/air/air-sensor.ts'
+import { useCustodyStore } from '../records/custody.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useBench } from './useBench.ts'
+import { useSession } from './useSession.ts'
+
+/** The incubator in the test's hands. */
+const incubator = { reading: null as SensorReading | null, lid: [] as boolean[] }
+vi.mock('../../devices/air/air-sensor.ts', () => ({
+  readAir: () => Promise.resolve(incubator.reading),
+  moveLid: (open: boolean) => Promise.resolve(void incubator.lid.push(open)),
+}))
+
+const sample = sampleRecords()
+const [tray] = sample.sets[0]!.trays
+/** Two trays: two eggs in one, one in the other. */
+const set: SetRecord = { ...sample.sets[0]!, trays: [tray!, { ...tray!, id: 'tray-2', name: 'Tray 2', columns: 1 }] }
+const eggs = [...sample.eggs, plainEgg({ id: 'egg-3', setId: set.id, number: 3, place: { trayId: 'tray-2', row: 0, column: 0 } })]
+const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+
+let scope: EffectScope
+/** What a reload does: a new tab on the records of the last. */
+async function opened() {
+  scope?.stop()
+  const before = getActivePinia()
+  if (before) disposePinia(before)
+  setActivePinia(createPinia())
+  const store = useHatcheryStore()
+  await store.load()
+  scope = effectScope()
+  const bench = scope.run(() => useBench(() => set))!
+  const flow = scope.run(() => useSession(() => set, bench))!
+  bench.begin()
+  const photographed = async (id: string): Promise<void> => {
+    await flow.takeInHand(id)
+    await store.addLook({ ...sample.looks[0]!, id: `look-of-${id}`, eggId: id, takenAt: new Date().toISOString(), photo: { ...sample.looks[0]!.photo, id: `photo-of-${id}` } }, photo, null)
+  }
+  return { store, bench, flow, photographed }
+}
+
+beforeEach(async () => {
+  vi.setSystemTime('2026-03-11T20:00:00.000Z')
+  Object.assign(incubator, { reading: null, lid: [] })
+  const { store } = await opened()
+  await useCustodyStore().erase()
+  await store.commit('plan', null, { sets: [set], eggs })
+})
+afterEach(() => {
+  scope.stop()
+  vi.useRealTimers()
+})
+
+describe('a candling', () => {
+  it('goes tray by tray, and stands where it stood after each reload', async () => {
+    let now = await opened()
+    await now.flow.start('device')
+    await now.flow.begin()
+    const steps: string[] = []
+    const go = async (work: () => Promise<void>): Promise<void> => {
+      const { value: step } = now.flow.step
+      steps.push('trayId' in step ? `${step.kind} ${step.trayId}` : step.kind)
+      await work()
+      now = await opened()
+    }
+    const done = (): Promise<void> => now.flow.done()
+    await go(done)
+    await go(done)
+    await go(() => now.photographed('egg-1'))
+    await go(() => now.photographed('egg-2'))
+    // The last egg of the tray still lies on the lamp.
+    await go(() => now.flow.putDown())
+    for (let i = 0; i < 4; i++) await go(done)
+    await go(async () => {
+      await now.photographed('egg-3')
+      await now.flow.putDown()
+    })
+    for (let i = 0; i < 3; i++) await go(done)
+    expect(steps).toEqual([
+      'fetch tray-1', 'close-lid tray-1', 'candle tray-1', 'candle tray-1', 'candle tray-1', 'return tray-1', 'close-lid tray-1',
+      'fetch tray-2', 'close-lid tray-2', 'candle tray-2', 'return tray-2', 'close-lid tray-2', 'finish',
+    ])
+    expect(now.flow.session.value).toBeNull()
+    expect(now.store.sessions[0]!.endedAt).toBe('2026-03-11T20:00:00.000Z')
+    expect(incubator.lid).toEqual([true, false, true, false, true, false, true, false])
+  })
+
+  it('does not wait for an egg that was left aside, and waits again for one brought back', async () => {
+    const { flow, photographed } = await opened()
+    await flow.start('device')
+    await flow.begin()
+    await flow.done()
+    await flow.done()
+    await flow.setAside('egg-1')
+    expect(flow.step.value).toEqual({ kind: 'candle', trayId: 'tray-1' })
+    await photographed('egg-2')
+    await flow.putDown()
+    expect(flow.step.value.kind).toBe('return')
+    await flow.bringBack('egg-1')
+    expect(flow.step.value.kind).toBe('candle')
+    expect((await opened()).flow.session.value!.egg!.id).toBe('egg-1')
+  })
+
+  it('with keys an egg is done once the candler has decided, not before', async () => {
+    const { flow, bench, photographed } = await opened()
+    await flow.start('device')
+    await flow.save({ trigger: 'key' })
+    await flow.begin()
+    await flow.done()
+    await flow.done()
+    for (const id of ['egg-1', 'egg-2']) {
+      await photographed(id)
+      await flow.putDown()
+      expect(flow.step.value.kind).toBe('candle')
+      bench.choose(bench.eggs.value.find((egg) => egg.id === id)!)
+      await bench.decide('developing')
+    }
+    expect(flow.step.value.kind).toBe('return')
+  })
+
+  it('keeps its clocks over a reload and lets none stand still in a pause', async () => {
+    const { flow } = await opened()
+    await flow.start('device')
+    await flow.begin()
+    await flow.done()
+    vi.setSystemTime('2026-03-11T20:01:00.000Z')
+    await flow.done()
+    await flow.takeInHand('egg-1')
+    await flow.pause()
+    vi.setSystemTime('2026-03-11T20:06:00.000Z')
+    const { flow: after } = await opened()
+    expect(after.clocks.value).toEqual({ lidOffMs: null, trayOutMs: 360_000, pausedMs: 300_000 })
+    expect(after.eggOutMs.value).toBe(300_000)
+    await after.pause()
+    expect(after.clocks.value.pausedMs).toBeNull()
+  })
+})
+
+describe('making ready', () => {
+  it('loses no tick of two quick presses, and starts no second candling', async () => {
+    const { store, flow } = await opened()
+    await flow.start('device')
+    await flow.start('network')
+    expect(store.sessions).toHaveLength(1)
+    await Promise.all([flow.tick(PREFLIGHT[1]!), flow.tick(PREFLIGHT[0]!), flow.tick(PREFLIGHT[2]!)])
+    expect(flow.session.value!.ready).toEqual(PREFLIGHT.slice(0, 3))
+    await flow.tick(PREFLIGHT[1]!)
+    expect(flow.session.value!.ready).toEqual([PREFLIGHT[0], PREFLIGHT[2]])
+  })
+
+  it('reads the air before the lid is opened, where there is a sensor', async () => {
+    incubator.reading = { rhPercent: 52, celsius: -2 }
+    const { flow } = await opened()
+    await flow.start('device')
+    await vi.waitFor(() => expect(flow.air.value.latest).toMatchObject({ rhPercent: 52, celsius: 0 }))
+    await flow.noteAir(50, 37.4, 'hand')
+    expect(flow.session.value!.air.map(({ by }) => by)).toEqual(['sensor', 'hand'])
+  })
+})

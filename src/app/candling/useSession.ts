@@ -1,0 +1,143 @@
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { limitsOf } from '../../contracts/hatchery-record.ts'
+import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import { airSummary } from '../../core/session/air.ts'
+import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
+import { nextStep, paceMs, sessionClocks } from '../../core/session/session.ts'
+import { moveLid, readAir } from '../../devices/air/air-sensor.ts'
+import { askToPersist } from '../data/storage-room.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import type { useBench } from './useBench.ts'
+
+const TICK_MS = 1000
+/** How often the sensor in the incubator is asked. */
+const AIR_EVERY_MS = 10_000
+/** So long after the end it is watched on. */
+const RECOVERY_MS = 3_600_000
+const MOST_READINGS = 5000
+
+/**
+ * One candling of a set from making ready to the report. Where it stands is written down at every step, so a reload,
+ * another tab or an empty battery goes on at the same egg.
+ */
+export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBench>) {
+  const hatchery = useHatcheryStore()
+  const nowMs = ref(Date.now())
+  useIntervalFn(() => {
+    nowMs.value = Date.now()
+  }, TICK_MS)
+
+  const session = computed<SessionRecord | null>(() => hatchery.openSession(set().id) ?? null)
+  const events = computed(() => (session.value ? eventsOf(session.value) : []))
+  /**
+   * With keys an egg is done once the candler has decided. By itself and by timer it is done once it was photographed
+   * and has left the lamp: the last of a tray is still to be judged, or to be lifted, like the others.
+   */
+  const waitsHere = (trayId: string): number => bench.eggs.value.filter((egg) => {
+    if (egg.place?.trayId !== trayId || !bench.waits(egg)) return false
+    if (!bench.lookOf(egg)) return !session.value?.aside.includes(egg.id)
+    return session.value?.trigger === 'key' || session.value?.egg?.id === egg.id
+  }).length
+  const step = computed(() => nextStep(events.value, set().trays.map(({ id }) => id), waitsHere))
+  const clocks = computed(() => sessionClocks(events.value, nowMs.value))
+  const eggOutMs = computed(() => (session.value?.egg && clocks.value.trayOutMs !== null ? Math.max(0, nowMs.value - Date.parse(session.value.egg.since)) : null))
+  const limits = computed(() => limitsOf(hatchery.hatchery))
+  const readings = computed(() => (session.value?.air ?? []).map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })))
+  const air = computed(() => airSummary(readings.value, events.value))
+  const lookedAt = computed(() => {
+    const startedMs = Date.parse(session.value?.startedAt ?? '')
+    return bench.eggs.value.flatMap((egg) => bench.lookOf(egg) ?? []).map((look) => Date.parse(look.takenAt)).filter((atMs) => atMs >= startedMs)
+  })
+  const pace = computed(() => paceMs(lookedAt.value))
+
+  function change(how: (now: SessionRecord) => Partial<SessionRecord>, of = session.value): Promise<void> {
+    return of ? hatchery.changeSession(of.id, (now) => ({ ...now, ...how(now) })) : Promise.resolve()
+  }
+
+  function save(changes: Partial<SessionRecord>): Promise<void> {
+    return change(() => changes)
+  }
+
+  async function start(source: SessionRecord['source']): Promise<void> {
+    if (session.value) return
+    await hatchery.saveSession({
+      id: crypto.randomUUID(), setId: set().id, startedAt: new Date().toISOString(), endedAt: null, ready: [], begun: false,
+      trigger: 'itself', source, timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null, aside: [],
+    })
+  }
+
+  /** Ticks what is ready, or unticks it. */
+  function tick(item: PreflightItem): Promise<void> {
+    return change(({ ready }) => ({ ready: ready.includes(item) ? ready.filter((other) => other !== item) : PREFLIGHT.filter((other) => other === item || ready.includes(other)) }))
+  }
+
+  async function begin(): Promise<void> {
+    // The one moment at which a browser may ask the candler back.
+    await askToPersist()
+    bench.begin()
+    await save({ begun: true })
+  }
+
+  function write(event: SessionRecord['events'][number]): Promise<void> {
+    return change(({ events: before }) => ({ events: [...before, event] }))
+  }
+
+  /** The candler has done what the step asked for. */
+  async function done(): Promise<void> {
+    const { value: now } = step
+    const at = new Date().toISOString()
+    if (now.kind === 'fetch' || now.kind === 'return') {
+      await write({ kind: 'opened', at, purpose: now.kind, trayId: now.trayId })
+      void moveLid(true)
+    } else if (now.kind === 'close-lid') {
+      await write({ kind: 'closed', at })
+      void moveLid(false)
+      if (now.purpose === 'fetch') bench.chooseTray(now.trayId)
+    } else if (now.kind === 'finish') {
+      await save({ endedAt: at })
+    }
+  }
+
+  /** The egg at hand and since when it is out of its place. */
+  function takeInHand(eggId: string): Promise<void> {
+    return session.value?.egg?.id === eggId ? Promise.resolve() : save({ egg: { id: eggId, since: new Date().toISOString() } })
+  }
+
+  /** No egg is in the hand: the last of the tray has left the lamp. */
+  function putDown(): Promise<void> {
+    return save({ egg: null })
+  }
+
+  /** The egg cannot be seen this evening; the rest of its tray does not wait for it. */
+  function setAside(eggId: string): Promise<void> {
+    return change(({ aside }) => ({ aside: [...aside.filter((id) => id !== eggId), eggId] }))
+  }
+
+  function bringBack(eggId: string): Promise<void> {
+    return change(({ aside }) => ({ aside: aside.filter((id) => id !== eggId), egg: { id: eggId, since: new Date().toISOString() } }))
+  }
+
+  function pause(): Promise<void> {
+    return write({ kind: clocks.value.pausedMs === null ? 'paused' : 'resumed', at: new Date().toISOString() })
+  }
+
+  function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
+    return change(({ air: before }) => ({ air: [...before, { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-MOST_READINGS) }), session.value ?? recovering.value)
+  }
+
+  /** The candling that has just ended, whose air is still watched until it is back. */
+  const recovering = computed(() => hatchery.sessions.find((item) =>
+    item.setId === set().id && item.endedAt !== null && nowMs.value - Date.parse(item.endedAt) < RECOVERY_MS) ?? null)
+  async function readSensor(): Promise<void> {
+    if (!hatchery.leads || (!session.value && !recovering.value)) return
+    const reading = await readAir()
+    if (reading) await noteAir(reading.rhPercent, Math.max(0, reading.celsius), 'sensor')
+  }
+  useIntervalFn(() => void readSensor().catch(() => undefined), AIR_EVERY_MS)
+  // A session that is just begun has no reading from before it was opened yet.
+  watch(() => session.value?.id, () => void readSensor().catch(() => undefined), { immediate: true })
+
+  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, putDown, setAside, bringBack, pause, noteAir }
+}

@@ -1,0 +1,75 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import { plainEgg } from '../../contracts/set-record.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useSetEggs } from './useSetEggs.ts'
+
+const { sets: [set], looks: [living, clear] } = sampleRecords()
+const eggs = [1, 2, 3, 4].map((number) => plainEgg({ id: `egg-${number}`, setId: set!.id, number, place: { trayId: 'tray-1', row: 0, column: number - 1 } }))
+const TODAY = '2026-03-15T20:00:00.000Z'
+const BEFORE = '2026-03-08T20:00:00.000Z'
+
+/** @param as - what the look says should become of the egg */
+function look(number: number, takenAt: string, as: LookRecord['verdict']['action'], own: LookRecord['own'] = null): LookRecord {
+  const sample = as === 'keep' ? living! : clear!
+  return { ...sample, id: `${number}-${takenAt.slice(8, 10)}`, eggId: `egg-${number}`, takenAt, own, verdict: { ...sample.verdict, action: as } }
+}
+
+function setUp(looks: LookRecord[]) {
+  const store = useHatcheryStore()
+  store.sets = [set!]
+  store.eggs = eggs
+  store.looks = looks
+  return useSetEggs(() => set!)
+}
+
+beforeEach(() => {
+  vi.setSystemTime(TODAY)
+  setActivePinia(createPinia())
+})
+
+describe('which egg comes next', () => {
+  it('goes along the tray and round to its start', () => {
+    const { nextOf } = setUp([])
+    expect(nextOf(eggs, null)?.id).toBe('egg-1')
+    expect(nextOf(eggs, eggs[1]!)?.id).toBe('egg-3')
+    expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-1')
+  })
+
+  it('brings suspects of an earlier look up first', () => {
+    const { nextOf, suspectOf, isSuspect } = setUp([look(3, BEFORE, 'recheck'), look(2, BEFORE, 'keep')])
+    expect(nextOf(eggs, null)?.id).toBe('egg-3')
+    expect(suspectOf(eggs[2]!)?.id).toBe('3-08')
+    expect(eggs.map(isSuspect)).toEqual([false, false, true, false])
+  })
+
+  it('never comes back to an egg that was seen, suspect or not, while others were not', () => {
+    const { nextOf } = setUp([look(3, BEFORE, 'recheck'), look(3, TODAY, 'remove'), look(1, TODAY, 'remove')])
+    expect(nextOf(eggs, eggs[0]!)?.id).toBe('egg-2')
+    expect(nextOf(eggs, eggs[1]!)?.id).toBe('egg-4')
+    expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-2')
+  })
+
+  it('comes back at last to those that want the candler’s word, and to no others', () => {
+    const said = { grade: 'developing', at: TODAY, by: 'key' } as const
+    const { nextOf, waiting } = setUp([look(1, TODAY, 'keep', said), look(2, TODAY, 'remove'), look(3, TODAY, 'keep', said), look(4, TODAY, 'keep', said)])
+    expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-2')
+    expect(waiting.value).toBe(1)
+    expect(setUp(eggs.map(({ number }) => look(number, TODAY, 'keep', said))).nextOf(eggs, eggs[3]!)).toBeNull()
+  })
+
+  it('takes out of the running what was taken out', () => {
+    const { nextOf } = setUp([])
+    const list = [eggs[0]!, { ...eggs[1]!, removed: { at: TODAY, lookId: 'look', grade: 'clear', reason: 'clear', againstPolicy: false } as const }, eggs[2]!]
+    expect(nextOf(list, eggs[0]!)?.id).toBe('egg-3')
+  })
+})
+
+it('the shadows of living mates come from the same basket and this candling', () => {
+  const { livingMates } = setUp([look(1, TODAY, 'keep'), look(2, TODAY, 'keep'), look(3, BEFORE, 'keep'), { ...look(4, TODAY, 'keep'), own: { grade: 'quitter', at: TODAY, by: 'key' } }])
+  expect(livingMates(eggs[0]!)).toHaveLength(1)
+})

@@ -1,0 +1,45 @@
+import { computed } from 'vue'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { nextWaiting } from '../../core/tray/position.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
+
+/** How the eggs of a set stand at this candling: which were seen, which wait, which are suspects. Changes nothing. */
+export function useSetEggs(set: () => SetRecord) {
+  const hatchery = useHatcheryStore()
+  const clock = useClockStore()
+
+  const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
+  const began = computed(() => candlingBegan(set(), hatchery.hatchery, clock.nowMs))
+  const lookOf = (egg: EggRecord): LookRecord | undefined => standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
+  /** The earlier look that makes an egg a suspect. */
+  const suspectOf = (egg: EggRecord): LookRecord | null => suspectedBy((hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id), set())
+  /** Marked with a pencilled question mark: by an earlier look, or by this one. */
+  const isSuspect = (egg: EggRecord): boolean => !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
+  const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
+  /** Eggs never set, kept to compare with; they are looked at only when chosen. */
+  const references = computed(() => (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'))
+  const placeOf = (egg: EggRecord): string => nameOfPlace(set().trays, egg.place) || `Egg ${egg.number}`
+  const waiting = computed(() => eggs.value.filter(waits).length)
+
+  /**
+   * Suspects of an earlier look come first: their time is what the session is about. Eggs that have been seen and only
+   * want the candler's word come last: a new egg on the lamp must never meet one of them.
+   */
+  function nextOf(list: readonly EggRecord[], after: EggRecord | null): EggRecord | null {
+    const unseen = (egg: EggRecord): boolean => egg.id !== after?.id && !egg.removed && !lookOf(egg)
+    return list.find((egg) => unseen(egg) && suspectOf(egg) !== null) ?? nextWaiting(list, after, unseen) ?? nextWaiting(list, after, waits)
+  }
+
+  /** Shadows of the mates from the same basket that are taken for living at this candling. */
+  function livingMates(egg: EggRecord): number[] {
+    return matesLooks(eggs.value.filter((mate) => mate.batchId === egg.batchId), egg, lookOf)
+      .filter(({ own, verdict }) => (own?.grade ?? verdict.grade) === 'developing').map((item) => figuresOfLook(item).shadow.value)
+  }
+
+  return { eggs, references, lookOf, suspectOf, isSuspect, waits, placeOf, waiting, livingMates, nextOf }
+}

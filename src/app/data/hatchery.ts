@@ -1,0 +1,295 @@
+import { defineStore } from 'pinia'
+import { onScopeDispose, ref, shallowRef } from 'vue'
+import { checkEggsOfSet } from '../../contracts/book.ts'
+import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
+import { StorageGone } from './flush.ts'
+import { KEPT_STEPS, Repository, type OpenedBook } from './repository.ts'
+import { leadAmongTabs } from './tab-lead.ts'
+import { putAll, shownRecords, type Changes } from './shown-records.ts'
+
+/** What one tab tells the others when it has written. */
+type TabNews =
+  | { kind: 'changed'; put: Changes; goneIds: string[]; journal: JournalEntry[] }
+  | { kind: 'session'; session: SessionRecord }
+  | { kind: 'reload' }
+
+/** Records of the hatchery as they are on disk. Every action awaits its write before the screen shows it. */
+export const useHatcheryStore = defineStore('hatchery', () => {
+  const repository = new Repository()
+  const hatchery = shallowRef<HatcheryRecord>(newHatchery(deviceZone()))
+  const shown = shownRecords()
+  const { sets, eggs, looks, show } = shown
+  const sessions = shallowRef<SessionRecord[]>([])
+  const journal = shallowRef<JournalEntry[]>([])
+  /** Records that cannot be read; they are kept as they are until somebody puts them right. */
+  const aside = shallowRef<OpenedBook['aside']>([])
+  const loaded = ref(false)
+  /** The browser has cleared the storage under the running program: what is shown is only in memory. */
+  const storageGone = ref(false)
+  const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
+  channel?.addEventListener('message', (event: MessageEvent<TabNews>) => void follow(event.data))
+  // What another tab wrote while this one followed may have missed it: read all anew before leading.
+  const { leads, decided, take: takeLead, release } = leadAmongTabs(async () => {
+    if (loaded.value) await load(true)
+  })
+  onScopeDispose(() => {
+    release()
+    channel?.close()
+  })
+
+  /** @param leading - whether this tab may write meanwhile */
+  async function load(leading?: boolean): Promise<void> {
+    await decided
+    const book = await repository.load(deviceZone(), leading ?? leads.value)
+    const { records } = book
+    hatchery.value = records.hatchery
+    sets.value = records.sets.sort((a, b) => b.setAt.localeCompare(a.setAt))
+    eggs.value = records.eggs
+    looks.value = records.looks
+    sessions.value = records.sessions
+    journal.value = book.journal
+    aside.value = book.aside
+    storageGone.value = false
+    loaded.value = true
+  }
+
+  /** Brings what the leading tab wrote to this one's screen. */
+  async function follow(news: TabNews): Promise<void> {
+    if (!loaded.value) return
+    if (news.kind === 'reload') return load()
+    if (news.kind === 'session') {
+      sessions.value = putAll(sessions.value, [news.session])
+      return
+    }
+    show(news.put, new Set(news.goneIds))
+    journal.value = news.journal
+  }
+
+  function tell(news: TabNews): void {
+    channel?.postMessage(news)
+  }
+
+  /** @throws Error in a tab that only follows: two tabs must not write over each other */
+  function mustLead(): void {
+    if (!leads.value) throw new Error('Another tab of this browser is at work on the records. Take over here first, or go on there.')
+  }
+
+  function setById(id: string): SetRecord | undefined {
+    return sets.value.find((set) => set.id === id)
+  }
+
+  let last: Promise<unknown> = Promise.resolve()
+  /** One step after the other: two quick presses of undo take back two steps, not the same one twice. */
+  function inTurn<T>(step: () => Promise<T>): Promise<T> {
+    const next = last.then(step, step)
+    last = next.catch(() => undefined)
+    return next
+  }
+
+  /** Saves the records and the step, then shows them. @param eggId - the egg at hand, where there is one */
+  function commit(label: string, eggId: string | null, changes: Changes): Promise<void> {
+    return inTurn(() => commitNow(label, eggId, changes))
+  }
+
+  /** Changes one look from how it stands when its turn comes: the film of an egg may be read while it is judged. */
+  function changeLook(label: string, id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
+    return inTurn(async () => {
+      const now = looks.value.find((look) => look.id === id)
+      if (now) await commitNow(label, now.eggId, { looks: [change(now)] })
+    })
+  }
+
+  async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
+    mustLead()
+    checkEggs(changes)
+    const entry: JournalEntry = {
+      number: (journal.value.at(-1)?.number ?? 0) + 1, label, eggId, ...shown.before(changes),
+    }
+    await write(changes, { add: entry, take: null })
+    journal.value = [...journal.value, entry].slice(-KEPT_STEPS)
+    show(changes)
+    tell({ kind: 'changed', put: changes, goneIds: [], journal: journal.value })
+  }
+
+  async function write({ sets: s = [], eggs: e = [], looks: l = [] }: Changes, steps: Step['journal'], gone: Step['gone'] = []): Promise<void> {
+    await noticing(() => repository.write({ put: { sets: [...s], eggs: [...e], looks: [...l] }, gone, journal: steps }))
+  }
+
+  /** Runs a write, and notices when the storage is gone. */
+  async function noticing<T>(work: () => Promise<T>): Promise<T> {
+    try {
+      return await work()
+    } catch (error) {
+      if (error instanceof StorageGone) storageGone.value = true
+      throw error
+    }
+  }
+
+  /** No step may leave two eggs of a set with one number or in one place. */
+  function checkEggs({ sets: s = [], eggs: e = [] }: Changes): void {
+    const changed = new Map(e.map((egg) => [egg.id, egg]))
+    for (const setId of new Set([...s.map(({ id }) => id), ...e.map((egg) => egg.setId)])) {
+      const set = s.find(({ id }) => id === setId) ?? setById(setId)
+      const there = (shown.allEggsBySet.value.get(setId) ?? []).filter(({ id }) => !changed.has(id))
+      if (set) checkEggsOfSet([...there, ...e.filter((egg) => egg.setId === setId)], set)
+    }
+  }
+
+  /** Asks whether the storage is still there; what it finds is in {@link storageGone}. */
+  async function checkStorage(): Promise<void> {
+    if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
+  }
+
+  /** Saves a photograph and then what refers to it; where that is refused, the photograph goes as well. */
+  async function withPhoto(look: LookRecord, photo: Blob, then: () => Promise<void>): Promise<void> {
+    const id = await repository.savePhoto(look, photo)
+    try {
+      await then()
+    } catch (error) {
+      await repository.removePhotos([id]).catch(() => undefined)
+      throw error
+    }
+  }
+
+  /** A new look; with `replaces` it takes the place of an earlier picture of the same candling. */
+  async function addLook(look: LookRecord, photo: Blob, replaces: LookRecord | null): Promise<void> {
+    mustLead()
+    await withPhoto(look, photo, () => commit(replaces ? 'retake' : 'photograph', look.eggId, { looks: replaces ? [look, { ...replaces, replaced: true }] : [look] }))
+  }
+
+  /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
+  async function addLooks(added: readonly LookRecord[], photo: Blob, replaced: readonly LookRecord[]): Promise<void> {
+    const [first] = added
+    if (!first) return
+    mustLead()
+    await withPhoto(first, photo, () => commit('photograph', first.eggId, { looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))] }))
+  }
+
+  /** A look with something added that nobody decided, so that it is no step of its own. */
+  function amendLook(id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
+    return inTurn(async () => {
+      mustLead()
+      const now = looks.value.find((look) => look.id === id)
+      if (!now) return
+      const look = change(now)
+      await write({ looks: [look] }, { add: null, take: null })
+      show({ looks: [look] })
+      tell({ kind: 'changed', put: { looks: [look] }, goneIds: [], journal: journal.value })
+    })
+  }
+
+  /** Takes the last step back. @returns what was undone, or null when there was nothing */
+  function undo(): Promise<JournalEntry | null> {
+    return inTurn(undoNow)
+  }
+
+  async function undoNow(): Promise<JournalEntry | null> {
+    mustLead()
+    const entry = journal.value.at(-1)
+    if (!entry) return null
+    const earlierLooks = entry.looks.map(({ id, before: look }) => ({ id, before: look && withFilmOf(look, looks.value.find((now) => now.id === id)) }))
+    const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] => steps.flatMap(({ before: old }) => old ?? [])
+    const goneOf = (table: Step['gone'][number]['table'], steps: ReadonlyArray<{ id: string; before: unknown }>): Step['gone'] => steps.flatMap(({ id, before: old }) => (old === null ? [{ table, id }] : []))
+    const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(earlierLooks) }
+    const gone = [...goneOf('sets', entry.sets), ...goneOf('eggs', entry.eggs), ...goneOf('looks', entry.looks)]
+    await write(put, { add: null, take: entry.number }, gone)
+    const goneIds = gone.map(({ id }) => id)
+    const unneeded = photosOnlyOf(goneIds)
+    journal.value = journal.value.slice(0, -1)
+    show(put, new Set(goneIds))
+    tell({ kind: 'changed', put, goneIds, journal: journal.value })
+    // Not needed for the step to hold; what stays behind is swept up at the next start.
+    await repository.removePhotos(unneeded).catch(() => undefined)
+    return entry
+  }
+
+  /** Photographs that only these looks show. */
+  function photosOnlyOf(goneIds: readonly string[]): string[] {
+    const gone = new Set(goneIds)
+    const needed = new Set(looks.value.filter(({ id }) => !gone.has(id)).map(({ photo }) => photo.id))
+    return looks.value.filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id)).map(({ photo }) => photo.id)
+  }
+
+  /** The place’s own habits; a later plan starts from them. */
+  async function saveHatchery(next: HatcheryRecord): Promise<void> {
+    mustLead()
+    await noticing(() => repository.saveHatchery(next))
+    hatchery.value = next
+    tell({ kind: 'reload' })
+  }
+
+  /** Where a candling stands; not a step of its own, so undo leaves it alone. */
+  function saveSession(session: SessionRecord): Promise<void> {
+    return inTurn(async () => {
+      mustLead()
+      await saveSessionNow(session)
+    })
+  }
+
+  /** Changes a session from how it stands when its turn comes, so that two changes at once both hold. */
+  async function changeSession(id: string, change: (now: SessionRecord) => SessionRecord): Promise<void> {
+    await inTurn(async () => {
+      mustLead()
+      const now = sessions.value.find((session) => session.id === id)
+      if (now) await saveSessionNow(change(now))
+    })
+  }
+
+  async function saveSessionNow(session: SessionRecord): Promise<void> {
+    await noticing(() => repository.saveSession(session))
+    sessions.value = putAll(sessions.value, [session])
+    tell({ kind: 'session', session })
+  }
+
+  /** The candling of a set that is under way. */
+  function openSession(setId: string): SessionRecord | undefined {
+    return sessions.value.find((session) => session.setId === setId && session.endedAt === null)
+  }
+
+  /** A set with its eggs and looks of earlier days, which cannot be undone. */
+  async function addSet(set: SetRecord, newEggs: EggRecord[], earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>): Promise<void> {
+    mustLead()
+    const kept: string[] = []
+    try {
+      for (const { look, photo } of earlier) kept.push(await repository.savePhoto(look, photo))
+      await write({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }, { add: null, take: null })
+    } catch (error) {
+      await repository.removePhotos(kept).catch(() => undefined)
+      throw error
+    }
+    show({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) })
+    tell({ kind: 'reload' })
+  }
+
+  function records(): HatcheryRecords {
+    return {
+      format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
+      hatchery: hatchery.value, sets: sets.value, eggs: eggs.value, looks: looks.value, sessions: sessions.value,
+    }
+  }
+
+  /** Tells this and the other tabs that the book is another one. */
+  async function reopened(): Promise<void> {
+    await load()
+    tell({ kind: 'reload' })
+  }
+
+  return {
+    repository, hatchery, sets, eggs, looks, sessions, journal, aside, loaded, storageGone, leads, takeLead, mustLead, noticing, reopened, checkStorage, saveSession, changeSession, openSession,
+    allEggsBySet: shown.allEggsBySet, eggsBySet: shown.eggsBySet, looksByEgg: shown.looksByEgg, learnt: shown.learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records,
+  }
+})
+
+/** What a film showed was no step, and is not taken back with one. */
+function withFilmOf(look: LookRecord, now: LookRecord | undefined): LookRecord {
+  return now?.movement && !look.movement ? { ...look, movement: now.movement, verdict: now.verdict } : look
+}
+
+export function deviceZone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone
+}

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue'
+import { Download, Trash2, Upload } from '@lucide/vue'
+import { format } from 'date-fns'
+import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/bundle.ts'
+import type { StoredRecord } from '../data/book-tables.ts'
+import { looksToCsv } from '../../contracts/looks-csv.ts'
+import { saveFile } from '../shared/save-file.ts'
+import { count } from '../shared/wording.ts'
+import { useCustodyStore } from './custody.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import SetAsideRecord from './SetAsideRecord.vue'
+
+const hatchery = useHatcheryStore()
+const custody = useCustodyStore()
+interface Message {
+  text: string
+  bad: boolean
+  /** One line each. */
+  details?: string[]
+}
+const message = ref<Message | null>(null)
+const working = ref(false)
+/** A bundle that was checked, and waits for a yes. It holds whole records: never to be made reactive. */
+const waiting = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
+/** Where only photographs of a bundle are damaged: the rest of it. */
+const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
+const wiping = ref(false)
+const discarding = shallowRef<StoredRecord | null>(null)
+const MOST_SHOWN = 50
+const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
+const sizes = computed(() => `${count(hatchery.sets.length, 'set')}, ${count(hatchery.eggs.length, 'egg')}, ${count(hatchery.looks.length, 'look')}`)
+
+async function guarded(work: () => Promise<Message | string | null>): Promise<void> {
+  working.value = true
+  message.value = null
+  sound.value = null
+  try {
+    const said = await work()
+    message.value = typeof said === 'string' ? { text: said, bad: false } : said
+  } catch (error) {
+    const text = error instanceof BundleError ? `${error.message} Nothing was changed.` : (error as Error).name === 'AbortError' ? 'Stopped. Nothing was changed.' : `That did not work: ${(error as Error).message}`
+    message.value = { text, bad: true }
+  } finally {
+    working.value = false
+  }
+}
+
+const exportCsv = () => guarded(async () => {
+  saveFile(new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }), `perlumen-looks-${stamp()}.csv`)
+  return `${count(hatchery.looks.length, 'look')} written to a table.`
+})
+const missingWords = ({ set, egg, takenAt }: MissingPhoto): string => (egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that was set aside')
+const exportBundle = () => guarded(async () => {
+  const { file, missing } = await custody.takeOut()
+  saveFile(file, `perlumen-${stamp()}.zip`)
+  const text = `${sizes.value} written, with their photographs.`
+  if (missing.length === 0) return text
+  return { bad: true, text: `${sizes.value} written. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} gone from this browser and not in the bundle; all else is:`, details: missing.map(missingWords) }
+})
+
+async function choose(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  await guarded(async () => {
+    const checked = await custody.check(file).catch((error: unknown) => {
+      if (error instanceof BundleError && error.rest) sound.value = { bundle: error.rest, bytes: file.size }
+      throw error
+    })
+    return offer(checked, file.size)
+  })
+}
+async function offer(bundle: Bundle, bytes: number): Promise<string | null> {
+  if (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0) return bringIn(bundle, bytes)
+  waiting.value = { bundle, bytes }
+  return null
+}
+function takeTheRest(): void {
+  const rest = sound.value
+  if (rest) void guarded(() => offer(rest.bundle, rest.bytes))
+}
+async function bringIn(bundle: Bundle, bytes: number): Promise<string> {
+  await custody.bringIn(bundle, bytes)
+  return `${sizes.value} brought in.${bundle.missing.length > 0 ? ` ${count(bundle.missing.length, 'look')} without a photograph.` : ''}`
+}
+function replace(): void {
+  const next = waiting.value
+  waiting.value = null
+  if (next) void guarded(() => bringIn(next.bundle, next.bytes))
+}
+function wipe(): void {
+  wiping.value = false
+  void guarded(async () => {
+    await custody.erase()
+    return 'All records on this device were erased.'
+  })
+}
+function mend(record: StoredRecord, value: unknown): void {
+  void guarded(async () => {
+    await custody.mend(record, value)
+    return 'Put right. What belongs to it is back as well.'
+  })
+}
+function saveAside({ table, value }: StoredRecord): void {
+  saveFile(new Blob([JSON.stringify({ table, value }, null, 1)], { type: 'application/json' }), `perlumen-set-aside-${table}-${stamp()}.json`)
+}
+function discard(): void {
+  const record = discarding.value
+  discarding.value = null
+  if (record) {
+    void guarded(async () => {
+      await custody.discard(record)
+      return 'It is erased.'
+    })
+  }
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-4xl p-6">
+    <h1 class="text-3xl font-bold">Records</h1>
+    <p class="mt-1 text-lg text-ink-soft">{{ sizes }} in this browser. They never leave this device but in files that you export.</p>
+    <div v-if="message" class="mt-4 rounded-xl border p-4 text-lg" :class="message.bad ? 'border-ember' : 'border-lamp'" :role="message.bad ? 'alert' : 'status'" data-testid="records-message">
+      <p>{{ message.text }}</p>
+      <ul v-if="message.details" class="mt-2 max-h-48 list-disc overflow-y-auto pl-6 text-base"><li v-for="line in message.details" :key="line">{{ line }}</li></ul>
+      <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">Bring in all that is sound</button>
+    </div>
+    <div v-if="custody.progress" class="card mt-4 flex flex-wrap items-center gap-4 p-4" role="status" data-testid="records-progress">
+      <span>{{ custody.progress.words }}<template v-if="custody.progress.total > 0">: {{ custody.progress.done }} of {{ custody.progress.total }}</template> …</span>
+      <progress class="grow accent-lamp" :max="Math.max(1, custody.progress.total)" :value="custody.progress.done" />
+      <button type="button" class="press min-h-10 py-1" @click="custody.stop()">Stop</button>
+    </div>
+    <div class="mt-6 grid gap-4 md:grid-cols-2">
+      <section class="card flex flex-col gap-3 p-5">
+        <h2 class="text-xl font-semibold">Take out</h2>
+        <p class="text-ink-soft">A table of all looks for any spreadsheet, or one ZIP bundle with everything and the photographs, to keep or to carry to another device.</p>
+        <button type="button" class="press" :disabled="working" @click="exportCsv"><Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)</button>
+        <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle"><Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)</button>
+      </section>
+      <section class="card flex flex-col gap-3 p-5">
+        <h2 class="text-xl font-semibold">Bring in</h2>
+        <p class="text-ink-soft">A bundle is checked whole before anything here changes. It takes the place of what is here.</p>
+        <label class="press" :class="{ 'opacity-40': working }"><Upload class="h-5 w-5" aria-hidden="true" /> Choose a bundle (ZIP)<input type="file" accept=".zip,application/zip" class="sr-only" :disabled="working" data-testid="bundle-input" @change="choose" /></label>
+        <h2 class="mt-4 text-xl font-semibold">Erase</h2>
+        <button type="button" class="press press-ember" :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0)" @click="wiping = true"><Trash2 class="h-5 w-5" aria-hidden="true" /> Erase all records here</button>
+      </section>
+    </div>
+    <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
+      <h2 id="aside-heading" class="text-xl font-semibold">Set aside</h2>
+      <p class="text-ink-soft">{{ count(hatchery.aside.length, 'record') }} cannot be read, or {{ hatchery.aside.length === 1 ? 'its' : 'their' }} belongings are missing. Everything else works without {{ hatchery.aside.length === 1 ? 'it' : 'them' }}; a bundle takes {{ hatchery.aside.length === 1 ? 'it' : 'them' }} along.</p>
+      <ul><SetAsideRecord v-for="record in hatchery.aside.slice(0, MOST_SHOWN)" :key="`${record.lies}/${record.table}/${record.key}`" :record="record" :zone="hatchery.hatchery.zone" :busy="working" @mend="mend(record, $event)" @save="saveAside(record)" @discard="discarding = record" /></ul>
+      <p v-if="hatchery.aside.length > MOST_SHOWN" class="text-ink-soft">The first {{ MOST_SHOWN }} are shown; put one right and the next comes.</p>
+    </section>
+    <ConfirmDialog :open="discarding !== null" title="Erase this record?" confirm="Erase" grave @confirm="discard" @close="discarding = null">
+      <p class="text-lg">It cannot be read now and will be gone for good. Take it out first if in doubt.</p>
+    </ConfirmDialog>
+    <ConfirmDialog :open="waiting !== null" title="Replace what is here?" confirm="Replace" grave @confirm="replace" @close="waiting = null">
+      <p class="text-lg">{{ sizes }} here, and the plan on the way, will be replaced by {{ count(waiting?.bundle.records.sets.length ?? 0, 'set') }}, {{ count(waiting?.bundle.records.eggs.length ?? 0, 'egg') }} and {{ count(waiting?.bundle.records.looks.length ?? 0, 'look') }} from the bundle.</p>
+    </ConfirmDialog>
+    <ConfirmDialog :open="wiping" title="Erase all records?" confirm="Erase" grave @confirm="wipe" @close="wiping = false">
+      <p class="text-lg">{{ sizes }} and their photographs will be gone from this device for good. Export a bundle first if in doubt.</p>
+    </ConfirmDialog>
+  </main>
+</template>

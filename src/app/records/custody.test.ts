@@ -1,0 +1,158 @@
+import 'fake-indexeddb/auto'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import { cutAfter } from '../data/cut-writes.ts'
+import { Shelf } from '../data/shelf.ts'
+import { useCustodyStore } from './custody.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+
+const sample = sampleRecords()
+const [set] = sample.sets
+const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+const MEGABYTE = 1_000_000
+
+async function opened() {
+  const before = getActivePinia()
+  if (before) disposePinia(before)
+  setActivePinia(createPinia())
+  const store = useHatcheryStore()
+  await store.load()
+  return { store, custody: useCustodyStore() }
+}
+/** One set, two eggs, a look at each with its photograph. */
+async function filled() {
+  const { store, custody } = await opened()
+  await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+  for (const look of sample.looks) await store.addLook(look, photo, null)
+  return { store, custody }
+}
+const shown = ({ sets, eggs, looks, journal }: ReturnType<typeof useHatcheryStore>) => ({ sets, eggs, looks, journal: journal.length })
+
+// A page without locks: this tab is the only one.
+vi.stubGlobal('navigator', { userAgent: 'none' })
+
+beforeEach(async () => {
+  await (await opened()).custody.erase()
+})
+
+describe('a bundle', () => {
+  it('goes out and takes the place of what is here, photographs and all', async () => {
+    const { store, custody } = await filled()
+    const { file, missing } = await custody.takeOut()
+    expect(missing).toEqual([])
+    const before = store.records()
+    await store.commit('notes', null, { sets: [{ ...set!, id: 'other', notes: 'to be replaced' }] })
+    await custody.bringIn(await custody.check(file), file.size)
+    expect({ ...store.records(), exportedAt: '' }).toEqual({ ...before, exportedAt: '' })
+    expect(store.journal).toEqual([])
+    const again = await opened()
+    expect(again.store.looks).toEqual(before.looks)
+    expect(await (await again.store.repository.photo('photo-1'))!.text()).toBe('jpeg')
+  })
+
+  it('that is cut off at any write leaves the book as it was', async () => {
+    const { store, custody } = await filled()
+    const { file } = await custody.takeOut()
+    const bundle = await custody.check(file)
+    await store.commit('notes', null, { sets: [{ ...set!, notes: 'mine' }] })
+    const before = shown(store)
+    let cut = cutAfter(Infinity)
+    await custody.bringIn(bundle, file.size)
+    cut.mend()
+    const writes = cut.spent()
+    expect(writes).toBeGreaterThan(8)
+    await custody.erase()
+    const { store: anew } = await filled()
+    await anew.commit('notes', null, { sets: [{ ...set!, notes: 'mine' }] })
+    for (let allowed = 0; allowed < writes; allowed++) {
+      const { store: now, custody: keeping } = await opened()
+      cut = cutAfter(allowed)
+      const refused = await keeping.bringIn(bundle, file.size).then(() => null, (error: Error) => error.message)
+      cut.mend()
+      const after = await opened()
+      // Once the pointer is written the book is the new one, whole; before that, the old one, whole.
+      const replaced = after.store.journal.length === 0
+      expect(shown(after.store)).toEqual(replaced ? { sets: [set], eggs: sample.eggs, looks: sample.looks, journal: 0 } : before)
+      if (replaced) break
+      expect(refused).toMatch(/too little room|Nothing was changed/)
+      expect(shown(now)).toEqual(before)
+    }
+  })
+
+  it('that needs more room than there is is refused before anything is written', async () => {
+    const { store, custody } = await filled()
+    const { file } = await custody.takeOut()
+    const bundle = await custody.check(file)
+    vi.stubGlobal('navigator', { userAgent: 'none', storage: { estimate: async () => ({ usage: 9 * MEGABYTE, quota: 10 * MEGABYTE }), persisted: async () => false } })
+    await expect(custody.bringIn(bundle, 5 * MEGABYTE)).rejects.toThrow(/needs about 7 MB and the browser has about 1 MB left.*Nothing was changed/)
+    vi.stubGlobal('navigator', { userAgent: 'none' })
+    expect(store.looks).toHaveLength(2)
+  })
+
+  it('is written although a photograph is gone, and names the egg and the day', async () => {
+    const { store, custody } = await filled()
+    await store.repository.removePhotos(['photo-2'])
+    const { file, missing } = await custody.takeOut()
+    expect(missing).toEqual([{ photoId: 'photo-2', set: 'North shelf', egg: 2, takenAt: sample.looks[1]!.takenAt }])
+    await custody.bringIn(await custody.check(file), file.size)
+    expect(store.looks).toHaveLength(2)
+    expect([await store.repository.photo('photo-1') !== null, await store.repository.photo('photo-2')]).toEqual([true, null])
+  })
+
+  it('takes along what is set aside, and another device can put it right', async () => {
+    const { store, custody } = await filled()
+    await store.repository.replaceWith({
+      records: { ...sample, sets: [], eggs: [], looks: [] }, photoTypes: new Map([['photo-1', 'image/jpeg']]), missing: [], photo: async () => new Uint8Array([7]),
+      aside: [{ table: 'sets', value: { ...set!, name: '' } }, ...sample.eggs.map((value) => ({ table: 'eggs' as const, value })), { table: 'looks', value: sample.looks[0] }],
+    })
+    await store.reopened()
+    expect(store.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
+    const { file } = await custody.takeOut()
+    await custody.erase()
+    await custody.bringIn(await custody.check(file), file.size)
+    await custody.mend(store.aside[0]!, set)
+    expect([store.sets.length, store.eggs.length, store.looks.length, store.aside.length]).toEqual([1, 2, 1, 0])
+    const again = (await opened()).store
+    await again.commit('weight', 'egg-1', { eggs: [{ ...sample.eggs[0]!, weightG: 61 }] })
+    expect((await opened()).store.aside).toEqual([])
+    expect(await again.repository.photo('photo-1')).not.toBeNull()
+  })
+})
+
+describe('storage that the browser clears under the running program', () => {
+  it('is noticed, nothing is called saved, and what is in memory can be written back', async () => {
+    const { store, custody } = await filled()
+    await store.checkStorage()
+    expect(store.storageGone).toBe(false)
+    const name = await new Shelf().current()
+    await new Promise((resolve, reject) => {
+      const gone = indexedDB.deleteDatabase(name)
+      gone.onsuccess = resolve
+      gone.onerror = reject
+    })
+    await expect(store.commit('notes', null, { sets: [{ ...set!, notes: 'lost?' }] })).rejects.toThrow(/cleared the storage/)
+    expect([store.storageGone, store.sets[0]!.notes]).toEqual([true, ''])
+    await custody.writeBack()
+    expect(store.storageGone).toBe(false)
+    await store.commit('notes', null, { sets: [{ ...set!, notes: 'kept' }] })
+    const again = (await opened()).store
+    expect([again.sets[0]!.notes, again.eggs.length, again.looks.length]).toEqual(['kept', 2, 2])
+  })
+})
+
+describe('a book that cannot be opened', () => {
+  it('can still be taken out', async () => {
+    const { store } = await filled()
+    await store.repository.saveSetting('records-version', 99)
+    disposePinia(getActivePinia()!)
+    setActivePinia(createPinia())
+    const closed = useHatcheryStore()
+    await expect(closed.load()).rejects.toThrow(/newer Perlumen/)
+    const custody = useCustodyStore()
+    const { file, missing } = await custody.takeOut()
+    expect(missing).toEqual([])
+    await custody.bringIn(await custody.check(file), file.size)
+    expect([closed.loaded, closed.looks.length]).toEqual([true, 2])
+  })
+})

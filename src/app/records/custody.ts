@@ -1,0 +1,125 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { rawRecordsOf, sortOut, type RawRecord } from '../../contracts/book.ts'
+import { readBundle, writeBundle, type Bundle, type BundleSource, type MissingPhoto } from '../../contracts/bundle.ts'
+import { isStorageFull, storageRoom } from '../data/storage-room.ts'
+import type { StoredRecord } from '../data/book-tables.ts'
+import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
+
+const MEGABYTE = 1_000_000
+/** Records take more room in the browser than in a file. */
+const ROOM_FACTOR = 1.3
+const SHOW_EVERY_MS = 100
+
+/** Taking the whole book out, bringing one in, erasing it, and putting right what cannot be read. Always reachable. */
+export const useCustodyStore = defineStore('custody', () => {
+  const hatchery = useHatcheryStore()
+  /** What is under way, and how far it is. */
+  const progress = ref<{ words: string; done: number; total: number } | null>(null)
+  let stopping: AbortController | null = null
+
+  /** Runs long work with its progress shown; {@link stop} ends it. */
+  async function running<T>(words: string, work: (how: { onProgress: (done: number, total: number) => void; signal: AbortSignal }) => Promise<T>): Promise<T> {
+    const controller = new AbortController()
+    stopping = controller
+    progress.value = { words, done: 0, total: 0 }
+    let shownMs = 0
+    try {
+      return await work({
+        signal: controller.signal,
+        onProgress: (done, total) => {
+          // Drawing each of thousands of steps would take longer than they do.
+          if (done < total && Date.now() - shownMs < SHOW_EVERY_MS) return
+          shownMs = Date.now()
+          progress.value = { words, done, total }
+        },
+      })
+    } finally {
+      stopping = null
+      progress.value = null
+    }
+  }
+
+  async function photo(id: string): Promise<Uint8Array | null> {
+    const blob = await hatchery.repository.photo(id).catch(() => null)
+    return blob && new Uint8Array(await blob.arrayBuffer())
+  }
+
+  /** All that is here; where the book could not be opened, as it lies on the disk. */
+  async function source(): Promise<BundleSource> {
+    if (hatchery.loaded) {
+      // What is shown fits together by every rule that reading has, or it is among what was set aside.
+      const { records, aside } = sortOut(rawRecordsOf({ ...hatchery.records() }), deviceZone(), new Date().toISOString())
+      return { records, aside: [...hatchery.aside, ...aside], photo }
+    }
+    const { records, aside } = sortOut(await hatchery.repository.raw(), deviceZone(), new Date().toISOString())
+    return { records, aside, photo }
+  }
+
+  function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
+    return running('Writing the bundle', async (how) => writeBundle(await source(), how))
+  }
+
+  function check(file: Blob): Promise<Bundle> {
+    return running('Checking the bundle', (how) => readBundle(file, deviceZone(), how))
+  }
+
+  /** @param fileBytes - the bundle's size @throws Error in words; nothing here is changed then */
+  async function bringIn(bundle: Bundle, fileBytes: number): Promise<void> {
+    await mayReplace()
+    const room = await storageRoom().catch(() => null)
+    const needed = fileBytes * ROOM_FACTOR
+    const free = room ? room.quotaBytes - room.usedBytes : Infinity
+    if (needed > free) throw new Error(tooLittleRoom(needed, free))
+    try {
+      await running('Bringing the bundle in', (how) => hatchery.repository.replaceWith(bundle, how))
+    } catch (error) {
+      throw isStorageFull(error) ? new Error(tooLittleRoom(needed, free)) : error
+    }
+    await hatchery.reopened()
+  }
+
+  async function erase(): Promise<void> {
+    await mayReplace()
+    await hatchery.repository.wipe()
+    await hatchery.reopened()
+  }
+
+  /** After the browser cleared its storage: what is still in memory becomes a new book. Photographs and undo steps are gone. */
+  async function writeBack(): Promise<void> {
+    await mayReplace()
+    const records = hatchery.records()
+    const types = new Map<string, string>()
+    for (const look of records.looks) if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
+    const bundle: Bundle = {
+      records, aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })), photoTypes: types, missing: [],
+      photo: async (id) => new Uint8Array((await photo(id)) ?? []),
+    }
+    await running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how))
+    await hatchery.reopened()
+  }
+
+  async function mend(record: StoredRecord, value: unknown): Promise<void> {
+    hatchery.mustLead()
+    await hatchery.noticing(() => hatchery.repository.mend(record, value))
+    await hatchery.reopened()
+  }
+
+  async function discard(record: StoredRecord): Promise<void> {
+    hatchery.mustLead()
+    await hatchery.noticing(() => hatchery.repository.discard(record))
+    await hatchery.reopened()
+  }
+
+  /** A book that could not be opened may be replaced all the same: that may be the only way on. */
+  async function mayReplace(): Promise<void> {
+    if (hatchery.loaded) hatchery.mustLead()
+  }
+
+  return { progress, takeOut, check, bringIn, erase, writeBack, mend, discard, stop: () => stopping?.abort() }
+})
+
+function tooLittleRoom(neededBytes: number, freeBytes: number): string {
+  const free = Number.isFinite(freeBytes) ? ` and the browser has about ${Math.max(0, Math.floor(freeBytes / MEGABYTE))} MB left` : ''
+  return `There is too little room in this browser: the bundle needs about ${Math.ceil(neededBytes / MEGABYTE)} MB${free}. Free some space on the device and try again. Nothing was changed.`
+}

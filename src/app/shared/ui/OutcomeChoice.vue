@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { useId } from 'vue'
+import { OUTCOMES, type EggRecord, type Outcome } from '../../../contracts/set-record.ts'
+import { OUTCOME_WORDS } from '../wording.ts'
+
+/** What became of an egg: hatched, or found when it was opened. */
+defineProps<{ egg: EggRecord }>()
+const emit = defineEmits<{ choose: [found: Outcome | null] }>()
+const id = useId()
+
+function choose(event: Event): void {
+  const { value } = event.target as HTMLSelectElement
+  emit('choose', OUTCOMES.find((outcome) => outcome === value) ?? null)
+}
+</script>
+
+<template>
+  <span class="flex items-center gap-2">
+    <label :for="id" class="text-ink-soft">What became of it</label>
+    <select :id="id" class="field" :value="egg.outcome?.found ?? ''" @change="choose">
+      <option value="">not known</option>
+      <option v-for="outcome in OUTCOMES" :key="outcome" :value="outcome">{{ OUTCOME_WORDS[outcome] }}</option>
+    </select>
+  </span>
+</template>

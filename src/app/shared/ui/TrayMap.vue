@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { LookRecord } from '../../../contracts/look-record.ts'
+import type { EggRecord, TrayRecord } from '../../../contracts/set-record.ts'
+import { placeLabel } from '../../../core/tray/layout.ts'
+import { GRADE_WORDS } from '../wording.ts'
+import EggMark from './EggMark.vue'
+
+const props = defineProps<{
+  tray: TrayRecord
+  /** Eggs that lie in it. */
+  eggs: readonly EggRecord[]
+  lookOf: (egg: EggRecord) => LookRecord | undefined
+  currentId?: string
+  /** Eggs to be looked at again. */
+  suspect?: (egg: EggRecord) => boolean
+}>()
+const emit = defineEmits<{ choose: [egg: EggRecord] }>()
+
+const columns = computed(() => `repeat(${props.tray.columns}, minmax(0, 1fr))`)
+
+function labelOf(egg: EggRecord): string {
+  return egg.place ? placeLabel(props.tray, egg.place) : ''
+}
+
+function describe(egg: EggRecord): string {
+  const look = props.lookOf(egg)
+  const place = `${labelOf(egg)}, egg ${egg.number}`
+  if (egg.removed) return `${place}: taken out, ${GRADE_WORDS[egg.removed.grade]}`
+  if (!look) return `${place}: ${props.suspect?.(egg) ? 'to be looked at again' : 'no photograph yet'}`
+  return look.own ? `${place}: ${GRADE_WORDS[look.own.grade]}` : `${place}: ${GRADE_WORDS[look.verdict.grade]} suggested, not yet decided`
+}
+</script>
+
+<template>
+  <div class="grid gap-1.5" :style="{ gridTemplateColumns: columns }" role="group" :aria-label="`${tray.name}, ${tray.rows} by ${tray.columns}`">
+    <button
+      v-for="egg in eggs" :key="egg.id" type="button"
+      class="flex flex-col items-center rounded-lg border p-1 text-ink"
+      :class="egg.id === currentId ? 'border-lamp bg-lamp-soft' : 'border-transparent hover:border-line'"
+      :aria-label="describe(egg)" :aria-current="egg.id === currentId ? 'true' : undefined"
+      :style="{ gridRow: (egg.place?.row ?? 0) + 1, gridColumn: (egg.place?.column ?? 0) + 1 }"
+      @click="emit('choose', egg)"
+    >
+      <EggMark :look="lookOf(egg)" :removed="egg.removed !== null" :suspect="suspect?.(egg) ?? false" class="w-full max-w-20" />
+      <span class="text-sm" :class="egg.id === currentId ? 'font-bold' : 'text-ink-soft'">{{ labelOf(egg) }}</span>
+    </button>
+  </div>
+</template>

@@ -1,0 +1,25 @@
+import { onScopeDispose, ref, watch, type Ref } from 'vue'
+import { useHatcheryStore } from '../data/hatchery.ts'
+
+/** Address of a stored photograph for an `<img>`; given back when it changes or the component goes. */
+export function usePhotoUrl(photoId: () => string | undefined): Ref<string | null> {
+  const { repository } = useHatcheryStore()
+  const url = ref<string | null>(null)
+  const giveBack = (): void => {
+    if (url.value) URL.revokeObjectURL(url.value)
+    url.value = null
+  }
+  watch(photoId, async (id) => {
+    if (!id) {
+      giveBack()
+      return
+    }
+    // A photograph that is gone must not take the page with it.
+    const blob = await repository.photo(id).catch(() => null)
+    if (photoId() !== id) return
+    giveBack()
+    if (blob) url.value = URL.createObjectURL(blob)
+  }, { immediate: true })
+  onScopeDispose(giveBack)
+  return url
+}

@@ -1,0 +1,63 @@
+import { computed, type ComputedRef } from 'vue'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import { progressOf, workedPlanOf } from '../../domain/set-schedule.ts'
+import { eventStatuses, type EventStatus } from '../../core/agenda/agenda.ts'
+import { dayNumber } from '../../core/incubation/day-count.ts'
+import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
+import { useClockStore } from './clock.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+
+export interface SetPlan {
+  statuses: EventStatus[]
+  started: boolean
+  finished: boolean
+  /** Days of development now, storage and warmth taken in. */
+  ageDays: number
+  /** Fraction of incubation now. */
+  stage: number
+  hatchAtMs: number
+}
+
+/** Where a set stands in its plan at this moment. */
+export function planOf(set: SetRecord, nowMs: number): SetPlan {
+  const store = useHatcheryStore()
+  const { clock, incubationDays, hatchAtMs } = workedPlanOf(set, store.hatchery)
+  const eggs = store.allEggsBySet.get(set.id) ?? []
+  const looks = eggs.flatMap((egg) => store.looksByEgg.get(egg.id) ?? [])
+  const progress = progressOf(set, store.hatchery, eggs, looks)
+  const ageDays = clock.ageAt(nowMs)
+  return {
+    statuses: eventStatuses(progress, nowMs, store.hatchery.zone),
+    started: progress.doneKeys.has('set'), finished: progress.doneKeys.has('give-up'),
+    ageDays, stage: ageDays / incubationDays, hatchAtMs,
+  }
+}
+
+export function useSetPlan(set: () => SetRecord | undefined): ComputedRef<SetPlan | null> {
+  const clock = useClockStore()
+  return computed(() => {
+    const current = set()
+    return current ? planOf(current, clock.nowMs) : null
+  })
+}
+
+/** "day 7" of an event in the set's own count. */
+export function eventDay(set: Pick<SetRecord, 'setAt' | 'plan'>, event: ScheduleEvent, zone: string): string {
+  // An evening falls some hours before or after its age; the elapsed day is the nearest one.
+  const slack = set.plan.dayCount === 'elapsed' ? 43_200_000 : 0
+  return `day ${dayNumber(set.plan.dayCount, Date.parse(set.setAt), event.startMs + slack, zone)}`
+}
+
+/** Ticks an event off, or takes the tick back. The setting itself takes the hour that it really was. */
+export function useTicks() {
+  const store = useHatcheryStore()
+  async function tick(set: SetRecord, key: string, nowMs: number): Promise<void> {
+    const at = new Date(nowMs).toISOString()
+    const setAt = key === 'set' ? at : set.setAt
+    await store.commit('tick', null, { sets: [{ ...set, setAt, done: [...set.done.filter((item) => item.key !== key), { key, at }] }] })
+  }
+  async function untick(set: SetRecord, key: string): Promise<void> {
+    await store.commit('tick', null, { sets: [{ ...set, done: set.done.filter((item) => item.key !== key) }] })
+  }
+  return { tick, untick }
+}

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useCustodyStore } from '../records/custody.ts'
+import { useDemoStore } from '../data/demo.ts'
+import { useDevicesStore } from '../shared/devices.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useRoomStore } from '../shared/room.ts'
+import MainNav from './MainNav.vue'
+
+const route = useRoute()
+const router = useRouter()
+const room = useRoomStore()
+const hatchery = useHatcheryStore()
+const devices = useDevicesStore()
+const demo = useDemoStore()
+const custody = useCustodyStore()
+const failure = ref('')
+/** How often it is asked whether the storage is still there. */
+const STORAGE_CHECK_MS = 10_000
+
+watchEffect(() => {
+  if (route.matched.length > 0) room.enter(route.meta.room)
+})
+watchEffect(() => {
+  document.documentElement.dataset['room'] = room.room
+})
+onMounted(async () => {
+  try {
+    await Promise.all([hatchery.load(), devices.probe()])
+  } catch (error) {
+    failure.value = `The records of this browser could not be opened: ${(error as Error).message}`
+    await router.replace({ name: 'records' })
+    return
+  }
+  if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
+})
+const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
+const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
+
+const trouble = ref('')
+/** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
+router.onError(() => {
+  trouble.value = 'This page could not be loaded. A newer Perlumen may be there since this one was opened, or the server is off. What was saved is safe.'
+})
+onErrorCaptured((error) => {
+  console.error(error)
+  trouble.value = `Something went wrong on this page (${error.message}). What was saved is safe.`
+  return false
+})
+watch(() => route.fullPath, () => {
+  trouble.value = ''
+})
+const reload = (): void => location.reload()
+
+useIntervalFn(() => void hatchery.checkStorage(), STORAGE_CHECK_MS)
+watch(useDocumentVisibility(), (state) => {
+  if (state === 'visible') void hatchery.checkStorage()
+})
+// A book that was brought in or erased opens what could not be opened before.
+watch(() => hatchery.loaded, (loaded) => {
+  if (loaded) failure.value = ''
+})
+const writingBack = ref('')
+async function writeBack(): Promise<void> {
+  try {
+    await custody.writeBack()
+    writingBack.value = ''
+  } catch (error) {
+    writingBack.value = `That did not work: ${(error as Error).message}`
+  }
+}
+</script>
+
+<template>
+  <div class="min-h-dvh bg-ground font-sans text-ink">
+    <MainNav />
+    <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
+      <p class="text-ember">{{ failure }}</p>
+      <p class="text-ink-soft">Nothing was changed. Below you can take out what there is, bring in a bundle, or erase what is here.</p>
+    </div>
+    <div v-if="hatchery.storageGone" class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3" role="alert" data-testid="storage-gone">
+      <span><strong>The browser has cleared this program’s storage.</strong> What you see is only in memory, and nothing is saved now. Photographs and undo steps are gone; sets, eggs and looks can be written back.</span>
+      <button type="button" class="press press-lamp min-h-11" :disabled="custody.progress !== null" @click="writeBack">Write back what is here</button>
+      <RouterLink to="/records" class="press min-h-11">Take it out as a file</RouterLink>
+      <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
+    </div>
+    <RouterLink v-if="hatchery.aside.length > 0 && route.name !== 'records' && room.room === 'desk'" to="/records" class="screen-only block border-b border-line px-4 py-2 text-ember underline" data-testid="aside-note">{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} set aside. See what can be done.</RouterLink>
+    <div v-if="hatchery.loaded && !hatchery.leads" class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2" role="status" data-testid="follows">
+      <span>Another tab is at work on the records; this one follows it.</span>
+      <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
+    </div>
+    <div v-if="trouble" class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3" role="alert" data-testid="trouble">
+      <span>{{ trouble }}</span>
+      <button type="button" class="press min-h-11" @click="reload">Reload</button>
+      <RouterLink to="/records" class="press min-h-11">Take everything out first</RouterLink>
+    </div>
+    <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
+      <h1 class="text-3xl font-bold">There is no such set</h1>
+      <p class="mt-2">It was taken back or erased, or the address is of another device. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+    </main>
+    <!-- Another set is another page: nothing of the one before must stay. -->
+    <RouterView v-else-if="hatchery.loaded || (failure && route.name === 'records')" v-slot="{ Component }"><component :is="Component" :key="setId ?? ''" /></RouterView>
+    <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>
+    <div v-if="room.room === 'bench' && room.brightness < 1" class="pointer-events-none fixed inset-0 z-50 bg-black" :style="{ opacity: 1 - room.brightness }" aria-hidden="true" />
+  </div>
+</template>

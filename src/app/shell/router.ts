@@ -1,0 +1,32 @@
+import { createRouter, createWebHashHistory, type Router } from 'vue-router'
+import TodayView from '../incubating/TodayView.vue'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** The room that fits the task: the dark bench or the bright desk. */
+    room: 'bench' | 'desk'
+  }
+}
+
+/** Hash addresses, so that the app runs from any folder of any web host. */
+export function createAppRouter(): Router {
+  return createRouter({
+    history: createWebHashHistory(),
+    // A new page begins at its top; going back goes to where one was.
+    scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+    routes: [
+      { path: '/', name: 'today', component: TodayView, meta: { room: 'desk' } },
+      { path: '/sets/:setId', name: 'set', component: () => import('../incubating/SetView.vue'), props: true, meta: { room: 'desk' } },
+      { path: '/sets/:setId/bench', name: 'bench', component: () => import('../candling/BenchView.vue'), props: true, meta: { room: 'bench' } },
+      { path: '/sets/:setId/candle', name: 'session', component: () => import('../candling/SessionView.vue'), props: true, meta: { room: 'bench' } },
+      { path: '/sets/:setId/removal', name: 'removal', component: () => import('../candling/RemovalView.vue'), props: true, meta: { room: 'bench' } },
+      { path: '/sets/:setId/wall', name: 'wall', component: () => import('../incubating/WallSheetView.vue'), props: true, meta: { room: 'desk' } },
+      { path: '/sets/:setId/labels', name: 'labels', component: () => import('../incubating/LabelsView.vue'), props: true, meta: { room: 'desk' } },
+      { path: '/plan', name: 'plan', component: () => import('../planning/PlanView.vue'), meta: { room: 'desk' } },
+      { path: '/hatchery', name: 'hatchery', component: () => import('../planning/HatcheryView.vue'), meta: { room: 'desk' } },
+      { path: '/rightness', name: 'rightness', component: () => import('../learning/RightnessView.vue'), meta: { room: 'desk' } },
+      { path: '/records', name: 'records', component: () => import('../records/RecordsView.vue'), meta: { room: 'desk' } },
+      { path: '/:rest(.*)*', redirect: '/' },
+    ],
+  })
+}
