@@ -15,8 +15,21 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env['CHROMIUM_PATH'],
-      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
   },
-  webServer: { command: `node --import tsx src/server/main.ts --port ${port}`, url: `http://127.0.0.1:${port}/api/status`, reuseExistingServer: false },
+  webServer: {
+    command: `node --import tsx src/server/main.ts --port ${port}`,
+    url: `http://127.0.0.1:${port}/api/status`,
+    reuseExistingServer: false,
+  },
 })

@@ -7,9 +7,17 @@ async function violations(page: Page): Promise<string[]> {
   // Content policy forbids injected script elements; evaluating from outside does not need one.
   await page.evaluate(await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8'))
   return page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: (options: unknown) => Promise<{ violations: Array<{ id: string; nodes: Array<{ html: string }> }> }> } }
+    const { axe } = window as unknown as {
+      axe: {
+        run: (
+          options: unknown,
+        ) => Promise<{ violations: Array<{ id: string; nodes: Array<{ html: string }> }> }>
+      }
+    }
     const result = await axe.run({ runOnly: ['wcag2a', 'wcag2aa'] })
-    return result.violations.map((item) => `${item.id}: ${item.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`)
+    return result.violations.map(
+      (item) => `${item.id}: ${item.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`,
+    )
   })
 }
 
@@ -21,7 +29,16 @@ test('every view can be read by a screen reader and keeps its contrast in both r
   expect(await violations(page)).toEqual([])
   await photograph(page)
   expect(await violations(page)).toEqual([])
-  for (const path of ['/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/records']) {
+  for (const path of [
+    '/#/sets/demo-beacon',
+    '/#/sets/demo-beacon/removal',
+    '/#/sets/demo-beacon/candle',
+    '/#/sets/demo-beacon/wall',
+    '/#/sets/demo-beacon/labels',
+    '/#/plan',
+    '/#/hatchery',
+    '/#/records',
+  ]) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     expect(await violations(page)).toEqual([])
@@ -37,7 +54,10 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
   expect(await wide()).toBeLessThanOrEqual(390)
   await expect(page.getByRole('button', { name: /^Agree/ })).toBeInViewport()
   // The tray lies below the words, not over them.
-  const [words, tray] = await Promise.all([page.getByTestId('reasons').boundingBox(), page.getByRole('group', { name: /^Tray 1/ }).boundingBox()])
+  const [words, tray] = await Promise.all([
+    page.getByTestId('reasons').boundingBox(),
+    page.getByRole('group', { name: /^Tray 1/ }).boundingBox(),
+  ])
   expect(tray!.y).toBeGreaterThanOrEqual(words!.y + words!.height)
   // Every page is within two taps.
   for (const name of ['Hatchery', 'How right', 'Today']) {
@@ -45,7 +65,14 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
     await page.getByRole('link', { name, exact: true }).click()
     await expect(page.getByRole('button', { name: 'Pages' })).toHaveAttribute('aria-expanded', 'false')
   }
-  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/plan', '/#/hatchery']) {
+  for (const path of [
+    '/#/',
+    '/#/sets/demo-beacon',
+    '/#/sets/demo-beacon/candle',
+    '/#/sets/demo-beacon/wall',
+    '/#/plan',
+    '/#/hatchery',
+  ]) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
     if (path === '/#/plan') await page.getByRole('button', { name: 'Into the basket' }).click()

@@ -9,7 +9,8 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
   const elsewhere: string[] = []
   page.on('request', (request) => {
     const url = new URL(request.url())
-    if (!['blob:', 'data:'].includes(url.protocol) && url.origin !== new URL(baseURL!).origin) elsewhere.push(request.url())
+    if (!['blob:', 'data:'].includes(url.protocol) && url.origin !== new URL(baseURL!).origin)
+      elsewhere.push(request.url())
   })
   page.on('console', (message) => {
     if (/Content Security Policy/.test(message.text())) elsewhere.push(message.text())
@@ -17,7 +18,18 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
   await openDemo(page)
   await openBench(page)
   await photograph(page)
-  for (const path of ['/#/', '/#/sets/demo-beacon', '/#/sets/demo-beacon/removal', '/#/sets/demo-beacon/candle', '/#/sets/demo-beacon/wall', '/#/sets/demo-beacon/labels', '/#/plan', '/#/hatchery', '/#/rightness', '/#/records']) {
+  for (const path of [
+    '/#/',
+    '/#/sets/demo-beacon',
+    '/#/sets/demo-beacon/removal',
+    '/#/sets/demo-beacon/candle',
+    '/#/sets/demo-beacon/wall',
+    '/#/sets/demo-beacon/labels',
+    '/#/plan',
+    '/#/hatchery',
+    '/#/rightness',
+    '/#/records',
+  ]) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     if (path === '/#/plan') {
@@ -31,22 +43,39 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
 
 test('the content policy stops a request to elsewhere', async ({ page }) => {
   await page.goto('/')
-  const outcome = await page.evaluate(() => fetch('http://127.0.0.1:9/').then(() => 'went', (error: Error) => error.name))
+  const outcome = await page.evaluate(() =>
+    fetch('http://127.0.0.1:9/').then(
+      () => 'went',
+      (error: Error) => error.name,
+    ),
+  )
   expect(outcome).toBe('TypeError')
-  const violation = page.evaluate(() => new Promise((resolve) => {
-    document.addEventListener('securitypolicyviolation', (event) => resolve(event.violatedDirective), { once: true })
-    fetch('http://127.0.0.1:9/').catch(() => undefined)
-  }))
+  const violation = page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        document.addEventListener('securitypolicyviolation', (event) => resolve(event.violatedDirective), {
+          once: true,
+        })
+        fetch('http://127.0.0.1:9/').catch(() => undefined)
+      }),
+  )
   expect(await violation).toBe('connect-src')
 })
 
 test('works as plain files on any web host, in a folder, without the server', async ({ page }) => {
-  const types: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css', '.svg': 'image/svg+xml', '.woff2': 'font/woff2' }
+  const types: Record<string, string> = {
+    '.html': 'text/html',
+    '.js': 'text/javascript',
+    '.css': 'text/css',
+    '.svg': 'image/svg+xml',
+    '.woff2': 'font/woff2',
+  }
   const host = createServer((request, response) => {
     const path = normalize(new URL(request.url!, 'http://x').pathname).replace(/^\/eggs/, '')
     readFile(join('dist', path === '/' ? 'index.html' : path)).then(
       (bytes) => response.setHeader('content-type', types[extname(path)] ?? 'text/html').end(bytes),
-      () => response.writeHead(404).end('<h1>Not found</h1>'))
+      () => response.writeHead(404).end('<h1>Not found</h1>'),
+    )
   })
   await new Promise<void>((resolve) => host.listen(0, '127.0.0.1', resolve))
   try {
@@ -64,7 +93,9 @@ test('works as plain files on any web host, in a folder, without the server', as
   }
 })
 
-test('an address of no set, and a part of the program that an update took away, are said and not left blank', async ({ page }) => {
+test('an address of no set, and a part of the program that an update took away, are said and not left blank', async ({
+  page,
+}) => {
   await openDemo(page)
   for (const path of ['', '/bench', '/candle', '/removal', '/wall', '/labels']) {
     await page.goto(`/#/sets/demo-beacon${path}`)

@@ -16,31 +16,55 @@ export async function bookOnDisk(page: Page): Promise<BookOnDisk> {
   // The runner of scripts names functions by a helper that the page does not have.
   await page.evaluate('globalThis.__name ??= (named) => named')
   return page.evaluate(async () => {
-    const open = (name: string): Promise<IDBDatabase> => new Promise((resolve, reject) => {
-      const request = indexedDB.open(name)
-      request.onupgradeneeded = () => request.transaction?.abort()
-      request.onsuccess = () => resolve(request.result)
-      request.onerror = () => reject(request.error ?? new Error('not opened'))
-    })
-    const ask = <T>(database: IDBDatabase, store: string, how: (table: IDBObjectStore) => IDBRequest): Promise<T> => new Promise((resolve, reject) => {
-      const request = how(database.transaction(store).objectStore(store))
-      request.onsuccess = () => resolve(request.result as T)
-      request.onerror = () => reject(request.error ?? new Error('not read'))
-    })
+    const open = (name: string): Promise<IDBDatabase> =>
+      new Promise((resolve, reject) => {
+        const request = indexedDB.open(name)
+        request.onupgradeneeded = () => request.transaction?.abort()
+        request.onsuccess = () => resolve(request.result)
+        request.onerror = () => reject(request.error ?? new Error('not opened'))
+      })
+    const ask = <T>(
+      database: IDBDatabase,
+      store: string,
+      how: (table: IDBObjectStore) => IDBRequest,
+    ): Promise<T> =>
+      new Promise((resolve, reject) => {
+        const request = how(database.transaction(store).objectStore(store))
+        request.onsuccess = () => resolve(request.result as T)
+        request.onerror = () => reject(request.error ?? new Error('not read'))
+      })
     const shelf = await open('perlumen-shelf').catch(() => null)
-    const current = (shelf && await ask<string | undefined>(shelf, 'shelf', (table) => table.get('current'))) ?? 'perlumen'
+    const current =
+      (shelf && (await ask<string | undefined>(shelf, 'shelf', (table) => table.get('current')))) ??
+      'perlumen'
     shelf?.close()
     const names = (await indexedDB.databases()).map(({ name }) => name ?? '')
     const database = await open(current)
     const keys = (store: string): Promise<string[]> => ask(database, store, (table) => table.getAllKeys())
-    const looks = await ask<Array<{ id: string; eggId: string; replaced: boolean; own: { grade: string } | null; photo: { id: string } }>>(database, 'looks', (table) => table.getAll())
+    const looks = await ask<
+      Array<{
+        id: string
+        eggId: string
+        replaced: boolean
+        own: { grade: string } | null
+        photo: { id: string }
+      }>
+    >(database, 'looks', (table) => table.getAll())
     const [sets, eggs, photos] = await Promise.all([keys('sets'), keys('eggs'), keys('photos')])
     database.close()
     const shown = new Set(looks.map(({ photo }) => photo.id))
     return {
-      sets, eggs, orphans: photos.filter((id) => !shown.has(id)).length,
+      sets,
+      eggs,
+      orphans: photos.filter((id) => !shown.has(id)).length,
       others: names.filter((name) => /^perlumen(-book-.*)?$/.test(name) && name !== current).length,
-      looks: looks.map(({ id, eggId, replaced, own, photo }) => ({ id, eggId, replaced, own: own?.grade ?? null, photo: photos.includes(photo.id) })),
+      looks: looks.map(({ id, eggId, replaced, own, photo }) => ({
+        id,
+        eggId,
+        replaced,
+        own: own?.grade ?? null,
+        photo: photos.includes(photo.id),
+      })),
     }
   })
 }

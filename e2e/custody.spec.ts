@@ -4,7 +4,10 @@ import { demoReady, openDemo } from './hatchery.ts'
 
 async function takeOut(page: Page): Promise<string> {
   await page.goto('/#/records')
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Everything (ZIP)' }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Everything (ZIP)' }).click(),
+  ])
   return file.path()
 }
 const message = (page: Page) => page.getByTestId('records-message')
@@ -56,7 +59,9 @@ test('a record that cannot be read is named and put right; everything else opens
     await new Promise((resolve) => {
       const eggs = database.transaction('eggs', 'readwrite').objectStore('eggs')
       const asked = eggs.get('demo-beacon-3')
-      asked.onsuccess = () => { eggs.put({ ...asked.result, weightG: 5800 }, 'demo-beacon-3').onsuccess = resolve }
+      asked.onsuccess = () => {
+        eggs.put({ ...asked.result, weightG: 5800 }, 'demo-beacon-3').onsuccess = resolve
+      }
     })
     database.close()
   })
@@ -77,7 +82,9 @@ test('a record that cannot be read is named and put right; everything else opens
   await expect(aside).toHaveCount(0)
 })
 
-test('storage that is cleared under the running program is noticed, and what is in memory is written back', async ({ page }) => {
+test('storage that is cleared under the running program is noticed, and what is in memory is written back', async ({
+  page,
+}) => {
   await openDemo(page)
   await demoReady(page)
   const session = await page.context().newCDPSession(page)

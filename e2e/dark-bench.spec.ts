@@ -10,7 +10,9 @@ const MEAN = 0.04
 /** Linear light of a screenshot: the brightest square area and the mean. @see IEC 61966-2-1 */
 async function luminance(png: Buffer): Promise<{ brightest: number; mean: number }> {
   const { data, info } = await sharp(png).removeAlpha().raw().toBuffer({ resolveWithObject: true })
-  const linear = Float32Array.from({ length: 256 }, (_, i) => (i / 255 <= 0.04045 ? i / 255 / 12.92 : ((i / 255 + 0.055) / 1.055) ** 2.4))
+  const linear = Float32Array.from({ length: 256 }, (_, i) =>
+    i / 255 <= 0.04045 ? i / 255 / 12.92 : ((i / 255 + 0.055) / 1.055) ** 2.4,
+  )
   let brightest = 0
   let sum = 0
   let areas = 0
@@ -20,7 +22,8 @@ async function luminance(png: Buffer): Promise<{ brightest: number; mean: number
       for (let y = top; y < top + AREA_PX; y++) {
         for (let x = left; x < left + AREA_PX; x++) {
           const at = 3 * (y * info.width + x)
-          area += 0.2126 * linear[data[at]!]! + 0.7152 * linear[data[at + 1]!]! + 0.0722 * linear[data[at + 2]!]!
+          area +=
+            0.2126 * linear[data[at]!]! + 0.7152 * linear[data[at + 1]!]! + 0.0722 * linear[data[at + 2]!]!
         }
       }
       brightest = Math.max(brightest, area / AREA_PX ** 2)
@@ -45,7 +48,16 @@ async function openSession(page: Page): Promise<void> {
 /** Ready, begun, tray out, lid on: the same key eight times. */
 async function beginSession(page: Page): Promise<void> {
   await openSession(page)
-  for (const word of ['This is done', 'This is done', 'This is done', 'This is done', 'This is done', 'Begin', 'The lid is off', 'The lid is on']) {
+  for (const word of [
+    'This is done',
+    'This is done',
+    'This is done',
+    'This is done',
+    'This is done',
+    'Begin',
+    'The lid is off',
+    'The lid is on',
+  ]) {
     await expect(page.getByTestId('go-on')).toContainText(word)
     await page.keyboard.press(' ')
   }
@@ -88,7 +100,8 @@ test('the dark bench stays dark: ready, live, judged, black, and while it loads'
   await page.waitForTimeout(500)
   await devtools.send('Page.stopScreencast')
   expect(frames.length).toBeGreaterThan(3)
-  for (const [i, frame] of frames.entries()) await expectDark(frame, `frame ${i} of ${frames.length} while loading`)
+  for (const [i, frame] of frames.entries())
+    await expectDark(frame, `frame ${i} of ${frames.length} while loading`)
 })
 
 test('a whole evening with one hand on five keys', async ({ page }) => {
@@ -142,7 +155,10 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
   expect([...pressed].sort()).toEqual([' ', 'c', 'v', 'x', 'z'])
 
   // The policy would leave a suspect in: the candler may act, and says why.
-  await page.getByRole('button', { name: /all the same/ }).first().click()
+  await page
+    .getByRole('button', { name: /all the same/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'It is out' }).click()
   await expect(page.getByRole('dialog')).toBeVisible()
   await page.getByTestId('against-reason').fill('It smells')
@@ -162,8 +178,11 @@ test('a second tab follows live, takes over, and goes on at the same egg', async
   const second = await context.newPage()
   await second.goto('/#/sets/demo-beacon/candle')
   await expect(second.getByTestId('follows')).toBeVisible()
-  await expect(second.getByTestId('current-egg')).toHaveText(await page.getByTestId('current-egg').innerText())
-  const seen = async (tab: Page): Promise<number> => Number.parseInt(await tab.getByTestId('progress').innerText(), 10)
+  await expect(second.getByTestId('current-egg')).toHaveText(
+    await page.getByTestId('current-egg').innerText(),
+  )
+  const seen = async (tab: Page): Promise<number> =>
+    Number.parseInt(await tab.getByTestId('progress').innerText(), 10)
   const before = await seen(second)
   // A tab behind another gets few pictures of the camera: the one at work is in front.
   await page.bringToFront()
@@ -192,8 +211,14 @@ test('a full disk loses nothing and is said; with room again it goes on', async 
   // What a browser does when there is no room; Chromium's own switch for it spares small writes.
   await page.evaluate(() => {
     const { put } = IDBObjectStore.prototype
-    Object.assign(globalThis, { makeRoom: () => { IDBObjectStore.prototype.put = put } })
-    IDBObjectStore.prototype.put = () => { throw new DOMException('No room.', 'QuotaExceededError') }
+    Object.assign(globalThis, {
+      makeRoom: () => {
+        IDBObjectStore.prototype.put = put
+      },
+    })
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('No room.', 'QuotaExceededError')
+    }
   })
   await page.keyboard.press(' ')
   await expect(page.getByTestId('problem')).toContainText('storage is full')

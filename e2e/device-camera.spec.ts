@@ -25,18 +25,31 @@ function toY4m(image: { widthPx: number; heightPx: number; data: Uint8Array | Ui
 test('this device’s camera takes the picture', async ({ baseURL }, info) => {
   const folder = await mkdtemp(join(tmpdir(), 'perlumen-film-'))
   const film = join(folder, 'egg.y4m')
-  const { image } = simulatePhoto({ seed: 'film', shell: 'tinted', ageDays: 8, shot: { widthPx: 640, heightPx: 480, axisRad: -1.5, fill: 0.8 } })
+  const { image } = simulatePhoto({
+    seed: 'film',
+    shell: 'tinted',
+    ageDays: 8,
+    shot: { widthPx: 640, heightPx: 480, axisRad: -1.5, fill: 0.8 },
+  })
   await writeFile(film, toY4m(image))
   const options = info.project.use.launchOptions!
   const browser = await chromium.launch({
-    ...options, args: [...options.args!, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${film}`],
+    ...options,
+    args: [
+      ...options.args!,
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-video-capture=${film}`,
+    ],
   })
   try {
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
     await openDemo(page)
     await openBench(page)
     await page.getByLabel('This device’s camera').check()
-    await expect.poll(() => page.locator('video').evaluate((video: HTMLVideoElement) => video.videoWidth)).toBe(640)
+    await expect
+      .poll(() => page.locator('video').evaluate((video: HTMLVideoElement) => video.videoWidth))
+      .toBe(640)
     await photograph(page)
     await expect(page.getByTestId('suggestion')).toHaveText('Developing')
   } finally {

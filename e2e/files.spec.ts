@@ -4,7 +4,10 @@ import { openBench, openDemo, verdictShown } from './hatchery.ts'
 
 const photo = (name: string): string => `fixtures/photos/${name}`
 
-async function choose(page: Page, files: Parameters<ReturnType<Page['getByTestId']>['setInputFiles']>[0]): Promise<void> {
+async function choose(
+  page: Page,
+  files: Parameters<ReturnType<Page['getByTestId']>['setInputFiles']>[0],
+): Promise<void> {
   await page.getByTestId('file-input').setInputFiles(files)
 }
 
@@ -14,13 +17,24 @@ test.beforeEach(async ({ page }) => {
   await page.getByLabel('Files').check()
 })
 
-test('one file is this egg’s; several go to the waiting eggs in the order of their names', async ({ page }) => {
+test('one file is this egg’s; several go to the waiting eggs in the order of their names', async ({
+  page,
+}) => {
   await choose(page, photo('p-0005.jpg'))
   await verdictShown(page)
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('current-egg')).toHaveText('A2, egg 2')
   const diary = { name: 'a diary.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear diary') }
-  await choose(page, await Promise.all(['p-0027.jpg', 'p-0009.jpg', 'p-0023.jpg'].map(async (name) => ({ name, mimeType: 'image/jpeg', buffer: await readFile(photo(name)) }))).then((eggs) => [diary, ...eggs]))
+  await choose(
+    page,
+    await Promise.all(
+      ['p-0027.jpg', 'p-0009.jpg', 'p-0023.jpg'].map(async (name) => ({
+        name,
+        mimeType: 'image/jpeg',
+        buffer: await readFile(photo(name)),
+      })),
+    ).then((eggs) => [diary, ...eggs]),
+  )
   // Chosen meanwhile: it waits for its turn.
   await page.getByTestId('file-input').setInputFiles({ ...diary, name: 'second diary.jpg' })
   const outcomes = page.getByTestId('file-outcomes')
@@ -28,8 +42,12 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   await expect(outcomes.getByRole('listitem').first()).toHaveText(/^a diary.jpg This is not a photograph/)
   await page.keyboard.press('Escape')
   await expect(outcomes).toBeHidden()
-  await expect(page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'A4, egg 4: Developing suggested, not yet decided' })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' }),
+  ).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'A4, egg 4: Developing suggested, not yet decided' }),
+  ).toBeVisible()
   await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
 })
 
@@ -46,7 +64,15 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
   const cases: Array<[string, string, Buffer, RegExp]> = [
     ['diary.jpg', 'image/jpeg', Buffer.from('Dear diary, today I set twelve eggs.'), /not a photograph/],
     ['cut.jpg', 'image/png', cut, /damaged or cut short/],
-    ['dot.png', 'image/png', Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64'), /too small/],
+    [
+      'dot.png',
+      'image/png',
+      Buffer.from(
+        'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+        'base64',
+      ),
+      /too small/,
+    ],
   ]
   for (const [name, mimeType, buffer, sentence] of cases) {
     await choose(page, { name, mimeType, buffer })
@@ -59,7 +85,9 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
 test('a bad bundle changes nothing and says what is wrong', async ({ page }) => {
   await page.goto('/#/records')
   await expect(page.getByText(/^1 set|^2 sets|^3 sets/).first()).toBeVisible()
-  await page.getByTestId('bundle-input').setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('PK nonsense') })
+  await page
+    .getByTestId('bundle-input')
+    .setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('PK nonsense') })
   await expect(page.getByRole('alert')).toContainText('no ZIP file, or it is damaged. Nothing was changed.')
   await page.goto('/#/')
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()

@@ -16,20 +16,29 @@ const SECONDS_AN_EGG = 1.8
 async function hearAcknowledged(page: Page, acknowledged: Set<string>): Promise<void> {
   await page.exposeFunction('perlumenAcknowledged', (id: string) => acknowledged.add(id))
   await page.evaluate(() => {
-    const tell = (globalThis as unknown as { perlumenAcknowledged: (id: string) => void }).perlumenAcknowledged
+    const tell = (globalThis as unknown as { perlumenAcknowledged: (id: string) => void })
+      .perlumenAcknowledged
     const look = (): void => {
       const id = document.querySelector<HTMLElement>('[data-testid="session"]')?.dataset['look']
       if (id) tell(id)
     }
-    new MutationObserver(look).observe(document.body, { subtree: true, childList: true, attributes: true, attributeFilter: ['data-look'] })
+    new MutationObserver(look).observe(document.body, {
+      subtree: true,
+      childList: true,
+      attributes: true,
+      attributeFilter: ['data-look'],
+    })
     look()
   })
 }
 
-const seenSoFar = async (page: Page): Promise<number> => Number.parseInt(await page.getByTestId('progress').innerText(), 10)
+const seenSoFar = async (page: Page): Promise<number> =>
+  Number.parseInt(await page.getByTestId('progress').innerText(), 10)
 
 for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
-  test(`sixty eggs by themselves, the browser killed among them, none lost (${repetition})`, async ({ baseURL }, info) => {
+  test(`sixty eggs by themselves, the browser killed among them, none lost (${repetition})`, async ({
+    baseURL,
+  }, info) => {
     test.setTimeout(EGGS * SECONDS_AN_EGG * 1000 * 3 + 120_000)
     const folder = await mkdtemp(join(tmpdir(), 'perlumen-night-'))
     const film = join(folder, 'eggs.mjpeg')
@@ -37,7 +46,11 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
     const killAt = Math.floor(createRandom(`kill/${seed}`).between(3, EGGS - 5))
     console.log(`  seed ${seed}: killed at egg ${killAt}`)
     const launchArgs = info.project.use.launchOptions!.args!
-    const fake = ['--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${film}`]
+    const fake = [
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-video-capture=${film}`,
+    ]
     const open: RealBrowser[] = []
     const start = async (): Promise<RealBrowser> => {
       const browser = await startBrowser(join(folder, 'profile'), baseURL!, fake, launchArgs)
@@ -45,12 +58,23 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       return browser
     }
     try {
-      await writeLampFilm({ path: film, seed: `night-${repetition}`, eggs: 10, widthPx: 640, heightPx: 480, onMs: 1000 * SECONDS_AN_EGG - 700, gapMs: 700, ageDays: AGE_DAYS })
+      await writeLampFilm({
+        path: film,
+        seed: `night-${repetition}`,
+        eggs: 10,
+        widthPx: 640,
+        heightPx: 480,
+        onMs: 1000 * SECONDS_AN_EGG - 700,
+        gapMs: 700,
+        ageDays: AGE_DAYS,
+      })
       const acknowledged = new Set<string>()
       const first = await start()
       await beginNight(first.page, baseURL!)
       await hearAcknowledged(first.page, acknowledged)
-      await expect.poll(() => seenSoFar(first.page), { timeout: 200_000, intervals: [60] }).toBeGreaterThanOrEqual(killAt)
+      await expect
+        .poll(() => seenSoFar(first.page), { timeout: 200_000, intervals: [60] })
+        .toBeGreaterThanOrEqual(killAt)
       await first.kill()
       const before = new Set(acknowledged)
       expect(before.size).toBeGreaterThanOrEqual(killAt - 1)
@@ -64,7 +88,9 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       await expect(page.getByTestId('step')).toBeVisible({ timeout: 400_000 })
       const { looks } = await bookOnDisk(page)
       const standing = looks.filter((look) => !look.replaced)
-      expect([...acknowledged].filter((id) => !looks.some((look) => look.id === id && look.photo))).toEqual([])
+      expect([...acknowledged].filter((id) => !looks.some((look) => look.id === id && look.photo))).toEqual(
+        [],
+      )
       expect(new Set(standing.map((look) => look.eggId)).size).toBe(EGGS)
       expect(standing).toHaveLength(EGGS)
     } finally {

@@ -5,9 +5,26 @@ import { openBench, openDemo, verdictShown } from './hatchery.ts'
 /** Fixture photographs side by side and below each other, as a tray under one camera. */
 async function trayPhoto(names: readonly string[], columns: number): Promise<Buffer> {
   const size = 640
-  const tiles = await Promise.all(names.map((name) => sharp(`fixtures/photos/${name}.jpg`).resize(size, size, { fit: 'contain', background: '#000' }).toBuffer()))
-  return sharp({ create: { width: columns * size, height: Math.ceil(names.length / columns) * size, channels: 3, background: '#000' } })
-    .composite(tiles.map((input, i) => ({ input, left: (i % columns) * size, top: Math.floor(i / columns) * size }))).jpeg({ quality: 92 }).toBuffer()
+  const tiles = await Promise.all(
+    names.map((name) =>
+      sharp(`fixtures/photos/${name}.jpg`)
+        .resize(size, size, { fit: 'contain', background: '#000' })
+        .toBuffer(),
+    ),
+  )
+  return sharp({
+    create: {
+      width: columns * size,
+      height: Math.ceil(names.length / columns) * size,
+      channels: 3,
+      background: '#000',
+    },
+  })
+    .composite(
+      tiles.map((input, i) => ({ input, left: (i % columns) * size, top: Math.floor(i / columns) * size })),
+    )
+    .jpeg({ quality: 92 })
+    .toBuffer()
 }
 
 async function choose(page: Page, files: Parameters<Locator['setInputFiles']>[0]): Promise<void> {
@@ -16,23 +33,26 @@ async function choose(page: Page, files: Parameters<Locator['setInputFiles']>[0]
 
 /** The made-up hatchery callipers all its eggs: takes their sizes off the records. */
 async function forgetCallipers(page: Page): Promise<void> {
-  await page.evaluate(() => new Promise<void>((resolve, reject) => {
-    const opening = indexedDB.open('perlumen')
-    opening.onerror = () => reject(new Error('The records cannot be opened.'))
-    opening.onsuccess = () => {
-      const change = opening.result.transaction('eggs', 'readwrite')
-      change.oncomplete = () => {
-        opening.result.close()
-        resolve()
-      }
-      change.objectStore('eggs').openCursor().onsuccess = (event) => {
-        const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result
-        if (!cursor) return
-        cursor.update({ ...cursor.value as object, lengthMm: null, breadthMm: null })
-        cursor.continue()
-      }
-    }
-  }))
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        const opening = indexedDB.open('perlumen')
+        opening.onerror = () => reject(new Error('The records cannot be opened.'))
+        opening.onsuccess = () => {
+          const change = opening.result.transaction('eggs', 'readwrite')
+          change.oncomplete = () => {
+            opening.result.close()
+            resolve()
+          }
+          change.objectStore('eggs').openCursor().onsuccess = (event) => {
+            const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result
+            if (!cursor) return
+            cursor.update({ ...(cursor.value as object), lengthMm: null, breadthMm: null })
+            cursor.continue()
+          }
+        }
+      }),
+  )
   await page.reload()
 }
 
@@ -42,7 +62,9 @@ test.beforeEach(async ({ page }) => {
   await page.getByLabel('Files').check()
 })
 
-test('lines are moved by keyboard and by hand, kept beside the measured ones, and taken back', async ({ page }) => {
+test('lines are moved by keyboard and by hand, kept beside the measured ones, and taken back', async ({
+  page,
+}) => {
   await choose(page, 'fixtures/photos/p-0005.jpg')
   await verdictShown(page)
   await page.keyboard.press('e')
@@ -51,10 +73,17 @@ test('lines are moved by keyboard and by hand, kept beside the measured ones, an
   const end = page.getByRole('slider', { name: 'Edge of the air cell, left' })
   await end.focus()
   const way = await page.evaluate(() => {
-    const at = (key: string): DOMRect => document.querySelector(`[data-handle="${key}"] .dot`)!.getBoundingClientRect()
+    const at = (key: string): DOMRect =>
+      document.querySelector(`[data-handle="${key}"] .dot`)!.getBoundingClientRect()
     const [blunt, small] = [at('blunt'), at('small')]
     const [dx, dy] = [small.x - blunt.x, small.y - blunt.y]
-    return Math.abs(dx) > Math.abs(dy) ? (dx > 0 ? 'ArrowRight' : 'ArrowLeft') : dy > 0 ? 'ArrowDown' : 'ArrowUp'
+    return Math.abs(dx) > Math.abs(dy)
+      ? dx > 0
+        ? 'ArrowRight'
+        : 'ArrowLeft'
+      : dy > 0
+        ? 'ArrowDown'
+        : 'ArrowUp'
   })
   for (let i = 0; i < 2; i++) await page.keyboard.press(`Shift+${way}`)
   const moved = Number.parseFloat(await depth.innerText())
@@ -100,8 +129,14 @@ test('sizes are relative until a scale is known; a marked collar gives one', asy
   await expect(page.getByTestId('size')).toContainText('by the collar')
 })
 
-test('several eggs in one picture are placed in the tray, and kept together only when confirmed', async ({ page }) => {
-  const picture = { name: 'tray.jpg', mimeType: 'image/jpeg', buffer: await trayPhoto(['p-0005', 'p-0027', 'p-0009', 'p-0023'], 2) }
+test('several eggs in one picture are placed in the tray, and kept together only when confirmed', async ({
+  page,
+}) => {
+  const picture = {
+    name: 'tray.jpg',
+    mimeType: 'image/jpeg',
+    buffer: await trayPhoto(['p-0005', 'p-0027', 'p-0009', 'p-0023'], 2),
+  }
   await choose(page, picture)
   await expect(page.getByTestId('several')).toHaveText('4 eggs in this picture', { timeout: 60_000 })
   await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()

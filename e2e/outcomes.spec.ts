@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
 
-test('what is found in an opened egg is kept, counted for program and candler, and taken back', async ({ page }) => {
+test('what is found in an opened egg is kept, counted for program and candler, and taken back', async ({
+  page,
+}) => {
   await openDemo(page)
   await page.goto('/#/rightness')
   await expect(page.getByTestId('none-known')).toContainText('Nothing is confirmed yet')

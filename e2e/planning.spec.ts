@@ -12,8 +12,15 @@ async function tabTo(page: Page, name: string | RegExp, role?: string): Promise<
     const focused = await page.evaluate(() => {
       const element = document.activeElement as HTMLElement | null
       const labels = (element as HTMLInputElement | null)?.labels
-      const label = element?.getAttribute('aria-label') ?? (labels?.length ? labels[0]!.textContent : element?.textContent) ?? ''
-      return { label: label.trim(), tag: element?.tagName.toLowerCase() ?? '', role: element?.getAttribute('role') ?? '' }
+      const label =
+        element?.getAttribute('aria-label') ??
+        (labels?.length ? labels[0]!.textContent : element?.textContent) ??
+        ''
+      return {
+        label: label.trim(),
+        tag: element?.tagName.toLowerCase() ?? '',
+        role: element?.getAttribute('role') ?? '',
+      }
     })
     const fits = typeof name === 'string' ? focused.label.startsWith(name) : name.test(focused.label)
     if (fits && (!role || focused.tag === role || focused.role === role)) return
@@ -27,7 +34,10 @@ async function typeDate(page: Page, iso: string): Promise<void> {
   await page.keyboard.type(`${month}${day}${year}`)
 }
 
-async function putIntoBasket(page: Page, batch: { eggs: string; bird: string; breed: string; from: string; to: string }): Promise<void> {
+async function putIntoBasket(
+  page: Page,
+  batch: { eggs: string; bird: string; breed: string; from: string; to: string },
+): Promise<void> {
   await tabTo(page, 'Eggs', 'input')
   await page.keyboard.press('Control+a')
   await page.keyboard.type(batch.eggs)
@@ -45,14 +55,28 @@ async function putIntoBasket(page: Page, batch: { eggs: string; bird: string; br
 
 test.use({ timezoneId: 'Europe/Lisbon' })
 
-test('a mixed set, planned by keyboard alone, on paper and in the calendar, and Today follows the clock', async ({ page }) => {
+test('a mixed set, planned by keyboard alone, on paper and in the calendar, and Today follows the clock', async ({
+  page,
+}) => {
   await page.clock.install({ time: NOW })
   await page.goto('/#/plan')
   await expect(page.getByRole('heading', { name: 'Plan a set' })).toBeVisible()
-  await putIntoBasket(page, { eggs: '8', bird: 'Chi', breed: 'Holm Beacon', from: '2026-03-29', to: '2026-03-31' })
+  await putIntoBasket(page, {
+    eggs: '8',
+    bird: 'Chi',
+    breed: 'Holm Beacon',
+    from: '2026-03-29',
+    to: '2026-03-31',
+  })
   await expect(page.getByTestId('batches').getByRole('listitem')).toHaveCount(1)
   await page.locator('body').click({ position: { x: 1, y: 1 } })
-  await putIntoBasket(page, { eggs: '4', bird: 'Dom', breed: 'Tarn Saltmarsh', from: '2026-03-30', to: '2026-03-30' })
+  await putIntoBasket(page, {
+    eggs: '4',
+    bird: 'Dom',
+    breed: 'Tarn Saltmarsh',
+    from: '2026-03-30',
+    to: '2026-03-30',
+  })
   await expect(page.getByTestId('batches').getByRole('listitem')).toHaveCount(2)
 
   // Chicks out on a Thursday; the ducks, who take longest, decide how soon.
@@ -89,8 +113,13 @@ test('a mixed set, planned by keyboard alone, on paper and in the calendar, and 
 
   // The calendar file, read back.
   await page.getByRole('link', { name: 'Back to the set' }).click()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Calendar' }).click()])
-  const events = new ICAL.Component(ICAL.parse(await readFile(await download.path(), 'utf8'))).getAllSubcomponents('vevent').map((item) => new ICAL.Event(item))
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Calendar' }).click(),
+  ])
+  const events = new ICAL.Component(ICAL.parse(await readFile(await download.path(), 'utf8')))
+    .getAllSubcomponents('vevent')
+    .map((item) => new ICAL.Event(item))
   expect(events.map((event) => event.summary)).toContain('Set the eggs: Tarn Saltmarsh')
   expect(events.find((event) => event.summary.startsWith('Hatch'))!.startDate.toString()).toBe('2026-04-29')
 
@@ -107,7 +136,9 @@ test('a mixed set, planned by keyboard alone, on paper and in the calendar, and 
   await expect(now.getByRole('listitem').filter({ hasText: 'Tarn Saltmarsh' }).first()).toContainText('day 9')
 })
 
-test('changing the school or the count redraws the plan and leaves what was recorded alone', async ({ page }) => {
+test('changing the school or the count redraws the plan and leaves what was recorded alone', async ({
+  page,
+}) => {
   await openDemo(page)
   await expect(page.getByRole('heading', { name: 'Saltmarsh ducks' })).toBeVisible({ timeout: 150_000 })
   await page.goto('/#/sets/demo-saltmarsh')
@@ -115,7 +146,8 @@ test('changing the school or the count redraws the plan and leaves what was reco
   await expect(events).toContainText('Lockdown')
   // The demo’s days hang on the hour of the test.
   const counted = await events.innerText()
-  const grades = (): Promise<string[]> => page.getByTestId('looks').locator('tbody tr td:nth-child(n+3)').allInnerTexts()
+  const grades = (): Promise<string[]> =>
+    page.getByTestId('looks').locator('tbody tr td:nth-child(n+3)').allInnerTexts()
   const before = await grades()
   await page.getByRole('button', { name: 'Change the way' }).click()
   // Eggs that went in a day sooner than was ticked: everything moves with them, and undo moves it back.
@@ -142,7 +174,9 @@ test('changing the school or the count redraws the plan and leaves what was reco
   await expect.poll(() => events.innerText()).toBe(counted)
 })
 
-test('impossible plans get a sentence and a way on; the basket survives a reload; scale and calliper fill it', async ({ page }) => {
+test('impossible plans get a sentence and a way on; the basket survives a reload; scale and calliper fill it', async ({
+  page,
+}) => {
   await page.clock.install({ time: NOW })
   await page.goto('/#/plan')
   const bird = page.getByRole('combobox', { name: /^Bird/ })
@@ -181,7 +215,9 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await page.getByRole('spinbutton', { name: 'Rows' }).press('Tab')
   await page.getByRole('spinbutton', { name: 'Columns' }).fill('3')
   await page.getByRole('spinbutton', { name: 'Columns' }).press('Tab')
-  await expect(preview.getByTestId('problems')).toContainText('The trays hold 3 eggs; 1 of the 4 has no place')
+  await expect(preview.getByTestId('problems')).toContainText(
+    'The trays hold 3 eggs; 1 of the 4 has no place',
+  )
   await expect(page.getByRole('button', { name: 'Plan this set' })).toBeDisabled()
 
   await page.reload()
@@ -197,7 +233,10 @@ test('eggs change places by dragging', async ({ page }) => {
   await openDemo(page)
   await page.goto('/#/sets/demo-beacon')
   await page.getByRole('button', { name: 'Move eggs' }).click()
-  await page.getByRole('gridcell', { name: 'A1, egg 1' }).getByText('1', { exact: true }).dragTo(page.getByRole('gridcell', { name: 'C4, egg 12' }))
+  await page
+    .getByRole('gridcell', { name: 'A1, egg 1' })
+    .getByText('1', { exact: true })
+    .dragTo(page.getByRole('gridcell', { name: 'C4, egg 12' }))
   await expect(page.getByRole('gridcell', { name: 'C4, egg 1', exact: true })).toBeVisible()
   await expect(page.getByRole('gridcell', { name: 'A1, egg 12' })).toBeVisible()
   await page.reload()

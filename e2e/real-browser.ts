@@ -10,11 +10,20 @@ export interface RealBrowser {
 }
 
 /** @param profile - folder of its data, which outlives it @param args - further switches */
-export async function startBrowser(profile: string, baseURL: string, args: readonly string[], launchArgs: readonly string[]): Promise<RealBrowser> {
-  const child = spawn(process.env['CHROMIUM_PATH'] ?? 'chromium', [...launchArgs, ...args, `--user-data-dir=${profile}`, '--remote-debugging-port=0', 'about:blank'], { stdio: 'ignore', detached: true })
+export async function startBrowser(
+  profile: string,
+  baseURL: string,
+  args: readonly string[],
+  launchArgs: readonly string[],
+): Promise<RealBrowser> {
+  const child = spawn(
+    process.env['CHROMIUM_PATH'] ?? 'chromium',
+    [...launchArgs, ...args, `--user-data-dir=${profile}`, '--remote-debugging-port=0', 'about:blank'],
+    { stdio: 'ignore', detached: true },
+  )
   const browser = await connect(profile, child)
   const context = browser.contexts()[0]!
-  const page = context.pages()[0] ?? await context.newPage()
+  const page = context.pages()[0] ?? (await context.newPage())
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.goto(baseURL)
   return {

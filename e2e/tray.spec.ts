@@ -2,7 +2,9 @@ import { readFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
 import { demoReady, openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
 
-test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({ page }) => {
+test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({
+  page,
+}) => {
   await openDemo(page)
   await openBench(page)
   const egg = page.getByTestId('current-egg')
@@ -25,12 +27,16 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   // Undo brings the egg back undecided.
   await page.keyboard.press('u')
   await expect(egg).toHaveText('A2, egg 2')
-  await expect(page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' }),
+  ).toBeVisible()
 
   // Retake: another picture takes the place of the first.
   const firstPhoto = await page.locator('svg image').getAttribute('href')
   await page.keyboard.press('r')
-  await expect.poll(() => page.locator('svg image').getAttribute('href'), { timeout: 60_000 }).not.toBe(firstPhoto)
+  await expect
+    .poll(() => page.locator('svg image').getAttribute('href'), { timeout: 60_000 })
+    .not.toBe(firstPhoto)
   await verdictShown(page)
   await page.keyboard.press('5')
   await expect(egg).toHaveText('A3, egg 3')
@@ -54,7 +60,11 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await page.getByRole('link', { name: 'Tray done' }).click()
   const list = page.getByTestId('removal-list')
   await expect(list.getByRole('listitem').first()).toContainText('Blood ring')
-  const places = await list.getByRole('button').evaluateAll((buttons) => buttons.map((button) => button.getAttribute('aria-label')!.replace('Take out ', '')))
+  const places = await list
+    .getByRole('button')
+    .evaluateAll((buttons) =>
+      buttons.map((button) => button.getAttribute('aria-label')!.replace('Take out ', '')),
+    )
   expect(places.length).toBeGreaterThanOrEqual(2)
   await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
   await page.getByRole('button', { name: 'Not now' }).click()
@@ -74,7 +84,9 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   const before = await trayLog(page)
   expect(before).toHaveLength(12)
   expect(before.join('\n')).toMatch(/taken out/)
-  expect(before.some((row) => row.startsWith('A2') && row.includes('Clear') && row.includes('Not sure'))).toBe(true)
+  expect(
+    before.some((row) => row.startsWith('A2') && row.includes('Clear') && row.includes('Not sure')),
+  ).toBe(true)
   await page.goto('/#/records')
   const table = await download(page, 'Looks as a table (CSV)')
   const bundle = await download(page, 'Everything (ZIP)')
@@ -89,13 +101,18 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await expect(page.getByTestId('records-message')).toContainText('brought in')
   expect(await trayLog(page)).toEqual(before)
   await page.goto('/#/records')
-  expect(await readFile(await download(page, 'Looks as a table (CSV)'), 'utf8')).toBe(await readFile(table, 'utf8'))
+  expect(await readFile(await download(page, 'Looks as a table (CSV)'), 'utf8')).toBe(
+    await readFile(table, 'utf8'),
+  )
   await page.goto('/#/sets/demo-beacon/removal')
   await expect(page.getByTestId('remaining')).toContainText('11 eggs')
   await expect(page.locator('svg image').first()).toHaveAttribute('href', /^blob:/)
 })
 
 async function download(page: Page, name: string): Promise<string> {
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()])
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name }).click(),
+  ])
   return file.path()
 }

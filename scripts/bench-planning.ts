@@ -14,13 +14,48 @@ function largeDraft(nowMs: number): PlanDraft {
   const day = (ago: number): string => new Date(nowMs - ago * 86_400_000).toISOString().slice(0, 10)
   const birds = ['chicken', 'duck'] as const
   return {
-    batches: birds.map((species) => ({ id: species, source: '', breed: '', species, shell: 'tinted', laidFrom: day(6), laidTo: day(1), posted: false, arrivedOn: null, turnedInStorage: false })),
-    eggs: Array.from({ length: EGGS }, (_, i) => ({
-      id: `egg-${i}`, batchId: birds[i % 2]!, number: i + 1, mark: '', laidOn: day(1 + (i % 6)), crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, choice: 'advice',
+    batches: birds.map((species) => ({
+      id: species,
+      source: '',
+      breed: '',
+      species,
+      shell: 'tinted',
+      laidFrom: day(6),
+      laidTo: day(1),
+      posted: false,
+      arrivedOn: null,
+      turnedInStorage: false,
     })),
-    timing: { by: 'hatch', date: day(-40), hour: 12 }, school: 'weekly', ownDays: [], turningStop: 'usual', incubationDays: {},
-    trays: Array.from({ length: TRAYS }, (_, i) => ({ id: `tray-${i}`, name: `Tray ${i + 1}`, species: birds[i % 2]!, incubatorId: 'incubator-1', rows: 6, columns: 7, numbering: 'letter-rows' })),
-    moved: {}, names: {}, notes: '',
+    eggs: Array.from({ length: EGGS }, (_, i) => ({
+      id: `egg-${i}`,
+      batchId: birds[i % 2]!,
+      number: i + 1,
+      mark: '',
+      laidOn: day(1 + (i % 6)),
+      crack: 'none',
+      waxed: false,
+      weightG: null,
+      lengthMm: null,
+      breadthMm: null,
+      choice: 'advice',
+    })),
+    timing: { by: 'hatch', date: day(-40), hour: 12 },
+    school: 'weekly',
+    ownDays: [],
+    turningStop: 'usual',
+    incubationDays: {},
+    trays: Array.from({ length: TRAYS }, (_, i) => ({
+      id: `tray-${i}`,
+      name: `Tray ${i + 1}`,
+      species: birds[i % 2]!,
+      incubatorId: 'incubator-1',
+      rows: 6,
+      columns: 7,
+      numbering: 'letter-rows',
+    })),
+    moved: {},
+    names: {},
+    notes: '',
   }
 }
 
@@ -33,7 +68,8 @@ interface Spent {
 
 async function spentSoFar(session: CDPSession): Promise<Spent> {
   const { metrics } = await session.send('Performance.getMetrics')
-  const milliseconds = (name: string): number => 1000 * (metrics.find((metric) => metric.name === name)?.value ?? NaN)
+  const milliseconds = (name: string): number =>
+    1000 * (metrics.find((metric) => metric.name === name)?.value ?? NaN)
   return { script: milliseconds('ScriptDuration'), all: milliseconds('TaskDuration') }
 }
 
@@ -57,11 +93,19 @@ export async function benchPlanning(): Promise<string[]> {
     computePlan(draft, HABITS, Date.now())
     if (i > 2) core.push(performance.now() - start)
   }
-  const server = createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }).listen(0, '127.0.0.1')
+  const server = createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }).listen(
+    0,
+    '127.0.0.1',
+  )
   await new Promise((resolve) => server.once('listening', resolve))
-  const browser = await chromium.launch({ executablePath: findChromium(), args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const browser = await chromium.launch({
+    executablePath: findChromium(),
+    args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
   try {
-    const page = await browser.newPage({ baseURL: `http://127.0.0.1:${(server.address() as { port: number }).port}` })
+    const page = await browser.newPage({
+      baseURL: `http://127.0.0.1:${(server.address() as { port: number }).port}`,
+    })
     const session = await page.context().newCDPSession(page)
     await session.send('Performance.enable')
     const measure = async (work: () => Promise<unknown>): Promise<Spent> => {
@@ -89,7 +133,11 @@ export async function benchPlanning(): Promise<string[]> {
       `Planning ${EGGS} eggs in ${TRAYS} trays`,
       `  the core alone      ${median(core).toFixed(1).padStart(6)} ms`,
       `  opening the plan    ${opening.script.toFixed(0).padStart(6)} ms of script (target: under 100); ${opening.all.toFixed(0)} ms with style, layout and paint`,
-      `  re-planning         ${median(replanning.map(({ all }) => all)).toFixed(0).padStart(6)} ms of all work, median of ${replanning.length}; largest ${Math.max(...replanning.map(({ all }) => all)).toFixed(0)} (target: under 100 of script)`,
+      `  re-planning         ${median(replanning.map(({ all }) => all))
+        .toFixed(0)
+        .padStart(
+          6,
+        )} ms of all work, median of ${replanning.length}; largest ${Math.max(...replanning.map(({ all }) => all)).toFixed(0)} (target: under 100 of script)`,
     ]
   } finally {
     await browser.close()

@@ -15,7 +15,9 @@ import { run } from './install.mjs'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 
 const FIXTURES = fileURLToPath(new URL('../fixtures/photos/', import.meta.url))
-const NAMES = ['p-0001', 'p-0009', 'p-0012', 'p-0020', 'p-0034', 'p-0043'].map((name) => `${FIXTURES}${name}.jpg`)
+const NAMES = ['p-0001', 'p-0009', 'p-0012', 'p-0020', 'p-0034', 'p-0043'].map(
+  (name) => `${FIXTURES}${name}.jpg`,
+)
 const ROUNDS = 3
 const MANY = 200
 
@@ -43,7 +45,10 @@ async function time(files: string[], rounds: number): Promise<Times> {
       await decodePhoto(photo)
       const fullDecode = performance.now() - start
       const stages: Array<[string, number]> = []
-      const { elapsedMs } = await readEggs(photo, undefined, { clock: () => performance.now(), onStage: (stage, ms) => stages.push([stage, ms]) })
+      const { elapsedMs } = await readEggs(photo, undefined, {
+        clock: () => performance.now(),
+        onStage: (stage, ms) => stages.push([stage, ms]),
+      })
       if (round === 0) continue
       times.fullDecode.push(fullDecode)
       times.decode.push(elapsedMs.decode)
@@ -60,7 +65,9 @@ function report(title: string, { fullDecode, decode, measure, stages }: Times): 
   const row = (name: string, value: string): void => console.log(`  ${name.padEnd(34)}${value}`)
   console.log(`\n${title} (medians of ${measure.length}, with 95 % intervals)`)
   const said = (values: number[], digits: number): string =>
-    `${median(values).toFixed(digits).padStart(6)} (${bootstrapInterval(values, (set) => median([...set]))!.map((end) => end.toFixed(digits)).join(' to ')})`
+    `${median(values).toFixed(digits).padStart(6)} (${bootstrapInterval(values, (set) => median([...set]))!
+      .map((end) => end.toFixed(digits))
+      .join(' to ')})`
   row('decoding all pixels, ms', said(fullDecode, 0))
   row('decoding drawn down, ms', said(decode, 0))
   row('measuring, ms', said(measure, 0))
@@ -81,7 +88,9 @@ async function reportMemory(files: string[], count: number): Promise<void> {
     if (i === Math.floor(count / 10)) early = most
   }
   const seconds = (performance.now() - start) / 1000
-  console.log(`\n${count} photographs in turn: ${(count / seconds).toFixed(1)} a second; memory at most ${early.toFixed(0)} MB in the first tenth, ${most.toFixed(0)} MB in all`)
+  console.log(
+    `\n${count} photographs in turn: ${(count / seconds).toFixed(1)} a second; memory at most ${early.toFixed(0)} MB in the first tenth, ${most.toFixed(0)} MB in all`,
+  )
 }
 
 async function benchPhotographs(): Promise<void> {

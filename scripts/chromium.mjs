@@ -4,7 +4,10 @@ import { existsSync } from 'node:fs'
 import { run } from './install.mjs'
 
 const NAMES = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable']
-const PLACES = ['/Applications/Chromium.app/Contents/MacOS/Chromium', '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome']
+const PLACES = [
+  '/Applications/Chromium.app/Contents/MacOS/Chromium',
+  '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
+]
 
 function locate() {
   if (process.env.CHROMIUM_PATH) return process.env.CHROMIUM_PATH
@@ -26,6 +29,8 @@ export function findChromium() {
     const installed = locate()
     if (installed) return installed
   }
-  console.error('The browser tests need Chromium. On Debian: apt-get install chromium. Elsewhere install Chromium or set CHROMIUM_PATH to it.')
+  console.error(
+    'The browser tests need Chromium. On Debian: apt-get install chromium. Elsewhere install Chromium or set CHROMIUM_PATH to it.',
+  )
   process.exit(1)
 }

@@ -4,9 +4,14 @@ import { installPackages, root, run } from './install.mjs'
 
 installPackages()
 if (run('npx', ['vite', 'build', '--logLevel', 'warn']) !== 0) process.exit(1)
-const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', '--demo', ...process.argv.slice(2)], {
-  cwd: root, stdio: ['inherit', 'pipe', 'inherit'],
-})
+const server = spawn(
+  process.execPath,
+  ['--import', 'tsx', 'src/server/main.ts', '--demo', ...process.argv.slice(2)],
+  {
+    cwd: root,
+    stdio: ['inherit', 'pipe', 'inherit'],
+  },
+)
 server.stdout.on('data', (text) => {
   process.stdout.write(text)
   const address = /http:\/\/\S+/.exec(String(text))?.[0]
@@ -17,6 +22,13 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill
 
 function openBrowser(address) {
   if (process.env.CI || process.env.PERLUMEN_NO_BROWSER || !process.stdout.isTTY) return
-  const [command, ...args] = process.platform === 'darwin' ? ['open'] : process.platform === 'win32' ? ['cmd', '/c', 'start', ''] : ['xdg-open']
-  spawn(command, [...args, address], { stdio: 'ignore', detached: true }).on('error', () => undefined).unref()
+  const [command, ...args] =
+    process.platform === 'darwin'
+      ? ['open']
+      : process.platform === 'win32'
+        ? ['cmd', '/c', 'start', '']
+        : ['xdg-open']
+  spawn(command, [...args, address], { stdio: 'ignore', detached: true })
+    .on('error', () => undefined)
+    .unref()
 }

@@ -21,19 +21,30 @@ const RATE = 0.3
 const FOLDS = 5
 
 function read(files: readonly string[]): Case[] {
-  return files.flatMap((file) => readFileSync(file, 'utf8').trim().split('\n')).flatMap((text) => {
-    const { truth, seen } = JSON.parse(text) as Line
-    // What is not in the picture cannot be learnt from it.
-    return seen && truth.readable ? [{ grade: truth.grade, features: featuresOf(seen, truth.f) }] : []
-  })
+  return files
+    .flatMap((file) => readFileSync(file, 'utf8').trim().split('\n'))
+    .flatMap((text) => {
+      const { truth, seen } = JSON.parse(text) as Line
+      // What is not in the picture cannot be learnt from it.
+      return seen && truth.readable ? [{ grade: truth.grade, features: featuresOf(seen, truth.f) }] : []
+    })
 }
 
 function fit(cases: readonly Case[]): GradingModel {
   const count = FEATURES.length
   const known = Array.from({ length: count }, (_, i) => cases.flatMap((item) => item.features[i] ?? []))
   const mean = known.map((values) => values.reduce((a, b) => a + b, 0) / values.length)
-  const scale = known.map((values, i) => Math.max(1e-6, Math.sqrt(values.reduce((sum, value) => sum + (value - mean[i]!) ** 2, 0) / values.length)))
-  const z = cases.map((item) => item.features.map((value, i) => (value === null ? 0 : Math.min(4, Math.max(-4, (value - mean[i]!) / scale[i]!)))))
+  const scale = known.map((values, i) =>
+    Math.max(
+      1e-6,
+      Math.sqrt(values.reduce((sum, value) => sum + (value - mean[i]!) ** 2, 0) / values.length),
+    ),
+  )
+  const z = cases.map((item) =>
+    item.features.map((value, i) =>
+      value === null ? 0 : Math.min(4, Math.max(-4, (value - mean[i]!) / scale[i]!)),
+    ),
+  )
   const classes = cases.map((item) => GRADES.indexOf(item.grade))
   const weights = GRADES.map(() => new Float64Array(count + 1))
   const speed = GRADES.map(() => new Float64Array(count + 1))
@@ -64,13 +75,21 @@ function fit(cases: readonly Case[]): GradingModel {
   }
   const round = (value: number): number => Number(value.toFixed(4))
   return {
-    mean: mean.map(round), scale: scale.map(round),
-    bias: Object.fromEntries(GRADES.map((grade, k) => [grade, round(weights[k]![count]!)])) as GradingModel['bias'],
-    weights: Object.fromEntries(GRADES.map((grade, k) => [grade, [...weights[k]!.slice(0, count)].map(round)])) as unknown as GradingModel['weights'],
+    mean: mean.map(round),
+    scale: scale.map(round),
+    bias: Object.fromEntries(
+      GRADES.map((grade, k) => [grade, round(weights[k]![count]!)]),
+    ) as GradingModel['bias'],
+    weights: Object.fromEntries(
+      GRADES.map((grade, k) => [grade, [...weights[k]!.slice(0, count)].map(round)]),
+    ) as unknown as GradingModel['weights'],
   }
 }
 
-function judge(model: GradingModel, cases: readonly Case[]): { right: number; decided: number; rightDecided: number; logLoss: number; calibration: number } {
+function judge(
+  model: GradingModel,
+  cases: readonly Case[],
+): { right: number; decided: number; rightDecided: number; logLoss: number; calibration: number } {
   let right = 0
   let decided = 0
   let rightDecided = 0
@@ -92,20 +111,40 @@ function judge(model: GradingModel, cases: readonly Case[]): { right: number; de
   }
   const n = cases.length
   const calibration = bins.reduce((sum, bin) => sum + Math.abs(bin.sure - bin.right) / n, 0)
-  return { right: right / n, decided: decided / n, rightDecided: rightDecided / Math.max(1, decided), logLoss: logLoss / n, calibration }
+  return {
+    right: right / n,
+    decided: decided / n,
+    rightDecided: rightDecided / Math.max(1, decided),
+    logLoss: logLoss / n,
+    calibration,
+  }
 }
 
 const cases = read(process.argv.slice(2).filter((name) => !name.startsWith('--')))
-const held = Array.from({ length: FOLDS }, (_, fold) => judge(fit(cases.filter((_c, i) => i % FOLDS !== fold)), cases.filter((_c, i) => i % FOLDS === fold)))
-const average = (key: keyof (typeof held)[number]): string => (held.reduce((sum, item) => sum + item[key], 0) / FOLDS).toFixed(3)
-console.log(`${cases.length} eggs; held out: right ${average('right')}, decided ${average('decided')}, right when decided ${average('rightDecided')}, log loss ${average('logLoss')}, calibration error ${average('calibration')}`)
+const held = Array.from({ length: FOLDS }, (_, fold) =>
+  judge(
+    fit(cases.filter((_c, i) => i % FOLDS !== fold)),
+    cases.filter((_c, i) => i % FOLDS === fold),
+  ),
+)
+const average = (key: keyof (typeof held)[number]): string =>
+  (held.reduce((sum, item) => sum + item[key], 0) / FOLDS).toFixed(3)
+console.log(
+  `${cases.length} eggs; held out: right ${average('right')}, decided ${average('decided')}, right when decided ${average('rightDecided')}, log loss ${average('logLoss')}, calibration error ${average('calibration')}`,
+)
 const model = fit(cases)
-writeFileSync(MODEL_FILE, `import type { GradingModel } from './softmax.ts'
+writeFileSync(
+  MODEL_FILE,
+  `import type { GradingModel } from './softmax.ts'
 
 /**
  * Fitted by scripts/fit-grading.ts on ${cases.length} simulated eggs of wide variation; not written by hand. The order of the
  * numbers is that of FEATURES.
  */
-export const GRADING_MODEL: GradingModel = ${JSON.stringify(model, null, 1).replace(/\[\n\s+([^\]]*?)\n\s+\]/g, (_, inner: string) => `[${inner.replace(/\n\s+/g, ' ')}]`).replace(/"(\w+)":/g, '$1:').replace(/"blood-ring":/g, "'blood-ring':")}
-`)
+export const GRADING_MODEL: GradingModel = ${JSON.stringify(model, null, 1)
+    .replace(/\[\n\s+([^\]]*?)\n\s+\]/g, (_, inner: string) => `[${inner.replace(/\n\s+/g, ' ')}]`)
+    .replace(/"(\w+)":/g, '$1:')
+    .replace(/"blood-ring":/g, "'blood-ring':")}
+`,
+)
 console.log(`written: ${MODEL_FILE}`)

@@ -6,7 +6,12 @@ import { fileURLToPath } from 'node:url'
 export const root = fileURLToPath(new URL('..', import.meta.url))
 
 export function run(command, args, options = {}) {
-  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', shell: process.platform === 'win32', ...options })
+  const result = spawnSync(command, args, {
+    cwd: root,
+    stdio: 'inherit',
+    shell: process.platform === 'win32',
+    ...options,
+  })
   if (result.error) throw result.error
   return result.status ?? 1
 }
@@ -21,7 +26,8 @@ export function requireNode() {
 export function installPackages() {
   requireNode()
   const stamp = `${root}node_modules/.package-lock.json`
-  if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(`${root}package-lock.json`).mtimeMs - 1000) return
+  if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(`${root}package-lock.json`).mtimeMs - 1000)
+    return
   console.log('Installing the packages that package-lock.json names (once) …')
   if (run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund']) !== 0) {
     console.error('The packages could not be installed. Is there a connection to the npm registry?')

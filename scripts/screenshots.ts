@@ -11,19 +11,51 @@ import { findChromium } from './chromium.mjs'
 /** Eight eggs of the first row and the second, as one camera over the tray would see them. */
 async function trayPhoto(): Promise<Buffer> {
   const [columns, rows, size] = [4, 2, 420]
-  const kinds: PhotoWish[] = [{}, {}, { fate: { kind: 'clear' } }, {}, { fate: { kind: 'died', onDay: 4 } }, {}, {}, { fate: { kind: 'clear' } }]
+  const kinds: PhotoWish[] = [
+    {},
+    {},
+    { fate: { kind: 'clear' } },
+    {},
+    { fate: { kind: 'died', onDay: 4 } },
+    {},
+    {},
+    { fate: { kind: 'clear' } },
+  ]
   const tiles = kinds.map((wish, i) => {
-    const { image } = simulatePhoto({ ...wish, seed: `tray ${i}`, ageDays: 7.3, shot: { widthPx: size, heightPx: size, fill: 0.78, axisRad: -1.57 + 0.12 * ((i % 3) - 1), collar: 0, room: [0.0002, 0.0002, 0.0003] } })
-    return { input: Buffer.from(image.data), raw: { width: size, height: size, channels: 3 as const }, left: (i % columns) * size, top: Math.floor(i / columns) * size }
+    const { image } = simulatePhoto({
+      ...wish,
+      seed: `tray ${i}`,
+      ageDays: 7.3,
+      shot: {
+        widthPx: size,
+        heightPx: size,
+        fill: 0.78,
+        axisRad: -1.57 + 0.12 * ((i % 3) - 1),
+        collar: 0,
+        room: [0.0002, 0.0002, 0.0003],
+      },
+    })
+    return {
+      input: Buffer.from(image.data),
+      raw: { width: size, height: size, channels: 3 as const },
+      left: (i % columns) * size,
+      top: Math.floor(i / columns) * size,
+    }
   })
-  return sharp({ create: { width: columns * size, height: rows * size, channels: 3, background: '#000' } }).composite(tiles).jpeg({ quality: 90 }).toBuffer()
+  return sharp({ create: { width: columns * size, height: rows * size, channels: 3, background: '#000' } })
+    .composite(tiles)
+    .jpeg({ quality: 90 })
+    .toBuffer()
 }
 
 const path = (relative: string): string => fileURLToPath(new URL(relative, import.meta.url))
 const server = createServer(createApp({ appFolder: path('../dist'), demo: true }))
 await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
 const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
-const browser = await chromium.launch({ executablePath: findChromium(), args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: findChromium(),
+  args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const shoot = async (name: string): Promise<void> => {
   await page.waitForTimeout(500)
@@ -38,7 +70,9 @@ await page.goto(`${base}#/sets/demo-beacon/bench`)
 await page.getByTestId('current-egg').waitFor()
 await page.waitForTimeout(500)
 await page.getByLabel('Files').check()
-await page.getByTestId('file-input').setInputFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: await trayPhoto() })
+await page
+  .getByTestId('file-input')
+  .setInputFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: await trayPhoto() })
 await page.getByTestId('several').waitFor({ timeout: 60_000 })
 await shoot('several-eggs')
 await page.keyboard.press('Escape')
@@ -54,7 +88,10 @@ for (let i = 0; i < 7; i++) {
 }
 await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
 await shoot('session-judged')
-await page.getByTestId('progress').getByText(/^[6-9] of/).waitFor({ timeout: 120_000 })
+await page
+  .getByTestId('progress')
+  .getByText(/^[6-9] of/)
+  .waitFor({ timeout: 120_000 })
 await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
 await page.keyboard.press('m')
 await shoot('session-compare')
@@ -66,7 +103,10 @@ for (let i = 0; i < 3; i++) {
 await page.getByTestId('report').waitFor()
 await shoot('session-report')
 await page.goto(`${base}#/sets/demo-beacon/bench`)
-const shots = new Map([['A1', 'bench-developing'], ['A3', 'bench-blood-ring']])
+const shots = new Map([
+  ['A1', 'bench-developing'],
+  ['A3', 'bench-blood-ring'],
+])
 for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) => `${row}${column}`))) {
   await page.getByRole('button', { name: new RegExp(`^${place}, egg`) }).click()
   await page.getByTestId('suggestion').waitFor()
@@ -83,12 +123,13 @@ for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) =
 await page.goto(`${base}#/sets/demo-beacon/removal`)
 await shoot('removal')
 const takeOut = page.getByTestId('removal-list').getByRole('button', { name: /^Take out/ })
-while (await takeOut.count() > 0) {
+while ((await takeOut.count()) > 0) {
   await takeOut.first().click()
   await page.getByRole('button', { name: 'It is out' }).click()
   await page.getByRole('dialog').waitFor({ state: 'hidden' })
 }
-for (const choice of await page.getByTestId('openings').getByRole('combobox').all()) await choice.selectOption('blood-ring')
+for (const choice of await page.getByTestId('openings').getByRole('combobox').all())
+  await choice.selectOption('blood-ring')
 await page.goto(`${base}#/rightness`)
 await page.getByTestId('known').waitFor()
 await shoot('rightness')
@@ -103,7 +144,10 @@ await shoot('wall-sheet')
 await page.goto(`${base}#/plan`)
 const today = new Date()
 const ago = (days: number): string => new Date(today.getTime() - days * 86_400_000).toISOString().slice(0, 10)
-for (const [bird, breed, eggs] of [['chicken', 'Holm Beacon', '14'], ['duck', 'Tarn Saltmarsh', '6']] as const) {
+for (const [bird, breed, eggs] of [
+  ['chicken', 'Holm Beacon', '14'],
+  ['duck', 'Tarn Saltmarsh', '6'],
+] as const) {
   await page.getByRole('combobox', { name: /^Bird/ }).selectOption(bird)
   await page.getByLabel('Eggs', { exact: true }).fill(eggs)
   await page.getByLabel('Breed').fill(breed)

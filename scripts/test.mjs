@@ -9,6 +9,11 @@ const steps = [
   ['Types: core', 'npx', ['tsc', '-p', 'tsconfig.core.json']],
   ['Types: server, command line, contracts', 'npx', ['tsc', '-p', 'tsconfig.node.json']],
   ['Types: app', 'npx', ['vue-tsc', '-p', 'tsconfig.app.json']],
+  [
+    'Format',
+    'npx',
+    ['prettier', '--check', '--log-level', 'warn', 'src', 'e2e', 'scripts', '*.ts', '*.js', '*.cjs'],
+  ],
   ['Lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
   ['Import directions', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'e2e']],
   ['Unused code and packages', 'npx', ['knip']],

@@ -28,9 +28,14 @@ const FLOORS: Readonly<Record<string, { sample: number; simulated: number }>> = 
 let sample: Scored[] = []
 let simulated: Scored[] = []
 beforeAll(async () => {
-  const truths = (JSON.parse(await readFile(`${FIXTURES}truth.json`, 'utf8')) as Truth[]).filter((_, i) => i % EVERY === 0)
+  const truths = (JSON.parse(await readFile(`${FIXTURES}truth.json`, 'utf8')) as Truth[]).filter(
+    (_, i) => i % EVERY === 0,
+  )
   sample = []
-  for (const truth of truths) sample.push(scoreOne(truth, (await readOne(await readFile(FIXTURES + truth.file), truth.file, truth)).record))
+  for (const truth of truths)
+    sample.push(
+      scoreOne(truth, (await readOne(await readFile(FIXTURES + truth.file), truth.file, truth)).record),
+    )
   simulated = []
   for (let i = 0; i < SIMULATED; i++) {
     const { truth, record } = await lineOf(await simulateCase('floors', i), `floors-${i}.jpg`)
@@ -53,11 +58,17 @@ it('the figures are those of the scorer that came with the photographs', async (
     const [pred, truth] = [join(folder, 'pred.json'), join(folder, 'truth.json')]
     await writeFile(pred, JSON.stringify(sample.map((item) => item.record)))
     await writeFile(truth, JSON.stringify(sample.map((item) => item.truth)))
-    const { stdout } = spawnSync(process.execPath, [`${FIXTURES}score.mjs`, pred, truth, '--json'], { encoding: 'utf8', maxBuffer: 1 << 26 })
+    const { stdout } = spawnSync(process.execPath, [`${FIXTURES}score.mjs`, pred, truth, '--json'], {
+      encoding: 'utf8',
+      maxBuffer: 1 << 26,
+    })
     const { total } = JSON.parse(stdout) as { total: Record<string, Record<string, number>> }
     const own = (name: string): number => FIGURES.find((figure) => figure.name === name)!.of(sample)!
     expect(own('outline overlap (IoU), mean')).toBeCloseTo(total['outline']!['iouMean']!, 3)
-    expect(own('air cell depth error, mean, % of length')).toBeCloseTo(total['airCell']!['depthMAE_pctLength']!, 6)
+    expect(own('air cell depth error, mean, % of length')).toBeCloseTo(
+      total['airCell']!['depthMAE_pctLength']!,
+      6,
+    )
     expect(own('shadow error, mean, points')).toBeCloseTo(total['shadow']!['MAE_points']!, 6)
     expect(own('grade right, %')).toBeCloseTo(total['grade']!['accuracy']!, 6)
     expect(own('calibration error (ECE)')).toBeCloseTo(total['probability']!['ECE']!, 6)

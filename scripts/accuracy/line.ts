@@ -39,10 +39,19 @@ export interface Line {
 
 type Known = Pick<Truth, 'species' | 'day' | 'shell'>
 
-export async function readOne(photo: Buffer, file: string, known: Known): Promise<{ record: GradeRecord; egg: EggReading | null }> {
+export async function readOne(
+  photo: Buffer,
+  file: string,
+  known: Known,
+): Promise<{ record: GradeRecord; egg: EggReading | null }> {
   const { reading, elapsedMs } = await readEggs(photo, known.species)
-  if (reading.kind === 'rejected') return { record: toErrorRecord(file, reading.rejection.message, elapsedMs), egg: null }
-  if (reading.eggs.length > 1) return { record: toErrorRecord(file, `${reading.eggs.length} eggs were found where there is one.`, elapsedMs), egg: null }
+  if (reading.kind === 'rejected')
+    return { record: toErrorRecord(file, reading.rejection.message, elapsedMs), egg: null }
+  if (reading.eggs.length > 1)
+    return {
+      record: toErrorRecord(file, `${reading.eggs.length} eggs were found where there is one.`, elapsedMs),
+      egg: null,
+    }
   const egg = reading.eggs[0]!
   const verdict = gradeEgg(egg, { species: known.species, ageDays: known.day, shell: known.shell })
   return { record: toGradeRecord({ file, egg, verdict, elapsedMs }), egg }
@@ -53,11 +62,19 @@ export async function lineOf({ photo, truth, shot, ...known }: SimulatedCase, fi
   const pair = ({ x, y }: { x: number; y: number }): [number, number] => [x, y]
   return {
     truth: {
-      file, ...known, f: stageOf(known.species, known.day), grade: truth.grade, readable: truth.readable, lamp: shot.lamp,
+      file,
+      ...known,
+      f: stageOf(known.species, known.day),
+      grade: truth.grade,
+      readable: truth.readable,
+      lamp: shot.lamp,
       conditions: conditionsOf(shot),
-      outline: outlinePolygon(truth.outline).map(pair), bluntPole: pair(bluntPole(truth.outline)), smallPole: pair(smallPole(truth.outline)),
+      outline: outlinePolygon(truth.outline).map(pair),
+      bluntPole: pair(bluntPole(truth.outline)),
+      smallPole: pair(smallPole(truth.outline)),
       airCell: { depth: truth.airCell.depth, volume: truth.airCell.volume, visible: true },
-      shadow: { area: truth.shadowArea }, vessels: { coverage: truth.vesselCoverage },
+      shadow: { area: truth.shadowArea },
+      vessels: { coverage: truth.vesselCoverage },
       ring: { present: truth.ringVisibleShare > 0, visibleFraction: truth.ringVisibleShare },
     },
     record,
@@ -67,13 +84,27 @@ export async function lineOf({ photo, truth, shot, ...known }: SimulatedCase, fi
 
 function conditionsOf(shot: SimulatedCase['shot']): string[] {
   const is: Array<[string, boolean]> = [
-    ['collar', shot.collar > 0 && shot.lamp !== 'below'], ['fingers', shot.fingers > 0], ['under-exposed', shot.exposure < 0.5],
-    ['over-exposed', shot.exposure > 1.2], ['grainy', shot.electrons < 900], ['defocus', shot.defocusPx > 1.9], ['motion', shot.shakePx > 0],
-    ['lit-background', shot.room[0] > 0.0005], ['tilted', Math.abs(shot.leanRad) > 0.2],
+    ['collar', shot.collar > 0 && shot.lamp !== 'below'],
+    ['fingers', shot.fingers > 0],
+    ['under-exposed', shot.exposure < 0.5],
+    ['over-exposed', shot.exposure > 1.2],
+    ['grainy', shot.electrons < 900],
+    ['defocus', shot.defocusPx > 1.9],
+    ['motion', shot.shakePx > 0],
+    ['lit-background', shot.room[0] > 0.0005],
+    ['tilted', Math.abs(shot.leanRad) > 0.2],
   ]
   return is.filter(([, holds]) => holds).map(([name]) => name)
 }
 
 function pickGraded({ shadow, vessels, ring, light, signs, spotCount, litShare }: EggReading): GradedReading {
-  return { shadow: { ...shadow, contours: [] }, vessels, ring: { ...ring, points: [] }, light, signs, spotCount, litShare }
+  return {
+    shadow: { ...shadow, contours: [] },
+    vessels,
+    ring: { ...ring, points: [] },
+    light,
+    signs,
+    spotCount,
+    litShare,
+  }
 }

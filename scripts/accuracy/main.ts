@@ -28,20 +28,28 @@ async function scoreSample(): Promise<Scored[]> {
 
 async function scoreSimulated(count: number, folder: string): Promise<Scored[]> {
   const parts = Math.min(count, availableParallelism())
-  const files = await Promise.all(Array.from({ length: parts }, (_, part) => {
-    const file = join(folder, `${part}.jsonl`)
-    return collect(Math.round((count * part) / parts), Math.round((count * (part + 1)) / parts), file).then(() => file)
-  }))
+  const files = await Promise.all(
+    Array.from({ length: parts }, (_, part) => {
+      const file = join(folder, `${part}.jsonl`)
+      return collect(Math.round((count * part) / parts), Math.round((count * (part + 1)) / parts), file).then(
+        () => file,
+      )
+    }),
+  )
   const texts = await Promise.all(files.map((file) => readFile(file, 'utf8')))
-  return texts.flatMap((text) => text.trim().split('\n')).map((text) => {
-    const { truth, record } = JSON.parse(text) as Line
-    return scoreOne(truth, record)
-  })
+  return texts
+    .flatMap((text) => text.trim().split('\n'))
+    .map((text) => {
+      const { truth, record } = JSON.parse(text) as Line
+      return scoreOne(truth, record)
+    })
 }
 
 function collect(from: number, to: number, file: string): Promise<void> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', COLLECT, SET, String(from), String(to), file], { stdio: 'inherit' })
+    const child = spawn(process.execPath, ['--import', 'tsx', COLLECT, SET, String(from), String(to), file], {
+      stdio: 'inherit',
+    })
     child.on('error', reject)
     child.on('exit', (code) => {
       if (code === 0) resolve()
@@ -66,16 +74,30 @@ try {
   const sample = await scoreSample()
   const simulated = await scoreSimulated(count, folder)
   const rows: Row[] = FIGURES.map((figure) => ({
-    figure, ...Object.fromEntries(([['sample', sample], ['simulated', simulated]] as const).map(([name, set]) => {
-      const value = figure.of(set)
-      return [name, { value, interval: bootstrapInterval(set, figure.of), missed: missed(figure, value) }]
-    })) as Pick<Row, 'sample' | 'simulated'>,
+    figure,
+    ...(Object.fromEntries(
+      (
+        [
+          ['sample', sample],
+          ['simulated', simulated],
+        ] as const
+      ).map(([name, set]) => {
+        const value = figure.of(set)
+        return [name, { value, interval: bootstrapInterval(set, figure.of), missed: missed(figure, value) }]
+      }),
+    ) as Pick<Row, 'sample' | 'simulated'>),
   }))
   const cell = ({ value, interval, missed: isMissed }: Row['sample'], digits: number): string =>
-    value === null ? '–' : `${value.toFixed(digits)} (${interval!.map((end) => end.toFixed(digits)).join('…')})${isMissed ? ' ✗' : '  '}`
-  console.log(`${''.padEnd(44)}${'target'.padStart(8)}${`sample (${sample.length})`.padStart(28)}${`simulated (${simulated.length})`.padStart(28)}`)
+    value === null
+      ? '–'
+      : `${value.toFixed(digits)} (${interval!.map((end) => end.toFixed(digits)).join('…')})${isMissed ? ' ✗' : '  '}`
+  console.log(
+    `${''.padEnd(44)}${'target'.padStart(8)}${`sample (${sample.length})`.padStart(28)}${`simulated (${simulated.length})`.padStart(28)}`,
+  )
   for (const { figure, sample: a, simulated: b } of rows) {
-    console.log(`${figure.name.padEnd(44)}${String(figure.target ?? '').padStart(8)}${cell(a, figure.digits).padStart(28)}${cell(b, figure.digits).padStart(28)}`)
+    console.log(
+      `${figure.name.padEnd(44)}${String(figure.target ?? '').padStart(8)}${cell(a, figure.digits).padStart(28)}${cell(b, figure.digits).padStart(28)}`,
+    )
   }
   console.log('In brackets the 95 % interval; ✗ misses its target.')
   await mkdir(REPORT, { recursive: true })

@@ -10,8 +10,13 @@ export function polygonOverlap(a: Polygon, b: Polygon): number {
   let joint = 0
   for (let y = top + step / 2; y < top + 1000 * step; y += step) {
     const [p, q] = [spansAt(a, y), spansAt(b, y)]
-    const shared = p.flatMap(([from, to]) => q.map(([start, end]) => Math.max(0, Math.min(to, end) - Math.max(from, start)))).reduce((sum, value) => sum + value, 0)
-    const length = (spans: Array<[number, number]>): number => spans.reduce((sum, [from, to]) => sum + to - from, 0)
+    const shared = p
+      .flatMap(([from, to]) =>
+        q.map(([start, end]) => Math.max(0, Math.min(to, end) - Math.max(from, start))),
+      )
+      .reduce((sum, value) => sum + value, 0)
+    const length = (spans: Array<[number, number]>): number =>
+      spans.reduce((sum, [from, to]) => sum + to - from, 0)
     common += shared
     joint += length(p) + length(q) - shared
   }
@@ -20,9 +25,13 @@ export function polygonOverlap(a: Polygon, b: Polygon): number {
 
 /** Stretches of a level line inside a polygon. */
 function spansAt(polygon: Polygon, y: number): Array<[number, number]> {
-  const crossings = polygon.flatMap((from, i) => {
-    const to = polygon[(i + 1) % polygon.length]!
-    return (from[1] <= y) === (to[1] <= y) ? [] : [from[0] + ((y - from[1]) / (to[1] - from[1])) * (to[0] - from[0])]
-  }).sort((p, q) => p - q)
+  const crossings = polygon
+    .flatMap((from, i) => {
+      const to = polygon[(i + 1) % polygon.length]!
+      return from[1] <= y === to[1] <= y
+        ? []
+        : [from[0] + ((y - from[1]) / (to[1] - from[1])) * (to[0] - from[0])]
+    })
+    .sort((p, q) => p - q)
   return Array.from({ length: crossings.length >> 1 }, (_, i) => [crossings[2 * i]!, crossings[2 * i + 1]!])
 }

@@ -19,9 +19,14 @@ export interface Scored {
 
 export function scoreOne(truth: Truth, record: GradeRecord): Scored {
   const { outline, airCell, shadow } = record
-  const scored: Scored = { truth, record, overlap: outline ? polygonOverlap(outline.points, truth.outline) : 0 }
+  const scored: Scored = {
+    truth,
+    record,
+    overlap: outline ? polygonOverlap(outline.points, truth.outline) : 0,
+  }
   if (outline) {
-    scored.bluntRight = distance(outline.bluntPole, truth.bluntPole) < distance(outline.bluntPole, truth.smallPole)
+    scored.bluntRight =
+      distance(outline.bluntPole, truth.bluntPole) < distance(outline.bluntPole, truth.smallPole)
     const turned = Math.abs(axisOf(outline) - axisOf(truth)) % 180
     scored.axisError = Math.min(turned, 180 - turned)
   }
@@ -58,7 +63,8 @@ export interface Figure {
 }
 
 const readable = (set: readonly Scored[]): Scored[] => set.filter((item) => item.truth.readable)
-const decided = (set: readonly Scored[]): Scored[] => readable(set).filter((item) => item.record.grade !== 'unsure')
+const decided = (set: readonly Scored[]): Scored[] =>
+  readable(set).filter((item) => item.record.grade !== 'unsure')
 const living = (set: readonly Scored[]): Scored[] => set.filter((item) => item.truth.grade === 'developing')
 
 function mean(values: readonly number[]): number | null {
@@ -104,31 +110,148 @@ function calibrationError(set: readonly Scored[]): number | null {
   return n === 0 ? null : bins.reduce((sum, bin) => sum + Math.abs(bin.said - bin.right), 0) / n
 }
 
-const right = (set: readonly Scored[]): Scored[] => set.filter(({ truth, record }) => record.grade === truth.grade)
+const right = (set: readonly Scored[]): Scored[] =>
+  set.filter(({ truth, record }) => record.grade === truth.grade)
 
 /** The figures of the accuracy report, with the targets set for them. */
 export const FIGURES: readonly Figure[] = [
-  { name: 'outline overlap (IoU), mean', target: 0.985, better: 'high', digits: 4, of: (set) => mean(set.map((item) => item.overlap)) },
-  { name: 'outline overlap, 5th percentile', target: 0.96, better: 'high', digits: 4, of: (set) => percentile(set.map((item) => item.overlap), 5) },
-  { name: 'blunt end right, %', target: 99.5, better: 'high', digits: 1, of: (set) => share(known(set, 'bluntRight').filter(Boolean), known(set, 'bluntRight').length) },
-  { name: 'axis angle error, 95th percentile, °', target: 3, better: 'low', digits: 2, of: (set) => percentile(known(set, 'axisError'), 95) },
-  { name: 'air cell measured, %', better: 'high', digits: 1, of: (set) => share(known(set, 'depthError'), readable(set).filter((item) => item.truth.airCell.visible).length) },
-  { name: 'air cell depth error, mean, % of length', target: 1, better: 'low', digits: 2, of: (set) => times100(mean(known(set, 'depthError'))) },
-  { name: 'air cell depth error, 95th percentile', target: 2.5, better: 'low', digits: 2, of: (set) => times100(percentile(known(set, 'depthError'), 95)) },
-  { name: 'air cell volume error, mean, points', target: 0.8, better: 'low', digits: 2, of: (set) => times100(mean(known(set, 'volumeError'))) },
-  { name: 'depth within two stated uncertainties, %', target: 92, better: 'high', digits: 1, of: (set) => share(known(set, 'depthWithin').filter(Boolean), known(set, 'depthWithin').length) },
-  { name: 'shadow error, mean, points', target: 3, better: 'low', digits: 2, of: (set) => times100(mean(known(set, 'shadowError'))) },
-  { name: 'shadow within two stated uncertainties, %', target: 92, better: 'high', digits: 1, of: (set) => share(known(set, 'shadowWithin').filter(Boolean), known(set, 'shadowWithin').length) },
-  { name: 'grade right, %', target: 97, better: 'high', digits: 1, of: (set) => share(right(readable(set)), readable(set).length) },
-  { name: 'grade right when decided, %', target: 99, better: 'high', digits: 1, of: (set) => share(right(decided(set)), decided(set).length) },
-  { name: 'not sure, %', target: 4, better: 'low', digits: 1, of: (set) => share(readable(set).filter((item) => item.record.grade === 'unsure'), readable(set).length) },
+  {
+    name: 'outline overlap (IoU), mean',
+    target: 0.985,
+    better: 'high',
+    digits: 4,
+    of: (set) => mean(set.map((item) => item.overlap)),
+  },
+  {
+    name: 'outline overlap, 5th percentile',
+    target: 0.96,
+    better: 'high',
+    digits: 4,
+    of: (set) =>
+      percentile(
+        set.map((item) => item.overlap),
+        5,
+      ),
+  },
+  {
+    name: 'blunt end right, %',
+    target: 99.5,
+    better: 'high',
+    digits: 1,
+    of: (set) => share(known(set, 'bluntRight').filter(Boolean), known(set, 'bluntRight').length),
+  },
+  {
+    name: 'axis angle error, 95th percentile, °',
+    target: 3,
+    better: 'low',
+    digits: 2,
+    of: (set) => percentile(known(set, 'axisError'), 95),
+  },
+  {
+    name: 'air cell measured, %',
+    better: 'high',
+    digits: 1,
+    of: (set) =>
+      share(known(set, 'depthError'), readable(set).filter((item) => item.truth.airCell.visible).length),
+  },
+  {
+    name: 'air cell depth error, mean, % of length',
+    target: 1,
+    better: 'low',
+    digits: 2,
+    of: (set) => times100(mean(known(set, 'depthError'))),
+  },
+  {
+    name: 'air cell depth error, 95th percentile',
+    target: 2.5,
+    better: 'low',
+    digits: 2,
+    of: (set) => times100(percentile(known(set, 'depthError'), 95)),
+  },
+  {
+    name: 'air cell volume error, mean, points',
+    target: 0.8,
+    better: 'low',
+    digits: 2,
+    of: (set) => times100(mean(known(set, 'volumeError'))),
+  },
+  {
+    name: 'depth within two stated uncertainties, %',
+    target: 92,
+    better: 'high',
+    digits: 1,
+    of: (set) => share(known(set, 'depthWithin').filter(Boolean), known(set, 'depthWithin').length),
+  },
+  {
+    name: 'shadow error, mean, points',
+    target: 3,
+    better: 'low',
+    digits: 2,
+    of: (set) => times100(mean(known(set, 'shadowError'))),
+  },
+  {
+    name: 'shadow within two stated uncertainties, %',
+    target: 92,
+    better: 'high',
+    digits: 1,
+    of: (set) => share(known(set, 'shadowWithin').filter(Boolean), known(set, 'shadowWithin').length),
+  },
+  {
+    name: 'grade right, %',
+    target: 97,
+    better: 'high',
+    digits: 1,
+    of: (set) => share(right(readable(set)), readable(set).length),
+  },
+  {
+    name: 'grade right when decided, %',
+    target: 99,
+    better: 'high',
+    digits: 1,
+    of: (set) => share(right(decided(set)), decided(set).length),
+  },
+  {
+    name: 'not sure, %',
+    target: 4,
+    better: 'low',
+    digits: 1,
+    of: (set) =>
+      share(
+        readable(set).filter((item) => item.record.grade === 'unsure'),
+        readable(set).length,
+      ),
+  },
   { name: 'calibration error (ECE)', target: 0.03, better: 'low', digits: 3, of: calibrationError },
-  { name: 'living eggs marked for removal', target: 0, better: 'low', digits: 0, of: (set) => living(set).filter((item) => item.record.action === 'remove').length },
-  { name: 'unreadable given a confident grade, %', target: 2, better: 'low', digits: 1, of: confidentUnreadable },
-  { name: 'readable called unreadable, %', better: 'low', digits: 1, of: (set) => share(readable(set).filter((item) => !item.record.readable), readable(set).length) },
+  {
+    name: 'living eggs marked for removal',
+    target: 0,
+    better: 'low',
+    digits: 0,
+    of: (set) => living(set).filter((item) => item.record.action === 'remove').length,
+  },
+  {
+    name: 'unreadable given a confident grade, %',
+    target: 2,
+    better: 'low',
+    digits: 1,
+    of: confidentUnreadable,
+  },
+  {
+    name: 'readable called unreadable, %',
+    better: 'low',
+    digits: 1,
+    of: (set) =>
+      share(
+        readable(set).filter((item) => !item.record.readable),
+        readable(set).length,
+      ),
+  },
 ]
 
 function confidentUnreadable(set: readonly Scored[]): number | null {
   const unreadable = set.filter((item) => !item.truth.readable)
-  return share(unreadable.filter(({ record }) => record.grade !== 'unsure' && record.probabilities[record.grade] >= 0.8), unreadable.length)
+  return share(
+    unreadable.filter(({ record }) => record.grade !== 'unsure' && record.probabilities[record.grade] >= 0.8),
+    unreadable.length,
+  )
 }

@@ -4,7 +4,13 @@ import { createRandom } from '../../src/core/random/random.ts'
 import { createEgg, eggAt, type Fate } from '../../src/core/simulate/egg-model.ts'
 import { renderEgg, type SimulatedTruth } from '../../src/core/simulate/render.ts'
 import { takeAnyShot, type Shot } from '../../src/core/simulate/shot.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
+import {
+  SHELLS,
+  SPECIES,
+  SPECIES_NAMES,
+  type Shell,
+  type SpeciesName,
+} from '../../src/core/species/species.ts'
 
 export interface SimulatedCase {
   /** A JPEG file. */
@@ -28,9 +34,13 @@ export async function simulateCase(set: string, index: number): Promise<Simulate
   const { incubationDays } = SPECIES[species]
   const day = random.between(0.17, 0.89) * incubationDays
   const stages: Fate[] = [
-    { kind: 'developing' }, { kind: 'clear' },
+    { kind: 'developing' },
+    { kind: 'clear' },
     { kind: 'died', onDay: Math.min(0.9 * day, random.between(0.1, 0.28) * incubationDays) },
-    { kind: 'died', onDay: random.between(0.31, Math.max(0.32, day / incubationDays - 0.04)) * incubationDays },
+    {
+      kind: 'died',
+      onDay: random.between(0.31, Math.max(0.32, day / incubationDays - 0.04)) * incubationDays,
+    },
   ]
   const fate = stages[index % 4]!
   const egg = createEgg(`${set}/${index}`, { species, shell, fate, cracked: random.uniform() < 0.05 })
@@ -38,7 +48,14 @@ export async function simulateCase(set: string, index: number): Promise<Simulate
   const seenOn = fate.kind === 'died' ? Math.max(day, fate.onDay + 0.03 * incubationDays) : day
   const shot = takeAnyShot(`${set}/${index}`)
   const { image, truth } = renderEgg(eggAt(egg, seenOn), shot)
-  return { photo: await squeeze(image, Math.round(random.between(68, 95))), truth, species, shell, day: seenOn, shot }
+  return {
+    photo: await squeeze(image, Math.round(random.between(68, 95))),
+    truth,
+    species,
+    shell,
+    day: seenOn,
+    shot,
+  }
 }
 
 function squeeze(image: RgbImage, quality: number): Promise<Buffer> {

@@ -22,15 +22,38 @@ const IDLE_RESOLUTION_MS = 5
 export async function benchLamp(): Promise<string[]> {
   const folder = await mkdtemp(join(tmpdir(), 'perlumen-lamp-'))
   const film = join(folder, 'eggs.mjpeg')
-  const server = createApp({ appFolder: fileURLToPath(new URL('../../dist/', import.meta.url)) }).listen(0, '127.0.0.1')
+  const server = createApp({ appFolder: fileURLToPath(new URL('../../dist/', import.meta.url)) }).listen(
+    0,
+    '127.0.0.1',
+  )
   try {
     await new Promise((resolve) => server.once('listening', resolve))
-    await writeLampFilm({ path: film, seed: 'bench', eggs: 10, widthPx: 1920, heightPx: 1080, onMs: 1000 * SECONDS_AN_EGG - 700, gapMs: 700, ageDays: AGE_DAYS })
+    await writeLampFilm({
+      path: film,
+      seed: 'bench',
+      eggs: 10,
+      widthPx: 1920,
+      heightPx: 1080,
+      onMs: 1000 * SECONDS_AN_EGG - 700,
+      gapMs: 700,
+      ageDays: AGE_DAYS,
+    })
     const baseURL = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
     const browser = await chromium.launch({
       executablePath: findChromium(),
-      args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
-        '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${film}`],
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--use-fake-ui-for-media-stream',
+        '--use-fake-device-for-media-stream',
+        `--use-file-for-fake-video-capture=${film}`,
+      ],
     })
     try {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -45,13 +68,25 @@ export async function benchLamp(): Promise<string[]> {
       // This process has next to nothing to do: when it is held up, so is the machine.
       const idle = monitorEventLoopDelay({ resolution: IDLE_RESOLUTION_MS })
       idle.enable()
-      const verdicts = (): Promise<number[]> => page.evaluate(() => performance.getEntriesByName('perlumen settled to verdict').map((entry) => entry.duration))
+      const verdicts = (): Promise<number[]> =>
+        page.evaluate(() =>
+          performance.getEntriesByName('perlumen settled to verdict').map((entry) => entry.duration),
+        )
       const until = Date.now() + 2 * EGGS_SEEN * SECONDS_AN_EGG * 1000
       while ((await verdicts()).length < EGGS_SEEN && Date.now() < until) await page.waitForTimeout(1000)
       idle.disable()
       const times = (await verdicts()).sort((a, b) => a - b)
-      const size = await page.locator('video').evaluate((video: { videoWidth: number; videoHeight: number }) => `${video.videoWidth} × ${video.videoHeight}`)
-      const tasks = await page.evaluate(() => (globalThis as unknown as { longTasks: Array<[number, number]> }).longTasks.map(([, duration]) => duration))
+      const size = await page
+        .locator('video')
+        .evaluate(
+          (video: { videoWidth: number; videoHeight: number }) =>
+            `${video.videoWidth} × ${video.videoHeight}`,
+        )
+      const tasks = await page.evaluate(() =>
+        (globalThis as unknown as { longTasks: Array<[number, number]> }).longTasks.map(
+          ([, duration]) => duration,
+        ),
+      )
       return report(times, tasks, size, idle)
     } finally {
       await browser.close()
@@ -65,7 +100,8 @@ export async function benchLamp(): Promise<string[]> {
 
 function report(times: number[], longTasks: number[], size: string, idle: IntervalHistogram): string[] {
   const ms = (milliseconds: number): string => `${milliseconds.toFixed(0)} ms`
-  const at = (share: number): string => ms(times[Math.min(times.length - 1, Math.floor(share * times.length))] ?? NaN)
+  const at = (share: number): string =>
+    ms(times[Math.min(times.length - 1, Math.floor(share * times.length))] ?? NaN)
   return [
     `From egg settled to verdict on the screen and on the disk (${times.length} eggs, ${size}, ${availableParallelism()} processors)`,
     `  least ${at(0)}, quarter ${at(0.25)}, middle ${at(0.5)}, three quarters ${at(0.75)}, 95 % ${at(0.95)}, most ${at(1)}; the targets are 500 ms in the middle and 900 ms at 95 %`,

@@ -32,20 +32,43 @@ export function drawFilmCase(seed: string, wish: FilmWish): FilmCase {
   const species = random.pick(SPECIES_NAMES)
   const days = SPECIES[species].incubationDays
   const ageDays = random.between(...wish.stages) * days
-  const egg = createEgg(seed, { species, shell: random.pick(SHELLS), fate: wish.alive ? { kind: 'developing' } : deadFate(random, ageDays, days) })
+  const egg = createEgg(seed, {
+    species,
+    shell: random.pick(SHELLS),
+    fate: wish.alive ? { kind: 'developing' } : deadFate(random, ageDays, days),
+  })
   const shot = takeShot(seed, {
-    widthPx: SIDE_PX, heightPx: SIDE_PX, axisRad: random.between(-Math.PI, Math.PI), fill: random.between(0.68, 0.85),
-    exposure: random.pick([0.35, 0.6, 0.8, 0.9, 1, 1.2]), electrons: random.between(600, 8000), defocusPx: random.between(0.3, 0.7),
-    lamp: random.pick(['blunt', 'blunt', 'blunt', 'small', 'below']), fingers: random.uniform() < 0.15 ? 1 : 0,
+    widthPx: SIDE_PX,
+    heightPx: SIDE_PX,
+    axisRad: random.between(-Math.PI, Math.PI),
+    fill: random.between(0.68, 0.85),
+    exposure: random.pick([0.35, 0.6, 0.8, 0.9, 1, 1.2]),
+    electrons: random.between(600, 8000),
+    defocusPx: random.between(0.3, 0.7),
+    lamp: random.pick(['blunt', 'blunt', 'blunt', 'small', 'below']),
+    fingers: random.uniform() < 0.15 ? 1 : 0,
   })
   const size = scaleOf(egg, shot)
   const off = (sd: number): number => random.normal(0, sd)
-  const [halfLengthPx, halfBreadthPx] = [size.halfLengthPx * (1 + off(OUTLINE_OFF)), size.halfBreadthPx * (1 + off(OUTLINE_OFF))]
+  const [halfLengthPx, halfBreadthPx] = [
+    size.halfLengthPx * (1 + off(OUTLINE_OFF)),
+    size.halfBreadthPx * (1 + off(OUTLINE_OFF)),
+  ]
   return {
-    seed, shot, life: wish.life, state: eggAt(egg, ageDays),
+    seed,
+    shot,
+    life: wish.life,
+    state: eggAt(egg, ageDays),
     outline: {
-      centre: { x: shot.centre.x * SIDE_PX + off(OUTLINE_OFF) * halfLengthPx, y: shot.centre.y * SIDE_PX + off(OUTLINE_OFF) * halfLengthPx },
-      axisRad: shot.axisRad + off(OUTLINE_OFF), halfLengthPx, halfBreadthPx, taper: egg.taper, bulge: egg.bulge,
+      centre: {
+        x: shot.centre.x * SIDE_PX + off(OUTLINE_OFF) * halfLengthPx,
+        y: shot.centre.y * SIDE_PX + off(OUTLINE_OFF) * halfLengthPx,
+      },
+      axisRad: shot.axisRad + off(OUTLINE_OFF),
+      halfLengthPx,
+      halfBreadthPx,
+      taper: egg.taper,
+      bulge: egg.bulge,
     },
   }
 }
@@ -56,5 +79,10 @@ function deadFate(random: Random, ageDays: number, days: number): Fate {
 }
 
 export function framesOf({ state, shot, life }: FilmCase, frameCount: number): Generator<FilmFrame> {
-  return filmEgg(state, shot, { framesPerSecond: FRAMES_PER_SECOND, frameCount, life, handling: USUAL_HANDLING })
+  return filmEgg(state, shot, {
+    framesPerSecond: FRAMES_PER_SECOND,
+    frameCount,
+    life,
+    handling: USUAL_HANDLING,
+  })
 }

@@ -25,16 +25,44 @@ const FRAMES_PER_SECOND = 30
 const COMING_FRAMES = 5
 
 /** Writes a film of eggs coming to a lamp and going, for Chromium's fake camera (motion JPEG). */
-export async function writeLampFilm({ path, seed, eggs, widthPx, heightPx, onMs, gapMs, ageDays }: LampFilm): Promise<void> {
-  const bare = await encode(renderBareLamp(takeShot(`${seed}/bare`, { widthPx, heightPx, centre: { x: 0.5, y: 0.5 } })))
+export async function writeLampFilm({
+  path,
+  seed,
+  eggs,
+  widthPx,
+  heightPx,
+  onMs,
+  gapMs,
+  ageDays,
+}: LampFilm): Promise<void> {
+  const bare = await encode(
+    renderBareLamp(takeShot(`${seed}/bare`, { widthPx, heightPx, centre: { x: 0.5, y: 0.5 } })),
+  )
   const parts: Buffer[] = []
   for (let i = 0; i < eggs; i++) {
-    const egg = createEgg(`${seed}/${i}`, { species: 'chicken', shell: 'tinted', fate: drawFate(createRandom(`${seed}/fate/${i}`), 21) })
-    const shot = takeShot(`${seed}/${i}`, { widthPx, heightPx, fill: 0.76, exposure: 0.9, electrons: 3000, centre: { x: 0.5, y: 0.5 } })
+    const egg = createEgg(`${seed}/${i}`, {
+      species: 'chicken',
+      shell: 'tinted',
+      fate: drawFate(createRandom(`${seed}/fate/${i}`), 21),
+    })
+    const shot = takeShot(`${seed}/${i}`, {
+      widthPx,
+      heightPx,
+      fill: 0.76,
+      exposure: 0.9,
+      electrons: 3000,
+      centre: { x: 0.5, y: 0.5 },
+    })
     const lying = await encode(renderEgg(eggAt(egg, ageDays), shot).image)
     parts.push(...repeated(bare, Math.round((gapMs / 1000) * FRAMES_PER_SECOND)))
     for (let k = COMING_FRAMES; k > 0; k--) {
-      parts.push(await sharp(lying).extract({ left: 0, top: 0, width: widthPx, height: heightPx - 12 * k * k }).extend({ top: 12 * k * k, background: '#000' }).jpeg().toBuffer())
+      parts.push(
+        await sharp(lying)
+          .extract({ left: 0, top: 0, width: widthPx, height: heightPx - 12 * k * k })
+          .extend({ top: 12 * k * k, background: '#000' })
+          .jpeg()
+          .toBuffer(),
+      )
     }
     parts.push(...repeated(lying, Math.round((onMs / 1000) * FRAMES_PER_SECOND) - COMING_FRAMES))
   }
@@ -47,5 +75,8 @@ function repeated(frame: Buffer, count: number): Buffer[] {
 
 /** The fake camera takes full-range pictures for video-range ones: squeezed beforehand they come out right. */
 function encode(image: RgbImage): Promise<Buffer> {
-  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } }).linear(219 / 255, 16).jpeg({ quality: 88 }).toBuffer()
+  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } })
+    .linear(219 / 255, 16)
+    .jpeg({ quality: 88 })
+    .toBuffer()
 }

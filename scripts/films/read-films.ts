@@ -22,11 +22,24 @@ export interface FilmResult {
 
 process.on('message', ({ seed, wish, frameCount }: FilmJob) => {
   const film = drawFilmCase(seed, wish)
-  const frames = [...framesOf(film, frameCount)].map(({ image, atMs }) => ({ widthPx: image.widthPx, heightPx: image.heightPx, channels: 3 as const, data: image.data, atMs }))
+  const frames = [...framesOf(film, frameCount)].map(({ image, atMs }) => ({
+    widthPx: image.widthPx,
+    heightPx: image.heightPx,
+    channels: 3 as const,
+    data: image.data,
+    atMs,
+  }))
   const start = performance.now()
   const clip = toClip(frames)
   const registered = registerClip(clip, film.outline)
   const movement = registered && findMovement(registered, clip, film.outline)
-  const heartbeat = registered && canShowHeartbeat(clip, film.state.stage) ? findHeartbeat(registered, clip) : null
-  process.send!({ seed, significance: movement?.significance ?? null, moving: movement?.moving ?? false, heartbeat, readMs: performance.now() - start } satisfies FilmResult)
+  const heartbeat =
+    registered && canShowHeartbeat(clip, film.state.stage) ? findHeartbeat(registered, clip) : null
+  process.send!({
+    seed,
+    significance: movement?.significance ?? null,
+    moving: movement?.moving ?? false,
+    heartbeat,
+    readMs: performance.now() - start,
+  } satisfies FilmResult)
 })

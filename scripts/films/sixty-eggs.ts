@@ -16,13 +16,50 @@ async function bundleOfSixty(): Promise<Buffer> {
   const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
   const hatchery = newHatchery('UTC')
   const set: SetRecord = {
-    id: 'sixty', name: 'Lighthouse sixty', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', setAt, policy: 'first-sight',
-    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
-    trays: [{ id: 'tray', name: 'Tray 1', incubatorId: hatchery.incubators[0]!.id, rows: ROWS, columns: COLUMNS, numbering: 'letter-rows' }],
-    batches: [], done: [{ key: 'set', at: setAt }], temperatures: [], notes: '',
+    id: 'sixty',
+    name: 'Lighthouse sixty',
+    species: 'chicken',
+    breed: 'Holm Beacon',
+    shell: 'tinted',
+    setAt,
+    policy: 'first-sight',
+    plan: {
+      school: 'weekly',
+      ownDays: [],
+      dayCount: 'elapsed',
+      turningStop: 'usual',
+      incubationDays: null,
+      delayHours: 0,
+      turnsADay: null,
+    },
+    trays: [
+      {
+        id: 'tray',
+        name: 'Tray 1',
+        incubatorId: hatchery.incubators[0]!.id,
+        rows: ROWS,
+        columns: COLUMNS,
+        numbering: 'letter-rows',
+      },
+    ],
+    batches: [],
+    done: [{ key: 'set', at: setAt }],
+    temperatures: [],
+    notes: '',
   }
-  const eggs = placesInOrder(set.trays[0]!).map((place, i) => plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }))
-  const records = { format: 'perlumen-records' as const, version: RECORDS_VERSION as typeof RECORDS_VERSION, exportedAt: setAt, hatchery, sets: [set], eggs, looks: [], sessions: [] }
+  const eggs = placesInOrder(set.trays[0]!).map((place, i) =>
+    plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }),
+  )
+  const records = {
+    format: 'perlumen-records' as const,
+    version: RECORDS_VERSION as typeof RECORDS_VERSION,
+    exportedAt: setAt,
+    hatchery,
+    sets: [set],
+    eggs,
+    looks: [],
+    sessions: [],
+  }
   const { file } = await writeBundle({ records, aside: [], photo: async () => null })
   return Buffer.from(await file.arrayBuffer())
 }
@@ -33,7 +70,9 @@ async function bundleOfSixty(): Promise<Buffer> {
  */
 export async function beginNight(page: Page, baseURL: string, readyMs = 0): Promise<void> {
   await page.goto(`${baseURL}#/records`)
-  await page.getByTestId('bundle-input').setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: await bundleOfSixty() })
+  await page
+    .getByTestId('bundle-input')
+    .setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: await bundleOfSixty() })
   await page.getByTestId('records-message').waitFor()
   await page.goto(`${baseURL}#/sets/sixty/candle`)
   await page.getByText('Before the first egg').waitFor()

@@ -51,14 +51,19 @@ export async function soakBundles(trials: Trials, keeper: Keeper): Promise<Findi
   let before = JSON.stringify((await keeper.reopened()).records.looks)
   return runTrials(trials, async (name) => {
     const random = createRandom(`bundle/${name}`)
-    const hostile = random.uniform() < 0.4 ? new Blob([mutateBytes(bytes, random)]) : await dishonest(file, mutateJson(records, random))
+    const hostile =
+      random.uniform() < 0.4
+        ? new Blob([mutateBytes(bytes, random)])
+        : await dishonest(file, mutateJson(records, random))
     let bundle: Bundle
     try {
       bundle = await readBundle(hostile, ZONE)
     } catch (error) {
       if (!(error instanceof BundleError)) throw error
-      if (!/^[A-Z].*\.( \(And \d+ more\.\))?$/s.test(error.message)) throw new Error(`no sentence: ${error.message}`)
-      if (JSON.stringify((await keeper.reopened()).records.looks) !== before) throw new Error('a refusal changed the book')
+      if (!/^[A-Z].*\.( \(And \d+ more\.\))?$/s.test(error.message))
+        throw new Error(`no sentence: ${error.message}`)
+      if (JSON.stringify((await keeper.reopened()).records.looks) !== before)
+        throw new Error('a refusal changed the book')
       return true
     }
     await keeper.bringIn(bundle)
@@ -82,9 +87,30 @@ function useEverything(records: HatcheryRecords): void {
     return { set, statuses: eventStatuses(progressOf(set, hatchery, own, looks), nowMs, hatchery.zone) }
   })
   agenda(rows)
-  warnings(rows.map(({ set, statuses }) => ({
-    id: set.id, name: set.name, species: set.species, schedule: statuses.map(({ event }) => event), started: true, finished: false, eggsIn: new Map(), oldestStorageDays: null,
-  })), hatchery, nowMs)
-  writeCalendar(sets.map((set) => ({ id: set.id, name: set.name, species: set.species, schedule: scheduleOf(set, hatchery), exportedKeys: [] })), { zone: hatchery.zone, nowMs, dayLabel: () => '' })
-  if (sortOut(rawRecordsOf({ ...records }), ZONE, records.exportedAt).aside.length > 0) throw new Error('what is kept could not be brought out and in again')
+  warnings(
+    rows.map(({ set, statuses }) => ({
+      id: set.id,
+      name: set.name,
+      species: set.species,
+      schedule: statuses.map(({ event }) => event),
+      started: true,
+      finished: false,
+      eggsIn: new Map(),
+      oldestStorageDays: null,
+    })),
+    hatchery,
+    nowMs,
+  )
+  writeCalendar(
+    sets.map((set) => ({
+      id: set.id,
+      name: set.name,
+      species: set.species,
+      schedule: scheduleOf(set, hatchery),
+      exportedKeys: [],
+    })),
+    { zone: hatchery.zone, nowMs, dayLabel: () => '' },
+  )
+  if (sortOut(rawRecordsOf({ ...records }), ZONE, records.exportedAt).aside.length > 0)
+    throw new Error('what is kept could not be brought out and in again')
 }

@@ -10,23 +10,64 @@ const hatchery = newHatchery('UTC')
 function setOf(id: string, ageDays: number, trays: number, rows: number, columns: number): SetRecord {
   const setAt = new Date(Date.now() - ageDays * DAY_MS).toISOString()
   return {
-    id, name: `Set ${id}`, species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', setAt, policy: 'second-look',
-    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
-    trays: Array.from({ length: trays }, (_, i) => ({ id: `${id}-t${i}`, name: `Tray ${i + 1}`, incubatorId: hatchery.incubators[0]!.id, rows, columns, numbering: 'letter-rows' as const })),
-    batches: [], done: [{ key: 'set', at: setAt }], temperatures: [], notes: '',
+    id,
+    name: `Set ${id}`,
+    species: 'chicken',
+    breed: 'Holm Beacon',
+    shell: 'tinted',
+    setAt,
+    policy: 'second-look',
+    plan: {
+      school: 'weekly',
+      ownDays: [],
+      dayCount: 'elapsed',
+      turningStop: 'usual',
+      incubationDays: null,
+      delayHours: 0,
+      turnsADay: null,
+    },
+    trays: Array.from({ length: trays }, (_, i) => ({
+      id: `${id}-t${i}`,
+      name: `Tray ${i + 1}`,
+      incubatorId: hatchery.incubators[0]!.id,
+      rows,
+      columns,
+      numbering: 'letter-rows' as const,
+    })),
+    batches: [],
+    done: [{ key: 'set', at: setAt }],
+    temperatures: [],
+    notes: '',
   }
 }
 
 function eggsOf(set: SetRecord, count: number): EggRecord[] {
   const { rows, columns } = set.trays[0]!
-  return Array.from({ length: count }, (_, i) => plainEgg({
-    id: `${set.id}-${i + 1}`, setId: set.id, number: i + 1,
-    place: { trayId: set.trays[Math.floor(i / (rows * columns))]!.id, row: Math.floor((i % (rows * columns)) / columns), column: i % columns },
-  }))
+  return Array.from({ length: count }, (_, i) =>
+    plainEgg({
+      id: `${set.id}-${i + 1}`,
+      setId: set.id,
+      number: i + 1,
+      place: {
+        trayId: set.trays[Math.floor(i / (rows * columns))]!.id,
+        row: Math.floor((i % (rows * columns)) / columns),
+        column: i % columns,
+      },
+    }),
+  )
 }
 
 async function bundleOf(sets: SetRecord[], eggs: EggRecord[]): Promise<Buffer> {
-  const records = { format: 'perlumen-records' as const, version: RECORDS_VERSION as typeof RECORDS_VERSION, exportedAt: new Date().toISOString(), hatchery, sets, eggs, looks: [], sessions: [] }
+  const records = {
+    format: 'perlumen-records' as const,
+    version: RECORDS_VERSION as typeof RECORDS_VERSION,
+    exportedAt: new Date().toISOString(),
+    hatchery,
+    sets,
+    eggs,
+    looks: [],
+    sessions: [],
+  }
   const { file } = await writeBundle({ records, aside: [], photo: async () => null })
   return Buffer.from(await file.arrayBuffer())
 }
@@ -34,7 +75,10 @@ async function bundleOf(sets: SetRecord[], eggs: EggRecord[]): Promise<Buffer> {
 /** Five thousand sets of two eggs, one of them set each hour back in time; the first seven are about to be candled. */
 export function manySets(count = 5000): Promise<Buffer> {
   const sets = Array.from({ length: count }, (_, i) => setOf(`s${i}`, 7 + i / 24, 1, 1, 2))
-  return bundleOf(sets, sets.flatMap((set) => eggsOf(set, 2)))
+  return bundleOf(
+    sets,
+    sets.flatMap((set) => eggsOf(set, 2)),
+  )
 }
 
 /** One set of twenty thousand eggs in sixty trays of forty by forty. */

@@ -8,7 +8,10 @@ const ZONE = 'Europe/Lisbon'
 export function memoryKeeper(): Keeper {
   // localforage asks it for the browser's name.
   if (!('navigator' in globalThis)) Object.assign(globalThis, { navigator: { userAgent: 'none' } })
-  const reopen = async (): Promise<{ repository: Repository; book: Awaited<ReturnType<Repository['load']>> }> => {
+  const reopen = async (): Promise<{
+    repository: Repository
+    book: Awaited<ReturnType<Repository['load']>>
+  }> => {
     const repository = new Repository()
     return { repository, book: await repository.load(ZONE) }
   }

@@ -10,11 +10,16 @@ import { onStage } from './stage.ts'
 
 const SETTLE_MS = 60_000
 
-async function repeat({ seed, from, count, onProgress }: Trials, once: (name: string, cut: () => void) => Promise<string | null>): Promise<Findings> {
+async function repeat(
+  { seed, from, count, onProgress }: Trials,
+  once: (name: string, cut: () => void) => Promise<string | null>,
+): Promise<Findings> {
   const findings: Findings = { tried: 0, refused: 0, slowestMs: 0, faults: [] }
   for (let i = from; i < from + count; i++) {
     const start = performance.now()
-    const fault = await once(`${seed}/${i}`, () => findings.refused++).catch((error: unknown) => (error as Error).stack ?? String(error))
+    const fault = await once(`${seed}/${i}`, () => findings.refused++).catch(
+      (error: unknown) => (error as Error).stack ?? String(error),
+    )
     if (fault) findings.faults.push(`${seed}/${i}: ${fault}`)
     findings.slowestMs = Math.max(findings.slowestMs, performance.now() - start)
     onProgress?.(++findings.tried, findings)
@@ -27,11 +32,13 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
   return onStage(async ({ base, start }) => {
     const folder = await mkdtemp(join(tmpdir(), 'perlumen-bundles-'))
     // Two books that differ in size, brought in in turn.
-    const books = await Promise.all([60, 90].map(async (sets) => {
-      const file = join(folder, `${sets}.zip`)
-      await writeFile(file, await manySets(sets))
-      return { file, sets }
-    }))
+    const books = await Promise.all(
+      [60, 90].map(async (sets) => {
+        const file = join(folder, `${sets}.zip`)
+        await writeFile(file, await manySets(sets))
+        return { file, sets }
+      }),
+    )
     let now = 0
     let longestMs = 2500
     return repeat(trials, async (name, cut) => {
@@ -44,9 +51,19 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
       await page.getByTestId('bundle-input').setInputFiles(next.file)
       const began = Date.now()
       if (before > 0) await page.getByRole('button', { name: 'Replace' }).click({ timeout: SETTLE_MS })
-      const acknowledged = page.getByTestId('records-message').getByText('brought in').waitFor({ timeout: SETTLE_MS }).then(() => Date.now(), () => null)
+      const acknowledged = page
+        .getByTestId('records-message')
+        .getByText('brought in')
+        .waitFor({ timeout: SETTLE_MS })
+        .then(
+          () => Date.now(),
+          () => null,
+        )
       const killAtMs = random.between(0, longestMs)
-      const done = await Promise.race([acknowledged, new Promise<null>((resolve) => setTimeout(() => resolve(null), killAtMs))])
+      const done = await Promise.race([
+        acknowledged,
+        new Promise<null>((resolve) => setTimeout(() => resolve(null), killAtMs)),
+      ])
       await browser.kill()
       if (done === null) cut()
       else longestMs = Math.max(300, 1.15 * (done - began))
@@ -56,7 +73,8 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
       const disk = await bookOnDisk(again.page)
       await again.kill()
       now = disk.sets.length
-      if (now !== before && now !== next.sets) return `${now} sets: neither the old ${before} nor the new ${next.sets}`
+      if (now !== before && now !== next.sets)
+        return `${now} sets: neither the old ${before} nor the new ${next.sets}`
       if (disk.eggs.length !== 2 * now) return `${disk.eggs.length} eggs for ${now} sets`
       if (done !== null && now !== next.sets) return 'acknowledged, but the old book is there'
       return disk.others > 0 ? `${disk.others} left-over databases` : null
@@ -85,7 +103,9 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
       // Some things done and acknowledged first, and then at any moment of the next.
       const wanted = Math.floor(random.between(0, 4))
       let enough = (): void => undefined
-      const acknowledged = new Promise<void>((resolve) => { enough = resolve })
+      const acknowledged = new Promise<void>((resolve) => {
+        enough = resolve
+      })
       let done = 0
       if (wanted === 0) enough()
       const working = work(page, random.fork('work'), known, stop.signal, () => {
@@ -94,7 +114,15 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
       await Promise.race([acknowledged, new Promise((resolve) => setTimeout(resolve, SETTLE_MS))])
       await new Promise((resolve) => setTimeout(resolve, random.between(0, 1500)))
       stop.abort()
-      if ((await page.getByTestId('status').innerText().catch(() => '')).endsWith('…')) cut()
+      if (
+        (
+          await page
+            .getByTestId('status')
+            .innerText()
+            .catch(() => '')
+        ).endsWith('…')
+      )
+        cut()
       await browser.kill()
       await working
       const again = await start()
@@ -104,7 +132,8 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
       const looks = new Map(disk.looks.map((look) => [look.id, look]))
       for (const [id, own] of known) {
         const look = looks.get(id)
-        if (!look?.photo) return `the look ${id} that was shown as saved is ${look ? 'without its photograph' : 'gone'}`
+        if (!look?.photo)
+          return `the look ${id} that was shown as saved is ${look ? 'without its photograph' : 'gone'}`
         if (own !== null && look.own !== own) return `the grade ${own} that was shown as saved is ${look.own}`
       }
       console.log(`  ${known.size} looks acknowledged so far, all there`)
@@ -114,23 +143,41 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
 }
 
 /** Photographs, grades and retakes; notes what the screen acknowledges. A retake or a grade that is under way may become either. */
-async function work(page: Page, random: ReturnType<typeof createRandom>, known: Map<string, string | null>, signal: AbortSignal, saved: () => void): Promise<void> {
+async function work(
+  page: Page,
+  random: ReturnType<typeof createRandom>,
+  known: Map<string, string | null>,
+  signal: AbortSignal,
+  saved: () => void,
+): Promise<void> {
   const shown = page.locator('main[data-look]')
   const status = page.getByTestId('status')
   while (!signal.aborted) {
     const look = await shown.getAttribute('data-look')
     if (!look) {
       await page.keyboard.press(' ')
-      await page.waitForFunction(() => document.querySelector('main[data-look]')?.getAttribute('data-look') !== '')
+      await page.waitForFunction(
+        () => document.querySelector('main[data-look]')?.getAttribute('data-look') !== '',
+      )
     } else if (random.uniform() < 0.3) {
       await page.keyboard.press('r')
-      await page.waitForFunction((before) => document.querySelector('main[data-look]')?.getAttribute('data-look') !== before, look)
+      await page.waitForFunction(
+        (before) => document.querySelector('main[data-look]')?.getAttribute('data-look') !== before,
+        look,
+      )
     } else {
       const key = random.pick(['1', '2', '3', '4', '5'])
       known.set(look, null)
       await page.keyboard.press(key)
-      await page.waitForFunction((before) => document.querySelector('main[data-look]')?.getAttribute('data-look') !== before, look, { timeout: 3000 }).catch(() => undefined)
-      if ((await shown.getAttribute('data-look')) !== look) known.set(look, ['developing', 'clear', 'blood-ring', 'quitter', 'unsure'][Number(key) - 1]!)
+      await page
+        .waitForFunction(
+          (before) => document.querySelector('main[data-look]')?.getAttribute('data-look') !== before,
+          look,
+          { timeout: 3000 },
+        )
+        .catch(() => undefined)
+      if ((await shown.getAttribute('data-look')) !== look)
+        known.set(look, ['developing', 'clear', 'blood-ring', 'quitter', 'unsure'][Number(key) - 1]!)
     }
     await status.getByText('Saved').waitFor()
     const now = await shown.getAttribute('data-look')

@@ -22,13 +22,23 @@ const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => P
 /** Sixty eggs on the lamp with the browser killed among them, so often. */
 const NIGHTS = 20
 
-const { values, positionals } = parseArgs({ allowPositionals: true, options: { seed: { type: 'string', default: 'soak' }, from: { type: 'string', default: '0' }, count: { type: 'string' } } })
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seed: { type: 'string', default: 'soak' },
+    from: { type: 'string', default: '0' },
+    count: { type: 'string' },
+  },
+})
 process.env['CHROMIUM_PATH'] ??= findChromium()
 const kinds = positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'nights']
 let faults = 0
 for (const kind of kinds) {
   if (kind === 'nights') {
-    const { status } = spawnSync('npx', ['playwright', 'test', 'hands-free'], { stdio: 'inherit', env: { ...process.env, PERLUMEN_REPETITIONS: values.count ?? String(NIGHTS) } })
+    const { status } = spawnSync('npx', ['playwright', 'test', 'hands-free'], {
+      stdio: 'inherit',
+      env: { ...process.env, PERLUMEN_REPETITIONS: values.count ?? String(NIGHTS) },
+    })
     faults += status === 0 ? 0 : 1
     continue
   }
@@ -40,10 +50,15 @@ for (const kind of kinds) {
   const count = Number(values.count ?? known.count)
   let told = 0
   const findings = await known.run({
-    seed: values.seed, from: Number(values.from), count,
+    seed: values.seed,
+    from: Number(values.from),
+    count,
     onProgress: (done, now) => {
       for (; told < now.faults.length; told++) console.error(now.faults[told])
-      if (done % Math.max(1, Math.floor(count / 20)) === 0) console.log(`${kind}: ${done} of ${count}, ${now.refused} refused, ${now.faults.length} faults, slowest ${(now.slowestMs / 1000).toFixed(2)} s`)
+      if (done % Math.max(1, Math.floor(count / 20)) === 0)
+        console.log(
+          `${kind}: ${done} of ${count}, ${now.refused} refused, ${now.faults.length} faults, slowest ${(now.slowestMs / 1000).toFixed(2)} s`,
+        )
     },
   })
   faults += findings.faults.length

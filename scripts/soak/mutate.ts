@@ -2,27 +2,82 @@ import type { Random } from '../../src/core/random/random.ts'
 
 /** Numbers that programs stumble over in lengths and counts, as bytes. */
 const ODD_BYTES = [0x00, 0x01, 0x7f, 0x80, 0xfe, 0xff]
-const ODD_TEXTS = ['', ' ', '\0', '\u00a0', '=cmd()', '"', ',', '\n', '../../x', '__proto__', 'NaN', '1e999', '🥚'.repeat(40), 'x'.repeat(5000)]
+const ODD_TEXTS = [
+  '',
+  ' ',
+  '\0',
+  '\u00a0',
+  '=cmd()',
+  '"',
+  ',',
+  '\n',
+  '../../x',
+  '__proto__',
+  'NaN',
+  '1e999',
+  '🥚'.repeat(40),
+  'x'.repeat(5000),
+]
 const ODD_VALUES: readonly unknown[] = [
-  null, true, 0, -1, 1.5, 1e15, -1e15, 1e308, 5800, '', 'x', '2026-02-30', '202600-01-01', '0000-01-01T00:00:00.000Z', '9999-12-31T23:59:59.999Z', '1970-01-01T00:00:00Z',
-  'egg-1', 'set-1', 'tray-1', 'look-1', [], {}, [null], { id: 'set-1' }, 'x'.repeat(5000),
+  null,
+  true,
+  0,
+  -1,
+  1.5,
+  1e15,
+  -1e15,
+  1e308,
+  5800,
+  '',
+  'x',
+  '2026-02-30',
+  '202600-01-01',
+  '0000-01-01T00:00:00.000Z',
+  '9999-12-31T23:59:59.999Z',
+  '1970-01-01T00:00:00Z',
+  'egg-1',
+  'set-1',
+  'tray-1',
+  'look-1',
+  [],
+  {},
+  [null],
+  { id: 'set-1' },
+  'x'.repeat(5000),
 ]
 
 /** A copy with one to six small damages: bits flipped, parts cut out, doubled, blanked, moved in from another file. */
-export function mutateBytes(bytes: Uint8Array, random: Random, others: readonly Uint8Array[] = []): Uint8Array<ArrayBuffer> {
+export function mutateBytes(
+  bytes: Uint8Array,
+  random: Random,
+  others: readonly Uint8Array[] = [],
+): Uint8Array<ArrayBuffer> {
   let now = Uint8Array.from(bytes)
   const count = 1 + Math.floor(6 * random.uniform())
   for (let i = 0; i < count && now.length > 0; i++) now = damage(now, random, others)
   return now
 }
 
-function damage(bytes: Uint8Array<ArrayBuffer>, random: Random, others: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+function damage(
+  bytes: Uint8Array<ArrayBuffer>,
+  random: Random,
+  others: readonly Uint8Array[],
+): Uint8Array<ArrayBuffer> {
   const at = Math.floor(bytes.length * random.uniform() ** (random.uniform() < 0.5 ? 3 : 1))
   const length = 1 + Math.floor(Math.min(bytes.length - at, 400) * random.uniform() ** 3)
   const kind = Math.floor(7 * random.uniform())
-  if (kind === 0) return changed(bytes, (copy) => { copy[at]! ^= 1 << Math.floor(8 * random.uniform()) })
-  if (kind === 1) return changed(bytes, (copy) => { copy[at] = random.pick(ODD_BYTES) })
-  if (kind === 2) return changed(bytes, (copy) => { copy.fill(random.pick(ODD_BYTES), at, at + length) })
+  if (kind === 0)
+    return changed(bytes, (copy) => {
+      copy[at]! ^= 1 << Math.floor(8 * random.uniform())
+    })
+  if (kind === 1)
+    return changed(bytes, (copy) => {
+      copy[at] = random.pick(ODD_BYTES)
+    })
+  if (kind === 2)
+    return changed(bytes, (copy) => {
+      copy.fill(random.pick(ODD_BYTES), at, at + length)
+    })
   if (kind === 3) return bytes.slice(0, at)
   if (kind === 4) return joined(bytes.subarray(0, at), bytes.subarray(at + length))
   if (kind === 5) return joined(bytes.subarray(0, at + length), bytes.subarray(at))
@@ -31,7 +86,10 @@ function damage(bytes: Uint8Array<ArrayBuffer>, random: Random, others: readonly
   return joined(bytes.subarray(0, at), other.subarray(from, from + length), bytes.subarray(at))
 }
 
-function changed(bytes: Uint8Array<ArrayBuffer>, change: (copy: Uint8Array<ArrayBuffer>) => void): Uint8Array<ArrayBuffer> {
+function changed(
+  bytes: Uint8Array<ArrayBuffer>,
+  change: (copy: Uint8Array<ArrayBuffer>) => void,
+): Uint8Array<ArrayBuffer> {
   const copy = bytes.slice()
   change(copy)
   return copy

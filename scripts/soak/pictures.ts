@@ -13,11 +13,18 @@ const HIGH_PX = 240
 
 /** Small photographs of each kind, so that thousands of damages to them can be tried. */
 async function basePhotos(): Promise<Buffer[]> {
-  const { image } = simulatePhoto({ seed: 'soak', ageDays: 9, shot: { widthPx: WIDE_PX, heightPx: HIGH_PX, fill: 0.8 } })
+  const { image } = simulatePhoto({
+    seed: 'soak',
+    ageDays: 9,
+    shot: { widthPx: WIDE_PX, heightPx: HIGH_PX, fill: 0.8 },
+  })
   const picture = sharp(image.data, { raw: { width: WIDE_PX, height: HIGH_PX, channels: 3 } })
   return Promise.all([
-    picture.clone().jpeg({ quality: 85 }).withMetadata({ orientation: 6 }).toBuffer(), picture.clone().jpeg({ progressive: true }).toBuffer(),
-    picture.clone().png().toBuffer(), picture.clone().webp().toBuffer(), picture.clone().avif({ effort: 0 }).toBuffer(),
+    picture.clone().jpeg({ quality: 85 }).withMetadata({ orientation: 6 }).toBuffer(),
+    picture.clone().jpeg({ progressive: true }).toBuffer(),
+    picture.clone().png().toBuffer(),
+    picture.clone().webp().toBuffer(),
+    picture.clone().avif({ effort: 0 }).toBuffer(),
   ])
 }
 
@@ -31,7 +38,12 @@ export async function soakPictures(trials: Trials): Promise<Findings> {
       const { reading, elapsedMs } = await readEggs(bytes, random.pick([undefined, 'duck', 'quail']))
       if (reading.kind === 'rejected') return true
       for (const egg of reading.eggs) {
-        const verdict = gradeEgg(egg, { species: 'duck', ageDays: random.between(0, 30), shell: 'blue', policy: 'first-sight' })
+        const verdict = gradeEgg(egg, {
+          species: 'duck',
+          ageDays: random.between(0, 30),
+          shell: 'blue',
+          policy: 'first-sight',
+        })
         gradeRecordSchema.parse(toGradeRecord({ file: name, egg, verdict, elapsedMs }))
       }
       return false

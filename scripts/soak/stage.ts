@@ -8,7 +8,16 @@ import { startBrowser, type RealBrowser } from '../../e2e/real-browser.ts'
 import { createApp } from '../../src/server/createApp.ts'
 import type { Findings } from './findings.ts'
 
-export const LAUNCH = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+export const LAUNCH = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 
 export interface Stage {
   base: string
@@ -17,7 +26,9 @@ export interface Stage {
 
 /** A server and one browser profile that outlives every kill. */
 export async function onStage(work: (stage: Stage) => Promise<Findings>): Promise<Findings> {
-  const server: Server = createServer(createApp({ appFolder: fileURLToPath(new URL('../../dist', import.meta.url)) }))
+  const server: Server = createServer(
+    createApp({ appFolder: fileURLToPath(new URL('../../dist', import.meta.url)) }),
+  )
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
   const folder = await mkdtemp(join(tmpdir(), 'perlumen-kills-'))
@@ -28,7 +39,8 @@ export async function onStage(work: (stage: Stage) => Promise<Findings>): Promis
       start: async () => {
         for (const browser of open.splice(0)) await browser.kill()
         // What a killed browser leaves would be taken for signs of a living one.
-        for (const name of ['DevToolsActivePort', 'SingletonLock', 'SingletonCookie', 'SingletonSocket']) await rm(join(folder, 'profile', name), { force: true })
+        for (const name of ['DevToolsActivePort', 'SingletonLock', 'SingletonCookie', 'SingletonSocket'])
+          await rm(join(folder, 'profile', name), { force: true })
         const browser = await startBrowser(join(folder, 'profile'), base, [], LAUNCH)
         open.push(browser)
         return browser

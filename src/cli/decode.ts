@@ -13,15 +13,25 @@ const LONGEST_DECODE_SECONDS = 20
 export async function decodePhoto(bytes: Buffer, longSidePx = Infinity): Promise<RgbImage> {
   const { widthPx, heightPx } = readPhotoHead(bytes)
   const longSide = Math.max(widthPx, heightPx)
-  let pixels = sharp(bytes, { failOn: 'truncated', limitInputPixels: PHOTO_BOUNDS.pixels }).timeout({ seconds: LONGEST_DECODE_SECONDS }).autoOrient()
+  let pixels = sharp(bytes, { failOn: 'truncated', limitInputPixels: PHOTO_BOUNDS.pixels })
+    .timeout({ seconds: LONGEST_DECODE_SECONDS })
+    .autoOrient()
   if (longSide > longSidePx) {
     pixels = pixels.resize({ width: longSidePx, height: longSidePx, fit: 'inside' })
   }
   try {
-    const { data, info } = await pixels.toColourspace('srgb').removeAlpha().raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true })
+    const { data, info } = await pixels
+      .toColourspace('srgb')
+      .removeAlpha()
+      .raw({ depth: 'uchar' })
+      .toBuffer({ resolveWithObject: true })
     if (info.channels !== 3) throw new PhotoFileError('not-a-photo', 'The picture has no colour to measure.')
     return {
-      widthPx: info.width, heightPx: info.height, channels: 3, data, reduction: longSide / Math.max(info.width, info.height),
+      widthPx: info.width,
+      heightPx: info.height,
+      channels: 3,
+      data,
+      reduction: longSide / Math.max(info.width, info.height),
     }
   } catch (error) {
     if (error instanceof PhotoFileError) throw error

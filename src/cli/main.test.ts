@@ -20,7 +20,10 @@ afterAll(() => rm(folder, { recursive: true }))
 async function run(...argv: string[]) {
   let out = ''
   let err = ''
-  const code = await main(argv, { stdout: { write: (text) => (out += text) }, stderr: { write: (text) => (err += text) } })
+  const code = await main(argv, {
+    stdout: { write: (text) => (out += text) },
+    stderr: { write: (text) => (err += text) },
+  })
   return { code, out, err }
 }
 async function records(...argv: string[]): Promise<{ code: number; list: GradeRecord[] }> {
@@ -35,13 +38,25 @@ describe('perlumen grade', () => {
     const { code, out, err } = await run('grade', '--manifest', join(photos, 'photos.csv'), ...names)
     const list = JSON.parse(out) as GradeRecord[]
     expect(code).toBe(0)
-    expect(list.map((record) => [record.grade, record.action])).toEqual([['developing', 'keep'], ['clear', 'recheck']])
+    expect(list.map((record) => [record.grade, record.action])).toEqual([
+      ['developing', 'keep'],
+      ['clear', 'recheck'],
+    ])
     expect(err).toMatch(/1\/2 .*p-0001\.jpg[^]*2\/2 .*p-0009\.jpg/)
   })
 
   it('passes other columns of the manifest through and writes a table', async () => {
     await writeFile(file('m.csv'), 'file,species,day,shell,hen\nsub/p-0005.jpg,chicken,8.2,white,=Ruth\n')
-    const { code } = await run('grade', '--manifest', file('m.csv'), '--format', 'csv', '--out', file('o.csv'), join(photos, 'p-0005.jpg'))
+    const { code } = await run(
+      'grade',
+      '--manifest',
+      file('m.csv'),
+      '--format',
+      'csv',
+      '--out',
+      file('o.csv'),
+      join(photos, 'p-0005.jpg'),
+    )
     expect(code).toBe(0)
     expect(await readFile(file('o.csv'), 'utf8')).toMatch(/hen\n.*clear.*'=Ruth/)
   })
@@ -50,16 +65,32 @@ describe('perlumen grade', () => {
     const size = 420
     const tiles = [7, 0.3, 9, 6].map((ageDays, i) => {
       const shot = { widthPx: size, heightPx: size, axisRad: -1.5, collar: 0, fill: 0.74 }
-      const { image } = simulatePhoto({ seed: `cli ${i}`, ageDays, fate: ageDays < 1 ? { kind: 'clear' } : { kind: 'developing' }, shot })
-      return { input: Buffer.from(image.data), raw: { width: size, height: size, channels: 3 as const }, left: size * (i % 2), top: size * (i >> 1) }
+      const { image } = simulatePhoto({
+        seed: `cli ${i}`,
+        ageDays,
+        fate: ageDays < 1 ? { kind: 'clear' } : { kind: 'developing' },
+        shot,
+      })
+      return {
+        input: Buffer.from(image.data),
+        raw: { width: size, height: size, channels: 3 as const },
+        left: size * (i % 2),
+        top: size * (i >> 1),
+      }
     })
-    await sharp({ create: { width: 2 * size, height: 2 * size, channels: 3, background: '#000' } }).composite(tiles).jpeg({ quality: 95 }).toFile(file('tray.jpg'))
+    await sharp({ create: { width: 2 * size, height: 2 * size, channels: 3, background: '#000' } })
+      .composite(tiles)
+      .jpeg({ quality: 95 })
+      .toFile(file('tray.jpg'))
     const { code, list } = await records('--day', '7', '--species', 'chicken', file('tray.jpg'))
     expect(code).toBe(0)
     expect(list.map((record) => record.egg)).toEqual([1, 2, 3, 4])
     expect(list.map((record) => record.grade === 'developing')).toEqual([true, false, true, true])
     for (const [i, { outline }] of list.entries()) {
-      const centre = { x: (outline!.bluntPole[0] + outline!.smallPole[0]) / 2, y: (outline!.bluntPole[1] + outline!.smallPole[1]) / 2 }
+      const centre = {
+        x: (outline!.bluntPole[0] + outline!.smallPole[0]) / 2,
+        y: (outline!.bluntPole[1] + outline!.smallPole[1]) / 2,
+      }
       expect([Math.floor(centre.x / size), Math.floor(centre.y / size)]).toEqual([i % 2, i >> 1])
     }
   })
@@ -67,8 +98,13 @@ describe('perlumen grade', () => {
   it('says the same of a large photograph as of a small one, in its own pixels', async () => {
     const small = join(photos, 'p-0007.jpg')
     const { width } = await sharp(small).metadata()
-    await sharp(small).resize({ width: 3 * width }).jpeg({ quality: 95 }).toFile(file('large.jpg'))
-    const { list: [one, three] } = await records('--day', '5.8', '--species', 'duck', small, file('large.jpg'))
+    await sharp(small)
+      .resize({ width: 3 * width })
+      .jpeg({ quality: 95 })
+      .toFile(file('large.jpg'))
+    const {
+      list: [one, three],
+    } = await records('--day', '5.8', '--species', 'duck', small, file('large.jpg'))
     expect(three!.outline!.length / one!.outline!.length).toBeCloseTo(3, 1)
     expect(three!.outline!.bluntPole[0] / one!.outline!.bluntPole[0]).toBeCloseTo(3, 1)
     expect(Math.abs(three!.airCell!.depth - one!.airCell!.depth)).toBeLessThan(0.008)
@@ -97,24 +133,66 @@ describe('results', () => {
   const one = join(photos, 'p-0005.jpg')
 
   it('keep the verdict’s columns apart from a manifest’s of the same name, and hold every other column, headings made safe', async () => {
-    await writeFile(file('m2.csv'), 'file,day,grade,action,=cmd,note\np-0005.jpg,8.2,A,sell,x,\u00a0\u200b＝1+1\nnobody.jpg,,,,,\n')
-    const { code, err } = await run('grade', '--manifest', file('m2.csv'), '--format', 'csv', '--out', file('o2.csv'), file('missing.jpg'), one)
+    await writeFile(
+      file('m2.csv'),
+      'file,day,grade,action,=cmd,note\np-0005.jpg,8.2,A,sell,x,\u00a0\u200b＝1+1\nnobody.jpg,,,,,\n',
+    )
+    const { code, err } = await run(
+      'grade',
+      '--manifest',
+      file('m2.csv'),
+      '--format',
+      'csv',
+      '--out',
+      file('o2.csv'),
+      file('missing.jpg'),
+      one,
+    )
     expect(code).toBe(1)
     expect(err).toMatch(/no photograph was given for line 3 \(nobody.jpg\)[^]*no line for .*missing.jpg/)
-    const [heading, missing, egg] = (await readFile(file('o2.csv'), 'utf8')).trim().split('\n').map((line) => line.split(','))
+    const [heading, missing, egg] = (await readFile(file('o2.csv'), 'utf8'))
+      .trim()
+      .split('\n')
+      .map((line) => line.split(','))
     expect(heading!.slice(-4)).toEqual(['grade (manifest)', 'action (manifest)', "'=cmd", 'note'])
     expect(missing!.slice(-4)).toEqual(['', '', '', ''])
     expect([egg![2], egg!.slice(-4)]).toEqual(['clear', ['A', 'sell', 'x', "'\u00a0\u200b＝1+1"]])
   })
 
-  it.each(['json', 'csv'])('are in the file after each photograph, as a whole %s document', async (format) => {
-    const seen: string[] = []
-    const out = file(`growing.${format}`)
-    const io = { stdout: { write: () => true }, stderr: { write: (text: string) => (/^\d\//.test(text) ? seen.push(readFileSync(out, 'utf8')) : 0) } }
-    expect(await main(['grade', '--day', '8', '--out', out, '--format', format, file('missing.jpg'), one, file('gone.jpg')], io)).toBe(1)
-    expect(seen).toHaveLength(3)
-    seen.forEach((text, i) => expect(format === 'json' ? (JSON.parse(text) as unknown[]).length : text.trim().split('\n').length - 1).toBe(i + 1))
-  })
+  it.each(['json', 'csv'])(
+    'are in the file after each photograph, as a whole %s document',
+    async (format) => {
+      const seen: string[] = []
+      const out = file(`growing.${format}`)
+      const io = {
+        stdout: { write: () => true },
+        stderr: { write: (text: string) => (/^\d\//.test(text) ? seen.push(readFileSync(out, 'utf8')) : 0) },
+      }
+      expect(
+        await main(
+          [
+            'grade',
+            '--day',
+            '8',
+            '--out',
+            out,
+            '--format',
+            format,
+            file('missing.jpg'),
+            one,
+            file('gone.jpg'),
+          ],
+          io,
+        ),
+      ).toBe(1)
+      expect(seen).toHaveLength(3)
+      seen.forEach((text, i) =>
+        expect(
+          format === 'json' ? (JSON.parse(text) as unknown[]).length : text.trim().split('\n').length - 1,
+        ).toBe(i + 1),
+      )
+    },
+  )
 
   it('that find no room end with 3 and a sentence', async () => {
     const { code, err } = await run('grade', '--out', '/dev/full', one)
@@ -134,12 +212,33 @@ describe('bad input gets a sentence, never a verdict', () => {
     await writeFile(file('notes.jpg'), 'Dear diary, today I set twelve eggs.')
     await writeFile(file('empty.jpg'), '')
     await writeFile(file('cut.jpg'), good.subarray(0, good.length / 2))
-    await sharp({ create: { width: 1, height: 1, channels: 3, background: '#fff' } }).png().toFile(file('dot.png'))
-    await sharp({ create: { width: 500, height: 400, channels: 3, background: '#888' } }).png().toFile(file('grey.png'))
-    await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#000' } }).png().toFile(file('vast.png'))
-    await writeFile(file('drawing.svg'), `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="900"><filter id="f"><feMorphology radius="90"/></filter><rect width="900" height="900" filter="url(#f)"/></svg>`)
+    await sharp({ create: { width: 1, height: 1, channels: 3, background: '#fff' } })
+      .png()
+      .toFile(file('dot.png'))
+    await sharp({ create: { width: 500, height: 400, channels: 3, background: '#888' } })
+      .png()
+      .toFile(file('grey.png'))
+    await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#000' } })
+      .png()
+      .toFile(file('vast.png'))
+    await writeFile(
+      file('drawing.svg'),
+      `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="900"><filter id="f"><feMorphology radius="90"/></filter><rect width="900" height="900" filter="url(#f)"/></svg>`,
+    )
     execFileSync('mkfifo', [file('pipe.jpg')])
-    const bad = ['notes.jpg', 'empty.jpg', 'cut.jpg', 'dot.png', 'grey.png', 'vast.png', 'nowhere.jpg', 'drawing.svg', 'pipe.jpg'].map(file).concat(folder, '/dev/zero')
+    const bad = [
+      'notes.jpg',
+      'empty.jpg',
+      'cut.jpg',
+      'dot.png',
+      'grey.png',
+      'vast.png',
+      'nowhere.jpg',
+      'drawing.svg',
+      'pipe.jpg',
+    ]
+      .map(file)
+      .concat(folder, '/dev/zero')
     const { code, list } = await records('--day', '9', ...bad, join(photos, 'p-0004.jpg'))
     expect(code).toBe(1)
     for (const record of list.slice(0, -1)) {
@@ -147,10 +246,18 @@ describe('bad input gets a sentence, never a verdict', () => {
       expect(record).toMatchObject({ outline: null, grade: 'unsure', action: 'recheck', readable: false })
     }
     expect(list.map((record) => record.error ?? '')).toEqual([
-      expect.stringMatching(/not a photograph/), expect.stringMatching(/empty/), expect.stringMatching(/damaged or cut short/),
-      expect.stringMatching(/too small/), expect.stringMatching(/no glowing egg/), expect.stringMatching(/100 megapixels/),
-      expect.stringMatching(/no such file/), expect.stringMatching(/not a photograph/),
-      expect.stringMatching(/a pipe or a device/), expect.stringMatching(/a folder/), expect.stringMatching(/a pipe or a device/), '',
+      expect.stringMatching(/not a photograph/),
+      expect.stringMatching(/empty/),
+      expect.stringMatching(/damaged or cut short/),
+      expect.stringMatching(/too small/),
+      expect.stringMatching(/no glowing egg/),
+      expect.stringMatching(/100 megapixels/),
+      expect.stringMatching(/no such file/),
+      expect.stringMatching(/not a photograph/),
+      expect.stringMatching(/a pipe or a device/),
+      expect.stringMatching(/a folder/),
+      expect.stringMatching(/a pipe or a device/),
+      '',
     ])
   })
 })

@@ -5,7 +5,12 @@ const read = (...lines: string[]) => readManifest(lines.join('\n'), 'm.csv')
 
 describe('a manifest', () => {
   it('takes headings with spaces and capitals, blanks for unknown, decimal commas, and other columns as they are', () => {
-    const { rows, extraColumns } = read('\uFEFFFile, Species ,day,hen', 'a.jpg, Duck ,"7,5",=Ruth', '', 'b.jpg,,  ,')
+    const { rows, extraColumns } = read(
+      '\uFEFFFile, Species ,day,hen',
+      'a.jpg, Duck ,"7,5",=Ruth',
+      '',
+      'b.jpg,,  ,',
+    )
     expect(rows).toEqual([
       { file: 'a.jpg', line: 2, species: 'duck', ageDays: 7.5, extra: { hen: '=Ruth' } },
       { file: 'b.jpg', line: 4, extra: { hen: '' } },
@@ -27,7 +32,12 @@ describe('a manifest', () => {
   })
 
   it('passes on a column of any name', () => {
-    expect(read('file,__proto__,constructor', 'a.jpg,x,y').rows[0]!.extra).toEqual(Object.fromEntries([['__proto__', 'x'], ['constructor', 'y']]))
+    expect(read('file,__proto__,constructor', 'a.jpg,x,y').rows[0]!.extra).toEqual(
+      Object.fromEntries([
+        ['__proto__', 'x'],
+        ['constructor', 'y'],
+      ]),
+    )
   })
 })
 
@@ -38,17 +48,33 @@ describe('which row is about which photograph', () => {
   }
 
   it('goes by name, and by folder where names are the same', () => {
-    expect(match(['a.jpg', 'sub/b.jpg'], ['/photos/a.jpg', '/other/b.jpg'])).toEqual({ rows: ['a.jpg', 'sub/b.jpg'], unmatched: [] })
-    expect(match(['tray1/a.jpg', 'tray2/a.jpg'], ['x/tray2/a.jpg', 'x/tray1/a.jpg'])).toEqual({ rows: ['tray2/a.jpg', 'tray1/a.jpg'], unmatched: [] })
-    expect(match(['tray1/a.jpg'], ['tray2/a.jpg', 'tray1/a.jpg'])).toEqual({ rows: [undefined, 'tray1/a.jpg'], unmatched: [] })
+    expect(match(['a.jpg', 'sub/b.jpg'], ['/photos/a.jpg', '/other/b.jpg'])).toEqual({
+      rows: ['a.jpg', 'sub/b.jpg'],
+      unmatched: [],
+    })
+    expect(match(['tray1/a.jpg', 'tray2/a.jpg'], ['x/tray2/a.jpg', 'x/tray1/a.jpg'])).toEqual({
+      rows: ['tray2/a.jpg', 'tray1/a.jpg'],
+      unmatched: [],
+    })
+    expect(match(['tray1/a.jpg'], ['tray2/a.jpg', 'tray1/a.jpg'])).toEqual({
+      rows: [undefined, 'tray1/a.jpg'],
+      unmatched: [],
+    })
   })
 
   it('names rows that are about no photograph', () => {
-    expect(match(['a.jpg', 'b.jpg', 'c.jpg'], ['b.jpg'])).toEqual({ rows: ['b.jpg'], unmatched: ['a.jpg', 'c.jpg'] })
+    expect(match(['a.jpg', 'b.jpg', 'c.jpg'], ['b.jpg'])).toEqual({
+      rows: ['b.jpg'],
+      unmatched: ['a.jpg', 'c.jpg'],
+    })
   })
 
   it('is asked for where it cannot be told', () => {
-    expect(() => match(['a.jpg'], ['tray1/a.jpg', 'tray2/a.jpg'])).toThrow(/line 2: a.jpg may be tray1\/a.jpg or tray2\/a.jpg/)
-    expect(() => match(['x/a.jpg', 'y/a.jpg'], ['z/a.jpg'])).toThrow(/lines 2 and 3 may both be about z\/a.jpg/)
+    expect(() => match(['a.jpg'], ['tray1/a.jpg', 'tray2/a.jpg'])).toThrow(
+      /line 2: a.jpg may be tray1\/a.jpg or tray2\/a.jpg/,
+    )
+    expect(() => match(['x/a.jpg', 'y/a.jpg'], ['z/a.jpg'])).toThrow(
+      /lines 2 and 3 may both be about z\/a.jpg/,
+    )
   })
 })

@@ -8,7 +8,11 @@ const MOST_MANIFEST_BYTES = 50_000_000
 class NotAFile extends Error {}
 
 /** Reads a plain file, no more of it than `mostBytes`; pipes and devices, which may never end, are not read. */
-async function readPlainFile(file: string, tooLarge: (bytes: number) => Error, mostBytes: number): Promise<Buffer> {
+async function readPlainFile(
+  file: string,
+  tooLarge: (bytes: number) => Error,
+  mostBytes: number,
+): Promise<Buffer> {
   try {
     // Without blocking: opening a pipe that nobody writes to would wait for ever.
     const handle = await open(file, constants.O_RDONLY | (constants.O_NONBLOCK ?? 0))
@@ -24,7 +28,11 @@ async function readPlainFile(file: string, tooLarge: (bytes: number) => Error, m
   } catch (error) {
     if (error instanceof PhotoFileError || error instanceof NotAFile) throw error
     const { code } = error as NodeJS.ErrnoException
-    throw new NotAFile(code === 'ENOENT' ? 'There is no such file.' : `The file cannot be opened (${code ?? 'unknown error'}).`)
+    throw new NotAFile(
+      code === 'ENOENT'
+        ? 'There is no such file.'
+        : `The file cannot be opened (${code ?? 'unknown error'}).`,
+    )
   }
 }
 
@@ -37,8 +45,14 @@ export async function openPhoto(file: string): Promise<Buffer> {
 
 /** A manifest. @throws UsageError with a plain sentence */
 export async function openText(file: string): Promise<string> {
-  const bytes = await readPlainFile(file, (size) => new NotAFile(`It has ${Math.round(size / 1e6)} megabytes, too many for a table.`), MOST_MANIFEST_BYTES).catch((error: unknown) => {
-    throw error instanceof NotAFile ? new UsageError(`The manifest ${file} cannot be opened: ${error.message}`) : error
+  const bytes = await readPlainFile(
+    file,
+    (size) => new NotAFile(`It has ${Math.round(size / 1e6)} megabytes, too many for a table.`),
+    MOST_MANIFEST_BYTES,
+  ).catch((error: unknown) => {
+    throw error instanceof NotAFile
+      ? new UsageError(`The manifest ${file} cannot be opened: ${error.message}`)
+      : error
   })
   return bytes.toString('utf8')
 }

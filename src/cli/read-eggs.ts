@@ -1,4 +1,9 @@
-import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX, type MeasureOptions } from '../core/measure/measure.ts'
+import {
+  measureEggs,
+  needsMorePixels,
+  ONE_EGG_LONG_SIDE_PX,
+  type MeasureOptions,
+} from '../core/measure/measure.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 import { decodePhoto } from './decode.ts'
@@ -14,7 +19,9 @@ export interface EggsOfPhoto {
  * @throws PhotoFileError with a plain sentence
  */
 export async function readEggs(
-  photo: Buffer, species: SpeciesName | undefined, timing: Pick<MeasureOptions, 'clock' | 'onStage'> = {},
+  photo: Buffer,
+  species: SpeciesName | undefined,
+  timing: Pick<MeasureOptions, 'clock' | 'onStage'> = {},
 ): Promise<EggsOfPhoto> {
   const elapsedMs = { decode: 0, measure: 0 }
   const read = async (longSidePx: number) => {

@@ -18,34 +18,65 @@ interface Format {
   end: string
 }
 
-const JSON_FORMAT: Format = { begin: '[', text: (record, index) => `${index > 0 ? ',' : ''}\n${JSON.stringify(record, null, 1)}`, end: '\n]\n' }
+const JSON_FORMAT: Format = {
+  begin: '[',
+  text: (record, index) => `${index > 0 ? ',' : ''}\n${JSON.stringify(record, null, 1)}`,
+  end: '\n]\n',
+}
 
 /** @param extraColumns - of the manifest; one with the name of a column of ours is told apart */
 function csvFormat(extraColumns: readonly string[]): Format {
   const own = Object.keys(csvRow(EMPTY))
-  const extras = extraColumns.map((name) => ({ name, heading: own.includes(name) ? `${name} (manifest)` : name }))
-  const line = (cells: unknown[]): string => `${Papa.unparse([cells.map(neutraliseFormula)], { newline: '\n' })}\n`
+  const extras = extraColumns.map((name) => ({
+    name,
+    heading: own.includes(name) ? `${name} (manifest)` : name,
+  }))
+  const line = (cells: unknown[]): string =>
+    `${Papa.unparse([cells.map(neutraliseFormula)], { newline: '\n' })}\n`
   return {
     begin: line([...own, ...extras.map(({ heading }) => heading)]),
-    text: (record) => line([...Object.values(csvRow(record)), ...extras.map(({ name }) => record.extra?.[name] ?? '')]),
+    text: (record) =>
+      line([...Object.values(csvRow(record)), ...extras.map(({ name }) => record.extra?.[name] ?? '')]),
     end: '',
   }
 }
 
 const EMPTY: GradeRecord = {
-  file: '', egg: 1, outline: null, airCell: null, shadow: null, vessels: null, ring: null, crack: null, readable: false, reasons: [], grade: 'unsure',
-  probabilities: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }, action: 'recheck', elapsedMs: { decode: 0, measure: 0 },
+  file: '',
+  egg: 1,
+  outline: null,
+  airCell: null,
+  shadow: null,
+  vessels: null,
+  ring: null,
+  crack: null,
+  readable: false,
+  reasons: [],
+  grade: 'unsure',
+  probabilities: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 },
+  action: 'recheck',
+  elapsedMs: { decode: 0, measure: 0 },
 }
 
 function csvRow(record: GradeRecord): Record<string, unknown> {
   return {
-    file: record.file, egg: record.egg, grade: record.grade, action: record.action, readable: record.readable,
-    developing: record.probabilities.developing, clear: record.probabilities.clear,
-    'blood-ring': record.probabilities['blood-ring'], quitter: record.probabilities.quitter,
-    'air cell depth': record.airCell?.depth ?? '', 'air cell volume': record.airCell?.volume ?? '',
-    'shadow area': record.shadow?.area ?? '', 'vessel coverage': record.vessels?.coverage ?? '',
-    'ring score': record.ring?.score ?? '', 'crack score': record.crack?.score ?? '',
-    reasons: record.reasons.join('; '), error: record.error ?? '',
+    file: record.file,
+    egg: record.egg,
+    grade: record.grade,
+    action: record.action,
+    readable: record.readable,
+    developing: record.probabilities.developing,
+    clear: record.probabilities.clear,
+    'blood-ring': record.probabilities['blood-ring'],
+    quitter: record.probabilities.quitter,
+    'air cell depth': record.airCell?.depth ?? '',
+    'air cell volume': record.airCell?.volume ?? '',
+    'shadow area': record.shadow?.area ?? '',
+    'vessel coverage': record.vessels?.coverage ?? '',
+    'ring score': record.ring?.score ?? '',
+    'crack score': record.crack?.score ?? '',
+    reasons: record.reasons.join('; '),
+    error: record.error ?? '',
   }
 }
 
@@ -98,7 +129,9 @@ function toFile({ begin, text, end }: Format, handle: FileHandle, name: string):
         // What was there before stays a whole document.
         await handle.truncate(at).catch(() => undefined)
         await writeAll(handle, Buffer.from(end), at).catch(() => undefined)
-        throw new OutputError(`${name} cannot be written any further: ${code === 'ENOSPC' ? 'the disk is full' : code ?? (error as Error).message}. It holds the results of ${photographs} photographs.`)
+        throw new OutputError(
+          `${name} cannot be written any further: ${code === 'ENOSPC' ? 'the disk is full' : (code ?? (error as Error).message)}. It holds the results of ${photographs} photographs.`,
+        )
       }
       at += Buffer.byteLength(body)
       if (records.length > 0) photographs++
@@ -108,5 +141,6 @@ function toFile({ begin, text, end }: Format, handle: FileHandle, name: string):
 }
 
 async function writeAll(handle: FileHandle, bytes: Buffer, position: number): Promise<void> {
-  for (let done = 0; done < bytes.length;) done += (await handle.write(bytes, done, bytes.length - done, position + done)).bytesWritten
+  for (let done = 0; done < bytes.length;)
+    done += (await handle.write(bytes, done, bytes.length - done, position + done)).bytesWritten
 }

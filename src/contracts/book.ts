@@ -12,7 +12,11 @@ export type RecordTable = (typeof RECORD_TABLES)[number]
 
 /** What each table's records must be to be written and read. */
 export const TABLE_SCHEMAS = {
-  hatchery: hatcheryRecordSchema, sets: setRecordSchema, eggs: eggRecordSchema, looks: lookRecordSchema, sessions: sessionRecordSchema,
+  hatchery: hatcheryRecordSchema,
+  sets: setRecordSchema,
+  eggs: eggRecordSchema,
+  looks: lookRecordSchema,
+  sessions: sessionRecordSchema,
 } as const satisfies Record<RecordTable, z.ZodType>
 
 type Output<T extends RecordTable> = z.output<(typeof TABLE_SCHEMAS)[T]>
@@ -68,22 +72,44 @@ export function checked<T extends RecordTable>(table: T, value: unknown): Output
 export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, exportedAt: string): Book<R> {
   const aside: Array<R & SetAside> = []
   /** Those of one table that can be read and have no fault. */
-  function keep<T extends RecordTable>(table: T, faultOf: (item: Output<T>) => FieldProblem | null): Array<Output<T>> {
-    return raw.filter((record) => record.table === table).flatMap((record) => {
-      const result = TABLE_SCHEMAS[table].safeParse(upgraded(record, zone))
-      const problems = result.success ? [faultOf(result.data as Output<T>) ?? []].flat() : problemsOf(result.error, record.value)
-      if (result.success && problems.length === 0) return [result.data as Output<T>]
-      aside.push({ ...record, problems })
-      return []
-    })
+  function keep<T extends RecordTable>(
+    table: T,
+    faultOf: (item: Output<T>) => FieldProblem | null,
+  ): Array<Output<T>> {
+    return raw
+      .filter((record) => record.table === table)
+      .flatMap((record) => {
+        const result = TABLE_SCHEMAS[table].safeParse(upgraded(record, zone))
+        const problems = result.success
+          ? [faultOf(result.data as Output<T>) ?? []].flat()
+          : problemsOf(result.error, record.value)
+        if (result.success && problems.length === 0) return [result.data as Output<T>]
+        aside.push({ ...record, problems })
+        return []
+      })
   }
-  const [hatchery] = keep('hatchery', firstOf(() => 'hatchery', 'is there twice'))
-  const sets = keep('sets', firstOf((set) => set.id, 'is there twice'))
+  const [hatchery] = keep(
+    'hatchery',
+    firstOf(() => 'hatchery', 'is there twice'),
+  )
+  const sets = keep(
+    'sets',
+    firstOf((set) => set.id, 'is there twice'),
+  )
   const eggs = keep('eggs', eggFaults(sets))
   const looks = keep('looks', lookFaults(eggs))
   const sessions = keep('sessions', sessionFaults(sets))
   return {
-    records: { format: 'perlumen-records', version: RECORDS_VERSION, exportedAt, hatchery: hatchery ?? newHatchery(zone), sets, eggs, looks, sessions },
+    records: {
+      format: 'perlumen-records',
+      version: RECORDS_VERSION,
+      exportedAt,
+      hatchery: hatchery ?? newHatchery(zone),
+      sets,
+      eggs,
+      looks,
+      sessions,
+    },
     aside,
   }
 }
@@ -91,11 +117,15 @@ export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, ex
 /** The records of a file, as a list to be sorted out. */
 export function rawRecordsOf(file: Record<string, unknown>): RawRecord[] {
   const { hatchery } = file
-  const described = hatchery === undefined || hatchery === null ? [] : [{ table: 'hatchery' as const, value: hatchery }]
-  return [...described, ...(['sets', 'eggs', 'looks', 'sessions'] as const).flatMap((table) => {
-    const list = file[table]
-    return Array.isArray(list) ? list.map((value: unknown) => ({ table, value })) : []
-  })]
+  const described =
+    hatchery === undefined || hatchery === null ? [] : [{ table: 'hatchery' as const, value: hatchery }]
+  return [
+    ...described,
+    ...(['sets', 'eggs', 'looks', 'sessions'] as const).flatMap((table) => {
+      const list = file[table]
+      return Array.isArray(list) ? list.map((value: unknown) => ({ table, value })) : []
+    }),
+  ]
 }
 
 /**
@@ -118,7 +148,11 @@ export function upgraded({ table, value }: RawRecord, zone: string): unknown {
   return table === 'hatchery' ? upgradeHatchery(value, zone) : value
 }
 
-function firstOf<T>(keyOf: (item: T) => string, sentence: string, path: string[] = ['id']): (item: T) => FieldProblem | null {
+function firstOf<T>(
+  keyOf: (item: T) => string,
+  sentence: string,
+  path: string[] = ['id'],
+): (item: T) => FieldProblem | null {
   const seen = new Set<string>()
   return (item) => {
     const key = keyOf(item)
@@ -129,7 +163,9 @@ function firstOf<T>(keyOf: (item: T) => string, sentence: string, path: string[]
 }
 
 /** Eggs are asked in order; of two that cannot both be, the second is at fault. */
-function eggFaults(sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>): (egg: EggRecord) => FieldProblem | null {
+function eggFaults(
+  sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>,
+): (egg: EggRecord) => FieldProblem | null {
   const trays = new Map(sets.map((set) => [set.id, new Map(set.trays.map((tray) => [tray.id, tray]))]))
   const twice = firstOf<EggRecord>(({ id }) => id, 'is there twice')
   const numbers = new Set<string>()
@@ -141,9 +177,12 @@ function eggFaults(sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>): (egg: 
     const double = twice(egg)
     if (double) return double
     const tray = place && own.get(place.trayId)
-    if (place && !tray) return { path: ['place', 'trayId'], sentence: `egg ${number} lies in a tray that is not here.` }
-    if (place && tray && (place.row >= tray.rows || place.column >= tray.columns)) return { path: ['place'], sentence: `egg ${number} lies outside of its tray.` }
-    if (numbers.has(`${setId}/${number}`)) return { path: ['number'], sentence: `there is another egg ${number} in its set.` }
+    if (place && !tray)
+      return { path: ['place', 'trayId'], sentence: `egg ${number} lies in a tray that is not here.` }
+    if (place && tray && (place.row >= tray.rows || place.column >= tray.columns))
+      return { path: ['place'], sentence: `egg ${number} lies outside of its tray.` }
+    if (numbers.has(`${setId}/${number}`))
+      return { path: ['number'], sentence: `there is another egg ${number} in its set.` }
     numbers.add(`${setId}/${number}`)
     // The place of an egg that was taken out may have another by now.
     if (place && removed === null) {
@@ -160,8 +199,10 @@ function lookFaults(eggs: readonly EggRecord[]): (look: LookRecord) => FieldProb
   const twice = firstOf<LookRecord>(({ id }) => id, 'is there twice')
   return (look) => {
     const setId = setOf.get(look.eggId)
-    if (setId === undefined) return { path: ['eggId'], sentence: `the look of ${look.takenAt} belongs to an egg that is not here.` }
-    if (setId !== look.setId) return { path: ['setId'], sentence: `the look of ${look.takenAt} names another set than its egg.` }
+    if (setId === undefined)
+      return { path: ['eggId'], sentence: `the look of ${look.takenAt} belongs to an egg that is not here.` }
+    if (setId !== look.setId)
+      return { path: ['setId'], sentence: `the look of ${look.takenAt} names another set than its egg.` }
     return twice(look)
   }
 }
@@ -169,5 +210,11 @@ function lookFaults(eggs: readonly EggRecord[]): (look: LookRecord) => FieldProb
 function sessionFaults(sets: readonly SetRecord[]): (session: SessionRecord) => FieldProblem | null {
   const ids = new Set(sets.map(({ id }) => id))
   const twice = firstOf<SessionRecord>(({ id }) => id, 'is there twice')
-  return (session) => (ids.has(session.setId) ? twice(session) : { path: ['setId'], sentence: `the candling of ${session.startedAt} belongs to a set that is not here.` })
+  return (session) =>
+    ids.has(session.setId)
+      ? twice(session)
+      : {
+          path: ['setId'],
+          sentence: `the candling of ${session.startedAt} belongs to a set that is not here.`,
+        }
 }

@@ -4,14 +4,18 @@ import { sampleRecords } from './sample-records.ts'
 import { buildZip, openZip } from './zip-file.ts'
 
 const sample = sampleRecords()
-const photos = new Map(sample.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i, 1, 2, 3])]))
+const photos = new Map(
+  sample.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i, 1, 2, 3])]),
+)
 const source: BundleSource = { records: sample, aside: [], photo: async (id) => photos.get(id) ?? null }
 const written = async (): Promise<Blob> => (await writeBundle(source)).file
 const MANY = 100_000_000
 
 async function unpacked(file: Blob): Promise<Record<string, Uint8Array>> {
   const zip = await openZip(file)
-  return Object.fromEntries(await Promise.all(zip.names.map(async (name) => [name, await zip.bytes(name, MANY)])))
+  return Object.fromEntries(
+    await Promise.all(zip.names.map(async (name) => [name, await zip.bytes(name, MANY)])),
+  )
 }
 async function packed(files: Record<string, Uint8Array>): Promise<Blob> {
   const zip = buildZip()
@@ -20,10 +24,15 @@ async function packed(files: Record<string, Uint8Array>): Promise<Blob> {
 }
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text)
 /** The sample as a ZIP with one thing changed; without its manifest, as earlier versions wrote it. */
-async function tampered(change: (records: ReturnType<typeof sampleRecords>, files: Record<string, Uint8Array>) => void, { manifest = false } = {}): Promise<Blob> {
+async function tampered(
+  change: (records: ReturnType<typeof sampleRecords>, files: Record<string, Uint8Array>) => void,
+  { manifest = false } = {},
+): Promise<Blob> {
   const files = await unpacked(await written())
   if (!manifest) delete files['manifest.json']
-  const records = JSON.parse(new TextDecoder().decode(files['records.json'])) as ReturnType<typeof sampleRecords>
+  const records = JSON.parse(new TextDecoder().decode(files['records.json'])) as ReturnType<
+    typeof sampleRecords
+  >
   change(records, files)
   if (files['records.json']) files['records.json'] = utf8(JSON.stringify(records, null, 1))
   return packed(files)
@@ -42,17 +51,32 @@ describe('bundle', () => {
   })
 
   it('names a photograph that was gone when it was written, and needs it no more', async () => {
-    const { file, missing } = await writeBundle({ ...source, photo: async (id) => (id === 'photo-1' ? null : photos.get(id)!) })
+    const { file, missing } = await writeBundle({
+      ...source,
+      photo: async (id) => (id === 'photo-1' ? null : photos.get(id)!),
+    })
     expect(missing).toMatchObject([{ photoId: 'photo-1', set: 'North shelf', egg: 1 }])
     const back = await readBundle(file, 'UTC')
     expect([back.missing, [...back.photoTypes.keys()]]).toEqual([missing, ['photo-2']])
   })
 
   it('offers the rest where only a photograph is damaged', async () => {
-    const hurt = await tampered((_r, files) => { files['photos/photo-1.jpg']![4] ^= 0xff }, { manifest: true })
-    const error = await readBundle(hurt, 'UTC').then(() => null, (caught: unknown) => caught as BundleError)
+    const hurt = await tampered(
+      (_r, files) => {
+        files['photos/photo-1.jpg']![4] ^= 0xff
+      },
+      { manifest: true },
+    )
+    const error = await readBundle(hurt, 'UTC').then(
+      () => null,
+      (caught: unknown) => caught as BundleError,
+    )
     expect(error!.message).toBe('The photograph photos/photo-1.jpg is damaged.')
-    expect([error!.rest!.records.looks.length, [...error!.rest!.photoTypes.keys()], error!.rest!.missing.length]).toEqual([2, ['photo-2'], 1])
+    expect([
+      error!.rest!.records.looks.length,
+      [...error!.rest!.photoTypes.keys()],
+      error!.rest!.missing.length,
+    ]).toEqual([2, ['photo-2'], 1])
   })
 
   it('can be given up on the way', async () => {
@@ -66,24 +90,139 @@ describe('bundle', () => {
     ['cut short', async () => (await written()).slice(0, 200), /no ZIP file/],
     ['another ZIP', () => packed({ 'a.txt': utf8('hello') }), /holds no records\.json/],
     ['broken JSON', () => packed({ 'records.json': utf8('{"format":') }), /damaged/],
-    ['another program’s JSON', () => packed({ 'records.json': utf8('{"format":"x","version":1}') }), /no Perlumen bundle/],
-    ['from the future', () => tampered((r) => { (r as { version: number }).version = 99 }), /newer Perlumen/],
-    ['of a negative version', () => tampered((r) => { (r as { version: number }).version = -3 }), /version -3/],
-    ['without its eggs', () => tampered((r) => { delete (r as Partial<typeof r>).eggs }), /no list of eggs/],
-    ['a missing photograph', () => tampered((_r, files) => { delete files['photos/photo-1.jpg'] }), /lacks the photograph/],
-    ['a changed number, by its manifest', () => tampered((r) => { r.eggs[0]!.number = 8 }, { manifest: true }), /not as it was written/],
-    ['an egg without its set', () => tampered((r) => { r.eggs[0]!.setId = 'gone' }), /belongs to a set/],
-    ['an egg in a tray that is not there', () => tampered((r) => { r.eggs[0]!.place!.trayId = 'gone' }), /lies in a tray/],
-    ['an egg outside of its tray', () => tampered((r) => { r.eggs[0]!.place!.row = 7 }), /lies outside/],
-    ['two eggs in one place', () => tampered((r) => { r.eggs[1]!.place = r.eggs[0]!.place }), /lies where another/],
-    ['two eggs of one number', () => tampered((r) => { r.eggs[1]!.number = 1 }), /another egg 1/],
-    ['a look without its egg', () => tampered((r) => { r.looks[0]!.eggId = 'gone' }), /belongs to an egg/],
-    ['a look of another set', () => tampered((r) => { r.looks[0]!.setId = 'gone' }), /another set/],
-    ['the same egg twice', () => tampered((r) => { r.eggs.push(r.eggs[0]!) }), /is there twice/],
-    ['a probability of two', () => tampered((r) => { r.looks[0]!.verdict.probabilities.clear = 2 }), /Clear must be at most 1, not 2/],
-    ['a path for an id', () => tampered((r) => { r.looks[0]!.photo.id = '../../x' }), /looks.*cannot be “..\/..\/x”/],
+    [
+      'another program’s JSON',
+      () => packed({ 'records.json': utf8('{"format":"x","version":1}') }),
+      /no Perlumen bundle/,
+    ],
+    [
+      'from the future',
+      () =>
+        tampered((r) => {
+          ;(r as { version: number }).version = 99
+        }),
+      /newer Perlumen/,
+    ],
+    [
+      'of a negative version',
+      () =>
+        tampered((r) => {
+          ;(r as { version: number }).version = -3
+        }),
+      /version -3/,
+    ],
+    [
+      'without its eggs',
+      () =>
+        tampered((r) => {
+          delete (r as Partial<typeof r>).eggs
+        }),
+      /no list of eggs/,
+    ],
+    [
+      'a missing photograph',
+      () =>
+        tampered((_r, files) => {
+          delete files['photos/photo-1.jpg']
+        }),
+      /lacks the photograph/,
+    ],
+    [
+      'a changed number, by its manifest',
+      () =>
+        tampered(
+          (r) => {
+            r.eggs[0]!.number = 8
+          },
+          { manifest: true },
+        ),
+      /not as it was written/,
+    ],
+    [
+      'an egg without its set',
+      () =>
+        tampered((r) => {
+          r.eggs[0]!.setId = 'gone'
+        }),
+      /belongs to a set/,
+    ],
+    [
+      'an egg in a tray that is not there',
+      () =>
+        tampered((r) => {
+          r.eggs[0]!.place!.trayId = 'gone'
+        }),
+      /lies in a tray/,
+    ],
+    [
+      'an egg outside of its tray',
+      () =>
+        tampered((r) => {
+          r.eggs[0]!.place!.row = 7
+        }),
+      /lies outside/,
+    ],
+    [
+      'two eggs in one place',
+      () =>
+        tampered((r) => {
+          r.eggs[1]!.place = r.eggs[0]!.place
+        }),
+      /lies where another/,
+    ],
+    [
+      'two eggs of one number',
+      () =>
+        tampered((r) => {
+          r.eggs[1]!.number = 1
+        }),
+      /another egg 1/,
+    ],
+    [
+      'a look without its egg',
+      () =>
+        tampered((r) => {
+          r.looks[0]!.eggId = 'gone'
+        }),
+      /belongs to an egg/,
+    ],
+    [
+      'a look of another set',
+      () =>
+        tampered((r) => {
+          r.looks[0]!.setId = 'gone'
+        }),
+      /another set/,
+    ],
+    [
+      'the same egg twice',
+      () =>
+        tampered((r) => {
+          r.eggs.push(r.eggs[0]!)
+        }),
+      /is there twice/,
+    ],
+    [
+      'a probability of two',
+      () =>
+        tampered((r) => {
+          r.looks[0]!.verdict.probabilities.clear = 2
+        }),
+      /Clear must be at most 1, not 2/,
+    ],
+    [
+      'a path for an id',
+      () =>
+        tampered((r) => {
+          r.looks[0]!.photo.id = '../../x'
+        }),
+      /looks.*cannot be “..\/..\/x”/,
+    ],
   ])('says what is wrong: %s', async (_, file, sentence) => {
-    const error = await readBundle(await file(), 'UTC').then(() => null, (caught: unknown) => caught)
+    const error = await readBundle(await file(), 'UTC').then(
+      () => null,
+      (caught: unknown) => caught,
+    )
     expect(error).toBeInstanceOf(BundleError)
     expect((error as Error).message).toMatch(sentence)
   })

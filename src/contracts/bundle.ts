@@ -55,7 +55,10 @@ const MOST_PHOTO_BYTES = 200_000_000
 const manifestSchema = z.object({
   format: z.literal('perlumen-manifest'),
   version: z.literal(1),
-  files: z.record(z.string(), z.object({ bytes: z.int().min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/) })),
+  files: z.record(
+    z.string(),
+    z.object({ bytes: z.int().min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/) }),
+  ),
   missing: z.array(z.object({ photoId: idField, set: z.string(), egg: z.int(), takenAt: z.string() })),
 })
 type Manifest = z.infer<typeof manifestSchema>
@@ -81,11 +84,18 @@ function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): Wanted
   const eggs = new Map(records.eggs.map(({ id, number }) => [id, number]))
   const wanted = new Map<string, WantedPhoto>()
   for (const { photo, setId, eggId, takenAt } of records.looks) {
-    wanted.set(photo.id, { name: photo, known: { photoId: photo.id, set: sets.get(setId) ?? '', egg: eggs.get(eggId) ?? 0, takenAt } })
+    wanted.set(photo.id, {
+      name: photo,
+      known: { photoId: photo.id, set: sets.get(setId) ?? '', egg: eggs.get(eggId) ?? 0, takenAt },
+    })
   }
   for (const { table, value } of aside) {
     const look = table === 'looks' ? photoOfRawLook.safeParse(value).data : undefined
-    if (look && !wanted.has(look.photo.id)) wanted.set(look.photo.id, { name: look.photo, known: { photoId: look.photo.id, set: '', egg: 0, takenAt: '' } })
+    if (look && !wanted.has(look.photo.id))
+      wanted.set(look.photo.id, {
+        name: look.photo,
+        known: { photoId: look.photo.id, set: '', egg: 0, takenAt: '' },
+      })
   }
   return [...wanted.values()]
 }
@@ -94,7 +104,10 @@ function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): Wanted
  * Writes everything into one ZIP file: records, photographs, what was set aside, and a manifest of their hashes. A
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
-export async function writeBundle({ records, aside, photo }: BundleSource, { onProgress, signal }: LongWork = {}): Promise<{ file: Blob; missing: MissingPhoto[] }> {
+export async function writeBundle(
+  { records, aside, photo }: BundleSource,
+  { onProgress, signal }: LongWork = {},
+): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
   const manifest: Manifest = { format: 'perlumen-manifest', version: 1, files: {}, missing: [] }
   const text = async (name: string, value: unknown): Promise<void> => {
@@ -104,7 +117,11 @@ export async function writeBundle({ records, aside, photo }: BundleSource, { onP
     await zip.text(name, json)
   }
   await text(RECORDS_FILE, records)
-  if (aside.length > 0) await text(ASIDE_FILE, aside.map(({ table, value }) => ({ table, value })))
+  if (aside.length > 0)
+    await text(
+      ASIDE_FILE,
+      aside.map(({ table, value }) => ({ table, value })),
+    )
   const wanted = photosOf(records, aside)
   for (const [index, { name, known }] of wanted.entries()) {
     signal?.throwIfAborted()
@@ -127,7 +144,11 @@ export async function writeBundle({ records, aside, photo }: BundleSource, { onP
  * @param zone - time zone of this device, for files of a version that named none
  * @throws BundleError saying what is wrong
  */
-export async function readBundle(file: Blob, zone: string, { onProgress, signal }: LongWork = {}): Promise<Bundle> {
+export async function readBundle(
+  file: Blob,
+  zone: string,
+  { onProgress, signal }: LongWork = {},
+): Promise<Bundle> {
   try {
     return await readChecked(await openZip(file), zone, { onProgress, signal })
   } catch (error) {
@@ -136,13 +157,19 @@ export async function readBundle(file: Blob, zone: string, { onProgress, signal 
 }
 
 async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: LongWork): Promise<Bundle> {
-  if (!zip.names.includes(RECORDS_FILE)) throw new BundleError(`This ZIP file is no Perlumen bundle: it holds no ${RECORDS_FILE}.`)
-  const manifest = zip.names.includes(MANIFEST_FILE) ? readManifest(await readJson(zip, MANIFEST_FILE, null)) : null
+  if (!zip.names.includes(RECORDS_FILE))
+    throw new BundleError(`This ZIP file is no Perlumen bundle: it holds no ${RECORDS_FILE}.`)
+  const manifest = zip.names.includes(MANIFEST_FILE)
+    ? readManifest(await readJson(zip, MANIFEST_FILE, null))
+    : null
   for (const name of Object.keys(manifest?.files ?? {})) {
-    if (!zip.names.includes(name) && !name.startsWith('photos/')) throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
+    if (!zip.names.includes(name) && !name.startsWith('photos/'))
+      throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
   }
   const records = parseRecords(await readJson(zip, RECORDS_FILE, manifest), zone)
-  const aside = zip.names.includes(ASIDE_FILE) ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest)) : { success: true as const, data: [] }
+  const aside = zip.names.includes(ASIDE_FILE)
+    ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
+    : { success: true as const, data: [] }
   if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is not as it should be.`)
 
   const wanted = photosOf(records, aside.data)
@@ -158,8 +185,18 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     else types.set(name.id, name.type)
     onProgress?.(index + 1, wanted.length)
   }
-  const bundle: Bundle = { records, aside: aside.data, photoTypes: types, missing, photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES) }
-  if (damage[0]) throw new BundleError(damage.length === 1 ? damage[0] : `${damage[0]} So are ${damage.length - 1} more.`, bundle)
+  const bundle: Bundle = {
+    records,
+    aside: aside.data,
+    photoTypes: types,
+    missing,
+    photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES),
+  }
+  if (damage[0])
+    throw new BundleError(
+      damage.length === 1 ? damage[0] : `${damage[0]} So are ${damage.length - 1} more.`,
+      bundle,
+    )
   return bundle
 }
 
@@ -168,7 +205,9 @@ async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null)
   try {
     const bytes = await zip.bytes(name, MOST_PHOTO_BYTES)
     const named = manifest?.files[name]
-    return bytes.length === 0 || (manifest && named?.sha256 !== await sha256(bytes)) ? `The photograph ${name} is damaged.` : null
+    return bytes.length === 0 || (manifest && named?.sha256 !== (await sha256(bytes)))
+      ? `The photograph ${name} is damaged.`
+      : null
   } catch (error) {
     if (error instanceof ZipError) return `The photograph ${name} is damaged.`
     throw error
@@ -177,7 +216,8 @@ async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null)
 
 async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): Promise<unknown> {
   const bytes = await zip.bytes(name, MOST_RECORD_BYTES)
-  if (manifest && manifest.files[name]?.sha256 !== await sha256(bytes)) throw new BundleError(`Its part ${name} is not as it was written: the file was changed or damaged.`)
+  if (manifest && manifest.files[name]?.sha256 !== (await sha256(bytes)))
+    throw new BundleError(`Its part ${name} is not as it was written: the file was changed or damaged.`)
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
@@ -187,24 +227,35 @@ async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): 
 
 function readManifest(json: unknown): Manifest {
   const manifest = manifestSchema.safeParse(json)
-  if (!manifest.success) throw new BundleError(`Its part ${MANIFEST_FILE} is not as it should be, or of a newer Perlumen.`)
+  if (!manifest.success)
+    throw new BundleError(`Its part ${MANIFEST_FILE} is not as it should be, or of a newer Perlumen.`)
   return manifest.data
 }
 
 function parseRecords(json: unknown, zone: string): HatcheryRecords {
   const head = z.object({ format: z.string(), version: z.number(), exportedAt: z.unknown() }).safeParse(json)
-  if (!head.success || head.data.format !== 'perlumen-records') throw new BundleError('This ZIP file is no Perlumen bundle.')
+  if (!head.success || head.data.format !== 'perlumen-records')
+    throw new BundleError('This ZIP file is no Perlumen bundle.')
   const { version } = head.data
-  if (!Number.isInteger(version) || version < 1) throw new BundleError(`The bundle names records version ${version}; there is none.`)
-  if (version > RECORDS_VERSION) throw new BundleError(`The bundle was written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}).`)
+  if (!Number.isInteger(version) || version < 1)
+    throw new BundleError(`The bundle names records version ${version}; there is none.`)
+  if (version > RECORDS_VERSION)
+    throw new BundleError(
+      `The bundle was written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}).`,
+    )
   const lists = json as Record<string, unknown>
   // In the first version there was no hatchery, to the third there were no evenings.
-  for (const table of ['sets', 'eggs', 'looks'] as const) if (!Array.isArray(lists[table])) throw new BundleError(`The bundle holds no list of ${table}.`)
-  if (lists['sessions'] !== undefined && !Array.isArray(lists['sessions'])) throw new BundleError('The bundle holds no list of sessions.')
+  for (const table of ['sets', 'eggs', 'looks'] as const)
+    if (!Array.isArray(lists[table])) throw new BundleError(`The bundle holds no list of ${table}.`)
+  if (lists['sessions'] !== undefined && !Array.isArray(lists['sessions']))
+    throw new BundleError('The bundle holds no list of sessions.')
   const exportedAt = z.iso.datetime().safeParse(head.data.exportedAt)
   if (!exportedAt.success) throw new BundleError('The bundle does not say when it was written.')
   const { records, aside } = sortOut(rawRecordsOf(lists), zone, exportedAt.data)
-  if (aside[0]) throw new BundleError(`A record in the bundle is not as it should be (${aside[0].table}): ${sayProblems(aside[0].problems)}`)
+  if (aside[0])
+    throw new BundleError(
+      `A record in the bundle is not as it should be (${aside[0].table}): ${sayProblems(aside[0].problems)}`,
+    )
   return records
 }
 
@@ -212,4 +263,3 @@ async function sha256(bytes: Uint8Array): Promise<string> {
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>))
   return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('')
 }
-

@@ -38,10 +38,17 @@ const SEQUENCE_EPOCH_MS = Date.parse('2026-01-01T00:00:00Z')
 export function writeCalendar(sets: readonly CalendarSet[], options: CalendarOptions): string {
   const events = sets.flatMap((set) => [
     ...set.schedule.map((event) => toEntry(set, event, options)),
-    ...set.exportedKeys.filter((key) => !set.schedule.some((event) => event.key === key)).map((key) => calledOff(set, key, options)),
+    ...set.exportedKeys
+      .filter((key) => !set.schedule.some((event) => event.key === key))
+      .map((key) => calledOff(set, key, options)),
   ])
-  const { error, value } = createEvents(events, { productId: 'perlumen', calName: 'Perlumen', method: 'PUBLISH' })
-  if (error || !value) throw new Error(`The calendar could not be written: ${error?.message ?? 'no reason given'}`)
+  const { error, value } = createEvents(events, {
+    productId: 'perlumen',
+    calName: 'Perlumen',
+    method: 'PUBLISH',
+  })
+  if (error || !value)
+    throw new Error(`The calendar could not be written: ${error?.message ?? 'no reason given'}`)
   return value
 }
 
@@ -49,28 +56,56 @@ export function uidOf(setId: string, key: string): string {
   return `${setId}.${key}@perlumen`
 }
 
-function toEntry(set: CalendarSet, event: ScheduleEvent, { zone, nowMs, dayLabel }: CalendarOptions): EventAttributes {
+function toEntry(
+  set: CalendarSet,
+  event: ScheduleEvent,
+  { zone, nowMs, dayLabel }: CalendarOptions,
+): EventAttributes {
   const whole = ALL_DAY.includes(event.kind)
   const entry = {
-    uid: uidOf(set.id, event.key), sequence: sequenceAt(nowMs), status: 'CONFIRMED' as const, busyStatus: 'FREE' as const,
+    uid: uidOf(set.id, event.key),
+    sequence: sequenceAt(nowMs),
+    status: 'CONFIRMED' as const,
+    busyStatus: 'FREE' as const,
     title: `${EVENT_TITLES[event.kind]}: ${set.name}${event.kind === 'warm-up' || event.kind === 'set' ? '' : `, ${dayLabel(set, event)}`}`,
-    description: preparationsFor(event.kind, set.species).map((line) => `• ${line}`).join('\n'),
-    startInputType: 'utc' as const, startOutputType: 'utc' as const,
+    description: preparationsFor(event.kind, set.species)
+      .map((line) => `• ${line}`)
+      .join('\n'),
+    startInputType: 'utc' as const,
+    startOutputType: 'utc' as const,
   }
   if (whole) {
     // The end of a whole-day entry is the day after its last.
-    return { ...entry, start: dateArray(event.date), end: dateArray(addDays(localDateOf(event.endMs, zone), 1)) }
+    return {
+      ...entry,
+      start: dateArray(event.date),
+      end: dateArray(addDays(localDateOf(event.endMs, zone), 1)),
+    }
   }
   return {
-    ...entry, start: utcArray(event.startMs), duration: { minutes: MINUTES[event.kind] ?? 15 },
-    alarms: [{ action: 'display', description: entry.title, trigger: { before: true, minutes: ALARM_MINUTES_BEFORE } }],
+    ...entry,
+    start: utcArray(event.startMs),
+    duration: { minutes: MINUTES[event.kind] ?? 15 },
+    alarms: [
+      {
+        action: 'display',
+        description: entry.title,
+        trigger: { before: true, minutes: ALARM_MINUTES_BEFORE },
+      },
+    ],
   }
 }
 
 function calledOff(set: CalendarSet, key: string, { nowMs }: CalendarOptions): EventAttributes {
   return {
-    uid: uidOf(set.id, key), sequence: sequenceAt(nowMs), status: 'CANCELLED', title: `Called off: ${set.name}`,
-    start: utcArray(nowMs), startInputType: 'utc', startOutputType: 'utc', duration: { minutes: 15 },
+    uid: uidOf(set.id, key),
+    sequence: sequenceAt(nowMs),
+    status: 'CANCELLED',
+    title: `Called off: ${set.name}`,
+    start: utcArray(nowMs),
+    startInputType: 'utc',
+    startOutputType: 'utc',
+    duration: { minutes: 15 },
   }
 }
 

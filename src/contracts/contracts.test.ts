@@ -19,17 +19,32 @@ describe('cells', () => {
 
 describe('table of looks', () => {
   it('has one line for each look, with position, both grades and figures', () => {
-    const csv = looksToCsv({ ...records, looks: [{ ...records.looks[0]!, own: { grade: 'clear', by: 'key', at: records.looks[0]!.takenAt } }, records.looks[1]!] })
-    const { data } = Papa.parse<Record<string, string>>(csv.replace('\uFEFF', ''), { header: true, skipEmptyLines: true })
+    const csv = looksToCsv({
+      ...records,
+      looks: [
+        { ...records.looks[0]!, own: { grade: 'clear', by: 'key', at: records.looks[0]!.takenAt } },
+        records.looks[1]!,
+      ],
+    })
+    const { data } = Papa.parse<Record<string, string>>(csv.replace('\uFEFF', ''), {
+      header: true,
+      skipEmptyLines: true,
+    })
     expect(data).toHaveLength(2)
-    expect(data[0]).toMatchObject({ set: 'North shelf', position: 'A1', suggested: 'developing', 'own grade': 'clear', 'age days': '10' })
+    expect(data[0]).toMatchObject({
+      set: 'North shelf',
+      position: 'A1',
+      suggested: 'developing',
+      'own grade': 'clear',
+      'age days': '10',
+    })
     expect(Number(data[0]!['shadow %'])).toBeGreaterThan(5)
     expect(data[1]).toMatchObject({ position: 'A2', 'own grade': '' })
   })
 
   it('defuses a set that is named like a formula', () => {
     const csv = looksToCsv({ ...records, sets: [{ ...records.sets[0]!, name: '=HYPERLINK("x")' }] })
-    expect(csv).toContain('\'=HYPERLINK')
+    expect(csv).toContain("'=HYPERLINK")
     expect(csv).not.toMatch(/(^|[\n,])"?=HYPERLINK/)
   })
 })
@@ -41,10 +56,20 @@ describe('schemas', () => {
 
   it('take the command line’s records, with and without an egg', () => {
     const look = records.looks[0]!
-    const record = toGradeRecord({ file: 'a.jpg', egg: look.reading, verdict: look.verdict, elapsedMs: { decode: 1, measure: 2 } })
+    const record = toGradeRecord({
+      file: 'a.jpg',
+      egg: look.reading,
+      verdict: look.verdict,
+      elapsedMs: { decode: 1, measure: 2 },
+    })
     expect(gradeRecordSchema.parse(record)).toEqual(record)
     expect(record.airCell!.tilt).toBeCloseTo((look.reading.airCell!.tiltRad * 180) / Math.PI, 1)
     const error = toErrorRecord('b.txt', 'No photograph.', { decode: 1, measure: 0 })
-    expect(gradeRecordSchema.parse(error)).toMatchObject({ outline: null, grade: 'unsure', action: 'recheck', readable: false })
+    expect(gradeRecordSchema.parse(error)).toMatchObject({
+      outline: null,
+      grade: 'unsure',
+      action: 'recheck',
+      readable: false,
+    })
   })
 })

@@ -3,7 +3,11 @@ import { isLocalDate, isZone } from '../core/time/local-date.ts'
 import { SHELLS, SPECIES_NAMES } from '../core/species/species.ts'
 
 /** Fields that several records share. */
-export const idField = z.string().min(1).max(64).regex(/^[\w-]+$/)
+export const idField = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[\w-]+$/)
 export const instantField = z.iso.datetime()
 export const localDateField = z.string().refine(isLocalDate, 'no date')
 export const zoneField = z.string().max(60).refine(isZone, 'no time zone')

@@ -9,13 +9,23 @@ const point = z.tuple([z.number(), z.number()])
 export const gradeRecordSchema = z.object({
   file: z.string(),
   egg: z.int().min(1),
-  outline: z.object({
-    points: z.array(point).min(3), bluntPole: point, smallPole: point, length: z.number(), breadth: z.number(),
-  }).nullable(),
-  airCell: z.object({
-    depth: fraction, volume: fraction, tilt: z.number(),
-    uncertainty: z.object({ depth: z.number(), volume: z.number() }),
-  }).nullable(),
+  outline: z
+    .object({
+      points: z.array(point).min(3),
+      bluntPole: point,
+      smallPole: point,
+      length: z.number(),
+      breadth: z.number(),
+    })
+    .nullable(),
+  airCell: z
+    .object({
+      depth: fraction,
+      volume: fraction,
+      tilt: z.number(),
+      uncertainty: z.object({ depth: z.number(), volume: z.number() }),
+    })
+    .nullable(),
   shadow: z.object({ area: fraction, uncertainty: z.number() }).nullable(),
   vessels: z.object({ coverage: fraction }).nullable(),
   ring: z.object({ score: fraction }).nullable(),
@@ -23,7 +33,12 @@ export const gradeRecordSchema = z.object({
   readable: z.boolean(),
   reasons: z.array(z.string()),
   grade: z.enum(['developing', 'clear', 'blood-ring', 'quitter', 'unsure']),
-  probabilities: z.object({ developing: fraction, clear: fraction, 'blood-ring': fraction, quitter: fraction }),
+  probabilities: z.object({
+    developing: fraction,
+    clear: fraction,
+    'blood-ring': fraction,
+    quitter: fraction,
+  }),
   action: z.enum(['keep', 'recheck', 'remove']),
   elapsedMs: z.object({ decode: z.number(), measure: z.number() }),
   error: z.string().optional(),
@@ -45,17 +60,23 @@ const DEGREES = 180 / Math.PI
 
 /** Names and units of the published record. */
 export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: RecordInput): GradeRecord {
-  const notes = [...(egg.airCell ? [] : ['The air cell’s edge could not be seen']), ...(egg.reasons.includes('blurred') ? ['The picture is blurred'] : [])]
+  const notes = [
+    ...(egg.airCell ? [] : ['The air cell’s edge could not be seen']),
+    ...(egg.reasons.includes('blurred') ? ['The picture is blurred'] : []),
+  ]
   return {
-    file, egg: number,
+    file,
+    egg: number,
     outline: {
       points: egg.polygon.map(({ x, y }) => [round(x, 2), round(y, 2)]),
       bluntPole: [round(egg.bluntPole.x, 2), round(egg.bluntPole.y, 2)],
       smallPole: [round(egg.smallPole.x, 2), round(egg.smallPole.y, 2)],
-      length: round(egg.lengthPx, 2), breadth: round(egg.breadthPx, 2),
+      length: round(egg.lengthPx, 2),
+      breadth: round(egg.breadthPx, 2),
     },
     airCell: egg.airCell && {
-      depth: round(egg.airCell.depth.value, 5), volume: round(egg.airCell.volume.value, 5),
+      depth: round(egg.airCell.depth.value, 5),
+      volume: round(egg.airCell.volume.value, 5),
       tilt: round(egg.airCell.tiltRad * DEGREES, 2),
       uncertainty: { depth: round(egg.airCell.depth.sd, 5), volume: round(egg.airCell.volume.sd, 5) },
     },
@@ -67,8 +88,10 @@ export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: Rec
     reasons: [...verdict.reasons, ...notes],
     grade: verdict.grade,
     probabilities: {
-      developing: round(verdict.probabilities.developing, 5), clear: round(verdict.probabilities.clear, 5),
-      'blood-ring': round(verdict.probabilities['blood-ring'], 5), quitter: round(verdict.probabilities.quitter, 5),
+      developing: round(verdict.probabilities.developing, 5),
+      clear: round(verdict.probabilities.clear, 5),
+      'blood-ring': round(verdict.probabilities['blood-ring'], 5),
+      quitter: round(verdict.probabilities.quitter, 5),
     },
     action: verdict.action,
     elapsedMs,
@@ -76,16 +99,30 @@ export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: Rec
 }
 
 /** A file that gave no egg: everything null, the sentence in `error`. */
-export function toErrorRecord(file: string, error: string, elapsedMs: { decode: number; measure: number }): GradeRecord {
+export function toErrorRecord(
+  file: string,
+  error: string,
+  elapsedMs: { decode: number; measure: number },
+): GradeRecord {
   return {
-    file, egg: 1, outline: null, airCell: null, shadow: null, vessels: null, ring: null, crack: null,
-    readable: false, reasons: [error], grade: 'unsure',
+    file,
+    egg: 1,
+    outline: null,
+    airCell: null,
+    shadow: null,
+    vessels: null,
+    ring: null,
+    crack: null,
+    readable: false,
+    reasons: [error],
+    grade: 'unsure',
     probabilities: { developing: 0.25, clear: 0.25, 'blood-ring': 0.25, quitter: 0.25 },
-    action: 'recheck', elapsedMs, error,
+    action: 'recheck',
+    elapsedMs,
+    error,
   }
 }
 
 function round(value: number, digits: number): number {
   return Number(value.toFixed(digits))
 }
-

@@ -61,10 +61,33 @@ export const FIRST_INCUBATOR_ID = 'incubator-1'
 /** A hatchery nobody has described yet. @param zone - of this device */
 export function newHatchery(zone: string): HatcheryRecord {
   return {
-    name: '', zone, units: 'metric', dayCount: 'elapsed', school: 'weekly', ownDays: [], turningStop: 'usual', policy: 'second-look',
-    candlingHour: 20, warmUpHours: 24, postRestHours: 18, turnsADay: 3, brooders: 1, away: [],
-    scale: { collarMm: null, camera: null }, limits: { school: 'usual', own: CANDLING_LIMITS.usual }, photoLongSidePx: 1600,
-    incubators: [{ id: FIRST_INCUBATOR_ID, name: 'Incubator 1', airflow: 'forced', displayCorrectionC: 0, capacity: 48, turner: 'auto' }],
+    name: '',
+    zone,
+    units: 'metric',
+    dayCount: 'elapsed',
+    school: 'weekly',
+    ownDays: [],
+    turningStop: 'usual',
+    policy: 'second-look',
+    candlingHour: 20,
+    warmUpHours: 24,
+    postRestHours: 18,
+    turnsADay: 3,
+    brooders: 1,
+    away: [],
+    scale: { collarMm: null, camera: null },
+    limits: { school: 'usual', own: CANDLING_LIMITS.usual },
+    photoLongSidePx: 1600,
+    incubators: [
+      {
+        id: FIRST_INCUBATOR_ID,
+        name: 'Incubator 1',
+        airflow: 'forced',
+        displayCorrectionC: 0,
+        capacity: 48,
+        turner: 'auto',
+      },
+    ],
   }
 }
 

@@ -4,7 +4,8 @@ import { lookRecordSchema } from './look-record.ts'
 import { eggRecordSchema, setRecordSchema } from './set-record.ts'
 
 /** How a record was before a step; null for what did not exist. */
-const before = <T extends z.ZodType>(schema: T) => z.array(z.object({ id: idField, before: schema.nullable() }))
+const before = <T extends z.ZodType>(schema: T) =>
+  z.array(z.object({ id: idField, before: schema.nullable() }))
 
 /** One step that can be taken back. */
 export const journalEntrySchema = z.object({
@@ -21,7 +22,11 @@ export type JournalEntry = z.infer<typeof journalEntrySchema>
 
 /** A step as it is written in one piece before any record is touched, so that it is whole or not there. */
 export const stepSchema = z.object({
-  put: z.object({ sets: z.array(setRecordSchema), eggs: z.array(eggRecordSchema), looks: z.array(lookRecordSchema) }),
+  put: z.object({
+    sets: z.array(setRecordSchema),
+    eggs: z.array(eggRecordSchema),
+    looks: z.array(lookRecordSchema),
+  }),
   gone: z.array(z.object({ table: z.enum(['sets', 'eggs', 'looks']), id: idField })),
   /** The undo entry that the step adds, or takes back. */
   journal: z.object({ add: journalEntrySchema.nullable(), take: z.int().nullable() }),

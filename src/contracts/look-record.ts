@@ -8,8 +8,12 @@ const point = z.object({ x: z.number(), y: z.number() })
 const measured = z.object({ value: z.number(), sd: z.number() })
 
 const outline = z.object({
-  centre: point, axisRad: z.number(), halfLengthPx: z.number().positive(), halfBreadthPx: z.number().positive(),
-  taper: z.number(), bulge: z.number(),
+  centre: point,
+  axisRad: z.number(),
+  halfLengthPx: z.number().positive(),
+  halfBreadthPx: z.number().positive(),
+  taper: z.number(),
+  bulge: z.number(),
 })
 
 const readingSchema = z.object({
@@ -21,19 +25,48 @@ const readingSchema = z.object({
   breadthPx: z.number(),
   bluntEndProbability: fraction,
   edgeSeenShare: fraction,
-  airCell: z.object({ depth: measured, volume: measured, tiltRad: z.number(), edge: z.array(point) }).nullable(),
-  shadow: z.object({ area: measured, darkness: z.number(), edgeSlope: z.number(), contours: z.array(z.array(point)) }),
+  airCell: z
+    .object({ depth: measured, volume: measured, tiltRad: z.number(), edge: z.array(point) })
+    .nullable(),
+  shadow: z.object({
+    area: measured,
+    darkness: z.number(),
+    edgeSlope: z.number(),
+    contours: z.array(z.array(point)),
+  }),
   vessels: z.object({ coverage: measured, netLength: z.number() }),
-  ring: z.object({ score: measured, visibleShare: z.number(), support: z.number(), shareOfLines: z.number(), points: z.array(point) }),
+  ring: z.object({
+    score: measured,
+    visibleShare: z.number(),
+    support: z.number(),
+    shareOfLines: z.number(),
+    points: z.array(point),
+  }),
   crack: z.object({ score: fraction, points: z.array(point) }),
   light: z.object({
-    medianRed: z.number(), emptyRed: z.number(), relativeNoise: z.number(), clippedShare: z.number(), lamp: z.enum(['blunt', 'small', 'side']),
+    medianRed: z.number(),
+    emptyRed: z.number(),
+    relativeNoise: z.number(),
+    clippedShare: z.number(),
+    lamp: z.enum(['blunt', 'small', 'side']),
   }),
   /** Null in looks of earlier versions. */
-  signs: z.object({ faintShadow: fraction, reddening: z.number().nullable(), unevenness: z.number() }).nullable(),
+  signs: z
+    .object({ faintShadow: fraction, reddening: z.number().nullable(), unevenness: z.number() })
+    .nullable(),
   spotCount: z.number(),
   litShare: z.number(),
-  reasons: z.array(z.enum(['air-cell-not-seen', 'blunt-end-uncertain', 'too-dark', 'overexposed', 'blurred', 'outline-partly-hidden', 'unlike-an-egg'])),
+  reasons: z.array(
+    z.enum([
+      'air-cell-not-seen',
+      'blunt-end-uncertain',
+      'too-dark',
+      'overexposed',
+      'blurred',
+      'outline-partly-hidden',
+      'unlike-an-egg',
+    ]),
+  ),
 })
 
 const handFiguresSchema = z.object({
@@ -46,26 +79,51 @@ const handFiguresSchema = z.object({
 const correctionSchema = z.object({
   at: instantField,
   /** The lines as the candler drew them, photograph pixels. */
-  lines: z.object({ outline, cell: z.object({ left: fraction, right: fraction, bow: z.number().min(-1).max(1) }).nullable(), shadow: z.array(point), collar: z.tuple([point, point]).nullable() }),
+  lines: z.object({
+    outline,
+    cell: z.object({ left: fraction, right: fraction, bow: z.number().min(-1).max(1) }).nullable(),
+    shadow: z.array(point),
+    collar: z.tuple([point, point]).nullable(),
+  }),
   figures: handFiguresSchema,
 })
 
 const movementSchema = z.object({
   /** Of the film, and its size, in whose pixels the places lie. */
-  seconds: z.number().positive(), widthPx: z.int().positive(), heightPx: z.int().positive(),
-  significance: z.number().min(0), moving: z.boolean(),
+  seconds: z.number().positive(),
+  widthPx: z.int().positive(),
+  heightPx: z.int().positive(),
+  significance: z.number().min(0),
+  moving: z.boolean(),
   places: z.array(z.object({ at: point, significance: z.number() })),
   /** Null where the film was too short or the egg of an age that shows none. */
-  heartbeat: z.object({ hz: z.number().positive(), signalToNoise: z.number().min(0), found: z.boolean() }).nullable(),
+  heartbeat: z
+    .object({ hz: z.number().positive(), signalToNoise: z.number().min(0), found: z.boolean() })
+    .nullable(),
 })
 export type MovementReading = z.infer<typeof movementSchema>
 
 const verdictSchema = z.object({
-  probabilities: z.object({ developing: fraction, clear: fraction, 'blood-ring': fraction, quitter: fraction }),
+  probabilities: z.object({
+    developing: fraction,
+    clear: fraction,
+    'blood-ring': fraction,
+    quitter: fraction,
+  }),
   grade: suggestedGrade,
   action: z.enum(ACTIONS),
   readable: z.boolean(),
-  unreadable: z.array(z.enum(['too-dark', 'too-noisy', 'overexposed', 'too-early', 'age-unknown', 'outline-partly-hidden', 'unlike-an-egg'])),
+  unreadable: z.array(
+    z.enum([
+      'too-dark',
+      'too-noisy',
+      'overexposed',
+      'too-early',
+      'age-unknown',
+      'outline-partly-hidden',
+      'unlike-an-egg',
+    ]),
+  ),
   reasons: z.array(z.string()),
 })
 
@@ -76,7 +134,12 @@ export const lookRecordSchema = z.object({
   takenAt: instantField,
   ageDays: z.number().min(0),
   source: z.enum(['camera', 'network-camera', 'file', 'demo']),
-  photo: z.object({ id: idField, widthPx: z.int().positive(), heightPx: z.int().positive(), type: z.string().regex(/^image\/[\w.+-]+$/) }),
+  photo: z.object({
+    id: idField,
+    widthPx: z.int().positive(),
+    heightPx: z.int().positive(),
+    type: z.string().regex(/^image\/[\w.+-]+$/),
+  }),
   reading: readingSchema,
   verdict: verdictSchema,
   /** Lines that the candler drew, beside the measured ones. */

@@ -6,7 +6,13 @@ export type PhotoKind = (typeof PHOTO_KINDS)[number]
 export const PHOTO_KIND_WORDS = 'JPEG, PNG, WebP or AVIF'
 
 /** Bounds within which a photograph is unpacked at all, so that no file can fill the memory or hold things up. */
-export const PHOTO_BOUNDS = { bytes: 80_000_000, pixels: 60_000_000, shortestSidePx: 160, aspect: 10, jpegScans: 100 } as const
+export const PHOTO_BOUNDS = {
+  bytes: 80_000_000,
+  pixels: 60_000_000,
+  shortestSidePx: 160,
+  aspect: 10,
+  jpegScans: 100,
+} as const
 /** Enough of a file to tell its kind. */
 const HEAD_BYTES = 16
 
@@ -42,18 +48,41 @@ export function readPhotoHead(bytes: Uint8Array): PhotoHead {
   if (bytes.length === 0) throw new PhotoFileError('not-a-photo', 'The file is empty.')
   if (bytes.length > PHOTO_BOUNDS.bytes) throw tooManyBytes(bytes.length)
   const kind = photoKindOf(bytes)
-  if (kind === null) throw new PhotoFileError('not-a-photo', `This is not a photograph that can be read here (${PHOTO_KIND_WORDS}).${hint(bytes)}`)
-  if (kind === 'jpeg' && scansOf(bytes) > PHOTO_BOUNDS.jpegScans) throw new PhotoFileError('too-large', 'This photograph is packed in a way that takes too long to unpack. Save it anew as a plain JPEG.')
+  if (kind === null)
+    throw new PhotoFileError(
+      'not-a-photo',
+      `This is not a photograph that can be read here (${PHOTO_KIND_WORDS}).${hint(bytes)}`,
+    )
+  if (kind === 'jpeg' && scansOf(bytes) > PHOTO_BOUNDS.jpegScans)
+    throw new PhotoFileError(
+      'too-large',
+      'This photograph is packed in a way that takes too long to unpack. Save it anew as a plain JPEG.',
+    )
   const { widthPx, heightPx } = sizeOf(bytes)
-  const megapixels = Math.round(widthPx * heightPx / 1e6)
-  if (widthPx * heightPx > PHOTO_BOUNDS.pixels) throw new PhotoFileError('too-large', `The picture has ${megapixels} megapixels; at most ${PHOTO_BOUNDS.pixels / 1e6} are read.`)
-  if (Math.min(widthPx, heightPx) < PHOTO_BOUNDS.shortestSidePx) throw new PhotoFileError('too-small', `This picture is too small to measure: it needs at least ${PHOTO_BOUNDS.shortestSidePx} pixels on its short side.`)
-  if (Math.max(widthPx, heightPx) > PHOTO_BOUNDS.aspect * Math.min(widthPx, heightPx)) throw new PhotoFileError('not-a-photo', `A picture of ${widthPx} × ${heightPx} pixels is no photograph of an egg.`)
+  const megapixels = Math.round((widthPx * heightPx) / 1e6)
+  if (widthPx * heightPx > PHOTO_BOUNDS.pixels)
+    throw new PhotoFileError(
+      'too-large',
+      `The picture has ${megapixels} megapixels; at most ${PHOTO_BOUNDS.pixels / 1e6} are read.`,
+    )
+  if (Math.min(widthPx, heightPx) < PHOTO_BOUNDS.shortestSidePx)
+    throw new PhotoFileError(
+      'too-small',
+      `This picture is too small to measure: it needs at least ${PHOTO_BOUNDS.shortestSidePx} pixels on its short side.`,
+    )
+  if (Math.max(widthPx, heightPx) > PHOTO_BOUNDS.aspect * Math.min(widthPx, heightPx))
+    throw new PhotoFileError(
+      'not-a-photo',
+      `A picture of ${widthPx} × ${heightPx} pixels is no photograph of an egg.`,
+    )
   return { kind, widthPx, heightPx }
 }
 
 export function tooManyBytes(bytes: number): PhotoFileError {
-  return new PhotoFileError('too-large', `The file has ${Math.round(bytes / 1e6)} megabytes; at most ${PHOTO_BOUNDS.bytes / 1e6} are read.`)
+  return new PhotoFileError(
+    'too-large',
+    `The file has ${Math.round(bytes / 1e6)} megabytes; at most ${PHOTO_BOUNDS.bytes / 1e6} are read.`,
+  )
 }
 
 function sizeOf(bytes: Uint8Array): Pick<PhotoHead, 'widthPx' | 'heightPx'> {
@@ -69,12 +98,15 @@ function sizeOf(bytes: Uint8Array): Pick<PhotoHead, 'widthPx' | 'heightPx'> {
 /** A progressive JPEG is unpacked as often as it has scans; in its packed data these markers cannot occur by chance. */
 function scansOf(bytes: Uint8Array): number {
   let scans = 0
-  for (let at = bytes.indexOf(0xff); at >= 0 && at < bytes.length - 1; at = bytes.indexOf(0xff, at + 1)) if (bytes[at + 1] === 0xda) scans++
+  for (let at = bytes.indexOf(0xff); at >= 0 && at < bytes.length - 1; at = bytes.indexOf(0xff, at + 1))
+    if (bytes[at + 1] === 0xda) scans++
   return scans
 }
 
 /** Phones keep pictures in a kind that most browsers do not read. */
 function hint(bytes: Uint8Array): string {
   const isHeic = String.fromCharCode(...bytes.subarray(4, 8)) === 'ftyp'
-  return isHeic ? ' It may be HEIC: set the phone’s camera to its most compatible format, or share the picture as JPEG.' : ''
+  return isHeic
+    ? ' It may be HEIC: set the phone’s camera to its most compatible format, or share the picture as JPEG.'
+    : ''
 }

@@ -12,12 +12,34 @@ const { mark, laidOn, waxed, weightG, lengthMm, breadthMm, number } = eggRecordS
 
 /** A plan on the way, as it is kept in the browser between visits. */
 export const planDraftSchema: z.ZodType<PlanDraft> = z.object({
-  batches: z.array(batchSchema.extend({
-    species: speciesField, shell: shellField, laidFrom: localDateField.nullable(), laidTo: localDateField.nullable(), arrivedOn: localDateField.nullable(),
-  })).max(60),
-  eggs: z.array(z.object({
-    id: idField, batchId: idField, number, mark, laidOn, crack: z.enum(CRACKS), waxed, weightG, lengthMm, breadthMm, choice: z.enum(EGG_CHOICES),
-  })).max(5000),
+  batches: z
+    .array(
+      batchSchema.extend({
+        species: speciesField,
+        shell: shellField,
+        laidFrom: localDateField.nullable(),
+        laidTo: localDateField.nullable(),
+        arrivedOn: localDateField.nullable(),
+      }),
+    )
+    .max(60),
+  eggs: z
+    .array(
+      z.object({
+        id: idField,
+        batchId: idField,
+        number,
+        mark,
+        laidOn,
+        crack: z.enum(CRACKS),
+        waxed,
+        weightG,
+        lengthMm,
+        breadthMm,
+        choice: z.enum(EGG_CHOICES),
+      }),
+    )
+    .max(5000),
   timing: z.discriminatedUnion('by', [
     z.object({ by: z.literal('hatch'), date: localDateField, hour: z.number().min(0).max(23.99) }),
     z.object({ by: z.literal('set'), date: localDateField, time: clockTime }),

@@ -9,27 +9,81 @@ import { plainEgg, type EggRecord, type SetRecord } from './set-record.ts'
 /** A small hatchery for tests: one set, two eggs, a real reading of a simulated photograph for each. */
 export function sampleRecords(): HatcheryRecords {
   const set: SetRecord = {
-    id: 'set-1', name: 'North shelf', species: 'chicken', breed: 'Holm Beacon', shell: 'white', setAt: '2026-03-01T08:00:00.000Z',
-    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
-    trays: [{ id: 'tray-1', name: 'Tray 1', incubatorId: FIRST_INCUBATOR_ID, rows: 1, columns: 2, numbering: 'letter-rows' }],
-    batches: [], done: [{ key: 'set', at: '2026-03-01T08:00:00.000Z' }], temperatures: [], policy: 'second-look', notes: '',
+    id: 'set-1',
+    name: 'North shelf',
+    species: 'chicken',
+    breed: 'Holm Beacon',
+    shell: 'white',
+    setAt: '2026-03-01T08:00:00.000Z',
+    plan: {
+      school: 'weekly',
+      ownDays: [],
+      dayCount: 'elapsed',
+      turningStop: 'usual',
+      incubationDays: null,
+      delayHours: 0,
+      turnsADay: null,
+    },
+    trays: [
+      {
+        id: 'tray-1',
+        name: 'Tray 1',
+        incubatorId: FIRST_INCUBATOR_ID,
+        rows: 1,
+        columns: 2,
+        numbering: 'letter-rows',
+      },
+    ],
+    batches: [],
+    done: [{ key: 'set', at: '2026-03-01T08:00:00.000Z' }],
+    temperatures: [],
+    policy: 'second-look',
+    notes: '',
   }
-  const eggs: EggRecord[] = [1, 2].map((number) => plainEgg({ id: `egg-${number}`, setId: set.id, number, place: { trayId: 'tray-1', row: 0, column: number - 1 } }))
+  const eggs: EggRecord[] = [1, 2].map((number) =>
+    plainEgg({
+      id: `egg-${number}`,
+      setId: set.id,
+      number,
+      place: { trayId: 'tray-1', row: 0, column: number - 1 },
+    }),
+  )
   return {
-    format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: '2026-03-11T08:00:00.000Z',
-    hatchery: newHatchery('Europe/Lisbon'), sets: [set], eggs, looks: eggs.map((egg) => sampleLook(set, egg)), sessions: [],
+    format: 'perlumen-records',
+    version: RECORDS_VERSION,
+    exportedAt: '2026-03-11T08:00:00.000Z',
+    hatchery: newHatchery('Europe/Lisbon'),
+    sets: [set],
+    eggs,
+    looks: eggs.map((egg) => sampleLook(set, egg)),
+    sessions: [],
   }
 }
 
 function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
   const shot = { widthPx: 320, heightPx: 320 }
-  const { image } = simulatePhoto({ seed: egg.id, ageDays: 10, fate: { kind: egg.number === 1 ? 'developing' : 'clear' }, shot })
+  const { image } = simulatePhoto({
+    seed: egg.id,
+    ageDays: 10,
+    fate: { kind: egg.number === 1 ? 'developing' : 'clear' },
+    shot,
+  })
   const measured = measureEggs(image, { species: set.species })
   if (measured.kind === 'rejected') throw new Error(measured.rejection.message)
   const reading = measured.eggs[0]!
   return {
-    id: `look-${egg.number}`, eggId: egg.id, setId: set.id, takenAt: '2026-03-11T08:00:00.000Z', ageDays: 10, source: 'file',
+    id: `look-${egg.number}`,
+    eggId: egg.id,
+    setId: set.id,
+    takenAt: '2026-03-11T08:00:00.000Z',
+    ageDays: 10,
+    source: 'file',
     photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
-    reading, verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }), movement: null, correction: null, own: null, replaced: false,
+    reading,
+    verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }),
+    movement: null,
+    correction: null,
+    own: null,
+    replaced: false,
   }
 }

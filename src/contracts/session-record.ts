@@ -8,7 +8,12 @@ export const TRIGGERS = ['key', 'timer', 'itself'] as const
 export type Trigger = (typeof TRIGGERS)[number]
 
 const eventSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('opened'), at: instantField, purpose: z.enum(['fetch', 'return']), trayId: idField }),
+  z.object({
+    kind: z.literal('opened'),
+    at: instantField,
+    purpose: z.enum(['fetch', 'return']),
+    trayId: idField,
+  }),
   z.object({ kind: z.literal('closed'), at: instantField }),
   z.object({ kind: z.literal('paused'), at: instantField }),
   z.object({ kind: z.literal('resumed'), at: instantField }),
@@ -31,7 +36,16 @@ export const sessionRecordSchema = z.object({
   liftAgrees: z.boolean(),
   events: z.array(eventSchema).max(5000),
   /** Readings of the incubator's air; `by` hand or the sensor. */
-  air: z.array(z.object({ at: instantField, rhPercent: z.number().min(0).max(100), celsius: z.number().min(0).max(60), by: z.enum(['hand', 'sensor']) })).max(5000),
+  air: z
+    .array(
+      z.object({
+        at: instantField,
+        rhPercent: z.number().min(0).max(100),
+        celsius: z.number().min(0).max(60),
+        by: z.enum(['hand', 'sensor']),
+      }),
+    )
+    .max(5000),
   /** The egg at hand, and since when it is out. */
   egg: z.object({ id: idField, since: instantField }).nullable(),
   /** Eggs that the candler left for another evening without a picture. */

@@ -89,11 +89,32 @@ export const eggRecordSchema = z.object({
   breadthMm: z.number().positive().max(200).nullable(),
   /** What became of it: hatched, or found when it was opened. */
   outcome: z.object({ at: instantField, found: z.enum(OUTCOMES) }).nullable(),
-  removed: z.object({ at: instantField, grade: z.enum([...GRADES, 'unsure']), reason: z.string(), lookId: idField, againstPolicy: z.boolean() }).nullable(),
+  removed: z
+    .object({
+      at: instantField,
+      grade: z.enum([...GRADES, 'unsure']),
+      reason: z.string(),
+      lookId: idField,
+      againstPolicy: z.boolean(),
+    })
+    .nullable(),
 })
 export type EggRecord = z.infer<typeof eggRecordSchema>
 
 /** An egg of which nothing but its number and place is known. */
 export function plainEgg(egg: Pick<EggRecord, 'id' | 'setId' | 'number' | 'place'>): EggRecord {
-  return { ...egg, mark: '', role: 'set', batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, outcome: null, removed: null }
+  return {
+    ...egg,
+    mark: '',
+    role: 'set',
+    batchId: null,
+    laidOn: null,
+    crack: 'none',
+    waxed: false,
+    weightG: null,
+    lengthMm: null,
+    breadthMm: null,
+    outcome: null,
+    removed: null,
+  }
 }

@@ -19,9 +19,25 @@ export function upgradeSet(set: unknown): unknown {
   const { tray, candlingDays, ...kept } = set
   return {
     ...kept,
-    plan: { school: 'own', ownDays: candlingDays, dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: null },
-    trays: [{ ...(tray as Raw), id: firstTrayId(set['id']), incubatorId: FIRST_INCUBATOR_ID, numbering: 'letter-rows' }],
-    batches: [], temperatures: [],
+    plan: {
+      school: 'own',
+      ownDays: candlingDays,
+      dayCount: 'elapsed',
+      turningStop: 'usual',
+      incubationDays: null,
+      delayHours: 0,
+      turnsADay: null,
+    },
+    trays: [
+      {
+        ...(tray as Raw),
+        id: firstTrayId(set['id']),
+        incubatorId: FIRST_INCUBATOR_ID,
+        numbering: 'letter-rows',
+      },
+    ],
+    batches: [],
+    temperatures: [],
     done: [{ key: 'set', at: set['setAt'] }],
   }
 }
@@ -30,12 +46,23 @@ export function upgradeEgg(egg: unknown): unknown {
   if (!isRaw(egg)) return egg
   const { removed } = egg
   // To version 3 nothing was taken out against the policy's advice.
-  if ('outcome' in egg) return isRaw(removed) ? { ...egg, removed: { againstPolicy: false, ...removed } } : egg
+  if ('outcome' in egg)
+    return isRaw(removed) ? { ...egg, removed: { againstPolicy: false, ...removed } } : egg
   if (!('row' in egg)) return upgradeEgg({ ...egg, outcome: null })
   const { row, column, ...kept } = egg
   return upgradeEgg({
-    ...kept, mark: '', role: 'set', place: { trayId: firstTrayId(egg['setId']), row, column },
-    batchId: null, laidOn: null, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, outcome: null,
+    ...kept,
+    mark: '',
+    role: 'set',
+    place: { trayId: firstTrayId(egg['setId']), row, column },
+    batchId: null,
+    laidOn: null,
+    crack: 'none',
+    waxed: false,
+    weightG: null,
+    lengthMm: null,
+    breadthMm: null,
+    outcome: null,
   })
 }
 
@@ -48,8 +75,15 @@ export function upgradeLook(look: unknown): unknown {
   if ('movement' in look) return look
   const { reading, own } = look
   return {
-    correction: null, movement: null, ...look, own: isRaw(own) ? { by: 'key', ...own } : own,
-    reading: { signs: null, ...reading as Raw, crack: { points: [], ...(reading as Raw)['crack'] as Raw } },
+    correction: null,
+    movement: null,
+    ...look,
+    own: isRaw(own) ? { by: 'key', ...own } : own,
+    reading: {
+      signs: null,
+      ...(reading as Raw),
+      crack: { points: [], ...((reading as Raw)['crack'] as Raw) },
+    },
   }
 }
 

@@ -1,4 +1,13 @@
-import { BlobReader, BlobWriter, configure, TextReader, Uint8ArrayReader, ZipReader, ZipWriter, type FileEntry } from '@zip.js/zip.js'
+import {
+  BlobReader,
+  BlobWriter,
+  configure,
+  TextReader,
+  Uint8ArrayReader,
+  ZipReader,
+  ZipWriter,
+  type FileEntry,
+} from '@zip.js/zip.js'
 
 // Workers of its own would be loaded from blob addresses, which the content policy forbids.
 configure({ useWebWorkers: false })
@@ -34,7 +43,8 @@ export async function openZip(file: Blob): Promise<ZipFile> {
       const entry = files.get(name)
       if (!entry) throw new ZipError(`The file holds no ${name}.`)
       if (entry.encrypted) throw new ZipError(`Its part ${name} is locked with a password.`)
-      if (entry.uncompressedSize > mostBytes) throw new ZipError(`Its part ${name} is too large to be read here.`)
+      if (entry.uncompressedSize > mostBytes)
+        throw new ZipError(`Its part ${name} is too large to be read here.`)
       const chunks: Uint8Array<ArrayBuffer>[] = []
       let length = 0
       const sink = new WritableStream<Uint8Array<ArrayBuffer>>({

@@ -14,11 +14,13 @@ interface Unit {
 /** shown = metric × factor + offset */
 const UNITS: Readonly<Record<UnitSystem, Record<Quantity, Unit>>> = {
   metric: {
-    mass: { symbol: 'g', factor: 1, offset: 0, digits: 1 }, length: { symbol: 'mm', factor: 1, offset: 0, digits: 1 },
+    mass: { symbol: 'g', factor: 1, offset: 0, digits: 1 },
+    length: { symbol: 'mm', factor: 1, offset: 0, digits: 1 },
     temperature: { symbol: '°C', factor: 1, offset: 0, digits: 1 },
   },
   imperial: {
-    mass: { symbol: 'oz', factor: 1 / 28.349523125, offset: 0, digits: 2 }, length: { symbol: 'in', factor: 1 / 25.4, offset: 0, digits: 2 },
+    mass: { symbol: 'oz', factor: 1 / 28.349523125, offset: 0, digits: 2 },
+    length: { symbol: 'in', factor: 1 / 25.4, offset: 0, digits: 2 },
     temperature: { symbol: '°F', factor: 1.8, offset: 32, digits: 1 },
   },
 }

@@ -5,14 +5,27 @@ import type { Action } from '../core/grade/types.ts'
 import { standingAction, standingLook, suspectedBy } from './candling.ts'
 import { secondLooksOf } from './second-looks.ts'
 
-const { sets: [set], eggs, looks: [sample], hatchery } = sampleRecords()
+const {
+  sets: [set],
+  eggs,
+  looks: [sample],
+  hatchery,
+} = sampleRecords()
 const DAY = 86_400_000
 const takenMs = Date.parse(sample!.takenAt)
 
 function look(action: Action, own: LookRecord['own'] = null): LookRecord {
-  return { ...sample!, own, verdict: { ...sample!.verdict, grade: action === 'keep' ? 'developing' : 'clear', action } }
+  return {
+    ...sample!,
+    own,
+    verdict: { ...sample!.verdict, grade: action === 'keep' ? 'developing' : 'clear', action },
+  }
 }
-const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => ({ grade, at: sample!.takenAt, by: 'key' })
+const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => ({
+  grade,
+  at: sample!.takenAt,
+  by: 'key',
+})
 
 describe('the look that stands', () => {
   it('is a suspect’s only for a day and a half: then it waits for its second', () => {
@@ -30,8 +43,10 @@ describe('the look that stands', () => {
 
 describe('a suspect', () => {
   it.each([
-    ['by the suggestion', look('recheck'), true], ['no longer, when the candler sees it live', look('recheck', said('developing')), false],
-    ['by the candler’s own word', look('keep', said('quitter')), true], ['not an egg that is to come out', look('remove'), false],
+    ['by the suggestion', look('recheck'), true],
+    ['no longer, when the candler sees it live', look('recheck', said('developing')), false],
+    ['by the candler’s own word', look('keep', said('quitter')), true],
+    ['not an egg that is to come out', look('remove'), false],
   ])('%s', (_, item, expected) => {
     expect(suspectedBy([item], set!) !== null).toBe(expected)
     expect(standingAction(item, set!) === 'recheck').toBe(expected)
@@ -48,7 +63,16 @@ describe('a suspect', () => {
     expect(due!.egg.id).toBe(eggs[0]!.id)
     expect((due!.dueAtMs - takenMs) / DAY).toBeGreaterThanOrEqual(2)
     expect((due!.dueAtMs - takenMs) / DAY).toBeLessThanOrEqual(4)
-    const out = eggs.map((egg) => ({ ...egg, removed: { at: sample!.takenAt, grade: 'clear' as const, reason: '', lookId: 'x', againstPolicy: false } }))
+    const out = eggs.map((egg) => ({
+      ...egg,
+      removed: {
+        at: sample!.takenAt,
+        grade: 'clear' as const,
+        reason: '',
+        lookId: 'x',
+        againstPolicy: false,
+      },
+    }))
     expect(secondLooksOf(set!, hatchery, out, looksOf)).toEqual([])
     const lockedDown = { ...set!, done: [...set!.done, { key: 'lockdown', at: sample!.takenAt }] }
     expect(secondLooksOf(lockedDown, hatchery, eggs, looksOf)).toEqual([])

@@ -25,9 +25,16 @@ export function standingAction(look: LookRecord, set: Pick<SetRecord, 'policy'>)
 }
 
 /** The look that stands at this candling. A suspect that may be looked at again has none: it waits. */
-export function standingLook(looks: readonly LookRecord[], set: SetRecord, beganMs: number, nowMs: number): LookRecord | undefined {
+export function standingLook(
+  looks: readonly LookRecord[],
+  set: SetRecord,
+  beganMs: number,
+  nowMs: number,
+): LookRecord | undefined {
   const look = lookSince(looks, beganMs)
-  return look && standingAction(look, set) === 'recheck' && mayLookAgain(Date.parse(look.takenAt), nowMs) ? undefined : look
+  return look && standingAction(look, set) === 'recheck' && mayLookAgain(Date.parse(look.takenAt), nowMs)
+    ? undefined
+    : look
 }
 
 /** The look that made an egg a suspect, while it is one and no new look has been taken. */
@@ -37,7 +44,9 @@ export function suspectedBy(looks: readonly LookRecord[], set: Pick<SetRecord, '
 }
 
 export function matesLooks(
-  eggs: readonly EggRecord[], egg: EggRecord, lookOf: (egg: EggRecord) => LookRecord | undefined,
+  eggs: readonly EggRecord[],
+  egg: EggRecord,
+  lookOf: (egg: EggRecord) => LookRecord | undefined,
 ): LookRecord[] {
   return eggs.filter((mate) => mate.id !== egg.id).flatMap((mate) => lookOf(mate) ?? [])
 }

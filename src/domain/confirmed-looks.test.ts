@@ -8,18 +8,31 @@ const at = '2026-03-22T08:00:00.000Z'
 
 function withOutcome(found: Outcome, removedBy: string | null = null) {
   const records = sampleRecords()
-  const removed = removedBy === null ? null : { at, grade: 'clear' as const, reason: '', againstPolicy: false, lookId: removedBy }
-  return { ...records, eggs: records.eggs.map((egg) => (egg.number === 1 ? { ...egg, outcome: { at, found }, removed } : egg)) }
+  const removed =
+    removedBy === null
+      ? null
+      : { at, grade: 'clear' as const, reason: '', againstPolicy: false, lookId: removedBy }
+  return {
+    ...records,
+    eggs: records.eggs.map((egg) => (egg.number === 1 ? { ...egg, outcome: { at, found }, removed } : egg)),
+  }
 }
 
 describe('looks at eggs that are known', () => {
   it('are none before an egg was opened or hatched', () => {
     expect(knownLooks(sampleRecords())).toEqual([])
-    expect(learnOffsets(confirmedLooks(sampleRecords()))).toEqual({ developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 })
+    expect(learnOffsets(confirmedLooks(sampleRecords()))).toEqual({
+      developing: 0,
+      clear: 0,
+      'blood-ring': 0,
+      quitter: 0,
+    })
   })
 
   it('are all looks at one that hatched or was never fertile', () => {
-    expect(knownLooks(withOutcome('hatched'))).toMatchObject([{ truth: 'developing', program: 'developing', candler: null, shell: 'white' }])
+    expect(knownLooks(withOutcome('hatched'))).toMatchObject([
+      { truth: 'developing', program: 'developing', candler: null, shell: 'white' },
+    ])
     expect(knownLooks(withOutcome('clear'))).toMatchObject([{ truth: 'clear' }])
   })
 
@@ -31,6 +44,11 @@ describe('looks at eggs that are known', () => {
   it('teach from readable pictures only', () => {
     const records = withOutcome('hatched')
     expect(confirmedLooks(records)).toHaveLength(1)
-    expect(confirmedLooks({ ...records, looks: records.looks.map((look) => ({ ...look, verdict: { ...look.verdict, readable: false } })) })).toEqual([])
+    expect(
+      confirmedLooks({
+        ...records,
+        looks: records.looks.map((look) => ({ ...look, verdict: { ...look.verdict, readable: false } })),
+      }),
+    ).toEqual([])
   })
 })

@@ -37,14 +37,21 @@ function confirmedOf({ sets, eggs, looks }: Pick<HatcheryRecords, 'sets' | 'eggs
 
 /** What the hatchery's own eggs teach the model. */
 export function confirmedLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): ConfirmedLook[] {
-  return confirmedOf(records).filter(({ look }) => look.verdict.readable).map(({ look, set, truth }) => ({
-    truth, logs: logOdds(GRADING_MODEL, featuresOf(look.reading, stageOf(set.species, look.ageDays))),
-  }))
+  return confirmedOf(records)
+    .filter(({ look }) => look.verdict.readable)
+    .map(({ look, set, truth }) => ({
+      truth,
+      logs: logOdds(GRADING_MODEL, featuresOf(look.reading, stageOf(set.species, look.ageDays))),
+    }))
 }
 
 /** What program and candler said of eggs that are known. */
 export function knownLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): KnownLook[] {
   return confirmedOf(records).map(({ look, set, truth }) => ({
-    truth, program: look.verdict.grade, candler: look.own?.grade ?? null, stage: stageOf(set.species, look.ageDays), shell: set.shell,
+    truth,
+    program: look.verdict.grade,
+    candler: look.own?.grade ?? null,
+    stage: stageOf(set.species, look.ageDays),
+    shell: set.shell,
   }))
 }

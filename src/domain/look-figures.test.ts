@@ -18,7 +18,11 @@ function corrected(change: Partial<ReturnType<typeof linesOf>>): LookRecord {
 
 describe('the figures that hold', () => {
   it('are the measured ones until lines are drawn', () => {
-    expect(figuresOfLook(look)).toMatchObject({ byHand: false, shadow: look.reading.shadow.area, airCell: look.reading.airCell })
+    expect(figuresOfLook(look)).toMatchObject({
+      byHand: false,
+      shadow: look.reading.shadow.area,
+      airCell: look.reading.airCell,
+    })
   })
 
   it('are then the candler’s, with the measured ones untouched beside them', () => {

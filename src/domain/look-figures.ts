@@ -2,7 +2,15 @@ import type { LookRecord } from '../contracts/look-record.ts'
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
 import type { EggRecord } from '../contracts/set-record.ts'
 import type { Measured } from '../core/measure/reading.ts'
-import { scaleFromCalliper, scaleFromCamera, scaleFromCollar, sizeOf, surestScale, type EggSizeMm, type Scale } from '../core/measure/scale.ts'
+import {
+  scaleFromCalliper,
+  scaleFromCamera,
+  scaleFromCollar,
+  sizeOf,
+  surestScale,
+  type EggSizeMm,
+  type Scale,
+} from '../core/measure/scale.ts'
 import type { EggOutline } from '../core/geometry/egg-outline.ts'
 
 /** The figures of a look that hold: the candler's lines where there are any, else the measured ones. */
@@ -18,16 +26,23 @@ export interface LookFigures {
 /** How surely a line is set by hand, ÷ length and in shares of the contents. */
 const HAND_SD = { depth: 0.01, volume: 0.008, shadow: 0.02 } as const
 
-export function figuresOfLook({ reading, correction }: Pick<LookRecord, 'reading' | 'correction'>): LookFigures {
+export function figuresOfLook({
+  reading,
+  correction,
+}: Pick<LookRecord, 'reading' | 'correction'>): LookFigures {
   if (!correction) {
     const { outline, lengthPx, breadthPx, airCell, shadow } = reading
     return { outline, lengthPx, breadthPx, airCell, shadow: shadow.area, byHand: false }
   }
   const { figures, lines } = correction
   return {
-    outline: lines.outline, lengthPx: figures.lengthPx, breadthPx: figures.breadthPx, byHand: true,
+    outline: lines.outline,
+    lengthPx: figures.lengthPx,
+    breadthPx: figures.breadthPx,
+    byHand: true,
     airCell: figures.airCell && {
-      depth: { value: figures.airCell.depth, sd: HAND_SD.depth }, volume: { value: figures.airCell.volume, sd: HAND_SD.volume },
+      depth: { value: figures.airCell.depth, sd: HAND_SD.depth },
+      volume: { value: figures.airCell.volume, sd: HAND_SD.volume },
       tiltRad: figures.airCell.tiltRad,
     },
     shadow: { value: figures.shadowArea, sd: HAND_SD.shadow },
@@ -40,14 +55,21 @@ export function isByCamera({ source }: Pick<LookRecord, 'source'>): boolean {
 }
 
 /** Millimetres of a look, by the surest scale that is known for it; null when sizes are relative only. */
-export function sizeOfLook(look: LookRecord, egg: EggRecord | null, hatchery: HatcheryRecord): { size: EggSizeMm; scale: Scale } | null {
+export function sizeOfLook(
+  look: LookRecord,
+  egg: EggRecord | null,
+  hatchery: HatcheryRecord,
+): { size: EggSizeMm; scale: Scale } | null {
   const figures = figuresOfLook(look)
   const collar = look.correction?.lines.collar ?? null
   const { collarMm, camera } = hatchery.scale
-  const calliper = egg?.lengthMm && egg.breadthMm ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm } : null
+  const calliper =
+    egg?.lengthMm && egg.breadthMm ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm } : null
   const scale = surestScale([
     calliper && scaleFromCalliper(figures, calliper),
-    collar && collarMm ? scaleFromCollar(Math.hypot(collar[0].x - collar[1].x, collar[0].y - collar[1].y), collarMm) : null,
+    collar && collarMm
+      ? scaleFromCollar(Math.hypot(collar[0].x - collar[1].x, collar[0].y - collar[1].y), collarMm)
+      : null,
     // A calibration holds for the camera that stands still, not for any file.
     camera && isByCamera(look) ? scaleFromCamera(camera, look.photo) : null,
   ])

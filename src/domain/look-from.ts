@@ -27,12 +27,22 @@ export interface LookInput extends LookSurroundings {
 }
 
 function verdictOf(
-  { reading, ageDays, movement }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement'>, { set, earlier, livingMates, learnt }: LookSurroundings,
+  { reading, ageDays, movement }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement'>,
+  { set, earlier, livingMates, learnt }: LookSurroundings,
 ): Verdict {
   return gradeEgg(reading, {
-    species: set.species, ageDays, shell: set.shell, policy: set.policy,
-    earlierLooks: earlier.map((look) => ({ ageDays: look.ageDays, grade: look.own?.grade ?? look.verdict.grade, probabilities: look.verdict.probabilities })),
-    livingMates, learnt, film: movement,
+    species: set.species,
+    ageDays,
+    shell: set.shell,
+    policy: set.policy,
+    earlierLooks: earlier.map((look) => ({
+      ageDays: look.ageDays,
+      grade: look.own?.grade ?? look.verdict.grade,
+      probabilities: look.verdict.probabilities,
+    })),
+    livingMates,
+    learnt,
+    film: movement,
   })
 }
 
@@ -40,17 +50,34 @@ function verdictOf(
  * Puts a measured photograph together with what is known of its egg.
  * @param newId - gives an id that nobody has
  */
-export function lookFrom({ egg, measured, reading, photoType, takenAt, source, ...surroundings }: LookInput, newId: () => string): LookRecord {
+export function lookFrom(
+  { egg, measured, reading, photoType, takenAt, source, ...surroundings }: LookInput,
+  newId: () => string,
+): LookRecord {
   const { set } = surroundings
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
   return {
-    id: newId(), eggId: egg.id, setId: set.id, takenAt, ageDays, source,
+    id: newId(),
+    eggId: egg.id,
+    setId: set.id,
+    takenAt,
+    ageDays,
+    source,
     photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
-    reading, verdict: verdictOf({ reading, ageDays, movement: null }, surroundings), movement: null, correction: null, own: null, replaced: false,
+    reading,
+    verdict: verdictOf({ reading, ageDays, movement: null }, surroundings),
+    movement: null,
+    correction: null,
+    own: null,
+    replaced: false,
   }
 }
 
 /** The look with what a film of the egg showed; graded anew, because it may show life. */
-export function withMovement(look: LookRecord, movement: MovementReading, surroundings: LookSurroundings): LookRecord {
+export function withMovement(
+  look: LookRecord,
+  movement: MovementReading,
+  surroundings: LookSurroundings,
+): LookRecord {
   return { ...look, movement, verdict: verdictOf({ ...look, movement }, surroundings) }
 }

@@ -10,18 +10,64 @@ import { scheduleOf } from './set-schedule.ts'
 const hatchery = { ...newHatchery('Europe/Lisbon'), dayCount: 'set-day-is-1' as const }
 const NOW = Date.parse('2026-04-01T09:00:00Z')
 const draft: PlanDraft = {
-  batches: [{ id: 'b', source: 'own hens', breed: 'Holm Beacon', species: 'chicken', shell: 'brown', laidFrom: '2026-03-28', laidTo: '2026-03-30', posted: false, arrivedOn: null, turnedInStorage: true }],
+  batches: [
+    {
+      id: 'b',
+      source: 'own hens',
+      breed: 'Holm Beacon',
+      species: 'chicken',
+      shell: 'brown',
+      laidFrom: '2026-03-28',
+      laidTo: '2026-03-30',
+      posted: false,
+      arrivedOn: null,
+      turnedInStorage: true,
+    },
+  ],
   eggs: (['advice', 'leave', 'reference', 'set'] as const).map((choice, i) => ({
-    id: `e${i}`, batchId: 'b', number: i + 1, mark: '', laidOn: '2026-03-29', crack: 'none', waxed: false, weightG: 58.2, lengthMm: null, breadthMm: null, choice,
+    id: `e${i}`,
+    batchId: 'b',
+    number: i + 1,
+    mark: '',
+    laidOn: '2026-03-29',
+    crack: 'none',
+    waxed: false,
+    weightG: 58.2,
+    lengthMm: null,
+    breadthMm: null,
+    choice,
   })),
-  timing: { by: 'hatch', date: '2026-04-30', hour: 12 }, school: 'early-bird', ownDays: [], turningStop: 'usual', incubationDays: {},
-  trays: [{ id: 't', name: 'Tray 1', species: 'chicken', incubatorId: 'incubator-1', rows: 1, columns: 4, numbering: 'along-rows' }], moved: {}, names: {}, notes: 'north shelf',
+  timing: { by: 'hatch', date: '2026-04-30', hour: 12 },
+  school: 'early-bird',
+  ownDays: [],
+  turningStop: 'usual',
+  incubationDays: {},
+  trays: [
+    {
+      id: 't',
+      name: 'Tray 1',
+      species: 'chicken',
+      incubatorId: 'incubator-1',
+      rows: 1,
+      columns: 4,
+      numbering: 'along-rows',
+    },
+  ],
+  moved: {},
+  names: {},
+  notes: 'north shelf',
 }
 
 function records(changes: Partial<PlanDraft> = {}) {
   const now = { ...draft, ...changes }
   let ids = 0
-  return planToRecords(now, computePlan(now, hatchery, NOW), hatchery, new Date(NOW).toISOString(), () => `id-${++ids}`)
+  return planToRecords(
+    now,
+    computePlan(now, hatchery, NOW),
+    hatchery,
+    new Date(NOW).toISOString(),
+    () => `id-${++ids}`,
+  )
 }
 
 describe('a finished plan', () => {
@@ -29,7 +75,13 @@ describe('a finished plan', () => {
     const { sets, eggs } = records()
     expect(sets.map((set) => setRecordSchema.parse(set))).toEqual(sets)
     expect(eggs.map((egg) => eggRecordSchema.parse(egg))).toEqual(eggs)
-    expect(sets[0]).toMatchObject({ name: 'Holm Beacon', shell: 'brown', done: [], notes: 'north shelf', plan: { school: 'early-bird', dayCount: 'set-day-is-1' } })
+    expect(sets[0]).toMatchObject({
+      name: 'Holm Beacon',
+      shell: 'brown',
+      done: [],
+      notes: 'north shelf',
+      plan: { school: 'early-bird', dayCount: 'set-day-is-1' },
+    })
     expect(eggs.map(({ role }) => role)).toEqual(['set', 'left-out', 'reference', 'set'])
     expect(eggs.map(({ place }) => place?.column)).toEqual([0, undefined, undefined, 1])
     expect(eggs[0]!.place!.trayId).toBe(sets[0]!.trays[0]!.id)
@@ -41,7 +93,11 @@ describe('a finished plan', () => {
   })
 
   it('of eggs that are in already counts as set', () => {
-    expect(records({ timing: { by: 'already', date: '2026-03-31', time: '08:00' } }).sets[0]!.done.map(({ key }) => key)).toEqual(['set'])
+    expect(
+      records({ timing: { by: 'already', date: '2026-03-31', time: '08:00' } }).sets[0]!.done.map(
+        ({ key }) => key,
+      ),
+    ).toEqual(['set'])
   })
 })
 

@@ -14,7 +14,13 @@ export interface PlanRecords {
  * reference eggs are compared with later, and the others explain the numbers on the shells.
  * @param newId - gives an id that nobody has
  */
-export function planToRecords(draft: PlanDraft, groups: readonly PlanGroup[], hatchery: HatcheryRecord, nowIso: string, newId: () => string): PlanRecords {
+export function planToRecords(
+  draft: PlanDraft,
+  groups: readonly PlanGroup[],
+  hatchery: HatcheryRecord,
+  nowIso: string,
+  newId: () => string,
+): PlanRecords {
   const records: PlanRecords = { sets: [], eggs: [] }
   for (const group of groups) {
     const setId = newId()
@@ -23,24 +29,43 @@ export function planToRecords(draft: PlanDraft, groups: readonly PlanGroup[], ha
     const incubator = hatchery.incubators.find((item) => item.id === group.trays[0]?.incubatorId)
     const trayIds = new Map(group.trays.map((tray) => [tray.id, newId()]))
     records.sets.push({
-      id: setId, name: draft.names[group.species]?.trim() || defaultSetName(draft, group), species: group.species,
-      breed: [...new Set(batches.map((batch) => batch.breed).filter(Boolean))].join(', ').slice(0, 120), shell: first?.shell ?? 'tinted',
+      id: setId,
+      name: draft.names[group.species]?.trim() || defaultSetName(draft, group),
+      species: group.species,
+      breed: [...new Set(batches.map((batch) => batch.breed).filter(Boolean))].join(', ').slice(0, 120),
+      shell: first?.shell ?? 'tinted',
       setAt: new Date(group.setAtMs).toISOString(),
       plan: {
-        school: draft.school, ownDays: draft.ownDays, dayCount: hatchery.dayCount, turningStop: draft.turningStop,
-        incubationDays: draft.incubationDays[group.species] ?? null, delayHours: group.delayHours,
+        school: draft.school,
+        ownDays: draft.ownDays,
+        dayCount: hatchery.dayCount,
+        turningStop: draft.turningStop,
+        incubationDays: draft.incubationDays[group.species] ?? null,
+        delayHours: group.delayHours,
         turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
       },
       policy: hatchery.policy,
       trays: group.trays.map(({ species: _, ...tray }) => ({ ...tray, id: trayIds.get(tray.id)! })),
-      batches: batches.map(({ id, source, breed, shell, posted, turnedInStorage }) => ({ id, source, breed, shell, posted, turnedInStorage })),
+      batches: batches.map(({ id, source, breed, shell, posted, turnedInStorage }) => ({
+        id,
+        source,
+        breed,
+        shell,
+        posted,
+        turnedInStorage,
+      })),
       done: draft.timing.by === 'already' ? [{ key: 'set', at: nowIso }] : [],
-      temperatures: [], notes: draft.notes,
+      temperatures: [],
+      notes: draft.notes,
     })
     for (const { egg, set, place } of group.eggs) {
       const { id: _, choice, ...kept } = egg
       records.eggs.push({
-        ...kept, id: newId(), setId, outcome: null, removed: null,
+        ...kept,
+        id: newId(),
+        setId,
+        outcome: null,
+        removed: null,
         role: set ? 'set' : choice === 'reference' ? 'reference' : 'left-out',
         place: place && { ...place, trayId: trayIds.get(place.trayId)! },
       })

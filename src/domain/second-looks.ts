@@ -13,12 +13,20 @@ export interface SecondLook {
 
 /** Eggs of a set that wait for their second look, the earliest due first. After lockdown nobody opens for it. */
 export function secondLooksOf(
-  set: SetRecord, hatchery: HatcheryRecord, eggs: readonly EggRecord[], looksOf: (eggId: string) => readonly LookRecord[],
+  set: SetRecord,
+  hatchery: HatcheryRecord,
+  eggs: readonly EggRecord[],
+  looksOf: (eggId: string) => readonly LookRecord[],
 ): SecondLook[] {
   if (set.done.some(({ key }) => key === 'lockdown')) return []
-  const candlings = scheduleOf(set, hatchery).filter((event) => event.kind === 'candle').map((event) => event.startMs)
-  return eggs.filter((egg) => !egg.removed).flatMap((egg) => {
-    const first = suspectedBy(looksOf(egg.id), set)
-    return first ? [{ egg, first, dueAtMs: secondLookAtMs(Date.parse(first.takenAt), candlings) }] : []
-  }).sort((a, b) => a.dueAtMs - b.dueAtMs)
+  const candlings = scheduleOf(set, hatchery)
+    .filter((event) => event.kind === 'candle')
+    .map((event) => event.startMs)
+  return eggs
+    .filter((egg) => !egg.removed)
+    .flatMap((egg) => {
+      const first = suspectedBy(looksOf(egg.id), set)
+      return first ? [{ egg, first, dueAtMs: secondLookAtMs(Date.parse(first.takenAt), candlings) }] : []
+    })
+    .sort((a, b) => a.dueAtMs - b.dueAtMs)
 }

@@ -1,7 +1,12 @@
 import type { SetProgress } from '../core/agenda/agenda.ts'
 import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
 import { timetableOf } from '../core/incubation/timetable.ts'
-import { expectedHatchMs, makeSchedule, type ScheduleEvent, type ScheduleInput } from '../core/incubation/schedule.ts'
+import {
+  expectedHatchMs,
+  makeSchedule,
+  type ScheduleEvent,
+  type ScheduleInput,
+} from '../core/incubation/schedule.ts'
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
 import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
 
@@ -10,9 +15,16 @@ export function scheduleInputOf(set: SetRecord, hatchery: HatcheryRecord): Sched
   const { plan } = set
   const incubator = hatchery.incubators.find((item) => item.id === set.trays[0]?.incubatorId)
   return {
-    species: set.species, setAtMs: Date.parse(set.setAt), zone: hatchery.zone, school: plan.school, ownDays: plan.ownDays,
-    turningStop: plan.turningStop, incubationDays: plan.incubationDays ?? undefined, delayHours: plan.delayHours,
-    candlingHour: hatchery.candlingHour, warmUpHours: hatchery.warmUpHours,
+    species: set.species,
+    setAtMs: Date.parse(set.setAt),
+    zone: hatchery.zone,
+    school: plan.school,
+    ownDays: plan.ownDays,
+    turningStop: plan.turningStop,
+    incubationDays: plan.incubationDays ?? undefined,
+    delayHours: plan.delayHours,
+    candlingHour: hatchery.candlingHour,
+    warmUpHours: hatchery.warmUpHours,
     readings: set.temperatures.map(({ at, celsius }) => ({ atMs: Date.parse(at), celsius })),
     targetCelsius: TARGET_CELSIUS[incubator?.airflow ?? 'forced'],
   }
@@ -35,8 +47,11 @@ export function workedPlanOf(set: SetRecord, hatchery: HatcheryRecord): WorkedPl
   if (known?.hatchery === hatchery) return known
   const input = scheduleInputOf(set, hatchery)
   const plan: WorkedPlan = {
-    hatchery, schedule: makeSchedule(input), clock: new DevelopmentClock(input),
-    incubationDays: timetableOf(set.species, input).incubationDays, hatchAtMs: expectedHatchMs(input),
+    hatchery,
+    schedule: makeSchedule(input),
+    clock: new DevelopmentClock(input),
+    incubationDays: timetableOf(set.species, input).incubationDays,
+    hatchAtMs: expectedHatchMs(input),
   }
   worked.set(set, plan)
   return plan
@@ -48,12 +63,17 @@ export function scheduleOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleEv
 
 /** What the agenda needs to know of a set. @param eggs - of this set */
 export function progressOf(
-  set: SetRecord, hatchery: HatcheryRecord, eggs: readonly EggRecord[], looks: ReadonlyArray<{ eggId: string; takenAt: string; replaced: boolean }>,
+  set: SetRecord,
+  hatchery: HatcheryRecord,
+  eggs: readonly EggRecord[],
+  looks: ReadonlyArray<{ eggId: string; takenAt: string; replaced: boolean }>,
 ): SetProgress {
   return {
     schedule: scheduleOf(set, hatchery),
     doneKeys: new Set(set.done.map(({ key }) => key)),
     eggIds: eggs.filter((egg) => egg.role === 'set' && !egg.removed).map((egg) => egg.id),
-    looks: looks.filter((look) => !look.replaced).map((look) => ({ eggId: look.eggId, atMs: Date.parse(look.takenAt) })),
+    looks: looks
+      .filter((look) => !look.replaced)
+      .map((look) => ({ eggId: look.eggId, atMs: Date.parse(look.takenAt) })),
   }
 }

@@ -15,13 +15,34 @@ export interface SeveralEggs<Photo = unknown> {
 }
 
 /** Where the eggs of a picture most likely belong: the picture's rows and columns laid over the tray, from one egg on. */
-export function placeSeveral(readings: readonly EggReading[], { rows, columns }: Pick<TrayRecord, 'rows' | 'columns'>, from: GridPlace, waitingAt: (place: GridPlace) => EggRecord | undefined): SeveralEggs['eggs'] {
-  const grid = arrangeInGrid(readings.map((reading) => reading.outline.centre), Math.max(...readings.map((reading) => reading.lengthPx)))
+export function placeSeveral(
+  readings: readonly EggReading[],
+  { rows, columns }: Pick<TrayRecord, 'rows' | 'columns'>,
+  from: GridPlace,
+  waitingAt: (place: GridPlace) => EggRecord | undefined,
+): SeveralEggs['eggs'] {
+  const grid = arrangeInGrid(
+    readings.map((reading) => reading.outline.centre),
+    Math.max(...readings.map((reading) => reading.lengthPx)),
+  )
   const places = assignEggs(grid, { rows, columns, waits: (place) => waitingAt(place) !== undefined }, from)
-  return readings.map((reading, i) => ({ reading, place: places[i] ? waitingAt(places[i]) ?? null : null }))
+  return readings.map((reading, i) => ({ reading, place: places[i] ? (waitingAt(places[i]) ?? null) : null }))
 }
 
 /** The picture with one of its eggs said to be another; an egg can be only one of them. */
-export function placedOne<Photo>(picture: SeveralEggs<Photo>, index: number, egg: EggRecord | null): SeveralEggs<Photo> {
-  return { ...picture, eggs: picture.eggs.map((item, i) => (i === index ? { ...item, place: egg } : egg && item.place?.id === egg.id ? { ...item, place: null } : item)) }
+export function placedOne<Photo>(
+  picture: SeveralEggs<Photo>,
+  index: number,
+  egg: EggRecord | null,
+): SeveralEggs<Photo> {
+  return {
+    ...picture,
+    eggs: picture.eggs.map((item, i) =>
+      i === index
+        ? { ...item, place: egg }
+        : egg && item.place?.id === egg.id
+          ? { ...item, place: null }
+          : item,
+    ),
+  }
 }

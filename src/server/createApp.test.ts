@@ -26,7 +26,11 @@ async function listen(server: Server): Promise<string> {
 const start = (options: ServerOptions = {}): Promise<string> => listen(createServer(createApp(options)))
 
 async function put(base: string, body: unknown): Promise<Response> {
-  return fetch(`${base}/api/stand-in/lamp`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  return fetch(`${base}/api/stand-in/lamp`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
 }
 async function still(base: string): Promise<Buffer> {
   const response = await fetch(`${base}/api/camera/still.jpg`)
@@ -55,7 +59,12 @@ describe('the stand-in camera', () => {
     expect(await meanRed(await still(base))).toBeLessThan(early)
   })
 
-  it.each([{}, { basket: 'beacon', number: 0, ageDays: 3 }, { basket: 'nowhere', number: 1, ageDays: 3 }, { basket: 'beacon', number: 1, ageDays: 900 }])('refuses %j', async (body) => {
+  it.each([
+    {},
+    { basket: 'beacon', number: 0, ageDays: 3 },
+    { basket: 'nowhere', number: 1, ageDays: 3 },
+    { basket: 'beacon', number: 1, ageDays: 900 },
+  ])('refuses %j', async (body) => {
     expect((await put(await start(), body)).status).toBe(400)
   })
 
@@ -71,15 +80,28 @@ describe('the stand-in camera', () => {
 })
 
 describe('the stand-in scale and calliper', () => {
-  const reading = async (base: string, gauge: string) => parseGaugeLine(await (await fetch(`${base}/api/${gauge}/reading`)).text(), 'g')!
+  const reading = async (base: string, gauge: string) =>
+    parseGaugeLine(await (await fetch(`${base}/api/${gauge}/reading`)).text(), 'g')!
   const lay = (base: string, species: string, seed: string) =>
-    fetch(`${base}/api/stand-in/pan`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ species, seed }) })
+    fetch(`${base}/api/stand-in/pan`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ species, seed }),
+    })
 
   it('weigh and measure the egg that lies there: length, then breadth, and a mass that fits them', async () => {
     const base = await start()
-    for (const [species, seed] of [['chicken', 'a'], ['goose', 'b'], ['quail', 'c']] as const) {
+    for (const [species, seed] of [
+      ['chicken', 'a'],
+      ['goose', 'b'],
+      ['quail', 'c'],
+    ] as const) {
       expect((await lay(base, species, seed)).status).toBe(204)
-      const [mass, length, breadth] = [await reading(base, 'scale'), await reading(base, 'calliper'), await reading(base, 'calliper')]
+      const [mass, length, breadth] = [
+        await reading(base, 'scale'),
+        await reading(base, 'calliper'),
+        await reading(base, 'calliper'),
+      ]
       expect([mass.quantity, length.quantity]).toEqual(['mass', 'length'])
       expect(length.value).toBeGreaterThan(breadth.value)
       expect(mass.value / freshMassG({ lengthMm: length.value, breadthMm: breadth.value })).toBeCloseTo(1, 1)
@@ -92,10 +114,12 @@ describe('the stand-in scale and calliper', () => {
 
 describe('a real network camera', () => {
   it('takes the stand-in’s place', async () => {
-    const camera = await listen(createServer((_request, response) => {
-      response.setHeader('content-type', 'image/jpeg')
-      response.end(Buffer.from([0xff, 0xd8, 0xff]))
-    }))
+    const camera = await listen(
+      createServer((_request, response) => {
+        response.setHeader('content-type', 'image/jpeg')
+        response.end(Buffer.from([0xff, 0xd8, 0xff]))
+      }),
+    )
     const base = await start({ camera: { stillUrl: new URL(camera) } })
     expect(await (await fetch(`${base}/api/status`)).json()).toEqual({ camera: 'network', demo: false })
     expect((await still(base)).length).toBe(3)
@@ -103,9 +127,15 @@ describe('a real network camera', () => {
   })
 
   it('that is off or sends no picture gives a sentence', async () => {
-    const page = await listen(createServer((_request, response) => response.setHeader('content-type', 'text/html').end('<p>log in</p>')))
+    const page = await listen(
+      createServer((_request, response) =>
+        response.setHeader('content-type', 'text/html').end('<p>log in</p>'),
+      ),
+    )
     for (const stillUrl of [page, 'http://127.0.0.1:9/']) {
-      const response = await fetch(`${await start({ camera: { stillUrl: new URL(stillUrl) } })}/api/camera/still.jpg`)
+      const response = await fetch(
+        `${await start({ camera: { stillUrl: new URL(stillUrl) } })}/api/camera/still.jpg`,
+      )
       expect(response.status).toBe(502)
       expect(((await response.json()) as { message: string }).message).toMatch(/^The camera/)
     }
@@ -122,8 +152,12 @@ async function refusalOf(stillUrl: URL, patienceMs?: number): Promise<string> {
 describe('a network camera that is not to be trusted', () => {
   it('is not followed elsewhere', async () => {
     let asked = 0
-    const other = await listen(createServer((_request, response) => response.writeHead(200, pictures).end(String(asked++))))
-    const camera = await listen(createServer((_request, response) => response.writeHead(302, { location: other }).end()))
+    const other = await listen(
+      createServer((_request, response) => response.writeHead(200, pictures).end(String(asked++))),
+    )
+    const camera = await listen(
+      createServer((_request, response) => response.writeHead(302, { location: other }).end()),
+    )
     expect(await refusalOf(new URL(camera))).toMatch(/points to another address/)
     expect(asked).toBe(0)
   })
@@ -131,35 +165,52 @@ describe('a network camera that is not to be trusted', () => {
   it('is given up when it hangs, before and in the middle of a picture', async () => {
     const silent = await listen(createServer(() => undefined))
     expect(await refusalOf(new URL(silent), 200)).toMatch(/does not answer/)
-    const half = await listen(createServer((_request, response) => response.writeHead(200, pictures).write('half')))
-    const response = await fetch(`${await start({ camera: { stillUrl: new URL(half), patienceMs: 200 } })}/api/camera/still.jpg`)
+    const half = await listen(
+      createServer((_request, response) => response.writeHead(200, pictures).write('half')),
+    )
+    const response = await fetch(
+      `${await start({ camera: { stillUrl: new URL(half), patienceMs: 200 } })}/api/camera/still.jpg`,
+    )
     await expect(response.arrayBuffer()).rejects.toThrow()
   })
 
   it('gets the name and password of its address', async () => {
-    const camera = await listen(createServer((request, response) => {
-      const known = request.headers.authorization === `Basic ${Buffer.from('hen:w@rm').toString('base64')}`
-      response.writeHead(known ? 200 : 401, pictures).end('jpeg')
-    }))
+    const camera = await listen(
+      createServer((request, response) => {
+        const known = request.headers.authorization === `Basic ${Buffer.from('hen:w@rm').toString('base64')}`
+        response.writeHead(known ? 200 : 401, pictures).end('jpeg')
+      }),
+    )
     const withName = new URL(camera.replace('http://', 'http://hen:w%40rm@'))
     expect((await still(await start({ camera: { stillUrl: withName } }))).toString()).toBe('jpeg')
     expect(await refusalOf(new URL(camera))).toMatch(/name and password/)
   })
 
   it('may not send drawings, which can hold scripts', async () => {
-    const camera = await listen(createServer((_request, response) => response.writeHead(200, { 'content-type': 'image/svg+xml' }).end('<svg/>')))
+    const camera = await listen(
+      createServer((_request, response) =>
+        response.writeHead(200, { 'content-type': 'image/svg+xml' }).end('<svg/>'),
+      ),
+    )
     expect(await refusalOf(new URL(camera))).toMatch(/no picture/)
   })
 })
 
 describe('starting', () => {
   it('reads its options', () => {
-    expect(readOptions(['--port', '0', '--demo', '--name', 'barn.local', '--camera', 'http://cam/still.jpg'], {})).toMatchObject({ port: 0, demo: true, names: ['barn.local'], host: '127.0.0.1' })
+    expect(
+      readOptions(['--port', '0', '--demo', '--name', 'barn.local', '--camera', 'http://cam/still.jpg'], {}),
+    ).toMatchObject({ port: 0, demo: true, names: ['barn.local'], host: '127.0.0.1' })
     expect(readOptions([], { PORT: '4180' }).port).toBe(4180)
   })
   it.each([
-    [['--port', 'abc'], /“abc” is no port/], [['--port', '70000'], /no port/], [['--port', ''], /no port/], [['--camera', 'cam/still.jpg'], /no address of a camera/],
-    [['--camera', 'file:///etc/passwd'], /no address of a camera/], [['--camera-stream', 'http://cam/'], /goes with --camera/], [['--spin'], /--spin/],
+    [['--port', 'abc'], /“abc” is no port/],
+    [['--port', '70000'], /no port/],
+    [['--port', ''], /no port/],
+    [['--camera', 'cam/still.jpg'], /no address of a camera/],
+    [['--camera', 'file:///etc/passwd'], /no address of a camera/],
+    [['--camera-stream', 'http://cam/'], /goes with --camera/],
+    [['--spin'], /--spin/],
   ])('refuses %j in words', (args, sentence) => {
     expect(() => readOptions(args, {})).toThrow(sentence)
   })
@@ -169,14 +220,26 @@ describe('starting', () => {
 function asking(base: string, host: string, path = '/api/status'): Promise<number> {
   const { hostname, port } = new URL(base)
   return new Promise((resolve, reject) => {
-    get({ hostname, port, path, headers: { host } }, (response) => resolve(response.resume().statusCode ?? 0)).on('error', reject)
+    get({ hostname, port, path, headers: { host } }, (response) =>
+      resolve(response.resume().statusCode ?? 0),
+    ).on('error', reject)
   })
 }
 
 describe('the server', () => {
   it('answers only to its own names: no page from elsewhere looks through the camera', async () => {
     const base = await start({ names: ['barn.local'] })
-    const statuses = await Promise.all(['localhost:1', '127.0.0.1', '[::1]:4173', '192.168.1.7:4173', 'barn.local', 'evil.example', 'localhost.evil.example:4173'].map((host) => asking(base, host)))
+    const statuses = await Promise.all(
+      [
+        'localhost:1',
+        '127.0.0.1',
+        '[::1]:4173',
+        '192.168.1.7:4173',
+        'barn.local',
+        'evil.example',
+        'localhost.evil.example:4173',
+      ].map((host) => asking(base, host)),
+    )
     expect(statuses).toEqual([200, 200, 200, 200, 200, 421, 421])
   })
 
@@ -187,11 +250,17 @@ describe('the server', () => {
     await writeFile(join(folder, 'assets', 'a-1234.js'), `export const egg = "${'shell '.repeat(2000)}"`)
     const base = await start({ appFolder: folder })
     const script = await fetch(`${base}/assets/a-1234.js`)
-    expect([script.headers.get('cache-control'), script.headers.get('content-encoding')]).toEqual(['public, max-age=31536000, immutable', expect.stringMatching(/^(br|gzip)$/) as string])
+    expect([script.headers.get('cache-control'), script.headers.get('content-encoding')]).toEqual([
+      'public, max-age=31536000, immutable',
+      expect.stringMatching(/^(br|gzip)$/) as string,
+    ])
     const page = await fetch(`${base}/`)
     expect([page.headers.get('cache-control'), await page.text()]).toEqual(['no-cache', '<p>app</p>'])
     const gone = await fetch(`${base}/assets/a-0000.js`)
-    expect([gone.status, gone.headers.get('content-type')]).toEqual([404, expect.stringMatching(/^text\/plain/) as string])
+    expect([gone.status, gone.headers.get('content-type')]).toEqual([
+      404,
+      expect.stringMatching(/^text\/plain/) as string,
+    ])
     await rm(folder, { recursive: true })
   })
 
@@ -207,7 +276,11 @@ describe('the server', () => {
   it('answers nonsense with a sentence and no stack', async () => {
     const base = await start()
     expect((await fetch(`${base}/api/nothing`)).status).toBe(404)
-    const broken = await fetch(`${base}/api/stand-in/lamp`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: '{' })
+    const broken = await fetch(`${base}/api/stand-in/lamp`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: '{',
+    })
     expect(broken.status).toBe(400)
     expect(await broken.text()).not.toMatch(/at .*\.(ts|js)/)
   })

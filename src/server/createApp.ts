@@ -27,19 +27,30 @@ const HASHED = 'public, max-age=31536000, immutable'
 export function createApp({ appFolder, camera, names = [], demo = false }: ServerOptions): Express {
   const app = express()
   app.disable('x-powered-by')
-  app.use(helmet({
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'"],
-        imgSrc: ["'self'", 'blob:', 'data:'], mediaSrc: ["'self'", 'blob:'], fontSrc: ["'self'"], connectSrc: ["'self'"],
-        workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'none'"], formAction: ["'none'"], frameAncestors: ["'none'"],
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'"],
+          imgSrc: ["'self'", 'blob:', 'data:'],
+          mediaSrc: ["'self'", 'blob:'],
+          fontSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'none'"],
+          frameAncestors: ["'none'"],
+        },
       },
-    },
-    crossOriginEmbedderPolicy: { policy: 'require-corp' },
-    // Plain HTTP on loopback or a home network: nothing to be strict about.
-    strictTransportSecurity: false,
-  }))
+      crossOriginEmbedderPolicy: { policy: 'require-corp' },
+      // Plain HTTP on loopback or a home network: nothing to be strict about.
+      strictTransportSecurity: false,
+    }),
+  )
   app.use(onlyKnownHosts(names))
   app.use(express.json({ limit: '10kb' }))
   app.get('/api/status', (_request, response) => {
@@ -53,7 +64,13 @@ export function createApp({ appFolder, camera, names = [], demo = false }: Serve
   })
   if (appFolder && existsSync(appFolder)) {
     app.use(compression())
-    app.use(express.static(appFolder, { index: 'index.html', setHeaders: (response, path) => response.setHeader('Cache-Control', path.includes(`${sep}assets${sep}`) ? HASHED : 'no-cache') }))
+    app.use(
+      express.static(appFolder, {
+        index: 'index.html',
+        setHeaders: (response, path) =>
+          response.setHeader('Cache-Control', path.includes(`${sep}assets${sep}`) ? HASHED : 'no-cache'),
+      }),
+    )
     app.use((_request, response) => {
       // A page in place of a script that an update has taken away would only fail later and without a word.
       response.status(404).type('text').send('There is nothing at this address.')
@@ -63,11 +80,18 @@ export function createApp({ appFolder, camera, names = [], demo = false }: Serve
   return app
 }
 
-const answerErrors: ErrorRequestHandler = (error: { status?: number; message?: string }, _request, response, next) => {
+const answerErrors: ErrorRequestHandler = (
+  error: { status?: number; message?: string },
+  _request,
+  response,
+  next,
+) => {
   if (response.headersSent) {
     next(error)
     return
   }
   const status = error.status ?? 500
-  response.status(status).json({ message: status < 500 ? 'The request cannot be understood.' : 'The server stumbled over this.' })
+  response
+    .status(status)
+    .json({ message: status < 500 ? 'The request cannot be understood.' : 'The server stumbled over this.' })
 }

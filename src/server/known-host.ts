@@ -11,7 +11,9 @@ export function onlyKnownHosts(names: readonly string[]): RequestHandler {
   return (request, response, next) => {
     const name = hostName(request.headers.host ?? '')
     if (known.has(name) || isIP(name.replace(/^\[|\]$/g, '')) !== 0) return next()
-    response.status(421).json({ message: `This server does not go by the name “${name}”. Start it with --name ${name} if it should.` })
+    response.status(421).json({
+      message: `This server does not go by the name “${name}”. Start it with --name ${name} if it should.`,
+    })
   }
 }
 

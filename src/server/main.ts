@@ -6,7 +6,9 @@ function start({ port, host, ...options }: StartOptions): void {
   const app = createApp({ appFolder: fileURLToPath(new URL('../../dist', import.meta.url)), ...options })
   const server = app.listen(port, host, (error?: Error) => {
     if (error) {
-      process.stderr.write(`Perlumen cannot start on port ${port}: ${error.message}\nAnother one: --port 4180\n`)
+      process.stderr.write(
+        `Perlumen cannot start on port ${port}: ${error.message}\nAnother one: --port 4180\n`,
+      )
       process.exitCode = 1
       return
     }

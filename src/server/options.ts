@@ -13,7 +13,10 @@ export interface StartOptions {
 const HIGHEST_PORT = 65_535
 
 /** @throws Error with a sentence for people */
-export function readOptions(args: readonly string[], env: Readonly<Record<string, string | undefined>>): StartOptions {
+export function readOptions(
+  args: readonly string[],
+  env: Readonly<Record<string, string | undefined>>,
+): StartOptions {
   const { values } = parseArgs({
     args: [...args],
     options: {
@@ -26,8 +29,18 @@ export function readOptions(args: readonly string[], env: Readonly<Record<string
     },
   })
   const port = /^\d+$/.test(values.port) ? Number(values.port) : NaN
-  if (!(port <= HIGHEST_PORT)) throw new Error(`“${values.port}” is no port: a whole number from 0 to ${HIGHEST_PORT}, for example --port 4180.`)
-  if (values['camera-stream'] !== undefined && values.camera === undefined) throw new Error('--camera-stream goes with --camera, the address of the still picture.')
-  const camera = values.camera === undefined ? undefined : { stillUrl: cameraUrl(values.camera), streamUrl: values['camera-stream'] === undefined ? undefined : cameraUrl(values['camera-stream']) }
+  if (!(port <= HIGHEST_PORT))
+    throw new Error(
+      `“${values.port}” is no port: a whole number from 0 to ${HIGHEST_PORT}, for example --port 4180.`,
+    )
+  if (values['camera-stream'] !== undefined && values.camera === undefined)
+    throw new Error('--camera-stream goes with --camera, the address of the still picture.')
+  const camera =
+    values.camera === undefined
+      ? undefined
+      : {
+          stillUrl: cameraUrl(values.camera),
+          streamUrl: values['camera-stream'] === undefined ? undefined : cameraUrl(values['camera-stream']),
+        }
   return { port, host: values.host, names: values.name, demo: values.demo, camera }
 }

@@ -15,8 +15,13 @@ afterAll(() => {
   server.close()
 })
 const put = (path: string, body: unknown): Promise<Response> =>
-  fetch(`${base}${path}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
-const air = async (): Promise<{ rhPercent: number; celsius: number }> => (await fetch(`${base}/air/reading`)).json() as Promise<{ rhPercent: number; celsius: number }>
+  fetch(`${base}${path}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
+const air = async (): Promise<{ rhPercent: number; celsius: number }> =>
+  (await fetch(`${base}/air/reading`)).json() as Promise<{ rhPercent: number; celsius: number }>
 
 describe('the stand-in incubator', () => {
   it('reads its air, and takes no nonsense for a lid', async () => {
@@ -38,7 +43,9 @@ describe('the stand-in incubator', () => {
 describe('the stand-in hand', () => {
   it('leaves the lamp bare, then brings the egg', async () => {
     expect((await put('/stand-in/hand', { basket: 'nowhere', ageDays: 7, numbers: [1] })).status).toBe(400)
-    expect((await put('/stand-in/hand', { basket: 'beacon', ageDays: 7.3, numbers: [2, 3] })).status).toBe(204)
+    expect((await put('/stand-in/hand', { basket: 'beacon', ageDays: 7.3, numbers: [2, 3] })).status).toBe(
+      204,
+    )
     const bare = (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
     await new Promise((resolve) => setTimeout(resolve, 900))
     const egg = (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength

@@ -1,7 +1,17 @@
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
-import type { FilmInput, FilmReading, LiveFrame, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type {
+  FilmInput,
+  FilmReading,
+  LiveFrame,
+  MeasuredPhoto,
+  PhotoInput,
+  SmallFrame,
+  WorkerFault,
+  WorkerReply,
+  WorkerRequest,
+} from './protocol.ts'
 
 /** A call that the worker could not answer; the message is for people. */
 export class EggWorkerError extends Error {
@@ -47,8 +57,16 @@ export class EggWorkerClient {
   }
 
   /** @param keepLongSidePx - size to which the photograph is drawn down before it is kept; null keeps a file as it came */
-  async measure(photo: PhotoInput, { species, keepLongSidePx = null }: MeasureOptions, signal?: AbortSignal): Promise<MeasuredPhoto> {
-    const reply = await this.call({ kind: 'measure', photo, species, keepLongSidePx }, signal, photo instanceof Blob ? [] : photo)
+  async measure(
+    photo: PhotoInput,
+    { species, keepLongSidePx = null }: MeasureOptions,
+    signal?: AbortSignal,
+  ): Promise<MeasuredPhoto> {
+    const reply = await this.call(
+      { kind: 'measure', photo, species, keepLongSidePx },
+      signal,
+      photo instanceof Blob ? [] : photo,
+    )
     if (reply.kind !== 'measured') throw unexpected(reply)
     return reply.result
   }
@@ -66,7 +84,11 @@ export class EggWorkerClient {
   }
 
   async film(film: FilmInput, signal?: AbortSignal): Promise<FilmReading | null> {
-    const reply = await this.call({ kind: 'film', film }, signal, film.frames.map((frame) => frame.data.buffer))
+    const reply = await this.call(
+      { kind: 'film', film },
+      signal,
+      film.frames.map((frame) => frame.data.buffer),
+    )
     if (reply.kind !== 'filmed') throw unexpected(reply)
     return reply.result
   }
@@ -92,10 +114,14 @@ export class EggWorkerClient {
     return new Promise((resolve, reject) => {
       const asked = { ...request, id } as WorkerRequest
       this.waiting.set(id, { resolve, reject, request: asked, gave: given.length > 0 })
-      signal?.addEventListener('abort', () => {
-        worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
-        this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
-      }, { once: true })
+      signal?.addEventListener(
+        'abort',
+        () => {
+          worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
+          this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
+        },
+        { once: true },
+      )
       worker.postMessage(asked, given)
       this.watch()
     })
@@ -140,9 +166,14 @@ export class EggWorkerClient {
     this.worker?.terminate()
     this.worker = null
     const [stuck, ...others] = [...this.waiting]
-    if (stuck) this.settle(stuck[0], { code: 'too-slow', message: 'Measuring this picture takes too long; it was given up.' })
+    if (stuck)
+      this.settle(stuck[0], {
+        code: 'too-slow',
+        message: 'Measuring this picture takes too long; it was given up.',
+      })
     for (const [id, { request, gave }] of others) {
-      if (gave) this.settle(id, { code: 'failed', message: 'The measuring broke down. Try the photograph again.' })
+      if (gave)
+        this.settle(id, { code: 'failed', message: 'The measuring broke down. Try the photograph again.' })
       else this.start().postMessage(request)
     }
     this.watch()

@@ -7,7 +7,17 @@ import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
-import type { FilmInput, FilmReading, LiveFrame, MeasuredPhoto, PhotoInput, SmallFrame, WorkerFault, WorkerReply, WorkerRequest } from './protocol.ts'
+import type {
+  FilmInput,
+  FilmReading,
+  LiveFrame,
+  MeasuredPhoto,
+  PhotoInput,
+  SmallFrame,
+  WorkerFault,
+  WorkerReply,
+  WorkerRequest,
+} from './protocol.ts'
 
 /** Long side, px, that holds a tray of eggs: a browser tab has less memory than the command line. */
 const TRAY_LONG_SIDE_PX = 2800
@@ -46,23 +56,35 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     // Let a cancel that is already in the queue arrive first.
     await new Promise((resolve) => setTimeout(resolve))
     if (cancelled.delete(id)) {
-      if (request.kind === 'measure' && !(request.photo instanceof Blob)) for (const frame of request.photo) frame.close()
+      if (request.kind === 'measure' && !(request.photo instanceof Blob))
+        for (const frame of request.photo) frame.close()
       throw new Fault('cancelled', 'Cancelled.')
     }
     if (request.kind === 'measure') return { id, kind: 'measured', result: await measure(request) }
-    if (request.kind === 'shrink') return { id, kind: 'shrunk', frame: shrink(request.frame, request.longSidePx) }
-    if (request.kind === 'hold') return { id, kind: 'held', frame: await createImageBitmap(request.frame).finally(() => request.frame.close()) }
+    if (request.kind === 'shrink')
+      return { id, kind: 'shrunk', frame: shrink(request.frame, request.longSidePx) }
+    if (request.kind === 'hold')
+      return {
+        id,
+        kind: 'held',
+        frame: await createImageBitmap(request.frame).finally(() => request.frame.close()),
+      }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
-    const fault: WorkerFault = error instanceof Fault || error instanceof PhotoFileError
-      ? { code: error.code, message: error.message }
-      : { code: 'failed', message: `Measuring stopped: ${(error as Error).message}` }
+    const fault: WorkerFault =
+      error instanceof Fault || error instanceof PhotoFileError
+        ? { code: error.code, message: error.message }
+        : { code: 'failed', message: `Measuring stopped: ${(error as Error).message}` }
     return { id, kind: 'fault', fault }
   }
 }
 
-async function measure({ photo: input, species, keepLongSidePx }: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
+async function measure({
+  photo: input,
+  species,
+  keepLongSidePx,
+}: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
   const start = performance.now()
   const photo = await opened(input)
   const bitmap = photo instanceof Blob ? await unpack(photo) : sharpestOf(photo)
@@ -79,7 +101,10 @@ async function measure({ photo: input, species, keepLongSidePx }: Extract<Worker
     }
     const measured = performance.now()
     return {
-      reading, widthPx: bitmap.width, heightPx: bitmap.height, photo: await kept,
+      reading,
+      widthPx: bitmap.width,
+      heightPx: bitmap.height,
+      photo: await kept,
       elapsedMs: { decode: decoded - start, measure: measured - decoded },
     }
   } finally {
@@ -99,7 +124,10 @@ async function opened(photo: PhotoInput): Promise<PhotoInput> {
 
 async function unpack(photo: Blob): Promise<ImageBitmap> {
   return createImageBitmap(photo).catch(() => {
-    throw new Fault('not-a-photo', 'The photograph is damaged or cut short, or this browser cannot read its kind.')
+    throw new Fault(
+      'not-a-photo',
+      'The photograph is damaged or cut short, or this browser cannot read its kind.',
+    )
   })
 }
 
@@ -136,7 +164,10 @@ function sharpnessOf(frame: ImageBitmap): number {
 async function toKeep(photo: PhotoInput, bitmap: ImageBitmap, longSidePx: number | null): Promise<Blob> {
   const reduction = longSidePx === null ? 1 : Math.max(1, Math.max(bitmap.width, bitmap.height) / longSidePx)
   if (photo instanceof Blob && reduction === 1) return photo
-  const canvas = new OffscreenCanvas(Math.round(bitmap.width / reduction), Math.round(bitmap.height / reduction))
+  const canvas = new OffscreenCanvas(
+    Math.round(bitmap.width / reduction),
+    Math.round(bitmap.height / reduction),
+  )
   const context = canvas.getContext('2d')
   if (!context) throw new Fault('failed', 'This browser cannot draw pictures in the background.')
   context.imageSmoothingQuality = 'high'
@@ -149,7 +180,8 @@ let live: OffscreenCanvas | null = null
 
 function shrink(frame: LiveFrame, longSidePx: number): SmallFrame {
   try {
-    const [width, height] = frame instanceof ImageBitmap ? [frame.width, frame.height] : [frame.displayWidth, frame.displayHeight]
+    const [width, height] =
+      frame instanceof ImageBitmap ? [frame.width, frame.height] : [frame.displayWidth, frame.displayHeight]
     const scale = Math.min(1, longSidePx / Math.max(width, height))
     const [widthPx, heightPx] = [Math.round(width * scale), Math.round(height * scale)]
     if (live?.width !== widthPx || live.height !== heightPx) live = new OffscreenCanvas(widthPx, heightPx)
@@ -166,7 +198,12 @@ function readFilm({ frames, outline, stage }: FilmInput): FilmReading | null {
   const clip = toClip(frames)
   const registered = registerClip(clip, outline)
   const movement = registered && findMovement(registered, clip, outline)
-  return movement && { movement, heartbeat: canShowHeartbeat(clip, stage) ? findHeartbeat(registered, clip) : null }
+  return (
+    movement && {
+      movement,
+      heartbeat: canShowHeartbeat(clip, stage) ? findHeartbeat(registered, clip) : null,
+    }
+  )
 }
 
 function drawnDown(bitmap: ImageBitmap, longSidePx: number): RgbImage {
@@ -177,7 +214,13 @@ function drawnDown(bitmap: ImageBitmap, longSidePx: number): RgbImage {
   if (!context) throw new Fault('failed', 'This browser cannot read pictures in the background.')
   context.imageSmoothingQuality = 'high'
   context.drawImage(bitmap, 0, 0, widthPx, heightPx)
-  return { widthPx, heightPx, channels: 4, reduction, data: context.getImageData(0, 0, widthPx, heightPx).data }
+  return {
+    widthPx,
+    heightPx,
+    channels: 4,
+    reduction,
+    data: context.getImageData(0, 0, widthPx, heightPx).data,
+  }
 }
 
 async function render({ egg, ageDays, shot }: Extract<WorkerRequest, { kind: 'render' }>): Promise<Blob> {

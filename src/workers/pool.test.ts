@@ -13,17 +13,29 @@ describe('a pool of workers', () => {
       const number = made++
       const listeners: Array<(event: MessageEvent) => void> = []
       return {
-        addEventListener: (type: string, listener: (event: MessageEvent) => void) => { if (type === 'message') listeners.push(listener) },
+        addEventListener: (type: string, listener: (event: MessageEvent) => void) => {
+          if (type === 'message') listeners.push(listener)
+        },
         postMessage: (message: { id: number }) => {
           posted.push(number)
-          const result = { reading: { kind: 'eggs', eggs: [] }, widthPx: number, heightPx: 1, elapsedMs: { decode: 0, measure: 0 } }
-          setTimeout(() => { for (const listener of listeners) listener({ data: { id: message.id, kind: 'measured', result } } as MessageEvent) }, 5)
+          const result = {
+            reading: { kind: 'eggs', eggs: [] },
+            widthPx: number,
+            heightPx: 1,
+            elapsedMs: { decode: 0, measure: 0 },
+          }
+          setTimeout(() => {
+            for (const listener of listeners)
+              listener({ data: { id: message.id, kind: 'measured', result } } as MessageEvent)
+          }, 5)
         },
         terminate: () => undefined,
       } as unknown as Worker
     }
     const pool = new EggWorkerPool(3, create)
-    const answers = await Promise.all(Array.from({ length: 6 }, () => pool.measure(new Blob(), { species: 'duck' })))
+    const answers = await Promise.all(
+      Array.from({ length: 6 }, () => pool.measure(new Blob(), { species: 'duck' })),
+    )
     expect(posted).toEqual([0, 1, 2, 0, 1, 2])
     expect(answers.map((answer) => answer.widthPx)).toEqual([0, 1, 2, 0, 1, 2])
   })
@@ -34,12 +46,16 @@ describe('lanes', () => {
     let under = 0
     let most = 0
     const done: number[] = []
-    await inLanes(Array.from({ length: 1000 }, (_, i) => i), 3, async (item) => {
-      most = Math.max(most, ++under)
-      await Promise.resolve()
-      under--
-      done.push(item)
-    })
+    await inLanes(
+      Array.from({ length: 1000 }, (_, i) => i),
+      3,
+      async (item) => {
+        most = Math.max(most, ++under)
+        await Promise.resolve()
+        under--
+        done.push(item)
+      },
+    )
     expect(most).toBe(3)
     expect(done).toHaveLength(1000)
     expect(new Set(done).size).toBe(1000)
@@ -48,11 +64,16 @@ describe('lanes', () => {
   it('stop when asked', async () => {
     const controller = new AbortController()
     const done: number[] = []
-    await inLanes([1, 2, 3, 4, 5], 1, async (item) => {
-      done.push(item)
-      if (item === 2) controller.abort()
-      return Promise.resolve()
-    }, controller.signal)
+    await inLanes(
+      [1, 2, 3, 4, 5],
+      1,
+      async (item) => {
+        done.push(item)
+        if (item === 2) controller.abort()
+        return Promise.resolve()
+      },
+      controller.signal,
+    )
     expect(done).toEqual([1, 2])
   })
 })

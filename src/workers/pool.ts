@@ -46,7 +46,12 @@ export class EggWorkerPool {
 }
 
 /** Works through a list with so many at once, in order of starting; memory holds only those under way. Ends early when aborted. */
-export async function inLanes<T>(items: readonly T[], lanes: number, work: (item: T) => Promise<void>, signal?: AbortSignal): Promise<void> {
+export async function inLanes<T>(
+  items: readonly T[],
+  lanes: number,
+  work: (item: T) => Promise<void>,
+  signal?: AbortSignal,
+): Promise<void> {
   let next = 0
   const lane = async (): Promise<void> => {
     while (next < items.length && !signal?.aborted) await work(items[next++]!)

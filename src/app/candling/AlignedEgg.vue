@@ -17,6 +17,12 @@ const transform = computed(() => {
 
 <template>
   <svg viewBox="-48 -56 96 112" class="photo h-full w-full" role="img" :aria-label="label">
-    <image v-if="url" :href="url" :transform="transform" :width="look.photo.widthPx" :height="look.photo.heightPx" />
+    <image
+      v-if="url"
+      :href="url"
+      :transform="transform"
+      :width="look.photo.widthPx"
+      :height="look.photo.heightPx"
+    />
   </svg>
 </template>

@@ -6,37 +6,81 @@ import { GRADE_WORDS } from '../shared/wording.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 
 /** The bench's few large keys; the same on the keyboard. */
-defineProps<{ look: LookRecord | null; busy: boolean; canUndo: boolean; canTake: boolean; removed: boolean }>()
+defineProps<{
+  look: LookRecord | null
+  busy: boolean
+  canUndo: boolean
+  canTake: boolean
+  removed: boolean
+}>()
 const emit = defineEmits<{ take: []; agree: []; overrule: [grade: SuggestedGrade]; undo: [] }>()
 
 const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
-  { grade: 'developing', key: '1' }, { grade: 'clear', key: '2' }, { grade: 'blood-ring', key: '3' },
-  { grade: 'quitter', key: '4' }, { grade: 'unsure', key: '5' },
+  { grade: 'developing', key: '1' },
+  { grade: 'clear', key: '2' },
+  { grade: 'blood-ring', key: '3' },
+  { grade: 'quitter', key: '4' },
+  { grade: 'unsure', key: '5' },
 ]
 </script>
 
 <template>
   <!-- On a phone two rows: what is usual, within reach of a thumb, and the five grades. -->
   <div class="grid grid-cols-5 items-stretch gap-2 md:flex [&_.key]:hidden md:[&_.key]:inline">
-    <button v-if="!look" type="button" class="press press-lamp col-span-4 min-h-16 grow text-xl" :disabled="busy || !canTake || removed" @click="emit('take')">
+    <button
+      v-if="!look"
+      type="button"
+      class="press press-lamp col-span-4 min-h-16 grow text-xl"
+      :disabled="busy || !canTake || removed"
+      @click="emit('take')"
+    >
       <Camera class="h-6 w-6" aria-hidden="true" /> Photograph <span class="key">Space</span>
     </button>
     <template v-else>
-      <button type="button" class="press press-lamp col-span-3 min-h-16 grow text-xl leading-tight md:basis-52" :disabled="busy" @click="emit('agree')">
-        <Check class="h-6 w-6" aria-hidden="true" /> {{ look.own ? `Agreed: ${GRADE_WORDS[look.own.grade]}` : `Agree: ${GRADE_WORDS[look.verdict.grade]}` }} <span class="key">Enter</span>
+      <button
+        type="button"
+        class="press press-lamp col-span-3 min-h-16 grow text-xl leading-tight md:basis-52"
+        :disabled="busy"
+        @click="emit('agree')"
+      >
+        <Check class="h-6 w-6" aria-hidden="true" />
+        {{
+          look.own ? `Agreed: ${GRADE_WORDS[look.own.grade]}` : `Agree: ${GRADE_WORDS[look.verdict.grade]}`
+        }}
+        <span class="key">Enter</span>
       </button>
       <button
-        v-for="{ grade, key } in GRADE_KEYS" :key="grade" type="button" class="press order-last min-h-16 flex-col gap-0 px-0.5 md:order-none md:px-3"
-        :class="{ 'border-lamp': look.own?.grade === grade }" :disabled="busy" :aria-label="`I say: ${GRADE_WORDS[grade]}`" @click="emit('overrule', grade)"
+        v-for="{ grade, key } in GRADE_KEYS"
+        :key="grade"
+        type="button"
+        class="press order-last min-h-16 flex-col gap-0 px-0.5 md:order-none md:px-3"
+        :class="{ 'border-lamp': look.own?.grade === grade }"
+        :disabled="busy"
+        :aria-label="`I say: ${GRADE_WORDS[grade]}`"
+        @click="emit('overrule', grade)"
       >
-        <span class="flex items-center gap-1.5"><GradeSign :grade="grade" class="h-6 w-6" aria-hidden="true" /><span class="key">{{ key }}</span></span>
+        <span class="flex items-center gap-1.5"
+          ><GradeSign :grade="grade" class="h-6 w-6" aria-hidden="true" /><span class="key">{{
+            key
+          }}</span></span
+        >
         <span class="text-xs whitespace-nowrap md:text-sm">{{ GRADE_WORDS[grade] }}</span>
       </button>
-      <button type="button" class="press min-h-16 flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base" :disabled="busy || !canTake || removed" @click="emit('take')">
+      <button
+        type="button"
+        class="press min-h-16 flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base"
+        :disabled="busy || !canTake || removed"
+        @click="emit('take')"
+      >
         <RotateCcw class="h-5 w-5" aria-hidden="true" /> Retake <span class="key">R</span>
       </button>
     </template>
-    <button type="button" class="press min-h-16 flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base" :disabled="busy || !canUndo" @click="emit('undo')">
+    <button
+      type="button"
+      class="press min-h-16 flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base"
+      :disabled="busy || !canUndo"
+      @click="emit('undo')"
+    >
       <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span>
     </button>
   </div>

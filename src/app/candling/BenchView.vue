@@ -53,9 +53,13 @@ onMounted(() => {
   if (networkName.value) source.value = 'network'
   if (set.value) bench.begin()
 })
-watch([current, source], ([egg]) => {
-  if (egg && source.value === 'network' && !look.value) void bench.showOnLamp(egg).catch(() => undefined)
-}, { immediate: true })
+watch(
+  [current, source],
+  ([egg]) => {
+    if (egg && source.value === 'network' && !look.value) void bench.showOnLamp(egg).catch(() => undefined)
+  },
+  { immediate: true },
+)
 
 async function take(): Promise<void> {
   if (source.value === 'network') return bench.takeFromNetwork()
@@ -75,7 +79,10 @@ const agree = (): void => {
 }
 
 async function saveScale(change: Partial<HatcheryRecord['scale']>): Promise<void> {
-  const next = hatcheryRecordSchema.safeParse({ ...hatchery.hatchery, scale: { ...hatchery.hatchery.scale, ...change } })
+  const next = hatcheryRecordSchema.safeParse({
+    ...hatchery.hatchery,
+    scale: { ...hatchery.hatchery.scale, ...change },
+  })
   if (!next.success) {
     problem.value = 'A lamp’s collar is 5 to 200 mm across.'
     return
@@ -91,103 +98,294 @@ async function saveScale(change: Partial<HatcheryRecord['scale']>): Promise<void
 const calliper = computed(() => (current.value?.breadthMm ? { breadthMm: current.value.breadthMm } : null))
 async function calibrate(): Promise<void> {
   if (!calliper.value || !drawn.value || !look.value) return
-  const { mmAcross } = calibrateCamera(scaleFromCalliper(figuresOf(drawn.value), calliper.value), look.value.photo)
+  const { mmAcross } = calibrateCamera(
+    scaleFromCalliper(figuresOf(drawn.value), calliper.value),
+    look.value.photo,
+  )
   await saveScale({ camera: { mmAcross, at: new Date().toISOString() } })
 }
 
 // While something waits for an answer, only its own keys work.
-useKeys({ Enter: () => void bench.keepSeveral(), Escape: () => { several.value = null } }, () => several.value !== null)
-useKeys({ Enter: () => void bench.keepLines(drawn.value), Escape: () => { drawn.value = null } }, () => drawn.value !== null)
-useKeys({
-  Escape: () => { if (many.running.value === null) many.close() },
-  e: bench.draw,
-  ' ': () => { if (!look.value) void take() },
-  Enter: agree,
-  '1': () => void bench.decide('developing'), '2': () => void bench.decide('clear'), '3': () => void bench.decide('blood-ring'),
-  '4': () => void bench.decide('quitter'), '5': () => void bench.decide('unsure'),
-  r: () => { if (look.value) void take() },
-  u: () => void bench.undo(),
-  o: () => { overlay.value = !overlay.value },
-  ArrowRight: () => bench.step(1), ArrowLeft: () => bench.step(-1),
-  ArrowDown: () => bench.step(bench.tray.value.columns), ArrowUp: () => bench.step(-bench.tray.value.columns),
-  '+': () => room.brighten(1), '-': () => room.brighten(-1),
-}, () => !asking.value)
+useKeys(
+  {
+    Enter: () => void bench.keepSeveral(),
+    Escape: () => {
+      several.value = null
+    },
+  },
+  () => several.value !== null,
+)
+useKeys(
+  {
+    Enter: () => void bench.keepLines(drawn.value),
+    Escape: () => {
+      drawn.value = null
+    },
+  },
+  () => drawn.value !== null,
+)
+useKeys(
+  {
+    Escape: () => {
+      if (many.running.value === null) many.close()
+    },
+    e: bench.draw,
+    ' ': () => {
+      if (!look.value) void take()
+    },
+    Enter: agree,
+    '1': () => void bench.decide('developing'),
+    '2': () => void bench.decide('clear'),
+    '3': () => void bench.decide('blood-ring'),
+    '4': () => void bench.decide('quitter'),
+    '5': () => void bench.decide('unsure'),
+    r: () => {
+      if (look.value) void take()
+    },
+    u: () => void bench.undo(),
+    o: () => {
+      overlay.value = !overlay.value
+    },
+    ArrowRight: () => bench.step(1),
+    ArrowLeft: () => bench.step(-1),
+    ArrowDown: () => bench.step(bench.tray.value.columns),
+    ArrowUp: () => bench.step(-bench.tray.value.columns),
+    '+': () => room.brighten(1),
+    '-': () => room.brighten(-1),
+  },
+  () => !asking.value,
+)
 
-const PHASE_WORDS = { ready: '', taking: 'Taking the picture …', measuring: 'Measuring …', saving: 'Saving …' } as const
+const PHASE_WORDS = {
+  ready: '',
+  taking: 'Taking the picture …',
+  measuring: 'Measuring …',
+  saving: 'Saving …',
+} as const
 </script>
 
 <template>
   <main v-if="!set" class="p-8">
     <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
   </main>
-  <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3" :data-look="look?.id ?? ''" @dragover.prevent="dragging = true" @dragleave="dragging = false" @drop.prevent="drop">
+  <main
+    v-else
+    class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3"
+    :data-look="look?.id ?? ''"
+    @dragover.prevent="dragging = true"
+    @dragleave="dragging = false"
+    @drop.prevent="drop"
+  >
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <div class="flex items-baseline gap-3">
-        <h1 class="text-2xl font-bold" data-testid="current-egg">{{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}</h1>
-        <span class="text-lg text-ink-soft">{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span>
+        <h1 class="text-2xl font-bold" data-testid="current-egg">
+          {{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}
+        </h1>
+        <span class="text-lg text-ink-soft"
+          >{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span
+        >
       </div>
-      <PhotoSource ref="chooser" :source="source" :network-name="networkName" :disabled="asking" @choose="source = $event" @files="bench.takeFiles" />
+      <PhotoSource
+        ref="chooser"
+        :source="source"
+        :network-name="networkName"
+        :disabled="asking"
+        @choose="source = $event"
+        @files="bench.takeFiles"
+      />
       <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
-        <span data-testid="status">{{ PHASE_WORDS[phase] || (savedAt ? `Saved ${format(savedAt, 'HH:mm:ss')}` : '') }}</span>
-        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press min-h-10 py-1" :class="{ 'press-lamp': bench.waiting.value === 0 }">
-          {{ bench.waiting.value === 0 ? 'Tray done: what comes out' : `${count(bench.waiting.value, 'egg')} to go` }}
+        <span data-testid="status">{{
+          PHASE_WORDS[phase] || (savedAt ? `Saved ${format(savedAt, 'HH:mm:ss')}` : '')
+        }}</span>
+        <RouterLink
+          :to="{ name: 'removal', params: { setId } }"
+          class="press min-h-10 py-1"
+          :class="{ 'press-lamp': bench.waiting.value === 0 }"
+        >
+          {{
+            bench.waiting.value === 0
+              ? 'Tray done: what comes out'
+              : `${count(bench.waiting.value, 'egg')} to go`
+          }}
         </RouterLink>
       </div>
     </header>
 
-    <div class="grid min-h-0 auto-rows-max grid-cols-1 gap-3 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden">
+    <div
+      class="grid min-h-0 auto-rows-max grid-cols-1 gap-3 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden"
+    >
       <div class="order-3 self-start md:order-1 md:max-h-full md:overflow-y-auto">
-        <label v-if="set.trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft">Tray
-          <select class="grow rounded border border-line bg-panel p-1 text-ink" :value="bench.tray.value.id" @change="bench.chooseTray(($event.target as HTMLSelectElement).value)">
+        <label v-if="set.trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft"
+          >Tray
+          <select
+            class="grow rounded border border-line bg-panel p-1 text-ink"
+            :value="bench.tray.value.id"
+            @change="bench.chooseTray(($event.target as HTMLSelectElement).value)"
+          >
             <option v-for="tray in set.trays" :key="tray.id" :value="tray.id">{{ tray.name }}</option>
           </select>
         </label>
-        <TrayMap :tray="bench.tray.value" :eggs="bench.eggsHere.value" :look-of="bench.lookOf" :suspect="bench.isSuspect" :current-id="current?.id" @choose="bench.choose" />
+        <TrayMap
+          :tray="bench.tray.value"
+          :eggs="bench.eggsHere.value"
+          :look-of="bench.lookOf"
+          :suspect="bench.isSuspect"
+          :current-id="current?.id"
+          @choose="bench.choose"
+        />
         <div v-if="bench.references.value.length > 0" class="mt-3">
           <p class="text-sm text-ink-soft">Never set, to compare with</p>
-          <button v-for="egg in bench.references.value" :key="egg.id" type="button" class="mt-1 flex items-center gap-2 rounded-lg border p-1" :class="egg.id === current?.id ? 'border-lamp bg-lamp-soft' : 'border-transparent hover:border-line'" @click="bench.choose(egg)"><EggMark :look="bench.lookOf(egg)" class="w-10" /> {{ bench.placeOf(egg) }}</button>
+          <button
+            v-for="egg in bench.references.value"
+            :key="egg.id"
+            type="button"
+            class="mt-1 flex items-center gap-2 rounded-lg border p-1"
+            :class="
+              egg.id === current?.id ? 'border-lamp bg-lamp-soft' : 'border-transparent hover:border-line'
+            "
+            @click="bench.choose(egg)"
+          >
+            <EggMark :look="bench.lookOf(egg)" class="w-10" /> {{ bench.placeOf(egg) }}
+          </button>
         </div>
       </div>
 
-      <section class="relative order-1 h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:order-2 md:h-auto" :class="{ 'ring-2 ring-lamp': dragging }" aria-label="Photograph">
+      <section
+        class="relative order-1 h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:order-2 md:h-auto"
+        :class="{ 'ring-2 ring-lamp': dragging }"
+        aria-label="Photograph"
+      >
         <NetworkCameraView v-if="source === 'network'" v-show="!look && !several" />
         <SeveralEggs v-if="several" :picture="several" :place-of="bench.placeOf" />
-        <MeasuredPhoto v-else-if="look && drawn" v-slot="{ stroke }" :look="look" :overlay="false" label="Photograph with lines to move">
+        <MeasuredPhoto
+          v-else-if="look && drawn"
+          v-slot="{ stroke }"
+          :look="look"
+          :overlay="false"
+          label="Photograph with lines to move"
+        >
           <HandLinesOverlay :lines="drawn" :stroke="stroke" @change="drawn = $event" />
         </MeasuredPhoto>
-        <MeasuredPhoto v-else-if="look" :look="look" :overlay="overlay" :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
+        <MeasuredPhoto
+          v-else-if="look"
+          :look="look"
+          :overlay="overlay"
+          :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`"
+        />
         <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
-        <p v-else-if="source === 'files'" class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft">Drop photographs here, or press Space to choose or take them.<br />Several at once go to the waiting eggs in turn.</p>
-        <p v-if="!look && !several && source !== 'files'" class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg">Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the lamp.</p>
+        <p
+          v-else-if="source === 'files'"
+          class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft"
+        >
+          Drop photographs here, or press Space to choose or take them.<br />Several at once go to the waiting
+          eggs in turn.
+        </p>
+        <p
+          v-if="!look && !several && source !== 'files'"
+          class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg"
+        >
+          Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the
+          lamp.
+        </p>
         <div v-if="look && !asking" class="absolute right-3 bottom-3 flex gap-2">
-          <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :disabled="busy" @click="bench.draw">Correct <span class="key">E</span></button>
-          <button type="button" class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm" :aria-pressed="overlay" @click="overlay = !overlay">Lines <span class="key">O</span></button>
+          <button
+            type="button"
+            class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm"
+            :disabled="busy"
+            @click="bench.draw"
+          >
+            Correct <span class="key">E</span>
+          </button>
+          <button
+            type="button"
+            class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm"
+            :aria-pressed="overlay"
+            @click="overlay = !overlay"
+          >
+            Lines <span class="key">O</span>
+          </button>
         </div>
-        <FileOutcomes v-if="many.outcomes.value.length > 0" :outcomes="many.outcomes.value" :running="many.running.value !== null" @stop="many.stop" @close="many.close" />
+        <FileOutcomes
+          v-if="many.outcomes.value.length > 0"
+          :outcomes="many.outcomes.value"
+          :running="many.running.value !== null"
+          @stop="many.stop"
+          @close="many.close"
+        />
       </section>
 
       <aside class="order-2 min-h-0 md:order-3 md:overflow-y-auto">
-        <div v-if="problem" class="mb-3 rounded-xl border border-ember p-4 text-lg" role="alert" data-testid="problem">
+        <div
+          v-if="problem"
+          class="mb-3 rounded-xl border border-ember p-4 text-lg"
+          role="alert"
+          data-testid="problem"
+        >
           {{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span>
         </div>
-        <EggPlaces v-if="several" :picture="several" :waiting="bench.eggs.value.filter(bench.waits)" :place-of="bench.placeOf" :busy="busy" @place="bench.placeOne" @keep="bench.keepSeveral" @discard="several = null" />
-        <HandLinesPanel
-          v-else-if="look && drawn" :look="look" :lines="drawn" :hatchery="hatchery.hatchery" :busy="busy" :can-calibrate="calliper !== null && isByCamera(look)"
-          @change="drawn = $event" @keep="bench.keepLines(drawn)" @cancel="drawn = null" @measured="bench.keepLines(null)" @collar="saveScale({ collarMm: $event })" @calibrate="calibrate"
+        <EggPlaces
+          v-if="several"
+          :picture="several"
+          :waiting="bench.eggs.value.filter(bench.waits)"
+          :place-of="bench.placeOf"
+          :busy="busy"
+          @place="bench.placeOne"
+          @keep="bench.keepSeveral"
+          @discard="several = null"
         />
-        <VerdictPanel v-else-if="look" :look="look" :egg="current" :hatchery="hatchery.hatchery" :species="set.species" :earlier="bench.earlier.value" :mates="bench.mates.value" />
+        <HandLinesPanel
+          v-else-if="look && drawn"
+          :look="look"
+          :lines="drawn"
+          :hatchery="hatchery.hatchery"
+          :busy="busy"
+          :can-calibrate="calliper !== null && isByCamera(look)"
+          @change="drawn = $event"
+          @keep="bench.keepLines(drawn)"
+          @cancel="drawn = null"
+          @measured="bench.keepLines(null)"
+          @collar="saveScale({ collarMm: $event })"
+          @calibrate="calibrate"
+        />
+        <VerdictPanel
+          v-else-if="look"
+          :look="look"
+          :egg="current"
+          :hatchery="hatchery.hatchery"
+          :species="set.species"
+          :earlier="bench.earlier.value"
+          :mates="bench.mates.value"
+        />
         <div v-else-if="current" class="flex flex-col gap-3 text-lg text-ink-soft">
           <p v-if="current.removed">This egg was taken out: {{ GRADE_WORDS[current.removed.grade] }}.</p>
           <p v-else>No photograph of this egg yet today.</p>
           <div v-if="bench.earlier.value.length > 0">
             <p class="mb-1 text-ink">Earlier looks</p>
-            <ul class="flex flex-col gap-1"><li v-for="item in bench.earlier.value" :key="item.id">{{ dayWords(set, hatchery.hatchery.zone, Date.parse(item.takenAt)) }}: {{ GRADE_WORDS[item.own?.grade ?? item.verdict.grade] }}</li></ul>
+            <ul class="flex flex-col gap-1">
+              <li v-for="item in bench.earlier.value" :key="item.id">
+                {{ dayWords(set, hatchery.hatchery.zone, Date.parse(item.takenAt)) }}:
+                {{ GRADE_WORDS[item.own?.grade ?? item.verdict.grade] }}
+              </li>
+            </ul>
           </div>
-          <p class="text-base">Keep an egg out no longer than five minutes. Wash your hands before and after.</p>
+          <p class="text-base">
+            Keep an egg out no longer than five minutes. Wash your hands before and after.
+          </p>
         </div>
       </aside>
     </div>
 
-    <BenchKeys v-if="!asking" :look="look" :busy="busy" :can-undo="hatchery.journal.length > 0" :can-take="source !== 'network' || networkName !== null" :removed="current?.removed != null" @take="take" @agree="agree" @overrule="bench.decide" @undo="bench.undo" />
+    <BenchKeys
+      v-if="!asking"
+      :look="look"
+      :busy="busy"
+      :can-undo="hatchery.journal.length > 0"
+      :can-take="source !== 'network' || networkName !== null"
+      :removed="current?.removed != null"
+      @take="take"
+      @agree="agree"
+      @overrule="bench.decide"
+      @undo="bench.undo"
+    />
   </main>
 </template>

@@ -10,11 +10,24 @@ let stream: MediaStream | null = null
 
 onMounted(async () => {
   try {
-    stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1920 }, height: { ideal: 1080 }, frameRate: { ideal: FRAMES_PER_SECOND } }, audio: false })
+    stream = await navigator.mediaDevices.getUserMedia({
+      video: {
+        facingMode: 'environment',
+        width: { ideal: 1920 },
+        height: { ideal: 1080 },
+        frameRate: { ideal: FRAMES_PER_SECOND },
+      },
+      audio: false,
+    })
     if (video.value) video.value.srcObject = stream
   } catch (error) {
     const refused = error instanceof DOMException && error.name === 'NotAllowedError'
-    emit('problem', refused ? 'The browser was not allowed to use the camera. Allow it in the address bar, or choose files.' : 'No camera was found on this device.')
+    emit(
+      'problem',
+      refused
+        ? 'The browser was not allowed to use the camera. Allow it in the address bar, or choose files.'
+        : 'No camera was found on this device.',
+    )
   }
 })
 onBeforeUnmount(() => stream?.getTracks().forEach((track) => track.stop()))
@@ -32,5 +45,12 @@ defineExpose({ capture, video })
 </script>
 
 <template>
-  <video ref="video" autoplay playsinline muted class="photo h-full w-full object-contain" aria-label="Live picture of the camera" />
+  <video
+    ref="video"
+    autoplay
+    playsinline
+    muted
+    class="photo h-full w-full object-contain"
+    aria-label="Live picture of the camera"
+  />
 </template>

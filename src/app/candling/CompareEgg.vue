@@ -37,51 +37,123 @@ useIntervalFn(() => {
 const before = computed(() => props.earlier.at(-1) ?? null)
 const reference = computed(() => props.references.at(-1) ?? null)
 const stage = computed(() => stageOf(props.set.species, props.look.ageDays))
-const ordered = computed(() => [props.look, ...props.mates].sort((a, b) => figuresOfLook(a).shadow.value - figuresOfLook(b).shadow.value))
+const ordered = computed(() =>
+  [props.look, ...props.mates].sort((a, b) => figuresOfLook(a).shadow.value - figuresOfLook(b).shadow.value),
+)
 const gradeOf = (look: LookRecord): string => GRADE_WORDS[look.own?.grade ?? look.verdict.grade]
 const depths = computed(() => props.mates.flatMap((mate) => figuresOfLook(mate).airCell?.depth.value ?? []))
 const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).shadow.value))
 </script>
 
 <template>
-  <section class="flex h-full min-h-0 flex-col gap-2" aria-label="Comparison" data-testid="comparison" :data-kind="kind">
+  <section
+    class="flex h-full min-h-0 flex-col gap-2"
+    aria-label="Comparison"
+    data-testid="comparison"
+    :data-kind="kind"
+  >
     <template v-if="kind === 'earlier' || kind === 'blink'">
       <p v-if="!before" class="m-auto text-lg text-ink-soft">This egg has not been looked at before.</p>
       <template v-else-if="kind === 'earlier'">
-        <div class="grid min-h-0 grow grid-cols-2 gap-2"><AlignedEgg :look="before" :label="`The look at ${before.ageDays.toFixed(1)} days`" /><AlignedEgg :look="look" label="Today’s look" /></div>
-        <div class="grid grid-cols-2 gap-2 text-center text-ink-soft"><p>{{ before.ageDays.toFixed(1) }} days: {{ gradeOf(before) }}</p><p>today, {{ look.ageDays.toFixed(1) }} days</p></div>
+        <div class="grid min-h-0 grow grid-cols-2 gap-2">
+          <AlignedEgg :look="before" :label="`The look at ${before.ageDays.toFixed(1)} days`" /><AlignedEgg
+            :look="look"
+            label="Today’s look"
+          />
+        </div>
+        <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
+          <p>{{ before.ageDays.toFixed(1) }} days: {{ gradeOf(before) }}</p>
+          <p>today, {{ look.ageDays.toFixed(1) }} days</p>
+        </div>
       </template>
       <template v-else>
-        <div class="relative min-h-0 grow"><AlignedEgg v-show="showsEarlier" class="absolute inset-0" :look="before" label="The earlier look" /><AlignedEgg v-show="!showsEarlier" class="absolute inset-0" :look="look" label="Today’s look" /></div>
+        <div class="relative min-h-0 grow">
+          <AlignedEgg
+            v-show="showsEarlier"
+            class="absolute inset-0"
+            :look="before"
+            label="The earlier look"
+          /><AlignedEgg v-show="!showsEarlier" class="absolute inset-0" :look="look" label="Today’s look" />
+        </div>
         <p class="text-center text-ink-soft">
-          {{ showsEarlier ? `${before.ageDays.toFixed(1)} days: ${gradeOf(before)}` : `today, ${look.ageDays.toFixed(1)} days` }}
-          <button v-if="still === 'reduce'" type="button" class="press ml-3 min-h-10 py-1" @click="showsEarlier = !showsEarlier">The other</button>
+          {{
+            showsEarlier
+              ? `${before.ageDays.toFixed(1)} days: ${gradeOf(before)}`
+              : `today, ${look.ageDays.toFixed(1)} days`
+          }}
+          <button
+            v-if="still === 'reduce'"
+            type="button"
+            class="press ml-3 min-h-10 py-1"
+            @click="showsEarlier = !showsEarlier"
+          >
+            The other
+          </button>
         </p>
       </template>
     </template>
 
     <template v-else-if="kind === 'mates'">
-      <FigureBand name="Shadow among its mates" :value="figuresOfLook(look).shadow" :expected="livingShadow(stage)" :scale-to="1" :mates="shadows" />
-      <FigureBand name="Air cell depth among its mates" :value="figuresOfLook(look).airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45" :mates="depths" missing="edge not seen" />
+      <FigureBand
+        name="Shadow among its mates"
+        :value="figuresOfLook(look).shadow"
+        :expected="livingShadow(stage)"
+        :scale-to="1"
+        :mates="shadows"
+      />
+      <FigureBand
+        name="Air cell depth among its mates"
+        :value="figuresOfLook(look).airCell?.depth ?? null"
+        :expected="usualCellDepth(stage)"
+        :scale-to="0.45"
+        :mates="depths"
+        missing="edge not seen"
+      />
       <p class="text-ink-soft">From the smallest shadow to the largest, this one framed:</p>
       <ul class="flex min-h-0 flex-wrap content-start gap-1 overflow-y-auto">
-        <li v-for="item in ordered" :key="item.id" class="flex flex-col items-center rounded-lg border p-0.5" :class="item.id === look.id ? 'border-lamp' : 'border-transparent'">
-          <EggMark :look="item" class="w-14" /><span class="text-sm text-ink-soft">{{ eggOf(item) ? placeOf(eggOf(item)!) : '' }}</span>
+        <li
+          v-for="item in ordered"
+          :key="item.id"
+          class="flex flex-col items-center rounded-lg border p-0.5"
+          :class="item.id === look.id ? 'border-lamp' : 'border-transparent'"
+        >
+          <EggMark :look="item" class="w-14" /><span class="text-sm text-ink-soft">{{
+            eggOf(item) ? placeOf(eggOf(item)!) : ''
+          }}</span>
         </li>
       </ul>
     </template>
 
     <template v-else-if="kind === 'reference'">
-      <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">No unset egg of these hens has been photographed. Mark one as the egg to compare with when you plan the next set, and take its picture at the bench.</p>
+      <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">
+        No unset egg of these hens has been photographed. Mark one as the egg to compare with when you plan
+        the next set, and take its picture at the bench.
+      </p>
       <template v-else>
-        <div class="grid min-h-0 grow grid-cols-2 gap-2"><AlignedEgg :look="reference" label="An egg that was never set" /><AlignedEgg :look="look" label="Today’s look" /></div>
-        <div class="grid grid-cols-2 gap-2 text-center text-ink-soft"><p>never set</p><p>today</p></div>
+        <div class="grid min-h-0 grow grid-cols-2 gap-2">
+          <AlignedEgg :look="reference" label="An egg that was never set" /><AlignedEgg
+            :look="look"
+            label="Today’s look"
+          />
+        </div>
+        <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
+          <p>never set</p>
+          <p>today</p>
+        </div>
       </template>
     </template>
 
     <template v-else>
-      <div class="grid min-h-0 grow grid-cols-2 items-center gap-2"><StagePicture :species="set.species" :shell="set.shell" :age-days="look.ageDays" /><AlignedEgg :look="look" label="Today’s look" /></div>
-      <div class="grid grid-cols-2 gap-2 text-center text-ink-soft"><p>a living one of this day, drawn</p><p>today</p></div>
+      <div class="grid min-h-0 grow grid-cols-2 items-center gap-2">
+        <StagePicture :species="set.species" :shell="set.shell" :age-days="look.ageDays" /><AlignedEgg
+          :look="look"
+          label="Today’s look"
+        />
+      </div>
+      <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
+        <p>a living one of this day, drawn</p>
+        <p>today</p>
+      </div>
     </template>
   </section>
 </template>

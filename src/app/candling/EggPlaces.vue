@@ -4,26 +4,53 @@ import type { SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
-defineProps<{ picture: SeveralEggs; waiting: readonly EggRecord[]; placeOf: (egg: EggRecord) => string; busy: boolean }>()
+defineProps<{
+  picture: SeveralEggs
+  waiting: readonly EggRecord[]
+  placeOf: (egg: EggRecord) => string
+  busy: boolean
+}>()
 const emit = defineEmits<{ place: [index: number, egg: EggRecord | null]; keep: []; discard: [] }>()
 </script>
 
 <template>
   <section class="flex flex-col gap-3" aria-labelledby="several-title">
-    <h2 id="several-title" class="text-2xl font-bold" data-testid="several">{{ count(picture.eggs.length, 'egg') }} in this picture</h2>
-    <p class="text-ink-soft">Each is numbered with the place it is taken for. Change what is wrong; one without a place is not kept.</p>
+    <h2 id="several-title" class="text-2xl font-bold" data-testid="several">
+      {{ count(picture.eggs.length, 'egg') }} in this picture
+    </h2>
+    <p class="text-ink-soft">
+      Each is numbered with the place it is taken for. Change what is wrong; one without a place is not kept.
+    </p>
     <ol class="flex flex-col gap-1.5">
       <li v-for="({ place }, i) in picture.eggs" :key="i" class="flex items-center gap-3">
         <label :for="`several-${i}`" class="w-20 text-ink-soft">Egg {{ i + 1 }}</label>
-        <select :id="`several-${i}`" class="field grow" :value="place?.id ?? ''" @change="emit('place', i, waiting.find((egg) => egg.id === ($event.target as HTMLSelectElement).value) ?? null)">
+        <select
+          :id="`several-${i}`"
+          class="field grow"
+          :value="place?.id ?? ''"
+          @change="
+            emit(
+              'place',
+              i,
+              waiting.find((egg) => egg.id === ($event.target as HTMLSelectElement).value) ?? null,
+            )
+          "
+        >
           <option value="">none: leave it out</option>
-          <option v-for="egg in waiting" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}, egg {{ egg.number }}</option>
+          <option v-for="egg in waiting" :key="egg.id" :value="egg.id">
+            {{ placeOf(egg) }}, egg {{ egg.number }}
+          </option>
         </select>
       </li>
     </ol>
     <div class="flex flex-wrap gap-3">
-      <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">Keep {{ count(picture.eggs.filter((egg) => egg.place).length, 'look') }} <span class="key">Enter</span></button>
-      <button type="button" class="press min-h-14" :disabled="busy" @click="emit('discard')">Discard <span class="key">Esc</span></button>
+      <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
+        Keep {{ count(picture.eggs.filter((egg) => egg.place).length, 'look') }}
+        <span class="key">Enter</span>
+      </button>
+      <button type="button" class="press min-h-14" :disabled="busy" @click="emit('discard')">
+        Discard <span class="key">Esc</span>
+      </button>
     </div>
   </section>
 </template>

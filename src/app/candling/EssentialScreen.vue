@@ -9,9 +9,21 @@ const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <button type="button" class="fixed inset-0 z-40 flex cursor-none flex-col items-center justify-center gap-8 bg-black text-[#6e4a2a]" aria-label="Only the essential; press to see all" data-testid="essential" @click="emit('close')">
-    <span class="px-8 text-[min(14rem,22vw)] leading-none font-bold" :class="{ 'text-[min(6rem,10vw)]': place.length > 5 }">{{ place }}</span>
-    <span v-if="grade" class="flex items-center gap-6 text-6xl"><GradeSign :grade="grade" class="h-28 w-28" />{{ GRADE_WORDS[grade] }}</span>
+  <button
+    type="button"
+    class="fixed inset-0 z-40 flex cursor-none flex-col items-center justify-center gap-8 bg-black text-[#6e4a2a]"
+    aria-label="Only the essential; press to see all"
+    data-testid="essential"
+    @click="emit('close')"
+  >
+    <span
+      class="px-8 text-[min(14rem,22vw)] leading-none font-bold"
+      :class="{ 'text-[min(6rem,10vw)]': place.length > 5 }"
+      >{{ place }}</span
+    >
+    <span v-if="grade" class="flex items-center gap-6 text-6xl"
+      ><GradeSign :grade="grade" class="h-28 w-28" />{{ GRADE_WORDS[grade] }}</span
+    >
     <span v-if="over" class="text-4xl text-[#b4482c]">Time: put it back</span>
     <span v-if="problem" class="max-w-3xl text-3xl text-[#b4482c]">{{ problem }}</span>
   </button>

@@ -1,7 +1,24 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { breadthPx, bluntPole, outlinePolygon, smallPole, toEggFrame, toPicture, type Point } from '../../core/geometry/egg-outline.ts'
-import { cellCurve, figuresOf, onSilhouette, smoothCurve, throughSide, withCellMiddle, withPoles, type HandLines } from '../../core/measure/by-hand.ts'
+import {
+  breadthPx,
+  bluntPole,
+  outlinePolygon,
+  smallPole,
+  toEggFrame,
+  toPicture,
+  type Point,
+} from '../../core/geometry/egg-outline.ts'
+import {
+  cellCurve,
+  figuresOf,
+  onSilhouette,
+  smoothCurve,
+  throughSide,
+  withCellMiddle,
+  withPoles,
+  type HandLines,
+} from '../../core/measure/by-hand.ts'
 import { svgPath } from '../shared/svg-path.ts'
 import { percentWords } from '../shared/wording.ts'
 
@@ -27,10 +44,28 @@ const handles = computed<Handle[]>(() => {
   const [blunt, small] = [bluntPole(outline), smallPole(outline)]
   const size = `length ${Math.round(figures.value.lengthPx)}, breadth ${Math.round(figures.value.breadthPx)} pixels`
   const all: Handle[] = [
-    { key: 'blunt', label: 'Blunt pole', value: size, at: blunt, kind: 'pole', moved: (to) => ({ ...lines, outline: withPoles(outline, to, small) }) },
-    { key: 'small', label: 'Small pole', value: size, at: small, kind: 'pole', moved: (to) => ({ ...lines, outline: withPoles(outline, blunt, to) }) },
+    {
+      key: 'blunt',
+      label: 'Blunt pole',
+      value: size,
+      at: blunt,
+      kind: 'pole',
+      moved: (to) => ({ ...lines, outline: withPoles(outline, to, small) }),
+    },
+    {
+      key: 'small',
+      label: 'Small pole',
+      value: size,
+      at: small,
+      kind: 'pole',
+      moved: (to) => ({ ...lines, outline: withPoles(outline, blunt, to) }),
+    },
     ...(['left', 'right'] as const).map((side): Handle => ({
-      key: side, label: `Side of the egg, ${side}`, value: size, kind: 'side', at: onSilhouette(outline, 0.5, side),
+      key: side,
+      label: `Side of the egg, ${side}`,
+      value: size,
+      kind: 'side',
+      at: onSilhouette(outline, 0.5, side),
       moved: (to) => ({ ...lines, outline: throughSide(outline, to) }),
     })),
   ]
@@ -38,7 +73,11 @@ const handles = computed<Handle[]>(() => {
     const depth = figures.value.airCell ? `depth ${percentWords(figures.value.airCell.depth)}` : ''
     for (const side of ['left', 'right'] as const) {
       all.push({
-        key: `cell-${side}`, label: `Edge of the air cell, ${side}`, value: depth, kind: 'cell', at: onSilhouette(outline, cell[side], side),
+        key: `cell-${side}`,
+        label: `Edge of the air cell, ${side}`,
+        value: depth,
+        kind: 'cell',
+        at: onSilhouette(outline, cell[side], side),
         moved: (to) => {
           const along = toEggFrame(outline, to).along
           const share = (1 - along / outline.halfLengthPx) / 2
@@ -47,19 +86,31 @@ const handles = computed<Handle[]>(() => {
       })
     }
     all.push({
-      key: 'cell-middle', label: 'Middle of the air cell’s edge', value: `bow ${percentWords(cell.bow)}`, kind: 'cell', at: cellCurve(outline, cell, 3)[1]!,
+      key: 'cell-middle',
+      label: 'Middle of the air cell’s edge',
+      value: `bow ${percentWords(cell.bow)}`,
+      kind: 'cell',
+      at: cellCurve(outline, cell, 3)[1]!,
       moved: (to) => ({ ...lines, cell: withCellMiddle(outline, cell, to) }),
     })
   }
   for (const [i, at] of shadow.entries()) {
     all.push({
-      key: `shadow-${i}`, label: `Shadow’s edge, ${i + 1} of ${shadow.length}`, value: `${percentWords(figures.value.shadowArea)} of the contents`, kind: 'shadow', at,
+      key: `shadow-${i}`,
+      label: `Shadow’s edge, ${i + 1} of ${shadow.length}`,
+      value: `${percentWords(figures.value.shadowArea)} of the contents`,
+      kind: 'shadow',
+      at,
       moved: (to) => ({ ...lines, shadow: shadow.map((corner, k) => (k === i ? to : corner)) }),
     })
   }
   for (const [i, at] of (collar ?? []).entries()) {
     all.push({
-      key: `collar-${i}`, label: `Side of the lamp’s collar, ${i + 1}`, value: '', kind: 'collar', at,
+      key: `collar-${i}`,
+      label: `Side of the lamp’s collar, ${i + 1}`,
+      value: '',
+      kind: 'collar',
+      at,
       moved: (to) => ({ ...lines, collar: i === 0 ? [to, collar![1]] : [collar![0], to] }),
     })
   }
@@ -80,7 +131,7 @@ function place(event: PointerEvent): Point | null {
 }
 
 function grab(handle: Handle, event: PointerEvent): void {
-  (event.currentTarget as SVGElement).setPointerCapture(event.pointerId)
+  ;(event.currentTarget as SVGElement).setPointerCapture(event.pointerId)
   held.value = handle.key
 }
 
@@ -92,7 +143,12 @@ function drag(handle: Handle, event: PointerEvent): void {
 
 /** Arrow keys move as the picture lies; with Shift ten times as far. Two thousandths of the egg's length a press. */
 function nudge(handle: Handle, event: KeyboardEvent): void {
-  const way: Partial<Record<string, [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+  const way: Partial<Record<string, [number, number]>> = {
+    ArrowLeft: [-1, 0],
+    ArrowRight: [1, 0],
+    ArrowUp: [0, -1],
+    ArrowDown: [0, 1],
+  }
   const direction = way[event.key]
   if (!direction) return
   event.preventDefault()
@@ -105,16 +161,31 @@ function nudge(handle: Handle, event: KeyboardEvent): void {
     const [c, s] = [Math.cos(outline.axisRad), Math.sin(outline.axisRad)]
     const along = direction[0] * c + direction[1] * s
     const across = -direction[0] * s + direction[1] * c
-    const to = handle.kind === 'cell'
-      ? toPicture(outline, here.along + Math.sign(Math.abs(along) > 0.3 ? along : across * Math.sign(here.across)) * step, here.across)
-      : toPicture(outline, here.along, here.across + Math.sign(Math.abs(across) > 0.3 ? across : along) * step)
+    const to =
+      handle.kind === 'cell'
+        ? toPicture(
+            outline,
+            here.along + Math.sign(Math.abs(along) > 0.3 ? along : across * Math.sign(here.across)) * step,
+            here.across,
+          )
+        : toPicture(
+            outline,
+            here.along,
+            here.across + Math.sign(Math.abs(across) > 0.3 ? across : along) * step,
+          )
     emit('change', handle.moved(to))
     return
   }
   emit('change', handle.moved({ x: handle.at.x + direction[0] * step, y: handle.at.y + direction[1] * step }))
 }
 
-const COLOURS = { pole: '#ffd9a0', side: '#ffd9a0', cell: '#fff1dc', shadow: '#ffb25e', collar: '#9fd3ff' } as const
+const COLOURS = {
+  pole: '#ffd9a0',
+  side: '#ffd9a0',
+  cell: '#fff1dc',
+  shadow: '#ffb25e',
+  collar: '#9fd3ff',
+} as const
 const reach = computed(() => Math.max(0.05 * breadthPx(props.lines.outline), props.stroke * 7))
 </script>
 
@@ -122,20 +193,55 @@ const reach = computed(() => Math.max(0.05 * breadthPx(props.lines.outline), pro
   <g fill="none" stroke-linejoin="round" data-testid="hand-lines">
     <path :d="svgPath(outlinePolygon(lines.outline), true)" stroke="#ffd9a0" :stroke-width="stroke" />
     <path v-if="cellEdge" :d="svgPath(cellEdge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
-    <path v-if="lines.shadow.length > 2" :d="svgPath(smoothCurve(lines.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.2" />
-    <path v-if="lines.collar" :d="svgPath(lines.collar, false)" stroke="#9fd3ff" :stroke-width="stroke" :stroke-dasharray="`${stroke * 3} ${stroke * 3}`" />
+    <path
+      v-if="lines.shadow.length > 2"
+      :d="svgPath(smoothCurve(lines.shadow), true)"
+      stroke="#ffb25e"
+      :stroke-width="stroke * 1.2"
+    />
+    <path
+      v-if="lines.collar"
+      :d="svgPath(lines.collar, false)"
+      stroke="#9fd3ff"
+      :stroke-width="stroke"
+      :stroke-dasharray="`${stroke * 3} ${stroke * 3}`"
+    />
     <g
-      v-for="handle in handles" :key="handle.key" tabindex="0" role="slider" :aria-label="handle.label" :aria-valuetext="handle.value" aria-valuenow="0"
-      class="handle touch-none" :data-handle="handle.key" @pointerdown.prevent="grab(handle, $event)" @pointermove="drag(handle, $event)"
-      @pointerup="held = null" @pointercancel="held = null" @keydown="nudge(handle, $event)"
+      v-for="handle in handles"
+      :key="handle.key"
+      tabindex="0"
+      role="slider"
+      :aria-label="handle.label"
+      :aria-valuetext="handle.value"
+      aria-valuenow="0"
+      class="handle touch-none"
+      :data-handle="handle.key"
+      @pointerdown.prevent="grab(handle, $event)"
+      @pointermove="drag(handle, $event)"
+      @pointerup="held = null"
+      @pointercancel="held = null"
+      @keydown="nudge(handle, $event)"
     >
       <circle :cx="handle.at.x" :cy="handle.at.y" :r="reach" fill="transparent" />
-      <circle class="dot" :cx="handle.at.x" :cy="handle.at.y" :r="stroke * (handle.kind === 'shadow' ? 2.6 : 3.6)" :fill="held === handle.key ? '#fff' : '#000'" :stroke="COLOURS[handle.kind]" :stroke-width="stroke * 1.2" />
+      <circle
+        class="dot"
+        :cx="handle.at.x"
+        :cy="handle.at.y"
+        :r="stroke * (handle.kind === 'shadow' ? 2.6 : 3.6)"
+        :fill="held === handle.key ? '#fff' : '#000'"
+        :stroke="COLOURS[handle.kind]"
+        :stroke-width="stroke * 1.2"
+      />
     </g>
   </g>
 </template>
 
 <style scoped>
-.handle { cursor: grab; outline: none; }
-.handle:focus-visible .dot { fill: #fff; }
+.handle {
+  cursor: grab;
+  outline: none;
+}
+.handle:focus-visible .dot {
+  fill: #fff;
+}
 </style>

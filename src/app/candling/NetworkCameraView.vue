@@ -12,5 +12,10 @@ defineExpose({ picture })
 </script>
 
 <template>
-  <img ref="picture" :src="STREAM_PATH" alt="Live picture of the egg on the lamp" class="photo h-full w-full object-contain" />
+  <img
+    ref="picture"
+    :src="STREAM_PATH"
+    alt="Live picture of the egg on the lamp"
+    class="photo h-full w-full object-contain"
+  />
 </template>

@@ -27,21 +27,70 @@ defineExpose({ open, order })
   <fieldset class="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1" :disabled="props.disabled">
     <legend class="sr-only">Pictures come from</legend>
     <!-- On a phone one line for all. -->
-    <label class="flex items-center gap-2 text-sm text-ink-soft sm:hidden">Pictures
-      <select class="min-h-10 rounded border border-line bg-panel p-1 text-base text-ink" :value="source" @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)">
-        <option v-if="networkName" value="network">{{ networkName }}</option><option value="device">This device’s camera</option><option value="files">Files</option>
+    <label class="flex items-center gap-2 text-sm text-ink-soft sm:hidden"
+      >Pictures
+      <select
+        class="min-h-10 rounded border border-line bg-panel p-1 text-base text-ink"
+        :value="source"
+        @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)"
+      >
+        <option v-if="networkName" value="network">{{ networkName }}</option>
+        <option value="device">This device’s camera</option>
+        <option value="files">Files</option>
       </select>
     </label>
-    <label v-if="networkName" class="hidden min-h-10 items-center gap-2 sm:flex"><input type="radio" name="source" :checked="source === 'network'" class="accent-lamp" @change="emit('choose', 'network')" /> {{ networkName }}</label>
-    <label class="hidden min-h-10 items-center gap-2 sm:flex"><input type="radio" name="source" :checked="source === 'device'" class="accent-lamp" @change="emit('choose', 'device')" /> This device’s camera</label>
-    <label class="hidden min-h-10 items-center gap-2 sm:flex"><input type="radio" name="source" :checked="source === 'files'" class="accent-lamp" @change="emit('choose', 'files')" /> Files</label>
+    <label v-if="networkName" class="hidden min-h-10 items-center gap-2 sm:flex"
+      ><input
+        type="radio"
+        name="source"
+        :checked="source === 'network'"
+        class="accent-lamp"
+        @change="emit('choose', 'network')"
+      />
+      {{ networkName }}</label
+    >
+    <label class="hidden min-h-10 items-center gap-2 sm:flex"
+      ><input
+        type="radio"
+        name="source"
+        :checked="source === 'device'"
+        class="accent-lamp"
+        @change="emit('choose', 'device')"
+      />
+      This device’s camera</label
+    >
+    <label class="hidden min-h-10 items-center gap-2 sm:flex"
+      ><input
+        type="radio"
+        name="source"
+        :checked="source === 'files'"
+        class="accent-lamp"
+        @change="emit('choose', 'files')"
+      />
+      Files</label
+    >
     <template v-if="source === 'files'">
-      <button type="button" class="press min-h-10 py-1" @click="open"><FolderOpen class="h-5 w-5" aria-hidden="true" /> Choose or take</button>
+      <button type="button" class="press min-h-10 py-1" @click="open">
+        <FolderOpen class="h-5 w-5" aria-hidden="true" /> Choose or take
+      </button>
       <label class="flex items-center gap-2 text-sm text-ink-soft">
         several go to the eggs by
-        <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink"><option value="name">file name</option><option value="capture-time">time taken</option></select>
+        <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
+          <option value="name">file name</option>
+          <option value="capture-time">time taken</option>
+        </select>
       </label>
     </template>
-    <input ref="input" type="file" accept="image/*" multiple class="sr-only" tabindex="-1" aria-label="Photographs" data-testid="file-input" @change="send" />
+    <input
+      ref="input"
+      type="file"
+      accept="image/*"
+      multiple
+      class="sr-only"
+      tabindex="-1"
+      aria-label="Photographs"
+      data-testid="file-input"
+      @change="send"
+    />
   </fieldset>
 </template>

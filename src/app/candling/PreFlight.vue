@@ -6,14 +6,27 @@ import { PREFLIGHT, PREFLIGHT_WORDS, type PreflightItem } from '../../core/sessi
 import type { AirReading } from '../../core/session/air.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
-const props = defineProps<{ session: SessionRecord; latest: AirReading | null; networkName: string | null; pedal: string | null; voiceOffered: boolean }>()
-const emit = defineEmits<{ tick: [item: PreflightItem]; change: [change: Partial<SessionRecord>]; learnPedal: []; air: [rhPercent: number, celsius: number] }>()
+const props = defineProps<{
+  session: SessionRecord
+  latest: AirReading | null
+  networkName: string | null
+  pedal: string | null
+  voiceOffered: boolean
+}>()
+const emit = defineEmits<{
+  tick: [item: PreflightItem]
+  change: [change: Partial<SessionRecord>]
+  learnPedal: []
+  air: [rhPercent: number, celsius: number]
+}>()
 const sounds = defineModel<boolean>('sounds', { required: true })
 const voice = defineModel<boolean>('voice', { required: true })
 
 const next = computed(() => PREFLIGHT.find((item) => !props.session.ready.includes(item)) ?? null)
 const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
-  itself: 'By itself, when an egg lies still', key: 'By the key or the pedal', timer: 'By a timer',
+  itself: 'By itself, when an egg lies still',
+  key: 'By the key or the pedal',
+  timer: 'By a timer',
 }
 
 function sendAir(event: Event): void {
@@ -27,38 +40,118 @@ function sendAir(event: Event): void {
   <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
     <ol class="flex flex-col gap-2" aria-label="Make ready">
       <li v-for="item in PREFLIGHT" :key="item">
-        <button type="button" class="flex min-h-16 w-full items-center gap-4 rounded-xl border p-3 text-left" :class="item === next ? 'border-lamp' : 'border-line'" :aria-pressed="session.ready.includes(item)" @click="emit('tick', item)">
-          <span class="flex h-9 w-9 shrink-0 items-center justify-center rounded-full border" :class="session.ready.includes(item) ? 'border-lamp text-lamp' : 'border-line'"><Check v-if="session.ready.includes(item)" class="h-6 w-6" aria-hidden="true" /></span>
-          <span><span class="block text-xl" :class="{ 'text-ink-soft': session.ready.includes(item) }">{{ PREFLIGHT_WORDS[item].task }}</span><span class="text-ink-soft">{{ PREFLIGHT_WORDS[item].why }}</span></span>
+        <button
+          type="button"
+          class="flex min-h-16 w-full items-center gap-4 rounded-xl border p-3 text-left"
+          :class="item === next ? 'border-lamp' : 'border-line'"
+          :aria-pressed="session.ready.includes(item)"
+          @click="emit('tick', item)"
+        >
+          <span
+            class="flex h-9 w-9 shrink-0 items-center justify-center rounded-full border"
+            :class="session.ready.includes(item) ? 'border-lamp text-lamp' : 'border-line'"
+            ><Check v-if="session.ready.includes(item)" class="h-6 w-6" aria-hidden="true"
+          /></span>
+          <span
+            ><span class="block text-xl" :class="{ 'text-ink-soft': session.ready.includes(item) }">{{
+              PREFLIGHT_WORDS[item].task
+            }}</span
+            ><span class="text-ink-soft">{{ PREFLIGHT_WORDS[item].why }}</span></span
+          >
         </button>
       </li>
     </ol>
     <div class="flex flex-col gap-3">
       <section aria-labelledby="air-heading">
         <h2 id="air-heading" class="mb-1 text-lg font-semibold">Incubator’s air</h2>
-        <p v-if="latest" class="text-2xl" data-testid="air-now">{{ latest.rhPercent.toFixed(0) }} % RH, {{ latest.celsius.toFixed(1) }} °C</p>
+        <p v-if="latest" class="text-2xl" data-testid="air-now">
+          {{ latest.rhPercent.toFixed(0) }} % RH, {{ latest.celsius.toFixed(1) }} °C
+        </p>
         <form v-else class="flex flex-wrap items-end gap-2" @submit.prevent="sendAir">
-          <label>RH, %<input name="rh" type="number" min="1" max="100" step="1" class="field block w-24" /></label>
-          <label>°C<input name="celsius" type="number" min="1" max="60" step="0.1" class="field block w-24" /></label>
+          <label
+            >RH, %<input name="rh" type="number" min="1" max="100" step="1" class="field block w-24"
+          /></label>
+          <label
+            >°C<input name="celsius" type="number" min="1" max="60" step="0.1" class="field block w-24"
+          /></label>
           <button type="submit" class="press min-h-11">Note</button>
         </form>
       </section>
       <fieldset>
         <legend class="mb-1 text-lg font-semibold">A picture is taken</legend>
-        <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"><input type="radio" name="trigger" class="accent-lamp" :checked="session.trigger === trigger" @change="emit('change', { trigger })" /> {{ TRIGGER_WORDS[trigger] }}</label>
-        <label v-if="session.trigger === 'timer'" class="flex items-center gap-2">every <input type="number" min="2" max="60" class="field w-20" :value="session.timerSeconds" @change="emit('change', { timerSeconds: Math.min(60, Math.max(2, Number(($event.target as HTMLInputElement).value) || 4)) })" /> seconds</label>
-        <label class="flex min-h-8 items-center gap-2"><input type="checkbox" class="accent-lamp" :checked="session.liftAgrees" @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })" /> Lifting an egg agrees where that leaves it in</label>
+        <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"
+          ><input
+            type="radio"
+            name="trigger"
+            class="accent-lamp"
+            :checked="session.trigger === trigger"
+            @change="emit('change', { trigger })"
+          />
+          {{ TRIGGER_WORDS[trigger] }}</label
+        >
+        <label v-if="session.trigger === 'timer'" class="flex items-center gap-2"
+          >every
+          <input
+            type="number"
+            min="2"
+            max="60"
+            class="field w-20"
+            :value="session.timerSeconds"
+            @change="
+              emit('change', {
+                timerSeconds: Math.min(
+                  60,
+                  Math.max(2, Number(($event.target as HTMLInputElement).value) || 4),
+                ),
+              })
+            "
+          />
+          seconds</label
+        >
+        <label class="flex min-h-8 items-center gap-2"
+          ><input
+            type="checkbox"
+            class="accent-lamp"
+            :checked="session.liftAgrees"
+            @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })"
+          />
+          Lifting an egg agrees where that leaves it in</label
+        >
       </fieldset>
       <fieldset>
         <legend class="mb-1 text-lg font-semibold">From</legend>
-        <label v-if="networkName" class="flex min-h-8 items-center gap-2"><input type="radio" name="from" class="accent-lamp" :checked="session.source === 'network'" @change="emit('change', { source: 'network' })" /> {{ networkName }}</label>
-        <label class="flex min-h-8 items-center gap-2"><input type="radio" name="from" class="accent-lamp" :checked="session.source === 'device'" @change="emit('change', { source: 'device' })" /> This device’s camera</label>
+        <label v-if="networkName" class="flex min-h-8 items-center gap-2"
+          ><input
+            type="radio"
+            name="from"
+            class="accent-lamp"
+            :checked="session.source === 'network'"
+            @change="emit('change', { source: 'network' })"
+          />
+          {{ networkName }}</label
+        >
+        <label class="flex min-h-8 items-center gap-2"
+          ><input
+            type="radio"
+            name="from"
+            class="accent-lamp"
+            :checked="session.source === 'device'"
+            @change="emit('change', { source: 'device' })"
+          />
+          This device’s camera</label
+        >
       </fieldset>
       <fieldset class="flex flex-wrap gap-x-6">
         <legend class="mb-1 text-lg font-semibold">Eyes and ears</legend>
-        <label class="flex min-h-8 items-center gap-2"><input v-model="sounds" type="checkbox" class="accent-lamp" /> Sounds</label>
-        <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"><input v-model="voice" type="checkbox" class="accent-lamp" /> Say place and grade</label>
-        <button type="button" class="press min-h-10 py-1 text-sm" @click="emit('learnPedal')">{{ pedal ? `Pedal sends “${pedal}”` : 'Learn the pedal' }}</button>
+        <label class="flex min-h-8 items-center gap-2"
+          ><input v-model="sounds" type="checkbox" class="accent-lamp" /> Sounds</label
+        >
+        <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"
+          ><input v-model="voice" type="checkbox" class="accent-lamp" /> Say place and grade</label
+        >
+        <button type="button" class="press min-h-10 py-1 text-sm" @click="emit('learnPedal')">
+          {{ pedal ? `Pedal sends “${pedal}”` : 'Learn the pedal' }}
+        </button>
       </fieldset>
     </div>
   </div>

@@ -37,20 +37,30 @@ const rows = computed(() => {
     return { egg, look, action: look ? actionOf(look, current) : null }
   })
 })
-const toRemove = computed(() => rows.value.flatMap(({ egg, look, action }) => (look && action === 'remove' ? [{ egg, look }] : [])))
+const toRemove = computed(() =>
+  rows.value.flatMap(({ egg, look, action }) => (look && action === 'remove' ? [{ egg, look }] : [])),
+)
 const notTicked = computed(() => toRemove.value.filter(({ egg }) => !egg.removed))
 const toRecheck = computed(() => rows.value.filter(({ egg, action }) => action === 'recheck' && !egg.removed))
 const undecided = computed(() => rows.value.filter(({ egg, look }) => !egg.removed && !look?.own))
 const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
 const remaining = computed(() => rows.value.filter(({ egg }) => !egg.removed).length)
-const late = computed(() => (asked.value && set.value ? stageOf(set.value.species, asked.value.look.ageDays) > 0.66 : false))
+const late = computed(() =>
+  asked.value && set.value ? stageOf(set.value.species, asked.value.look.ageDays) > 0.66 : false,
+)
 
 async function takeOut(): Promise<void> {
   const item = asked.value
   if (!item || (item.against && reason.value.trim() === '')) return
   const grade = item.look.own?.grade ?? item.look.verdict.grade
   try {
-    const removed = { at: new Date().toISOString(), grade, reason: item.against ? reason.value.trim() : item.look.verdict.reasons[0] ?? '', lookId: item.look.id, againstPolicy: item.against }
+    const removed = {
+      at: new Date().toISOString(),
+      grade,
+      reason: item.against ? reason.value.trim() : (item.look.verdict.reasons[0] ?? ''),
+      lookId: item.look.id,
+      againstPolicy: item.against,
+    }
     await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
@@ -59,7 +69,9 @@ async function takeOut(): Promise<void> {
 }
 async function noteOutcome(egg: EggRecord, found: Outcome | null): Promise<void> {
   try {
-    await hatchery.commit('what was found', egg.id, { eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }] })
+    await hatchery.commit('what was found', egg.id, {
+      eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }],
+    })
   } catch {
     problem.value = 'What was found could not be saved.'
   }
@@ -85,66 +97,160 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
 
 <template>
   <main v-if="set" class="mx-auto max-w-4xl p-6">
-    <h1 class="text-3xl font-bold">What comes out of {{ set.trays.length === 1 ? set.trays[0]!.name : set.name }}</h1>
-    <p class="mt-1 text-lg text-ink-soft">{{ set.name }}. Take one egg at a time and tick it as it leaves the tray.</p>
-    <p v-if="undecided.length > 0" class="mt-4 rounded-xl border border-lamp p-4 text-lg" data-testid="undecided">
-      {{ count(undecided.length, 'egg') }} not decided yet ({{ undecided.map(({ egg }) => placeOf(egg)).join(', ') }}).
+    <h1 class="text-3xl font-bold">
+      What comes out of {{ set.trays.length === 1 ? set.trays[0]!.name : set.name }}
+    </h1>
+    <p class="mt-1 text-lg text-ink-soft">
+      {{ set.name }}. Take one egg at a time and tick it as it leaves the tray.
+    </p>
+    <p
+      v-if="undecided.length > 0"
+      class="mt-4 rounded-xl border border-lamp p-4 text-lg"
+      data-testid="undecided"
+    >
+      {{ count(undecided.length, 'egg') }} not decided yet ({{
+        undecided.map(({ egg }) => placeOf(egg)).join(', ')
+      }}).
       <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">Back to the bench</RouterLink>
     </p>
     <p v-if="problem" class="mt-4 text-ember" role="alert">{{ problem }}</p>
 
     <ul v-if="toRemove.length > 0" class="mt-5 flex flex-col gap-3" data-testid="removal-list">
-      <li v-for="{ egg, look } in toRemove" :key="egg.id" class="card flex flex-wrap items-center gap-4 p-3" :class="{ 'opacity-60': egg.removed }">
-        <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black"><MeasuredPhoto :look="look" :overlay="true" :label="`Photograph of ${placeOf(egg)}`" /></div>
+      <li
+        v-for="{ egg, look } in toRemove"
+        :key="egg.id"
+        class="card flex flex-wrap items-center gap-4 p-3"
+        :class="{ 'opacity-60': egg.removed }"
+      >
+        <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black">
+          <MeasuredPhoto :look="look" :overlay="true" :label="`Photograph of ${placeOf(egg)}`" />
+        </div>
         <span class="w-16 text-3xl font-bold">{{ placeOf(egg) }}</span>
         <GradeSign :grade="look.own?.grade ?? look.verdict.grade" class="h-8 w-8" aria-hidden="true" />
         <div class="min-w-0 grow basis-60">
           <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
-          <p class="text-ink-soft">{{ look.own?.grade === look.verdict.grade ? look.verdict.reasons[0] : 'By your own judgement' }}</p>
+          <p class="text-ink-soft">
+            {{ look.own?.grade === look.verdict.grade ? look.verdict.reasons[0] : 'By your own judgement' }}
+          </p>
         </div>
         <span v-if="egg.removed" class="text-lg">is out</span>
-        <button v-else type="button" class="press press-ember min-h-14 text-lg" :aria-label="`Take out ${placeOf(egg)}`" @click="ask(egg, look)">Take out … <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span></button>
+        <button
+          v-else
+          type="button"
+          class="press press-ember min-h-14 text-lg"
+          :aria-label="`Take out ${placeOf(egg)}`"
+          @click="ask(egg, look)"
+        >
+          Take out … <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
+        </button>
       </li>
     </ul>
     <p v-else class="mt-5 text-xl">Nothing has to come out of this tray today.</p>
 
     <p v-if="notTicked.length > 0" class="mt-4 text-lg" data-testid="not-ticked">
-      Not ticked, so still in the incubator: <strong>{{ notTicked.map(({ egg }) => placeOf(egg)).join(', ') }}</strong>.
+      Not ticked, so still in the incubator:
+      <strong>{{ notTicked.map(({ egg }) => placeOf(egg)).join(', ') }}</strong>.
     </p>
     <section v-if="toRecheck.length > 0" class="mt-6">
       <h2 class="text-xl font-bold">Stays in, look again</h2>
-      <p class="mb-2 text-lg text-ink-soft">Pencil a question mark on the blunt end. They come up first at the next look.</p>
+      <p class="mb-2 text-lg text-ink-soft">
+        Pencil a question mark on the blunt end. They come up first at the next look.
+      </p>
       <ul class="flex flex-col gap-2" data-testid="rechecks">
-        <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3"><span class="w-28 text-lg font-semibold">{{ placeOf(egg) }}</span><span class="w-40 text-lg text-ink-soft">{{ GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade] }}</span><button type="button" class="press min-h-11 py-1" :aria-label="`Take out ${placeOf(egg)} all the same`" @click="ask(egg, look!, true)">Take out all the same …</button></li>
+        <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3">
+          <span class="w-28 text-lg font-semibold">{{ placeOf(egg) }}</span><span
+            class="w-40 text-lg text-ink-soft"
+            >{{ GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade] }}</span
+          ><button
+            type="button"
+            class="press min-h-11 py-1"
+            :aria-label="`Take out ${placeOf(egg)} all the same`"
+            @click="ask(egg, look!, true)"
+          >
+            Take out all the same …
+          </button>
+        </li>
       </ul>
     </section>
     <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
       <h2 id="opened" class="text-xl font-bold">If you open them</h2>
-      <p class="mb-3 text-ink-soft">Cool an egg first, open it at the blunt end away from your face, and note what you found: it tells how right the grades are. From about two thirds of incubation make sure twice that the embryo is dead before you open an egg; follow local rules and a vet’s advice.</p>
+      <p class="mb-3 text-ink-soft">
+        Cool an egg first, open it at the blunt end away from your face, and note what you found: it tells how
+        right the grades are. From about two thirds of incubation make sure twice that the embryo is dead
+        before you open an egg; follow local rules and a vet’s advice.
+      </p>
       <ul class="flex flex-col gap-2" data-testid="openings">
-        <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3"><span class="w-28 font-semibold">{{ placeOf(egg) }}</span><OutcomeChoice :egg="egg" @choose="noteOutcome(egg, $event)" /></li>
+        <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3">
+          <span class="w-28 font-semibold">{{ placeOf(egg) }}</span><OutcomeChoice
+            :egg="egg"
+            @choose="noteOutcome(egg, $event)"
+          />
+        </li>
       </ul>
     </section>
     <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
       <p data-testid="remaining">{{ count(remaining, 'egg') }} should be in the tray: count them.</p>
-      <label class="text-lg">I count <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted" /></label>
-      <p v-if="typeof counted === 'number'" role="status" :class="counted === remaining ? 'text-lamp' : 'text-ember'" data-testid="count-check">{{ counted === remaining ? 'That is right.' : counted > remaining ? `${count(counted - remaining, 'egg')} too many: is one of those ticked still in?` : `${count(remaining - counted, 'egg')} missing: was one taken out without a tick?` }}</p>
+      <label class="text-lg"
+        >I count
+        <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted"
+      /></label>
+      <p
+        v-if="typeof counted === 'number'"
+        role="status"
+        :class="counted === remaining ? 'text-lamp' : 'text-ember'"
+        data-testid="count-check"
+      >
+        {{
+          counted === remaining
+            ? 'That is right.'
+            : counted > remaining
+              ? `${count(counted - remaining, 'egg')} too many: is one of those ticked still in?`
+              : `${count(remaining - counted, 'egg')} missing: was one taken out without a tick?`
+        }}
+      </p>
     </div>
-    <p class="mt-2 text-ink-soft">Hold a leaking or smelling egg away from your face and bag it: it can burst. Wash your hands afterwards.</p>
+    <p class="mt-2 text-ink-soft">
+      Hold a leaking or smelling egg away from your face and bag it: it can burst. Wash your hands afterwards.
+    </p>
     <div class="mt-6 flex flex-wrap gap-3">
-      <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">Undo <span class="key">Z</span></button>
+      <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">
+        Undo <span class="key">Z</span>
+      </button>
       <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Back to the bench</RouterLink>
       <RouterLink :to="{ name: 'set', params: { setId } }" class="press">The tray’s log</RouterLink>
     </div>
 
-    <ConfirmDialog :open="asked !== null" :title="asked ? `Is ${placeOf(asked.egg)} in your hand?` : ''" confirm="It is out" grave @confirm="takeOut" @close="asked = null">
+    <ConfirmDialog
+      :open="asked !== null"
+      :title="asked ? `Is ${placeOf(asked.egg)} in your hand?` : ''"
+      confirm="It is out"
+      grave
+      @confirm="takeOut"
+      @close="asked = null"
+    >
       <template v-if="asked">
-        <div class="h-64 overflow-hidden rounded-lg bg-black"><MeasuredPhoto :look="asked.look" :overlay="true" label="Its photograph" /></div>
-        <p class="mt-3 text-lg">Egg {{ asked.egg.number }}, {{ GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase() }}. {{ asked.look.verdict.reasons[0] }}.</p>
-        <label v-if="asked.against" class="mt-3 block text-lg">The policy would leave it in. Your reason
-          <input v-model="reason" type="text" maxlength="200" class="field mt-1 block w-full" data-testid="against-reason" />
+        <div class="h-64 overflow-hidden rounded-lg bg-black">
+          <MeasuredPhoto :look="asked.look" :overlay="true" label="Its photograph" />
+        </div>
+        <p class="mt-3 text-lg">
+          Egg {{ asked.egg.number }},
+          {{ GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase() }}.
+          {{ asked.look.verdict.reasons[0] }}.
+        </p>
+        <label v-if="asked.against" class="mt-3 block text-lg"
+          >The policy would leave it in. Your reason
+          <input
+            v-model="reason"
+            type="text"
+            maxlength="200"
+            class="field mt-1 block w-full"
+            data-testid="against-reason"
+          />
         </label>
-        <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">This late, an egg may hold a live embryo that can feel. Make sure twice that it is dead, and follow local rules and a vet’s advice.</p>
+        <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
+          This late, an egg may hold a live embryo that can feel. Make sure twice that it is dead, and follow
+          local rules and a vet’s advice.
+        </p>
       </template>
     </ConfirmDialog>
   </main>

@@ -4,16 +4,33 @@ import { Timer } from '@lucide/vue'
 import { clockLevel, type CandlingLimits, type ClockLevel } from '../../core/session/limits.ts'
 
 /** How long this egg, the tray and the lid wait, each beside its limit; calm until it matters. */
-const props = defineProps<{ eggOutMs: number | null; trayOutMs: number | null; lidOffMs: number | null; limits: CandlingLimits }>()
+const props = defineProps<{
+  eggOutMs: number | null
+  trayOutMs: number | null
+  lidOffMs: number | null
+  limits: CandlingLimits
+}>()
 
-const shown = computed(() => [
-  { name: 'this egg out', ms: props.eggOutMs, limit: props.limits.eggOut },
-  { name: 'tray out', ms: props.trayOutMs, limit: props.limits.trayOut },
-  { name: 'lid off', ms: props.lidOffMs, limit: props.limits.lidOff },
-].flatMap(({ name, ms, limit }) => (ms === null ? [] : [{ name, ms, limit, level: clockLevel(ms, limit) }])))
+const shown = computed(() =>
+  [
+    { name: 'this egg out', ms: props.eggOutMs, limit: props.limits.eggOut },
+    { name: 'tray out', ms: props.trayOutMs, limit: props.limits.trayOut },
+    { name: 'lid off', ms: props.lidOffMs, limit: props.limits.lidOff },
+  ].flatMap(({ name, ms, limit }) =>
+    ms === null ? [] : [{ name, ms, limit, level: clockLevel(ms, limit) }],
+  ),
+)
 
-const LEVEL_CLASS: Readonly<Record<ClockLevel, string>> = { calm: 'text-ink-soft', soon: 'text-lamp', over: 'text-ember font-bold' }
-const LEVEL_WORDS: Readonly<Record<ClockLevel, string>> = { calm: '', soon: 'soon time to put it back', over: 'over the limit: put it back' }
+const LEVEL_CLASS: Readonly<Record<ClockLevel, string>> = {
+  calm: 'text-ink-soft',
+  soon: 'text-lamp',
+  over: 'text-ember font-bold',
+}
+const LEVEL_WORDS: Readonly<Record<ClockLevel, string>> = {
+  calm: '',
+  soon: 'soon time to put it back',
+  over: 'over the limit: put it back',
+}
 
 function minutes(ms: number): string {
   const seconds = Math.floor(ms / 1000)
@@ -23,10 +40,19 @@ function minutes(ms: number): string {
 
 <template>
   <ul class="flex flex-wrap items-center gap-x-7 gap-y-1" aria-label="Time out of the incubator">
-    <li v-for="clock in shown" :key="clock.name" class="flex items-baseline gap-2" :class="LEVEL_CLASS[clock.level]" :data-level="clock.level">
+    <li
+      v-for="clock in shown"
+      :key="clock.name"
+      class="flex items-baseline gap-2"
+      :class="LEVEL_CLASS[clock.level]"
+      :data-level="clock.level"
+    >
       <Timer v-if="clock.level !== 'calm'" class="h-6 w-6 self-center" aria-hidden="true" />
       <span class="text-2xl">{{ minutes(clock.ms) }}</span>
-      <span>{{ clock.name }}<template v-if="clock.level === 'calm'"> of {{ clock.limit }} min</template><template v-else>, {{ LEVEL_WORDS[clock.level] }}</template></span>
+      <span
+        >{{ clock.name }}<template v-if="clock.level === 'calm'"> of {{ clock.limit }} min</template
+        ><template v-else>, {{ LEVEL_WORDS[clock.level] }}</template></span
+      >
     </li>
   </ul>
 </template>

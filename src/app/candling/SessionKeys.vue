@@ -9,7 +9,13 @@ import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 
 /** The five keys of the evening, under one hand; each also a target for a knuckle. */
-const props = defineProps<{ session: SessionRecord; step: SessionStep; look: LookRecord | null; chosen: SuggestedGrade | null; paused: boolean }>()
+const props = defineProps<{
+  session: SessionRecord
+  step: SessionStep
+  look: LookRecord | null
+  chosen: SuggestedGrade | null
+  paused: boolean
+}>()
 const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: [] }>()
 
 const candling = computed(() => props.session.begun && props.step.kind === 'candle' && !props.paused)
@@ -27,11 +33,31 @@ const goOnWords = computed(() => {
 </script>
 
 <template>
-  <div class="grid grid-cols-2 gap-2 sm:grid-cols-[repeat(4,minmax(0,9.500rem))_minmax(0,1fr)] [&_.key]:hidden md:[&_.key]:inline" role="group" aria-label="Keys">
-    <button type="button" class="press min-h-16 px-2" @click="emit('undo')"><Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key">Z</span></button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!candling" @click="emit('another')"><component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" /> {{ leaves ? 'Leave it' : 'Not that' }} <span class="key">X</span></button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!candling || !look" @click="emit('compare')"><Scale3d class="h-5 w-5" aria-hidden="true" /> Compare <span class="key">C</span></button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!session.begun" @click="emit('pause')"><Pause class="h-5 w-5" aria-hidden="true" /> Pause <span class="key">V</span></button>
-    <button type="button" class="press press-lamp order-first col-span-2 min-h-16 text-xl sm:order-none sm:col-span-1" data-testid="go-on" @click="emit('goOn')"><Check class="h-6 w-6" aria-hidden="true" /> {{ goOnWords }} <span class="key">Space</span></button>
+  <div
+    class="grid grid-cols-2 gap-2 sm:grid-cols-[repeat(4,minmax(0,9.500rem))_minmax(0,1fr)] [&_.key]:hidden md:[&_.key]:inline"
+    role="group"
+    aria-label="Keys"
+  >
+    <button type="button" class="press min-h-16 px-2" @click="emit('undo')">
+      <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key">Z</span>
+    </button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!candling" @click="emit('another')">
+      <component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" />
+      {{ leaves ? 'Leave it' : 'Not that' }} <span class="key">X</span>
+    </button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!candling || !look" @click="emit('compare')">
+      <Scale3d class="h-5 w-5" aria-hidden="true" /> Compare <span class="key">C</span>
+    </button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!session.begun" @click="emit('pause')">
+      <Pause class="h-5 w-5" aria-hidden="true" /> Pause <span class="key">V</span>
+    </button>
+    <button
+      type="button"
+      class="press press-lamp order-first col-span-2 min-h-16 text-xl sm:order-none sm:col-span-1"
+      data-testid="go-on"
+      @click="emit('goOn')"
+    >
+      <Check class="h-6 w-6" aria-hidden="true" /> {{ goOnWords }} <span class="key">Space</span>
+    </button>
   </div>
 </template>

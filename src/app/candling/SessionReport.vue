@@ -9,34 +9,92 @@ import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 
 /** What the evening came to. */
-const props = defineProps<{ session: SessionRecord; set: SetRecord; seen: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>; left: readonly EggRecord[]; placeOf: (egg: EggRecord) => string; nowMs: number }>()
+const props = defineProps<{
+  session: SessionRecord
+  set: SetRecord
+  seen: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>
+  left: readonly EggRecord[]
+  placeOf: (egg: EggRecord) => string
+  nowMs: number
+}>()
 
-const endMs = computed(() => (props.session.endedAt === null ? props.nowMs : Date.parse(props.session.endedAt)))
+const endMs = computed(() =>
+  props.session.endedAt === null ? props.nowMs : Date.parse(props.session.endedAt),
+)
 const open = computed(() => timeOpen(eventsOf(props.session), endMs.value))
-const air = computed(() => airSummary(props.session.air.map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })), eventsOf(props.session)))
-const suspects = computed(() => props.seen.filter(({ look }) => standingAction(look, props.set) === 'recheck'))
+const air = computed(() =>
+  airSummary(
+    props.session.air.map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })),
+    eventsOf(props.session),
+  ),
+)
+const suspects = computed(() =>
+  props.seen.filter(({ look }) => standingAction(look, props.set) === 'recheck'),
+)
 const duds = computed(() => props.seen.filter(({ look }) => standingAction(look, props.set) === 'remove'))
 const unsaid = computed(() => props.seen.filter(({ look }) => look.own === null))
-const minutes = computed(() => Math.max(1, Math.round((endMs.value - Date.parse(props.session.startedAt)) / 60_000)))
-const places = (list: ReadonlyArray<{ egg: EggRecord }>): string => list.map(({ egg }) => props.placeOf(egg)).join(', ')
+const minutes = computed(() =>
+  Math.max(1, Math.round((endMs.value - Date.parse(props.session.startedAt)) / 60_000)),
+)
+const places = (list: ReadonlyArray<{ egg: EggRecord }>): string =>
+  list.map(({ egg }) => props.placeOf(egg)).join(', ')
 
-const rows = computed(() => [
-  ['Eggs seen', `${props.seen.length} in ${count(minutes.value, 'minute')}`],
-  ['Incubator open', `${(open.value.totalMs / 60_000).toFixed(1)} min, ${count(open.value.times, 'time')}`],
-  ['Humidity', air.value.before === null ? 'not noted' : `${air.value.before.rhPercent.toFixed(0)} % before${air.value.lowestRhPercent === null ? '' : `, ${air.value.lowestRhPercent.toFixed(0)} % at the lowest`}`],
-  ['Temperature', air.value.before === null ? 'not noted' : `${air.value.before.celsius.toFixed(1)} °C before${air.value.lowestCelsius === null ? '' : `, ${air.value.lowestCelsius.toFixed(1)} °C at the lowest`}`],
-  ['Recovered', air.value.recoveredAfterMinutes === null ? 'not yet, or not noted: look again within the hour' : `${air.value.recoveredAfterMinutes.toFixed(0)} min after the lid went back`],
-] as const)
+const rows = computed(
+  () =>
+    [
+      ['Eggs seen', `${props.seen.length} in ${count(minutes.value, 'minute')}`],
+      [
+        'Incubator open',
+        `${(open.value.totalMs / 60_000).toFixed(1)} min, ${count(open.value.times, 'time')}`,
+      ],
+      [
+        'Humidity',
+        air.value.before === null
+          ? 'not noted'
+          : `${air.value.before.rhPercent.toFixed(0)} % before${air.value.lowestRhPercent === null ? '' : `, ${air.value.lowestRhPercent.toFixed(0)} % at the lowest`}`,
+      ],
+      [
+        'Temperature',
+        air.value.before === null
+          ? 'not noted'
+          : `${air.value.before.celsius.toFixed(1)} °C before${air.value.lowestCelsius === null ? '' : `, ${air.value.lowestCelsius.toFixed(1)} °C at the lowest`}`,
+      ],
+      [
+        'Recovered',
+        air.value.recoveredAfterMinutes === null
+          ? 'not yet, or not noted: look again within the hour'
+          : `${air.value.recoveredAfterMinutes.toFixed(0)} min after the lid went back`,
+      ],
+    ] as const,
+)
 </script>
 
 <template>
   <div data-testid="report">
     <dl class="grid grid-cols-[11rem_1fr] gap-y-2 text-xl">
-      <template v-for="[name, value] in rows" :key="name"><dt class="text-ink-soft">{{ name }}</dt><dd>{{ value }}</dd></template>
+      <template v-for="[name, value] in rows" :key="name"
+        ><dt class="text-ink-soft">{{ name }}</dt>
+        <dd>{{ value }}</dd></template
+      >
     </dl>
-    <p v-if="suspects.length > 0" class="mt-5 text-lg"><strong>Look again:</strong> {{ suspects.map(({ egg, look }) => `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`).join(', ') }}. Pencil a question mark and today’s day on their blunt ends. They come up first next time.</p>
-    <p v-if="unsaid.length > 0" class="mt-3 text-lg"><strong>Without your word:</strong> {{ places(unsaid) }}. Lifting an egg never agrees to take it out.</p>
-    <p v-if="left.length > 0" class="mt-3 text-lg"><strong>Left without a picture:</strong> {{ left.map(placeOf).join(', ') }}. They wait for the next look.</p>
+    <p v-if="suspects.length > 0" class="mt-5 text-lg">
+      <strong>Look again:</strong>
+      {{
+        suspects
+          .map(
+            ({ egg, look }) =>
+              `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`,
+          )
+          .join(', ')
+      }}. Pencil a question mark and today’s day on their blunt ends. They come up first next time.
+    </p>
+    <p v-if="unsaid.length > 0" class="mt-3 text-lg">
+      <strong>Without your word:</strong> {{ places(unsaid) }}. Lifting an egg never agrees to take it out.
+    </p>
+    <p v-if="left.length > 0" class="mt-3 text-lg">
+      <strong>Left without a picture:</strong> {{ left.map(placeOf).join(', ') }}. They wait for the next
+      look.
+    </p>
     <p v-if="duds.length > 0" class="mt-3 text-lg"><strong>To come out:</strong> {{ places(duds) }}.</p>
     <p class="mt-5 text-ink-soft">Wash your hands.</p>
   </div>

@@ -12,13 +12,25 @@ import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
-const props = defineProps<{ look: LookRecord; set: SetRecord; chosen: SuggestedGrade | null; suspected: LookRecord | null; liftAgrees: boolean }>()
+const props = defineProps<{
+  look: LookRecord
+  set: SetRecord
+  chosen: SuggestedGrade | null
+  suspected: LookRecord | null
+  liftAgrees: boolean
+}>()
 
 const grade = computed(() => props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade)
-const action = computed(() => (props.look.own ? standingAction(props.look, props.set) : props.look.verdict.action))
+const action = computed(() =>
+  props.look.own ? standingAction(props.look, props.set) : props.look.verdict.action,
+)
 const figures = computed(() => figuresOfLook(props.look))
 const stage = computed(() => stageOf(props.set.species, props.look.ageDays))
-const confidence = computed(() => (props.look.verdict.grade === 'unsure' ? null : percentWords(props.look.verdict.probabilities[props.look.verdict.grade])))
+const confidence = computed(() =>
+  props.look.verdict.grade === 'unsure'
+    ? null
+    : percentWords(props.look.verdict.probabilities[props.look.verdict.grade]),
+)
 const late = computed(() => stage.value > 0.66 && grade.value !== 'developing')
 const film = computed(() => props.look.movement)
 </script>
@@ -26,25 +38,62 @@ const film = computed(() => props.look.movement)
 <template>
   <section class="flex flex-col gap-3" aria-label="Suggestion">
     <div class="flex items-center gap-4">
-      <GradeSign :grade="grade" class="h-24 w-24 shrink-0" :class="action === 'remove' ? 'text-ember' : 'text-lamp'" />
+      <GradeSign
+        :grade="grade"
+        class="h-24 w-24 shrink-0"
+        :class="action === 'remove' ? 'text-ember' : 'text-lamp'"
+      />
       <div>
-        <p class="text-5xl leading-tight font-bold text-ink-soft" data-testid="suggestion">{{ GRADE_WORDS[grade] }}</p>
-        <p v-if="chosen" class="text-lg text-ink-soft">your word; suggested was {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }}</p>
-        <p v-else class="text-xl" :class="action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'" data-testid="action">{{ ACTION_WORDS[action] }}<span v-if="confidence" class="text-ink-soft">, {{ confidence }}</span></p>
+        <p class="text-5xl leading-tight font-bold text-ink-soft" data-testid="suggestion">
+          {{ GRADE_WORDS[grade] }}
+        </p>
+        <p v-if="chosen" class="text-lg text-ink-soft">
+          your word; suggested was {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }}
+        </p>
+        <p
+          v-else
+          class="text-xl"
+          :class="action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'"
+          data-testid="action"
+        >
+          {{ ACTION_WORDS[action] }}<span v-if="confidence" class="text-ink-soft">, {{ confidence }}</span>
+        </p>
       </div>
     </div>
-    <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">The picture is blurred. Hold still and take it again.</p>
-    <p v-if="action === 'remove' && look.own === null && liftAgrees" class="text-lg text-ember">Lifting it does not agree to this: press to agree, or let it be seen again.</p>
-    <p v-if="action === 'recheck'" class="text-lg" data-testid="pencil">Pencil a question mark on the blunt end.</p>
-    <p v-if="late" class="border-l-2 border-ember pl-3">This late it may hold a live embryo that can feel. Make sure twice; local rules and a vet’s advice come first.</p>
+    <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
+      The picture is blurred. Hold still and take it again.
+    </p>
+    <p v-if="action === 'remove' && look.own === null && liftAgrees" class="text-lg text-ember">
+      Lifting it does not agree to this: press to agree, or let it be seen again.
+    </p>
+    <p v-if="action === 'recheck'" class="text-lg" data-testid="pencil">
+      Pencil a question mark on the blunt end.
+    </p>
+    <p v-if="late" class="border-l-2 border-ember pl-3">
+      This late it may hold a live embryo that can feel. Make sure twice; local rules and a vet’s advice come
+      first.
+    </p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-lg leading-snug" data-testid="reasons">
       <li v-for="reason in look.verdict.reasons.slice(0, 2)" :key="reason">{{ reason }}</li>
     </ul>
     <FigureBand name="Shadow" :value="figures.shadow" :expected="livingShadow(stage)" :scale-to="1" />
-    <FigureBand name="Air cell depth" :value="figures.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45" missing="edge not seen" />
+    <FigureBand
+      name="Air cell depth"
+      :value="figures.airCell?.depth ?? null"
+      :expected="usualCellDepth(stage)"
+      :scale-to="0.45"
+      missing="edge not seen"
+    />
     <p v-if="film" class="text-ink-soft" data-testid="film">
-      {{ film.moving ? `Moved in ${film.seconds.toFixed(0)} s of film.` : `Nothing seen to move in ${film.seconds.toFixed(0)} s of film; embryos rest, so this says little.` }}
-      <template v-if="film.heartbeat">{{ film.heartbeat.found ? `Beat ${film.heartbeat.hz.toFixed(1)} a second` : 'No beat stands out' }}, signal to noise {{ film.heartbeat.signalToNoise.toFixed(1) }}.</template>
+      {{
+        film.moving
+          ? `Moved in ${film.seconds.toFixed(0)} s of film.`
+          : `Nothing seen to move in ${film.seconds.toFixed(0)} s of film; embryos rest, so this says little.`
+      }}
+      <template v-if="film.heartbeat"
+        >{{ film.heartbeat.found ? `Beat ${film.heartbeat.hz.toFixed(1)} a second` : 'No beat stands out' }},
+        signal to noise {{ film.heartbeat.signalToNoise.toFixed(1) }}.</template
+      >
     </p>
   </section>
 </template>

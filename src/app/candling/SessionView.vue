@@ -47,9 +47,13 @@ const { current, look, problem, phase } = bench
 const camera = ref<InstanceType<typeof CameraView> | null>(null)
 const networkCamera = ref<InstanceType<typeof NetworkCameraView> | null>(null)
 const picture = shallowRef<LivePicture | null>(null)
-watch(() => camera.value?.video ?? networkCamera.value?.picture ?? null, (element) => {
-  picture.value = element
-}, { flush: 'post', immediate: true })
+watch(
+  () => camera.value?.video ?? networkCamera.value?.picture ?? null,
+  (element) => {
+    picture.value = element
+  },
+  { flush: 'post', immediate: true },
+)
 const hands = useHandsFree(() => set.value!, bench, flow, sounds, picture)
 
 const essential = ref(false)
@@ -59,24 +63,52 @@ const chosen = ref<SuggestedGrade | null>(null)
 const learning = ref(false)
 const pedal = useLocalStorage<string | null>('perlumen-pedal', null)
 
-const networkName = computed(() => (devices.camera ? (devices.camera.camera === 'network' ? 'Network camera' : set.value?.standInBasket === undefined ? null : 'Stand-in camera') : null))
-const lastSession = computed(() => hatchery.sessions.filter((item) => item.setId === props.setId && item.endedAt !== null).sort((a, b) => a.endedAt!.localeCompare(b.endedAt!)).at(-1) ?? null)
+const networkName = computed(() =>
+  devices.camera
+    ? devices.camera.camera === 'network'
+      ? 'Network camera'
+      : set.value?.standInBasket === undefined
+        ? null
+        : 'Stand-in camera'
+    : null,
+)
+const lastSession = computed(
+  () =>
+    hatchery.sessions
+      .filter((item) => item.setId === props.setId && item.endedAt !== null)
+      .sort((a, b) => a.endedAt!.localeCompare(b.endedAt!))
+      .at(-1) ?? null,
+)
 const shownReport = computed(() => (session.value === null ? lastSession.value : null))
 const seen = computed(() => {
   const since = shownReport.value?.startedAt ?? session.value?.startedAt ?? ''
-  return bench.eggs.value.flatMap((egg) => (bench.lookOf(egg) ? [{ egg, look: bench.lookOf(egg)! }] : [])).filter(({ look: item }) => item.takenAt >= since)
+  return bench.eggs.value
+    .flatMap((egg) => (bench.lookOf(egg) ? [{ egg, look: bench.lookOf(egg)! }] : []))
+    .filter(({ look: item }) => item.takenAt >= since)
 })
-const left = computed(() => bench.eggs.value.filter((egg) => shownReport.value?.aside.includes(egg.id) && !seen.value.some((item) => item.egg.id === egg.id)))
-const references = computed(() => bench.references.value.flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []))
+const left = computed(() =>
+  bench.eggs.value.filter(
+    (egg) => shownReport.value?.aside.includes(egg.id) && !seen.value.some((item) => item.egg.id === egg.id),
+  ),
+)
+const references = computed(() =>
+  bench.references.value.flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []),
+)
 const eggOf = (item: LookRecord) => bench.eggs.value.find((egg) => egg.id === item.eggId)
 const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).length)
-const paceWords = computed(() => (pace.value === null ? '' : `${(pace.value / 1000).toFixed(0)} s an egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min to go`))
-const trayName = (trayId: string): string => set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
+const paceWords = computed(() =>
+  pace.value === null
+    ? ''
+    : `${(pace.value / 1000).toFixed(0)} s an egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min to go`,
+)
+const trayName = (trayId: string): string =>
+  set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
 const suspected = computed(() => (current.value ? bench.suspectOf(current.value) : null))
 
 onMounted(async () => {
   if (!set.value) return
-  if (!session.value && (!lastSession.value || Date.now() - Date.parse(lastSession.value.endedAt!) > 600_000)) await startAnew()
+  if (!session.value && (!lastSession.value || Date.now() - Date.parse(lastSession.value.endedAt!) > 600_000))
+    await startAnew()
   bench.begin()
   hands.resume()
 })
@@ -92,23 +124,46 @@ async function guarded(work: () => Promise<unknown>): Promise<void> {
 }
 
 // The stand-in's hand brings the eggs that still wait, as a helper would.
-watch(() => hands.byItself.value && session.value?.source === 'network', (on) => {
-  const basket = set.value?.standInBasket
-  if (!on || !set.value || devices.camera?.camera !== 'stand-in' || basket === undefined) return
-  const numbers = bench.eggsHere.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).map((egg) => egg.number)
-  void bringToLamp(basket, numbers, ageInDays(Date.parse(set.value.setAt), Date.now())).catch(() => undefined)
-}, { immediate: true })
+watch(
+  () => hands.byItself.value && session.value?.source === 'network',
+  (on) => {
+    const basket = set.value?.standInBasket
+    if (!on || !set.value || devices.camera?.camera !== 'stand-in' || basket === undefined) return
+    const numbers = bench.eggsHere.value
+      .filter((egg) => !egg.removed && !bench.lookOf(egg))
+      .map((egg) => egg.number)
+    void bringToLamp(basket, numbers, ageInDays(Date.parse(set.value.setAt), Date.now())).catch(
+      () => undefined,
+    )
+  },
+  { immediate: true },
+)
 
-watch(() => current.value?.id, () => {
-  chosen.value = null
-  // A suspect's first look stands beside it without being asked for.
-  comparison.value = suspected.value ? 'earlier' : null
-})
+watch(
+  () => current.value?.id,
+  () => {
+    chosen.value = null
+    // A suspect's first look stands beside it without being asked for.
+    comparison.value = suspected.value ? 'earlier' : null
+  },
+)
 const wakeLock = useWakeLock()
-watch(() => session.value !== null, (on) => void (on ? wakeLock.request('screen') : wakeLock.release()).catch(() => undefined), { immediate: true })
-watch(() => [clockLevel(eggOutMs.value ?? 0, limits.value.eggOut), clockLevel(clocks.value.trayOutMs ?? 0, limits.value.trayOut), clockLevel(clocks.value.lidOffMs ?? 0, limits.value.lidOff)].filter((level) => level === 'over').length, (now, before) => {
-  if (now > before) sounds.play('time')
-})
+watch(
+  () => session.value !== null,
+  (on) => void (on ? wakeLock.request('screen') : wakeLock.release()).catch(() => undefined),
+  { immediate: true },
+)
+watch(
+  () =>
+    [
+      clockLevel(eggOutMs.value ?? 0, limits.value.eggOut),
+      clockLevel(clocks.value.trayOutMs ?? 0, limits.value.trayOut),
+      clockLevel(clocks.value.lidOffMs ?? 0, limits.value.lidOff),
+    ].filter((level) => level === 'over').length,
+  (now, before) => {
+    if (now > before) sounds.play('time')
+  },
+)
 
 let going: Promise<unknown> = Promise.resolve()
 /** The one key of the evening: what comes next, whatever it is. Quick presses count one after the other. */
@@ -116,7 +171,10 @@ function goOn(): void {
   going = going.then(goOnNow).catch(() => undefined)
 }
 async function goOnNow(): Promise<void> {
-  if (!session.value) return shownReport.value ? void router.push({ name: 'removal', params: { setId: props.setId } }) : startAnew()
+  if (!session.value)
+    return shownReport.value
+      ? void router.push({ name: 'removal', params: { setId: props.setId } })
+      : startAnew()
   const open = session.value
   if (!open.begun) {
     const next = PREFLIGHT.find((item) => !open.ready.includes(item))
@@ -152,88 +210,274 @@ function compare(kind: Comparison): void {
   comparison.value = comparison.value === kind ? null : kind
 }
 function nextComparison(): void {
-  comparison.value = comparison.value === null ? ORDER[0]! : ORDER[ORDER.indexOf(comparison.value) + 1] ?? null
+  comparison.value =
+    comparison.value === null ? ORDER[0]! : (ORDER[ORDER.indexOf(comparison.value) + 1] ?? null)
 }
 
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (learning.value) {
-    pedal.value = event.key
-    learning.value = false
-    event.preventDefault()
-    event.stopImmediatePropagation()
-  } else if (pedal.value !== null && event.key === pedal.value && !event.repeat && !(event.target instanceof HTMLElement && event.target.closest('input, select'))) {
-    event.preventDefault()
-    goOn()
-  }
-}, { capture: true })
+useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (learning.value) {
+      pedal.value = event.key
+      learning.value = false
+      event.preventDefault()
+      event.stopImmediatePropagation()
+    } else if (
+      pedal.value !== null &&
+      event.key === pedal.value &&
+      !event.repeat &&
+      !(event.target instanceof HTMLElement && event.target.closest('input, select'))
+    ) {
+      event.preventDefault()
+      goOn()
+    }
+  },
+  { capture: true },
+)
 useKeys({
-  ' ': goOn, x: another, z: takeBack, c: nextComparison,
-  v: () => { if (session.value?.begun) void guarded(flow.pause) },
-  b: () => { essential.value = !essential.value },
-  h: () => compare('earlier'), j: () => compare('blink'), m: () => compare('mates'), n: () => compare('reference'), l: () => compare('living'),
-  r: () => void hands.take(), s: () => bench.step(1), ArrowRight: () => bench.step(1), ArrowLeft: () => bench.step(-1),
-  '+': () => room.brighten(1), '-': () => room.brighten(-1),
+  ' ': goOn,
+  x: another,
+  z: takeBack,
+  c: nextComparison,
+  v: () => {
+    if (session.value?.begun) void guarded(flow.pause)
+  },
+  b: () => {
+    essential.value = !essential.value
+  },
+  h: () => compare('earlier'),
+  j: () => compare('blink'),
+  m: () => compare('mates'),
+  n: () => compare('reference'),
+  l: () => compare('living'),
+  r: () => void hands.take(),
+  s: () => bench.step(1),
+  ArrowRight: () => bench.step(1),
+  ArrowLeft: () => bench.step(-1),
+  '+': () => room.brighten(1),
+  '-': () => room.brighten(-1),
 })
 
-const lampWords = computed(() => (phase.value !== 'ready' ? 'Reading …' : wordsForLamp(hands.watching.value, { unread: hands.unread.value !== null, byItself: session.value?.trigger === 'itself', taken: look.value !== null })))
-const stepWords = computed(() => wordsForStep(step.value, trayName, (trayId) => bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && !egg.removed).length))
+const lampWords = computed(() =>
+  phase.value !== 'ready'
+    ? 'Reading …'
+    : wordsForLamp(hands.watching.value, {
+        unread: hands.unread.value !== null,
+        byItself: session.value?.trigger === 'itself',
+        taken: look.value !== null,
+      }),
+)
+const stepWords = computed(() =>
+  wordsForStep(
+    step.value,
+    trayName,
+    (trayId) => bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && !egg.removed).length,
+  ),
+)
 </script>
 
 <template>
-  <main v-if="!set" class="p-8"><p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p></main>
-  <main v-else class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-4" data-testid="session" :data-look="look?.id ?? ''">
+  <main v-if="!set" class="p-8">
+    <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+  </main>
+  <main
+    v-else
+    class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-4"
+    data-testid="session"
+    :data-look="look?.id ?? ''"
+  >
     <header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-1">
       <div class="flex items-end gap-5">
-        <h1 class="leading-none font-bold" :class="session?.begun && step.kind === 'candle' ? 'text-7xl text-ink-soft' : 'text-3xl'" data-testid="current-egg">{{ session?.begun && step.kind === 'candle' && current ? bench.placeOf(current) : set.name }}</h1>
+        <h1
+          class="leading-none font-bold"
+          :class="session?.begun && step.kind === 'candle' ? 'text-7xl text-ink-soft' : 'text-3xl'"
+          data-testid="current-egg"
+        >
+          {{ session?.begun && step.kind === 'candle' && current ? bench.placeOf(current) : set.name }}
+        </h1>
         <p class="text-lg leading-snug text-ink-soft">
-          <template v-if="session?.begun && step.kind === 'candle' && current">egg {{ current.number }}<template v-if="current.mark">, {{ current.mark }}</template><br /></template>{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, nowMs) }}
+          <template v-if="session?.begun && step.kind === 'candle' && current"
+            >egg {{ current.number }}<template v-if="current.mark">, {{ current.mark }}</template
+            ><br /></template
+          >{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, nowMs) }}
         </p>
-        <p v-if="suspected && step.kind === 'candle'" class="rounded-lg border border-lamp px-3 py-1 text-lg text-lamp" data-testid="second-look">Second look</p>
+        <p
+          v-if="suspected && step.kind === 'candle'"
+          class="rounded-lg border border-lamp px-3 py-1 text-lg text-lamp"
+          data-testid="second-look"
+        >
+          Second look
+        </p>
       </div>
       <div class="flex flex-col items-end">
-        <SessionClocks :egg-out-ms="eggOutMs" :tray-out-ms="clocks.trayOutMs" :lid-off-ms="clocks.lidOffMs" :limits="limits" />
-        <p class="text-ink-soft"><span v-if="air.latest" data-testid="air">{{ air.latest.rhPercent.toFixed(0) }} % RH, {{ air.latest.celsius.toFixed(1) }} °C. </span><span data-testid="progress">{{ bench.eggs.value.length - waiting }} of {{ bench.eggs.value.length }} seen.</span> {{ paceWords }}</p>
+        <SessionClocks
+          :egg-out-ms="eggOutMs"
+          :tray-out-ms="clocks.trayOutMs"
+          :lid-off-ms="clocks.lidOffMs"
+          :limits="limits"
+        />
+        <p class="text-ink-soft">
+          <span v-if="air.latest" data-testid="air"
+            >{{ air.latest.rhPercent.toFixed(0) }} % RH, {{ air.latest.celsius.toFixed(1) }} °C. </span
+          ><span data-testid="progress"
+            >{{ bench.eggs.value.length - waiting }} of {{ bench.eggs.value.length }} seen.</span
+          >
+          {{ paceWords }}
+        </p>
       </div>
     </header>
 
     <div v-if="!session && shownReport" class="min-h-0 overflow-y-auto p-2">
       <h2 class="mb-4 text-3xl font-bold">The evening in figures</h2>
-      <SessionReport :session="shownReport" :set="set" :seen="seen" :left="left" :place-of="bench.placeOf" :now-ms="nowMs" />
-      <div class="mt-6 flex flex-wrap gap-3"><RouterLink :to="{ name: 'removal', params: { setId } }" class="press press-lamp min-h-14 text-lg">What comes out <span class="key">Space</span></RouterLink><button type="button" class="press min-h-14" @click="startAnew">Candle again</button></div>
+      <SessionReport
+        :session="shownReport"
+        :set="set"
+        :seen="seen"
+        :left="left"
+        :place-of="bench.placeOf"
+        :now-ms="nowMs"
+      />
+      <div class="mt-6 flex flex-wrap gap-3">
+        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press press-lamp min-h-14 text-lg"
+          >What comes out <span class="key">Space</span></RouterLink
+        ><button type="button" class="press min-h-14" @click="startAnew">Candle again</button>
+      </div>
     </div>
     <div v-else-if="session && !session.begun" class="min-h-0 overflow-y-auto p-2">
       <h2 class="mb-4 text-3xl font-bold">Before the first egg</h2>
-      <PreFlight v-model:sounds="sounds.sounds.value" v-model:voice="sounds.voice.value" :session="session" :latest="air.latest" :network-name="networkName" :pedal="learning ? 'press it now' : pedal" :voice-offered="sounds.canSpeak" @tick="guarded(() => flow.tick($event))" @change="guarded(() => flow.save($event))" @learn-pedal="learning = true" @air="(rh, celsius) => guarded(() => flow.noteAir(rh, celsius, 'hand'))" />
+      <PreFlight
+        v-model:sounds="sounds.sounds.value"
+        v-model:voice="sounds.voice.value"
+        :session="session"
+        :latest="air.latest"
+        :network-name="networkName"
+        :pedal="learning ? 'press it now' : pedal"
+        :voice-offered="sounds.canSpeak"
+        @tick="guarded(() => flow.tick($event))"
+        @change="guarded(() => flow.save($event))"
+        @learn-pedal="learning = true"
+        @air="(rh, celsius) => guarded(() => flow.noteAir(rh, celsius, 'hand'))"
+      />
     </div>
-    <div v-else-if="session && clocks.pausedMs !== null" class="flex min-h-0 flex-col items-center justify-center gap-3 text-center">
+    <div
+      v-else-if="session && clocks.pausedMs !== null"
+      class="flex min-h-0 flex-col items-center justify-center gap-3 text-center"
+    >
       <h2 class="text-5xl font-bold text-ink-soft">Paused</h2>
-      <p class="text-xl text-ink-soft">{{ clocks.trayOutMs === null ? 'No tray is out.' : 'The tray is still out and cools; cover it with the towel.' }}</p>
+      <p class="text-xl text-ink-soft">
+        {{
+          clocks.trayOutMs === null
+            ? 'No tray is out.'
+            : 'The tray is still out and cools; cover it with the towel.'
+        }}
+      </p>
     </div>
-    <div v-else-if="session && step.kind !== 'candle'" class="flex min-h-0 flex-col items-center justify-center gap-3 text-center" data-testid="step" :data-step="step.kind">
+    <div
+      v-else-if="session && step.kind !== 'candle'"
+      class="flex min-h-0 flex-col items-center justify-center gap-3 text-center"
+      data-testid="step"
+      :data-step="step.kind"
+    >
       <h2 class="text-5xl font-bold text-ink-soft">{{ stepWords.title }}</h2>
       <p class="text-2xl text-ink-soft">{{ stepWords.text }}</p>
     </div>
-    <div v-else-if="session" class="grid min-h-0 auto-rows-max grid-cols-1 gap-4 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden">
-      <section class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto" aria-label="Picture">
+    <div
+      v-else-if="session"
+      class="grid min-h-0 auto-rows-max grid-cols-1 gap-4 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden"
+    >
+      <section
+        class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
+        aria-label="Picture"
+      >
         <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
-        <div class="absolute z-10 overflow-hidden" :class="look ? 'top-3 left-3 h-28 w-36 rounded-lg border border-line' : 'inset-0'">
+        <div
+          class="absolute z-10 overflow-hidden"
+          :class="look ? 'top-3 left-3 h-28 w-36 rounded-lg border border-line' : 'inset-0'"
+        >
           <NetworkCameraView v-if="session.source === 'network'" ref="networkCamera" />
           <CameraView v-else ref="camera" @problem="problem = $event" />
         </div>
-        <CompareEgg v-if="look && comparison" class="pt-2 pr-2 pb-14 pl-40" :kind="comparison" :set="set" :look="look" :earlier="bench.earlier.value" :mates="bench.mates.value" :references="references" :place-of="bench.placeOf" :egg-of="eggOf" />
-        <MeasuredPhoto v-else-if="look" class="pb-14" :look="look" overlay :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`" />
-        <p v-if="lampWords" class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl" aria-live="polite" data-testid="lamp-words">{{ lampWords }}</p>
+        <CompareEgg
+          v-if="look && comparison"
+          class="pt-2 pr-2 pb-14 pl-40"
+          :kind="comparison"
+          :set="set"
+          :look="look"
+          :earlier="bench.earlier.value"
+          :mates="bench.mates.value"
+          :references="references"
+          :place-of="bench.placeOf"
+          :egg-of="eggOf"
+        />
+        <MeasuredPhoto
+          v-else-if="look"
+          class="pb-14"
+          :look="look"
+          overlay
+          :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`"
+        />
+        <p
+          v-if="lampWords"
+          class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl"
+          aria-live="polite"
+          data-testid="lamp-words"
+        >
+          {{ lampWords }}
+        </p>
       </section>
       <aside class="min-h-0 md:overflow-y-auto">
-        <p v-if="problem" class="mb-3 rounded-xl border border-ember p-4 text-lg" role="alert" data-testid="problem">{{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span></p>
-        <SessionVerdict v-if="look" :look="look" :set="set" :chosen="chosen" :suspected="suspected" :lift-agrees="session.trigger !== 'key' && session.liftAgrees" />
-        <p v-else class="text-lg text-ink-soft">{{ suspected ? `At ${suspected.ageDays.toFixed(1)} days it was ${GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()}: ${suspected.verdict.reasons[0] ?? ''}.` : 'Do not look into the lamp.' }}</p>
+        <p
+          v-if="problem"
+          class="mb-3 rounded-xl border border-ember p-4 text-lg"
+          role="alert"
+          data-testid="problem"
+        >
+          {{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span>
+        </p>
+        <SessionVerdict
+          v-if="look"
+          :look="look"
+          :set="set"
+          :chosen="chosen"
+          :suspected="suspected"
+          :lift-agrees="session.trigger !== 'key' && session.liftAgrees"
+        />
+        <p v-else class="text-lg text-ink-soft">
+          {{
+            suspected
+              ? `At ${suspected.ageDays.toFixed(1)} days it was ${GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()}: ${suspected.verdict.reasons[0] ?? ''}.`
+              : 'Do not look into the lamp.'
+          }}
+        </p>
         <StorageRoomNote class="mt-4" />
       </aside>
     </div>
     <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? 'Making ready …' }}</p>
 
-    <SessionKeys v-if="session" :session="session" :step="step" :look="look" :chosen="chosen" :paused="clocks.pausedMs !== null" @go-on="goOn" @another="another" @undo="takeBack" @compare="nextComparison" @pause="guarded(flow.pause)" />
-    <EssentialScreen v-if="essential" :place="current && step.kind === 'candle' ? bench.placeOf(current) : stepWords.title" :grade="look ? chosen ?? look.own?.grade ?? look.verdict.grade : null" :over="clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' || clockLevel(eggOutMs ?? 0, limits.eggOut) === 'over'" :problem="problem" @close="essential = false" />
+    <SessionKeys
+      v-if="session"
+      :session="session"
+      :step="step"
+      :look="look"
+      :chosen="chosen"
+      :paused="clocks.pausedMs !== null"
+      @go-on="goOn"
+      @another="another"
+      @undo="takeBack"
+      @compare="nextComparison"
+      @pause="guarded(flow.pause)"
+    />
+    <EssentialScreen
+      v-if="essential"
+      :place="current && step.kind === 'candle' ? bench.placeOf(current) : stepWords.title"
+      :grade="look ? (chosen ?? look.own?.grade ?? look.verdict.grade) : null"
+      :over="
+        clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' ||
+        clockLevel(eggOutMs ?? 0, limits.eggOut) === 'over'
+      "
+      :problem="problem"
+      @close="essential = false"
+    />
   </main>
 </template>

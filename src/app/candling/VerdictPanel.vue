@@ -28,57 +28,119 @@ const reading = computed(() => props.look.reading)
 const figures = computed(() => figuresOfLook(props.look))
 const sized = computed(() => sizeOfLook(props.look, props.egg, props.hatchery))
 const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
-const SCALE_WORDS = { calliper: 'by its callipered size', collar: 'by the collar', camera: 'by the camera’s calibration' } as const
+const SCALE_WORDS = {
+  calliper: 'by its callipered size',
+  collar: 'by the collar',
+  camera: 'by the camera’s calibration',
+} as const
 /** Early shadows are small: the scale grows with what is expected and seen. */
-const shadowScale = computed(() => Math.min(1, Math.max(0.25, 2.2 * livingShadow(stage.value).high, 1.3 * figures.value.shadow.value)))
+const shadowScale = computed(() =>
+  Math.min(1, Math.max(0.25, 2.2 * livingShadow(stage.value).high, 1.3 * figures.value.shadow.value)),
+)
 const depths = (looks: readonly LookRecord[]): number[] =>
   looks.flatMap((look) => figuresOfLook(look).airCell?.depth.value ?? [])
-const shadows = (looks: readonly LookRecord[]): number[] => looks.map((look) => figuresOfLook(look).shadow.value)
+const shadows = (looks: readonly LookRecord[]): number[] =>
+  looks.map((look) => figuresOfLook(look).shadow.value)
 </script>
 
 <template>
   <section class="flex flex-col gap-3" aria-label="Suggestion and evidence">
     <div class="flex items-center gap-4">
-      <GradeSign :grade="look.verdict.grade" class="h-14 w-14 shrink-0" :class="look.verdict.action === 'remove' ? 'text-ember' : 'text-lamp'" />
+      <GradeSign
+        :grade="look.verdict.grade"
+        class="h-14 w-14 shrink-0"
+        :class="look.verdict.action === 'remove' ? 'text-ember' : 'text-lamp'"
+      />
       <div>
-        <p class="text-3xl leading-tight font-bold" data-testid="suggestion">{{ GRADE_WORDS[look.verdict.grade] }}</p>
-        <p class="text-lg" :class="look.verdict.action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'" data-testid="action">{{ ACTION_WORDS[look.verdict.action] }}</p>
+        <p class="text-3xl leading-tight font-bold" data-testid="suggestion">
+          {{ GRADE_WORDS[look.verdict.grade] }}
+        </p>
+        <p
+          class="text-lg"
+          :class="look.verdict.action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'"
+          data-testid="action"
+        >
+          {{ ACTION_WORDS[look.verdict.action] }}
+        </p>
       </div>
     </div>
 
-    <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">A bright hairline: perhaps a crack. Hold the egg to the lamp and look; seal it with unscented wax and watch it, or leave it out.</p>
+    <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">
+      A bright hairline: perhaps a crack. Hold the egg to the lamp and look; seal it with unscented wax and
+      watch it, or leave it out.
+    </p>
 
     <ul class="flex flex-col gap-1" aria-label="Probabilities">
-      <li v-for="grade in GRADES" :key="grade" class="grid grid-cols-[1.500rem_6rem_1fr_3.500rem] items-center gap-2">
+      <li
+        v-for="grade in GRADES"
+        :key="grade"
+        class="grid grid-cols-[1.500rem_6rem_1fr_3.500rem] items-center gap-2"
+      >
         <GradeSign :grade="grade" class="h-5 w-5 text-ink-soft" aria-hidden="true" />
-        <span :class="grade === look.verdict.grade ? 'font-semibold' : 'text-ink-soft'">{{ GRADE_WORDS[grade] }}</span>
-        <span class="h-2 rounded bg-line"><span class="block h-2 rounded bg-lamp" :style="{ width: percentWords(look.verdict.probabilities[grade]).replace(' ', '') }" /></span>
+        <span :class="grade === look.verdict.grade ? 'font-semibold' : 'text-ink-soft'">{{
+          GRADE_WORDS[grade]
+        }}</span>
+        <span class="h-2 rounded bg-line"
+          ><span
+            class="block h-2 rounded bg-lamp"
+            :style="{ width: percentWords(look.verdict.probabilities[grade]).replace(' ', '') }"
+        /></span>
         <span class="text-right text-ink-soft">{{ percentWords(look.verdict.probabilities[grade]) }}</span>
       </li>
     </ul>
 
-    <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">The picture is blurred. Hold still and take it again.</p>
-    <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug" aria-label="Reasons" data-testid="reasons">
+    <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">
+      The picture is blurred. Hold still and take it again.
+    </p>
+    <ul
+      class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug"
+      aria-label="Reasons"
+      data-testid="reasons"
+    >
       <li v-for="reason in look.verdict.reasons" :key="reason">{{ reason }}</li>
     </ul>
 
     <div class="flex flex-col gap-2">
-      <FigureBand :name="figures.byHand ? 'Shadow, by hand' : 'Shadow'" :value="figures.shadow" :expected="livingShadow(stage)" :scale-to="shadowScale" :mates="shadows(mates)" :earlier="shadows(earlier)" />
       <FigureBand
-        :name="figures.byHand ? 'Air cell depth, by hand' : 'Air cell depth'" :value="figures.airCell?.depth ?? null" :expected="usualCellDepth(stage)" :scale-to="0.45"
-        :mates="depths(mates)" :earlier="depths(earlier)" missing="edge not seen"
+        :name="figures.byHand ? 'Shadow, by hand' : 'Shadow'"
+        :value="figures.shadow"
+        :expected="livingShadow(stage)"
+        :scale-to="shadowScale"
+        :mates="shadows(mates)"
+        :earlier="shadows(earlier)"
+      />
+      <FigureBand
+        :name="figures.byHand ? 'Air cell depth, by hand' : 'Air cell depth'"
+        :value="figures.airCell?.depth ?? null"
+        :expected="usualCellDepth(stage)"
+        :scale-to="0.45"
+        :mates="depths(mates)"
+        :earlier="depths(earlier)"
+        missing="edge not seen"
       />
       <p class="text-sm text-ink-soft" data-testid="size">
         <template v-if="sized">
-          {{ length(sized.size.lengthMm.value) }} × {{ length(sized.size.breadthMm.value) }} ± {{ length(sized.size.breadthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }} {{ SCALE_WORDS[sized.scale.from] }}<template v-if="sized.size.cellDepthMm">; air cell {{ length(sized.size.cellDepthMm.value) }} ± {{ length(sized.size.cellDepthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }} deep, {{ sized.size.cellVolumeCm3!.value.toFixed(1) }} cm³</template>.
+          {{ length(sized.size.lengthMm.value) }} × {{ length(sized.size.breadthMm.value) }} ±
+          {{ length(sized.size.breadthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }}
+          {{ SCALE_WORDS[sized.scale.from]
+          }}<template v-if="sized.size.cellDepthMm"
+            >; air cell {{ length(sized.size.cellDepthMm.value) }} ± {{ length(sized.size.cellDepthMm.sd) }}
+            {{ unitSymbol(hatchery.units, 'length') }} deep,
+            {{ sized.size.cellVolumeCm3!.value.toFixed(1) }} cm³</template
+          >.
         </template>
         <template v-else>Sizes are relative only: no scale is known for this picture.</template>
       </p>
       <p class="text-sm text-ink-soft">
-        <template v-if="figures.airCell">Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume; vessels</template><template v-else>Vessels</template> over {{ percentWords(reading.vessels.coverage.value) }} of the contents. Marks below a line: mates in this tray; above: earlier looks.
+        <template v-if="figures.airCell"
+          >Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume; vessels</template
+        ><template v-else>Vessels</template> over {{ percentWords(reading.vessels.coverage.value) }} of the
+        contents. Marks below a line: mates in this tray; above: earlier looks.
       </p>
       <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
-        Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion rests on the measured lines.
+        Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell
+        {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion rests
+        on the measured lines.
       </p>
     </div>
   </section>

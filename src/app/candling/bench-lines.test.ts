@@ -29,35 +29,50 @@ describe('lines in the picture', () => {
     const handles = overlay().findAll('[role="slider"]')
     expect(handles.length).toBe(4 + 3 + lines.shadow.length)
     expect(new Set(handles.map((handle) => handle.attributes('aria-label'))).size).toBe(handles.length)
-    expect(handles.every((handle) => handle.attributes('tabindex') === '0' && handle.attributes('aria-valuetext'))).toBe(true)
+    expect(
+      handles.every((handle) => handle.attributes('tabindex') === '0' && handle.attributes('aria-valuetext')),
+    ).toBe(true)
   })
 
   it('have none for what was not seen', () => {
     expect(overlay({ ...lines, cell: null, shadow: [] }).findAll('[role="slider"]')).toHaveLength(4)
   })
 
-  it.each(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'])('a pole goes the way of %s, ten times as far with Shift', async (key) => {
-    const before = bluntPole(lines.outline)
-    const moved = async (shift: boolean): Promise<{ x: number; y: number }> => {
-      const after = bluntPole((await press(overlay(), 'blunt', key, shift)).outline)
-      return { x: after.x - before.x, y: after.y - before.y }
-    }
-    const [short, long] = [await moved(false), await moved(true)]
-    const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[key]!
-    expect(Math.sign(Math.round(short.x * 1e6))).toBeCloseTo(way[0]!)
-    expect(Math.sign(Math.round(short.y * 1e6))).toBeCloseTo(way[1]!)
-    expect(Math.hypot(long.x, long.y) / Math.hypot(short.x, short.y)).toBeCloseTo(10, 6)
-  })
+  it.each(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'])(
+    'a pole goes the way of %s, ten times as far with Shift',
+    async (key) => {
+      const before = bluntPole(lines.outline)
+      const moved = async (shift: boolean): Promise<{ x: number; y: number }> => {
+        const after = bluntPole((await press(overlay(), 'blunt', key, shift)).outline)
+        return { x: after.x - before.x, y: after.y - before.y }
+      }
+      const [short, long] = [await moved(false), await moved(true)]
+      const way = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[key]!
+      expect(Math.sign(Math.round(short.x * 1e6))).toBeCloseTo(way[0]!)
+      expect(Math.sign(Math.round(short.y * 1e6))).toBeCloseTo(way[1]!)
+      expect(Math.hypot(long.x, long.y) / Math.hypot(short.x, short.y)).toBeCloseTo(10, 6)
+    },
+  )
 
-  it.each([0, 0.7, 1.6, 2.5, -2.1, -0.9])('an end of the cell’s edge slides along the silhouette on an axis of %d', async (axisRad) => {
-    const own = { ...lines, outline: { ...lines.outline, axisRad } }
-    // Toward the small pole in the picture, by whichever arrow points there most.
-    const key = Math.abs(Math.cos(axisRad)) > Math.abs(Math.sin(axisRad)) ? (Math.cos(axisRad) > 0 ? 'ArrowLeft' : 'ArrowRight') : Math.sin(axisRad) > 0 ? 'ArrowUp' : 'ArrowDown'
-    const after = await press(overlay(own), 'cell-left', key)
-    expect(after.cell!.left).toBeGreaterThan(own.cell!.left)
-    expect(after.cell!.right).toBe(own.cell!.right)
-    expect(after.outline).toEqual(own.outline)
-  })
+  it.each([0, 0.7, 1.6, 2.5, -2.1, -0.9])(
+    'an end of the cell’s edge slides along the silhouette on an axis of %d',
+    async (axisRad) => {
+      const own = { ...lines, outline: { ...lines.outline, axisRad } }
+      // Toward the small pole in the picture, by whichever arrow points there most.
+      const key =
+        Math.abs(Math.cos(axisRad)) > Math.abs(Math.sin(axisRad))
+          ? Math.cos(axisRad) > 0
+            ? 'ArrowLeft'
+            : 'ArrowRight'
+          : Math.sin(axisRad) > 0
+            ? 'ArrowUp'
+            : 'ArrowDown'
+      const after = await press(overlay(own), 'cell-left', key)
+      expect(after.cell!.left).toBeGreaterThan(own.cell!.left)
+      expect(after.cell!.right).toBe(own.cell!.right)
+      expect(after.outline).toEqual(own.outline)
+    },
+  )
 
   it('a corner of the shadow moves alone', async () => {
     const after = await press(overlay(), 'shadow-2', 'ArrowRight', true)
@@ -66,7 +81,10 @@ describe('lines in the picture', () => {
   })
 
   it('the side makes the egg wider, and leaves its length', async () => {
-    const along = toEggFrame(lines.outline, { x: lines.outline.centre.x + 1, y: lines.outline.centre.y }).across
+    const along = toEggFrame(lines.outline, {
+      x: lines.outline.centre.x + 1,
+      y: lines.outline.centre.y,
+    }).across
     const after = await press(overlay(), 'right', along > 0 ? 'ArrowRight' : 'ArrowLeft', true)
     expect(after.outline.halfLengthPx).toBe(lines.outline.halfLengthPx)
     expect(after.outline.halfBreadthPx).not.toBe(lines.outline.halfBreadthPx)
@@ -80,13 +98,16 @@ describe('lines in the picture', () => {
 })
 
 describe('the panel beside them', () => {
-  const panel = (own: Lines, canCalibrate = false) => mount(HandLinesPanel, { props: { look: look!, lines: own, hatchery, busy: false, canCalibrate } })
+  const panel = (own: Lines, canCalibrate = false) =>
+    mount(HandLinesPanel, { props: { look: look!, lines: own, hatchery, busy: false, canCalibrate } })
 
   it('follows the lines', async () => {
     const wrapper = panel(lines)
     const depth = (): number => Number.parseFloat(wrapper.find('[data-figure="Air cell depth"]').text())
     const before = depth()
-    await wrapper.setProps({ lines: { ...lines, cell: { left: lines.cell!.left + 0.05, right: lines.cell!.right + 0.05, bow: 0 } } })
+    await wrapper.setProps({
+      lines: { ...lines, cell: { left: lines.cell!.left + 0.05, right: lines.cell!.right + 0.05, bow: 0 } },
+    })
     expect(depth()).toBeCloseTo(before + 5, 0)
     await wrapper.setProps({ lines: { ...lines, cell: null } })
     expect(wrapper.find('[data-figure="Air cell depth"]').text()).toBe('not seen')
@@ -94,37 +115,65 @@ describe('the panel beside them', () => {
 
   it('takes the cell and the shadow away, and draws new ones', async () => {
     const wrapper = panel(lines)
-    await wrapper.findAll('button').find((button) => button.text() === 'Air cell not seen')!.trigger('click')
+    await wrapper
+      .findAll('button')
+      .find((button) => button.text() === 'Air cell not seen')!
+      .trigger('click')
     expect(wrapper.emitted('change')!.at(-1)![0]).toMatchObject({ cell: null })
     const bare = panel({ ...lines, shadow: [] })
-    await bare.findAll('button').find((button) => button.text() === 'Draw a shadow')!.trigger('click')
+    await bare
+      .findAll('button')
+      .find((button) => button.text() === 'Draw a shadow')!
+      .trigger('click')
     expect((bare.emitted('change')!.at(-1)![0] as Lines).shadow.length).toBeGreaterThan(5)
   })
 
   it('asks for the collar’s width only where it is marked, and offers to calibrate only where that makes sense', () => {
     expect(panel(lines).text()).not.toContain('Collar, across')
-    expect(panel({ ...lines, collar: [{ x: 0, y: 0 }, { x: 90, y: 0 }] }).text()).toContain('Collar, across')
+    expect(
+      panel({
+        ...lines,
+        collar: [
+          { x: 0, y: 0 },
+          { x: 90, y: 0 },
+        ],
+      }).text(),
+    ).toContain('Collar, across')
     expect(panel(lines).text()).not.toContain('camera’s scale')
     expect(panel(lines, true).text()).toContain('camera’s scale')
   })
 })
 
 describe('the verdict', () => {
-  const panel = (egg = records.eggs[0]!, own = look!) => mount(VerdictPanel, { props: { look: own, egg, hatchery, species: 'chicken', earlier: [], mates: [] } })
+  const panel = (egg = records.eggs[0]!, own = look!) =>
+    mount(VerdictPanel, { props: { look: own, egg, hatchery, species: 'chicken', earlier: [], mates: [] } })
 
   it('says that sizes are relative until a scale is known', () => {
     expect(panel().find('[data-testid="size"]').text()).toContain('relative only')
-    expect(panel({ ...records.eggs[0]!, lengthMm: 57, breadthMm: 43 }).find('[data-testid="size"]').text()).toMatch(/57 × 43 ± 0\.\d mm by its callipered size/)
+    expect(
+      panel({ ...records.eggs[0]!, lengthMm: 57, breadthMm: 43 })
+        .find('[data-testid="size"]')
+        .text(),
+    ).toMatch(/57 × 43 ± 0\.\d mm by its callipered size/)
   })
 })
 
 describe('several eggs in one picture', () => {
   const eggs = [1, 2].map((number) => plainEgg({ id: `egg-${number}`, setId: 'set-1', number, place: null }))
   const picture = {
-    photo: new Blob(), source: 'file' as const, takenAt: '2026-03-11T08:00:00.000Z', widthPx: 640, heightPx: 320,
-    eggs: [{ reading: look!.reading, place: eggs[0]! }, { reading: clearLook!.reading, place: null }],
+    photo: new Blob(),
+    source: 'file' as const,
+    takenAt: '2026-03-11T08:00:00.000Z',
+    widthPx: 640,
+    heightPx: 320,
+    eggs: [
+      { reading: look!.reading, place: eggs[0]! },
+      { reading: clearLook!.reading, place: null },
+    ],
   }
-  const panel = mount(EggPlaces, { props: { picture, waiting: eggs, placeOf: (egg) => `A${egg.number}`, busy: false } })
+  const panel = mount(EggPlaces, {
+    props: { picture, waiting: eggs, placeOf: (egg) => `A${egg.number}`, busy: false },
+  })
 
   it('counts those that have a place, and says which egg goes where', async () => {
     expect(panel.text()).toContain('2 eggs in this picture')

@@ -4,7 +4,12 @@ import { wordsForLamp, wordsForStep } from './session-wording.ts'
 describe('the words at the lamp', () => {
   const calm = { unread: false, byItself: true, taken: false }
   it.each([
-    ['an egg that could not be read comes before all else', { stage: 'taken', advice: 'too-dark' }, { ...calm, unread: true }, /Space tries again, X leaves it/],
+    [
+      'an egg that could not be read comes before all else',
+      { stage: 'taken', advice: 'too-dark' },
+      { ...calm, unread: true },
+      /Space tries again, X leaves it/,
+    ],
     ['advice while the egg is on the lamp', { stage: 'coming', advice: 'overexposed' }, calm, /Too bright/],
     ['nothing there', { stage: 'empty', advice: null }, calm, /Blunt end to the lamp$/],
     ['coming', { stage: 'coming', advice: null }, calm, /Hold it there/],
@@ -15,10 +20,21 @@ describe('the words at the lamp', () => {
 })
 
 it('each step beside the lamp says what to do, and with which tray', () => {
-  const words = (step: Parameters<typeof wordsForStep>[0]): string => Object.values(wordsForStep(step, (id) => `Tray ${id}`, () => 1)).join(' / ')
+  const words = (step: Parameters<typeof wordsForStep>[0]): string =>
+    Object.values(
+      wordsForStep(
+        step,
+        (id) => `Tray ${id}`,
+        () => 1,
+      ),
+    ).join(' / ')
   expect(words({ kind: 'fetch', trayId: '2' })).toBe('Take out Tray 2 / 1 egg. Press as you lift the lid.')
-  expect(words({ kind: 'close-lid', purpose: 'fetch', trayId: '2' })).toMatch(/^Lift Tray 2 out .* Lid back on, flat/)
+  expect(words({ kind: 'close-lid', purpose: 'fetch', trayId: '2' })).toMatch(
+    /^Lift Tray 2 out .* Lid back on, flat/,
+  )
   expect(words({ kind: 'return', trayId: '2' })).toMatch(/^Tray 2 is done/)
-  expect(words({ kind: 'close-lid', purpose: 'return', trayId: '2' })).toMatch(/^Set Tray 2 back the way it stood/)
+  expect(words({ kind: 'close-lid', purpose: 'return', trayId: '2' })).toMatch(
+    /^Set Tray 2 back the way it stood/,
+  )
   expect(words({ kind: 'finish' })).toMatch(/humidity/)
 })

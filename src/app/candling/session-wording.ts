@@ -3,7 +3,10 @@ import type { WatchAdvice, WatchState } from '../../core/watch/egg-watch.ts'
 import { count } from '../shared/wording.ts'
 
 const ADVICE: Readonly<Record<WatchAdvice, string>> = {
-  'too-dark': 'Too dark: closer to the lamp', overexposed: 'Too bright: turn the lamp down or step back', 'hold-still': 'Hold it still for a moment', 'not-all-in-view': 'Show the whole egg',
+  'too-dark': 'Too dark: closer to the lamp',
+  overexposed: 'Too bright: turn the lamp down or step back',
+  'hold-still': 'Hold it still for a moment',
+  'not-all-in-view': 'Show the whole egg',
 }
 
 export interface AtTheLamp {
@@ -15,20 +18,39 @@ export interface AtTheLamp {
 }
 
 /** What the candler should do with the egg on the lamp, in as few words as can be read from the corner of an eye. */
-export function wordsForLamp({ stage, advice }: Pick<WatchState, 'stage' | 'advice'>, { unread, byItself, taken }: AtTheLamp): string {
+export function wordsForLamp(
+  { stage, advice }: Pick<WatchState, 'stage' | 'advice'>,
+  { unread, byItself, taken }: AtTheLamp,
+): string {
   if (unread) return 'Not photographed: Space tries again, X leaves it'
   if (!byItself) return taken ? '' : 'Blunt end to the lamp, then the key'
   if (advice) return ADVICE[advice]
-  return stage === 'taken' ? 'Taken. Lift it off for the next' : stage === 'coming' ? 'Hold it there …' : 'Blunt end to the lamp'
+  return stage === 'taken'
+    ? 'Taken. Lift it off for the next'
+    : stage === 'coming'
+      ? 'Hold it there …'
+      : 'Blunt end to the lamp'
 }
 
 /** A step beside the lamp: what is to be done, and how. @param eggsIn - eggs that lie in a tray */
-export function wordsForStep(step: SessionStep, trayName: (trayId: string) => string, eggsIn: (trayId: string) => number): { title: string; text: string } {
-  if (step.kind === 'fetch') return { title: `Take out ${trayName(step.trayId)}`, text: `${count(eggsIn(step.trayId), 'egg')}. Press as you lift the lid.` }
-  if (step.kind === 'return') return { title: `${trayName(step.trayId)} is done: put it back`, text: 'Press as you lift the lid.' }
+export function wordsForStep(
+  step: SessionStep,
+  trayName: (trayId: string) => string,
+  eggsIn: (trayId: string) => number,
+): { title: string; text: string } {
+  if (step.kind === 'fetch')
+    return {
+      title: `Take out ${trayName(step.trayId)}`,
+      text: `${count(eggsIn(step.trayId), 'egg')}. Press as you lift the lid.`,
+    }
+  if (step.kind === 'return')
+    return { title: `${trayName(step.trayId)} is done: put it back`, text: 'Press as you lift the lid.' }
   if (step.kind === 'close-lid') {
     const tray = trayName(step.trayId)
-    return { title: step.purpose === 'fetch' ? `Lift ${tray} out` : `Set ${tray} back the way it stood`, text: 'Lid back on, flat, at once. Press when it is on.' }
+    return {
+      title: step.purpose === 'fetch' ? `Lift ${tray} out` : `Set ${tray} back the way it stood`,
+      text: 'Lid back on, flat, at once. Press when it is on.',
+    }
   }
   return { title: 'All eggs seen', text: 'Note the humidity once more within the hour.' }
 }

@@ -18,17 +18,43 @@ import SessionKeys from './SessionKeys.vue'
 import SessionReport from './SessionReport.vue'
 import SessionVerdict from './SessionVerdict.vue'
 
-const { sets: [set], eggs, looks: [living, clear] } = sampleRecords()
+const {
+  sets: [set],
+  eggs,
+  looks: [living, clear],
+} = sampleRecords()
 const MINUTE = 60_000
 const start = Date.parse('2026-03-11T20:00:00.000Z')
 const at = (minute: number): string => new Date(start + minute * MINUTE).toISOString()
 const session: SessionRecord = {
-  id: 'evening', setId: 'set-1', startedAt: at(0), endedAt: null, ready: [], begun: true, trigger: 'itself', source: 'device', timerSeconds: 4, liftAgrees: true,
-  events: [{ kind: 'opened', at: at(1), purpose: 'fetch', trayId: 'tray-1' }, { kind: 'closed', at: at(2) }, { kind: 'opened', at: at(10), purpose: 'return', trayId: 'tray-1' }, { kind: 'closed', at: at(10.5) }],
-  air: [{ at: at(0.5), rhPercent: 52, celsius: 37.6, by: 'sensor' }, { at: at(10.6), rhPercent: 37, celsius: 35.2, by: 'sensor' }, { at: at(40.5), rhPercent: 51, celsius: 37.5, by: 'sensor' }],
-  egg: null, aside: [],
+  id: 'evening',
+  setId: 'set-1',
+  startedAt: at(0),
+  endedAt: null,
+  ready: [],
+  begun: true,
+  trigger: 'itself',
+  source: 'device',
+  timerSeconds: 4,
+  liftAgrees: true,
+  events: [
+    { kind: 'opened', at: at(1), purpose: 'fetch', trayId: 'tray-1' },
+    { kind: 'closed', at: at(2) },
+    { kind: 'opened', at: at(10), purpose: 'return', trayId: 'tray-1' },
+    { kind: 'closed', at: at(10.5) },
+  ],
+  air: [
+    { at: at(0.5), rhPercent: 52, celsius: 37.6, by: 'sensor' },
+    { at: at(10.6), rhPercent: 37, celsius: 35.2, by: 'sensor' },
+    { at: at(40.5), rhPercent: 51, celsius: 37.5, by: 'sensor' },
+  ],
+  egg: null,
+  aside: [],
 }
-const suggested = (look: LookRecord, action: Action): LookRecord => ({ ...look, verdict: { ...look.verdict, action } })
+const suggested = (look: LookRecord, action: Action): LookRecord => ({
+  ...look,
+  verdict: { ...look.verdict, action },
+})
 const placeOf = (egg: EggRecord): string => `P${egg.number}`
 
 beforeEach(() => setActivePinia(createPinia()))
@@ -36,25 +62,46 @@ beforeEach(() => setActivePinia(createPinia()))
 describe('the clocks', () => {
   const limits = { eggOut: 5, trayOut: 30, lidOff: 2 }
   it('show only what runs, calmly, with its limit', () => {
-    const clocks = mount(SessionClocks, { props: { eggOutMs: 65_000, trayOutMs: 10 * MINUTE, lidOffMs: null, limits } })
+    const clocks = mount(SessionClocks, {
+      props: { eggOutMs: 65_000, trayOutMs: 10 * MINUTE, lidOffMs: null, limits },
+    })
     expect(clocks.findAll('li').map((item) => item.attributes('data-level'))).toEqual(['calm', 'calm'])
     expect(clocks.text()).toContain('1:05')
     expect(clocks.text()).toContain('of 5 min')
   })
 
   it('say in words when it is soon, and when it is over', () => {
-    const clocks = mount(SessionClocks, { props: { eggOutMs: 4 * MINUTE, trayOutMs: 31 * MINUTE, lidOffMs: MINUTE, limits } })
-    expect(clocks.findAll('li').map((item) => item.attributes('data-level'))).toEqual(['soon', 'over', 'calm'])
+    const clocks = mount(SessionClocks, {
+      props: { eggOutMs: 4 * MINUTE, trayOutMs: 31 * MINUTE, lidOffMs: MINUTE, limits },
+    })
+    expect(clocks.findAll('li').map((item) => item.attributes('data-level'))).toEqual([
+      'soon',
+      'over',
+      'calm',
+    ])
     expect(clocks.text()).toContain('over the limit')
   })
 })
 
 describe('making ready', () => {
-  const props = { latest: null, networkName: 'Network camera', pedal: null, voiceOffered: true, sounds: true, voice: false }
+  const props = {
+    latest: null,
+    networkName: 'Network camera',
+    pedal: null,
+    voiceOffered: true,
+    sounds: true,
+    voice: false,
+  }
   it('ticks and unticks one thing at a time', async () => {
     const panel = mount(PreFlight, { props: { ...props, session: { ...session, ready: ['hands'] } } })
     const items = panel.findAll('ol button')
-    expect(items.map((item) => item.attributes('aria-pressed'))).toEqual(['true', 'false', 'false', 'false', 'false'])
+    expect(items.map((item) => item.attributes('aria-pressed'))).toEqual([
+      'true',
+      'false',
+      'false',
+      'false',
+      'false',
+    ])
     await items[1]!.trigger('click')
     expect(panel.emitted('tick')).toEqual([[PREFLIGHT[1]]])
   })
@@ -83,11 +130,19 @@ describe('making ready', () => {
 })
 
 describe('the five keys', () => {
-  const words = (step: SessionStep, extra: { look?: LookRecord | null; paused?: boolean; session?: SessionRecord } = {}): string =>
-    mount(SessionKeys, { props: { session, step, look: null, chosen: null, paused: false, ...extra } }).get('[data-testid="go-on"]').text()
+  const words = (
+    step: SessionStep,
+    extra: { look?: LookRecord | null; paused?: boolean; session?: SessionRecord } = {},
+  ): string =>
+    mount(SessionKeys, { props: { session, step, look: null, chosen: null, paused: false, ...extra } })
+      .get('[data-testid="go-on"]')
+      .text()
   it.each([
-    [{ kind: 'fetch', trayId: 'a' }, 'The lid is off'], [{ kind: 'close-lid', purpose: 'fetch', trayId: 'a' }, 'The lid is on'],
-    [{ kind: 'candle', trayId: 'a' }, 'Photograph'], [{ kind: 'return', trayId: 'a' }, 'The lid is off'], [{ kind: 'finish' }, 'End the evening'],
+    [{ kind: 'fetch', trayId: 'a' }, 'The lid is off'],
+    [{ kind: 'close-lid', purpose: 'fetch', trayId: 'a' }, 'The lid is on'],
+    [{ kind: 'candle', trayId: 'a' }, 'Photograph'],
+    [{ kind: 'return', trayId: 'a' }, 'The lid is off'],
+    [{ kind: 'finish' }, 'End the evening'],
   ] as const)('Space says what it does: %o', (step, expected) => {
     expect(words(step)).toContain(expected)
   })
@@ -100,14 +155,28 @@ describe('the five keys', () => {
 })
 
 it('an egg without a picture can be left where it would be disagreed with', () => {
-  const another = (look: LookRecord | null, begun = true): string => mount(SessionKeys, { props: { session: { ...session, begun }, step: { kind: 'candle', trayId: 'a' }, look, chosen: null, paused: false } }).findAll('button')[1]!.text()
+  const another = (look: LookRecord | null, begun = true): string =>
+    mount(SessionKeys, {
+      props: {
+        session: { ...session, begun },
+        step: { kind: 'candle', trayId: 'a' },
+        look,
+        chosen: null,
+        paused: false,
+      },
+    })
+      .findAll('button')[1]!
+      .text()
   expect(another(null)).toContain('Leave it')
   expect(another(clear!)).toContain('Not that')
   expect(another(null, false)).toContain('Not that')
 })
 
 describe('the verdict at arm’s length', () => {
-  const show = (look: LookRecord, extra: object = {}) => mount(SessionVerdict, { props: { look, set: set!, chosen: null, suspected: null, liftAgrees: true, ...extra } })
+  const show = (look: LookRecord, extra: object = {}) =>
+    mount(SessionVerdict, {
+      props: { look, set: set!, chosen: null, suspected: null, liftAgrees: true, ...extra },
+    })
   it('says that lifting does not agree to what comes out', () => {
     expect(show(suggested(clear!, 'remove')).text()).toContain('Lifting it does not agree')
     expect(show(suggested(living!, 'keep')).text()).not.toContain('Lifting it does not agree')
@@ -125,47 +194,110 @@ describe('the verdict at arm’s length', () => {
   })
 
   it('says what the film showed, and how little stillness means', () => {
-    const film = { seconds: 9, widthPx: 240, heightPx: 180, significance: 8, moving: true, places: [], heartbeat: { hz: 3.6, signalToNoise: 12, found: true } }
-    expect(show({ ...living!, movement: film }).find('[data-testid="film"]').text()).toMatch(/Moved in 9 s.*Beat 3\.6 a second, signal to noise 12\.0/)
-    expect(show({ ...living!, movement: { ...film, moving: false, heartbeat: null } }).text()).toContain('says little')
+    const film = {
+      seconds: 9,
+      widthPx: 240,
+      heightPx: 180,
+      significance: 8,
+      moving: true,
+      places: [],
+      heartbeat: { hz: 3.6, signalToNoise: 12, found: true },
+    }
+    expect(
+      show({ ...living!, movement: film })
+        .find('[data-testid="film"]')
+        .text(),
+    ).toMatch(/Moved in 9 s.*Beat 3\.6 a second, signal to noise 12\.0/)
+    expect(show({ ...living!, movement: { ...film, moving: false, heartbeat: null } }).text()).toContain(
+      'says little',
+    )
   })
 })
 
 describe('a comparison', () => {
-  const show = (kind: 'earlier' | 'mates' | 'reference', extra: object = {}) => mount(CompareEgg, {
-    props: { kind, set: set!, look: living!, earlier: [], mates: [clear!], references: [], placeOf, eggOf: (look: LookRecord) => eggs.find(({ id }) => id === look.eggId), ...extra },
-  })
+  const show = (kind: 'earlier' | 'mates' | 'reference', extra: object = {}) =>
+    mount(CompareEgg, {
+      props: {
+        kind,
+        set: set!,
+        look: living!,
+        earlier: [],
+        mates: [clear!],
+        references: [],
+        placeOf,
+        eggOf: (look: LookRecord) => eggs.find(({ id }) => id === look.eggId),
+        ...extra,
+      },
+    })
   it('says what is missing', () => {
     expect(show('earlier').text()).toContain('not been looked at before')
     expect(show('reference').text()).toContain('No unset egg')
   })
 
   it('lays an earlier look beside today’s, both upright and of one length', () => {
-    const transforms = show('earlier', { earlier: [{ ...living!, id: 'before', ageDays: 7 }] }).findAll('svg[role="img"]')
+    const transforms = show('earlier', { earlier: [{ ...living!, id: 'before', ageDays: 7 }] }).findAll(
+      'svg[role="img"]',
+    )
     expect(transforms.map((svg) => svg.attributes('viewBox'))).toEqual(['-48 -56 96 112', '-48 -56 96 112'])
   })
 
   it('puts mates in the order of their shadows', () => {
-    expect(show('mates').findAll('li').map((item) => item.text())).toEqual(['P2', 'P1'])
+    expect(
+      show('mates')
+        .findAll('li')
+        .map((item) => item.text()),
+    ).toEqual(['P2', 'P1'])
   })
 })
 
 describe('the report', () => {
   it('adds the evening up: time, openings, air and when it was back', () => {
-    const seen = [{ egg: eggs[0]!, look: suggested(living!, 'keep') }, { egg: eggs[1]!, look: suggested(clear!, 'recheck') }]
-    const text = mount(SessionReport, { props: { session: { ...session, endedAt: at(41) }, set: set!, seen, left: [eggs[1]!], placeOf, nowMs: start } }).text()
-    for (const part of ['2 in 41 minutes', '1.5 min, 2 times', '52 % before, 37 % at the lowest', '30 min after', 'Look again: P2', 'Left without a picture: P2', 'Without your word: P1, P2']) expect(text).toContain(part)
+    const seen = [
+      { egg: eggs[0]!, look: suggested(living!, 'keep') },
+      { egg: eggs[1]!, look: suggested(clear!, 'recheck') },
+    ]
+    const text = mount(SessionReport, {
+      props: {
+        session: { ...session, endedAt: at(41) },
+        set: set!,
+        seen,
+        left: [eggs[1]!],
+        placeOf,
+        nowMs: start,
+      },
+    }).text()
+    for (const part of [
+      '2 in 41 minutes',
+      '1.5 min, 2 times',
+      '52 % before, 37 % at the lowest',
+      '30 min after',
+      'Look again: P2',
+      'Left without a picture: P2',
+      'Without your word: P1, P2',
+    ])
+      expect(text).toContain(part)
   })
 
   it('makes nothing up where nothing was noted', () => {
-    const text = mount(SessionReport, { props: { session: { ...session, air: [] }, set: set!, seen: [], left: [], placeOf, nowMs: start + 5 * MINUTE } }).text()
+    const text = mount(SessionReport, {
+      props: {
+        session: { ...session, air: [] },
+        set: set!,
+        seen: [],
+        left: [],
+        placeOf,
+        nowMs: start + 5 * MINUTE,
+      },
+    }).text()
     expect(text).toContain('not noted')
     expect(text).not.toContain('Look again:')
   })
 })
 
 it('the black screen shows which egg, its grade, time and trouble, and a touch ends it', async () => {
-  const screen = mount(EssentialScreen, { props: { place: 'B2', grade: 'clear', over: true, problem: 'The camera does not answer.' } })
+  const screen = mount(EssentialScreen, {
+    props: { place: 'B2', grade: 'clear', over: true, problem: 'The camera does not answer.' },
+  })
   for (const part of ['B2', 'Clear', 'put it back', 'does not answer']) expect(screen.text()).toContain(part)
   await screen.trigger('click')
   expect(screen.emitted('close')).toHaveLength(1)

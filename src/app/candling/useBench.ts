@@ -36,13 +36,22 @@ export function useBench(set: () => SetRecord) {
   const asking = computed(() => several.value !== null || drawn.value !== null)
   const savedAt = ref<Date | null>(null)
 
-  const { eggs, references, lookOf, suspectOf, isSuspect, waits, placeOf, waiting, livingMates, nextOf } = useSetEggs(set)
-  const current = computed(() => [...eggs.value, ...references.value].find((egg) => egg.id === currentId.value) ?? null)
-  const look = computed(() => (current.value ? lookOf(current.value) ?? null : null))
-  const earlier = computed(() => (current.value ? (hatchery.looksByEgg.get(current.value.id) ?? []).filter((item) => item.id !== look.value?.id) : []))
+  const { eggs, references, lookOf, suspectOf, isSuspect, waits, placeOf, waiting, livingMates, nextOf } =
+    useSetEggs(set)
+  const current = computed(
+    () => [...eggs.value, ...references.value].find((egg) => egg.id === currentId.value) ?? null,
+  )
+  const look = computed(() => (current.value ? (lookOf(current.value) ?? null) : null))
+  const earlier = computed(() =>
+    current.value
+      ? (hatchery.looksByEgg.get(current.value.id) ?? []).filter((item) => item.id !== look.value?.id)
+      : [],
+  )
   const mates = computed(() => (current.value ? matesLooks(eggs.value, current.value, lookOf) : []))
   /** The tray in which the current egg lies. */
-  const tray = computed(() => set().trays.find((item) => item.id === current.value?.place?.trayId) ?? set().trays[0]!)
+  const tray = computed(
+    () => set().trays.find((item) => item.id === current.value?.place?.trayId) ?? set().trays[0]!,
+  )
   const eggsHere = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value.id))
   const busy = computed(() => phase.value !== 'ready' || many.running.value !== null)
 
@@ -74,19 +83,48 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
-  function lookAt(egg: EggRecord, reading: EggReading, { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs<Blob>, 'eggs'>): { look: LookRecord; replaces: LookRecord | null } {
+  function lookAt(
+    egg: EggRecord,
+    reading: EggReading,
+    { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs<Blob>, 'eggs'>,
+  ): { look: LookRecord; replaces: LookRecord | null } {
     const replaces = lookOf(egg) ?? null
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== replaces?.id)
-    return { look: lookFrom({ set: set(), egg, measured: { widthPx, heightPx }, reading, photoType: photo.type || 'image/jpeg', takenAt, source, earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }, () => crypto.randomUUID()), replaces }
+    return {
+      look: lookFrom(
+        {
+          set: set(),
+          egg,
+          measured: { widthPx, heightPx },
+          reading,
+          photoType: photo.type || 'image/jpeg',
+          takenAt,
+          source,
+          earlier: before,
+          livingMates: livingMates(egg),
+          learnt: hatchery.learnt,
+        },
+        () => crypto.randomUUID(),
+      ),
+      replaces,
+    }
   }
 
   /** @param input - a file, or frames of the live picture of which the sharpest is used; frames are given away */
   function measure(input: PhotoInput, signal?: AbortSignal): Promise<MeasuredPhoto> {
-    return devices.workers.measure(input, { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx }, signal)
+    return devices.workers.measure(
+      input,
+      { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx },
+      signal,
+    )
   }
 
   /** Saves a measured picture as this egg’s look; one that shows several eggs is not saved but given back. */
-  async function use(measured: Promise<MeasuredPhoto>, egg: EggRecord, source: LookRecord['source']): Promise<SeveralEggs<Blob> | null> {
+  async function use(
+    measured: Promise<MeasuredPhoto>,
+    egg: EggRecord,
+    source: LookRecord['source'],
+  ): Promise<SeveralEggs<Blob> | null> {
     const { reading, widthPx, heightPx, photo } = await measured
     if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
@@ -101,7 +139,14 @@ export function useBench(set: () => SetRecord) {
   function placeInTray(readings: readonly EggReading[], egg: EggRecord): SeveralEggs['eggs'] {
     const there = set().trays.find((item) => item.id === egg.place?.trayId) ?? set().trays[0]!
     return placeSeveral(readings, there, egg.place ?? { row: 0, column: 0 }, ({ row, column }) =>
-      eggs.value.find((item) => waits(item) && item.place?.trayId === there.id && item.place.row === row && item.place.column === column))
+      eggs.value.find(
+        (item) =>
+          waits(item) &&
+          item.place?.trayId === there.id &&
+          item.place.row === row &&
+          item.place.column === column,
+      ),
+    )
   }
 
   /** Says which egg of the tray one in the picture is. */
@@ -113,12 +158,18 @@ export function useBench(set: () => SetRecord) {
     const picture = several.value
     if (!picture) return
     await run(async () => {
-      const made = picture.eggs.flatMap(({ reading, place }) => (place ? [lookAt(place, reading, picture)] : []))
+      const made = picture.eggs.flatMap(({ reading, place }) =>
+        place ? [lookAt(place, reading, picture)] : [],
+      )
       if (made.length === 0) throw new Error('No egg of the picture has a place in the tray.')
       phase.value = 'saving'
       // One photograph, kept once.
       const photoId = made[0]!.look.photo.id
-      await hatchery.addLooks(made.map(({ look: taken }) => ({ ...taken, photo: { ...taken.photo, id: photoId } })), picture.photo, made.flatMap(({ replaces }) => replaces ?? []))
+      await hatchery.addLooks(
+        made.map(({ look: taken }) => ({ ...taken, photo: { ...taken.photo, id: photoId } })),
+        picture.photo,
+        made.flatMap(({ replaces }) => replaces ?? []),
+      )
       savedAt.value = new Date()
       several.value = null
     })
@@ -168,7 +219,10 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** The egg at hand gets the picture that is measured, or being measured. */
-  async function keepMeasured(measuring: () => Promise<MeasuredPhoto>, source: LookRecord['source']): Promise<void> {
+  async function keepMeasured(
+    measuring: () => Promise<MeasuredPhoto>,
+    source: LookRecord['source'],
+  ): Promise<void> {
     const egg = current.value
     if (!egg || egg.removed || asking.value) return
     await run(async () => {
@@ -178,9 +232,14 @@ export function useBench(set: () => SetRecord) {
   }
 
   const many = useManyFiles({
-    lanes: devices.workers.size, placeOf, sentenceOf,
+    lanes: devices.workers.size,
+    placeOf,
+    sentenceOf,
     waiting: () => {
-      const at = Math.max(0, eggs.value.findIndex((egg) => egg.id === currentId.value))
+      const at = Math.max(
+        0,
+        eggs.value.findIndex((egg) => egg.id === currentId.value),
+      )
       return [...eggs.value.slice(at), ...eggs.value.slice(0, at)].filter(waits)
     },
     take: async (file, egg, signal) => {
@@ -211,7 +270,10 @@ export function useBench(set: () => SetRecord) {
     if (!judged || busy.value) return
     await run(async () => {
       phase.value = 'saving'
-      await hatchery.changeLook('grade', judged.id, (now) => ({ ...now, own: { grade, at: new Date().toISOString(), by } }))
+      await hatchery.changeLook('grade', judged.id, (now) => ({
+        ...now,
+        own: { grade, at: new Date().toISOString(), by },
+      }))
       savedAt.value = new Date()
       advance()
     })
@@ -223,13 +285,19 @@ export function useBench(set: () => SetRecord) {
     const egg = filmed && eggs.value.find((item) => item.id === filmed.eggId)
     if (!filmed || !egg || filmed.replaced) return
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt)
-    const surroundings = { set: set(), earlier: before, livingMates: livingMates(egg), learnt: hatchery.learnt }
+    const surroundings = {
+      set: set(),
+      earlier: before,
+      livingMates: livingMates(egg),
+      learnt: hatchery.learnt,
+    }
     await hatchery.amendLook(lookId, (now) => withMovement(now, movement, surroundings))
   }
 
   /** Lets the candler draw, from the lines kept or else those measured. */
   function draw(): void {
-    if (look.value && !busy.value && !asking.value) drawn.value = look.value.correction?.lines ?? linesOf(look.value.reading)
+    if (look.value && !busy.value && !asking.value)
+      drawn.value = look.value.correction?.lines ?? linesOf(look.value.reading)
   }
 
   /** Keeps lines beside those measured; null takes them away again. Drawing ends only when that is saved. */
@@ -239,7 +307,10 @@ export function useBench(set: () => SetRecord) {
     await run(async () => {
       phase.value = 'saving'
       const correction = lines && { at: new Date().toISOString(), lines, figures: figuresOf(lines) }
-      await hatchery.changeLook(lines ? 'lines by hand' : 'lines as measured', judged.id, (now) => ({ ...now, correction }))
+      await hatchery.changeLook(lines ? 'lines by hand' : 'lines as measured', judged.id, (now) => ({
+        ...now,
+        correction,
+      }))
       savedAt.value = new Date()
       drawn.value = null
     })
@@ -254,8 +325,47 @@ export function useBench(set: () => SetRecord) {
   }
 
   return {
-    eggs, references, eggsHere, tray, placeOf, current, currentId, look, earlier, mates, waiting, phase, busy, problem, many, several, drawn, asking, waits, savedAt, lookOf,
-    choose, chooseTray, begin, step, advance, suspectOf, isSuspect, noteMovement, takeFromNetwork, showOnLamp, measure, takePhoto, keepMeasured, takeFiles, placeOne, keepSeveral, draw, keepLines, decide, undo,
+    eggs,
+    references,
+    eggsHere,
+    tray,
+    placeOf,
+    current,
+    currentId,
+    look,
+    earlier,
+    mates,
+    waiting,
+    phase,
+    busy,
+    problem,
+    many,
+    several,
+    drawn,
+    asking,
+    waits,
+    savedAt,
+    lookOf,
+    choose,
+    chooseTray,
+    begin,
+    step,
+    advance,
+    suspectOf,
+    isSuspect,
+    noteMovement,
+    takeFromNetwork,
+    showOnLamp,
+    measure,
+    takePhoto,
+    keepMeasured,
+    takeFiles,
+    placeOne,
+    keepSeveral,
+    draw,
+    keepLines,
+    decide,
+    undo,
   }
 }
 

@@ -20,14 +20,20 @@ vi.mock('./useLampWatch.ts', () => ({
   useLampWatch: (_picture: unknown, _active: unknown, on: LampWatchEvents) => {
     lamp.on = on
     return {
-      state: ref(EMPTY_LAMP), film: () => [],
+      state: ref(EMPTY_LAMP),
+      film: () => [],
       takeFrames: () => Promise.resolve([]),
-      again: () => lamp.again++, wasTaken: () => lamp.wasTaken++,
+      again: () => lamp.again++,
+      wasTaken: () => lamp.wasTaken++,
     }
   },
 }))
 
-const { sets: [set], eggs, looks: [sample] } = sampleRecords()
+const {
+  sets: [set],
+  eggs,
+  looks: [sample],
+} = sampleRecords()
 
 interface Wish {
   action?: Action
@@ -46,14 +52,29 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const problem = ref<string | null>(null)
   const log: string[] = []
   const advance = (): void => {
-    const next = eggs.find((egg) => !looks.value.get(egg.id) && !aside.includes(egg.id)) ?? eggs.find((egg) => looks.value.get(egg.id)?.own === null)
+    const next =
+      eggs.find((egg) => !looks.value.get(egg.id) && !aside.includes(egg.id)) ??
+      eggs.find((egg) => looks.value.get(egg.id)?.own === null)
     if (next) current.value = next
     log.push(`at ${current.value?.id}`)
   }
   const bench = {
-    current, problem, several: ref(null), busy: ref(false), eggs: ref(eggs), placeOf: (egg: EggRecord) => egg.id,
-    look: { get value() { return current.value ? looks.value.get(current.value.id) ?? null : null } },
-    lookOf: (egg: EggRecord) => looks.value.get(egg.id), choose: (egg: EggRecord | null) => { current.value = egg }, advance,
+    current,
+    problem,
+    several: ref(null),
+    busy: ref(false),
+    eggs: ref(eggs),
+    placeOf: (egg: EggRecord) => egg.id,
+    look: {
+      get value() {
+        return current.value ? (looks.value.get(current.value.id) ?? null) : null
+      },
+    },
+    lookOf: (egg: EggRecord) => looks.value.get(egg.id),
+    choose: (egg: EggRecord | null) => {
+      current.value = egg
+    },
+    advance,
     measure: (_frames: unknown, signal: AbortSignal) => {
       measurings.push(signal)
       return Promise.resolve(measurings.length)
@@ -62,26 +83,58 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
       const id = current.value!.id
       kept.push(await measuring())
       problem.value = camera.fails ? 'No egg to be found.' : null
-      if (!camera.fails) looks.value.set(id, { ...sample!, id: `look of ${id}`, eggId: id, own: null, verdict: { ...sample!.verdict, action }, reading: { ...sample!.reading, reasons: camera.blurred ? ['blurred'] : [] } })
+      if (!camera.fails)
+        looks.value.set(id, {
+          ...sample!,
+          id: `look of ${id}`,
+          eggId: id,
+          own: null,
+          verdict: { ...sample!.verdict, action },
+          reading: { ...sample!.reading, reasons: camera.blurred ? ['blurred'] : [] },
+        })
       log.push(`photographed ${id}`)
     },
     decide: (grade: string, by: string) => {
       const look = looks.value.get(current.value!.id)!
-      looks.value.set(look.eggId, { ...look, own: { grade: look.verdict.grade, at: look.takenAt, by: 'lift' } })
+      looks.value.set(look.eggId, {
+        ...look,
+        own: { grade: look.verdict.grade, at: look.takenAt, by: 'lift' },
+      })
       log.push(`${by} agrees for ${look.eggId}: ${grade === look.verdict.grade}`)
       advance()
       return Promise.resolve()
     },
   }
   const flow = {
-    session: ref({ begun: true, trigger, source: 'device', liftAgrees, timerSeconds: 60, egg: { id: eggs[0]!.id, since: '' } }),
-    step: ref({ kind: 'candle', trayId: 'tray-1' }), clocks: ref({ pausedMs: null }),
-    takeInHand: () => Promise.resolve(), putDown: () => { log.push('put down'); return Promise.resolve() },
-    setAside: (id: string) => Promise.resolve(void aside.push(id)), bringBack: (id: string) => Promise.resolve(void aside.splice(aside.indexOf(id), 1)),
+    session: ref({
+      begun: true,
+      trigger,
+      source: 'device',
+      liftAgrees,
+      timerSeconds: 60,
+      egg: { id: eggs[0]!.id, since: '' },
+    }),
+    step: ref({ kind: 'candle', trayId: 'tray-1' }),
+    clocks: ref({ pausedMs: null }),
+    takeInHand: () => Promise.resolve(),
+    putDown: () => {
+      log.push('put down')
+      return Promise.resolve()
+    },
+    setAside: (id: string) => Promise.resolve(void aside.push(id)),
+    bringBack: (id: string) => Promise.resolve(void aside.splice(aside.indexOf(id), 1)),
   }
   const heard: string[] = []
   const sounds = { play: (...names: string[]) => heard.push(...names), say: () => undefined }
-  const hands = effectScope().run(() => useHandsFree(() => set!, bench as unknown as ReturnType<typeof useBench>, flow as unknown as ReturnType<typeof useSession>, sounds as unknown as ReturnType<typeof useSounds>, shallowRef(null)))!
+  const hands = effectScope().run(() =>
+    useHandsFree(
+      () => set!,
+      bench as unknown as ReturnType<typeof useBench>,
+      flow as unknown as ReturnType<typeof useSession>,
+      sounds as unknown as ReturnType<typeof useSounds>,
+      shallowRef(null),
+    ),
+  )!
   const settle = async (): Promise<void> => {
     for (let i = 0; i < 20; i++) await nextTick()
   }
@@ -102,12 +155,21 @@ describe('eggs that come and go by themselves', () => {
     }
     await settle()
     expect(log).toEqual([
-      'photographed egg-1', 'lift agrees for egg-1: true', 'at egg-2', 'photographed egg-2', 'lift agrees for egg-2: true', 'at egg-2', 'put down',
+      'photographed egg-1',
+      'lift agrees for egg-1: true',
+      'at egg-2',
+      'photographed egg-2',
+      'lift agrees for egg-2: true',
+      'at egg-2',
+      'put down',
     ])
     expect(heard).toEqual(['taken', sample!.verdict.grade, 'taken', sample!.verdict.grade])
   })
 
-  it.each([['what comes out', { action: 'remove' as const }], ['anything, where the candler does not want it so', { liftAgrees: false }]])('lifting never agrees to %s', async (_, wish) => {
+  it.each([
+    ['what comes out', { action: 'remove' as const }],
+    ['anything, where the candler does not want it so', { liftAgrees: false }],
+  ])('lifting never agrees to %s', async (_, wish) => {
     const { log, settle } = setUp(wish)
     lamp.on.settled(0)
     lamp.on.gone()
@@ -245,7 +307,12 @@ describe('eggs that come and go by themselves', () => {
     lamp.on.gone()
     lamp.on.settled(0)
     await settle()
-    expect(log).toEqual(['photographed egg-1', 'lift agrees for egg-1: true', 'at egg-2', 'photographed egg-2'])
+    expect(log).toEqual([
+      'photographed egg-1',
+      'lift agrees for egg-1: true',
+      'at egg-2',
+      'photographed egg-2',
+    ])
   })
 
   it('one that cannot be read is left for later with a key, and brought back with another', async () => {
@@ -256,7 +323,12 @@ describe('eggs that come and go by themselves', () => {
     }
     await hands.later()
     await settle()
-    expect([current.value?.id, aside, hands.unread.value, problem.value]).toEqual(['egg-2', ['egg-1'], null, null])
+    expect([current.value?.id, aside, hands.unread.value, problem.value]).toEqual([
+      'egg-2',
+      ['egg-1'],
+      null,
+      null,
+    ])
     expect(await hands.bringBack()).toBe(true)
     expect([current.value?.id, aside]).toEqual(['egg-1', []])
     expect(await hands.bringBack()).toBe(false)
@@ -285,7 +357,12 @@ describe('eggs that come and go by themselves', () => {
 describe('after a reload', () => {
   it('the egg at hand is at hand; if it was taken, it has to leave first and may be lifted', async () => {
     const { log, current, looks, hands, settle } = setUp()
-    looks.value.set('egg-1', { ...sample!, eggId: 'egg-1', own: null, verdict: { ...sample!.verdict, action: 'keep' } })
+    looks.value.set('egg-1', {
+      ...sample!,
+      eggId: 'egg-1',
+      own: null,
+      verdict: { ...sample!.verdict, action: 'keep' },
+    })
     current.value = eggs[1]!
     hands.resume()
     expect(current.value.id).toBe('egg-1')

@@ -36,13 +36,23 @@ interface Measuring {
 
 /** Takes eggs as they settle on the lamp, and moves on as they leave: nobody touches a key. */
 export function useHandsFree(
-  set: () => SetRecord, bench: ReturnType<typeof useBench>, flow: ReturnType<typeof useSession>, sounds: ReturnType<typeof useSounds>, picture: Ref<LivePicture | null>,
+  set: () => SetRecord,
+  bench: ReturnType<typeof useBench>,
+  flow: ReturnType<typeof useSession>,
+  sounds: ReturnType<typeof useSounds>,
+  picture: Ref<LivePicture | null>,
 ) {
   const hatchery = useHatcheryStore()
   const { workers } = useDevicesStore()
   const filmReader = new EggWorkerClient()
   onScopeDispose(() => filmReader.release())
-  const candling = computed(() => flow.session.value?.begun === true && flow.step.value.kind === 'candle' && flow.clocks.value.pausedMs === null && hatchery.leads)
+  const candling = computed(
+    () =>
+      flow.session.value?.begun === true &&
+      flow.step.value.kind === 'candle' &&
+      flow.clocks.value.pausedMs === null &&
+      hatchery.leads,
+  )
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
   const lamp = useLampWatch(picture, () => candling.value, { settling, restless, settled, gone, filmed })
   let tries = 0
@@ -59,9 +69,14 @@ export function useHandsFree(
   /** The first measurements of a worker are several times as slow as later ones: they are made while things are got ready. */
   async function warmUp(): Promise<void> {
     const shot = takeShot('warm-up', { widthPx: WARM_UP_SIDE_PX, heightPx: WARM_UP_SIDE_PX })
-    const egg = await workers.render(createEgg('warm-up', { species: set().species, shell: set().shell, fate: { kind: 'developing' } }), 8, shot)
+    const egg = await workers.render(
+      createEgg('warm-up', { species: set().species, shell: set().shell, fate: { kind: 'developing' } }),
+      8,
+      shot,
+    )
     // An egg that is there already must not wait for it.
-    for (let i = 0; i < WARM_UP_ROUNDS && !candling.value; i++) await workers.measure(egg, { species: set().species })
+    for (let i = 0; i < WARM_UP_ROUNDS && !candling.value; i++)
+      await workers.measure(egg, { species: set().species })
   }
   void warmUp().catch(() => undefined)
 
@@ -84,7 +99,8 @@ export function useHandsFree(
   }
 
   function settling(): void {
-    if (byItself.value && unread.value === null && flow.session.value?.source === 'device') early ??= measureNow()
+    if (byItself.value && unread.value === null && flow.session.value?.source === 'device')
+      early ??= measureNow()
   }
 
   function restless(): void {
@@ -95,7 +111,8 @@ export function useHandsFree(
   /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
   function settled(atMs: number): void {
     if (!byItself.value) return
-    const measuring = flow.session.value?.source === 'device' && unread.value === null ? early ?? measureNow() : null
+    const measuring =
+      flow.session.value?.source === 'device' && unread.value === null ? (early ?? measureNow()) : null
     early = null
     void inTurn(() => take(atMs, measuring))
   }
@@ -164,7 +181,8 @@ export function useHandsFree(
     // The candler has gone to another egg meanwhile: what is lifted off says nothing about that one.
     if (!look || lifted !== look.eggId) return
     readFilm(look, SHORTEST_FILM_MS)
-    if (look.own === null && flow.session.value?.liftAgrees && look.verdict.action !== 'remove') await bench.decide(look.verdict.grade, 'lift')
+    if (look.own === null && flow.session.value?.liftAgrees && look.verdict.action !== 'remove')
+      await bench.decide(look.verdict.grade, 'lift')
     else bench.advance()
     // Nothing of the tray is left to photograph: it goes back; what wants the candler's word waits till then.
     if (bench.look.value) await flow.putDown()
@@ -212,11 +230,22 @@ export function useHandsFree(
     if (look.movement && look.movement.seconds >= (lastFrame.atMs - first.atMs) / 1000 - 0.5) return
     const frames: RawFrame[] = film.map((frame) => ({ ...frame, data: frame.data.slice() }))
     const outline = scaled(look.reading.outline, first.widthPx / look.photo.widthPx)
-    void filmReader.film({ frames, outline, stage: stageOf(set().species, look.ageDays) }).then(async (reading) => {
-      if (!reading) return
-      const { significance, moving, places, seconds } = reading.movement
-      await bench.noteMovement(look.id, { seconds, widthPx: first.widthPx, heightPx: first.heightPx, significance, moving, places, heartbeat: reading.heartbeat })
-    }).catch(() => undefined)
+    void filmReader
+      .film({ frames, outline, stage: stageOf(set().species, look.ageDays) })
+      .then(async (reading) => {
+        if (!reading) return
+        const { significance, moving, places, seconds } = reading.movement
+        await bench.noteMovement(look.id, {
+          seconds,
+          widthPx: first.widthPx,
+          heightPx: first.heightPx,
+          significance,
+          moving,
+          places,
+          heartbeat: reading.heartbeat,
+        })
+      })
+      .catch(() => undefined)
   }
 
   /** After a reload, or when this tab takes over, the egg that was taken may still lie there: it must leave before the next counts. */
@@ -229,13 +258,19 @@ export function useHandsFree(
     lying = bench.lookOf(egg) ? egg.id : null
     lamp.state.value = lying === null ? EMPTY_LAMP : { ...EMPTY_LAMP, stage: 'taken' }
   }
-  watch(() => hatchery.leads, (leads) => {
-    if (leads) resume()
-  })
+  watch(
+    () => hatchery.leads,
+    (leads) => {
+      if (leads) resume()
+    },
+  )
   // A tab that follows shows the egg that is at hand in the other.
-  watch(() => flow.session.value?.egg?.id, (eggId) => {
-    if (!hatchery.leads) bench.choose(bench.eggs.value.find(({ id }) => id === eggId) ?? null)
-  })
+  watch(
+    () => flow.session.value?.egg?.id,
+    (eggId) => {
+      if (!hatchery.leads) bench.choose(bench.eggs.value.find(({ id }) => id === eggId) ?? null)
+    },
+  )
 
   /** The timer does by the clock what the watch does by sight. */
   function byTimer(): Promise<void> {
@@ -248,11 +283,23 @@ export function useHandsFree(
     if (candling.value && flow.session.value?.trigger === 'timer') void inTurn(byTimer)
   }, timerMs)
 
-  watch(() => [bench.current.value?.id, candling.value] as const, ([eggId, on]) => {
-    if (eggId !== unread.value) unread.value = null
-    const seen = bench.look.value !== null && flow.session.value?.trigger !== 'key'
-    if (on && eggId !== undefined && !seen) void flow.takeInHand(eggId).catch(() => undefined)
-  }, { immediate: true })
+  watch(
+    () => [bench.current.value?.id, candling.value] as const,
+    ([eggId, on]) => {
+      if (eggId !== unread.value) unread.value = null
+      const seen = bench.look.value !== null && flow.session.value?.trigger !== 'key'
+      if (on && eggId !== undefined && !seen) void flow.takeInHand(eggId).catch(() => undefined)
+    },
+    { immediate: true },
+  )
 
-  return { byItself, watching: lamp.state, unread, take: () => inTurn(() => take(performance.now())), later: () => inTurn(leaveForLater), bringBack, resume }
+  return {
+    byItself,
+    watching: lamp.state,
+    unread,
+    take: () => inTurn(() => take(performance.now())),
+    later: () => inTurn(leaveForLater),
+    bringBack,
+    resume,
+  }
 }

@@ -6,15 +6,28 @@ import type { SmallFrame } from '../../workers/protocol.ts'
 import { useLampWatch, type LivePicture } from './useLampWatch.ts'
 
 /** Stands in for the worker: gives the frame that the test holds up, and counts the pictures it is asked for. */
-const worker = { shows: null as unknown as SmallFrame, shrunk: 0, held: [] as Array<{ closed: boolean }>, fails: false, released: 0 }
+const worker = {
+  shows: null as unknown as SmallFrame,
+  shrunk: 0,
+  held: [] as Array<{ closed: boolean }>,
+  fails: false,
+  released: 0,
+}
 vi.mock('../../workers/client.ts', () => ({
   EggWorkerClient: class {
     shrink(): Promise<SmallFrame> {
       worker.shrunk++
-      return worker.fails ? Promise.reject(new Error('gone')) : Promise.resolve({ ...worker.shows, data: worker.shows.data.slice() })
+      return worker.fails
+        ? Promise.reject(new Error('gone'))
+        : Promise.resolve({ ...worker.shows, data: worker.shows.data.slice() })
     }
     hold(): Promise<unknown> {
-      const frame = { closed: false, close: () => { frame.closed = true } }
+      const frame = {
+        closed: false,
+        close: () => {
+          frame.closed = true
+        },
+      }
       worker.held.push(frame)
       return Promise.resolve(frame)
     }
@@ -31,7 +44,8 @@ const DIMMED = 0.2
 function egg(x = 0.5): SmallFrame {
   const { image } = simulatePhoto({ shot: { ...SIZE, axisRad: -1.5, exposure: 0.9, centre: { x, y: 0.5 } } })
   const data = new Uint8ClampedArray(4 * SIZE.widthPx * SIZE.heightPx).fill(255)
-  for (let i = 0; i < SIZE.widthPx * SIZE.heightPx; i++) data.set(image.data.subarray(3 * i, 3 * i + 3), 4 * i)
+  for (let i = 0; i < SIZE.widthPx * SIZE.heightPx; i++)
+    data.set(image.data.subarray(3 * i, 3 * i + 3), 4 * i)
   return { ...SIZE, data }
 }
 const EGG = egg()
@@ -58,15 +72,22 @@ function setUp(active = true) {
   let waiting: Array<(now: number) => void> = []
   Object.assign(video, {
     requestVideoFrameCallback: (call: (now: number) => void) => waiting.push(call),
-    cancelVideoFrameCallback: () => { waiting = [] },
+    cancelVideoFrameCallback: () => {
+      waiting = []
+    },
   })
   const events: string[] = []
   const filmedMs: number[] = []
   const signs: string[] = []
-  const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(video), () => active, {
-    settling: () => signs.push('settling'), restless: () => signs.push('restless'),
-    settled: (atMs) => events.push(`settled at ${atMs}`), gone: () => events.push('gone'), filmed: (ms) => filmedMs.push(ms),
-  }))!
+  const lamp = scope.run(() =>
+    useLampWatch(shallowRef<LivePicture | null>(video), () => active, {
+      settling: () => signs.push('settling'),
+      restless: () => signs.push('restless'),
+      settled: (atMs) => events.push(`settled at ${atMs}`),
+      gone: () => events.push('gone'),
+      filmed: (ms) => filmedMs.push(ms),
+    }),
+  )!
   let now = 1000
   async function frames(shows: SmallFrame, count: number, everyMs = FRAME_MS): Promise<void> {
     worker.shows = shows
@@ -120,7 +141,15 @@ describe('the watch over the lamp', () => {
     await frames(EGG, 2)
     expect(await taken).toHaveLength(2)
     expect(worker.held.some(({ closed }) => closed)).toBe(false)
-    const blind = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(document.createElement('video')), () => true, { settling: () => undefined, restless: () => undefined, settled: () => undefined, gone: () => undefined, filmed: () => undefined }))!
+    const blind = scope.run(() =>
+      useLampWatch(shallowRef<LivePicture | null>(document.createElement('video')), () => true, {
+        settling: () => undefined,
+        restless: () => undefined,
+        settled: () => undefined,
+        gone: () => undefined,
+        filmed: () => undefined,
+      }),
+    )!
     expect(await blind.takeFrames()).toEqual([])
   })
 
@@ -172,7 +201,15 @@ describe('the watch over the lamp', () => {
     const still = document.createElement('img')
     Object.defineProperties(still, { naturalWidth: { value: 1280 }, naturalHeight: { value: 720 } })
     const events: number[] = []
-    const lamp = scope.run(() => useLampWatch(shallowRef<LivePicture | null>(still), () => true, { settling: () => undefined, restless: () => undefined, settled: (atMs) => events.push(atMs), gone: () => undefined, filmed: () => undefined }))!
+    const lamp = scope.run(() =>
+      useLampWatch(shallowRef<LivePicture | null>(still), () => true, {
+        settling: () => undefined,
+        restless: () => undefined,
+        settled: (atMs) => events.push(atMs),
+        gone: () => undefined,
+        filmed: () => undefined,
+      }),
+    )!
     worker.shows = EGG
     await vi.advanceTimersByTimeAsync(1000)
     expect(worker.shrunk).toBe(10)

@@ -48,7 +48,14 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
   /** Frames that come while one is drawn down are left out: what is seen is never late. */
   async function see(atMs: number): Promise<void> {
     const source = picture.value
-    if (!source || shrinking || !active() || atMs - lastMs < LEAST_INTERVAL_MS || sizeOf(source).widthPx === 0) return
+    if (
+      !source ||
+      shrinking ||
+      !active() ||
+      atMs - lastMs < LEAST_INTERVAL_MS ||
+      sizeOf(source).widthPx === 0
+    )
+      return
     shrinking = true
     try {
       const small = await shrinker.shrink(await frameOf(source), FRAME_LONG_SIDE_PX)
@@ -108,15 +115,19 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
   }
 
   let handle = 0
-  const stop = watchRef(picture, (source, before) => {
-    if (before && tellsFrames(before)) before.cancelVideoFrameCallback(handle)
-    if (!source || !tellsFrames(source)) return
-    const follow = (now: number): void => {
-      void see(now)
+  const stop = watchRef(
+    picture,
+    (source, before) => {
+      if (before && tellsFrames(before)) before.cancelVideoFrameCallback(handle)
+      if (!source || !tellsFrames(source)) return
+      const follow = (now: number): void => {
+        void see(now)
+        handle = source.requestVideoFrameCallback(follow)
+      }
       handle = source.requestVideoFrameCallback(follow)
-    }
-    handle = source.requestVideoFrameCallback(follow)
-  }, { immediate: true })
+    },
+    { immediate: true },
+  )
   // A stream of stills, and a video in some browsers, tells nobody when it changes.
   useIntervalFn(() => {
     if (picture.value && !tellsFrames(picture.value)) void see(performance.now())
@@ -136,11 +147,15 @@ function tellsFrames(source: LivePicture): source is HTMLVideoElement {
 
 /** The frame that is shown now. Where browsers know video frames no pixel is copied for it. */
 function frameOf(source: LivePicture): LiveFrame | Promise<LiveFrame> {
-  return source instanceof HTMLVideoElement && 'VideoFrame' in globalThis ? new VideoFrame(source) : createImageBitmap(source)
+  return source instanceof HTMLVideoElement && 'VideoFrame' in globalThis
+    ? new VideoFrame(source)
+    : createImageBitmap(source)
 }
 
 function sizeOf(source: LivePicture): { widthPx: number; heightPx: number } {
-  return source instanceof HTMLVideoElement ? { widthPx: source.videoWidth, heightPx: source.videoHeight } : { widthPx: source.naturalWidth, heightPx: source.naturalHeight }
+  return source instanceof HTMLVideoElement
+    ? { widthPx: source.videoWidth, heightPx: source.videoHeight }
+    : { widthPx: source.naturalWidth, heightPx: source.naturalHeight }
 }
 
 /** The next frame, or a short while where none comes. */

@@ -41,7 +41,10 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
   async function add(files: readonly File[], order: PhotoOrder): Promise<void> {
     if (running.value === null) outcomes.value = []
     queue.push({ files, order, from: outcomes.value.length })
-    outcomes.value = [...outcomes.value, ...files.map(({ name }): FileOutcome => ({ name, state: 'waiting', words: '' }))]
+    outcomes.value = [
+      ...outcomes.value,
+      ...files.map(({ name }): FileOutcome => ({ name, state: 'waiting', words: '' })),
+    ]
     if (running.value !== null) return
     const controller = new AbortController()
     running.value = controller
@@ -53,19 +56,44 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
   }
 
   async function takeAll({ files, order, from }: (typeof queue)[number], signal: AbortSignal): Promise<void> {
-    const dated = await Promise.all(files.map(async (file, i) => ({ name: file.name, takenAtMs: await readCaptureTime(file), file, index: from + i })))
+    const dated = await Promise.all(
+      files.map(async (file, i) => ({
+        name: file.name,
+        takenAtMs: await readCaptureTime(file),
+        file,
+        index: from + i,
+      })),
+    )
     const { pairs, leftOver } = assignPhotos(dated, waiting(), order)
     for (const { index } of leftOver) note(index, 'left-over', 'No egg was left that waits for a picture.')
-    await inLanes(pairs, lanes, async ({ file: { file, index }, place }) => {
-      try {
-        await take(file, place, signal)
-        note(index, 'kept', placeOf(place))
-      } catch (error) {
-        if (!signal.aborted) note(index, 'refused', sentenceOf(error))
-      }
-    }, signal)
-    outcomes.value = outcomes.value.map((item, i) => (i >= from && i < from + files.length && item.state === 'waiting' ? { ...item, state: 'stopped', words: 'Stopped before its turn.' } : item))
+    await inLanes(
+      pairs,
+      lanes,
+      async ({ file: { file, index }, place }) => {
+        try {
+          await take(file, place, signal)
+          note(index, 'kept', placeOf(place))
+        } catch (error) {
+          if (!signal.aborted) note(index, 'refused', sentenceOf(error))
+        }
+      },
+      signal,
+    )
+    outcomes.value = outcomes.value.map((item, i) =>
+      i >= from && i < from + files.length && item.state === 'waiting'
+        ? { ...item, state: 'stopped', words: 'Stopped before its turn.' }
+        : item,
+    )
   }
 
-  return { outcomes, running, done, add, stop: () => running.value?.abort(), close: () => { outcomes.value = [] } }
+  return {
+    outcomes,
+    running,
+    done,
+    add,
+    stop: () => running.value?.abort(),
+    close: () => {
+      outcomes.value = []
+    },
+  }
 }

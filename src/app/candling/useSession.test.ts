@@ -22,8 +22,14 @@ vi.mock('../../devices/air/air-sensor.ts', () => ({
 const sample = sampleRecords()
 const [tray] = sample.sets[0]!.trays
 /** Two trays: two eggs in one, one in the other. */
-const set: SetRecord = { ...sample.sets[0]!, trays: [tray!, { ...tray!, id: 'tray-2', name: 'Tray 2', columns: 1 }] }
-const eggs = [...sample.eggs, plainEgg({ id: 'egg-3', setId: set.id, number: 3, place: { trayId: 'tray-2', row: 0, column: 0 } })]
+const set: SetRecord = {
+  ...sample.sets[0]!,
+  trays: [tray!, { ...tray!, id: 'tray-2', name: 'Tray 2', columns: 1 }],
+}
+const eggs = [
+  ...sample.eggs,
+  plainEgg({ id: 'egg-3', setId: set.id, number: 3, place: { trayId: 'tray-2', row: 0, column: 0 } }),
+]
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 
 let scope: EffectScope
@@ -41,7 +47,17 @@ async function opened() {
   bench.begin()
   const photographed = async (id: string): Promise<void> => {
     await flow.takeInHand(id)
-    await store.addLook({ ...sample.looks[0]!, id: `look-of-${id}`, eggId: id, takenAt: new Date().toISOString(), photo: { ...sample.looks[0]!.photo, id: `photo-of-${id}` } }, photo, null)
+    await store.addLook(
+      {
+        ...sample.looks[0]!,
+        id: `look-of-${id}`,
+        eggId: id,
+        takenAt: new Date().toISOString(),
+        photo: { ...sample.looks[0]!.photo, id: `photo-of-${id}` },
+      },
+      photo,
+      null,
+    )
   }
   return { store, bench, flow, photographed }
 }
@@ -84,8 +100,19 @@ describe('a candling', () => {
     })
     for (let i = 0; i < 3; i++) await go(done)
     expect(steps).toEqual([
-      'fetch tray-1', 'close-lid tray-1', 'candle tray-1', 'candle tray-1', 'candle tray-1', 'return tray-1', 'close-lid tray-1',
-      'fetch tray-2', 'close-lid tray-2', 'candle tray-2', 'return tray-2', 'close-lid tray-2', 'finish',
+      'fetch tray-1',
+      'close-lid tray-1',
+      'candle tray-1',
+      'candle tray-1',
+      'candle tray-1',
+      'return tray-1',
+      'close-lid tray-1',
+      'fetch tray-2',
+      'close-lid tray-2',
+      'candle tray-2',
+      'return tray-2',
+      'close-lid tray-2',
+      'finish',
     ])
     expect(now.flow.session.value).toBeNull()
     expect(now.store.sessions[0]!.endedAt).toBe('2026-03-11T20:00:00.000Z')

@@ -35,20 +35,36 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
    * With keys an egg is done once the candler has decided. By itself and by timer it is done once it was photographed
    * and has left the lamp: the last of a tray is still to be judged, or to be lifted, like the others.
    */
-  const waitsHere = (trayId: string): number => bench.eggs.value.filter((egg) => {
-    if (egg.place?.trayId !== trayId || !bench.waits(egg)) return false
-    if (!bench.lookOf(egg)) return !session.value?.aside.includes(egg.id)
-    return session.value?.trigger === 'key' || session.value?.egg?.id === egg.id
-  }).length
-  const step = computed(() => nextStep(events.value, set().trays.map(({ id }) => id), waitsHere))
+  const waitsHere = (trayId: string): number =>
+    bench.eggs.value.filter((egg) => {
+      if (egg.place?.trayId !== trayId || !bench.waits(egg)) return false
+      if (!bench.lookOf(egg)) return !session.value?.aside.includes(egg.id)
+      return session.value?.trigger === 'key' || session.value?.egg?.id === egg.id
+    }).length
+  const step = computed(() =>
+    nextStep(
+      events.value,
+      set().trays.map(({ id }) => id),
+      waitsHere,
+    ),
+  )
   const clocks = computed(() => sessionClocks(events.value, nowMs.value))
-  const eggOutMs = computed(() => (session.value?.egg && clocks.value.trayOutMs !== null ? Math.max(0, nowMs.value - Date.parse(session.value.egg.since)) : null))
+  const eggOutMs = computed(() =>
+    session.value?.egg && clocks.value.trayOutMs !== null
+      ? Math.max(0, nowMs.value - Date.parse(session.value.egg.since))
+      : null,
+  )
   const limits = computed(() => limitsOf(hatchery.hatchery))
-  const readings = computed(() => (session.value?.air ?? []).map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })))
+  const readings = computed(() =>
+    (session.value?.air ?? []).map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })),
+  )
   const air = computed(() => airSummary(readings.value, events.value))
   const lookedAt = computed(() => {
     const startedMs = Date.parse(session.value?.startedAt ?? '')
-    return bench.eggs.value.flatMap((egg) => bench.lookOf(egg) ?? []).map((look) => Date.parse(look.takenAt)).filter((atMs) => atMs >= startedMs)
+    return bench.eggs.value
+      .flatMap((egg) => bench.lookOf(egg) ?? [])
+      .map((look) => Date.parse(look.takenAt))
+      .filter((atMs) => atMs >= startedMs)
   })
   const pace = computed(() => paceMs(lookedAt.value))
 
@@ -63,14 +79,30 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   async function start(source: SessionRecord['source']): Promise<void> {
     if (session.value) return
     await hatchery.saveSession({
-      id: crypto.randomUUID(), setId: set().id, startedAt: new Date().toISOString(), endedAt: null, ready: [], begun: false,
-      trigger: 'itself', source, timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null, aside: [],
+      id: crypto.randomUUID(),
+      setId: set().id,
+      startedAt: new Date().toISOString(),
+      endedAt: null,
+      ready: [],
+      begun: false,
+      trigger: 'itself',
+      source,
+      timerSeconds: 4,
+      liftAgrees: true,
+      events: [],
+      air: [],
+      egg: null,
+      aside: [],
     })
   }
 
   /** Ticks what is ready, or unticks it. */
   function tick(item: PreflightItem): Promise<void> {
-    return change(({ ready }) => ({ ready: ready.includes(item) ? ready.filter((other) => other !== item) : PREFLIGHT.filter((other) => other === item || ready.includes(other)) }))
+    return change(({ ready }) => ({
+      ready: ready.includes(item)
+        ? ready.filter((other) => other !== item)
+        : PREFLIGHT.filter((other) => other === item || ready.includes(other)),
+    }))
   }
 
   async function begin(): Promise<void> {
@@ -102,7 +134,9 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
 
   /** The egg at hand and since when it is out of its place. */
   function takeInHand(eggId: string): Promise<void> {
-    return session.value?.egg?.id === eggId ? Promise.resolve() : save({ egg: { id: eggId, since: new Date().toISOString() } })
+    return session.value?.egg?.id === eggId
+      ? Promise.resolve()
+      : save({ egg: { id: eggId, since: new Date().toISOString() } })
   }
 
   /** No egg is in the hand: the last of the tray has left the lamp. */
@@ -116,20 +150,38 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   }
 
   function bringBack(eggId: string): Promise<void> {
-    return change(({ aside }) => ({ aside: aside.filter((id) => id !== eggId), egg: { id: eggId, since: new Date().toISOString() } }))
+    return change(({ aside }) => ({
+      aside: aside.filter((id) => id !== eggId),
+      egg: { id: eggId, since: new Date().toISOString() },
+    }))
   }
 
   function pause(): Promise<void> {
-    return write({ kind: clocks.value.pausedMs === null ? 'paused' : 'resumed', at: new Date().toISOString() })
+    return write({
+      kind: clocks.value.pausedMs === null ? 'paused' : 'resumed',
+      at: new Date().toISOString(),
+    })
   }
 
   function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
-    return change(({ air: before }) => ({ air: [...before, { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-MOST_READINGS) }), session.value ?? recovering.value)
+    return change(
+      ({ air: before }) => ({
+        air: [...before, { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-MOST_READINGS),
+      }),
+      session.value ?? recovering.value,
+    )
   }
 
   /** The candling that has just ended, whose air is still watched until it is back. */
-  const recovering = computed(() => hatchery.sessions.find((item) =>
-    item.setId === set().id && item.endedAt !== null && nowMs.value - Date.parse(item.endedAt) < RECOVERY_MS) ?? null)
+  const recovering = computed(
+    () =>
+      hatchery.sessions.find(
+        (item) =>
+          item.setId === set().id &&
+          item.endedAt !== null &&
+          nowMs.value - Date.parse(item.endedAt) < RECOVERY_MS,
+      ) ?? null,
+  )
   async function readSensor(): Promise<void> {
     if (!hatchery.leads || (!session.value && !recovering.value)) return
     const reading = await readAir()
@@ -137,7 +189,33 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   }
   useIntervalFn(() => void readSensor().catch(() => undefined), AIR_EVERY_MS)
   // A session that is just begun has no reading from before it was opened yet.
-  watch(() => session.value?.id, () => void readSensor().catch(() => undefined), { immediate: true })
+  watch(
+    () => session.value?.id,
+    () => void readSensor().catch(() => undefined),
+    { immediate: true },
+  )
 
-  return { session, events, step, clocks, eggOutMs, limits, air, lookedAt, pace, nowMs, start, tick, begin, done, save, takeInHand, putDown, setAside, bringBack, pause, noteAir }
+  return {
+    session,
+    events,
+    step,
+    clocks,
+    eggOutMs,
+    limits,
+    air,
+    lookedAt,
+    pace,
+    nowMs,
+    start,
+    tick,
+    begin,
+    done,
+    save,
+    takeInHand,
+    putDown,
+    setAside,
+    bringBack,
+    pause,
+    noteAir,
+  }
 }

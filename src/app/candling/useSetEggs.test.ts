@@ -8,15 +8,37 @@ import { plainEgg } from '../../contracts/set-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
-const { sets: [set], looks: [living, clear] } = sampleRecords()
-const eggs = [1, 2, 3, 4].map((number) => plainEgg({ id: `egg-${number}`, setId: set!.id, number, place: { trayId: 'tray-1', row: 0, column: number - 1 } }))
+const {
+  sets: [set],
+  looks: [living, clear],
+} = sampleRecords()
+const eggs = [1, 2, 3, 4].map((number) =>
+  plainEgg({
+    id: `egg-${number}`,
+    setId: set!.id,
+    number,
+    place: { trayId: 'tray-1', row: 0, column: number - 1 },
+  }),
+)
 const TODAY = '2026-03-15T20:00:00.000Z'
 const BEFORE = '2026-03-08T20:00:00.000Z'
 
 /** @param as - what the look says should become of the egg */
-function look(number: number, takenAt: string, as: LookRecord['verdict']['action'], own: LookRecord['own'] = null): LookRecord {
+function look(
+  number: number,
+  takenAt: string,
+  as: LookRecord['verdict']['action'],
+  own: LookRecord['own'] = null,
+): LookRecord {
   const sample = as === 'keep' ? living! : clear!
-  return { ...sample, id: `${number}-${takenAt.slice(8, 10)}`, eggId: `egg-${number}`, takenAt, own, verdict: { ...sample.verdict, action: as } }
+  return {
+    ...sample,
+    id: `${number}-${takenAt.slice(8, 10)}`,
+    eggId: `egg-${number}`,
+    takenAt,
+    own,
+    verdict: { ...sample.verdict, action: as },
+  }
 }
 
 function setUp(looks: LookRecord[]) {
@@ -56,20 +78,45 @@ describe('which egg comes next', () => {
 
   it('comes back at last to those that want the candler’s word, and to no others', () => {
     const said = { grade: 'developing', at: TODAY, by: 'key' } as const
-    const { nextOf, waiting } = setUp([look(1, TODAY, 'keep', said), look(2, TODAY, 'remove'), look(3, TODAY, 'keep', said), look(4, TODAY, 'keep', said)])
+    const { nextOf, waiting } = setUp([
+      look(1, TODAY, 'keep', said),
+      look(2, TODAY, 'remove'),
+      look(3, TODAY, 'keep', said),
+      look(4, TODAY, 'keep', said),
+    ])
     expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-2')
     expect(waiting.value).toBe(1)
-    expect(setUp(eggs.map(({ number }) => look(number, TODAY, 'keep', said))).nextOf(eggs, eggs[3]!)).toBeNull()
+    expect(
+      setUp(eggs.map(({ number }) => look(number, TODAY, 'keep', said))).nextOf(eggs, eggs[3]!),
+    ).toBeNull()
   })
 
   it('takes out of the running what was taken out', () => {
     const { nextOf } = setUp([])
-    const list = [eggs[0]!, { ...eggs[1]!, removed: { at: TODAY, lookId: 'look', grade: 'clear', reason: 'clear', againstPolicy: false } as const }, eggs[2]!]
+    const list = [
+      eggs[0]!,
+      {
+        ...eggs[1]!,
+        removed: {
+          at: TODAY,
+          lookId: 'look',
+          grade: 'clear',
+          reason: 'clear',
+          againstPolicy: false,
+        } as const,
+      },
+      eggs[2]!,
+    ]
     expect(nextOf(list, eggs[0]!)?.id).toBe('egg-3')
   })
 })
 
 it('the shadows of living mates come from the same basket and this candling', () => {
-  const { livingMates } = setUp([look(1, TODAY, 'keep'), look(2, TODAY, 'keep'), look(3, BEFORE, 'keep'), { ...look(4, TODAY, 'keep'), own: { grade: 'quitter', at: TODAY, by: 'key' } }])
+  const { livingMates } = setUp([
+    look(1, TODAY, 'keep'),
+    look(2, TODAY, 'keep'),
+    look(3, BEFORE, 'keep'),
+    { ...look(4, TODAY, 'keep'), own: { grade: 'quitter', at: TODAY, by: 'key' } },
+  ])
   expect(livingMates(eggs[0]!)).toHaveLength(1)
 })

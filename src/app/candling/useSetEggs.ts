@@ -15,14 +15,22 @@ export function useSetEggs(set: () => SetRecord) {
 
   const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
   const began = computed(() => candlingBegan(set(), hatchery.hatchery, clock.nowMs))
-  const lookOf = (egg: EggRecord): LookRecord | undefined => standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
+  const lookOf = (egg: EggRecord): LookRecord | undefined =>
+    standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
   /** The earlier look that makes an egg a suspect. */
-  const suspectOf = (egg: EggRecord): LookRecord | null => suspectedBy((hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id), set())
+  const suspectOf = (egg: EggRecord): LookRecord | null =>
+    suspectedBy(
+      (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id),
+      set(),
+    )
   /** Marked with a pencilled question mark: by an earlier look, or by this one. */
-  const isSuspect = (egg: EggRecord): boolean => !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
+  const isSuspect = (egg: EggRecord): boolean =>
+    !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
   const waits = (egg: EggRecord): boolean => !egg.removed && !lookOf(egg)?.own
   /** Eggs never set, kept to compare with; they are looked at only when chosen. */
-  const references = computed(() => (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'))
+  const references = computed(() =>
+    (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'),
+  )
   const placeOf = (egg: EggRecord): string => nameOfPlace(set().trays, egg.place) || `Egg ${egg.number}`
   const waiting = computed(() => eggs.value.filter(waits).length)
 
@@ -32,13 +40,22 @@ export function useSetEggs(set: () => SetRecord) {
    */
   function nextOf(list: readonly EggRecord[], after: EggRecord | null): EggRecord | null {
     const unseen = (egg: EggRecord): boolean => egg.id !== after?.id && !egg.removed && !lookOf(egg)
-    return list.find((egg) => unseen(egg) && suspectOf(egg) !== null) ?? nextWaiting(list, after, unseen) ?? nextWaiting(list, after, waits)
+    return (
+      list.find((egg) => unseen(egg) && suspectOf(egg) !== null) ??
+      nextWaiting(list, after, unseen) ??
+      nextWaiting(list, after, waits)
+    )
   }
 
   /** Shadows of the mates from the same basket that are taken for living at this candling. */
   function livingMates(egg: EggRecord): number[] {
-    return matesLooks(eggs.value.filter((mate) => mate.batchId === egg.batchId), egg, lookOf)
-      .filter(({ own, verdict }) => (own?.grade ?? verdict.grade) === 'developing').map((item) => figuresOfLook(item).shadow.value)
+    return matesLooks(
+      eggs.value.filter((mate) => mate.batchId === egg.batchId),
+      egg,
+      lookOf,
+    )
+      .filter(({ own, verdict }) => (own?.grade ?? verdict.grade) === 'developing')
+      .map((item) => figuresOfLook(item).shadow.value)
   }
 
   return { eggs, references, lookOf, suspectOf, isSuspect, waits, placeOf, waiting, livingMates, nextOf }

@@ -7,13 +7,42 @@ export type SoundName = SuggestedGrade | 'taken' | 'retake' | 'time'
 /** Notes as [Hz, seconds]; each sound is told from the others by its shape, not by how loud it is. */
 const SOUNDS: Readonly<Record<SoundName, ReadonlyArray<readonly [number, number]>>> = {
   taken: [[1320, 0.04]],
-  developing: [[523, 0.08], [784, 0.14]],
+  developing: [
+    [523, 0.08],
+    [784, 0.14],
+  ],
   clear: [[587, 0.26]],
-  'blood-ring': [[392, 0.08], [0, 0.05], [392, 0.08], [0, 0.05], [294, 0.18]],
-  quitter: [[494, 0.1], [330, 0.22]],
-  unsure: [[440, 0.07], [494, 0.07], [440, 0.07], [494, 0.12]],
-  retake: [[220, 0.07], [0, 0.04], [220, 0.07], [0, 0.04], [220, 0.07]],
-  time: [[988, 0.1], [0, 0.08], [988, 0.1], [0, 0.08], [988, 0.1]],
+  'blood-ring': [
+    [392, 0.08],
+    [0, 0.05],
+    [392, 0.08],
+    [0, 0.05],
+    [294, 0.18],
+  ],
+  quitter: [
+    [494, 0.1],
+    [330, 0.22],
+  ],
+  unsure: [
+    [440, 0.07],
+    [494, 0.07],
+    [440, 0.07],
+    [494, 0.12],
+  ],
+  retake: [
+    [220, 0.07],
+    [0, 0.04],
+    [220, 0.07],
+    [0, 0.04],
+    [220, 0.07],
+  ],
+  time: [
+    [988, 0.1],
+    [0, 0.08],
+    [988, 0.1],
+    [0, 0.08],
+    [988, 0.1],
+  ],
 }
 
 /** Short sounds and, where the browser can, a voice, so that nobody need look up from the egg. */

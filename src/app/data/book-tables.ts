@@ -23,9 +23,15 @@ export class BookTables {
   private readonly tables: Record<Exclude<RecordTable, 'hatchery'>, LocalForage>
 
   constructor(name: string) {
-    const table = (storeName: string): LocalForage => localforage.createInstance({ name, storeName, driver: localforage.INDEXEDDB })
+    const table = (storeName: string): LocalForage =>
+      localforage.createInstance({ name, storeName, driver: localforage.INDEXEDDB })
     this.name = name
-    this.tables = { sets: table('sets'), eggs: table('eggs'), looks: table('looks'), sessions: table('sessions') }
+    this.tables = {
+      sets: table('sets'),
+      eggs: table('eggs'),
+      looks: table('looks'),
+      sessions: table('sessions'),
+    }
     this.photos = table('photos')
     this.meta = table('meta')
     this.steps = table('journal')

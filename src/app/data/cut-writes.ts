@@ -5,10 +5,11 @@
 export function cutAfter(writes: number): { mend: () => void; spent: () => number } {
   const { put, delete: remove, clear } = IDBObjectStore.prototype
   let done = 0
-  const counted = <A extends unknown[], R>(write: (this: IDBObjectStore, ...args: A) => R) => function counting(this: IDBObjectStore, ...args: A): R {
-    if (++done > writes) throw new DOMException('no room', 'QuotaExceededError')
-    return write.apply(this, args)
-  }
+  const counted = <A extends unknown[], R>(write: (this: IDBObjectStore, ...args: A) => R) =>
+    function counting(this: IDBObjectStore, ...args: A): R {
+      if (++done > writes) throw new DOMException('no room', 'QuotaExceededError')
+      return write.apply(this, args)
+    }
   IDBObjectStore.prototype.put = counted(put)
   IDBObjectStore.prototype.delete = counted(remove)
   IDBObjectStore.prototype.clear = counted(clear)

@@ -4,7 +4,13 @@ import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-recor
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { plainEgg, type EggRecord, type SetRecord } from '../../contracts/set-record.ts'
 import { freshMassG } from '../../core/intake/egg-figures.ts'
-import { DEMO_BASKETS, DEMO_HATCHERY_NAME, DEMO_INCUBATORS, demoEgg, type DemoBasket } from '../../core/simulate/demo-hatchery.ts'
+import {
+  DEMO_BASKETS,
+  DEMO_HATCHERY_NAME,
+  DEMO_INCUBATORS,
+  demoEgg,
+  type DemoBasket,
+} from '../../core/simulate/demo-hatchery.ts'
 import { takeShot } from '../../core/simulate/shot.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
@@ -31,7 +37,10 @@ export const useDemoStore = defineStore('demo', () => {
     await hatchery.repository.saveSetting(OPENED, openedMs)
     if (hatchery.sets.length === 0) await hatchery.saveHatchery(demoHatchery())
     const missing = DEMO_BASKETS.filter((basket) => !hatchery.setById(setIdOf(basket)))
-    const total = missing.reduce((sum, basket) => sum + basket.earlierLooks.length * basket.rows * basket.columns, 0)
+    const total = missing.reduce(
+      (sum, basket) => sum + basket.earlierLooks.length * basket.rows * basket.columns,
+      0,
+    )
     progress.value = total > 0 ? { done: 0, total } : null
     const worker = new EggWorkerClient()
     try {
@@ -76,15 +85,26 @@ export const useDemoStore = defineStore('demo', () => {
 })
 
 async function lookBack(
-  worker: EggWorkerClient, basket: DemoBasket, set: SetRecord, egg: EggRecord, ageDays: number, earlier: LookRecord[],
+  worker: EggWorkerClient,
+  basket: DemoBasket,
+  set: SetRecord,
+  egg: EggRecord,
+  ageDays: number,
+  earlier: LookRecord[],
 ): Promise<{ look: LookRecord; photo: Blob } | null> {
-  const shot = takeShot(`earlier/${egg.id}/${ageDays}`, { widthPx: EARLIER_SIDE_PX, heightPx: EARLIER_SIDE_PX })
+  const shot = takeShot(`earlier/${egg.id}/${ageDays}`, {
+    widthPx: EARLIER_SIDE_PX,
+    heightPx: EARLIER_SIDE_PX,
+  })
   const photo = await worker.render(demoEgg(basket, egg.number), ageDays, shot)
   const measured = await worker.measure(photo, { species: set.species })
   const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
   const reading = measured.reading.kind === 'eggs' ? measured.reading.eggs[0] : undefined
   if (!reading) return null
-  const look = lookFrom({ set, egg, measured, reading, photoType: photo.type, takenAt, source: 'demo', earlier }, () => crypto.randomUUID())
+  const look = lookFrom(
+    { set, egg, measured, reading, photoType: photo.type, takenAt, source: 'demo', earlier },
+    () => crypto.randomUUID(),
+  )
   return { look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } }, photo }
 }
 
@@ -94,7 +114,9 @@ function setIdOf(basket: DemoBasket): string {
 
 function demoHatchery(): HatcheryRecord {
   return {
-    ...newHatchery(deviceZone()), name: DEMO_HATCHERY_NAME, brooders: 2,
+    ...newHatchery(deviceZone()),
+    name: DEMO_HATCHERY_NAME,
+    brooders: 2,
     incubators: DEMO_INCUBATORS.map(({ key, ...incubator }) => ({ ...incubator, id: incubatorIdOf(key) })),
   }
 }
@@ -107,12 +129,46 @@ function toSet(basket: DemoBasket, nowMs: number): SetRecord {
   const id = setIdOf(basket)
   const setAt = new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
   return {
-    id, name: basket.setName, species: basket.species, breed: basket.breed, shell: basket.shell, setAt,
-    plan: { school: 'weekly', ownDays: [], dayCount: 'elapsed', turningStop: 'usual', incubationDays: null, delayHours: 0, turnsADay: basket.incubator === 'hatcher' ? 3 : null },
-    trays: [{ id: `${id}-tray`, name: 'Tray 1', incubatorId: incubatorIdOf(basket.incubator), rows: basket.rows, columns: basket.columns, numbering: 'letter-rows' }],
-    batches: [{ id: `${id}-batch`, source: 'own hens', breed: basket.breed, shell: basket.shell, posted: false, turnedInStorage: true }],
-    policy: 'second-look', done: basket.done.map((key) => ({ key, at: setAt })), temperatures: [],
-    notes: basket.notes, standInBasket: basket.key,
+    id,
+    name: basket.setName,
+    species: basket.species,
+    breed: basket.breed,
+    shell: basket.shell,
+    setAt,
+    plan: {
+      school: 'weekly',
+      ownDays: [],
+      dayCount: 'elapsed',
+      turningStop: 'usual',
+      incubationDays: null,
+      delayHours: 0,
+      turnsADay: basket.incubator === 'hatcher' ? 3 : null,
+    },
+    trays: [
+      {
+        id: `${id}-tray`,
+        name: 'Tray 1',
+        incubatorId: incubatorIdOf(basket.incubator),
+        rows: basket.rows,
+        columns: basket.columns,
+        numbering: 'letter-rows',
+      },
+    ],
+    batches: [
+      {
+        id: `${id}-batch`,
+        source: 'own hens',
+        breed: basket.breed,
+        shell: basket.shell,
+        posted: false,
+        turnedInStorage: true,
+      },
+    ],
+    policy: 'second-look',
+    done: basket.done.map((key) => ({ key, at: setAt })),
+    temperatures: [],
+    notes: basket.notes,
+    standInBasket: basket.key,
   }
 }
 
@@ -124,8 +180,16 @@ function toEggs(basket: DemoBasket, set: SetRecord): EggRecord[] {
     const { lengthMm, breadthMm } = demoEgg(basket, i + 1)
     const size = { lengthMm: Number(lengthMm.toFixed(1)), breadthMm: Number(breadthMm.toFixed(1)) }
     return {
-      ...plainEgg({ id: `${set.id}-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: set.trays[0]!.id, row: Math.floor(i / basket.columns), column: i % basket.columns } }),
-      ...size, weightG: Number(freshMassG(size).toFixed(1)), batchId: set.batches[0]!.id, laidOn: addDays(setOn, -6 + Math.floor((6 * i) / count)),
+      ...plainEgg({
+        id: `${set.id}-${i + 1}`,
+        setId: set.id,
+        number: i + 1,
+        place: { trayId: set.trays[0]!.id, row: Math.floor(i / basket.columns), column: i % basket.columns },
+      }),
+      ...size,
+      weightG: Number(freshMassG(size).toFixed(1)),
+      batchId: set.batches[0]!.id,
+      laidOn: addDays(setOn, -6 + Math.floor((6 * i) / count)),
     }
   })
 }

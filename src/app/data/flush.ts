@@ -1,7 +1,9 @@
 /** The browser has cleared the storage, or another book lies in its place: what is written now is lost. */
 export class StorageGone extends Error {
   constructor() {
-    super('This browser has cleared the storage under the running program. Nothing is being kept at the moment.')
+    super(
+      'This browser has cleared the storage under the running program. Nothing is being kept at the moment.',
+    )
   }
 }
 
@@ -44,7 +46,11 @@ function open(name: string): Promise<IDBDatabase> {
 export async function closeFlush(name: string): Promise<void> {
   const known = connections.get(name)
   connections.delete(name)
-  if (known) await known.then((database) => database.close(), () => undefined)
+  if (known)
+    await known.then(
+      (database) => database.close(),
+      () => undefined,
+    )
 }
 
 /**

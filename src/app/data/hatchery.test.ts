@@ -24,8 +24,20 @@ async function photoIds(): Promise<string[]> {
 }
 
 const session: SessionRecord = {
-  id: 'evening', setId: 'set-1', startedAt: set!.setAt, endedAt: null, ready: ['hands'], begun: true, trigger: 'itself', source: 'device',
-  timerSeconds: 4, liftAgrees: true, events: [], air: [], egg: null, aside: [],
+  id: 'evening',
+  setId: 'set-1',
+  startedAt: set!.setAt,
+  endedAt: null,
+  ready: ['hands'],
+  begun: true,
+  trigger: 'itself',
+  source: 'device',
+  timerSeconds: 4,
+  liftAgrees: true,
+  events: [],
+  air: [],
+  egg: null,
+  aside: [],
 }
 
 /** A store on the records of the last one: what a reload does. */
@@ -88,15 +100,22 @@ describe('the records on disk', () => {
   it('keep what an earlier version wrote', async () => {
     await opened()
     const { plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...old } = set!
-    await underTheHood((tables) => tables.put('sets', { ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] }))
+    await underTheHood((tables) =>
+      tables.put('sets', { ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] }),
+    )
     const again = await opened()
-    expect(again.sets[0]).toMatchObject({ plan: { school: 'own', ownDays: [7] }, trays: [{ rows: 1, columns: 2 }] })
+    expect(again.sets[0]).toMatchObject({
+      plan: { school: 'own', ownDays: [7] },
+      trays: [{ rows: 1, columns: 2 }],
+    })
   })
 
   it('that are refused leave no photograph behind, and neither do those that are taken back', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, photo, null)).rejects.toThrow(/Age in days/)
+    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, photo, null)).rejects.toThrow(
+      /Age in days/,
+    )
     expect(await photoIds()).toEqual([])
     await store.addLook(sample.looks[0]!, photo, null)
     expect(await photoIds()).toEqual(['photo-1'])
@@ -112,12 +131,19 @@ describe('the records on disk', () => {
     for (const [changes, sentence] of [
       [{ eggs: [{ ...egg!, weightG: 5800 }] }, /Weight in grams must be at most 500, not 5800/],
       [{ eggs: [{ ...egg!, lengthMm: 432 }] }, /Length in millimetres must be at most 200/],
-      [{ sets: [{ ...set!, plan: { ...plan, delayHours: 400 } }] }, /Late start in hours must be at most 240/],
-      [{ sets: [{ ...set!, plan: { ...plan, ownDays: Array.from({ length: 42 }, (_, i) => i) } }] }, /Own candling days can be at most 40; there are 42/],
+      [
+        { sets: [{ ...set!, plan: { ...plan, delayHours: 400 } }] },
+        /Late start in hours must be at most 240/,
+      ],
+      [
+        { sets: [{ ...set!, plan: { ...plan, ownDays: Array.from({ length: 42 }, (_, i) => i) } }] },
+        /Own candling days can be at most 40; there are 42/,
+      ],
       [{ eggs: [{ ...egg!, place: other!.place }] }, /lies where another one lies/],
       [{ eggs: [{ ...egg!, number: 2 }] }, /another egg 2/],
       [{ sets: [{ ...set!, trays: [{ ...set!.trays[0]!, columns: 1 }] }] }, /lies outside of its tray/],
-    ] as const) await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)
+    ] as const)
+      await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)
     const again = await opened()
     expect([again.sets, again.eggs, again.aside]).toEqual([[set], sample.eggs, []])
     expect(again.journal.map(({ label }) => label)).toEqual(['plan'])
@@ -131,9 +157,13 @@ describe('a record that cannot be read', () => {
     await underTheHood((tables) => tables.put('eggs', { ...sample.eggs[0]!, weightG: 5800 }))
     const again = await opened()
     expect(again.eggs).toEqual([sample.eggs[1]])
-    expect(again.aside.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([['eggs', 'weight in grams must be at most 500, not 5800.']])
+    expect(again.aside.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([
+      ['eggs', 'weight in grams must be at most 500, not 5800.'],
+    ])
     const custody = useCustodyStore()
-    await expect(custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 580 })).rejects.toThrow(/at most 500/)
+    await expect(custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 580 })).rejects.toThrow(
+      /at most 500/,
+    )
     await custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 58 })
     expect([again.eggs.length, again.aside]).toEqual([2, []])
     expect((await opened()).eggs[0]!.weightG).toBe(58)
@@ -148,7 +178,9 @@ describe('a record that cannot be read', () => {
     expect([again.sets, again.eggs, again.looks]).toEqual([[], [], []])
     expect(again.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
     await useCustodyStore().mend(again.aside[0]!, set)
-    expect([again.sets.length, again.eggs.length, again.looks.length, again.aside.length]).toEqual([1, 2, 1, 0])
+    expect([again.sets.length, again.eggs.length, again.looks.length, again.aside.length]).toEqual([
+      1, 2, 1, 0,
+    ])
     expect(await photoIds()).toEqual(['photo-1'])
   })
 
@@ -159,7 +191,11 @@ describe('a record that cannot be read', () => {
     expect(store.aside.map(({ table }) => table)).toEqual(['hatchery'])
     await store.saveHatchery({ ...store.hatchery, name: 'Anew' })
     const again = await opened()
-    expect([again.hatchery.name, again.aside.length, (again.aside[0]!.value as { brooders: unknown }).brooders]).toEqual(['Anew', 1, 'many'])
+    expect([
+      again.hatchery.name,
+      again.aside.length,
+      (again.aside[0]!.value as { brooders: unknown }).brooders,
+    ]).toEqual(['Anew', 1, 'many'])
   })
 
   it('of a newer program is left alone', async () => {
@@ -176,14 +212,27 @@ describe('a step that is cut off', () => {
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, photo, null)
     const before = { eggs: store.eggs, looks: store.looks, journal: store.journal.length }
-    const taken = { at: set!.setAt, grade: 'clear' as const, reason: '', lookId: 'look-1', againstPolicy: false }
+    const taken = {
+      at: set!.setAt,
+      grade: 'clear' as const,
+      reason: '',
+      lookId: 'look-1',
+      againstPolicy: false,
+    }
     for (let writes = 0; writes < 12; writes++) {
       const now = await opened()
       const cut = cutAfter(writes)
-      await now.commit('remove', 'egg-1', { eggs: sample.eggs.map((egg) => ({ ...egg, removed: taken })), looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }] }).catch(() => undefined)
+      await now
+        .commit('remove', 'egg-1', {
+          eggs: sample.eggs.map((egg) => ({ ...egg, removed: taken })),
+          looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }],
+        })
+        .catch(() => undefined)
       cut.mend()
       const after = await opened()
-      const done = after.eggs.filter(({ removed }) => removed !== null).length + after.looks.filter(({ own }) => own !== null).length
+      const done =
+        after.eggs.filter(({ removed }) => removed !== null).length +
+        after.looks.filter(({ own }) => own !== null).length
       expect([0, 3]).toContain(done)
       expect(after.journal.length).toBe(before.journal + (done === 3 ? 1 : 0))
       if (done === 3) await after.undo()
@@ -197,7 +246,9 @@ describe('undo', () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, photo, null)
-    await store.commit('grade', 'egg-1', { looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }] })
+    await store.commit('grade', 'egg-1', {
+      looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }],
+    })
     const again = await opened()
     expect((await again.undo())?.label).toBe('grade')
     expect(again.looks[0]!.own).toBeNull()
@@ -224,7 +275,11 @@ describe('undo', () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, photo, null)
-    const retake = { ...sample.looks[0]!, id: 'look-again', photo: { ...sample.looks[0]!.photo, id: 'photo-again' } }
+    const retake = {
+      ...sample.looks[0]!,
+      id: 'look-again',
+      photo: { ...sample.looks[0]!.photo, id: 'photo-again' },
+    }
     await store.addLook(retake, photo, sample.looks[0]!)
     expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-again'])
     await store.undo()
@@ -232,7 +287,15 @@ describe('undo', () => {
   })
 })
 
-const film = { seconds: 5, widthPx: 240, heightPx: 180, significance: 8, moving: true, places: [], heartbeat: null }
+const film = {
+  seconds: 5,
+  widthPx: 240,
+  heightPx: 180,
+  significance: 8,
+  moving: true,
+  places: [],
+  heartbeat: null,
+}
 
 describe('two changes at once', () => {
   it('of one look both hold: a film that is read while the egg is judged', async () => {
@@ -240,7 +303,10 @@ describe('two changes at once', () => {
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, photo, null)
     await Promise.all([
-      store.changeLook('grade', 'look-1', (now) => ({ ...now, own: { grade: 'clear', by: 'key', at: set!.setAt } })),
+      store.changeLook('grade', 'look-1', (now) => ({
+        ...now,
+        own: { grade: 'clear', by: 'key', at: set!.setAt },
+      })),
       store.amendLook('look-1', (now) => ({ ...now, movement: film })),
     ])
     const [kept] = (await opened()).looks
@@ -251,7 +317,10 @@ describe('two changes at once', () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, photo, null)
-    await store.changeLook('grade', 'look-1', (now) => ({ ...now, own: { grade: 'clear', by: 'key', at: set!.setAt } }))
+    await store.changeLook('grade', 'look-1', (now) => ({
+      ...now,
+      own: { grade: 'clear', by: 'key', at: set!.setAt },
+    }))
     await store.amendLook('look-1', (now) => ({ ...now, movement: film }))
     expect((await store.undo())?.label).toBe('grade')
     const [kept] = (await opened()).looks
@@ -264,7 +333,10 @@ describe('two changes at once', () => {
     await store.saveSession(session)
     await Promise.all([
       store.changeSession('evening', (now) => ({ ...now, egg: { id: 'egg-1', since: set!.setAt } })),
-      store.changeSession('evening', (now) => ({ ...now, air: [{ at: set!.setAt, rhPercent: 51, celsius: 37.5, by: 'hand' as const }] })),
+      store.changeSession('evening', (now) => ({
+        ...now,
+        air: [{ at: set!.setAt, rhPercent: 51, celsius: 37.5, by: 'hand' as const }],
+      })),
     ])
     const again = await opened()
     expect(again.openSession('set-1')).toMatchObject({ egg: { id: 'egg-1' }, air: [{ rhPercent: 51 }] })
@@ -277,7 +349,8 @@ describe('two changes at once', () => {
 describe('the journal', () => {
   it('keeps the newest sixty steps, on the disk as well', async () => {
     const store = await opened()
-    for (let i = 0; i < 64; i++) await store.commit(`step ${i}`, null, { sets: [{ ...set!, notes: String(i) }] })
+    for (let i = 0; i < 64; i++)
+      await store.commit(`step ${i}`, null, { sets: [{ ...set!, notes: String(i) }] })
     const again = await opened()
     expect(again.journal).toHaveLength(60)
     expect(again.journal[0]!.label).toBe('step 4')
@@ -289,7 +362,10 @@ describe('what the views ask for', () => {
   it('eggs in the order of candling; those left out are not among them', async () => {
     const store = await opened()
     const [first, second] = sample.eggs
-    const swapped = [{ ...first!, place: second!.place }, { ...second!, place: first!.place }]
+    const swapped = [
+      { ...first!, place: second!.place },
+      { ...second!, place: first!.place },
+    ]
     const kept = { ...first!, id: 'egg-3', number: 3, role: 'reference' as const, place: null }
     await store.commit('plan', null, { sets: [set!], eggs: [...swapped, kept] })
     expect(store.eggsBySet.get('set-1')!.map(({ number }) => number)).toEqual([2, 1])

@@ -34,7 +34,12 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
   channel?.addEventListener('message', (event: MessageEvent<TabNews>) => void follow(event.data))
   // What another tab wrote while this one followed may have missed it: read all anew before leading.
-  const { leads, decided, take: takeLead, release } = leadAmongTabs(async () => {
+  const {
+    leads,
+    decided,
+    take: takeLead,
+    release,
+  } = leadAmongTabs(async () => {
     if (loaded.value) await load(true)
   })
   onScopeDispose(() => {
@@ -76,7 +81,10 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   /** @throws Error in a tab that only follows: two tabs must not write over each other */
   function mustLead(): void {
-    if (!leads.value) throw new Error('Another tab of this browser is at work on the records. Take over here first, or go on there.')
+    if (!leads.value)
+      throw new Error(
+        'Another tab of this browser is at work on the records. Take over here first, or go on there.',
+      )
   }
 
   function setById(id: string): SetRecord | undefined {
@@ -108,7 +116,10 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     mustLead()
     checkEggs(changes)
     const entry: JournalEntry = {
-      number: (journal.value.at(-1)?.number ?? 0) + 1, label, eggId, ...shown.before(changes),
+      number: (journal.value.at(-1)?.number ?? 0) + 1,
+      label,
+      eggId,
+      ...shown.before(changes),
     }
     await write(changes, { add: entry, take: null })
     journal.value = [...journal.value, entry].slice(-KEPT_STEPS)
@@ -116,8 +127,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     tell({ kind: 'changed', put: changes, goneIds: [], journal: journal.value })
   }
 
-  async function write({ sets: s = [], eggs: e = [], looks: l = [] }: Changes, steps: Step['journal'], gone: Step['gone'] = []): Promise<void> {
-    await noticing(() => repository.write({ put: { sets: [...s], eggs: [...e], looks: [...l] }, gone, journal: steps }))
+  async function write(
+    { sets: s = [], eggs: e = [], looks: l = [] }: Changes,
+    steps: Step['journal'],
+    gone: Step['gone'] = [],
+  ): Promise<void> {
+    await noticing(() =>
+      repository.write({ put: { sets: [...s], eggs: [...e], looks: [...l] }, gone, journal: steps }),
+    )
   }
 
   /** Runs a write, and notices when the storage is gone. */
@@ -159,15 +176,27 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** A new look; with `replaces` it takes the place of an earlier picture of the same candling. */
   async function addLook(look: LookRecord, photo: Blob, replaces: LookRecord | null): Promise<void> {
     mustLead()
-    await withPhoto(look, photo, () => commit(replaces ? 'retake' : 'photograph', look.eggId, { looks: replaces ? [look, { ...replaces, replaced: true }] : [look] }))
+    await withPhoto(look, photo, () =>
+      commit(replaces ? 'retake' : 'photograph', look.eggId, {
+        looks: replaces ? [look, { ...replaces, replaced: true }] : [look],
+      }),
+    )
   }
 
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
-  async function addLooks(added: readonly LookRecord[], photo: Blob, replaced: readonly LookRecord[]): Promise<void> {
+  async function addLooks(
+    added: readonly LookRecord[],
+    photo: Blob,
+    replaced: readonly LookRecord[],
+  ): Promise<void> {
     const [first] = added
     if (!first) return
     mustLead()
-    await withPhoto(first, photo, () => commit('photograph', first.eggId, { looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))] }))
+    await withPhoto(first, photo, () =>
+      commit('photograph', first.eggId, {
+        looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))],
+      }),
+    )
   }
 
   /** A look with something added that nobody decided, so that it is no step of its own. */
@@ -192,11 +221,27 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     mustLead()
     const entry = journal.value.at(-1)
     if (!entry) return null
-    const earlierLooks = entry.looks.map(({ id, before: look }) => ({ id, before: look && withFilmOf(look, looks.value.find((now) => now.id === id)) }))
-    const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] => steps.flatMap(({ before: old }) => old ?? [])
-    const goneOf = (table: Step['gone'][number]['table'], steps: ReadonlyArray<{ id: string; before: unknown }>): Step['gone'] => steps.flatMap(({ id, before: old }) => (old === null ? [{ table, id }] : []))
+    const earlierLooks = entry.looks.map(({ id, before: look }) => ({
+      id,
+      before:
+        look &&
+        withFilmOf(
+          look,
+          looks.value.find((now) => now.id === id),
+        ),
+    }))
+    const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] =>
+      steps.flatMap(({ before: old }) => old ?? [])
+    const goneOf = (
+      table: Step['gone'][number]['table'],
+      steps: ReadonlyArray<{ id: string; before: unknown }>,
+    ): Step['gone'] => steps.flatMap(({ id, before: old }) => (old === null ? [{ table, id }] : []))
     const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(earlierLooks) }
-    const gone = [...goneOf('sets', entry.sets), ...goneOf('eggs', entry.eggs), ...goneOf('looks', entry.looks)]
+    const gone = [
+      ...goneOf('sets', entry.sets),
+      ...goneOf('eggs', entry.eggs),
+      ...goneOf('looks', entry.looks),
+    ]
     await write(put, { add: null, take: entry.number }, gone)
     const goneIds = gone.map(({ id }) => id)
     const unneeded = photosOnlyOf(goneIds)
@@ -212,7 +257,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   function photosOnlyOf(goneIds: readonly string[]): string[] {
     const gone = new Set(goneIds)
     const needed = new Set(looks.value.filter(({ id }) => !gone.has(id)).map(({ photo }) => photo.id))
-    return looks.value.filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id)).map(({ photo }) => photo.id)
+    return looks.value
+      .filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id))
+      .map(({ photo }) => photo.id)
   }
 
   /** The place’s own habits; a later plan starts from them. */
@@ -252,12 +299,19 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   /** A set with its eggs and looks of earlier days, which cannot be undone. */
-  async function addSet(set: SetRecord, newEggs: EggRecord[], earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>): Promise<void> {
+  async function addSet(
+    set: SetRecord,
+    newEggs: EggRecord[],
+    earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>,
+  ): Promise<void> {
     mustLead()
     const kept: string[] = []
     try {
       for (const { look, photo } of earlier) kept.push(await repository.savePhoto(look, photo))
-      await write({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }, { add: null, take: null })
+      await write(
+        { sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) },
+        { add: null, take: null },
+      )
     } catch (error) {
       await repository.removePhotos(kept).catch(() => undefined)
       throw error
@@ -268,8 +322,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   function records(): HatcheryRecords {
     return {
-      format: 'perlumen-records', version: RECORDS_VERSION, exportedAt: new Date().toISOString(),
-      hatchery: hatchery.value, sets: sets.value, eggs: eggs.value, looks: looks.value, sessions: sessions.value,
+      format: 'perlumen-records',
+      version: RECORDS_VERSION,
+      exportedAt: new Date().toISOString(),
+      hatchery: hatchery.value,
+      sets: sets.value,
+      eggs: eggs.value,
+      looks: looks.value,
+      sessions: sessions.value,
     }
   }
 
@@ -280,8 +340,40 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   return {
-    repository, hatchery, sets, eggs, looks, sessions, journal, aside, loaded, storageGone, leads, takeLead, mustLead, noticing, reopened, checkStorage, saveSession, changeSession, openSession,
-    allEggsBySet: shown.allEggsBySet, eggsBySet: shown.eggsBySet, looksByEgg: shown.looksByEgg, learnt: shown.learnt, load, setById, commit, changeLook, addLook, addLooks, amendLook, undo, saveHatchery, addSet, records,
+    repository,
+    hatchery,
+    sets,
+    eggs,
+    looks,
+    sessions,
+    journal,
+    aside,
+    loaded,
+    storageGone,
+    leads,
+    takeLead,
+    mustLead,
+    noticing,
+    reopened,
+    checkStorage,
+    saveSession,
+    changeSession,
+    openSession,
+    allEggsBySet: shown.allEggsBySet,
+    eggsBySet: shown.eggsBySet,
+    looksByEgg: shown.looksByEgg,
+    learnt: shown.learnt,
+    load,
+    setById,
+    commit,
+    changeLook,
+    addLook,
+    addLooks,
+    amendLook,
+    undo,
+    saveHatchery,
+    addSet,
+    records,
   }
 })
 

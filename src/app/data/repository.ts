@@ -1,8 +1,22 @@
-import { checked, RecordRefused, RECORD_TABLES, sortOut, TABLE_SCHEMAS, upgraded, type Book, type RawRecord } from '../../contracts/book.ts'
+import {
+  checked,
+  RecordRefused,
+  RECORD_TABLES,
+  sortOut,
+  TABLE_SCHEMAS,
+  upgraded,
+  type Book,
+  type RawRecord,
+} from '../../contracts/book.ts'
 import type { Bundle, LongWork } from '../../contracts/bundle.ts'
 import { problemsOf } from '../../contracts/field-problem.ts'
 import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import { journalEntrySchema, stepSchema, type JournalEntry, type Step } from '../../contracts/journal-entry.ts'
+import {
+  journalEntrySchema,
+  stepSchema,
+  type JournalEntry,
+  type Step,
+} from '../../contracts/journal-entry.ts'
 import { lookRecordSchema } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
@@ -22,7 +36,9 @@ export interface OpenedBook extends Book<StoredRecord> {
 /** The records were written by a newer version of the program; they are left alone. */
 export class BookTooNew extends Error {
   constructor(version: number) {
-    super(`The records in this browser were written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}). Reload the page to get it.`)
+    super(
+      `The records in this browser were written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}). Reload the page to get it.`,
+    )
   }
 }
 
@@ -87,7 +103,9 @@ export class Repository {
 
   private async apply({ put, gone, journal }: Step): Promise<void> {
     await Promise.all([
-      ...(['sets', 'eggs', 'looks'] as const).flatMap((table) => put[table].map((record) => this.tables.put(table, record))),
+      ...(['sets', 'eggs', 'looks'] as const).flatMap((table) =>
+        put[table].map((record) => this.tables.put(table, record)),
+      ),
       ...gone.map(({ table, id }) => this.tables.of(table).removeItem(id)),
     ])
     const { steps, meta } = this.tables
@@ -121,17 +139,24 @@ export class Repository {
 
   /** Photographs of looks that were taken back or refused have nobody left who could ask for them. */
   private async sweepPhotos(raw: readonly RawRecord[], journal: readonly JournalEntry[]): Promise<void> {
-    const needed = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])))
-    for (const { table, value } of raw) if (table === 'looks') needed.add(String((value as { photo?: { id?: unknown } } | null)?.photo?.id))
-    for (const id of await this.tables.photos.keys()) if (!needed.has(id)) await this.tables.photos.removeItem(id)
+    const needed = new Set(
+      journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])),
+    )
+    for (const { table, value } of raw)
+      if (table === 'looks') needed.add(String((value as { photo?: { id?: unknown } } | null)?.photo?.id))
+    for (const id of await this.tables.photos.keys())
+      if (!needed.has(id)) await this.tables.photos.removeItem(id)
   }
 
   async saveHatchery(hatchery: HatcheryRecord): Promise<void> {
     const sound = checked('hatchery', hatchery)
     const before = await this.tables.hatchery()
     // One that cannot be read is not written over: somebody may still put it right.
-    const readable = before === null || TABLE_SCHEMAS.hatchery.safeParse(upgraded({ table: 'hatchery', value: before }, hatchery.zone)).success
-    if (!readable) await this.tables.aside.setItem(`hatchery/${Date.now()}`, { table: 'hatchery', value: before })
+    const readable =
+      before === null ||
+      TABLE_SCHEMAS.hatchery.safeParse(upgraded({ table: 'hatchery', value: before }, hatchery.zone)).success
+    if (!readable)
+      await this.tables.aside.setItem(`hatchery/${Date.now()}`, { table: 'hatchery', value: before })
     await this.tables.put('hatchery', sound)
     await this.flush()
   }
@@ -146,7 +171,11 @@ export class Repository {
     const sound = checked(record.table, value)
     await this.tables.put(record.table, sound)
     // Its own table holds it under its id: what lay there under another key has become it.
-    if (record.lies === 'aside' || (record.table !== 'hatchery' && record.key !== (sound as { id: string }).id)) await this.tables.remove(record)
+    if (
+      record.lies === 'aside' ||
+      (record.table !== 'hatchery' && record.key !== (sound as { id: string }).id)
+    )
+      await this.tables.remove(record)
     await this.flush()
   }
 
@@ -203,10 +232,18 @@ export class Repository {
    * Puts a checked bundle in place of everything here. It is written whole beside what is here, and only then takes
    * its place: whatever fails or is cut off on the way changes nothing.
    */
-  async replaceWith({ records, aside, photoTypes, photo }: Bundle, { onProgress, signal }: LongWork = {}): Promise<void> {
+  async replaceWith(
+    { records, aside, photoTypes, photo }: Bundle,
+    { onProgress, signal }: LongWork = {},
+  ): Promise<void> {
     await this.becomes(async (tables) => {
       let done = 0
-      const total = photoTypes.size + records.sets.length + records.eggs.length + records.looks.length + records.sessions.length
+      const total =
+        photoTypes.size +
+        records.sets.length +
+        records.eggs.length +
+        records.looks.length +
+        records.sessions.length
       const step = (): void => {
         signal?.throwIfAborted()
         onProgress?.(++done, total)
@@ -222,7 +259,8 @@ export class Repository {
           step()
         }
       }
-      for (const [index, { table, value }] of aside.entries()) if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
+      for (const [index, { table, value }] of aside.entries())
+        if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
     })
   }
 
@@ -242,4 +280,3 @@ export class Repository {
     await this.shelf.switchTo(tables.name)
   }
 }
-

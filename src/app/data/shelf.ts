@@ -22,14 +22,14 @@ export class Shelf {
   /** Notes a database that is to become the book, so that what is left of it is found after a crash. */
   async prepare(): Promise<string> {
     const name = `perlumen-book-${crypto.randomUUID()}`
-    await this.table.setItem('others', [...await this.others(), name])
+    await this.table.setItem('others', [...(await this.others()), name])
     return name
   }
 
   /** From here on the book is another one. Returns when the disk knows. */
   async switchTo(name: string): Promise<void> {
     const before = await this.current()
-    await this.table.setItem('others', [...new Set([...await this.others(), before, name])])
+    await this.table.setItem('others', [...new Set([...(await this.others()), before, name])])
     await this.table.setItem(MARK.key, MARK.value)
     await this.table.setItem('current', name)
     await flushToDisk(MARK)
@@ -41,7 +41,10 @@ export class Shelf {
     for (const name of await this.others()) {
       if (name === current) continue
       await drop(name)
-      await this.table.setItem('others', (await this.others()).filter((other) => other !== name))
+      await this.table.setItem(
+        'others',
+        (await this.others()).filter((other) => other !== name),
+      )
     }
   }
 

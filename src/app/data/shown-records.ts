@@ -30,8 +30,18 @@ export function shownRecords() {
   })
 
   /** Eggs that were set, in the order of candling. */
-  const eggsBySet = computed(() => new Map(sets.value.map((set) =>
-    [set.id, inCandlingOrder((allEggsBySet.value.get(set.id) ?? []).filter((egg) => egg.role === 'set'), set.trays)])))
+  const eggsBySet = computed(
+    () =>
+      new Map(
+        sets.value.map((set) => [
+          set.id,
+          inCandlingOrder(
+            (allEggsBySet.value.get(set.id) ?? []).filter((egg) => egg.role === 'set'),
+            set.trays,
+          ),
+        ]),
+      ),
+  )
 
   const looksByEgg = computed(() => {
     const map = new Map<string, LookRecord[]>()
@@ -46,11 +56,17 @@ export function shownRecords() {
   })
 
   /** What the eggs opened and hatched here add to the model. */
-  const learnt = computed(() => learnOffsets(confirmedLooks({ sets: sets.value, eggs: eggs.value, looks: looks.value })))
+  const learnt = computed(() =>
+    learnOffsets(confirmedLooks({ sets: sets.value, eggs: eggs.value, looks: looks.value })),
+  )
 
   /** @param gone - ids of records of any kind that are no more */
-  function show({ sets: s = [], eggs: e = [], looks: l = [] }: Changes, gone: ReadonlySet<string> = new Set()): void {
-    const left = <T extends { id: string }>(list: T[]): T[] => (gone.size > 0 ? list.filter(({ id }) => !gone.has(id)) : list)
+  function show(
+    { sets: s = [], eggs: e = [], looks: l = [] }: Changes,
+    gone: ReadonlySet<string> = new Set(),
+  ): void {
+    const left = <T extends { id: string }>(list: T[]): T[] =>
+      gone.size > 0 ? list.filter(({ id }) => !gone.has(id)) : list
     if (s.length + gone.size > 0) sets.value = putAll(left(sets.value), s)
     if (e.length + gone.size > 0) eggs.value = putAll(left(eggs.value), e)
     if (l.length + gone.size > 0) looks.value = putAll(left(looks.value), l)
@@ -58,13 +74,20 @@ export function shownRecords() {
 
   /** What stands where the changes will: what undoing them brings back. */
   function before(changes: Changes): Pick<JournalEntry, 'sets' | 'eggs' | 'looks'> {
-    return { sets: asShown(sets.value, changes.sets), eggs: asShown(eggs.value, changes.eggs), looks: asShown(looks.value, changes.looks) }
+    return {
+      sets: asShown(sets.value, changes.sets),
+      eggs: asShown(eggs.value, changes.eggs),
+      looks: asShown(looks.value, changes.looks),
+    }
   }
 
   return { sets, eggs, looks, allEggsBySet, eggsBySet, looksByEgg, learnt, show, before }
 }
 
-function asShown<T extends { id: string }>(now: readonly T[], changed: readonly T[] = []): Array<{ id: string; before: T | null }> {
+function asShown<T extends { id: string }>(
+  now: readonly T[],
+  changed: readonly T[] = [],
+): Array<{ id: string; before: T | null }> {
   const byId = new Map(now.map((item) => [item.id, item]))
   return changed.map(({ id }) => ({ id, before: byId.get(id) ?? null }))
 }

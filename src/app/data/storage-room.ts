@@ -10,8 +10,13 @@ export interface StorageRoom {
 export async function storageRoom(): Promise<StorageRoom | null> {
   const storage = (navigator as { storage?: StorageManager }).storage
   if (!storage?.estimate) return null
-  const [{ usage, quota }, persistent] = await Promise.all([storage.estimate(), storage.persisted?.() ?? false])
-  return usage === undefined || quota === undefined ? null : { usedBytes: usage, quotaBytes: quota, persistent }
+  const [{ usage, quota }, persistent] = await Promise.all([
+    storage.estimate(),
+    storage.persisted?.() ?? false,
+  ])
+  return usage === undefined || quota === undefined
+    ? null
+    : { usedBytes: usage, quotaBytes: quota, persistent }
 }
 
 /** Asks the browser never to clear the records by itself; it may say no. */

@@ -5,7 +5,11 @@ import { leadAmongTabs } from './tab-lead.ts'
 function fakeLocks(): LockManager {
   let holder: { reject: (error: Error) => void } | null = null
   const line: Array<() => void> = []
-  const request = async (_name: string, options: LockOptions, work: (lock: Lock | null) => Promise<unknown>): Promise<unknown> => {
+  const request = async (
+    _name: string,
+    options: LockOptions,
+    work: (lock: Lock | null) => Promise<unknown>,
+  ): Promise<unknown> => {
     if (holder && options.ifAvailable) return work(null)
     if (holder && !options.steal) {
       await new Promise<void>((resolve, reject) => {

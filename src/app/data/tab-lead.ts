@@ -17,12 +17,17 @@ export interface TabLead {
 }
 
 /** @param onLead - called each time this tab gets the lead, before it counts as leading */
-export function leadAmongTabs(onLead: () => Promise<void>, locks: LockManager | null | undefined = (navigator as { locks?: LockManager | null }).locks): TabLead {
+export function leadAmongTabs(
+  onLead: () => Promise<void>,
+  locks: LockManager | null | undefined = (navigator as { locks?: LockManager | null }).locks,
+): TabLead {
   // Where a browser has no locks nobody can know of other tabs.
   const leads = ref(!locks)
   if (!locks) return { leads, decided: Promise.resolve(), take: () => undefined, release: () => undefined }
   const closed = new AbortController()
-  const gone = new Promise<void>((resolve) => closed.signal.addEventListener('abort', () => resolve(), { once: true }))
+  const gone = new Promise<void>((resolve) =>
+    closed.signal.addEventListener('abort', () => resolve(), { once: true }),
+  )
 
   async function lead(): Promise<void> {
     await onLead()
@@ -38,19 +43,21 @@ export function leadAmongTabs(onLead: () => Promise<void>, locks: LockManager | 
     })
   }
   const decided = new Promise<void>((resolve) => {
-    void locks.request(LOCK, { ifAvailable: true }, async (lock) => {
-      if (!lock) {
-        stand({ signal: closed.signal })
+    void locks
+      .request(LOCK, { ifAvailable: true }, async (lock) => {
+        if (!lock) {
+          stand({ signal: closed.signal })
+          resolve()
+          return
+        }
+        const leading = lead()
         resolve()
-        return
-      }
-      const leading = lead()
-      resolve()
-      await leading
-    }).catch(() => {
-      leads.value = false
-      if (!closed.signal.aborted) stand({ signal: closed.signal })
-    })
+        await leading
+      })
+      .catch(() => {
+        leads.value = false
+        if (!closed.signal.aborted) stand({ signal: closed.signal })
+      })
   })
   return { leads, decided, take: () => stand({ steal: true }), release: () => closed.abort() }
 }

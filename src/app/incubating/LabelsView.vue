@@ -13,7 +13,9 @@ const props = defineProps<{ setId: string }>()
 const store = useHatcheryStore()
 const set = computed(() => store.setById(props.setId))
 const eggs = computed(() => (store.eggsBySet.get(props.setId) ?? []).filter((egg) => !egg.removed))
-const setOn = computed(() => (set.value ? sayShortDate(localDateOf(Date.parse(set.value.setAt), store.hatchery.zone)) : ''))
+const setOn = computed(() =>
+  set.value ? sayShortDate(localDateOf(Date.parse(set.value.setAt), store.hatchery.zone)) : '',
+)
 const byHand = computed(() => set.value?.plan.turnsADay != null)
 
 /** More places than this are shown and printed tray by tray. */
@@ -25,12 +27,27 @@ const trays = computed(() => {
   return oneByOne.value ? [all.find(({ id }) => id === trayId.value) ?? all[0]!] : all
 })
 const spot = (trayId: string, row: number, column: number): string => `${trayId}/${row}/${column}`
-const eggAt = computed(() => new Map(eggs.value.flatMap((egg) => (egg.place ? [[spot(egg.place.trayId, egg.place.row, egg.place.column), egg]] : []))))
-const maps = computed(() => trays.value.map((tray) => ({
-  tray,
-  cells: placesInOrder(tray).map((place) => ({ ...place, label: placeLabel(tray, place), egg: eggAt.value.get(spot(tray.id, place.row, place.column)) })),
-})))
-const labelled = computed(() => (oneByOne.value ? eggs.value.filter(({ place }) => place?.trayId === trays.value[0]?.id) : eggs.value))
+const eggAt = computed(
+  () =>
+    new Map(
+      eggs.value.flatMap((egg) =>
+        egg.place ? [[spot(egg.place.trayId, egg.place.row, egg.place.column), egg]] : [],
+      ),
+    ),
+)
+const maps = computed(() =>
+  trays.value.map((tray) => ({
+    tray,
+    cells: placesInOrder(tray).map((place) => ({
+      ...place,
+      label: placeLabel(tray, place),
+      egg: eggAt.value.get(spot(tray.id, place.row, place.column)),
+    })),
+  })),
+)
+const labelled = computed(() =>
+  oneByOne.value ? eggs.value.filter(({ place }) => place?.trayId === trays.value[0]?.id) : eggs.value,
+)
 const labelOf = (egg: EggRecord): string => {
   const tray = set.value?.trays.find((item) => item.id === egg.place?.trayId)
   return tray && egg.place ? placeLabel(tray, egg.place) : ''
@@ -41,21 +58,50 @@ const print = (): void => window.print()
 <template>
   <main v-if="set" class="mx-auto overflow-x-auto print:overflow-visible max-w-[190mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3">
-<button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
-      <label v-if="oneByOne" class="flex items-center gap-2">So many trays are printed one by one: <select v-model="trayId" class="field"><option v-for="(tray, i) in set.trays" :key="tray.id" :value="i === 0 ? null : tray.id">{{ tray.name }}</option></select></label>
+      <button type="button" class="press press-lamp" @click="print">
+        <Printer class="h-5 w-5" aria-hidden="true" /> Print</button
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
+      <label v-if="oneByOne" class="flex items-center gap-2"
+        >So many trays are printed one by one:
+        <select v-model="trayId" class="field">
+          <option v-for="(tray, i) in set.trays" :key="tray.id" :value="i === 0 ? null : tray.id">
+            {{ tray.name }}
+          </option>
+        </select></label
+      >
     </div>
-    <section v-for="{ tray, cells } in maps" :key="tray.id" class="mb-6 break-after-page bg-white p-4 text-black print:p-0">
+    <section
+      v-for="{ tray, cells } in maps"
+      :key="tray.id"
+      class="mb-6 break-after-page bg-white p-4 text-black print:p-0"
+    >
       <h1 class="text-[22pt] font-bold">{{ tray.name }}, {{ set.name }}</h1>
       <p class="mb-3 text-[13pt]">Set {{ setOn }}. Write the grade beside the number.</p>
       <div class="grid gap-1" :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }">
-        <div v-for="cell in cells" :key="cell.label" class="flex aspect-[4/5] max-h-40 flex-col items-center rounded-[50%] border-2 border-black" :style="{ gridRow: cell.row + 1, gridColumn: cell.column + 1 }"><span class="pt-2 text-[10pt]">{{ cell.label }}</span><span class="text-[20pt] font-bold">{{ cell.egg?.number ?? '' }}</span></div>
+        <div
+          v-for="cell in cells"
+          :key="cell.label"
+          class="flex aspect-[4/5] max-h-40 flex-col items-center rounded-[50%] border-2 border-black"
+          :style="{ gridRow: cell.row + 1, gridColumn: cell.column + 1 }"
+        >
+          <span class="pt-2 text-[10pt]">{{ cell.label }}</span><span class="text-[20pt] font-bold">{{
+            cell.egg?.number ?? ''
+          }}</span>
+        </div>
       </div>
     </section>
     <section class="bg-white p-4 text-black print:p-0">
       <h2 class="screen-only mb-2 text-xl font-bold">Labels</h2>
       <div class="grid grid-cols-5 gap-[2mm]">
-        <div v-for="egg in labelled" :key="egg.id" class="flex h-[24mm] break-inside-avoid flex-col justify-between border border-dashed border-black p-[2mm]">
-          <span class="flex items-baseline justify-between"><strong class="text-[20pt] leading-none">{{ egg.number }}</strong><span class="text-[11pt]">{{ labelOf(egg) }} {{ byHand ? SIDES.join(' ') : '' }}</span></span>
+        <div
+          v-for="egg in labelled"
+          :key="egg.id"
+          class="flex h-[24mm] break-inside-avoid flex-col justify-between border border-dashed border-black p-[2mm]"
+        >
+          <span class="flex items-baseline justify-between"
+            ><strong class="text-[20pt] leading-none">{{ egg.number }}</strong
+            ><span class="text-[11pt]">{{ labelOf(egg) }} {{ byHand ? SIDES.join(' ') : '' }}</span></span
+          >
           <span class="truncate text-[8pt]">{{ egg.mark || set.breed || set.name }}</span>
           <span class="text-[8pt]">set {{ setOn }}</span>
         </div>

@@ -30,29 +30,54 @@ const clock = useClockStore()
 const { tick } = useTicks()
 const { problem, saving } = useSaving()
 
-const secondLooks = computed(() => rows.value.filter(({ plan }) => plan.started && !plan.finished).flatMap(({ set, eggs }) => {
-  const list = secondLooksOf(set, store.hatchery, eggs, (eggId) => store.looksByEgg.get(eggId) ?? [])
-  return list.length > 0 ? [{ set, list, dueAtMs: list[0]!.dueAtMs }] : []
-}))
+const secondLooks = computed(() =>
+  rows.value
+    .filter(({ plan }) => plan.started && !plan.finished)
+    .flatMap(({ set, eggs }) => {
+      const list = secondLooksOf(set, store.hatchery, eggs, (eggId) => store.looksByEgg.get(eggId) ?? [])
+      return list.length > 0 ? [{ set, list, dueAtMs: list[0]!.dueAtMs }] : []
+    }),
+)
 const zone = computed(() => store.hatchery.zone)
 const today = computed(() => localDateOf(clock.nowMs, zone.value))
-const rows = computed(() => store.sets.map((set) => ({ set, plan: planOf(set, clock.nowMs), eggs: store.eggsBySet.get(set.id) ?? [] })))
-const items = computed(() => agenda(rows.value.filter(({ plan }) => !plan.finished).map(({ set, plan }) => ({ set, statuses: plan.statuses }))))
+const rows = computed(() =>
+  store.sets.map((set) => ({ set, plan: planOf(set, clock.nowMs), eggs: store.eggsBySet.get(set.id) ?? [] })),
+)
+const items = computed(() =>
+  agenda(
+    rows.value
+      .filter(({ plan }) => !plan.finished)
+      .map(({ set, plan }) => ({ set, statuses: plan.statuses })),
+  ),
+)
 
-const mind = computed(() => warnings(rows.value.map(({ set, plan, eggs }): WarningSet => {
-  const eggsIn = new Map<string, number>()
-  for (const tray of set.trays) {
-    const here = eggs.filter((egg) => !egg.removed && egg.place?.trayId === tray.id).length
-    if (here > 0) eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
-  }
-  return {
-    id: set.id, name: set.name, species: set.species, schedule: plan.statuses.map(({ event }) => event), started: plan.started, finished: plan.finished,
-    eggsIn, oldestStorageDays: oldestStorageDays(set, eggs, zone.value),
-  }
-}), store.hatchery, clock.nowMs))
+const mind = computed(() =>
+  warnings(
+    rows.value.map(({ set, plan, eggs }): WarningSet => {
+      const eggsIn = new Map<string, number>()
+      for (const tray of set.trays) {
+        const here = eggs.filter((egg) => !egg.removed && egg.place?.trayId === tray.id).length
+        if (here > 0) eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
+      }
+      return {
+        id: set.id,
+        name: set.name,
+        species: set.species,
+        schedule: plan.statuses.map(({ event }) => event),
+        started: plan.started,
+        finished: plan.finished,
+        eggsIn,
+        oldestStorageDays: oldestStorageDays(set, eggs, zone.value),
+      }
+    }),
+    store.hatchery,
+    clock.nowMs,
+  ),
+)
 
 const heading = computed(() => {
-  if (items.value.now.some(({ event, state }) => event.kind === 'candle' && state !== 'now')) return 'Candling tonight'
+  if (items.value.now.some(({ event, state }) => event.kind === 'candle' && state !== 'now'))
+    return 'Candling tonight'
   if (items.value.now.some(({ state }) => state === 'now')) return 'Hatching'
   if (items.value.now.length > 0) return 'Something to do'
   return rows.value.length > 0 ? 'All quiet today' : 'Welcome'
@@ -61,13 +86,25 @@ const heading = computed(() => {
 function when({ event, state, set, seen }: AgendaItem<SetRecord>): string {
   if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
   const away = daysBetween(today.value, event.date)
-  const day = away === 0 ? 'today' : away === 1 ? 'tomorrow' : away === -1 ? 'since yesterday' : away < 0 ? `since ${sayDate(event.date)}` : sayDate(event.date)
+  const day =
+    away === 0
+      ? 'today'
+      : away === 1
+        ? 'tomorrow'
+        : away === -1
+          ? 'since yesterday'
+          : away < 0
+            ? `since ${sayDate(event.date)}`
+            : sayDate(event.date)
   const seenWords = event.kind === 'candle' && seen > 0 ? `, ${count(seen, 'egg')} seen` : ''
   return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
 }
 function incubatorsOf(set: SetRecord): string {
   const ids = new Set(set.trays.map((tray) => tray.incubatorId))
-  return store.hatchery.incubators.filter(({ id }) => ids.has(id)).map(({ name }) => name).join(', ')
+  return store.hatchery.incubators
+    .filter(({ id }) => ids.has(id))
+    .map(({ name }) => name)
+    .join(', ')
 }
 function lastLook(eggId: string) {
   return store.looksByEgg.get(eggId)?.at(-1)
@@ -80,88 +117,213 @@ useKeys({ u: () => void saving(() => store.undo()) })
   <main class="mx-auto max-w-6xl p-6">
     <div class="mb-5 flex flex-wrap items-end justify-between gap-3">
       <div>
-        <p class="text-ink-soft" data-testid="today">{{ sayDate(today) }}<template v-if="store.hatchery.name">, {{ store.hatchery.name }}</template></p>
+        <p class="text-ink-soft" data-testid="today">
+          {{ sayDate(today) }}<template v-if="store.hatchery.name">, {{ store.hatchery.name }}</template>
+        </p>
         <h1 class="text-4xl font-bold">{{ heading }}</h1>
       </div>
       <div class="flex flex-wrap gap-3">
-        <button v-if="store.journal.length > 0" type="button" class="press" @click="saving(() => store.undo())"><Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span></button>
-        <button v-if="rows.length > 0" type="button" class="press" @click="saving(() => exportCalendar(store.sets, 'perlumen-calendar.ics'))"><CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar</button>
-        <RouterLink to="/plan" class="press" :class="{ 'press-lamp': rows.length === 0 }">Plan a set</RouterLink>
+        <button
+          v-if="store.journal.length > 0"
+          type="button"
+          class="press"
+          @click="saving(() => store.undo())"
+        >
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span>
+        </button>
+        <button
+          v-if="rows.length > 0"
+          type="button"
+          class="press"
+          @click="saving(() => exportCalendar(store.sets, 'perlumen-calendar.ics'))"
+        >
+          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar
+        </button>
+        <RouterLink to="/plan" class="press" :class="{ 'press-lamp': rows.length === 0 }"
+          >Plan a set</RouterLink
+        >
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
-    <p v-if="demo.progress" class="card mb-4 flex items-center gap-4 p-3" role="status" data-testid="demo-progress">
-      <span>The demo’s earlier looks are being photographed and measured: {{ demo.progress.done }} of {{ demo.progress.total }}</span>
+    <p
+      v-if="demo.progress"
+      class="card mb-4 flex items-center gap-4 p-3"
+      role="status"
+      data-testid="demo-progress"
+    >
+      <span
+        >The demo’s earlier looks are being photographed and measured: {{ demo.progress.done }} of
+        {{ demo.progress.total }}</span
+      >
       <progress class="grow accent-lamp" :max="demo.progress.total" :value="demo.progress.done" />
     </p>
     <div v-if="rows.length === 0" class="card max-w-2xl p-6 text-lg">
-      <p>No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up hatchery first.</p>
-      <button type="button" class="press press-lamp mt-4" @click="demo.fill(Date.now())">Open the made-up hatchery</button>
+      <p>
+        No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device
+        under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up
+        hatchery first.
+      </p>
+      <button type="button" class="press press-lamp mt-4" @click="demo.fill(Date.now())">
+        Open the made-up hatchery
+      </button>
     </div>
 
     <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <section aria-labelledby="now-heading">
         <h2 id="now-heading" class="sr-only">To do now</h2>
         <FewOf v-slot="{ shown }" :items="items.now" :most="20" what="things to do">
-<ul class="flex flex-col gap-3" data-testid="now">
-          <li v-for="item in shown" :key="`${item.set.id}/${item.event.key}`" class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]" :class="{ 'border-lamp': item.state !== 'now' }">
-            <div>
-              <p class="flex flex-wrap items-center gap-x-3 text-xl"><StateSign :state="item.state" word /><span class="font-bold">{{ EVENT_TITLES[item.event.kind] }}</span><RouterLink :to="{ name: 'set', params: { setId: item.set.id } }" class="underline decoration-line underline-offset-4 hover:decoration-lamp">{{ item.set.name }}</RouterLink></p>
-              <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
-              <details class="mt-1 text-ink-soft"><summary>What to have ready</summary><ul class="list-disc pt-1 pl-6"><li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">{{ line }}</li></ul></details>
-            </div>
-            <div v-if="item.state !== 'now'" class="flex gap-2">
-              <RouterLink v-if="item.event.kind === 'candle'" :to="{ name: 'session', params: { setId: item.set.id } }" class="press press-lamp min-h-14 px-6 text-lg">{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink>
-              <button type="button" class="press min-h-14" :class="{ 'press-lamp': item.event.kind !== 'candle' }" :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`" @click="saving(() => tick(item.set, item.event.key, clock.nowMs))">{{ item.event.kind === 'set' ? 'They are in' : 'Done' }}</button>
-            </div>
-          </li>
-          <li v-for="{ set, list, dueAtMs } in secondLooks.slice(0, 20)" :key="`again-${set.id}`" class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]" data-testid="second-looks">
-            <div>
-              <p class="text-xl"><span class="font-bold">Second look</span>, <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="underline decoration-line underline-offset-4 hover:decoration-lamp">{{ set.name }}</RouterLink></p>
-              <p class="text-ink-soft">{{ list.map(({ egg }) => nameOfPlace(set.trays, egg.place) || `egg ${egg.number}`).join(', ') }}: marked with a question mark; {{ dueAtMs <= clock.nowMs ? 'due now' : `from ${sayDate(localDateOf(dueAtMs, zone))}` }}</p>
-            </div>
-            <RouterLink :to="{ name: 'session', params: { setId: set.id } }" class="press min-h-14" :class="{ 'press-lamp': dueAtMs <= clock.nowMs }">Look again</RouterLink>
-          </li>
-          <li v-if="items.now.length === 0 && secondLooks.length === 0" class="card p-5 text-lg">Nothing asks for you today.</li>
-        </ul>
-</FewOf>
+          <ul class="flex flex-col gap-3" data-testid="now">
+            <li
+              v-for="item in shown"
+              :key="`${item.set.id}/${item.event.key}`"
+              class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+              :class="{ 'border-lamp': item.state !== 'now' }"
+            >
+              <div>
+                <p class="flex flex-wrap items-center gap-x-3 text-xl">
+                  <StateSign :state="item.state" word /><span class="font-bold">{{
+                    EVENT_TITLES[item.event.kind]
+                  }}</span
+                  ><RouterLink
+                    :to="{ name: 'set', params: { setId: item.set.id } }"
+                    class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+                    >{{ item.set.name }}</RouterLink
+                  >
+                </p>
+                <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
+                <details class="mt-1 text-ink-soft">
+                  <summary>What to have ready</summary>
+                  <ul class="list-disc pt-1 pl-6">
+                    <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
+                      {{ line }}
+                    </li>
+                  </ul>
+                </details>
+              </div>
+              <div v-if="item.state !== 'now'" class="flex gap-2">
+                <RouterLink
+                  v-if="item.event.kind === 'candle'"
+                  :to="{ name: 'session', params: { setId: item.set.id } }"
+                  class="press press-lamp min-h-14 px-6 text-lg"
+                  >{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink
+                >
+                <button
+                  type="button"
+                  class="press min-h-14"
+                  :class="{ 'press-lamp': item.event.kind !== 'candle' }"
+                  :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`"
+                  @click="saving(() => tick(item.set, item.event.key, clock.nowMs))"
+                >
+                  {{ item.event.kind === 'set' ? 'They are in' : 'Done' }}
+                </button>
+              </div>
+            </li>
+            <li
+              v-for="{ set, list, dueAtMs } in secondLooks.slice(0, 20)"
+              :key="`again-${set.id}`"
+              class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+              data-testid="second-looks"
+            >
+              <div>
+                <p class="text-xl">
+                  <span class="font-bold">Second look</span>,
+                  <RouterLink
+                    :to="{ name: 'set', params: { setId: set.id } }"
+                    class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+                    >{{ set.name }}</RouterLink
+                  >
+                </p>
+                <p class="text-ink-soft">
+                  {{
+                    list
+                      .map(({ egg }) => nameOfPlace(set.trays, egg.place) || `egg ${egg.number}`)
+                      .join(', ')
+                  }}: marked with a question mark;
+                  {{ dueAtMs <= clock.nowMs ? 'due now' : `from ${sayDate(localDateOf(dueAtMs, zone))}` }}
+                </p>
+              </div>
+              <RouterLink
+                :to="{ name: 'session', params: { setId: set.id } }"
+                class="press min-h-14"
+                :class="{ 'press-lamp': dueAtMs <= clock.nowMs }"
+                >Look again</RouterLink
+              >
+            </li>
+            <li v-if="items.now.length === 0 && secondLooks.length === 0" class="card p-5 text-lg">
+              Nothing asks for you today.
+            </li>
+          </ul>
+        </FewOf>
       </section>
 
       <aside class="flex flex-col gap-5 lg:row-span-2">
         <section v-if="mind.length > 0" aria-labelledby="mind-heading">
           <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Keep in mind</h2>
           <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings">
-<ul class="flex flex-col gap-3" data-testid="warnings">
-            <li v-for="warning in shown" :key="warning.key" class="flex gap-2"><TriangleAlert class="mt-0.5 h-5 w-5 shrink-0 text-ember" aria-hidden="true" /><span>{{ warning.message }} <span class="text-ink-soft">{{ warning.wayOn }}</span></span></li>
-          </ul>
-</FewOf>
+            <ul class="flex flex-col gap-3" data-testid="warnings">
+              <li v-for="warning in shown" :key="warning.key" class="flex gap-2">
+                <TriangleAlert class="mt-0.5 h-5 w-5 shrink-0 text-ember" aria-hidden="true" /><span
+                  >{{ warning.message }} <span class="text-ink-soft">{{ warning.wayOn }}</span></span
+                >
+              </li>
+            </ul>
+          </FewOf>
         </section>
         <section aria-labelledby="next-heading">
           <h2 id="next-heading" class="mb-2 text-xl font-semibold">Next</h2>
           <FewOf v-slot="{ shown }" :items="items.next" :most="12" what="days to come">
-<ol class="flex flex-col gap-2" data-testid="next">
-            <li v-for="item in shown" :key="`${item.set.id}/${item.event.key}`" class="grid grid-cols-[6.500rem_1fr] gap-2"><span class="text-ink-soft">{{ sayShortDate(item.event.date) }}</span><span>{{ EVENT_TITLES[item.event.kind] }} <span class="text-ink-soft">{{ item.set.name }}</span></span></li>
-          </ol>
-</FewOf>
+            <ol class="flex flex-col gap-2" data-testid="next">
+              <li
+                v-for="item in shown"
+                :key="`${item.set.id}/${item.event.key}`"
+                class="grid grid-cols-[6.500rem_1fr] gap-2"
+              >
+                <span class="text-ink-soft">{{ sayShortDate(item.event.date) }}</span><span
+                  >{{ EVENT_TITLES[item.event.kind] }}
+                  <span class="text-ink-soft">{{ item.set.name }}</span></span
+                >
+              </li>
+            </ol>
+          </FewOf>
         </section>
       </aside>
 
       <section aria-labelledby="sets-heading">
         <h2 id="sets-heading" class="mb-2 text-xl font-semibold">Sets</h2>
         <FewOf v-slot="{ shown }" :items="rows" :most="24" what="sets">
-<ul class="grid gap-3 sm:grid-cols-2">
-          <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
-            <h3 class="text-lg font-semibold"><RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="hover:underline">{{ set.name }}</RouterLink></h3>
-            <p class="text-sm text-ink-soft">{{ SPECIES[set.species].label }}, {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }}; {{ count(eggs.filter((egg) => !egg.removed).length, 'egg') }} in; hatch {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}</p>
-            <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
-              <EggMark v-for="egg in eggs.slice(0, 24)" :key="egg.id" :look="lastLook(egg.id)" :removed="egg.removed !== null" class="w-9" />
-              <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft">and {{ eggs.length - 24 }} more</span>
-            </div>
-          </li>
-        </ul>
-</FewOf>
+          <ul class="grid gap-3 sm:grid-cols-2">
+            <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
+              <h3 class="text-lg font-semibold">
+                <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="hover:underline">{{
+                  set.name
+                }}</RouterLink>
+              </h3>
+              <p class="text-sm text-ink-soft">
+                {{ SPECIES[set.species].label }},
+                {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }};
+                {{ count(eggs.filter((egg) => !egg.removed).length, 'egg') }} in; hatch
+                {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}
+              </p>
+              <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
+                <EggMark
+                  v-for="egg in eggs.slice(0, 24)"
+                  :key="egg.id"
+                  :look="lastLook(egg.id)"
+                  :removed="egg.removed !== null"
+                  class="w-9"
+                />
+                <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft"
+                  >and {{ eggs.length - 24 }} more</span
+                >
+              </div>
+            </li>
+          </ul>
+        </FewOf>
       </section>
     </div>
-    <p class="mt-6 max-w-3xl text-sm text-ink-soft">Perlumen advises; you decide. Wash your hands before and after, do not look into the lamp, keep mains and water apart. Removing late eggs, humane killing and disposal follow local rules and a vet’s advice.</p>
+    <p class="mt-6 max-w-3xl text-sm text-ink-soft">
+      Perlumen advises; you decide. Wash your hands before and after, do not look into the lamp, keep mains
+      and water apart. Removing late eggs, humane killing and disposal follow local rules and a vet’s advice.
+    </p>
   </main>
 </template>

@@ -20,40 +20,82 @@ const set = computed(() => store.setById(props.setId))
 const plan = useSetPlan(() => set.value)
 const zone = computed(() => store.hatchery.zone)
 const eggs = computed(() => (store.eggsBySet.get(props.setId) ?? []).filter((egg) => !egg.removed))
-const incubator = computed(() => store.hatchery.incubators.find((item) => item.id === set.value?.trays[0]?.incubatorId))
+const incubator = computed(() =>
+  store.hatchery.incubators.find((item) => item.id === set.value?.trays[0]?.incubatorId),
+)
 
 /** Lockdown and the end of turning are one line: they are done with one opening. */
-const lines = computed(() => (plan.value?.statuses ?? []).map(({ event }) => event).filter((event) => event.kind !== 'warm-up' && event.kind !== 'stop-turning' && event.kind !== 'pip'))
+const lines = computed(() =>
+  (plan.value?.statuses ?? [])
+    .map(({ event }) => event)
+    .filter((event) => event.kind !== 'warm-up' && event.kind !== 'stop-turning' && event.kind !== 'pip'),
+)
 function title(event: ScheduleEvent): string {
-  return event.kind === 'lockdown' ? 'Stop turning, lockdown' : event.kind === 'give-up' ? 'Open the rest' : EVENT_TITLES[event.kind]
+  return event.kind === 'lockdown'
+    ? 'Stop turning, lockdown'
+    : event.kind === 'give-up'
+      ? 'Open the rest'
+      : EVENT_TITLES[event.kind]
 }
-const hour = (value: number): string => `${Math.floor(value)}:${String(Math.round((value % 1) * 60)).padStart(2, '0')}`
-const turns = computed(() => (set.value?.plan.turnsADay ? turningHours({ timesADay: set.value.plan.turnsADay }).map(hour) : null))
+const hour = (value: number): string =>
+  `${Math.floor(value)}:${String(Math.round((value % 1) * 60)).padStart(2, '0')}`
+const turns = computed(() =>
+  set.value?.plan.turnsADay ? turningHours({ timesADay: set.value.plan.turnsADay }).map(hour) : null,
+)
 const print = (): void => window.print()
 </script>
 
 <template>
   <main v-if="set && plan" class="mx-auto overflow-x-auto print:overflow-visible max-w-[186mm] p-6 print:p-0">
-    <div class="screen-only mb-4 flex gap-3"><button type="button" class="press press-lamp" @click="print"><Printer class="h-5 w-5" aria-hidden="true" /> Print</button><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink></div>
+    <div class="screen-only mb-4 flex gap-3">
+      <button type="button" class="press press-lamp" @click="print">
+        <Printer class="h-5 w-5" aria-hidden="true" /> Print</button
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
+    </div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
       <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>
-      <p class="text-[16pt]">{{ SPECIES[set.species].label }}, {{ count(eggs.length, 'egg') }}; set {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}, {{ localTimeOf(Date.parse(set.setAt), zone) }}</p>
-      <table class="mt-3 w-full border-collapse" :class="lines.length > 8 ? 'text-[20pt] [&_td]:py-1.5' : 'text-[25pt] [&_td]:py-3'">
+      <p class="text-[16pt]">
+        {{ SPECIES[set.species].label }}, {{ count(eggs.length, 'egg') }}; set
+        {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
+        {{ localTimeOf(Date.parse(set.setAt), zone) }}
+      </p>
+      <table
+        class="mt-3 w-full border-collapse"
+        :class="lines.length > 8 ? 'text-[20pt] [&_td]:py-1.5' : 'text-[25pt] [&_td]:py-3'"
+      >
         <tbody>
           <tr v-for="event in lines" :key="event.key" class="border-t-2 border-black">
             <td class="w-14"><span class="inline-block h-9 w-9 border-[3px] border-black align-middle" /></td>
             <td class="pr-3 font-bold whitespace-nowrap">{{ sayShortDate(event.date) }}</td>
-            <td class="pr-2 leading-tight">{{ title(event) }}<span v-if="event.endMs > event.startMs"> to {{ sayShortDate(localDateOf(event.endMs, zone)) }}</span></td>
+            <td class="pr-2 leading-tight">
+              {{ title(event)
+              }}<span v-if="event.endMs > event.startMs">
+                to {{ sayShortDate(localDateOf(event.endMs, zone)) }}</span
+              >
+            </td>
             <td class="text-right text-[15pt] whitespace-nowrap">{{ eventDay(set, event, zone) }}</td>
           </tr>
         </tbody>
       </table>
       <p class="mt-3 border-t-2 border-black pt-3 text-[18pt] leading-snug">
-        {{ sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']) }} at the eggs<template v-if="incubator && incubator.displayCorrectionC !== 0"> (display {{ sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator.airflow] - incubator.displayCorrectionC) }})</template>;
-        humidity {{ SPECIES[set.species].humidityPercent.join('–') }} %, from lockdown {{ SPECIES[set.species].hatchHumidityPercent.join('–') }} %.
+        {{ sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']) }}
+        at the eggs<template v-if="incubator && incubator.displayCorrectionC !== 0">
+          (display
+          {{
+            sayQuantity(
+              store.hatchery.units,
+              'temperature',
+              TARGET_CELSIUS[incubator.airflow] - incubator.displayCorrectionC,
+            )
+          }})</template
+        >; humidity {{ SPECIES[set.species].humidityPercent.join('–') }} %, from lockdown
+        {{ SPECIES[set.species].hatchHumidityPercent.join('–') }} %.
         <template v-if="turns">Turn by hand at {{ turns.join(', ') }}.</template>
       </p>
-      <p class="mt-2 text-[11pt]">Wash your hands before and after. Lid shut after lockdown. Late eggs may hold a live embryo: local rules, and a vet.</p>
+      <p class="mt-2 text-[11pt]">
+        Wash your hands before and after. Lid shut after lockdown. Late eggs may hold a live embryo: local
+        rules, and a vet.
+      </p>
     </div>
   </main>
 </template>

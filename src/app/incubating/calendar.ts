@@ -8,12 +8,22 @@ import { saveFile } from '../shared/save-file.ts'
 /** Writes the sets' calendar file, and keeps what it held, so that the next one can call off what is gone. */
 export async function exportCalendar(sets: readonly SetRecord[], fileName: string): Promise<void> {
   const { repository, hatchery } = useHatcheryStore()
-  const withKeys = await Promise.all(sets.map(async (set): Promise<CalendarSet & { record: SetRecord }> => ({
-    id: set.id, name: set.name, species: set.species, schedule: scheduleOf(set, hatchery), record: set,
-    exportedKeys: (await repository.setting<string[]>(keysOf(set.id))) ?? [],
-  })))
+  const withKeys = await Promise.all(
+    sets.map(async (set): Promise<CalendarSet & { record: SetRecord }> => ({
+      id: set.id,
+      name: set.name,
+      species: set.species,
+      schedule: scheduleOf(set, hatchery),
+      record: set,
+      exportedKeys: (await repository.setting<string[]>(keysOf(set.id))) ?? [],
+    })),
+  )
   const records = new Map(withKeys.map((set) => [set.id, set.record]))
-  const text = writeCalendar(withKeys, { zone: hatchery.zone, nowMs: Date.now(), dayLabel: (set, event) => eventDay(records.get(set.id)!, event, hatchery.zone) })
+  const text = writeCalendar(withKeys, {
+    zone: hatchery.zone,
+    nowMs: Date.now(),
+    dayLabel: (set, event) => eventDay(records.get(set.id)!, event, hatchery.zone),
+  })
   for (const set of withKeys) {
     const held = new Set([...set.exportedKeys, ...set.schedule.map((event) => event.key)])
     await repository.saveSetting(keysOf(set.id), [...held])

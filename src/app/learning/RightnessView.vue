@@ -1,7 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { knownLooks } from '../../domain/confirmed-looks.ts'
-import { rightnessBy, stageBand, STAGE_BANDS, wilson, type KnownLook, type Rightness, type Tally } from '../../core/grade/rightness.ts'
+import {
+  rightnessBy,
+  stageBand,
+  STAGE_BANDS,
+  wilson,
+  type KnownLook,
+  type Rightness,
+  type Tally,
+} from '../../core/grade/rightness.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { SHELLS } from '../../core/species/species.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -18,7 +26,14 @@ const tables = computed(() => {
     rightnessBy(known.value, groupOf).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
   return [
     { title: 'By what the egg was', rows: inOrder(GRADES, (look) => look.truth), grades: true },
-    { title: 'By age', rows: inOrder(STAGE_BANDS.map((band) => band.name), (look) => stageBand(look.stage)), grades: false },
+    {
+      title: 'By age',
+      rows: inOrder(
+        STAGE_BANDS.map((band) => band.name),
+        (look) => stageBand(look.stage),
+      ),
+      grades: false,
+    },
     { title: 'By shell', rows: inOrder(SHELL_ORDER, (look) => look.shell), grades: false },
   ]
 })
@@ -30,39 +45,73 @@ function words(tally: Tally): string {
 }
 
 /** The learnt numbers in words; a tenth of a log unit changes nothing that anyone would see. */
-const learnt = computed(() => GRADES.filter((grade) => Math.abs(hatchery.learnt[grade]) >= 0.1)
-  .map((grade) => `${GRADE_WORDS[grade].toLowerCase()} ${hatchery.learnt[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(hatchery.learnt[grade]).toFixed(2)})`))
+const learnt = computed(() =>
+  GRADES.filter((grade) => Math.abs(hatchery.learnt[grade]) >= 0.1).map(
+    (grade) =>
+      `${GRADE_WORDS[grade].toLowerCase()} ${hatchery.learnt[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(hatchery.learnt[grade]).toFixed(2)})`,
+  ),
+)
 </script>
 
 <template>
   <main class="mx-auto max-w-5xl p-6">
     <h1 class="text-3xl font-bold">How right we were</h1>
-    <p class="mt-1 max-w-3xl text-lg text-ink-soft">Looks at eggs of which it is known what they were: opened, or hatched. The program and you are each counted where each decided; in brackets, how right that may really be.</p>
+    <p class="mt-1 max-w-3xl text-lg text-ink-soft">
+      Looks at eggs of which it is known what they were: opened, or hatched. The program and you are each
+      counted where each decided; in brackets, how right that may really be.
+    </p>
     <p v-if="known.length === 0" class="card mt-6 p-5 text-lg" data-testid="none-known">
-      Nothing is confirmed yet. Note what you find when you open an egg (under “What comes out”), and which eggs hatched (on the set’s own page).
+      Nothing is confirmed yet. Note what you find when you open an egg (under “What comes out”), and which
+      eggs hatched (on the set’s own page).
     </p>
     <template v-else>
-      <p class="mt-4 text-lg" data-testid="known">{{ count(confirmedEggs, 'egg') }} confirmed; {{ count(known.length, 'look') }} can be judged by that.</p>
+      <p class="mt-4 text-lg" data-testid="known">
+        {{ count(confirmedEggs, 'egg') }} confirmed; {{ count(known.length, 'look') }} can be judged by that.
+      </p>
       <div class="mt-4 grid gap-5 lg:grid-cols-2">
         <section v-for="table in tables" :key="table.title" class="card overflow-x-auto p-4">
           <h2 class="text-xl font-semibold">{{ table.title }}</h2>
           <table class="mt-2 w-full text-left">
-            <thead class="text-sm text-ink-soft"><tr><th class="py-1 font-medium" /><th class="pr-4 font-medium">Looks</th><th class="pr-4 font-medium">Program right</th><th class="font-medium">You right</th></tr></thead>
+            <thead class="text-sm text-ink-soft">
+              <tr>
+                <th class="py-1 font-medium" />
+                <th class="pr-4 font-medium">Looks</th>
+                <th class="pr-4 font-medium">Program right</th>
+                <th class="font-medium">You right</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="row in table.rows" :key="row.name" class="border-t border-line">
                 <th class="py-1.5 font-medium">
-                  <span v-if="table.grades" class="inline-flex items-center gap-2"><GradeSign :grade="GRADES.find((grade) => grade === row.name)!" class="h-5 w-5" aria-hidden="true" />{{ GRADE_WORDS[GRADES.find((grade) => grade === row.name)!] }}</span>
+                  <span v-if="table.grades" class="inline-flex items-center gap-2"
+                    ><GradeSign
+                      :grade="GRADES.find((grade) => grade === row.name)!"
+                      class="h-5 w-5"
+                      aria-hidden="true"
+                    />{{ GRADE_WORDS[GRADES.find((grade) => grade === row.name)!] }}</span
+                  >
                   <template v-else>{{ row.name }}</template>
                 </th>
-                <td class="pr-4">{{ row.looks }}</td><td>{{ words(row.program) }}</td><td>{{ words(row.candler) }}</td>
+                <td class="pr-4">{{ row.looks }}</td>
+                <td>{{ words(row.program) }}</td>
+                <td>{{ words(row.candler) }}</td>
               </tr>
             </tbody>
           </table>
         </section>
         <section class="card p-4">
           <h2 class="text-xl font-semibold">What the program learnt here</h2>
-          <p class="mt-2">{{ learnt.length > 0 ? `Beyond the fitted model it now holds ${learnt.join(', ')}.` : 'Nothing yet that would change a grade: too few confirmed eggs, or they agree with the model.' }}</p>
-          <p class="mt-2 text-ink-soft">The fitted model stays as it is. These numbers are found anew from all confirmed eggs each time, and weigh little until there are some dozens. Looks already taken keep their grades.</p>
+          <p class="mt-2">
+            {{
+              learnt.length > 0
+                ? `Beyond the fitted model it now holds ${learnt.join(', ')}.`
+                : 'Nothing yet that would change a grade: too few confirmed eggs, or they agree with the model.'
+            }}
+          </p>
+          <p class="mt-2 text-ink-soft">
+            The fitted model stays as it is. These numbers are found anew from all confirmed eggs each time,
+            and weigh little until there are some dozens. Looks already taken keep their grades.
+          </p>
         </section>
       </div>
     </template>

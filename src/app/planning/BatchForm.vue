@@ -12,8 +12,16 @@ const emit = defineEmits<{ add: [batch: Omit<DraftBatch, 'id'>, count: number] }
 const OTHER = 'other'
 const MOST_EGGS = 2000
 const form = reactive({
-  count: 12, species: 'chicken' as SpeciesName | typeof OTHER, breed: '', shell: 'tinted' as Shell, source: '',
-  laidFrom: '', laidTo: '', posted: false, arrivedOn: '', turnedInStorage: false,
+  count: 12,
+  species: 'chicken' as SpeciesName | typeof OTHER,
+  breed: '',
+  shell: 'tinted' as Shell,
+  source: '',
+  laidFrom: '',
+  laidTo: '',
+  posted: false,
+  arrivedOn: '',
+  turnedInStorage: false,
 })
 const said = ref('')
 
@@ -23,15 +31,20 @@ const storage = computed(() => {
   if (!from) return ''
   const days = daysBetween(from, props.today)
   if (days < 0) return 'That day is still to come.'
-  if (days > TOO_OLD_DAYS) return `The oldest are ${days} days old: too old to start well. They are left out unless you say otherwise.`
-  if (days > STORAGE_LIMIT_DAYS) return `The oldest are ${days} days old, past the usual limit of ${STORAGE_LIMIT_DAYS}.`
-  return days > BEST_STORAGE_DAYS ? `The oldest are ${days} days old; the best are under ${BEST_STORAGE_DAYS}.` : `The oldest are ${days} days old: good.`
+  if (days > TOO_OLD_DAYS)
+    return `The oldest are ${days} days old: too old to start well. They are left out unless you say otherwise.`
+  if (days > STORAGE_LIMIT_DAYS)
+    return `The oldest are ${days} days old, past the usual limit of ${STORAGE_LIMIT_DAYS}.`
+  return days > BEST_STORAGE_DAYS
+    ? `The oldest are ${days} days old; the best are under ${BEST_STORAGE_DAYS}.`
+    : `The oldest are ${days} days old: good.`
 })
 
 function add(): void {
   const { count, species } = form
   if (species === OTHER) {
-    said.value = 'Perlumen has no figures for that bird. Choose the nearest one of the list, and give your own number of days under “Days of incubation”.'
+    said.value =
+      'Perlumen has no figures for that bird. Choose the nearest one of the list, and give your own number of days under “Days of incubation”.'
     return
   }
   if (!Number.isInteger(count) || count < 1 || count > MOST_EGGS) {
@@ -44,31 +57,74 @@ function add(): void {
     return
   }
   said.value = ''
-  emit('add', {
-    source: form.source.trim(), breed: form.breed.trim(), species, shell: form.shell, laidFrom: from, laidTo: to ?? from,
-    posted: form.posted, arrivedOn: form.posted ? date(form.arrivedOn) : null, turnedInStorage: form.turnedInStorage,
-  }, count)
+  emit(
+    'add',
+    {
+      source: form.source.trim(),
+      breed: form.breed.trim(),
+      species,
+      shell: form.shell,
+      laidFrom: from,
+      laidTo: to ?? from,
+      posted: form.posted,
+      arrivedOn: form.posted ? date(form.arrivedOn) : null,
+      turnedInStorage: form.turnedInStorage,
+    },
+    count,
+  )
   form.breed = ''
   form.source = ''
 }
 </script>
 
 <template>
-  <form class="grid grid-cols-2 items-end gap-3 sm:grid-cols-4" aria-label="Eggs for the basket" @submit.prevent="add">
-    <label>Eggs <input v-model.number="form.count" type="number" min="1" max="2000" class="field mt-1 w-full" required /></label>
-    <label>Bird
-      <select v-model="form.species" class="field mt-1 w-full"><option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option><option :value="OTHER">another bird …</option></select>
+  <form
+    class="grid grid-cols-2 items-end gap-3 sm:grid-cols-4"
+    aria-label="Eggs for the basket"
+    @submit.prevent="add"
+  >
+    <label
+      >Eggs
+      <input v-model.number="form.count" type="number" min="1" max="2000" class="field mt-1 w-full" required
+    /></label>
+    <label
+      >Bird
+      <select v-model="form.species" class="field mt-1 w-full">
+        <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
+        <option :value="OTHER">another bird …</option>
+      </select>
     </label>
     <label>Breed <input v-model="form.breed" type="text" maxlength="120" class="field mt-1 w-full" /></label>
-    <label>Shell
-      <select v-model="form.shell" class="field mt-1 w-full"><option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option></select>
+    <label
+      >Shell
+      <select v-model="form.shell" class="field mt-1 w-full">
+        <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
+      </select>
     </label>
-    <label>Laid from <input v-model="form.laidFrom" type="date" :max="today" class="field mt-1 w-full" /></label>
-    <label>to <input v-model="form.laidTo" type="date" aria-label="Laid to" :max="today" class="field mt-1 w-full" /></label>
-    <label class="col-span-2">Where from <input v-model="form.source" type="text" maxlength="120" class="field mt-1 w-full" placeholder="own hens, a neighbour" /></label>
+    <label
+      >Laid from <input v-model="form.laidFrom" type="date" :max="today" class="field mt-1 w-full"
+    /></label>
+    <label
+      >to
+      <input v-model="form.laidTo" type="date" aria-label="Laid to" :max="today" class="field mt-1 w-full"
+    /></label>
+    <label class="col-span-2"
+      >Where from
+      <input
+        v-model="form.source"
+        type="text"
+        maxlength="120"
+        class="field mt-1 w-full"
+        placeholder="own hens, a neighbour"
+    /></label>
     <div class="col-span-2 flex flex-wrap items-center gap-x-5 gap-y-2 sm:col-span-3">
-      <label class="flex items-center gap-2"><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" /> tilted daily</label>
-      <label class="flex items-center gap-2"><input v-model="form.posted" type="checkbox" class="h-5 w-5 accent-lamp" /> came by post</label>
+      <label class="flex items-center gap-2"
+        ><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" /> tilted
+        daily</label
+      >
+      <label class="flex items-center gap-2"
+        ><input v-model="form.posted" type="checkbox" class="h-5 w-5 accent-lamp" /> came by post</label
+      >
       <label v-if="form.posted">on <input v-model="form.arrivedOn" type="date" class="field ml-1" /></label>
       <span v-if="storage" class="text-sm text-ink-soft">{{ storage }}</span>
     </div>

@@ -16,22 +16,60 @@ use([LineChart, ScatterChart, GridComponent, AriaComponent, SVGRenderer])
 const agesText = computed(() => {
   const byAge = new Map<number, number>()
   for (const { advice } of props.groups.flatMap((group) => group.eggs)) {
-    if (advice.storageDays !== null && advice.storageDays >= 0) byAge.set(advice.storageDays, (byAge.get(advice.storageDays) ?? 0) + 1)
+    if (advice.storageDays !== null && advice.storageDays >= 0)
+      byAge.set(advice.storageDays, (byAge.get(advice.storageDays) ?? 0) + 1)
   }
   return JSON.stringify([...byAge].sort(([a], [b]) => a - b))
 })
 const ages = computed(() => JSON.parse(agesText.value) as Array<[days: number, eggs: number]>)
-const words = computed(() => ages.value.map(([days, eggs]) => `${eggs} of ${days} days: ${Math.round(100 * relativeHatchability(days))} %`).join('; '))
+const words = computed(() =>
+  ages.value
+    .map(([days, eggs]) => `${eggs} of ${days} days: ${Math.round(100 * relativeHatchability(days))} %`)
+    .join('; '),
+)
 const option = computed(() => {
   const last = Math.max(TOO_OLD_DAYS, ...ages.value.map(([days]) => days))
   return {
-    animation: false, aria: { enabled: true, label: { description: `Chance of hatching against a fresh egg, by days from laying to setting. ${words.value}.` } },
+    animation: false,
+    aria: {
+      enabled: true,
+      label: {
+        description: `Chance of hatching against a fresh egg, by days from laying to setting. ${words.value}.`,
+      },
+    },
     grid: { left: 44, right: 12, top: 10, bottom: 36 },
-    xAxis: { type: 'value', min: 0, max: last, name: 'days from laying to setting', nameLocation: 'middle', nameGap: 22, nameTextStyle: { color: '#6a5b49' }, axisLabel: { color: '#6a5b49' }, splitLine: { show: false } },
-    yAxis: { type: 'value', min: 0, max: 100, interval: 50, axisLabel: { formatter: '{value} %', color: '#6a5b49' }, splitLine: { lineStyle: { color: '#ddd2bf' } } },
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: last,
+      name: 'days from laying to setting',
+      nameLocation: 'middle',
+      nameGap: 22,
+      nameTextStyle: { color: '#6a5b49' },
+      axisLabel: { color: '#6a5b49' },
+      splitLine: { show: false },
+    },
+    yAxis: {
+      type: 'value',
+      min: 0,
+      max: 100,
+      interval: 50,
+      axisLabel: { formatter: '{value} %', color: '#6a5b49' },
+      splitLine: { lineStyle: { color: '#ddd2bf' } },
+    },
     series: [
-      { type: 'line', symbol: 'none', lineStyle: { color: '#9a4f07', width: 2 }, data: Array.from({ length: last + 1 }, (_, days) => [days, 100 * relativeHatchability(days)]) },
-      { type: 'scatter', itemStyle: { color: '#2a2017' }, symbolSize: (value: number[]) => 6 + 2.5 * Math.sqrt(value[2] ?? 1), data: ages.value.map(([days, eggs]) => [days, 100 * relativeHatchability(days), eggs]) },
+      {
+        type: 'line',
+        symbol: 'none',
+        lineStyle: { color: '#9a4f07', width: 2 },
+        data: Array.from({ length: last + 1 }, (_, days) => [days, 100 * relativeHatchability(days)]),
+      },
+      {
+        type: 'scatter',
+        itemStyle: { color: '#2a2017' },
+        symbolSize: (value: number[]) => 6 + 2.5 * Math.sqrt(value[2] ?? 1),
+        data: ages.value.map(([days, eggs]) => [days, 100 * relativeHatchability(days), eggs]),
+      },
     ],
   }
 })
@@ -39,7 +77,9 @@ const option = computed(() => {
 
 <template>
   <figure>
-    <figcaption class="text-sm text-ink-soft">Chance against a fresh egg; the dots are the eggs in the basket.</figcaption>
+    <figcaption class="text-sm text-ink-soft">
+      Chance against a fresh egg; the dots are the eggs in the basket.
+    </figcaption>
     <div class="h-36"><VChart :option="option" autoresize /></div>
   </figure>
 </template>

@@ -23,8 +23,15 @@ const hatchery = computed(() => store.hatchery)
 const message = ref<{ text: string; bad: boolean } | null>(null)
 
 const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>> = {
-  'second-look': { label: 'Second look', reason: 'A suspect is marked, looked at again some days later, and comes out only if both looks agree. Certain rings at once.' },
-  'first-sight': { label: 'At first sight', reason: 'What is certain comes out at once. Needs a bright lamp and pale shells.' },
+  'second-look': {
+    label: 'Second look',
+    reason:
+      'A suspect is marked, looked at again some days later, and comes out only if both looks agree. Certain rings at once.',
+  },
+  'first-sight': {
+    label: 'At first sight',
+    reason: 'What is certain comes out at once. Needs a bright lamp and pale shells.',
+  },
   hold: { label: 'Hold to lockdown', reason: 'Only certain rings and leakers come out before then.' },
 }
 
@@ -33,7 +40,11 @@ const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: strin
   brisk: { label: 'Brisk', reason: 'An egg 2 minutes, a tray 15, the lid off 1: cool rooms, small eggs.' },
   own: { label: 'My own', reason: 'Your figures.' },
 }
-const LIMIT_NAMES = [['eggOut', 'An egg'], ['trayOut', 'A tray'], ['lidOff', 'Lid off']] as const
+const LIMIT_NAMES = [
+  ['eggOut', 'An egg'],
+  ['trayOut', 'A tray'],
+  ['lidOff', 'Lid off'],
+] as const
 
 async function change(changes: Partial<HatcheryRecord>): Promise<void> {
   const wanted = { ...hatchery.value, ...changes }
@@ -44,28 +55,50 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
   }
   try {
     await store.saveHatchery(next.data)
-    message.value = { bad: false, text: 'Kept. Plans made from now on start from it; what is recorded stays as it is.' }
+    message.value = {
+      bad: false,
+      text: 'Kept. Plans made from now on start from it; what is recorded stays as it is.',
+    }
   } catch (error) {
-    message.value = { bad: true, text: `That was not kept. ${isStorageFull(error) ? 'This browser’s storage is full.' : (error as Error).message}` }
+    message.value = {
+      bad: true,
+      text: `That was not kept. ${isStorageFull(error) ? 'This browser’s storage is full.' : (error as Error).message}`,
+    }
   }
 }
 function changeIncubator(id: string, changes: Partial<Incubator>): void {
-  void change({ incubators: hatchery.value.incubators.map((item) => (item.id === id ? { ...item, ...changes } : item)) })
+  void change({
+    incubators: hatchery.value.incubators.map((item) => (item.id === id ? { ...item, ...changes } : item)),
+  })
 }
 function addIncubator(): void {
   const { incubators } = hatchery.value
-  void change({ incubators: [...incubators, { id: crypto.randomUUID(), name: `Incubator ${incubators.length + 1}`, airflow: 'forced', displayCorrectionC: 0, capacity: 24, turner: 'auto' }] })
+  void change({
+    incubators: [
+      ...incubators,
+      {
+        id: crypto.randomUUID(),
+        name: `Incubator ${incubators.length + 1}`,
+        airflow: 'forced',
+        displayCorrectionC: 0,
+        capacity: 24,
+        turner: 'auto',
+      },
+    ],
+  })
 }
 const inUse = computed(() => new Set(store.sets.flatMap((set) => set.trays.map((tray) => tray.incubatorId))))
 function removeIncubator(id: string): void {
   void change({ incubators: hatchery.value.incubators.filter((item) => item.id !== id) })
 }
 function changeAway(index: number, side: 'from' | 'to', date: string): void {
-  void change({ away: hatchery.value.away.map((range, i) => {
-    if (i !== index) return range
-    const next = { ...range, [side]: date }
-    return next.from <= next.to ? next : { from: date, to: date }
-  }) })
+  void change({
+    away: hatchery.value.away.map((range, i) => {
+      if (i !== index) return range
+      const next = { ...range, [side]: date }
+      return next.from <= next.to ? next : { from: date, to: date }
+    }),
+  })
 }
 function addAway(): void {
   const today = localDateOf(Date.now(), hatchery.value.zone)
@@ -73,11 +106,19 @@ function addAway(): void {
 }
 /** A correction is a difference: the offset between the scales does not count. */
 const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
-const hourWords = (hour: number): string => `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
-const turning = computed(() => turningHours({ timesADay: hatchery.value.turnsADay }).map(hourWords).join(', '))
+const hourWords = (hour: number): string =>
+  `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
+const turning = computed(() =>
+  turningHours({ timesADay: hatchery.value.turnsADay }).map(hourWords).join(', '),
+)
 function changeCollar(event: Event): void {
   const value = number(event)
-  void change({ scale: { ...hatchery.value.scale, collarMm: Number.isNaN(value) ? null : fromShown(hatchery.value.units, 'length', value) } })
+  void change({
+    scale: {
+      ...hatchery.value.scale,
+      collarMm: Number.isNaN(value) ? null : fromShown(hatchery.value.units, 'length', value),
+    },
+  })
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
@@ -86,92 +127,337 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
 <template>
   <main class="mx-auto max-w-6xl p-6">
     <h1 class="text-3xl font-bold">The hatchery and its ways</h1>
-    <p class="mt-1 text-lg text-ink-soft">A new plan starts from these; each set can depart from them. Every change is kept at once.</p>
-    <p class="mt-2 min-h-7" :class="message?.bad ? 'text-ember' : 'text-ink-soft'" :role="message?.bad ? 'alert' : 'status'">{{ message?.text }}</p>
+    <p class="mt-1 text-lg text-ink-soft">
+      A new plan starts from these; each set can depart from them. Every change is kept at once.
+    </p>
+    <p
+      class="mt-2 min-h-7"
+      :class="message?.bad ? 'text-ember' : 'text-ink-soft'"
+      :role="message?.bad ? 'alert' : 'status'"
+    >
+      {{ message?.text }}
+    </p>
 
     <div class="mt-2 grid grid-cols-1 gap-5 lg:grid-cols-2">
       <div class="flex flex-col gap-5">
-      <section class="card flex flex-col gap-4 p-5">
-        <h2 class="text-xl font-semibold">The place</h2>
-        <label>Name <input type="text" class="field mt-1 w-full" :value="hatchery.name" @change="change({ name: text($event) })" /></label>
-        <label>Time zone <input type="text" class="field mt-1 w-full" :value="hatchery.zone" @change="change({ zone: text($event) })" /></label>
-        <div class="grid grid-cols-2 gap-4">
-          <label>Units
-            <select class="field mt-1 w-full" :value="hatchery.units" @change="change({ units: text($event) as HatcheryRecord['units'] })"><option value="metric">°C, g, mm</option><option value="imperial">°F, oz, in</option></select>
+        <section class="card flex flex-col gap-4 p-5">
+          <h2 class="text-xl font-semibold">The place</h2>
+          <label
+            >Name
+            <input
+              type="text"
+              class="field mt-1 w-full"
+              :value="hatchery.name"
+              @change="change({ name: text($event) })"
+          /></label>
+          <label
+            >Time zone
+            <input
+              type="text"
+              class="field mt-1 w-full"
+              :value="hatchery.zone"
+              @change="change({ zone: text($event) })"
+          /></label>
+          <div class="grid grid-cols-2 gap-4">
+            <label
+              >Units
+              <select
+                class="field mt-1 w-full"
+                :value="hatchery.units"
+                @change="change({ units: text($event) as HatcheryRecord['units'] })"
+              >
+                <option value="metric">°C, g, mm</option>
+                <option value="imperial">°F, oz, in</option>
+              </select>
+            </label>
+            <label
+              >Candling begins at
+              <input
+                type="number"
+                min="0"
+                max="23"
+                class="field mt-1 w-full"
+                :value="hatchery.candlingHour"
+                @change="change({ candlingHour: number($event) })"
+            /></label>
+            <label
+              >Brooders
+              <input
+                type="number"
+                min="0"
+                max="50"
+                class="field mt-1 w-full"
+                :value="hatchery.brooders"
+                @change="change({ brooders: number($event) })"
+            /></label>
+            <label
+              >Turns a day by hand
+              <input
+                type="number"
+                min="1"
+                max="15"
+                class="field mt-1 w-full"
+                :value="hatchery.turnsADay"
+                @change="change({ turnsADay: oddTurns(number($event)) })"
+            /></label>
+            <label
+              >Warm up before setting, hours
+              <input
+                type="number"
+                min="0"
+                max="96"
+                class="field mt-1 w-full"
+                :value="hatchery.warmUpHours"
+                @change="change({ warmUpHours: number($event) })"
+            /></label>
+            <label
+              >Rest of posted eggs, hours
+              <input
+                type="number"
+                min="0"
+                max="96"
+                class="field mt-1 w-full"
+                :value="hatchery.postRestHours"
+                @change="change({ postRestHours: number($event) })"
+            /></label>
+          </div>
+          <p class="text-ink-soft">
+            Turning by hand: {{ turning }}. An odd number of turns puts another side up each night.
+          </p>
+        </section>
+        <section class="card flex flex-col gap-4 p-5">
+          <h2 class="text-xl font-semibold">Millimetres in a photograph</h2>
+          <label
+            >Lamp’s collar, across, {{ unitSymbol(hatchery.units, 'length') }}
+            <input
+              type="number"
+              min="0"
+              step="0.1"
+              class="field ml-1 w-28"
+              data-testid="collar"
+              :value="
+                hatchery.scale.collarMm === null
+                  ? ''
+                  : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
+              "
+              @change="changeCollar"
+          /></label>
+          <p v-if="hatchery.scale.camera">
+            The camera that stands still shows
+            {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} along its picture,
+            taken from a callipered egg on
+            {{ sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)) }}.
+            <button
+              type="button"
+              class="ml-2 underline"
+              @click="change({ scale: { ...hatchery.scale, camera: null } })"
+            >
+              It was moved: forget this
+            </button>
+          </p>
+          <p class="text-ink-soft">
+            The surest scale known is used: an egg’s own callipered size, then the collar where you mark it in
+            the picture (“Correct” at the bench), then a camera calibrated with a callipered egg. Without one,
+            sizes are relative only.
+          </p>
+        </section>
+        <section class="card flex flex-col gap-4 p-5">
+          <h2 class="text-xl font-semibold">On candling night</h2>
+          <SchoolChoice
+            legend="How long eggs may be out"
+            name="limits"
+            :choices="LIMIT_CHOICES"
+            :value="hatchery.limits.school"
+            @choose="change({ limits: { ...hatchery.limits, school: $event } })"
+          />
+          <div v-if="hatchery.limits.school === 'own'" class="flex flex-wrap gap-4">
+            <label v-for="[key, words] in LIMIT_NAMES" :key="key"
+              >{{ words }}, min
+              <input
+                type="number"
+                min="0.2"
+                step="0.5"
+                class="field ml-1 w-24"
+                :value="hatchery.limits.own[key]"
+                @change="
+                  change({
+                    limits: { ...hatchery.limits, own: { ...hatchery.limits.own, [key]: number($event) } },
+                  })
+                "
+            /></label>
+          </div>
+          <label
+            >Photographs are kept
+            <select
+              class="field ml-1"
+              data-testid="photo-size"
+              :value="hatchery.photoLongSidePx ?? 'original'"
+              @change="change({ photoLongSidePx: text($event) === 'original' ? null : Number(text($event)) })"
+            >
+              <option :value="1200">small, 1200 pixels</option>
+              <option :value="1600">medium, 1600 pixels</option>
+              <option :value="2400">large, 2400 pixels</option>
+              <option value="original">as they come</option>
+            </select>
           </label>
-          <label>Candling begins at <input type="number" min="0" max="23" class="field mt-1 w-full" :value="hatchery.candlingHour" @change="change({ candlingHour: number($event) })" /></label>
-          <label>Brooders <input type="number" min="0" max="50" class="field mt-1 w-full" :value="hatchery.brooders" @change="change({ brooders: number($event) })" /></label>
-          <label>Turns a day by hand <input type="number" min="1" max="15" class="field mt-1 w-full" :value="hatchery.turnsADay" @change="change({ turnsADay: oddTurns(number($event)) })" /></label>
-          <label>Warm up before setting, hours <input type="number" min="0" max="96" class="field mt-1 w-full" :value="hatchery.warmUpHours" @change="change({ warmUpHours: number($event) })" /></label>
-          <label>Rest of posted eggs, hours <input type="number" min="0" max="96" class="field mt-1 w-full" :value="hatchery.postRestHours" @change="change({ postRestHours: number($event) })" /></label>
-        </div>
-        <p class="text-ink-soft">Turning by hand: {{ turning }}. An odd number of turns puts another side up each night.</p>
-      </section>
-      <section class="card flex flex-col gap-4 p-5">
-        <h2 class="text-xl font-semibold">Millimetres in a photograph</h2>
-        <label>Lamp’s collar, across, {{ unitSymbol(hatchery.units, 'length') }} <input type="number" min="0" step="0.1" class="field ml-1 w-28" data-testid="collar" :value="hatchery.scale.collarMm === null ? '' : toShown(hatchery.units, 'length', hatchery.scale.collarMm)" @change="changeCollar" /></label>
-        <p v-if="hatchery.scale.camera">
-          The camera that stands still shows {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} along its picture, taken from a callipered egg on {{ sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)) }}.
-          <button type="button" class="ml-2 underline" @click="change({ scale: { ...hatchery.scale, camera: null } })">It was moved: forget this</button>
-        </p>
-        <p class="text-ink-soft">The surest scale known is used: an egg’s own callipered size, then the collar where you mark it in the picture (“Correct” at the bench), then a camera calibrated with a callipered egg. Without one, sizes are relative only.</p>
-      </section>
-      <section class="card flex flex-col gap-4 p-5">
-        <h2 class="text-xl font-semibold">On candling night</h2>
-        <SchoolChoice legend="How long eggs may be out" name="limits" :choices="LIMIT_CHOICES" :value="hatchery.limits.school" @choose="change({ limits: { ...hatchery.limits, school: $event } })" />
-        <div v-if="hatchery.limits.school === 'own'" class="flex flex-wrap gap-4">
-          <label v-for="[key, words] in LIMIT_NAMES" :key="key">{{ words }}, min <input type="number" min="0.2" step="0.5" class="field ml-1 w-24" :value="hatchery.limits.own[key]" @change="change({ limits: { ...hatchery.limits, own: { ...hatchery.limits.own, [key]: number($event) } } })" /></label>
-        </div>
-        <label>Photographs are kept
-          <select class="field ml-1" data-testid="photo-size" :value="hatchery.photoLongSidePx ?? 'original'" @change="change({ photoLongSidePx: text($event) === 'original' ? null : Number(text($event)) })">
-            <option :value="1200">small, 1200 pixels</option><option :value="1600">medium, 1600 pixels</option><option :value="2400">large, 2400 pixels</option><option value="original">as they come</option>
-          </select>
-        </label>
-        <p class="text-ink-soft">Measuring always uses the picture as it came; only what is kept is drawn down, so that the browser’s room lasts for years.</p>
-      </section>
-      <section class="card flex flex-col gap-4 p-5">
-        <h2 class="text-xl font-semibold">Away</h2>
-        <p class="text-ink-soft">Days on which nobody candles. Plans that ask for you then say so.</p>
-        <ul class="flex flex-col gap-2">
-          <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
-            <label>From <input type="date" class="field ml-1" :value="range.from" @change="changeAway(i, 'from', text($event))" /></label>
-            <label>to <input type="date" class="field ml-1" :value="range.to" @change="changeAway(i, 'to', text($event))" /></label>
-            <button type="button" class="press min-h-11" :aria-label="`Take away days ${i + 1} off the list`" @click="change({ away: hatchery.away.filter((_, k) => k !== i) })"><Trash2 class="h-5 w-5" aria-hidden="true" /></button>
-          </li>
-        </ul>
-        <button type="button" class="press self-start" @click="addAway"><Plus class="h-5 w-5" aria-hidden="true" /> Away from … to …</button>
-      </section>
+          <p class="text-ink-soft">
+            Measuring always uses the picture as it came; only what is kept is drawn down, so that the
+            browser’s room lasts for years.
+          </p>
+        </section>
+        <section class="card flex flex-col gap-4 p-5">
+          <h2 class="text-xl font-semibold">Away</h2>
+          <p class="text-ink-soft">Days on which nobody candles. Plans that ask for you then say so.</p>
+          <ul class="flex flex-col gap-2">
+            <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
+              <label
+                >From
+                <input
+                  type="date"
+                  class="field ml-1"
+                  :value="range.from"
+                  @change="changeAway(i, 'from', text($event))"
+              /></label>
+              <label
+                >to
+                <input
+                  type="date"
+                  class="field ml-1"
+                  :value="range.to"
+                  @change="changeAway(i, 'to', text($event))"
+              /></label>
+              <button
+                type="button"
+                class="press min-h-11"
+                :aria-label="`Take away days ${i + 1} off the list`"
+                @click="change({ away: hatchery.away.filter((_, k) => k !== i) })"
+              >
+                <Trash2 class="h-5 w-5" aria-hidden="true" />
+              </button>
+            </li>
+          </ul>
+          <button type="button" class="press self-start" @click="addAway">
+            <Plus class="h-5 w-5" aria-hidden="true" /> Away from … to …
+          </button>
+        </section>
       </div>
 
       <section class="card flex flex-col gap-4 p-5">
         <h2 class="text-xl font-semibold">Schools</h2>
         <div>
-          <SchoolChoice legend="When to candle" name="school" :choices="CANDLING_SCHOOL_CHOICES" :value="hatchery.school" @choose="change({ school: $event })" />
-          <OwnDays v-if="hatchery.school === 'own'" :days="hatchery.ownDays" @change="change({ ownDays: $event })" />
+          <SchoolChoice
+            legend="When to candle"
+            name="school"
+            :choices="CANDLING_SCHOOL_CHOICES"
+            :value="hatchery.school"
+            @choose="change({ school: $event })"
+          />
+          <OwnDays
+            v-if="hatchery.school === 'own'"
+            :days="hatchery.ownDays"
+            @change="change({ ownDays: $event })"
+          />
         </div>
-        <SchoolChoice legend="How to count days" name="day-count" :choices="DAY_COUNT_CHOICES" :value="hatchery.dayCount" @choose="change({ dayCount: $event })" />
-        <SchoolChoice legend="When turning stops" name="turning-stop" :choices="TURNING_STOP_CHOICES" :value="hatchery.turningStop" @choose="change({ turningStop: $event })" />
-        <SchoolChoice legend="When an egg comes out" name="policy" :choices="POLICY_CHOICES" :value="hatchery.policy" @choose="change({ policy: $event })" />
+        <SchoolChoice
+          legend="How to count days"
+          name="day-count"
+          :choices="DAY_COUNT_CHOICES"
+          :value="hatchery.dayCount"
+          @choose="change({ dayCount: $event })"
+        />
+        <SchoolChoice
+          legend="When turning stops"
+          name="turning-stop"
+          :choices="TURNING_STOP_CHOICES"
+          :value="hatchery.turningStop"
+          @choose="change({ turningStop: $event })"
+        />
+        <SchoolChoice
+          legend="When an egg comes out"
+          name="policy"
+          :choices="POLICY_CHOICES"
+          :value="hatchery.policy"
+          @choose="change({ policy: $event })"
+        />
       </section>
 
       <section class="card flex flex-col gap-4 p-5 lg:col-span-2">
         <h2 class="text-xl font-semibold">Incubators</h2>
         <ul class="flex flex-col gap-3">
-          <li v-for="item in hatchery.incubators" :key="item.id" class="grid items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_1fr_auto]">
-            <label>Name <input type="text" class="field mt-1 w-full" :value="item.name" @change="changeIncubator(item.id, { name: text($event) })" /></label>
-            <label>Air
-              <select class="field mt-1 w-full" :value="item.airflow" @change="changeIncubator(item.id, { airflow: text($event) as Incubator['airflow'] })"><option value="forced">fan, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced) }}</option><option value="still">still, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still) }}</option></select>
+          <li
+            v-for="item in hatchery.incubators"
+            :key="item.id"
+            class="grid items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_1fr_auto]"
+          >
+            <label
+              >Name
+              <input
+                type="text"
+                class="field mt-1 w-full"
+                :value="item.name"
+                @change="changeIncubator(item.id, { name: text($event) })"
+            /></label>
+            <label
+              >Air
+              <select
+                class="field mt-1 w-full"
+                :value="item.airflow"
+                @change="changeIncubator(item.id, { airflow: text($event) as Incubator['airflow'] })"
+              >
+                <option value="forced">
+                  fan, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced) }}
+                </option>
+                <option value="still">
+                  still, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still) }}
+                </option>
+              </select>
             </label>
-            <label>Turning
-              <select class="field mt-1 w-full" :value="item.turner" @change="changeIncubator(item.id, { turner: text($event) as Incubator['turner'] })"><option value="auto">by itself</option><option value="hand">by hand</option></select>
+            <label
+              >Turning
+              <select
+                class="field mt-1 w-full"
+                :value="item.turner"
+                @change="changeIncubator(item.id, { turner: text($event) as Incubator['turner'] })"
+              >
+                <option value="auto">by itself</option>
+                <option value="hand">by hand</option>
+              </select>
             </label>
-            <label>Holds eggs <input type="number" min="1" max="5000" class="field mt-1 w-full" :value="item.capacity" @change="changeIncubator(item.id, { capacity: number($event) })" /></label>
-            <label>Display is off by, {{ unitSymbol(hatchery.units, 'temperature') }} <input type="number" step="0.1" class="field mt-1 w-full" :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))" @change="changeIncubator(item.id, { displayCorrectionC: -number($event) / perDegree })" /></label>
-            <button type="button" class="press" :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)" :title="inUse.has(item.id) ? 'Sets lie in it' : undefined" :aria-label="`Take ${item.name} off the list`" @click="removeIncubator(item.id)"><Trash2 class="h-5 w-5" aria-hidden="true" /></button>
+            <label
+              >Holds eggs
+              <input
+                type="number"
+                min="1"
+                max="5000"
+                class="field mt-1 w-full"
+                :value="item.capacity"
+                @change="changeIncubator(item.id, { capacity: number($event) })"
+            /></label>
+            <label
+              >Display is off by, {{ unitSymbol(hatchery.units, 'temperature') }}
+              <input
+                type="number"
+                step="0.1"
+                class="field mt-1 w-full"
+                :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
+                @change="changeIncubator(item.id, { displayCorrectionC: -number($event) / perDegree })"
+            /></label>
+            <button
+              type="button"
+              class="press"
+              :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
+              :title="inUse.has(item.id) ? 'Sets lie in it' : undefined"
+              :aria-label="`Take ${item.name} off the list`"
+              @click="removeIncubator(item.id)"
+            >
+              <Trash2 class="h-5 w-5" aria-hidden="true" />
+            </button>
           </li>
         </ul>
-        <button type="button" class="press self-start" @click="addIncubator"><Plus class="h-5 w-5" aria-hidden="true" /> Another incubator</button>
+        <button type="button" class="press self-start" @click="addIncubator">
+          <Plus class="h-5 w-5" aria-hidden="true" /> Another incubator
+        </button>
       </section>
-</div>
+    </div>
   </main>
 </template>

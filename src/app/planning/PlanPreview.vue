@@ -12,27 +12,68 @@ import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 const props = defineProps<{ group: PlanGroup; zone: Zone; name: string }>()
 const emit = defineEmits<{ rename: [name: string] }>()
 
-const statuses = computed<EventStatus[]>(() => props.group.schedule.map((event) => ({ event, state: 'coming', seen: 0 })))
+const statuses = computed<EventStatus[]>(() =>
+  props.group.schedule.map((event) => ({ event, state: 'coming', seen: 0 })),
+)
 const leftOut = computed(() => props.group.eggs.length - props.group.setCount)
 const day = (atMs: number): string => sayDate(localDateOf(atMs, props.zone))
-const candles = computed(() => props.group.schedule.filter((event) => event.kind === 'candle').map((event) => sayShortDate(event.date)).join(', '))
+const candles = computed(() =>
+  props.group.schedule
+    .filter((event) => event.kind === 'candle')
+    .map((event) => sayShortDate(event.date))
+    .join(', '),
+)
 const lockdown = computed(() => props.group.schedule.find((event) => event.kind === 'lockdown')!)
 </script>
 
 <template>
   <section class="card p-4" :aria-label="`Plan for ${SPECIES[group.species].label}`" data-testid="preview">
-    <label class="block"><span class="sr-only">Name of the set</span><input type="text" class="field w-full text-lg font-semibold" maxlength="120" :value="name" :aria-label="`Name of the ${SPECIES[group.species].label} set`" @change="emit('rename', ($event.target as HTMLInputElement).value)" /></label>
+    <label class="block"
+      ><span class="sr-only">Name of the set</span
+      ><input
+        type="text"
+        class="field w-full text-lg font-semibold"
+        maxlength="120"
+        :value="name"
+        :aria-label="`Name of the ${SPECIES[group.species].label} set`"
+        @change="emit('rename', ($event.target as HTMLInputElement).value)"
+    /></label>
     <dl class="mt-3 grid grid-cols-[7rem_1fr] gap-y-1">
-      <dt class="text-ink-soft">Eggs</dt><dd>{{ group.setCount }} to set<template v-if="leftOut > 0">, {{ leftOut }} left out</template>; about {{ count(Math.round(group.expectedChicks), 'chick') }}</dd>
-      <dt class="text-ink-soft">Set</dt><dd class="font-semibold" data-testid="preview-set">{{ day(group.setAtMs) }}, {{ localTimeOf(group.setAtMs, zone) }}</dd>
-      <dt class="text-ink-soft">Candle</dt><dd>{{ candles || 'never' }}</dd>
-      <dt class="text-ink-soft">Lockdown</dt><dd>{{ sayDate(lockdown.date) }}</dd>
-      <dt class="text-ink-soft">Hatch</dt><dd class="font-semibold" data-testid="preview-hatch">{{ day(group.hatchAtMs) }}</dd>
+      <dt class="text-ink-soft">Eggs</dt>
+      <dd>
+        {{ group.setCount }} to set<template v-if="leftOut > 0">, {{ leftOut }} left out</template>; about
+        {{ count(Math.round(group.expectedChicks), 'chick') }}
+      </dd>
+      <dt class="text-ink-soft">Set</dt>
+      <dd class="font-semibold" data-testid="preview-set">
+        {{ day(group.setAtMs) }}, {{ localTimeOf(group.setAtMs, zone) }}
+      </dd>
+      <dt class="text-ink-soft">Candle</dt>
+      <dd>{{ candles || 'never' }}</dd>
+      <dt class="text-ink-soft">Lockdown</dt>
+      <dd>{{ sayDate(lockdown.date) }}</dd>
+      <dt class="text-ink-soft">Hatch</dt>
+      <dd class="font-semibold" data-testid="preview-hatch">{{ day(group.hatchAtMs) }}</dd>
     </dl>
-    <p v-if="group.delayHours >= 1" class="mt-1 text-sm text-ink-soft">Storage makes it about {{ count(Math.round(group.delayHours), 'hour') }} late; that is counted in.</p>
+    <p v-if="group.delayHours >= 1" class="mt-1 text-sm text-ink-soft">
+      Storage makes it about {{ count(Math.round(group.delayHours), 'hour') }} late; that is counted in.
+    </p>
     <PlanTimeline v-if="group.setCount > 0" class="mt-3" :statuses="statuses" />
     <ul v-if="group.problems.length > 0" class="mt-2 flex flex-col gap-2" data-testid="problems">
-      <li v-for="problem in group.problems" :key="problem.code" class="flex gap-2" :role="problem.weight === 'stop' ? 'alert' : undefined"><TriangleAlert class="mt-0.5 h-5 w-5 shrink-0" :class="problem.weight === 'stop' ? 'text-ember' : 'text-ink-soft'" aria-hidden="true" /><span :class="{ 'text-ember': problem.weight === 'stop' }">{{ problem.message }} <span class="text-ink-soft">{{ problem.wayOn }}</span></span></li>
+      <li
+        v-for="problem in group.problems"
+        :key="problem.code"
+        class="flex gap-2"
+        :role="problem.weight === 'stop' ? 'alert' : undefined"
+      >
+        <TriangleAlert
+          class="mt-0.5 h-5 w-5 shrink-0"
+          :class="problem.weight === 'stop' ? 'text-ember' : 'text-ink-soft'"
+          aria-hidden="true"
+        /><span :class="{ 'text-ember': problem.weight === 'stop' }"
+          >{{ problem.message }} <span class="text-ink-soft">{{ problem.wayOn }}</span></span
+        >
+      </li>
     </ul>
   </section>
 </template>

@@ -20,10 +20,17 @@ const OFFERED = 30
 const weekday = ref(0)
 const term = ref({ from: '', to: '' })
 const hatchHour = computed(() => (props.timing.by === 'hatch' ? props.timing.hour : 12))
-const offered = computed(() => hatchDays({
-  weekdays: weekday.value === 0 ? ANY : [weekday.value], nowMs: props.nowMs, zone: props.zone, species: props.species, hatchHour: hatchHour.value,
-  within: isLikelyDate(term.value.from) && isLikelyDate(term.value.to) ? [term.value] : undefined, most: OFFERED,
-}))
+const offered = computed(() =>
+  hatchDays({
+    weekdays: weekday.value === 0 ? ANY : [weekday.value],
+    nowMs: props.nowMs,
+    zone: props.zone,
+    species: props.species,
+    hatchHour: hatchHour.value,
+    within: isLikelyDate(term.value.from) && isLikelyDate(term.value.to) ? [term.value] : undefined,
+    most: OFFERED,
+  }),
+)
 
 function choose(by: DraftTiming['by']): void {
   const time = localTimeOf(props.nowMs, props.zone)
@@ -36,11 +43,17 @@ function narrow(change: () => void): void {
   change()
   const { timing } = props
   const first = offered.value[0]
-  if (timing.by === 'hatch' && first && !offered.value.includes(timing.date)) emit('change', { ...timing, date: first })
+  if (timing.by === 'hatch' && first && !offered.value.includes(timing.date))
+    emit('change', { ...timing, date: first })
 }
 function setDay(changes: { date?: string; time?: string }): void {
   const { timing } = props
-  if (timing.by === 'hatch' || (changes.date !== undefined && !isLikelyDate(changes.date)) || changes.time === '') return
+  if (
+    timing.by === 'hatch' ||
+    (changes.date !== undefined && !isLikelyDate(changes.date)) ||
+    changes.time === ''
+  )
+    return
   emit('change', { ...timing, ...changes })
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
@@ -49,27 +62,122 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 <template>
   <fieldset class="flex flex-col gap-2">
     <legend class="sr-only">The day</legend>
-    <label class="flex items-center gap-2"><input type="radio" name="timing" class="h-5 w-5 accent-lamp" :checked="timing.by === 'hatch'" @change="choose('hatch')" /> Chicks out on a day that I choose</label>
+    <label class="flex items-center gap-2"
+      ><input
+        type="radio"
+        name="timing"
+        class="h-5 w-5 accent-lamp"
+        :checked="timing.by === 'hatch'"
+        @change="choose('hatch')"
+      />
+      Chicks out on a day that I choose</label
+    >
     <div v-if="timing.by === 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
-      <label>Weekday
-        <select class="field mt-1 block" :value="weekday" @change="narrow(() => { weekday = Number(text($event)) })"><option :value="0">any</option><option v-for="(name, i) in NAMES" :key="name" :value="i + 1">{{ name }}</option></select>
+      <label
+        >Weekday
+        <select
+          class="field mt-1 block"
+          :value="weekday"
+          @change="
+            narrow(() => {
+              weekday = Number(text($event))
+            })
+          "
+        >
+          <option :value="0">any</option>
+          <option v-for="(name, i) in NAMES" :key="name" :value="i + 1">{{ name }}</option>
+        </select>
       </label>
-      <label>Hatch day
-        <select class="field mt-1 block" data-testid="hatch-day" :value="timing.date" @change="emit('change', { ...timing, date: text($event) })">
-          <option v-if="!offered.includes(timing.date)" :value="timing.date">{{ sayDate(timing.date) }}</option>
+      <label
+        >Hatch day
+        <select
+          class="field mt-1 block"
+          data-testid="hatch-day"
+          :value="timing.date"
+          @change="emit('change', { ...timing, date: text($event) })"
+        >
+          <option v-if="!offered.includes(timing.date)" :value="timing.date">
+            {{ sayDate(timing.date) }}
+          </option>
           <option v-for="date in offered" :key="date" :value="date">{{ sayDate(date) }}</option>
         </select>
       </label>
-      <label>about <input type="number" min="0" max="23" class="field mt-1 block w-24" :value="timing.hour" @change="emit('change', { ...timing, hour: Math.min(23, Math.max(0, Number(text($event)) || 0)) })" /></label>
-      <label>only from <input type="date" class="field mt-1 block" :value="term.from" @change="narrow(() => { term = { ...term, from: text($event) } })" /></label>
-      <label>to <input type="date" class="field mt-1 block" :value="term.to" @change="narrow(() => { term = { ...term, to: text($event) } })" /></label>
-      <p v-if="offered.length === 0" class="text-ember" role="alert">No such day can be reached in that time. Widen the dates, or take any weekday.</p>
+      <label
+        >about
+        <input
+          type="number"
+          min="0"
+          max="23"
+          class="field mt-1 block w-24"
+          :value="timing.hour"
+          @change="emit('change', { ...timing, hour: Math.min(23, Math.max(0, Number(text($event)) || 0)) })"
+      /></label>
+      <label
+        >only from
+        <input
+          type="date"
+          class="field mt-1 block"
+          :value="term.from"
+          @change="
+            narrow(() => {
+              term = { ...term, from: text($event) }
+            })
+          "
+      /></label>
+      <label
+        >to
+        <input
+          type="date"
+          class="field mt-1 block"
+          :value="term.to"
+          @change="
+            narrow(() => {
+              term = { ...term, to: text($event) }
+            })
+          "
+      /></label>
+      <p v-if="offered.length === 0" class="text-ember" role="alert">
+        No such day can be reached in that time. Widen the dates, or take any weekday.
+      </p>
     </div>
-    <label class="flex items-center gap-2"><input type="radio" name="timing" class="h-5 w-5 accent-lamp" :checked="timing.by === 'set'" @change="choose('set')" /> Eggs go in on a day that I choose</label>
-    <label class="flex items-center gap-2"><input type="radio" name="timing" class="h-5 w-5 accent-lamp" :checked="timing.by === 'already'" @change="choose('already')" /> They are in already</label>
+    <label class="flex items-center gap-2"
+      ><input
+        type="radio"
+        name="timing"
+        class="h-5 w-5 accent-lamp"
+        :checked="timing.by === 'set'"
+        @change="choose('set')"
+      />
+      Eggs go in on a day that I choose</label
+    >
+    <label class="flex items-center gap-2"
+      ><input
+        type="radio"
+        name="timing"
+        class="h-5 w-5 accent-lamp"
+        :checked="timing.by === 'already'"
+        @change="choose('already')"
+      />
+      They are in already</label
+    >
     <div v-if="timing.by !== 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
-      <label>{{ timing.by === 'set' ? 'Set on' : 'Since' }} <input type="date" class="field mt-1 block" data-testid="set-date" :value="timing.date" @change="setDay({ date: text($event) })" /></label>
-      <label>at <input type="time" class="field mt-1 block" :value="timing.time" @change="setDay({ time: text($event) })" /></label>
+      <label
+        >{{ timing.by === 'set' ? 'Set on' : 'Since' }}
+        <input
+          type="date"
+          class="field mt-1 block"
+          data-testid="set-date"
+          :value="timing.date"
+          @change="setDay({ date: text($event) })"
+      /></label>
+      <label
+        >at
+        <input
+          type="time"
+          class="field mt-1 block"
+          :value="timing.time"
+          @change="setDay({ time: text($event) })"
+      /></label>
     </div>
   </fieldset>
 </template>

@@ -10,7 +10,15 @@ import { usePlanStore } from './plan.ts'
 
 const today = localDateOf(Date.now(), deviceZone())
 const batch: Omit<DraftBatch, 'id'> = {
-  source: 'own hens', breed: 'Holm Beacon', species: 'chicken', shell: 'brown', laidFrom: addDays(today, -5), laidTo: addDays(today, -2), posted: false, arrivedOn: null, turnedInStorage: true,
+  source: 'own hens',
+  breed: 'Holm Beacon',
+  species: 'chicken',
+  shell: 'brown',
+  laidFrom: addDays(today, -5),
+  laidTo: addDays(today, -2),
+  posted: false,
+  arrivedOn: null,
+  turnedInStorage: true,
 }
 
 async function opened() {
@@ -40,8 +48,13 @@ describe('the basket', () => {
     await plan.addBatch(batch, 50)
     await plan.addBatch({ ...batch, species: 'duck', breed: 'Tarn Saltmarsh' }, 7)
     expect(plan.draft!.eggs.map(({ number }) => number)).toEqual(Array.from({ length: 57 }, (_, i) => i + 1))
-    expect([...new Set(plan.draft!.eggs.map(({ laidOn }) => laidOn))]).toEqual([-5, -4, -3, -2].map((days) => addDays(today, days)))
-    expect(plan.groups.map(({ species, setCount }) => [species, setCount])).toEqual([['chicken', 50], ['duck', 7]])
+    expect([...new Set(plan.draft!.eggs.map(({ laidOn }) => laidOn))]).toEqual(
+      [-5, -4, -3, -2].map((days) => addDays(today, days)),
+    )
+    expect(plan.groups.map(({ species, setCount }) => [species, setCount])).toEqual([
+      ['chicken', 50],
+      ['duck', 7],
+    ])
     expect(plan.groups.every(({ places, eggs }) => places >= eggs.length)).toBe(true)
     expect(plan.canFinish).toBe(true)
   })
@@ -136,7 +149,8 @@ describe('the trays', () => {
     const [first] = plan.draft!.eggs
     const free = { trayId: plan.draft!.trays[0]!.id, row: 0, column: 5 }
     await plan.moveEggs([{ id: first!.id, place: free }])
-    for (const { egg, place } of plan.groups[0]!.eggs) expect(place).toEqual(egg.id === first!.id ? free : before.get(egg.id))
+    for (const { egg, place } of plan.groups[0]!.eggs)
+      expect(place).toEqual(egg.id === first!.id ? free : before.get(egg.id))
   })
 })
 

@@ -8,7 +8,13 @@ import { planToRecords } from '../../domain/plan-to-records.ts'
 import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import { computePlan } from '../../core/planning/compute-plan.ts'
-import { spreadLaidDates, type DraftBatch, type DraftEgg, type DraftTray, type PlanDraft } from '../../core/planning/plan-draft.ts'
+import {
+  spreadLaidDates,
+  type DraftBatch,
+  type DraftEgg,
+  type DraftTray,
+  type PlanDraft,
+} from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { addDays, daysBetween, localDateOf, localTimeOf, type LocalDate } from '../../core/time/local-date.ts'
 import type { Place } from '../../core/tray/layout.ts'
@@ -34,7 +40,9 @@ export const usePlanStore = defineStore('plan', () => {
   const unreadable = shallowRef<unknown>(null)
 
   const groups = computed(() => (draft.value ? computePlan(draft.value, store.hatchery, clock.nowMs) : []))
-  const stops = computed(() => groups.value.flatMap((group) => group.problems.filter((item) => item.weight === 'stop')))
+  const stops = computed(() =>
+    groups.value.flatMap((group) => group.problems.filter((item) => item.weight === 'stop')),
+  )
   const canFinish = computed(() => groups.value.length > 0 && stops.value.length === 0)
 
   /** Opens the draft of the last visit, or an empty one. */
@@ -45,7 +53,10 @@ export const usePlanStore = defineStore('plan', () => {
     if (kept !== null && !read) {
       await store.repository.saveSetting(ASIDE_KEY, kept)
       await store.repository.saveSetting(DRAFT_KEY, emptyDraft(store.hatchery, Date.now()))
-      problem.value = { eggId: null, text: 'The plan of your last visit cannot be read. It is kept aside, and an empty one is begun.' }
+      problem.value = {
+        eggId: null,
+        text: 'The plan of your last visit cannot be read. It is kept aside, and an empty one is begun.',
+      }
     } else if (left.length > 0) {
       problem.value = { eggId: null, text: `Left empty, because it could not be: ${left.join(' ')}` }
     }
@@ -64,7 +75,10 @@ export const usePlanStore = defineStore('plan', () => {
       await store.repository.saveSetting(DRAFT_KEY, next)
       problem.value = null
     } catch (error) {
-      problem.value = { eggId: null, text: `The plan is on the screen but not kept: ${isStorageFull(error) ? 'this browser’s storage is full' : (error as Error).message}.` }
+      problem.value = {
+        eggId: null,
+        text: `The plan is on the screen but not kept: ${isStorageFull(error) ? 'this browser’s storage is full' : (error as Error).message}.`,
+      }
     }
   }
 
@@ -77,7 +91,10 @@ export const usePlanStore = defineStore('plan', () => {
     if (!sound.success) {
       const problems = problemsOf(sound.error, wanted)
       const [table, index] = problems[0]?.path ?? []
-      problem.value = { text: sayProblems(problems), eggId: table === 'eggs' && typeof index === 'number' ? wanted.eggs[index]?.id ?? null : null }
+      problem.value = {
+        text: sayProblems(problems),
+        eggId: table === 'eggs' && typeof index === 'number' ? (wanted.eggs[index]?.id ?? null) : null,
+      }
       return
     }
     past.value = [...past.value.slice(1 - KEPT_STEPS), now]
@@ -103,9 +120,23 @@ export const usePlanStore = defineStore('plan', () => {
       const from = now.eggs.reduce((most, egg) => Math.max(most, egg.number), 0)
       const laid = spreadLaidDates(batch, count, datesBetween)
       const eggs = laid.map((laidOn, i): DraftEgg => ({
-        id: crypto.randomUUID(), batchId: id, number: from + i + 1, mark: '', laidOn, crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, choice: 'advice',
+        id: crypto.randomUUID(),
+        batchId: id,
+        number: from + i + 1,
+        mark: '',
+        laidOn,
+        crack: 'none',
+        waxed: false,
+        weightG: null,
+        lengthMm: null,
+        breadthMm: null,
+        choice: 'advice',
       }))
-      return withTrays({ ...now, batches: [...now.batches, { ...batch, id }], eggs: [...now.eggs, ...eggs] }, batch.species, store.hatchery)
+      return withTrays(
+        { ...now, batches: [...now.batches, { ...batch, id }], eggs: [...now.eggs, ...eggs] },
+        batch.species,
+        store.hatchery,
+      )
     })
   }
 
@@ -113,22 +144,39 @@ export const usePlanStore = defineStore('plan', () => {
     return change((now) => {
       const batches = now.batches.filter((batch) => batch.id !== id)
       const left = new Set(batches.map((batch) => batch.species))
-      return { ...now, batches, eggs: now.eggs.filter((egg) => egg.batchId !== id), trays: now.trays.filter((tray) => left.has(tray.species)) }
+      return {
+        ...now,
+        batches,
+        eggs: now.eggs.filter((egg) => egg.batchId !== id),
+        trays: now.trays.filter((tray) => left.has(tray.species)),
+      }
     })
   }
 
   function changeEgg(id: string, changes: Partial<DraftEgg>): Promise<void> {
-    return change((now) => ({ ...now, eggs: now.eggs.map((egg) => (egg.id === id ? { ...egg, ...changes } : egg)) }))
+    return change((now) => ({
+      ...now,
+      eggs: now.eggs.map((egg) => (egg.id === id ? { ...egg, ...changes } : egg)),
+    }))
   }
 
   function changeTray(id: string, changes: Partial<DraftTray>): Promise<void> {
-    return change((now) => ({ ...now, trays: now.trays.map((tray) => (tray.id === id ? { ...tray, ...changes } : tray)) }))
+    return change((now) => ({
+      ...now,
+      trays: now.trays.map((tray) => (tray.id === id ? { ...tray, ...changes } : tray)),
+    }))
   }
 
   function addTray(species: SpeciesName): Promise<void> {
     return change((now) => {
       const like = now.trays.filter((tray) => tray.species === species).at(-1)
-      return { ...now, trays: [...now.trays, newTray(now, species, store.hatchery, like?.rows ?? 1, like?.columns ?? USUAL_COLUMNS)] }
+      return {
+        ...now,
+        trays: [
+          ...now.trays,
+          newTray(now, species, store.hatchery, like?.rows ?? 1, like?.columns ?? USUAL_COLUMNS),
+        ],
+      }
     })
   }
 
@@ -139,14 +187,22 @@ export const usePlanStore = defineStore('plan', () => {
   /** From the first move on every egg stays where it lies; only new ones are dealt into what is free. */
   function moveEggs(places: ReadonlyArray<{ id: string; place: Place | null }>): Promise<void> {
     const lying = groups.value.flatMap((group) => group.eggs.map(({ egg, place }) => ({ id: egg.id, place })))
-    return change((now) => ({ ...now, moved: { ...now.moved, ...Object.fromEntries([...lying, ...places].flatMap(({ id, place }) => (place ? [[id, place]] : []))) } }))
+    return change((now) => ({
+      ...now,
+      moved: {
+        ...now.moved,
+        ...Object.fromEntries([...lying, ...places].flatMap(({ id, place }) => (place ? [[id, place]] : []))),
+      },
+    }))
   }
 
   /** Makes the sets; the basket is empty afterwards. @returns the new sets, soonest first */
   async function finish(): Promise<SetRecord[]> {
     const now = draft.value
     if (!now || !canFinish.value) return []
-    const records = planToRecords(now, groups.value, store.hatchery, new Date().toISOString(), () => crypto.randomUUID())
+    const records = planToRecords(now, groups.value, store.hatchery, new Date().toISOString(), () =>
+      crypto.randomUUID(),
+    )
     await store.commit('plan', null, records)
     past.value = []
     draft.value = emptyDraft(store.hatchery, Date.now())
@@ -155,15 +211,42 @@ export const usePlanStore = defineStore('plan', () => {
   }
 
   return {
-    draft, past, problem, unreadable, forgetUnreadable, groups, canFinish, open, change, undo, startOver, addBatch, removeBatch, changeEgg, changeTray, addTray, removeTray, moveEggs, finish,
+    draft,
+    past,
+    problem,
+    unreadable,
+    forgetUnreadable,
+    groups,
+    canFinish,
+    open,
+    change,
+    undo,
+    startOver,
+    addBatch,
+    removeBatch,
+    changeEgg,
+    changeTray,
+    addTray,
+    removeTray,
+    moveEggs,
+    finish,
   }
 })
 
 function emptyDraft(hatchery: HatcheryRecord, nowMs: number): PlanDraft {
   const { zone } = hatchery
   return {
-    batches: [], eggs: [], timing: { by: 'set', date: localDateOf(nowMs, zone), time: nextHour(nowMs, zone) },
-    school: hatchery.school, ownDays: hatchery.ownDays, turningStop: hatchery.turningStop, incubationDays: {}, trays: [], moved: {}, names: {}, notes: '',
+    batches: [],
+    eggs: [],
+    timing: { by: 'set', date: localDateOf(nowMs, zone), time: nextHour(nowMs, zone) },
+    school: hatchery.school,
+    ownDays: hatchery.ownDays,
+    turningStop: hatchery.turningStop,
+    incubationDays: {},
+    trays: [],
+    moved: {},
+    names: {},
+    notes: '',
   }
 }
 
@@ -179,10 +262,16 @@ function datesBetween(from: LocalDate, to: LocalDate): LocalDate[] {
 
 /** Trays for the species' eggs where it has none yet; more of them when they came to be too few. */
 function withTrays(draft: PlanDraft, species: SpeciesName, hatchery: HatcheryRecord): PlanDraft {
-  const ofSpecies = new Set(draft.batches.filter((batch) => batch.species === species).map((batch) => batch.id))
+  const ofSpecies = new Set(
+    draft.batches.filter((batch) => batch.species === species).map((batch) => batch.id),
+  )
   const eggs = draft.eggs.filter((egg) => ofSpecies.has(egg.batchId)).length
   let now = draft
-  for (let places = placesOf(now, species); places < eggs && now.trays.length < 60; places = placesOf(now, species)) {
+  for (
+    let places = placesOf(now, species);
+    places < eggs && now.trays.length < 60;
+    places = placesOf(now, species)
+  ) {
     const rows = Math.min(MOST_ROWS, Math.ceil((eggs - places) / USUAL_COLUMNS))
     now = { ...now, trays: [...now.trays, newTray(now, species, hatchery, rows, USUAL_COLUMNS)] }
   }
@@ -190,12 +279,25 @@ function withTrays(draft: PlanDraft, species: SpeciesName, hatchery: HatcheryRec
 }
 
 function placesOf(draft: PlanDraft, species: SpeciesName): number {
-  return draft.trays.filter((tray) => tray.species === species).reduce((sum, tray) => sum + tray.rows * tray.columns, 0)
+  return draft.trays
+    .filter((tray) => tray.species === species)
+    .reduce((sum, tray) => sum + tray.rows * tray.columns, 0)
 }
 
-function newTray(draft: PlanDraft, species: SpeciesName, hatchery: HatcheryRecord, rows: number, columns: number): DraftTray {
+function newTray(
+  draft: PlanDraft,
+  species: SpeciesName,
+  hatchery: HatcheryRecord,
+  rows: number,
+  columns: number,
+): DraftTray {
   return {
-    id: crypto.randomUUID(), name: `Tray ${draft.trays.length + 1}`, species, incubatorId: hatchery.incubators[0]!.id,
-    rows, columns, numbering: draft.trays.at(-1)?.numbering ?? 'letter-rows',
+    id: crypto.randomUUID(),
+    name: `Tray ${draft.trays.length + 1}`,
+    species,
+    incubatorId: hatchery.incubators[0]!.id,
+    rows,
+    columns,
+    numbering: draft.trays.at(-1)?.numbering ?? 'letter-rows',
   }
 }

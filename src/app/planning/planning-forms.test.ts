@@ -25,18 +25,46 @@ describe('eggs for the basket', () => {
     await form.find('form').trigger('submit')
     const [batch, count] = form.emitted('add')![0] as [Record<string, unknown>, number]
     expect(count).toBe(9)
-    expect(batch).toMatchObject({ species: 'duck', laidFrom: '2026-03-28', laidTo: '2026-03-28', posted: false, arrivedOn: null })
+    expect(batch).toMatchObject({
+      species: 'duck',
+      laidFrom: '2026-03-28',
+      laidTo: '2026-03-28',
+      posted: false,
+      arrivedOn: null,
+    })
   })
 
   it.each([
-    ['a bird without figures', async (form: ReturnType<typeof open>) => { await form.find('select').setValue('other') }, /no figures for that bird/],
-    ['no eggs', async (form: ReturnType<typeof open>) => { await form.find('input[type="number"]').setValue(0) }, /whole number from 1/],
-    ['half an egg', async (form: ReturnType<typeof open>) => { await form.find('input[type="number"]').setValue(1.5) }, /whole number from 1/],
-    ['days the wrong way round', async (form: ReturnType<typeof open>) => {
-      const [from, to] = form.findAll('input[type="date"]')
-      await from!.setValue('2026-03-28')
-      await to!.setValue('2026-03-20')
-    }, /before the first/],
+    [
+      'a bird without figures',
+      async (form: ReturnType<typeof open>) => {
+        await form.find('select').setValue('other')
+      },
+      /no figures for that bird/,
+    ],
+    [
+      'no eggs',
+      async (form: ReturnType<typeof open>) => {
+        await form.find('input[type="number"]').setValue(0)
+      },
+      /whole number from 1/,
+    ],
+    [
+      'half an egg',
+      async (form: ReturnType<typeof open>) => {
+        await form.find('input[type="number"]').setValue(1.5)
+      },
+      /whole number from 1/,
+    ],
+    [
+      'days the wrong way round',
+      async (form: ReturnType<typeof open>) => {
+        const [from, to] = form.findAll('input[type="date"]')
+        await from!.setValue('2026-03-28')
+        await to!.setValue('2026-03-20')
+      },
+      /before the first/,
+    ],
   ] as const)('with %s are refused with a sentence', async (_, fill, sentence) => {
     const form = open()
     await fill(form)
@@ -45,7 +73,13 @@ describe('eggs for the basket', () => {
     expect(form.emitted('add')).toBeUndefined()
   })
 
-  it.each([['2026-03-29', /3 days old: good/], ['2026-03-23', /9 days old; the best/], ['2026-03-19', /past the usual limit/], ['2026-03-01', /too old to start well/], ['2026-04-03', /still to come/]])('laid on %s are judged at once', async (date, words) => {
+  it.each([
+    ['2026-03-29', /3 days old: good/],
+    ['2026-03-23', /9 days old; the best/],
+    ['2026-03-19', /past the usual limit/],
+    ['2026-03-01', /too old to start well/],
+    ['2026-04-03', /still to come/],
+  ])('laid on %s are judged at once', async (date, words) => {
     const form = open()
     await form.findAll('input[type="date"]')[0]!.setValue(date)
     expect(form.text()).toMatch(words)
@@ -55,8 +89,11 @@ describe('eggs for the basket', () => {
 describe('the day', () => {
   const hens = [{ species: 'chicken' as const, delayHours: 0 }]
   it('offers hatch days that can still be made, and the soonest first', async () => {
-    const choice = mount(TimingChoice, { props: { timing: { by: 'hatch', date: '2026-04-23', hour: 12 }, species: hens, nowMs: NOW, zone: ZONE } })
-    const days = (): string[] => choice.findAll('[data-testid="hatch-day"] option').map((option) => option.attributes('value')!)
+    const choice = mount(TimingChoice, {
+      props: { timing: { by: 'hatch', date: '2026-04-23', hour: 12 }, species: hens, nowMs: NOW, zone: ZONE },
+    })
+    const days = (): string[] =>
+      choice.findAll('[data-testid="hatch-day"] option').map((option) => option.attributes('value')!)
     expect(days()[0]).toBe('2026-04-22')
     await choice.find('select').setValue('4')
     expect(days().slice(0, 2)).toEqual(['2026-04-23', '2026-04-30'])
@@ -64,7 +101,9 @@ describe('the day', () => {
     expect(choice.emitted('change')!.at(-1)).toEqual([{ by: 'hatch', date: '2026-04-27', hour: 12 }])
   })
   it('says when no such day lies in the term', async () => {
-    const choice = mount(TimingChoice, { props: { timing: { by: 'hatch', date: '2026-04-23', hour: 12 }, species: hens, nowMs: NOW, zone: ZONE } })
+    const choice = mount(TimingChoice, {
+      props: { timing: { by: 'hatch', date: '2026-04-23', hour: 12 }, species: hens, nowMs: NOW, zone: ZONE },
+    })
     const [from, to] = choice.findAll('input[type="date"]')
     await from!.setValue('2026-04-02')
     await from!.trigger('change')
@@ -73,17 +112,29 @@ describe('the day', () => {
     expect(choice.find('[role="alert"]').text()).toMatch(/Widen the dates/)
   })
   it('changes from one kind to another with a day that makes sense', async () => {
-    const choice = mount(TimingChoice, { props: { timing: { by: 'set', date: '2026-04-02', time: '18:00' }, species: hens, nowMs: NOW, zone: ZONE } })
+    const choice = mount(TimingChoice, {
+      props: {
+        timing: { by: 'set', date: '2026-04-02', time: '18:00' },
+        species: hens,
+        nowMs: NOW,
+        zone: ZONE,
+      },
+    })
     const radios = choice.findAll('input[type="radio"]')
     await radios[0]!.trigger('change')
     await radios[2]!.trigger('change')
-    expect(choice.emitted('change')).toEqual([[{ by: 'hatch', date: '2026-04-22', hour: 12 }], [{ by: 'already', date: '2026-04-01', time: '10:00' }]])
+    expect(choice.emitted('change')).toEqual([
+      [{ by: 'hatch', date: '2026-04-22', hour: 12 }],
+      [{ by: 'already', date: '2026-04-01', time: '10:00' }],
+    ])
   })
 })
 
 describe('a school', () => {
   it('is chosen by its name and shows its reason', async () => {
-    const choice = mount(SchoolChoice, { props: { legend: 'When to candle', name: 's', choices: CANDLING_SCHOOL_CHOICES, value: 'weekly' } })
+    const choice = mount(SchoolChoice, {
+      props: { legend: 'When to candle', name: 's', choices: CANDLING_SCHOOL_CHOICES, value: 'weekly' },
+    })
     expect(choice.text()).toContain('For dark shells')
     await choice.find('input[value="late-only"]').trigger('change')
     expect(choice.emitted('choose')).toEqual([['late-only']])
@@ -105,28 +156,40 @@ describe('a school', () => {
 
 describe('the timeline', () => {
   const schedule = makeSchedule({ species: 'chicken', setAtMs: NOW, zone: ZONE, school: 'weekly' })
-  const statuses = eventStatuses({ schedule, doneKeys: new Set(['set']), eggIds: ['a'], looks: [] }, NOW + 9 * 86_400_000, ZONE)
+  const statuses = eventStatuses(
+    { schedule, doneKeys: new Set(['set']), eggIds: ['a'], looks: [] },
+    NOW + 9 * 86_400_000,
+    ZONE,
+  )
 
   it('tells its days to a screen reader, and draws what falls together as one flag', () => {
     const timeline = mount(PlanTimeline, { props: { statuses, nowMs: NOW + 8 * 86_400_000 } })
     const label = timeline.find('[role="img"]').attributes('aria-label')!
-    expect(label).toBe('Plan: Set Wed 1 Apr, Candle Wed 8 Apr, Candle Wed 15 Apr, Last look, lockdown Sun 19 Apr, Give up Fri 24 Apr')
+    expect(label).toBe(
+      'Plan: Set Wed 1 Apr, Candle Wed 8 Apr, Candle Wed 15 Apr, Last look, lockdown Sun 19 Apr, Give up Fri 24 Apr',
+    )
     expect(timeline.text()).toContain('overdue')
   })
 
   it('marks now only while it lies on it', () => {
-    const marks = (nowMs?: number): number => mount(PlanTimeline, { props: { statuses, nowMs } }).findAll('.bg-ember').length
+    const marks = (nowMs?: number): number =>
+      mount(PlanTimeline, { props: { statuses, nowMs } }).findAll('.bg-ember').length
     expect([marks(NOW + 86_400_000), marks(NOW - 86_400_000), marks(undefined)]).toEqual([1, 0, 0])
   })
 })
 
 describe('the day of setting', () => {
-  it.each(['202600-01-01', '0202-03-01', '20266-03-01', ''])('does not take %j, as it is while a year is typed', async (date) => {
-    const nowMs = instantOf('2026-04-01', '10:00', 'UTC')
-    const form = mount(TimingChoice, { props: { timing: { by: 'set', date: '2026-04-02', time: '18:00' }, species: [], nowMs, zone: 'UTC' } })
-    const field = form.find<HTMLInputElement>('[data-testid="set-date"]')
-    Object.defineProperty(field.element, 'value', { value: date })
-    await field.trigger('change')
-    expect(form.emitted('change')).toBeUndefined()
-  })
+  it.each(['202600-01-01', '0202-03-01', '20266-03-01', ''])(
+    'does not take %j, as it is while a year is typed',
+    async (date) => {
+      const nowMs = instantOf('2026-04-01', '10:00', 'UTC')
+      const form = mount(TimingChoice, {
+        props: { timing: { by: 'set', date: '2026-04-02', time: '18:00' }, species: [], nowMs, zone: 'UTC' },
+      })
+      const field = form.find<HTMLInputElement>('[data-testid="set-date"]')
+      Object.defineProperty(field.element, 'value', { value: date })
+      await field.trigger('change')
+      expect(form.emitted('change')).toBeUndefined()
+    },
+  )
 })

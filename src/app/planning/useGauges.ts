@@ -1,5 +1,12 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { hasSerial, httpGauge, putOnPan, serialGauge, type Gauge, type GaugeKind } from '../../devices/gauges/gauges.ts'
+import {
+  hasSerial,
+  httpGauge,
+  putOnPan,
+  serialGauge,
+  type Gauge,
+  type GaugeKind,
+} from '../../devices/gauges/gauges.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 
 /** Scale and calliper at the basket: the server's, or a real one on a cable. */
@@ -25,7 +32,8 @@ export function useGauges() {
     problem.value = null
     try {
       const { value, quantity } = await (onCable.value[kind] ?? httpGauge(kind)).read()
-      if (quantity !== (kind === 'scale' ? 'mass' : 'length')) throw new Error(`The ${kind} does not measure this.`)
+      if (quantity !== (kind === 'scale' ? 'mass' : 'length'))
+        throw new Error(`The ${kind} does not measure this.`)
       return value
     } catch (error) {
       problem.value = (error as Error).message
@@ -35,8 +43,17 @@ export function useGauges() {
 
   /** Of the demo: another egg lies on the stand-ins. */
   async function take(species: string, eggId: string): Promise<void> {
-    if (devices.camera && Object.keys(onCable.value).length === 0) await putOnPan(species, eggId).catch(() => undefined)
+    if (devices.camera && Object.keys(onCable.value).length === 0)
+      await putOnPan(species, eggId).catch(() => undefined)
   }
 
-  return { problem, onCable, hasSerial: hasSerial(), hasServer: () => devices.camera !== null, connect, read, take }
+  return {
+    problem,
+    onCable,
+    hasSerial: hasSerial(),
+    hasServer: () => devices.camera !== null,
+    connect,
+    read,
+    take,
+  }
 }

@@ -30,7 +30,10 @@ const wiping = ref(false)
 const discarding = shallowRef<StoredRecord | null>(null)
 const MOST_SHOWN = 50
 const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
-const sizes = computed(() => `${count(hatchery.sets.length, 'set')}, ${count(hatchery.eggs.length, 'egg')}, ${count(hatchery.looks.length, 'look')}`)
+const sizes = computed(
+  () =>
+    `${count(hatchery.sets.length, 'set')}, ${count(hatchery.eggs.length, 'egg')}, ${count(hatchery.looks.length, 'look')}`,
+)
 
 async function guarded(work: () => Promise<Message | string | null>): Promise<void> {
   working.value = true
@@ -40,25 +43,40 @@ async function guarded(work: () => Promise<Message | string | null>): Promise<vo
     const said = await work()
     message.value = typeof said === 'string' ? { text: said, bad: false } : said
   } catch (error) {
-    const text = error instanceof BundleError ? `${error.message} Nothing was changed.` : (error as Error).name === 'AbortError' ? 'Stopped. Nothing was changed.' : `That did not work: ${(error as Error).message}`
+    const text =
+      error instanceof BundleError
+        ? `${error.message} Nothing was changed.`
+        : (error as Error).name === 'AbortError'
+          ? 'Stopped. Nothing was changed.'
+          : `That did not work: ${(error as Error).message}`
     message.value = { text, bad: true }
   } finally {
     working.value = false
   }
 }
 
-const exportCsv = () => guarded(async () => {
-  saveFile(new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }), `perlumen-looks-${stamp()}.csv`)
-  return `${count(hatchery.looks.length, 'look')} written to a table.`
-})
-const missingWords = ({ set, egg, takenAt }: MissingPhoto): string => (egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that was set aside')
-const exportBundle = () => guarded(async () => {
-  const { file, missing } = await custody.takeOut()
-  saveFile(file, `perlumen-${stamp()}.zip`)
-  const text = `${sizes.value} written, with their photographs.`
-  if (missing.length === 0) return text
-  return { bad: true, text: `${sizes.value} written. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} gone from this browser and not in the bundle; all else is:`, details: missing.map(missingWords) }
-})
+const exportCsv = () =>
+  guarded(async () => {
+    saveFile(
+      new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
+      `perlumen-looks-${stamp()}.csv`,
+    )
+    return `${count(hatchery.looks.length, 'look')} written to a table.`
+  })
+const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
+  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that was set aside'
+const exportBundle = () =>
+  guarded(async () => {
+    const { file, missing } = await custody.takeOut()
+    saveFile(file, `perlumen-${stamp()}.zip`)
+    const text = `${sizes.value} written, with their photographs.`
+    if (missing.length === 0) return text
+    return {
+      bad: true,
+      text: `${sizes.value} written. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} gone from this browser and not in the bundle; all else is:`,
+      details: missing.map(missingWords),
+    }
+  })
 
 async function choose(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -105,7 +123,10 @@ function mend(record: StoredRecord, value: unknown): void {
   })
 }
 function saveAside({ table, value }: StoredRecord): void {
-  saveFile(new Blob([JSON.stringify({ table, value }, null, 1)], { type: 'application/json' }), `perlumen-set-aside-${table}-${stamp()}.json`)
+  saveFile(
+    new Blob([JSON.stringify({ table, value }, null, 1)], { type: 'application/json' }),
+    `perlumen-set-aside-${table}-${stamp()}.json`,
+  )
 }
 function discard(): void {
   const record = discarding.value
@@ -122,46 +143,144 @@ function discard(): void {
 <template>
   <main class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">Records</h1>
-    <p class="mt-1 text-lg text-ink-soft">{{ sizes }} in this browser. They never leave this device but in files that you export.</p>
-    <div v-if="message" class="mt-4 rounded-xl border p-4 text-lg" :class="message.bad ? 'border-ember' : 'border-lamp'" :role="message.bad ? 'alert' : 'status'" data-testid="records-message">
+    <p class="mt-1 text-lg text-ink-soft">
+      {{ sizes }} in this browser. They never leave this device but in files that you export.
+    </p>
+    <div
+      v-if="message"
+      class="mt-4 rounded-xl border p-4 text-lg"
+      :class="message.bad ? 'border-ember' : 'border-lamp'"
+      :role="message.bad ? 'alert' : 'status'"
+      data-testid="records-message"
+    >
       <p>{{ message.text }}</p>
-      <ul v-if="message.details" class="mt-2 max-h-48 list-disc overflow-y-auto pl-6 text-base"><li v-for="line in message.details" :key="line">{{ line }}</li></ul>
-      <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">Bring in all that is sound</button>
+      <ul v-if="message.details" class="mt-2 max-h-48 list-disc overflow-y-auto pl-6 text-base">
+        <li v-for="line in message.details" :key="line">{{ line }}</li>
+      </ul>
+      <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">
+        Bring in all that is sound
+      </button>
     </div>
-    <div v-if="custody.progress" class="card mt-4 flex flex-wrap items-center gap-4 p-4" role="status" data-testid="records-progress">
-      <span>{{ custody.progress.words }}<template v-if="custody.progress.total > 0">: {{ custody.progress.done }} of {{ custody.progress.total }}</template> …</span>
-      <progress class="grow accent-lamp" :max="Math.max(1, custody.progress.total)" :value="custody.progress.done" />
+    <div
+      v-if="custody.progress"
+      class="card mt-4 flex flex-wrap items-center gap-4 p-4"
+      role="status"
+      data-testid="records-progress"
+    >
+      <span
+        >{{ custody.progress.words
+        }}<template v-if="custody.progress.total > 0"
+          >: {{ custody.progress.done }} of {{ custody.progress.total }}</template
+        >
+        …</span
+      >
+      <progress
+        class="grow accent-lamp"
+        :max="Math.max(1, custody.progress.total)"
+        :value="custody.progress.done"
+      />
       <button type="button" class="press min-h-10 py-1" @click="custody.stop()">Stop</button>
     </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <section class="card flex flex-col gap-3 p-5">
         <h2 class="text-xl font-semibold">Take out</h2>
-        <p class="text-ink-soft">A table of all looks for any spreadsheet, or one ZIP bundle with everything and the photographs, to keep or to carry to another device.</p>
-        <button type="button" class="press" :disabled="working" @click="exportCsv"><Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)</button>
-        <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle"><Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)</button>
+        <p class="text-ink-soft">
+          A table of all looks for any spreadsheet, or one ZIP bundle with everything and the photographs, to
+          keep or to carry to another device.
+        </p>
+        <button type="button" class="press" :disabled="working" @click="exportCsv">
+          <Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)
+        </button>
+        <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle">
+          <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
+        </button>
       </section>
       <section class="card flex flex-col gap-3 p-5">
         <h2 class="text-xl font-semibold">Bring in</h2>
-        <p class="text-ink-soft">A bundle is checked whole before anything here changes. It takes the place of what is here.</p>
-        <label class="press" :class="{ 'opacity-40': working }"><Upload class="h-5 w-5" aria-hidden="true" /> Choose a bundle (ZIP)<input type="file" accept=".zip,application/zip" class="sr-only" :disabled="working" data-testid="bundle-input" @change="choose" /></label>
+        <p class="text-ink-soft">
+          A bundle is checked whole before anything here changes. It takes the place of what is here.
+        </p>
+        <label class="press" :class="{ 'opacity-40': working }"
+          ><Upload class="h-5 w-5" aria-hidden="true" /> Choose a bundle (ZIP)<input
+            type="file"
+            accept=".zip,application/zip"
+            class="sr-only"
+            :disabled="working"
+            data-testid="bundle-input"
+            @change="choose"
+        /></label>
         <h2 class="mt-4 text-xl font-semibold">Erase</h2>
-        <button type="button" class="press press-ember" :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0)" @click="wiping = true"><Trash2 class="h-5 w-5" aria-hidden="true" /> Erase all records here</button>
+        <button
+          type="button"
+          class="press press-ember"
+          :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0)"
+          @click="wiping = true"
+        >
+          <Trash2 class="h-5 w-5" aria-hidden="true" /> Erase all records here
+        </button>
       </section>
     </div>
     <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
       <h2 id="aside-heading" class="text-xl font-semibold">Set aside</h2>
-      <p class="text-ink-soft">{{ count(hatchery.aside.length, 'record') }} cannot be read, or {{ hatchery.aside.length === 1 ? 'its' : 'their' }} belongings are missing. Everything else works without {{ hatchery.aside.length === 1 ? 'it' : 'them' }}; a bundle takes {{ hatchery.aside.length === 1 ? 'it' : 'them' }} along.</p>
-      <ul><SetAsideRecord v-for="record in hatchery.aside.slice(0, MOST_SHOWN)" :key="`${record.lies}/${record.table}/${record.key}`" :record="record" :zone="hatchery.hatchery.zone" :busy="working" @mend="mend(record, $event)" @save="saveAside(record)" @discard="discarding = record" /></ul>
-      <p v-if="hatchery.aside.length > MOST_SHOWN" class="text-ink-soft">The first {{ MOST_SHOWN }} are shown; put one right and the next comes.</p>
+      <p class="text-ink-soft">
+        {{ count(hatchery.aside.length, 'record') }} cannot be read, or
+        {{ hatchery.aside.length === 1 ? 'its' : 'their' }} belongings are missing. Everything else works
+        without {{ hatchery.aside.length === 1 ? 'it' : 'them' }}; a bundle takes
+        {{ hatchery.aside.length === 1 ? 'it' : 'them' }} along.
+      </p>
+      <ul>
+        <SetAsideRecord
+          v-for="record in hatchery.aside.slice(0, MOST_SHOWN)"
+          :key="`${record.lies}/${record.table}/${record.key}`"
+          :record="record"
+          :zone="hatchery.hatchery.zone"
+          :busy="working"
+          @mend="mend(record, $event)"
+          @save="saveAside(record)"
+          @discard="discarding = record"
+        />
+      </ul>
+      <p v-if="hatchery.aside.length > MOST_SHOWN" class="text-ink-soft">
+        The first {{ MOST_SHOWN }} are shown; put one right and the next comes.
+      </p>
     </section>
-    <ConfirmDialog :open="discarding !== null" title="Erase this record?" confirm="Erase" grave @confirm="discard" @close="discarding = null">
+    <ConfirmDialog
+      :open="discarding !== null"
+      title="Erase this record?"
+      confirm="Erase"
+      grave
+      @confirm="discard"
+      @close="discarding = null"
+    >
       <p class="text-lg">It cannot be read now and will be gone for good. Take it out first if in doubt.</p>
     </ConfirmDialog>
-    <ConfirmDialog :open="waiting !== null" title="Replace what is here?" confirm="Replace" grave @confirm="replace" @close="waiting = null">
-      <p class="text-lg">{{ sizes }} here, and the plan on the way, will be replaced by {{ count(waiting?.bundle.records.sets.length ?? 0, 'set') }}, {{ count(waiting?.bundle.records.eggs.length ?? 0, 'egg') }} and {{ count(waiting?.bundle.records.looks.length ?? 0, 'look') }} from the bundle.</p>
+    <ConfirmDialog
+      :open="waiting !== null"
+      title="Replace what is here?"
+      confirm="Replace"
+      grave
+      @confirm="replace"
+      @close="waiting = null"
+    >
+      <p class="text-lg">
+        {{ sizes }} here, and the plan on the way, will be replaced by
+        {{ count(waiting?.bundle.records.sets.length ?? 0, 'set') }},
+        {{ count(waiting?.bundle.records.eggs.length ?? 0, 'egg') }} and
+        {{ count(waiting?.bundle.records.looks.length ?? 0, 'look') }} from the bundle.
+      </p>
     </ConfirmDialog>
-    <ConfirmDialog :open="wiping" title="Erase all records?" confirm="Erase" grave @confirm="wipe" @close="wiping = false">
-      <p class="text-lg">{{ sizes }} and their photographs will be gone from this device for good. Export a bundle first if in doubt.</p>
+    <ConfirmDialog
+      :open="wiping"
+      title="Erase all records?"
+      confirm="Erase"
+      grave
+      @confirm="wipe"
+      @close="wiping = false"
+    >
+      <p class="text-lg">
+        {{ sizes }} and their photographs will be gone from this device for good. Export a bundle first if in
+        doubt.
+      </p>
     </ConfirmDialog>
   </main>
 </template>

@@ -7,20 +7,31 @@ import { upgraded, type SetAside } from '../../contracts/book.ts'
 const props = defineProps<{ record: SetAside; zone: string; busy: boolean }>()
 const emit = defineEmits<{ mend: [value: unknown]; save: []; discard: [] }>()
 
-const KINDS = { hatchery: 'The hatchery’s own figures', sets: 'Set', eggs: 'Egg', looks: 'Look', sessions: 'Candling' } as const
+const KINDS = {
+  hatchery: 'The hatchery’s own figures',
+  sets: 'Set',
+  eggs: 'Egg',
+  looks: 'Look',
+  sessions: 'Candling',
+} as const
 const typed = ref<Record<string, string>>({})
 const now = computed(() => upgraded(props.record, props.zone))
 const title = computed(() => {
   const { table } = props.record
-  const own = (['name', 'number', 'takenAt', 'startedAt'] as const).map((key) => at(now.value, [key])).find((value) => value !== undefined && value !== '')
+  const own = (['name', 'number', 'takenAt', 'startedAt'] as const)
+    .map((key) => at(now.value, [key]))
+    .find((value) => value !== undefined && value !== '')
   return own === undefined ? KINDS[table] : `${KINDS[table]} ${String(own)}`
 })
 /** One input a field at fault; what is no single figure or word can only be left empty. */
 const fields = computed(() => {
-  const paths = new Map(props.record.problems.filter(({ path }) => path.length > 0).map(({ path }) => [path.join('/'), path]))
+  const paths = new Map(
+    props.record.problems.filter(({ path }) => path.length > 0).map(({ path }) => [path.join('/'), path]),
+  )
   return [...paths].map(([key, path]) => ({ key, path, name: nameOfField(path), value: at(now.value, path) }))
 })
-const isPlain = (value: unknown): boolean => value === null || value === undefined || typeof value !== 'object'
+const isPlain = (value: unknown): boolean =>
+  value === null || value === undefined || typeof value !== 'object'
 
 function read(text: string): string | number | null {
   const trimmed = text.trim()
@@ -34,7 +45,8 @@ function mend(): void {
   for (const { key, path } of fields.value) {
     const text = typed.value[key]
     const parent = at(value, path.slice(0, -1))
-    if (text !== undefined && typeof parent === 'object' && parent !== null) (parent as Record<string | number, unknown>)[path.at(-1)!] = read(text)
+    if (text !== undefined && typeof parent === 'object' && parent !== null)
+      (parent as Record<string | number, unknown>)[path.at(-1)!] = read(text)
   }
   emit('mend', value)
 }
@@ -43,16 +55,38 @@ function mend(): void {
 <template>
   <li class="border-t border-line py-3 first:border-0" data-testid="set-aside">
     <h3 class="font-semibold">{{ title }}</h3>
-    <p v-for="problem in record.problems.slice(0, 3)" :key="problem.sentence" class="text-ink-soft first-letter:uppercase">{{ problem.sentence }}</p>
+    <p
+      v-for="problem in record.problems.slice(0, 3)"
+      :key="problem.sentence"
+      class="text-ink-soft first-letter:uppercase"
+    >
+      {{ problem.sentence }}
+    </p>
     <p v-if="record.problems.length > 3" class="text-ink-soft">And {{ record.problems.length - 3 }} more.</p>
     <form class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="mend">
-      <label v-for="field in fields.slice(0, 12)" :key="field.key" class="first-letter:uppercase">{{ field.name }}
-        <input v-if="isPlain(field.value)" type="text" class="field mt-1 block w-56" :value="typed[field.key] ?? String(field.value ?? '')" @input="typed[field.key] = ($event.target as HTMLInputElement).value" />
-        <span v-else class="mt-1 flex min-h-11 items-center gap-2"><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" /> leave it empty</span>
+      <label v-for="field in fields.slice(0, 12)" :key="field.key" class="first-letter:uppercase"
+        >{{ field.name }}
+        <input
+          v-if="isPlain(field.value)"
+          type="text"
+          class="field mt-1 block w-56"
+          :value="typed[field.key] ?? String(field.value ?? '')"
+          @input="typed[field.key] = ($event.target as HTMLInputElement).value"
+        />
+        <span v-else class="mt-1 flex min-h-11 items-center gap-2"
+          ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" /> leave it
+          empty</span
+        >
       </label>
-      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">Put it right</button>
-      <button type="button" class="press min-h-11" :disabled="busy" @click="emit('save')">Take it out (JSON)</button>
-      <button type="button" class="press press-ember min-h-11" :disabled="busy" @click="emit('discard')">Erase it</button>
+      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">
+        Put it right
+      </button>
+      <button type="button" class="press min-h-11" :disabled="busy" @click="emit('save')">
+        Take it out (JSON)
+      </button>
+      <button type="button" class="press press-ember min-h-11" :disabled="busy" @click="emit('discard')">
+        Erase it
+      </button>
     </form>
   </li>
 </template>

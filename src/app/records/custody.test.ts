@@ -27,7 +27,12 @@ async function filled() {
   for (const look of sample.looks) await store.addLook(look, photo, null)
   return { store, custody }
 }
-const shown = ({ sets, eggs, looks, journal }: ReturnType<typeof useHatcheryStore>) => ({ sets, eggs, looks, journal: journal.length })
+const shown = ({ sets, eggs, looks, journal }: ReturnType<typeof useHatcheryStore>) => ({
+  sets,
+  eggs,
+  looks,
+  journal: journal.length,
+})
 
 // A page without locks: this tab is the only one.
 vi.stubGlobal('navigator', { userAgent: 'none' })
@@ -68,12 +73,17 @@ describe('a bundle', () => {
     for (let allowed = 0; allowed < writes; allowed++) {
       const { store: now, custody: keeping } = await opened()
       cut = cutAfter(allowed)
-      const refused = await keeping.bringIn(bundle, file.size).then(() => null, (error: Error) => error.message)
+      const refused = await keeping.bringIn(bundle, file.size).then(
+        () => null,
+        (error: Error) => error.message,
+      )
       cut.mend()
       const after = await opened()
       // Once the pointer is written the book is the new one, whole; before that, the old one, whole.
       const replaced = after.store.journal.length === 0
-      expect(shown(after.store)).toEqual(replaced ? { sets: [set], eggs: sample.eggs, looks: sample.looks, journal: 0 } : before)
+      expect(shown(after.store)).toEqual(
+        replaced ? { sets: [set], eggs: sample.eggs, looks: sample.looks, journal: 0 } : before,
+      )
       if (replaced) break
       expect(refused).toMatch(/too little room|Nothing was changed/)
       expect(shown(now)).toEqual(before)
@@ -84,8 +94,16 @@ describe('a bundle', () => {
     const { store, custody } = await filled()
     const { file } = await custody.takeOut()
     const bundle = await custody.check(file)
-    vi.stubGlobal('navigator', { userAgent: 'none', storage: { estimate: async () => ({ usage: 9 * MEGABYTE, quota: 10 * MEGABYTE }), persisted: async () => false } })
-    await expect(custody.bringIn(bundle, 5 * MEGABYTE)).rejects.toThrow(/needs about 7 MB and the browser has about 1 MB left.*Nothing was changed/)
+    vi.stubGlobal('navigator', {
+      userAgent: 'none',
+      storage: {
+        estimate: async () => ({ usage: 9 * MEGABYTE, quota: 10 * MEGABYTE }),
+        persisted: async () => false,
+      },
+    })
+    await expect(custody.bringIn(bundle, 5 * MEGABYTE)).rejects.toThrow(
+      /needs about 7 MB and the browser has about 1 MB left.*Nothing was changed/,
+    )
     vi.stubGlobal('navigator', { userAgent: 'none' })
     expect(store.looks).toHaveLength(2)
   })
@@ -94,17 +112,29 @@ describe('a bundle', () => {
     const { store, custody } = await filled()
     await store.repository.removePhotos(['photo-2'])
     const { file, missing } = await custody.takeOut()
-    expect(missing).toEqual([{ photoId: 'photo-2', set: 'North shelf', egg: 2, takenAt: sample.looks[1]!.takenAt }])
+    expect(missing).toEqual([
+      { photoId: 'photo-2', set: 'North shelf', egg: 2, takenAt: sample.looks[1]!.takenAt },
+    ])
     await custody.bringIn(await custody.check(file), file.size)
     expect(store.looks).toHaveLength(2)
-    expect([await store.repository.photo('photo-1') !== null, await store.repository.photo('photo-2')]).toEqual([true, null])
+    expect([
+      (await store.repository.photo('photo-1')) !== null,
+      await store.repository.photo('photo-2'),
+    ]).toEqual([true, null])
   })
 
   it('takes along what is set aside, and another device can put it right', async () => {
     const { store, custody } = await filled()
     await store.repository.replaceWith({
-      records: { ...sample, sets: [], eggs: [], looks: [] }, photoTypes: new Map([['photo-1', 'image/jpeg']]), missing: [], photo: async () => new Uint8Array([7]),
-      aside: [{ table: 'sets', value: { ...set!, name: '' } }, ...sample.eggs.map((value) => ({ table: 'eggs' as const, value })), { table: 'looks', value: sample.looks[0] }],
+      records: { ...sample, sets: [], eggs: [], looks: [] },
+      photoTypes: new Map([['photo-1', 'image/jpeg']]),
+      missing: [],
+      photo: async () => new Uint8Array([7]),
+      aside: [
+        { table: 'sets', value: { ...set!, name: '' } },
+        ...sample.eggs.map((value) => ({ table: 'eggs' as const, value })),
+        { table: 'looks', value: sample.looks[0] },
+      ],
     })
     await store.reopened()
     expect(store.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
@@ -112,7 +142,9 @@ describe('a bundle', () => {
     await custody.erase()
     await custody.bringIn(await custody.check(file), file.size)
     await custody.mend(store.aside[0]!, set)
-    expect([store.sets.length, store.eggs.length, store.looks.length, store.aside.length]).toEqual([1, 2, 1, 0])
+    expect([store.sets.length, store.eggs.length, store.looks.length, store.aside.length]).toEqual([
+      1, 2, 1, 0,
+    ])
     const again = (await opened()).store
     await again.commit('weight', 'egg-1', { eggs: [{ ...sample.eggs[0]!, weightG: 61 }] })
     expect((await opened()).store.aside).toEqual([])
@@ -131,7 +163,9 @@ describe('storage that the browser clears under the running program', () => {
       gone.onsuccess = resolve
       gone.onerror = reject
     })
-    await expect(store.commit('notes', null, { sets: [{ ...set!, notes: 'lost?' }] })).rejects.toThrow(/cleared the storage/)
+    await expect(store.commit('notes', null, { sets: [{ ...set!, notes: 'lost?' }] })).rejects.toThrow(
+      /cleared the storage/,
+    )
     expect([store.storageGone, store.sets[0]!.notes]).toEqual([true, ''])
     await custody.writeBack()
     expect(store.storageGone).toBe(false)

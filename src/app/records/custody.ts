@@ -1,7 +1,13 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { rawRecordsOf, sortOut, type RawRecord } from '../../contracts/book.ts'
-import { readBundle, writeBundle, type Bundle, type BundleSource, type MissingPhoto } from '../../contracts/bundle.ts'
+import {
+  readBundle,
+  writeBundle,
+  type Bundle,
+  type BundleSource,
+  type MissingPhoto,
+} from '../../contracts/bundle.ts'
 import { isStorageFull, storageRoom } from '../data/storage-room.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
@@ -19,7 +25,10 @@ export const useCustodyStore = defineStore('custody', () => {
   let stopping: AbortController | null = null
 
   /** Runs long work with its progress shown; {@link stop} ends it. */
-  async function running<T>(words: string, work: (how: { onProgress: (done: number, total: number) => void; signal: AbortSignal }) => Promise<T>): Promise<T> {
+  async function running<T>(
+    words: string,
+    work: (how: { onProgress: (done: number, total: number) => void; signal: AbortSignal }) => Promise<T>,
+  ): Promise<T> {
     const controller = new AbortController()
     stopping = controller
     progress.value = { words, done: 0, total: 0 }
@@ -49,10 +58,18 @@ export const useCustodyStore = defineStore('custody', () => {
   async function source(): Promise<BundleSource> {
     if (hatchery.loaded) {
       // What is shown fits together by every rule that reading has, or it is among what was set aside.
-      const { records, aside } = sortOut(rawRecordsOf({ ...hatchery.records() }), deviceZone(), new Date().toISOString())
+      const { records, aside } = sortOut(
+        rawRecordsOf({ ...hatchery.records() }),
+        deviceZone(),
+        new Date().toISOString(),
+      )
       return { records, aside: [...hatchery.aside, ...aside], photo }
     }
-    const { records, aside } = sortOut(await hatchery.repository.raw(), deviceZone(), new Date().toISOString())
+    const { records, aside } = sortOut(
+      await hatchery.repository.raw(),
+      deviceZone(),
+      new Date().toISOString(),
+    )
     return { records, aside, photo }
   }
 
@@ -90,9 +107,13 @@ export const useCustodyStore = defineStore('custody', () => {
     await mayReplace()
     const records = hatchery.records()
     const types = new Map<string, string>()
-    for (const look of records.looks) if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
+    for (const look of records.looks)
+      if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
     const bundle: Bundle = {
-      records, aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })), photoTypes: types, missing: [],
+      records,
+      aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })),
+      photoTypes: types,
+      missing: [],
       photo: async (id) => new Uint8Array((await photo(id)) ?? []),
     }
     await running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how))
@@ -120,6 +141,8 @@ export const useCustodyStore = defineStore('custody', () => {
 })
 
 function tooLittleRoom(neededBytes: number, freeBytes: number): string {
-  const free = Number.isFinite(freeBytes) ? ` and the browser has about ${Math.max(0, Math.floor(freeBytes / MEGABYTE))} MB left` : ''
+  const free = Number.isFinite(freeBytes)
+    ? ` and the browser has about ${Math.max(0, Math.floor(freeBytes / MEGABYTE))} MB left`
+    : ''
   return `There is too little room in this browser: the bundle needs about ${Math.ceil(neededBytes / MEGABYTE)} MB${free}. Free some space on the device and try again. Nothing was changed.`
 }

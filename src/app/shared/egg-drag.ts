@@ -20,7 +20,10 @@ const drops = new WeakMap<HTMLElement, Bound<DropBinding>>()
 /** The element carries an egg, by its id. */
 export const vEggDrag: ObjectDirective<HTMLElement, string> = {
   mounted(element, { value }) {
-    const release = draggable({ element, getInitialData: () => ({ kind: KIND, eggId: drags.get(element)?.value }) })
+    const release = draggable({
+      element,
+      getInitialData: () => ({ kind: KIND, eggId: drags.get(element)?.value }),
+    })
     drags.set(element, { value, release })
   },
   updated(element, { value }) {

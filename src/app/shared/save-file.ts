@@ -11,5 +11,10 @@ export function saveFile(blob: Blob, name: string): void {
 
 /** A name without what file systems refuse. */
 export function fileNameOf(text: string): string {
-  return text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'set'
+  return (
+    text
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '') || 'set'
+  )
 }

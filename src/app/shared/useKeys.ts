@@ -6,7 +6,15 @@ import { useEventListener } from '@vueuse/core'
  */
 export function useKeys(actions: Record<string, () => void>, enabled: () => boolean = () => true): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (!enabled() || event.ctrlKey || event.metaKey || event.altKey || event.repeat || event.defaultPrevented) return
+    if (
+      !enabled() ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      event.repeat ||
+      event.defaultPrevented
+    )
+      return
     const target = event.target instanceof HTMLElement ? event.target : null
     if (target?.closest('input:not([type="radio"]), textarea, select, [role="dialog"]')) return
     if (event.key.startsWith('Arrow') && target?.closest('input')) return

@@ -9,17 +9,21 @@ export function usePhotoUrl(photoId: () => string | undefined): Ref<string | nul
     if (url.value) URL.revokeObjectURL(url.value)
     url.value = null
   }
-  watch(photoId, async (id) => {
-    if (!id) {
+  watch(
+    photoId,
+    async (id) => {
+      if (!id) {
+        giveBack()
+        return
+      }
+      // A photograph that is gone must not take the page with it.
+      const blob = await repository.photo(id).catch(() => null)
+      if (photoId() !== id) return
       giveBack()
-      return
-    }
-    // A photograph that is gone must not take the page with it.
-    const blob = await repository.photo(id).catch(() => null)
-    if (photoId() !== id) return
-    giveBack()
-    if (blob) url.value = URL.createObjectURL(blob)
-  }, { immediate: true })
+      if (blob) url.value = URL.createObjectURL(blob)
+    },
+    { immediate: true },
+  )
   onScopeDispose(giveBack)
   return url
 }

@@ -28,8 +28,11 @@ export function planOf(set: SetRecord, nowMs: number): SetPlan {
   const ageDays = clock.ageAt(nowMs)
   return {
     statuses: eventStatuses(progress, nowMs, store.hatchery.zone),
-    started: progress.doneKeys.has('set'), finished: progress.doneKeys.has('give-up'),
-    ageDays, stage: ageDays / incubationDays, hatchAtMs,
+    started: progress.doneKeys.has('set'),
+    finished: progress.doneKeys.has('give-up'),
+    ageDays,
+    stage: ageDays / incubationDays,
+    hatchAtMs,
   }
 }
 
@@ -54,10 +57,14 @@ export function useTicks() {
   async function tick(set: SetRecord, key: string, nowMs: number): Promise<void> {
     const at = new Date(nowMs).toISOString()
     const setAt = key === 'set' ? at : set.setAt
-    await store.commit('tick', null, { sets: [{ ...set, setAt, done: [...set.done.filter((item) => item.key !== key), { key, at }] }] })
+    await store.commit('tick', null, {
+      sets: [{ ...set, setAt, done: [...set.done.filter((item) => item.key !== key), { key, at }] }],
+    })
   }
   async function untick(set: SetRecord, key: string): Promise<void> {
-    await store.commit('tick', null, { sets: [{ ...set, done: set.done.filter((item) => item.key !== key) }] })
+    await store.commit('tick', null, {
+      sets: [{ ...set, done: set.done.filter((item) => item.key !== key) }],
+    })
   }
   return { tick, untick }
 }

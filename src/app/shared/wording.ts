@@ -3,15 +3,25 @@ import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
 import type { Action, SuggestedGrade } from '../../core/grade/types.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
-  developing: 'Developing', clear: 'Clear', 'blood-ring': 'Blood ring', quitter: 'Quitter', unsure: 'Not sure',
+  developing: 'Developing',
+  clear: 'Clear',
+  'blood-ring': 'Blood ring',
+  quitter: 'Quitter',
+  unsure: 'Not sure',
 }
 
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
-  hatched: 'It hatched', alive: 'It was alive', clear: 'Never fertile', 'blood-ring': 'Died early, a ring of blood', quitter: 'Died later, an embryo',
+  hatched: 'It hatched',
+  alive: 'It was alive',
+  clear: 'Never fertile',
+  'blood-ring': 'Died early, a ring of blood',
+  quitter: 'Died later, an embryo',
 }
 
 export const ACTION_WORDS: Readonly<Record<Action, string>> = {
-  keep: 'Leave it in', recheck: 'Leave it in, look again', remove: 'Take it out',
+  keep: 'Leave it in',
+  recheck: 'Leave it in, look again',
+  remove: 'Take it out',
 }
 
 /** The day of an instant as this candler counts: "day 7.3" of elapsed time, "day 8" by the calendar. */

@@ -42,16 +42,20 @@ const missingSet = computed(() => setId.value !== null && !hatchery.setById(setI
 const trouble = ref('')
 /** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
 router.onError(() => {
-  trouble.value = 'This page could not be loaded. A newer Perlumen may be there since this one was opened, or the server is off. What was saved is safe.'
+  trouble.value =
+    'This page could not be loaded. A newer Perlumen may be there since this one was opened, or the server is off. What was saved is safe.'
 })
 onErrorCaptured((error) => {
   console.error(error)
   trouble.value = `Something went wrong on this page (${error.message}). What was saved is safe.`
   return false
 })
-watch(() => route.fullPath, () => {
-  trouble.value = ''
-})
+watch(
+  () => route.fullPath,
+  () => {
+    trouble.value = ''
+  },
+)
 const reload = (): void => location.reload()
 
 useIntervalFn(() => void hatchery.checkStorage(), STORAGE_CHECK_MS)
@@ -59,9 +63,12 @@ watch(useDocumentVisibility(), (state) => {
   if (state === 'visible') void hatchery.checkStorage()
 })
 // A book that was brought in or erased opens what could not be opened before.
-watch(() => hatchery.loaded, (loaded) => {
-  if (loaded) failure.value = ''
-})
+watch(
+  () => hatchery.loaded,
+  (loaded) => {
+    if (loaded) failure.value = ''
+  },
+)
 const writingBack = ref('')
 async function writeBack(): Promise<void> {
   try {
@@ -78,31 +85,76 @@ async function writeBack(): Promise<void> {
     <MainNav />
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
-      <p class="text-ink-soft">Nothing was changed. Below you can take out what there is, bring in a bundle, or erase what is here.</p>
+      <p class="text-ink-soft">
+        Nothing was changed. Below you can take out what there is, bring in a bundle, or erase what is here.
+      </p>
     </div>
-    <div v-if="hatchery.storageGone" class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3" role="alert" data-testid="storage-gone">
-      <span><strong>The browser has cleared this program’s storage.</strong> What you see is only in memory, and nothing is saved now. Photographs and undo steps are gone; sets, eggs and looks can be written back.</span>
-      <button type="button" class="press press-lamp min-h-11" :disabled="custody.progress !== null" @click="writeBack">Write back what is here</button>
+    <div
+      v-if="hatchery.storageGone"
+      class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3"
+      role="alert"
+      data-testid="storage-gone"
+    >
+      <span
+        ><strong>The browser has cleared this program’s storage.</strong> What you see is only in memory, and
+        nothing is saved now. Photographs and undo steps are gone; sets, eggs and looks can be written
+        back.</span
+      >
+      <button
+        type="button"
+        class="press press-lamp min-h-11"
+        :disabled="custody.progress !== null"
+        @click="writeBack"
+      >
+        Write back what is here
+      </button>
       <RouterLink to="/records" class="press min-h-11">Take it out as a file</RouterLink>
       <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
     </div>
-    <RouterLink v-if="hatchery.aside.length > 0 && route.name !== 'records' && room.room === 'desk'" to="/records" class="screen-only block border-b border-line px-4 py-2 text-ember underline" data-testid="aside-note">{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} set aside. See what can be done.</RouterLink>
-    <div v-if="hatchery.loaded && !hatchery.leads" class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2" role="status" data-testid="follows">
+    <RouterLink
+      v-if="hatchery.aside.length > 0 && route.name !== 'records' && room.room === 'desk'"
+      to="/records"
+      class="screen-only block border-b border-line px-4 py-2 text-ember underline"
+      data-testid="aside-note"
+      >{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read
+      and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} set aside. See what can be done.</RouterLink
+    >
+    <div
+      v-if="hatchery.loaded && !hatchery.leads"
+      class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2"
+      role="status"
+      data-testid="follows"
+    >
       <span>Another tab is at work on the records; this one follows it.</span>
       <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
     </div>
-    <div v-if="trouble" class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3" role="alert" data-testid="trouble">
+    <div
+      v-if="trouble"
+      class="screen-only flex flex-wrap items-center gap-4 border-b border-ember px-4 py-3"
+      role="alert"
+      data-testid="trouble"
+    >
       <span>{{ trouble }}</span>
       <button type="button" class="press min-h-11" @click="reload">Reload</button>
       <RouterLink to="/records" class="press min-h-11">Take everything out first</RouterLink>
     </div>
     <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
       <h1 class="text-3xl font-bold">There is no such set</h1>
-      <p class="mt-2">It was taken back or erased, or the address is of another device. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+      <p class="mt-2">
+        It was taken back or erased, or the address is of another device.
+        <RouterLink to="/" class="underline">Back to today</RouterLink>
+      </p>
     </main>
     <!-- Another set is another page: nothing of the one before must stay. -->
-    <RouterView v-else-if="hatchery.loaded || (failure && route.name === 'records')" v-slot="{ Component }"><component :is="Component" :key="setId ?? ''" /></RouterView>
+    <RouterView v-else-if="hatchery.loaded || (failure && route.name === 'records')" v-slot="{ Component }"
+      ><component :is="Component" :key="setId ?? ''"
+    /></RouterView>
     <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>
-    <div v-if="room.room === 'bench' && room.brightness < 1" class="pointer-events-none fixed inset-0 z-50 bg-black" :style="{ opacity: 1 - room.brightness }" aria-hidden="true" />
+    <div
+      v-if="room.room === 'bench' && room.brightness < 1"
+      class="pointer-events-none fixed inset-0 z-50 bg-black"
+      :style="{ opacity: 1 - room.brightness }"
+      aria-hidden="true"
+    />
   </div>
 </template>

@@ -6,32 +6,88 @@ import { useRoomStore } from '../shared/room.ts'
 
 /** The way to every page: a row where there is room, on a phone a list that a thumb opens. */
 const room = useRoomStore()
-const PAGES = [['/', 'Today'], ['/plan', 'Plan'], ['/hatchery', 'Hatchery'], ['/records', 'Records'], ['/rightness', 'How right']] as const
+const PAGES = [
+  ['/', 'Today'],
+  ['/plan', 'Plan'],
+  ['/hatchery', 'Hatchery'],
+  ['/records', 'Records'],
+  ['/rightness', 'How right'],
+] as const
 </script>
 
 <template>
-  <Disclosure v-slot="{ open, close }" as="nav" class="screen-only relative z-40 border-b border-line" aria-label="Main">
+  <Disclosure
+    v-slot="{ open, close }"
+    as="nav"
+    class="screen-only relative z-40 border-b border-line"
+    aria-label="Main"
+  >
     <div class="flex h-13 items-center gap-3 px-4 md:gap-6">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold" @click="close()">
-        <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true"><path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" /><path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" /></svg>
+        <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
+          <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
+          <path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" />
+        </svg>
         <span>Perlumen</span>
       </RouterLink>
       <div class="hidden min-w-0 grow items-center gap-6 md:flex">
-        <RouterLink v-for="[path, name] in PAGES" :key="path" :to="path" class="whitespace-nowrap text-ink-soft hover:text-ink" :active-class="path === '/' ? '' : 'text-ink font-semibold'" exact-active-class="text-ink font-semibold">{{ name }}</RouterLink>
+        <RouterLink
+          v-for="[path, name] in PAGES"
+          :key="path"
+          :to="path"
+          class="whitespace-nowrap text-ink-soft hover:text-ink"
+          :active-class="path === '/' ? '' : 'text-ink font-semibold'"
+          exact-active-class="text-ink font-semibold"
+          >{{ name }}</RouterLink
+        >
       </div>
       <span class="grow md:hidden" />
       <template v-if="room.room === 'bench'">
-        <button type="button" class="min-h-11 min-w-10 text-ink-soft" aria-label="Dimmer" @click="room.brighten(-1)">−</button>
+        <button
+          type="button"
+          class="min-h-11 min-w-10 text-ink-soft"
+          aria-label="Dimmer"
+          @click="room.brighten(-1)"
+        >
+          −
+        </button>
         <span class="hidden text-sm text-ink-soft sm:inline">{{ Math.round(room.brightness * 100) }} %</span>
-        <button type="button" class="min-h-11 min-w-10 text-ink-soft" aria-label="Brighter" @click="room.brighten(1)">+</button>
+        <button
+          type="button"
+          class="min-h-11 min-w-10 text-ink-soft"
+          aria-label="Brighter"
+          @click="room.brighten(1)"
+        >
+          +
+        </button>
       </template>
-      <button type="button" class="flex min-h-11 min-w-10 items-center justify-center gap-2 text-ink-soft hover:text-ink" @click="room.toggle()">
-        <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" /> <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
+      <button
+        type="button"
+        class="flex min-h-11 min-w-10 items-center justify-center gap-2 text-ink-soft hover:text-ink"
+        @click="room.toggle()"
+      >
+        <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" />
+        <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
       </button>
-      <DisclosureButton class="flex min-h-11 min-w-11 items-center justify-center text-ink md:hidden"><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only">Pages</span></DisclosureButton>
+      <DisclosureButton class="flex min-h-11 min-w-11 items-center justify-center text-ink md:hidden"
+        ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only"
+          >Pages</span
+        ></DisclosureButton
+      >
     </div>
-    <DisclosurePanel class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2 md:hidden">
-      <RouterLink v-for="[path, name] in PAGES" :key="path" :to="path" class="flex min-h-14 items-center border-t border-line text-xl first:border-0" :active-class="path === '/' ? '' : 'font-semibold text-lamp'" exact-active-class="font-semibold text-lamp" @click="close()">{{ name }}</RouterLink>
+    <DisclosurePanel
+      class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2 md:hidden"
+    >
+      <RouterLink
+        v-for="[path, name] in PAGES"
+        :key="path"
+        :to="path"
+        class="flex min-h-14 items-center border-t border-line text-xl first:border-0"
+        :active-class="path === '/' ? '' : 'font-semibold text-lamp'"
+        exact-active-class="font-semibold text-lamp"
+        @click="close()"
+        >{{ name }}</RouterLink
+      >
     </DisclosurePanel>
   </Disclosure>
 </template>

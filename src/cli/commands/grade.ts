@@ -6,7 +6,14 @@ import { gradeEgg } from '../../core/grade/grade.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
 import { openPhoto, openText } from '../open-file.ts'
 import { UsageError, type CliIo } from '../io.ts'
-import { matchManifest, parseDay, parseShell, parseSpecies, readManifest, type ManifestRow } from '../manifest.ts'
+import {
+  matchManifest,
+  parseDay,
+  parseShell,
+  parseSpecies,
+  readManifest,
+  type ManifestRow,
+} from '../manifest.ts'
 import { readEggs } from '../read-eggs.ts'
 import { openResults } from '../results.ts'
 
@@ -58,28 +65,45 @@ async function readJob(argv: readonly string[]): Promise<GradeJob> {
   const { values, positionals: files } = parse(argv)
   if (files.length === 0) throw new UsageError('Name at least one photograph.')
   const format = values.format ?? 'json'
-  if (format !== 'json' && format !== 'csv') throw new UsageError(`--format must be json or csv, not “${format}”.`)
+  if (format !== 'json' && format !== 'csv')
+    throw new UsageError(`--format must be json or csv, not “${format}”.`)
   const policy = values.policy as Policy | undefined
-  if (policy !== undefined && !POLICIES.includes(policy)) throw new UsageError(`--policy must be one of ${POLICIES.join(', ')}, not “${policy}”.`)
+  if (policy !== undefined && !POLICIES.includes(policy))
+    throw new UsageError(`--policy must be one of ${POLICIES.join(', ')}, not “${policy}”.`)
   const context: GradeContext = {
     species: values.species === undefined ? undefined : parseSpecies(values.species, '--species'),
     ageDays: values.day === undefined ? undefined : parseDay(values.day, '--day'),
     shell: values.shell === undefined ? undefined : parseShell(values.shell, '--shell'),
     policy,
   }
-  if (values.out !== undefined) await refuseToOverwrite(values.out, values.manifest === undefined ? files : [values.manifest, ...files])
+  if (values.out !== undefined)
+    await refuseToOverwrite(values.out, values.manifest === undefined ? files : [values.manifest, ...files])
   const job = { files, context, format, out: values.out } as const
   if (values.manifest === undefined) return { ...job, rowOf: new Map(), extraColumns: [], notes: [] }
   const name = values.manifest
   const manifest = readManifest(await openText(name), name)
   const { rowOf, unmatched } = matchManifest(manifest, files, name)
-  return { ...job, rowOf, extraColumns: manifest.extraColumns, notes: notesOn(name, unmatched, files.filter((file) => !rowOf.has(file))) }
+  return {
+    ...job,
+    rowOf,
+    extraColumns: manifest.extraColumns,
+    notes: notesOn(
+      name,
+      unmatched,
+      files.filter((file) => !rowOf.has(file)),
+    ),
+  }
 }
 
 function notesOn(name: string, unmatched: readonly ManifestRow[], without: readonly string[]): string[] {
-  const some = (items: readonly string[]): string => `${items.slice(0, 5).join(', ')}${items.length > 5 ? ` and ${items.length - 5} more` : ''}`
+  const some = (items: readonly string[]): string =>
+    `${items.slice(0, 5).join(', ')}${items.length > 5 ? ` and ${items.length - 5} more` : ''}`
   return [
-    ...(unmatched.length > 0 ? [`${name}: no photograph was given for line ${some(unmatched.map(({ line, file }) => `${line} (${file})`))}.`] : []),
+    ...(unmatched.length > 0
+      ? [
+          `${name}: no photograph was given for line ${some(unmatched.map(({ line, file }) => `${line} (${file})`))}.`,
+        ]
+      : []),
     ...(without.length > 0 ? [`${name} has no line for ${some(without)}; the options count there.`] : []),
   ]
 }
@@ -89,15 +113,27 @@ async function refuseToOverwrite(out: string, inputs: readonly string[]): Promis
   const target = await realpath(out).catch(() => null)
   if (target === null) return
   if ((await stat(target)).isDirectory()) throw new UsageError(`${out} is a folder; name a file to write.`)
-  for (const input of inputs) if ((await realpath(input).catch(() => null)) === target) throw new UsageError(`--out ${out} would be written over ${input}.`)
+  for (const input of inputs)
+    if ((await realpath(input).catch(() => null)) === target)
+      throw new UsageError(`--out ${out} would be written over ${input}.`)
 }
 
 function parse(argv: readonly string[]) {
   const text = { type: 'string' } as const
   try {
     return parseArgs({
-      args: [...argv], allowPositionals: true, strict: true,
-      options: { species: text, day: text, shell: text, manifest: text, policy: text, out: text, format: text },
+      args: [...argv],
+      allowPositionals: true,
+      strict: true,
+      options: {
+        species: text,
+        day: text,
+        shell: text,
+        manifest: text,
+        policy: text,
+        out: text,
+        format: text,
+      },
     })
   } catch (error) {
     throw new UsageError((error as Error).message)
@@ -117,11 +153,20 @@ async function gradeFile(file: string, { rowOf, context: given }: GradeJob): Pro
   try {
     const { reading, elapsedMs: exact } = await readEggs(await openPhoto(file), context.species)
     const elapsedMs = { decode: round(exact.decode), measure: round(exact.measure) }
-    if (reading.kind === 'rejected') return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]
-    return reading.eggs.map((egg, i) => ({ ...toGradeRecord({ file, number: i + 1, egg, verdict: gradeEgg(egg, context), elapsedMs }), ...extra }))
+    if (reading.kind === 'rejected')
+      return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]
+    return reading.eggs.map((egg, i) => ({
+      ...toGradeRecord({ file, number: i + 1, egg, verdict: gradeEgg(egg, context), elapsedMs }),
+      ...extra,
+    }))
   } catch (error) {
     if (!(error instanceof PhotoFileError)) throw error
-    return [{ ...toErrorRecord(file, error.message, { decode: round(performance.now() - start), measure: 0 }), ...extra }]
+    return [
+      {
+        ...toErrorRecord(file, error.message, { decode: round(performance.now() - start), measure: 0 }),
+        ...extra,
+      },
+    ]
   }
 }
 

@@ -52,18 +52,27 @@ export function eventStatuses(progress: SetProgress, nowMs: number, zone: Zone):
     if (event.kind === 'candle' && seen > 0 && seen >= progress.eggIds.length) return 'done'
     if (event.kind === 'warm-up' && started) return 'done'
     if (finished || (lockedDown && event.kind !== 'give-up')) return 'skipped'
-    if (event.kind === 'candle' && candles.some((later) => later.startMs > event.startMs && timeState(later) !== 'coming')) return 'skipped'
+    if (
+      event.kind === 'candle' &&
+      candles.some((later) => later.startMs > event.startMs && timeState(later) !== 'coming')
+    )
+      return 'skipped'
     if (!started && event.kind !== 'set' && event.kind !== 'warm-up') return 'coming'
     return timeState(event)
   }
 
   function timeState(event: ScheduleEvent): 'overdue' | 'due' | 'coming' {
-    if (nowMs > event.startMs + (GRACE_MS[event.kind] ?? USUAL_GRACE_MS) && event.date < today) return 'overdue'
+    if (nowMs > event.startMs + (GRACE_MS[event.kind] ?? USUAL_GRACE_MS) && event.date < today)
+      return 'overdue'
     return event.date <= today || nowMs >= event.startMs ? 'due' : 'coming'
   }
 }
 
-function seenAt({ eggIds, looks }: SetProgress, event: ScheduleEvent, candles: readonly ScheduleEvent[]): number {
+function seenAt(
+  { eggIds, looks }: SetProgress,
+  event: ScheduleEvent,
+  candles: readonly ScheduleEvent[],
+): number {
   const next = candles.find((candle) => candle.startMs > event.startMs)?.startMs ?? Infinity
   const from = event.startMs - CANDLING_OPENS_MS
   const until = next - CANDLING_OPENS_MS
@@ -73,7 +82,10 @@ function seenAt({ eggIds, looks }: SetProgress, event: ScheduleEvent, candles: r
 
 /** From when a look counts for the candling that is on, or was last; null before the first. */
 export function candlingOpenedAt(schedule: readonly ScheduleEvent[], nowMs: number): number | null {
-  const opened = schedule.filter((event) => event.kind === 'candle').map((event) => event.startMs - CANDLING_OPENS_MS).filter((at) => at <= nowMs)
+  const opened = schedule
+    .filter((event) => event.kind === 'candle')
+    .map((event) => event.startMs - CANDLING_OPENS_MS)
+    .filter((at) => at <= nowMs)
   return opened.length > 0 ? Math.max(...opened) : null
 }
 
@@ -85,11 +97,17 @@ export interface AgendaItem<S> extends EventStatus {
  * What asks for the keeper now, over all sets, most urgent first: overdue, due, under way.
  * The next event of each set comes separately: it needs nothing yet.
  */
-export function agenda<S>(sets: ReadonlyArray<{ set: S; statuses: readonly EventStatus[] }>): { now: Array<AgendaItem<S>>; next: Array<AgendaItem<S>> } {
+export function agenda<S>(sets: ReadonlyArray<{ set: S; statuses: readonly EventStatus[] }>): {
+  now: Array<AgendaItem<S>>
+  next: Array<AgendaItem<S>>
+} {
   const all = sets.flatMap(({ set, statuses }) => statuses.map((status) => ({ ...status, set })))
   const urgency = { overdue: 0, due: 1, now: 2 } as const
-  const isNow = (item: AgendaItem<S>): item is AgendaItem<S> & { state: keyof typeof urgency } => item.state in urgency
-  const now = all.filter(isNow).sort((a, b) => urgency[a.state] - urgency[b.state] || a.event.startMs - b.event.startMs)
+  const isNow = (item: AgendaItem<S>): item is AgendaItem<S> & { state: keyof typeof urgency } =>
+    item.state in urgency
+  const now = all
+    .filter(isNow)
+    .sort((a, b) => urgency[a.state] - urgency[b.state] || a.event.startMs - b.event.startMs)
   const next = sets.flatMap(({ set, statuses }) => {
     const first = statuses.find((status) => status.state === 'coming')
     return first ? [{ ...first, set }] : []

@@ -2,6 +2,12 @@ import type { EventKind } from '../incubation/schedule.ts'
 
 /** What an event is called, on the screen, on paper and in the calendar alike. */
 export const EVENT_TITLES: Readonly<Record<EventKind, string>> = {
-  'warm-up': 'Warm up the incubator', set: 'Set the eggs', candle: 'Candle', 'stop-turning': 'Stop turning',
-  lockdown: 'Lockdown', pip: 'First pips possible', hatch: 'Hatch', 'give-up': 'Open what has not hatched',
+  'warm-up': 'Warm up the incubator',
+  set: 'Set the eggs',
+  candle: 'Candle',
+  'stop-turning': 'Stop turning',
+  lockdown: 'Lockdown',
+  pip: 'First pips possible',
+  hatch: 'Hatch',
+  'give-up': 'Open what has not hatched',
 }

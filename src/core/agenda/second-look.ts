@@ -9,7 +9,9 @@ export const SECOND_LOOK_DAYS = { earliest: 1.5, from: 2, usual: 3, until: 4 } a
  */
 export function secondLookAtMs(lookedAtMs: number, candlingsMs: readonly number[]): number {
   const days = (atMs: number): number => (atMs - lookedAtMs) / DAY_MS
-  const candling = candlingsMs.find((atMs) => days(atMs) >= SECOND_LOOK_DAYS.from && days(atMs) <= SECOND_LOOK_DAYS.until)
+  const candling = candlingsMs.find(
+    (atMs) => days(atMs) >= SECOND_LOOK_DAYS.from && days(atMs) <= SECOND_LOOK_DAYS.until,
+  )
   return candling ?? lookedAtMs + SECOND_LOOK_DAYS.usual * DAY_MS
 }
 

@@ -3,7 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { capVolumeFraction } from './cap-volume.ts'
 import type { EggOutline } from './egg-outline.ts'
 
-const sphere: EggOutline = { centre: { x: 0, y: 0 }, axisRad: 0, halfLengthPx: 100, halfBreadthPx: 100, taper: 0, bulge: 0 }
+const sphere: EggOutline = {
+  centre: { x: 0, y: 0 },
+  axisRad: 0,
+  halfLengthPx: 100,
+  halfBreadthPx: 100,
+  taper: 0,
+  bulge: 0,
+}
 const hen: EggOutline = { ...sphere, halfBreadthPx: 75, taper: 0.13, bulge: -0.03 }
 
 describe('capVolumeFraction', () => {
@@ -15,22 +22,35 @@ describe('capVolumeFraction', () => {
 
   it('does not depend on the breadth of an ellipsoid', () => {
     for (const depthFraction of [0.1, 0.3]) {
-      expect(capVolumeFraction({ ...sphere, halfBreadthPx: 60 }, { depthFraction })).toBeCloseTo(capVolumeFraction(sphere, { depthFraction }), 9)
+      expect(capVolumeFraction({ ...sphere, halfBreadthPx: 60 }, { depthFraction })).toBeCloseTo(
+        capVolumeFraction(sphere, { depthFraction }),
+        9,
+      )
     }
   })
 
   it('halves the sphere through the centre at any tilt', () => {
-    fc.assert(fc.property(fc.double({ min: -0.6, max: 0.6, noNaN: true }), (tiltRad) => {
-      expect(capVolumeFraction(sphere, { depthFraction: 0.5, tiltRad })).toBeCloseTo(0.5, 3)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: -0.6, max: 0.6, noNaN: true }), (tiltRad) => {
+        expect(capVolumeFraction(sphere, { depthFraction: 0.5, tiltRad })).toBeCloseTo(0.5, 3)
+      }),
+    )
   })
 
   it('grows with depth and is the same for tilt to either side', () => {
-    fc.assert(fc.property(fc.double({ min: 0.02, max: 0.5, noNaN: true }), fc.double({ min: 0, max: 0.35, noNaN: true }), (depthFraction, tiltRad) => {
-      const here = capVolumeFraction(hen, { depthFraction, tiltRad })
-      expect(capVolumeFraction(hen, { depthFraction: depthFraction + 0.02, tiltRad })).toBeGreaterThan(here)
-      expect(capVolumeFraction(hen, { depthFraction, tiltRad: -tiltRad })).toBeCloseTo(here, 9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.02, max: 0.5, noNaN: true }),
+        fc.double({ min: 0, max: 0.35, noNaN: true }),
+        (depthFraction, tiltRad) => {
+          const here = capVolumeFraction(hen, { depthFraction, tiltRad })
+          expect(capVolumeFraction(hen, { depthFraction: depthFraction + 0.02, tiltRad })).toBeGreaterThan(
+            here,
+          )
+          expect(capVolumeFraction(hen, { depthFraction, tiltRad: -tiltRad })).toBeCloseTo(here, 9)
+        },
+      ),
+    )
   })
 
   it('makes a cell of some 23 % of the length about 15 % of a hen egg’s volume', () => {

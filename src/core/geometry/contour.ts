@@ -6,7 +6,8 @@ import type { Mask } from '../image/morphology.ts'
  */
 export function traceContours(mask: Mask, every = 3, minLength = 24): Array<Array<{ x: number; y: number }>> {
   const { widthPx: w, heightPx: h, values } = mask
-  const filled = (x: number, y: number): boolean => x >= 0 && y >= 0 && x < w && y < h && values[y * w + x] === 1
+  const filled = (x: number, y: number): boolean =>
+    x >= 0 && y >= 0 && x < w && y < h && values[y * w + x] === 1
   const started = new Set<number>()
   const contours: Array<Array<{ x: number; y: number }>> = []
   for (let y = 0; y < h; y++) {

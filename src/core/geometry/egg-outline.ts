@@ -77,7 +77,11 @@ export function breadthPx(outline: EggOutline): number {
 
 /** The same curve with the poles exchanged. */
 export function reversed(outline: EggOutline): EggOutline {
-  return { ...outline, axisRad: Math.atan2(-Math.sin(outline.axisRad), -Math.cos(outline.axisRad)), taper: -outline.taper }
+  return {
+    ...outline,
+    axisRad: Math.atan2(-Math.sin(outline.axisRad), -Math.cos(outline.axisRad)),
+    taper: -outline.taper,
+  }
 }
 
 export function scaled(outline: EggOutline, factor: number): EggOutline {

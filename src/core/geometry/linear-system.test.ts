@@ -6,14 +6,17 @@ const coefficient = fc.double({ min: -5, max: 5, noNaN: true })
 
 describe('NormalEquations', () => {
   it('finds the parabola through exact points', () => {
-    fc.assert(fc.property(coefficient, coefficient, coefficient, (a, b, c) => {
-      const equations = new NormalEquations(3)
-      for (let x = -2; x <= 2; x += 0.5) equations.add(Float64Array.of(1, x, x * x), a + b * x + c * x * x, 1)
-      const solution = equations.solve()!
-      expect(solution[0]).toBeCloseTo(a, 6)
-      expect(solution[1]).toBeCloseTo(b, 6)
-      expect(solution[2]).toBeCloseTo(c, 6)
-    }))
+    fc.assert(
+      fc.property(coefficient, coefficient, coefficient, (a, b, c) => {
+        const equations = new NormalEquations(3)
+        for (let x = -2; x <= 2; x += 0.5)
+          equations.add(Float64Array.of(1, x, x * x), a + b * x + c * x * x, 1)
+        const solution = equations.solve()!
+        expect(solution[0]).toBeCloseTo(a, 6)
+        expect(solution[1]).toBeCloseTo(b, 6)
+        expect(solution[2]).toBeCloseTo(c, 6)
+      }),
+    )
   })
 
   it('answers null when nothing fixes an unknown, and the belief when that is all there is', () => {

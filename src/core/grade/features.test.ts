@@ -6,29 +6,58 @@ import { GRADING_MODEL } from './grading-model.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
 import { GRADES, type Grade } from './types.ts'
 
-const reading = (shadow: number, net: number, ring = 0.01, changes: Partial<GradedReading> = {}): GradedReading => ({
-  shadow: { area: { value: shadow, sd: 0.01 }, darkness: shadow > 0 ? 1.4 : 0, edgeSlope: shadow > 0 ? 0.08 : 0, contours: [] },
+const reading = (
+  shadow: number,
+  net: number,
+  ring = 0.01,
+  changes: Partial<GradedReading> = {},
+): GradedReading => ({
+  shadow: {
+    area: { value: shadow, sd: 0.01 },
+    darkness: shadow > 0 ? 1.4 : 0,
+    edgeSlope: shadow > 0 ? 0.08 : 0,
+    contours: [],
+  },
   vessels: { coverage: { value: 0, sd: 0.01 }, netLength: net },
-  ring: { score: { value: ring, sd: 0.01 }, visibleShare: ring, support: 1.6 * ring, shareOfLines: ring, points: [] },
+  ring: {
+    score: { value: ring, sd: 0.01 },
+    visibleShare: ring,
+    support: 1.6 * ring,
+    shareOfLines: ring,
+    points: [],
+  },
   light: { medianRed: 0.3, emptyRed: 0.3, relativeNoise: 0.02, clippedShare: 0, lamp: 'blunt' },
-  signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 }, spotCount: 0, litShare: 1 - shadow, ...changes,
+  signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },
+  spotCount: 0,
+  litShare: 1 - shadow,
+  ...changes,
 })
-const feature = (name: string, egg: GradedReading, stage: number): number => FEATURES.find((item) => item.name === name)!.of(egg, stage)!
+const feature = (name: string, egg: GradedReading, stage: number): number =>
+  FEATURES.find((item) => item.name === name)!.of(egg, stage)!
 
 describe('features', () => {
   const anything = fc.record({
-    shadow: fc.double({ min: 0, max: 1, noNaN: true }), net: fc.double({ min: 0, max: 40, noNaN: true }), ring: fc.double({ min: 0, max: 1, noNaN: true }),
-    spots: fc.integer({ min: 0, max: 400 }), noise: fc.double({ min: 0, max: 2, noNaN: true }), stage: fc.double({ min: 0, max: 1.3, noNaN: true }),
+    shadow: fc.double({ min: 0, max: 1, noNaN: true }),
+    net: fc.double({ min: 0, max: 40, noNaN: true }),
+    ring: fc.double({ min: 0, max: 1, noNaN: true }),
+    spots: fc.integer({ min: 0, max: 400 }),
+    noise: fc.double({ min: 0, max: 2, noNaN: true }),
+    stage: fc.double({ min: 0, max: 1.3, noNaN: true }),
   })
 
   it('are numbers whatever was measured', () => {
-    fc.assert(fc.property(anything, ({ shadow, net, ring, spots, noise, stage }) => {
-      const egg = reading(shadow, net, ring, { spotCount: spots, light: { ...reading(0, 0).light, relativeNoise: noise } })
-      const values = featuresOf(egg, stage)
-      expect(values.every((value) => value === null || Number.isFinite(value))).toBe(true)
-      const probabilities = softmax(logOdds(GRADING_MODEL, values))
-      expect(GRADES.reduce((sum, grade) => sum + probabilities[grade], 0)).toBeCloseTo(1, 9)
-    }))
+    fc.assert(
+      fc.property(anything, ({ shadow, net, ring, spots, noise, stage }) => {
+        const egg = reading(shadow, net, ring, {
+          spotCount: spots,
+          light: { ...reading(0, 0).light, relativeNoise: noise },
+        })
+        const values = featuresOf(egg, stage)
+        expect(values.every((value) => value === null || Number.isFinite(value))).toBe(true)
+        const probabilities = softmax(logOdds(GRADING_MODEL, values))
+        expect(GRADES.reduce((sum, grade) => sum + probabilities[grade], 0)).toBeCloseTo(1, 9)
+      }),
+    )
   })
 
   it('a shadow of its age is neither behind nor ahead; vessels of its age are not missing', () => {
@@ -64,7 +93,11 @@ describe('the fitted model', () => {
     const values = featuresOf(reading(0.2, 2), 0.5)
     const sums = contributions(GRADING_MODEL, values)
     const total = logOdds(GRADING_MODEL, values)
-    for (const grade of GRADES) expect(GRADING_MODEL.bias[grade] + sums.reduce((sum, part) => sum + part[grade], 0)).toBeCloseTo(total[grade], 9)
+    for (const grade of GRADES)
+      expect(GRADING_MODEL.bias[grade] + sums.reduce((sum, part) => sum + part[grade], 0)).toBeCloseTo(
+        total[grade],
+        9,
+      )
   })
 
   it('refuses to work with other features than its own', () => {

@@ -6,7 +6,10 @@ import { livingShadow, livingVessels } from './expected.ts'
 export type Sign = 'shadow' | 'vessels' | 'ring' | 'light' | 'age'
 
 /** The part of a reading that grading looks at. */
-export type GradedReading = Pick<EggReading, 'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare'>
+export type GradedReading = Pick<
+  EggReading,
+  'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare'
+>
 
 function logit(share: number): number {
   const p = Math.min(0.995, Math.max(0.005, share))
@@ -18,21 +21,41 @@ function logit(share: number): number {
  * the stage let a sign mean another thing early than late; products with spots and noise let it mean less where
  * the shell or the grain makes lines of its own.
  */
-export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: GradedReading, stage: number) => number | null }> = [
+export const FEATURES: ReadonlyArray<{
+  name: string
+  sign: Sign
+  of: (egg: GradedReading, stage: number) => number | null
+}> = [
   { name: 'shadow behind the expected one, logits', sign: 'shadow', of: shadowBehind },
-  { name: 'shadow ahead of the expected one, logits', sign: 'shadow', of: (egg, stage) => Math.max(0, -shadowBehindRaw(egg, stage)) },
+  {
+    name: 'shadow ahead of the expected one, logits',
+    sign: 'shadow',
+    of: (egg, stage) => Math.max(0, -shadowBehindRaw(egg, stage)),
+  },
   { name: 'no shadow at all', sign: 'shadow', of: noShadow },
   { name: 'a small body', sign: 'shadow', of: smallBody },
   { name: 'size of the shadow, logits', sign: 'shadow', of: (egg) => logit(egg.shadow.area.value) },
   { name: 'darkness of the shadow', sign: 'shadow', of: (egg) => Math.min(4, egg.shadow.darkness) },
-  { name: 'sharpness of the shadow’s edge', sign: 'shadow', of: (egg) => Math.min(0.25, egg.shadow.edgeSlope) * 10 },
+  {
+    name: 'sharpness of the shadow’s edge',
+    sign: 'shadow',
+    of: (egg) => Math.min(0.25, egg.shadow.edgeSlope) * 10,
+  },
   { name: 'vessels, log lengths', sign: 'vessels', of: vessels },
   { name: 'vessels missing against a living egg', sign: 'vessels', of: vesselsMissing },
-  { name: 'vessels missing where they could be seen', sign: 'vessels', of: (egg, stage) => vesselsMissing(egg, stage) * egg.litShare },
+  {
+    name: 'vessels missing where they could be seen',
+    sign: 'vessels',
+    of: (egg, stage) => vesselsMissing(egg, stage) * egg.litShare,
+  },
   { name: 'ring, logits', sign: 'ring', of: ring },
   { name: 'ring seen', sign: 'ring', of: ringSeen },
   { name: 'ring alone among the lines', sign: 'ring', of: ringAlone },
-  { name: 'how much of the ring is seen', sign: 'ring', of: (egg) => egg.ring.visibleShare * standsAlone(egg) },
+  {
+    name: 'how much of the ring is seen',
+    sign: 'ring',
+    of: (egg) => egg.ring.visibleShare * standsAlone(egg),
+  },
   { name: 'a line along a curve, alone or not', sign: 'ring', of: (egg) => Math.min(2.5, egg.ring.support) },
   { name: 'ring without a body', sign: 'ring', of: (egg) => ringSeen(egg) * noShadow(egg) },
   { name: 'ring alone without a body', sign: 'ring', of: (egg) => ringAlone(egg) * noShadow(egg) },
@@ -47,10 +70,22 @@ export const FEATURES: ReadonlyArray<{ name: string; sign: Sign; of: (egg: Grade
   { name: 'no shadow, by stage', sign: 'shadow', of: (egg, stage) => noShadow(egg) * stage },
   { name: 'a small body, by stage', sign: 'shadow', of: (egg, stage) => smallBody(egg) * stage },
   { name: 'vessels, by stage', sign: 'vessels', of: (egg, stage) => vessels(egg) * stage },
-  { name: 'what is faintly dark beyond the shadow', sign: 'shadow', of: (egg) => egg.signs && Math.max(0, egg.signs.faintShadow - egg.shadow.area.value) },
-  { name: 'anything faintly dark, logits', sign: 'shadow', of: (egg) => egg.signs && logit(egg.signs.faintShadow) },
+  {
+    name: 'what is faintly dark beyond the shadow',
+    sign: 'shadow',
+    of: (egg) => egg.signs && Math.max(0, egg.signs.faintShadow - egg.shadow.area.value),
+  },
+  {
+    name: 'anything faintly dark, logits',
+    sign: 'shadow',
+    of: (egg) => egg.signs && logit(egg.signs.faintShadow),
+  },
   { name: 'redder than the air cell', sign: 'shadow', of: reddening },
-  { name: 'redder than the air cell, by stage', sign: 'shadow', of: (egg, stage) => product(reddening(egg), stage) },
+  {
+    name: 'redder than the air cell, by stage',
+    sign: 'shadow',
+    of: (egg, stage) => product(reddening(egg), stage),
+  },
   { name: 'uneven light', sign: 'light', of: (egg) => egg.signs && Math.log(egg.signs.unevenness) },
   { name: 'shadow behind, by stage', sign: 'shadow', of: (egg, stage) => shadowBehind(egg, stage) * stage },
 ]

@@ -18,19 +18,41 @@ interface Signs {
 }
 
 /** A reading with just these signs. */
-function reading({ shadow = 0, net = 0, ring = 0.01, emptyRed = 0.3, noise = 0.02, clipped = 0, spots = 0 }: Signs): EggReading {
+function reading({
+  shadow = 0,
+  net = 0,
+  ring = 0.01,
+  emptyRed = 0.3,
+  noise = 0.02,
+  clipped = 0,
+  spots = 0,
+}: Signs): EggReading {
   const at = { x: 0, y: 0 }
   return {
     outline: { centre: at, axisRad: 0, halfLengthPx: 100, halfBreadthPx: 75, taper: 0.13, bulge: 0 },
-    polygon: [at, at, at], bluntPole: at, smallPole: at, lengthPx: 200, breadthPx: 150, bluntEndProbability: 1, edgeSeenShare: 1,
+    polygon: [at, at, at],
+    bluntPole: at,
+    smallPole: at,
+    lengthPx: 200,
+    breadthPx: 150,
+    bluntEndProbability: 1,
+    edgeSeenShare: 1,
     airCell: null,
     shadow: { area: { value: shadow, sd: 0.01 + 0.05 * shadow }, darkness: 1, edgeSlope: 0.1, contours: [] },
     vessels: { coverage: { value: net / 20, sd: 0.02 }, netLength: net },
-    ring: { score: { value: ring, sd: 0.02 }, visibleShare: ring, support: ring, shareOfLines: ring, points: [] },
+    ring: {
+      score: { value: ring, sd: 0.02 },
+      visibleShare: ring,
+      support: ring,
+      shareOfLines: ring,
+      points: [],
+    },
     crack: { score: 0, points: [] },
     light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
     signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },
-    spotCount: spots, litShare: 1 - shadow, reasons: [],
+    spotCount: spots,
+    litShare: 1 - shadow,
+    reasons: [],
   }
 }
 const day10 = { species: 'chicken', ageDays: 10, shell: 'white' } as const
@@ -46,29 +68,50 @@ describe('signs of life the model may overlook', () => {
   })
 
   it.each([
-    ['movement in a film', { moving: true, heartbeat: null }], ['a heartbeat', { moving: false, heartbeat: { hz: 3.6, signalToNoise: 14, found: true } }],
+    ['movement in a film', { moving: true, heartbeat: null }],
+    ['a heartbeat', { moving: false, heartbeat: { hz: 3.6, signalToNoise: 14, found: true } }],
   ])('so does %s, however certain the rest, and it is the first reason', (_, life) => {
-    const filmed = gradeEgg(reading(ring), { ...day10, policy: 'first-sight', film: { seconds: 5, significance: 9, ...life } })
+    const filmed = gradeEgg(reading(ring), {
+      ...day10,
+      policy: 'first-sight',
+      film: { seconds: 5, significance: 9, ...life },
+    })
     expect(filmed.action).not.toBe('remove')
     expect(filmed.probabilities.developing).toBeGreaterThan(verdict(reading(ring)).probabilities.developing)
     expect(filmed.reasons[0]).toMatch(/moves inside|regular beat/)
   })
 
   it('a film in which nothing moved says nothing: embryos rest', () => {
-    const film = { seconds: 9, significance: 0.4, moving: false, heartbeat: { hz: 3, signalToNoise: 1.2, found: false } }
+    const film = {
+      seconds: 9,
+      significance: 0.4,
+      moving: false,
+      heartbeat: { hz: 3, signalToNoise: 1.2, found: false },
+    }
     expect(gradeEgg(reading(ring), { ...day10, policy: 'first-sight', film })).toEqual(verdict(reading(ring)))
   })
 
   it('so does a shell that may still hide life at this age', () => {
-    expect(gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'dark', policy: 'first-sight' }).action).not.toBe('remove')
-    expect(gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'white', policy: 'first-sight' }).readable).toBe(true)
+    expect(
+      gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'dark', policy: 'first-sight' }).action,
+    ).not.toBe('remove')
+    expect(
+      gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'white', policy: 'first-sight' }).readable,
+    ).toBe(true)
   })
 
   it('what opened eggs taught never takes an egg out that stayed in without it', () => {
-    const learnt = learnOffsets(Array.from({ length: 80 }, () => ({ truth: 'clear' as const, logs: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 } })))
+    const learnt = learnOffsets(
+      Array.from({ length: 80 }, () => ({
+        truth: 'clear' as const,
+        logs: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 },
+      })),
+    )
     for (const shadow of [0, 0.05, 0.1, 0.2]) {
       const egg = reading({ shadow, net: 0.5 })
-      expect(gradeEgg(egg, { ...day10, learnt }).probabilities.developing).toBeGreaterThanOrEqual(gradeEgg(egg, day10).probabilities.developing - 1e-9)
+      expect(gradeEgg(egg, { ...day10, learnt }).probabilities.developing).toBeGreaterThanOrEqual(
+        gradeEgg(egg, day10).probabilities.developing - 1e-9,
+      )
     }
   })
 
@@ -90,14 +133,16 @@ describe('expected figures', () => {
   })
 
   it('grow with age, the band around its middle', () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 0.9, noNaN: true }), (stage) => {
-      const band = livingShadow(stage)
-      expect(band.low).toBeLessThan(band.middle)
-      expect(band.middle).toBeLessThan(band.high)
-      expect(livingShadow(stage + 0.05).middle).toBeGreaterThan(band.middle)
-      expect(usualCellDepth(stage + 0.05).middle).toBeGreaterThan(usualCellDepth(stage).middle)
-      expect(livingVessels(stage)).toBeGreaterThan(0)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: 0.1, max: 0.9, noNaN: true }), (stage) => {
+        const band = livingShadow(stage)
+        expect(band.low).toBeLessThan(band.middle)
+        expect(band.middle).toBeLessThan(band.high)
+        expect(livingShadow(stage + 0.05).middle).toBeGreaterThan(band.middle)
+        expect(usualCellDepth(stage + 0.05).middle).toBeGreaterThan(usualCellDepth(stage).middle)
+        expect(livingVessels(stage)).toBeGreaterThan(0)
+      }),
+    )
   })
 })
 
@@ -112,18 +157,28 @@ describe('gradeEgg', () => {
   })
 
   it('gives probabilities that add up to one and never an impossible number', () => {
-    fc.assert(fc.property(
-      fc.record({ shadow: fc.double({ min: 0, max: 1, noNaN: true }), net: fc.double({ min: 0, max: 12, noNaN: true }), ring: fc.double({ min: 0, max: 1, noNaN: true }) }),
-      fc.double({ min: 0, max: 25, noNaN: true }), (signs, ageDays) => {
-        const { probabilities } = gradeEgg(reading(signs), { ...day10, ageDays })
-        expect(GRADES.reduce((sum, grade) => sum + probabilities[grade], 0)).toBeCloseTo(1, 9)
-        for (const grade of GRADES) expect(probabilities[grade]).toBeGreaterThanOrEqual(0)
-      }))
+    fc.assert(
+      fc.property(
+        fc.record({
+          shadow: fc.double({ min: 0, max: 1, noNaN: true }),
+          net: fc.double({ min: 0, max: 12, noNaN: true }),
+          ring: fc.double({ min: 0, max: 1, noNaN: true }),
+        }),
+        fc.double({ min: 0, max: 25, noNaN: true }),
+        (signs, ageDays) => {
+          const { probabilities } = gradeEgg(reading(signs), { ...day10, ageDays })
+          expect(GRADES.reduce((sum, grade) => sum + probabilities[grade], 0)).toBeCloseTo(1, 9)
+          for (const grade of GRADES) expect(probabilities[grade]).toBeGreaterThanOrEqual(0)
+        },
+      ),
+    )
   })
 
   it('says why, with the numbers and what was expected', () => {
     const { reasons } = gradeEgg(reading({ shadow: 0.08 }), { ...day10, ageDays: 10.2 })
-    expect(reasons.join('\n')).toMatch(/Shadow 8 % ± \d+(\.\d)? % of the contents; \d+–\d+ % expected at 10\.2 days/)
+    expect(reasons.join('\n')).toMatch(
+      /Shadow 8 % ± \d+(\.\d)? % of the contents; \d+–\d+ % expected at 10\.2 days/,
+    )
     expect(reasons).toContain('No vessels')
   })
 
@@ -142,32 +197,70 @@ describe('gradeEgg', () => {
   })
 
   it('never suggests removing what shows signs of life, under any policy', () => {
-    fc.assert(fc.property(fc.double({ min: 7, max: 18, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.constantFrom(...POLICIES), (ageDays, ring, policy) => {
-      const living = reading({ shadow: livingShadow(ageDays / 21).middle, net: livingVessels(ageDays / 21), ring })
-      expect(gradeEgg(living, { ...day10, ageDays, policy }).action).not.toBe('remove')
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 7, max: 18, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom(...POLICIES),
+        (ageDays, ring, policy) => {
+          const living = reading({
+            shadow: livingShadow(ageDays / 21).middle,
+            net: livingVessels(ageDays / 21),
+            ring,
+          })
+          expect(gradeEgg(living, { ...day10, ageDays, policy }).action).not.toBe('remove')
+        },
+      ),
+    )
   })
 })
 
 describe('policies', () => {
   const clear: PolicyInput = {
-    policy: 'second-look', grade: 'clear', readable: true, species: 'chicken', ageDays: 10, earlierLooks: [], signsOfLife: false, mayBeHidden: false,
+    policy: 'second-look',
+    grade: 'clear',
+    readable: true,
+    species: 'chicken',
+    ageDays: 10,
+    earlierLooks: [],
+    signsOfLife: false,
+    mayBeHidden: false,
     probabilities: { developing: 0.001, clear: 0.98, 'blood-ring': 0.01, quitter: 0.009 },
   }
-  const ring: PolicyInput = { ...clear, grade: 'blood-ring', probabilities: { developing: 0.001, clear: 0.01, 'blood-ring': 0.98, quitter: 0.009 } }
+  const ring: PolicyInput = {
+    ...clear,
+    grade: 'blood-ring',
+    probabilities: { developing: 0.001, clear: 0.01, 'blood-ring': 0.98, quitter: 0.009 },
+  }
   const earlier = [{ ageDays: 7, grade: 'clear' }] as const
 
   it.each([
     ['first sight takes a certain clear', { ...clear, policy: 'first-sight' }, 'remove'],
     ['second look waits', clear, 'recheck'],
     ['second look agrees', { ...clear, earlierLooks: earlier }, 'remove'],
-    ['the same evening is no second look', { ...clear, earlierLooks: [{ ageDays: 9.9, grade: 'clear' }] }, 'recheck'],
-    ['an earlier living look does not confirm', { ...clear, earlierLooks: [{ ageDays: 7, grade: 'developing' }] }, 'recheck'],
+    [
+      'the same evening is no second look',
+      { ...clear, earlierLooks: [{ ageDays: 9.9, grade: 'clear' }] },
+      'recheck',
+    ],
+    [
+      'an earlier living look does not confirm',
+      { ...clear, earlierLooks: [{ ageDays: 7, grade: 'developing' }] },
+      'recheck',
+    ],
     ['a certain ring comes out at once', ring, 'remove'],
     ['also when holding', { ...ring, policy: 'hold' }, 'remove'],
     ['hold waits for lockdown', { ...clear, policy: 'hold', earlierLooks: earlier }, 'recheck'],
     ['hold at lockdown', { ...clear, policy: 'hold', ageDays: 18 }, 'remove'],
-    ['doubt never removes', { ...clear, policy: 'first-sight', probabilities: { ...clear.probabilities, developing: 0.03, clear: 0.95 } }, 'recheck'],
+    [
+      'doubt never removes',
+      {
+        ...clear,
+        policy: 'first-sight',
+        probabilities: { ...clear.probabilities, developing: 0.03, clear: 0.95 },
+      },
+      'recheck',
+    ],
     ['nor what such a shell may still hide', { ...ring, mayBeHidden: true }, 'recheck'],
     ['signs of life never let it be removed', { ...ring, signsOfLife: true }, 'recheck'],
     ['bad light never removes', { ...ring, readable: false }, 'recheck'],
@@ -178,10 +271,16 @@ describe('policies', () => {
   })
 
   it.each([
-    ['clear', 'second-look', 'recheck'], ['blood-ring', 'second-look', 'remove'], ['quitter', 'first-sight', 'remove'],
-    ['unsure', 'first-sight', 'recheck'], ['developing', 'first-sight', 'keep'],
+    ['clear', 'second-look', 'recheck'],
+    ['blood-ring', 'second-look', 'remove'],
+    ['quitter', 'first-sight', 'remove'],
+    ['unsure', 'first-sight', 'recheck'],
+    ['developing', 'first-sight', 'keep'],
   ] as const)('an overruling “%s” under %s means %s', (own, policy, action) => {
-    const suggestion = own === 'developing' ? { grade: 'clear', action: 'remove' } as const : { grade: 'developing', action: 'keep' } as const
+    const suggestion =
+      own === 'developing'
+        ? ({ grade: 'clear', action: 'remove' } as const)
+        : ({ grade: 'developing', action: 'keep' } as const)
     expect(actionForOwnGrade(own, suggestion, policy)).toBe(action)
   })
 

@@ -9,7 +9,15 @@ import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, filmSentences, unreadableSentences, type SignWeight } from './reasons.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
-import { GRADES, perGrade, type GradeContext, type PerGrade, type SuggestedGrade, type UnreadableCode, type Verdict } from './types.ts'
+import {
+  GRADES,
+  perGrade,
+  type GradeContext,
+  type PerGrade,
+  type SuggestedGrade,
+  type UnreadableCode,
+  type Verdict,
+} from './types.ts'
 
 /** A grade is suggested from this probability on; below it the answer is "not sure". */
 const SURE_FROM = 0.55
@@ -19,7 +27,12 @@ const UNREADABLE_SHARE = 0.2
 const EARLIEST_STAGE = 0.12
 /** Up to this stage a shell may still hide a living embryo: what looks empty stays in. */
 const HIDES_UNTIL: Readonly<Record<Shell, number>> = {
-  white: 0.18, tinted: 0.2, blue: 0.22, speckled: 0.24, brown: 0.26, dark: 0.34,
+  white: 0.18,
+  tinted: 0.2,
+  blue: 0.22,
+  speckled: 0.24,
+  brown: 0.26,
+  dark: 0.34,
 }
 /** Linear red light below which an 8-bit picture cannot show a tenth more or less. */
 const DARKEST_EMPTY_RED = 0.016
@@ -47,20 +60,30 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
   const features = featuresOf(egg, stage)
-  const logs = context.learnt ? shifted(logOdds(GRADING_MODEL, features), context.learnt) : logOdds(GRADING_MODEL, features)
+  const logs = context.learnt
+    ? shifted(logOdds(GRADING_MODEL, features), context.learnt)
+    : logOdds(GRADING_MODEL, features)
   const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
   const still = readable ? logs : flattened(logs)
   const now = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
-  const probabilities = readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
+  const probabilities =
+    readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
   const best = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
   const grade: SuggestedGrade = readable && probabilities[best] >= SURE_FROM ? best : 'unsure'
   const action = decideAction({
-    policy: context.policy ?? 'second-look', grade, probabilities, readable, species, ageDays,
+    policy: context.policy ?? 'second-look',
+    grade,
+    probabilities,
+    readable,
+    species,
+    ageDays,
     earlierLooks: context.earlierLooks ?? [],
-    signsOfLife: seenAlive || showsLife(egg, stage), mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
+    signsOfLife: seenAlive || showsLife(egg, stage),
+    mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
   })
   const reasons = [...filmSentences(context.film), ...unreadableSentences(unreadable)]
-  if (ageDays !== undefined) reasons.push(...explain(egg, weighSigns(features), probabilities, grade, stage, ageDays))
+  if (ageDays !== undefined)
+    reasons.push(...explain(egg, weighSigns(features), probabilities, grade, stage, ageDays))
   return { probabilities, grade, action, readable, unreadable, reasons }
 }
 

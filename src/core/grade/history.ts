@@ -19,8 +19,11 @@ const OWN_GRADE = 0.9
 
 /** Probabilities of an earlier look: the program's, moved toward the candler's own grade where there is one. */
 function said({ grade, probabilities }: EarlierLook): PerGrade {
-  const own = (key: Grade): number => (grade === 'unsure' ? 0.25 : key === grade ? OWN_GRADE : (1 - OWN_GRADE) / 3)
-  return perGrade((key) => (1 - DOUBT) * (probabilities ? (probabilities[key] + own(key)) / 2 : own(key)) + DOUBT / 4)
+  const own = (key: Grade): number =>
+    grade === 'unsure' ? 0.25 : key === grade ? OWN_GRADE : (1 - OWN_GRADE) / 3
+  return perGrade(
+    (key) => (1 - DOUBT) * (probabilities ? (probabilities[key] + own(key)) / 2 : own(key)) + DOUBT / 4,
+  )
 }
 
 /**
@@ -31,7 +34,9 @@ export function withEarlier(now: PerGrade, ageDays: number, earlier: readonly Ea
   const last = earlier.filter((look) => look.ageDays < ageDays - 0.5).sort((a, b) => b.ageDays - a.ageDays)[0]
   if (!last) return now
   const before = said(last)
-  const expected = perGrade((key) => GRADES.reduce((sum, was) => sum + before[was] * becomes(was, ageDays - last.ageDays)[key], 0))
+  const expected = perGrade((key) =>
+    GRADES.reduce((sum, was) => sum + before[was] * becomes(was, ageDays - last.ageDays)[key], 0),
+  )
   const weighed = perGrade((key) => now[key] * Math.max(0.01, expected[key]) ** EARLIER_WEIGHT)
   const total = GRADES.reduce((sum, key) => sum + weighed[key], 0)
   return perGrade((key) => weighed[key] / total)

@@ -8,13 +8,24 @@ import { rightnessBy, stageBand, wilson, type KnownLook } from './rightness.ts'
 import { softmax } from './softmax.ts'
 import { GRADES, type PerGrade } from './types.ts'
 
-const sure = (grade: keyof PerGrade, p = 0.97): PerGrade => ({ developing: (1 - p) / 3, clear: (1 - p) / 3, 'blood-ring': (1 - p) / 3, quitter: (1 - p) / 3, [grade]: p })
+const sure = (grade: keyof PerGrade, p = 0.97): PerGrade => ({
+  developing: (1 - p) / 3,
+  clear: (1 - p) / 3,
+  'blood-ring': (1 - p) / 3,
+  quitter: (1 - p) / 3,
+  [grade]: p,
+})
 
 describe('the batch’s own age', () => {
   it('is the calendar’s without mates, and moves toward the mates the more there are', () => {
     const late = livingShadow(0.46).middle
     expect(batchStage(0.5, [late, late, late])).toBe(0.5)
-    const [few, many] = [4, 40].map((n) => batchStage(0.5, Array.from({ length: n }, () => late)))
+    const [few, many] = [4, 40].map((n) =>
+      batchStage(
+        0.5,
+        Array.from({ length: n }, () => late),
+      ),
+    )
     expect(few).toBeCloseTo(0.48, 6)
     expect(many).toBeGreaterThan(0.46)
     expect(many).toBeLessThan(0.465)
@@ -23,12 +34,19 @@ describe('the batch’s own age', () => {
   it('is not moved by one odd mate, nor far by any', () => {
     const usual = livingShadow(0.5).middle
     expect(batchStage(0.5, [usual, usual, usual, usual, 0])).toBeCloseTo(0.5, 6)
-    expect(batchStage(0.3, Array.from({ length: 50 }, () => 0.85))).toBeLessThan(0.36)
+    expect(
+      batchStage(
+        0.3,
+        Array.from({ length: 50 }, () => 0.85),
+      ),
+    ).toBeLessThan(0.36)
   })
 })
 
 describe('earlier looks', () => {
-  const earlier = (grade: 'developing' | 'clear', ageDays = 7) => [{ ageDays, grade, probabilities: sure(grade) }]
+  const earlier = (grade: 'developing' | 'clear', ageDays = 7) => [
+    { ageDays, grade, probabilities: sure(grade) },
+  ]
 
   it('make a doubtful clear egg surer when it was clear before, and one that lived before less so', () => {
     const now = { developing: 0.1, clear: 0.6, 'blood-ring': 0.15, quitter: 0.15 }
@@ -37,14 +55,19 @@ describe('earlier looks', () => {
   })
 
   it('never lift the dead to life with certainty, nor drop a living egg: probabilities stay between', () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 0.001, max: 1, noNaN: true }), { minLength: 4, maxLength: 4 }), (raw) => {
-      const total = raw.reduce((a, b) => a + b, 0)
-      const now = Object.fromEntries(GRADES.map((grade, i) => [grade, raw[i]! / total])) as PerGrade
-      const then = withEarlier(now, 12, earlier('clear'))
-      expect(GRADES.reduce((sum, grade) => sum + then[grade], 0)).toBeCloseTo(1, 9)
-      // At most one order of magnitude in the odds, whatever the earlier look said.
-      expect(then.developing / then.clear).toBeGreaterThan(0.09 * (now.developing / now.clear))
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.001, max: 1, noNaN: true }), { minLength: 4, maxLength: 4 }),
+        (raw) => {
+          const total = raw.reduce((a, b) => a + b, 0)
+          const now = Object.fromEntries(GRADES.map((grade, i) => [grade, raw[i]! / total])) as PerGrade
+          const then = withEarlier(now, 12, earlier('clear'))
+          expect(GRADES.reduce((sum, grade) => sum + then[grade], 0)).toBeCloseTo(1, 9)
+          // At most one order of magnitude in the odds, whatever the earlier look said.
+          expect(then.developing / then.clear).toBeGreaterThan(0.09 * (now.developing / now.clear))
+        },
+      ),
+    )
   })
 
   it('of the same evening do not count', () => {
@@ -74,9 +97,18 @@ describe('learning from opened and hatched eggs', () => {
     const grade = fc.constantFrom('clear' as const, 'blood-ring' as const, 'quitter' as const)
     const log = fc.double({ min: -6, max: 6, noNaN: true })
     const logs = fc.record({ developing: log, clear: log, 'blood-ring': log, quitter: log })
-    fc.assert(fc.property(fc.array(fc.record({ truth: grade, logs }), { minLength: 1, maxLength: 60 }), logs, (opened, egg) => {
-      expect(softmax(shifted(egg, learnOffsets(opened))).developing).toBeGreaterThanOrEqual(softmax(egg).developing - 1e-12)
-    }), { numRuns: 40 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ truth: grade, logs }), { minLength: 1, maxLength: 60 }),
+        logs,
+        (opened, egg) => {
+          expect(softmax(shifted(egg, learnOffsets(opened))).developing).toBeGreaterThanOrEqual(
+            softmax(egg).developing - 1e-12,
+          )
+        },
+      ),
+      { numRuns: 40 },
+    )
   })
 
   it('believes more in life where more eggs live than it thought', () => {
@@ -92,15 +124,27 @@ describe('learning from opened and hatched eggs', () => {
 })
 
 describe('how often who was right', () => {
-  const known = (truth: KnownLook['truth'], program: KnownLook['program'], candler: KnownLook['candler'], stage = 0.4): KnownLook => ({ truth, program, candler, stage, shell: 'white' })
+  const known = (
+    truth: KnownLook['truth'],
+    program: KnownLook['program'],
+    candler: KnownLook['candler'],
+    stage = 0.4,
+  ): KnownLook => ({ truth, program, candler, stage, shell: 'white' })
 
   it('counts decided looks of each', () => {
-    const looks = [known('clear', 'clear', 'clear'), known('clear', 'unsure', 'quitter'), known('quitter', 'clear', null, 0.8)]
+    const looks = [
+      known('clear', 'clear', 'clear'),
+      known('clear', 'unsure', 'quitter'),
+      known('quitter', 'clear', null, 0.8),
+    ]
     expect(rightnessBy(looks, (item) => item.truth)).toEqual([
       { name: 'clear', looks: 2, program: { right: 1, decided: 1 }, candler: { right: 1, decided: 2 } },
       { name: 'quitter', looks: 1, program: { right: 0, decided: 1 }, candler: { right: 0, decided: 0 } },
     ])
-    expect(rightnessBy(looks, (item) => stageBand(item.stage)).map((row) => row.name)).toEqual(['last third', 'second third'])
+    expect(rightnessBy(looks, (item) => stageBand(item.stage)).map((row) => row.name)).toEqual([
+      'last third',
+      'second third',
+    ])
   })
 
   it('says how little few looks prove', () => {

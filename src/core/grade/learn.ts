@@ -28,7 +28,10 @@ export function learnOffsets(confirmed: readonly ConfirmedLook[]): PerGrade {
       const p = softmax(shifted(logs, offsets))
       for (const grade of GRADES) slope[grade] += (grade === truth ? 1 : 0) - p[grade]
     }
-    for (const grade of GRADES) offsets[grade] += RATE * ((slope[grade] - AS_SURE_AS * 0.25 * offsets[grade]) / (0.25 * (confirmed.length + AS_SURE_AS)))
+    for (const grade of GRADES)
+      offsets[grade] +=
+        RATE *
+        ((slope[grade] - AS_SURE_AS * 0.25 * offsets[grade]) / (0.25 * (confirmed.length + AS_SURE_AS)))
   }
   return neverAgainstLife(offsets)
 }
@@ -40,7 +43,9 @@ export function learnOffsets(confirmed: readonly ConfirmedLook[]): PerGrade {
  */
 function neverAgainstLife(offsets: PerGrade): PerGrade {
   const likeliestDud = Math.max(offsets.clear, offsets['blood-ring'], offsets.quitter)
-  return perGrade((grade) => (grade === 'developing' ? Math.max(0, offsets[grade] - likeliestDud) : offsets[grade] - likeliestDud))
+  return perGrade((grade) =>
+    grade === 'developing' ? Math.max(0, offsets[grade] - likeliestDud) : offsets[grade] - likeliestDud,
+  )
 }
 
 export function shifted(logs: PerGrade, offsets: PerGrade): PerGrade {

@@ -40,16 +40,25 @@ export function decideAction(input: PolicyInput): Action {
 }
 
 function confirmedEarlier(input: PolicyInput, grade: Grade): boolean {
-  return input.earlierLooks.some((look) =>
-    input.ageDays !== undefined && input.ageDays - look.ageDays >= SECOND_LOOK_AFTER_DAYS &&
-    look.grade !== 'unsure' && look.grade !== 'developing' && grade !== 'developing')
+  return input.earlierLooks.some(
+    (look) =>
+      input.ageDays !== undefined &&
+      input.ageDays - look.ageDays >= SECOND_LOOK_AFTER_DAYS &&
+      look.grade !== 'unsure' &&
+      look.grade !== 'developing' &&
+      grade !== 'developing',
+  )
 }
 
 /**
  * What follows when the candler overrules the suggestion. Their grade stands; a dud by their judgement comes out
  * at once only where the policy lets one look decide.
  */
-export function actionForOwnGrade(own: SuggestedGrade, verdict: { grade: SuggestedGrade; action: Action }, policy: Policy): Action {
+export function actionForOwnGrade(
+  own: SuggestedGrade,
+  verdict: { grade: SuggestedGrade; action: Action },
+  policy: Policy,
+): Action {
   if (own === verdict.grade) return verdict.action
   if (own === 'developing') return 'keep'
   if (own === 'unsure') return 'recheck'

@@ -26,7 +26,9 @@ export interface Tally {
 }
 
 export const STAGE_BANDS = [
-  { name: 'first third', from: 0 }, { name: 'second third', from: 1 / 3 }, { name: 'last third', from: 2 / 3 },
+  { name: 'first third', from: 0 },
+  { name: 'second third', from: 1 / 3 },
+  { name: 'last third', from: 2 / 3 },
 ] as const
 
 function tally(looks: readonly KnownLook[], said: (look: KnownLook) => SuggestedGrade | null): Tally {
@@ -38,9 +40,14 @@ function tally(looks: readonly KnownLook[], said: (look: KnownLook) => Suggested
 export function rightnessBy(looks: readonly KnownLook[], groupOf: (look: KnownLook) => string): Rightness[] {
   const groups = new Map<string, KnownLook[]>()
   for (const look of looks) groups.set(groupOf(look), [...(groups.get(groupOf(look)) ?? []), look])
-  return [...groups].map(([name, group]) => ({
-    name, looks: group.length, program: tally(group, (look) => look.program), candler: tally(group, (look) => look.candler),
-  })).sort((a, b) => a.name.localeCompare(b.name))
+  return [...groups]
+    .map(([name, group]) => ({
+      name,
+      looks: group.length,
+      program: tally(group, (look) => look.program),
+      candler: tally(group, (look) => look.candler),
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name))
 }
 
 export function stageBand(stage: number): string {

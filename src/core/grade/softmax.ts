@@ -30,7 +30,10 @@ export function softmax(logs: PerGrade): PerGrade {
 
 /** @throws RangeError when the model was fitted on other features */
 export function logOdds(model: GradingModel, features: ReadonlyArray<number | null>): PerGrade {
-  if (model.mean.length !== FEATURES.length) throw new RangeError(`the model knows ${model.mean.length} features, there are ${FEATURES.length}: fit it again`)
+  if (model.mean.length !== FEATURES.length)
+    throw new RangeError(
+      `the model knows ${model.mean.length} features, there are ${FEATURES.length}: fit it again`,
+    )
   const sums = { ...model.bias }
   for (const item of contributions(model, features)) for (const grade of GRADES) sums[grade] += item[grade]
   return sums

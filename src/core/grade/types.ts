@@ -14,7 +14,12 @@ export type Policy = (typeof POLICIES)[number]
 export type PerGrade = Record<Grade, number>
 
 export function perGrade(value: (grade: Grade) => number): PerGrade {
-  return { developing: value('developing'), clear: value('clear'), 'blood-ring': value('blood-ring'), quitter: value('quitter') }
+  return {
+    developing: value('developing'),
+    clear: value('clear'),
+    'blood-ring': value('blood-ring'),
+    quitter: value('quitter'),
+  }
 }
 
 export interface EarlierLook {
@@ -52,7 +57,14 @@ export interface GradeContext {
 }
 
 /** Why this light or this day does not allow a verdict. */
-export type UnreadableCode = 'too-dark' | 'too-noisy' | 'overexposed' | 'too-early' | 'age-unknown' | 'outline-partly-hidden' | 'unlike-an-egg'
+export type UnreadableCode =
+  | 'too-dark'
+  | 'too-noisy'
+  | 'overexposed'
+  | 'too-early'
+  | 'age-unknown'
+  | 'outline-partly-hidden'
+  | 'unlike-an-egg'
 
 export interface Verdict {
   probabilities: PerGrade

@@ -117,42 +117,53 @@ export function toLinear(image: RgbImage, factor = 1, region: Region = wholeOf(i
         blue[to + x] = blue[to + x]! + share * b
       }
     }
-  } else for (let y = 0; y < down.size; y++) {
-    const to = y * across.size
-    for (let sourceY = down.from[y]!; sourceY < down.to[y]!; sourceY++) {
-      const edge = sourceY === down.from[y] ? down.firstShare[y]! : sourceY === down.to[y]! - 1 ? down.lastShare[y]! : 1
-      const share = edge / (factor * factor)
-      const row = (region.top + sourceY) * widthPx + region.left
-      for (let x = 0; x < across.size; x++) {
-        const first = across.from[x]!
-        const last = across.to[x]! - 1
-        let at = (row + first) * channels
-        const inner = across.firstShare[x]!
-        let r = inner * LINEAR_OF_BYTE[data[at]!]!
-        let g = inner * LINEAR_OF_BYTE[data[at + 1]!]!
-        let b = inner * LINEAR_OF_BYTE[data[at + 2]!]!
-        for (let k = first + 1; k < last; k++) {
-          at += channels
-          r += LINEAR_OF_BYTE[data[at]!]!
-          g += LINEAR_OF_BYTE[data[at + 1]!]!
-          b += LINEAR_OF_BYTE[data[at + 2]!]!
+  } else
+    for (let y = 0; y < down.size; y++) {
+      const to = y * across.size
+      for (let sourceY = down.from[y]!; sourceY < down.to[y]!; sourceY++) {
+        const edge =
+          sourceY === down.from[y]
+            ? down.firstShare[y]!
+            : sourceY === down.to[y]! - 1
+              ? down.lastShare[y]!
+              : 1
+        const share = edge / (factor * factor)
+        const row = (region.top + sourceY) * widthPx + region.left
+        for (let x = 0; x < across.size; x++) {
+          const first = across.from[x]!
+          const last = across.to[x]! - 1
+          let at = (row + first) * channels
+          const inner = across.firstShare[x]!
+          let r = inner * LINEAR_OF_BYTE[data[at]!]!
+          let g = inner * LINEAR_OF_BYTE[data[at + 1]!]!
+          let b = inner * LINEAR_OF_BYTE[data[at + 2]!]!
+          for (let k = first + 1; k < last; k++) {
+            at += channels
+            r += LINEAR_OF_BYTE[data[at]!]!
+            g += LINEAR_OF_BYTE[data[at + 1]!]!
+            b += LINEAR_OF_BYTE[data[at + 2]!]!
+          }
+          if (last > first) {
+            at += channels
+            const outer = across.lastShare[x]!
+            r += outer * LINEAR_OF_BYTE[data[at]!]!
+            g += outer * LINEAR_OF_BYTE[data[at + 1]!]!
+            b += outer * LINEAR_OF_BYTE[data[at + 2]!]!
+          }
+          red[to + x] = red[to + x]! + share * r
+          green[to + x] = green[to + x]! + share * g
+          blue[to + x] = blue[to + x]! + share * b
         }
-        if (last > first) {
-          at += channels
-          const outer = across.lastShare[x]!
-          r += outer * LINEAR_OF_BYTE[data[at]!]!
-          g += outer * LINEAR_OF_BYTE[data[at + 1]!]!
-          b += outer * LINEAR_OF_BYTE[data[at + 2]!]!
-        }
-        red[to + x] = red[to + x]! + share * r
-        green[to + x] = green[to + x]! + share * g
-        blue[to + x] = blue[to + x]! + share * b
       }
     }
-  }
   return {
-    widthPx: across.size, heightPx: down.size, red, green, blue,
-    reduction: factor * reduction, originPx: { x: region.left * reduction, y: region.top * reduction },
+    widthPx: across.size,
+    heightPx: down.size,
+    red,
+    green,
+    blue,
+    reduction: factor * reduction,
+    originPx: { x: region.left * reduction, y: region.top * reduction },
   }
 }
 

@@ -21,7 +21,8 @@ export function logPlane(values: Float32Array, floor: number): Float32Array {
     }
     const s = (mantissa - 1) / (mantissa + 1)
     const square = s * s
-    out[at] = exponent * Math.LN2 + 2 * s * (1 + square * (1 / 3 + square * (1 / 5 + square * (1 / 7 + square / 9))))
+    out[at] =
+      exponent * Math.LN2 + 2 * s * (1 + square * (1 / 3 + square * (1 / 5 + square * (1 / 7 + square / 9))))
   }
   return out
 }

@@ -2,11 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { components, distanceTo, open, type Mask } from './morphology.ts'
 
 function maskFrom(rows: string[]): Mask {
-  return { widthPx: rows[0]!.length, heightPx: rows.length, values: Uint8Array.from(rows.join(''), (c) => (c === '#' ? 1 : 0)) }
+  return {
+    widthPx: rows[0]!.length,
+    heightPx: rows.length,
+    values: Uint8Array.from(rows.join(''), (c) => (c === '#' ? 1 : 0)),
+  }
 }
 function disc(size: number, radius: number): Mask {
   const values = new Uint8Array(size * size)
-  for (let i = 0; i < values.length; i++) if (Math.hypot((i % size) - size / 2, Math.floor(i / size) - size / 2) < radius) values[i] = 1
+  for (let i = 0; i < values.length; i++)
+    if (Math.hypot((i % size) - size / 2, Math.floor(i / size) - size / 2) < radius) values[i] = 1
   return { widthPx: size, heightPx: size, values }
 }
 const area = (mask: Mask): number => mask.values.reduce((a, b) => a + b, 0)

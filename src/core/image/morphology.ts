@@ -23,7 +23,13 @@ export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
     for (let at = y * stride + 1; at <= y * stride + w; at++) {
       let best = d[at]!
       if (best === 0) continue
-      best = Math.min(best, d[at - 1]! + 3, d[at - stride]! + 3, d[at - stride - 1]! + 4, d[at - stride + 1]! + 4)
+      best = Math.min(
+        best,
+        d[at - 1]! + 3,
+        d[at - stride]! + 3,
+        d[at - stride - 1]! + 4,
+        d[at - stride + 1]! + 4,
+      )
       d[at] = best
     }
   }
@@ -32,7 +38,13 @@ export function distanceTo(mask: Mask, to: 0 | 1): Float32Array {
     for (let at = y * stride + w; at >= y * stride + 1; at--) {
       let best = d[at]!
       if (best > 0) {
-        best = Math.min(best, d[at + 1]! + 3, d[at + stride]! + 3, d[at + stride + 1]! + 4, d[at + stride - 1]! + 4)
+        best = Math.min(
+          best,
+          d[at + 1]! + 3,
+          d[at + stride]! + 3,
+          d[at + stride + 1]! + 4,
+          d[at + stride - 1]! + 4,
+        )
         d[at] = best
       }
       out[(y - 1) * w + at - y * stride - 1] = best / 3

@@ -21,14 +21,21 @@ function moments(plane: { widthPx: number; heightPx: number; values: Float32Arra
 
 describe('sampleBilinear', () => {
   const plane = { widthPx: 2, heightPx: 2, values: Float32Array.from([0, 1, 2, 3]) }
-  it.each([[0.5, 0.5, 0], [1.5, 1.5, 3], [1, 1, 1.5], [-9, 0.5, 0], [9, 9, 3]])('at (%f, %f) gives %f', (x, y, value) => {
+  it.each([
+    [0.5, 0.5, 0],
+    [1.5, 1.5, 3],
+    [1, 1, 1.5],
+    [-9, 0.5, 0],
+    [9, 9, 3],
+  ])('at (%f, %f) gives %f', (x, y, value) => {
     expect(sampleBilinear(plane, x, y)).toBeCloseTo(value, 6)
   })
 })
 
 describe('blur', () => {
   it('kernels sum to one', () => {
-    for (const sigma of [0.5, 1, 2.2]) expect(gaussianKernel(sigma).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 6)
+    for (const sigma of [0.5, 1, 2.2])
+      expect(gaussianKernel(sigma).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 6)
   })
 
   // Three running means have whole-pixel widths: their variance may miss sigma² by a few per cent.
@@ -40,7 +47,8 @@ describe('blur', () => {
 
   it('leaves an even plane even up to the border', () => {
     const even = { widthPx: 13, heightPx: 9, values: new Float32Array(117).fill(0.7) }
-    for (const sigma of [1, 3]) for (const value of blur(even, sigma).values) expect(value).toBeCloseTo(0.7, 5)
+    for (const sigma of [1, 3])
+      for (const value of blur(even, sigma).values) expect(value).toBeCloseTo(0.7, 5)
   })
 
   it('takes its own width for each direction', () => {

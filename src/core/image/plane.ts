@@ -30,7 +30,14 @@ export function sampleBilinear(plane: Plane, x: number, y: number): number {
  * Bilinear values at `out.length` places along a straight line, one step (dx, dy) apart, px.
  * Places outside the plane give NaN.
  */
-export function sampleLine(plane: Plane, x: number, y: number, dx: number, dy: number, out: Float32Array): void {
+export function sampleLine(
+  plane: Plane,
+  x: number,
+  y: number,
+  dx: number,
+  dy: number,
+  out: Float32Array,
+): void {
   const { widthPx, heightPx, values } = plane
   let px = x
   let py = y
@@ -56,7 +63,8 @@ export function gaussianKernel(sigmaPx: number): Float32Array {
   const radius = Math.max(1, Math.ceil(3 * sigmaPx))
   const kernel = new Float32Array(2 * radius + 1)
   let sum = 0
-  for (let i = -radius; i <= radius; i++) sum += kernel[i + radius] = Math.exp(-(i * i) / (2 * sigmaPx * sigmaPx))
+  for (let i = -radius; i <= radius; i++)
+    sum += kernel[i + radius] = Math.exp(-(i * i) / (2 * sigmaPx * sigmaPx))
   return kernel.map((value) => value / sum)
 }
 
@@ -82,7 +90,8 @@ function correlate(plane: Plane, alongRows: Float32Array, alongColumns: Float32A
     fillLine(line, between, row, width, radius)
     for (let x = 0; x < width; x++) {
       let sum = middle * line[x + radius]!
-      for (let k = 1; k <= radius; k++) sum += alongRows[radius + k]! * (line[x + radius - k]! + line[x + radius + k]!)
+      for (let k = 1; k <= radius; k++)
+        sum += alongRows[radius + k]! * (line[x + radius - k]! + line[x + radius + k]!)
       out[row + x] = sum
     }
   }
@@ -110,11 +119,15 @@ export function blurBoth(plane: Plane, alongRowsPx: number, alongColumnsPx: numb
     return { ...plane, values: correlate(plane, gaussianKernel(alongRowsPx), gaussianKernel(alongColumnsPx)) }
   }
   let values = boxesAlongRows(plane, boxRadii(alongRowsPx))
-  for (const radius of boxRadii(alongColumnsPx)) if (radius > 0) values = boxAlongColumns({ ...plane, values }, radius)
+  for (const radius of boxRadii(alongColumnsPx))
+    if (radius > 0) values = boxAlongColumns({ ...plane, values }, radius)
   return { ...plane, values }
 }
 
-function boxesAlongRows({ widthPx: width, heightPx: height, values }: Plane, radii: readonly [number, number, number]): Float32Array {
+function boxesAlongRows(
+  { widthPx: width, heightPx: height, values }: Plane,
+  radii: readonly [number, number, number],
+): Float32Array {
   const reach = radii[0] + radii[1] + radii[2]
   const out = new Float32Array(values.length)
   let line = new Float32Array(width + 2 * reach)

@@ -3,13 +3,26 @@ import type { School } from './school.ts'
 import { timetableOf, type TurningStop } from './timetable.ts'
 
 /** Named choices of when to candle; none is right everywhere. */
-export const CANDLING_SCHOOLS = ['weekly', 'early-bird', 'one-good-look', 'late-only', 'often', 'own'] as const
+export const CANDLING_SCHOOLS = [
+  'weekly',
+  'early-bird',
+  'one-good-look',
+  'late-only',
+  'often',
+  'own',
+] as const
 export type CandlingSchool = (typeof CANDLING_SCHOOLS)[number]
 
 export const CANDLING_SCHOOL_CHOICES: Readonly<Record<CandlingSchool, School>> = {
-  weekly: { label: 'Weekly', reason: 'The usual: clears show after a third, quitters after two thirds, a last look at lockdown.' },
+  weekly: {
+    label: 'Weekly',
+    reason: 'The usual: clears show after a third, quitters after two thirds, a last look at lockdown.',
+  },
   'early-bird': { label: 'Early bird', reason: 'For pale shells and a bright lamp: frees space early.' },
-  'one-good-look': { label: 'One good look', reason: 'At the middle all is plain, and the lid opens seldom.' },
+  'one-good-look': {
+    label: 'One good look',
+    reason: 'At the middle all is plain, and the lid opens seldom.',
+  },
   'late-only': { label: 'Late only', reason: 'For dark shells, or a candler who distrusts early looks.' },
   often: { label: 'Often', reason: 'Every three days: for teaching, learning and full records.' },
   own: { label: 'My own days', reason: 'Days that you name yourself.' },
@@ -17,7 +30,11 @@ export const CANDLING_SCHOOL_CHOICES: Readonly<Record<CandlingSchool, School>> =
 
 /** Looks before the one at lockdown, days of a 21-day bird; other birds by the same fraction. */
 const EARLY_LOOKS_OF_21: Readonly<Record<Exclude<CandlingSchool, 'own'>, readonly number[]>> = {
-  weekly: [7, 14], 'early-bird': [5, 10], 'one-good-look': [10.5], 'late-only': [14], often: [4, 7, 10, 13, 16],
+  weekly: [7, 14],
+  'early-bird': [5, 10],
+  'one-good-look': [10.5],
+  'late-only': [14],
+  often: [4, 7, 10, 13, 16],
 }
 const REFERENCE_DAYS = 21
 
@@ -32,9 +49,16 @@ export interface CandlingDaysInput {
 }
 
 /** Ages at which to candle, days, ascending; all but a list of one's own end with the look at lockdown. */
-export function candlingAges({ school, species, ownDays = [], incubationDays, turningStop = 'usual' }: CandlingDaysInput): number[] {
+export function candlingAges({
+  school,
+  species,
+  ownDays = [],
+  incubationDays,
+  turningStop = 'usual',
+}: CandlingDaysInput): number[] {
   const times = timetableOf(species, { incubationDays, turningStop })
-  if (school === 'own') return [...new Set(ownDays)].filter((day) => day >= 0 && day <= times.giveUpDay).sort((a, b) => a - b)
+  if (school === 'own')
+    return [...new Set(ownDays)].filter((day) => day >= 0 && day <= times.giveUpDay).sort((a, b) => a - b)
   const early = EARLY_LOOKS_OF_21[school].map((day) => (day / REFERENCE_DAYS) * times.incubationDays)
   // A look less than a day before the last one would only cool the eggs.
   return [...early.filter((day) => day <= times.stopTurningDay - 1), times.stopTurningDay]

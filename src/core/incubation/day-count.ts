@@ -5,9 +5,18 @@ export const DAY_COUNTS = ['elapsed', 'set-day-is-1', 'morning-rule'] as const
 export type DayCount = (typeof DAY_COUNTS)[number]
 
 export const DAY_COUNT_CHOICES: Readonly<Record<DayCount, { label: string; reason: string }>> = {
-  elapsed: { label: 'Elapsed days', reason: 'The set day is day 0; day 1 begins 24 hours later. Tables of incubation count so.' },
-  'set-day-is-1': { label: 'Set day is day 1', reason: 'Easy on a wall calendar: number the squares from the day the eggs went in.' },
-  'morning-rule': { label: 'Morning rule', reason: 'Set before noon, that day is day 1; set later, the next day is.' },
+  elapsed: {
+    label: 'Elapsed days',
+    reason: 'The set day is day 0; day 1 begins 24 hours later. Tables of incubation count so.',
+  },
+  'set-day-is-1': {
+    label: 'Set day is day 1',
+    reason: 'Easy on a wall calendar: number the squares from the day the eggs went in.',
+  },
+  'morning-rule': {
+    label: 'Morning rule',
+    reason: 'Set before noon, that day is day 1; set later, the next day is.',
+  },
 }
 
 const HOUR_MS = 3_600_000

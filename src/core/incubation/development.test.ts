@@ -29,19 +29,37 @@ describe('the clock of development', () => {
   })
 
   it('still air has its own target; a reading holds for half a day', () => {
-    const still = new DevelopmentClock({ setAtMs: SET, readings: [{ atMs: SET, celsius: 38.1 }], targetCelsius: 38.1 })
+    const still = new DevelopmentClock({
+      setAtMs: SET,
+      readings: [{ atMs: SET, celsius: 38.1 }],
+      targetCelsius: 38.1,
+    })
     expect(still.ageAt(SET + 3 * DAY)).toBeCloseTo(3)
     const cool = new DevelopmentClock({ setAtMs: SET, readings: [{ atMs: SET + DAY, celsius: 36.5 }] })
     expect(cool.ageAt(SET + 3 * DAY)).toBeCloseTo(3 - 0.09 / 2)
   })
 
   it('age and instant undo each other, and warmth never makes it later', () => {
-    const reading = fc.record({ atMs: fc.integer({ min: SET - DAY, max: SET + 20 * DAY }), celsius: fc.double({ min: 30, max: 40, noNaN: true }) })
-    fc.assert(fc.property(fc.array(reading, { maxLength: 12 }), fc.double({ min: 0.01, max: 30, noNaN: true }), fc.integer({ min: 0, max: 20 }), (readings, age, delayHours) => {
-      const clock = new DevelopmentClock({ setAtMs: SET, readings, delayHours })
-      expect(clock.ageAt(clock.instantAt(age))).toBeCloseTo(age, 6)
-      const warmer = new DevelopmentClock({ setAtMs: SET, delayHours, readings: readings.map((r) => ({ ...r, celsius: r.celsius + 1 })) })
-      expect(warmer.instantAt(age)).toBeLessThanOrEqual(clock.instantAt(age) + 1)
-    }))
+    const reading = fc.record({
+      atMs: fc.integer({ min: SET - DAY, max: SET + 20 * DAY }),
+      celsius: fc.double({ min: 30, max: 40, noNaN: true }),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(reading, { maxLength: 12 }),
+        fc.double({ min: 0.01, max: 30, noNaN: true }),
+        fc.integer({ min: 0, max: 20 }),
+        (readings, age, delayHours) => {
+          const clock = new DevelopmentClock({ setAtMs: SET, readings, delayHours })
+          expect(clock.ageAt(clock.instantAt(age))).toBeCloseTo(age, 6)
+          const warmer = new DevelopmentClock({
+            setAtMs: SET,
+            delayHours,
+            readings: readings.map((r) => ({ ...r, celsius: r.celsius + 1 })),
+          })
+          expect(warmer.instantAt(age)).toBeLessThanOrEqual(clock.instantAt(age) + 1)
+        },
+      ),
+    )
   })
 })

@@ -52,7 +52,12 @@ export class DevelopmentClock {
   private readonly delayDays: number
   private readonly setAtMs: number
 
-  constructor({ setAtMs, delayHours = 0, readings = [], targetCelsius = TARGET_CELSIUS.forced }: DevelopmentOptions) {
+  constructor({
+    setAtMs,
+    delayHours = 0,
+    readings = [],
+    targetCelsius = TARGET_CELSIUS.forced,
+  }: DevelopmentOptions) {
     this.setAtMs = setAtMs
     this.delayDays = delayHours / 24
     this.stretches = readings.length === 0 ? [] : toStretches(setAtMs, readings, targetCelsius)
@@ -85,7 +90,11 @@ export class DevelopmentClock {
   }
 }
 
-function toStretches(setAtMs: number, readings: readonly TemperatureReading[], targetCelsius: number): Stretch[] {
+function toStretches(
+  setAtMs: number,
+  readings: readonly TemperatureReading[],
+  targetCelsius: number,
+): Stretch[] {
   const sorted = [...readings].sort((a, b) => a.atMs - b.atMs)
   return sorted.flatMap(({ atMs, celsius }, i) => {
     const next = sorted[i + 1]?.atMs ?? Infinity

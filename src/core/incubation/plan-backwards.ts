@@ -1,5 +1,13 @@
 import type { SpeciesName } from '../species/species.ts'
-import { addDays, instantOf, localDateOf, localHourOf, weekdayOf, type LocalDate, type Zone } from '../time/local-date.ts'
+import {
+  addDays,
+  instantOf,
+  localDateOf,
+  localHourOf,
+  weekdayOf,
+  type LocalDate,
+  type Zone,
+} from '../time/local-date.ts'
 import { timetableOf } from './timetable.ts'
 
 const DAY_MS = 86_400_000
@@ -15,7 +23,12 @@ export interface BackwardsInput {
 }
 
 /** When to set so that the expected hatch falls on the given instant, epoch milliseconds. */
-export function setTimeForHatch({ species, hatchAtMs, delayHours = 0, incubationDays }: BackwardsInput): number {
+export function setTimeForHatch({
+  species,
+  hatchAtMs,
+  delayHours = 0,
+  incubationDays,
+}: BackwardsInput): number {
   return hatchAtMs - timetableOf(species, { incubationDays }).incubationDays * DAY_MS - delayHours * HOUR_MS
 }
 
@@ -43,9 +56,19 @@ export interface HatchDaysInput {
 }
 
 /** Days on which all could hatch, soonest first; none whose eggs should have been set already. */
-export function hatchDays({ weekdays, nowMs, zone, species, within, hatchHour = 12, horizonDays = 366, most = Infinity }: HatchDaysInput): LocalDate[] {
+export function hatchDays({
+  weekdays,
+  nowMs,
+  zone,
+  species,
+  within,
+  hatchHour = 12,
+  horizonDays = 366,
+  most = Infinity,
+}: HatchDaysInput): LocalDate[] {
   // Set now, the slowest of them hatches then.
-  const soonest = nowMs + Math.max(0, ...species.map((item) => nowMs - setTimeForHatch({ ...item, hatchAtMs: nowMs })))
+  const soonest =
+    nowMs + Math.max(0, ...species.map((item) => nowMs - setTimeForHatch({ ...item, hatchAtMs: nowMs })))
   const from = localDateOf(soonest, zone)
   const days: LocalDate[] = []
   for (let i = 0, date = from; i <= horizonDays && days.length < most; i++, date = addDays(date, 1)) {

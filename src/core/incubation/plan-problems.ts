@@ -4,7 +4,16 @@ import { eveningBefore } from './plan-backwards.ts'
 
 /** What stands against a plan. `stop` cannot be done; `care` can, and the keeper should know. */
 export interface PlanProblem {
-  code: 'no-eggs' | 'set-passed' | 'hatch-passed' | 'tray-too-small' | 'too-old' | 'old' | 'still-resting' | 'at-night' | 'days-unlikely'
+  code:
+    | 'no-eggs'
+    | 'set-passed'
+    | 'hatch-passed'
+    | 'tray-too-small'
+    | 'too-old'
+    | 'old'
+    | 'still-resting'
+    | 'at-night'
+    | 'days-unlikely'
   weight: 'stop' | 'care'
   message: string
   /** What can be done instead. */
@@ -39,35 +48,86 @@ const LARGEST_SHIFT_DAYS = 3
 export function checkPlan(input: PlanCheckInput): PlanProblem[] {
   const { nowMs, zone, setAtMs, hatchAtMs } = input
   const problems: PlanProblem[] = []
-  const add = (code: PlanProblem['code'], weight: PlanProblem['weight'], message: string, wayOn: string): void => {
+  const add = (
+    code: PlanProblem['code'],
+    weight: PlanProblem['weight'],
+    message: string,
+    wayOn: string,
+  ): void => {
     problems.push({ code, weight, message, wayOn })
   }
   const day = (atMs: number): string => sayDate(localDateOf(atMs, zone))
-  if (input.eggs === 0) add('no-eggs', 'stop', 'There is no egg to set yet.', 'Add eggs to the basket, or put one back that was left out.')
+  if (input.eggs === 0)
+    add(
+      'no-eggs',
+      'stop',
+      'There is no egg to set yet.',
+      'Add eggs to the basket, or put one back that was left out.',
+    )
   if (hatchAtMs < nowMs && !input.alreadySet) {
-    add('hatch-passed', 'stop', `That hatch day, ${day(hatchAtMs)}, is past.`, 'Choose a later day; the soonest that can be done is offered.')
+    add(
+      'hatch-passed',
+      'stop',
+      `That hatch day, ${day(hatchAtMs)}, is past.`,
+      'Choose a later day; the soonest that can be done is offered.',
+    )
   } else if (setAtMs < nowMs - JUST_NOW_MS && !input.alreadySet) {
-    add('set-passed', 'stop', `For that hatch the eggs should have gone in on ${day(setAtMs)}, which is past.`, 'Choose a later hatch day, or say that the eggs are in already.')
+    add(
+      'set-passed',
+      'stop',
+      `For that hatch the eggs should have gone in on ${day(setAtMs)}, which is past.`,
+      'Choose a later hatch day, or say that the eggs are in already.',
+    )
   }
   if (input.eggs > input.places) {
     const left = input.eggs - input.places
-    add('tray-too-small', 'stop', `The trays hold ${input.places} eggs; ${left} of the ${input.eggs} ${left === 1 ? 'has' : 'have'} no place.`, 'Make a tray larger, add one, or let the oldest stay out.')
+    add(
+      'tray-too-small',
+      'stop',
+      `The trays hold ${input.places} eggs; ${left} of the ${input.eggs} ${left === 1 ? 'has' : 'have'} no place.`,
+      'Make a tray larger, add one, or let the oldest stay out.',
+    )
   }
   if (input.tooOldCount > 0) {
-    add('too-old', 'care', `${input.tooOldCount === 1 ? 'One egg is' : `${input.tooOldCount} eggs are`} older than ${TOO_OLD_DAYS} days: hardly one in three will start.`, 'Leave them out, or set them knowing that.')
+    add(
+      'too-old',
+      'care',
+      `${input.tooOldCount === 1 ? 'One egg is' : `${input.tooOldCount} eggs are`} older than ${TOO_OLD_DAYS} days: hardly one in three will start.`,
+      'Leave them out, or set them knowing that.',
+    )
   } else if (input.oldestStorageDays !== null && input.oldestStorageDays > STORAGE_LIMIT_DAYS) {
-    add('old', 'care', `The oldest egg will be ${input.oldestStorageDays} days old; the usual limit is ${STORAGE_LIMIT_DAYS}, the best are under ${BEST_STORAGE_DAYS}.`, 'Set sooner, or expect fewer chicks and a hatch some hours late.')
+    add(
+      'old',
+      'care',
+      `The oldest egg will be ${input.oldestStorageDays} days old; the usual limit is ${STORAGE_LIMIT_DAYS}, the best are under ${BEST_STORAGE_DAYS}.`,
+      'Set sooner, or expect fewer chicks and a hatch some hours late.',
+    )
   }
   if (input.restUntilMs !== null && input.restUntilMs > setAtMs) {
-    add('still-resting', 'care', `Posted eggs should rest, small end down, until ${day(input.restUntilMs)}, ${localTimeOf(input.restUntilMs, zone)}.`, 'Set them after that, so that shaken air cells settle.')
+    add(
+      'still-resting',
+      'care',
+      `Posted eggs should rest, small end down, until ${day(input.restUntilMs)}, ${localTimeOf(input.restUntilMs, zone)}.`,
+      'Set them after that, so that shaken air cells settle.',
+    )
   }
   const evening = eveningBefore(setAtMs, zone)
   if (evening !== null && evening > nowMs && !input.alreadySet) {
     const hours = Math.round((setAtMs - evening) / 3_600_000)
-    add('at-night', 'care', `The set time falls in the night, at ${localTimeOf(setAtMs, zone)}.`, `Set at ${localTimeOf(evening, zone)} the evening before; the chicks come some ${hours} hours sooner.`)
+    add(
+      'at-night',
+      'care',
+      `The set time falls in the night, at ${localTimeOf(setAtMs, zone)}.`,
+      `Set at ${localTimeOf(evening, zone)} the evening before; the chicks come some ${hours} hours sooner.`,
+    )
   }
   if (Math.abs(input.incubationDays - input.tableDays) > LARGEST_SHIFT_DAYS) {
-    add('days-unlikely', 'care', `${input.incubationDays} days is far from the ${input.tableDays} that this bird usually takes.`, 'Check the number, or choose the bird nearest to yours.')
+    add(
+      'days-unlikely',
+      'care',
+      `${input.incubationDays} days is far from the ${input.tableDays} that this bird usually takes.`,
+      'Check the number, or choose the bird nearest to yours.',
+    )
   }
   return problems
 }

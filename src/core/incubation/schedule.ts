@@ -5,7 +5,16 @@ import { candlingAges, type CandlingSchool } from './candling-schools.ts'
 import { timetableOf, type TurningStop } from './timetable.ts'
 
 /** In the order in which they come. */
-export const EVENT_KINDS = ['warm-up', 'set', 'candle', 'stop-turning', 'lockdown', 'pip', 'hatch', 'give-up'] as const
+export const EVENT_KINDS = [
+  'warm-up',
+  'set',
+  'candle',
+  'stop-turning',
+  'lockdown',
+  'pip',
+  'hatch',
+  'give-up',
+] as const
 export type EventKind = (typeof EVENT_KINDS)[number]
 
 export interface ScheduleEvent {
@@ -42,15 +51,35 @@ export function makeSchedule(input: ScheduleInput): ScheduleEvent[] {
   const { setAtMs, zone, candlingHour = 20, warmUpHours = 24 } = input
   const clock = new DevelopmentClock(input)
   const times = timetableOf(input.species, input)
-  const atBench = (ageDays: number): number => Math.max(setAtMs, nearestHour(clock.instantAt(ageDays), candlingHour, zone))
-  const moment = (key: string, kind: EventKind, ageDays: number, atMs: number): ScheduleEvent =>
-    ({ key, kind, ageDays, startMs: atMs, endMs: atMs, date: localDateOf(atMs, zone) })
-  const window = (kind: 'pip' | 'hatch', [from, to]: readonly [number, number], notBeforeMs: number): ScheduleEvent => {
+  const atBench = (ageDays: number): number =>
+    Math.max(setAtMs, nearestHour(clock.instantAt(ageDays), candlingHour, zone))
+  const moment = (key: string, kind: EventKind, ageDays: number, atMs: number): ScheduleEvent => ({
+    key,
+    kind,
+    ageDays,
+    startMs: atMs,
+    endMs: atMs,
+    date: localDateOf(atMs, zone),
+  })
+  const window = (
+    kind: 'pip' | 'hatch',
+    [from, to]: readonly [number, number],
+    notBeforeMs: number,
+  ): ScheduleEvent => {
     const startMs = Math.max(notBeforeMs, clock.instantAt(from))
-    return { key: kind, kind, ageDays: from, startMs, endMs: Math.max(startMs, clock.instantAt(to)), date: localDateOf(startMs, zone) }
+    return {
+      key: kind,
+      kind,
+      ageDays: from,
+      startMs,
+      endMs: Math.max(startMs, clock.instantAt(to)),
+      date: localDateOf(startMs, zone),
+    }
   }
   const lockdownMs = atBench(times.stopTurningDay)
-  const candles = candlingAges(input).map((ageDays, i) => moment(`candle-${i + 1}`, 'candle', ageDays, atBench(ageDays)))
+  const candles = candlingAges(input).map((ageDays, i) =>
+    moment(`candle-${i + 1}`, 'candle', ageDays, atBench(ageDays)),
+  )
   const pip = window('pip', times.pipRangeDays, lockdownMs)
   const hatch = window('hatch', times.usualRangeDays, pip.startMs)
   const events = [
@@ -59,7 +88,8 @@ export function makeSchedule(input: ScheduleInput): ScheduleEvent[] {
     ...candles,
     moment('stop-turning', 'stop-turning', times.stopTurningDay, lockdownMs),
     moment('lockdown', 'lockdown', times.stopTurningDay, lockdownMs),
-    pip, hatch,
+    pip,
+    hatch,
     moment('give-up', 'give-up', times.giveUpDay, Math.max(hatch.endMs, clock.instantAt(times.giveUpDay))),
   ]
   // The sort is stable: what falls together keeps the order in which it is done.

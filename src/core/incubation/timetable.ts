@@ -28,7 +28,10 @@ export interface TimetableChoices {
 /** Pips come about a day before the chick. */
 const PIP_BEFORE_HATCH_DAYS = 1
 
-export function timetableOf(species: SpeciesName, { incubationDays, turningStop = 'usual' }: TimetableChoices = {}): Timetable {
+export function timetableOf(
+  species: SpeciesName,
+  { incubationDays, turningStop = 'usual' }: TimetableChoices = {},
+): Timetable {
   const row = SPECIES[species]
   const shift = (incubationDays ?? row.incubationDays) - row.incubationDays
   const range: [number, number] = [row.usualRangeDays[0] + shift, row.usualRangeDays[1] + shift]

@@ -1,4 +1,11 @@
-import { addDays, daysBetween, instantOf, localDateOf, type LocalDate, type Zone } from '../time/local-date.ts'
+import {
+  addDays,
+  daysBetween,
+  instantOf,
+  localDateOf,
+  type LocalDate,
+  type Zone,
+} from '../time/local-date.ts'
 
 /** The two marks on opposite sides of a shell. */
 export const SIDES = ['○', '×'] as const
@@ -30,10 +37,18 @@ export function oddTurns(wanted: number): number {
 }
 
 /** Local hours of the turns of a full day, evenly spread, rounded to a quarter of an hour. */
-export function turningHours({ timesADay, firstHour = 7, lastHour = 22 }: Pick<TurningInput, 'timesADay' | 'firstHour' | 'lastHour'>): number[] {
-  if (!(lastHour > firstHour)) throw new RangeError(`lastHour must be after firstHour ${firstHour}, received ${lastHour}`)
+export function turningHours({
+  timesADay,
+  firstHour = 7,
+  lastHour = 22,
+}: Pick<TurningInput, 'timesADay' | 'firstHour' | 'lastHour'>): number[] {
+  if (!(lastHour > firstHour))
+    throw new RangeError(`lastHour must be after firstHour ${firstHour}, received ${lastHour}`)
   const count = oddTurns(timesADay)
-  return Array.from({ length: count }, (_, i) => Math.round((firstHour + ((lastHour - firstHour) * i) / (count - 1)) * 4) / 4)
+  return Array.from(
+    { length: count },
+    (_, i) => Math.round((firstHour + ((lastHour - firstHour) * i) / (count - 1)) * 4) / 4,
+  )
 }
 
 /**

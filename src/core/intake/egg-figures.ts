@@ -34,7 +34,10 @@ const MASS_TOLERANCE = 0.25
 export type SizeFault = 'long' | 'round' | 'small' | 'large'
 
 /** What is unusual in size or shape; empty for a normal egg. */
-export function sizeFaults(species: SpeciesName, egg: { size?: EggSize | null; weightG?: number | null }): SizeFault[] {
+export function sizeFaults(
+  species: SpeciesName,
+  egg: { size?: EggSize | null; weightG?: number | null },
+): SizeFault[] {
   const faults: SizeFault[] = []
   const usual = SPECIES[species]
   if (egg.size) {

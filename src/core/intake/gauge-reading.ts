@@ -9,8 +9,10 @@ export interface GaugeReading {
 }
 
 const TO_METRIC: Readonly<Record<GaugeUnit, { quantity: GaugeReading['quantity']; factor: number }>> = {
-  g: { quantity: 'mass', factor: 1 }, oz: { quantity: 'mass', factor: 28.349523125 },
-  mm: { quantity: 'length', factor: 1 }, in: { quantity: 'length', factor: 25.4 },
+  g: { quantity: 'mass', factor: 1 },
+  oz: { quantity: 'mass', factor: 28.349523125 },
+  mm: { quantity: 'length', factor: 1 },
+  in: { quantity: 'length', factor: 25.4 },
 }
 
 const PATTERN = /([+-]?)\s*(\d+(?:[.,]\d+)?)\s*(mm|in(?:ch)?|"|g|oz)?\b/i

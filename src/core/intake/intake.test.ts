@@ -6,8 +6,15 @@ import { parseGaugeLine } from './gauge-reading.ts'
 import { expectedHatch, relativeHatchability } from './hatchability.ts'
 import { adviseSetting, sayReason, type EggInHand } from './setting-advice.ts'
 
-const egg = (id: string, changes: Partial<EggInHand> = {}): EggInHand =>
-  ({ id, species: 'chicken', laidOn: '2026-04-01', posted: false, crack: 'none', waxed: false, ...changes })
+const egg = (id: string, changes: Partial<EggInHand> = {}): EggInHand => ({
+  id,
+  species: 'chicken',
+  laidOn: '2026-04-01',
+  posted: false,
+  crack: 'none',
+  waxed: false,
+  ...changes,
+})
 
 describe('figures of an egg', () => {
   it('volume and fresh mass of a hen’s egg, by Hoyt’s formulas', () => {
@@ -29,19 +36,29 @@ describe('expected hatch', () => {
   it('holds for a week, then falls, ever faster, never below nothing', () => {
     expect([0, 7, 10, 14, 60].map(relativeHatchability)).toEqual([1, 1, 0.94, expect.closeTo(0.78), 0])
     expect(() => relativeHatchability(-1)).toThrow(RangeError)
-    fc.assert(fc.property(fc.integer({ min: 0, max: 80 }), (days) => {
-      expect(relativeHatchability(days + 1)).toBeLessThanOrEqual(relativeHatchability(days))
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 80 }), (days) => {
+        expect(relativeHatchability(days + 1)).toBeLessThanOrEqual(relativeHatchability(days))
+      }),
+    )
   })
   it('is lower for posted eggs', () => {
-    expect(expectedHatch({ storageDays: 3, posted: true })).toBeLessThan(expectedHatch({ storageDays: 3, posted: false }))
+    expect(expectedHatch({ storageDays: 3, posted: true })).toBeLessThan(
+      expectedHatch({ storageDays: 3, posted: false }),
+    )
   })
 })
 
 describe('which eggs to set', () => {
   const basket = [
-    egg('fresh'), egg('older', { laidOn: '2026-03-27' }), egg('stale', { laidOn: '2026-03-03' }), egg('leaking', { crack: 'leaking' }),
-    egg('hairline', { crack: 'hairline' }), egg('waxed', { crack: 'hairline', waxed: true }), egg('unknown', { laidOn: null }), egg('tomorrow', { laidOn: '2026-04-09' }),
+    egg('fresh'),
+    egg('older', { laidOn: '2026-03-27' }),
+    egg('stale', { laidOn: '2026-03-03' }),
+    egg('leaking', { crack: 'leaking' }),
+    egg('hairline', { crack: 'hairline' }),
+    egg('waxed', { crack: 'hairline', waxed: true }),
+    egg('unknown', { laidOn: null }),
+    egg('tomorrow', { laidOn: '2026-04-09' }),
     egg('long', { size: { lengthMm: 68, breadthMm: 42 } }),
   ]
   const advice = (places: number) => adviseSetting(basket, places, '2026-04-05')
@@ -50,20 +67,37 @@ describe('which eggs to set', () => {
     const out = advice(99).filter((item) => !item.set)
     expect(out.map((item) => item.id)).toEqual(['stale', 'leaking', 'hairline', 'tomorrow'])
     expect(out.flatMap((item) => item.reasons.map(sayReason))).toEqual([
-      expect.stringContaining('33 days old'), expect.stringContaining('leaks'), expect.stringContaining('hairline crack'), expect.stringContaining('check the date'),
+      expect.stringContaining('33 days old'),
+      expect.stringContaining('leaks'),
+      expect.stringContaining('hairline crack'),
+      expect.stringContaining('check the date'),
     ])
   })
 
   it('sets the freshest and soundest first when places are few', () => {
-    expect(advice(1).filter((item) => item.set).map((item) => item.id)).toEqual(['fresh'])
-    expect(advice(3).filter((item) => item.set).map((item) => item.id)).toEqual(['fresh', 'older', 'unknown'])
-    expect(advice(1).find((item) => item.id === 'waxed')!.reasons.map(({ code }) => code)).toEqual(['hairline-waxed', 'no-place'])
+    expect(
+      advice(1)
+        .filter((item) => item.set)
+        .map((item) => item.id),
+    ).toEqual(['fresh'])
+    expect(
+      advice(3)
+        .filter((item) => item.set)
+        .map((item) => item.id),
+    ).toEqual(['fresh', 'older', 'unknown'])
+    expect(
+      advice(1)
+        .find((item) => item.id === 'waxed')!
+        .reasons.map(({ code }) => code),
+    ).toEqual(['hairline-waxed', 'no-place'])
   })
 
   it('never sets more than there are places, nor one egg fewer than it could', () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 20 }), (places) => {
-      expect(advice(places).filter((item) => item.set)).toHaveLength(Math.min(places, 5))
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20 }), (places) => {
+        expect(advice(places).filter((item) => item.set)).toHaveLength(Math.min(places, 5))
+      }),
+    )
   })
 })
 

@@ -49,13 +49,21 @@ const WAXED_FACTOR = 0.6
 export function adviseSetting(eggs: readonly EggInHand[], places: number, setOn: LocalDate): EggAdvice[] {
   // Many eggs share a day of laying, and calendar arithmetic is dear.
   const storage = new Map<LocalDate, number>()
-  for (const { laidOn } of eggs) if (laidOn !== null && !storage.has(laidOn)) storage.set(laidOn, daysBetween(laidOn, setOn))
+  for (const { laidOn } of eggs)
+    if (laidOn !== null && !storage.has(laidOn)) storage.set(laidOn, daysBetween(laidOn, setOn))
   const judged = eggs.map((egg) => judge(egg, egg.laidOn === null ? null : storage.get(egg.laidOn)!))
-  const fit = judged.filter((advice) => advice.set).sort((a, b) => b.expectedHatch - a.expectedHatch || (a.storageDays ?? Infinity) - (b.storageDays ?? Infinity))
+  const fit = judged
+    .filter((advice) => advice.set)
+    .sort(
+      (a, b) =>
+        b.expectedHatch - a.expectedHatch || (a.storageDays ?? Infinity) - (b.storageDays ?? Infinity),
+    )
   const placed = new Set(fit.slice(0, Math.max(0, places)).map((advice) => advice.id))
-  return judged.map((advice) => (advice.set && !placed.has(advice.id)
-    ? { ...advice, set: false, reasons: [...advice.reasons, { code: 'no-place' }] }
-    : advice))
+  return judged.map((advice) =>
+    advice.set && !placed.has(advice.id)
+      ? { ...advice, set: false, reasons: [...advice.reasons, { code: 'no-place' }] }
+      : advice,
+  )
 }
 
 function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
@@ -82,26 +90,44 @@ function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
     factor *= ODD_SIZE_FACTOR
   }
   const days = Math.max(0, storageDays ?? ASSUMED_STORAGE_DAYS)
-  return { id: egg.id, set, storageDays, reasons, expectedHatch: factor * expectedHatch({ storageDays: days, posted: egg.posted }) }
+  return {
+    id: egg.id,
+    set,
+    storageDays,
+    reasons,
+    expectedHatch: factor * expectedHatch({ storageDays: days, posted: egg.posted }),
+  }
 }
 
 const SIZE_WORDS: Readonly<Record<SizeFault, string>> = {
-  long: 'longer than this bird’s eggs should be', round: 'rounder than this bird’s eggs should be',
-  small: 'small for this bird', large: 'large for this bird, perhaps with two yolks',
+  long: 'longer than this bird’s eggs should be',
+  round: 'rounder than this bird’s eggs should be',
+  small: 'small for this bird',
+  large: 'large for this bird, perhaps with two yolks',
 }
 
 /** A reason in plain words, to stand after "because". */
 export function sayReason(reason: AdviceReason): string {
   switch (reason.code) {
-    case 'leaking': return 'it leaks: it would rot and can burst'
-    case 'hairline': return 'it has a hairline crack; some seal it with unscented wax and watch it'
-    case 'hairline-waxed': return 'a hairline crack, sealed: look at it at every candling'
-    case 'laid-unknown': return 'nobody wrote down when it was laid'
-    case 'no-place': return 'the trays are full with better ones'
-    case 'laid-later': return `it is laid ${reason.days} days after the setting: check the date`
-    case 'too-old': return `it will be ${reason.days} days old: too old to start well`
-    case 'old': return `it will be ${reason.days} days old, past the usual limit of ${STORAGE_LIMIT_DAYS}`
-    case 'aging': return `it will be ${reason.days} days old; the best are under ${BEST_STORAGE_DAYS}`
-    case 'size': return SIZE_WORDS[reason.fault]
+    case 'leaking':
+      return 'it leaks: it would rot and can burst'
+    case 'hairline':
+      return 'it has a hairline crack; some seal it with unscented wax and watch it'
+    case 'hairline-waxed':
+      return 'a hairline crack, sealed: look at it at every candling'
+    case 'laid-unknown':
+      return 'nobody wrote down when it was laid'
+    case 'no-place':
+      return 'the trays are full with better ones'
+    case 'laid-later':
+      return `it is laid ${reason.days} days after the setting: check the date`
+    case 'too-old':
+      return `it will be ${reason.days} days old: too old to start well`
+    case 'old':
+      return `it will be ${reason.days} days old, past the usual limit of ${STORAGE_LIMIT_DAYS}`
+    case 'aging':
+      return `it will be ${reason.days} days old; the best are under ${BEST_STORAGE_DAYS}`
+    case 'size':
+      return SIZE_WORDS[reason.fault]
   }
 }

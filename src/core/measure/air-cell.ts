@@ -79,7 +79,10 @@ function edgeResponses(frame: EggFrame): EdgeResponses {
     for (let at = row * frame.lengthPx + pole; at < (row + 1) * frame.lengthPx; at++) {
       const bend = line.values[at]! / lineSd
       const redFall = fall.values[at]! / fallSd
-      coarse.values[at] = clamp(bend, -1.2, 2) + 0.3 * clamp(redFall, -0.8, 1.6) + 0.3 * clamp(greenFall.values[at]! / greenSd, -0.8, 1.6)
+      coarse.values[at] =
+        clamp(bend, -1.2, 2) +
+        0.3 * clamp(redFall, -0.8, 1.6) +
+        0.3 * clamp(greenFall.values[at]! / greenSd, -0.8, 1.6)
       fine.values[at] = clamp(bend, -1.5, 5) + 0.3 * clamp(redFall, -1, 2.5)
     }
   }
@@ -94,7 +97,8 @@ function logAbove(plane: Plane, floor: number): Plane {
 function fallAlongRows({ widthPx, heightPx, values }: Plane): Plane {
   const out = createPlane(widthPx, heightPx)
   for (let y = 0; y < heightPx; y++) {
-    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++) out.values[at] = (values[at - 1]! - values[at + 1]!) / 2
+    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++)
+      out.values[at] = (values[at - 1]! - values[at + 1]!) / 2
   }
   return out
 }
@@ -103,7 +107,8 @@ function fallAlongRows({ widthPx, heightPx, values }: Plane): Plane {
 function bendAlongRows({ widthPx, heightPx, values }: Plane): Plane {
   const out = createPlane(widthPx, heightPx)
   for (let y = 0; y < heightPx; y++) {
-    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++) out.values[at] = values[at - 1]! + values[at + 1]! - 2 * values[at]!
+    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++)
+      out.values[at] = values[at - 1]! + values[at + 1]! - 2 * values[at]!
   }
   return out
 }
@@ -126,7 +131,8 @@ function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
   for (let y = 0; y < plane.heightPx; y += 2) {
     for (let x = 7; x < plane.widthPx - 7; x += 2) {
       const at = y * plane.widthPx + x
-      if (frame.red.values[at]! > litFrom && isInside(frame, x, y, 0.9)) sizes[count++] = Math.abs(plane.values[at]!)
+      if (frame.red.values[at]! > litFrom && isInside(frame, x, y, 0.9))
+        sizes[count++] = Math.abs(plane.values[at]!)
     }
   }
   return Math.max(1e-6, 1.4826 * quantile(sizes.subarray(0, count), 0.5))
@@ -181,7 +187,11 @@ function placeCellEdge(frame: EggFrame, fine: Plane, found: CellCurve): CellCurv
     for (let i = -1; i <= 1; i++) {
       for (let j = -1; j <= 1; j++) {
         for (let k = -1; k <= 1; k++) {
-          const curve = { depth: centre.depth + i * step.depth, slope: centre.slope + j * step.slope, bow: centre.bow + k * step.bow }
+          const curve = {
+            depth: centre.depth + i * step.depth,
+            slope: centre.slope + j * step.slope,
+            bow: centre.bow + k * step.bow,
+          }
           // Placing a line must not run off to another one.
           if (curve.depth < SHALLOWEST || Math.abs(curve.depth - found.depth) > PLACING_REACH) continue
           const score = placingScore(frame, fine, curve)
@@ -202,8 +212,12 @@ function placeCellEdge(frame: EggFrame, fine: Plane, found: CellCurve): CellCurv
  * fingers and spots draw lines where no cell ends.
  */
 function findingScore(frame: EggFrame, response: Plane, curve: CellCurve, samples: number): number {
-  return curveStrength(frame, response, curve, samples, lowerMidMean)
-    - 0.9 * ((curve.depth - 0.18) / 0.1) ** 2 - 0.1 * (curve.slope / 0.25) ** 2 - 0.06 * (curve.bow / 0.04) ** 2
+  return (
+    curveStrength(frame, response, curve, samples, lowerMidMean) -
+    0.9 * ((curve.depth - 0.18) / 0.1) ** 2 -
+    0.1 * (curve.slope / 0.25) ** 2 -
+    0.06 * (curve.bow / 0.04) ** 2
+  )
 }
 
 /**
@@ -216,7 +230,13 @@ function placingScore(frame: EggFrame, response: Plane, curve: CellCurve): numbe
 
 type Average = (values: Float32Array) => number
 
-function curveStrength(frame: EggFrame, response: Plane, curve: CellCurve, samples: number, average: Average): number {
+function curveStrength(
+  frame: EggFrame,
+  response: Plane,
+  curve: CellCurve,
+  samples: number,
+  average: Average,
+): number {
   const { lengthPx, heightPx, radiusPx } = frame
   const half = radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.round(curve.depth * lengthPx)))]!
   const along = new Float32Array(samples)
@@ -224,7 +244,8 @@ function curveStrength(frame: EggFrame, response: Plane, curve: CellCurve, sampl
     const v = (2 * (i + 0.5)) / samples - 1
     const across = v * RIM * half
     // As cellEdgeColumn, written out: this is the innermost loop of the search.
-    const column = curve.depth * lengthPx + curve.slope * across + curve.bow * lengthPx * Math.sqrt(1 - v * v * RIM * RIM)
+    const column =
+      curve.depth * lengthPx + curve.slope * across + curve.bow * lengthPx * Math.sqrt(1 - v * v * RIM * RIM)
     along[i] = sampleAlongRow(response, column, Math.floor(across + heightPx / 2))
   }
   return average(along)
@@ -312,7 +333,11 @@ function depthUncertainty(frame: EggFrame, search: CellSearch): number {
       let sum = -0.045 * shift * shift
       for (let i = 0; i < 4; i++) {
         const across = ((2 * (part + (i + 0.5) / 4)) / parts - 1) * RIM * half
-        sum += sampleBilinear(search.response, cellEdgeColumn(search.best, lengthPx, across, half) + shift, across + heightPx / 2)
+        sum += sampleBilinear(
+          search.response,
+          cellEdgeColumn(search.best, lengthPx, across, half) + shift,
+          across + heightPx / 2,
+        )
       }
       if (sum > bestSum) {
         bestSum = sum
@@ -359,6 +384,10 @@ export function doubtCell(frame: EggFrame, cell: AirCell, shadow: Uint8Array, sp
     const column = Math.min(lengthPx - 1, Math.round(cellEdgeColumn(cell, lengthPx, across, half)) + TOUCH_PX)
     touched += shadow[Math.floor(across + heightPx / 2) * lengthPx + column] ?? 0
   }
-  const depthSd = Math.hypot(cell.depthSd, (TOUCHED_SD * touched) / samples, SPOTTED_SD * Math.min(1, spotCount / 120))
+  const depthSd = Math.hypot(
+    cell.depthSd,
+    (TOUCHED_SD * touched) / samples,
+    SPOTTED_SD * Math.min(1, spotCount / 120),
+  )
   return { ...cell, depthSd, volumeSd: (cell.volumeSd * depthSd) / cell.depthSd }
 }

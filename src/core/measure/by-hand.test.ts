@@ -1,9 +1,26 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bluntPole, smallPole, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
-import { cellCurve, figuresOf, linesOf, newShadow, onSilhouette, smoothCurve, throughSide, withCellMiddle, withPoles } from './by-hand.ts'
+import {
+  cellCurve,
+  figuresOf,
+  linesOf,
+  newShadow,
+  onSilhouette,
+  smoothCurve,
+  throughSide,
+  withCellMiddle,
+  withPoles,
+} from './by-hand.ts'
 
-const OUTLINE: EggOutline = { centre: { x: 300, y: 280 }, axisRad: -1.2, halfLengthPx: 200, halfBreadthPx: 150, taper: 0.13, bulge: -0.02 }
+const OUTLINE: EggOutline = {
+  centre: { x: 300, y: 280 },
+  axisRad: -1.2,
+  halfLengthPx: 200,
+  halfBreadthPx: 150,
+  taper: 0.13,
+  bulge: -0.02,
+}
 const sd = 0.01
 
 function reading(depth: number, tiltRad: number, contour = newShadow(OUTLINE)) {
@@ -16,33 +33,53 @@ function reading(depth: number, tiltRad: number, contour = newShadow(OUTLINE)) {
 
 describe('lines moved by hand', () => {
   it('start from what was measured and say the same', () => {
-    fc.assert(fc.property(fc.double({ min: 0.1, max: 0.35, noNaN: true }), fc.double({ min: -0.25, max: 0.25, noNaN: true }), (depth, tiltRad) => {
-      const figures = figuresOf(linesOf(reading(depth, tiltRad)))
-      expect(figures.airCell!.depth).toBeCloseTo(depth, 2)
-      expect(figures.airCell!.tiltRad).toBeCloseTo(tiltRad, 2)
-      expect(figures.lengthPx).toBe(400)
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 0.35, noNaN: true }),
+        fc.double({ min: -0.25, max: 0.25, noNaN: true }),
+        (depth, tiltRad) => {
+          const figures = figuresOf(linesOf(reading(depth, tiltRad)))
+          expect(figures.airCell!.depth).toBeCloseTo(depth, 2)
+          expect(figures.airCell!.tiltRad).toBeCloseTo(tiltRad, 2)
+          expect(figures.lengthPx).toBe(400)
+        },
+      ),
+    )
   })
 
   it('give the area of a drawn disc, less what lies in the air cell', () => {
-    const disc = (radius: number, along: number) => Array.from({ length: 10 }, (_, i) =>
-      toPicture(OUTLINE, along + radius * Math.cos(i * Math.PI / 5), radius * Math.sin(i * Math.PI / 5)))
+    const disc = (radius: number, along: number) =>
+      Array.from({ length: 10 }, (_, i) =>
+        toPicture(
+          OUTLINE,
+          along + radius * Math.cos((i * Math.PI) / 5),
+          radius * Math.sin((i * Math.PI) / 5),
+        ),
+      )
     const whole = figuresOf({ outline: OUTLINE, cell: null, shadow: disc(60, -40) }).shadowArea
     // The silhouette's area is about π · 200 · 150 · (1 + bulge/4).
     expect(whole).toBeCloseTo((60 * 60) / (200 * 150 * 0.995), 2)
-    expect(figuresOf({ outline: OUTLINE, cell: { left: 0.3, right: 0.3, bow: 0 }, shadow: disc(30, 160) }).shadowArea).toBe(0)
+    expect(
+      figuresOf({ outline: OUTLINE, cell: { left: 0.3, right: 0.3, bow: 0 }, shadow: disc(30, 160) })
+        .shadowArea,
+    ).toBe(0)
     expect(figuresOf({ outline: OUTLINE, cell: null, shadow: [] }).shadowArea).toBe(0)
   })
 
   it('do not care how the egg lies', () => {
     const turned = { ...OUTLINE, axisRad: 2.4 }
-    const at = (outline: EggOutline) => figuresOf({ outline, cell: { left: 0.15, right: 0.22, bow: 0.02 }, shadow: newShadow(outline) })
+    const at = (outline: EggOutline) =>
+      figuresOf({ outline, cell: { left: 0.15, right: 0.22, bow: 0.02 }, shadow: newShadow(outline) })
     expect(at(turned).airCell!.volume).toBeCloseTo(at(OUTLINE).airCell!.volume, 9)
     expect(at(turned).shadowArea).toBeCloseTo(at(OUTLINE).shadowArea, 2)
   })
 
   it('keep the egg’s proportions when a pole moves, and refuse an egg without length', () => {
-    const moved = withPoles(OUTLINE, { x: bluntPole(OUTLINE).x + 10, y: bluntPole(OUTLINE).y - 20 }, smallPole(OUTLINE))
+    const moved = withPoles(
+      OUTLINE,
+      { x: bluntPole(OUTLINE).x + 10, y: bluntPole(OUTLINE).y - 20 },
+      smallPole(OUTLINE),
+    )
     expect(moved.halfBreadthPx / moved.halfLengthPx).toBeCloseTo(0.75, 9)
     expect(bluntPole(moved).x).toBeCloseTo(bluntPole(OUTLINE).x + 10, 6)
     expect(withPoles(OUTLINE, smallPole(OUTLINE), smallPole(OUTLINE))).toBe(OUTLINE)

@@ -1,6 +1,14 @@
 import { clamp } from '../clamp.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
-import { breadthPx, containsPoint, relativeRadius, toEggFrame, toPicture, type EggOutline, type Point } from '../geometry/egg-outline.ts'
+import {
+  breadthPx,
+  containsPoint,
+  relativeRadius,
+  toEggFrame,
+  toPicture,
+  type EggOutline,
+  type Point,
+} from '../geometry/egg-outline.ts'
 import type { EggReading } from './reading.ts'
 
 /** The lines that a candler can move, photograph pixels. */
@@ -41,10 +49,16 @@ const GRID = 160
 /** Lines as they were measured, to start from. */
 export function linesOf(reading: Pick<EggReading, 'outline' | 'airCell' | 'shadow'>): HandLines {
   const { outline, airCell } = reading
-  const longest = reading.shadow.contours.reduce<Point[]>((best, contour) => (contour.length > best.length ? contour : best), [])
+  const longest = reading.shadow.contours.reduce<Point[]>(
+    (best, contour) => (contour.length > best.length ? contour : best),
+    [],
+  )
   return {
     outline,
-    cell: airCell && { ...chordEnds(outline, airCell.depth.value, airCell.tiltRad), bow: bowOf(outline, airCell) },
+    cell: airCell && {
+      ...chordEnds(outline, airCell.depth.value, airCell.tiltRad),
+      bow: bowOf(outline, airCell),
+    },
     shadow: longest.length < SHADOW_CORNERS ? [] : resampled(longest, SHADOW_CORNERS),
     collar: null,
   }
@@ -55,14 +69,21 @@ export function newShadow(outline: EggOutline): Point[] {
   const radius = 0.3 * outline.halfBreadthPx
   return Array.from({ length: SHADOW_CORNERS }, (_, i) => {
     const angle = (2 * Math.PI * i) / SHADOW_CORNERS
-    return toPicture(outline, -0.15 * outline.halfLengthPx + radius * Math.cos(angle), radius * Math.sin(angle))
+    return toPicture(
+      outline,
+      -0.15 * outline.halfLengthPx + radius * Math.cos(angle),
+      radius * Math.sin(angle),
+    )
   })
 }
 
 /** Marks beside the pole that usually stands on the lamp, to be moved to the collar's sides. */
 export function newCollar(outline: EggOutline): [Point, Point] {
   const along = 0.94 * outline.halfLengthPx
-  return [toPicture(outline, along, -0.6 * outline.halfBreadthPx), toPicture(outline, along, 0.6 * outline.halfBreadthPx)]
+  return [
+    toPicture(outline, along, -0.6 * outline.halfBreadthPx),
+    toPicture(outline, along, 0.6 * outline.halfBreadthPx),
+  ]
 }
 
 /** Depth of a usual cell's edge on both sides, to draw one where none was seen. */
@@ -71,7 +92,11 @@ export const NEW_CELL: HandCell = { left: 0.18, right: 0.18, bow: 0 }
 /** A place on the silhouette, `depth` of the length from the blunt pole; left is the side of negative `across`. */
 export function onSilhouette(outline: EggOutline, depth: number, side: 'left' | 'right'): Point {
   const t = 1 - 2 * depth
-  return toPicture(outline, t * outline.halfLengthPx, (side === 'left' ? -1 : 1) * outline.halfBreadthPx * relativeRadius(outline, t))
+  return toPicture(
+    outline,
+    t * outline.halfLengthPx,
+    (side === 'left' ? -1 : 1) * outline.halfBreadthPx * relativeRadius(outline, t),
+  )
 }
 
 /** The air cell's edge as it is drawn, from the left side to the right. */
@@ -91,7 +116,10 @@ export function withCellMiddle(outline: EggOutline, cell: HandCell, to: Point): 
   return { ...cell, bow: clamp(depth - (cell.left + cell.right) / 2, -0.2, 0.2) }
 }
 
-function bowOf(outline: EggOutline, { depth, edge }: { depth: { value: number }; edge: readonly Point[] }): number {
+function bowOf(
+  outline: EggOutline,
+  { depth, edge }: { depth: { value: number }; edge: readonly Point[] },
+): number {
   const middle = edge[edge.length >> 1]
   return middle ? (1 - toEggFrame(outline, middle).along / outline.halfLengthPx) / 2 - depth.value : 0
 }
@@ -107,9 +135,11 @@ export function withPoles(outline: EggOutline, blunt: Point, small: Point): EggO
   const shortest = 0.2 * outline.halfLengthPx
   if (length < 2 * shortest) return outline
   return {
-    ...outline, centre: { x: (blunt.x + small.x) / 2, y: (blunt.y + small.y) / 2 },
+    ...outline,
+    centre: { x: (blunt.x + small.x) / 2, y: (blunt.y + small.y) / 2 },
     axisRad: Math.atan2(blunt.y - small.y, blunt.x - small.x),
-    halfLengthPx: length / 2, halfBreadthPx: (outline.halfBreadthPx * length) / (2 * outline.halfLengthPx),
+    halfLengthPx: length / 2,
+    halfBreadthPx: (outline.halfBreadthPx * length) / (2 * outline.halfLengthPx),
   }
 }
 
@@ -119,7 +149,9 @@ export function throughSide(outline: EggOutline, point: Point): EggOutline {
   const radius = relativeRadius(outline, along / outline.halfLengthPx)
   if (radius < 0.3) return outline
   const halfBreadthPx = Math.abs(across) / radius
-  return halfBreadthPx < 0.3 * outline.halfLengthPx || halfBreadthPx > 1.2 * outline.halfLengthPx ? outline : { ...outline, halfBreadthPx }
+  return halfBreadthPx < 0.3 * outline.halfLengthPx || halfBreadthPx > 1.2 * outline.halfLengthPx
+    ? outline
+    : { ...outline, halfBreadthPx }
 }
 
 /** Smooth closed curve through the corners (Catmull–Rom). */
@@ -130,15 +162,22 @@ export function smoothCurve(corners: readonly Point[]): Point[] {
     const [a, c, d] = [corners[(i + n - 1) % n]!, corners[(i + 1) % n]!, corners[(i + 2) % n]!]
     const at = (p: number, q: number, r: number, s: number, t: number): number =>
       0.5 * (2 * q + (r - p) * t + (2 * p - 5 * q + 4 * r - s) * t * t + (3 * q - p - 3 * r + s) * t ** 3)
-    return Array.from({ length: BETWEEN }, (_, k) => ({ x: at(a.x, b.x, c.x, d.x, k / BETWEEN), y: at(a.y, b.y, c.y, d.y, k / BETWEEN) }))
+    return Array.from({ length: BETWEEN }, (_, k) => ({
+      x: at(a.x, b.x, c.x, d.x, k / BETWEEN),
+      y: at(a.y, b.y, c.y, d.y, k / BETWEEN),
+    }))
   })
 }
 
 export function figuresOf({ outline, cell, shadow }: Omit<HandLines, 'collar'>): HandFigures {
   const chord = cell && chordOf(outline, cell)
   return {
-    lengthPx: 2 * outline.halfLengthPx, breadthPx: breadthPx(outline),
-    airCell: chord && { ...chord, volume: capVolumeFraction(outline, { depthFraction: chord.depth, tiltRad: chord.tiltRad }) },
+    lengthPx: 2 * outline.halfLengthPx,
+    breadthPx: breadthPx(outline),
+    airCell: chord && {
+      ...chord,
+      volume: capVolumeFraction(outline, { depthFraction: chord.depth, tiltRad: chord.tiltRad }),
+    },
     shadowArea: shadow.length < 3 ? 0 : shadowShare(outline, chord, smoothCurve(shadow)),
   }
 }
@@ -160,7 +199,14 @@ function chordEnds(outline: EggOutline, depth: number, tiltRad: number): { left:
   const end = (side: -1 | 1): number => {
     let at = depth
     for (let i = 0; i < 20; i++) {
-      at = (at + clamp(depth + (side * Math.tan(tiltRad) * sideAt(outline, at)) / (2 * outline.halfLengthPx), 0.005, 0.9)) / 2
+      at =
+        (at +
+          clamp(
+            depth + (side * Math.tan(tiltRad) * sideAt(outline, at)) / (2 * outline.halfLengthPx),
+            0.005,
+            0.9,
+          )) /
+        2
     }
     return at
   }
@@ -177,7 +223,11 @@ function shadowShare(outline: EggOutline, chord: Chord | null, curve: readonly P
       const across = 1.1 * outline.halfBreadthPx * ((2 * (row + 0.5)) / GRID - 1)
       const point = toPicture(outline, along, across)
       if (!containsPoint(outline, point)) continue
-      if (chord && (outline.halfLengthPx - along) / length < chord.depth + (Math.tan(chord.tiltRad) * across) / length) continue
+      if (
+        chord &&
+        (outline.halfLengthPx - along) / length < chord.depth + (Math.tan(chord.tiltRad) * across) / length
+      )
+        continue
       contents++
       if (isWithin(curve, point)) dark++
     }
@@ -196,7 +246,9 @@ function isWithin(polygon: readonly Point[], { x, y }: Point): boolean {
 
 /** Points equally far apart along a closed line. */
 function resampled(line: readonly Point[], count: number): Point[] {
-  const steps = line.map((p, i) => Math.hypot(line[(i + 1) % line.length]!.x - p.x, line[(i + 1) % line.length]!.y - p.y))
+  const steps = line.map((p, i) =>
+    Math.hypot(line[(i + 1) % line.length]!.x - p.x, line[(i + 1) % line.length]!.y - p.y),
+  )
   const total = steps.reduce((a, b) => a + b, 0)
   const points: Point[] = []
   let walked = 0

@@ -39,7 +39,8 @@ export function findCrack(frame: EggFrame, scales: ScaleSpace, contents: Content
       if (Math.abs(row + 0.5 - heightPx / 2) > 0.92 * frame.radiusPx[column]!) continue
       if (frame.red.values[at]! < 0.01) continue
       const { across, along } = ridgeAt(red, at)
-      if (-along > BEND_LIMIT && Math.abs(across) < 0.4 * -along && standsOut(frame, column, row)) values[at] = 1
+      if (-along > BEND_LIMIT && Math.abs(across) < 0.4 * -along && standsOut(frame, column, row))
+        values[at] = 1
     }
   }
   let longest = 0
@@ -53,7 +54,10 @@ export function findCrack(frame: EggFrame, scales: ScaleSpace, contents: Content
   return {
     score: 1 / (1 + Math.exp(-(longest - 1.6 * SHORTEST_RUN) / 0.03)),
     points: line && longest > SHORTEST_RUN ? middleOf(frame, line) : [],
-    mask: line && longest > SHORTEST_RUN ? around(frame, line) : { widthPx: lengthPx, heightPx, values: new Uint8Array(values.length) },
+    mask:
+      line && longest > SHORTEST_RUN
+        ? around(frame, line)
+        : { widthPx: lengthPx, heightPx, values: new Uint8Array(values.length) },
   }
 }
 
@@ -95,8 +99,15 @@ function middleOf(frame: EggFrame, piece: Component): Point[] {
     slices.set(flat ? x : y, { sum: slice.sum + (flat ? y : x), count: slice.count + 1 })
   }
   const { outline, step, heightPx } = frame
-  return [...slices].sort(([a], [b]) => a - b).filter((_, i) => i % 4 === 0).map(([place, { sum, count }]) => {
-    const [column, row] = flat ? [place, sum / count] : [sum / count, place]
-    return toPicture(outline, outline.halfLengthPx - (column + 0.5) * step, (row + 0.5 - heightPx / 2) * step)
-  })
+  return [...slices]
+    .sort(([a], [b]) => a - b)
+    .filter((_, i) => i % 4 === 0)
+    .map(([place, { sum, count }]) => {
+      const [column, row] = flat ? [place, sum / count] : [sum / count, place]
+      return toPicture(
+        outline,
+        outline.halfLengthPx - (column + 0.5) * step,
+        (row + 0.5 - heightPx / 2) * step,
+      )
+    })
 }

@@ -8,7 +8,12 @@ import { layOutEgg, type EggFrame } from './egg-frame.ts'
 export type Drawing = (u: number, v: number) => number
 
 export const DRAWN_OUTLINE: EggOutline = {
-  centre: { x: 260, y: 260 }, axisRad: 0, halfLengthPx: 220, halfBreadthPx: 165, taper: 0.13, bulge: -0.03,
+  centre: { x: 260, y: 260 },
+  axisRad: 0,
+  halfLengthPx: 220,
+  halfBreadthPx: 165,
+  taper: 0.13,
+  bulge: -0.03,
 }
 
 /** A hundredth: a picture without any grain exists nowhere, and robust scales would be nought in it. */
@@ -27,11 +32,25 @@ export function drawEgg(red: Drawing, outline: EggOutline = DRAWN_OUTLINE): EggF
       const dx = x + 0.5 - outline.centre.x
       const dy = y + 0.5 - outline.centre.y
       const t = (dx * c + dy * s) / outline.halfLengthPx
-      const half = outline.halfBreadthPx * Math.sqrt(Math.max(1e-6, 1 - t * t)) * (1 + outline.taper * t + outline.bulge * t * t)
-      plane.values[y * widthPx + x] = Math.max(0, red((1 - t) / 2, (-dx * s + dy * c) / half) * (1 + GRAIN * random.normal()))
+      const half =
+        outline.halfBreadthPx *
+        Math.sqrt(Math.max(1e-6, 1 - t * t)) *
+        (1 + outline.taper * t + outline.bulge * t * t)
+      plane.values[y * widthPx + x] = Math.max(
+        0,
+        red((1 - t) / 2, (-dx * s + dy * c) / half) * (1 + GRAIN * random.normal()),
+      )
     }
   }
-  const image: LinearImage = { widthPx, heightPx, red: plane.values, green: plane.values.map((v) => 0.5 * v), blue: plane.values.map((v) => 0.2 * v), reduction: 1, originPx: { x: 0, y: 0 } }
+  const image: LinearImage = {
+    widthPx,
+    heightPx,
+    red: plane.values,
+    green: plane.values.map((v) => 0.5 * v),
+    blue: plane.values.map((v) => 0.2 * v),
+    reduction: 1,
+    originPx: { x: 0, y: 0 },
+  }
   return layOutEgg(image, outline)
 }
 

@@ -6,7 +6,14 @@ import { edgeWidth } from './edge-width.ts'
 import { measureEggs } from './measure.ts'
 
 const SIDE = 400
-const outline: EggOutline = { centre: { x: 200, y: 200 }, axisRad: 0.4, halfLengthPx: 150, halfBreadthPx: 112, taper: 0, bulge: 0 }
+const outline: EggOutline = {
+  centre: { x: 200, y: 200 },
+  axisRad: 0.4,
+  halfLengthPx: 150,
+  halfBreadthPx: 112,
+  taper: 0,
+  bulge: 0,
+}
 
 /** An egg whose light falls like a logistic curve of this scale across its edge. */
 function soft(scalePx: number): LinearImage {
@@ -16,7 +23,10 @@ function soft(scalePx: number): LinearImage {
       const { along, across } = toEggFrame(outline, { x: x + 0.5, y: y + 0.5 })
       const t = along / outline.halfLengthPx
       const r = Math.hypot(t, across / (outline.halfBreadthPx * Math.max(1e-6, relativeRadius(outline, 0))))
-      const away = (r - 1) * Math.min(outline.halfLengthPx, outline.halfBreadthPx) * (Math.abs(t) > 0.7 ? outline.halfLengthPx / outline.halfBreadthPx : 1)
+      const away =
+        (r - 1) *
+        Math.min(outline.halfLengthPx, outline.halfBreadthPx) *
+        (Math.abs(t) > 0.7 ? outline.halfLengthPx / outline.halfBreadthPx : 1)
       red[y * SIDE + x] = 0.5 / (1 + Math.exp(away / scalePx))
     }
   }
@@ -37,7 +47,11 @@ describe('the width of the edge', () => {
 })
 
 const reasonsOf = (shot: object) => {
-  const measured = measureEggs(simulatePhoto({ seed: 'moved', ageDays: 9, shot: { widthPx: 640, heightPx: 640, fill: 0.7, ...shot } }).image, { species: 'chicken' })
+  const measured = measureEggs(
+    simulatePhoto({ seed: 'moved', ageDays: 9, shot: { widthPx: 640, heightPx: 640, fill: 0.7, ...shot } })
+      .image,
+    { species: 'chicken' },
+  )
   return measured.kind === 'eggs' ? measured.eggs[0]!.reasons : measured.rejection.code
 }
 

@@ -30,10 +30,11 @@ export function edgeWidth(linear: LinearImage, outline: EggOutline): number | nu
     const next = at(outline, phi + 0.01)
     const length = Math.hypot(next.x - here.x, next.y - here.y) || 1
     let normal = { x: (next.y - here.y) / length, y: -(next.x - here.x) / length }
-    if ((here.x - outline.centre.x) * normal.x + (here.y - outline.centre.y) * normal.y < 0) normal = { x: -normal.x, y: -normal.y }
+    if ((here.x - outline.centre.x) * normal.x + (here.y - outline.centre.y) * normal.y < 0)
+      normal = { x: -normal.x, y: -normal.y }
     const reach = REACH * outline.halfLengthPx
     for (let s = 0; s <= STEPS; s++) {
-      const d = (2 * s / STEPS - 1) * reach
+      const d = ((2 * s) / STEPS - 1) * reach
       profile[s] = sampleBilinear(plane, here.x + d * normal.x, here.y + d * normal.y)
     }
     const width = fallWidth(profile)
@@ -56,7 +57,9 @@ function fallWidth(profile: Float64Array): number | null {
   // At saturation nobody knows how far the light would have risen.
   if (inside < DARKEST || inside > SATURATED || outside > (1 - LEAST_FALL) * inside) return null
   const from = crossing(profile, STEPS, outside + 0.25 * (inside - outside))
-  return from === null ? null : from - (crossing(profile, Math.ceil(from), outside + 0.75 * (inside - outside)) ?? 0)
+  return from === null
+    ? null
+    : from - (crossing(profile, Math.ceil(from), outside + 0.75 * (inside - outside)) ?? 0)
 }
 
 /** Where, coming in from outside, the light first reaches a level; between two steps in proportion. */

@@ -34,15 +34,31 @@ const RIM = 0.985
 
 export function layOutEgg(image: LinearImage, outline: EggOutline): EggFrame {
   const step = (2 * outline.halfLengthPx) / FRAME_LENGTH_PX
-  const radiusPx = Float32Array.from({ length: FRAME_LENGTH_PX }, (_, i) =>
-    (outline.halfBreadthPx / step) * relativeRadius(outline, 1 - (2 * (i + 0.5)) / FRAME_LENGTH_PX))
+  const radiusPx = Float32Array.from(
+    { length: FRAME_LENGTH_PX },
+    (_, i) => (outline.halfBreadthPx / step) * relativeRadius(outline, 1 - (2 * (i + 0.5)) / FRAME_LENGTH_PX),
+  )
   const greatest = radiusPx.reduce((a, b) => Math.max(a, b), 0)
   const rows = 2 * Math.ceil(greatest) + 8
   const places = samplePlaces(outline, radiusPx, rows, step)
   const plane = (values: Float32Array): Plane => ({ widthPx: FRAME_LENGTH_PX, heightPx: rows, values })
   const [red, green] = sampleBoth(image, places)
   const empty = plane(new Float32Array(0))
-  return withPlanes({ outline, lengthPx: FRAME_LENGTH_PX, heightPx: rows, radiusPx, red: empty, green: empty, redLog: empty, greenLog: empty, step }, plane(red), plane(green))
+  return withPlanes(
+    {
+      outline,
+      lengthPx: FRAME_LENGTH_PX,
+      heightPx: rows,
+      radiusPx,
+      red: empty,
+      green: empty,
+      redLog: empty,
+      greenLog: empty,
+      step,
+    },
+    plane(red),
+    plane(green),
+  )
 }
 
 /** The same frame with other light in it. */
@@ -52,7 +68,10 @@ export function withPlanes(frame: EggFrame, red: Plane, green: Plane): EggFrame 
 }
 
 /** Red and green at each place, bilinear; beyond the picture the border repeats. Both at once: most of the work is finding the place. */
-function sampleBoth({ widthPx, heightPx, red, green }: LinearImage, places: Float64Array): [Float32Array, Float32Array] {
+function sampleBoth(
+  { widthPx, heightPx, red, green }: LinearImage,
+  places: Float64Array,
+): [Float32Array, Float32Array] {
   const outRed = new Float32Array(places.length / 2)
   const outGreen = new Float32Array(places.length / 2)
   for (let i = 0; i < outRed.length; i++) {
@@ -68,7 +87,8 @@ function sampleBoth({ widthPx, heightPx, red, green }: LinearImage, places: Floa
     const c = (1 - tx) * ty
     const d = tx * ty
     outRed[i] = a * red[at]! + b * red[at + 1]! + c * red[at + widthPx]! + d * red[at + widthPx + 1]!
-    outGreen[i] = a * green[at]! + b * green[at + 1]! + c * green[at + widthPx]! + d * green[at + widthPx + 1]!
+    outGreen[i] =
+      a * green[at]! + b * green[at + 1]! + c * green[at + widthPx]! + d * green[at + widthPx + 1]!
   }
   return [outRed, outGreen]
 }
@@ -96,8 +116,13 @@ function samplePlaces(outline: EggOutline, radiusPx: Float32Array, rows: number,
 export function turnedFrame(frame: EggFrame): EggFrame {
   const turn = (plane: Plane): Plane => ({ ...plane, values: plane.values.slice().reverse() })
   return {
-    ...frame, outline: reversed(frame.outline), radiusPx: frame.radiusPx.slice().reverse(),
-    red: turn(frame.red), green: turn(frame.green), redLog: turn(frame.redLog), greenLog: turn(frame.greenLog),
+    ...frame,
+    outline: reversed(frame.outline),
+    radiusPx: frame.radiusPx.slice().reverse(),
+    red: turn(frame.red),
+    green: turn(frame.green),
+    redLog: turn(frame.redLog),
+    greenLog: turn(frame.greenLog),
   }
 }
 

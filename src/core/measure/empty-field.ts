@@ -68,8 +68,14 @@ function basis(u: number, v: number, side: Side): Float64Array {
 /** The field itself: {@link basis} times its coefficients, without making the row. */
 function evaluate(u: number, v: number, side: Side, coefficients: Float64Array): number {
   const square = v * v
-  return coefficients[0]! + coefficients[1]! * u + coefficients[2]! * u * u + coefficients[3]! * square
-    + coefficients[4]! * square * square * square + coefficients[5]! * sideTerm(u, v, side)
+  return (
+    coefficients[0]! +
+    coefficients[1]! * u +
+    coefficients[2]! * u * u +
+    coefficients[3]! * square +
+    coefficients[4]! * square * square * square +
+    coefficients[5]! * sideTerm(u, v, side)
+  )
 }
 
 interface Sample {
@@ -89,12 +95,19 @@ interface Belief {
   sd: number
 }
 
-const SIDEWAYS: readonly Belief[] = BELIEF.map((belief, k) => (k === 1 ? SIDE_BELIEF.along : k === 5 ? SIDE_BELIEF.distance : belief))
+const SIDEWAYS: readonly Belief[] = BELIEF.map((belief, k) =>
+  k === 1 ? SIDE_BELIEF.along : k === 5 ? SIDE_BELIEF.distance : belief,
+)
 
 /** Where the lamp may stand, and what is then believed of the light. */
 const LAMPS: ReadonlyArray<{ lamp: Lamp; side: Side; belief: readonly Belief[]; cost: number }> = [
   { lamp: 'blunt', side: 0, belief: BELIEF, cost: 0 },
-  { lamp: 'small', side: 0, belief: BELIEF.map((belief, k) => (k === 1 ? { ...belief, mean: -belief.mean } : belief)), cost: 0 },
+  {
+    lamp: 'small',
+    side: 0,
+    belief: BELIEF.map((belief, k) => (k === 1 ? { ...belief, mean: -belief.mean } : belief)),
+    cost: 0,
+  },
   { lamp: 'side', side: 1, belief: SIDEWAYS, cost: SIDE_COST },
   { lamp: 'side', side: -1, belief: SIDEWAYS, cost: SIDE_COST },
 ]
@@ -109,7 +122,12 @@ export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCur
     const across = row + 0.5 - frame.heightPx / 2
     for (let column = 0; column < frame.lengthPx; column++) {
       const v = Math.max(-1, Math.min(1, across / Math.max(1, frame.radiusPx[column]!)))
-      redLog[row * frame.lengthPx + column] = evaluate((column + 0.5) / frame.lengthPx - 0.5, v, best.side, best.coefficients)
+      redLog[row * frame.lengthPx + column] = evaluate(
+        (column + 0.5) / frame.lengthPx - 0.5,
+        v,
+        best.side,
+        best.coefficients,
+      )
     }
   }
   return { redLog, spread: best.spread, litShare: best.litShare, lamp: best.lamp }
@@ -161,8 +179,15 @@ function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
 
 function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly Belief[]) {
   const prior = beliefs.map((belief) => belief.mean)
-  const shape = ({ row }: Reading): number => prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
-  let level = samples.length > 0 ? quantile(Float32Array.from(samples, (sample) => sample.value - shape(sample)), 0.85) : -4
+  const shape = ({ row }: Reading): number =>
+    prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
+  let level =
+    samples.length > 0
+      ? quantile(
+          Float32Array.from(samples, (sample) => sample.value - shape(sample)),
+          0.85,
+        )
+      : -4
   if (anchor) level = Math.max(level, anchor.value - shape(anchor) - 0.5)
   let coefficients = Float64Array.from(prior)
   coefficients[0] = level
@@ -187,7 +212,10 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
     const next = equations.solve()
     if (!next) break
     coefficients = Float64Array.from(next)
-    if (anchor) coefficients[0] = coefficients[0]! + Math.max(0, anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients))
+    if (anchor)
+      coefficients[0] =
+        coefficients[0]! +
+        Math.max(0, anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients))
     spread = Math.min(0.3, Math.max(0.04, Math.sqrt(squares / Math.max(1, total)) * 1.15))
     litShare = total / Math.max(1, samples.length)
   }
@@ -195,7 +223,8 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
   let cost = beliefs.reduce((sum, belief, k) => sum + ((coefficients[k]! - prior[k]!) / belief.sd) ** 2, 0)
   for (const sample of samples) {
     const scaled = (sample.value - predict(sample, coefficients)) / 0.1
-    cost += (INDEPENDENT_READINGS / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)
+    cost +=
+      (INDEPENDENT_READINGS / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)
   }
   return { coefficients, spread, litShare, cost }
 }

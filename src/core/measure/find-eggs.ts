@@ -1,7 +1,14 @@
 import { containsPoint, outlinePolygon, scaled, type EggOutline } from '../geometry/egg-outline.ts'
 import { toLinear, type LinearImage, type Region, type RgbImage } from '../image/linear.ts'
 import { findGlow, type Glow, type GlowPatch } from './find-glow.ts'
-import { edgePlanes, proposeOutlines, refineOutline, type EdgePlanes, type OutlineFit, type ShapePrior } from './fit-outline.ts'
+import {
+  edgePlanes,
+  proposeOutlines,
+  refineOutline,
+  type EdgePlanes,
+  type OutlineFit,
+  type ShapePrior,
+} from './fit-outline.ts'
 import type { RejectionCode } from './reading.ts'
 
 /** Long side of the picture in which eggs are first looked for, px. */
@@ -27,7 +34,8 @@ export function findEggs(image: RgbImage, prior: ShapePrior): FoundEgg[] | Rejec
   const factor = Math.max(1, Math.round(Math.max(image.widthPx, image.heightPx) / COARSE_LONG_SIDE_PX))
   const coarse = toLinear(image, factor)
   const glow = findGlow(coarse)
-  if (glow.patches.length === 0 || glow.brightRed < 0.006 || glow.brightRed < 3 * glow.backgroundRed) return 'no-egg'
+  if (glow.patches.length === 0 || glow.brightRed < 0.006 || glow.brightRed < 3 * glow.backgroundRed)
+    return 'no-egg'
   const planes = edgePlanes(coarse, glow)
   const found: FoundEgg[] = []
   const rough: EggOutline[] = []
@@ -36,7 +44,12 @@ export function findEggs(image: RgbImage, prior: ShapePrior): FoundEgg[] | Rejec
     if (rough.some((outline) => containsPoint(outline, patch.centre))) continue
     if (rank > 0 && !mayBeAnotherEgg(patch, glow)) continue
     const proposals = proposeOutlines(planes, patch, prior)
-    const best = bestCutOut(image, glow, proposals.map((proposal) => scaled(proposal.outline, factor)), prior)
+    const best = bestCutOut(
+      image,
+      glow,
+      proposals.map((proposal) => scaled(proposal.outline, factor)),
+      prior,
+    )
     if (!best || !isConvincing(best.fit, patch)) continue
     if (rank > 0 && (best.fit.seenShare < OTHERS_SEEN_SHARE || overlaps(best, found))) continue
     if (reachesBeyond(best, image)) {
@@ -64,21 +77,33 @@ function isConvincing(fit: OutlineFit, patch: GlowPatch): boolean {
 }
 
 /** Looks closely at those proposals that differ. */
-function bestCutOut(image: RgbImage, glow: Glow, proposals: readonly EggOutline[], prior: ShapePrior): FoundEgg | null {
+function bestCutOut(
+  image: RgbImage,
+  glow: Glow,
+  proposals: readonly EggOutline[],
+  prior: ShapePrior,
+): FoundEgg | null {
   const cuts = new Map<EggOutline, FoundEgg>()
   for (const proposal of proposals) {
     if ([...cuts.keys()].some((other) => isNearlySame(other, proposal))) continue
     const egg = cutOut(image, glow, proposal, prior)
     if (egg) cuts.set(proposal, egg)
   }
-  return [...cuts.values()].reduce<FoundEgg | null>((best, egg) => (!best || egg.fit.score > best.fit.score ? egg : best), null)
+  return [...cuts.values()].reduce<FoundEgg | null>(
+    (best, egg) => (!best || egg.fit.score > best.fit.score ? egg : best),
+    null,
+  )
 }
 
 /** Close enough that refining both would end at the same place. */
 function isNearlySame(a: EggOutline, b: EggOutline): boolean {
   const near = 0.06 * a.halfLengthPx
-  return Math.hypot(a.centre.x - b.centre.x, a.centre.y - b.centre.y) < near && Math.abs(a.halfLengthPx - b.halfLengthPx) < near &&
-    Math.abs(a.halfBreadthPx - b.halfBreadthPx) < near && Math.abs(Math.sin(a.axisRad - b.axisRad)) < 0.12
+  return (
+    Math.hypot(a.centre.x - b.centre.x, a.centre.y - b.centre.y) < near &&
+    Math.abs(a.halfLengthPx - b.halfLengthPx) < near &&
+    Math.abs(a.halfBreadthPx - b.halfBreadthPx) < near &&
+    Math.abs(Math.sin(a.axisRad - b.axisRad)) < 0.12
+  )
 }
 
 /** The image around an outline (image pixels) at working size, and the outline fitted there. */
@@ -102,7 +127,9 @@ function around(outline: EggOutline, image: RgbImage): Region | null {
   const top = Math.max(0, Math.floor(Math.min(...polygon.map((p) => p.y)) - margin))
   const right = Math.min(image.widthPx, Math.ceil(Math.max(...polygon.map((p) => p.x)) + margin))
   const bottom = Math.min(image.heightPx, Math.ceil(Math.max(...polygon.map((p) => p.y)) + margin))
-  return right - left < 16 || bottom - top < 16 ? null : { left, top, widthPx: right - left, heightPx: bottom - top }
+  return right - left < 16 || bottom - top < 16
+    ? null
+    : { left, top, widthPx: right - left, heightPx: bottom - top }
 }
 
 /** A cut-out's outline in photograph pixels. */
@@ -129,6 +156,12 @@ function reachesBeyond(egg: FoundEgg, image: RgbImage): boolean {
   const { reduction = 1 } = image
   const slack = 2 * egg.linear.reduction
   const polygon = outlinePolygon(toPhotograph(egg.fit.outline, egg.linear))
-  const out = polygon.filter((p) => p.x < -slack || p.y < -slack || p.x > image.widthPx * reduction + slack || p.y > image.heightPx * reduction + slack)
+  const out = polygon.filter(
+    (p) =>
+      p.x < -slack ||
+      p.y < -slack ||
+      p.x > image.widthPx * reduction + slack ||
+      p.y > image.heightPx * reduction + slack,
+  )
   return out.length > 0.05 * polygon.length
 }

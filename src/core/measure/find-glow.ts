@@ -56,7 +56,8 @@ function borderMedian(plane: Plane): number {
   const samples: number[] = []
   for (let y = 0; y < heightPx; y++) {
     for (let x = 0; x < widthPx; x++) {
-      if (x < rim || y < rim || x >= widthPx - rim || y >= heightPx - rim) samples.push(values[y * widthPx + x]!)
+      if (x < rim || y < rim || x >= widthPx - rim || y >= heightPx - rim)
+        samples.push(values[y * widthPx + x]!)
     }
   }
   samples.sort((a, b) => a - b)
@@ -110,7 +111,12 @@ function labelPatches(mask: Float32Array, red: Plane): GlowPatch[] {
       const at = stack.pop()!
       members.push(at)
       const x = at % widthPx
-      const neighbours = [x > 0 ? at - 1 : at, x < widthPx - 1 ? at + 1 : at, at >= widthPx ? at - widthPx : at, at < widthPx * (heightPx - 1) ? at + widthPx : at]
+      const neighbours = [
+        x > 0 ? at - 1 : at,
+        x < widthPx - 1 ? at + 1 : at,
+        at >= widthPx ? at - widthPx : at,
+        at < widthPx * (heightPx - 1) ? at + widthPx : at,
+      ]
       for (const next of neighbours) {
         if (!mask[next] || seen[next]) continue
         seen[next] = 1

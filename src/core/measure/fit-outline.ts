@@ -79,7 +79,9 @@ export function proposeOutlines(planes: EdgePlanes, patch: GlowPatch, prior: Sha
     .filter((fit): fit is OutlineFit => fit !== null)
     .sort((a, b) => b.score - a.score)
     .slice(0, FOLLOWED)
-  const followed = rough.map(({ outline }) => settle(planes, outline, prior, { points: 48, gatePx: 0.12 * outline.halfLengthPx, rounds: 5 }))
+  const followed = rough.map(({ outline }) =>
+    settle(planes, outline, prior, { points: 48, gatePx: 0.12 * outline.halfLengthPx, rounds: 5 }),
+  )
   return [first, ...followed]
     .filter((fit): fit is OutlineFit => fit !== null)
     .sort((a, b) => b.score - a.score)
@@ -110,7 +112,8 @@ function startingShapes(patch: GlowPatch, prior: ShapePrior): { plain: EggOutlin
   for (let k = 1; k < 6; k++) all.push(start(patch.axisRad + (k * Math.PI) / 6, areaLength, 0))
   for (let k = 0; k < 16; k++) {
     const axisRad = patch.axisRad + (k * Math.PI) / 8
-    for (const growth of [1.25, 1.6]) all.push(start(axisRad, areaLength * growth, -areaLength * (growth - 1)))
+    for (const growth of [1.25, 1.6])
+      all.push(start(axisRad, areaLength * growth, -areaLength * (growth - 1)))
   }
   return { plain: start(patch.axisRad, areaLength, 0), all }
 }
@@ -122,7 +125,12 @@ interface SettleOptions {
 }
 
 /** Gauss–Newton on edge offsets along the normals, with Tukey weights and a narrowing gate. */
-function settle(planes: EdgePlanes, start: EggOutline, prior: ShapePrior, options: SettleOptions): OutlineFit | null {
+function settle(
+  planes: EdgePlanes,
+  start: EggOutline,
+  prior: ShapePrior,
+  options: SettleOptions,
+): OutlineFit | null {
   let outline = start
   let gate = options.gatePx
   let edgeSdPx = 1
@@ -146,9 +154,16 @@ function isPlausible(outline: EggOutline, plane: Plane): boolean {
   const longest = Math.max(plane.widthPx, plane.heightPx)
   const aspect = outline.halfBreadthPx / outline.halfLengthPx
   return (
-    outline.halfLengthPx > 12 && outline.halfLengthPx < 0.9 * longest && aspect > 0.5 && aspect < 0.97 &&
-    Math.abs(outline.taper) < 0.4 && Math.abs(outline.bulge) < 0.25 &&
-    outline.centre.x > 0 && outline.centre.y > 0 && outline.centre.x < plane.widthPx && outline.centre.y < plane.heightPx
+    outline.halfLengthPx > 12 &&
+    outline.halfLengthPx < 0.9 * longest &&
+    aspect > 0.5 &&
+    aspect < 0.97 &&
+    Math.abs(outline.taper) < 0.4 &&
+    Math.abs(outline.bulge) < 0.25 &&
+    outline.centre.x > 0 &&
+    outline.centre.y > 0 &&
+    outline.centre.x < plane.widthPx &&
+    outline.centre.y < plane.heightPx
   )
 }
 
@@ -163,7 +178,10 @@ interface CurveEdge {
 }
 
 /** Point and unit outward normal at φ, from the curve's derivative. */
-function curveNormal(outline: EggOutline, phiRad: number): { along: number; across: number; na: number; nc: number } {
+function curveNormal(
+  outline: EggOutline,
+  phiRad: number,
+): { along: number; across: number; na: number; nc: number } {
   const t = Math.cos(phiRad)
   const s = Math.sin(phiRad)
   const { halfLengthPx: a, halfBreadthPx: b, taper, bulge } = outline
@@ -182,7 +200,9 @@ function findEdges(planes: EdgePlanes, outline: EggOutline, count: number, gateP
   const red = new Float32Array(size)
   const blue = new Float32Array(size)
   const trust = new Float32Array(size)
-  const nearness = Float64Array.from({ length: size }, (_, k) => Math.exp(-0.5 * ((k - reach - margin) / (0.6 * gatePx + 1)) ** 2))
+  const nearness = Float64Array.from({ length: size }, (_, k) =>
+    Math.exp(-0.5 * ((k - reach - margin) / (0.6 * gatePx + 1)) ** 2),
+  )
   const cosine = Math.cos(outline.axisRad)
   const sine = Math.sin(outline.axisRad)
   for (let i = 0; i < count; i++) {
@@ -206,7 +226,10 @@ function findEdges(planes: EdgePlanes, outline: EggOutline, count: number, gateP
     }
     if (bestWeight < 0.03) continue
     edges.push({
-      phiRad, normalAlong: na, normalAcross: nc, trust: bestWeight,
+      phiRad,
+      normalAlong: na,
+      normalAcross: nc,
+      trust: bestWeight,
       offsetPx: steepestFall(red, best) - reach - margin,
     })
   }
@@ -234,7 +257,13 @@ function fallAt(red: Float32Array, at: number): number {
  * about the background, by much of the brightest light on this very profile (so that bloom does not count,
  * yet the faint rim of a dark embryo does); or, where the room is lit and the egg is not, light rises outward.
  */
-function edgeTrusts(planes: EdgePlanes, red: Float32Array, blue: Float32Array, margin: number, trust: Float32Array): void {
+function edgeTrusts(
+  planes: EdgePlanes,
+  red: Float32Array,
+  blue: Float32Array,
+  margin: number,
+  trust: Float32Array,
+): void {
   let brightest = 0
   for (let k = 0; k < red.length; k++) if (red[k]! > brightest) brightest = red[k]!
   const scale = 1 / (brightest + 2 * FLOOR)
@@ -249,7 +278,7 @@ function edgeTrusts(planes: EdgePlanes, red: Float32Array, blue: Float32Array, m
     const mayRise = planes.roomIsLit && inner + FLOOR < 1.35 * background
     if (fall <= 0 && !mayRise) continue
     const outerLog = Math.log((outer + FLOOR) / background)
-    const falling = fall > 0 ? fall * Math.exp(-2.5 * Math.max(0, outerLog - 0.7) / planes.rangeLog) : 0
+    const falling = fall > 0 ? fall * Math.exp((-2.5 * Math.max(0, outerLog - 0.7)) / planes.rangeLog) : 0
     let rising = 0
     if (mayRise && outerLog < 0.5) {
       const innerBlue = (blue[k - 1]! + blue[k - 2]! + blue[k - 3]!) / 3
@@ -269,7 +298,11 @@ function robustSpread(edges: CurveEdge[]): number {
 const PARAMETERS = 7 // centre along, centre across, axis, half-length, half-breadth, breadth·taper, breadth·bulge
 
 function newtonStep(
-  outline: EggOutline, edges: CurveEdge[], prior: ShapePrior, edgeSdPx: number, cutPx: number,
+  outline: EggOutline,
+  edges: CurveEdge[],
+  prior: ShapePrior,
+  edgeSdPx: number,
+  cutPx: number,
 ): { outline: EggOutline; taperSd: number } | null {
   const equations = new NormalEquations(PARAMETERS)
   // Neighbouring edge points share their errors (blur, mottling), so each counts for less than one.
@@ -328,7 +361,8 @@ function scoreOutline(planes: EdgePlanes, outline: EggOutline): Pick<OutlineFit,
     const { along, across, na, nc } = curveNormal(outline, (2 * Math.PI * i) / CURVE_POINTS)
     const reach = 0.06 * outline.halfLengthPx
     const p = toPicture(outline, along + reach * na, across + reach * nc)
-    const glow = (Math.log(sampleBilinear(planes.red, p.x, p.y) + FLOOR) - planes.backgroundLog) / planes.rangeLog
+    const glow =
+      (Math.log(sampleBilinear(planes.red, p.x, p.y) + FLOOR) - planes.backgroundLog) / planes.rangeLog
     score -= 0.8 * Math.max(0, glow - 0.45)
   }
   return { score: score / CURVE_POINTS, seenShare: seen / CURVE_POINTS }

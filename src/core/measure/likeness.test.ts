@@ -15,7 +15,8 @@ function oval(from: Colour, to: Colour = from): RgbImage {
     for (let x = 0; x < SIDE; x++) {
       const r = Math.hypot((x - 200) / 112, (y - 200) / 150)
       const cover = Math.min(1, Math.max(0, (1 - r) * 112 + 0.5))
-      for (let c = 0; c < 3; c++) data[3 * (y * SIDE + x) + c] = 4 + cover * (from[c]! + (to[c]! - from[c]!) * Math.min(1, r) - 4)
+      for (let c = 0; c < 3; c++)
+        data[3 * (y * SIDE + x) + c] = 4 + cover * (from[c]! + (to[c]! - from[c]!) * Math.min(1, r) - 4)
     }
   }
   return { widthPx: SIDE, heightPx: SIDE, channels: 3, data }
@@ -24,13 +25,24 @@ function oval(from: Colour, to: Colour = from): RgbImage {
 // A drawing shaded into the dark has the steps of eight bits there, which look like grain: that one still passes.
 describe('a drawn oval is not graded', () => {
   it.each<[string, Colour, Colour?]>([
-    ['orange', [255, 136, 0]], ['yolk yellow', [255, 204, 102]], ['brown', [170, 51, 0]], ['grey', [136, 136, 136]], ['white', [255, 255, 255]],
-    ['blue', [51, 102, 255]], ['green', [34, 204, 68]], ['shaded like a lamp behind it', [255, 204, 102], [204, 68, 0]],
+    ['orange', [255, 136, 0]],
+    ['yolk yellow', [255, 204, 102]],
+    ['brown', [170, 51, 0]],
+    ['grey', [136, 136, 136]],
+    ['white', [255, 255, 255]],
+    ['blue', [51, 102, 255]],
+    ['green', [34, 204, 68]],
+    ['shaded like a lamp behind it', [255, 204, 102], [204, 68, 0]],
   ])('%s', (_, from, to) => {
     const measured = measureEggs(oval(from, to), { species: 'chicken' })
     if (measured.kind === 'rejected') return expect(measured.rejection.code).toMatch(/no-egg|outline-unclear/)
     for (const ageDays of [7, 10, 17]) {
-      const verdict = gradeEgg(measured.eggs[0]!, { species: 'chicken', ageDays, shell: 'white', policy: 'first-sight' })
+      const verdict = gradeEgg(measured.eggs[0]!, {
+        species: 'chicken',
+        ageDays,
+        shell: 'white',
+        policy: 'first-sight',
+      })
       expect([verdict.grade, verdict.action, verdict.readable]).toEqual(['unsure', 'recheck', false])
     }
   })
@@ -38,10 +50,22 @@ describe('a drawn oval is not graded', () => {
 
 describe('an egg is an egg', () => {
   it.each<[string, number, Shell, object]>([
-    ['set this morning', 0.2, 'white', {}], ['late in a dark shell', 17, 'dark', {}], ['burnt out', 8, 'white', { exposure: 1.9 }], ['dim', 8, 'brown', { exposure: 0.15 }],
-    ['through a soft lens', 5, 'tinted', { defocusPx: 3.5, electrons: 9000 }], ['under cool light', 6, 'blue', { whiteBalance: [1, 1.25, 1.6] }],
+    ['set this morning', 0.2, 'white', {}],
+    ['late in a dark shell', 17, 'dark', {}],
+    ['burnt out', 8, 'white', { exposure: 1.9 }],
+    ['dim', 8, 'brown', { exposure: 0.15 }],
+    ['through a soft lens', 5, 'tinted', { defocusPx: 3.5, electrons: 9000 }],
+    ['under cool light', 6, 'blue', { whiteBalance: [1, 1.25, 1.6] }],
   ])('%s', (_, ageDays, shell, shot) => {
-    const measured = measureEggs(simulatePhoto({ seed: `likeness ${shell} ${ageDays}`, ageDays, shell, shot: { widthPx: SIDE, heightPx: SIDE, ...shot } } as Parameters<typeof simulatePhoto>[0]).image, { species: 'chicken' })
+    const measured = measureEggs(
+      simulatePhoto({
+        seed: `likeness ${shell} ${ageDays}`,
+        ageDays,
+        shell,
+        shot: { widthPx: SIDE, heightPx: SIDE, ...shot },
+      } as Parameters<typeof simulatePhoto>[0]).image,
+      { species: 'chicken' },
+    )
     expect(measured.kind === 'eggs' && measured.eggs[0]!.reasons).not.toContain('unlike-an-egg')
   })
 })

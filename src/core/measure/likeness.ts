@@ -44,8 +44,11 @@ export function looksLikeAnEgg(linear: LinearImage, outline: EggOutline): boolea
       const plane = red[at]! < SATURATED ? red : green[at]! < SATURATED ? green : blue
       const here = plane[at]!
       if (here < DARK || here > SATURATED) continue
-      steps.push(Math.abs(4 * here - plane[at - 1]! - plane[at + 1]! - plane[at - widthPx]! - plane[at + widthPx]!) / (4 * here))
-      const key = Math.floor((u + 1) * FIELDS / 2) * FIELDS + Math.floor((v + 1) * FIELDS / 2)
+      steps.push(
+        Math.abs(4 * here - plane[at - 1]! - plane[at + 1]! - plane[at - widthPx]! - plane[at + widthPx]!) /
+          (4 * here),
+      )
+      const key = Math.floor(((u + 1) * FIELDS) / 2) * FIELDS + Math.floor(((v + 1) * FIELDS) / 2)
       const field = fields.get(key) ?? { sum: 0, count: 0 }
       field.sum += Math.log(here)
       field.count++
@@ -54,8 +57,11 @@ export function looksLikeAnEgg(linear: LinearImage, outline: EggOutline): boolea
   }
   // Burnt out all over, or dark all over: that is for the light to say.
   if (steps.length < channels.red.length / 4) return true
-  const plain = quantile(Float32Array.from(steps), 0.9) < LIMITS.texture.upper && medianOf(steps) < LIMITS.texture.median
-  const means = Float32Array.from([...fields.values()].filter(({ count }) => count >= FEWEST_PIXELS).map(({ sum, count }) => sum / count))
+  const plain =
+    quantile(Float32Array.from(steps), 0.9) < LIMITS.texture.upper && medianOf(steps) < LIMITS.texture.median
+  const means = Float32Array.from(
+    [...fields.values()].filter(({ count }) => count >= FEWEST_PIXELS).map(({ sum, count }) => sum / count),
+  )
   const even = means.length > 0 && quantile(means, 0.95) - quantile(means, 0.05) < LIMITS.fall
   const [r, g, b] = [medianOf(channels.red), medianOf(channels.green), medianOf(channels.blue)]
   const cold = r < BRIGHT && r < LIMITS.warmth * Math.max(g, b)

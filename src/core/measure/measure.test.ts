@@ -7,7 +7,17 @@ import type { SimulatedTruth } from '../simulate/render.ts'
 import { measureEggs, needsMorePixels } from './measure.ts'
 import type { EggReading } from './reading.ts'
 
-const PLAIN = { widthPx: 600, heightPx: 600, axisRad: -1.4, leanRad: 0.04, collar: 0, lamp: 'blunt', exposure: 0.9, electrons: 3000, defocusPx: 0.7 } as const
+const PLAIN = {
+  widthPx: 600,
+  heightPx: 600,
+  axisRad: -1.4,
+  leanRad: 0.04,
+  collar: 0,
+  lamp: 'blunt',
+  exposure: 0.9,
+  electrons: 3000,
+  defocusPx: 0.7,
+} as const
 
 function read(image: RgbImage): EggReading {
   const reading = measureEggs(image, { species: 'chicken' })
@@ -37,7 +47,10 @@ function overlap(a: EggReading['outline'], b: EggReading['outline']): number {
 }
 function nearerBlunt(egg: EggReading, truth: SimulatedTruth): boolean {
   const [b, s] = [bluntPole(truth.outline), smallPole(truth.outline)]
-  return Math.hypot(egg.bluntPole.x - b.x, egg.bluntPole.y - b.y) < Math.hypot(egg.bluntPole.x - s.x, egg.bluntPole.y - s.y)
+  return (
+    Math.hypot(egg.bluntPole.x - b.x, egg.bluntPole.y - b.y) <
+    Math.hypot(egg.bluntPole.x - s.x, egg.bluntPole.y - s.y)
+  )
 }
 
 describe('outline and poles', () => {
@@ -90,7 +103,9 @@ describe('invariance', () => {
 
   function remap(width: number, height: number, from: (x: number, y: number) => number): RgbImage {
     const data = new Uint8Array(3 * width * height)
-    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) for (let c = 0; c < 3; c++) data[3 * (y * width + x) + c] = image.data[3 * from(x, y) + c]!
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++)
+        for (let c = 0; c < 3; c++) data[3 * (y * width + x) + c] = image.data[3 * from(x, y) + c]!
     return { widthPx: width, heightPx: height, channels: 3, data }
   }
   function expectSame(egg: EggReading): void {
@@ -124,17 +139,24 @@ describe('invariance', () => {
   }
 
   it('holds at any angle, in the mirror or not, at any size', () => {
-    fc.assert(fc.property(
-      fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }), fc.boolean(), fc.double({ min: 0.6, max: 1.8, noNaN: true }),
-      (angle, mirror, scale) => {
-        const egg = read(turned(angle, mirror, scale))
-        expect(Math.abs(egg.lengthPx / scale / plain.lengthPx - 1)).toBeLessThan(0.012)
-        expect(Math.abs(egg.breadthPx / scale / plain.breadthPx - 1)).toBeLessThan(0.012)
-        expect(Math.abs(egg.airCell!.depth.value - plain.airCell!.depth.value)).toBeLessThan(0.012)
-        expect(Math.abs(egg.shadow.area.value - plain.shadow.area.value)).toBeLessThan(0.03)
-        expect(Math.abs(Math.abs(egg.airCell!.tiltRad) - Math.abs(plain.airCell!.tiltRad))).toBeLessThan(0.04)
-      },
-    ), { numRuns: 12, seed: 7 })
+    fc.assert(
+      fc.property(
+        fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }),
+        fc.boolean(),
+        fc.double({ min: 0.6, max: 1.8, noNaN: true }),
+        (angle, mirror, scale) => {
+          const egg = read(turned(angle, mirror, scale))
+          expect(Math.abs(egg.lengthPx / scale / plain.lengthPx - 1)).toBeLessThan(0.012)
+          expect(Math.abs(egg.breadthPx / scale / plain.breadthPx - 1)).toBeLessThan(0.012)
+          expect(Math.abs(egg.airCell!.depth.value - plain.airCell!.depth.value)).toBeLessThan(0.012)
+          expect(Math.abs(egg.shadow.area.value - plain.shadow.area.value)).toBeLessThan(0.03)
+          expect(Math.abs(Math.abs(egg.airCell!.tiltRad) - Math.abs(plain.airCell!.tiltRad))).toBeLessThan(
+            0.04,
+          )
+        },
+      ),
+      { numRuns: 12, seed: 7 },
+    )
   })
 
   it('holds under a quarter turn', () => expectSame(read(remap(600, 600, (x, y) => x * 600 + (599 - y)))))
@@ -149,7 +171,12 @@ describe('invariance', () => {
 })
 
 describe('pictures that cannot be measured', () => {
-  const flat = (widthPx: number, heightPx: number, value: number): RgbImage => ({ widthPx, heightPx, channels: 3, data: new Uint8Array(3 * widthPx * heightPx).fill(value) })
+  const flat = (widthPx: number, heightPx: number, value: number): RgbImage => ({
+    widthPx,
+    heightPx,
+    channels: 3,
+    data: new Uint8Array(3 * widthPx * heightPx).fill(value),
+  })
   it.each([
     ['one pixel', flat(1, 1, 200), 'too-small'],
     ['night', flat(400, 400, 0), 'no-egg'],
@@ -166,18 +193,24 @@ describe('pictures that cannot be measured', () => {
 
   it('a bright bar is no egg', () => {
     const bar = flat(400, 400, 2)
-    for (let y = 180; y < 215; y++) for (let x = 10; x < 390; x++) bar.data.fill(220, 3 * (y * 400 + x), 3 * (y * 400 + x) + 3)
+    for (let y = 180; y < 215; y++)
+      for (let x = 10; x < 390; x++) bar.data.fill(220, 3 * (y * 400 + x), 3 * (y * 400 + x) + 3)
     expect(measureEggs(bar).kind).toBe('rejected')
   })
 })
 
 describe('several eggs in one picture', () => {
   it('are each measured as if alone, in the order of the tray', () => {
-    const photos = [7, 0.2, 9, 5].map((ageDays, i) => simulatePhoto({ ageDays, seed: `tray ${i}`, shot: { ...PLAIN, widthPx: 400, heightPx: 500 } }))
+    const photos = [7, 0.2, 9, 5].map((ageDays, i) =>
+      simulatePhoto({ ageDays, seed: `tray ${i}`, shot: { ...PLAIN, widthPx: 400, heightPx: 500 } }),
+    )
     const data = new Uint8Array(3 * 800 * 1000)
     for (const [i, { image }] of photos.entries()) {
       for (let y = 0; y < 500; y++) {
-        data.set(image.data.subarray(3 * y * 400, 3 * (y + 1) * 400), 3 * ((500 * (i >> 1) + y) * 800 + 400 * (i % 2)))
+        data.set(
+          image.data.subarray(3 * y * 400, 3 * (y + 1) * 400),
+          3 * ((500 * (i >> 1) + y) * 800 + 400 * (i % 2)),
+        )
       }
     }
     const image: RgbImage = { widthPx: 800, heightPx: 1000, channels: 3, data }
@@ -185,7 +218,10 @@ describe('several eggs in one picture', () => {
     if (reading.kind !== 'eggs') throw new Error(reading.rejection.message)
     expect(reading.eggs).toHaveLength(4)
     for (const [i, { truth }] of photos.entries()) {
-      const outline = { ...truth.outline, centre: { x: truth.outline.centre.x + 400 * (i % 2), y: truth.outline.centre.y + 500 * (i >> 1) } }
+      const outline = {
+        ...truth.outline,
+        centre: { x: truth.outline.centre.x + 400 * (i % 2), y: truth.outline.centre.y + 500 * (i >> 1) },
+      }
       expect(overlap(reading.eggs[i]!.outline, outline)).toBeGreaterThan(0.97)
       expect(Math.abs(reading.eggs[i]!.airCell!.depth.value - truth.airCell.depth)).toBeLessThan(0.02)
     }
@@ -196,7 +232,9 @@ describe('several eggs in one picture', () => {
     const large = { ...image, reduction: 4 }
     expect(needsMorePixels(large, measureEggs(large))).toBe(false)
     const smallEgg = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, widthPx: 240, heightPx: 240 } }).image
-    expect(needsMorePixels({ ...smallEgg, reduction: 4 }, measureEggs({ ...smallEgg, reduction: 4 }))).toBe(true)
+    expect(needsMorePixels({ ...smallEgg, reduction: 4 }, measureEggs({ ...smallEgg, reduction: 4 }))).toBe(
+      true,
+    )
     expect(needsMorePixels(smallEgg, measureEggs(smallEgg))).toBe(false)
   })
 })

@@ -1,14 +1,27 @@
 import { clamp } from '../clamp.ts'
 import { medianOf } from '../image/quantile.ts'
 import {
-  bluntPole, breadthPx, outlinePolygon, reversed, smallPole, toPicture, type Point,
+  bluntPole,
+  breadthPx,
+  outlinePolygon,
+  reversed,
+  smallPole,
+  toPicture,
+  type Point,
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
 import type { LinearImage, RgbImage } from '../image/linear.ts'
 import type { Mask } from '../image/morphology.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
-import { cellEdgePoints, doubtCell, measureAirCell, searchCellEdge, type AirCell, type CellSearch } from './air-cell.ts'
+import {
+  cellEdgePoints,
+  doubtCell,
+  measureAirCell,
+  searchCellEdge,
+  type AirCell,
+  type CellSearch,
+} from './air-cell.ts'
 import { findContents, type Contents } from './contents.ts'
 import { findCrack } from './crack.ts'
 import { edgeWidth } from './edge-width.ts'
@@ -46,7 +59,9 @@ const TAPER = { mean: 0.13, sd: 0.045 }
 export function measureEggs(image: RgbImage, options: MeasureOptions = {}): EggsReading {
   const stage = stageTimer(options)
   if (Math.min(image.widthPx, image.heightPx) < SHORTEST_SIDE_PX) return rejected('too-small')
-  const aspect = options.species ? SPECIES[options.species].breadthMm / SPECIES[options.species].lengthMm : 0.76
+  const aspect = options.species
+    ? SPECIES[options.species].breadthMm / SPECIES[options.species].lengthMm
+    : 0.76
   const anyShape: ShapePrior = { aspect, taper: 0, taperSd: 0.15 }
   const found = findEggs(image, anyShape)
   if (typeof found === 'string') return rejected(found)
@@ -90,9 +105,11 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
   stage('light and cracks')
 
   const outline = toPhotograph(fit.outline, linear)
-  const toPhoto = (points: Point[]): Point[] => points.map((p) => ({
-    x: p.x * linear.reduction + linear.originPx.x, y: p.y * linear.reduction + linear.originPx.y,
-  }))
+  const toPhoto = (points: Point[]): Point[] =>
+    points.map((p) => ({
+      x: p.x * linear.reduction + linear.originPx.x,
+      y: p.y * linear.reduction + linear.originPx.y,
+    }))
   return {
     outline,
     polygon: outlinePolygon(outline),
@@ -104,24 +121,44 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
     edgeSeenShare: fit.seenShare,
     airCell: cell && describeCell(cell, toPhoto(cellEdgePoints(frame, cell))),
     shadow: {
-      area: { value: shadow.area, sd: shadow.areaSd }, darkness: shadow.darkness, edgeSlope: shadow.edgeSlope,
+      area: { value: shadow.area, sd: shadow.areaSd },
+      darkness: shadow.darkness,
+      edgeSlope: shadow.edgeSlope,
       contours: shadowContours(frame, shadow).map(toPhoto),
     },
     vessels: { coverage: { value: vessels.coverage, sd: vessels.coverageSd }, netLength: vessels.netLength },
-    ring: { score: { value: ring.score, sd: ring.scoreSd }, visibleShare: ring.visibleShare, support: ring.support, shareOfLines: ring.shareOfLines, points: toPhoto(ring.points) },
+    ring: {
+      score: { value: ring.score, sd: ring.scoreSd },
+      visibleShare: ring.visibleShare,
+      support: ring.support,
+      shareOfLines: ring.shareOfLines,
+      points: toPhoto(ring.points),
+    },
     crack: { score: crack.score, points: toPhoto(crack.points) },
     light,
     signs,
     spotCount,
     litShare: 1 - unlit.share,
-    reasons: reasonsFor(cell, bluntEndProbability, light, fit, edgeWidth(linear, fit.outline), looksLikeAnEgg(linear, fit.outline)),
+    reasons: reasonsFor(
+      cell,
+      bluntEndProbability,
+      light,
+      fit,
+      edgeWidth(linear, fit.outline),
+      looksLikeAnEgg(linear, fit.outline),
+    ),
   }
 }
 
 function inTrayOrder(found: readonly FoundEgg[]): FoundEgg[] {
   const outlines = found.map((egg) => toPhotograph(egg.fit.outline, egg.linear))
   const spacing = Math.max(...outlines.map((outline) => 2 * outline.halfLengthPx))
-  return readingOrder(arrangeInGrid(outlines.map((outline) => outline.centre), spacing)).map((i) => found[i]!)
+  return readingOrder(
+    arrangeInGrid(
+      outlines.map((outline) => outline.centre),
+      spacing,
+    ),
+  ).map((i) => found[i]!)
 }
 
 function stageTimer({ clock, onStage }: MeasureOptions): (stage: string) => void {
@@ -158,16 +195,30 @@ const EDGE_SETTLES = 0.8
 /** Decides the blunt end from the shape and from where an air cell's edge is, then fits again where that helps. */
 function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Oriented {
   const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
-  const shape = clamp((4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)), -7, 7)
+  const shape = clamp(
+    (4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)),
+    -7,
+    7,
+  )
   const forward = look(linear, bluntFirst)
-  if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES) return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
+  if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES)
+    return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
   const turned = turnedFrame(forward.frame)
-  const backward: Look = { ...forward, fit: { ...bluntFirst, outline: turned.outline }, frame: turned, search: searchCellEdge(turned) }
+  const backward: Look = {
+    ...forward,
+    fit: { ...bluntFirst, outline: turned.outline },
+    frame: turned,
+    search: searchCellEdge(turned),
+  }
   const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), -4, 4)
   const chosen = logOdds >= 0 ? forward : backward
   const bluntEndProbability = 1 / (1 + Math.exp(-Math.abs(logOdds)))
   if (fit.seenShare > EDGE_SETTLES) return { ...chosen, bluntEndProbability }
-  const again = refineOutline(planes, chosen.fit.outline, { ...anyShape, taper: TAPER.mean, taperSd: TAPER.sd })
+  const again = refineOutline(planes, chosen.fit.outline, {
+    ...anyShape,
+    taper: TAPER.mean,
+    taperSd: TAPER.sd,
+  })
   return { ...(again ? look(linear, again) : chosen), bluntEndProbability }
 }
 
@@ -214,9 +265,12 @@ function readLight(frame: EggFrame, contents: Contents, field: EmptyField): Ligh
   const medianRed = medianOf(light)
   const noise = 1.4826 * medianOf(steps) * Math.sqrt(2 / 3)
   return {
-    medianRed, relativeNoise: noise / Math.max(1e-4, medianRed),
+    medianRed,
+    relativeNoise: noise / Math.max(1e-4, medianRed),
     clippedShare: clipped / Math.max(1, light.length),
-    emptyRed: Math.exp(field.redLog[Math.floor(frame.heightPx / 2) * frame.lengthPx + Math.floor(frame.lengthPx * 0.6)]!),
+    emptyRed: Math.exp(
+      field.redLog[Math.floor(frame.heightPx / 2) * frame.lengthPx + Math.floor(frame.lengthPx * 0.6)]!,
+    ),
     lamp: field.lamp,
   }
 }
@@ -225,19 +279,34 @@ function describeCell(cell: AirCell, edge: Point[]): NonNullable<EggReading['air
   return {
     depth: { value: cell.depth, sd: cell.depthSd },
     volume: { value: cell.volume, sd: cell.volumeSd },
-    tiltRad: cell.tiltRad, edge,
+    tiltRad: cell.tiltRad,
+    edge,
   }
 }
 
 function shadowContours(frame: EggFrame, shadow: Shadow): Point[][] {
   return traceContours(shadow.mask).map((chain) =>
-    chain.map(({ x, y }) => toPicture(frame.outline, frame.outline.halfLengthPx - x * frame.step, (y - frame.heightPx / 2) * frame.step)))
+    chain.map(({ x, y }) =>
+      toPicture(
+        frame.outline,
+        frame.outline.halfLengthPx - x * frame.step,
+        (y - frame.heightPx / 2) * frame.step,
+      ),
+    ),
+  )
 }
 
 /** Edges wider than this, ÷ length, leave no thin vessel to be seen: wider ones than 99 in 100 sharp pictures have; from 0.018 on no outline is found. */
 const BLURRED_EDGE = 0.013
 
-function reasonsFor(cell: AirCell | null, bluntEndProbability: number, light: LightReading, fit: OutlineFit, edge: number | null, likely: boolean): ReasonCode[] {
+function reasonsFor(
+  cell: AirCell | null,
+  bluntEndProbability: number,
+  light: LightReading,
+  fit: OutlineFit,
+  edge: number | null,
+  likely: boolean,
+): ReasonCode[] {
   const reasons: ReasonCode[] = []
   if (!likely) reasons.push('unlike-an-egg')
   if (!cell) reasons.push('air-cell-not-seen')

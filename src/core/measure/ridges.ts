@@ -37,7 +37,8 @@ export function smooth(plane: Plane, sigmaPx: number): SmoothPlane {
 export function scaleSpace(frame: EggFrame): ScaleSpace {
   const blood = bloodLight(frame)
   return {
-    red: smooth(frame.redLog, SIGMAS_PX[0]), lines: SIGMAS_PX.map((sigmaPx) => smooth(blood, sigmaPx)),
+    red: smooth(frame.redLog, SIGMAS_PX[0]),
+    lines: SIGMAS_PX.map((sigmaPx) => smooth(blood, sigmaPx)),
     grain: neighbourNoise(frame, blood),
   }
 }
@@ -52,7 +53,8 @@ function bloodLight(frame: EggFrame): Plane {
   const total = red + GREEN_TO_RED * green
   const { redLog, greenLog } = frame
   const values = new Float32Array(redLog.values.length)
-  for (let at = 0; at < values.length; at++) values[at] = (red * redLog.values[at]! + green * greenLog.values[at]!) / total
+  for (let at = 0; at < values.length; at++)
+    values[at] = (red * redLog.values[at]! + green * greenLog.values[at]!) / total
   return { ...redLog, values }
 }
 
@@ -61,7 +63,11 @@ function neighbourNoise(frame: EggFrame, { values }: Plane): number {
   const differences: number[] = []
   for (let at = 2; at < values.length - 2; at += 7) {
     const column = at % frame.lengthPx
-    if (column > 12 && column < frame.lengthPx - 12 && isInside(frame, column, Math.floor(at / frame.lengthPx), 0.9)) {
+    if (
+      column > 12 &&
+      column < frame.lengthPx - 12 &&
+      isInside(frame, column, Math.floor(at / frame.lengthPx), 0.9)
+    ) {
       differences.push(Math.abs(values[at]! - (values[at - 2]! + values[at + 2]!) / 2))
     }
   }
@@ -90,7 +96,12 @@ export function ridgeAt({ widthPx, values: v, sigmaPx }: SmoothPlane, at: number
 }
 
 /** Bend in the direction (dx, dy), a unit vector, at a pixel that is not on the border. */
-export function bendAlong({ widthPx, values: v, sigmaPx }: SmoothPlane, at: number, dx: number, dy: number): number {
+export function bendAlong(
+  { widthPx, values: v, sigmaPx }: SmoothPlane,
+  at: number,
+  dx: number,
+  dy: number,
+): number {
   const twice = 2 * v[at]!
   const xx = v[at - 1]! + v[at + 1]! - twice
   const yy = v[at - widthPx]! + v[at + widthPx]! - twice
@@ -101,6 +112,7 @@ export function bendAlong({ widthPx, values: v, sigmaPx }: SmoothPlane, at: numb
 /** What mottling and grain bend the light by: robust spread of its bends at the marked pixels, log units. */
 export function clutterOf(light: SmoothPlane, usable: Uint8Array): number {
   const bends: number[] = []
-  for (let at = light.widthPx + 1; at < usable.length - light.widthPx - 1; at += 5) if (usable[at]) bends.push(Math.abs(bendAlong(light, at, 1, 0)))
+  for (let at = light.widthPx + 1; at < usable.length - light.widthPx - 1; at += 5)
+    if (usable[at]) bends.push(Math.abs(bendAlong(light, at, 1, 0)))
   return 1.4826 * medianOf(bends)
 }

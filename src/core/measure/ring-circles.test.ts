@@ -18,11 +18,13 @@ describe('circles on the egg’s ball', () => {
   })
 
   it('at the limb is seen half, whatever its size', () => {
-    fc.assert(fc.property(angle, (halfAngleRad) => {
-      const seen = facing(placesOn({ normal: [0, 1, 0], halfAngleRad, stretch: 1 }, SAMPLES))
-      expect(seen).toBeGreaterThan(0.4 * SAMPLES)
-      expect(seen).toBeLessThan(0.6 * SAMPLES)
-    }))
+    fc.assert(
+      fc.property(angle, (halfAngleRad) => {
+        const seen = facing(placesOn({ normal: [0, 1, 0], halfAngleRad, stretch: 1 }, SAMPLES))
+        expect(seen).toBeGreaterThan(0.4 * SAMPLES)
+        expect(seen).toBeLessThan(0.6 * SAMPLES)
+      }),
+    )
   })
 
   it('behind the egg is not seen', () => {
@@ -39,16 +41,27 @@ describe('circles on the egg’s ball', () => {
   })
 
   it('lie inside the egg, whatever way they face', () => {
-    fc.assert(fc.property(fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: 0, max: 1.5, noNaN: true }), angle, (turn, tilt, halfAngleRad) => {
-      const normal = [Math.sin(tilt) * Math.cos(turn), Math.sin(tilt) * Math.sin(turn), Math.cos(tilt)] as const
-      const places = placesOn({ normal, halfAngleRad, stretch: 1.2 }, SAMPLES)
-      for (let i = 0; i < places.length; i += 4) {
-        if (Number.isNaN(places[i]!)) continue
-        expect(places[i]!).toBeGreaterThanOrEqual(0)
-        expect(places[i]!).toBeLessThanOrEqual(1)
-        expect(Math.abs(places[i + 1]!)).toBeLessThanOrEqual(1.0001)
-      }
-    }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        angle,
+        (turn, tilt, halfAngleRad) => {
+          const normal = [
+            Math.sin(tilt) * Math.cos(turn),
+            Math.sin(tilt) * Math.sin(turn),
+            Math.cos(tilt),
+          ] as const
+          const places = placesOn({ normal, halfAngleRad, stretch: 1.2 }, SAMPLES)
+          for (let i = 0; i < places.length; i += 4) {
+            if (Number.isNaN(places[i]!)) continue
+            expect(places[i]!).toBeGreaterThanOrEqual(0)
+            expect(places[i]!).toBeLessThanOrEqual(1)
+            expect(Math.abs(places[i + 1]!)).toBeLessThanOrEqual(1.0001)
+          }
+        },
+      ),
+    )
   })
 
   it('are tried all over the near side, in sizes from a spot to half the ball', () => {
@@ -63,6 +76,10 @@ describe('circles on the egg’s ball', () => {
     expect(near).toHaveLength(10)
     expect(near.every(({ normal }) => Math.abs(Math.hypot(...normal) - 1) < 1e-9)).toBe(true)
     const extreme = neighboursOf({ normal: [0, 0, 1], halfAngleRad: 0.12, stretch: 1.5 }, 0.08)
-    expect(extreme.every(({ halfAngleRad, stretch }) => halfAngleRad >= 0.12 && stretch <= 1.5 && stretch >= 1 / 1.5)).toBe(true)
+    expect(
+      extreme.every(
+        ({ halfAngleRad, stretch }) => halfAngleRad >= 0.12 && stretch <= 1.5 && stretch >= 1 / 1.5,
+      ),
+    ).toBe(true)
   })
 })

@@ -64,10 +64,12 @@ let circles: Array<{ circle: SphereCircle; places: Float32Array }> | null = null
 
 /** Every circle that is tried; made once, for it is the same for each egg. */
 export function allCircles(): Array<{ circle: SphereCircle; places: Float32Array }> {
-  circles ??= hemisphere(14).flatMap((normal) => [9, 14, 19, 24, 29, 34, 40, 46, 52].map((degrees) => {
-    const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180, stretch: 1.08 }
-    return { circle, places: placesOn(circle, ROUGH_SAMPLES) }
-  }))
+  circles ??= hemisphere(14).flatMap((normal) =>
+    [9, 14, 19, 24, 29, 34, 40, 46, 52].map((degrees) => {
+      const circle = { normal, halfAngleRad: (degrees * Math.PI) / 180, stretch: 1.08 }
+      return { circle, places: placesOn(circle, ROUGH_SAMPLES) }
+    }),
+  )
   return circles
 }
 
@@ -83,13 +85,20 @@ const SMALLEST_RAD = 0.12
 const MOST_STRETCHED = 1.5
 
 /** The circle with one of its figures changed by a step, both ways: tilts, size, stretch, and stretch at the same size. */
-export function neighboursOf({ normal: [x, y, z], halfAngleRad, stretch }: SphereCircle, step: number): SphereCircle[] {
+export function neighboursOf(
+  { normal: [x, y, z], halfAngleRad, stretch }: SphereCircle,
+  step: number,
+): SphereCircle[] {
   return [-step, step].flatMap((by): SphereCircle[] => [
     { normal: unit(x + by, y, z), halfAngleRad, stretch },
     { normal: unit(x, y + by, z), halfAngleRad, stretch },
     { normal: [x, y, z], halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad + by), stretch },
     { normal: [x, y, z], halfAngleRad, stretch: limitStretch(stretch * (1 + 2 * by)) },
-    { normal: [x, y, z], halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad * (1 - by)), stretch: limitStretch(stretch * (1 + 2 * by)) },
+    {
+      normal: [x, y, z],
+      halfAngleRad: Math.max(SMALLEST_RAD, halfAngleRad * (1 - by)),
+      stretch: limitStretch(stretch * (1 + 2 * by)),
+    },
   ])
 }
 

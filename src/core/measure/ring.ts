@@ -4,7 +4,14 @@ import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import { allCircles, facing, neighboursOf, placesOn, ROUGH_SAMPLES, type SphereCircle } from './ring-circles.ts'
+import {
+  allCircles,
+  facing,
+  neighboursOf,
+  placesOn,
+  ROUGH_SAMPLES,
+  type SphereCircle,
+} from './ring-circles.ts'
 import { bendAlong, clutterOf, MIDDLE, ridgeAt, type ScaleSpace, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
@@ -46,7 +53,14 @@ const LINE_UNIT = { least: 0.02, most: 0.06 } as const
  * any side: round in the middle, a narrow ellipse or a straight line at the limb. All such circles are tried,
  * and the dark line along each is weighed against the lines that cross it or run beside it.
  */
-export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, dark: Mask, lines: Mask): Ring {
+export function measureRing(
+  frame: EggFrame,
+  scales: ScaleSpace,
+  contents: Contents,
+  unlit: Mask,
+  dark: Mask,
+  lines: Mask,
+): Ring {
   const usable = usablePixels(frame, contents, unlit, dark)
   const clutter = clutterOf(scales.lines[MIDDLE]!, usable)
   const unit = clamp(LINE_TO_CLUTTER * clutter, LINE_UNIT.least, LINE_UNIT.most)
@@ -58,7 +72,10 @@ export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Conte
     const { circle } = allCircles()[i]!
     return { circle, support: supportOf(light, circle) }
   })
-  const best = candidates.sort((a, b) => b.support - a.support).slice(0, POLISHED).map((candidate) => polish(light, candidate))
+  const best = candidates
+    .sort((a, b) => b.support - a.support)
+    .slice(0, POLISHED)
+    .map((candidate) => polish(light, candidate))
     .reduce((a, b) => (b.support > a.support ? b : a))
   const traced = trace(light, best.circle)
   const { mask } = linesOn(lines, traced)
@@ -66,8 +83,12 @@ export function measureRing(frame: EggFrame, scales: ScaleSpace, contents: Conte
   const logOdds = clamp((traced.support - 0.6) / 0.08, -6, 6) + clamp((share - 0.28) / 0.04, -5, 3)
   const score = traced.points.length === 0 ? 0 : 1 / (1 + Math.exp(-clamp(logOdds, -8, 8)))
   return {
-    score, scoreSd: 0.02 + 0.5 * score * (1 - score), visibleShare: traced.share, support: traced.support,
-    shareOfLines: share, lineMask: mask,
+    score,
+    scoreSd: 0.02 + 0.5 * score * (1 - score),
+    visibleShare: traced.share,
+    support: traced.support,
+    shareOfLines: share,
+    lineMask: mask,
     points: traced.points.map(({ column, row }) => frameToPicture(frame, column, row)),
   }
 }
@@ -90,7 +111,8 @@ function clearLines(map: Plane): Mask {
   for (let at = 0; at < strong.length; at++) if (map.values[at]! > CLEAR_LINE) strong[at] = 1
   const { widthPx, heightPx } = map
   const values = new Uint8Array(strong.length)
-  for (const piece of components({ widthPx, heightPx, values: strong }, FEWEST_PX)) for (const at of piece.pixels) values[at] = 1
+  for (const piece of components({ widthPx, heightPx, values: strong }, FEWEST_PX))
+    for (const at of piece.pixels) values[at] = 1
   return { widthPx, heightPx, values }
 }
 
@@ -140,7 +162,11 @@ function nearPolyline({ widthPx, heightPx }: Mask, points: Traced['points']): Ui
 }
 
 function frameToPicture(frame: EggFrame, column: number, row: number): Point {
-  return toPicture(frame.outline, frame.outline.halfLengthPx - column * frame.step, (row - frame.heightPx / 2) * frame.step)
+  return toPicture(
+    frame.outline,
+    frame.outline.halfLengthPx - column * frame.step,
+    (row - frame.heightPx / 2) * frame.step,
+  )
 }
 
 /** The edge of a shadow, and of a finger before the egg, bends the light like a line; it and what is dark are left out. */
@@ -151,8 +177,14 @@ function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, dark: Ma
   for (let row = 5; row < frame.heightPx - 5; row++) {
     for (let column = clear; column < frame.lengthPx - 5; column++) {
       const at = row * frame.lengthPx + column
-      if (contents.mask[at] && contents.mask[at - clear] && !unlit.values[at] && fromShadow[at]! > 5.4 &&
-        Math.abs(row + 0.5 - frame.heightPx / 2) < 0.975 * frame.radiusPx[column]!) usable[at] = 1
+      if (
+        contents.mask[at] &&
+        contents.mask[at - clear] &&
+        !unlit.values[at] &&
+        fromShadow[at]! > 5.4 &&
+        Math.abs(row + 0.5 - frame.heightPx / 2) < 0.975 * frame.radiusPx[column]!
+      )
+        usable[at] = 1
     }
   }
   return usable
@@ -162,7 +194,11 @@ function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, dark: Ma
 const BESIDE_PX = [-2.7, -1.35, 0, 1.35, 2.7] as const
 
 /** Strength of a dark line at each place, −0.8…1.2; NaN where it cannot be seen. Fills `found` with where it ran. */
-function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Float32Array, found?: Array<{ column: number; row: number } | null>): Float32Array {
+function lineAlong(
+  { frame, lines: light, usable, unit }: RingLight,
+  places: Float32Array,
+  found?: Array<{ column: number; row: number } | null>,
+): Float32Array {
   const { lengthPx, heightPx, radiusPx } = frame
   const lines = new Float32Array(places.length / 4).fill(NaN)
   for (let i = 0; i < lines.length; i++) {
@@ -170,9 +206,12 @@ function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Flo
     found?.push(null)
     if (Number.isNaN(u)) continue
     const column = u * lengthPx
-    const row = heightPx / 2 + places[4 * i + 1]! * radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(column)))]!
+    const row =
+      heightPx / 2 + places[4 * i + 1]! * radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(column)))]!
     const outerColumn = places[4 * i + 2]! * lengthPx
-    const outerRow = heightPx / 2 + places[4 * i + 3]! * radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(outerColumn)))]!
+    const outerRow =
+      heightPx / 2 +
+      places[4 * i + 3]! * radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(outerColumn)))]!
     const size = Math.sqrt((outerColumn - column) ** 2 + (outerRow - row) ** 2)
     if (size < 1e-6) continue
     const dx = (outerColumn - column) / size
@@ -183,7 +222,9 @@ function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Flo
       const y = row + offset * dy
       const at = Math.floor(y) * lengthPx + Math.floor(x)
       if (x < 0 || x >= lengthPx || y < 0 || y >= heightPx || !usable[at]) continue
-      const line = (bendAlong(light, at, dx, dy) - 0.7 * Math.abs(bendAlong(light, at, -dy, dx))) / unit - 0.09 * Math.abs(offset)
+      const line =
+        (bendAlong(light, at, dx, dy) - 0.7 * Math.abs(bendAlong(light, at, -dy, dx))) / unit -
+        0.09 * Math.abs(offset)
       if (line > strongest) {
         strongest = line
         if (found) found[i] = { column: x, row: y }
@@ -196,7 +237,9 @@ function lineAlong({ frame, lines: light, usable, unit }: RingLight, places: Flo
 
 /** How much line may lie along each of all circles: whatever way the lines run, so that it is cheap. */
 function roughSupports(light: RingLight, map: Plane): Int32Array {
-  const { frame: { lengthPx, heightPx, radiusPx } } = light
+  const {
+    frame: { lengthPx, heightPx, radiusPx },
+  } = light
   const nearLine = highestAround(map)
   const supports = new Int32Array(allCircles().length)
   const lines = new Float32Array(ROUGH_SAMPLES)
@@ -217,7 +260,11 @@ function roughSupports(light: RingLight, map: Plane): Int32Array {
 
 /** Strength of a dark line at each usable pixel, −0.8…1.2; NaN elsewhere. */
 function lineMap({ frame, lines, usable, unit }: RingLight): Plane {
-  const map: Plane = { widthPx: frame.lengthPx, heightPx: frame.heightPx, values: new Float32Array(usable.length).fill(NaN) }
+  const map: Plane = {
+    widthPx: frame.lengthPx,
+    heightPx: frame.heightPx,
+    values: new Float32Array(usable.length).fill(NaN),
+  }
   for (let at = 0; at < usable.length; at++) {
     if (!usable[at]) continue
     const { across, along } = ridgeAt(lines, at)
@@ -286,7 +333,11 @@ function bestArc(lines: Float32Array, facingSamples: number): { support: number;
       bestTo = i
     }
   }
-  return { support: best / (0.25 * Math.max(LEAST_FACING * lines.length, facingSamples)), from: bestFrom, to: bestTo }
+  return {
+    support: best / (0.25 * Math.max(LEAST_FACING * lines.length, facingSamples)),
+    from: bestFrom,
+    to: bestTo,
+  }
 }
 
 interface Candidate {

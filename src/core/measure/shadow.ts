@@ -30,7 +30,12 @@ const HIDDEN_DARKNESS = 1.6
 /** A finger or a collar covers less than this of the contents; a grown embryo more. */
 const MOST_HIDDEN = 0.16
 
-export function measureShadow(frame: EggFrame, scales: ScaleSpace, contents: Contents, field: EmptyField): Shadow {
+export function measureShadow(
+  frame: EggFrame,
+  scales: ScaleSpace,
+  contents: Contents,
+  field: EmptyField,
+): Shadow {
   const light = scales.red
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
   const dark = shadowMask(frame, contents, missing, HALF)
@@ -41,13 +46,29 @@ export function measureShadow(frame: EggFrame, scales: ScaleSpace, contents: Con
   const area = countOf(mask) / visiblePx
   // The field is uncertain by its spread, and more where little of the egg is lit to fit it on.
   const fieldSd = 0.5 * field.spread + 0.12 * (1 - field.litShare)
-  const swing = Math.abs(roughShare(frame, contents, missing, HALF - fieldSd) - roughShare(frame, contents, missing, HALF + fieldSd)) / 2
+  const swing =
+    Math.abs(
+      roughShare(frame, contents, missing, HALF - fieldSd) -
+        roughShare(frame, contents, missing, HALF + fieldSd),
+    ) / 2
   const { darkness, edgeSlope } = describe(frame, mask, missing)
-  return { area, areaSd: Math.hypot(0.008, 0.06 * area, 0.15 * (hiddenPx / visiblePx), swing), faintArea: roughShare(frame, contents, missing, FIFTH), mask, hidden, darkness, edgeSlope }
+  return {
+    area,
+    areaSd: Math.hypot(0.008, 0.06 * area, 0.15 * (hiddenPx / visiblePx), swing),
+    faintArea: roughShare(frame, contents, missing, FIFTH),
+    mask,
+    hidden,
+    darkness,
+    edgeSlope,
+  }
 }
 
 /** Mean darkness of a mask's pixels, and mean slope of light across its edge, per frame pixel; 0 for an empty one. */
-function describe({ lengthPx }: EggFrame, { values }: Mask, missing: Float32Array): { darkness: number; edgeSlope: number } {
+function describe(
+  { lengthPx }: EggFrame,
+  { values }: Mask,
+  missing: Float32Array,
+): { darkness: number; edgeSlope: number } {
   let dark = 0
   let count = 0
   let slope = 0
@@ -57,7 +78,8 @@ function describe({ lengthPx }: EggFrame, { values }: Mask, missing: Float32Arra
     dark += missing[i]!
     count++
     if (values[i - 1] && values[i + 1] && values[i - lengthPx] && values[i + lengthPx]) continue
-    slope += Math.hypot(missing[i + 1]! - missing[i - 1]!, missing[i + lengthPx]! - missing[i - lengthPx]!) / 2
+    slope +=
+      Math.hypot(missing[i + 1]! - missing[i - 1]!, missing[i + lengthPx]! - missing[i - lengthPx]!) / 2
     edge++
   }
   return { darkness: count > 0 ? dark / count : 0, edgeSlope: edge > 0 ? slope / edge : 0 }
@@ -74,13 +96,17 @@ function hiddenPart(frame: EggFrame, dark: Mask, missing: Float32Array, mostPx: 
     if (piece.pixels.length > mostPx) continue
     const onRim = piece.pixels.some((at) => {
       const column = at % lengthPx
-      return column > lengthPx - 4 || Math.abs(Math.floor(at / lengthPx) + 0.5 - heightPx / 2) > 0.94 * radiusPx[column]!
+      return (
+        column > lengthPx - 4 ||
+        Math.abs(Math.floor(at / lengthPx) + 0.5 - heightPx / 2) > 0.94 * radiusPx[column]!
+      )
     })
     if (!onRim) continue
     const own = new Uint8Array(values.length)
     for (const at of piece.pixels) own[at] = 1
     const { darkness, edgeSlope } = describe(frame, { ...dark, values: own }, missing)
-    if (darkness > HIDDEN_DARKNESS && edgeSlope > HIDDEN_EDGE_SLOPE) for (const at of piece.pixels) values[at] = 1
+    if (darkness > HIDDEN_DARKNESS && edgeSlope > HIDDEN_EDGE_SLOPE)
+      for (const at of piece.pixels) values[at] = 1
   }
   return { ...dark, values }
 }
@@ -102,7 +128,9 @@ function roughShare(frame: EggFrame, contents: Contents, missing: Float32Array, 
       if (contents.mask[at] && missing[at]! > threshold) values[y * widthPx + x] = 1
     }
   }
-  return (4 * countOf(open({ widthPx, heightPx, values }, THINNEST_RADIUS_PX / 2))) / Math.max(1, contents.areaPx)
+  return (
+    (4 * countOf(open({ widthPx, heightPx, values }, THINNEST_RADIUS_PX / 2))) / Math.max(1, contents.areaPx)
+  )
 }
 
 function countOf(mask: Mask): number {

@@ -28,7 +28,8 @@ export interface SignsInput {
 
 export function readSigns({ frame, contents, field, shadow, cell }: SignsInput): Signs {
   return {
-    faintShadow: shadow.faintArea, unevenness: field.spread,
+    faintShadow: shadow.faintArea,
+    unevenness: field.spread,
     reddening: cell && reddening(frame, contents, shadow, cell),
   }
 }
@@ -49,10 +50,21 @@ function reddening(frame: EggFrame, contents: Contents, shadow: Shadow, cell: Ce
     for (let column = Math.round(clear); column < lengthPx; column += 2) {
       const at = row * lengthPx + column
       if (!isInside(frame, column, row, 0.85)) continue
-      if (frame.red.values[at]! > SATURATED || frame.green.values[at]! < DARKEST_GREEN || frame.green.values[at]! > SATURATED) continue
+      if (
+        frame.red.values[at]! > SATURATED ||
+        frame.green.values[at]! < DARKEST_GREEN ||
+        frame.green.values[at]! > SATURATED
+      )
+        continue
       const colour = frame.redLog.values[at]! - frame.greenLog.values[at]!
       if (column < edge - clear) inCell.push(colour)
-      else if (column > edge + clear && contents.mask[at] && !shadow.mask.values[at] && !shadow.hidden.values[at]) inContents.push(colour)
+      else if (
+        column > edge + clear &&
+        contents.mask[at] &&
+        !shadow.mask.values[at] &&
+        !shadow.hidden.values[at]
+      )
+        inContents.push(colour)
     }
   }
   if (inCell.length < FEWEST_PX || inContents.length < FEWEST_PX) return null

@@ -32,7 +32,8 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; count: numbe
   const dark = (contrast: number): Mask => {
     const values = new Uint8Array(missing.length)
     for (let at = 0; at < values.length; at++) {
-      if (missing[at]! > contrast && isInside(frame, at % lengthPx, Math.floor(at / lengthPx), 0.97)) values[at] = 1
+      if (missing[at]! > contrast && isInside(frame, at % lengthPx, Math.floor(at / lengthPx), 0.97))
+        values[at] = 1
     }
     return { widthPx: lengthPx, heightPx, values }
   }
@@ -45,13 +46,19 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; count: numbe
   for (const piece of [...compact, ...merged]) for (const at of piece.pixels) markAround(spots, at, 1)
   const bridge = (plane: Plane): Plane => {
     const over = closing(plane)
-    return { ...plane, values: plane.values.map((value, at) => (spots.values[at] ? over.values[at]! : value)) }
+    return {
+      ...plane,
+      values: plane.values.map((value, at) => (spots.values[at] ? over.values[at]! : value)),
+    }
   }
   return { frame: withPlanes(frame, bridge(frame.red), bridge(frame.green)), count }
 }
 
 function brightLevel({ redLog }: EggFrame): number {
-  return quantile(redLog.values.filter((_, at) => at % 7 === 0), 0.98)
+  return quantile(
+    redLog.values.filter((_, at) => at % 7 === 0),
+    0.98,
+  )
 }
 
 /** Pieces of a mask that are short and compact, as spots are; and what remains of the mask. */
@@ -59,7 +66,11 @@ function compactPieces(mask: Mask, longest = LONGEST): { compact: Component[]; r
   const rest: Mask = { ...mask, values: mask.values.slice() }
   const compact = components(mask, 4).filter((piece) => {
     const extent = Math.hypot(piece.maxX - piece.minX + 1, piece.maxY - piece.minY + 1)
-    if (extent > longest * mask.widthPx || (longest < Infinity && piece.pixels.length < 0.22 * extent * extent)) return false
+    if (
+      extent > longest * mask.widthPx ||
+      (longest < Infinity && piece.pixels.length < 0.22 * extent * extent)
+    )
+      return false
     for (const at of piece.pixels) rest.values[at] = 0
     return true
   })
@@ -86,7 +97,13 @@ function extreme(plane: Plane, sign: 1 | -1): Plane {
  * @see van Herk, M. (1992). A fast algorithm for local minimum and maximum filters. Pattern Recognition Letters 13(7), 517–521.
  */
 function runLines(
-  from: Float32Array, to: Float32Array, length: number, lines: number, step: number, lineStep: number, sign: 1 | -1,
+  from: Float32Array,
+  to: Float32Array,
+  length: number,
+  lines: number,
+  step: number,
+  lineStep: number,
+  sign: 1 | -1,
 ): void {
   const window = 2 * REACH_PX + 1
   const padded = Math.ceil((length + 2 * REACH_PX) / window) * window

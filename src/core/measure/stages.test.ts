@@ -21,7 +21,10 @@ const DEPTH = 0.18
 const CURVE = { depth: DEPTH, slope: 0, bow: 0 }
 
 /** Darkens a drawing by `depth` log units inside a disc; the disc's radius is in half-breadths. */
-function withDisc(base: Drawing, at: { u: number; v: number; radius: number; depth: number; soft?: number }): Drawing {
+function withDisc(
+  base: Drawing,
+  at: { u: number; v: number; radius: number; depth: number; soft?: number },
+): Drawing {
   const stretch = (2 * DRAWN_OUTLINE.halfLengthPx) / DRAWN_OUTLINE.halfBreadthPx
   return (u, v) => {
     const inside = at.radius - Math.hypot((u - at.u) * stretch, v - at.v)
@@ -30,9 +33,15 @@ function withDisc(base: Drawing, at: { u: number; v: number; radius: number; dep
 }
 
 /** Lines as thin dark strokes: distance function in half-breadths. */
-function withLine(base: Drawing, distance: (x: number, v: number) => number, depth = 0.4, width = 0.02): Drawing {
+function withLine(
+  base: Drawing,
+  distance: (x: number, v: number) => number,
+  depth = 0.4,
+  width = 0.02,
+): Drawing {
   const stretch = (2 * DRAWN_OUTLINE.halfLengthPx) / DRAWN_OUTLINE.halfBreadthPx
-  return (u, v) => base(u, v) * Math.exp(-depth * Math.exp(-((distance((u - 0.6) * stretch, v) / width) ** 2)))
+  return (u, v) =>
+    base(u, v) * Math.exp(-depth * Math.exp(-((distance((u - 0.6) * stretch, v) / width) ** 2)))
 }
 
 function read(frame: EggFrame) {
@@ -40,7 +49,11 @@ function read(frame: EggFrame) {
   const field = fitEmptyField(frame, contents, CURVE)
   const scales = scaleSpace(frame)
   const shadow = measureShadow(frame, scales, contents, field)
-  const unlit = { widthPx: frame.lengthPx, heightPx: frame.heightPx, values: new Uint8Array(contents.mask.length) }
+  const unlit = {
+    widthPx: frame.lengthPx,
+    heightPx: frame.heightPx,
+    values: new Uint8Array(contents.mask.length),
+  }
   const lines = findDarkLines(frame, scales, contents, unlit, shadow.hidden)
   const ring = measureRing(frame, scales, contents, unlit, shadow.mask, lines)
   return { contents, field, shadow, lines, ring, vessels: measureVessels(frame, contents, lines, ring) }
@@ -48,25 +61,33 @@ function read(frame: EggFrame) {
 
 describe('the ridge filter', () => {
   it('bends as much across a dark line as its formula says, and not along it, whatever way it runs', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: Math.PI, noNaN: true }), (turn) => {
-      const plane = createPlane(61, 61)
-      const sigma = 3
-      for (let y = 0; y < 61; y++) {
-        for (let x = 0; x < 61; x++) {
-          const d = (x - 30) * Math.sin(turn) - (y - 30) * Math.cos(turn)
-          plane.values[y * 61 + x] = -Math.exp(-(d * d) / (2 * sigma * sigma))
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: Math.PI, noNaN: true }), (turn) => {
+        const plane = createPlane(61, 61)
+        const sigma = 3
+        for (let y = 0; y < 61; y++) {
+          for (let x = 0; x < 61; x++) {
+            const d = (x - 30) * Math.sin(turn) - (y - 30) * Math.cos(turn)
+            plane.values[y * 61 + x] = -Math.exp(-(d * d) / (2 * sigma * sigma))
+          }
         }
-      }
-      const { across, along } = ridgeAt(smooth(plane, sigma), 30 * 61 + 30)
-      // A Gaussian of width s, blurred by as much: second derivative (s² / (2 s²)^1.5) · s, times s².
-      expect(across).toBeCloseTo(1 / Math.SQRT2 / 2, 1)
-      expect(Math.abs(along)).toBeLessThan(0.03)
-    }), { numRuns: 20 })
+        const { across, along } = ridgeAt(smooth(plane, sigma), 30 * 61 + 30)
+        // A Gaussian of width s, blurred by as much: second derivative (s² / (2 s²)^1.5) · s, times s².
+        expect(across).toBeCloseTo(1 / Math.SQRT2 / 2, 1)
+        expect(Math.abs(along)).toBeLessThan(0.03)
+      }),
+      { numRuns: 20 },
+    )
   })
 })
 
 describe('the air cell', () => {
-  it.each([[0.1, 0], [0.18, 0], [0.26, 0.02], [0.22, -0.04]])('at depth %d, slope %d', (depth, slope) => {
+  it.each([
+    [0.1, 0],
+    [0.18, 0],
+    [0.26, 0.02],
+    [0.22, -0.04],
+  ])('at depth %d, slope %d', (depth, slope) => {
     const frame = drawEgg(emptyEgg(depth, slope))
     const cell = measureAirCell(frame, searchCellEdge(frame))!
     expect(Math.abs(cell.depth - depth)).toBeLessThan(0.008)
@@ -119,7 +140,9 @@ describe('the light of an egg that is dark all through', () => {
   })
 
   it('from the small end falls the other way', () => {
-    const { field, shadow } = read(drawEgg((u, v) => 0.6 * Math.exp(-1.5 * (1 - u) - 0.15 * v * v - (u > DEPTH ? 0.3 : 0))))
+    const { field, shadow } = read(
+      drawEgg((u, v) => 0.6 * Math.exp(-1.5 * (1 - u) - 0.15 * v * v - (u > DEPTH ? 0.3 : 0))),
+    )
     expect(field.lamp).toBe('small')
     expect(shadow.area).toBeLessThan(0.02)
   })
@@ -130,7 +153,8 @@ describe('weak signs', () => {
     const frame = drawEgg(red)
     // Green is drawn as half of red: what more it loses is put in here.
     for (let row = 0; row < frame.heightPx; row++) {
-      for (let column = 0; column < frame.lengthPx; column++) frame.greenLog.values[row * frame.lengthPx + column]! -= green((column + 0.5) / frame.lengthPx)
+      for (let column = 0; column < frame.lengthPx; column++)
+        frame.greenLog.values[row * frame.lengthPx + column]! -= green((column + 0.5) / frame.lengthPx)
     }
     const { contents, field, shadow } = read(frame)
     return readSigns({ frame, contents, field, shadow, cell: CURVE })
@@ -158,7 +182,11 @@ describe('weak signs', () => {
 
 describe('a lamp at the side', () => {
   it('is told from one at an end, and makes no shadow', () => {
-    const sideLit: Drawing = (u, v) => 0.6 * Math.exp(0.9 * v - 0.15 * v * v - 0.3 * Math.exp(-(((u - DEPTH) / 0.006) ** 2)) - (u > DEPTH ? 0.35 : 0))
+    const sideLit: Drawing = (u, v) =>
+      0.6 *
+      Math.exp(
+        0.9 * v - 0.15 * v * v - 0.3 * Math.exp(-(((u - DEPTH) / 0.006) ** 2)) - (u > DEPTH ? 0.35 : 0),
+      )
     const { field, shadow } = read(drawEgg(sideLit))
     expect(field.lamp).toBe('side')
     expect(shadow.area).toBeLessThan(0.02)
@@ -181,7 +209,8 @@ describe('the shadow', () => {
   })
 
   it('tells a sharp edge from a blurred one', () => {
-    const slopeOf = (soft: number): number => read(drawEgg(withDisc(emptyEgg(DEPTH), { u: 0.6, v: 0, radius: 0.4, depth: 2, soft }))).shadow.edgeSlope
+    const slopeOf = (soft: number): number =>
+      read(drawEgg(withDisc(emptyEgg(DEPTH), { u: 0.6, v: 0, radius: 0.4, depth: 2, soft }))).shadow.edgeSlope
     expect(slopeOf(0.03)).toBeGreaterThan(2 * slopeOf(0.15))
   })
 
@@ -210,8 +239,13 @@ describe('dark lines', () => {
     expect(vessels.netLength).toBeLessThan(0.5)
   })
 
-  it.each([[0.8, 0], [1.25, 0], [1.1, 0.35]])('an oval %d times as long as wide, off the middle by %d, is a ring all round', (stretch, off) => {
-    const oval = (x: number, v: number): number => 0.3 * (Math.hypot(x / (0.3 * stretch), (v - off) / 0.3) - 1)
+  it.each([
+    [0.8, 0],
+    [1.25, 0],
+    [1.1, 0.35],
+  ])('an oval %d times as long as wide, off the middle by %d, is a ring all round', (stretch, off) => {
+    const oval = (x: number, v: number): number =>
+      0.3 * (Math.hypot(x / (0.3 * stretch), (v - off) / 0.3) - 1)
     const { ring } = read(drawEgg(withLine(emptyEgg(DEPTH), oval)))
     expect(ring.score).toBeGreaterThan(0.9)
     expect(ring.visibleShare).toBeGreaterThan(0.6)
@@ -220,18 +254,22 @@ describe('dark lines', () => {
 
   it('a faint ring is seen on a clean shell and not on a mottled one', () => {
     const faint = withLine(emptyEgg(DEPTH), (x, v) => Math.hypot(x, v) - 0.35, 0.12)
-    const mottled: Drawing = (u, v) => faint(u, v) * Math.exp(0.2 * Math.sin(55 * u) * Math.sin(23 * v + 40 * u))
+    const mottled: Drawing = (u, v) =>
+      faint(u, v) * Math.exp(0.2 * Math.sin(55 * u) * Math.sin(23 * v + 40 * u))
     expect(read(drawEgg(faint)).ring.score).toBeGreaterThan(0.9)
     expect(read(drawEgg(mottled)).ring.score).toBeLessThan(0.5)
   })
 
   it('beside a crack or a finger are none', () => {
-    const cracked = drawEgg(withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.25 * Math.sin(3 * x) : 1), -0.7, 0.012))
+    const cracked = drawEgg(
+      withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.25 * Math.sin(3 * x) : 1), -0.7, 0.012),
+    )
     const crack = findCrack(cracked, scaleSpace(cracked), findContents(cracked, CURVE))
     expect(crack.points.length).toBeGreaterThan(0)
     const contents = findContents(cracked, CURVE)
     const none: Mask = { ...crack.mask, values: new Uint8Array(crack.mask.values.length) }
-    const count = (hidden: Mask): number => findDarkLines(cracked, scaleSpace(cracked), contents, none, hidden).values.reduce((a, b) => a + b, 0)
+    const count = (hidden: Mask): number =>
+      findDarkLines(cracked, scaleSpace(cracked), contents, none, hidden).values.reduce((a, b) => a + b, 0)
     expect(count(none)).toBeGreaterThan(100)
     expect(count(crack.mask)).toBe(0)
   })
@@ -240,7 +278,7 @@ describe('dark lines', () => {
     const star = (x: number, v: number): number => {
       const angle = Math.atan2(v, x)
       const radius = Math.hypot(x, v)
-      const spoke = Math.abs(Math.sin(4 * angle)) * radius / 4
+      const spoke = (Math.abs(Math.sin(4 * angle)) * radius) / 4
       return radius < 0.1 || radius > 0.65 ? 1 : spoke
     }
     const { ring, vessels } = read(drawEgg(withLine(emptyEgg(DEPTH), star)))
@@ -257,19 +295,32 @@ describe('dark lines', () => {
 
 describe('marks on the shell', () => {
   const spotted = (count: number): Drawing => {
-    const spots = Array.from({ length: count }, (_, i) => ({ u: 0.25 + 0.6 * ((i * 0.7548777) % 1), v: 1.4 * ((i * 0.5698403) % 1) - 0.7 }))
-    return (u, v) => emptyEgg(DEPTH)(u, v) * (spots.some((spot) => Math.hypot((u - spot.u) * 2.67, v - spot.v) < 0.035) ? 0.35 : 1)
+    const spots = Array.from({ length: count }, (_, i) => ({
+      u: 0.25 + 0.6 * ((i * 0.7548777) % 1),
+      v: 1.4 * ((i * 0.5698403) % 1) - 0.7,
+    }))
+    return (u, v) =>
+      emptyEgg(DEPTH)(u, v) *
+      (spots.some((spot) => Math.hypot((u - spot.u) * 2.67, v - spot.v) < 0.035) ? 0.35 : 1)
   }
   it('many small spots are pigment and are bridged', () => {
     const before = drawEgg(spotted(30))
     const { frame, count } = removeSpeckles(before)
     expect(count).toBeGreaterThan(20)
-    const darkest = (plane: EggFrame): number => Math.min(...plane.redLog.values.filter((_, at) => at % plane.lengthPx > 67 && at % plane.lengthPx < 187))
+    const darkest = (plane: EggFrame): number =>
+      Math.min(
+        ...plane.redLog.values.filter((_, at) => at % plane.lengthPx > 67 && at % plane.lengthPx < 187),
+      )
     expect(darkest(frame)).toBeGreaterThan(darkest(before) + 0.5)
   })
   it('a net on a spotted shell outlives the bridging of its spots', () => {
-    const net = (base: Drawing): Drawing => withLine(base, (x, v) => Math.min(Math.abs(v - 0.5 * x), Math.abs(v + 0.4 * x)) + (Math.abs(x) > 0.9 ? 1 : 0))
-    const lengthOf = (drawing: Drawing): number => read(removeSpeckles(drawEgg(drawing)).frame).vessels.netLength
+    const net = (base: Drawing): Drawing =>
+      withLine(
+        base,
+        (x, v) => Math.min(Math.abs(v - 0.5 * x), Math.abs(v + 0.4 * x)) + (Math.abs(x) > 0.9 ? 1 : 0),
+      )
+    const lengthOf = (drawing: Drawing): number =>
+      read(removeSpeckles(drawEgg(drawing)).frame).vessels.netLength
     expect(lengthOf(spotted(30))).toBeLessThan(0.4)
     expect(lengthOf(net(spotted(30)))).toBeGreaterThan(0.5 * lengthOf(net(emptyEgg(DEPTH))))
   })
@@ -279,9 +330,13 @@ describe('marks on the shell', () => {
     expect(removeSpeckles(before)).toMatchObject({ count: 0, frame: before })
   })
   it('a bright hairline is a crack, a dark one is not', () => {
-    const bright = drawEgg(withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.1 * Math.sin(9 * x) : 1), -0.7, 0.012))
+    const bright = drawEgg(
+      withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.1 * Math.sin(9 * x) : 1), -0.7, 0.012),
+    )
     expect(findCrack(bright, scaleSpace(bright), findContents(bright, CURVE)).score).toBeGreaterThan(0.8)
-    const dark = drawEgg(withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.1 * Math.sin(9 * x) : 1), 0.7, 0.012))
+    const dark = drawEgg(
+      withLine(emptyEgg(DEPTH), (x, v) => (Math.abs(x) < 0.5 ? v - 0.1 * Math.sin(9 * x) : 1), 0.7, 0.012),
+    )
     expect(findCrack(dark, scaleSpace(dark), findContents(dark, CURVE))).toMatchObject({ points: [] })
   })
 })

@@ -26,7 +26,13 @@ const SHORTEST_RUN = 0.1
  * Dark lines by the Hessian's eigenvalues at several scales; short or compact pieces are speckles and pores.
  * @see Frangi, A. F. et al. (1998). Multiscale vessel enhancement filtering. MICCAI, LNCS 1496, 130–137.
  */
-export function findDarkLines(frame: EggFrame, scales: ScaleSpace, contents: Contents, unlit: Mask, hidden: Mask): Mask {
+export function findDarkLines(
+  frame: EggFrame,
+  scales: ScaleSpace,
+  contents: Contents,
+  unlit: Mask,
+  hidden: Mask,
+): Mask {
   const { lengthPx, heightPx } = frame
   const values = new Uint8Array(lengthPx * heightPx)
   const fence = Math.round(0.03 * lengthPx)
@@ -35,7 +41,13 @@ export function findDarkLines(frame: EggFrame, scales: ScaleSpace, contents: Con
   for (let row = 4; row < heightPx - 4; row++) {
     for (let column = fence; column < lengthPx - 4; column++) {
       const at = row * lengthPx + column
-      if (!contents.mask[at] || !contents.mask[at - fence] || unlit.values[at] || fromHidden[at]! < CLEAR_OF_HIDDEN_PX) continue
+      if (
+        !contents.mask[at] ||
+        !contents.mask[at - fence] ||
+        unlit.values[at] ||
+        fromHidden[at]! < CLEAR_OF_HIDDEN_PX
+      )
+        continue
       if (Math.abs(row + 0.5 - heightPx / 2) < 0.94 * frame.radiusPx[column]!) usable[at] = 1
     }
   }
@@ -66,7 +78,9 @@ const FLANK_PX = 1.34
 /** What of the dark lines is vessels: all of them, less those on a convincing ring. */
 export function measureVessels(frame: EggFrame, contents: Contents, lines: Mask, ring: Ring): Vessels {
   const isRing = ring.score > 0.5 && ring.shareOfLines > 0.45
-  const values = isRing ? lines.values.map((value, at) => (value && !ring.lineMask[at] ? 1 : 0)) : lines.values
+  const values = isRing
+    ? lines.values.map((value, at) => (value && !ring.lineMask[at] ? 1 : 0))
+    : lines.values
   const near = distanceTo({ ...lines, values }, 1)
   let length = 0
   let covered = 0

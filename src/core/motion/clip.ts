@@ -33,10 +33,14 @@ const LINEAR = Float32Array.from({ length: 256 }, (_, i) => srgbToLinear(i / 255
 export function toClip(frames: readonly RawFrame[]): Clip {
   const { widthPx, heightPx } = frames[0] ?? { widthPx: 0, heightPx: 0 }
   return {
-    widthPx, heightPx, atMs: frames.map((frame) => frame.atMs),
+    widthPx,
+    heightPx,
+    atMs: frames.map((frame) => frame.atMs),
     logLight: frames.map((frame) => {
       if (frame.widthPx !== widthPx || frame.heightPx !== heightPx) {
-        throw new RangeError(`frames must all be ${widthPx} × ${heightPx}, received ${frame.widthPx} × ${frame.heightPx}`)
+        throw new RangeError(
+          `frames must all be ${widthPx} × ${heightPx}, received ${frame.widthPx} × ${frame.heightPx}`,
+        )
       }
       const values = Float32Array.from({ length: widthPx * heightPx }, (_, i) => {
         const at = i * frame.channels

@@ -31,7 +31,12 @@ export const BEAT_FROM = 6
 
 /** May a heartbeat be looked for? The last frames' rate is allowed to fall short by a twentieth. */
 export function canShowHeartbeat(clip: Pick<Clip, 'atMs'>, stage: number): boolean {
-  return secondsOf(clip) >= SHORTEST_BEAT_SECONDS && framesPerSecond(clip) >= 0.95 * FEWEST_BEAT_FRAMES_PER_SECOND && stage >= BEAT_STAGES.from && stage <= BEAT_STAGES.to
+  return (
+    secondsOf(clip) >= SHORTEST_BEAT_SECONDS &&
+    framesPerSecond(clip) >= 0.95 * FEWEST_BEAT_FRAMES_PER_SECOND &&
+    stage >= BEAT_STAGES.from &&
+    stage <= BEAT_STAGES.to
+  )
 }
 
 /**
@@ -41,8 +46,15 @@ export function canShowHeartbeat(clip: Pick<Clip, 'atMs'>, stage: number): boole
  */
 export function findHeartbeat(registered: RegisteredClip, clip: Pick<Clip, 'atMs'>): Heartbeat | null {
   const highest = Math.min(HIGHEST_HZ + MARGIN_HZ, 0.48 * framesPerSecond(clip))
-  const rates = Array.from({ length: Math.floor((highest - LOWEST_HZ + MARGIN_HZ) / STEP_HZ) + 1 }, (_, i) => LOWEST_HZ - MARGIN_HZ + i * STEP_HZ)
-  const waves = rates.map((hz) => [Math.sin, Math.cos].map((wave) => Float64Array.from(clip.atMs, (at) => wave((2 * Math.PI * hz * at) / 1000))))
+  const rates = Array.from(
+    { length: Math.floor((highest - LOWEST_HZ + MARGIN_HZ) / STEP_HZ) + 1 },
+    (_, i) => LOWEST_HZ - MARGIN_HZ + i * STEP_HZ,
+  )
+  const waves = rates.map((hz) =>
+    [Math.sin, Math.cos].map((wave) =>
+      Float64Array.from(clip.atMs, (at) => wave((2 * Math.PI * hz * at) / 1000)),
+    ),
+  )
   const power = new Float64Array(rates.length)
   let pixels = 0
   for (let k = 0; k < registered.pixels.length; k += STRIDE) {
@@ -51,12 +63,16 @@ export function findHeartbeat(registered: RegisteredClip, clip: Pick<Clip, 'atMs
     const variance = series.reduce((sum, value) => sum + value * value, 0)
     if (variance <= 0) continue
     pixels++
-    for (const [i, [sine, cosine]] of waves.entries()) power[i]! += (product(series, sine!) ** 2 + product(series, cosine!) ** 2) / variance
+    for (const [i, [sine, cosine]] of waves.entries())
+      power[i]! += (product(series, sine!) ** 2 + product(series, cosine!) ** 2) / variance
   }
   if (pixels < 100) return null
   const searched = rates.flatMap((hz, i) => (hz >= LOWEST_HZ && hz <= HIGHEST_HZ ? [i] : []))
   const peak = searched.reduce((best, i) => (power[i]! > power[best]! ? i : best))
-  const around = power.filter((_, i) => Math.abs(rates[i]! - rates[peak]!) > PEAK_HZ && Math.abs(rates[i]! - 2 * rates[peak]!) > PEAK_HZ)
+  const around = power.filter(
+    (_, i) =>
+      Math.abs(rates[i]! - rates[peak]!) > PEAK_HZ && Math.abs(rates[i]! - 2 * rates[peak]!) > PEAK_HZ,
+  )
   const mean = around.reduce((sum, value) => sum + value, 0) / around.length
   const spread = Math.sqrt(around.reduce((sum, value) => sum + (value - mean) ** 2, 0) / around.length)
   const signalToNoise = Math.max(0, (power[peak]! - mean) / Math.max(1e-12, spread))
@@ -64,10 +80,17 @@ export function findHeartbeat(registered: RegisteredClip, clip: Pick<Clip, 'atMs
 }
 
 /** One pixel's light less what settles, and less what sampling between pixels makes of it. */
-function ownSeries({ residuals, softening }: RegisteredClip, k: number, atMs: readonly number[]): Float64Array {
+function ownSeries(
+  { residuals, softening }: RegisteredClip,
+  k: number,
+  atMs: readonly number[],
+): Float64Array {
   const basis = settling(atMs)
   extend(basis, [Float64Array.from(softening, (frame) => frame[k]!)])
-  return without(Float64Array.from(residuals, (frame) => frame[k]!), basis)
+  return without(
+    Float64Array.from(residuals, (frame) => frame[k]!),
+    basis,
+  )
 }
 
 function product(a: Float64Array, b: Float64Array): number {

@@ -12,15 +12,57 @@ import { dot, extend, settling, slowWaves, without } from './time-basis.ts'
 const SIDE_PX = 112
 const STEADY: Handling = { shake: 0, drift: 0, turnRad: 0, rollRad: 0, flicker: 0, looseness: 0 }
 
-function film(wish: { fate?: Fate; ageDays?: number; life?: Partial<Life>; handling?: Handling; frameCount?: number; seed?: string }): { clip: Clip; outline: EggOutline } {
-  const { fate = { kind: 'developing' }, ageDays = 9, life = {}, handling = USUAL_HANDLING, frameCount = 45, seed = 'film' } = wish
+function film(wish: {
+  fate?: Fate
+  ageDays?: number
+  life?: Partial<Life>
+  handling?: Handling
+  frameCount?: number
+  seed?: string
+}): { clip: Clip; outline: EggOutline } {
+  const {
+    fate = { kind: 'developing' },
+    ageDays = 9,
+    life = {},
+    handling = USUAL_HANDLING,
+    frameCount = 45,
+    seed = 'film',
+  } = wish
   const egg = createEgg(seed, { species: 'chicken', shell: 'white', fate })
-  const shot = takeShot(seed, { widthPx: SIDE_PX, heightPx: SIDE_PX, fill: 0.8, exposure: 0.9, electrons: 4000 })
-  const frames = [...filmEgg(eggAt({ ...egg, vigourDays: 0 }, ageDays), shot, { framesPerSecond: 15, frameCount, life: { bob: 0, heart: null, ...life }, handling })]
+  const shot = takeShot(seed, {
+    widthPx: SIDE_PX,
+    heightPx: SIDE_PX,
+    fill: 0.8,
+    exposure: 0.9,
+    electrons: 4000,
+  })
+  const frames = [
+    ...filmEgg(eggAt({ ...egg, vigourDays: 0 }, ageDays), shot, {
+      framesPerSecond: 15,
+      frameCount,
+      life: { bob: 0, heart: null, ...life },
+      handling,
+    }),
+  ]
   const { halfLengthPx, halfBreadthPx } = scaleOf(egg, shot)
   return {
-    clip: toClip(frames.map(({ image, atMs }) => ({ widthPx: SIDE_PX, heightPx: SIDE_PX, channels: 3, data: image.data, atMs }))),
-    outline: { centre: { x: shot.centre.x * SIDE_PX, y: shot.centre.y * SIDE_PX }, axisRad: shot.axisRad, halfLengthPx, halfBreadthPx, taper: egg.taper, bulge: egg.bulge },
+    clip: toClip(
+      frames.map(({ image, atMs }) => ({
+        widthPx: SIDE_PX,
+        heightPx: SIDE_PX,
+        channels: 3,
+        data: image.data,
+        atMs,
+      })),
+    ),
+    outline: {
+      centre: { x: shot.centre.x * SIDE_PX, y: shot.centre.y * SIDE_PX },
+      axisRad: shot.axisRad,
+      halfLengthPx,
+      halfBreadthPx,
+      taper: egg.taper,
+      bulge: egg.bulge,
+    },
   }
 }
 
@@ -33,7 +75,13 @@ describe('a clip', () => {
   })
 
   it('holds frames of one size only', () => {
-    const frame = (widthPx: number) => ({ widthPx, heightPx: 1, channels: 3 as const, data: new Uint8Array(3 * widthPx), atMs: 0 })
+    const frame = (widthPx: number) => ({
+      widthPx,
+      heightPx: 1,
+      channels: 3 as const,
+      data: new Uint8Array(3 * widthPx),
+      atMs: 0,
+    })
     expect(() => toClip([frame(2), frame(3)])).toThrow('received 3 × 1')
   })
 })
@@ -44,14 +92,23 @@ describe('registration', () => {
     const { clip, outline } = film({ fate: { kind: 'clear' }, handling, frameCount: 8 })
     const registered = registerClip(clip, outline)!
     // What is left inside is grain: without registration the drift alone makes several times as much.
-    const left = registered.residuals.map((frame) => Math.sqrt(frame.reduce((sum, value, k) => sum + registered.weights[k]! * value * value, 0) / frame.length))
+    const left = registered.residuals.map((frame) =>
+      Math.sqrt(
+        frame.reduce((sum, value, k) => sum + registered.weights[k]! * value * value, 0) / frame.length,
+      ),
+    )
     expect(Math.max(...left)).toBeLessThan(0.09)
-    expect(Math.max(...registered.nuisance.map((state) => Math.hypot(state[0]!, state[1]!)))).toBeGreaterThan(0.5)
+    expect(Math.max(...registered.nuisance.map((state) => Math.hypot(state[0]!, state[1]!)))).toBeGreaterThan(
+      0.5,
+    )
   })
 
   it('follows a jump of exposure with its light, and with nothing else', () => {
     const { clip, outline } = film({ fate: { kind: 'clear' }, handling: STEADY, frameCount: 4 })
-    const brighter = { ...clip, logLight: clip.logLight.map((frame, i) => (i === 2 ? frame.map((value) => value + 0.2) : frame)) }
+    const brighter = {
+      ...clip,
+      logLight: clip.logLight.map((frame, i) => (i === 2 ? frame.map((value) => value + 0.2) : frame)),
+    }
     const { nuisance } = registerClip(brighter, outline)!
     expect(nuisance[2]![5]! - nuisance[1]![5]!).toBeCloseTo(0.2, 1)
     expect(Math.abs(nuisance[2]![0]! - nuisance[1]![0]!)).toBeLessThan(0.1)
@@ -59,7 +116,16 @@ describe('registration', () => {
 
   it('gives up on a dark picture', () => {
     const dark: Clip = { widthPx: 16, heightPx: 16, logLight: [new Float32Array(256).fill(-6)], atMs: [0] }
-    expect(registerClip(dark, { centre: { x: 8, y: 8 }, axisRad: 0, halfLengthPx: 6, halfBreadthPx: 4, taper: 0.1, bulge: 0 })).toBeNull()
+    expect(
+      registerClip(dark, {
+        centre: { x: 8, y: 8 },
+        axisRad: 0,
+        halfLengthPx: 6,
+        halfBreadthPx: 4,
+        taper: 0.1,
+        bulge: 0,
+      }),
+    ).toBeNull()
   })
 })
 
@@ -85,7 +151,11 @@ describe('movement', () => {
     expect(findMovement(registerClip(clip, outline)!, clip, outline)).toBeNull()
   })
 
-  it.each([[1, 10, 30, 0, 0.6], [4, 10, 30, 2.5, 4], [20, 10, 30, 5, 9]])('an F ratio of %d is some %d deviations', (ratio, d1, d2, from, to) => {
+  it.each([
+    [1, 10, 30, 0, 0.6],
+    [4, 10, 30, 2.5, 4],
+    [20, 10, 30, 5, 9],
+  ])('an F ratio of %d is some %d deviations', (ratio, d1, d2, from, to) => {
     expect(deviationsOfF(ratio, d1, d2)).toBeGreaterThanOrEqual(from)
     expect(deviationsOfF(ratio, d1, d2)).toBeLessThan(to)
   })
@@ -118,14 +188,18 @@ describe('time series', () => {
     const before = basis.length
     expect(extend(basis, [Float64Array.from(atMs, (at) => 3 * at + 2)])).toBe(0)
     expect(extend(basis, slowWaves(atMs, 2))).toBeGreaterThan(3)
-    for (const [i, a] of basis.entries()) for (const [j, b] of basis.entries()) expect(dot(a, b)).toBeCloseTo(i === j ? 1 : 0, 6)
+    for (const [i, a] of basis.entries())
+      for (const [j, b] of basis.entries()) expect(dot(a, b)).toBeCloseTo(i === j ? 1 : 0, 6)
     expect(basis.length).toBeGreaterThan(before)
   })
 
   it('what the basis holds goes, what it does not stays', () => {
     const basis = settling(atMs)
     const quick = Float64Array.from(atMs, (_, i) => (i % 2 === 0 ? 1 : -1))
-    const rest = without(quick.map((value, i) => value + 0.01 * atMs[i]!), basis)
+    const rest = without(
+      quick.map((value, i) => value + 0.01 * atMs[i]!),
+      basis,
+    )
     expect(Math.max(...rest.map((value, i) => Math.abs(value - quick[i]!)))).toBeLessThan(0.2)
   })
 })

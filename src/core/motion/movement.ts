@@ -33,7 +33,11 @@ const LEAST_CHANGE = 0.016
  * an F test asks whether slow waves hold more of what is left than the quick rest, which is grain, does.
  * @returns null when the clip is too short, or too little frames are left to tell
  */
-export function findMovement(registered: RegisteredClip, clip: Pick<Clip, 'widthPx' | 'atMs'>, outline: EggOutline): Movement | null {
+export function findMovement(
+  registered: RegisteredClip,
+  clip: Pick<Clip, 'widthPx' | 'atMs'>,
+  outline: EggOutline,
+): Movement | null {
   const seconds = secondsOf(clip)
   if (seconds < SHORTEST_SECONDS) return null
   const settled = settling(clip.atMs)
@@ -55,7 +59,12 @@ export function findMovement(registered: RegisteredClip, clip: Pick<Clip, 'width
   const strongest = places.map((place) => place.significance).sort((a, b) => b - a)
   const significance = Math.max(0, strongest[TOGETHER - 1] ?? 0)
   const moving = significance >= MOVING_FROM
-  return { significance, moving, places: moving ? places.filter((place) => place.significance >= MOVING_FROM) : [], seconds }
+  return {
+    significance,
+    moving,
+    places: moving ? places.filter((place) => place.significance >= MOVING_FROM) : [],
+    seconds,
+  }
 }
 
 interface TestedPlace {
@@ -71,10 +80,19 @@ function placesOf({ pixels }: RegisteredClip, widthPx: number, outline: EggOutli
   for (const [k, index] of pixels.entries()) {
     const point = { x: (index % widthPx) + 0.5, y: Math.floor(index / widthPx) + 0.5 }
     const { along, across } = toEggFrame(outline, point)
-    if (Math.abs(across) > INSIDE * outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx / INSIDE)) continue
+    if (
+      Math.abs(across) >
+      INSIDE * outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx / INSIDE)
+    )
+      continue
     const column = Math.floor((2 * along) / side)
     const row = Math.floor((2 * across) / side)
-    for (const [i, j] of [[0, 0], [-1, 0], [0, -1], [-1, -1]] as const) {
+    for (const [i, j] of [
+      [0, 0],
+      [-1, 0],
+      [0, -1],
+      [-1, -1],
+    ] as const) {
       const key = `${column + i}/${row + j}`
       const square = squares.get(key) ?? { x: 0, y: 0, pixels: [] }
       square.x += point.x
@@ -83,14 +101,21 @@ function placesOf({ pixels }: RegisteredClip, widthPx: number, outline: EggOutli
       squares.set(key, square)
     }
   }
-  return [...squares.values()].filter((square) => square.pixels.length >= FEWEST_PIXELS)
-    .map((square) => ({ at: { x: square.x / square.pixels.length, y: square.y / square.pixels.length }, pixels: square.pixels }))
+  return [...squares.values()]
+    .filter((square) => square.pixels.length >= FEWEST_PIXELS)
+    .map((square) => ({
+      at: { x: square.x / square.pixels.length, y: square.y / square.pixels.length },
+      pixels: square.pixels,
+    }))
 }
 
 /** Mean residual of a place by frame, log light. */
 export function seriesOf({ residuals, weights }: RegisteredClip, pixels: readonly number[]): Float64Array {
   const total = pixels.reduce((sum, k) => sum + weights[k]!, 0)
-  return Float64Array.from(residuals, (frame) => pixels.reduce((sum, k) => sum + weights[k]! * frame[k]!, 0) / total)
+  return Float64Array.from(
+    residuals,
+    (frame) => pixels.reduce((sum, k) => sum + weights[k]! * frame[k]!, 0) / total,
+  )
 }
 
 /**
@@ -99,7 +124,9 @@ export function seriesOf({ residuals, weights }: RegisteredClip, pixels: readonl
  */
 export function deviationsOfF(ratio: number, d1: number, d2: number): number {
   const root = Math.cbrt(ratio)
-  return ((1 - 2 / (9 * d2)) * root - (1 - 2 / (9 * d1))) / Math.sqrt((2 / (9 * d2)) * root * root + 2 / (9 * d1))
+  return (
+    ((1 - 2 / (9 * d2)) * root - (1 - 2 / (9 * d1))) / Math.sqrt((2 / (9 * d2)) * root * root + 2 / (9 * d1))
+  )
 }
 
 /** About what the largest of so many standard normal values is. */

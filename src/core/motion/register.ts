@@ -8,7 +8,16 @@ import { BURNT, type Clip } from './clip.ts'
  * What the hand and the light do, by frame: shift right and down, turn in the picture, nearing, roll about the long
  * axis; brightness as a whole, along the axis and across it.
  */
-export const NUISANCES = ['right', 'down', 'turn', 'nearing', 'roll', 'light', 'lightAlong', 'lightAcross'] as const
+export const NUISANCES = [
+  'right',
+  'down',
+  'turn',
+  'nearing',
+  'roll',
+  'light',
+  'lightAlong',
+  'lightAcross',
+] as const
 const SHIFTS = 5
 
 /** Frames laid over each other: what is left when hand and light are taken out. */
@@ -71,7 +80,15 @@ export function registerClip(clip: Clip, outline: EggOutline): RegisteredClip | 
     mean[at] = first[at]! + sum / rough.residuals.length
   }
   const { residuals, softening, nuisance } = registerTo(clip, outline, pixels, weights, mean)
-  return { pixels, weights, residuals, softening, nuisance, rest: Float32Array.from(pixels, (at) => mean[at]!), atMs: clip.atMs }
+  return {
+    pixels,
+    weights,
+    residuals,
+    softening,
+    nuisance,
+    rest: Float32Array.from(pixels, (at) => mean[at]!),
+    atMs: clip.atMs,
+  }
 }
 
 function every({ widthPx, heightPx, logLight, atMs }: Clip, step: number): Clip {
@@ -84,7 +101,11 @@ function insideOf({ widthPx, heightPx }: Clip, outline: EggOutline, light: Float
   for (let y = 2; y < heightPx - 2; y++) {
     for (let x = 2; x < widthPx - 2; x++) {
       const { along, across } = toEggFrame(outline, { x: x + 0.5, y: y + 0.5 })
-      if (Math.abs(across) > REACH * outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx / REACH)) continue
+      if (
+        Math.abs(across) >
+        REACH * outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx / REACH)
+      )
+        continue
       if (light[y * widthPx + x]! < Math.log(BURNT)) list.push(y * widthPx + x)
     }
   }
@@ -92,7 +113,11 @@ function insideOf({ widthPx, heightPx }: Clip, outline: EggOutline, light: Float
 }
 
 function registerTo(
-  { widthPx, heightPx, logLight }: Clip, outline: EggOutline, pixels: Int32Array, weights: Float32Array, rest: Float32Array,
+  { widthPx, heightPx, logLight }: Clip,
+  outline: EggOutline,
+  pixels: Int32Array,
+  weights: Float32Array,
+  rest: Float32Array,
 ): Pick<RegisteredClip, 'residuals' | 'softening' | 'nuisance'> {
   const size = NUISANCES.length
   const shifts = new Float32Array(pixels.length * 2 * SHIFTS)
@@ -104,7 +129,18 @@ function registerTo(
     const radius = outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx)
     const near = Math.sqrt(Math.max(0, radius * radius - across * across))
     const over = toPicture(outline, along, across + near)
-    const moves = [1, 0, 0, 1, -(y + 0.5 - outline.centre.y), x + 0.5 - outline.centre.x, x + 0.5 - outline.centre.x, y + 0.5 - outline.centre.y, over.x - x - 0.5, over.y - y - 0.5]
+    const moves = [
+      1,
+      0,
+      0,
+      1,
+      -(y + 0.5 - outline.centre.y),
+      x + 0.5 - outline.centre.x,
+      x + 0.5 - outline.centre.x,
+      y + 0.5 - outline.centre.y,
+      over.x - x - 0.5,
+      over.y - y - 0.5,
+    ]
     shifts.set(moves, k * 2 * SHIFTS)
     const gx = (rest[at + 1]! - rest[at - 1]!) / 2
     const gy = (rest[at + widthPx]! - rest[at - widthPx]!) / 2
@@ -116,7 +152,15 @@ function registerTo(
   const softening: Float32Array[] = []
   const nuisance: Float64Array[] = []
   for (const values of logLight) {
-    const frame: FrameFit = { plane: { widthPx, heightPx, values }, pixels, rest, shifts, slopes, residual: new Float32Array(pixels.length), softening: new Float32Array(pixels.length) }
+    const frame: FrameFit = {
+      plane: { widthPx, heightPx, values },
+      pixels,
+      rest,
+      shifts,
+      slopes,
+      residual: new Float32Array(pixels.length),
+      softening: new Float32Array(pixels.length),
+    }
     // The hand has hardly moved since the frame before.
     const state = Float64Array.from(start)
     let limit = Infinity
@@ -150,7 +194,11 @@ interface FrameFit {
 }
 
 /** Residuals of every `stride`th pixel when the frame is brought to rest by `state`. */
-function compare({ plane, pixels, rest, shifts, slopes, residual, softening }: FrameFit, state: Float64Array, stride: number): void {
+function compare(
+  { plane, pixels, rest, shifts, slopes, residual, softening }: FrameFit,
+  state: Float64Array,
+  stride: number,
+): void {
   const { widthPx } = plane
   const size = state.length
   for (let k = 0; k < pixels.length; k += stride) {
@@ -167,12 +215,19 @@ function compare({ plane, pixels, rest, shifts, slopes, residual, softening }: F
     const fx = x - 0.5 - Math.floor(x - 0.5)
     const fy = y - 0.5 - Math.floor(y - 0.5)
     // Linear interpolation blurs by fx·(1 − fx) square pixels along x, and by as much along y.
-    softening[k] = (fx * (1 - fx) * (rest[at + 1]! + rest[at - 1]! - 2 * rest[at]!) + fy * (1 - fy) * (rest[at + widthPx]! + rest[at - widthPx]! - 2 * rest[at]!)) / 2
+    softening[k] =
+      (fx * (1 - fx) * (rest[at + 1]! + rest[at - 1]! - 2 * rest[at]!) +
+        fy * (1 - fy) * (rest[at + widthPx]! + rest[at - widthPx]! - 2 * rest[at]!)) /
+      2
   }
 }
 
 /** The change of state that takes most of the residuals away, by weighted least squares. */
-function steady({ pixels, slopes, residual }: FrameFit, weights: Float32Array, limit: number): Float64Array | null {
+function steady(
+  { pixels, slopes, residual }: FrameFit,
+  weights: Float32Array,
+  limit: number,
+): Float64Array | null {
   const size = NUISANCES.length
   const matrix = new Float64Array(size * size)
   const right = new Float64Array(size)
@@ -193,5 +248,14 @@ function steady({ pixels, slopes, residual }: FrameFit, weights: Float32Array, l
 
 /** Robust standard deviation, of some of the values. */
 function spreadOf(values: Float32Array): number {
-  return Math.max(1e-4, 1.4826 * quantile(Float32Array.from({ length: Math.ceil(values.length / (4 * STRIDE)) }, (_, i) => Math.abs(values[4 * STRIDE * i]!)), 0.5))
+  return Math.max(
+    1e-4,
+    1.4826 *
+      quantile(
+        Float32Array.from({ length: Math.ceil(values.length / (4 * STRIDE)) }, (_, i) =>
+          Math.abs(values[4 * STRIDE * i]!),
+        ),
+        0.5,
+      ),
+  )
 }

@@ -50,5 +50,6 @@ export function settling(atMs: readonly number[]): TimeBasis {
 export function slowWaves(atMs: readonly number[], highestHz: number): Float64Array[] {
   const seconds = (atMs.at(-1)! - atMs[0]!) / 1000
   return Array.from({ length: Math.floor(2 * seconds * highestHz) }, (_, k) =>
-    Float64Array.from(atMs, (at) => Math.cos((Math.PI * (k + 1) * (at - atMs[0]!)) / 1000 / seconds)))
+    Float64Array.from(atMs, (at) => Math.cos((Math.PI * (k + 1) * (at - atMs[0]!)) / 1000 / seconds)),
+  )
 }

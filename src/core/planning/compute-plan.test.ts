@@ -1,22 +1,69 @@
 import { describe, expect, it } from 'vitest'
 import { instantOf } from '../time/local-date.ts'
 import { computePlan, type PlanHabits } from './compute-plan.ts'
-import { spreadLaidDates, type DraftBatch, type DraftEgg, type DraftTray, type PlanDraft } from './plan-draft.ts'
+import {
+  spreadLaidDates,
+  type DraftBatch,
+  type DraftEgg,
+  type DraftTray,
+  type PlanDraft,
+} from './plan-draft.ts'
 
 const ZONE = 'Europe/Lisbon'
 const NOW = instantOf('2026-04-01', '10:00', ZONE)
 const HABITS: PlanHabits = { zone: ZONE, candlingHour: 20, warmUpHours: 24, postRestHours: 18 }
 
 const batch = (id: string, changes: Partial<DraftBatch> = {}): DraftBatch => ({
-  id, source: '', breed: '', species: 'chicken', shell: 'tinted', laidFrom: null, laidTo: null, posted: false, arrivedOn: null, turnedInStorage: false, ...changes,
+  id,
+  source: '',
+  breed: '',
+  species: 'chicken',
+  shell: 'tinted',
+  laidFrom: null,
+  laidTo: null,
+  posted: false,
+  arrivedOn: null,
+  turnedInStorage: false,
+  ...changes,
 })
-const eggs = (batchId: string, count: number, changes: Partial<DraftEgg> = {}, from = 0): DraftEgg[] => Array.from({ length: count }, (_, i) => ({
-  id: `${batchId}-${i}`, batchId, number: from + i + 1, mark: '', laidOn: '2026-03-29', crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, choice: 'advice', ...changes,
-}))
-const tray = (id: string, changes: Partial<DraftTray> = {}): DraftTray => ({ id, name: id, species: 'chicken', incubatorId: 'i', rows: 2, columns: 3, numbering: 'letter-rows', ...changes })
+const eggs = (batchId: string, count: number, changes: Partial<DraftEgg> = {}, from = 0): DraftEgg[] =>
+  Array.from({ length: count }, (_, i) => ({
+    id: `${batchId}-${i}`,
+    batchId,
+    number: from + i + 1,
+    mark: '',
+    laidOn: '2026-03-29',
+    crack: 'none',
+    waxed: false,
+    weightG: null,
+    lengthMm: null,
+    breadthMm: null,
+    choice: 'advice',
+    ...changes,
+  }))
+const tray = (id: string, changes: Partial<DraftTray> = {}): DraftTray => ({
+  id,
+  name: id,
+  species: 'chicken',
+  incubatorId: 'i',
+  rows: 2,
+  columns: 3,
+  numbering: 'letter-rows',
+  ...changes,
+})
 const draft = (changes: Partial<PlanDraft> = {}): PlanDraft => ({
-  batches: [batch('a')], eggs: eggs('a', 4), timing: { by: 'set', date: '2026-04-02', time: '18:00' }, school: 'weekly', ownDays: [],
-  turningStop: 'usual', incubationDays: {}, trays: [tray('t')], moved: {}, names: {}, notes: '', ...changes,
+  batches: [batch('a')],
+  eggs: eggs('a', 4),
+  timing: { by: 'set', date: '2026-04-02', time: '18:00' },
+  school: 'weekly',
+  ownDays: [],
+  turningStop: 'usual',
+  incubationDays: {},
+  trays: [tray('t')],
+  moved: {},
+  names: {},
+  notes: '',
+  ...changes,
 })
 const only = (changes: Partial<PlanDraft> = {}) => computePlan(draft(changes), HABITS, NOW)[0]!
 
@@ -24,24 +71,43 @@ describe('a plan worked out', () => {
   it('sets when it is told to and lays the eggs in order', () => {
     const group = only()
     expect(group.setAtMs).toBe(instantOf('2026-04-02', '18:00', ZONE))
-    expect(group.eggs.map(({ place }) => place && [place.row, place.column])).toEqual([[0, 0], [0, 1], [0, 2], [1, 0]])
+    expect(group.eggs.map(({ place }) => place && [place.row, place.column])).toEqual([
+      [0, 0],
+      [0, 1],
+      [0, 2],
+      [1, 0],
+    ])
     expect(group).toMatchObject({ setCount: 4, places: 6, problems: [], oldestStorageDays: 4 })
     expect(group.expectedChicks).toBeCloseTo(3)
   })
 
   it('makes mixed birds hatch together, the longest first', () => {
-    const groups = computePlan(draft({
-      batches: [batch('a'), batch('d', { species: 'duck' })], eggs: [...eggs('a', 4, { laidOn: '2026-04-12' }), ...eggs('d', 2, { laidOn: '2026-04-05' }, 4)],
-      trays: [tray('t'), tray('u', { species: 'duck' })], timing: { by: 'hatch', date: '2026-05-07', hour: 12 },
-    }), HABITS, NOW)
+    const groups = computePlan(
+      draft({
+        batches: [batch('a'), batch('d', { species: 'duck' })],
+        eggs: [...eggs('a', 4, { laidOn: '2026-04-12' }), ...eggs('d', 2, { laidOn: '2026-04-05' }, 4)],
+        trays: [tray('t'), tray('u', { species: 'duck' })],
+        timing: { by: 'hatch', date: '2026-05-07', hour: 12 },
+      }),
+      HABITS,
+      NOW,
+    )
     expect(groups.map((group) => group.species)).toEqual(['duck', 'chicken'])
-    expect(groups.map((group) => group.hatchAtMs)).toEqual([0, 1].map(() => instantOf('2026-05-07', 12, ZONE)))
+    expect(groups.map((group) => group.hatchAtMs)).toEqual(
+      [0, 1].map(() => instantOf('2026-05-07', 12, ZONE)),
+    )
     expect((groups[1]!.setAtMs - groups[0]!.setAtMs) / 86_400_000).toBe(7)
   })
 
   it('sets stored eggs some hours sooner for the same hatch', () => {
-    const old = only({ eggs: eggs('a', 4, { laidOn: '2026-03-20' }), timing: { by: 'hatch', date: '2026-04-30', hour: 12 } })
-    const fresh = only({ eggs: eggs('a', 4, { laidOn: '2026-04-07' }), timing: { by: 'hatch', date: '2026-04-30', hour: 12 } })
+    const old = only({
+      eggs: eggs('a', 4, { laidOn: '2026-03-20' }),
+      timing: { by: 'hatch', date: '2026-04-30', hour: 12 },
+    })
+    const fresh = only({
+      eggs: eggs('a', 4, { laidOn: '2026-04-07' }),
+      timing: { by: 'hatch', date: '2026-04-30', hour: 12 },
+    })
     expect(old.delayHours).toBeGreaterThan(0)
     expect(fresh.setAtMs - old.setAtMs).toBe(old.delayHours * 3_600_000)
     expect(old.hatchAtMs).toBe(fresh.hatchAtMs)
@@ -69,11 +135,19 @@ describe('a plan worked out', () => {
     expect(only({ incubationDays: { chicken: 20.5 } }).hatchAtMs - only().hatchAtMs).toBe(-43_200_000)
   })
 
-  it('is empty for an empty basket', () => expect(computePlan(draft({ batches: [], eggs: [] }), HABITS, NOW)).toEqual([]))
+  it('is empty for an empty basket', () =>
+    expect(computePlan(draft({ batches: [], eggs: [] }), HABITS, NOW)).toEqual([]))
 })
 
 it('spreads the days of laying evenly over a batch', () => {
   const days = ['1', '2', '3']
-  expect(spreadLaidDates({ laidFrom: '1', laidTo: '3' }, 6, () => days)).toEqual(['1', '1', '2', '2', '3', '3'])
+  expect(spreadLaidDates({ laidFrom: '1', laidTo: '3' }, 6, () => days)).toEqual([
+    '1',
+    '1',
+    '2',
+    '2',
+    '3',
+    '3',
+  ])
   expect(spreadLaidDates({ laidFrom: null, laidTo: null }, 2, () => days)).toEqual([null, null])
 })

@@ -1,7 +1,12 @@
 import { storageDelayHours } from '../incubation/development.ts'
 import { setTimeForHatch } from '../incubation/plan-backwards.ts'
 import { checkPlan, type PlanProblem } from '../incubation/plan-problems.ts'
-import { expectedHatchMs, makeSchedule, type ScheduleEvent, type ScheduleInput } from '../incubation/schedule.ts'
+import {
+  expectedHatchMs,
+  makeSchedule,
+  type ScheduleEvent,
+  type ScheduleInput,
+} from '../incubation/schedule.ts'
 import { timetableOf } from '../incubation/timetable.ts'
 import { adviseSetting, type EggAdvice } from '../intake/setting-advice.ts'
 import { TOO_OLD_DAYS } from '../intake/hatchability.ts'
@@ -59,10 +64,18 @@ export function computePlan(draft: PlanDraft, habits: PlanHabits, nowMs: number)
     list.push({ egg, batch })
     bySpecies.set(batch.species, list)
   }
-  return [...bySpecies].map(([species, eggs]) => planGroup(draft, habits, nowMs, species, eggs)).sort((a, b) => a.setAtMs - b.setAtMs)
+  return [...bySpecies]
+    .map(([species, eggs]) => planGroup(draft, habits, nowMs, species, eggs))
+    .sort((a, b) => a.setAtMs - b.setAtMs)
 }
 
-function planGroup(draft: PlanDraft, habits: PlanHabits, nowMs: number, species: SpeciesName, basket: Array<{ egg: DraftEgg; batch: DraftBatch }>): PlanGroup {
+function planGroup(
+  draft: PlanDraft,
+  habits: PlanHabits,
+  nowMs: number,
+  species: SpeciesName,
+  basket: Array<{ egg: DraftEgg; batch: DraftBatch }>,
+): PlanGroup {
   const { timing } = draft
   const { zone } = habits
   const trays = draft.trays.filter((tray) => tray.species === species)
@@ -78,38 +91,85 @@ function planGroup(draft: PlanDraft, habits: PlanHabits, nowMs: number, species:
   const storage = chosen.flatMap(({ advice }) => advice.storageDays ?? [])
   const oldestStorageDays = storage.length > 0 ? Math.max(...storage) : null
   const input: ScheduleInput = {
-    species, zone, setAtMs, delayHours, incubationDays, school: draft.school, ownDays: draft.ownDays,
-    turningStop: draft.turningStop, candlingHour: habits.candlingHour, warmUpHours: habits.warmUpHours,
+    species,
+    zone,
+    setAtMs,
+    delayHours,
+    incubationDays,
+    school: draft.school,
+    ownDays: draft.ownDays,
+    turningStop: draft.turningStop,
+    candlingHour: habits.candlingHour,
+    warmUpHours: habits.warmUpHours,
   }
   const hatchAtMs = expectedHatchMs(input)
   return {
-    species, eggs, trays, places, setAtMs, hatchAtMs, delayHours, oldestStorageDays, input,
+    species,
+    eggs,
+    trays,
+    places,
+    setAtMs,
+    hatchAtMs,
+    delayHours,
+    oldestStorageDays,
+    input,
     setCount: chosen.length,
     expectedChicks: chosen.reduce((sum, { advice }) => sum + advice.expectedHatch, 0),
     schedule: makeSchedule(input),
     problems: checkPlan({
-      nowMs, zone, setAtMs, hatchAtMs, alreadySet: timing.by === 'already', eggs: chosen.length, places, oldestStorageDays,
-      tooOldCount: storage.filter((days) => days > TOO_OLD_DAYS).length, restUntilMs: restUntil(),
-      tableDays: SPECIES[species].incubationDays, incubationDays: timetableOf(species, { incubationDays }).incubationDays,
+      nowMs,
+      zone,
+      setAtMs,
+      hatchAtMs,
+      alreadySet: timing.by === 'already',
+      eggs: chosen.length,
+      places,
+      oldestStorageDays,
+      tooOldCount: storage.filter((days) => days > TOO_OLD_DAYS).length,
+      restUntilMs: restUntil(),
+      tableDays: SPECIES[species].incubationDays,
+      incubationDays: timetableOf(species, { incubationDays }).incubationDays,
     }),
   }
 
   function setTime(delay: number): number {
     if (timing.by !== 'hatch') return instantOf(timing.date, timing.time, zone)
-    return setTimeForHatch({ species, hatchAtMs: instantOf(timing.date, timing.hour, zone), delayHours: delay, incubationDays })
+    return setTimeForHatch({
+      species,
+      hatchAtMs: instantOf(timing.date, timing.hour, zone),
+      delayHours: delay,
+      incubationDays,
+    })
   }
 
   /** The keeper's own eggs come first: the advice shares out the places that are left. */
   function adviseOn(atMs: number): Array<{ egg: DraftEgg; advice: EggAdvice; set: boolean }> {
     const byWord = basket.filter(({ egg }) => egg.choice === 'set').length
     const asked = basket.map(({ egg, batch }) => ({
-      id: egg.id, species, laidOn: egg.laidOn, posted: batch.posted, crack: egg.crack, waxed: egg.waxed, weightG: egg.weightG,
-      size: egg.lengthMm !== null && egg.breadthMm !== null ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm } : null,
+      id: egg.id,
+      species,
+      laidOn: egg.laidOn,
+      posted: batch.posted,
+      crack: egg.crack,
+      waxed: egg.waxed,
+      weightG: egg.weightG,
+      size:
+        egg.lengthMm !== null && egg.breadthMm !== null
+          ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm }
+          : null,
     }))
     const date = localDateOf(atMs, zone)
     const free = new Set(basket.filter(({ egg }) => egg.choice === 'advice').map(({ egg }) => egg.id))
-    const advised = adviseSetting(asked.filter(({ id }) => free.has(id)), places - byWord, date)
-    const byChoice = adviseSetting(asked.filter(({ id }) => !free.has(id)), Infinity, date)
+    const advised = adviseSetting(
+      asked.filter(({ id }) => free.has(id)),
+      places - byWord,
+      date,
+    )
+    const byChoice = adviseSetting(
+      asked.filter(({ id }) => !free.has(id)),
+      Infinity,
+      date,
+    )
     const advice = new Map([...advised, ...byChoice].map((item) => [item.id, item]))
     return basket.map(({ egg }) => {
       const own = advice.get(egg.id)!
@@ -121,7 +181,8 @@ function planGroup(draft: PlanDraft, habits: PlanHabits, nowMs: number, species:
     const taken = new Map<string, Place>()
     const used = new Set<string>()
     const key = (spot: Place): string => `${spot.trayId}/${spot.row}/${spot.column}`
-    const fits = (spot: Place): boolean => trays.some((tray) => tray.id === spot.trayId && spot.row < tray.rows && spot.column < tray.columns)
+    const fits = (spot: Place): boolean =>
+      trays.some((tray) => tray.id === spot.trayId && spot.row < tray.rows && spot.column < tray.columns)
     for (const { egg, set } of eggs) {
       const spot = draft.moved[egg.id]
       if (!set || !spot || !fits(spot) || used.has(key(spot))) continue
@@ -129,21 +190,27 @@ function planGroup(draft: PlanDraft, habits: PlanHabits, nowMs: number, species:
       used.add(key(spot))
     }
     const rest = eggs.filter(({ egg, set }) => set && !taken.has(egg.id))
-    const spots = dealIntoTrays(Array.from({ length: places }), trays).flatMap(({ place: spot }) => (spot && !used.has(key(spot)) ? [spot] : []))
+    const spots = dealIntoTrays(Array.from({ length: places }), trays).flatMap(({ place: spot }) =>
+      spot && !used.has(key(spot)) ? [spot] : [],
+    )
     rest.forEach(({ egg }, i) => {
       const spot = spots[i]
       if (spot) taken.set(egg.id, spot)
     })
-    return eggs.map((item) => ({ ...item, place: item.set ? taken.get(item.egg.id) ?? null : null }))
+    return eggs.map((item) => ({ ...item, place: item.set ? (taken.get(item.egg.id) ?? null) : null }))
   }
 
   function restUntil(): number | null {
-    const arrivals = basket.flatMap(({ batch }) => (batch.posted && batch.arrivedOn ? [instantOf(batch.arrivedOn, ARRIVAL_HOUR, zone)] : []))
+    const arrivals = basket.flatMap(({ batch }) =>
+      batch.posted && batch.arrivedOn ? [instantOf(batch.arrivedOn, ARRIVAL_HOUR, zone)] : [],
+    )
     return arrivals.length > 0 ? Math.max(...arrivals) + habits.postRestHours * HOUR_MS : null
   }
 }
 
 function meanStorage(eggs: Array<{ advice: EggAdvice; set: boolean }>): number {
-  const known = eggs.flatMap(({ advice, set }) => (set && advice.storageDays !== null ? [Math.max(0, advice.storageDays)] : []))
+  const known = eggs.flatMap(({ advice, set }) =>
+    set && advice.storageDays !== null ? [Math.max(0, advice.storageDays)] : [],
+  )
   return known.length > 0 ? known.reduce((sum, days) => sum + days, 0) / known.length : 0
 }

@@ -71,7 +71,11 @@ export interface PlanDraft {
 }
 
 /** Dates of laying spread evenly over a batch, earliest first. @returns nulls where the batch has none */
-export function spreadLaidDates(batch: Pick<DraftBatch, 'laidFrom' | 'laidTo'>, count: number, datesBetween: (from: LocalDate, to: LocalDate) => LocalDate[]): Array<LocalDate | null> {
+export function spreadLaidDates(
+  batch: Pick<DraftBatch, 'laidFrom' | 'laidTo'>,
+  count: number,
+  datesBetween: (from: LocalDate, to: LocalDate) => LocalDate[],
+): Array<LocalDate | null> {
   const { laidFrom, laidTo } = batch
   if (laidFrom === null) return Array.from({ length: count }, () => null)
   const days = datesBetween(laidFrom, laidTo !== null && laidTo > laidFrom ? laidTo : laidFrom)

@@ -28,12 +28,22 @@ export function airSummary(readings: readonly AirReading[], events: readonly Ses
   const open = events.filter(({ kind }) => kind === 'opened' || kind === 'closed').at(-1)?.kind === 'opened'
   const before = readings.filter(({ atMs }) => atMs <= firstOpenedMs).at(-1) ?? null
   const since = readings.filter(({ atMs }) => atMs > firstOpenedMs)
-  const back = before === null || lastClosedMs === undefined || open ? undefined : since.find((reading) =>
-    reading.atMs > lastClosedMs && reading.rhPercent >= before.rhPercent - BACK_WITHIN.rhPercent && reading.celsius >= before.celsius - BACK_WITHIN.celsius)
-  const lowest = (value: (reading: AirReading) => number): number | null => (since.length > 0 ? Math.min(...since.map(value)) : null)
+  const back =
+    before === null || lastClosedMs === undefined || open
+      ? undefined
+      : since.find(
+          (reading) =>
+            reading.atMs > lastClosedMs &&
+            reading.rhPercent >= before.rhPercent - BACK_WITHIN.rhPercent &&
+            reading.celsius >= before.celsius - BACK_WITHIN.celsius,
+        )
+  const lowest = (value: (reading: AirReading) => number): number | null =>
+    since.length > 0 ? Math.min(...since.map(value)) : null
   return {
-    before, latest: readings.at(-1) ?? null,
-    lowestRhPercent: lowest(({ rhPercent }) => rhPercent), lowestCelsius: lowest(({ celsius }) => celsius),
+    before,
+    latest: readings.at(-1) ?? null,
+    lowestRhPercent: lowest(({ rhPercent }) => rhPercent),
+    lowestCelsius: lowest(({ celsius }) => celsius),
     recoveredAfterMinutes: back && lastClosedMs !== undefined ? (back.atMs - lastClosedMs) / 60_000 : null,
   }
 }

@@ -7,5 +7,8 @@ export const PREFLIGHT_WORDS: Readonly<Record<PreflightItem, { task: string; why
   dark: { task: 'Room dark, eyes used to it', why: 'Do not look into the lamp.' },
   towel: { task: 'A warm, soft towel lies ready', why: 'Eggs roll, and they cool.' },
   lid: { task: 'Somewhere flat for the lid', why: 'It goes back on at once, flat, whenever a tray is out.' },
-  air: { task: 'Humidity and temperature noted', why: 'They fall when you open; you will see when they are back.' },
+  air: {
+    task: 'Humidity and temperature noted',
+    why: 'They fall when you open; you will see when they are back.',
+  },
 }

@@ -6,7 +6,12 @@ import { CANDLING_LIMITS, clockLevel } from './limits.ts'
 import { nextStep, paceMs, sessionClocks, timeOpen, type SessionEvent } from './session.ts'
 
 const MINUTE = 60_000
-const opened = (minute: number, purpose: 'fetch' | 'return', trayId = 'a'): SessionEvent => ({ kind: 'opened', atMs: minute * MINUTE, purpose, trayId })
+const opened = (minute: number, purpose: 'fetch' | 'return', trayId = 'a'): SessionEvent => ({
+  kind: 'opened',
+  atMs: minute * MINUTE,
+  purpose,
+  trayId,
+})
 const closed = (minute: number): SessionEvent => ({ kind: 'closed', atMs: minute * MINUTE })
 
 describe('what comes next', () => {
@@ -16,9 +21,24 @@ describe('what comes next', () => {
     ['fetch the first tray', [], all, { kind: 'fetch', trayId: 'a' }],
     ['the lid goes back on', [opened(0, 'fetch')], all, { kind: 'close-lid', purpose: 'fetch', trayId: 'a' }],
     ['its eggs', [opened(0, 'fetch'), closed(1)], all, { kind: 'candle', trayId: 'a' }],
-    ['it goes back when all are seen', [opened(0, 'fetch'), closed(1)], (tray: string) => (tray === 'a' ? 0 : 3), { kind: 'return', trayId: 'a' }],
-    ['the lid again', [opened(0, 'fetch'), closed(1), opened(5, 'return')], (tray: string) => (tray === 'a' ? 0 : 3), { kind: 'close-lid', purpose: 'return', trayId: 'a' }],
-    ['the next tray', [opened(0, 'fetch'), closed(1), opened(5, 'return'), closed(6)], (tray: string) => (tray === 'a' ? 0 : 3), { kind: 'fetch', trayId: 'b' }],
+    [
+      'it goes back when all are seen',
+      [opened(0, 'fetch'), closed(1)],
+      (tray: string) => (tray === 'a' ? 0 : 3),
+      { kind: 'return', trayId: 'a' },
+    ],
+    [
+      'the lid again',
+      [opened(0, 'fetch'), closed(1), opened(5, 'return')],
+      (tray: string) => (tray === 'a' ? 0 : 3),
+      { kind: 'close-lid', purpose: 'return', trayId: 'a' },
+    ],
+    [
+      'the next tray',
+      [opened(0, 'fetch'), closed(1), opened(5, 'return'), closed(6)],
+      (tray: string) => (tray === 'a' ? 0 : 3),
+      { kind: 'fetch', trayId: 'b' },
+    ],
     ['nothing', [], () => 0, { kind: 'finish' }],
   ] as const)('%s', (_, events, waiting, step) => {
     expect(nextStep(events, trays, waiting)).toEqual(step)
@@ -28,8 +48,14 @@ describe('what comes next', () => {
 describe('the clocks', () => {
   it('run for the tray from the moment the lid came off, until it is back and the lid on', () => {
     const events = [opened(0, 'fetch'), closed(1), opened(10, 'return'), closed(11)]
-    expect(sessionClocks(events.slice(0, 1), 0.5 * MINUTE)).toMatchObject({ lidOffMs: 0.5 * MINUTE, trayOutMs: 0.5 * MINUTE })
-    expect(sessionClocks(events.slice(0, 2), 5 * MINUTE)).toMatchObject({ lidOffMs: null, trayOutMs: 5 * MINUTE })
+    expect(sessionClocks(events.slice(0, 1), 0.5 * MINUTE)).toMatchObject({
+      lidOffMs: 0.5 * MINUTE,
+      trayOutMs: 0.5 * MINUTE,
+    })
+    expect(sessionClocks(events.slice(0, 2), 5 * MINUTE)).toMatchObject({
+      lidOffMs: null,
+      trayOutMs: 5 * MINUTE,
+    })
     expect(sessionClocks(events, 20 * MINUTE)).toEqual({ lidOffMs: null, trayOutMs: null, pausedMs: null })
   })
 
@@ -38,12 +64,20 @@ describe('the clocks', () => {
     expect(sessionClocks(events, 6 * MINUTE)).toMatchObject({ trayOutMs: 6 * MINUTE, pausedMs: 4 * MINUTE })
   })
 
-  it.each([[0, 'calm'], [3.4, 'calm'], [3.6, 'soon'], [5, 'over']] as const)('an egg %d minutes out is %s', (minutes, level) => {
+  it.each([
+    [0, 'calm'],
+    [3.4, 'calm'],
+    [3.6, 'soon'],
+    [5, 'over'],
+  ] as const)('an egg %d minutes out is %s', (minutes, level) => {
     expect(clockLevel(minutes * MINUTE, CANDLING_LIMITS.usual.eggOut)).toBe(level)
   })
 
   it('add the openings up, one that is still open too', () => {
-    expect(timeOpen([opened(0, 'fetch'), closed(1), opened(5, 'return')], 6 * MINUTE)).toEqual({ totalMs: 2 * MINUTE, times: 2 })
+    expect(timeOpen([opened(0, 'fetch'), closed(1), opened(5, 'return')], 6 * MINUTE)).toEqual({
+      totalMs: 2 * MINUTE,
+      times: 2,
+    })
   })
 
   it('the pace is the middle gap; interruptions do not count', () => {
@@ -55,7 +89,10 @@ describe('the clocks', () => {
 describe('the air', () => {
   /** A sensor read every half minute in the simulated incubator, whose lid was off for one minute. */
   const events = [opened(10, 'fetch'), closed(11)]
-  const readings: AirReading[] = Array.from({ length: 120 }, (_, i) => ({ atMs: i * 0.5 * MINUTE, ...incubatorAir([{ openedMs: 10 * MINUTE, closedMs: 11 * MINUTE }], i * 0.5 * MINUTE) }))
+  const readings: AirReading[] = Array.from({ length: 120 }, (_, i) => ({
+    atMs: i * 0.5 * MINUTE,
+    ...incubatorAir([{ openedMs: 10 * MINUTE, closedMs: 11 * MINUTE }], i * 0.5 * MINUTE),
+  }))
 
   it('falls by some 10 to 20 points and is back within the hour', () => {
     const { before, lowestRhPercent, recoveredAfterMinutes } = airSummary(readings, events)
@@ -67,8 +104,17 @@ describe('the air', () => {
 
   it('is not called back while the lid is off, nor without a reading from before', () => {
     expect(airSummary(readings, [...events, opened(40, 'return')]).recoveredAfterMinutes).toBeNull()
-    expect(airSummary(readings.slice(30), events)).toMatchObject({ before: null, recoveredAfterMinutes: null })
-    expect(airSummary([], [])).toEqual({ before: null, lowestRhPercent: null, lowestCelsius: null, latest: null, recoveredAfterMinutes: null })
+    expect(airSummary(readings.slice(30), events)).toMatchObject({
+      before: null,
+      recoveredAfterMinutes: null,
+    })
+    expect(airSummary([], [])).toEqual({
+      before: null,
+      lowestRhPercent: null,
+      lowestCelsius: null,
+      latest: null,
+      recoveredAfterMinutes: null,
+    })
   })
 })
 

@@ -35,7 +35,11 @@ function standing(events: readonly SessionEvent[]): Standing {
 }
 
 /** @param waiting - eggs of a tray that are still to be seen; trays in the order of candling */
-export function nextStep(events: readonly SessionEvent[], trayIds: readonly string[], waiting: (trayId: string) => number): SessionStep {
+export function nextStep(
+  events: readonly SessionEvent[],
+  trayIds: readonly string[],
+  waiting: (trayId: string) => number,
+): SessionStep {
   const { lid, tray } = standing(events)
   if (lid) return { kind: 'close-lid', purpose: lid.purpose, trayId: lid.trayId }
   if (tray) return { kind: waiting(tray.trayId) > 0 ? 'candle' : 'return', trayId: tray.trayId }
@@ -52,7 +56,8 @@ export interface SessionClocks {
 
 export function sessionClocks(events: readonly SessionEvent[], nowMs: number): SessionClocks {
   const { lid, tray, pausedSinceMs } = standing(events)
-  const since = (startMs: number | undefined): number | null => (startMs === undefined ? null : Math.max(0, nowMs - startMs))
+  const since = (startMs: number | undefined): number | null =>
+    startMs === undefined ? null : Math.max(0, nowMs - startMs)
   return {
     lidOffMs: since(lid?.atMs),
     trayOutMs: since(tray?.sinceMs ?? (lid?.purpose === 'return' ? undefined : lid?.atMs)),
@@ -86,6 +91,10 @@ const LONGEST_GAP_MS = 180_000
 /** Middle time from one look to the next, of the latest eggs; null before the third. @param lookedAtMs - in any order */
 export function paceMs(lookedAtMs: readonly number[]): number | null {
   const times = [...lookedAtMs].sort((a, b) => a - b).slice(-PACE_EGGS)
-  const gaps = times.slice(1).map((at, i) => at - times[i]!).filter((gap) => gap <= LONGEST_GAP_MS).sort((a, b) => a - b)
+  const gaps = times
+    .slice(1)
+    .map((at, i) => at - times[i]!)
+    .filter((gap) => gap <= LONGEST_GAP_MS)
+    .sort((a, b) => a - b)
   return gaps.length < 2 ? null : gaps[gaps.length >> 1]!
 }

@@ -20,7 +20,11 @@ export function develop(linear: Float32Array, shot: Shot, random: Random): RgbIm
   let pick = 0
   for (let c = 0; c < 3; c++) {
     // The hand's shake runs mostly one way.
-    const focused = blurBoth({ widthPx, heightPx, values: linear.subarray(c * size, (c + 1) * size) }, Math.hypot(shot.defocusPx, shot.shakePx), shot.defocusPx)
+    const focused = blurBoth(
+      { widthPx, heightPx, values: linear.subarray(c * size, (c + 1) * size) },
+      Math.hypot(shot.defocusPx, shot.shakePx),
+      shot.defocusPx,
+    )
     const haze = smallHaze(focused.values, widthPx, heightPx)
     const gain = shot.whiteBalance[c]!
     for (let y = 0; y < heightPx; y++) {
@@ -28,7 +32,8 @@ export function develop(linear: Float32Array, shot: Shot, random: Random): RgbIm
         const at = y * widthPx + x
         const light = gain * (focused.values[at]! + BLOOM * haze(x, y) + shot.room[c]!)
         pick = (pick * 1103515245 + 12345 + at) & 8191
-        const noise = normals[pick]! * Math.sqrt(Math.max(0, light) / shot.electrons + READ_NOISE * READ_NOISE)
+        const noise =
+          normals[pick]! * Math.sqrt(Math.max(0, light) / shot.electrons + READ_NOISE * READ_NOISE)
         const value = Math.max(0, Math.min(1, light + noise))
         data[3 * at + c] = ENCODED[Math.round(value * 4095)]!
       }
@@ -38,7 +43,11 @@ export function develop(linear: Float32Array, shot: Shot, random: Random): RgbIm
 }
 
 /** The picture blurred widely, kept at an eighth of its size. */
-function smallHaze(values: Float32Array, widthPx: number, heightPx: number): (x: number, y: number) => number {
+function smallHaze(
+  values: Float32Array,
+  widthPx: number,
+  heightPx: number,
+): (x: number, y: number) => number {
   const factor = 8
   const w = Math.ceil(widthPx / factor)
   const h = Math.ceil(heightPx / factor)
@@ -59,6 +68,9 @@ function smallHaze(values: Float32Array, widthPx: number, heightPx: number): (x:
     const tx = fx - ix
     const ty = fy - iy
     const at = iy * w + ix
-    return (soft[at]! * (1 - tx) + soft[at + 1]! * tx) * (1 - ty) + (soft[at + w]! * (1 - tx) + soft[at + w + 1]! * tx) * ty
+    return (
+      (soft[at]! * (1 - tx) + soft[at + 1]! * tx) * (1 - ty) +
+      (soft[at + w]! * (1 - tx) + soft[at + w + 1]! * tx) * ty
+    )
   }
 }

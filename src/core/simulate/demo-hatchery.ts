@@ -36,31 +36,77 @@ export interface DemoIncubator {
 export const DEMO_HATCHERY_NAME = 'Skerry Light Hatchery'
 
 export const DEMO_INCUBATORS: readonly DemoIncubator[] = [
-  { key: 'cabinet', name: 'Tall cabinet', airflow: 'forced', displayCorrectionC: -0.4, capacity: 60, turner: 'auto' },
-  { key: 'hatcher', name: 'Still hatcher', airflow: 'still', displayCorrectionC: 0, capacity: 30, turner: 'hand' },
+  {
+    key: 'cabinet',
+    name: 'Tall cabinet',
+    airflow: 'forced',
+    displayCorrectionC: -0.4,
+    capacity: 60,
+    turner: 'auto',
+  },
+  {
+    key: 'hatcher',
+    name: 'Still hatcher',
+    airflow: 'still',
+    displayCorrectionC: 0,
+    capacity: 30,
+    turner: 'hand',
+  },
 ]
 
 export const DEMO_BASKETS: readonly DemoBasket[] = [
   {
-    key: 'beacon', setName: 'Beacon hens, spring set', species: 'chicken', breed: 'Holm Beacon', shell: 'tinted', ageDays: 7.3,
-    rows: 3, columns: 4, done: ['set'], incubator: 'cabinet', earlierLooks: [],
+    key: 'beacon',
+    setName: 'Beacon hens, spring set',
+    species: 'chicken',
+    breed: 'Holm Beacon',
+    shell: 'tinted',
+    ageDays: 7.3,
+    rows: 3,
+    columns: 4,
+    done: ['set'],
+    incubator: 'cabinet',
+    earlierLooks: [],
     notes: 'From the three hens behind the lamp house. Second tray shelf.',
   },
   {
-    key: 'saltmarsh', setName: 'Saltmarsh ducks', species: 'duck', breed: 'Tarn Saltmarsh', shell: 'blue', ageDays: 16.4,
-    rows: 2, columns: 4, done: ['set', 'candle-1'], incubator: 'cabinet', earlierLooks: [9.1, 14],
+    key: 'saltmarsh',
+    setName: 'Saltmarsh ducks',
+    species: 'duck',
+    breed: 'Tarn Saltmarsh',
+    shell: 'blue',
+    ageDays: 16.4,
+    rows: 2,
+    columns: 4,
+    done: ['set', 'candle-1'],
+    incubator: 'cabinet',
+    earlierLooks: [9.1, 14],
     notes: 'Eggs came over on the ferry and rested a day.',
   },
   {
-    key: 'freckle', setName: 'Freckle quail', species: 'quail', breed: 'Skerry Freckle', shell: 'speckled', ageDays: 14.8,
-    rows: 3, columns: 4, done: ['set', 'candle-1', 'candle-2', 'candle-3', 'stop-turning', 'lockdown'], incubator: 'hatcher', earlierLooks: [14.4],
+    key: 'freckle',
+    setName: 'Freckle quail',
+    species: 'quail',
+    breed: 'Skerry Freckle',
+    shell: 'speckled',
+    ageDays: 14.8,
+    rows: 3,
+    columns: 4,
+    done: ['set', 'candle-1', 'candle-2', 'candle-3', 'stop-turning', 'lockdown'],
+    incubator: 'hatcher',
+    earlierLooks: [14.4],
     notes: 'Lockdown since this morning: lid stays shut.',
   },
 ]
 
 /** Fates that the first basket is sure to hold, so that a first tray shows every grade; by egg number. */
 const CERTAIN_FATES: Readonly<Record<string, Readonly<Record<number, Fate>>>> = {
-  beacon: { 2: { kind: 'clear' }, 5: { kind: 'died', onDay: 3.6 }, 7: { kind: 'developing' }, 10: { kind: 'died', onDay: 4.1 } },
+  beacon: {
+    2: { kind: 'clear' },
+    5: { kind: 'died', onDay: 3.6 },
+    7: { kind: 'developing' },
+    10: { kind: 'died', onDay: 4.1 },
+  },
   saltmarsh: { 3: { kind: 'died', onDay: 10.5 }, 6: { kind: 'clear' } },
   freckle: {},
 }
@@ -72,6 +118,8 @@ export function basketByKey(key: string): DemoBasket | undefined {
 /** The egg with this number, from 1; always the same one. */
 export function demoEgg(basket: DemoBasket, number: number): EggModel {
   const seed = `${basket.key}/${number}`
-  const fate = CERTAIN_FATES[basket.key]?.[number] ?? drawFate(createRandom(`fate/${seed}`), SPECIES[basket.species].incubationDays)
+  const fate =
+    CERTAIN_FATES[basket.key]?.[number] ??
+    drawFate(createRandom(`fate/${seed}`), SPECIES[basket.species].incubationDays)
   return createEgg(seed, { species: basket.species, shell: basket.shell, fate })
 }

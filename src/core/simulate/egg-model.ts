@@ -84,13 +84,18 @@ export interface EggState {
 export const RING_STAGE = 0.3
 
 /** Draws an egg of the given kind; equal seeds give equal eggs. */
-export function createEgg(seed: string, kind: { species: SpeciesName; shell: Shell; fate: Fate; cracked?: boolean }): EggModel {
+export function createEgg(
+  seed: string,
+  kind: { species: SpeciesName; shell: Shell; fate: Fate; cracked?: boolean },
+): EggModel {
   const random = createRandom(`egg/${seed}`)
   const { lengthMm, breadthMm } = SPECIES[kind.species]
   const size = random.normal(1, 0.04)
   const slender = random.normal(0, 0.025)
   return {
-    seed, cracked: false, ...kind,
+    seed,
+    cracked: false,
+    ...kind,
     lengthMm: lengthMm * size * (1 + slender),
     breadthMm: breadthMm * size * (1 - slender),
     taper: Math.min(0.24, Math.max(0.04, random.normal(0.13, 0.04))),
@@ -100,10 +105,18 @@ export function createEgg(seed: string, kind: { species: SpeciesName; shell: She
     cellTiltRad: random.normal(0, 0.11),
     vigourDays: random.normal(0, 0.3),
     nature: {
-      softness: random.between(0.7, 2.2), opacity: random.between(0.45, 1), vessels: random.between(0.7, 2.2),
-      ring: random.between(0.7, 1.9), falloff: random.between(0.7, 1.6), stains: random.uniform() < 0.2 ? Math.ceil(3 * random.uniform()) : 0,
-      decay: random.uniform(), spots: random.between(0.35, 1.6), spotSize: random.between(0.35, 1), tint: random.between(0.8, 2.8),
-      ringStretch: random.between(0.8, 1.35), cellGain: random.between(-0.35, 0.25),
+      softness: random.between(0.7, 2.2),
+      opacity: random.between(0.45, 1),
+      vessels: random.between(0.7, 2.2),
+      ring: random.between(0.7, 1.9),
+      falloff: random.between(0.7, 1.6),
+      stains: random.uniform() < 0.2 ? Math.ceil(3 * random.uniform()) : 0,
+      decay: random.uniform(),
+      spots: random.between(0.35, 1.6),
+      spotSize: random.between(0.35, 1),
+      tint: random.between(0.8, 2.8),
+      ringStretch: random.between(0.8, 1.35),
+      cellGain: random.between(-0.35, 0.25),
     },
   }
 }
@@ -128,11 +141,15 @@ export function eggAt(model: EggModel, ageDays: number): EggState {
   const cell = { volume, tiltRad, depth: depthForVolume(model, volume, tiltRad) }
   const base = { model, ageDays, stage, cell }
   const dead = fate.kind === 'died' && ageDays > fate.onDay
-  if (fate.kind === 'clear') return { ...base, grade: 'clear', bodyShare: 0, vesselStrength: 0, murk: 0, hasRing: false }
+  if (fate.kind === 'clear')
+    return { ...base, grade: 'clear', bodyShare: 0, vesselStrength: 0, murk: 0, hasRing: false }
   if (!dead) {
     const start = 0.11
     return {
-      ...base, grade: 'developing', murk: 0, hasRing: false,
+      ...base,
+      grade: 'developing',
+      murk: 0,
+      hasRing: false,
       bodyShare: grown < start ? 0 : livingShadow(grown).middle,
       vesselStrength: Math.min(1, Math.max(0, (grown - start) / 0.2)),
     }
@@ -143,7 +160,9 @@ export function eggAt(model: EggModel, ageDays: number): EggState {
     return { ...base, grade: 'blood-ring', bodyShare: 0, vesselStrength: 0, murk: 0, hasRing: true }
   }
   return {
-    ...base, grade: 'quitter', hasRing: false,
+    ...base,
+    grade: 'quitter',
+    hasRing: false,
     bodyShare: Math.max(0.03, livingShadow(stageOfDeath).middle * (0.9 - 0.5 * model.nature.decay)),
     vesselStrength: Math.max(0, 0.35 - 0.12 * daysDead) * (1 - model.nature.decay),
     murk: Math.min(1, daysDead / 8),
@@ -153,8 +172,12 @@ export function eggAt(model: EggModel, ageDays: number): EggState {
 /** Depth at which a plane cuts off the given share of the volume, by bisection. */
 function depthForVolume(model: EggModel, volume: number, tiltRad: number): number {
   const outline = {
-    centre: { x: 0, y: 0 }, axisRad: 0, halfLengthPx: 100, halfBreadthPx: (100 * model.breadthMm) / model.lengthMm,
-    taper: model.taper, bulge: model.bulge,
+    centre: { x: 0, y: 0 },
+    axisRad: 0,
+    halfLengthPx: 100,
+    halfBreadthPx: (100 * model.breadthMm) / model.lengthMm,
+    taper: model.taper,
+    bulge: model.bulge,
   }
   let low = 0
   let high = 0.6

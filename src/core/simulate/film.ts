@@ -28,7 +28,14 @@ export interface Handling {
   looseness: number
 }
 
-export const USUAL_HANDLING: Handling = { shake: 0.003, drift: 0.008, turnRad: 0.008, rollRad: 0.02, flicker: 0.015, looseness: 0.35 }
+export const USUAL_HANDLING: Handling = {
+  shake: 0.003,
+  drift: 0.008,
+  turnRad: 0.008,
+  rollRad: 0.02,
+  flicker: 0.015,
+  looseness: 0.35,
+}
 
 export interface FilmOptions {
   framesPerSecond: number
@@ -61,11 +68,18 @@ function swing(random: Random): (seconds: number) => number {
 }
 
 /** Frames of a hand-held egg, one at a time. Deterministic. A dead egg has no life but what the hand gives it. */
-export function* filmEgg(state: EggState, shot: Shot, { framesPerSecond, frameCount, life, handling }: FilmOptions): Generator<FilmFrame> {
+export function* filmEgg(
+  state: EggState,
+  shot: Shot,
+  { framesPerSecond, frameCount, life, handling }: FilmOptions,
+): Generator<FilmFrame> {
   const random = createRandom(`film/${shot.seed}`)
   const step = 1 / framesPerSecond
   const lengthPx = 2 * scaleOf(state.model, shot).halfLengthPx
-  const drift = [wander(random, handling.drift, 1.5, step), wander(random, handling.drift, 1.5, step)] as const
+  const drift = [
+    wander(random, handling.drift, 1.5, step),
+    wander(random, handling.drift, 1.5, step),
+  ] as const
   const turn = wander(random, handling.turnRad, 0.8, step)
   const roll = wander(random, handling.rollRad, 1, step)
   const lag = Math.exp(-step / 0.4)
@@ -81,15 +95,28 @@ export function* filmEgg(state: EggState, shot: Shot, { framesPerSecond, frameCo
     const moment: Moment = {
       rollRad,
       bodyShift: {
-        ...AT_REST.bodyShift, x: moved * Math.cos(heading),
+        ...AT_REST.bodyShift,
+        x: moved * Math.cos(heading),
         y: moved * Math.sin(heading) + (alive ? 0.2 : 1) * handling.looseness * (loose - rollRad),
       },
-      pulse: alive && life.heart ? 1 + life.heart.depth * Math.max(0, Math.sin(2 * Math.PI * life.heart.hz * seconds)) : 1,
+      pulse:
+        alive && life.heart
+          ? 1 + life.heart.depth * Math.max(0, Math.sin(2 * Math.PI * life.heart.hz * seconds))
+          : 1,
     }
-    const [x, y] = [drift[0]() + random.normal(0, handling.shake), drift[1]() + random.normal(0, handling.shake)]
+    const [x, y] = [
+      drift[0]() + random.normal(0, handling.shake),
+      drift[1]() + random.normal(0, handling.shake),
+    ]
     const frame: Shot = {
-      ...shot, seed: `${shot.seed}/${i}`, axisRad: shot.axisRad + turn(), exposure: shot.exposure * (1 + random.normal(0, handling.flicker)),
-      centre: { x: shot.centre.x + (x * lengthPx) / shot.widthPx, y: shot.centre.y + (y * lengthPx) / shot.heightPx },
+      ...shot,
+      seed: `${shot.seed}/${i}`,
+      axisRad: shot.axisRad + turn(),
+      exposure: shot.exposure * (1 + random.normal(0, handling.flicker)),
+      centre: {
+        x: shot.centre.x + (x * lengthPx) / shot.widthPx,
+        y: shot.centre.y + (y * lengthPx) / shot.heightPx,
+      },
     }
     yield { image: renderEgg(state, frame, moment).image, atMs: 1000 * seconds }
   }

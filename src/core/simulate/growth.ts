@@ -84,15 +84,23 @@ export function growBody(random: Random, state: EggState, at: Place, reach: numb
   const dead = state.grade === 'quitter'
   const sink = Math.max(0, share - 0.35)
   return {
-    centre: { x: at.x * (1 - sink) - sink * 0.55, y: at.y * (1 - sink), z: at.z * (1 - Math.min(1, 1.5 * sink)) },
+    centre: {
+      x: at.x * (1 - sink) - sink * 0.55,
+      y: at.y * (1 - sink),
+      z: at.z * (1 - Math.min(1, 1.5 * sink)),
+    },
     radii: { x: size * stretch, y: size / stretch ** 0.6, z: Math.max(0.2, Math.min(1.3, size * 1.3)) },
-    softness: (dead ? 0.6 + 0.6 * state.model.nature.decay : 0.25) * state.model.nature.softness * Math.min(1, 0.5 + size),
+    softness:
+      (dead ? 0.6 + 0.6 * state.model.nature.decay : 0.25) *
+      state.model.nature.softness *
+      Math.min(1, 0.5 + size),
     opacity: state.model.nature.opacity * (dead ? 0.9 - 0.55 * state.model.nature.decay : 1),
     lumps: createNoise(() => random.uniform()),
     lumpiness: dead ? 0.12 : 0.22,
-    eye: !dead && state.stage > 0.24 && state.stage < 0.46
-      ? { x: at.x + size * 0.55, y: at.y + size * 0.25, z: at.z + 0.1, radius: 0.05 + 0.03 * state.stage }
-      : null,
+    eye:
+      !dead && state.stage > 0.24 && state.stage < 0.46
+        ? { x: at.x + size * 0.55, y: at.y + size * 0.25, z: at.z + 0.1, radius: 0.05 + 0.03 * state.stage }
+        : null,
   }
 }
 
@@ -121,14 +129,31 @@ export function growVessels(random: Random, state: EggState, at: Place): VesselS
   const turn = random.between(0, 2 * Math.PI)
   for (let i = 0; i < trunks; i++) {
     const heading = turn + (2 * Math.PI * (i + random.between(-0.3, 0.3))) / trunks
-    grow(random, segments, state, start, start, heading, (0.011 + 0.008 * state.vesselStrength) * (0.5 + 0.5 * wealth), netRad, 0)
+    grow(
+      random,
+      segments,
+      state,
+      start,
+      start,
+      heading,
+      (0.011 + 0.008 * state.vesselStrength) * (0.5 + 0.5 * wealth),
+      netRad,
+      0,
+    )
   }
   return segments
 }
 
 function grow(
-  random: Random, segments: VesselSegment[], state: EggState, origin: Place, from: Place,
-  heading: number, radius: number, netRad: number, level: number,
+  random: Random,
+  segments: VesselSegment[],
+  state: EggState,
+  origin: Place,
+  from: Place,
+  heading: number,
+  radius: number,
+  netRad: number,
+  level: number,
 ): void {
   let here = from
   let direction = heading
@@ -138,7 +163,12 @@ function grow(
     direction += random.normal(0, 0.22)
     const next = walk(here, direction, step)
     if (angleBetween(origin, next) > netRad) return
-    segments.push({ from: here, to: next, radius: width, depth: state.vesselStrength * Math.min(1, 0.35 + width / 0.02) })
+    segments.push({
+      from: here,
+      to: next,
+      radius: width,
+      depth: state.vesselStrength * Math.min(1, 0.35 + width / 0.02),
+    })
     here = next
     width *= 0.965
     if (segments.length > 1400) return

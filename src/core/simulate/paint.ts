@@ -38,24 +38,42 @@ function project(frame: PaintFrame, p: Place): Projected {
  * Blood near the shell as absorption depth per pixel: sharp on the near side, blurred and fainter on the far one.
  * @returns depth (1 = whole blood across a large vessel) and the share of the ring on the near side
  */
-export function paintBlood(frame: PaintFrame, vessels: VesselSegment[], ring: RingShape | null): { depth: Float32Array; ringShare: number } {
+export function paintBlood(
+  frame: PaintFrame,
+  vessels: VesselSegment[],
+  ring: RingShape | null,
+): { depth: Float32Array; ringShare: number } {
   const { widthPx, heightPx, outline } = frame
   const near = new Float32Array(widthPx * heightPx)
   // The far side is seen through the contents: so soft that a quarter of the pixels is enough.
-  const farFrame: PaintFrame = { ...frame, outline: scaled(outline, 1 / FAR), widthPx: Math.ceil(widthPx / FAR), heightPx: Math.ceil(heightPx / FAR) }
+  const farFrame: PaintFrame = {
+    ...frame,
+    outline: scaled(outline, 1 / FAR),
+    widthPx: Math.ceil(widthPx / FAR),
+    heightPx: Math.ceil(heightPx / FAR),
+  }
   const far = new Float32Array(farFrame.widthPx * farFrame.heightPx)
   for (const segment of vessels) {
     const a = project(frame, segment.from)
     const b = project(frame, segment.to)
     const radius = Math.max(0.8, segment.radius * outline.halfBreadthPx)
     if (a.z > 0 && b.z > 0) stroke(near, frame, a, b, radius, segment.depth)
-    else stroke(far, farFrame, project(farFrame, segment.from), project(farFrame, segment.to), radius / FAR, segment.depth)
+    else
+      stroke(
+        far,
+        farFrame,
+        project(farFrame, segment.from),
+        project(farFrame, segment.to),
+        radius / FAR,
+        segment.depth,
+      )
   }
   const ringShare = ring ? paintRing(near, frame, ring) : 0
   if (vessels.length > 0) {
     const soft = blur({ ...farFrame, values: far }, 0.05 * farFrame.outline.halfBreadthPx)
     for (let y = 0; y < heightPx; y++) {
-      for (let x = 0; x < widthPx; x++) near[y * widthPx + x]! += 0.4 * sampleBilinear(soft, (x + 0.5) / FAR, (y + 0.5) / FAR)
+      for (let x = 0; x < widthPx; x++)
+        near[y * widthPx + x]! += 0.4 * sampleBilinear(soft, (x + 0.5) / FAR, (y + 0.5) / FAR)
     }
   }
   return { depth: near, ringShare }
@@ -75,11 +93,14 @@ function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): nu
     const angle = halfAngleRad * (1 + 0.05 * ring.wobble.at(2 * Math.cos(phi), 2 * Math.sin(phi)))
     const c = Math.cos(angle)
     const s = Math.sin(angle)
-    const here = project(frame, unit({
-      x: n.x * c + (a.x * Math.cos(phi) + b.x * Math.sin(phi)) * s * ring.stretch,
-      y: n.y * c + (a.y * Math.cos(phi) + b.y * Math.sin(phi)) * s,
-      z: n.z * c + (a.z * Math.cos(phi) + b.z * Math.sin(phi)) * s,
-    }))
+    const here = project(
+      frame,
+      unit({
+        x: n.x * c + (a.x * Math.cos(phi) + b.x * Math.sin(phi)) * s * ring.stretch,
+        y: n.y * c + (a.y * Math.cos(phi) + b.y * Math.sin(phi)) * s,
+        z: n.z * c + (a.z * Math.cos(phi) + b.z * Math.sin(phi)) * s,
+      }),
+    )
     if (before && here.z > 0 && before.z > 0) {
       stroke(target, frame, before, here, ring.radius * frame.outline.halfBreadthPx, ring.depth)
       seen++
@@ -92,7 +113,14 @@ function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): nu
 }
 
 /** A round-ended line whose depth is that of a tube: deepest in the middle. Deeper paint wins. */
-function stroke(target: Float32Array, frame: PaintFrame, a: Projected, b: Projected, radius: number, depth: number): void {
+function stroke(
+  target: Float32Array,
+  frame: PaintFrame,
+  a: Projected,
+  b: Projected,
+  radius: number,
+  depth: number,
+): void {
   const { widthPx, heightPx } = frame
   const minX = Math.max(0, Math.floor(Math.min(a.x, b.x) - radius - 1))
   const maxX = Math.min(widthPx - 1, Math.ceil(Math.max(a.x, b.x) + radius + 1))
@@ -118,7 +146,10 @@ function stroke(target: Float32Array, frame: PaintFrame, a: Projected, b: Projec
  * @param pxPerMm - of a hen's egg; a small egg carries as many spots, smaller ones
  */
 export function paintSpots(
-  frame: PaintFrame, random: Random, spots: { perCm2: number; largestMm: number }, pxPerMm: number,
+  frame: PaintFrame,
+  random: Random,
+  spots: { perCm2: number; largestMm: number },
+  pxPerMm: number,
 ): Float32Array {
   const { widthPx, heightPx, outline } = frame
   const target = new Float32Array(widthPx * heightPx)
@@ -142,8 +173,20 @@ export function paintSpots(
         const y = Math.floor(centre.y) + dy
         if (x < 0 || y < 0 || x >= widthPx || y >= heightPx) continue
         const angle = Math.atan2(dy, dx)
-        const ragged = radius * (1 + 0.3 * edge.at(1.1 * Math.cos(angle) + 7.3 * i, 1.1 * Math.sin(angle)) + 0.12 * edge.at(2.6 * Math.cos(angle), 2.6 * Math.sin(angle) + 5.1 * i))
-        const inside = Math.min(1, Math.max(0, ragged - Math.hypot((dx * c + dy * s) / Math.sqrt(stretch), (dx * s - dy * c) * Math.sqrt(stretch)) + 0.5))
+        const ragged =
+          radius *
+          (1 +
+            0.3 * edge.at(1.1 * Math.cos(angle) + 7.3 * i, 1.1 * Math.sin(angle)) +
+            0.12 * edge.at(2.6 * Math.cos(angle), 2.6 * Math.sin(angle) + 5.1 * i))
+        const inside = Math.min(
+          1,
+          Math.max(
+            0,
+            ragged -
+              Math.hypot((dx * c + dy * s) / Math.sqrt(stretch), (dx * s - dy * c) * Math.sqrt(stretch)) +
+              0.5,
+          ),
+        )
         const at = y * widthPx + x
         target[at] = Math.max(target[at]!, inside * depth)
       }
@@ -157,12 +200,24 @@ export function paintStains(target: Float32Array, frame: PaintFrame, random: Ran
   const { widthPx, heightPx, outline } = frame
   for (let i = 0; i < count; i++) {
     const t = random.between(-0.8, 0.8)
-    const centre = toPicture(outline, t * outline.halfLengthPx, random.between(-0.9, 0.9) * relativeRadius(outline, t) * outline.halfBreadthPx)
+    const centre = toPicture(
+      outline,
+      t * outline.halfLengthPx,
+      random.between(-0.9, 0.9) * relativeRadius(outline, t) * outline.halfBreadthPx,
+    )
     const radius = random.between(0.03, 0.11) * outline.halfBreadthPx
     const depth = random.between(0.4, 1.4)
     const reach = Math.ceil(2.5 * radius)
-    for (let y = Math.max(0, Math.floor(centre.y) - reach); y <= Math.min(heightPx - 1, Math.floor(centre.y) + reach); y++) {
-      for (let x = Math.max(0, Math.floor(centre.x) - reach); x <= Math.min(widthPx - 1, Math.floor(centre.x) + reach); x++) {
+    for (
+      let y = Math.max(0, Math.floor(centre.y) - reach);
+      y <= Math.min(heightPx - 1, Math.floor(centre.y) + reach);
+      y++
+    ) {
+      for (
+        let x = Math.max(0, Math.floor(centre.x) - reach);
+        x <= Math.min(widthPx - 1, Math.floor(centre.x) + reach);
+        x++
+      ) {
         const distance = Math.hypot(x + 0.5 - centre.x, y + 0.5 - centre.y) / radius
         target[y * widthPx + x]! += depth / (1 + Math.exp((distance - 1) * 7))
       }
@@ -202,11 +257,20 @@ export function paintCrack(frame: PaintFrame, random: Random): Float32Array {
   const target = new Float32Array(frame.widthPx * frame.heightPx)
   let heading = random.between(0, 2 * Math.PI)
   let here = { along: random.between(-0.3, 0.1), across: random.between(-0.3, 0.3) }
-  const at = (place: { along: number; across: number }): Projected =>
-    ({ ...toPicture(frame.outline, place.along * frame.outline.halfLengthPx, place.across * frame.outline.halfBreadthPx), z: 1 })
+  const at = (place: { along: number; across: number }): Projected => ({
+    ...toPicture(
+      frame.outline,
+      place.along * frame.outline.halfLengthPx,
+      place.across * frame.outline.halfBreadthPx,
+    ),
+    z: 1,
+  })
   for (let i = 0; i < 22; i++) {
     heading += random.normal(0, 0.45)
-    const next = { along: here.along + 0.04 * Math.cos(heading), across: here.across + 0.05 * Math.sin(heading) }
+    const next = {
+      along: here.along + 0.04 * Math.cos(heading),
+      across: here.across + 0.05 * Math.sin(heading),
+    }
     if (Math.hypot(next.along, next.across) > 0.8) break
     stroke(target, frame, at(here), at(next), Math.max(1, 0.008 * frame.outline.halfBreadthPx), 0.8)
     here = next

@@ -28,7 +28,10 @@ export function isLegible(through: readonly number[], shot: Shot): boolean {
 }
 
 /** Is the sign that makes the grade in view at all, and not on the far side or faded away? */
-export function showsItsGrade({ grade }: EggState, seen: { shadow: number; vessels: number; ring: number }): boolean {
+export function showsItsGrade(
+  { grade }: EggState,
+  seen: { shadow: number; vessels: number; ring: number },
+): boolean {
   if (grade === 'quitter') return seen.shadow > 0.012
   if (grade === 'blood-ring') return seen.ring > 0.25
   return grade === 'clear' || seen.shadow > 0.004 || seen.vessels > 0.01

@@ -34,7 +34,11 @@ export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST)
   const { halfLengthPx, halfBreadthPx, pxPerMm } = scaleOf(model, shot)
   const outline: EggOutline = {
     centre: { x: shot.centre.x * shot.widthPx, y: shot.centre.y * shot.heightPx },
-    axisRad: shot.axisRad, halfLengthPx, halfBreadthPx, taper: model.taper, bulge: model.bulge,
+    axisRad: shot.axisRad,
+    halfLengthPx,
+    halfBreadthPx,
+    taper: model.taper,
+    bulge: model.bulge,
   }
   const growth = createRandom(`growth/${model.seed}`)
   const place = placeEmbryo(growth.fork('place'), state)
@@ -42,24 +46,52 @@ export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST)
   const light = traceLight({ state, shot, outline, body, moment })
   const frame: PaintFrame = { outline, leanRad: shot.leanRad, widthPx: shot.widthPx, heightPx: shot.heightPx }
   const vessels = growVessels(growth.fork('vessels'), state, place).map((segment) => ({
-    ...segment, from: rolled(segment.from, moment.rollRad), to: rolled(segment.to, moment.rollRad), depth: segment.depth * moment.pulse,
+    ...segment,
+    from: rolled(segment.from, moment.rollRad),
+    to: rolled(segment.to, moment.rollRad),
+    depth: segment.depth * moment.pulse,
   }))
   const still = state.hasRing ? drawRing(growth.fork('ring'), place, model.nature) : null
   const ring = still && { ...still, normal: rolled(still.normal, moment.rollRad) }
   const blood = paintBlood(frame, vessels, ring)
   const spotted = SHELL_OPTICS[model.shell].spots
-  const spots = paintSpots(frame, createRandom(`spots/${model.seed}`), { perCm2: spotted.perCm2 * model.nature.spots, largestMm: spotted.largestMm * model.nature.spotSize }, pxPerMm * (model.lengthMm / 57))
+  const spots = paintSpots(
+    frame,
+    createRandom(`spots/${model.seed}`),
+    { perCm2: spotted.perCm2 * model.nature.spots, largestMm: spotted.largestMm * model.nature.spotSize },
+    pxPerMm * (model.lengthMm / 57),
+  )
   paintStains(spots, frame, createRandom(`stains/${model.seed}`), model.nature.stains)
   const hidden = shot.fingers > 0 ? new Float32Array(shot.widthPx * shot.heightPx) : null
-  for (let i = 0; hidden && i < shot.fingers; i++) paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)
+  for (let i = 0; hidden && i < shot.fingers; i++)
+    paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)
   const crack = model.cracked ? paintCrack(frame, createRandom(`crack/${model.seed}`)) : null
-  const { linear, vesselCoverage } = compose({ state, shot, outline, light, blood: blood.depth, spots, crack, hidden, rollRad: moment.rollRad })
+  const { linear, vesselCoverage } = compose({
+    state,
+    shot,
+    outline,
+    light,
+    blood: blood.depth,
+    spots,
+    crack,
+    hidden,
+    rollRad: moment.rollRad,
+  })
   return {
     image: develop(linear, shot, createRandom(`sensor/${shot.seed}`)),
     truth: {
-      outline, airCell: state.cell, shadowArea: light.shadowArea, vesselCoverage: state.hasRing ? 0 : vesselCoverage,
-      ringVisibleShare: blood.ringShare, grade: state.grade,
-      readable: isLegible(light.bareRed.map((value) => (value * shot.exposure) / light.brightRed), shot) && showsItsGrade(state, { shadow: light.shadowArea, vessels: vesselCoverage, ring: blood.ringShare }),
+      outline,
+      airCell: state.cell,
+      shadowArea: light.shadowArea,
+      vesselCoverage: state.hasRing ? 0 : vesselCoverage,
+      ringVisibleShare: blood.ringShare,
+      grade: state.grade,
+      readable:
+        isLegible(
+          light.bareRed.map((value) => (value * shot.exposure) / light.brightRed),
+          shot,
+        ) &&
+        showsItsGrade(state, { shadow: light.shadowArea, vessels: vesselCoverage, ring: blood.ringShare }),
     },
   }
 }
@@ -112,7 +144,8 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden, rol
         for (let c = 0; c < 3; c++) linear[c * size + at] = holder
         continue
       }
-      const here = Math.abs(along) < outline.halfLengthPx + 2 && Math.abs(across) < 1.2 * b ? light.look(x, y) : null
+      const here =
+        Math.abs(along) < outline.halfLengthPx + 2 && Math.abs(across) < 1.2 * b ? light.look(x, y) : null
       const radius = b * relativeRadius(outline, along / outline.halfLengthPx)
       const share = here ? Math.min(1, Math.max(0, (radius - Math.abs(across)) / 1.2 + 0.5)) : 0
       if (share < 1) {
@@ -123,8 +156,14 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden, rol
       const lateral = Math.min(1, Math.abs(across) / Math.max(1, radius))
       const facing = Math.sqrt(1 - lateral * lateral)
       // What is on the shell turns with it.
-      const painted = rollRad === 0 ? across : radius * Math.sin(Math.asin(Math.max(-1, Math.min(1, across / Math.max(1, radius)))) - rollRad)
-      const grain = shell.mottling * (layered(noise, (along / b) * 9, (painted / b) * 9, 3, 0.7) + 0.25 * noise.at(along * 0.9, painted * 0.9))
+      const painted =
+        rollRad === 0
+          ? across
+          : radius * Math.sin(Math.asin(Math.max(-1, Math.min(1, across / Math.max(1, radius)))) - rollRad)
+      const grain =
+        shell.mottling *
+        (layered(noise, (along / b) * 9, (painted / b) * 9, 3, 0.7) +
+          0.25 * noise.at(along * 0.9, painted * 0.9))
       const paint = rollRad === 0 ? at : pixelAt(toPicture(outline, along, painted), shot)
       const bloodHere = here.isContents ? blood[at]! : 0
       if (here.isContents) {
@@ -133,8 +172,14 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden, rol
       }
       const rim = 0.72 + 0.28 * facing
       for (let c = 0; c < 3; c++) {
-        const absorbed = here.log[c]! + grain * (c === 0 ? 1 : 1.25) - bloodHere * BLOOD_ABSORPTION[c]! - spots[paint]! * (1 + 0.35 * c) + (crack?.[paint] ?? 0)
-        linear[c * size + at]! += (1 - fingerShare) * share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
+        const absorbed =
+          here.log[c]! +
+          grain * (c === 0 ? 1 : 1.25) -
+          bloodHere * BLOOD_ABSORPTION[c]! -
+          spots[paint]! * (1 + 0.35 * c) +
+          (crack?.[paint] ?? 0)
+        linear[c * size + at]! +=
+          (1 - fingerShare) * share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
       }
     }
   }
@@ -142,7 +187,10 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden, rol
 }
 
 function pixelAt({ x, y }: Point, { widthPx, heightPx }: Shot): number {
-  return Math.max(0, Math.min(heightPx - 1, Math.floor(y))) * widthPx + Math.max(0, Math.min(widthPx - 1, Math.floor(x)))
+  return (
+    Math.max(0, Math.min(heightPx - 1, Math.floor(y))) * widthPx +
+    Math.max(0, Math.min(widthPx - 1, Math.floor(x)))
+  )
 }
 
 /** Light on the lamp's holder where it covers the picture; null where it does not. `along` runs toward the lamp. */
@@ -159,5 +207,8 @@ function holderAt(along: number, across: number, b: number, halfLength: number, 
 function glareAt(along: number, across: number, b: number, halfLength: number, shot: Shot): number {
   if (shot.lamp === 'below') return 0
   const distance = Math.hypot(along - halfLength, 0.8 * across) / b
-  return 0.1 * shot.exposure * Math.exp(-((distance / 0.2) ** 2)) + 0.012 * shot.exposure * Math.exp(-distance / 0.25)
+  return (
+    0.1 * shot.exposure * Math.exp(-((distance / 0.2) ** 2)) +
+    0.012 * shot.exposure * Math.exp(-distance / 0.25)
+  )
 }

@@ -71,7 +71,19 @@ export function takeAnyShot(seed: string, changes: Partial<Shot> = {}): Shot {
     axisRad: random.between(-Math.PI, Math.PI),
     leanRad: random.normal(0, 0.14),
     fill: random.between(0.5, 0.86),
-    lamp: random.pick(['blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'blunt', 'small', 'below']),
+    lamp: random.pick([
+      'blunt',
+      'blunt',
+      'blunt',
+      'blunt',
+      'blunt',
+      'blunt',
+      'blunt',
+      'blunt',
+      'blunt',
+      'small',
+      'below',
+    ]),
     collar: random.uniform() < 0.4 ? random.between(0.01, 0.11) : 0,
     exposure: random.pick([0.15, 0.3, 0.6, 0.8, 0.9, 0.9, 1, 1, 1.3, 1.9]),
     electrons: random.between(400, 4000),
@@ -85,7 +97,10 @@ export function takeAnyShot(seed: string, changes: Partial<Shot> = {}): Shot {
 }
 
 /** Pixels per half-breadth and the outline's proportions for an egg in a shot. */
-export function scaleOf(model: EggModel, shot: Shot): { halfLengthPx: number; halfBreadthPx: number; pxPerMm: number } {
+export function scaleOf(
+  model: EggModel,
+  shot: Shot,
+): { halfLengthPx: number; halfBreadthPx: number; pxPerMm: number } {
   const lengthPx = shot.fill * Math.min(shot.widthPx, shot.heightPx)
   const pxPerMm = lengthPx / model.lengthMm
   return { halfLengthPx: lengthPx / 2, halfBreadthPx: (model.breadthMm * pxPerMm) / 2, pxPerMm }

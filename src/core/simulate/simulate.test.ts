@@ -57,7 +57,11 @@ describe('photographs', () => {
   })
 
   it.each(SHELLS)('of a %s shell glow, red more than blue, on a dark ground', (shell) => {
-    const photo = simulatePhoto({ shell, fate: { kind: 'clear' }, shot: { ...small, whiteBalance: [1, 1, 1] } })
+    const photo = simulatePhoto({
+      shell,
+      fate: { kind: 'clear' },
+      shot: { ...small, whiteBalance: [1, 1, 1] },
+    })
     expect(meanOf(photo, 0, true)).toBeGreaterThan(60)
     expect(meanOf(photo, 0, true)).toBeGreaterThan(meanOf(photo, 2, true))
     expect(meanOf(photo, 0, false)).toBeLessThan(0.4 * meanOf(photo, 0, true))
@@ -71,14 +75,23 @@ describe('photographs', () => {
   })
 
   it('show no shadow and no vessels in a clear egg, and a ring only in a ring', () => {
-    expect(simulatePhoto({ fate: { kind: 'clear' }, shot: small }).truth).toMatchObject({ shadowArea: 0, vesselCoverage: 0, ringVisibleShare: 0 })
-    expect(simulatePhoto({ fate: { kind: 'died', onDay: 4 }, shot: small }).truth.ringVisibleShare).toBeGreaterThan(0.3)
+    expect(simulatePhoto({ fate: { kind: 'clear' }, shot: small }).truth).toMatchObject({
+      shadowArea: 0,
+      vesselCoverage: 0,
+      ringVisibleShare: 0,
+    })
+    expect(
+      simulatePhoto({ fate: { kind: 'died', onDay: 4 }, shot: small }).truth.ringVisibleShare,
+    ).toBeGreaterThan(0.3)
     expect(simulatePhoto({ shot: small }).truth.vesselCoverage).toBeGreaterThan(0.02)
   })
 
   it('are brighter toward the lamp', () => {
     const rows = (lamp: 'blunt' | 'small'): number[] => {
-      const { image } = simulatePhoto({ fate: { kind: 'clear' }, shot: { ...small, lamp, axisRad: -Math.PI / 2, collar: 0, centre: { x: 0.5, y: 0.5 } } })
+      const { image } = simulatePhoto({
+        fate: { kind: 'clear' },
+        shot: { ...small, lamp, axisRad: -Math.PI / 2, collar: 0, centre: { x: 0.5, y: 0.5 } },
+      })
       return [120, 190].map((y) => image.data[3 * (y * 300 + 150)]!)
     }
     expect(rows('blunt')[0]).toBeGreaterThan(rows('blunt')[1]!)
@@ -97,7 +110,9 @@ describe('the demo hatchery', () => {
 
   it('shows every early grade on its first tray', () => {
     const beacon = basketByKey('beacon')!
-    const grades = new Set(Array.from({ length: 12 }, (_, i) => eggAt(demoEgg(beacon, i + 1), beacon.ageDays).grade))
+    const grades = new Set(
+      Array.from({ length: 12 }, (_, i) => eggAt(demoEgg(beacon, i + 1), beacon.ageDays).grade),
+    )
     expect([...grades].sort()).toEqual(['blood-ring', 'clear', 'developing'])
   })
 })
@@ -119,7 +134,10 @@ describe('widened optics', () => {
   it('contents of a stronger tint are redder, the air cell is not', () => {
     const greenOf = (tint: number): number => {
       const egg = createEgg('tint', { species: 'chicken', shell: 'white', fate: { kind: 'clear' } })
-      const { image, truth } = renderEgg(eggAt({ ...egg, nature: { ...egg.nature, tint, stains: 0 } }, 8), takeShot('tint', { ...small, axisRad: -Math.PI / 2, collar: 0, whiteBalance: [1, 1, 1] }))
+      const { image, truth } = renderEgg(
+        eggAt({ ...egg, nature: { ...egg.nature, tint, stains: 0 } }, 8),
+        takeShot('tint', { ...small, axisRad: -Math.PI / 2, collar: 0, whiteBalance: [1, 1, 1] }),
+      )
       return meanOf({ image, truth }, 1, true) / meanOf({ image, truth }, 0, true)
     }
     expect(greenOf(2.5)).toBeLessThan(0.9 * greenOf(0.9))

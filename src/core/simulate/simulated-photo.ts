@@ -15,7 +15,15 @@ export interface PhotoWish {
 
 /** One photograph of an egg made to order: a thriving white hen's egg of ten days unless said otherwise. */
 export function simulatePhoto(wish: PhotoWish = {}): SimulatedPhoto {
-  const { seed = 'plain', species = 'chicken', shell = 'white', fate = { kind: 'developing' }, ageDays = 10, cracked = false, shot = {} } = wish
+  const {
+    seed = 'plain',
+    species = 'chicken',
+    shell = 'white',
+    fate = { kind: 'developing' },
+    ageDays = 10,
+    cracked = false,
+    shot = {},
+  } = wish
   const egg = createEgg(seed, { species, shell, fate, cracked })
   return renderEgg(eggAt({ ...egg, vigourDays: 0 }, ageDays), takeShot(seed, shot))
 }

@@ -68,7 +68,8 @@ export function traceLight(scene: Scene): LightField {
   }
   const seen: LightHere = { log: new Float32Array(3), isContents: false }
   return {
-    brightRed, bareRed,
+    brightRed,
+    bareRed,
     shadowArea: contents > 0 ? shadow / contents : 0,
     look: (x, y) => {
       const spot = geometry.locate(x + 0.5, y + 0.5)
@@ -76,7 +77,9 @@ export function traceLight(scene: Scene): LightField {
       const past = geometry.beyondCell(spot.x, spot.y, spot.front)
       const front = past / (MEMBRANE_WIDTH * 1.4)
       const back = geometry.beyondCell(spot.x, spot.y, -spot.front) / (MEMBRANE_WIDTH * 4)
-      const line = (Math.abs(front) < 3 ? MEMBRANE_DEPTH * Math.exp(-front * front) : 0) + (Math.abs(back) < 3 ? 0.05 * Math.exp(-back * back) : 0)
+      const line =
+        (Math.abs(front) < 3 ? MEMBRANE_DEPTH * Math.exp(-front * front) : 0) +
+        (Math.abs(back) < 3 ? 0.05 * Math.exp(-back * back) : 0)
       const fx = (x + 0.5) / cellPx
       const fy = (y + 0.5) / cellPx
       const ix = Math.floor(fx)
@@ -85,8 +88,10 @@ export function traceLight(scene: Scene): LightField {
       const ty = fy - iy
       for (let c = 0; c < 3; c++) {
         const at = 3 * (iy * columns + ix) + c
-        seen.log[c] = (field[at]! * (1 - tx) + field[at + 3]! * tx) * (1 - ty)
-          + (field[at + 3 * columns]! * (1 - tx) + field[at + 3 * columns + 3]! * tx) * ty - line
+        seen.log[c] =
+          (field[at]! * (1 - tx) + field[at + 3]! * tx) * (1 - ty) +
+          (field[at + 3 * columns]! * (1 - tx) + field[at + 3 * columns + 3]! * tx) * ty -
+          line
       }
       seen.isContents = past > 0
       return seen
@@ -103,7 +108,9 @@ export function traceLight(scene: Scene): LightField {
     const slope = Math.tan(state.cell.tiltRad)
     const spot = { x: 0, y: 0, front: 0, inside: true }
     return {
-      reach, leanCos, leanSin,
+      reach,
+      leanCos,
+      leanSin,
       /** Place of a picture point in half-breadths, a little beyond the rim too, so that interpolation has neighbours. */
       locate(px: number, py: number): typeof spot | null {
         const dx = px - egg.centre.x
@@ -135,7 +142,9 @@ interface Geometry {
 }
 
 function march(
-  { state, shot, body, moment }: Scene, geometry: Geometry, spot: { x: number; y: number; front: number },
+  { state, shot, body, moment }: Scene,
+  geometry: Geometry,
+  spot: { x: number; y: number; front: number },
   ray: { light: number[]; without: number },
 ): void {
   const { reach, leanCos, leanSin } = geometry
@@ -172,8 +181,12 @@ function march(
       const common = CONTENTS_ABSORPTION[0] + MURK_ABSORPTION[0] * murk
       tauBare += thickness * common
       tauR += thickness * (common + BODY_ABSORPTION[0] * flesh)
-      tauG += thickness * (CONTENTS_ABSORPTION[1] * nature.tint + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * flesh)
-      tauB += thickness * (CONTENTS_ABSORPTION[2] * nature.tint + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * flesh)
+      tauG +=
+        thickness *
+        (CONTENTS_ABSORPTION[1] * nature.tint + MURK_ABSORPTION[1] * murk + BODY_ABSORPTION[1] * flesh)
+      tauB +=
+        thickness *
+        (CONTENTS_ABSORPTION[2] * nature.tint + MURK_ABSORPTION[2] * murk + BODY_ABSORPTION[2] * flesh)
     }
     red += source * Math.exp(-tauR)
     green += source * Math.exp(-tauG)

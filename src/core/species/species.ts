@@ -1,6 +1,16 @@
 export const SPECIES_NAMES = [
-  'chicken', 'bantam', 'quail', 'bobwhite', 'guinea-fowl', 'turkey',
-  'pheasant', 'chukar', 'duck', 'muscovy', 'goose', 'peafowl',
+  'chicken',
+  'bantam',
+  'quail',
+  'bobwhite',
+  'guinea-fowl',
+  'turkey',
+  'pheasant',
+  'chukar',
+  'duck',
+  'muscovy',
+  'goose',
+  'peafowl',
 ] as const
 export type SpeciesName = (typeof SPECIES_NAMES)[number]
 
@@ -49,17 +59,50 @@ export const SPECIES: Readonly<Record<SpeciesName, Species>> = table([
 ])
 
 type Row = [
-  SpeciesName, string, BrooderGroup, number, [number, number], number, number,
-  [number, number], [number, number], [number, number], number, number,
+  SpeciesName,
+  string,
+  BrooderGroup,
+  number,
+  [number, number],
+  number,
+  number,
+  [number, number],
+  [number, number],
+  [number, number],
+  number,
+  number,
 ]
 
 function table(rows: readonly Row[]): Record<SpeciesName, Species> {
   const species = {} as Record<SpeciesName, Species>
   for (const row of rows) {
-    const [name, label, group, incubationDays, usualRangeDays, stopTurningDay, giveUpDay, humidityPercent, hatchHumidityPercent, waterLossPercent, lengthMm, breadthMm] = row
+    const [
+      name,
+      label,
+      group,
+      incubationDays,
+      usualRangeDays,
+      stopTurningDay,
+      giveUpDay,
+      humidityPercent,
+      hatchHumidityPercent,
+      waterLossPercent,
+      lengthMm,
+      breadthMm,
+    ] = row
     species[name] = {
-      name, label, group, incubationDays, usualRangeDays, stopTurningDay, giveUpDay,
-      humidityPercent, hatchHumidityPercent, waterLossPercent, lengthMm, breadthMm,
+      name,
+      label,
+      group,
+      incubationDays,
+      usualRangeDays,
+      stopTurningDay,
+      giveUpDay,
+      humidityPercent,
+      hatchHumidityPercent,
+      waterLossPercent,
+      lengthMm,
+      breadthMm,
     }
   }
   return species

@@ -1,6 +1,18 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { addDays, daysBetween, instantOf, isLocalDate, isZone, localDateOf, localHourOf, localTimeOf, nearestHour, sayDate, weekdayOf } from './local-date.ts'
+import {
+  addDays,
+  daysBetween,
+  instantOf,
+  isLocalDate,
+  isZone,
+  localDateOf,
+  localHourOf,
+  localTimeOf,
+  nearestHour,
+  sayDate,
+  weekdayOf,
+} from './local-date.ts'
 
 const LISBON = 'Europe/Lisbon'
 
@@ -35,18 +47,26 @@ describe('local dates', () => {
   })
 
   it('knows what is a date and what a zone', () => {
-    expect([isLocalDate('2026-02-29'), isLocalDate('2028-02-29'), isLocalDate('soon')]).toEqual([false, true, false])
+    expect([isLocalDate('2026-02-29'), isLocalDate('2028-02-29'), isLocalDate('soon')]).toEqual([
+      false,
+      true,
+      false,
+    ])
     expect([isZone('Europe/Lisbon'), isZone('Nowhere/Atall')]).toEqual([true, false])
   })
 
   it('finds the nearest candling hour: never more than 12.5 hours off, and in order', () => {
     const instant = fc.integer({ min: Date.parse('2026-01-01'), max: Date.parse('2027-01-01') })
-    fc.assert(fc.property(instant, instant, fc.integer({ min: 0, max: 23 }), (a, b, hour) => {
-      const [first, second] = [Math.min(a, b), Math.max(a, b)].map((at) => nearestHour(at, hour, LISBON)) as [number, number]
-      expect(first).toBeLessThanOrEqual(second)
-      expect(Math.abs(first - Math.min(a, b))).toBeLessThanOrEqual(12.5 * 3_600_000)
-      // On the day when the hour is skipped the clock shows the next one.
-      expect([hour, hour + 1]).toContain(localHourOf(first, LISBON))
-    }))
+    fc.assert(
+      fc.property(instant, instant, fc.integer({ min: 0, max: 23 }), (a, b, hour) => {
+        const [first, second] = [Math.min(a, b), Math.max(a, b)].map((at) =>
+          nearestHour(at, hour, LISBON),
+        ) as [number, number]
+        expect(first).toBeLessThanOrEqual(second)
+        expect(Math.abs(first - Math.min(a, b))).toBeLessThanOrEqual(12.5 * 3_600_000)
+        // On the day when the hour is skipped the clock shows the next one.
+        expect([hour, hour + 1]).toContain(localHourOf(first, LISBON))
+      }),
+    )
   })
 })

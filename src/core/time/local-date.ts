@@ -6,7 +6,20 @@ export type LocalDate = string
 export type Zone = string
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'] as const
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const
 
 function zoned(atMs: number, zone: Zone): Temporal.ZonedDateTime {
   return Temporal.Instant.fromEpochMilliseconds(Math.round(atMs)).toZonedDateTimeISO(zone)
@@ -34,9 +47,10 @@ export function localTimeOf(atMs: number, zone: Zone): string {
  * @param time - "HH:mm", or hours as a number
  */
 export function instantOf(date: LocalDate, time: string | number, zone: Zone): number {
-  const clock = typeof time === 'string'
-    ? Temporal.PlainTime.from(time)
-    : Temporal.PlainTime.from({ hour: Math.floor(time), minute: Math.round((time % 1) * 60) })
+  const clock =
+    typeof time === 'string'
+      ? Temporal.PlainTime.from(time)
+      : Temporal.PlainTime.from({ hour: Math.floor(time), minute: Math.round((time % 1) * 60) })
   return Temporal.PlainDate.from(date).toZonedDateTime({ timeZone: zone, plainTime: clock }).epochMilliseconds
 }
 
@@ -96,4 +110,3 @@ export function sayShortDate(date: LocalDate): string {
   const plain = Temporal.PlainDate.from(date)
   return `${WEEKDAYS[plain.dayOfWeek - 1]!.slice(0, 3)} ${plain.day} ${MONTHS[plain.month - 1]!.slice(0, 3)}`
 }
-

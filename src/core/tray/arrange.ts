@@ -31,7 +31,9 @@ export function arrangeInGrid(centres: readonly Point[], spacing: number): GridP
 
 /** Reading order: row by row, left to right. */
 export function readingOrder(places: readonly GridPlace[]): number[] {
-  return places.map((_, i) => i).sort((a, b) => places[a]!.row - places[b]!.row || places[a]!.column - places[b]!.column)
+  return places
+    .map((_, i) => i)
+    .sort((a, b) => places[a]!.row - places[b]!.row || places[a]!.column - places[b]!.column)
 }
 
 /**
@@ -45,7 +47,8 @@ function gridTurn(centres: readonly Point[]): number {
     let nearest: { distance: number; angle: number } | null = null
     for (const b of centres) {
       const distance = Math.hypot(b.x - a.x, b.y - a.y)
-      if (distance > 0 && (!nearest || distance < nearest.distance)) nearest = { distance, angle: Math.atan2(b.y - a.y, b.x - a.x) }
+      if (distance > 0 && (!nearest || distance < nearest.distance))
+        nearest = { distance, angle: Math.atan2(b.y - a.y, b.x - a.x) }
     }
     if (!nearest) continue
     // Directions a quarter turn apart are the same grid: four times the angle makes them one.

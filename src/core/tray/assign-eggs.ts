@@ -13,7 +13,11 @@ export interface WaitingTray {
  * @param seen - places in the photograph's own grid, from 0
  * @returns a place for each egg, null where no egg waits there
  */
-export function assignEggs(seen: readonly GridPlace[], tray: WaitingTray, from: GridPlace): Array<GridPlace | null> {
+export function assignEggs(
+  seen: readonly GridPlace[],
+  tray: WaitingTray,
+  from: GridPlace,
+): Array<GridPlace | null> {
   const rows = 1 + Math.max(...seen.map((place) => place.row))
   const columns = 1 + Math.max(...seen.map((place) => place.column))
   const start = rows === tray.rows && columns === tray.columns ? { row: 0, column: 0 } : from

@@ -21,7 +21,9 @@ export function orderPhotos<T extends PhotoFile>(files: readonly T[], order: Pho
 
 /** Gives ordered photographs to places in turn. What is too many is returned, not dropped. */
 export function assignPhotos<T extends PhotoFile, P>(
-  files: readonly T[], places: readonly P[], order: PhotoOrder,
+  files: readonly T[],
+  places: readonly P[],
+  order: PhotoOrder,
 ): { pairs: Array<{ file: T; place: P }>; leftOver: T[] } {
   const ordered = orderPhotos(files, order)
   return {

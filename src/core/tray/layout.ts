@@ -19,17 +19,24 @@ export interface TrayGrid {
 }
 
 /** The name of a place, as the keeper counts. */
-export function placeLabel({ rows, columns, numbering = 'letter-rows' }: TrayGrid, { row, column }: TrayPosition): string {
+export function placeLabel(
+  { rows, columns, numbering = 'letter-rows' }: TrayGrid,
+  { row, column }: TrayPosition,
+): string {
   if (numbering === 'letter-rows') return positionLabel({ row, column })
   if (numbering === 'along-rows') return String(row * columns + column + 1)
-  if (numbering === 'there-and-back') return String(row * columns + (row % 2 === 0 ? column : columns - 1 - column) + 1)
+  if (numbering === 'there-and-back')
+    return String(row * columns + (row % 2 === 0 ? column : columns - 1 - column) + 1)
   return String(column * rows + row + 1)
 }
 
 /** All places in the order in which they are counted: the order of candling. */
 export function placesInOrder(grid: TrayGrid): TrayPosition[] {
   const { rows, columns, numbering = 'letter-rows' } = grid
-  const places = Array.from({ length: rows * columns }, (_, i) => ({ row: Math.floor(i / columns), column: i % columns }))
+  const places = Array.from({ length: rows * columns }, (_, i) => ({
+    row: Math.floor(i / columns),
+    column: i % columns,
+  }))
   if (numbering === 'letter-rows') return places.sort(comparePositions)
   return places.sort((a, b) => Number(placeLabel(grid, a)) - Number(placeLabel(grid, b)))
 }
@@ -43,8 +50,13 @@ export interface LayoutTray extends TrayGrid {
 }
 
 /** Deals eggs into trays in order. Those without a place come back as null. */
-export function dealIntoTrays<T>(eggs: readonly T[], trays: readonly LayoutTray[]): Array<{ egg: T; place: Place | null }> {
-  const places = trays.flatMap((tray) => placesInOrder(tray).map((position) => ({ trayId: tray.id, ...position })))
+export function dealIntoTrays<T>(
+  eggs: readonly T[],
+  trays: readonly LayoutTray[],
+): Array<{ egg: T; place: Place | null }> {
+  const places = trays.flatMap((tray) =>
+    placesInOrder(tray).map((position) => ({ trayId: tray.id, ...position })),
+  )
   return eggs.map((egg, i) => ({ egg, place: places[i] ?? null }))
 }
 
@@ -67,7 +79,9 @@ export function moveEgg(eggs: readonly Placed[], eggId: string, to: Place | null
 }
 
 export function samePlace(a: Place | null, b: Place | null): boolean {
-  return a === b || (a !== null && b !== null && a.trayId === b.trayId && a.row === b.row && a.column === b.column)
+  return (
+    a === b || (a !== null && b !== null && a.trayId === b.trayId && a.row === b.row && a.column === b.column)
+  )
 }
 
 export function placeCount(trays: readonly TrayGrid[]): number {
@@ -87,10 +101,17 @@ export function nameOfPlace(trays: readonly NamedTray[], place: Place | null): s
 }
 
 /** Sorts as candled: tray by tray, in counting order; eggs without a place last, by number. */
-export function inCandlingOrder<T extends { place: Place | null; number: number }>(eggs: readonly T[], trays: readonly LayoutTray[]): T[] {
+export function inCandlingOrder<T extends { place: Place | null; number: number }>(
+  eggs: readonly T[],
+  trays: readonly LayoutTray[],
+): T[] {
   const rank = new Map<string, number>()
-  for (const tray of trays) for (const { row, column } of placesInOrder(tray)) rank.set(`${tray.id}/${row}/${column}`, rank.size)
-  const rankOf = ({ place }: T): number => (place ? rank.get(`${place.trayId}/${place.row}/${place.column}`) : undefined) ?? Infinity
-  return eggs.map((egg) => ({ egg, at: rankOf(egg) }))
-    .sort((a, b) => (a.at === b.at ? a.egg.number - b.egg.number : a.at - b.at)).map(({ egg }) => egg)
+  for (const tray of trays)
+    for (const { row, column } of placesInOrder(tray)) rank.set(`${tray.id}/${row}/${column}`, rank.size)
+  const rankOf = ({ place }: T): number =>
+    (place ? rank.get(`${place.trayId}/${place.row}/${place.column}`) : undefined) ?? Infinity
+  return eggs
+    .map((egg) => ({ egg, at: rankOf(egg) }))
+    .sort((a, b) => (a.at === b.at ? a.egg.number - b.egg.number : a.at - b.at))
+    .map(({ egg }) => egg)
 }

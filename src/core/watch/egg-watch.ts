@@ -22,7 +22,13 @@ export interface WatchState {
  */
 export type WatchEvent = 'settled' | 'gone' | 'turned'
 
-export const EMPTY_LAMP: WatchState = { stage: 'empty', advice: null, seenSinceMs: null, stillSinceMs: null, missingSinceMs: null }
+export const EMPTY_LAMP: WatchState = {
+  stage: 'empty',
+  advice: null,
+  seenSinceMs: null,
+  stillSinceMs: null,
+  missingSinceMs: null,
+}
 
 /** An egg fills this much of the picture; less is a lamp or a gap between fingers, more a lit room. */
 const EGG_SHARE = { from: 0.025, to: 0.8 } as const
@@ -47,7 +53,12 @@ const RESTLESS_AFTER_MS = 1500
 
 /** Of a frame alone: an egg on a lamp, by size, colour and not all of it burnt out. */
 export function showsEgg({ glowShare, warmth, clippedShare }: FrameFigures): boolean {
-  return glowShare >= EGG_SHARE.from && glowShare <= EGG_SHARE.to && warmth >= LEAST_WARMTH && clippedShare <= MOST_CLIPPED
+  return (
+    glowShare >= EGG_SHARE.from &&
+    glowShare <= EGG_SHARE.to &&
+    warmth >= LEAST_WARMTH &&
+    clippedShare <= MOST_CLIPPED
+  )
 }
 
 /**
@@ -55,27 +66,50 @@ export function showsEgg({ glowShare, warmth, clippedShare }: FrameFigures): boo
  * it never makes a second look.
  * @param sinceLastMs - time between this frame and the one before
  */
-export function watch(state: WatchState, figures: FrameFigures, atMs: number, sinceLastMs: number): { state: WatchState; event: WatchEvent | null } {
+export function watch(
+  state: WatchState,
+  figures: FrameFigures,
+  atMs: number,
+  sinceLastMs: number,
+): { state: WatchState; event: WatchEvent | null } {
   if (!showsEgg(figures)) return missed(state, atMs)
-  const pace = figures.change === null ? Infinity : figures.change * Math.min(3, 100 / Math.max(10, sinceLastMs))
+  const pace =
+    figures.change === null ? Infinity : figures.change * Math.min(3, 100 / Math.max(10, sinceLastMs))
   const seenSinceMs = state.seenSinceMs ?? atMs
   const stillSinceMs = pace > STILL_CHANGE ? null : (state.stillSinceMs ?? atMs)
-  const seen: WatchState = { ...state, seenSinceMs, stillSinceMs, missingSinceMs: null, advice: adviceFor(figures, stillSinceMs, seenSinceMs, atMs) }
-  if (state.stage === 'taken') return { state: { ...seen, advice: null }, event: pace > TURN_CHANGE && figures.change !== null ? 'turned' : null }
+  const seen: WatchState = {
+    ...state,
+    seenSinceMs,
+    stillSinceMs,
+    missingSinceMs: null,
+    advice: adviceFor(figures, stillSinceMs, seenSinceMs, atMs),
+  }
+  if (state.stage === 'taken')
+    return {
+      state: { ...seen, advice: null },
+      event: pace > TURN_CHANGE && figures.change !== null ? 'turned' : null,
+    }
   const still = stillSinceMs !== null && atMs - stillSinceMs >= STILL_FOR_MS
   const patient = seen.advice === 'too-dark' || seen.advice === 'overexposed' ? WAIT_FOR_LIGHT_MS : 0
-  if (still && seen.advice !== 'not-all-in-view' && atMs - stillSinceMs >= patient) return { state: { ...seen, stage: 'taken', advice: null }, event: 'settled' }
+  if (still && seen.advice !== 'not-all-in-view' && atMs - stillSinceMs >= patient)
+    return { state: { ...seen, stage: 'taken', advice: null }, event: 'settled' }
   return { state: { ...seen, stage: 'coming' }, event: null }
 }
 
 function missed(state: WatchState, atMs: number): { state: WatchState; event: WatchEvent | null } {
   if (state.stage === 'empty') return { state: EMPTY_LAMP, event: null }
   const missingSinceMs = state.missingSinceMs ?? atMs
-  if (atMs - missingSinceMs < GONE_FOR_MS) return { state: { ...state, missingSinceMs, stillSinceMs: null }, event: null }
+  if (atMs - missingSinceMs < GONE_FOR_MS)
+    return { state: { ...state, missingSinceMs, stillSinceMs: null }, event: null }
   return { state: EMPTY_LAMP, event: 'gone' }
 }
 
-function adviceFor({ brightRed, clippedShare, sidesTouched }: FrameFigures, stillSinceMs: number | null, seenSinceMs: number, atMs: number): WatchAdvice | null {
+function adviceFor(
+  { brightRed, clippedShare, sidesTouched }: FrameFigures,
+  stillSinceMs: number | null,
+  seenSinceMs: number,
+  atMs: number,
+): WatchAdvice | null {
   if (sidesTouched > 1) return 'not-all-in-view'
   if (clippedShare > OVEREXPOSED_SHARE) return 'overexposed'
   if (brightRed < DARK_RED) return 'too-dark'

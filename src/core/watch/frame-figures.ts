@@ -37,7 +37,8 @@ const LINEAR = Float32Array.from({ length: 256 }, (_, i) => srgbToLinear(i / 255
  * @param before - the frame before, of the same size
  */
 export function lookAtFrame(
-  { widthPx, heightPx, data }: { widthPx: number; heightPx: number; data: Uint8ClampedArray }, before: CoarseFrame | null,
+  { widthPx, heightPx, data }: { widthPx: number; heightPx: number; data: Uint8ClampedArray },
+  before: CoarseFrame | null,
 ): { figures: FrameFigures; coarse: CoarseFrame } {
   const columns = Math.floor(widthPx / BLOCK_PX)
   const rows = Math.floor(heightPx / BLOCK_PX)

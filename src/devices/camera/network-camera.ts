@@ -37,9 +37,15 @@ export async function takeStill(signal?: AbortSignal): Promise<Blob> {
 }
 
 /** Lets the stand-in's hand bring eggs of the demo, one after the other, each until it was photographed. */
-export async function bringToLamp(basket: string, numbers: readonly number[], ageDays: number): Promise<void> {
+export async function bringToLamp(
+  basket: string,
+  numbers: readonly number[],
+  ageDays: number,
+): Promise<void> {
   const response = await fetch(HAND_PATH, {
-    method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ basket, numbers, ageDays }),
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ basket, numbers, ageDays }),
   })
   if (!response.ok) throw new Error(`The stand-in camera would not take the eggs (${response.status}).`)
 }
@@ -47,7 +53,9 @@ export async function bringToLamp(basket: string, numbers: readonly number[], ag
 /** Puts an egg of the demo on the stand-in's lamp, as a hand would. */
 export async function putOnLamp(basket: string, number: number, ageDays: number): Promise<void> {
   const response = await fetch(LAMP_PATH, {
-    method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ basket, number, ageDays }),
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ basket, number, ageDays }),
   })
   if (!response.ok) throw new Error(`The stand-in camera would not take the egg (${response.status}).`)
 }

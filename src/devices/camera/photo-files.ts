@@ -3,7 +3,7 @@ import exifr from 'exifr'
 /** When the camera took the picture by its EXIF record; undefined where it does not say. */
 export async function readCaptureTime(file: File): Promise<number | undefined> {
   try {
-    const tags = await exifr.parse(file, ['DateTimeOriginal', 'CreateDate', 'SubSecTimeOriginal']) as
+    const tags = (await exifr.parse(file, ['DateTimeOriginal', 'CreateDate', 'SubSecTimeOriginal'])) as
       { DateTimeOriginal?: Date; CreateDate?: Date; SubSecTimeOriginal?: string } | undefined
     const date = tags?.DateTimeOriginal ?? tags?.CreateDate
     if (!(date instanceof Date) || Number.isNaN(date.getTime())) return undefined

@@ -30,7 +30,11 @@ export function httpGauge(kind: GaugeKind): Gauge {
 
 /** Puts an egg on the stand-in's pan and between its jaws, as a hand would. */
 export async function putOnPan(species: string, seed: string): Promise<void> {
-  await fetch('/api/stand-in/pan', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ species, seed }) })
+  await fetch('/api/stand-in/pan', {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ species, seed }),
+  })
 }
 
 interface SerialPortLike {
@@ -56,7 +60,9 @@ export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gau
   const port = await serial()!.requestPort()
   await port.open({ baudRate })
   if (!port.readable) throw new Error(`The ${kind} on this cable says nothing.`)
-  const reader = port.readable.pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>).getReader()
+  const reader = port.readable
+    .pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
+    .getReader()
   let rest = ''
   return {
     async read() {

@@ -4,7 +4,10 @@ const BOUNDARY = 'perlumen-frame'
 
 /** Sends JPEG frames as multipart/x-mixed-replace until the reader leaves. */
 export function sendStream(response: Response, intervalMs: number, nextFrame: () => Promise<Buffer>): void {
-  response.set({ 'Content-Type': `multipart/x-mixed-replace; boundary=${BOUNDARY}`, 'Cache-Control': 'no-store' })
+  response.set({
+    'Content-Type': `multipart/x-mixed-replace; boundary=${BOUNDARY}`,
+    'Cache-Control': 'no-store',
+  })
   let open = true
   response.on('close', () => {
     open = false

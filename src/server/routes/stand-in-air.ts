@@ -32,7 +32,10 @@ export function standInAirRoutes(nowMs: () => number = Date.now): Router {
   router.get('/air/reading', (_request, response) => {
     const { rhPercent, celsius } = incubatorAir(lid, nowMs())
     const random = createRandom(`air/${++readings}`)
-    response.set('Cache-Control', 'no-store').json({ rhPercent: Number((rhPercent + random.normal(0, RH_SD)).toFixed(1)), celsius: Number((celsius + random.normal(0, CELSIUS_SD)).toFixed(2)) })
+    response.set('Cache-Control', 'no-store').json({
+      rhPercent: Number((rhPercent + random.normal(0, RH_SD)).toFixed(1)),
+      celsius: Number((celsius + random.normal(0, CELSIUS_SD)).toFixed(2)),
+    })
   })
   return router
 }

@@ -9,9 +9,17 @@ import { renderEgg } from '../../core/simulate/render.ts'
 import { takeShot, type Shot } from '../../core/simulate/shot.ts'
 import { sendStream } from './mjpeg.ts'
 
-const lampSchema = z.object({ basket: z.string(), number: z.int().min(1).max(1000), ageDays: z.number().min(0).max(60) })
+const lampSchema = z.object({
+  basket: z.string(),
+  number: z.int().min(1).max(1000),
+  ageDays: z.number().min(0).max(60),
+})
 type OnLamp = z.infer<typeof lampSchema>
-const handSchema = z.object({ basket: z.string(), ageDays: z.number().min(0).max(60), numbers: z.array(z.int().min(1).max(1000)).max(1000) })
+const handSchema = z.object({
+  basket: z.string(),
+  ageDays: z.number().min(0).max(60),
+  numbers: z.array(z.int().min(1).max(1000)).max(1000),
+})
 
 const STREAM_SIDE_PX = 360
 const STREAM_INTERVAL_MS = 120
@@ -87,7 +95,11 @@ export function standInCameraRoutes(): Router {
       if (frames?.of !== onLamp) frames = { of: onLamp, list: [] }
       const { list } = frames
       const index = count++ % STREAM_FRAMES
-      list[index] ??= await photograph(onLamp, 'stream', { widthPx: STREAM_SIDE_PX, heightPx: STREAM_SIDE_PX, axisRad: -1.5 + 0.003 * index })
+      list[index] ??= await photograph(onLamp, 'stream', {
+        widthPx: STREAM_SIDE_PX,
+        heightPx: STREAM_SIDE_PX,
+        axisRad: -1.5 + 0.003 * index,
+      })
       return list[index]
     })
   })
@@ -97,7 +109,9 @@ export function standInCameraRoutes(): Router {
 async function photograph(onLamp: OnLamp | null, seed: string, changes: Partial<Shot>): Promise<Buffer> {
   const shot = takeShot(seed, changes)
   const image = onLamp ? renderOf(onLamp, shot) : renderBareLamp(shot)
-  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } }).jpeg({ quality: 92 }).toBuffer()
+  return sharp(image.data, { raw: { width: image.widthPx, height: image.heightPx, channels: 3 } })
+    .jpeg({ quality: 92 })
+    .toBuffer()
 }
 
 function renderOf({ basket, number, ageDays }: OnLamp, shot: Shot): RgbImage {

@@ -22,7 +22,8 @@ export function standInGaugeRoutes(): Router {
   let readings = 0
   let jaws: 'length' | 'breadth' = 'length'
   const noise = (): number => createRandom(`gauge/${onPan.seed}/${++readings}`).normal()
-  const size = () => createEgg(`pan/${onPan.seed}`, { species: onPan.species, shell: 'tinted', fate: { kind: 'developing' } })
+  const size = () =>
+    createEgg(`pan/${onPan.seed}`, { species: onPan.species, shell: 'tinted', fate: { kind: 'developing' } })
 
   router.put('/stand-in/pan', (request, response) => {
     const parsed = panSchema.safeParse(request.body)

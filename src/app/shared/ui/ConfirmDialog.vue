@@ -13,7 +13,14 @@ const emit = defineEmits<{ confirm: []; close: [] }>()
       <slot />
       <div class="mt-6 flex flex-wrap justify-end gap-3">
         <button type="button" class="press" @click="emit('close')">Not now</button>
-        <button type="button" class="press" :class="grave ? 'press-ember' : 'press-lamp'" @click="emit('confirm')">{{ confirm }}</button>
+        <button
+          type="button"
+          class="press"
+          :class="grave ? 'press-ember' : 'press-lamp'"
+          @click="emit('confirm')"
+        >
+          {{ confirm }}
+        </button>
       </div>
     </DialogPanel>
   </Dialog>

@@ -30,7 +30,10 @@ function halfWidth(depth: number): number {
 
 const path = computed(() => {
   const side = Array.from({ length: 25 }, (_, i) => (1 - Math.cos((Math.PI * i) / 24)) / 2)
-  const points = [...side.map((u) => [50 + halfWidth(u), 4 + u * HEIGHT]), ...side.reverse().map((u) => [50 - halfWidth(u), 4 + u * HEIGHT])]
+  const points = [
+    ...side.map((u) => [50 + halfWidth(u), 4 + u * HEIGHT]),
+    ...side.reverse().map((u) => [50 - halfWidth(u), 4 + u * HEIGHT]),
+  ]
   return `M${points.map(([x, y]) => `${x!.toFixed(1)} ${y!.toFixed(1)}`).join('L')}Z`
 })
 
@@ -51,7 +54,9 @@ const shadow = computed(() => {
   return { r: Math.sqrt((area * contents) / Math.PI), cy: 56 + 14 * area }
 })
 
-const grade = computed<SuggestedGrade | null>(() => (props.look ? props.look.own?.grade ?? props.look.verdict.grade : null))
+const grade = computed<SuggestedGrade | null>(() =>
+  props.look ? (props.look.own?.grade ?? props.look.verdict.grade) : null,
+)
 const clipId = useId()
 </script>
 
@@ -64,12 +69,32 @@ const clipId = useId()
         <circle v-if="shadow" cx="50" :cy="shadow.cy" :r="shadow.r" fill="#1a0d05" fill-opacity="0.8" />
         <line v-if="cell" v-bind="cell" stroke="currentColor" stroke-width="2.5" />
       </g>
-      <path :d="path" fill="none" stroke="currentColor" :stroke-width="look ? 2.5 : 1.6" :stroke-dasharray="look ? undefined : '3 4'" />
+      <path
+        :d="path"
+        fill="none"
+        stroke="currentColor"
+        :stroke-width="look ? 2.5 : 1.6"
+        :stroke-dasharray="look ? undefined : '3 4'"
+      />
       <!-- As it is pencilled on the shell. -->
-      <text v-if="suspect" x="14" y="24" font-size="26" font-weight="700" fill="currentColor" text-anchor="middle">?</text>
+      <text
+        v-if="suspect"
+        x="14"
+        y="24"
+        font-size="26"
+        font-weight="700"
+        fill="currentColor"
+        text-anchor="middle"
+      >
+        ?
+      </text>
       <path v-if="removed" d="M18 92 82 8" stroke="currentColor" stroke-width="3" />
     </svg>
-    <span v-if="grade" class="absolute right-0 -bottom-[4%] w-[44%] rounded-full border border-line bg-ground p-[3%]" :class="look?.own ? 'text-ink' : 'text-ink-soft'">
+    <span
+      v-if="grade"
+      class="absolute right-0 -bottom-[4%] w-[44%] rounded-full border border-line bg-ground p-[3%]"
+      :class="look?.own ? 'text-ink' : 'text-ink-soft'"
+    >
       <GradeSign :grade="grade" class="block aspect-square w-full" />
     </span>
   </span>

@@ -10,5 +10,7 @@ const left = computed(() => props.items.length - shown.value.length)
 
 <template>
   <slot :shown="shown" />
-  <button v-if="left > 0" type="button" class="press mt-3 min-h-11 py-1" @click="asked++">{{ Math.min(left, most) }} more of {{ left }} {{ what }}</button>
+  <button v-if="left > 0" type="button" class="press mt-3 min-h-11 py-1" @click="asked++">
+    {{ Math.min(left, most) }} more of {{ left }} {{ what }}
+  </button>
 </template>

@@ -7,7 +7,16 @@ defineProps<{ grade: SuggestedGrade }>()
 </script>
 
 <template>
-  <svg viewBox="0 0 24 24" class="inline-block" fill="none" stroke="currentColor" stroke-width="2.2" stroke-linecap="round" role="img" :aria-label="GRADE_WORDS[grade]">
+  <svg
+    viewBox="0 0 24 24"
+    class="inline-block"
+    fill="none"
+    stroke="currentColor"
+    stroke-width="2.2"
+    stroke-linecap="round"
+    role="img"
+    :aria-label="GRADE_WORDS[grade]"
+  >
     <g v-if="grade === 'developing'">
       <path d="M12 21v-7M12 14l-6-7M12 14l6-7M12 14V4M8.5 10l-4.5 1M15.5 10l4.5 1" />
     </g>

@@ -39,7 +39,10 @@ const ring = computed(() => {
   const { points } = reading.value.ring
   return points.map((_, i) => {
     const near = points.slice(Math.max(0, i - 2), i + 3)
-    return { x: near.reduce((sum, p) => sum + p.x, 0) / near.length, y: near.reduce((sum, p) => sum + p.y, 0) / near.length }
+    return {
+      x: near.reduce((sum, p) => sum + p.x, 0) / near.length,
+      y: near.reduce((sum, p) => sum + p.y, 0) / near.length,
+    }
   })
 })
 /** Places that moved in the film, of which only every other is drawn: they overlap. */
@@ -50,7 +53,6 @@ const moved = computed(() => {
   return movement.places.filter((_, i) => i % 2 === 0).map(({ at }) => ({ x: at.x * scale, y: at.y * scale }))
 })
 const clipId = useId()
-
 </script>
 
 <template>
@@ -58,24 +60,76 @@ const clipId = useId()
     <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
     <clipPath :id="clipId"><path :d="svgPath(reading.polygon, true)" /></clipPath>
     <g v-if="overlay" fill="none" stroke-linejoin="round" :opacity="byHand ? 0.4 : 1">
-      <path :d="svgPath(reading.polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
+      <path
+        :d="svgPath(reading.polygon, true)"
+        stroke="#000"
+        stroke-opacity="0.5"
+        :stroke-width="stroke * 2.2"
+      />
       <path data-part="outline" :d="svgPath(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
-      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" :d="svgPath(reading.airCell.edge, false)" stroke="#000" stroke-opacity="0.55" :stroke-width="stroke * 2.6" />
-      <path v-if="reading.airCell" :clip-path="`url(#${clipId})`" data-part="air-cell" :d="svgPath(reading.airCell.edge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
       <path
-        v-for="(contour, i) in reading.shadow.contours" :key="i" data-part="shadow" :d="svgPath(contour, true)"
-        stroke="#ffb25e" :stroke-width="stroke * 1.1" :stroke-dasharray="`${stroke * 4} ${stroke * 3}`"
+        v-if="reading.airCell"
+        :clip-path="`url(#${clipId})`"
+        :d="svgPath(reading.airCell.edge, false)"
+        stroke="#000"
+        stroke-opacity="0.55"
+        :stroke-width="stroke * 2.6"
       />
       <path
-        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3" data-part="ring" :d="svgPath(ring, false)"
-        stroke="#ff9d7d" :stroke-width="stroke" :stroke-dasharray="`${stroke * 1.5} ${stroke * 5}`" stroke-linecap="round"
+        v-if="reading.airCell"
+        :clip-path="`url(#${clipId})`"
+        data-part="air-cell"
+        :d="svgPath(reading.airCell.edge, false)"
+        stroke="#fff1dc"
+        :stroke-width="stroke * 1.3"
       />
-      <path v-if="reading.crack.score > 0.5" data-part="crack" :d="svgPath(reading.crack.points, false)" stroke="#fff" :stroke-width="stroke * 3.4" stroke-opacity="0.55" :stroke-dasharray="`${stroke} ${stroke * 6}`" stroke-linecap="round" />
-      <circle v-for="(place, i) in moved" :key="`m${i}`" data-part="movement" :cx="place.x" :cy="place.y" :r="0.03 * reading.lengthPx" stroke="#ffe9c4" :stroke-width="stroke * 0.8" :stroke-dasharray="`${stroke} ${stroke * 2}`" />
+      <path
+        v-for="(contour, i) in reading.shadow.contours"
+        :key="i"
+        data-part="shadow"
+        :d="svgPath(contour, true)"
+        stroke="#ffb25e"
+        :stroke-width="stroke * 1.1"
+        :stroke-dasharray="`${stroke * 4} ${stroke * 3}`"
+      />
+      <path
+        v-if="reading.ring.score.value > 0.5 && look.verdict.probabilities['blood-ring'] > 0.3"
+        data-part="ring"
+        :d="svgPath(ring, false)"
+        stroke="#ff9d7d"
+        :stroke-width="stroke"
+        :stroke-dasharray="`${stroke * 1.5} ${stroke * 5}`"
+        stroke-linecap="round"
+      />
+      <path
+        v-if="reading.crack.score > 0.5"
+        data-part="crack"
+        :d="svgPath(reading.crack.points, false)"
+        stroke="#fff"
+        :stroke-width="stroke * 3.4"
+        stroke-opacity="0.55"
+        :stroke-dasharray="`${stroke} ${stroke * 6}`"
+        stroke-linecap="round"
+      />
+      <circle
+        v-for="(place, i) in moved"
+        :key="`m${i}`"
+        data-part="movement"
+        :cx="place.x"
+        :cy="place.y"
+        :r="0.03 * reading.lengthPx"
+        stroke="#ffe9c4"
+        :stroke-width="stroke * 0.8"
+        :stroke-dasharray="`${stroke} ${stroke * 2}`"
+      />
       <circle :cx="reading.bluntPole.x" :cy="reading.bluntPole.y" :r="stroke * 2.6" fill="#ffd9a0" />
     </g>
     <g v-if="overlay && byHand" fill="none" stroke-linejoin="round" data-part="by-hand">
-      <path :d="svgPath(outlinePolygon(byHand.outline), true)" stroke="#ffd9a0" :stroke-width="stroke * 1.2" />
+      <path
+        :d="svgPath(outlinePolygon(byHand.outline), true)"
+        stroke="#ffd9a0"
+        :stroke-width="stroke * 1.2"
+      />
       <path :d="svgPath(handCell, false)" stroke="#fff1dc" :stroke-width="stroke * 1.5" />
       <path :d="svgPath(smoothCurve(byHand.shadow), true)" stroke="#ffb25e" :stroke-width="stroke * 1.3" />
     </g>

@@ -19,7 +19,9 @@ function choose(event: Event): void {
     <label :for="id" class="text-ink-soft">What became of it</label>
     <select :id="id" class="field" :value="egg.outcome?.found ?? ''" @change="choose">
       <option value="">not known</option>
-      <option v-for="outcome in OUTCOMES" :key="outcome" :value="outcome">{{ OUTCOME_WORDS[outcome] }}</option>
+      <option v-for="outcome in OUTCOMES" :key="outcome" :value="outcome">
+        {{ OUTCOME_WORDS[outcome] }}
+      </option>
     </select>
   </span>
 </template>

@@ -6,19 +6,39 @@ const props = defineProps<{ days: readonly number[] }>()
 const emit = defineEmits<{ change: [days: number[]] }>()
 const text = ref('')
 const wrong = ref(false)
-watch(() => props.days, (days) => { text.value = days.join(', ') }, { immediate: true })
+watch(
+  () => props.days,
+  (days) => {
+    text.value = days.join(', ')
+  },
+  { immediate: true },
+)
 
 function read(): void {
   const parts = text.value.split(/[\s,;]+/).filter(Boolean)
   const days = parts.map(Number)
   wrong.value = days.some((day) => !(day >= 0 && day <= 60))
-  if (!wrong.value) emit('change', [...new Set(days)].sort((a, b) => a - b))
+  if (!wrong.value)
+    emit(
+      'change',
+      [...new Set(days)].sort((a, b) => a - b),
+    )
 }
 </script>
 
 <template>
-  <label class="mt-2 block">Elapsed days on which to candle
-    <input v-model="text" type="text" class="field mt-1 w-full" placeholder="7, 14, 18" :aria-invalid="wrong" @change="read" />
-    <span v-if="wrong" class="text-ember" role="alert">Write days between 0 and 60, with commas between them.</span>
+  <label class="mt-2 block"
+    >Elapsed days on which to candle
+    <input
+      v-model="text"
+      type="text"
+      class="field mt-1 w-full"
+      placeholder="7, 14, 18"
+      :aria-invalid="wrong"
+      @change="read"
+    />
+    <span v-if="wrong" class="text-ember" role="alert"
+      >Write days between 0 and 60, with commas between them.</span
+    >
   </label>
 </template>

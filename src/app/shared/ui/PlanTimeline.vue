@@ -12,7 +12,8 @@ const props = defineProps<{ statuses: readonly EventStatus[]; nowMs?: number }>(
 const DAY_MS = 86_400_000
 const start = computed(() => props.statuses.find(({ event }) => event.kind === 'set')!.event.startMs)
 const end = computed(() => props.statuses.at(-1)!.event.endMs)
-const at = (ms: number): number => Math.min(100, Math.max(0, (100 * (ms - start.value)) / (end.value - start.value)))
+const at = (ms: number): number =>
+  Math.min(100, Math.max(0, (100 * (ms - start.value)) / (end.value - start.value)))
 
 /** Things done at one moment share a flag: the last look, the end of turning and lockdown. */
 const flags = computed(() => {
@@ -23,7 +24,13 @@ const flags = computed(() => {
     if (last && last[0]!.event.startMs === status.event.startMs) last.push(status)
     else groups.push([status])
   }
-  return groups.map((group, i) => ({ group, event: group[0]!.event, title: titleOf(group), low: i % 2 === 1, left: at(group[0]!.event.startMs) }))
+  return groups.map((group, i) => ({
+    group,
+    event: group[0]!.event,
+    title: titleOf(group),
+    low: i % 2 === 1,
+    left: at(group[0]!.event.startMs),
+  }))
 })
 function titleOf(group: readonly EventStatus[]): string {
   const kinds = group.map(({ event }) => event.kind)
@@ -31,12 +38,28 @@ function titleOf(group: readonly EventStatus[]): string {
   if (kinds[0] === 'give-up') return 'Give up'
   return kinds[0] === 'set' ? 'Set' : EVENT_TITLES[kinds[0]!]
 }
-const windows = computed(() => props.statuses.filter(({ event }) => event.kind === 'pip' || event.kind === 'hatch').map(({ event }) => event))
-const turning = computed(() => at(props.statuses.find(({ event }) => event.kind === 'stop-turning')?.event.startMs ?? end.value))
-const days = computed(() => Array.from({ length: Math.ceil((end.value - start.value) / DAY_MS) }, (_, i) => at(start.value + i * DAY_MS)))
+const windows = computed(() =>
+  props.statuses
+    .filter(({ event }) => event.kind === 'pip' || event.kind === 'hatch')
+    .map(({ event }) => event),
+)
+const turning = computed(() =>
+  at(props.statuses.find(({ event }) => event.kind === 'stop-turning')?.event.startMs ?? end.value),
+)
+const days = computed(() =>
+  Array.from({ length: Math.ceil((end.value - start.value) / DAY_MS) }, (_, i) =>
+    at(start.value + i * DAY_MS),
+  ),
+)
 /** Flags at the ends lean inward, so that they stay in the picture. */
 function lean(left: number): string {
-  return left < 12 ? 'translateX(0)' : left > 95 ? 'translateX(-100%)' : left > 72 ? 'translateX(-75%)' : 'translateX(-50%)'
+  return left < 12
+    ? 'translateX(0)'
+    : left > 95
+      ? 'translateX(-100%)'
+      : left > 72
+        ? 'translateX(-75%)'
+        : 'translateX(-50%)'
 }
 function widthOf(event: ScheduleEvent): string {
   return `${Math.max(0.8, at(event.endMs) - at(event.startMs))}%`
@@ -44,18 +67,52 @@ function widthOf(event: ScheduleEvent): string {
 </script>
 
 <template>
-  <div class="relative h-44 select-none" role="img" :aria-label="`Plan: ${flags.map((flag) => `${flag.title} ${sayShortDate(flag.event.date)}`).join(', ')}`">
+  <div
+    class="relative h-44 select-none"
+    role="img"
+    :aria-label="`Plan: ${flags.map((flag) => `${flag.title} ${sayShortDate(flag.event.date)}`).join(', ')}`"
+  >
     <div class="absolute inset-x-0 top-[5.400rem] h-3 rounded-full bg-line" />
-    <div class="absolute top-[5.400rem] left-0 h-3 rounded-l-full bg-lamp-soft" :style="{ width: `${turning}%` }" />
-    <div v-for="(day, i) in days" :key="i" class="absolute top-[5.400rem] h-3 w-px bg-ground" :style="{ left: `${day}%` }" />
-    <div v-for="window in windows" :key="window.key" class="absolute h-3 rounded-full" :class="window.kind === 'hatch' ? 'top-[5.400rem] bg-lamp' : 'top-[6.300rem] h-1 bg-lamp/60'" :style="{ left: `${at(window.startMs)}%`, width: widthOf(window) }" />
-    <div v-for="flag in flags" :key="flag.event.key" class="absolute" :style="{ left: `${flag.left}%` }" :class="flag.low ? 'top-[5.400rem]' : 'top-0'">
+    <div
+      class="absolute top-[5.400rem] left-0 h-3 rounded-l-full bg-lamp-soft"
+      :style="{ width: `${turning}%` }"
+    />
+    <div
+      v-for="(day, i) in days"
+      :key="i"
+      class="absolute top-[5.400rem] h-3 w-px bg-ground"
+      :style="{ left: `${day}%` }"
+    />
+    <div
+      v-for="window in windows"
+      :key="window.key"
+      class="absolute h-3 rounded-full"
+      :class="window.kind === 'hatch' ? 'top-[5.400rem] bg-lamp' : 'top-[6.300rem] h-1 bg-lamp/60'"
+      :style="{ left: `${at(window.startMs)}%`, width: widthOf(window) }"
+    />
+    <div
+      v-for="flag in flags"
+      :key="flag.event.key"
+      class="absolute"
+      :style="{ left: `${flag.left}%` }"
+      :class="flag.low ? 'top-[5.400rem]' : 'top-0'"
+    >
       <div class="absolute w-0.5 bg-ink-soft" :class="flag.low ? 'top-0 h-10' : 'top-[3.100rem] h-12'" />
-      <div class="absolute w-max text-sm leading-tight" :class="flag.low ? 'top-10' : 'top-0'" :style="{ transform: lean(flag.left) }">
-        <p class="flex items-center gap-1 font-semibold"><StateSign :state="flag.group[0]!.state" />{{ flag.title }}</p>
+      <div
+        class="absolute w-max text-sm leading-tight"
+        :class="flag.low ? 'top-10' : 'top-0'"
+        :style="{ transform: lean(flag.left) }"
+      >
+        <p class="flex items-center gap-1 font-semibold">
+          <StateSign :state="flag.group[0]!.state" />{{ flag.title }}
+        </p>
         <p class="pl-6 text-ink-soft">{{ sayShortDate(flag.event.date) }}</p>
       </div>
     </div>
-    <div v-if="nowMs !== undefined && nowMs >= start && nowMs <= end" class="absolute top-[4.700rem] h-7 w-1 rounded bg-ember" :style="{ left: `calc(${at(nowMs)}% - 2px)` }" />
+    <div
+      v-if="nowMs !== undefined && nowMs >= start && nowMs <= end"
+      class="absolute top-[4.700rem] h-7 w-1 rounded bg-ember"
+      :style="{ left: `calc(${at(nowMs)}% - 2px)` }"
+    />
   </div>
 </template>

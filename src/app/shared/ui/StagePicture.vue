@@ -17,20 +17,44 @@ const giveBack = (): void => {
   url.value = null
 }
 
-watch(() => [props.species, props.shell, Math.round(props.ageDays * 2) / 2] as const, async ([species, shell, ageDays]) => {
-  stop.abort()
-  stop = new AbortController()
-  const { signal } = stop
-  const egg = createEgg('as-expected', { species, shell, fate: { kind: 'developing' } })
-  const shot = takeShot('as-expected', { widthPx: SIDE_PX, heightPx: SIDE_PX, axisRad: -1.5, leanRad: 0, fill: 0.86, centre: { x: 0.5, y: 0.5 }, lamp: 'blunt', exposure: 0.9, electrons: 4000 })
-  try {
-    const picture = await workers.render({ ...egg, vigourDays: 0, cellTiltRad: 0.05, nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 } }, ageDays, shot, signal)
-    giveBack()
-    url.value = URL.createObjectURL(picture)
-  } catch {
-    // Cancelled, or the drawing failed: the words beside it stand alone.
-  }
-}, { immediate: true })
+watch(
+  () => [props.species, props.shell, Math.round(props.ageDays * 2) / 2] as const,
+  async ([species, shell, ageDays]) => {
+    stop.abort()
+    stop = new AbortController()
+    const { signal } = stop
+    const egg = createEgg('as-expected', { species, shell, fate: { kind: 'developing' } })
+    const shot = takeShot('as-expected', {
+      widthPx: SIDE_PX,
+      heightPx: SIDE_PX,
+      axisRad: -1.5,
+      leanRad: 0,
+      fill: 0.86,
+      centre: { x: 0.5, y: 0.5 },
+      lamp: 'blunt',
+      exposure: 0.9,
+      electrons: 4000,
+    })
+    try {
+      const picture = await workers.render(
+        {
+          ...egg,
+          vigourDays: 0,
+          cellTiltRad: 0.05,
+          nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 },
+        },
+        ageDays,
+        shot,
+        signal,
+      )
+      giveBack()
+      url.value = URL.createObjectURL(picture)
+    } catch {
+      // Cancelled, or the drawing failed: the words beside it stand alone.
+    }
+  },
+  { immediate: true },
+)
 onScopeDispose(() => {
   stop.abort()
   giveBack()
@@ -39,6 +63,11 @@ onScopeDispose(() => {
 
 <template>
   <div class="aspect-square overflow-hidden rounded-xl bg-black">
-    <img v-if="url" :src="url" class="photo h-full w-full" :alt="`Drawing of a living egg at ${ageDays.toFixed(0)} days`" />
+    <img
+      v-if="url"
+      :src="url"
+      class="photo h-full w-full"
+      :alt="`Drawing of a living egg at ${ageDays.toFixed(0)} days`"
+    />
   </div>
 </template>

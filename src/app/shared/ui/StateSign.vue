@@ -7,14 +7,31 @@ import type { EventState } from '../../../core/agenda/agenda.ts'
 const props = defineProps<{ state: EventState; word?: boolean }>()
 
 const SIGNS = {
-  done: { icon: Check, word: 'done' }, skipped: { icon: Minus, word: 'left out' }, overdue: { icon: AlarmClock, word: 'overdue' },
-  due: { icon: AlarmClock, word: 'due' }, now: { icon: Sunrise, word: 'now' }, coming: { icon: CircleDashed, word: 'to come' }, past: { icon: Hourglass, word: 'past' },
+  done: { icon: Check, word: 'done' },
+  skipped: { icon: Minus, word: 'left out' },
+  overdue: { icon: AlarmClock, word: 'overdue' },
+  due: { icon: AlarmClock, word: 'due' },
+  now: { icon: Sunrise, word: 'now' },
+  coming: { icon: CircleDashed, word: 'to come' },
+  past: { icon: Hourglass, word: 'past' },
 } as const
 const sign = computed(() => SIGNS[props.state])
 </script>
 
 <template>
-  <span class="inline-flex items-center gap-1.5" :class="state === 'overdue' ? 'font-semibold text-ember' : state === 'due' || state === 'now' ? 'font-semibold text-lamp' : 'text-ink-soft'">
-    <component :is="sign.icon" class="h-5 w-5 shrink-0" aria-hidden="true" /><span :class="{ 'sr-only': !word }">{{ sign.word }}</span>
+  <span
+    class="inline-flex items-center gap-1.5"
+    :class="
+      state === 'overdue'
+        ? 'font-semibold text-ember'
+        : state === 'due' || state === 'now'
+          ? 'font-semibold text-lamp'
+          : 'text-ink-soft'
+    "
+  >
+    <component :is="sign.icon" class="h-5 w-5 shrink-0" aria-hidden="true" /><span
+      :class="{ 'sr-only': !word }"
+      >{{ sign.word }}</span
+    >
   </span>
 </template>

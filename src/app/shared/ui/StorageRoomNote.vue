@@ -9,14 +9,26 @@ const EVERY_MS = 30_000
 const LOOK_BYTES = 400_000
 const FEW_LOOKS = 300
 const room = shallowRef<StorageRoom | null>(null)
-useIntervalFn(async () => {
-  room.value = await storageRoom().catch(() => null)
-}, EVERY_MS, { immediateCallback: true })
-const looksLeft = computed(() => (room.value ? Math.floor(Math.max(0, room.value.quotaBytes - room.value.usedBytes) / LOOK_BYTES) : Infinity))
+useIntervalFn(
+  async () => {
+    room.value = await storageRoom().catch(() => null)
+  },
+  EVERY_MS,
+  { immediateCallback: true },
+)
+const looksLeft = computed(() =>
+  room.value ? Math.floor(Math.max(0, room.value.quotaBytes - room.value.usedBytes) / LOOK_BYTES) : Infinity,
+)
 </script>
 
 <template>
-  <p v-if="looksLeft < FEW_LOOKS" class="rounded-lg border border-lamp p-3" role="status" data-testid="storage-room">
-    The browser has room for about {{ looksLeft }} more photographs. Export the records soon, then free some space.
+  <p
+    v-if="looksLeft < FEW_LOOKS"
+    class="rounded-lg border border-lamp p-3"
+    role="status"
+    data-testid="storage-room"
+  >
+    The browser has room for about {{ looksLeft }} more photographs. Export the records soon, then free some
+    space.
   </p>
 </template>

@@ -6,9 +6,17 @@ import TrayLayout from './TrayLayout.vue'
 
 const tray = { id: 't', name: 'Tray 1', rows: 2, columns: 3, numbering: 'letter-rows' as const }
 const at = (row: number, column: number) => ({ trayId: 't', row, column })
-const eggs = [{ id: 'x', number: 1, place: at(0, 0) }, { id: 'y', number: 2, place: at(0, 1) }]
+const eggs = [
+  { id: 'x', number: 1, place: at(0, 0) },
+  { id: 'y', number: 2, place: at(0, 1) },
+]
 
-function open(): { wrapper: VueWrapper; cell: (label: string) => DOMWrapper<Element>; press: (key: string) => Promise<void>; moves: () => Placed[][] } {
+function open(): {
+  wrapper: VueWrapper
+  cell: (label: string) => DOMWrapper<Element>
+  press: (key: string) => Promise<void>
+  moves: () => Placed[][]
+} {
   const wrapper = mount(TrayLayout, { props: { tray, eggs }, attachTo: document.body })
   return {
     wrapper,
@@ -24,7 +32,14 @@ describe('a tray by keyboard', () => {
     const here = (): string => wrapper.find('[tabindex="0"]').attributes('aria-label')!
     expect(wrapper.findAll('[tabindex="0"]')).toHaveLength(1)
     expect(here()).toBe('A1, egg 1')
-    for (const [key, label] of [['ArrowRight', 'A2, egg 2'], ['ArrowDown', 'B2, empty'], ['ArrowDown', 'B2, empty'], ['ArrowRight', 'B3, empty'], ['ArrowRight', 'B3, empty'], ['ArrowUp', 'A3, empty']]) {
+    for (const [key, label] of [
+      ['ArrowRight', 'A2, egg 2'],
+      ['ArrowDown', 'B2, empty'],
+      ['ArrowDown', 'B2, empty'],
+      ['ArrowRight', 'B3, empty'],
+      ['ArrowRight', 'B3, empty'],
+      ['ArrowUp', 'A3, empty'],
+    ]) {
       await press(key!)
       expect(here()).toBe(label)
     }
@@ -42,7 +57,12 @@ describe('a tray by keyboard', () => {
   it('swaps with the egg that lies there', async () => {
     const { wrapper, press, moves } = open()
     for (const key of ['Enter', 'ArrowRight', 'Enter']) await press(key)
-    expect(moves()).toEqual([[{ id: 'x', place: at(0, 1) }, { id: 'y', place: at(0, 0) }]])
+    expect(moves()).toEqual([
+      [
+        { id: 'x', place: at(0, 1) },
+        { id: 'y', place: at(0, 0) },
+      ],
+    ])
     expect(wrapper.find('[role="status"]').text()).toContain('took its place')
   })
 

@@ -28,22 +28,39 @@ function describe(egg: EggRecord): string {
   const place = `${labelOf(egg)}, egg ${egg.number}`
   if (egg.removed) return `${place}: taken out, ${GRADE_WORDS[egg.removed.grade]}`
   if (!look) return `${place}: ${props.suspect?.(egg) ? 'to be looked at again' : 'no photograph yet'}`
-  return look.own ? `${place}: ${GRADE_WORDS[look.own.grade]}` : `${place}: ${GRADE_WORDS[look.verdict.grade]} suggested, not yet decided`
+  return look.own
+    ? `${place}: ${GRADE_WORDS[look.own.grade]}`
+    : `${place}: ${GRADE_WORDS[look.verdict.grade]} suggested, not yet decided`
 }
 </script>
 
 <template>
-  <div class="grid gap-1.5" :style="{ gridTemplateColumns: columns }" role="group" :aria-label="`${tray.name}, ${tray.rows} by ${tray.columns}`">
+  <div
+    class="grid gap-1.5"
+    :style="{ gridTemplateColumns: columns }"
+    role="group"
+    :aria-label="`${tray.name}, ${tray.rows} by ${tray.columns}`"
+  >
     <button
-      v-for="egg in eggs" :key="egg.id" type="button"
+      v-for="egg in eggs"
+      :key="egg.id"
+      type="button"
       class="flex flex-col items-center rounded-lg border p-1 text-ink"
       :class="egg.id === currentId ? 'border-lamp bg-lamp-soft' : 'border-transparent hover:border-line'"
-      :aria-label="describe(egg)" :aria-current="egg.id === currentId ? 'true' : undefined"
+      :aria-label="describe(egg)"
+      :aria-current="egg.id === currentId ? 'true' : undefined"
       :style="{ gridRow: (egg.place?.row ?? 0) + 1, gridColumn: (egg.place?.column ?? 0) + 1 }"
       @click="emit('choose', egg)"
     >
-      <EggMark :look="lookOf(egg)" :removed="egg.removed !== null" :suspect="suspect?.(egg) ?? false" class="w-full max-w-20" />
-      <span class="text-sm" :class="egg.id === currentId ? 'font-bold' : 'text-ink-soft'">{{ labelOf(egg) }}</span>
+      <EggMark
+        :look="lookOf(egg)"
+        :removed="egg.removed !== null"
+        :suspect="suspect?.(egg) ?? false"
+        class="w-full max-w-20"
+      />
+      <span class="text-sm" :class="egg.id === currentId ? 'font-bold' : 'text-ink-soft'">{{
+        labelOf(egg)
+      }}</span>
     </button>
   </div>
 </template>
