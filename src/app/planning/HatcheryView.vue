@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { Plus, Trash2 } from '@lucide/vue'
 import { sayProblems } from '../../contracts/book.ts'
 import { problemsOf } from '../../contracts/field-problem.ts'
 import { isStorageFull } from '../data/storage-room.ts'
-import { hatcheryRecordSchema, type HatcheryRecord, type Incubator } from '../../contracts/hatchery-record.ts'
-import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
+import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
 import type { LimitSchool } from '../../core/session/limits.ts'
@@ -14,6 +12,8 @@ import { oddTurns, turningHours } from '../../core/incubation/turning.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import AwayDays from './AwayDays.vue'
+import IncubatorList from './IncubatorList.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import OwnDays from '../shared/ui/OwnDays.vue'
 import SchoolChoice from '../shared/ui/SchoolChoice.vue'
@@ -66,46 +66,6 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
     }
   }
 }
-function changeIncubator(id: string, changes: Partial<Incubator>): void {
-  void change({
-    incubators: hatchery.value.incubators.map((item) => (item.id === id ? { ...item, ...changes } : item)),
-  })
-}
-function addIncubator(): void {
-  const { incubators } = hatchery.value
-  void change({
-    incubators: [
-      ...incubators,
-      {
-        id: crypto.randomUUID(),
-        name: `Incubator ${incubators.length + 1}`,
-        airflow: 'forced',
-        displayCorrectionC: 0,
-        capacity: 24,
-        turner: 'auto',
-      },
-    ],
-  })
-}
-const inUse = computed(() => new Set(store.sets.flatMap((set) => set.trays.map((tray) => tray.incubatorId))))
-function removeIncubator(id: string): void {
-  void change({ incubators: hatchery.value.incubators.filter((item) => item.id !== id) })
-}
-function changeAway(index: number, side: 'from' | 'to', date: string): void {
-  void change({
-    away: hatchery.value.away.map((range, i) => {
-      if (i !== index) return range
-      const next = { ...range, [side]: date }
-      return next.from <= next.to ? next : { from: date, to: date }
-    }),
-  })
-}
-function addAway(): void {
-  const today = localDateOf(Date.now(), hatchery.value.zone)
-  void change({ away: [...hatchery.value.away, { from: today, to: today }] })
-}
-/** A correction is a difference: the offset between the scales does not count. */
-const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
 const hourWords = (hour: number): string =>
   `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
 const turning = computed(() =>
@@ -305,41 +265,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             browser’s room lasts for years.
           </p>
         </section>
-        <section class="card flex flex-col gap-4 p-5">
-          <h2 class="text-xl font-semibold">Away</h2>
-          <p class="text-ink-soft">Days on which nobody candles. Plans that ask for you then say so.</p>
-          <ul class="flex flex-col gap-2">
-            <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
-              <label
-                >From
-                <input
-                  type="date"
-                  class="field ml-1"
-                  :value="range.from"
-                  @change="changeAway(i, 'from', text($event))"
-              /></label>
-              <label
-                >to
-                <input
-                  type="date"
-                  class="field ml-1"
-                  :value="range.to"
-                  @change="changeAway(i, 'to', text($event))"
-              /></label>
-              <button
-                type="button"
-                class="press min-h-11"
-                :aria-label="`Take away days ${i + 1} off the list`"
-                @click="change({ away: hatchery.away.filter((_, k) => k !== i) })"
-              >
-                <Trash2 class="h-5 w-5" aria-hidden="true" />
-              </button>
-            </li>
-          </ul>
-          <button type="button" class="press self-start" @click="addAway">
-            <Plus class="h-5 w-5" aria-hidden="true" /> Away from … to …
-          </button>
-        </section>
+        <AwayDays :hatchery="hatchery" @change="change" />
       </div>
 
       <section class="card flex flex-col gap-4 p-5">
@@ -381,83 +307,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
         />
       </section>
 
-      <section class="card flex flex-col gap-4 p-5 lg:col-span-2">
-        <h2 class="text-xl font-semibold">Incubators</h2>
-        <ul class="flex flex-col gap-3">
-          <li
-            v-for="item in hatchery.incubators"
-            :key="item.id"
-            class="grid items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_1fr_auto]"
-          >
-            <label
-              >Name
-              <input
-                type="text"
-                class="field mt-1 w-full"
-                :value="item.name"
-                @change="changeIncubator(item.id, { name: text($event) })"
-            /></label>
-            <label
-              >Air
-              <select
-                class="field mt-1 w-full"
-                :value="item.airflow"
-                @change="changeIncubator(item.id, { airflow: text($event) as Incubator['airflow'] })"
-              >
-                <option value="forced">
-                  fan, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced) }}
-                </option>
-                <option value="still">
-                  still, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still) }}
-                </option>
-              </select>
-            </label>
-            <label
-              >Turning
-              <select
-                class="field mt-1 w-full"
-                :value="item.turner"
-                @change="changeIncubator(item.id, { turner: text($event) as Incubator['turner'] })"
-              >
-                <option value="auto">by itself</option>
-                <option value="hand">by hand</option>
-              </select>
-            </label>
-            <label
-              >Holds eggs
-              <input
-                type="number"
-                min="1"
-                max="5000"
-                class="field mt-1 w-full"
-                :value="item.capacity"
-                @change="changeIncubator(item.id, { capacity: number($event) })"
-            /></label>
-            <label
-              >Display is off by, {{ unitSymbol(hatchery.units, 'temperature') }}
-              <input
-                type="number"
-                step="0.1"
-                class="field mt-1 w-full"
-                :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
-                @change="changeIncubator(item.id, { displayCorrectionC: -number($event) / perDegree })"
-            /></label>
-            <button
-              type="button"
-              class="press"
-              :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
-              :title="inUse.has(item.id) ? 'Sets lie in it' : undefined"
-              :aria-label="`Take ${item.name} off the list`"
-              @click="removeIncubator(item.id)"
-            >
-              <Trash2 class="h-5 w-5" aria-hidden="true" />
-            </button>
-          </li>
-        </ul>
-        <button type="button" class="press self-start" @click="addIncubator">
-          <Plus class="h-5 w-5" aria-hidden="true" /> Another incubator
-        </button>
-      </section>
+      <IncubatorList class="lg:col-span-2" :hatchery="hatchery" @change="change" />
     </div>
   </main>
 </template>

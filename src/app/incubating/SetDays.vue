@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { PlanChoices, SetRecord } from '../../contracts/set-record.ts'
+import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
+import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
+import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
+import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
+import {
+  instantOf,
+  isLikelyDate,
+  localDateOf,
+  localTimeOf,
+  sayDate,
+  sayShortDate,
+} from '../../core/time/local-date.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import OwnDays from '../shared/ui/OwnDays.vue'
+import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import StateSign from '../shared/ui/StateSign.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
+import { count } from '../shared/wording.ts'
+
+/** The plan day by day, to be ticked, and the way it is made, to be changed. */
+const props = defineProps<{ set: SetRecord; plan: SetPlan }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { tick, untick } = useTicks()
+const { problem, saving } = useSaving()
+const zone = computed(() => store.hatchery.zone)
+const changing = ref(false)
+
+function changePlan(changes: Partial<PlanChoices>): void {
+  void saving(() =>
+    store.commit('plan', null, { sets: [{ ...props.set, plan: { ...props.set.plan, ...changes } }] }),
+  )
+}
+/** Ticked late, the eggs were in sooner than the tick says: the hour itself can be put right. */
+function changeSetTime(event: Event): void {
+  const [date, time] = (event.target as HTMLInputElement).value.split('T')
+  if (!date || !time || !isLikelyDate(date)) return
+  const setAt = new Date(instantOf(date, time.slice(0, 5), zone.value)).toISOString()
+  void saving(() => store.commit('set time', null, { sets: [{ ...props.set, setAt }] }))
+}
+</script>
+
+<template>
+  <section class="card overflow-x-auto p-4" aria-labelledby="days">
+    <div class="flex items-center justify-between gap-3">
+      <h2 id="days" class="text-xl font-semibold">Day by day</h2>
+      <button
+        type="button"
+        class="press min-h-10 py-1"
+        :aria-expanded="changing"
+        @click="changing = !changing"
+      >
+        Change the way
+      </button>
+    </div>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
+      <div>
+        <SchoolChoice
+          legend="When to candle"
+          name="school"
+          :choices="CANDLING_SCHOOL_CHOICES"
+          :value="set.plan.school"
+          @choose="changePlan({ school: $event })"
+        />
+        <OwnDays
+          v-if="set.plan.school === 'own'"
+          :days="set.plan.ownDays"
+          @change="changePlan({ ownDays: $event })"
+        />
+      </div>
+      <div class="flex flex-col gap-3">
+        <label
+          >Set on, at
+          <input
+            type="datetime-local"
+            class="field mt-1 block"
+            data-testid="set-time"
+            :value="`${localDateOf(Date.parse(set.setAt), zone)}T${localTimeOf(Date.parse(set.setAt), zone)}`"
+            @change="changeSetTime"
+        /></label>
+        <SchoolChoice
+          legend="How to count days"
+          name="day-count"
+          :choices="DAY_COUNT_CHOICES"
+          :value="set.plan.dayCount"
+          @choose="changePlan({ dayCount: $event })"
+        />
+        <SchoolChoice
+          legend="When turning stops"
+          name="turning-stop"
+          :choices="TURNING_STOP_CHOICES"
+          :value="set.plan.turningStop"
+          @choose="changePlan({ turningStop: $event })"
+        />
+      </div>
+      <p class="text-ink-soft sm:col-span-2">This redraws the plan. What was recorded stays as it is.</p>
+    </div>
+    <table class="mt-2 w-full text-left" data-testid="events">
+      <caption class="sr-only">
+        Events of the plan
+      </caption>
+      <tbody>
+        <tr
+          v-for="{ event, state, seen } in plan.statuses"
+          :key="event.key"
+          class="border-b border-line last:border-0"
+        >
+          <td class="p-1.5 sm:w-28"><StateSign :state="state" word /></td>
+          <td class="p-1.5 font-medium">
+            {{ EVENT_TITLES[event.kind]
+            }}<span v-if="seen > 0 && state !== 'done'" class="ml-2 text-sm font-normal text-ink-soft"
+              >{{ count(seen, 'egg') }} seen</span
+            >
+          </td>
+          <td class="p-1.5">
+            {{
+              event.endMs > event.startMs
+                ? `${sayShortDate(event.date)} to ${sayShortDate(localDateOf(event.endMs, zone))}`
+                : sayDate(event.date)
+            }}
+          </td>
+          <td class="p-1.5 whitespace-nowrap text-ink-soft">
+            {{ event.kind === 'warm-up' ? '' : eventDay(set, event, zone) }}
+          </td>
+          <td class="w-20 p-1.5 text-right">
+            <button
+              v-if="state === 'due' || state === 'overdue'"
+              type="button"
+              class="press min-h-9 px-3 py-0"
+              :aria-label="`${EVENT_TITLES[event.kind]}: done`"
+              @click="saving(() => tick(set, event.key, clock.nowMs))"
+            >
+              {{ event.kind === 'set' ? 'In' : 'Done' }}
+            </button>
+            <button
+              v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'"
+              type="button"
+              class="text-sm text-ink-soft underline"
+              :aria-label="`${EVENT_TITLES[event.kind]}: not done after all`"
+              @click="saving(() => untick(set, event.key))"
+            >
+              not yet
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import GradeSign from '../shared/ui/GradeSign.vue'
+import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
+
+/** The log of looks, newest first. */
+const props = defineProps<{
+  set: SetRecord
+  rows: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>
+  title: string
+}>()
+const store = useHatcheryStore()
+const zone = computed(() => store.hatchery.zone)
+const MOST_ROWS = 200
+const placeOf = (egg: EggRecord): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
+const cellWords = (look: LookRecord): string => {
+  const cell = figuresOfLook(look).airCell
+  return cell ? percentWords(cell.depth.value) : 'not seen'
+}
+</script>
+
+<template>
+  <div class="card overflow-x-auto">
+    <table class="w-full text-left" data-testid="looks">
+      <caption class="p-3 text-left text-lg font-semibold">
+        {{
+          title
+        }}
+      </caption>
+      <thead class="border-b border-line text-sm text-ink-soft">
+        <tr>
+          <th class="p-2 pl-3 font-medium">Place</th>
+          <th class="p-2 font-medium">Day</th>
+          <th class="p-2 font-medium">Suggested</th>
+          <th class="p-2 font-medium">You said</th>
+          <th class="p-2 text-right font-medium">Air cell</th>
+          <th class="p-2 text-right font-medium">Shadow</th>
+          <th class="p-2 pr-3 text-right font-medium">Vessels</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="{ egg, look } in rows.slice(0, MOST_ROWS)"
+          :key="look.id"
+          class="border-b border-line last:border-0"
+        >
+          <td class="p-2 pl-3 font-semibold">
+            {{ placeOf(egg)
+            }}<span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">taken out</span
+            ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember"
+              >crack?</span
+            >
+          </td>
+          <td class="p-2">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</td>
+          <td class="p-2">
+            <GradeSign :grade="look.verdict.grade" class="mr-1 h-5 w-5" aria-hidden="true" />
+            {{ GRADE_WORDS[look.verdict.grade] }}
+          </td>
+          <td class="p-2">
+            {{
+              look.own
+                ? look.own.grade === look.verdict.grade
+                  ? 'the same'
+                  : GRADE_WORDS[look.own.grade]
+                : 'not decided'
+            }}
+          </td>
+          <td class="p-2 text-right">{{ cellWords(look) }}</td>
+          <td class="p-2 text-right">{{ percentWords(figuresOfLook(look).shadow.value) }}</td>
+          <td class="p-2 pr-3 text-right">{{ percentWords(look.reading.vessels.coverage.value) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="rows.length === 0" class="p-4 text-ink-soft">No looks yet. The bench takes the first.</p>
+    <p v-if="rows.length > MOST_ROWS" class="p-3 text-ink-soft">
+      The newest {{ MOST_ROWS }} of {{ rows.length }}; choose an egg for all of its own, or export the table
+      under Records.
+    </p>
+  </div>
+</template>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import { stageWords } from '../../core/incubation/stage-words.ts'
+import { turningTimetable } from '../../core/incubation/turning.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import StagePicture from '../shared/ui/StagePicture.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import type { SetPlan } from '../shared/useSetPlan.ts'
+
+/** What is to be seen and done at the incubator today, and what is noted there. */
+const props = defineProps<{ set: SetRecord; plan: SetPlan }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const zone = computed(() => store.hatchery.zone)
+const words = computed(() => stageWords(props.plan.stage))
+
+function note(event: Event): void {
+  void saving(() =>
+    store.commit('notes', null, {
+      sets: [{ ...props.set, notes: (event.target as HTMLTextAreaElement).value }],
+    }),
+  )
+}
+/** Turns of today, where the turning is by hand. */
+const turns = computed(() => {
+  if (!props.set.plan.turnsADay || !props.plan.started) return []
+  const untilMs = props.plan.statuses.find(({ event }) => event.kind === 'stop-turning')!.event.startMs
+  const today = localDateOf(clock.nowMs, zone.value)
+  const days = turningTimetable({
+    setAtMs: Date.parse(props.set.setAt),
+    untilMs,
+    timesADay: props.set.plan.turnsADay,
+    zone: zone.value,
+  })
+  return days.find((day) => day.date === today)?.turns ?? []
+})
+const temperature = ref<number | ''>('')
+function addTemperature(): void {
+  const { set } = props
+  if (temperature.value === '') return
+  const incubator = store.hatchery.incubators.find((item) => item.id === set.trays[0]?.incubatorId)
+  const celsius =
+    fromShown(store.hatchery.units, 'temperature', temperature.value) + (incubator?.displayCorrectionC ?? 0)
+  if (!(celsius > 0 && celsius < 60)) {
+    problem.value = 'That is no temperature of an incubator.'
+    return
+  }
+  const reading = { at: new Date(clock.nowMs).toISOString(), celsius: Number(celsius.toFixed(2)) }
+  void saving(async () => {
+    await store.commit('temperature', null, {
+      sets: [{ ...set, temperatures: [...set.temperatures, reading] }],
+    })
+    temperature.value = ''
+  })
+}
+const lastTemperature = computed(() => props.set.temperatures.at(-1))
+</script>
+
+<template>
+  <section class="card grid grid-cols-[10rem_1fr] gap-4 p-4" aria-labelledby="tonight">
+    <div>
+      <StagePicture
+        :species="set.species"
+        :shell="set.shell"
+        :age-days="Math.min(plan.ageDays, SPECIES[set.species].incubationDays)"
+      />
+      <p class="mt-1 text-xs text-ink-soft">A drawing, not a photograph</p>
+    </div>
+    <div>
+      <p class="text-sm text-ink-soft">What you should see tonight</p>
+      <h2 id="tonight" class="text-xl font-semibold">{{ words.title }}</h2>
+      <p class="mt-1">{{ words.tonight }}</p>
+      <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
+    </div>
+    <p v-if="turns.length > 0" class="col-span-2" data-testid="turns">
+      Turn by hand today:
+      {{ turns.map((turn) => `${localTimeOf(turn.atMs, zone)} ${turn.sideUp} up`).join(', ') }}.
+    </p>
+    <p v-if="problem" class="col-span-2 text-ember" role="alert">{{ problem }}</p>
+    <form class="col-span-2 flex flex-wrap items-end gap-2" @submit.prevent="addTemperature">
+      <label
+        >Display shows, {{ unitSymbol(store.hatchery.units, 'temperature') }}
+        <input v-model.number="temperature" type="number" step="0.1" class="field mt-1 block w-28"
+      /></label>
+      <button type="submit" class="press min-h-11" :disabled="temperature === ''">Note it</button>
+      <span v-if="lastTemperature" class="text-sm text-ink-soft"
+        >last {{ sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius) }} at the eggs;
+        hatch then {{ sayDate(localDateOf(plan.hatchAtMs, zone)) }}</span
+      >
+    </form>
+    <label class="col-span-2"
+      >Notes
+      <textarea class="field mt-1 w-full" rows="2" maxlength="4000" :value="set.notes" @change="note" />
+    </label>
+  </section>
+</template>

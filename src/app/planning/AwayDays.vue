@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { Plus, Trash2 } from '@lucide/vue'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { localDateOf } from '../../core/time/local-date.ts'
+
+/** Days on which nobody candles. */
+const props = defineProps<{ hatchery: HatcheryRecord }>()
+const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
+
+function changeAway(index: number, side: 'from' | 'to', date: string): void {
+  const away = props.hatchery.away.map((range, i) => {
+    if (i !== index) return range
+    const next = { ...range, [side]: date }
+    return next.from <= next.to ? next : { from: date, to: date }
+  })
+  emit('change', { away })
+}
+function addAway(): void {
+  const today = localDateOf(Date.now(), props.hatchery.zone)
+  emit('change', { away: [...props.hatchery.away, { from: today, to: today }] })
+}
+const text = (event: Event): string => (event.target as HTMLInputElement).value
+</script>
+
+<template>
+  <section class="card flex flex-col gap-4 p-5">
+    <h2 class="text-xl font-semibold">Away</h2>
+    <p class="text-ink-soft">Days on which nobody candles. Plans that ask for you then say so.</p>
+    <ul class="flex flex-col gap-2">
+      <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
+        <label
+          >From
+          <input
+            type="date"
+            class="field ml-1"
+            :value="range.from"
+            @change="changeAway(i, 'from', text($event))"
+        /></label>
+        <label
+          >to
+          <input type="date" class="field ml-1" :value="range.to" @change="changeAway(i, 'to', text($event))"
+        /></label>
+        <button
+          type="button"
+          class="press min-h-11"
+          :aria-label="`Take away days ${i + 1} off the list`"
+          @click="emit('change', { away: hatchery.away.filter((_, k) => k !== i) })"
+        >
+          <Trash2 class="h-5 w-5" aria-hidden="true" />
+        </button>
+      </li>
+    </ul>
+    <button type="button" class="press self-start" @click="addAway">
+      <Plus class="h-5 w-5" aria-hidden="true" /> Away from … to …
+    </button>
+  </section>
+</template>
