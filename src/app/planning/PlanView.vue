@@ -83,6 +83,10 @@ async function finish(): Promise<void> {
     problem.value = `The plan was not saved: ${(error as Error).message} It is still here.`
   }
 }
+function emptyBasket(): void {
+  clearing.value = false
+  void plan.startOver()
+}
 function takeOutUnreadable(): void {
   saveFile(
     new Blob([JSON.stringify(plan.unreadable, null, 1)], { type: 'application/json' }),
@@ -344,10 +348,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
       :open="clearing"
       title="Empty the basket?"
       confirm="Empty it"
-      @confirm="
-        clearing = false
-        plan.startOver()
-      "
+      @confirm="emptyBasket"
       @close="clearing = false"
       ><p class="text-lg">
         The eggs of this plan leave the basket; sets that are planned already stay. Undo brings them back.
