@@ -207,7 +207,7 @@ describe('the verdict at arm’s length', () => {
       show({ ...living!, movement: film })
         .find('[data-testid="film"]')
         .text(),
-    ).toMatch(/Moved in 9 s.*Beat 3\.6 a second, signal to noise 12\.0/)
+    ).toMatch(/Moved in 9 s.*Beat 3\.6 a second,\s+signal to noise 12\.0/s)
     expect(show({ ...living!, movement: { ...film, moving: false, heartbeat: null } }).text()).toContain(
       'says little',
     )
