@@ -24,7 +24,7 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   await verdictShown(page)
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('current-egg')).toHaveText('A2, egg 2')
-  const diary = { name: 'a diary.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear diary') }
+  const diary = { name: 'z diary.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('Dear diary') }
   await choose(
     page,
     await Promise.all(
@@ -39,7 +39,7 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   await page.getByTestId('file-input').setInputFiles({ ...diary, name: 'second diary.jpg' })
   const outcomes = page.getByTestId('file-outcomes')
   await expect(outcomes).toContainText('3 of 5 files recorded. 2 files went nowhere:', { timeout: 90_000 })
-  await expect(outcomes.getByRole('listitem').first()).toHaveText(/^a diary.jpg This is not a photograph/)
+  await expect(outcomes.getByRole('listitem').first()).toHaveText(/^z diary.jpg This is not a photograph/)
   await page.keyboard.press('Escape')
   await expect(outcomes).toBeHidden()
   await expect(

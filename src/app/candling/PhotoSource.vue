@@ -27,18 +27,16 @@ defineExpose({ open, order })
   <fieldset class="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1" :disabled="props.disabled">
     <legend class="sr-only">Pictures come from</legend>
     <!-- On a phone one line for all. -->
-    <label class="flex items-center gap-2 text-sm text-ink-soft sm:hidden"
-      >Pictures
-      <select
-        class="min-h-10 rounded border border-line bg-panel p-1 text-base text-ink"
-        :value="source"
-        @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)"
-      >
-        <option v-if="networkName" value="network">{{ networkName }}</option>
-        <option value="device">This device’s camera</option>
-        <option value="files">Files</option>
-      </select>
-    </label>
+    <select
+      class="min-h-10 max-w-full rounded border border-line bg-panel p-1 text-ink sm:hidden"
+      aria-label="Pictures come from"
+      :value="source"
+      @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)"
+    >
+      <option v-if="networkName" value="network">{{ networkName }}</option>
+      <option value="device">This device’s camera</option>
+      <option value="files">Files</option>
+    </select>
     <label v-if="networkName" class="hidden min-h-10 items-center gap-2 sm:flex"
       ><input
         type="radio"
