@@ -49,6 +49,7 @@ export class BookTooNew extends Error {
  */
 export class Repository {
   private readonly shelf = new Shelf()
+  private swept = false
   private book: { tables: BookTables; mark: string } | null = null
 
   /**
@@ -70,7 +71,9 @@ export class Repository {
     const journal = await this.readJournal()
     if (leads) {
       await this.bringHome(raw, sorted)
-      await this.sweepPhotos(raw, journal)
+      // Once, at the start: later a photograph may be there whose look is only just being written.
+      if (!this.swept) await this.sweepPhotos(raw, journal)
+      this.swept = true
       await this.shelf.tidy((name) => new BookTables(name).drop())
     }
     return { ...sorted, journal }
