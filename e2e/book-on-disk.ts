@@ -11,6 +11,24 @@ export interface BookOnDisk {
   others: number
 }
 
+/** Name of the database in which the book lies now. */
+export async function nameOfBook(page: Page): Promise<string> {
+  return page.evaluate(
+    () =>
+      new Promise<string>((resolve, reject) => {
+        const opening = indexedDB.open('perlumen-shelf')
+        opening.onerror = () => reject(opening.error ?? new Error('not opened'))
+        opening.onsuccess = () => {
+          const asked = opening.result.transaction('shelf').objectStore('shelf').get('current')
+          asked.onsuccess = () => {
+            opening.result.close()
+            resolve((asked.result as string | undefined) ?? 'perlumen')
+          }
+        }
+      }),
+  )
+}
+
 /** What lies in the browser's storage, past the program. */
 export async function bookOnDisk(page: Page): Promise<BookOnDisk> {
   // The runner of scripts names functions by a helper that the page does not have.

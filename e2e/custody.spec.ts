@@ -1,21 +1,13 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { expect, test, type Page } from '@playwright/test'
-import { demoReady, openDemo } from './hatchery.ts'
+import { nameOfBook } from './book-on-disk.ts'
+import { openWholeDemo, takeOut } from './hatchery.ts'
 
-async function takeOut(page: Page): Promise<string> {
-  await page.goto('/#/records')
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Everything (ZIP)' }).click(),
-  ])
-  return file.path()
-}
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
 
 test('a bundle replaces what is here, whole; a damaged one changes nothing', async ({ page }, info) => {
-  await openDemo(page)
-  await demoReady(page)
+  await openWholeDemo(page)
   const bundle = await takeOut(page)
   const before = await sizes(page).innerText()
   await page.getByTestId('bundle-input').setInputFiles(bundle)
@@ -48,23 +40,25 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
 })
 
 test('a record that cannot be read is named and put right; everything else opens', async ({ page }) => {
-  await openDemo(page)
-  await demoReady(page)
+  await openWholeDemo(page)
   // As earlier versions let it be typed: 5800 for 58.00.
-  await page.evaluate(async () => {
-    const database = await new Promise<IDBDatabase>((resolve) => {
-      const opening = indexedDB.open('perlumen')
-      opening.onsuccess = () => resolve(opening.result)
-    })
-    await new Promise((resolve) => {
-      const eggs = database.transaction('eggs', 'readwrite').objectStore('eggs')
-      const asked = eggs.get('demo-beacon-3')
-      asked.onsuccess = () => {
-        eggs.put({ ...asked.result, weightG: 5800 }, 'demo-beacon-3').onsuccess = resolve
-      }
-    })
-    database.close()
-  })
+  await page.evaluate(
+    async (name) => {
+      const database = await new Promise<IDBDatabase>((resolve) => {
+        const opening = indexedDB.open(name)
+        opening.onsuccess = () => resolve(opening.result)
+      })
+      await new Promise((resolve) => {
+        const eggs = database.transaction('eggs', 'readwrite').objectStore('eggs')
+        const asked = eggs.get('demo-beacon-3')
+        asked.onsuccess = () => {
+          eggs.put({ ...asked.result, weightG: 5800 }, 'demo-beacon-3').onsuccess = resolve
+        }
+      })
+      database.close()
+    },
+    await nameOfBook(page),
+  )
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   await page.getByTestId('aside-note').click()
@@ -85,8 +79,7 @@ test('a record that cannot be read is named and put right; everything else opens
 test('storage that is cleared under the running program is noticed, and what is in memory is written back', async ({
   page,
 }) => {
-  await openDemo(page)
-  await demoReady(page)
+  await openWholeDemo(page)
   const session = await page.context().newCDPSession(page)
   const { origin } = new URL(page.url())
   await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' })

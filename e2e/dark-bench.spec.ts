@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { expect, test, type Page } from '@playwright/test'
-import { openDemo } from './hatchery.ts'
+import { openWholeDemo } from './hatchery.ts'
 
 /** Relative luminance (white is 1) that no area of this side may pass on the dark bench, and the whole screen's mean. */
 const AREA_PX = 16
@@ -70,7 +70,7 @@ async function photographed(page: Page): Promise<void> {
 }
 
 test('the dark bench stays dark: ready, live, judged, black, and while it loads', async ({ page }) => {
-  await openDemo(page)
+  await openWholeDemo(page)
   await openSession(page)
   await expectDark(await page.screenshot(), 'making ready')
   await beginSession(page)
@@ -110,7 +110,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
     pressed.add(key)
     await page.keyboard.press(key)
   }
-  await openDemo(page)
+  await openWholeDemo(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
@@ -172,7 +172,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
 })
 
 test('a second tab follows live, takes over, and goes on at the same egg', async ({ page, context }) => {
-  await openDemo(page)
+  await openWholeDemo(page)
   await beginSession(page)
   await expect(page.getByTestId('progress')).toContainText(/^[1-9]/, { timeout: 40_000 })
   const second = await context.newPage()
@@ -200,7 +200,7 @@ test('a second tab follows live, takes over, and goes on at the same egg', async
 })
 
 test('a full disk loses nothing and is said; with room again it goes on', async ({ page }) => {
-  await openDemo(page)
+  await openWholeDemo(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
@@ -231,7 +231,7 @@ test('a full disk loses nothing and is said; with room again it goes on', async 
 })
 
 test('a reload in the middle goes on at the same egg, with its clocks running on', async ({ page }) => {
-  await openDemo(page)
+  await openWholeDemo(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)

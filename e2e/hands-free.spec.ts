@@ -4,12 +4,13 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import { createRandom } from '../src/core/random/random.ts'
 import { writeLampFilm } from '../scripts/films/lamp-film.ts'
-import { AGE_DAYS, beginNight, EGGS } from '../scripts/films/sixty-eggs.ts'
+import { AGE_DAYS, beginNight } from '../scripts/films/night.ts'
 import { bookOnDisk } from './book-on-disk.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
 
-/** More of them are asked for by hand: PERLUMEN_REPETITIONS=20 npx playwright test hands-free */
+/** `npm run soak -- nights` asks for sixty eggs, twenty times. */
 const REPETITIONS = Number(process.env['PERLUMEN_REPETITIONS'] ?? 1)
+const EGGS = Number(process.env['PERLUMEN_EGGS'] ?? 12)
 const SECONDS_AN_EGG = 1.8
 
 /** Hears of each look the moment the screen acknowledges it. */
@@ -36,7 +37,7 @@ const seenSoFar = async (page: Page): Promise<number> =>
   Number.parseInt(await page.getByTestId('progress').innerText(), 10)
 
 for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
-  test(`sixty eggs by themselves, the browser killed among them, none lost (${repetition})`, async ({
+  test(`${EGGS} eggs by themselves, the browser killed among them, none lost (${repetition})`, async ({
     baseURL,
   }, info) => {
     test.setTimeout(EGGS * SECONDS_AN_EGG * 1000 * 3 + 120_000)
@@ -70,7 +71,7 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       })
       const acknowledged = new Set<string>()
       const first = await start()
-      await beginNight(first.page, baseURL!)
+      await beginNight(first.page, baseURL!, { eggs: EGGS })
       await hearAcknowledged(first.page, acknowledged)
       await expect
         .poll(() => seenSoFar(first.page), { timeout: 200_000, intervals: [60] })
@@ -80,7 +81,7 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       expect(before.size).toBeGreaterThanOrEqual(killAt - 1)
 
       const { page } = await start()
-      await page.goto(`${baseURL}#/sets/sixty/candle`)
+      await page.goto(`${baseURL}#/sets/night/candle`)
       await expect(page.getByTestId('session')).toBeVisible()
       const kept = new Map((await bookOnDisk(page)).looks.map((look) => [look.id, look]))
       expect([...before].filter((id) => !kept.get(id)?.photo)).toEqual([])

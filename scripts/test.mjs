@@ -1,37 +1,91 @@
-// npm test: type check, lint, unit tests, production build, end-to-end tests. Installs what is missing first.
+// npm test: types, format, lint, unit tests, production build, end-to-end tests. Installs what is missing first.
+// Two lanes beside each other, one for each core: the browser's, and everything else. What a step prints comes whole.
+import { spawn } from 'node:child_process'
 import { findChromium } from './chromium.mjs'
-import { installPackages, run } from './install.mjs'
+import { installPackages, root } from './install.mjs'
 
 installPackages()
-const chromium = findChromium()
+const environment = { ...process.env, CHROMIUM_PATH: findChromium() }
 
-const steps = [
-  ['Types: core', 'npx', ['tsc', '-p', 'tsconfig.core.json']],
-  ['Types: server, command line, contracts', 'npx', ['tsc', '-p', 'tsconfig.node.json']],
-  ['Types: app', 'npx', ['vue-tsc', '-p', 'tsconfig.app.json']],
+const lanes = [
   [
-    'Format',
-    'npx',
-    ['prettier', '--check', '--log-level', 'warn', 'src', 'e2e', 'scripts', '*.ts', '*.js', '*.cjs'],
+    ['Types: core', ['tsc', '-p', 'tsconfig.core.json']],
+    ['Types: server, command line, contracts', ['tsc', '-p', 'tsconfig.node.json']],
+    ['Types: app', ['vue-tsc', '-p', 'tsconfig.app.json']],
+    [
+      'Format',
+      ['prettier', '--check', '--log-level', 'warn', 'src', 'e2e', 'scripts', '*.ts', '*.js', '*.cjs'],
+    ],
+    ['Lint', ['eslint', '--max-warnings', '0', '.']],
+    ['Import directions', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'e2e']],
+    ['Unused code and packages', ['knip']],
+    ['Unit tests', ['vitest', 'run', '--maxWorkers=1']],
   ],
-  ['Lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
-  ['Import directions', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'e2e']],
-  ['Unused code and packages', 'npx', ['knip']],
-  ['Unit tests', 'npx', ['vitest', 'run']],
-  ['Production build', 'npx', ['vite', 'build', '--logLevel', 'warn']],
-  ['End-to-end tests', 'npx', ['playwright', 'test']],
+  [
+    ['Production build', ['vite', 'build', '--logLevel', 'warn']],
+    ['End-to-end tests', ['playwright', 'test']],
+  ],
 ]
 
+const running = new Set()
 let passed = 0
-for (const [name, command, args] of steps) {
-  const start = Date.now()
-  console.log(`\n== ${name}`)
-  if (run(command, args, { env: { ...process.env, CHROMIUM_PATH: chromium } }) !== 0) {
-    console.error(`\n${name}: failed`)
-    console.log(`${passed} passed, 1 failed`)
-    process.exit(1)
-  }
-  passed++
-  console.log(`== ${name}: ${((Date.now() - start) / 1000).toFixed(0)} s`)
+let failed = 0
+
+/** @returns whether it passed */
+function step(name, args) {
+  return new Promise((resolve) => {
+    const start = Date.now()
+    const child = spawn('npx', args, {
+      cwd: root,
+      env: environment,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      shell: process.platform === 'win32',
+      // A group of its own, so that its servers and browsers end with it.
+      detached: process.platform !== 'win32',
+    })
+    running.add(child)
+    const printed = []
+    child.stdout.on('data', (part) => printed.push(part))
+    child.stderr.on('data', (part) => printed.push(part))
+    child.on('error', (error) => printed.push(Buffer.from(`${error.message}\n`)))
+    child.on('close', (code) => {
+      running.delete(child)
+      const seconds = ((Date.now() - start) / 1000).toFixed(0)
+      const how = code === 0 ? 'passed' : failed > 0 ? 'stopped' : 'failed'
+      console.log(`\n== ${name}: ${how} after ${seconds} s`)
+      process.stdout.write(Buffer.concat(printed))
+      resolve(code === 0)
+    })
+  })
 }
-console.log(`\nsteps: ${passed} passed, 0 failed`)
+
+function stopAll() {
+  for (const child of running) {
+    try {
+      if (process.platform === 'win32') child.kill()
+      else process.kill(-child.pid, 'SIGTERM')
+    } catch {
+      // It has just ended by itself.
+    }
+  }
+}
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    stopAll()
+    process.exit(1)
+  })
+
+await Promise.all(
+  lanes.map(async (steps) => {
+    for (const [name, args] of steps) {
+      if (failed > 0) return
+      if (await step(name, args)) passed++
+      else if (failed === 0) {
+        failed++
+        stopAll()
+      }
+    }
+  }),
+)
+console.log(`\nsteps: ${passed} passed, ${failed} failed`)
+process.exit(failed > 0 ? 1 : 0)

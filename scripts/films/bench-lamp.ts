@@ -9,7 +9,7 @@ import { chromium } from '@playwright/test'
 import { createApp } from '../../src/server/createApp.ts'
 import { findChromium } from '../chromium.mjs'
 import { writeLampFilm } from './lamp-film.ts'
-import { AGE_DAYS, beginNight } from './sixty-eggs.ts'
+import { AGE_DAYS, beginNight } from './night.ts'
 
 const EGGS_SEEN = 40
 const SECONDS_AN_EGG = 2.2
@@ -57,7 +57,7 @@ export async function benchLamp(): Promise<string[]> {
     })
     try {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-      await beginNight(page, baseURL, MAKING_READY_MS)
+      await beginNight(page, baseURL, { eggs: 60, readyMs: MAKING_READY_MS })
       await page.evaluate(() => {
         const found: Array<[number, number]> = []
         ;(globalThis as unknown as { longTasks: typeof found }).longTasks = found

@@ -37,7 +37,7 @@ for (const kind of kinds) {
   if (kind === 'nights') {
     const { status } = spawnSync('npx', ['playwright', 'test', 'hands-free'], {
       stdio: 'inherit',
-      env: { ...process.env, PERLUMEN_REPETITIONS: values.count ?? String(NIGHTS) },
+      env: { ...process.env, PERLUMEN_REPETITIONS: values.count ?? String(NIGHTS), PERLUMEN_EGGS: '60' },
     })
     faults += status === 0 ? 0 : 1
     continue

@@ -74,7 +74,7 @@ describe('the calendar file', () => {
           expect(byKey(again, key).sequence).toBeGreaterThan(byKey(first, key).sequence)
         }
       }),
-      { numRuns: 30 },
+      { numRuns: 12 },
     )
   })
 

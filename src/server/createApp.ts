@@ -18,13 +18,21 @@ export interface ServerOptions {
   names?: readonly string[]
   /** Offer the made-up hatchery to an empty app. */
   demo?: boolean
+  /** The clock of the stand-ins. @default Date.now */
+  nowMs?: () => number
 }
 
 /** Files with a hash in their name never change. */
 const HASHED = 'public, max-age=31536000, immutable'
 
 /** The web server: the app's static files, and the cameras. Listening is the caller's business. */
-export function createApp({ appFolder, camera, names = [], demo = false }: ServerOptions): Express {
+export function createApp({
+  appFolder,
+  camera,
+  names = [],
+  demo = false,
+  nowMs = Date.now,
+}: ServerOptions): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -58,7 +66,7 @@ export function createApp({ appFolder, camera, names = [], demo = false }: Serve
   })
   app.use('/api', camera ? networkCameraRoutes(camera) : standInCameraRoutes())
   app.use('/api', standInGaugeRoutes())
-  app.use('/api', standInAirRoutes())
+  app.use('/api', standInAirRoutes(nowMs))
   app.use('/api', (_request, response) => {
     response.status(404).json({ message: 'There is nothing at this address.' })
   })

@@ -1,12 +1,13 @@
 import type { AddressInfo } from 'node:net'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { Server } from 'node:http'
 import { createApp } from './createApp.ts'
 
 let server: Server
 let base: string
+let nowMs = Date.parse('2026-04-01T20:00:00Z')
 beforeAll(async () => {
-  server = createApp({}).listen(0, '127.0.0.1')
+  server = createApp({ nowMs: () => nowMs }).listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
 })
@@ -34,10 +35,10 @@ describe('the stand-in incubator', () => {
   it('dries while its lid is off', async () => {
     const before = await air()
     expect((await put('/stand-in/lid', { open: true })).status).toBe(204)
-    await new Promise((resolve) => setTimeout(resolve, 9000))
+    nowMs += 9000
     await put('/stand-in/lid', { open: false })
     expect((await air()).rhPercent).toBeLessThan(before.rhPercent - 1)
-  }, 15_000)
+  })
 })
 
 describe('the stand-in hand', () => {
@@ -51,5 +52,20 @@ describe('the stand-in hand', () => {
     const egg = (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
     // A dark picture with one white spot packs into far less than an egg.
     expect(egg).toBeGreaterThan(1.3 * bare)
+  })
+
+  it('lays an egg down again that nobody photographs', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    try {
+      await put('/stand-in/hand', { basket: 'beacon', ageDays: 7.3, numbers: [2, 3] })
+      const size = async (): Promise<number> =>
+        (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
+      vi.advanceTimersByTime(700 + 8000)
+      const bare = await size()
+      vi.advanceTimersByTime(700)
+      expect(await size()).toBeGreaterThan(1.3 * bare)
+    } finally {
+      vi.useRealTimers()
+    }
   })
 })

@@ -9,7 +9,7 @@ import { deviationsOfF, findMovement } from './movement.ts'
 import { registerClip } from './register.ts'
 import { dot, extend, settling, slowWaves, without } from './time-basis.ts'
 
-const SIDE_PX = 112
+const SIDE_PX = 88
 const STEADY: Handling = { shake: 0, drift: 0, turnRad: 0, rollRad: 0, flicker: 0, looseness: 0 }
 
 function film(wish: {

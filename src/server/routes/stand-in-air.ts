@@ -12,7 +12,7 @@ const CELSIUS_SD = 0.05
  * A simulated sensor in the incubator. A real one could take its place: a reading is one JSON object over plain HTTP.
  * Only opening the lid belongs to the simulation. @param nowMs - the clock
  */
-export function standInAirRoutes(nowMs: () => number = Date.now): Router {
+export function standInAirRoutes(nowMs: () => number): Router {
   const router = Router()
   const lid: LidTimes[] = []
   let readings = 0

@@ -26,6 +26,8 @@ const STREAM_INTERVAL_MS = 120
 /** The simulated hand lifts an egg this long after it was photographed, and is this long without one. */
 const HOLD_MS = 2600
 const GAP_MS = 700
+/** An egg that nobody photographs is lifted and laid down again, as anyone would who sees that nothing happens. */
+const PATIENCE_MS = 8000
 /** The hand is never quite still: the live picture goes round this many renderings. */
 const STREAM_FRAMES = 2
 
@@ -43,11 +45,21 @@ export function standInCameraRoutes(): Router {
   let coming: OnLamp[] = []
   let hand: NodeJS.Timeout | undefined
 
-  function lift(): void {
+  /** Lifts what lies there and lays down the next egg. */
+  function bringNext(): void {
     onLamp = null
-    hand = setTimeout(() => {
-      onLamp = coming.shift() ?? null
-    }, GAP_MS)
+    after(GAP_MS, () => {
+      onLamp = coming[0] ?? null
+      if (onLamp) after(PATIENCE_MS, bringNext)
+    })
+  }
+  function bringNextAfterThis(): void {
+    coming.shift()
+    bringNext()
+  }
+  function after(milliseconds: number, move: () => void): void {
+    clearTimeout(hand)
+    hand = setTimeout(move, milliseconds)
     hand.unref()
   }
 
@@ -72,20 +84,15 @@ export function standInCameraRoutes(): Router {
       return
     }
     const { basket, ageDays, numbers } = parsed.data
-    clearTimeout(hand)
     coming = numbers.map((number) => ({ basket, number, ageDays }))
-    lift()
+    bringNext()
     response.status(204).end()
   })
 
   router.get('/camera/still.jpg', async (_request, response) => {
     stillCount++
     const jpeg = await photograph(onLamp, `still/${onLamp?.basket}/${onLamp?.number}/${stillCount}`, {})
-    if (onLamp && hand) {
-      clearTimeout(hand)
-      hand = setTimeout(lift, HOLD_MS)
-      hand.unref()
-    }
+    if (onLamp && onLamp === coming[0]) after(HOLD_MS, bringNextAfterThis)
     response.set({ 'Content-Type': 'image/jpeg', 'Cache-Control': 'no-store' }).send(jpeg)
   })
 

@@ -1,4 +1,4 @@
-// A night's work for the end-to-end test and the bench: a set of sixty eggs, and its session begun.
+// A night's work for the end-to-end test and the bench: a set of so many eggs, and its session begun.
 import type { Page } from '@playwright/test'
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
@@ -6,18 +6,16 @@ import { RECORDS_VERSION } from '../../src/contracts/records.ts'
 import { plainEgg, type SetRecord } from '../../src/contracts/set-record.ts'
 import { placesInOrder } from '../../src/core/tray/layout.ts'
 
-const ROWS = 6
-const COLUMNS = 10
-export const EGGS = ROWS * COLUMNS
+const COLUMNS = 6
 export const AGE_DAYS = 9
 
-/** A set of sixty eggs as a file to bring in. */
-async function bundleOfSixty(): Promise<Buffer> {
+/** A set of so many eggs as a file to bring in. */
+async function bundleOf(eggCount: number): Promise<Buffer> {
   const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
   const hatchery = newHatchery('UTC')
   const set: SetRecord = {
-    id: 'sixty',
-    name: 'Lighthouse sixty',
+    id: 'night',
+    name: 'Lighthouse night',
     species: 'chicken',
     breed: 'Holm Beacon',
     shell: 'tinted',
@@ -37,7 +35,7 @@ async function bundleOfSixty(): Promise<Buffer> {
         id: 'tray',
         name: 'Tray 1',
         incubatorId: hatchery.incubators[0]!.id,
-        rows: ROWS,
+        rows: Math.ceil(eggCount / COLUMNS),
         columns: COLUMNS,
         numbering: 'letter-rows',
       },
@@ -47,9 +45,11 @@ async function bundleOfSixty(): Promise<Buffer> {
     temperatures: [],
     notes: '',
   }
-  const eggs = placesInOrder(set.trays[0]!).map((place, i) =>
-    plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }),
-  )
+  const eggs = placesInOrder(set.trays[0]!)
+    .slice(0, eggCount)
+    .map((place, i) =>
+      plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }),
+    )
   const records = {
     format: 'perlumen-records' as const,
     version: RECORDS_VERSION as typeof RECORDS_VERSION,
@@ -64,17 +64,20 @@ async function bundleOfSixty(): Promise<Buffer> {
   return Buffer.from(await file.arrayBuffer())
 }
 
-/**
- * Brings the set in and begins its session with this device's camera: ready, lid off, lid on, by one key.
- * @param readyMs - how long the candler is about making ready
- */
-export async function beginNight(page: Page, baseURL: string, readyMs = 0): Promise<void> {
+export interface Night {
+  eggs: number
+  /** How long the candler is about making ready. @default 0 */
+  readyMs?: number
+}
+
+/** Brings the set in and begins its session with this device's camera: ready, lid off, lid on, by one key. */
+export async function beginNight(page: Page, baseURL: string, { eggs, readyMs = 0 }: Night): Promise<void> {
   await page.goto(`${baseURL}#/records`)
   await page
     .getByTestId('bundle-input')
-    .setInputFiles({ name: 'sixty.zip', mimeType: 'application/zip', buffer: await bundleOfSixty() })
+    .setInputFiles({ name: 'night.zip', mimeType: 'application/zip', buffer: await bundleOf(eggs) })
   await page.getByTestId('records-message').waitFor()
-  await page.goto(`${baseURL}#/sets/sixty/candle`)
+  await page.goto(`${baseURL}#/sets/night/candle`)
   await page.getByText('Before the first egg').waitFor()
   await page.getByLabel('This device’s camera').check()
   await page.waitForTimeout(readyMs)
