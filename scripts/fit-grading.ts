@@ -75,6 +75,7 @@ function fit(cases: readonly Case[]): GradingModel {
   }
   const round = (value: number): number => Number(value.toFixed(4))
   return {
+    version: `${new Date().toISOString().slice(0, 10)}/${cases.length}`,
     mean: mean.map(round),
     scale: scale.map(round),
     bias: Object.fromEntries(

@@ -5,7 +5,7 @@ import { lookRecordSchema, type LookRecord } from './look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { sessionRecordSchema, type SessionRecord } from './session-record.ts'
 import { eggRecordSchema, setRecordSchema, type EggRecord, type SetRecord } from './set-record.ts'
-import { upgradeEgg, upgradeHatchery, upgradeLook, upgradeSet } from './upgrade.ts'
+import { upgraded } from './upgrade.ts'
 
 export const RECORD_TABLES = ['hatchery', 'sets', 'eggs', 'looks', 'sessions'] as const
 export type RecordTable = (typeof RECORD_TABLES)[number]
@@ -138,14 +138,6 @@ export function checkEggsOfSet(eggs: readonly EggRecord[], set: Pick<SetRecord, 
     const problem = fault(egg)
     if (problem) throw new RecordRefused([problem])
   }
-}
-
-/** A record of any version in the newest shape, as far as it can be brought there; not yet checked. */
-export function upgraded({ table, value }: RawRecord, zone: string): unknown {
-  if (table === 'sets') return upgradeSet(value)
-  if (table === 'eggs') return upgradeEgg(value)
-  if (table === 'looks') return upgradeLook(value)
-  return table === 'hatchery' ? upgradeHatchery(value, zone) : value
 }
 
 function firstOf<T>(

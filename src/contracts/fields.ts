@@ -14,3 +14,6 @@ export const zoneField = z.string().max(60).refine(isZone, 'no time zone')
 export const fractionField = z.number().min(0).max(1)
 export const speciesField = z.enum(SPECIES_NAMES)
 export const shellField = z.enum(SHELLS)
+
+/** A type of the core as it is kept: it does not compile where a field of it would be lost. */
+export type HoldsAll<Core, Kept extends Required<Core>> = Kept

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sayReason } from '../core/grade/reason-words.ts'
 import type { Verdict } from '../core/grade/types.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 
@@ -85,7 +86,7 @@ export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: Rec
     ring: { score: round(egg.ring.score.value, 4) },
     crack: { score: round(egg.crack.score, 4) },
     readable: verdict.readable,
-    reasons: [...verdict.reasons, ...notes],
+    reasons: [...verdict.reasons.map(sayReason), ...notes],
     grade: verdict.grade,
     probabilities: {
       developing: round(verdict.probabilities.developing, 5),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { ACTIONS, GRADES } from '../core/grade/types.ts'
-import { fractionField, idField, instantField } from './fields.ts'
+import { ACTIONS, GRADES, UNREADABLE_CODES, type Verdict } from '../core/grade/types.ts'
+import { READING_REASONS, type EggReading } from '../core/measure/reading.ts'
+import { fractionField, idField, instantField, type HoldsAll } from './fields.ts'
 
 const fraction = fractionField
 const suggestedGrade = z.enum([...GRADES, 'unsure'])
@@ -56,17 +57,7 @@ const readingSchema = z.object({
     .nullable(),
   spotCount: z.number(),
   litShare: z.number(),
-  reasons: z.array(
-    z.enum([
-      'air-cell-not-seen',
-      'blunt-end-uncertain',
-      'too-dark',
-      'overexposed',
-      'blurred',
-      'outline-partly-hidden',
-      'unlike-an-egg',
-    ]),
-  ),
+  reasons: z.array(z.enum(READING_REASONS)),
 })
 
 const handFiguresSchema = z.object({
@@ -103,6 +94,34 @@ const movementSchema = z.object({
 })
 export type MovementReading = z.infer<typeof movementSchema>
 
+const count = z.number().min(0)
+const reasonSchema = z.discriminatedUnion('code', [
+  z.object({ code: z.literal('moves'), significance: z.number(), seconds: count }),
+  z.object({ code: z.literal('heartbeat'), hz: count, signalToNoise: count }),
+  z.object({ code: z.literal('unreadable'), why: z.enum(UNREADABLE_CODES) }),
+  z.object({
+    code: z.literal('shadow'),
+    area: fraction,
+    sd: count,
+    expected: z.object({ low: z.number(), high: z.number() }),
+    ageDays: z.number(),
+  }),
+  z.object({
+    code: z.literal('vessels'),
+    netLength: count,
+    coverage: z.number(),
+    litShare: z.number(),
+    spotCount: count,
+  }),
+  z.object({
+    code: z.literal('ring'),
+    score: z.number(),
+    visibleShare: z.number(),
+    shareOfLines: z.number(),
+  }),
+  z.object({ code: z.literal('said'), sentence: z.string().max(2000) }),
+])
+
 const verdictSchema = z.object({
   probabilities: z.object({
     developing: fraction,
@@ -113,19 +132,13 @@ const verdictSchema = z.object({
   grade: suggestedGrade,
   action: z.enum(ACTIONS),
   readable: z.boolean(),
-  unreadable: z.array(
-    z.enum([
-      'too-dark',
-      'too-noisy',
-      'overexposed',
-      'too-early',
-      'age-unknown',
-      'outline-partly-hidden',
-      'unlike-an-egg',
-    ]),
-  ),
-  reasons: z.array(z.string()),
+  unreadable: z.array(z.enum(UNREADABLE_CODES)),
+  reasons: z.array(reasonSchema),
 })
+
+/** Why a look was graded again: the mates became known, a film was read, the model is another one. */
+export const REGRADE_CAUSES = ['mates', 'film', 'model'] as const
+export type RegradeCause = (typeof REGRADE_CAUSES)[number]
 
 export const lookRecordSchema = z.object({
   id: idField,
@@ -142,6 +155,19 @@ export const lookRecordSchema = z.object({
   }),
   reading: readingSchema,
   verdict: verdictSchema,
+  /** What measured and what graded: figures of different makers are not the same figures. Null where nobody noted it. */
+  madeBy: z.object({ measuring: z.int().min(1).nullable(), model: z.string().max(60).nullable() }),
+  /** What was suggested before the verdict of now, oldest first. */
+  earlierVerdicts: z
+    .array(
+      z.object({
+        verdict: verdictSchema,
+        model: z.string().max(60).nullable(),
+        until: instantField,
+        because: z.enum(REGRADE_CAUSES),
+      }),
+    )
+    .max(50),
   /** Lines that the candler drew, beside the measured ones. */
   correction: correctionSchema.nullable(),
   /** What moved while the egg was filmed; null where it was not. */
@@ -151,4 +177,10 @@ export const lookRecordSchema = z.object({
   /** A later picture of the same candling took its place. */
   replaced: z.boolean(),
 })
-export type LookRecord = z.infer<typeof lookRecordSchema>
+type Kept = z.infer<typeof lookRecordSchema>
+
+/** What the core reads or decides and the schema does not know would be dropped in silence on saving: it does not compile. */
+export type LookRecord = Kept & {
+  reading: HoldsAll<EggReading, Kept['reading']>
+  verdict: HoldsAll<Verdict, Kept['verdict']>
+}

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { sayReason } from '../core/grade/reason-words.ts'
 import { nameOfPlace } from '../core/tray/layout.ts'
 import { neutraliseFormula } from './csv-cell.ts'
 import type { HatcheryRecords } from './records.ts'
@@ -42,7 +43,7 @@ export function looksToCsv(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'loo
         readable: look.verdict.readable ? 'yes' : 'no',
         replaced: look.replaced ? 'yes' : 'no',
         'removed at': egg?.removed?.lookId === look.id ? egg.removed.at : '',
-        reasons: look.verdict.reasons.join('; '),
+        reasons: look.verdict.reasons.map(sayReason).join('; '),
       }
     })
   const safe = rows.map((row) =>

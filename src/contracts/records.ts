@@ -6,7 +6,7 @@ import { sessionRecordSchema } from './session-record.ts'
 import { eggRecordSchema, setRecordSchema } from './set-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
-export const RECORDS_VERSION = 5
+export const RECORDS_VERSION = 6
 
 /** Everything but the photographs. */
 export const hatcherySchema = z.object({

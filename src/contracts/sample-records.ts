@@ -1,13 +1,23 @@
 import { gradeEgg } from '../core/grade/grade.ts'
+import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { measureEggs } from '../core/measure/measure.ts'
+import { MEASURING_VERSION } from '../core/measure/version.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
 import type { LookRecord } from './look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { plainEgg, type EggRecord, type SetRecord } from './set-record.ts'
 
+let made: HatcheryRecords | null = null
+
 /** A small hatchery for tests: one set, two eggs, a real reading of a simulated photograph for each. */
 export function sampleRecords(): HatcheryRecords {
+  // Simulated and measured once; each test gets its own.
+  made ??= makeSample()
+  return structuredClone(made)
+}
+
+function makeSample(): HatcheryRecords {
   const set: SetRecord = {
     id: 'set-1',
     name: 'North shelf',
@@ -81,6 +91,8 @@ function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
     photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
     reading,
     verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }),
+    madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
+    earlierVerdicts: [],
     movement: null,
     correction: null,
     own: null,

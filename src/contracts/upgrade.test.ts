@@ -1,8 +1,12 @@
-import { expect, it } from 'vitest'
+import { readdirSync, readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { sayReason } from '../core/grade/reason-words.ts'
 import { rawRecordsOf, sortOut } from './book.ts'
+import { readBundle } from './bundle.ts'
+import type { LookRecord } from './look-record.ts'
 import type { HatcheryRecords } from './records.ts'
 import { sampleRecords } from './sample-records.ts'
-import { upgradeEgg, upgradeLook, upgradeSet } from './upgrade.ts'
+import { upgraded } from './upgrade.ts'
 
 const now = sampleRecords()
 
@@ -12,6 +16,12 @@ function read(file: Record<string, unknown>, zone: string): HatcheryRecords {
   expect(aside).toEqual([])
   return records
 }
+
+/** A look as it was kept up to version 5. */
+const asKept = ({ madeBy: _m, earlierVerdicts: _e, verdict, ...look }: LookRecord) => ({
+  ...look,
+  verdict: { ...verdict, reasons: verdict.reasons.map(sayReason) },
+})
 
 /** The sample as version 1 wrote it. */
 function versionOne(): Record<string, unknown> {
@@ -32,7 +42,7 @@ function versionOne(): Record<string, unknown> {
       column: place!.column,
       removed,
     })),
-    looks: now.looks.map(({ correction: _n, movement: _m, ...look }) => {
+    looks: now.looks.map(asKept).map(({ correction: _n, movement: _m, ...look }) => {
       const { signs: _s, ...reading } = look.reading
       return { ...look, reading: { ...reading, crack: { score: reading.crack.score } } }
     }),
@@ -55,7 +65,7 @@ it('brings records of version 1 up to date: same eggs in the same places, same d
 
 it('brings records of version 2 up to date: no lines by hand, no scale', () => {
   const { scale: _scale, limits: _l, photoLongSidePx: _p, ...hatchery } = now.hatchery
-  const looks = now.looks.map(({ correction: _n, movement: _m, ...look }) => ({
+  const looks = now.looks.map(asKept).map(({ correction: _n, movement: _m, ...look }) => ({
     ...look,
     reading: { ...look.reading, signs: undefined },
   }))
@@ -71,7 +81,7 @@ it('brings records of version 2 up to date: no lines by hand, no scale', () => {
 
 it('brings records of version 3 up to date: agreed by key, taken out as advised, never filmed, no sessions', () => {
   const { limits: _l, photoLongSidePx: _p, ...hatchery } = now.hatchery
-  const looks = now.looks.map(({ movement: _m, ...look }) => ({
+  const looks = now.looks.map(asKept).map(({ movement: _m, ...look }) => ({
     ...look,
     own: { grade: 'clear', at: look.takenAt },
   }))
@@ -88,13 +98,36 @@ it('brings records of version 3 up to date: agreed by key, taken out as advised,
   expect(records.sessions).toEqual([])
 })
 
+it('brings records of version 5 up to date: its sentences stay what they were, nobody knows who made its figures', () => {
+  const looks = now.looks.map(asKept)
+  const records = read({ ...now, version: 5, looks }, 'UTC')
+  expect(records.looks[0]).toMatchObject({
+    verdict: { reasons: looks[0]!.verdict.reasons.map((sentence) => ({ code: 'said', sentence })) },
+    madeBy: { measuring: null, model: null },
+    earlierVerdicts: [],
+  })
+})
+
+describe('a bundle that was taken out of an earlier version', () => {
+  const folder = new URL('../../fixtures/books/', import.meta.url)
+  it.each(readdirSync(folder))('%s comes in whole', async (name) => {
+    const bundle = await readBundle(new Blob([readFileSync(new URL(name, folder))]), 'UTC')
+    expect(bundle.aside).toEqual([])
+    const { sets, eggs, looks } = bundle.records
+    expect([sets.length, eggs.length]).toEqual([3, 32])
+    expect(looks.length).toBeGreaterThan(20)
+    expect(bundle.photoTypes.size).toBe(looks.length)
+    for (const { verdict } of looks) expect(verdict.reasons.map(sayReason).join('')).toMatch(/\w/)
+  })
+})
+
 it('leaves records of today as they are', () => {
-  expect(upgradeSet(now.sets[0])).toBe(now.sets[0])
-  expect(upgradeEgg(now.eggs[0])).toBe(now.eggs[0])
-  expect(upgradeLook(now.looks[0])).toBe(now.looks[0])
+  for (const table of ['sets', 'eggs', 'looks'] as const)
+    expect(upgraded({ table, value: now[table][0] }, 'UTC')).toBe(now[table][0])
   expect(read({ ...now }, 'UTC')).toEqual(now)
 })
 
 it('leaves what is no record to the schema', () => {
-  expect([upgradeSet(null), upgradeEgg('x'), upgradeLook([])]).toEqual([null, 'x', []])
+  const values = [null, 'x', []]
+  expect(values.map((value) => upgraded({ table: 'looks', value }, 'UTC'))).toEqual(values)
 })

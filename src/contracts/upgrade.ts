@@ -1,10 +1,157 @@
+import type { RecordTable } from './book.ts'
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
 
-/**
- * Records of version 1 had one tray a set, candling days as a list, and no hatchery. Each function takes a record
- * of any version and gives one of the newest; what it does not know it leaves for the schema to refuse.
- */
+/** A record as it came, an object of which nothing else is known. */
 type Raw = Record<string, unknown>
+
+/**
+ * One step from a version to the next, for records of one table. Records bear no version, and those that were set aside
+ * may be of any: a step looks whether it is meant. What no step knows is left for the schema to refuse.
+ */
+interface UpgradeStep {
+  /** The records version that this step leads to. */
+  to: number
+  table: RecordTable
+  isOlder: (raw: Raw) => boolean
+  change: (raw: Raw, zone: string) => Raw
+}
+
+/** In the order of the versions. */
+const STEPS: readonly UpgradeStep[] = [
+  {
+    // One tray a set, candling days as a list, no hatchery.
+    to: 2,
+    table: 'sets',
+    isOlder: (set) => isRaw(set['tray']),
+    change: ({ tray, candlingDays, ...set }) => ({
+      ...set,
+      plan: {
+        school: 'own',
+        ownDays: candlingDays,
+        dayCount: 'elapsed',
+        turningStop: 'usual',
+        incubationDays: null,
+        delayHours: 0,
+        turnsADay: null,
+      },
+      trays: [
+        {
+          ...(tray as Raw),
+          id: firstTrayId(set['id']),
+          incubatorId: FIRST_INCUBATOR_ID,
+          numbering: 'letter-rows',
+        },
+      ],
+      batches: [],
+      temperatures: [],
+      done: [{ key: 'set', at: set['setAt'] }],
+    }),
+  },
+  {
+    to: 2,
+    table: 'eggs',
+    isOlder: (egg) => 'row' in egg,
+    change: ({ row, column, ...egg }) => ({
+      ...egg,
+      mark: '',
+      role: 'set',
+      place: { trayId: firstTrayId(egg['setId']), row, column },
+      batchId: null,
+      laidOn: null,
+      crack: 'none',
+      waxed: false,
+      weightG: null,
+      lengthMm: null,
+      breadthMm: null,
+    }),
+  },
+  {
+    // A crack had a score and no points.
+    to: 2,
+    table: 'looks',
+    isOlder: ({ reading }) => isRaw(reading) && isRaw(reading['crack']) && !('points' in reading['crack']),
+    change: ({ reading, ...look }) => {
+      const { crack } = reading as { crack: Raw }
+      return { ...look, reading: { ...(reading as Raw), crack: { ...crack, points: [] } } }
+    },
+  },
+  {
+    to: 3,
+    table: 'hatchery',
+    isOlder: (hatchery) => !('scale' in hatchery),
+    change: (hatchery, zone) => ({ ...hatchery, scale: newHatchery(zone).scale }),
+  },
+  {
+    to: 3,
+    table: 'eggs',
+    isOlder: (egg) => !('outcome' in egg),
+    change: (egg) => ({ ...egg, outcome: null }),
+  },
+  {
+    to: 3,
+    table: 'looks',
+    isOlder: (look) => !('correction' in look),
+    change: (look) => ({ ...look, correction: null }),
+  },
+  {
+    to: 3,
+    table: 'looks',
+    isOlder: ({ reading }) => isRaw(reading) && !('signs' in reading),
+    change: ({ reading, ...look }) => ({ ...look, reading: { ...(reading as Raw), signs: null } }),
+  },
+  {
+    // No limits; photographs were kept as they came.
+    to: 4,
+    table: 'hatchery',
+    isOlder: (hatchery) => !('limits' in hatchery),
+    change: (hatchery, zone) => ({
+      photoLongSidePx: null,
+      ...hatchery,
+      limits: newHatchery(zone).limits,
+    }),
+  },
+  {
+    // Nothing was taken out against the policy's advice.
+    to: 4,
+    table: 'eggs',
+    isOlder: ({ removed }) => isRaw(removed) && !('againstPolicy' in removed),
+    change: ({ removed, ...egg }) => ({ ...egg, removed: { ...(removed as Raw), againstPolicy: false } }),
+  },
+  {
+    // No film, and all agreement was by key.
+    to: 4,
+    table: 'looks',
+    isOlder: (look) => !('movement' in look),
+    change: ({ own, ...look }) => ({
+      ...look,
+      movement: null,
+      own: isRaw(own) ? { by: 'key', ...own } : own,
+    }),
+  },
+  {
+    // Reasons were sentences; nobody noted what had measured and graded.
+    to: 6,
+    table: 'looks',
+    isOlder: (look) => !('madeBy' in look),
+    change: ({ verdict, ...look }) => ({
+      ...look,
+      verdict: withSaidReasons(verdict),
+      madeBy: { measuring: null, model: null },
+      earlierVerdicts: [],
+    }),
+  },
+]
+
+/**
+ * A record of any version in the newest shape, as far as it can be brought there; not yet checked.
+ * @param zone - of this device, for what a hatchery never said
+ */
+export function upgraded({ table, value }: { table: RecordTable; value: unknown }, zone: string): unknown {
+  return STEPS.reduce<unknown>(
+    (now, step) => (step.table === table && isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
+    value,
+  )
+}
 
 function isRaw(value: unknown): value is Raw {
   return typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -14,82 +161,10 @@ function firstTrayId(setId: unknown): string {
   return `${String(setId)}-tray-1`
 }
 
-export function upgradeSet(set: unknown): unknown {
-  if (!isRaw(set) || !isRaw(set['tray'])) return set
-  const { tray, candlingDays, ...kept } = set
+function withSaidReasons(verdict: unknown): unknown {
+  if (!isRaw(verdict) || !Array.isArray(verdict['reasons'])) return verdict
   return {
-    ...kept,
-    plan: {
-      school: 'own',
-      ownDays: candlingDays,
-      dayCount: 'elapsed',
-      turningStop: 'usual',
-      incubationDays: null,
-      delayHours: 0,
-      turnsADay: null,
-    },
-    trays: [
-      {
-        ...(tray as Raw),
-        id: firstTrayId(set['id']),
-        incubatorId: FIRST_INCUBATOR_ID,
-        numbering: 'letter-rows',
-      },
-    ],
-    batches: [],
-    temperatures: [],
-    done: [{ key: 'set', at: set['setAt'] }],
+    ...verdict,
+    reasons: verdict['reasons'].map((sentence: unknown) => ({ code: 'said', sentence })),
   }
-}
-
-export function upgradeEgg(egg: unknown): unknown {
-  if (!isRaw(egg)) return egg
-  const { removed } = egg
-  // To version 3 nothing was taken out against the policy's advice.
-  if ('outcome' in egg)
-    return isRaw(removed) ? { ...egg, removed: { againstPolicy: false, ...removed } } : egg
-  if (!('row' in egg)) return upgradeEgg({ ...egg, outcome: null })
-  const { row, column, ...kept } = egg
-  return upgradeEgg({
-    ...kept,
-    mark: '',
-    role: 'set',
-    place: { trayId: firstTrayId(egg['setId']), row, column },
-    batchId: null,
-    laidOn: null,
-    crack: 'none',
-    waxed: false,
-    weightG: null,
-    lengthMm: null,
-    breadthMm: null,
-    outcome: null,
-  })
-}
-
-/**
- * @param look - version 1: a crack had a score and no points; to version 2 there were no signs and no lines by hand;
- * to version 3 no film, and all agreement was by key
- */
-export function upgradeLook(look: unknown): unknown {
-  if (!isRaw(look) || !isRaw(look['reading']) || !isRaw(look['reading']['crack'])) return look
-  if ('movement' in look) return look
-  const { reading, own } = look
-  return {
-    correction: null,
-    movement: null,
-    ...look,
-    own: isRaw(own) ? { by: 'key', ...own } : own,
-    reading: {
-      signs: null,
-      ...(reading as Raw),
-      crack: { points: [], ...((reading as Raw)['crack'] as Raw) },
-    },
-  }
-}
-
-/** To version 3 there were no limits and photographs were kept as they came, to version 2 no scale, in version 1 no hatchery. */
-export function upgradeHatchery(hatchery: unknown, zone: string): unknown {
-  const { scale, limits } = newHatchery(zone)
-  if (hatchery === undefined || hatchery === null) return newHatchery(zone)
-  return isRaw(hatchery) ? { scale, limits, photoLongSidePx: null, ...hatchery } : hatchery
 }

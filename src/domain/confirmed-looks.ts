@@ -45,6 +45,16 @@ export function confirmedLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 
     }))
 }
 
+/** The same text for the same confirmed looks, empty for none. */
+export function signatureOfConfirmed(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): string {
+  if (!records.eggs.some(({ outcome }) => outcome)) return ''
+  return confirmedOf(records)
+    .filter(({ look }) => look.verdict.readable)
+    .map(({ look, truth }) => `${look.id} ${truth}`)
+    .sort()
+    .join('\n')
+}
+
 /** What program and candler said of eggs that are known. */
 export function knownLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): KnownLook[] {
   return confirmedOf(records).map(({ look, set, truth }) => ({

@@ -1,9 +1,11 @@
-import type { LookRecord, MovementReading } from '../contracts/look-record.ts'
+import type { LookRecord, MovementReading, RegradeCause } from '../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
-import type { PerGrade, Verdict } from '../core/grade/types.ts'
+import { GRADES, type PerGrade, type Verdict } from '../core/grade/types.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
+import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { ageInDays } from '../core/incubation/day-count.ts'
 import type { EggReading } from '../core/measure/reading.ts'
+import { MEASURING_VERSION } from '../core/measure/version.ts'
 
 /** What the other looks say about the one that is graded. */
 export interface LookSurroundings {
@@ -26,7 +28,8 @@ export interface LookInput extends LookSurroundings {
   source: LookRecord['source']
 }
 
-function verdictOf(
+/** What the model of now says of a look. */
+export function verdictOf(
   { reading, ageDays, movement }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement'>,
   { set, earlier, livingMates, learnt }: LookSurroundings,
 ): Verdict {
@@ -66,6 +69,8 @@ export function lookFrom(
     photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
     reading,
     verdict: verdictOf({ reading, ageDays, movement: null }, surroundings),
+    madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
+    earlierVerdicts: [],
     movement: null,
     correction: null,
     own: null,
@@ -73,11 +78,46 @@ export function lookFrom(
   }
 }
 
+export interface Regrading {
+  /** When, as an ISO instant. */
+  at: string
+  because: RegradeCause
+}
+
+/** Shifts of a probability below this are not worth keeping another verdict for. */
+const WORTH_KEEPING = 0.005
+/** So many earlier verdicts are kept; the first one always is. */
+const MOST_EARLIER = 20
+
+/** The look graded by what is known now; what was suggested before is kept. The same look where nothing is otherwise. */
+export function regraded(
+  look: LookRecord,
+  surroundings: LookSurroundings,
+  { at, because }: Regrading,
+): LookRecord {
+  const verdict = verdictOf(look, surroundings)
+  const { grade, action, probabilities, readable } = look.verdict
+  const { model } = look.madeBy
+  const differs =
+    verdict.grade !== grade ||
+    verdict.action !== action ||
+    verdict.readable !== readable ||
+    GRADES.some((item) => Math.abs(verdict.probabilities[item] - probabilities[item]) > WORTH_KEEPING)
+  if (!differs && model === GRADING_MODEL.version) return look
+  const [first, ...later] = [...look.earlierVerdicts, { verdict: look.verdict, model, until: at, because }]
+  return {
+    ...look,
+    verdict,
+    madeBy: { ...look.madeBy, model: GRADING_MODEL.version },
+    earlierVerdicts: [first!, ...later.slice(1 - MOST_EARLIER)],
+  }
+}
+
 /** The look with what a film of the egg showed; graded anew, because it may show life. */
 export function withMovement(
   look: LookRecord,
   movement: MovementReading,
-  surroundings: LookSurroundings,
+  { at, ...surroundings }: LookSurroundings & { at: string },
 ): LookRecord {
-  return { ...look, movement, verdict: verdictOf({ ...look, movement }, surroundings) }
+  return regraded({ ...look, movement }, surroundings, { at, because: 'film' })
 }

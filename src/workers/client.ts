@@ -1,3 +1,5 @@
+import type { ConfirmedLook } from '../core/grade/learn.ts'
+import type { PerGrade } from '../core/grade/types.ts'
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
@@ -97,6 +99,13 @@ export class EggWorkerClient {
     const reply = await this.call({ kind: 'render', egg, ageDays, shot }, signal)
     if (reply.kind !== 'rendered') throw unexpected(reply)
     return reply.photo
+  }
+
+  /** What confirmed eggs add to the fitted model, log odds by grade. */
+  async learn(confirmed: readonly ConfirmedLook[]): Promise<PerGrade> {
+    const reply = await this.call({ kind: 'learn', confirmed })
+    if (reply.kind !== 'learnt') throw unexpected(reply)
+    return reply.offsets
   }
 
   release(): void {

@@ -1,4 +1,5 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/photo-file.ts'
+import { learnOffsets } from '../core/grade/learn.ts'
 import type { RgbImage } from '../core/image/linear.ts'
 import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX } from '../core/measure/measure.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
@@ -69,6 +70,7 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
         kind: 'held',
         frame: await createImageBitmap(request.frame).finally(() => request.frame.close()),
       }
+    if (request.kind === 'learn') return { id, kind: 'learnt', offsets: learnOffsets(request.confirmed) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {

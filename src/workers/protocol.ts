@@ -1,4 +1,6 @@
 import type { EggOutline } from '../core/geometry/egg-outline.ts'
+import type { ConfirmedLook } from '../core/grade/learn.ts'
+import type { PerGrade } from '../core/grade/types.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { RawFrame } from '../core/motion/clip.ts'
 import type { Heartbeat } from '../core/motion/heartbeat.ts'
@@ -15,6 +17,7 @@ export type WorkerRequest =
   /** Copies a frame out of the camera's few buffers; the frame is given away. */
   | { id: number; kind: 'hold'; frame: LiveFrame }
   | { id: number; kind: 'render'; egg: EggModel; ageDays: number; shot: Shot }
+  | { id: number; kind: 'learn'; confirmed: readonly ConfirmedLook[] }
   | { id: number; kind: 'cancel'; cancels: number }
 
 /** A file, or frames just taken of the live picture, of which the sharpest is used; frames are given away. */
@@ -66,4 +69,5 @@ export type WorkerReply =
   | { id: number; kind: 'held'; frame: ImageBitmap }
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
+  | { id: number; kind: 'learnt'; offsets: PerGrade }
   | { id: number; kind: 'fault'; fault: WorkerFault }

@@ -8,7 +8,7 @@ import { stageOf } from '../../core/species/species.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
-import { count, GRADE_WORDS } from '../shared/wording.ts'
+import { count, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -57,7 +57,7 @@ async function takeOut(): Promise<void> {
     const removed = {
       at: new Date().toISOString(),
       grade,
-      reason: item.against ? reason.value.trim() : (item.look.verdict.reasons[0] ?? ''),
+      reason: item.against ? reason.value.trim() : mainReason(item.look),
       lookId: item.look.id,
       againstPolicy: item.against,
     }
@@ -130,7 +130,7 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
         <div class="min-w-0 grow basis-60">
           <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
           <p class="text-ink-soft">
-            {{ look.own?.grade === look.verdict.grade ? look.verdict.reasons[0] : 'By your own judgement' }}
+            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : 'By your own judgement' }}
           </p>
         </div>
         <span v-if="egg.removed" class="text-lg">is out</span>
@@ -235,7 +235,7 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
         <p class="mt-3 text-lg">
           Egg {{ asked.egg.number }},
           {{ GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase() }}.
-          {{ asked.look.verdict.reasons[0] }}.
+          {{ mainReason(asked.look) }}.
         </p>
         <label v-if="asked.against" class="mt-3 block text-lg"
           >The policy would leave it in. Your reason

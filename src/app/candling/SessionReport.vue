@@ -7,6 +7,7 @@ import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
+import ChangedByMates from './ChangedByMates.vue'
 
 /** What the evening came to. */
 const props = defineProps<{
@@ -14,6 +15,8 @@ const props = defineProps<{
   set: SetRecord
   seen: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>
   left: readonly EggRecord[]
+  /** Suggestions that are otherwise since all mates are known. */
+  changed: ReadonlyArray<{ egg: EggRecord; look: LookRecord; before: LookRecord['verdict'] }>
   placeOf: (egg: EggRecord) => string
   nowMs: number
 }>()
@@ -77,6 +80,7 @@ const rows = computed(
         <dd>{{ value }}</dd></template
       >
     </dl>
+    <ChangedByMates class="mt-5" :changed="changed" :place-of="placeOf" />
     <p v-if="suspects.length > 0" class="mt-5 text-lg">
       <strong>Look again:</strong>
       {{

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
+import { sayReason } from '../../core/grade/reason-words.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { standingAction } from '../../domain/candling.ts'
@@ -74,7 +75,7 @@ const film = computed(() => props.look.movement)
       first.
     </p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-lg leading-snug" data-testid="reasons">
-      <li v-for="reason in look.verdict.reasons.slice(0, 2)" :key="reason">{{ reason }}</li>
+      <li v-for="reason in look.verdict.reasons.slice(0, 2).map(sayReason)" :key="reason">{{ reason }}</li>
     </ul>
     <FigureBand name="Shadow" :value="figures.shadow" :expected="livingShadow(stage)" :scale-to="1" />
     <FigureBand

@@ -9,6 +9,7 @@ import { SPECIES } from '../../core/species/species.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { bringToLamp } from '../../devices/camera/network-camera.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
+import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import { useBench } from './useBench.ts'
 import { useHandsFree } from './useHandsFree.ts'
 import { useKeys } from '../shared/useKeys.ts'
@@ -16,11 +17,12 @@ import type { LivePicture } from './useLampWatch.ts'
 import { useSession } from './useSession.ts'
 import { useSounds } from './useSounds.ts'
 import { wordsForLamp, wordsForStep } from './session-wording.ts'
-import { dayWords, GRADE_WORDS } from '../shared/wording.ts'
+import { dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
 import CameraView from './CameraView.vue'
+import ChangedByMates from './ChangedByMates.vue'
 import CompareEgg, { type Comparison } from './CompareEgg.vue'
 import EssentialScreen from './EssentialScreen.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
@@ -86,6 +88,14 @@ const seen = computed(() => {
     .flatMap((egg) => (bench.lookOf(egg) ? [{ egg, look: bench.lookOf(egg)! }] : []))
     .filter(({ look: item }) => item.takenAt >= since)
 })
+/** Seen this evening, with a suggestion that is otherwise now that all mates are known. */
+const changedByMates = computed(() =>
+  seen.value.flatMap(({ egg, look: item }) => {
+    const before = suggestedBeforeMates(item, (shownReport.value ?? session.value)?.startedAt ?? '')
+    return before ? [{ egg, look: item, before }] : []
+  }),
+)
+const trayOfStep = computed(() => (step.value.kind === 'return' ? step.value.trayId : null))
 const left = computed(() =>
   bench.eggs.value.filter(
     (egg) => shownReport.value?.aside.includes(egg.id) && !seen.value.some((item) => item.egg.id === egg.id),
@@ -335,6 +345,7 @@ const stepWords = computed(() =>
         :set="set"
         :seen="seen"
         :left="left"
+        :changed="changedByMates"
         :place-of="bench.placeOf"
         :now-ms="nowMs"
       />
@@ -381,6 +392,11 @@ const stepWords = computed(() =>
     >
       <h2 class="text-5xl font-bold text-ink-soft">{{ stepWords.title }}</h2>
       <p class="text-2xl text-ink-soft">{{ stepWords.text }}</p>
+      <ChangedByMates
+        v-if="step.kind === 'return'"
+        :changed="changedByMates.filter(({ egg }) => egg.place?.trayId === trayOfStep)"
+        :place-of="bench.placeOf"
+      />
     </div>
     <div
       v-else-if="session"
@@ -446,7 +462,7 @@ const stepWords = computed(() =>
         <p v-else class="text-lg text-ink-soft">
           {{
             suspected
-              ? `At ${suspected.ageDays.toFixed(1)} days it was ${GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()}: ${suspected.verdict.reasons[0] ?? ''}.`
+              ? `At ${suspected.ageDays.toFixed(1)} days it was ${GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()}: ${mainReason(suspected)}.`
               : 'Do not look into the lamp.'
           }}
         </p>

@@ -4,11 +4,12 @@ import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
+import { sayReason } from '../../core/grade/reason-words.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
 import { toShown, unitSymbol } from '../../core/units.ts'
 import { figuresOfLook, sizeOfLook } from '../../domain/look-figures.ts'
-import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../shared/wording.ts'
+import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 
@@ -27,6 +28,13 @@ const stage = computed(() => stageOf(props.species, props.look.ageDays))
 const reading = computed(() => props.look.reading)
 const figures = computed(() => figuresOfLook(props.look))
 const sized = computed(() => sizeOfLook(props.look, props.egg, props.hatchery))
+/** The latest suggestion that was another than that of now. */
+const otherwise = computed(() =>
+  props.look.earlierVerdicts.findLast(
+    ({ verdict }) =>
+      verdict.grade !== props.look.verdict.grade || verdict.action !== props.look.verdict.action,
+  ),
+)
 const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
 const SCALE_WORDS = {
   calliper: 'by its callipered size',
@@ -65,6 +73,11 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
+    <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
+      Suggested before: {{ GRADE_WORDS[otherwise.verdict.grade].toLowerCase() }}, until
+      {{ REGRADE_WORDS[otherwise.because] }}.
+    </p>
+
     <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">
       A bright hairline: perhaps a crack. Hold the egg to the lamp and look; seal it with unscented wax and
       watch it, or leave it out.
@@ -97,7 +110,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       aria-label="Reasons"
       data-testid="reasons"
     >
-      <li v-for="reason in look.verdict.reasons" :key="reason">{{ reason }}</li>
+      <li v-for="reason in look.verdict.reasons.map(sayReason)" :key="reason">{{ reason }}</li>
     </ul>
 
     <div class="flex flex-col gap-2">

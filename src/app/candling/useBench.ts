@@ -14,6 +14,7 @@ import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { matesLooks } from '../../domain/candling.ts'
 import { lookFrom, withMovement } from '../../domain/look-from.ts'
+import { trayGradedTogether } from '../../domain/regrade.ts'
 import { placedOne, placeSeveral, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { useManyFiles } from './useManyFiles.ts'
 import { useSetEggs } from './useSetEggs.ts'
@@ -290,8 +291,29 @@ export function useBench(set: () => SetRecord) {
       earlier: before,
       livingMates: livingMates(egg),
       learnt: hatchery.learnt,
+      at: new Date().toISOString(),
     }
-    await hatchery.amendLook(lookId, (now) => withMovement(now, movement, surroundings))
+    await hatchery.amendLooks(() =>
+      hatchery.looks
+        .filter(({ id }) => id === lookId)
+        .map((now) => withMovement(now, movement, surroundings)),
+    )
+  }
+
+  /** Grades a tray's eggs again with all their mates known; what was suggested before is kept. */
+  async function judgeTogether(trayId: string): Promise<void> {
+    await hatchery.amendLooks(() =>
+      trayGradedTogether({
+        set: set(),
+        eggs: eggs.value,
+        lookOf,
+        earlierOf: (egg) =>
+          (hatchery.looksByEgg.get(egg.id) ?? []).filter(({ id }) => id !== lookOf(egg)?.id),
+        learnt: hatchery.learnt,
+        trayId,
+        at: new Date().toISOString(),
+      }),
+    )
   }
 
   /** Lets the candler draw, from the lines kept or else those measured. */
@@ -354,6 +376,7 @@ export function useBench(set: () => SetRecord) {
     suspectOf,
     isSuspect,
     noteMovement,
+    judgeTogether,
     takeFromNetwork,
     showOnLamp,
     measure,

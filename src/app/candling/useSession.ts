@@ -116,6 +116,14 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     return change(({ events: before }) => ({ events: [...before, event] }))
   }
 
+  // Before the tray goes back, so that what is otherwise can still be looked at.
+  watch(
+    () => (step.value.kind === 'return' && session.value?.begun && hatchery.leads ? step.value.trayId : null),
+    (trayId) => {
+      if (trayId !== null) void bench.judgeTogether(trayId).catch(() => undefined)
+    },
+  )
+
   /** The candler has done what the step asked for. */
   async function done(): Promise<void> {
     const { value: now } = step

@@ -297,6 +297,12 @@ const film = {
   heartbeat: null,
 }
 
+/** The film of the first look, read while other things go on. */
+const amended = (store: Awaited<ReturnType<typeof opened>>) =>
+  store.amendLooks(() =>
+    store.looks.filter(({ id }) => id === 'look-1').map((now) => ({ ...now, movement: film })),
+  )
+
 describe('two changes at once', () => {
   it('of one look both hold: a film that is read while the egg is judged', async () => {
     const store = await opened()
@@ -307,7 +313,7 @@ describe('two changes at once', () => {
         ...now,
         own: { grade: 'clear', by: 'key', at: set!.setAt },
       })),
-      store.amendLook('look-1', (now) => ({ ...now, movement: film })),
+      amended(store),
     ])
     const [kept] = (await opened()).looks
     expect(kept).toMatchObject({ own: { grade: 'clear' }, movement: film })
@@ -321,7 +327,7 @@ describe('two changes at once', () => {
       ...now,
       own: { grade: 'clear', by: 'key', at: set!.setAt },
     }))
-    await store.amendLook('look-1', (now) => ({ ...now, movement: film }))
+    await amended(store)
     expect((await store.undo())?.label).toBe('grade')
     const [kept] = (await opened()).looks
     expect(kept).toMatchObject({ own: null, movement: film })

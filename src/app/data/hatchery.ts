@@ -7,7 +7,9 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
+import { EggWorkerClient } from '../../workers/client.ts'
 import { StorageGone } from './flush.ts'
+import { learnFromOwnEggs } from './learnt.ts'
 import { KEPT_STEPS, Repository, type OpenedBook } from './repository.ts'
 import { leadAmongTabs } from './tab-lead.ts'
 import { putAll, shownRecords, type Changes } from './shown-records.ts'
@@ -29,6 +31,17 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** Records that cannot be read; they are kept as they are until somebody puts them right. */
   const aside = shallowRef<OpenedBook['aside']>([])
   const loaded = ref(false)
+  const learnt = learnFromOwnEggs({
+    records: () => ({ sets: sets.value, eggs: eggs.value, looks: looks.value }),
+    learn: async (confirmed) => {
+      const worker = new EggWorkerClient()
+      return worker.learn(confirmed).finally(() => worker.release())
+    },
+    read: (key) => repository.setting<unknown>(key),
+    keep: async (key, value) => {
+      if (leads.value) await repository.saveSetting(key, value)
+    },
+  })
   /** The browser has cleared the storage under the running program: what is shown is only in memory. */
   const storageGone = ref(false)
   const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
@@ -199,16 +212,20 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     )
   }
 
-  /** A look with something added that nobody decided, so that it is no step of its own. */
-  function amendLook(id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
+  /**
+   * Looks with something added that nobody decided, so that it is no step of its own.
+   * @param change - asked when its turn comes; gives the looks that are otherwise
+   * @returns those looks
+   */
+  function amendLooks(change: () => LookRecord[]): Promise<LookRecord[]> {
     return inTurn(async () => {
       mustLead()
-      const now = looks.value.find((look) => look.id === id)
-      if (!now) return
-      const look = change(now)
-      await write({ looks: [look] }, { add: null, take: null })
-      show({ looks: [look] })
-      tell({ kind: 'changed', put: { looks: [look] }, goneIds: [], journal: journal.value })
+      const amended = change()
+      if (amended.length === 0) return []
+      await write({ looks: amended }, { add: null, take: null })
+      show({ looks: amended })
+      tell({ kind: 'changed', put: { looks: amended }, goneIds: [], journal: journal.value })
+      return amended
     })
   }
 
@@ -225,7 +242,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       id,
       before:
         look &&
-        withFilmOf(
+        withWhatNobodyDecided(
           look,
           looks.value.find((now) => now.id === id),
         ),
@@ -362,14 +379,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     allEggsBySet: shown.allEggsBySet,
     eggsBySet: shown.eggsBySet,
     looksByEgg: shown.looksByEgg,
-    learnt: shown.learnt,
+    learnt,
     load,
     setById,
     commit,
     changeLook,
     addLook,
     addLooks,
-    amendLook,
+    amendLooks,
     undo,
     saveHatchery,
     addSet,
@@ -377,9 +394,11 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 })
 
-/** What a film showed was no step, and is not taken back with one. */
-function withFilmOf(look: LookRecord, now: LookRecord | undefined): LookRecord {
-  return now?.movement && !look.movement ? { ...look, movement: now.movement, verdict: now.verdict } : look
+/** What a film showed, and what was graded again, was no step, and is not taken back with one. */
+function withWhatNobodyDecided(look: LookRecord, now: LookRecord | undefined): LookRecord {
+  if (!now) return look
+  const { movement, verdict, madeBy, earlierVerdicts } = now
+  return { ...look, movement, verdict, madeBy, earlierVerdicts }
 }
 
 export function deviceZone(): string {

@@ -4,7 +4,6 @@ import {
   RECORD_TABLES,
   sortOut,
   TABLE_SCHEMAS,
-  upgraded,
   type Book,
   type RawRecord,
 } from '../../contracts/book.ts'
@@ -19,6 +18,7 @@ import {
 } from '../../contracts/journal-entry.ts'
 import { lookRecordSchema } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
+import { upgraded } from '../../contracts/upgrade.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import { BookTables, type StoredRecord } from './book-tables.ts'
 import { Shelf } from './shelf.ts'

@@ -1,8 +1,6 @@
 import { computed, shallowRef } from 'vue'
-import { confirmedLooks } from '../../domain/confirmed-looks.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
-import { learnOffsets } from '../../core/grade/learn.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
 import type { JournalEntry } from '../../contracts/journal-entry.ts'
 
@@ -55,11 +53,6 @@ export function shownRecords() {
     return map
   })
 
-  /** What the eggs opened and hatched here add to the model. */
-  const learnt = computed(() =>
-    learnOffsets(confirmedLooks({ sets: sets.value, eggs: eggs.value, looks: looks.value })),
-  )
-
   /** @param gone - ids of records of any kind that are no more */
   function show(
     { sets: s = [], eggs: e = [], looks: l = [] }: Changes,
@@ -81,7 +74,7 @@ export function shownRecords() {
     }
   }
 
-  return { sets, eggs, looks, allEggsBySet, eggsBySet, looksByEgg, learnt, show, before }
+  return { sets, eggs, looks, allEggsBySet, eggsBySet, looksByEgg, show, before }
 }
 
 function asShown<T extends { id: string }>(

@@ -15,8 +15,10 @@ import { SHELLS } from '../../core/species/species.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useRegrading } from './useRegrading.ts'
 
 const hatchery = useHatcheryStore()
+const regrading = useRegrading()
 const known = computed(() => knownLooks({ sets: hatchery.sets, eggs: hatchery.eggs, looks: hatchery.looks }))
 const confirmedEggs = computed(() => hatchery.eggs.filter((egg) => egg.outcome).length)
 
@@ -115,5 +117,40 @@ const learnt = computed(() =>
         </section>
       </div>
     </template>
+    <section
+      v-if="regrading.waiting.value.length > 0 || regrading.result.value || regrading.problem.value"
+      class="card mt-5 max-w-3xl p-4"
+      data-testid="regrade"
+    >
+      <h2 class="text-xl font-semibold">Grade old looks again</h2>
+      <p v-if="regrading.waiting.value.length > 0" class="mt-2">
+        {{ count(regrading.waiting.value.length, 'look') }} of this book
+        {{ regrading.waiting.value.length === 1 ? 'was' : 'were' }} graded by another model than the one that
+        grades now. Their measurements stay; the suggestions are made anew, the old ones are kept beside them,
+        and what you said yourself stands.
+      </p>
+      <p v-if="regrading.result.value" class="mt-2" role="status" data-testid="regraded">
+        {{ count(regrading.result.value.graded, 'look') }} graded again;
+        {{ regrading.result.value.otherwise }} of them otherwise than before.
+      </p>
+      <p v-if="regrading.problem.value" class="mt-2 text-ember" role="alert">{{ regrading.problem.value }}</p>
+      <div v-if="regrading.progress.value" class="mt-3 flex items-center gap-3" role="status">
+        <progress
+          class="h-2 w-60"
+          :max="regrading.progress.value.total"
+          :value="regrading.progress.value.done"
+        />
+        set {{ regrading.progress.value.done + 1 }} of {{ regrading.progress.value.total }}
+        <button type="button" class="press" @click="regrading.stop">Stop</button>
+      </div>
+      <button
+        v-else-if="regrading.waiting.value.length > 0"
+        type="button"
+        class="press mt-3"
+        @click="regrading.run"
+      >
+        Grade them again
+      </button>
+    </section>
   </main>
 </template>

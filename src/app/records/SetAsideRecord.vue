@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { at, nameOfField } from '../../contracts/field-problem.ts'
-import { upgraded, type SetAside } from '../../contracts/book.ts'
+import type { SetAside } from '../../contracts/book.ts'
+import { upgraded } from '../../contracts/upgrade.ts'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
 const props = defineProps<{ record: SetAside; zone: string; busy: boolean }>()

@@ -1,5 +1,7 @@
+import type { LookRecord, RegradeCause } from '../../contracts/look-record.ts'
 import type { Outcome, SetRecord } from '../../contracts/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
+import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, SuggestedGrade } from '../../core/grade/types.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
@@ -22,6 +24,19 @@ export const ACTION_WORDS: Readonly<Record<Action, string>> = {
   keep: 'Leave it in',
   recheck: 'Leave it in, look again',
   remove: 'Take it out',
+}
+
+/** Until when an earlier suggestion held. */
+export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
+  mates: 'all its mates were known',
+  film: 'it was filmed',
+  model: 'it was graded again by a newer model',
+}
+
+/** What told most for a look's suggestion, as a sentence; empty where nothing did. */
+export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
+  const [first] = verdict.reasons
+  return first ? sayReason(first) : ''
 }
 
 /** The day of an instant as this candler counts: "day 7.3" of elapsed time, "day 8" by the calendar. */

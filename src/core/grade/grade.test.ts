@@ -4,6 +4,7 @@ import { learnOffsets } from './learn.ts'
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow, livingVessels, usualCellDepth } from './expected.ts'
 import { gradeEgg } from './grade.ts'
+import { sayReason } from './reason-words.ts'
 import { actionForOwnGrade, decideAction, type PolicyInput } from './policy.ts'
 import { GRADES, POLICIES, type SuggestedGrade } from './types.ts'
 
@@ -78,7 +79,7 @@ describe('signs of life the model may overlook', () => {
     })
     expect(filmed.action).not.toBe('remove')
     expect(filmed.probabilities.developing).toBeGreaterThan(verdict(reading(ring)).probabilities.developing)
-    expect(filmed.reasons[0]).toMatch(/moves inside|regular beat/)
+    expect(sayReason(filmed.reasons[0]!)).toMatch(/moves inside|regular beat/)
   })
 
   it('a film in which nothing moved says nothing: embryos rest', () => {
@@ -176,10 +177,11 @@ describe('gradeEgg', () => {
 
   it('says why, with the numbers and what was expected', () => {
     const { reasons } = gradeEgg(reading({ shadow: 0.08 }), { ...day10, ageDays: 10.2 })
-    expect(reasons.join('\n')).toMatch(
+    const sentences = reasons.map(sayReason)
+    expect(sentences.join('\n')).toMatch(
       /Shadow 8 % ± \d+(\.\d)? % of the contents; \d+–\d+ % expected at 10\.2 days/,
     )
-    expect(reasons).toContain('No vessels')
+    expect(sentences).toContain('No vessels')
   })
 
   it.each([
@@ -193,7 +195,8 @@ describe('gradeEgg', () => {
     expect(verdict).toMatchObject({ readable: false, grade: 'unsure', action: 'recheck' })
     expect(verdict.unreadable).toContain(code)
     expect(Math.max(...Object.values(verdict.probabilities))).toBeLessThan(0.8)
-    expect(verdict.reasons[0]).toMatch(/\w+/)
+    expect(verdict.reasons[0]).toEqual({ code: 'unreadable', why: code })
+    expect(sayReason(verdict.reasons[0]!)).toMatch(/^[A-Z].*\.$/)
   })
 
   it('never suggests removing what shows signs of life, under any policy', () => {

@@ -7,13 +7,14 @@ import { GRADING_MODEL } from './grading-model.ts'
 import { withEarlier } from './history.ts'
 import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
-import { explain, filmSentences, unreadableSentences, type SignWeight } from './reasons.ts'
+import { explain, filmReasons, type SignWeight } from './reasons.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
 import {
   GRADES,
   perGrade,
   type GradeContext,
   type PerGrade,
+  type Reason,
   type SuggestedGrade,
   type UnreadableCode,
   type Verdict,
@@ -81,9 +82,12 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
     signsOfLife: seenAlive || showsLife(egg, stage),
     mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
   })
-  const reasons = [...filmSentences(context.film), ...unreadableSentences(unreadable)]
+  const reasons: Reason[] = [
+    ...filmReasons(context.film),
+    ...unreadable.map((why) => ({ code: 'unreadable', why }) as const),
+  ]
   if (ageDays !== undefined)
-    reasons.push(...explain(egg, weighSigns(features), probabilities, grade, stage, ageDays))
+    reasons.push(...explain({ egg, signs: weighSigns(features), probabilities, grade, stage, ageDays }))
   return { probabilities, grade, action, readable, unreadable, reasons }
 }
 

@@ -5,6 +5,7 @@ import type { GradingModel } from './softmax.ts'
  * numbers is that of FEATURES.
  */
 export const GRADING_MODEL: GradingModel = {
+  version: '2026-11-25/2235',
   mean: [
     3.0428, 0.0418, 0.5172, 0.173, -3.3002, 0.9409, 0.6665, -1.0688, 2.0807, 1.9235, -0.2675, 0.5691, 0.2862,
     0.2439, 0.9414, 0.4554, 0.2206, 0.334, -0.1788, 0.1253, -3.2816, 3.5538, 0.9071, 0.5402, 0.3328, 0.2743,

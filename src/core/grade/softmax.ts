@@ -3,6 +3,8 @@ import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
 
 /** A multinomial logistic model: one weight for each grade and feature. */
 export interface GradingModel {
+  /** Another one with every fit; kept with each verdict. */
+  version: string
   /** Features are centred and scaled before they are weighed. */
   mean: readonly number[]
   scale: readonly number[]

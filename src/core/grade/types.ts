@@ -57,14 +57,29 @@ export interface GradeContext {
 }
 
 /** Why this light or this day does not allow a verdict. */
-export type UnreadableCode =
-  | 'too-dark'
-  | 'too-noisy'
-  | 'overexposed'
-  | 'too-early'
-  | 'age-unknown'
-  | 'outline-partly-hidden'
-  | 'unlike-an-egg'
+export const UNREADABLE_CODES = [
+  'too-dark',
+  'too-noisy',
+  'overexposed',
+  'too-early',
+  'age-unknown',
+  'outline-partly-hidden',
+  'unlike-an-egg',
+] as const
+export type UnreadableCode = (typeof UNREADABLE_CODES)[number]
+
+/** A piece of the evidence with its numbers; sayReason makes it a sentence. */
+export type Reason =
+  | { code: 'moves'; significance: number; seconds: number }
+  | { code: 'heartbeat'; hz: number; signalToNoise: number }
+  | { code: 'unreadable'; why: UnreadableCode }
+  /** Shares of the contents: what was seen, and what living eggs of this age have. */
+  | { code: 'shadow'; area: number; sd: number; expected: { low: number; high: number }; ageDays: number }
+  /** Line, egg lengths, and the share of the contents that it covers; how much is lit, and spots on the shell. */
+  | { code: 'vessels'; netLength: number; coverage: number; litShare: number; spotCount: number }
+  | { code: 'ring'; score: number; visibleShare: number; shareOfLines: number }
+  /** A sentence of records of versions that kept sentences. */
+  | { code: 'said'; sentence: string }
 
 export interface Verdict {
   probabilities: PerGrade
@@ -72,6 +87,6 @@ export interface Verdict {
   action: Action
   readable: boolean
   unreadable: UnreadableCode[]
-  /** The evidence, most telling first, each a plain sentence with its numbers. */
-  reasons: string[]
+  /** The evidence, most telling first. */
+  reasons: Reason[]
 }

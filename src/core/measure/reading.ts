@@ -8,14 +8,16 @@ export interface Measured {
 }
 
 /** Why a figure is missing or a picture cannot be judged. */
-export type ReasonCode =
-  | 'air-cell-not-seen'
-  | 'blunt-end-uncertain'
-  | 'too-dark'
-  | 'overexposed'
-  | 'blurred'
-  | 'outline-partly-hidden'
-  | 'unlike-an-egg'
+export const READING_REASONS = [
+  'air-cell-not-seen',
+  'blunt-end-uncertain',
+  'too-dark',
+  'overexposed',
+  'blurred',
+  'outline-partly-hidden',
+  'unlike-an-egg',
+] as const
+export type ReasonCode = (typeof READING_REASONS)[number]
 
 export interface LightReading {
   /** Median red light through the visible contents, linear, 1 = sensor saturation. */

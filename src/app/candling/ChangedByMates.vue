@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { EggRecord } from '../../contracts/set-record.ts'
+import { ACTION_WORDS, GRADE_WORDS, mainReason } from '../shared/wording.ts'
+
+/** What is suggested otherwise now that all mates of a tray are known. The candler's own word stands in any case. */
+defineProps<{
+  changed: ReadonlyArray<{ egg: EggRecord; look: LookRecord; before: LookRecord['verdict'] }>
+  placeOf: (egg: EggRecord) => string
+}>()
+</script>
+
+<template>
+  <section
+    v-if="changed.length > 0"
+    class="max-w-3xl rounded-xl border border-lamp p-4 text-left text-lg"
+    data-testid="changed-by-mates"
+  >
+    <h3 class="font-semibold">Otherwise, now that all their mates are known</h3>
+    <ul class="mt-1 flex flex-col gap-1">
+      <li v-for="{ egg, look, before } in changed" :key="egg.id">
+        <strong>{{ placeOf(egg) }}</strong>: {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }},
+        {{ ACTION_WORDS[look.verdict.action].toLowerCase() }} (before:
+        {{ GRADE_WORDS[before.grade].toLowerCase() }}).
+        <template v-if="look.own">You said {{ GRADE_WORDS[look.own.grade].toLowerCase() }}.</template>
+        <span class="text-ink-soft">{{ mainReason(look) }}.</span>
+      </li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,109 @@
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import { GRADING_MODEL } from '../core/grade/grading-model.ts'
+import type { PerGrade } from '../core/grade/types.ts'
+import { figuresOfLook } from './look-figures.ts'
+import { regraded, verdictOf } from './look-from.ts'
+
+/** Looks less than this apart belong to one candling, milliseconds. */
+const ONE_CANDLING_MS = 43_200_000
+
+export interface TrayAtCandling {
+  set: SetRecord
+  /** All eggs of the set: mates may lie in other trays. */
+  eggs: readonly EggRecord[]
+  /** The look that stands at this candling, and the egg's looks before it, oldest first. */
+  lookOf: (egg: EggRecord) => LookRecord | undefined
+  earlierOf: (egg: EggRecord) => readonly LookRecord[]
+  learnt: PerGrade
+  trayId: string
+  /** Now, as an ISO instant. */
+  at: string
+}
+
+/**
+ * The looks of a tray graded again with all mates known, those that changed. While a tray is candled the first egg
+ * knows none of its mates and the last one all: what is suggested hangs on the order in which they were taken. Here it
+ * does not: which mates live is judged of each alone, and then each is graded among them.
+ */
+export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
+  const { set, eggs, lookOf, earlierOf, learnt, trayId, at } = tray
+  const seen = eggs.flatMap((egg) => {
+    const look = egg.role === 'set' ? lookOf(egg) : undefined
+    return look ? [{ egg, look, alive: livesAlone(look, { set, earlier: earlierOf(egg), learnt }) }] : []
+  })
+  return seen
+    .filter(({ egg }) => egg.place?.trayId === trayId && !egg.removed)
+    .flatMap(({ egg, look }) => {
+      const livingMates = seen
+        .filter((mate) => mate.egg.id !== egg.id && mate.egg.batchId === egg.batchId && mate.alive)
+        .map((mate) => figuresOfLook(mate.look).shadow.value)
+      const again = regraded(
+        look,
+        { set, earlier: earlierOf(egg), livingMates, learnt },
+        { at, because: 'mates' },
+      )
+      return again === look ? [] : [again]
+    })
+}
+
+function livesAlone(
+  look: LookRecord,
+  { set, earlier, learnt }: { set: SetRecord; earlier: readonly LookRecord[]; learnt: PerGrade },
+): boolean {
+  const grade = look.own?.grade ?? verdictOf(look, { set, earlier, learnt }).grade
+  return grade === 'developing'
+}
+
+/** What was suggested of a look until its mates were known; null where that is suggested still. @param since - ISO instant */
+export function suggestedBeforeMates(look: LookRecord, since: string): LookRecord['verdict'] | null {
+  const before = look.earlierVerdicts.filter(({ because, until }) => because === 'mates' && until >= since)
+  const { grade, action } = look.verdict
+  const [first] = before
+  return first && (first.verdict.grade !== grade || first.verdict.action !== action) ? first.verdict : null
+}
+
+/** Looks that another model graded, or nobody knows which. */
+export function gradedByAnother(looks: readonly LookRecord[]): LookRecord[] {
+  return looks.filter(({ replaced, madeBy }) => !replaced && madeBy.model !== GRADING_MODEL.version)
+}
+
+export interface SetToGrade {
+  set: SetRecord
+  eggs: readonly EggRecord[]
+  /** Of this set, in any order. */
+  looks: readonly LookRecord[]
+  learnt: PerGrade
+  /** Now, as an ISO instant. */
+  at: string
+}
+
+/** A set's looks graded again by the model of now, in the order in which they were taken, those that changed. */
+export function setGradedAgain({ set, eggs, looks, learnt, at }: SetToGrade): LookRecord[] {
+  const batchOf = new Map(eggs.map(({ id, batchId }) => [id, batchId]))
+  const inOrder = looks
+    .filter(({ replaced }) => !replaced)
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt) || a.id.localeCompare(b.id))
+  const now = new Map(inOrder.map((look) => [look.id, look]))
+  for (const { id } of inOrder) {
+    const look = now.get(id)!
+    const takenMs = Date.parse(look.takenAt)
+    const earlier = [...now.values()].filter(
+      (other) => other.eggId === look.eggId && other.takenAt < look.takenAt,
+    )
+    const livingMates = [...now.values()]
+      .filter(
+        (mate) =>
+          mate.eggId !== look.eggId &&
+          batchOf.get(mate.eggId) === batchOf.get(look.eggId) &&
+          Math.abs(Date.parse(mate.takenAt) - takenMs) < ONE_CANDLING_MS &&
+          (mate.own?.grade ?? mate.verdict.grade) === 'developing',
+      )
+      .map((mate) => figuresOfLook(mate).shadow.value)
+    now.set(id, regraded(look, { set, earlier, livingMates, learnt }, { at, because: 'model' }))
+  }
+  return inOrder.flatMap((look) => {
+    const again = now.get(look.id)!
+    return again === look ? [] : [again]
+  })
+}
