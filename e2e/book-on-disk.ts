@@ -59,15 +59,17 @@ export async function bookOnDisk(page: Page): Promise<BookOnDisk> {
     const names = (await indexedDB.databases()).map(({ name }) => name ?? '')
     const database = await open(current)
     const keys = (store: string): Promise<string[]> => ask(database, store, (table) => table.getAllKeys())
-    const looks = await ask<
+    const allLooks = await ask<
       Array<{
         id: string
         eggId: string
         replaced: boolean
         own: { grade: string } | null
         photo: { id: string }
+        stamp: { gone: boolean }
       }>
     >(database, 'looks', (table) => table.getAll())
+    const looks = allLooks.filter(({ stamp }) => !stamp.gone)
     const [sets, eggs, photos] = await Promise.all([keys('sets'), keys('eggs'), keys('photos')])
     database.close()
     const shown = new Set(looks.map(({ photo }) => photo.id))

@@ -52,7 +52,11 @@ test('a record that cannot be read is named and put right; everything else opens
         const eggs = database.transaction('eggs', 'readwrite').objectStore('eggs')
         const asked = eggs.get('demo-beacon-3')
         asked.onsuccess = () => {
-          eggs.put({ ...asked.result, weightG: 5800 }, 'demo-beacon-3').onsuccess = resolve
+          const egg = asked.result as { events: Array<{ kind: string }> }
+          const events = egg.events.map((event) =>
+            event.kind === 'weighed' ? { ...event, weightG: 5800 } : event,
+          )
+          eggs.put({ ...egg, events }, 'demo-beacon-3').onsuccess = resolve
         }
       })
       database.close()

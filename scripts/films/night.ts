@@ -2,8 +2,10 @@
 import type { Page } from '@playwright/test'
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
+import { FRESH } from '../../src/contracts/stamp.ts'
 import { RECORDS_VERSION } from '../../src/contracts/records.ts'
-import { plainEgg, type SetRecord } from '../../src/contracts/set-record.ts'
+import { newEgg } from '../../src/contracts/egg-record.ts'
+import { type SetRecord } from '../../src/contracts/set-record.ts'
 import { placesInOrder } from '../../src/core/tray/layout.ts'
 
 const COLUMNS = 6
@@ -15,6 +17,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
   const hatchery = newHatchery('UTC')
   const set: SetRecord = {
     id: 'night',
+    stamp: FRESH,
     name: 'Lighthouse night',
     species: 'chicken',
     breed: 'Holm Beacon',
@@ -48,7 +51,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
   const eggs = placesInOrder(set.trays[0]!)
     .slice(0, eggCount)
     .map((place, i) =>
-      plainEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }),
+      newEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }),
     )
   const records = {
     format: 'perlumen-records' as const,
@@ -60,7 +63,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     looks: [],
     sessions: [],
   }
-  const { file } = await writeBundle({ records, aside: [], photo: async () => null })
+  const { file } = await writeBundle({ records, aside: [], buried: [], photo: async () => null })
   return Buffer.from(await file.arrayBuffer())
 }
 

@@ -26,7 +26,12 @@ export interface Keeper {
 async function sample(): Promise<{ records: HatcheryRecords; file: Blob }> {
   const records = sampleRecords()
   const photos = new Map(records.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i])]))
-  const { file } = await writeBundle({ records, aside: [], photo: async (id) => photos.get(id) ?? null })
+  const { file } = await writeBundle({
+    records,
+    aside: [],
+    buried: [],
+    photo: async (id) => photos.get(id) ?? null,
+  })
   return { records, file }
 }
 

@@ -1,8 +1,10 @@
 // Books that are valid but far larger than anybody's, to see that pages stay usable.
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
+import { FRESH } from '../../src/contracts/stamp.ts'
 import { RECORDS_VERSION } from '../../src/contracts/records.ts'
-import { plainEgg, type EggRecord, type SetRecord } from '../../src/contracts/set-record.ts'
+import { newEgg, type Egg } from '../../src/contracts/egg-record.ts'
+import type { SetRecord } from '../../src/contracts/set-record.ts'
 
 const DAY_MS = 86_400_000
 const hatchery = newHatchery('UTC')
@@ -11,6 +13,7 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
   const setAt = new Date(Date.now() - ageDays * DAY_MS).toISOString()
   return {
     id,
+    stamp: FRESH,
     name: `Set ${id}`,
     species: 'chicken',
     breed: 'Holm Beacon',
@@ -41,10 +44,10 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
   }
 }
 
-function eggsOf(set: SetRecord, count: number): EggRecord[] {
+function eggsOf(set: SetRecord, count: number): Egg[] {
   const { rows, columns } = set.trays[0]!
   return Array.from({ length: count }, (_, i) =>
-    plainEgg({
+    newEgg({
       id: `${set.id}-${i + 1}`,
       setId: set.id,
       number: i + 1,
@@ -57,7 +60,7 @@ function eggsOf(set: SetRecord, count: number): EggRecord[] {
   )
 }
 
-async function bundleOf(sets: SetRecord[], eggs: EggRecord[]): Promise<Buffer> {
+async function bundleOf(sets: SetRecord[], eggs: Egg[]): Promise<Buffer> {
   const records = {
     format: 'perlumen-records' as const,
     version: RECORDS_VERSION as typeof RECORDS_VERSION,
@@ -68,7 +71,7 @@ async function bundleOf(sets: SetRecord[], eggs: EggRecord[]): Promise<Buffer> {
     looks: [],
     sessions: [],
   }
-  const { file } = await writeBundle({ records, aside: [], photo: async () => null })
+  const { file } = await writeBundle({ records, aside: [], buried: [], photo: async () => null })
   return Buffer.from(await file.arrayBuffer())
 }
 

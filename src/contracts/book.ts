@@ -1,14 +1,13 @@
 import { z } from 'zod'
 import { problemsOf, type FieldProblem } from './field-problem.ts'
 import { hatcheryRecordSchema, newHatchery } from './hatchery-record.ts'
+import { RECORD_TABLES, type RecordTable } from './record-tables.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { sessionRecordSchema, type SessionRecord } from './session-record.ts'
-import { eggRecordSchema, setRecordSchema, type EggRecord, type SetRecord } from './set-record.ts'
+import { eggOf, eggRecordSchema, standingEvents, type Egg } from './egg-record.ts'
+import { setRecordSchema, type SetRecord } from './set-record.ts'
 import { upgraded } from './upgrade.ts'
-
-export const RECORD_TABLES = ['hatchery', 'sets', 'eggs', 'looks', 'sessions'] as const
-export type RecordTable = (typeof RECORD_TABLES)[number]
 
 /** What each table's records must be to be written and read. */
 export const TABLE_SCHEMAS = {
@@ -36,6 +35,8 @@ export interface SetAside extends RawRecord {
 export interface Book<R extends RawRecord = RawRecord> {
   records: HatcheryRecords
   aside: Array<R & SetAside>
+  /** Records that were taken back; they are kept so that no other device brings them back. */
+  buried: R[]
 }
 
 export const setAsideSchema = z.array(z.object({ table: z.enum(RECORD_TABLES), value: z.unknown() }))
@@ -71,34 +72,47 @@ export function checked<T extends RecordTable>(table: T, value: unknown): Output
  */
 export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, exportedAt: string): Book<R> {
   const aside: Array<R & SetAside> = []
-  /** Those of one table that can be read and have no fault. */
-  function keep<T extends RecordTable>(
+  const buried: R[] = []
+  /** Those of one table that can be read and have no fault. @param as - how the program works with them */
+  function keep<T extends RecordTable, V>(
     table: T,
-    faultOf: (item: Output<T>) => FieldProblem | null,
-  ): Array<Output<T>> {
+    as: (item: Output<T>) => V,
+    faultOf: (item: V) => FieldProblem | null,
+  ): V[] {
     return raw
       .filter((record) => record.table === table)
       .flatMap((record) => {
-        const result = TABLE_SCHEMAS[table].safeParse(upgraded(record, zone))
-        const problems = result.success
-          ? [faultOf(result.data as Output<T>) ?? []].flat()
-          : problemsOf(result.error, record.value)
-        if (result.success && problems.length === 0) return [result.data as Output<T>]
-        aside.push({ ...record, problems })
+        const value = upgraded(record, zone)
+        const result = TABLE_SCHEMAS[table].safeParse(value)
+        if (!result.success) {
+          aside.push({ ...record, problems: problemsOf(result.error, value) })
+          return []
+        }
+        if (result.data.stamp.gone) {
+          buried.push(record)
+          return []
+        }
+        const item = as(result.data as Output<T>)
+        const fault = faultOf(item)
+        if (fault === null) return [item]
+        aside.push({ ...record, problems: [fault] })
         return []
       })
   }
+  const asItIs = <T>(item: T): T => item
   const [hatchery] = keep(
     'hatchery',
+    asItIs,
     firstOf(() => 'hatchery', 'is there twice'),
   )
   const sets = keep(
     'sets',
+    asItIs,
     firstOf((set) => set.id, 'is there twice'),
   )
-  const eggs = keep('eggs', eggFaults(sets))
-  const looks = keep('looks', lookFaults(eggs))
-  const sessions = keep('sessions', sessionFaults(sets))
+  const eggs = keep('eggs', eggOf, eggFaults(sets))
+  const looks = keep('looks', asItIs, lookFaults(eggs))
+  const sessions = keep('sessions', asItIs, sessionFaults(sets))
   return {
     records: {
       format: 'perlumen-records',
@@ -111,6 +125,7 @@ export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, ex
       sessions,
     },
     aside,
+    buried,
   }
 }
 
@@ -132,7 +147,7 @@ export function rawRecordsOf(file: Record<string, unknown>): RawRecord[] {
  * What a step would leave in a set that cannot be: two eggs of one number, or in one place.
  * @throws RecordRefused in words
  */
-export function checkEggsOfSet(eggs: readonly EggRecord[], set: Pick<SetRecord, 'id' | 'trays'>): void {
+export function checkEggsOfSet(eggs: readonly Egg[], set: Pick<SetRecord, 'id' | 'trays'>): void {
   const fault = eggFaults([set])
   for (const egg of eggs) {
     const problem = fault(egg)
@@ -155,11 +170,9 @@ function firstOf<T>(
 }
 
 /** Eggs are asked in order; of two that cannot both be, the second is at fault. */
-function eggFaults(
-  sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>,
-): (egg: EggRecord) => FieldProblem | null {
+function eggFaults(sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>): (egg: Egg) => FieldProblem | null {
   const trays = new Map(sets.map((set) => [set.id, new Map(set.trays.map((tray) => [tray.id, tray]))]))
-  const twice = firstOf<EggRecord>(({ id }) => id, 'is there twice')
+  const twice = firstOf<Egg>(({ id }) => id, 'is there twice')
   const numbers = new Set<string>()
   const places = new Set<string>()
   return (egg) => {
@@ -170,23 +183,33 @@ function eggFaults(
     if (double) return double
     const tray = place && own.get(place.trayId)
     if (place && !tray)
-      return { path: ['place', 'trayId'], sentence: `egg ${number} lies in a tray that is not here.` }
+      return {
+        path: [...pathOfPlace(egg), 'trayId'],
+        sentence: `egg ${number} lies in a tray that is not here.`,
+      }
     if (place && tray && (place.row >= tray.rows || place.column >= tray.columns))
-      return { path: ['place'], sentence: `egg ${number} lies outside of its tray.` }
+      return { path: pathOfPlace(egg), sentence: `egg ${number} lies outside of its tray.` }
     if (numbers.has(`${setId}/${number}`))
       return { path: ['number'], sentence: `there is another egg ${number} in its set.` }
     numbers.add(`${setId}/${number}`)
     // The place of an egg that was taken out may have another by now.
     if (place && removed === null) {
       const spot = `${setId}/${place.trayId}/${place.row}/${place.column}`
-      if (places.has(spot)) return { path: ['place'], sentence: `egg ${number} lies where another one lies.` }
+      if (places.has(spot))
+        return { path: pathOfPlace(egg), sentence: `egg ${number} lies where another one lies.` }
       places.add(spot)
     }
     return null
   }
 }
 
-function lookFaults(eggs: readonly EggRecord[]): (look: LookRecord) => FieldProblem | null {
+/** Where the egg's place is said: in the latest event that moved it. */
+function pathOfPlace({ events }: Egg): Array<string | number> {
+  const standing = new Set(standingEvents(events))
+  return ['events', events.findLastIndex((event) => event.kind === 'moved' && standing.has(event)), 'place']
+}
+
+function lookFaults(eggs: readonly Egg[]): (look: LookRecord) => FieldProblem | null {
   const setOf = new Map(eggs.map((egg) => [egg.id, egg.setId]))
   const twice = firstOf<LookRecord>(({ id }) => id, 'is there twice')
   return (look) => {

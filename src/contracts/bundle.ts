@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { rawRecordsOf, sayProblems, setAsideSchema, sortOut, type Book, type RawRecord } from './book.ts'
 import { idField } from './fields.ts'
+import { withEvents } from './egg-record.ts'
+import type { RecordTable } from './record-tables.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
@@ -24,7 +26,7 @@ export interface MissingPhoto {
 }
 
 /** Everything of a hatchery. Photographs are fetched one by one, so that a large book needs no large memory. */
-export interface Bundle extends Pick<Book, 'records'> {
+export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   /** Records that could not be read where the bundle was written; they travel as they are. */
   aside: RawRecord[]
   /** Media types of the photographs that are there, by id. */
@@ -35,7 +37,7 @@ export interface Bundle extends Pick<Book, 'records'> {
 }
 
 /** What a bundle is made of. */
-export interface BundleSource extends Pick<Bundle, 'records' | 'aside'> {
+export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried'> {
   /** Null for a photograph that is gone. */
   photo(id: string): Promise<Uint8Array | null>
 }
@@ -100,12 +102,25 @@ function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): Wanted
   return [...wanted.values()]
 }
 
+/** The records as they are written: eggs without the state that follows from their events, and those that are gone. */
+function fileOf(records: HatcheryRecords, buried: readonly RawRecord[]): object {
+  const of = (table: RecordTable): unknown[] =>
+    buried.filter((record) => record.table === table).map(({ value }) => value)
+  return {
+    ...records,
+    sets: [...records.sets, ...of('sets')],
+    eggs: [...records.eggs.map((egg) => withEvents(egg, [])), ...of('eggs')],
+    looks: [...records.looks, ...of('looks')],
+    sessions: [...records.sessions, ...of('sessions')],
+  }
+}
+
 /**
  * Writes everything into one ZIP file: records, photographs, what was set aside, and a manifest of their hashes. A
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, photo }: BundleSource,
+  { records, aside, buried, photo }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -116,7 +131,7 @@ export async function writeBundle(
     manifest.files[name] = { bytes: bytes.length, sha256: await sha256(bytes) }
     await zip.text(name, json)
   }
-  await text(RECORDS_FILE, records)
+  await text(RECORDS_FILE, fileOf(records, buried))
   if (aside.length > 0)
     await text(
       ASIDE_FILE,
@@ -166,7 +181,7 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     if (!zip.names.includes(name) && !name.startsWith('photos/'))
       throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
   }
-  const records = parseRecords(await readJson(zip, RECORDS_FILE, manifest), zone)
+  const { records, buried } = parseRecords(await readJson(zip, RECORDS_FILE, manifest), zone)
   const aside = zip.names.includes(ASIDE_FILE)
     ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
     : { success: true as const, data: [] }
@@ -187,6 +202,7 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
   }
   const bundle: Bundle = {
     records,
+    buried,
     aside: aside.data,
     photoTypes: types,
     missing,
@@ -232,7 +248,7 @@ function readManifest(json: unknown): Manifest {
   return manifest.data
 }
 
-function parseRecords(json: unknown, zone: string): HatcheryRecords {
+function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buried'> {
   const head = z.object({ format: z.string(), version: z.number(), exportedAt: z.unknown() }).safeParse(json)
   if (!head.success || head.data.format !== 'perlumen-records')
     throw new BundleError('This ZIP file is no Perlumen bundle.')
@@ -251,12 +267,12 @@ function parseRecords(json: unknown, zone: string): HatcheryRecords {
     throw new BundleError('The bundle holds no list of sessions.')
   const exportedAt = z.iso.datetime().safeParse(head.data.exportedAt)
   if (!exportedAt.success) throw new BundleError('The bundle does not say when it was written.')
-  const { records, aside } = sortOut(rawRecordsOf(lists), zone, exportedAt.data)
+  const { records, aside, buried } = sortOut(rawRecordsOf(lists), zone, exportedAt.data)
   if (aside[0])
     throw new BundleError(
       `A record in the bundle is not as it should be (${aside[0].table}): ${sayProblems(aside[0].problems)}`,
     )
-  return records
+  return { records, buried }
 }
 
 async function sha256(bytes: Uint8Array): Promise<string> {

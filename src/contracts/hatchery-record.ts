@@ -6,6 +6,7 @@ import { CANDLING_LIMITS, LIMIT_SCHOOLS, type CandlingLimits } from '../core/ses
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../core/units.ts'
 import { idField, instantField, localDateField, zoneField } from './fields.ts'
+import { FRESH, stampSchema } from './stamp.ts'
 
 export const incubatorSchema = z.object({
   id: idField,
@@ -23,6 +24,7 @@ const limitField = z.number().min(0.2).max(240)
 
 /** The place and its habits: what a new plan starts from. */
 export const hatcheryRecordSchema = z.object({
+  stamp: stampSchema,
   name: z.string().max(120),
   zone: zoneField,
   units: z.enum(UNIT_SYSTEMS),
@@ -61,6 +63,7 @@ export const FIRST_INCUBATOR_ID = 'incubator-1'
 /** A hatchery nobody has described yet. @param zone - of this device */
 export function newHatchery(zone: string): HatcheryRecord {
   return {
+    stamp: FRESH,
     name: '',
     zone,
     units: 'metric',

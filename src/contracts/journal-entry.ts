@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { idField } from './fields.ts'
 import { lookRecordSchema } from './look-record.ts'
-import { eggRecordSchema, setRecordSchema } from './set-record.ts'
+import { eggRecordSchema } from './egg-record.ts'
+import { setRecordSchema } from './set-record.ts'
 
 /** How a record was before a step; null for what did not exist. */
 const before = <T extends z.ZodType>(schema: T) =>
@@ -15,7 +16,8 @@ export const journalEntrySchema = z.object({
   /** The egg at hand, where the step was about one. */
   eggId: idField.nullable(),
   sets: before(setRecordSchema),
-  eggs: before(eggRecordSchema),
+  /** What the step noted of eggs: taken back, each of them holds no longer. `created` brought the egg into the book. */
+  eggs: z.array(z.object({ id: idField, created: z.boolean(), eventIds: z.array(idField) })),
   looks: before(lookRecordSchema),
 })
 export type JournalEntry = z.infer<typeof journalEntrySchema>
@@ -27,7 +29,6 @@ export const stepSchema = z.object({
     eggs: z.array(eggRecordSchema),
     looks: z.array(lookRecordSchema),
   }),
-  gone: z.array(z.object({ table: z.enum(['sets', 'eggs', 'looks']), id: idField })),
   /** The undo entry that the step adds, or takes back. */
   journal: z.object({ add: journalEntrySchema.nullable(), take: z.int().nullable() }),
 })

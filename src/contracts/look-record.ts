@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ACTIONS, GRADES, UNREADABLE_CODES, type Verdict } from '../core/grade/types.ts'
 import { READING_REASONS, type EggReading } from '../core/measure/reading.ts'
 import { fractionField, idField, instantField, type HoldsAll } from './fields.ts'
+import { stampSchema } from './stamp.ts'
 
 const fraction = fractionField
 const suggestedGrade = z.enum([...GRADES, 'unsure'])
@@ -142,6 +143,7 @@ export type RegradeCause = (typeof REGRADE_CAUSES)[number]
 
 export const lookRecordSchema = z.object({
   id: idField,
+  stamp: stampSchema,
   eggId: idField,
   setId: idField,
   takenAt: instantField,

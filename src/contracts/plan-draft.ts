@@ -5,10 +5,11 @@ import { CRACKS } from '../core/intake/setting-advice.ts'
 import { EGG_CHOICES, type PlanDraft } from '../core/planning/plan-draft.ts'
 import { at, problemsOf } from './field-problem.ts'
 import { idField, localDateField, shellField, speciesField } from './fields.ts'
-import { batchSchema, eggRecordSchema, traySchema } from './set-record.ts'
+import { eggRecordSchema, lengthField, markField, weightField } from './egg-record.ts'
+import { batchSchema, traySchema } from './set-record.ts'
 
 const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/)
-const { mark, laidOn, waxed, weightG, lengthMm, breadthMm, number } = eggRecordSchema.shape
+const { laidOn, number } = eggRecordSchema.shape
 
 /** A plan on the way, as it is kept in the browser between visits. */
 export const planDraftSchema: z.ZodType<PlanDraft> = z.object({
@@ -29,13 +30,13 @@ export const planDraftSchema: z.ZodType<PlanDraft> = z.object({
         id: idField,
         batchId: idField,
         number,
-        mark,
+        mark: markField,
         laidOn,
         crack: z.enum(CRACKS),
-        waxed,
-        weightG,
-        lengthMm,
-        breadthMm,
+        waxed: z.boolean(),
+        weightG: weightField.nullable(),
+        lengthMm: lengthField.nullable(),
+        breadthMm: lengthField.nullable(),
         choice: z.enum(EGG_CHOICES),
       }),
     )

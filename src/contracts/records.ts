@@ -3,7 +3,8 @@ import { instantField } from './fields.ts'
 import { hatcheryRecordSchema } from './hatchery-record.ts'
 import { lookRecordSchema } from './look-record.ts'
 import { sessionRecordSchema } from './session-record.ts'
-import { eggRecordSchema, setRecordSchema } from './set-record.ts'
+import { eggRecordSchema, type Egg } from './egg-record.ts'
+import { setRecordSchema } from './set-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
 export const RECORDS_VERSION = 6
@@ -19,4 +20,5 @@ export const hatcherySchema = z.object({
   looks: z.array(lookRecordSchema),
   sessions: z.array(sessionRecordSchema),
 })
-export type HatcheryRecords = z.infer<typeof hatcherySchema>
+/** The records of a file as the program works with them: each egg with its state. */
+export type HatcheryRecords = Omit<z.infer<typeof hatcherySchema>, 'eggs'> & { eggs: Egg[] }

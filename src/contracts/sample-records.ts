@@ -5,8 +5,10 @@ import { MEASURING_VERSION } from '../core/measure/version.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
 import type { LookRecord } from './look-record.ts'
+import { FRESH } from './stamp.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
-import { plainEgg, type EggRecord, type SetRecord } from './set-record.ts'
+import { newEgg, type Egg } from './egg-record.ts'
+import { type SetRecord } from './set-record.ts'
 
 let made: HatcheryRecords | null = null
 
@@ -20,6 +22,7 @@ export function sampleRecords(): HatcheryRecords {
 function makeSample(): HatcheryRecords {
   const set: SetRecord = {
     id: 'set-1',
+    stamp: FRESH,
     name: 'North shelf',
     species: 'chicken',
     breed: 'Holm Beacon',
@@ -50,8 +53,8 @@ function makeSample(): HatcheryRecords {
     policy: 'second-look',
     notes: '',
   }
-  const eggs: EggRecord[] = [1, 2].map((number) =>
-    plainEgg({
+  const eggs: Egg[] = [1, 2].map((number) =>
+    newEgg({
       id: `egg-${number}`,
       setId: set.id,
       number,
@@ -70,7 +73,7 @@ function makeSample(): HatcheryRecords {
   }
 }
 
-function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
+function sampleLook(set: SetRecord, egg: Egg): LookRecord {
   const shot = { widthPx: 320, heightPx: 320 }
   const { image } = simulatePhoto({
     seed: egg.id,
@@ -83,6 +86,7 @@ function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
   const reading = measured.eggs[0]!
   return {
     id: `look-${egg.number}`,
+    stamp: FRESH,
     eggId: egg.id,
     setId: set.id,
     takenAt: '2026-03-11T08:00:00.000Z',
@@ -98,4 +102,14 @@ function sampleLook(set: SetRecord, egg: EggRecord): LookRecord {
     own: null,
     replaced: false,
   }
+}
+
+/** Records without what each write counts on, to be compared with what they were. */
+export function unstamped<T extends object>(list: readonly T[]): Array<Omit<T, 'stamp'>> {
+  return list.map((record) => ({ ...record, stamp: undefined }))
+}
+
+/** Eggs as they stand, however they came to it. */
+export function asTheyStand(eggs: readonly Egg[]): Array<Omit<Egg, 'stamp' | 'events'>> {
+  return eggs.map((egg) => ({ ...egg, stamp: undefined, events: undefined }))
 }

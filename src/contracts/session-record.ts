@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { SessionEvent } from '../core/session/session.ts'
 import { PREFLIGHT } from '../core/session/preflight.ts'
 import { idField, instantField } from './fields.ts'
+import { stampSchema } from './stamp.ts'
 
 /** What sets off a picture: a key or pedal, a timer, or the egg itself as it lies still on the lamp. */
 export const TRIGGERS = ['key', 'timer', 'itself'] as const
@@ -22,6 +23,7 @@ const eventSchema = z.discriminatedUnion('kind', [
 /** One evening at the bench with one set. All that is needed to go on after a crash is written as it happens. */
 export const sessionRecordSchema = z.object({
   id: idField,
+  stamp: stampSchema,
   setId: idField,
   startedAt: instantField,
   endedAt: instantField.nullable(),

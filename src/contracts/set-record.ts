@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { GRADES, POLICIES } from '../core/grade/types.ts'
+import { POLICIES } from '../core/grade/types.ts'
 import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
 import { MOST_DELAY_HOURS } from '../core/incubation/development.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
-import { CRACKS } from '../core/intake/setting-advice.ts'
 import { NUMBERINGS } from '../core/tray/layout.ts'
-import { idField, instantField, localDateField, shellField, speciesField } from './fields.ts'
+import { idField, instantField, shellField, speciesField } from './fields.ts'
+import { stampSchema } from './stamp.ts'
 
 export const traySchema = z.object({
   id: idField,
@@ -47,6 +47,7 @@ export type PlanChoices = z.infer<typeof planChoicesSchema>
 
 export const setRecordSchema = z.object({
   id: idField,
+  stamp: stampSchema,
   name: z.string().min(1).max(120),
   species: speciesField,
   breed: z.string().max(120),
@@ -66,55 +67,3 @@ export const setRecordSchema = z.object({
   standInBasket: z.string().max(40).optional(),
 })
 export type SetRecord = z.infer<typeof setRecordSchema>
-
-/** `alive`: opened or looked at again, and found living. */
-export const OUTCOMES = ['hatched', 'alive', 'clear', 'blood-ring', 'quitter'] as const
-export type Outcome = (typeof OUTCOMES)[number]
-
-export const eggRecordSchema = z.object({
-  id: idField,
-  setId: idField,
-  number: z.int().min(1),
-  /** What is pencilled on the shell besides the number. */
-  mark: z.string().max(40),
-  /** `reference`: not set, kept to compare with. */
-  role: z.enum(['set', 'left-out', 'reference']),
-  place: z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) }).nullable(),
-  batchId: idField.nullable(),
-  laidOn: localDateField.nullable(),
-  crack: z.enum(CRACKS),
-  waxed: z.boolean(),
-  weightG: z.number().positive().max(500).nullable(),
-  lengthMm: z.number().positive().max(200).nullable(),
-  breadthMm: z.number().positive().max(200).nullable(),
-  /** What became of it: hatched, or found when it was opened. */
-  outcome: z.object({ at: instantField, found: z.enum(OUTCOMES) }).nullable(),
-  removed: z
-    .object({
-      at: instantField,
-      grade: z.enum([...GRADES, 'unsure']),
-      reason: z.string(),
-      lookId: idField,
-      againstPolicy: z.boolean(),
-    })
-    .nullable(),
-})
-export type EggRecord = z.infer<typeof eggRecordSchema>
-
-/** An egg of which nothing but its number and place is known. */
-export function plainEgg(egg: Pick<EggRecord, 'id' | 'setId' | 'number' | 'place'>): EggRecord {
-  return {
-    ...egg,
-    mark: '',
-    role: 'set',
-    batchId: null,
-    laidOn: null,
-    crack: 'none',
-    waxed: false,
-    weightG: null,
-    lengthMm: null,
-    breadthMm: null,
-    outcome: null,
-    removed: null,
-  }
-}

@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { sayReason } from '../core/grade/reason-words.ts'
 import { rawRecordsOf, sortOut } from './book.ts'
 import { readBundle } from './bundle.ts'
+import type { Egg } from './egg-record.ts'
 import type { LookRecord } from './look-record.ts'
 import type { HatcheryRecords } from './records.ts'
-import { sampleRecords } from './sample-records.ts'
+import { asTheyStand, sampleRecords } from './sample-records.ts'
 import { upgraded } from './upgrade.ts'
 
 const now = sampleRecords()
@@ -17,8 +18,9 @@ function read(file: Record<string, unknown>, zone: string): HatcheryRecords {
   return records
 }
 
-/** A look as it was kept up to version 5. */
-const asKept = ({ madeBy: _m, earlierVerdicts: _e, verdict, ...look }: LookRecord) => ({
+/** An egg and a look as they were kept up to version 5. */
+const eggAsKept = ({ stamp: _s, events: _e, ...egg }: Egg) => egg
+const asKept = ({ stamp: _s, madeBy: _m, earlierVerdicts: _e, verdict, ...look }: LookRecord) => ({
   ...look,
   verdict: { ...verdict, reasons: verdict.reasons.map(sayReason) },
 })
@@ -69,7 +71,7 @@ it('brings records of version 2 up to date: no lines by hand, no scale', () => {
     ...look,
     reading: { ...look.reading, signs: undefined },
   }))
-  const eggs = now.eggs.map(({ outcome: _o, ...egg }) => egg)
+  const eggs = now.eggs.map(eggAsKept).map(({ outcome: _o, ...egg }) => egg)
   const records = read(
     { ...now, version: 2, hatchery, eggs, looks: JSON.parse(JSON.stringify(looks)) as unknown },
     'UTC',
@@ -88,7 +90,13 @@ it('brings records of version 3 up to date: agreed by key, taken out as advised,
   const removed = { at: now.looks[1]!.takenAt, grade: 'clear', reason: 'even glow', lookId: 'look-2' }
   const { sessions: _s, ...rest } = now
   const records = read(
-    { ...rest, version: 3, hatchery, looks, eggs: [now.eggs[0], { ...now.eggs[1], removed }] },
+    {
+      ...rest,
+      version: 3,
+      hatchery,
+      looks,
+      eggs: now.eggs.map(eggAsKept).map((egg, i) => (i === 1 ? { ...egg, removed } : egg)),
+    },
     'UTC',
   )
   expect(records.looks[0]).toMatchObject({ movement: null, own: { by: 'key' } })
@@ -100,7 +108,16 @@ it('brings records of version 3 up to date: agreed by key, taken out as advised,
 
 it('brings records of version 5 up to date: its sentences stay what they were, nobody knows who made its figures', () => {
   const looks = now.looks.map(asKept)
-  const records = read({ ...now, version: 5, looks }, 'UTC')
+  const outcome = { at: '2026-03-22T08:00:00.000Z', found: 'hatched' as const }
+  const eggs = now.eggs.map(eggAsKept).map((egg) => ({ ...egg, weightG: 58.2, lengthMm: 56, outcome }))
+  const records = read({ ...now, version: 5, looks, eggs }, 'UTC')
+  expect(asTheyStand(records.eggs)).toEqual(asTheyStand(now.eggs.map((egg, i) => ({ ...egg, ...eggs[i]! }))))
+  expect(records.eggs[0]!.events.map(({ kind, at }) => [kind, at])).toEqual([
+    ['moved', null],
+    ['weighed', null],
+    ['callipered', null],
+    ['out', outcome.at],
+  ])
   expect(records.looks[0]).toMatchObject({
     verdict: { reasons: looks[0]!.verdict.reasons.map((sentence) => ({ code: 'said', sentence })) },
     madeBy: { measuring: null, model: null },

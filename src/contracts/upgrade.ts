@@ -1,5 +1,6 @@
-import type { RecordTable } from './book.ts'
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
+import { RECORD_TABLES, type RecordTable } from './record-tables.ts'
+import { FRESH } from './stamp.ts'
 
 /** A record as it came, an object of which nothing else is known. */
 type Raw = Record<string, unknown>
@@ -140,6 +141,28 @@ const STEPS: readonly UpgradeStep[] = [
       earlierVerdicts: [],
     }),
   },
+  {
+    // An egg was its state; what had happened to it was not kept.
+    to: 6,
+    table: 'eggs',
+    isOlder: (egg) => !('events' in egg),
+    change: ({ id, setId, number, role, batchId, laidOn, ...state }) => ({
+      id,
+      setId,
+      number,
+      role,
+      batchId,
+      laidOn,
+      events: eventsOfState(state),
+    }),
+  },
+  ...RECORD_TABLES.map((table) => ({
+    // Nobody noted who had written a record.
+    to: 6,
+    table,
+    isOlder: (raw: Raw) => !('stamp' in raw),
+    change: (raw: Raw) => ({ ...raw, stamp: FRESH }),
+  })),
 ]
 
 /**
@@ -159,6 +182,31 @@ function isRaw(value: unknown): value is Raw {
 
 function firstTrayId(setId: unknown): string {
   return `${String(setId)}-tray-1`
+}
+
+/** What is known of an egg as events, as they would have been noted; when, where that was kept. */
+function eventsOfState(state: Raw): Raw[] {
+  const { mark, place, crack, waxed, weightG, lengthMm, breadthMm, outcome, removed } = state
+  const events: Raw[] = []
+  const note = (kind: string, fields: Raw, at: unknown = null): void => {
+    events.push({ id: `intake-${events.length + 1}`, at, device: null, kind, ...fields })
+  }
+  if (mark !== '') note('marked', { mark })
+  if (place !== null) note('moved', { place })
+  if (crack !== 'none') note('crack-seen', { crack })
+  if (waxed !== false) note('waxed', { waxed })
+  if (weightG !== null) note('weighed', { weightG })
+  if (lengthMm !== null || breadthMm !== null) note('callipered', { lengthMm, breadthMm })
+  if (isRaw(outcome)) {
+    const { at, found } = outcome
+    if (found === 'hatched') note('out', {}, at)
+    else note('opened', { found }, at)
+  }
+  if (isRaw(removed)) {
+    const { at, ...how } = removed
+    note('removed', how, at)
+  }
+  return events
 }
 
 function withSaidReasons(verdict: unknown): unknown {

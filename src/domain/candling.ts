@@ -1,6 +1,7 @@
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { candlingOpenedAt } from '../core/agenda/agenda.ts'
 import { mayLookAgain } from '../core/agenda/second-look.ts'
@@ -44,9 +45,9 @@ export function suspectedBy(looks: readonly LookRecord[], set: Pick<SetRecord, '
 }
 
 export function matesLooks(
-  eggs: readonly EggRecord[],
-  egg: EggRecord,
-  lookOf: (egg: EggRecord) => LookRecord | undefined,
+  eggs: readonly Egg[],
+  egg: Egg,
+  lookOf: (egg: Egg) => LookRecord | undefined,
 ): LookRecord[] {
   return eggs.filter((mate) => mate.id !== egg.id).flatMap((mate) => lookOf(mate) ?? [])
 }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { learnOffsets } from '../core/grade/learn.ts'
 import { confirmedLooks, knownLooks } from './confirmed-looks.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
-import type { Outcome } from '../contracts/set-record.ts'
+import type { Outcome } from '../contracts/egg-record.ts'
 
 const at = '2026-03-22T08:00:00.000Z'
 

@@ -7,7 +7,8 @@ import type { Grade } from '../core/grade/types.ts'
 import { stageOf } from '../core/species/species.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { HatcheryRecords } from '../contracts/records.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
 
 /** A look whose egg is known for what it was, with its set. */
 interface Confirmed {
@@ -17,7 +18,7 @@ interface Confirmed {
 }
 
 /** What the egg was at a look; null where that is not known. */
-function truthAt(look: LookRecord, { outcome, removed }: EggRecord): Grade | null {
+function truthAt(look: LookRecord, { outcome, removed }: Egg): Grade | null {
   if (!outcome) return null
   if (outcome.found === 'hatched' || outcome.found === 'alive') return 'developing'
   if (outcome.found === 'clear') return 'clear'

@@ -1,6 +1,6 @@
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
-import type { EggRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import {
   scaleFromCalliper,
@@ -57,7 +57,7 @@ export function isByCamera({ source }: Pick<LookRecord, 'source'>): boolean {
 /** Millimetres of a look, by the surest scale that is known for it; null when sizes are relative only. */
 export function sizeOfLook(
   look: LookRecord,
-  egg: EggRecord | null,
+  egg: Egg | null,
   hatchery: HatcheryRecord,
 ): { size: EggSizeMm; scale: Scale } | null {
   const figures = figuresOfLook(look)

@@ -1,5 +1,7 @@
 import type { LookRecord, MovementReading, RegradeCause } from '../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
+import { FRESH } from '../contracts/stamp.ts'
 import { GRADES, type PerGrade, type Verdict } from '../core/grade/types.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
@@ -17,7 +19,7 @@ export interface LookSurroundings {
 }
 
 export interface LookInput extends LookSurroundings {
-  egg: EggRecord
+  egg: Egg
   /** The photograph's size. */
   measured: { widthPx: number; heightPx: number }
   /** What it says of this egg. */
@@ -61,6 +63,7 @@ export function lookFrom(
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
   return {
     id: newId(),
+    stamp: FRESH,
     eggId: egg.id,
     setId: set.id,
     takenAt,

@@ -4,7 +4,8 @@ import type { PlanDraft } from '../core/planning/plan-draft.ts'
 import { newHatchery } from '../contracts/hatchery-record.ts'
 import { planDraftSchema } from '../contracts/plan-draft.ts'
 import { planToRecords } from './plan-to-records.ts'
-import { eggRecordSchema, setRecordSchema } from '../contracts/set-record.ts'
+import { eggOf, eggRecordSchema } from '../contracts/egg-record.ts'
+import { setRecordSchema } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 const hatchery = { ...newHatchery('Europe/Lisbon'), dayCount: 'set-day-is-1' as const }
@@ -74,7 +75,7 @@ describe('a finished plan', () => {
   it('becomes records that the schemas take, with every egg in its role', () => {
     const { sets, eggs } = records()
     expect(sets.map((set) => setRecordSchema.parse(set))).toEqual(sets)
-    expect(eggs.map((egg) => eggRecordSchema.parse(egg))).toEqual(eggs)
+    expect(eggs.map((egg) => eggOf(eggRecordSchema.parse(egg)))).toEqual(eggs)
     expect(sets[0]).toMatchObject({
       name: 'Holm Beacon',
       shell: 'brown',

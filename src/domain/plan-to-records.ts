@@ -2,11 +2,13 @@ import type { PlanGroup } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
 import { SPECIES } from '../core/species/species.ts'
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import { newEgg, type Egg } from '../contracts/egg-record.ts'
+import { FRESH } from '../contracts/stamp.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
 
 export interface PlanRecords {
   sets: SetRecord[]
-  eggs: EggRecord[]
+  eggs: Egg[]
 }
 
 /**
@@ -30,6 +32,7 @@ export function planToRecords(
     const trayIds = new Map(group.trays.map((tray) => [tray.id, newId()]))
     records.sets.push({
       id: setId,
+      stamp: FRESH,
       name: draft.names[group.species]?.trim() || defaultSetName(draft, group),
       species: group.species,
       breed: [...new Set(batches.map((batch) => batch.breed).filter(Boolean))].join(', ').slice(0, 120),
@@ -59,16 +62,19 @@ export function planToRecords(
       notes: draft.notes,
     })
     for (const { egg, set, place } of group.eggs) {
-      const { id: _, choice, ...kept } = egg
-      records.eggs.push({
-        ...kept,
-        id: newId(),
-        setId,
-        outcome: null,
-        removed: null,
-        role: set ? 'set' : choice === 'reference' ? 'reference' : 'left-out',
-        place: place && { ...place, trayId: trayIds.get(place.trayId)! },
-      })
+      const { id: _, choice, ...known } = egg
+      records.eggs.push(
+        newEgg(
+          {
+            ...known,
+            id: newId(),
+            setId,
+            role: set ? 'set' : choice === 'reference' ? 'reference' : 'left-out',
+            place: place && { ...place, trayId: trayIds.get(place.trayId)! },
+          },
+          { at: nowIso },
+        ),
+      )
     }
   }
   return records

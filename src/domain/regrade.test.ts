@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { lookRecordSchema, type LookRecord } from '../contracts/look-record.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
-import { plainEgg } from '../contracts/set-record.ts'
+import { newEgg } from '../contracts/egg-record.ts'
 import { livingShadow } from '../core/grade/expected.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { perGrade } from '../core/grade/types.ts'
@@ -16,10 +16,10 @@ const NOTHING = perGrade(() => 0)
 const EGGS = 24
 
 /** A tray of living eggs that are all behind their calendar; the model of each alone doubts some of them. */
-function lateTray(): { eggs: ReturnType<typeof plainEgg>[]; looks: LookRecord[] } {
+function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: LookRecord[] } {
   const behind = livingShadow(0.4).middle
   const eggs = Array.from({ length: EGGS }, (_, i) =>
-    plainEgg({ id: `e${i}`, setId: set.id, number: i + 1, place: { trayId: 'tray-1', row: 0, column: i } }),
+    newEgg({ id: `e${i}`, setId: set.id, number: i + 1, place: { trayId: 'tray-1', row: 0, column: i } }),
   )
   const looks = eggs.map((egg, i) => {
     const reading = {
@@ -32,7 +32,7 @@ function lateTray(): { eggs: ReturnType<typeof plainEgg>[]; looks: LookRecord[] 
   return { eggs, looks: looks.map((look) => ({ ...look, earlierVerdicts: [] })) }
 }
 
-function together(eggs: ReturnType<typeof plainEgg>[], looks: readonly LookRecord[]): LookRecord[] {
+function together(eggs: ReturnType<typeof newEgg>[], looks: readonly LookRecord[]): LookRecord[] {
   return trayGradedTogether({
     set,
     eggs,

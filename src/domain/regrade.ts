@@ -1,5 +1,6 @@
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { PerGrade } from '../core/grade/types.ts'
 import { figuresOfLook } from './look-figures.ts'
@@ -11,10 +12,10 @@ const ONE_CANDLING_MS = 43_200_000
 export interface TrayAtCandling {
   set: SetRecord
   /** All eggs of the set: mates may lie in other trays. */
-  eggs: readonly EggRecord[]
+  eggs: readonly Egg[]
   /** The look that stands at this candling, and the egg's looks before it, oldest first. */
-  lookOf: (egg: EggRecord) => LookRecord | undefined
-  earlierOf: (egg: EggRecord) => readonly LookRecord[]
+  lookOf: (egg: Egg) => LookRecord | undefined
+  earlierOf: (egg: Egg) => readonly LookRecord[]
   learnt: PerGrade
   trayId: string
   /** Now, as an ISO instant. */
@@ -70,7 +71,7 @@ export function gradedByAnother(looks: readonly LookRecord[]): LookRecord[] {
 
 export interface SetToGrade {
   set: SetRecord
-  eggs: readonly EggRecord[]
+  eggs: readonly Egg[]
   /** Of this set, in any order. */
   looks: readonly LookRecord[]
   learnt: PerGrade

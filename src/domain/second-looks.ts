@@ -1,12 +1,13 @@
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { secondLookAtMs } from '../core/agenda/second-look.ts'
 import { suspectedBy } from './candling.ts'
 
 export interface SecondLook {
-  egg: EggRecord
+  egg: Egg
   first: LookRecord
   dueAtMs: number
 }
@@ -15,7 +16,7 @@ export interface SecondLook {
 export function secondLooksOf(
   set: SetRecord,
   hatchery: HatcheryRecord,
-  eggs: readonly EggRecord[],
+  eggs: readonly Egg[],
   looksOf: (eggId: string) => readonly LookRecord[],
 ): SecondLook[] {
   if (set.done.some(({ key }) => key === 'lockdown')) return []

@@ -8,7 +8,8 @@ import {
   type ScheduleInput,
 } from '../core/incubation/schedule.ts'
 import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
-import type { EggRecord, SetRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { SetRecord } from '../contracts/set-record.ts'
 
 /** A set's plan in the terms of the schedule. */
 export function scheduleInputOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleInput {
@@ -65,7 +66,7 @@ export function scheduleOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleEv
 export function progressOf(
   set: SetRecord,
   hatchery: HatcheryRecord,
-  eggs: readonly EggRecord[],
+  eggs: readonly Egg[],
   looks: ReadonlyArray<{ eggId: string; takenAt: string; replaced: boolean }>,
 ): SetProgress {
   return {

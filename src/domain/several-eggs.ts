@@ -1,5 +1,6 @@
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { EggRecord, TrayRecord } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/egg-record.ts'
+import type { TrayRecord } from '../contracts/set-record.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 import { arrangeInGrid, type GridPlace } from '../core/tray/arrange.ts'
 import { assignEggs } from '../core/tray/assign-eggs.ts'
@@ -11,7 +12,7 @@ export interface SeveralEggs<Photo = unknown> {
   takenAt: string
   widthPx: number
   heightPx: number
-  eggs: Array<{ reading: EggReading; place: EggRecord | null }>
+  eggs: Array<{ reading: EggReading; place: Egg | null }>
 }
 
 /** Where the eggs of a picture most likely belong: the picture's rows and columns laid over the tray, from one egg on. */
@@ -19,7 +20,7 @@ export function placeSeveral(
   readings: readonly EggReading[],
   { rows, columns }: Pick<TrayRecord, 'rows' | 'columns'>,
   from: GridPlace,
-  waitingAt: (place: GridPlace) => EggRecord | undefined,
+  waitingAt: (place: GridPlace) => Egg | undefined,
 ): SeveralEggs['eggs'] {
   const grid = arrangeInGrid(
     readings.map((reading) => reading.outline.centre),
@@ -33,7 +34,7 @@ export function placeSeveral(
 export function placedOne<Photo>(
   picture: SeveralEggs<Photo>,
   index: number,
-  egg: EggRecord | null,
+  egg: Egg | null,
 ): SeveralEggs<Photo> {
   return {
     ...picture,

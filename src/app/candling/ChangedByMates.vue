@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import { ACTION_WORDS, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 
 /** What is suggested otherwise now that all mates of a tray are known. The candler's own word stands in any case. */
 defineProps<{
-  changed: ReadonlyArray<{ egg: EggRecord; look: LookRecord; before: LookRecord['verdict'] }>
-  placeOf: (egg: EggRecord) => string
+  changed: ReadonlyArray<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>
+  placeOf: (egg: Egg) => string
 }>()
 </script>
 

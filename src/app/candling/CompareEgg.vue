@@ -2,7 +2,8 @@
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
@@ -23,8 +24,8 @@ const props = defineProps<{
   mates: readonly LookRecord[]
   /** Looks at the set's unset eggs, newest last. */
   references: readonly LookRecord[]
-  placeOf: (egg: EggRecord) => string
-  eggOf: (look: LookRecord) => EggRecord | undefined
+  placeOf: (egg: Egg) => string
+  eggOf: (look: LookRecord) => Egg | undefined
 }>()
 
 const BLINK_MS = 800

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import type { SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
 defineProps<{
   picture: SeveralEggs
-  waiting: readonly EggRecord[]
-  placeOf: (egg: EggRecord) => string
+  waiting: readonly Egg[]
+  placeOf: (egg: Egg) => string
   busy: boolean
 }>()
-const emit = defineEmits<{ place: [index: number, egg: EggRecord | null]; keep: []; discard: [] }>()
+const emit = defineEmits<{ place: [index: number, egg: Egg | null]; keep: []; discard: [] }>()
 </script>
 
 <template>

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, Outcome } from '../../contracts/set-record.ts'
+import type { Egg, Outcome } from '../../contracts/egg-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
@@ -19,11 +19,11 @@ const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
 const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
-function placeOf(egg: EggRecord): string {
+function placeOf(egg: Egg): string {
   return nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
 }
 /** The egg in the candler's hand; with `against`, one that the policy would leave in. */
-const asked = shallowRef<{ egg: EggRecord; look: LookRecord; against: boolean } | null>(null)
+const asked = shallowRef<{ egg: Egg; look: LookRecord; against: boolean } | null>(null)
 const reason = ref('')
 const counted = ref<number | null>(null)
 const problem = ref('')
@@ -67,7 +67,7 @@ async function takeOut(): Promise<void> {
     problem.value = 'This could not be saved; the egg still counts as in the incubator.'
   }
 }
-async function noteOutcome(egg: EggRecord, found: Outcome | null): Promise<void> {
+async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
   try {
     await hatchery.commit('what was found', egg.id, {
       eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }],
@@ -76,7 +76,7 @@ async function noteOutcome(egg: EggRecord, found: Outcome | null): Promise<void>
     problem.value = 'What was found could not be saved.'
   }
 }
-function ask(egg: EggRecord, look: LookRecord, against = false): void {
+function ask(egg: Egg, look: LookRecord, against = false): void {
   reason.value = ''
   asked.value = { egg, look, against }
 }

@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { standingAction } from '../../domain/candling.ts'
@@ -13,11 +14,11 @@ import ChangedByMates from './ChangedByMates.vue'
 const props = defineProps<{
   session: SessionRecord
   set: SetRecord
-  seen: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>
-  left: readonly EggRecord[]
+  seen: ReadonlyArray<{ egg: Egg; look: LookRecord }>
+  left: readonly Egg[]
   /** Suggestions that are otherwise since all mates are known. */
-  changed: ReadonlyArray<{ egg: EggRecord; look: LookRecord; before: LookRecord['verdict'] }>
-  placeOf: (egg: EggRecord) => string
+  changed: ReadonlyArray<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>
+  placeOf: (egg: Egg) => string
   nowMs: number
 }>()
 
@@ -39,7 +40,7 @@ const unsaid = computed(() => props.seen.filter(({ look }) => look.own === null)
 const minutes = computed(() =>
   Math.max(1, Math.round((endMs.value - Date.parse(props.session.startedAt)) / 60_000)),
 )
-const places = (list: ReadonlyArray<{ egg: EggRecord }>): string =>
+const places = (list: ReadonlyArray<{ egg: Egg }>): string =>
   list.map(({ egg }) => props.placeOf(egg)).join(', ')
 
 const rows = computed(

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useObjectUrl } from '@vueuse/core'
 import { computed } from 'vue'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import { svgPath } from '../shared/svg-path.ts'
 import type { SeveralEggs } from '../../domain/several-eggs.ts'
 
 /** A photograph with several eggs: each numbered as it lies, with its place in the tray. */
-const props = defineProps<{ picture: SeveralEggs<Blob>; placeOf: (egg: EggRecord) => string }>()
+const props = defineProps<{ picture: SeveralEggs<Blob>; placeOf: (egg: Egg) => string }>()
 
 const url = useObjectUrl(computed(() => props.picture.photo))
 const stroke = computed(() => Math.max(props.picture.widthPx, props.picture.heightPx) / 420)

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { GRADES } from '../../core/grade/types.ts'
@@ -16,7 +16,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 const props = defineProps<{
   look: LookRecord
   species: SpeciesName
-  egg: EggRecord | null
+  egg: Egg | null
   hatchery: HatcheryRecord
   /** Looks at this egg on earlier days. */
   earlier: readonly LookRecord[]

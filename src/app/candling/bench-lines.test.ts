@@ -3,7 +3,7 @@ import { mount, type VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { newHatchery } from '../../contracts/hatchery-record.ts'
 import { sampleRecords } from '../../contracts/sample-records.ts'
-import { plainEgg } from '../../contracts/set-record.ts'
+import { newEgg } from '../../contracts/egg-record.ts'
 import { bluntPole, toEggFrame } from '../../core/geometry/egg-outline.ts'
 import { linesOf, type HandLines as Lines } from '../../core/measure/by-hand.ts'
 import EggPlaces from './EggPlaces.vue'
@@ -159,7 +159,7 @@ describe('the verdict', () => {
 })
 
 describe('several eggs in one picture', () => {
-  const eggs = [1, 2].map((number) => plainEgg({ id: `egg-${number}`, setId: 'set-1', number, place: null }))
+  const eggs = [1, 2].map((number) => newEgg({ id: `egg-${number}`, setId: 'set-1', number, place: null }))
   const picture = {
     photo: new Blob(),
     source: 'file' as const,

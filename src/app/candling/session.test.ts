@@ -5,8 +5,9 @@ import { mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
+import { FRESH } from '../../contracts/stamp.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
@@ -28,6 +29,7 @@ const start = Date.parse('2026-03-11T20:00:00.000Z')
 const at = (minute: number): string => new Date(start + minute * MINUTE).toISOString()
 const session: SessionRecord = {
   id: 'evening',
+  stamp: FRESH,
   setId: 'set-1',
   startedAt: at(0),
   endedAt: null,
@@ -55,7 +57,7 @@ const suggested = (look: LookRecord, action: Action): LookRecord => ({
   ...look,
   verdict: { ...look.verdict, action },
 })
-const placeOf = (egg: EggRecord): string => `P${egg.number}`
+const placeOf = (egg: Egg): string => `P${egg.number}`
 
 beforeEach(() => setActivePinia(createPinia()))
 

@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import type { EggReading } from '../../core/measure/reading.ts'
@@ -56,7 +57,7 @@ export function useBench(set: () => SetRecord) {
   const eggsHere = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value.id))
   const busy = computed(() => phase.value !== 'ready' || many.running.value !== null)
 
-  function choose(egg: EggRecord | null): void {
+  function choose(egg: Egg | null): void {
     if (busy.value || asking.value || !egg) return
     problem.value = null
     currentId.value = egg.id
@@ -85,7 +86,7 @@ export function useBench(set: () => SetRecord) {
 
   /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
   function lookAt(
-    egg: EggRecord,
+    egg: Egg,
     reading: EggReading,
     { photo, source, takenAt, widthPx, heightPx }: Omit<SeveralEggs<Blob>, 'eggs'>,
   ): { look: LookRecord; replaces: LookRecord | null } {
@@ -123,7 +124,7 @@ export function useBench(set: () => SetRecord) {
   /** Saves a measured picture as this egg’s look; one that shows several eggs is not saved but given back. */
   async function use(
     measured: Promise<MeasuredPhoto>,
-    egg: EggRecord,
+    egg: Egg,
     source: LookRecord['source'],
   ): Promise<SeveralEggs<Blob> | null> {
     const { reading, widthPx, heightPx, photo } = await measured
@@ -137,7 +138,7 @@ export function useBench(set: () => SetRecord) {
     return null
   }
 
-  function placeInTray(readings: readonly EggReading[], egg: EggRecord): SeveralEggs['eggs'] {
+  function placeInTray(readings: readonly EggReading[], egg: Egg): SeveralEggs['eggs'] {
     const there = set().trays.find((item) => item.id === egg.place?.trayId) ?? set().trays[0]!
     return placeSeveral(readings, there, egg.place ?? { row: 0, column: 0 }, ({ row, column }) =>
       eggs.value.find(
@@ -151,7 +152,7 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** Says which egg of the tray one in the picture is. */
-  function placeOne(index: number, egg: EggRecord | null): void {
+  function placeOne(index: number, egg: Egg | null): void {
     if (several.value) several.value = placedOne(several.value, index, egg)
   }
 
@@ -209,7 +210,7 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** With the stand-in, the egg goes on the lamp as a hand would put it there. */
-  async function showOnLamp(egg: EggRecord): Promise<void> {
+  async function showOnLamp(egg: Egg): Promise<void> {
     const basket = set().standInBasket
     if (devices.camera?.camera !== 'stand-in' || basket === undefined) return
     await putOnLamp(basket, egg.number, ageInDays(Date.parse(set().setAt), Date.now()))

@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
 import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
 import type { useBench } from './useBench.ts'
@@ -47,7 +47,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const aside: string[] = []
   const measurings: AbortSignal[] = []
   const kept: unknown[] = []
-  const current = shallowRef<EggRecord | null>(eggs[0]!)
+  const current = shallowRef<Egg | null>(eggs[0]!)
   const looks = ref(new Map<string, LookRecord>())
   const problem = ref<string | null>(null)
   const log: string[] = []
@@ -64,14 +64,14 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
     several: ref(null),
     busy: ref(false),
     eggs: ref(eggs),
-    placeOf: (egg: EggRecord) => egg.id,
+    placeOf: (egg: Egg) => egg.id,
     look: {
       get value() {
         return current.value ? (looks.value.get(current.value.id) ?? null) : null
       },
     },
-    lookOf: (egg: EggRecord) => looks.value.get(egg.id),
-    choose: (egg: EggRecord | null) => {
+    lookOf: (egg: Egg) => looks.value.get(egg.id),
+    choose: (egg: Egg | null) => {
       current.value = egg
     },
     advance,

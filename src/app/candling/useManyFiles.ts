@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, shallowRef } from 'vue'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { inLanes } from '../../workers/pool.ts'
 import { readCaptureTime } from '../../devices/camera/photo-files.ts'
@@ -15,10 +15,10 @@ export interface FileOutcome {
 export interface ManyFilesOptions {
   lanes: number
   /** The eggs that wait for a picture, from the one at hand on. */
-  waiting: () => EggRecord[]
-  placeOf: (egg: EggRecord) => string
+  waiting: () => Egg[]
+  placeOf: (egg: Egg) => string
   /** Measures a file and saves it as the egg's look. @throws Error with a sentence where it cannot */
-  take: (file: File, egg: EggRecord, signal: AbortSignal) => Promise<void>
+  take: (file: File, egg: Egg, signal: AbortSignal) => Promise<void>
   sentenceOf: (error: unknown) => string
 }
 

@@ -4,7 +4,8 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import { sampleRecords } from '../../contracts/sample-records.ts'
-import { plainEgg, type SetRecord } from '../../contracts/set-record.ts'
+import { newEgg } from '../../contracts/egg-record.ts'
+import { type SetRecord } from '../../contracts/set-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SensorReading } from '../../devices/air/air-sensor.ts'
 import { useCustodyStore } from '../records/custody.ts'
@@ -28,7 +29,7 @@ const set: SetRecord = {
 }
 const eggs = [
   ...sample.eggs,
-  plainEgg({ id: 'egg-3', setId: set.id, number: 3, place: { trayId: 'tray-2', row: 0, column: 0 } }),
+  newEgg({ id: 'egg-3', setId: set.id, number: 3, place: { trayId: 'tray-2', row: 0, column: 0 } }),
 ]
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 

@@ -2,6 +2,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { limitsOf } from '../../contracts/hatchery-record.ts'
 import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
+import { FRESH } from '../../contracts/stamp.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
@@ -80,6 +81,7 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     if (session.value) return
     await hatchery.saveSession({
       id: crypto.randomUUID(),
+      stamp: FRESH,
       setId: set().id,
       startedAt: new Date().toISOString(),
       endedAt: null,

@@ -4,7 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { plainEgg } from '../../contracts/set-record.ts'
+import { newEgg } from '../../contracts/egg-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
@@ -13,7 +13,7 @@ const {
   looks: [living, clear],
 } = sampleRecords()
 const eggs = [1, 2, 3, 4].map((number) =>
-  plainEgg({
+  newEgg({
     id: `egg-${number}`,
     setId: set!.id,
     number,

@@ -1,5 +1,6 @@
 import localforage from 'localforage'
-import { RECORD_TABLES, type RawRecord, type RecordTable } from '../../contracts/book.ts'
+import type { RawRecord } from '../../contracts/book.ts'
+import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
 import { closeFlush, flushToDisk } from './flush.ts'
 
 const HATCHERY_KEY = 'setting/hatchery'

@@ -1,8 +1,10 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { FRESH } from '../../contracts/stamp.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { plainEgg, type EggRecord, type SetRecord } from '../../contracts/set-record.ts'
+import { newEgg, type Egg } from '../../contracts/egg-record.ts'
+import { type SetRecord } from '../../contracts/set-record.ts'
 import { freshMassG } from '../../core/intake/egg-figures.ts'
 import {
   DEMO_BASKETS,
@@ -88,7 +90,7 @@ async function lookBack(
   worker: EggWorkerClient,
   basket: DemoBasket,
   set: SetRecord,
-  egg: EggRecord,
+  egg: Egg,
   ageDays: number,
   earlier: LookRecord[],
 ): Promise<{ look: LookRecord; photo: Blob } | null> {
@@ -130,6 +132,7 @@ function toSet(basket: DemoBasket, nowMs: number): SetRecord {
   const setAt = new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
   return {
     id,
+    stamp: FRESH,
     name: basket.setName,
     species: basket.species,
     breed: basket.breed,
@@ -173,23 +176,24 @@ function toSet(basket: DemoBasket, nowMs: number): SetRecord {
 }
 
 /** Weighed and calipered when they came in, laid over the six days before they were set. */
-function toEggs(basket: DemoBasket, set: SetRecord): EggRecord[] {
+function toEggs(basket: DemoBasket, set: SetRecord): Egg[] {
   const count = basket.rows * basket.columns
   const setOn = localDateOf(Date.parse(set.setAt), deviceZone())
   return Array.from({ length: count }, (_, i) => {
     const { lengthMm, breadthMm } = demoEgg(basket, i + 1)
     const size = { lengthMm: Number(lengthMm.toFixed(1)), breadthMm: Number(breadthMm.toFixed(1)) }
-    return {
-      ...plainEgg({
+    return newEgg(
+      {
         id: `${set.id}-${i + 1}`,
         setId: set.id,
         number: i + 1,
         place: { trayId: set.trays[0]!.id, row: Math.floor(i / basket.columns), column: i % basket.columns },
-      }),
-      ...size,
-      weightG: Number(freshMassG(size).toFixed(1)),
-      batchId: set.batches[0]!.id,
-      laidOn: addDays(setOn, -6 + Math.floor((6 * i) / count)),
-    }
+        ...size,
+        weightG: Number(freshMassG(size).toFixed(1)),
+        batchId: set.batches[0]!.id,
+        laidOn: addDays(setOn, -6 + Math.floor((6 * i) / count)),
+      },
+      { at: set.setAt },
+    )
   })
 }

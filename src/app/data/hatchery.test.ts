@@ -3,7 +3,9 @@ import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
-import { sampleRecords } from '../../contracts/sample-records.ts'
+import { asTheyStand, sampleRecords, unstamped } from '../../contracts/sample-records.ts'
+import { withEvents } from '../../contracts/egg-record.ts'
+import { FRESH } from '../../contracts/stamp.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
@@ -25,6 +27,7 @@ async function photoIds(): Promise<string[]> {
 
 const session: SessionRecord = {
   id: 'evening',
+  stamp: FRESH,
   setId: 'set-1',
   startedAt: set!.setAt,
   endedAt: null,
@@ -64,9 +67,10 @@ describe('the records on disk', () => {
     await store.addLook(sample.looks[0]!, photo, null)
     const again = await opened()
     expect(again.hatchery.name).toBe('Skerry Light')
-    expect(again.sets).toEqual([set])
-    expect(again.eggs).toEqual(sample.eggs)
-    expect(again.looks).toEqual([sample.looks[0]])
+    expect(unstamped(again.sets)).toEqual(unstamped([set!]))
+    expect(unstamped(again.eggs)).toEqual(unstamped(sample.eggs))
+    expect(unstamped(again.looks)).toEqual(unstamped([sample.looks[0]!]))
+    expect(again.looks[0]!.stamp).toEqual({ revision: 1, device: again.sets[0]!.stamp.device, gone: false })
     expect(again.journal.map(({ label }) => label)).toEqual(['plan', 'photograph'])
   })
 
@@ -79,7 +83,7 @@ describe('the records on disk', () => {
     expect(store.looks).toEqual([])
     const again = await opened()
     expect(again.hatchery.scale.collarMm).toBeNull()
-    expect(again.eggs).toEqual(sample.eggs)
+    expect(unstamped(again.eggs)).toEqual(unstamped(sample.eggs))
   })
 
   it('keep several eggs of one photograph as one step, and the photograph once', async () => {
@@ -145,26 +149,34 @@ describe('the records on disk', () => {
     ] as const)
       await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)
     const again = await opened()
-    expect([again.sets, again.eggs, again.aside]).toEqual([[set], sample.eggs, []])
+    expect([unstamped(again.sets), unstamped(again.eggs), again.aside]).toEqual([
+      unstamped([set!]),
+      unstamped(sample.eggs),
+      [],
+    ])
     expect(again.journal.map(({ label }) => label)).toEqual(['plan'])
   })
+})
+
+/** The first egg as a record in which its weight was typed so. */
+const weighing = (weightG: number) => ({
+  ...withEvents(sample.eggs[0]!, []),
+  events: [...sample.eggs[0]!.events, { id: 'w', at: null, device: null, kind: 'weighed', weightG }],
 })
 
 describe('a record that cannot be read', () => {
   it('is set aside and named; all else opens, and it can be put right', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await underTheHood((tables) => tables.put('eggs', { ...sample.eggs[0]!, weightG: 5800 }))
+    await underTheHood((tables) => tables.put('eggs', weighing(5800)))
     const again = await opened()
-    expect(again.eggs).toEqual([sample.eggs[1]])
+    expect(unstamped(again.eggs)).toEqual(unstamped([sample.eggs[1]!]))
     expect(again.aside.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([
       ['eggs', 'weight in grams must be at most 500, not 5800.'],
     ])
     const custody = useCustodyStore()
-    await expect(custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 580 })).rejects.toThrow(
-      /at most 500/,
-    )
-    await custody.mend(again.aside[0]!, { ...sample.eggs[0]!, weightG: 58 })
+    await expect(custody.mend(again.aside[0]!, weighing(580))).rejects.toThrow(/at most 500/)
+    await custody.mend(again.aside[0]!, weighing(58))
     expect([again.eggs.length, again.aside]).toEqual([2, []])
     expect((await opened()).eggs[0]!.weightG).toBe(58)
   })
@@ -236,7 +248,10 @@ describe('a step that is cut off', () => {
       expect([0, 3]).toContain(done)
       expect(after.journal.length).toBe(before.journal + (done === 3 ? 1 : 0))
       if (done === 3) await after.undo()
-      expect([after.eggs, after.looks]).toEqual([before.eggs, before.looks])
+      expect([asTheyStand(after.eggs), unstamped(after.looks)]).toEqual([
+        asTheyStand(before.eggs),
+        unstamped(before.looks),
+      ])
     }
   })
 })

@@ -5,18 +5,28 @@ import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-recor
 import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import { stamped } from '../../contracts/stamp.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
+import {
+  takingBack,
+  writtenBy,
+  writtenByUndo,
+  type Changes,
+  type Writer,
+  type Written,
+} from '../../domain/steps.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { StorageGone } from './flush.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { KEPT_STEPS, Repository, type OpenedBook } from './repository.ts'
 import { leadAmongTabs } from './tab-lead.ts'
-import { putAll, shownRecords, type Changes } from './shown-records.ts'
+import { putAll, shownRecords } from './shown-records.ts'
 
 /** What one tab tells the others when it has written. */
 type TabNews =
-  | { kind: 'changed'; put: Changes; goneIds: string[]; journal: JournalEntry[] }
+  | { kind: 'changed'; written: Written; journal: JournalEntry[] }
   | { kind: 'session'; session: SessionRecord }
   | { kind: 'reload' }
 
@@ -30,6 +40,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   const journal = shallowRef<JournalEntry[]>([])
   /** Records that cannot be read; they are kept as they are until somebody puts them right. */
   const aside = shallowRef<OpenedBook['aside']>([])
+  /** Records that were taken back. */
+  const buried = shallowRef<OpenedBook['buried']>([])
+  let device = ''
   const loaded = ref(false)
   const learnt = learnFromOwnEggs({
     records: () => ({ sets: sets.value, eggs: eggs.value, looks: looks.value }),
@@ -72,6 +85,8 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     sessions.value = records.sessions
     journal.value = book.journal
     aside.value = book.aside
+    buried.value = book.buried
+    device = book.device
     storageGone.value = false
     loaded.value = true
   }
@@ -84,7 +99,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       sessions.value = putAll(sessions.value, [news.session])
       return
     }
-    show(news.put, new Set(news.goneIds))
+    show(news.written)
     journal.value = news.journal
   }
 
@@ -128,26 +143,30 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     checkEggs(changes)
+    const written = writtenBy(changes, shown.standing, writer())
     const entry: JournalEntry = {
       number: (journal.value.at(-1)?.number ?? 0) + 1,
       label,
       eggId,
-      ...shown.before(changes),
+      ...takingBack(written, shown.standing),
     }
-    await write(changes, { add: entry, take: null })
-    journal.value = [...journal.value, entry].slice(-KEPT_STEPS)
-    show(changes)
-    tell({ kind: 'changed', put: changes, goneIds: [], journal: journal.value })
+    await write(written, { add: entry, take: null })
   }
 
-  async function write(
-    { sets: s = [], eggs: e = [], looks: l = [] }: Changes,
-    steps: Step['journal'],
-    gone: Step['gone'] = [],
-  ): Promise<void> {
-    await noticing(() =>
-      repository.write({ put: { sets: [...s], eggs: [...e], looks: [...l] }, gone, journal: steps }),
-    )
+  function writer(): Writer {
+    return { device, at: new Date().toISOString(), newId: () => crypto.randomUUID() }
+  }
+
+  /** Writes a step whole, then shows it and tells the other tabs. */
+  async function write(written: Written, steps: Step['journal']): Promise<void> {
+    await noticing(() => repository.write({ put: written, journal: steps }))
+    if (steps.add) journal.value = [...journal.value, steps.add].slice(-KEPT_STEPS)
+    if (steps.take !== null) journal.value = journal.value.filter(({ number }) => number !== steps.take)
+    for (const table of ['sets', 'eggs', 'looks'] as const)
+      for (const value of written[table])
+        if (value.stamp.gone) buried.value = [...buried.value, { table, value, lies: 'home', key: value.id }]
+    show(written)
+    tell({ kind: 'changed', written, journal: journal.value })
   }
 
   /** Runs a write, and notices when the storage is gone. */
@@ -222,9 +241,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       mustLead()
       const amended = change()
       if (amended.length === 0) return []
-      await write({ looks: amended }, { add: null, take: null })
-      show({ looks: amended })
-      tell({ kind: 'changed', put: { looks: amended }, goneIds: [], journal: journal.value })
+      await write(writtenBy({ looks: amended }, shown.standing, writer()), { add: null, take: null })
       return amended
     })
   }
@@ -238,33 +255,10 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     mustLead()
     const entry = journal.value.at(-1)
     if (!entry) return null
-    const earlierLooks = entry.looks.map(({ id, before: look }) => ({
-      id,
-      before:
-        look &&
-        withWhatNobodyDecided(
-          look,
-          looks.value.find((now) => now.id === id),
-        ),
-    }))
-    const as = <T>(steps: ReadonlyArray<{ before: T | null }>): T[] =>
-      steps.flatMap(({ before: old }) => old ?? [])
-    const goneOf = (
-      table: Step['gone'][number]['table'],
-      steps: ReadonlyArray<{ id: string; before: unknown }>,
-    ): Step['gone'] => steps.flatMap(({ id, before: old }) => (old === null ? [{ table, id }] : []))
-    const put: Changes = { sets: as(entry.sets), eggs: as(entry.eggs), looks: as(earlierLooks) }
-    const gone = [
-      ...goneOf('sets', entry.sets),
-      ...goneOf('eggs', entry.eggs),
-      ...goneOf('looks', entry.looks),
-    ]
-    await write(put, { add: null, take: entry.number }, gone)
-    const goneIds = gone.map(({ id }) => id)
-    const unneeded = photosOnlyOf(goneIds)
-    journal.value = journal.value.slice(0, -1)
-    show(put, new Set(goneIds))
-    tell({ kind: 'changed', put, goneIds, journal: journal.value })
+    const written = writtenByUndo(entry, shown.standing, writer())
+    const gone = written.looks.filter(({ stamp }) => stamp.gone).map(({ id }) => id)
+    const unneeded = photosOnlyOf(gone)
+    await write(written, { add: null, take: entry.number })
     // Not needed for the step to hold; what stays behind is swept up at the next start.
     await repository.removePhotos(unneeded).catch(() => undefined)
     return entry
@@ -282,8 +276,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** The place’s own habits; a later plan starts from them. */
   async function saveHatchery(next: HatcheryRecord): Promise<void> {
     mustLead()
-    await noticing(() => repository.saveHatchery(next))
-    hatchery.value = next
+    const written = stamped(next, { device, now: hatchery.value })
+    await noticing(() => repository.saveHatchery(written))
+    hatchery.value = written
     tell({ kind: 'reload' })
   }
 
@@ -304,7 +299,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     })
   }
 
-  async function saveSessionNow(session: SessionRecord): Promise<void> {
+  async function saveSessionNow(next: SessionRecord): Promise<void> {
+    const now = sessions.value.find(({ id }) => id === next.id)
+    const session = stamped(next, { device, now })
     await noticing(() => repository.saveSession(session))
     sessions.value = putAll(sessions.value, [session])
     tell({ kind: 'session', session })
@@ -318,23 +315,19 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** A set with its eggs and looks of earlier days, which cannot be undone. */
   async function addSet(
     set: SetRecord,
-    newEggs: EggRecord[],
+    newEggs: Egg[],
     earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>,
   ): Promise<void> {
     mustLead()
     const kept: string[] = []
     try {
       for (const { look, photo } of earlier) kept.push(await repository.savePhoto(look, photo))
-      await write(
-        { sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) },
-        { add: null, take: null },
-      )
+      const changes = { sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }
+      await write(writtenBy(changes, shown.standing, writer()), { add: null, take: null })
     } catch (error) {
       await repository.removePhotos(kept).catch(() => undefined)
       throw error
     }
-    show({ sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) })
-    tell({ kind: 'reload' })
   }
 
   function records(): HatcheryRecords {
@@ -365,6 +358,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     sessions,
     journal,
     aside,
+    buried,
     loaded,
     storageGone,
     leads,
@@ -393,13 +387,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     records,
   }
 })
-
-/** What a film showed, and what was graded again, was no step, and is not taken back with one. */
-function withWhatNobodyDecided(look: LookRecord, now: LookRecord | undefined): LookRecord {
-  if (!now) return look
-  const { movement, verdict, madeBy, earlierVerdicts } = now
-  return { ...look, movement, verdict, madeBy, earlierVerdicts }
-}
 
 export function deviceZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone

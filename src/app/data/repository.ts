@@ -1,7 +1,6 @@
 import {
   checked,
   RecordRefused,
-  RECORD_TABLES,
   sortOut,
   TABLE_SCHEMAS,
   type Book,
@@ -17,6 +16,7 @@ import {
   type Step,
 } from '../../contracts/journal-entry.ts'
 import { lookRecordSchema } from '../../contracts/look-record.ts'
+import { RECORD_TABLES } from '../../contracts/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { upgraded } from '../../contracts/upgrade.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
@@ -31,6 +31,8 @@ const VERSION_KEY = 'setting/records-version'
 export interface OpenedBook extends Book<StoredRecord> {
   /** Oldest first. */
   journal: JournalEntry[]
+  /** This device's name in what it writes. */
+  device: string
 }
 
 /** The records were written by a newer version of the program; they are left alone. */
@@ -76,7 +78,7 @@ export class Repository {
       this.swept = true
       await this.shelf.tidy((name) => new BookTables(name).drop())
     }
-    return { ...sorted, journal }
+    return { ...sorted, journal, device: await this.shelf.device() }
   }
 
   private get tables(): BookTables {
@@ -104,13 +106,12 @@ export class Repository {
     await this.flush()
   }
 
-  private async apply({ put, gone, journal }: Step): Promise<void> {
-    await Promise.all([
-      ...(['sets', 'eggs', 'looks'] as const).flatMap((table) =>
+  private async apply({ put, journal }: Step): Promise<void> {
+    await Promise.all(
+      (['sets', 'eggs', 'looks'] as const).flatMap((table) =>
         put[table].map((record) => this.tables.put(table, record)),
       ),
-      ...gone.map(({ table, id }) => this.tables.of(table).removeItem(id)),
-    ])
+    )
     const { steps, meta } = this.tables
     if (journal.take !== null) await steps.removeItem(String(journal.take))
     if (journal.add) {
@@ -145,8 +146,10 @@ export class Repository {
     const needed = new Set(
       journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])),
     )
-    for (const { table, value } of raw)
-      if (table === 'looks') needed.add(String((value as { photo?: { id?: unknown } } | null)?.photo?.id))
+    for (const { table, value } of raw) {
+      const look = value as { photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null
+      if (table === 'looks' && look?.stamp?.gone !== true) needed.add(String(look?.photo?.id))
+    }
     for (const id of await this.tables.photos.keys())
       if (!needed.has(id)) await this.tables.photos.removeItem(id)
   }
@@ -236,7 +239,7 @@ export class Repository {
    * its place: whatever fails or is cut off on the way changes nothing.
    */
   async replaceWith(
-    { records, aside, photoTypes, photo }: Bundle,
+    { records, aside, buried, photoTypes, photo }: Bundle,
     { onProgress, signal }: LongWork = {},
   ): Promise<void> {
     await this.becomes(async (tables) => {
@@ -262,6 +265,7 @@ export class Repository {
           step()
         }
       }
+      for (const { table, value } of buried) await tables.put(table, value as object)
       for (const [index, { table, value }] of aside.entries())
         if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
     })

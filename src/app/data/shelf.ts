@@ -19,6 +19,15 @@ export class Shelf {
     return (await this.table.getItem<string>('current')) ?? FIRST_BOOK
   }
 
+  /** Name of this device in what it writes. */
+  async device(): Promise<string> {
+    const known = await this.table.getItem<string>('device')
+    if (known !== null) return known
+    const device = crypto.randomUUID()
+    await this.table.setItem('device', device)
+    return device
+  }
+
   /** Notes a database that is to become the book, so that what is left of it is found after a crash. */
   async prepare(): Promise<string> {
     const name = `perlumen-book-${crypto.randomUUID()}`

@@ -1,24 +1,19 @@
 import { computed, shallowRef } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import { inCandlingOrder } from '../../core/tray/layout.ts'
-import type { JournalEntry } from '../../contracts/journal-entry.ts'
-
-/** Records that one step changes; each takes the place of the one with its id. */
-export interface Changes {
-  sets?: readonly SetRecord[]
-  eggs?: readonly EggRecord[]
-  looks?: readonly LookRecord[]
-}
+import type { Stamp } from '../../contracts/stamp.ts'
+import { eggsOf, type Standing, type Written } from '../../domain/steps.ts'
 
 /** The sets, eggs and looks that the screen shows, and what follows from them. Nothing here writes to disk. */
 export function shownRecords() {
   const sets = shallowRef<SetRecord[]>([])
-  const eggs = shallowRef<EggRecord[]>([])
+  const eggs = shallowRef<Egg[]>([])
   const looks = shallowRef<LookRecord[]>([])
 
   const allEggsBySet = computed(() => {
-    const map = new Map<string, EggRecord[]>()
+    const map = new Map<string, Egg[]>()
     for (const egg of eggs.value) {
       const list = map.get(egg.setId)
       if (list) list.push(egg)
@@ -53,41 +48,34 @@ export function shownRecords() {
     return map
   })
 
-  /** @param gone - ids of records of any kind that are no more */
-  function show(
-    { sets: s = [], eggs: e = [], looks: l = [] }: Changes,
-    gone: ReadonlySet<string> = new Set(),
-  ): void {
-    const left = <T extends { id: string }>(list: T[]): T[] =>
-      gone.size > 0 ? list.filter(({ id }) => !gone.has(id)) : list
-    if (s.length + gone.size > 0) sets.value = putAll(left(sets.value), s)
-    if (e.length + gone.size > 0) eggs.value = putAll(left(eggs.value), e)
-    if (l.length + gone.size > 0) looks.value = putAll(left(looks.value), l)
+  const setsById = computed(() => new Map(sets.value.map((set) => [set.id, set])))
+  const eggsById = computed(() => new Map(eggs.value.map((egg) => [egg.id, egg])))
+  const looksById = computed(() => new Map(looks.value.map((look) => [look.id, look])))
+  const standing: Standing = {
+    set: (id) => setsById.value.get(id),
+    egg: (id) => eggsById.value.get(id),
+    look: (id) => looksById.value.get(id),
   }
 
-  /** What stands where the changes will: what undoing them brings back. */
-  function before(changes: Changes): Pick<JournalEntry, 'sets' | 'eggs' | 'looks'> {
-    return {
-      sets: asShown(sets.value, changes.sets),
-      eggs: asShown(eggs.value, changes.eggs),
-      looks: asShown(looks.value, changes.looks),
-    }
+  /** Shows what was written; what is gone is shown no more. */
+  function show(written: Written): void {
+    if (written.sets.length > 0) sets.value = putAll(sets.value, written.sets)
+    if (written.eggs.length > 0) eggs.value = putAll(eggs.value, eggsOf(written.eggs))
+    if (written.looks.length > 0) looks.value = putAll(looks.value, written.looks)
   }
 
-  return { sets, eggs, looks, allEggsBySet, eggsBySet, looksByEgg, show, before }
+  return { sets, eggs, looks, allEggsBySet, eggsBySet, looksByEgg, standing, show }
 }
 
-function asShown<T extends { id: string }>(
-  now: readonly T[],
-  changed: readonly T[] = [],
-): Array<{ id: string; before: T | null }> {
-  const byId = new Map(now.map((item) => [item.id, item]))
-  return changed.map(({ id }) => ({ id, before: byId.get(id) ?? null }))
-}
-
-/** The list with the records in place of those with their ids, or at the end. */
-export function putAll<T extends { id: string }>(list: readonly T[], records: readonly T[]): T[] {
+/** The list with the records in place of those with their ids, or at the end; without those that are gone. */
+export function putAll<T extends { id: string; stamp: Stamp }>(
+  list: readonly T[],
+  records: readonly T[],
+): T[] {
   const next = new Map(list.map((item) => [item.id, item]))
-  for (const record of records) next.set(record.id, record)
+  for (const record of records) {
+    if (record.stamp.gone) next.delete(record.id)
+    else next.set(record.id, record)
+  }
   return [...next.values()]
 }

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
-import type { EggRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
 import { SIDES } from '../../core/incubation/turning.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts'
@@ -48,7 +48,7 @@ const maps = computed(() =>
 const labelled = computed(() =>
   oneByOne.value ? eggs.value.filter(({ place }) => place?.trayId === trays.value[0]?.id) : eggs.value,
 )
-const labelOf = (egg: EggRecord): string => {
+const labelOf = (egg: Egg): string => {
   const tray = set.value?.trays.find((item) => item.id === egg.place?.trayId)
   return tray && egg.place ? placeLabel(tray, egg.place) : ''
 }

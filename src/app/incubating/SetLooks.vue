@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggRecord, SetRecord } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -11,13 +12,13 @@ import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 /** The log of looks, newest first. */
 const props = defineProps<{
   set: SetRecord
-  rows: ReadonlyArray<{ egg: EggRecord; look: LookRecord }>
+  rows: ReadonlyArray<{ egg: Egg; look: LookRecord }>
   title: string
 }>()
 const store = useHatcheryStore()
 const zone = computed(() => store.hatchery.zone)
 const MOST_ROWS = 200
-const placeOf = (egg: EggRecord): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
 const cellWords = (look: LookRecord): string => {
   const cell = figuresOfLook(look).airCell
   return cell ? percentWords(cell.depth.value) : 'not seen'

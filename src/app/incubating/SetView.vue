@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Printer, Tags } from '@lucide/vue'
-import type { EggRecord, Outcome } from '../../contracts/set-record.ts'
+import type { Egg, Outcome } from '../../contracts/egg-record.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
@@ -36,11 +36,10 @@ const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.v
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
 const moving = ref(false)
 const { problem, saving } = useSaving()
-const chosen = shallowRef<EggRecord | null>(null)
+const chosen = shallowRef<Egg | null>(null)
 
-const lookOf = (egg: EggRecord) => store.looksByEgg.get(egg.id)?.at(-1)
-const placeOf = (egg: EggRecord): string =>
-  nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
+const lookOf = (egg: Egg) => store.looksByEgg.get(egg.id)?.at(-1)
+const placeOf = (egg: Egg): string => nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
 const rows = computed(() =>
   eggs.value
     .filter((egg) => !chosen.value || egg.id === chosen.value.id)
@@ -53,7 +52,7 @@ const hatching = computed(() =>
     ? eggs.value.filter((egg) => !egg.removed && !egg.outcome)
     : [],
 )
-function noteOutcome(which: readonly EggRecord[], found: Outcome | null): void {
+function noteOutcome(which: readonly Egg[], found: Outcome | null): void {
   const outcome = found && { at: new Date(clock.nowMs).toISOString(), found }
   void saving(async () => {
     await store.commit('what became of it', which.length === 1 ? which[0]!.id : null, {

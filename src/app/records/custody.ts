@@ -63,14 +63,14 @@ export const useCustodyStore = defineStore('custody', () => {
         deviceZone(),
         new Date().toISOString(),
       )
-      return { records, aside: [...hatchery.aside, ...aside], photo }
+      return { records, aside: [...hatchery.aside, ...aside], buried: hatchery.buried, photo }
     }
-    const { records, aside } = sortOut(
+    const { records, aside, buried } = sortOut(
       await hatchery.repository.raw(),
       deviceZone(),
       new Date().toISOString(),
     )
-    return { records, aside, photo }
+    return { records, aside, buried, photo }
   }
 
   function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
@@ -111,6 +111,7 @@ export const useCustodyStore = defineStore('custody', () => {
       if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
     const bundle: Bundle = {
       records,
+      buried: hatchery.buried,
       aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })),
       photoTypes: types,
       missing: [],

@@ -1,5 +1,6 @@
 import type { LookRecord, RegradeCause } from '../../contracts/look-record.ts'
-import type { Outcome, SetRecord } from '../../contracts/set-record.ts'
+import type { Outcome } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, SuggestedGrade } from '../../core/grade/types.ts'

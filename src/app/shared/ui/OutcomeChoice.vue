@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useId } from 'vue'
-import { OUTCOMES, type EggRecord, type Outcome } from '../../../contracts/set-record.ts'
+import { OUTCOMES, type Egg, type Outcome } from '../../../contracts/egg-record.ts'
 import { OUTCOME_WORDS } from '../wording.ts'
 
 /** What became of an egg: hatched, or found when it was opened. */
-defineProps<{ egg: EggRecord }>()
+defineProps<{ egg: Egg }>()
 const emit = defineEmits<{ choose: [found: Outcome | null] }>()
 const id = useId()
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LookRecord } from '../../../contracts/look-record.ts'
-import type { EggRecord, TrayRecord } from '../../../contracts/set-record.ts'
+import type { Egg } from '../../../contracts/egg-record.ts'
+import type { TrayRecord } from '../../../contracts/set-record.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
 import EggMark from './EggMark.vue'
@@ -9,21 +10,21 @@ import EggMark from './EggMark.vue'
 const props = defineProps<{
   tray: TrayRecord
   /** Eggs that lie in it. */
-  eggs: readonly EggRecord[]
-  lookOf: (egg: EggRecord) => LookRecord | undefined
+  eggs: readonly Egg[]
+  lookOf: (egg: Egg) => LookRecord | undefined
   currentId?: string
   /** Eggs to be looked at again. */
-  suspect?: (egg: EggRecord) => boolean
+  suspect?: (egg: Egg) => boolean
 }>()
-const emit = defineEmits<{ choose: [egg: EggRecord] }>()
+const emit = defineEmits<{ choose: [egg: Egg] }>()
 
 const columns = computed(() => `repeat(${props.tray.columns}, minmax(0, 1fr))`)
 
-function labelOf(egg: EggRecord): string {
+function labelOf(egg: Egg): string {
   return egg.place ? placeLabel(props.tray, egg.place) : ''
 }
 
-function describe(egg: EggRecord): string {
+function describe(egg: Egg): string {
   const look = props.lookOf(egg)
   const place = `${labelOf(egg)}, egg ${egg.number}`
   if (egg.removed) return `${place}: taken out, ${GRADE_WORDS[egg.removed.grade]}`

@@ -1,0 +1,223 @@
+import { z } from 'zod'
+import { GRADES } from '../core/grade/types.ts'
+import { CRACKS } from '../core/intake/setting-advice.ts'
+import { idField, instantField, localDateField } from './fields.ts'
+import { FRESH, stampSchema } from './stamp.ts'
+
+/** `alive`: opened or looked at again, and found living. */
+export const OUTCOMES = ['hatched', 'alive', 'clear', 'blood-ring', 'quitter'] as const
+export type Outcome = (typeof OUTCOMES)[number]
+const FOUND = ['alive', 'clear', 'blood-ring', 'quitter'] as const
+
+/** Bounds of what an egg is measured by; the forms ask for the same. */
+export const weightField = z.number().positive().max(500)
+export const lengthField = z.number().positive().max(200)
+export const markField = z.string().max(40)
+const placeField = z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })
+
+const told = {
+  id: idField,
+  /** When it happened; null where nobody noted it. */
+  at: instantField.nullable(),
+  /** The device that noted it. */
+  device: idField.nullable(),
+}
+const removedFields = {
+  grade: z.enum([...GRADES, 'unsure']),
+  reason: z.string(),
+  lookId: idField,
+  againstPolicy: z.boolean(),
+}
+
+/** What happened to an egg. A look at it is an event, too, with a record of its own. */
+export const eggEventSchema = z.discriminatedUnion('kind', [
+  z.object({ ...told, kind: z.literal('weighed'), weightG: weightField }),
+  z.object({
+    ...told,
+    kind: z.literal('callipered'),
+    lengthMm: lengthField.nullable(),
+    breadthMm: lengthField.nullable(),
+  }),
+  z.object({ ...told, kind: z.literal('moved'), place: placeField.nullable() }),
+  z.object({ ...told, kind: z.literal('marked'), mark: markField }),
+  z.object({ ...told, kind: z.literal('crack-seen'), crack: z.enum(CRACKS) }),
+  z.object({ ...told, kind: z.literal('waxed'), waxed: z.boolean() }),
+  z.object({ ...told, kind: z.literal('removed'), ...removedFields }),
+  z.object({ ...told, kind: z.literal('pipped'), shell: z.boolean() }),
+  z.object({ ...told, kind: z.literal('out') }),
+  z.object({ ...told, kind: z.literal('opened'), found: z.enum(FOUND) }),
+  z.object({ ...told, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
+  z.object({ ...told, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
+  /** An earlier event does not hold: it was a mistake, or was undone. Nothing is edited away. */
+  z.object({ ...told, kind: z.literal('taken-back'), eventId: idField }),
+])
+export type EggEvent = z.infer<typeof eggEventSchema>
+
+export const eggRecordSchema = z.object({
+  id: idField,
+  setId: idField,
+  stamp: stampSchema,
+  number: z.int().min(1),
+  /** `reference`: not set, kept to compare with. */
+  role: z.enum(['set', 'left-out', 'reference']),
+  batchId: idField.nullable(),
+  laidOn: localDateField.nullable(),
+  /** In the order in which they were noted; only ever added to. */
+  events: z.array(eggEventSchema).max(5000),
+})
+export type EggRecord = z.infer<typeof eggRecordSchema>
+
+/** How an egg stands after all that happened to it. */
+export interface EggState {
+  /** What is pencilled on the shell besides the number. */
+  mark: string
+  place: z.infer<typeof placeField> | null
+  crack: (typeof CRACKS)[number]
+  waxed: boolean
+  /** The latest weight; all of them are in the events. */
+  weightG: number | null
+  lengthMm: number | null
+  breadthMm: number | null
+  /** What became of it: hatched, or found when it was opened. */
+  outcome: { at: string; found: Outcome } | null
+  removed: ({ at: string } & z.infer<z.ZodObject<typeof removedFields>>) | null
+}
+
+/** An egg's record with its state folded from the events. */
+export type Egg = EggRecord & EggState
+
+const NEW_EGG: Readonly<EggState> = {
+  mark: '',
+  place: null,
+  crack: 'none',
+  waxed: false,
+  weightG: null,
+  lengthMm: null,
+  breadthMm: null,
+  outcome: null,
+  removed: null,
+}
+/** For events of which nobody noted when they happened, where an instant is needed. */
+const LONG_AGO = '1970-01-01T00:00:00.000Z'
+
+/** Events that hold: neither taken back, nor the taking back itself. */
+export function standingEvents(events: readonly EggEvent[]): EggEvent[] {
+  const takenBack = new Set<string>()
+  // Taking back may be taken back, so that the latest word counts.
+  for (const event of [...events].reverse())
+    if (event.kind === 'taken-back' && !takenBack.has(event.id)) takenBack.add(event.eventId)
+  return events.filter((event) => event.kind !== 'taken-back' && !takenBack.has(event.id))
+}
+
+/** Folds an egg's state from its events. */
+export function eggOf(record: EggRecord): Egg {
+  const state = standingEvents(record.events).reduce<EggState>(after, NEW_EGG)
+  return { ...record, ...state }
+}
+
+function after(now: EggState, event: EggEvent): EggState {
+  const at = event.at ?? LONG_AGO
+  switch (event.kind) {
+    case 'weighed':
+      return { ...now, weightG: event.weightG }
+    case 'callipered':
+      return { ...now, lengthMm: event.lengthMm, breadthMm: event.breadthMm }
+    case 'moved':
+      return { ...now, place: event.place }
+    case 'marked':
+      return { ...now, mark: event.mark }
+    case 'crack-seen':
+      return { ...now, crack: event.crack }
+    case 'waxed':
+      return { ...now, waxed: event.waxed }
+    case 'removed': {
+      const { grade, reason, lookId, againstPolicy } = event
+      return { ...now, removed: { at, grade, reason, lookId, againstPolicy } }
+    }
+    case 'out':
+      return { ...now, outcome: { at, found: 'hatched' } }
+    case 'opened':
+      return { ...now, outcome: { at, found: event.found } }
+    case 'pipped':
+    case 'banded':
+    case 'noted':
+    case 'taken-back':
+      return now
+  }
+}
+
+/** Where and by whom it is noted that an egg stands otherwise. */
+export interface Noting {
+  at: string | null
+  device: string | null
+  newId: () => string
+}
+
+type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
+
+/** The events that lead from how an egg stands to how it is to stand; fields that are no state are left alone. */
+export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: Noting): EggEvent[] {
+  const events: EggEvent[] = []
+  const note = (event: Without<EggEvent, 'id' | 'at' | 'device'>, when = at): void => {
+    events.push({ ...event, id: newId(), at: when, device } as EggEvent)
+  }
+  /** What no event can say is said by taking back those that said otherwise. */
+  const takeBack = (...kinds: ReadonlyArray<EggEvent['kind']>): void => {
+    for (const { kind, id } of standingEvents(now.events))
+      if (kinds.includes(kind)) note({ kind: 'taken-back', eventId: id })
+  }
+  if (next.mark !== now.mark) note({ kind: 'marked', mark: next.mark })
+  if (!same(next.place, now.place)) note({ kind: 'moved', place: next.place })
+  if (next.crack !== now.crack) note({ kind: 'crack-seen', crack: next.crack })
+  if (next.waxed !== now.waxed) note({ kind: 'waxed', waxed: next.waxed })
+  if (next.weightG !== now.weightG) {
+    if (next.weightG === null) takeBack('weighed')
+    else note({ kind: 'weighed', weightG: next.weightG })
+  }
+  if (next.lengthMm !== now.lengthMm || next.breadthMm !== now.breadthMm)
+    note({ kind: 'callipered', lengthMm: next.lengthMm, breadthMm: next.breadthMm })
+  if (!same(next.outcome, now.outcome)) {
+    if (next.outcome === null) takeBack('out', 'opened')
+    else if (next.outcome.found === 'hatched') note({ kind: 'out' }, next.outcome.at)
+    else note({ kind: 'opened', found: next.outcome.found }, next.outcome.at)
+  }
+  if (!same(next.removed, now.removed)) {
+    if (next.removed === null) takeBack('removed')
+    else {
+      const { at: when, ...how } = next.removed
+      note({ kind: 'removed', ...how }, when)
+    }
+  }
+  return events
+}
+
+/** The record with more noted of it. */
+export function withEvents(
+  { id, setId, stamp, number, role, batchId, laidOn, events }: EggRecord,
+  more: readonly EggEvent[],
+): EggRecord {
+  return { id, setId, stamp, number, role, batchId, laidOn, events: [...events, ...more] }
+}
+
+/** An egg as it comes into the book, with what is known of it; what is left out is not known. */
+export function newEgg(
+  known: Pick<EggRecord, 'id' | 'setId' | 'number'> &
+    Partial<Pick<EggRecord, 'role' | 'batchId' | 'laidOn'> & EggState>,
+  noting: Partial<Noting> = {},
+): Egg {
+  const { id, setId, number, role = 'set', batchId = null, laidOn = null, ...state } = known
+  const empty = eggOf({ id, setId, stamp: FRESH, number, role, batchId, laidOn, events: [] })
+  let count = 0
+  const events = eventsBetween(
+    empty,
+    { ...NEW_EGG, ...state },
+    { at: null, device: null, newId: () => `intake-${++count}`, ...noting },
+  )
+  return eggOf(withEvents(empty, events))
+}
+
+function same(a: object | null, b: object | null): boolean {
+  if (a === null || b === null) return a === b
+  const [left, right] = [Object.entries(a), new Map(Object.entries(b))]
+  return left.length === right.size && left.every(([key, value]) => right.get(key) === value)
+}
