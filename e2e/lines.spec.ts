@@ -47,7 +47,8 @@ async function forgetCallipers(page: Page): Promise<void> {
           change.objectStore('eggs').openCursor().onsuccess = (event) => {
             const cursor = (event.target as IDBRequest<IDBCursorWithValue | null>).result
             if (!cursor) return
-            cursor.update({ ...(cursor.value as object), lengthMm: null, breadthMm: null })
+            const egg = cursor.value as { events: Array<{ kind: string }> }
+            cursor.update({ ...egg, events: egg.events.filter(({ kind }) => kind !== 'callipered') })
             cursor.continue()
           }
         }

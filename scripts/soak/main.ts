@@ -21,6 +21,8 @@ const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => P
 }
 /** Sixty eggs on the lamp with the browser killed among them, so often. */
 const NIGHTS = 20
+/** Sequences of keys, eggs that come and go, and pictures that fail. */
+const EVENINGS = 200_000
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -31,9 +33,17 @@ const { values, positionals } = parseArgs({
   },
 })
 process.env['CHROMIUM_PATH'] ??= findChromium()
-const kinds = positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'nights']
+const kinds = positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'evenings', 'nights']
 let faults = 0
 for (const kind of kinds) {
+  if (kind === 'evenings') {
+    const { status } = spawnSync('npx', ['vitest', 'run', 'core/session/evening', '--testTimeout=3600000'], {
+      stdio: 'inherit',
+      env: { ...process.env, PERLUMEN_RUNS: values.count ?? String(EVENINGS) },
+    })
+    faults += status === 0 ? 0 : 1
+    continue
+  }
   if (kind === 'nights') {
     const { status } = spawnSync('npx', ['playwright', 'test', 'hands-free'], {
       stdio: 'inherit',
@@ -44,7 +54,7 @@ for (const kind of kinds) {
   }
   const known = KINDS[kind]
   if (!known) {
-    console.error(`There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, nights.`)
+    console.error(`There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, evenings, nights.`)
     process.exit(2)
   }
   const count = Number(values.count ?? known.count)

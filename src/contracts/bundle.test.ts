@@ -16,6 +16,7 @@ const source: BundleSource = {
 }
 const written = async (): Promise<Blob> => (await writeBundle(source)).file
 const MANY = 100_000_000
+const invert = (bytes: Uint8Array, at: number): void => void (bytes[at] = bytes[at]! ^ 0xff)
 
 /** Where an egg of a file was put. */
 function placeOf({ events }: EggRecord): NonNullable<Egg['place']> {
@@ -76,7 +77,7 @@ describe('bundle', () => {
   it('offers the rest where only a photograph is damaged', async () => {
     const hurt = await tampered(
       (_r, files) => {
-        files['photos/photo-1.jpg']![4] ^= 0xff
+        invert(files['photos/photo-1.jpg']!, 4)
       },
       { manifest: true },
     )
@@ -243,7 +244,7 @@ describe('bundle', () => {
   it('notices any byte of a photograph that is not as it was, by the ZIP’s own checksum', async () => {
     const bytes = new Uint8Array(await (await tampered(() => undefined)).arrayBuffer())
     const at = bytes.findIndex((byte, i) => byte === 0xff && bytes[i + 1] === 0xd8)
-    bytes[at + 4] ^= 0xff
+    invert(bytes, at + 4)
     await expect(readBundle(new Blob([bytes]), 'UTC')).rejects.toThrow(/photo-1.jpg is damaged/)
   })
 })

@@ -1,12 +1,9 @@
 import { z } from 'zod'
+import { TRIGGERS } from '../core/session/evening-terms.ts'
 import type { SessionEvent } from '../core/session/session.ts'
 import { PREFLIGHT } from '../core/session/preflight.ts'
 import { idField, instantField } from './fields.ts'
 import { stampSchema } from './stamp.ts'
-
-/** What sets off a picture: a key or pedal, a timer, or the egg itself as it lies still on the lamp. */
-export const TRIGGERS = ['key', 'timer', 'itself'] as const
-export type Trigger = (typeof TRIGGERS)[number]
 
 const eventSchema = z.discriminatedUnion('kind', [
   z.object({

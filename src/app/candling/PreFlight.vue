@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Check } from '@lucide/vue'
-import { TRIGGERS, type SessionRecord, type Trigger } from '../../contracts/session-record.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
+import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
 import { PREFLIGHT, PREFLIGHT_WORDS, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'
 

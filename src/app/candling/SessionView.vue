@@ -2,16 +2,14 @@
 import { useEventListener, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
 import { clockLevel } from '../../core/session/limits.ts'
-import { PREFLIGHT } from '../../core/session/preflight.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { bringToLamp } from '../../devices/camera/network-camera.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import { useBench } from './useBench.ts'
-import { useHandsFree } from './useHandsFree.ts'
+import { useEvening } from './useEvening.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import type { LivePicture } from './useLampWatch.ts'
 import { useSession } from './useSession.ts'
@@ -56,12 +54,20 @@ watch(
   },
   { flush: 'post', immediate: true },
 )
-const hands = useHandsFree(() => set.value!, bench, flow, sounds, picture)
+const hands = useEvening({
+  set: () => set.value!,
+  bench,
+  flow,
+  sounds,
+  picture,
+  hasReport: () => shownReport.value !== null,
+  start: startAnew,
+  toRemoval: () => void router.push({ name: 'removal', params: { setId: props.setId } }),
+})
+const { chosen, goOn, another, takeBack, pause } = hands
 
 const essential = ref(false)
 const comparison = ref<Comparison | null>(null)
-/** The candler's other grade, until it is confirmed. */
-const chosen = ref<SuggestedGrade | null>(null)
 const learning = ref(false)
 const pedal = useLocalStorage<string | null>('perlumen-pedal', null)
 
@@ -152,7 +158,6 @@ watch(
 watch(
   () => current.value?.id,
   () => {
-    chosen.value = null
     // A suspect's first look stands beside it without being asked for.
     comparison.value = suspected.value ? 'earlier' : null
   },
@@ -175,46 +180,6 @@ watch(
   },
 )
 
-let going: Promise<unknown> = Promise.resolve()
-/** The one key of the evening: what comes next, whatever it is. Quick presses count one after the other. */
-function goOn(): void {
-  going = going.then(goOnNow).catch(() => undefined)
-}
-async function goOnNow(): Promise<void> {
-  if (!session.value)
-    return shownReport.value
-      ? void router.push({ name: 'removal', params: { setId: props.setId } })
-      : startAnew()
-  const open = session.value
-  if (!open.begun) {
-    const next = PREFLIGHT.find((item) => !open.ready.includes(item))
-    return guarded(() => (next ? flow.tick(next) : flow.begin()))
-  }
-  if (clocks.value.pausedMs !== null) return guarded(flow.pause)
-  if (step.value.kind !== 'candle') return guarded(flow.done)
-  // A press while the picture is read must neither take another nor agree to what nobody has seen.
-  if (bench.busy.value) return
-  if (!look.value) return void hands.take()
-  await bench.decide(chosen.value ?? look.value.own?.grade ?? look.value.verdict.grade)
-}
-/** The egg of the step that is taken back is at hand again, also when the tray was done. */
-function takeBack(): void {
-  void guarded(async () => {
-    if (await hands.bringBack()) return
-    await bench.undo()
-    const { kind } = step.value
-    if (current.value && (kind === 'candle' || kind === 'return')) await flow.takeInHand(current.value.id)
-  })
-}
-/** The next of the other grades, spoken so that nobody need look. An egg without a picture has none: it waits till later. */
-function another(): void {
-  if (!look.value) return void hands.later()
-  const order: SuggestedGrade[] = [...GRADES, 'unsure']
-  const from = chosen.value ?? look.value.own?.grade ?? look.value.verdict.grade
-  chosen.value = order[(order.indexOf(from) + 1) % order.length]!
-  sounds.play(chosen.value)
-  sounds.say(GRADE_WORDS[chosen.value])
-}
 const ORDER: readonly Comparison[] = ['earlier', 'blink', 'mates', 'reference', 'living']
 function compare(kind: Comparison): void {
   comparison.value = comparison.value === kind ? null : kind
@@ -240,19 +205,17 @@ useEventListener(
       !(event.target instanceof HTMLElement && event.target.closest('input, select'))
     ) {
       event.preventDefault()
-      goOn()
+      void goOn()
     }
   },
   { capture: true },
 )
 useKeys({
-  ' ': goOn,
-  x: another,
-  z: takeBack,
+  ' ': () => void goOn(),
+  x: () => void another(),
+  z: () => void takeBack(),
   c: nextComparison,
-  v: () => {
-    if (session.value?.begun) void guarded(flow.pause)
-  },
+  v: () => void pause(),
   b: () => {
     essential.value = !essential.value
   },
@@ -262,9 +225,9 @@ useKeys({
   n: () => compare('reference'),
   l: () => compare('living'),
   r: () => void hands.take(),
-  s: () => bench.step(1),
-  ArrowRight: () => bench.step(1),
-  ArrowLeft: () => bench.step(-1),
+  s: () => void hands.skip(1),
+  ArrowRight: () => void hands.skip(1),
+  ArrowLeft: () => void hands.skip(-1),
   '+': () => room.brighten(1),
   '-': () => room.brighten(-1),
 })
@@ -482,7 +445,7 @@ const stepWords = computed(() =>
       @another="another"
       @undo="takeBack"
       @compare="nextComparison"
-      @pause="guarded(flow.pause)"
+      @pause="pause"
     />
     <EssentialScreen
       v-if="essential"

@@ -31,9 +31,22 @@ const OPENED = 'demo-opened'
  */
 export const useDemoStore = defineStore('demo', () => {
   const progress = ref<{ done: number; total: number } | null>(null)
+  let filling = false
 
   /** Adds the baskets that are not there yet; goes on where a reload interrupted it. */
   async function fill(nowMs: number): Promise<void> {
+    const hatchery = useHatcheryStore()
+    // The tab that is at work fills it.
+    if (!hatchery.leads || filling) return
+    filling = true
+    try {
+      await fillNow(nowMs)
+    } finally {
+      filling = false
+    }
+  }
+
+  async function fillNow(nowMs: number): Promise<void> {
     const hatchery = useHatcheryStore()
     const openedMs = (await hatchery.repository.setting<number>(OPENED)) ?? nowMs
     await hatchery.repository.saveSetting(OPENED, openedMs)
@@ -67,7 +80,8 @@ export const useDemoStore = defineStore('demo', () => {
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
       }
     }
-    // The records may have been erased or replaced meanwhile: then the demo is no longer wanted.
+    // The records may have been erased or replaced meanwhile: then the demo is no longer wanted; or another tab leads.
+    if (!hatchery.leads) return
     if ((await hatchery.repository.setting<number>(OPENED)) !== openedMs) return
     await hatchery.addSet(set, eggs, taken)
   }

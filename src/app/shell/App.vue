@@ -34,8 +34,18 @@ onMounted(async () => {
     await router.replace({ name: 'records' })
     return
   }
-  if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
+  await fillDemo()
 })
+async function fillDemo(): Promise<void> {
+  if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
+}
+// What the tab before was in the middle of, this one brings to its end.
+watch(
+  () => hatchery.leads,
+  (leads) => {
+    if (leads && hatchery.loaded) void fillDemo().catch(() => undefined)
+  },
+)
 const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
 const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
 

@@ -7,9 +7,9 @@ import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
-import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
+import { EMPTY_LAMP, type WatchState } from '../../core/watch/egg-watch.ts'
 import type { useBench } from './useBench.ts'
-import { useHandsFree } from './useHandsFree.ts'
+import { useEvening } from './useEvening.ts'
 import type { LampWatchEvents } from './useLampWatch.ts'
 import type { useSession } from './useSession.ts'
 import type { useSounds } from './useSounds.ts'
@@ -19,12 +19,16 @@ const lamp = { on: null as unknown as LampWatchEvents, again: 0, wasTaken: 0 }
 vi.mock('./useLampWatch.ts', () => ({
   useLampWatch: (_picture: unknown, _active: unknown, on: LampWatchEvents) => {
     lamp.on = on
+    const state = ref<WatchState>(EMPTY_LAMP)
     return {
-      state: ref(EMPTY_LAMP),
+      state,
       film: () => [],
       takeFrames: () => Promise.resolve([]),
-      again: () => lamp.again++,
-      wasTaken: () => lamp.wasTaken++,
+      again: () => void lamp.again++,
+      wasTaken: () => {
+        lamp.wasTaken++
+        state.value = { ...EMPTY_LAMP, stage: 'taken' }
+      },
     }
   },
 }))
@@ -94,6 +98,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
         })
       log.push(`photographed ${id}`)
     },
+    undo: () => Promise.resolve(void log.push('undone')),
     decide: (grade: string, by: string) => {
       const look = looks.value.get(current.value!.id)!
       looks.value.set(look.eggId, {
@@ -127,16 +132,20 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const heard: string[] = []
   const sounds = { play: (...names: string[]) => heard.push(...names), say: () => undefined }
   const hands = effectScope().run(() =>
-    useHandsFree(
-      () => set!,
-      bench as unknown as ReturnType<typeof useBench>,
-      flow as unknown as ReturnType<typeof useSession>,
-      sounds as unknown as ReturnType<typeof useSounds>,
-      shallowRef(null),
-    ),
+    useEvening({
+      set: () => set!,
+      bench: bench as unknown as ReturnType<typeof useBench>,
+      flow: flow as unknown as ReturnType<typeof useSession>,
+      sounds: sounds as unknown as ReturnType<typeof useSounds>,
+      picture: shallowRef(null),
+      hasReport: () => false,
+      start: () => Promise.resolve(),
+      toRemoval: () => undefined,
+    }),
   )!
   const settle = async (): Promise<void> => {
     for (let i = 0; i < 20; i++) await nextTick()
+    await hands.idle()
   }
   return { current, problem, looks, camera, aside, measurings, kept, log, heard, hands, settle, flow }
 }
@@ -321,7 +330,7 @@ describe('eggs that come and go by themselves', () => {
       lamp.on.settled(0)
       await settle()
     }
-    await hands.later()
+    await hands.another()
     await settle()
     expect([current.value?.id, aside, hands.unread.value, problem.value]).toEqual([
       'egg-2',
@@ -329,17 +338,21 @@ describe('eggs that come and go by themselves', () => {
       null,
       null,
     ])
-    expect(await hands.bringBack()).toBe(true)
+    await hands.takeBack()
+    await settle()
     expect([current.value?.id, aside]).toEqual(['egg-1', []])
-    expect(await hands.bringBack()).toBe(false)
+    await hands.takeBack()
+    await settle()
+    expect(log.at(-1)).toBe('undone')
     camera.fails = false
     lamp.on.gone()
     lamp.on.settled(0)
     await settle()
     expect(log.at(-1)).toBe('photographed egg-1')
     // An egg that has its look is judged, not left.
-    await hands.later()
-    expect(aside).toEqual([])
+    await hands.another()
+    await settle()
+    expect([aside, hands.chosen.value]).toEqual([[], 'clear'])
   })
 
   it('with keys the watch takes nothing and moves nothing; a picture by key tells it that the egg is taken', async () => {

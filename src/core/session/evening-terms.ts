@@ -1,0 +1,85 @@
+import type { SuggestedGrade } from '../grade/types.ts'
+import type { WatchStage } from '../watch/egg-watch.ts'
+import type { SessionStep } from './session.ts'
+
+/** What sets off a picture: a key or pedal, a timer, or the egg itself as it lies still on the lamp. */
+export const TRIGGERS = ['key', 'timer', 'itself'] as const
+export type Trigger = (typeof TRIGGERS)[number]
+
+/** The egg at hand as the records have it. */
+export interface EggAtHand {
+  id: string
+  removed: boolean
+  /** This candling's look at it; null before there is one. */
+  look: {
+    id: string
+    /** The candler has said something. */
+    decided: boolean
+    /** The suggestion leaves the egg in. */
+    staysIn: boolean
+    blurred: boolean
+    /** What the candler said, else what is suggested. */
+    grade: SuggestedGrade
+    suggested: SuggestedGrade
+  } | null
+}
+
+/** What is so when an event comes. Others keep it; the evening only asks. */
+export interface EveningFacts {
+  /** `follows`: another tab is at work. `beside`: a step beside the lamp. */
+  phase: 'none' | 'report' | 'making-ready' | 'paused' | 'beside' | 'candling' | 'follows'
+  step: SessionStep['kind'] | null
+  trigger: Trigger
+  source: 'network' | 'device'
+  /** Lifting an egg off the lamp agrees where that keeps it in. */
+  liftAgrees: boolean
+  lamp: WatchStage
+  egg: EggAtHand | null
+  /** The last picture could not be used. */
+  problem: boolean
+}
+
+export type EveningEvent =
+  | { kind: 'go-on' }
+  /** Not that grade; an egg without a picture is left for later. */
+  | { kind: 'another' }
+  | { kind: 'take-back' }
+  /** A picture is asked for by key. */
+  | { kind: 'take'; atMs: number }
+  | { kind: 'pause' }
+  | { kind: 'timer'; atMs: number }
+  /** The egg on the lamp seems to lie still; nothing lies still; it does; it has left. */
+  | { kind: 'settling' }
+  | { kind: 'restless' }
+  | { kind: 'settled'; atMs: number }
+  | { kind: 'gone' }
+  /** So long a film there is of the egg that lies still. */
+  | { kind: 'filmed'; milliseconds: number }
+  /** What was asked for is done, or could not be. */
+  | { kind: 'done' }
+  /** This tab goes on with an evening: after a reload, or taking over. */
+  | { kind: 'lead' }
+  /** Another egg is at hand, or eggs are taken now, or no longer. */
+  | { kind: 'changed' }
+  /** The candler went to another egg past the evening, by arrow or touch. */
+  | { kind: 'chosen' }
+
+/** What the evening asks for. Those marked with * take their time; `done` is told when all of a reply are done. */
+export type EveningEffect =
+  | { kind: 'measure' | 'drop'; measuring: number }
+  /** * @param measuring - which of those begun; null begins one or asks the network's camera */
+  | { kind: 'take'; measuring: number | null; byHand: boolean }
+  /** * The next egg comes with it. */
+  | { kind: 'decide'; grade: SuggestedGrade; by: 'key' | 'lift' }
+  | { kind: 'advance' }
+  /** * */
+  | { kind: 'put-down' | 'undo' | 'start' | 'tick-or-begin' | 'pause-or-resume' | 'step-done' }
+  /** * */
+  | { kind: 'set-aside' | 'bring-back' | 'take-in-hand'; eggId: string }
+  | { kind: 'to-removal' | 'say-who-leads' }
+  | { kind: 'lamp'; as: 'again' | 'taken' | 'empty' }
+  | { kind: 'sound'; name: 'taken' | 'retake' | SuggestedGrade }
+  | { kind: 'say'; grade: SuggestedGrade; withPlace: boolean }
+  /** The verdict is on the screen. @param atMs - since when the egg lies still */
+  | { kind: 'shown'; atMs: number }
+  | { kind: 'read-film'; lookId: string; shortestMs: number }
