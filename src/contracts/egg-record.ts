@@ -146,6 +146,13 @@ function after(now: EggState, event: EggEvent): EggState {
   }
 }
 
+/** What was noted of an egg in words, and still holds, in the order of noting. */
+export function notesOf({ events }: Pick<EggRecord, 'events'>): Array<{ at: string | null; text: string }> {
+  return standingEvents(events).flatMap((event) =>
+    event.kind === 'noted' ? [{ at: event.at, text: event.text }] : [],
+  )
+}
+
 /** Where and by whom it is noted that an egg stands otherwise. */
 export interface Noting {
   at: string | null

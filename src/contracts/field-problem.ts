@@ -34,6 +34,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   displayCorrectionC: 'correction of the display in °C',
   zone: 'time zone',
   candlingHour: 'hour of candling',
+  marks: 'marks at the lamp',
   warmUpHours: 'hours of warming up',
   postRestHours: 'hours of rest',
   turnsADay: 'turns a day',

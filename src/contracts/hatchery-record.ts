@@ -52,11 +52,23 @@ export const hatcheryRecordSchema = z.object({
   }),
   /** Long side to which photographs are drawn down before they are kept, px; null keeps them as they came. */
   photoLongSidePx: z.int().min(800).max(8000).nullable(),
+  /** What an egg may be marked with under one key at the lamp. */
+  marks: z.array(z.string().min(1).max(30)).max(12),
   brooders: z.int().min(0).max(50),
   incubators: z.array(incubatorSchema).min(1).max(40),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
 export type HatcheryRecord = z.infer<typeof hatcheryRecordSchema>
+
+/** What candlers note most, until they make their own list. */
+export const USUAL_MARKS = [
+  'moves',
+  'loose air cell',
+  'thin shell',
+  'dark shell',
+  'wax holds',
+  'look again',
+] as const
 
 export const FIRST_INCUBATOR_ID = 'incubator-1'
 
@@ -81,6 +93,7 @@ export function newHatchery(zone: string): HatcheryRecord {
     scale: { collarMm: null, camera: null },
     limits: { school: 'usual', own: CANDLING_LIMITS.usual },
     photoLongSidePx: 1600,
+    marks: [...USUAL_MARKS],
     incubators: [
       {
         id: FIRST_INCUBATOR_ID,

@@ -130,6 +130,12 @@ const STEPS: readonly UpgradeStep[] = [
     }),
   },
   {
+    to: 6,
+    table: 'hatchery',
+    isOlder: (hatchery) => !('marks' in hatchery),
+    change: (hatchery, zone) => ({ ...hatchery, marks: newHatchery(zone).marks }),
+  },
+  {
     // Reasons were sentences; nobody noted what had measured and graded.
     to: 6,
     table: 'looks',

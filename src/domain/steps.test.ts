@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { notesOf } from '../contracts/egg-record.ts'
 import { stepSchema } from '../contracts/journal-entry.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
 import { eggsOf, takingBack, writtenBy, writtenByUndo, type Changes, type Standing } from './steps.ts'
@@ -32,6 +33,15 @@ describe('a step', () => {
       },
     }
     expect(stepSchema.parse(JSON.parse(JSON.stringify(step)))).toEqual(step)
+  })
+
+  it('notes words of an egg, which are taken back with it', () => {
+    const standing = standingOf({ eggs: [egg!] })
+    const written = writtenBy({ notes: [{ eggId: egg!.id, text: 'moves' }] }, standing, writer)
+    const [noted] = eggsOf(written.eggs)
+    expect(notesOf(noted!)).toEqual([{ at: writer.at, text: 'moves' }])
+    const back = writtenByUndo(takingBack(written, standing), standingOf({ eggs: [noted!] }), writer)
+    expect(notesOf(back.eggs[0]!)).toEqual([])
   })
 
   it('counts on from the revision that stands, also with an older copy in hand', () => {

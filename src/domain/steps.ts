@@ -17,6 +17,8 @@ export interface Changes {
   /** As they are to stand; what leads there is noted as events. */
   eggs?: readonly Egg[]
   looks?: readonly LookRecord[]
+  /** Words to be noted of eggs. */
+  notes?: ReadonlyArray<{ eggId: string; text: string }>
 }
 
 /** Records as they are written. Those that are gone bear the mark of it. */
@@ -43,21 +45,31 @@ export interface Writer {
 
 /** What a step writes. */
 export function writtenBy(
-  { sets = [], eggs = [], looks = [] }: Changes,
+  { sets = [], eggs = [], looks = [], notes = [] }: Changes,
   standing: Standing,
   writer: Writer,
 ): Written {
   const { device } = writer
   return {
     sets: sets.map((set) => stamped(set, { device, now: standing.set(set.id) })),
-    eggs: eggs.map((egg) => {
+    eggs: [...eggs, ...notedOnly(notes, eggs, standing)].map((egg) => {
       const now = standing.egg(egg.id)
       const { events } = now ?? egg
       const base = now ?? eggOf(withEvents(egg, []))
-      return stamped(withEvents({ ...egg, events }, eventsBetween(base, egg, writer)), { device, now })
+      const noted = notes
+        .filter(({ eggId }) => eggId === egg.id)
+        .map(({ text }): EggEvent => ({ id: writer.newId(), at: writer.at, device, kind: 'noted', text }))
+      const more = [...eventsBetween(base, egg, writer), ...noted]
+      return stamped(withEvents({ ...egg, events }, more), { device, now })
     }),
     looks: looks.map((look) => stamped(look, { device, now: standing.look(look.id) })),
   }
+}
+
+/** Eggs of which only words are noted. */
+function notedOnly(notes: Changes['notes'] = [], eggs: readonly Egg[], standing: Standing): Egg[] {
+  const ids = new Set(notes.map(({ eggId }) => eggId).filter((id) => !eggs.some((egg) => egg.id === id)))
+  return [...ids].flatMap((id) => standing.egg(id) ?? [])
 }
 
 /** What it takes to take a step back. */

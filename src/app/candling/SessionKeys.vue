@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { Check, Pause, Scale3d, Shuffle, StepForward, Undo2 } from '@lucide/vue'
+import { Check, Pause, Scale3d, Shuffle, StepForward, Tag, Undo2 } from '@lucide/vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
@@ -8,7 +8,7 @@ import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 
-/** The five keys of the evening, under one hand; each also a target for a knuckle. */
+/** The keys of the evening, under one hand; each also a target for a knuckle. */
 const props = defineProps<{
   session: SessionRecord
   step: SessionStep
@@ -16,7 +16,7 @@ const props = defineProps<{
   chosen: SuggestedGrade | null
   paused: boolean
 }>()
-const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: [] }>()
+const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: []; mark: [] }>()
 
 const candling = computed(() => props.session.begun && props.step.kind === 'candle' && !props.paused)
 /** An egg without a picture cannot be disagreed with, only left. */
@@ -34,7 +34,7 @@ const goOnWords = computed(() => {
 
 <template>
   <div
-    class="grid grid-cols-2 gap-2 sm:grid-cols-[repeat(4,minmax(0,9.500rem))_minmax(0,1fr)] [&_.key]:hidden md:[&_.key]:inline"
+    class="grid grid-cols-2 gap-2 sm:grid-cols-[repeat(5,minmax(0,8.500rem))_minmax(0,1fr)] [&_.key]:hidden md:[&_.key]:inline"
     role="group"
     aria-label="Keys"
   >
@@ -51,9 +51,12 @@ const goOnWords = computed(() => {
     <button type="button" class="press min-h-16 px-2" :disabled="!session.begun" @click="emit('pause')">
       <Pause class="h-5 w-5" aria-hidden="true" /> Pause <span class="key">V</span>
     </button>
+    <button type="button" class="press min-h-16 px-2" :disabled="!candling" @click="emit('mark')">
+      <Tag class="h-5 w-5" aria-hidden="true" /> Note <span class="key">D</span>
+    </button>
     <button
       type="button"
-      class="press press-lamp order-first col-span-2 min-h-16 text-xl sm:order-none sm:col-span-1"
+      class="press press-lamp order-first min-h-16 text-xl sm:order-none"
       data-testid="go-on"
       @click="emit('goOn')"
     >

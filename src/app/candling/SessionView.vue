@@ -4,6 +4,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { clockLevel } from '../../core/session/limits.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { notesOf } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { bringToLamp } from '../../devices/camera/network-camera.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
@@ -119,6 +120,7 @@ const paceWords = computed(() =>
 )
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
+const notes = computed(() => (current.value ? notesOf(current.value) : []))
 const suspected = computed(() => (current.value ? bench.suspectOf(current.value) : null))
 
 onMounted(async () => {
@@ -216,6 +218,7 @@ useKeys({
   z: () => void takeBack(),
   c: nextComparison,
   v: () => void pause(),
+  d: () => void hands.mark(),
   b: () => {
     essential.value = !essential.value
   },
@@ -429,6 +432,18 @@ const stepWords = computed(() =>
               : 'Do not look into the lamp.'
           }}
         </p>
+        <p
+          v-if="hands.marking.value || notes.length > 0"
+          class="mt-4 text-lg text-ink-soft"
+          aria-live="polite"
+          data-testid="marks"
+        >
+          Noted: {{ notes.map(({ text }) => text).join(', ')
+          }}<template v-if="hands.marking.value"
+            ><template v-if="notes.length > 0">, </template
+            ><strong class="text-lamp">{{ hands.marking.value }}</strong></template
+          >
+        </p>
         <StorageRoomNote class="mt-4" />
       </aside>
     </div>
@@ -446,6 +461,7 @@ const stepWords = computed(() =>
       @undo="takeBack"
       @compare="nextComparison"
       @pause="pause"
+      @mark="hands.mark"
     />
     <EssentialScreen
       v-if="essential"

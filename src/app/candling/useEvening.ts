@@ -28,6 +28,8 @@ import { GRADE_WORDS } from '../shared/wording.ts'
 
 const WARM_UP_SIDE_PX = 640
 const WARM_UP_ROUNDS = 8
+/** A mark that nobody steps on from holds after this. */
+const MARK_RESTS_MS = 2000
 /** Name under which `npm run bench` finds the times in the browser's own user timing. */
 const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
 
@@ -85,6 +87,7 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
       lamp: lamp.state.value.stage,
       egg: eggAtHand(),
       problem: bench.problem.value !== null,
+      marks: hatchery.hatchery.marks,
     }
   }
 
@@ -174,6 +177,12 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
         return toRemoval()
       case 'say-who-leads':
         return hatchery.mustLead()
+      case 'note':
+        return hatchery.commit('note', effect.eggId, { notes: [{ eggId: effect.eggId, text: effect.mark }] })
+      case 'say-mark':
+        return sounds.say(effect.mark ?? 'no mark')
+      case 'rest':
+        return rest()
       case 'lamp':
         return setLamp(effect.as)
       case 'sound':
@@ -199,6 +208,17 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     else if (as === 'taken') lamp.wasTaken()
     else lamp.state.value = EMPTY_LAMP
   }
+
+  let resting: ReturnType<typeof setTimeout> | undefined
+  function rest(): void {
+    clearTimeout(resting)
+    resting = setTimeout(() => void tell({ kind: 'mark-rested' }), MARK_RESTS_MS)
+  }
+  onScopeDispose(() => {
+    clearTimeout(resting)
+    // A mark that was named is noted, also when the candler leaves the page on the heels of it.
+    void tell({ kind: 'mark-rested' })
+  })
 
   async function take(begun: number | null): Promise<void> {
     const measuring = begun === null ? null : measurings.get(begun)
@@ -304,6 +324,9 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     another: () => tell({ kind: 'another' }),
     takeBack: () => tell({ kind: 'take-back' }),
     pause: () => tell({ kind: 'pause' }),
+    mark: () => tell({ kind: 'mark' }),
+    /** The mark that is named for the egg at hand and not yet noted. */
+    marking: computed(() => state.value.marking?.mark ?? null),
     /** Goes so many eggs on, whether they wait or not. */
     skip: (by: number) => {
       // In a pause nobody watches the lamp: what is laid down meanwhile must not be taken for another egg.

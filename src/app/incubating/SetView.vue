@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Printer, Tags } from '@lucide/vue'
-import type { Egg, Outcome } from '../../contracts/egg-record.ts'
+import { notesOf, type Egg, type Outcome } from '../../contracts/egg-record.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
@@ -31,6 +31,8 @@ const plan = useSetPlan(() => set.value)
 const zone = computed(() => store.hatchery.zone)
 const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
 const aside = computed(() => (store.allEggsBySet.get(props.setId) ?? []).filter((egg) => egg.role !== 'set'))
+const sayNote = ({ at, text }: { at: string | null; text: string }): string =>
+  at === null || !set.value ? text : `${text} (${dayWords(set.value, zone.value, Date.parse(at))})`
 const trayId = ref<string | null>(null)
 const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.value) ?? set.value?.trays[0])
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
@@ -159,6 +161,9 @@ useKeys({ u: () => void saving(() => store.undo()) })
           </div>
           <p v-else class="mt-2 text-sm text-ink-soft">Choose an egg to see its picture and its own looks.</p>
           <div v-if="chosen" class="mt-3">
+            <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
+              Noted: {{ notesOf(chosen).map(sayNote).join('; ') }}.
+            </p>
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
           </div>
           <button

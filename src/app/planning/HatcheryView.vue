@@ -81,6 +81,11 @@ function changeCollar(event: Event): void {
   })
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
+const linesOf = (words: string): string[] =>
+  words
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean)
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
 </script>
 
@@ -246,6 +251,16 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
                 "
             /></label>
           </div>
+          <label class="block"
+            >Marks under one key at the lamp, one a line
+            <textarea
+              class="field mt-1 w-full"
+              rows="4"
+              data-testid="marks"
+              :value="hatchery.marks.join('\n')"
+              @change="change({ marks: linesOf(text($event)) })"
+            />
+          </label>
           <label
             >Photographs are kept
             <select

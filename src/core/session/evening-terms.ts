@@ -37,6 +37,8 @@ export interface EveningFacts {
   egg: EggAtHand | null
   /** The last picture could not be used. */
   problem: boolean
+  /** The candler's own short list of what an egg may be marked with. */
+  marks: readonly string[]
 }
 
 export type EveningEvent =
@@ -47,6 +49,10 @@ export type EveningEvent =
   /** A picture is asked for by key. */
   | { kind: 'take'; atMs: number }
   | { kind: 'pause' }
+  /** The next mark of the list for the egg at hand. */
+  | { kind: 'mark' }
+  /** The key of the marks has rested: what is named holds. */
+  | { kind: 'mark-rested' }
   | { kind: 'timer'; atMs: number }
   /** The egg on the lamp seems to lie still; nothing lies still; it does; it has left. */
   | { kind: 'settling' }
@@ -72,6 +78,11 @@ export type EveningEffect =
   /** * The next egg comes with it. */
   | { kind: 'decide'; grade: SuggestedGrade; by: 'key' | 'lift' }
   | { kind: 'advance' }
+  /** * Notes a mark of an egg. */
+  | { kind: 'note'; eggId: string; mark: string }
+  | { kind: 'say-mark'; mark: string | null }
+  /** Tells `mark-rested` after a while, unless asked again. */
+  | { kind: 'rest' }
   /** * */
   | { kind: 'put-down' | 'undo' | 'start' | 'tick-or-begin' | 'pause-or-resume' | 'step-done' }
   /** * */

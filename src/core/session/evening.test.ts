@@ -55,6 +55,7 @@ class World {
       liftAgrees: true,
       lamp: this.stage,
       problem: this.problem,
+      marks: ['moves', 'thin shell'],
       egg: {
         id: this.current,
         removed: false,
@@ -260,6 +261,8 @@ const acts = {
   'take-back': (world) => world.tell({ kind: 'take-back' }),
   skip: (world) => world.skip(),
   pause: (world) => world.tell({ kind: 'pause' }),
+  mark: (world) => world.tell({ kind: 'mark' }),
+  'mark-rested': (world) => world.tell({ kind: 'mark-rested' }),
   film: (world) => world.tell({ kind: 'filmed', milliseconds: 6000 }),
 } satisfies Record<string, (world: World) => void>
 const act = fc.constantFrom(...(Object.keys(acts) as Array<keyof typeof acts>))
@@ -380,6 +383,26 @@ describe('the evening', () => {
     expect(chosenFor(world.state, 'egg-1')).toBe('clear')
     world.skip()
     expect([chosenFor(world.state, 'egg-1'), chosenFor(world.state, 'egg-2')]).toEqual([null, null])
+  })
+
+  it('notes the mark that was named last, once, of the egg for which it was named', () => {
+    const world = new World('key', [])
+    world.put()
+    world.goOn()
+    world.finishAll()
+    const notes = () => world.heard.filter(({ kind }) => kind === 'note')
+    world.tell({ kind: 'mark' })
+    world.tell({ kind: 'mark' })
+    expect(notes()).toEqual([])
+    world.goOn()
+    world.finishAll()
+    expect(notes()).toEqual([{ kind: 'note', eggId: 'egg-1', mark: 'thin shell' }])
+    world.tell({ kind: 'mark-rested' })
+    expect(notes()).toHaveLength(1)
+    // After the last of the list there is none again.
+    for (let i = 0; i < 3; i++) world.tell({ kind: 'mark' })
+    world.tell({ kind: 'mark-rested' })
+    expect(notes()).toHaveLength(1)
   })
 
   it('does nothing more in the name of a tab that leads no more', () => {

@@ -44,6 +44,8 @@ export interface Evening {
   /** The candler's other grade, until it is confirmed, and of which egg. */
   chosen: SuggestedGrade | null
   chosenOf: string | null
+  /** The mark that is named but not yet noted, and of which egg. */
+  marking: { eggId: string; mark: string } | null
   /** The measuring of an egg that seems to settle, begun while that is made sure of. */
   early: number | null
   measurings: number
@@ -61,6 +63,7 @@ export const NEW_EVENING: Readonly<Evening> = {
   filmsRead: 0,
   chosen: null,
   chosenOf: null,
+  marking: null,
   early: null,
   measurings: 0,
   doing: null,
@@ -85,6 +88,18 @@ const IN_TURN: readonly SuggestedGrade[] = [...GRADES, 'unsure']
  * piece of work leads to. @param facts - as they are now
  */
 export function evening(state: Evening, event: EveningEvent, facts: EveningFacts): EveningReply {
+  const { marking } = state
+  // Whatever comes next, the mark was meant for the egg that was at hand.
+  const settles =
+    marking && (event.kind === 'mark-rested' || (event.kind !== 'mark' && facts.egg?.id !== marking.eggId))
+  if (settles) {
+    const reply = happened({ ...state, marking: null }, event, facts)
+    return { state: reply.state, effects: [...reply.effects, { kind: 'note', ...marking }] }
+  }
+  return happened(state, event, facts)
+}
+
+function happened(state: Evening, event: EveningEvent, facts: EveningFacts): EveningReply {
   const { egg } = facts
   const byItself = facts.phase === 'candling' && facts.trigger === 'itself'
   switch (event.kind) {
@@ -107,6 +122,10 @@ export function evening(state: Evening, event: EveningEvent, facts: EveningFacts
       return facts.phase === 'candling' && facts.trigger === 'timer'
         ? inTurn(state, { kind: 'timer', atMs: event.atMs }, facts)
         : still(state)
+    case 'mark':
+      return nextMark(state, facts)
+    case 'mark-rested':
+      return still(state)
     case 'settling':
       if (!byItself || facts.source !== 'device' || state.unread !== null || state.early !== null)
         return still(state)
@@ -236,6 +255,17 @@ function anotherGrade(state: Evening, eggId: string, now: SuggestedGrade): Eveni
       { kind: 'sound', name: chosen },
       { kind: 'say', grade: chosen, withPlace: false },
     ],
+  }
+}
+
+/** The first mark, then the next with each press, after the last none again. */
+function nextMark(state: Evening, { egg, phase, marks }: EveningFacts): EveningReply {
+  if (!egg || phase !== 'candling') return still(state)
+  const at = state.marking?.eggId === egg.id ? marks.indexOf(state.marking.mark) : -1
+  const mark = marks[at + 1] ?? null
+  return {
+    state: { ...state, marking: mark === null ? null : { eggId: egg.id, mark } },
+    effects: [{ kind: 'say-mark', mark }, { kind: 'rest' }],
   }
 }
 
