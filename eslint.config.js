@@ -31,9 +31,4 @@ export default tseslint.config(
       'vue/require-default-prop': 'off',
     },
   },
-  // Formatted templates are long; the candling session is still to be taken apart.
-  {
-    files: ['src/app/candling/SessionView.vue'],
-    rules: { 'max-lines': ['error', { max: 480, skipBlankLines: true, skipComments: true }] },
-  },
 )

@@ -3,7 +3,6 @@ import { useEventListener, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { clockLevel } from '../../core/session/limits.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { notesOf } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { bringToLamp } from '../../devices/camera/network-camera.ts'
@@ -20,14 +19,13 @@ import { dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
-import CameraView from './CameraView.vue'
 import ChangedByMates from './ChangedByMates.vue'
-import CompareEgg, { type Comparison } from './CompareEgg.vue'
+import type { Comparison } from './CompareEgg.vue'
 import EssentialScreen from './EssentialScreen.vue'
-import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
-import NetworkCameraView from './NetworkCameraView.vue'
+import LampPicture from './LampPicture.vue'
 import PreFlight from './PreFlight.vue'
 import SessionClocks from './SessionClocks.vue'
+import SessionHeader from './SessionHeader.vue'
 import SessionKeys from './SessionKeys.vue'
 import SessionReport from './SessionReport.vue'
 import SessionVerdict from './SessionVerdict.vue'
@@ -45,16 +43,7 @@ const flow = useSession(() => set.value!, bench)
 const { session, step, clocks, eggOutMs, limits, air, pace, nowMs } = flow
 const { current, look, problem, phase } = bench
 
-const camera = ref<InstanceType<typeof CameraView> | null>(null)
-const networkCamera = ref<InstanceType<typeof NetworkCameraView> | null>(null)
 const picture = shallowRef<LivePicture | null>(null)
-watch(
-  () => camera.value?.video ?? networkCamera.value?.picture ?? null,
-  (element) => {
-    picture.value = element
-  },
-  { flush: 'post', immediate: true },
-)
 const hands = useEvening({
   set: () => set.value!,
   bench,
@@ -121,6 +110,10 @@ const paceWords = computed(() =>
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
 const notes = computed(() => (current.value ? notesOf(current.value) : []))
+/** The egg at hand, while eggs are taken. */
+const atTheLamp = computed(() =>
+  session.value?.begun && step.value.kind === 'candle' ? current.value : null,
+)
 const suspected = computed(() => (current.value ? bench.suspectOf(current.value) : null))
 
 onMounted(async () => {
@@ -169,17 +162,6 @@ watch(
   () => session.value !== null,
   (on) => void (on ? wakeLock.request('screen') : wakeLock.release()).catch(() => undefined),
   { immediate: true },
-)
-watch(
-  () =>
-    [
-      clockLevel(eggOutMs.value ?? 0, limits.value.eggOut),
-      clockLevel(clocks.value.trayOutMs ?? 0, limits.value.trayOut),
-      clockLevel(clocks.value.lidOffMs ?? 0, limits.value.lidOff),
-    ].filter((level) => level === 'over').length,
-  (now, before) => {
-    if (now > before) sounds.play('time')
-  },
 )
 
 const ORDER: readonly Comparison[] = ['earlier', 'blink', 'mates', 'reference', 'living']
@@ -263,46 +245,24 @@ const stepWords = computed(() =>
     data-testid="session"
     :data-look="look?.id ?? ''"
   >
-    <header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-1">
-      <div class="flex items-end gap-5">
-        <h1
-          class="leading-none font-bold"
-          :class="session?.begun && step.kind === 'candle' ? 'text-7xl text-ink-soft' : 'text-3xl'"
-          data-testid="current-egg"
-        >
-          {{ session?.begun && step.kind === 'candle' && current ? bench.placeOf(current) : set.name }}
-        </h1>
-        <p class="text-lg leading-snug text-ink-soft">
-          <template v-if="session?.begun && step.kind === 'candle' && current"
-            >egg {{ current.number }}<template v-if="current.mark">, {{ current.mark }}</template
-            ><br /></template
-          >{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, nowMs) }}
-        </p>
-        <p
-          v-if="suspected && step.kind === 'candle'"
-          class="rounded-lg border border-lamp px-3 py-1 text-lg text-lamp"
-          data-testid="second-look"
-        >
-          Second look
-        </p>
-      </div>
-      <div class="flex flex-col items-end">
-        <SessionClocks
-          :egg-out-ms="eggOutMs"
-          :tray-out-ms="clocks.trayOutMs"
-          :lid-off-ms="clocks.lidOffMs"
-          :limits="limits"
-        />
-        <p class="text-ink-soft">
-          <span v-if="air.latest" data-testid="air"
-            >{{ air.latest.rhPercent.toFixed(0) }} % RH, {{ air.latest.celsius.toFixed(1) }} °C. </span
-          ><span data-testid="progress"
-            >{{ bench.eggs.value.length - waiting }} of {{ bench.eggs.value.length }} seen.</span
-          >
-          {{ paceWords }}
-        </p>
-      </div>
-    </header>
+    <SessionHeader
+      :set="set"
+      :egg="atTheLamp"
+      :place="atTheLamp ? bench.placeOf(atTheLamp) : ''"
+      :suspected="suspected !== null"
+      :day="dayWords(set, hatchery.hatchery.zone, nowMs)"
+      :air="air.latest"
+      :seen="bench.eggs.value.length - waiting"
+      :eggs="bench.eggs.value.length"
+      :pace="paceWords"
+    >
+      <SessionClocks
+        :egg-out-ms="eggOutMs"
+        :tray-out-ms="clocks.trayOutMs"
+        :lid-off-ms="clocks.lidOffMs"
+        :limits="limits"
+      />
+    </SessionHeader>
 
     <div v-if="!session && shownReport" class="min-h-0 overflow-y-auto p-2">
       <h2 class="mb-4 text-3xl font-bold">The evening in figures</h2>
@@ -368,46 +328,21 @@ const stepWords = computed(() =>
       v-else-if="session"
       class="grid min-h-0 auto-rows-max grid-cols-1 gap-4 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden"
     >
-      <section
-        class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
-        aria-label="Picture"
-      >
-        <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
-        <div
-          class="absolute z-10 overflow-hidden"
-          :class="look ? 'top-3 left-3 h-28 w-36 rounded-lg border border-line' : 'inset-0'"
-        >
-          <NetworkCameraView v-if="session.source === 'network'" ref="networkCamera" />
-          <CameraView v-else ref="camera" @problem="problem = $event" />
-        </div>
-        <CompareEgg
-          v-if="look && comparison"
-          class="pt-2 pr-2 pb-14 pl-40"
-          :kind="comparison"
-          :set="set"
-          :look="look"
-          :earlier="bench.earlier.value"
-          :mates="bench.mates.value"
-          :references="references"
-          :place-of="bench.placeOf"
-          :egg-of="eggOf"
-        />
-        <MeasuredPhoto
-          v-else-if="look"
-          class="pb-14"
-          :look="look"
-          overlay
-          :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`"
-        />
-        <p
-          v-if="lampWords"
-          class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl"
-          aria-live="polite"
-          data-testid="lamp-words"
-        >
-          {{ lampWords }}
-        </p>
-      </section>
+      <LampPicture
+        :source="session.source"
+        :set="set"
+        :look="look"
+        :words="lampWords"
+        :comparison="comparison"
+        :place="current ? bench.placeOf(current) : ''"
+        :earlier="bench.earlier.value"
+        :mates="bench.mates.value"
+        :references="references"
+        :place-of="bench.placeOf"
+        :egg-of="eggOf"
+        @problem="problem = $event"
+        @picture="picture = $event"
+      />
       <aside class="min-h-0 md:overflow-y-auto">
         <p
           v-if="problem"

@@ -7,6 +7,7 @@ import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
+import { CANDLING_LIMITS } from '../../core/session/limits.ts'
 import { EMPTY_LAMP, type WatchState } from '../../core/watch/egg-watch.ts'
 import type { useBench } from './useBench.ts'
 import { useEvening } from './useEvening.ts'
@@ -120,7 +121,9 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
       egg: { id: eggs[0]!.id, since: '' },
     }),
     step: ref({ kind: 'candle', trayId: 'tray-1' }),
-    clocks: ref({ pausedMs: null }),
+    clocks: ref({ pausedMs: null, trayOutMs: null, lidOffMs: null }),
+    eggOutMs: ref(null),
+    limits: ref(CANDLING_LIMITS.usual),
     takeInHand: () => Promise.resolve(),
     putDown: () => {
       log.push('put down')

@@ -10,7 +10,9 @@ import type {
   EveningEvent,
   EveningFacts,
 } from '../../core/session/evening-terms.ts'
-import { chosenFor, evening, NEW_EVENING } from '../../core/session/evening.ts'
+import { NEW_EVENING } from '../../core/session/evening-state.ts'
+import { chosenFor, evening } from '../../core/session/evening.ts'
+import { clockLevel } from '../../core/session/limits.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import { createEgg } from '../../core/simulate/egg-model.ts'
 import { takeShot } from '../../core/simulate/shot.ts'
@@ -309,6 +311,18 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     () => [bench.current.value?.id, phase.value] as const,
     () => void tell({ kind: 'changed' }),
     { immediate: true },
+  )
+  // A clock that has run out is heard once, whatever the eyes are on.
+  watch(
+    () =>
+      [
+        clockLevel(flow.eggOutMs.value ?? 0, flow.limits.value.eggOut),
+        clockLevel(flow.clocks.value.trayOutMs ?? 0, flow.limits.value.trayOut),
+        clockLevel(flow.clocks.value.lidOffMs ?? 0, flow.limits.value.lidOff),
+      ].filter((level) => level === 'over').length,
+    (now, before) => {
+      if (now > before) sounds.play('time')
+    },
   )
   const timerMs = computed(() => 1000 * (flow.session.value?.timerSeconds ?? 4))
   useIntervalFn(() => void tell({ kind: 'timer', atMs: performance.now() }), timerMs)

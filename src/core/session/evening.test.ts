@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { WatchStage } from '../watch/egg-watch.ts'
 import type { EveningEffect, EveningEvent, EveningFacts, Trigger } from './evening-terms.ts'
-import { chosenFor, evening, NEW_EVENING, type Evening } from './evening.ts'
+import { NEW_EVENING, type Evening } from './evening-state.ts'
+import { chosenFor, evening } from './evening.ts'
 
 type Outcome = 'sharp' | 'blurred' | 'nothing'
 interface Look {

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { SessionRecord } from '../../contracts/session-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import CameraView from './CameraView.vue'
+import CompareEgg, { type Comparison } from './CompareEgg.vue'
+import NetworkCameraView from './NetworkCameraView.vue'
+import type { LivePicture } from './useLampWatch.ts'
+
+/** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
+defineProps<{
+  source: SessionRecord['source']
+  set: SetRecord
+  look: LookRecord | null
+  /** What the candler should do, in a few words. */
+  words: string
+  comparison: Comparison | null
+  place: string
+  earlier: LookRecord[]
+  mates: LookRecord[]
+  references: LookRecord[]
+  placeOf: (egg: Egg) => string
+  eggOf: (look: LookRecord) => Egg | undefined
+}>()
+const emit = defineEmits<{ problem: [sentence: string]; picture: [element: LivePicture | null] }>()
+
+const camera = ref<InstanceType<typeof CameraView> | null>(null)
+const networkCamera = ref<InstanceType<typeof NetworkCameraView> | null>(null)
+watch(
+  () => camera.value?.video ?? networkCamera.value?.picture ?? null,
+  (element) => emit('picture', element),
+  { flush: 'post', immediate: true },
+)
+</script>
+
+<template>
+  <section
+    class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
+    aria-label="Picture"
+  >
+    <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
+    <div
+      class="absolute z-10 overflow-hidden"
+      :class="look ? 'top-3 left-3 h-28 w-36 rounded-lg border border-line' : 'inset-0'"
+    >
+      <NetworkCameraView v-if="source === 'network'" ref="networkCamera" />
+      <CameraView v-else ref="camera" @problem="emit('problem', $event)" />
+    </div>
+    <CompareEgg
+      v-if="look && comparison"
+      class="pt-2 pr-2 pb-14 pl-40"
+      :kind="comparison"
+      :set="set"
+      :look="look"
+      :earlier="earlier"
+      :mates="mates"
+      :references="references"
+      :place-of="placeOf"
+      :egg-of="eggOf"
+    />
+    <MeasuredPhoto
+      v-else-if="look"
+      class="pb-14"
+      :look="look"
+      overlay
+      :label="`Photograph of ${place} with its measurements`"
+    />
+    <p
+      v-if="words"
+      class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl"
+      aria-live="polite"
+      data-testid="lamp-words"
+    >
+      {{ words }}
+    </p>
+  </section>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
+import type { AirReading } from '../../core/session/air.ts'
+import { SPECIES } from '../../core/species/species.ts'
+
+/** Which egg is at hand, large enough for arm's length, and how far the evening is; the clocks are the slot. */
+defineProps<{
+  set: SetRecord
+  /** Null beside the lamp. */
+  egg: Egg | null
+  place: string
+  suspected: boolean
+  day: string
+  air: AirReading | null
+  seen: number
+  eggs: number
+  pace: string
+}>()
+</script>
+
+<template>
+  <header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-1">
+    <div class="flex items-end gap-5">
+      <h1
+        class="leading-none font-bold"
+        :class="egg ? 'text-7xl text-ink-soft' : 'text-3xl'"
+        data-testid="current-egg"
+      >
+        {{ egg ? place : set.name }}
+      </h1>
+      <p class="text-lg leading-snug text-ink-soft">
+        <template v-if="egg"
+          >egg {{ egg.number }}<template v-if="egg.mark">, {{ egg.mark }}</template
+          ><br /></template
+        >{{ SPECIES[set.species].label }}, {{ day }}
+      </p>
+      <p
+        v-if="suspected && egg"
+        class="rounded-lg border border-lamp px-3 py-1 text-lg text-lamp"
+        data-testid="second-look"
+      >
+        Second look
+      </p>
+    </div>
+    <div class="flex flex-col items-end">
+      <slot />
+      <p class="text-ink-soft">
+        <span v-if="air" data-testid="air"
+          >{{ air.rhPercent.toFixed(0) }} % RH, {{ air.celsius.toFixed(1) }} °C. </span
+        ><span data-testid="progress">{{ seen }} of {{ eggs }} seen.</span>
+        {{ pace }}
+      </p>
+    </div>
+  </header>
+</template>
