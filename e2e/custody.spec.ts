@@ -1,5 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { nameOfBook } from './book-on-disk.ts'
 import { openWholeDemo, takeOut } from './hatchery.ts'
 

@@ -1,5 +1,6 @@
 import sharp from 'sharp'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { openWholeDemo } from './hatchery.ts'
 
 /** Relative luminance (white is 1) that no area of this side may pass on the dark bench, and the whole screen's mean. */

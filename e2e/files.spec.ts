@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
 
 const photo = (name: string): string => `fixtures/photos/${name}`

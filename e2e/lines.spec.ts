@@ -1,4 +1,5 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
+import { expect, test } from './test.ts'
 import sharp from 'sharp'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
 
 test('what is found in an opened egg is kept, counted for program and candler, and taken back', async ({

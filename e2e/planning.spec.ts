@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import ICAL from 'ical.js'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { openDemo } from './hatchery.ts'
 
 const NOW = new Date('2026-04-01T09:00:00Z')

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
 import { demoReady, openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
 
 test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({

@@ -44,18 +44,6 @@ const { session, step, clocks, eggOutMs, limits, air, pace, nowMs } = flow
 const { current, look, problem, phase } = bench
 
 const picture = shallowRef<LivePicture | null>(null)
-const hands = useEvening({
-  set: () => set.value!,
-  bench,
-  flow,
-  sounds,
-  picture,
-  hasReport: () => shownReport.value !== null,
-  start: startAnew,
-  toRemoval: () => void router.push({ name: 'removal', params: { setId: props.setId } }),
-})
-const { chosen, goOn, another, takeBack, pause } = hands
-
 const essential = ref(false)
 const comparison = ref<Comparison | null>(null)
 const learning = ref(false)
@@ -78,6 +66,17 @@ const lastSession = computed(
       .at(-1) ?? null,
 )
 const shownReport = computed(() => (session.value === null ? lastSession.value : null))
+const hands = useEvening({
+  set: () => set.value!,
+  bench,
+  flow,
+  sounds,
+  picture,
+  hasReport: () => shownReport.value !== null,
+  start: startAnew,
+  toRemoval: () => void router.push({ name: 'removal', params: { setId: props.setId } }),
+})
+const { chosen, goOn, another, takeBack, pause } = hands
 const seen = computed(() => {
   const since = shownReport.value?.startedAt ?? session.value?.startedAt ?? ''
   return bench.eggs.value
@@ -105,7 +104,9 @@ const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && 
 const paceWords = computed(() =>
   pace.value === null
     ? ''
-    : `${(pace.value / 1000).toFixed(0)} s an egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min to go`,
+    : waiting.value === 0
+      ? `${(pace.value / 1000).toFixed(0)} s an egg.`
+      : `${(pace.value / 1000).toFixed(0)} s an egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min to go`,
 )
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
