@@ -8,6 +8,7 @@ import sharp from 'sharp'
 import { decodePhoto } from '../src/cli/decode.ts'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { bootstrapInterval } from './accuracy/intervals.ts'
+import { benchBook } from './bench-book.ts'
 import { benchPlanning } from './bench-planning.ts'
 import { benchLamp } from './films/bench-lamp.ts'
 import { benchMotion } from './films/bench-motion.ts'
@@ -121,6 +122,7 @@ const printed = (lines: string[]): void => console.log(`\n${lines.join('\n')}`)
 const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   photographs: benchPhotographs,
   planning: async () => printed(await benchPlanning()),
+  book: benchBook,
   lamp: async () => printed(await benchLamp()),
   movement: async () => printed(await benchMotion(DEAD_FILMS)),
 }
