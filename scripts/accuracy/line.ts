@@ -98,10 +98,12 @@ function conditionsOf(shot: SimulatedCase['shot']): string[] {
 }
 
 function pickGraded({ shadow, vessels, ring, light, signs, spotCount, litShare }: EggReading): GradedReading {
+  const { contours: _c, ...shadowFigures } = shadow
+  const { points: _p, ...ringFigures } = ring
   return {
-    shadow: { ...shadow, contours: [] },
+    shadow: shadowFigures,
     vessels,
-    ring: { ...ring, points: [] },
+    ring: ringFigures,
     light,
     signs,
     spotCount,

@@ -76,12 +76,10 @@ export async function benchLamp(): Promise<string[]> {
       while ((await verdicts()).length < EGGS_SEEN && Date.now() < until) await page.waitForTimeout(1000)
       idle.disable()
       const times = (await verdicts()).sort((a, b) => a - b)
-      const size = await page
-        .locator('video')
-        .evaluate(
-          (video: { videoWidth: number; videoHeight: number }) =>
-            `${video.videoWidth} × ${video.videoHeight}`,
-        )
+      const size = await page.locator('video').evaluate((element) => {
+        const video = element as unknown as { videoWidth: number; videoHeight: number }
+        return `${video.videoWidth} × ${video.videoHeight}`
+      })
       const tasks = await page.evaluate(() =>
         (globalThis as unknown as { longTasks: Array<[number, number]> }).longTasks.map(
           ([, duration]) => duration,

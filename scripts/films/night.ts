@@ -63,7 +63,13 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     looks: [],
     sessions: [],
   }
-  const { file } = await writeBundle({ records, aside: [], buried: [], photo: async () => null })
+  const { file } = await writeBundle({
+    records,
+    aside: [],
+    buried: [],
+    shapes: async () => null,
+    photo: async () => null,
+  })
   return Buffer.from(await file.arrayBuffer())
 }
 

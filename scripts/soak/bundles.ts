@@ -30,6 +30,7 @@ async function sample(): Promise<{ records: HatcheryRecords; file: Blob }> {
     records,
     aside: [],
     buried: [],
+    shapes: async () => null,
     photo: async (id) => photos.get(id) ?? null,
   })
   return { records, file }

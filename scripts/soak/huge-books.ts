@@ -71,7 +71,13 @@ async function bundleOf(sets: SetRecord[], eggs: Egg[]): Promise<Buffer> {
     looks: [],
     sessions: [],
   }
-  const { file } = await writeBundle({ records, aside: [], buried: [], photo: async () => null })
+  const { file } = await writeBundle({
+    records,
+    aside: [],
+    buried: [],
+    shapes: async () => null,
+    photo: async () => null,
+  })
   return Buffer.from(await file.arrayBuffer())
 }
 

@@ -1,17 +1,22 @@
 import { describe, expect, it } from 'vitest'
 import { BundleError, readBundle, writeBundle, type BundleSource } from './bundle.ts'
 import type { Egg, EggRecord } from './egg-record.ts'
-import { sampleRecords } from './sample-records.ts'
+import { shapesOf } from '../core/measure/reading.ts'
+import { sampleReading, sampleRecords } from './sample-records.ts'
 import { buildZip, openZip } from './zip-file.ts'
 
 const sample = sampleRecords()
 const photos = new Map(
   sample.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i, 1, 2, 3])]),
 )
+const shapes = new Map(
+  sample.looks.map((look, i) => [look.id, { id: look.id, ...shapesOf(sampleReading(sample.eggs[i]!)) }]),
+)
 const source: BundleSource = {
   records: sample,
   aside: [],
   buried: [],
+  shapes: async (lookId) => shapes.get(lookId) ?? null,
   photo: async (id) => photos.get(id) ?? null,
 }
 const written = async (): Promise<Blob> => (await writeBundle(source)).file

@@ -3,6 +3,8 @@ import { rawRecordsOf, sayProblems, setAsideSchema, sortOut, type Book, type Raw
 import { idField } from './fields.ts'
 import { withEvents } from './egg-record.ts'
 import type { RecordTable } from './record-tables.ts'
+import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
+import { shapesOfOldLook } from './upgrade.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
@@ -32,14 +34,17 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   /** Media types of the photographs that are there, by id. */
   photoTypes: ReadonlyMap<string, string>
   missing: MissingPhoto[]
+  /** The measured lines of a look; null where there are none. @throws Error when they cannot be read any more */
+  shapes(lookId: string): Promise<ShapesRecord | null>
   /** @throws Error when it cannot be read any more */
   photo(id: string): Promise<Uint8Array<ArrayBuffer>>
 }
 
 /** What a bundle is made of. */
 export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried'> {
-  /** Null for a photograph that is gone. */
+  /** Null for a photograph, or for lines, that are gone. */
   photo(id: string): Promise<Uint8Array | null>
+  shapes(lookId: string): Promise<ShapesRecord | null>
 }
 
 export interface LongWork {
@@ -50,6 +55,8 @@ export interface LongWork {
 const RECORDS_FILE = 'records.json'
 const ASIDE_FILE = 'set-aside.json'
 const MANIFEST_FILE = 'manifest.json'
+const SHAPES_FOLDER = 'shapes/'
+const MOST_SHAPES_BYTES = 20_000_000
 const MOST_RECORD_BYTES = 500_000_000
 const MOST_PHOTO_BYTES = 200_000_000
 
@@ -70,6 +77,20 @@ type PhotoName = Pick<LookRecord['photo'], 'id' | 'type'>
 function photoPath({ id, type }: PhotoName): string {
   const ending = type === 'image/jpeg' ? 'jpg' : type.replace('image/', '').replace(/\W.*/, '')
   return `photos/${id}.${ending}`
+}
+
+function shapesPath(lookId: string): string {
+  return `${SHAPES_FOLDER}${lookId}.json`
+}
+
+const idOfRawLook = z.object({ id: idField })
+
+/** Ids of all looks, those set aside too. */
+function lookIdsOf(records: HatcheryRecords, aside: readonly RawRecord[]): string[] {
+  const others = aside.flatMap(({ table, value }) =>
+    table === 'looks' ? (idOfRawLook.safeParse(value).data?.id ?? []) : [],
+  )
+  return [...new Set([...records.looks.map(({ id }) => id), ...others])]
 }
 
 /** A photograph that the bundle should hold, with what is known of its look. */
@@ -120,7 +141,7 @@ function fileOf(records: HatcheryRecords, buried: readonly RawRecord[]): object 
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, buried, photo }: BundleSource,
+  { records, aside, buried, photo, shapes }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -137,6 +158,11 @@ export async function writeBundle(
       ASIDE_FILE,
       aside.map(({ table, value }) => ({ table, value })),
     )
+  for (const id of lookIdsOf(records, aside)) {
+    signal?.throwIfAborted()
+    const lines = await shapes(id)
+    if (lines) await text(shapesPath(id), lines)
+  }
   const wanted = photosOf(records, aside)
   for (const [index, { name, known }] of wanted.entries()) {
     signal?.throwIfAborted()
@@ -178,10 +204,12 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     ? readManifest(await readJson(zip, MANIFEST_FILE, null))
     : null
   for (const name of Object.keys(manifest?.files ?? {})) {
-    if (!zip.names.includes(name) && !name.startsWith('photos/'))
+    if (!zip.names.includes(name) && !name.startsWith('photos/') && !name.startsWith(SHAPES_FOLDER))
       throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
   }
-  const { records, buried } = parseRecords(await readJson(zip, RECORDS_FILE, manifest), zone)
+  const json = await readJson(zip, RECORDS_FILE, manifest)
+  const { records, buried } = parseRecords(json, zone)
+  const oldShapes = shapesOfOldLooks(json)
   const aside = zip.names.includes(ASIDE_FILE)
     ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
     : { success: true as const, data: [] }
@@ -200,12 +228,20 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     else types.set(name.id, name.type)
     onProgress?.(index + 1, wanted.length)
   }
+  const shapes = new Map<string, ShapesRecord>()
+  for (const id of lookIdsOf(records, aside.data)) {
+    signal?.throwIfAborted()
+    const kept = zip.names.includes(shapesPath(id)) ? await shapesFrom(zip, id, manifest) : oldShapes.get(id)
+    if (kept === 'damaged') damage.push(`The lines of the look ${id} are damaged.`)
+    else if (kept) shapes.set(id, kept)
+  }
   const bundle: Bundle = {
     records,
     buried,
     aside: aside.data,
     photoTypes: types,
     missing,
+    shapes: async (lookId) => shapes.get(lookId) ?? null,
     photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES),
   }
   if (damage[0])
@@ -214,6 +250,32 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
       bundle,
     )
   return bundle
+}
+
+async function shapesFrom(
+  zip: ZipFile,
+  lookId: string,
+  manifest: Manifest | null,
+): Promise<ShapesRecord | 'damaged'> {
+  const path = shapesPath(lookId)
+  try {
+    const bytes = await zip.bytes(path, MOST_SHAPES_BYTES)
+    if (manifest && manifest.files[path]?.sha256 !== (await sha256(bytes))) return 'damaged'
+    const read = shapesRecordSchema.safeParse(JSON.parse(new TextDecoder().decode(bytes)))
+    return read.success && read.data.id === lookId ? read.data : 'damaged'
+  } catch (error) {
+    if (error instanceof ZipError || error instanceof SyntaxError) return 'damaged'
+    throw error
+  }
+}
+
+/** Lines that looks of before version 6 held themselves. */
+function shapesOfOldLooks(json: unknown): Map<string, ShapesRecord> {
+  const looks = (json as { looks?: unknown } | null)?.looks
+  const found = (Array.isArray(looks) ? looks : []).flatMap(
+    (look) => shapesRecordSchema.safeParse(shapesOfOldLook(look)).data ?? [],
+  )
+  return new Map(found.map((shapes) => [shapes.id, shapes]))
 }
 
 async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null): Promise<string | null> {

@@ -5,7 +5,7 @@ import { gradeRecordSchema, toErrorRecord, toGradeRecord } from './grade-record.
 import { looksToCsv } from './looks-csv.ts'
 import { hatcherySchema } from './records.ts'
 import { withEvents } from './egg-record.ts'
-import { sampleRecords } from './sample-records.ts'
+import { sampleReading, sampleRecords } from './sample-records.ts'
 
 const records = sampleRecords()
 
@@ -60,7 +60,7 @@ describe('schemas', () => {
     const look = records.looks[0]!
     const record = toGradeRecord({
       file: 'a.jpg',
-      egg: look.reading,
+      egg: sampleReading(records.eggs[0]!),
       verdict: look.verdict,
       elapsedMs: { decode: 1, measure: 2 },
     })

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { ACTIONS, GRADES, UNREADABLE_CODES, type Verdict } from '../core/grade/types.ts'
-import { READING_REASONS, type EggReading } from '../core/measure/reading.ts'
+import { READING_REASONS, type EggFigures } from '../core/measure/reading.ts'
 import { fractionField, idField, instantField, type HoldsAll } from './fields.ts'
 import { stampSchema } from './stamp.ts'
 
@@ -20,21 +20,17 @@ const outline = z.object({
 
 const readingSchema = z.object({
   outline,
-  polygon: z.array(point).min(3),
   bluntPole: point,
   smallPole: point,
   lengthPx: z.number(),
   breadthPx: z.number(),
   bluntEndProbability: fraction,
   edgeSeenShare: fraction,
-  airCell: z
-    .object({ depth: measured, volume: measured, tiltRad: z.number(), edge: z.array(point) })
-    .nullable(),
+  airCell: z.object({ depth: measured, volume: measured, tiltRad: z.number() }).nullable(),
   shadow: z.object({
     area: measured,
     darkness: z.number(),
     edgeSlope: z.number(),
-    contours: z.array(z.array(point)),
   }),
   vessels: z.object({ coverage: measured, netLength: z.number() }),
   ring: z.object({
@@ -42,9 +38,8 @@ const readingSchema = z.object({
     visibleShare: z.number(),
     support: z.number(),
     shareOfLines: z.number(),
-    points: z.array(point),
   }),
-  crack: z.object({ score: fraction, points: z.array(point) }),
+  crack: z.object({ score: fraction }),
   light: z.object({
     medianRed: z.number(),
     emptyRed: z.number(),
@@ -183,6 +178,6 @@ type Kept = z.infer<typeof lookRecordSchema>
 
 /** What the core reads or decides and the schema does not know would be dropped in silence on saving: it does not compile. */
 export type LookRecord = Kept & {
-  reading: HoldsAll<EggReading, Kept['reading']>
+  reading: HoldsAll<EggFigures, Kept['reading']>
   verdict: HoldsAll<Verdict, Kept['verdict']>
 }

@@ -1,6 +1,7 @@
 import { gradeEgg } from '../core/grade/grade.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { measureEggs } from '../core/measure/measure.ts'
+import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
 import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
@@ -73,17 +74,23 @@ function makeSample(): HatcheryRecords {
   }
 }
 
-function sampleLook(set: SetRecord, egg: Egg): LookRecord {
-  const shot = { widthPx: 320, heightPx: 320 }
+const shot = { widthPx: 320, heightPx: 320 }
+
+/** What was measured of an egg of the sample, its lines with it. */
+export function sampleReading(egg: Pick<Egg, 'id' | 'number'>): EggReading {
   const { image } = simulatePhoto({
     seed: egg.id,
     ageDays: 10,
     fate: { kind: egg.number === 1 ? 'developing' : 'clear' },
     shot,
   })
-  const measured = measureEggs(image, { species: set.species })
+  const measured = measureEggs(image, { species: 'chicken' })
   if (measured.kind === 'rejected') throw new Error(measured.rejection.message)
-  const reading = measured.eggs[0]!
+  return measured.eggs[0]!
+}
+
+function sampleLook(set: SetRecord, egg: Egg): LookRecord {
+  const reading = sampleReading(egg)
   return {
     id: `look-${egg.number}`,
     stamp: FRESH,
@@ -93,7 +100,7 @@ function sampleLook(set: SetRecord, egg: Egg): LookRecord {
     ageDays: 10,
     source: 'file',
     photo: { id: `photo-${egg.number}`, widthPx: shot.widthPx, heightPx: shot.heightPx, type: 'image/jpeg' },
-    reading,
+    reading: figuresOfReading(reading),
     verdict: gradeEgg(reading, { species: set.species, ageDays: 10, shell: set.shell }),
     madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
     earlierVerdicts: [],

@@ -134,7 +134,11 @@ describe('a bundle that was taken out of an earlier version', () => {
     expect([sets.length, eggs.length]).toEqual([3, 32])
     expect(looks.length).toBeGreaterThan(20)
     expect(bundle.photoTypes.size).toBe(looks.length)
-    for (const { verdict } of looks) expect(verdict.reasons.map(sayReason).join('')).toMatch(/\w/)
+    for (const { id, verdict } of looks) {
+      expect(verdict.reasons.map(sayReason).join('')).toMatch(/\w/)
+      // The lines that a look held itself lie beside it now.
+      expect((await bundle.shapes(id))!.polygon.length).toBeGreaterThan(20)
+    }
   })
 })
 

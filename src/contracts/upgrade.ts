@@ -70,7 +70,8 @@ const STEPS: readonly UpgradeStep[] = [
     // A crack had a score and no points.
     to: 2,
     table: 'looks',
-    isOlder: ({ reading }) => isRaw(reading) && isRaw(reading['crack']) && !('points' in reading['crack']),
+    isOlder: ({ reading }) =>
+      isRaw(reading) && 'polygon' in reading && isRaw(reading['crack']) && !('points' in reading['crack']),
     change: ({ reading, ...look }) => {
       const { crack } = reading as { crack: Raw }
       return { ...look, reading: { ...(reading as Raw), crack: { ...crack, points: [] } } }
@@ -148,6 +149,13 @@ const STEPS: readonly UpgradeStep[] = [
     }),
   },
   {
+    // A look held the lines of its reading; they lie beside it now, and are taken out by shapesOfOldLook.
+    to: 6,
+    table: 'looks',
+    isOlder: ({ reading }) => isRaw(reading) && 'polygon' in reading,
+    change: ({ reading, ...look }) => ({ ...look, reading: withoutLines(reading as Raw) }),
+  },
+  {
     // An egg was its state; what had happened to it was not kept.
     to: 6,
     table: 'eggs',
@@ -171,19 +179,55 @@ const STEPS: readonly UpgradeStep[] = [
   })),
 ]
 
+/** The lines that a look of before version 6 held itself; null where there are none. Not yet checked. */
+export function shapesOfOldLook(look: unknown): unknown {
+  const whole = upgradedTo(5, { table: 'looks', value: look }, 'UTC')
+  const reading = isRaw(whole) ? whole['reading'] : null
+  if (!isRaw(whole) || !isRaw(reading) || !('polygon' in reading)) return null
+  const { polygon, airCell, shadow, ring, crack } = reading as Record<string, Raw | undefined>
+  return {
+    id: whole['id'],
+    polygon,
+    cellEdge: airCell?.['edge'] ?? [],
+    shadow: shadow?.['contours'],
+    ring: ring?.['points'],
+    crack: crack?.['points'],
+  }
+}
+
 /**
  * A record of any version in the newest shape, as far as it can be brought there; not yet checked.
  * @param zone - of this device, for what a hatchery never said
  */
 export function upgraded({ table, value }: { table: RecordTable; value: unknown }, zone: string): unknown {
-  return STEPS.reduce<unknown>(
-    (now, step) => (step.table === table && isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
+  return upgradedTo(Infinity, { table, value }, zone)
+}
+
+function upgradedTo(
+  version: number,
+  { table, value }: { table: RecordTable; value: unknown },
+  zone: string,
+): unknown {
+  return STEPS.filter((step) => step.table === table && step.to <= version).reduce<unknown>(
+    (now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
     value,
   )
 }
 
 function isRaw(value: unknown): value is Raw {
   return typeof value === 'object' && value !== null && !Array.isArray(value)
+}
+
+function withoutLines({ polygon: _, airCell, shadow, ring, crack, ...reading }: Raw): Raw {
+  const less = (part: unknown, name: string): unknown =>
+    isRaw(part) ? Object.fromEntries(Object.entries(part).filter(([key]) => key !== name)) : part
+  return {
+    ...reading,
+    airCell: less(airCell, 'edge'),
+    shadow: less(shadow, 'contours'),
+    ring: less(ring, 'points'),
+    crack: less(crack, 'points'),
+  }
 }
 
 function firstTrayId(setId: unknown): string {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { newHatchery } from '../contracts/hatchery-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { sampleReading, sampleRecords } from '../contracts/sample-records.ts'
 import { figuresOf, linesOf, newCollar } from '../core/measure/by-hand.ts'
 import { figuresOfLook, sizeOfLook } from './look-figures.ts'
 
@@ -12,7 +12,7 @@ const hatchery = newHatchery('UTC')
 const AT = '2026-03-11T08:00:00.000Z'
 
 function corrected(change: Partial<ReturnType<typeof linesOf>>): LookRecord {
-  const lines = { ...linesOf(look.reading), ...change }
+  const lines = { ...linesOf(sampleReading(egg)), ...change }
   return { ...look, correction: { at: AT, lines, figures: figuresOf(lines) } }
 }
 

@@ -6,7 +6,7 @@ import { GRADES, type PerGrade, type Verdict } from '../core/grade/types.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { ageInDays } from '../core/incubation/day-count.ts'
-import type { EggReading } from '../core/measure/reading.ts'
+import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
 
 /** What the other looks say about the one that is graded. */
@@ -70,7 +70,7 @@ export function lookFrom(
     ageDays,
     source,
     photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
-    reading,
+    reading: figuresOfReading(reading),
     verdict: verdictOf({ reading, ageDays, movement: null }, surroundings),
     madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
     earlierVerdicts: [],

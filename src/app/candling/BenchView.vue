@@ -334,9 +334,10 @@ const PHASE_WORDS = {
           @discard="several = null"
         />
         <HandLinesPanel
-          v-else-if="look && drawn"
+          v-else-if="look && drawn && bench.measured.value"
           :look="look"
           :lines="drawn"
+          :measured="bench.measured.value"
           :hatchery="hatchery.hatchery"
           :busy="busy"
           :can-calibrate="calliper !== null && isByCamera(look)"

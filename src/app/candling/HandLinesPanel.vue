@@ -1,13 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import {
-  figuresOf,
-  linesOf,
-  NEW_CELL,
-  newCollar,
-  newShadow,
-  type HandLines,
-} from '../../core/measure/by-hand.ts'
+import { figuresOf, NEW_CELL, newCollar, newShadow, type HandLines } from '../../core/measure/by-hand.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
@@ -17,6 +10,8 @@ import { percentWords } from '../shared/wording.ts'
 const props = defineProps<{
   look: LookRecord
   lines: HandLines
+  /** As they were measured. */
+  measured: HandLines
   hatchery: HatcheryRecord
   busy: boolean
   canCalibrate: boolean
@@ -98,7 +93,7 @@ function typeCollar(event: Event): void {
         @click="
           emit('change', {
             ...lines,
-            cell: lines.cell ? null : (linesOf(look.reading).cell ?? { ...NEW_CELL }),
+            cell: lines.cell ? null : (measured.cell ?? { ...NEW_CELL }),
           })
         "
       >

@@ -2,7 +2,7 @@
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { newHatchery } from '../../contracts/hatchery-record.ts'
-import { sampleRecords } from '../../contracts/sample-records.ts'
+import { sampleReading, sampleRecords } from '../../contracts/sample-records.ts'
 import { newEgg } from '../../contracts/egg-record.ts'
 import { bluntPole, toEggFrame } from '../../core/geometry/egg-outline.ts'
 import { linesOf, type HandLines as Lines } from '../../core/measure/by-hand.ts'
@@ -13,8 +13,9 @@ import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import VerdictPanel from './VerdictPanel.vue'
 
 const records = sampleRecords()
-const [look, clearLook] = records.looks
-const lines = linesOf(look!.reading)
+const [look] = records.looks
+const [reading, clearReading] = records.eggs.map(sampleReading)
+const lines = linesOf(reading!)
 const hatchery = newHatchery('UTC')
 
 /** Presses a key on a handle and gives the lines that come of it. */
@@ -99,7 +100,9 @@ describe('lines in the picture', () => {
 
 describe('the panel beside them', () => {
   const panel = (own: Lines, canCalibrate = false) =>
-    mount(HandLinesPanel, { props: { look: look!, lines: own, hatchery, busy: false, canCalibrate } })
+    mount(HandLinesPanel, {
+      props: { look: look!, measured: lines, lines: own, hatchery, busy: false, canCalibrate },
+    })
 
   it('follows the lines', async () => {
     const wrapper = panel(lines)
@@ -167,8 +170,8 @@ describe('several eggs in one picture', () => {
     widthPx: 640,
     heightPx: 320,
     eggs: [
-      { reading: look!.reading, place: eggs[0]! },
-      { reading: clearLook!.reading, place: null },
+      { reading: reading!, place: eggs[0]! },
+      { reading: clearReading!, place: null },
     ],
   }
   const panel = mount(EggPlaces, {

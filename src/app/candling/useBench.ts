@@ -4,7 +4,7 @@ import type { Egg } from '../../contracts/egg-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
-import type { EggReading } from '../../core/measure/reading.ts'
+import { noShapes, readingOf, shapesOf, type EggReading } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { EggWorkerError } from '../../workers/client.ts'
@@ -34,6 +34,8 @@ export function useBench(set: () => SetRecord) {
   const several = shallowRef<SeveralEggs<Blob> | null>(null)
   /** Lines while they are drawn by hand; null when they are not. */
   const drawn = shallowRef<HandLines | null>(null)
+  /** As they were measured, while lines are drawn. */
+  const measured = shallowRef<HandLines | null>(null)
   /** A question is open: until it is answered no other egg is chosen and no picture taken, so that nothing is lost. */
   const asking = computed(() => several.value !== null || drawn.value !== null)
   const savedAt = ref<Date | null>(null)
@@ -133,7 +135,11 @@ export function useBench(set: () => SetRecord) {
     if (reading.eggs.length > 1) return { ...picture, eggs: placeInTray(reading.eggs, egg) }
     const { look: taken, replaces } = lookAt(egg, reading.eggs[0]!, picture)
     if (many.running.value === null) phase.value = 'saving'
-    await hatchery.addLook(taken, photo, replaces)
+    await hatchery.addLook(
+      taken,
+      { photo, shapes: [{ id: taken.id, ...shapesOf(reading.eggs[0]!) }] },
+      replaces,
+    )
     savedAt.value = new Date()
     return null
   }
@@ -161,7 +167,7 @@ export function useBench(set: () => SetRecord) {
     if (!picture) return
     await run(async () => {
       const made = picture.eggs.flatMap(({ reading, place }) =>
-        place ? [lookAt(place, reading, picture)] : [],
+        place ? [{ ...lookAt(place, reading, picture), reading }] : [],
       )
       if (made.length === 0) throw new Error('No egg of the picture has a place in the tray.')
       phase.value = 'saving'
@@ -169,7 +175,10 @@ export function useBench(set: () => SetRecord) {
       const photoId = made[0]!.look.photo.id
       await hatchery.addLooks(
         made.map(({ look: taken }) => ({ ...taken, photo: { ...taken.photo, id: photoId } })),
-        picture.photo,
+        {
+          photo: picture.photo,
+          shapes: made.map(({ look: taken, reading }) => ({ id: taken.id, ...shapesOf(reading) })),
+        },
         made.flatMap(({ replaces }) => replaces ?? []),
       )
       savedAt.value = new Date()
@@ -318,9 +327,13 @@ export function useBench(set: () => SetRecord) {
   }
 
   /** Lets the candler draw, from the lines kept or else those measured. */
-  function draw(): void {
-    if (look.value && !busy.value && !asking.value)
-      drawn.value = look.value.correction?.lines ?? linesOf(look.value.reading)
+  async function draw(): Promise<void> {
+    const seen = look.value
+    if (!seen || busy.value || asking.value) return
+    const shapes = await hatchery.repository.shapes(seen.id)
+    if (look.value?.id !== seen.id || busy.value || asking.value) return
+    measured.value = linesOf(readingOf(seen.reading, shapes ?? noShapes(seen.reading.outline)))
+    drawn.value = seen.correction?.lines ?? measured.value
   }
 
   /** Keeps lines beside those measured; null takes them away again. Drawing ends only when that is saved. */
@@ -365,6 +378,7 @@ export function useBench(set: () => SetRecord) {
     many,
     several,
     drawn,
+    measured,
     asking,
     waits,
     savedAt,

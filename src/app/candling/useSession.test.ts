@@ -32,6 +32,7 @@ const eggs = [
   newEgg({ id: 'egg-3', setId: set.id, number: 3, place: { trayId: 'tray-2', row: 0, column: 0 } }),
 ]
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+const picture = { photo, shapes: [] }
 
 let scope: EffectScope
 /** What a reload does: a new tab on the records of the last. */
@@ -56,7 +57,7 @@ async function opened() {
         takenAt: new Date().toISOString(),
         photo: { ...sample.looks[0]!.photo, id: `photo-of-${id}` },
       },
-      photo,
+      picture,
       null,
     )
   }

@@ -17,6 +17,8 @@ export interface StoredRecord extends RawRecord {
 export class BookTables {
   readonly name: string
   readonly photos: LocalForage
+  /** Measured lines, by the id of their look. */
+  readonly shapes: LocalForage
   readonly meta: LocalForage
   readonly steps: LocalForage
   /** Records that an import brought as set aside. */
@@ -34,6 +36,7 @@ export class BookTables {
       sessions: table('sessions'),
     }
     this.photos = table('photos')
+    this.shapes = table('shapes')
     this.meta = table('meta')
     this.steps = table('journal')
     this.aside = table('aside')

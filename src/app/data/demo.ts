@@ -13,11 +13,12 @@ import {
   demoEgg,
   type DemoBasket,
 } from '../../core/simulate/demo-hatchery.ts'
+import { shapesOf } from '../../core/measure/reading.ts'
 import { takeShot } from '../../core/simulate/shot.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { lookFrom } from '../../domain/look-from.ts'
-import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import { deviceZone, useHatcheryStore, type Picture } from './hatchery.ts'
 
 const DAY_MS = 86_400_000
 /** Earlier looks are small pictures, so that the demo is ready soon. */
@@ -71,7 +72,7 @@ export const useDemoStore = defineStore('demo', () => {
     const hatchery = useHatcheryStore()
     const set = toSet(basket, openedMs)
     const eggs = toEggs(basket, set)
-    const taken: Array<{ look: LookRecord; photo: Blob }> = []
+    const taken: Array<{ look: LookRecord; picture: Picture }> = []
     for (const ageDays of basket.earlierLooks) {
       for (const egg of eggs) {
         const earlier = taken.map((item) => item.look).filter((look) => look.eggId === egg.id)
@@ -107,7 +108,7 @@ async function lookBack(
   egg: Egg,
   ageDays: number,
   earlier: LookRecord[],
-): Promise<{ look: LookRecord; photo: Blob } | null> {
+): Promise<{ look: LookRecord; picture: Picture } | null> {
   const shot = takeShot(`earlier/${egg.id}/${ageDays}`, {
     widthPx: EARLIER_SIDE_PX,
     heightPx: EARLIER_SIDE_PX,
@@ -121,7 +122,10 @@ async function lookBack(
     { set, egg, measured, reading, photoType: photo.type, takenAt, source: 'demo', earlier },
     () => crypto.randomUUID(),
   )
-  return { look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } }, photo }
+  return {
+    look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } },
+    picture: { photo, shapes: [{ id: look.id, ...shapesOf(reading) }] },
+  }
 }
 
 function setIdOf(basket: DemoBasket): string {

@@ -3,7 +3,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
-import { asTheyStand, sampleRecords, unstamped } from '../../contracts/sample-records.ts'
+import { asTheyStand, sampleReading, sampleRecords, unstamped } from '../../contracts/sample-records.ts'
 import { withEvents } from '../../contracts/egg-record.ts'
 import { FRESH } from '../../contracts/stamp.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
@@ -16,6 +16,7 @@ import { useHatcheryStore } from './hatchery.ts'
 const sample = sampleRecords()
 const [set] = sample.sets
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+const picture = { photo, shapes: [] }
 
 /** The book's tables themselves, past every check. */
 async function underTheHood(work: (tables: BookTables) => Promise<unknown>): Promise<void> {
@@ -64,7 +65,7 @@ describe('the records on disk', () => {
     const store = await opened()
     await store.saveHatchery({ ...sample.hatchery, name: 'Skerry Light' })
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     const again = await opened()
     expect(again.hatchery.name).toBe('Skerry Light')
     expect(unstamped(again.sets)).toEqual(unstamped([set!]))
@@ -79,7 +80,7 @@ describe('the records on disk', () => {
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     const collar = { ...sample.hatchery, scale: { collarMm: 900, camera: null } }
     await expect(store.saveHatchery(collar)).rejects.toThrow()
-    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, photo, null)).rejects.toThrow()
+    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, picture, null)).rejects.toThrow()
     expect(store.looks).toEqual([])
     const again = await opened()
     expect(again.hatchery.scale.collarMm).toBeNull()
@@ -90,9 +91,9 @@ describe('the records on disk', () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
     const earlier = { ...sample.looks[0]!, id: 'earlier' }
-    await store.addLook(earlier, photo, null)
+    await store.addLook(earlier, picture, null)
     const shared = sample.looks.map((look) => ({ ...look, photo: { ...look.photo, id: 'shared' } }))
-    await store.addLooks(shared, photo, [earlier])
+    await store.addLooks(shared, picture, [earlier])
     const again = await opened()
     expect(again.looks.find((look) => look.id === 'earlier')!.replaced).toBe(true)
     expect(await again.repository.photo('shared')).not.toBeNull()
@@ -114,14 +115,32 @@ describe('the records on disk', () => {
     })
   })
 
+  it('are brought to today’s shape once, the lines of a look beside it', async () => {
+    const store = await opened()
+    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    const { madeBy: _m, earlierVerdicts: _e, stamp: _s, ...look } = sample.looks[0]!
+    const old = {
+      ...look,
+      reading: sampleReading(sample.eggs[0]!),
+      verdict: { ...look.verdict, reasons: ['No ring'] },
+    }
+    await underTheHood((tables) => tables.put('looks', old))
+    const again = await opened()
+    expect(again.looks[0]).toMatchObject({ reading: look.reading, madeBy: { model: null } })
+    expect((await again.repository.shapes('look-1'))!.polygon).toEqual(old.reading.polygon)
+    await underTheHood(async (tables) => {
+      expect(await tables.of('looks').getItem('look-1')).toEqual(again.looks[0])
+    })
+  })
+
   it('that are refused leave no photograph behind, and neither do those that are taken back', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, photo, null)).rejects.toThrow(
+    await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, picture, null)).rejects.toThrow(
       /Age in days/,
     )
     expect(await photoIds()).toEqual([])
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     expect(await photoIds()).toEqual(['photo-1'])
     await store.undo()
     expect(await photoIds()).toEqual([])
@@ -184,7 +203,7 @@ describe('a record that cannot be read', () => {
   it('takes what belongs to it along, and brings it back', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     await underTheHood((tables) => tables.put('sets', { ...set!, trays: [] }))
     const again = await opened()
     expect([again.sets, again.eggs, again.looks]).toEqual([[], [], []])
@@ -222,7 +241,7 @@ describe('a step that is cut off', () => {
   it('is whole or not there, whichever write is the last', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     const before = { eggs: store.eggs, looks: store.looks, journal: store.journal.length }
     const taken = {
       at: set!.setAt,
@@ -260,7 +279,7 @@ describe('undo', () => {
   it('takes steps back one by one, the newest first, also after a reload', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     await store.commit('grade', 'egg-1', {
       looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }],
     })
@@ -289,13 +308,13 @@ describe('undo', () => {
   it('of a retake brings the first picture’s look back', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     const retake = {
       ...sample.looks[0]!,
       id: 'look-again',
       photo: { ...sample.looks[0]!.photo, id: 'photo-again' },
     }
-    await store.addLook(retake, photo, sample.looks[0]!)
+    await store.addLook(retake, picture, sample.looks[0]!)
     expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-again'])
     await store.undo()
     expect(store.looksByEgg.get('egg-1')!.map(({ id }) => id)).toEqual(['look-1'])
@@ -322,7 +341,7 @@ describe('two changes at once', () => {
   it('of one look both hold: a film that is read while the egg is judged', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     await Promise.all([
       store.changeLook('grade', 'look-1', (now) => ({
         ...now,
@@ -337,7 +356,7 @@ describe('two changes at once', () => {
   it('what a film showed is no step: undo takes the grade back and leaves it', async () => {
     const store = await opened()
     await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-    await store.addLook(sample.looks[0]!, photo, null)
+    await store.addLook(sample.looks[0]!, picture, null)
     await store.changeLook('grade', 'look-1', (now) => ({
       ...now,
       own: { grade: 'clear', by: 'key', at: set!.setAt },

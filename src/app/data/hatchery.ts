@@ -5,6 +5,7 @@ import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-recor
 import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
+import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { stamped } from '../../contracts/stamp.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
@@ -29,6 +30,12 @@ type TabNews =
   | { kind: 'changed'; written: Written; journal: JournalEntry[] }
   | { kind: 'session'; session: SessionRecord }
   | { kind: 'reload' }
+
+/** A photograph and the lines measured in it, of each look that it makes. */
+export interface Picture {
+  photo: Blob
+  shapes: readonly ShapesRecord[]
+}
 
 /** Records of the hatchery as they are on disk. Every action awaits its write before the screen shows it. */
 export const useHatcheryStore = defineStore('hatchery', () => {
@@ -194,10 +201,15 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
   }
 
-  /** Saves a photograph and then what refers to it; where that is refused, the photograph goes as well. */
-  async function withPhoto(look: LookRecord, photo: Blob, then: () => Promise<void>): Promise<void> {
+  /** Saves a photograph and the lines in it, and then what refers to them; where that is refused, the photograph goes as well. */
+  async function withPhoto(
+    look: LookRecord,
+    { photo, shapes }: Picture,
+    then: () => Promise<void>,
+  ): Promise<void> {
     const id = await repository.savePhoto(look, photo)
     try {
+      await repository.saveShapes(shapes)
       await then()
     } catch (error) {
       await repository.removePhotos([id]).catch(() => undefined)
@@ -206,9 +218,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   /** A new look; with `replaces` it takes the place of an earlier picture of the same candling. */
-  async function addLook(look: LookRecord, photo: Blob, replaces: LookRecord | null): Promise<void> {
+  async function addLook(look: LookRecord, picture: Picture, replaces: LookRecord | null): Promise<void> {
     mustLead()
-    await withPhoto(look, photo, () =>
+    await withPhoto(look, picture, () =>
       commit(replaces ? 'retake' : 'photograph', look.eggId, {
         looks: replaces ? [look, { ...replaces, replaced: true }] : [look],
       }),
@@ -218,13 +230,13 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
   async function addLooks(
     added: readonly LookRecord[],
-    photo: Blob,
+    picture: Picture,
     replaced: readonly LookRecord[],
   ): Promise<void> {
     const [first] = added
     if (!first) return
     mustLead()
-    await withPhoto(first, photo, () =>
+    await withPhoto(first, picture, () =>
       commit('photograph', first.eggId, {
         looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))],
       }),
@@ -316,12 +328,15 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   async function addSet(
     set: SetRecord,
     newEggs: Egg[],
-    earlier: ReadonlyArray<{ look: LookRecord; photo: Blob }>,
+    earlier: ReadonlyArray<{ look: LookRecord; picture: Picture }>,
   ): Promise<void> {
     mustLead()
     const kept: string[] = []
     try {
-      for (const { look, photo } of earlier) kept.push(await repository.savePhoto(look, photo))
+      for (const { look, picture } of earlier) {
+        kept.push(await repository.savePhoto(look, picture.photo))
+        await repository.saveShapes(picture.shapes)
+      }
       const changes = { sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }
       await write(writtenBy(changes, shown.standing, writer()), { add: null, take: null })
     } catch (error) {

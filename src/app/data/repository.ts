@@ -18,7 +18,8 @@ import {
 import { lookRecordSchema } from '../../contracts/look-record.ts'
 import { RECORD_TABLES } from '../../contracts/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
-import { upgraded } from '../../contracts/upgrade.ts'
+import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
+import { shapesOfOldLook, upgraded } from '../../contracts/upgrade.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import { BookTables, type StoredRecord } from './book-tables.ts'
 import { Shelf } from './shelf.ts'
@@ -68,7 +69,7 @@ export class Repository {
       await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
       await this.completeStep()
     }
-    const raw = await tables.raw()
+    const raw = leads ? await this.broughtUpToDate(await tables.raw(), zone) : await tables.raw()
     const sorted = sortOut(raw, zone, new Date().toISOString())
     const journal = await this.readJournal()
     if (leads) {
@@ -131,6 +132,24 @@ export class Repository {
     else await this.tables.meta.removeItem(STEP_KEY)
   }
 
+  /** Records of earlier versions are written in today's shape, their lines first, so that it is done once. */
+  private async broughtUpToDate(raw: readonly StoredRecord[], zone: string): Promise<StoredRecord[]> {
+    const now: StoredRecord[] = []
+    for (const record of raw) {
+      const value = upgraded(record, zone)
+      // What cannot be read stays as it is until somebody puts it right.
+      if (value === record.value || !TABLE_SCHEMAS[record.table].safeParse(value).success) {
+        now.push(record)
+        continue
+      }
+      const shapes = record.table === 'looks' && shapesRecordSchema.safeParse(shapesOfOldLook(record.value))
+      if (shapes && shapes.success) await this.tables.shapes.setItem(shapes.data.id, shapes.data)
+      if (record.lies === 'home') await this.tables.put(record.table, value as object)
+      now.push({ ...record, value })
+    }
+    return now
+  }
+
   /** Records that an import brought as set aside and that can be read by now go where they belong. */
   private async bringHome(raw: readonly StoredRecord[], { aside }: Book<StoredRecord>): Promise<void> {
     const still = new Set<RawRecord['value']>(aside.map(({ value }) => value))
@@ -152,6 +171,13 @@ export class Repository {
     }
     for (const id of await this.tables.photos.keys())
       if (!needed.has(id)) await this.tables.photos.removeItem(id)
+    const looks = new Set(
+      raw.flatMap(({ table, value }) =>
+        table === 'looks' ? String((value as { id?: unknown } | null)?.id) : [],
+      ),
+    )
+    for (const id of await this.tables.shapes.keys())
+      if (!looks.has(id)) await this.tables.shapes.removeItem(id)
   }
 
   async saveHatchery(hatchery: HatcheryRecord): Promise<void> {
@@ -198,6 +224,21 @@ export class Repository {
     return sound.data.photo.id
   }
 
+  /** Go before their looks, as photographs do. */
+  async saveShapes(list: readonly ShapesRecord[]): Promise<void> {
+    for (const shapes of list) {
+      const sound = shapesRecordSchema.safeParse(shapes)
+      if (!sound.success) throw new RecordRefused(problemsOf(sound.error, shapes))
+      await this.tables.shapes.setItem(sound.data.id, sound.data)
+    }
+  }
+
+  /** The measured lines of a look; null where there are none that can be read. */
+  async shapes(lookId: string): Promise<ShapesRecord | null> {
+    const kept = shapesRecordSchema.safeParse(await this.tables.shapes.getItem(lookId))
+    return kept.success ? kept.data : null
+  }
+
   async removePhotos(ids: readonly string[]): Promise<void> {
     for (const id of ids) await this.tables.photos.removeItem(id)
   }
@@ -239,7 +280,7 @@ export class Repository {
    * its place: whatever fails or is cut off on the way changes nothing.
    */
   async replaceWith(
-    { records, aside, buried, photoTypes, photo }: Bundle,
+    { records, aside, buried, photoTypes, photo, shapes }: Bundle,
     { onProgress, signal }: LongWork = {},
   ): Promise<void> {
     await this.becomes(async (tables) => {
@@ -264,6 +305,15 @@ export class Repository {
           await tables.put(table, checked(table, record))
           step()
         }
+      }
+      for (const { id } of records.looks) {
+        const lines = await shapes(id)
+        if (lines) await tables.shapes.setItem(id, lines)
+      }
+      for (const { table, value } of aside) {
+        const id = (value as { id?: unknown } | null)?.id
+        const lines = table === 'looks' && typeof id === 'string' ? await shapes(id) : null
+        if (lines) await tables.shapes.setItem(lines.id, lines)
       }
       for (const { table, value } of buried) await tables.put(table, value as object)
       for (const [index, { table, value }] of aside.entries())

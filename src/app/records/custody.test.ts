@@ -11,6 +11,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 const sample = sampleRecords()
 const [set] = sample.sets
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
+const picture = { photo, shapes: [] }
 const MEGABYTE = 1_000_000
 
 async function opened() {
@@ -25,7 +26,7 @@ async function opened() {
 async function filled() {
   const { store, custody } = await opened()
   await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
-  for (const look of sample.looks) await store.addLook(look, photo, null)
+  for (const look of sample.looks) await store.addLook(look, picture, null)
   return { store, custody }
 }
 const shownOf = ({ sets, eggs, looks }: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>) => ({
@@ -130,6 +131,7 @@ describe('a bundle', () => {
     await store.repository.replaceWith({
       records: { ...sample, sets: [], eggs: [], looks: [] },
       buried: [],
+      shapes: async () => null,
       photoTypes: new Map([['photo-1', 'image/jpeg']]),
       missing: [],
       photo: async () => new Uint8Array([7]),

@@ -8,6 +8,7 @@ import {
   type BundleSource,
   type MissingPhoto,
 } from '../../contracts/bundle.ts'
+import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { isStorageFull, storageRoom } from '../data/storage-room.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
@@ -54,6 +55,9 @@ export const useCustodyStore = defineStore('custody', () => {
     return blob && new Uint8Array(await blob.arrayBuffer())
   }
 
+  const shapes = (lookId: string): Promise<ShapesRecord | null> =>
+    hatchery.repository.shapes(lookId).catch(() => null)
+
   /** All that is here; where the book could not be opened, as it lies on the disk. */
   async function source(): Promise<BundleSource> {
     if (hatchery.loaded) {
@@ -63,14 +67,14 @@ export const useCustodyStore = defineStore('custody', () => {
         deviceZone(),
         new Date().toISOString(),
       )
-      return { records, aside: [...hatchery.aside, ...aside], buried: hatchery.buried, photo }
+      return { records, aside: [...hatchery.aside, ...aside], buried: hatchery.buried, photo, shapes }
     }
     const { records, aside, buried } = sortOut(
       await hatchery.repository.raw(),
       deviceZone(),
       new Date().toISOString(),
     )
-    return { records, aside, buried, photo }
+    return { records, aside, buried, photo, shapes }
   }
 
   function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
@@ -115,6 +119,7 @@ export const useCustodyStore = defineStore('custody', () => {
       aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })),
       photoTypes: types,
       missing: [],
+      shapes,
       photo: async (id) => new Uint8Array((await photo(id)) ?? []),
     }
     await running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how))

@@ -16,7 +16,6 @@ const reading = (
     area: { value: shadow, sd: 0.01 },
     darkness: shadow > 0 ? 1.4 : 0,
     edgeSlope: shadow > 0 ? 0.08 : 0,
-    contours: [],
   },
   vessels: { coverage: { value: 0, sd: 0.01 }, netLength: net },
   ring: {
@@ -24,7 +23,6 @@ const reading = (
     visibleShare: ring,
     support: 1.6 * ring,
     shareOfLines: ring,
-    points: [],
   },
   light: { medianRed: 0.3, emptyRed: 0.3, relativeNoise: 0.02, clippedShare: 0, lamp: 'blunt' },
   signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },

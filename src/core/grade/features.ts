@@ -1,5 +1,5 @@
 import { clamp } from '../clamp.ts'
-import type { EggReading } from '../measure/reading.ts'
+import type { EggFigures } from '../measure/reading.ts'
 import { livingShadow, livingVessels } from './expected.ts'
 
 /** What a feature speaks of; reasons are told by it. */
@@ -7,7 +7,7 @@ export type Sign = 'shadow' | 'vessels' | 'ring' | 'light' | 'age'
 
 /** The part of a reading that grading looks at. */
 export type GradedReading = Pick<
-  EggReading,
+  EggFigures,
   'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare'
 >
 

@@ -1,4 +1,4 @@
-import type { EggReading } from '../measure/reading.ts'
+import type { EggFigures } from '../measure/reading.ts'
 import { stageOf, type Shell } from '../species/species.ts'
 import { batchStage } from './batch.ts'
 import { livingShadow } from './expected.ts'
@@ -54,7 +54,7 @@ const FILMED_LIFE = 3
 const LIVING_NET = 1.6
 
 /** Probabilities, suggestion and reasons from one reading and what is known of the egg. Pure. */
-export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
+export function gradeEgg(egg: EggFigures, context: GradeContext): Verdict {
   const species = context.species ?? 'chicken'
   const { ageDays } = context
   const stage = ageDays === undefined ? 0.5 : batchStage(stageOf(species, ageDays), context.livingMates ?? [])
@@ -91,7 +91,7 @@ export function gradeEgg(egg: EggReading, context: GradeContext): Verdict {
   return { probabilities, grade, action, readable, unreadable, reasons }
 }
 
-function whyUnreadable(egg: EggReading, context: GradeContext, stage: number): UnreadableCode[] {
+function whyUnreadable(egg: EggFigures, context: GradeContext, stage: number): UnreadableCode[] {
   const codes: UnreadableCode[] = []
   if (egg.reasons.includes('unlike-an-egg')) codes.push('unlike-an-egg')
   if (context.ageDays === undefined) codes.push('age-unknown')
@@ -108,7 +108,7 @@ function whyUnreadable(egg: EggReading, context: GradeContext, stage: number): U
  * Signs that a living egg of this age shows, whatever the model makes of them: they never let an egg be suggested
  * for removal. Removing a live egg is the costly error.
  */
-function showsLife(egg: EggReading, stage: number): boolean {
+function showsLife(egg: EggFigures, stage: number): boolean {
   const band = livingShadow(stage)
   // Light that no empty egg would pass so unevenly may be a body that was taken for the shell's own shading.
   const uneven = (egg.signs?.unevenness ?? 0) > EVEN_LIGHT

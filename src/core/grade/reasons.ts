@@ -1,4 +1,4 @@
-import type { EggReading } from '../measure/reading.ts'
+import type { EggFigures } from '../measure/reading.ts'
 import { livingShadow } from './expected.ts'
 import type { Sign } from './features.ts'
 import type { FilmedLife, PerGrade, Reason, SuggestedGrade } from './types.ts'
@@ -22,7 +22,7 @@ export function filmReasons(film: FilmedLife | null | undefined): Reason[] {
 }
 
 export interface Explained {
-  egg: EggReading
+  egg: EggFigures
   signs: readonly SignWeight[]
   probabilities: PerGrade
   grade: SuggestedGrade
@@ -43,7 +43,7 @@ export function explain({ egg, signs, probabilities, grade, stage, ageDays }: Ex
     .map(({ sign }) => reasonOf(sign, egg, stage, ageDays))
 }
 
-function reasonOf(sign: Sign, egg: EggReading, stage: number, ageDays: number): Reason {
+function reasonOf(sign: Sign, egg: EggFigures, stage: number, ageDays: number): Reason {
   if (sign === 'shadow') {
     const { low, high } = livingShadow(stage)
     const { value, sd } = egg.shadow.area

@@ -1,4 +1,4 @@
-import type { EggOutline, Point } from '../geometry/egg-outline.ts'
+import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import type { Signs } from './signs.ts'
 
 /** A value with its standard uncertainty, same unit. */
@@ -57,6 +57,74 @@ export interface EggReading {
   /** Share of the contents light enough to show a vessel. */
   litShare: number
   reasons: ReasonCode[]
+}
+
+/** The lines of a reading, in photograph pixels: large, and needed only where the picture is shown. */
+export interface EggShapes {
+  polygon: Point[]
+  /** Empty where the air cell was not seen. */
+  cellEdge: Point[]
+  shadow: Point[][]
+  ring: Point[]
+  crack: Point[]
+}
+
+/** A reading without its lines: all that grading, plans and tables ask for. */
+export type EggFigures = Omit<EggReading, 'polygon' | 'airCell' | 'shadow' | 'ring' | 'crack'> & {
+  airCell: Omit<NonNullable<EggReading['airCell']>, 'edge'> | null
+  shadow: Omit<EggReading['shadow'], 'contours'>
+  ring: Omit<EggReading['ring'], 'points'>
+  crack: Omit<EggReading['crack'], 'points'>
+}
+
+export function shapesOf({ polygon, airCell, shadow, ring, crack }: EggReading): EggShapes {
+  return {
+    polygon,
+    cellEdge: airCell?.edge ?? [],
+    shadow: shadow.contours,
+    ring: ring.points,
+    crack: crack.points,
+  }
+}
+
+/** Of a look whose lines are gone: its outline’s curve, and nothing inside. */
+export function noShapes(outline: EggOutline): EggShapes {
+  return { polygon: outlinePolygon(outline), cellEdge: [], shadow: [], ring: [], crack: [] }
+}
+
+export function figuresOfReading({
+  polygon: _,
+  airCell,
+  shadow,
+  ring,
+  crack,
+  ...rest
+}: EggReading): EggFigures {
+  const { contours: _c, ...shadowFigures } = shadow
+  const { points: _r, ...ringFigures } = ring
+  const { points: _k, ...crackFigures } = crack
+  return {
+    ...rest,
+    airCell: airCell && { depth: airCell.depth, volume: airCell.volume, tiltRad: airCell.tiltRad },
+    shadow: shadowFigures,
+    ring: ringFigures,
+    crack: crackFigures,
+  }
+}
+
+/** The reading as it was before it was taken apart. */
+export function readingOf(
+  { airCell, shadow, ring, crack, ...rest }: EggFigures,
+  shapes: EggShapes,
+): EggReading {
+  return {
+    ...rest,
+    polygon: shapes.polygon,
+    airCell: airCell && { ...airCell, edge: shapes.cellEdge },
+    shadow: { ...shadow, contours: shapes.shadow },
+    ring: { ...ring, points: shapes.ring },
+    crack: { ...crack, points: shapes.crack },
+  }
 }
 
 /** A photograph that cannot be measured at all. */

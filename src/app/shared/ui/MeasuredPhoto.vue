@@ -5,6 +5,7 @@ import { outlinePolygon } from '../../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../../core/measure/by-hand.ts'
 import { svgPath } from '../svg-path.ts'
 import { usePhotoUrl } from '../usePhotoUrl.ts'
+import { useShapes } from '../useShapes.ts'
 
 /**
  * The photograph with what was measured drawn over it, or bare. Lines drawn by the candler take the place of those
@@ -16,6 +17,9 @@ defineSlots<{ default?: (props: { stroke: number }) => unknown }>()
 
 const url = usePhotoUrl(() => props.look.photo.id)
 const reading = computed(() => props.look.reading)
+const shapes = useShapes(() => props.look.id)
+/** The outline as it was measured; until its lines are there, its curve. */
+const polygon = computed(() => shapes.value?.polygon ?? outlinePolygon(reading.value.outline))
 const byHand = computed(() => props.look.correction?.lines ?? null)
 const handCell = computed(() => {
   const lines = byHand.value
@@ -26,8 +30,9 @@ const stroke = computed(() => Math.max(props.look.photo.widthPx, props.look.phot
 /** The egg with some room around it fills the frame; the rest of the picture is dark anyway. */
 const view = computed(() => {
   const { widthPx, heightPx } = props.look.photo
-  const xs = reading.value.polygon.map((p) => p.x)
-  const ys = reading.value.polygon.map((p) => p.y)
+  const polygon = outlinePolygon(reading.value.outline)
+  const xs = polygon.map((p) => p.x)
+  const ys = polygon.map((p) => p.y)
   const room = 0.1 * reading.value.lengthPx
   const left = Math.max(0, Math.min(...xs) - room)
   const top = Math.max(0, Math.min(...ys) - room)
@@ -36,7 +41,7 @@ const view = computed(() => {
 
 /** The ring's traced points jump from pixel to pixel; the mean of five neighbours does not. */
 const ring = computed(() => {
-  const { points } = reading.value.ring
+  const points = shapes.value?.ring ?? []
   return points.map((_, i) => {
     const near = points.slice(Math.max(0, i - 2), i + 3)
     return {
@@ -58,33 +63,28 @@ const clipId = useId()
 <template>
   <svg :viewBox="view" class="photo h-full w-full" role="img" :aria-label="label">
     <image v-if="url" :href="url" x="0" y="0" :width="look.photo.widthPx" :height="look.photo.heightPx" />
-    <clipPath :id="clipId"><path :d="svgPath(reading.polygon, true)" /></clipPath>
+    <clipPath :id="clipId"><path :d="svgPath(polygon, true)" /></clipPath>
     <g v-if="overlay" fill="none" stroke-linejoin="round" :opacity="byHand ? 0.4 : 1">
+      <path :d="svgPath(polygon, true)" stroke="#000" stroke-opacity="0.5" :stroke-width="stroke * 2.2" />
+      <path data-part="outline" :d="svgPath(polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
       <path
-        :d="svgPath(reading.polygon, true)"
-        stroke="#000"
-        stroke-opacity="0.5"
-        :stroke-width="stroke * 2.2"
-      />
-      <path data-part="outline" :d="svgPath(reading.polygon, true)" stroke="#ffd9a0" :stroke-width="stroke" />
-      <path
-        v-if="reading.airCell"
+        v-if="shapes?.cellEdge.length"
         :clip-path="`url(#${clipId})`"
-        :d="svgPath(reading.airCell.edge, false)"
+        :d="svgPath(shapes.cellEdge, false)"
         stroke="#000"
         stroke-opacity="0.55"
         :stroke-width="stroke * 2.6"
       />
       <path
-        v-if="reading.airCell"
+        v-if="shapes?.cellEdge.length"
         :clip-path="`url(#${clipId})`"
         data-part="air-cell"
-        :d="svgPath(reading.airCell.edge, false)"
+        :d="svgPath(shapes.cellEdge, false)"
         stroke="#fff1dc"
         :stroke-width="stroke * 1.3"
       />
       <path
-        v-for="(contour, i) in reading.shadow.contours"
+        v-for="(contour, i) in shapes?.shadow ?? []"
         :key="i"
         data-part="shadow"
         :d="svgPath(contour, true)"
@@ -102,9 +102,9 @@ const clipId = useId()
         stroke-linecap="round"
       />
       <path
-        v-if="reading.crack.score > 0.5"
+        v-if="shapes && reading.crack.score > 0.5"
         data-part="crack"
-        :d="svgPath(reading.crack.points, false)"
+        :d="svgPath(shapes.crack, false)"
         stroke="#fff"
         :stroke-width="stroke * 3.4"
         stroke-opacity="0.55"
