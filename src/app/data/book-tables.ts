@@ -1,7 +1,8 @@
 import localforage from 'localforage'
 import type { RawRecord } from '../../contracts/book.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
-import { closeFlush, flushToDisk } from './flush.ts'
+import { flushToDisk } from './flush.ts'
+import { disconnect, readAll } from './raw-database.ts'
 
 const HATCHERY_KEY = 'setting/hatchery'
 const MARK_KEY = 'setting/mark'
@@ -63,16 +64,20 @@ export class BookTables {
     const list: StoredRecord[] = []
     const hatchery = await this.hatchery()
     if (hatchery !== null) list.push({ table: 'hatchery', value: hatchery, lies: 'home', key: HATCHERY_KEY })
-    for (const table of ['sets', 'eggs', 'looks', 'sessions'] as const) {
-      await this.tables[table].iterate((value: unknown, key) => {
+    for (const table of ['sets', 'eggs', 'looks', 'sessions'] as const)
+      for (const { key, value } of await this.all(this.tables[table], table))
         list.push({ table, value, lies: 'home', key })
-      })
-    }
-    await this.aside.iterate((kept: unknown, key) => {
+    for (const { key, value: kept } of await this.all(this.aside, 'aside')) {
       const { table, value } = kept as RawRecord
       if (RECORD_TABLES.includes(table)) list.push({ table, value, lies: 'aside', key })
-    })
+    }
     return list
+  }
+
+  private async all(table: LocalForage, store: string): Promise<Array<{ key: string; value: unknown }>> {
+    // Makes it where it is not there yet.
+    await table.ready()
+    return readAll(this.name, store)
   }
 
   /** Gives the database something by which it is known again; keeps what it has. */
@@ -90,7 +95,7 @@ export class BookTables {
   }
 
   async drop(): Promise<void> {
-    await closeFlush(this.name)
+    await disconnect(this.name)
     await localforage.dropInstance({ name: this.name })
   }
 }

@@ -19,7 +19,7 @@ import {
   type Written,
 } from '../../domain/steps.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
-import { StorageGone } from './flush.ts'
+import { StorageGone } from './raw-database.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { KEPT_STEPS, Repository, type OpenedBook } from './repository.ts'
 import { leadAmongTabs } from './tab-lead.ts'

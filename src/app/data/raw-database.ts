@@ -1,0 +1,64 @@
+/** The browser has cleared the storage, or another book lies in its place: what is written now is lost. */
+export class StorageGone extends Error {
+  constructor() {
+    super(
+      'This browser has cleared the storage under the running program. Nothing is being kept at the moment.',
+    )
+  }
+}
+
+const connections = new Map<string, Promise<IDBDatabase>>()
+
+/** The browser's own connection to a database that is there already. @throws StorageGone where it is not */
+export function connectTo(name: string): Promise<IDBDatabase> {
+  const known = connections.get(name)
+  if (known) return known
+  const opening = new Promise<IDBDatabase>((resolve, reject) => {
+    const request = indexedDB.open(name)
+    // It is not there and would be made anew: that is not ours to do.
+    request.onupgradeneeded = () => request.transaction?.abort()
+    request.onsuccess = () => {
+      const database = request.result
+      // Another tab's newer version may need new tables, or the browser clears it: do not stand in the way.
+      database.onversionchange = () => {
+        database.close()
+        forget(name)
+      }
+      database.onclose = () => forget(name)
+      resolve(database)
+    }
+    request.onerror = () => reject(new StorageGone())
+  })
+  opening.catch(() => forget(name))
+  connections.set(name, opening)
+  return opening
+}
+
+/** Lets go of a database, so that it can be deleted. */
+export async function disconnect(name: string): Promise<void> {
+  const known = connections.get(name)
+  connections.delete(name)
+  if (known)
+    await known.then(
+      (database) => database.close(),
+      () => undefined,
+    )
+}
+
+export function forget(name: string): void {
+  connections.delete(name)
+}
+
+/** All that lies in a table, in one go: asked one by one, tens of thousands of records take seconds. */
+export async function readAll(name: string, store: string): Promise<Array<{ key: string; value: unknown }>> {
+  const database = await connectTo(name)
+  return new Promise((resolve, reject) => {
+    const transaction = database.transaction(store, 'readonly')
+    const table = transaction.objectStore(store)
+    const keys = table.getAllKeys()
+    const values = table.getAll()
+    transaction.oncomplete = () =>
+      resolve(keys.result.map((key, i) => ({ key: String(key), value: values.result[i] as unknown })))
+    transaction.onerror = transaction.onabort = () => reject(transaction.error ?? new StorageGone())
+  })
+}
