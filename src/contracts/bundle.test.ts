@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { BundleError, readBundle, writeBundle, type BundleSource } from './bundle.ts'
 import type { Egg, EggRecord } from './egg-record.ts'
 import { shapesOf } from '../core/measure/reading.ts'
@@ -77,6 +77,17 @@ describe('bundle', () => {
     expect(missing).toMatchObject([{ photoId: 'photo-1', set: 'North shelf', egg: 1 }])
     const back = await readBundle(file, 'UTC')
     expect([back.missing, [...back.photoTypes.keys()]]).toEqual([missing, ['photo-2']])
+  })
+
+  it('is the same where the browser has no digest of its own, as over plain HTTP', async () => {
+    const withOwn = await written()
+    vi.stubGlobal('crypto', { getRandomValues: crypto.getRandomValues.bind(crypto) })
+    try {
+      expect(await unpacked(await written())).toEqual(await unpacked(withOwn))
+      expect((await readBundle(withOwn, 'UTC')).records.looks).toHaveLength(2)
+    } finally {
+      vi.unstubAllGlobals()
+    }
   })
 
   it('offers the rest where only a photograph is damaged', async () => {

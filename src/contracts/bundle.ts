@@ -1,3 +1,4 @@
+import { sha256 as noble } from '@noble/hashes/sha2.js'
 import { z } from 'zod'
 import { rawRecordsOf, sayProblems, setAsideSchema, sortOut, type Book, type RawRecord } from './book.ts'
 import { idField } from './fields.ts'
@@ -338,6 +339,10 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
 }
 
 async function sha256(bytes: Uint8Array): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>))
+  // From a phone over plain HTTP the browser's own digest is not there.
+  const { subtle: own }: { subtle?: typeof crypto.subtle } = crypto
+  const digest = own
+    ? new Uint8Array(await own.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>))
+    : noble(bytes)
   return [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('')
 }

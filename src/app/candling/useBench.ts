@@ -1,4 +1,5 @@
 import { computed, ref, shallowRef } from 'vue'
+import { v4 as uuid } from 'uuid'
 import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
@@ -108,7 +109,7 @@ export function useBench(set: () => SetRecord) {
           livingMates: livingMates(egg),
           learnt: hatchery.learnt,
         },
-        () => crypto.randomUUID(),
+        () => uuid(),
       ),
       replaces,
     }

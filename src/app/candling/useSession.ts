@@ -1,5 +1,6 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import { v4 as uuid } from 'uuid'
 import { limitsOf } from '../../contracts/hatchery-record.ts'
 import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
 import { FRESH } from '../../contracts/stamp.ts'
@@ -80,7 +81,7 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   async function start(source: SessionRecord['source']): Promise<void> {
     if (session.value) return
     await hatchery.saveSession({
-      id: crypto.randomUUID(),
+      id: uuid(),
       stamp: FRESH,
       setId: set().id,
       startedAt: new Date().toISOString(),

@@ -1,4 +1,5 @@
 import localforage from 'localforage'
+import { v4 as uuid } from 'uuid'
 import type { RawRecord } from '../../contracts/book.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
 import { flushToDisk } from './flush.ts'
@@ -84,7 +85,7 @@ export class BookTables {
   async mark(): Promise<string> {
     const known = await this.meta.getItem<string>(MARK_KEY)
     if (known !== null) return known
-    const mark = crypto.randomUUID()
+    const mark = uuid()
     await this.meta.setItem(MARK_KEY, mark)
     return mark
   }

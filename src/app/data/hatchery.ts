@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { onScopeDispose, ref, shallowRef } from 'vue'
+import { v4 as uuid } from 'uuid'
 import { checkEggsOfSet } from '../../contracts/book.ts'
 import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
@@ -161,7 +162,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   function writer(): Writer {
-    return { device, at: new Date().toISOString(), newId: () => crypto.randomUUID() }
+    return { device, at: new Date().toISOString(), newId: () => uuid() }
   }
 
   /** Writes a step whole, then shows it and tells the other tabs. */

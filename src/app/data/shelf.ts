@@ -1,5 +1,6 @@
 import localforage from 'localforage'
 import { z } from 'zod'
+import { v4 as uuid } from 'uuid'
 import { flushToDisk } from './flush.ts'
 
 /** The book that was there before there was a shelf. */
@@ -23,14 +24,14 @@ export class Shelf {
   async device(): Promise<string> {
     const known = await this.table.getItem<string>('device')
     if (known !== null) return known
-    const device = crypto.randomUUID()
+    const device = uuid()
     await this.table.setItem('device', device)
     return device
   }
 
   /** Notes a database that is to become the book, so that what is left of it is found after a crash. */
   async prepare(): Promise<string> {
-    const name = `perlumen-book-${crypto.randomUUID()}`
+    const name = `perlumen-book-${uuid()}`
     await this.table.setItem('others', [...(await this.others()), name])
     return name
   }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Plus, Trash2 } from '@lucide/vue'
+import { v4 as uuid } from 'uuid'
 import type { HatcheryRecord, Incubator } from '../../contracts/hatchery-record.ts'
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
 import { sayQuantity, unitSymbol } from '../../core/units.ts'
@@ -22,7 +23,7 @@ function addIncubator(): void {
     incubators: [
       ...incubators,
       {
-        id: crypto.randomUUID(),
+        id: uuid(),
         name: `Incubator ${incubators.length + 1}`,
         airflow: 'forced',
         displayCorrectionC: 0,

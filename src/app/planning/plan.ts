@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
+import { v4 as uuid } from 'uuid'
 import { sayProblems } from '../../contracts/book.ts'
 import { problemsOf } from '../../contracts/field-problem.ts'
 import { planDraftSchema, readDraft } from '../../contracts/plan-draft.ts'
@@ -116,11 +117,11 @@ export const usePlanStore = defineStore('plan', () => {
 
   function addBatch(batch: Omit<DraftBatch, 'id'>, count: number): Promise<void> {
     return change((now) => {
-      const id = crypto.randomUUID()
+      const id = uuid()
       const from = now.eggs.reduce((most, egg) => Math.max(most, egg.number), 0)
       const laid = spreadLaidDates(batch, count, datesBetween)
       const eggs = laid.map((laidOn, i): DraftEgg => ({
-        id: crypto.randomUUID(),
+        id: uuid(),
         batchId: id,
         number: from + i + 1,
         mark: '',
@@ -200,9 +201,7 @@ export const usePlanStore = defineStore('plan', () => {
   async function finish(): Promise<SetRecord[]> {
     const now = draft.value
     if (!now || !canFinish.value) return []
-    const records = planToRecords(now, groups.value, store.hatchery, new Date().toISOString(), () =>
-      crypto.randomUUID(),
-    )
+    const records = planToRecords(now, groups.value, store.hatchery, new Date().toISOString(), () => uuid())
     await store.commit('plan', null, records)
     past.value = []
     draft.value = emptyDraft(store.hatchery, Date.now())
@@ -292,7 +291,7 @@ function newTray(
   columns: number,
 ): DraftTray {
   return {
-    id: crypto.randomUUID(),
+    id: uuid(),
     name: `Tray ${draft.trays.length + 1}`,
     species,
     incubatorId: hatchery.incubators[0]!.id,
