@@ -81,11 +81,15 @@ function changeCollar(event: Event): void {
   })
 }
 const text = (event: Event): string => (event.target as HTMLInputElement).value
-const linesOf = (words: string): string[] =>
-  words
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean)
+/** Each of them once: the key of the marks steps from one to the next. */
+const linesOf = (words: string): string[] => [
+  ...new Set(
+    words
+      .split('\n')
+      .map((line) => line.trim())
+      .filter(Boolean),
+  ),
+]
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
 </script>
 
