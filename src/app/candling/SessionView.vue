@@ -300,7 +300,7 @@ const stepWords = computed(() =>
     </div>
     <div
       v-else-if="session && clocks.pausedMs !== null"
-      class="flex min-h-0 flex-col items-center justify-center gap-3 text-center"
+      class="flex min-h-0 flex-col items-center justify-center-safe gap-3 overflow-y-auto text-center"
     >
       <h2 class="text-5xl font-bold text-ink-soft">Paused</h2>
       <p class="text-xl text-ink-soft">
@@ -313,12 +313,12 @@ const stepWords = computed(() =>
     </div>
     <div
       v-else-if="session && step.kind !== 'candle'"
-      class="flex min-h-0 flex-col items-center justify-center gap-3 text-center"
+      class="flex min-h-0 flex-col items-center justify-center-safe gap-3 overflow-y-auto text-center"
       data-testid="step"
       :data-step="step.kind"
     >
-      <h2 class="text-5xl font-bold text-ink-soft">{{ stepWords.title }}</h2>
-      <p class="text-2xl text-ink-soft">{{ stepWords.text }}</p>
+      <h2 class="text-3xl font-bold text-ink-soft sm:text-5xl">{{ stepWords.title }}</h2>
+      <p class="text-xl text-ink-soft sm:text-2xl">{{ stepWords.text }}</p>
       <ChangedByMates
         v-if="step.kind === 'return'"
         :changed="changedByMates.filter(({ egg }) => egg.place?.trayId === trayOfStep)"
