@@ -3,9 +3,9 @@ import type { Page } from '@playwright/test'
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
 import { FRESH } from '../../src/contracts/stamp.ts'
-import { RECORDS_VERSION } from '../../src/contracts/records.ts'
 import { newEgg } from '../../src/contracts/egg-record.ts'
-import { type SetRecord } from '../../src/contracts/set-record.ts'
+import { type EggSet } from '../../src/contracts/set-record.ts'
+import { newTray } from '../../src/contracts/tray-record.ts'
 import { placesInOrder } from '../../src/core/tray/layout.ts'
 
 const COLUMNS = 6
@@ -15,7 +15,14 @@ export const AGE_DAYS = 9
 async function bundleOf(eggCount: number): Promise<Buffer> {
   const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
   const hatchery = newHatchery('UTC')
-  const set: SetRecord = {
+  const tray = newTray({
+    id: 'tray',
+    name: 'Tray 1',
+    incubatorId: hatchery.incubators[0]!.id,
+    rows: Math.ceil(eggCount / COLUMNS),
+    columns: COLUMNS,
+  })
+  const set: EggSet = {
     id: 'night',
     stamp: FRESH,
     name: 'Lighthouse night',
@@ -33,31 +40,22 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
       delayHours: 0,
       turnsADay: null,
     },
-    trays: [
-      {
-        id: 'tray',
-        name: 'Tray 1',
-        incubatorId: hatchery.incubators[0]!.id,
-        rows: Math.ceil(eggCount / COLUMNS),
-        columns: COLUMNS,
-        numbering: 'letter-rows',
-      },
-    ],
+    trayIds: [tray.id],
+    trays: [tray],
     batches: [],
     done: [{ key: 'set', at: setAt }],
     temperatures: [],
     notes: '',
   }
-  const eggs = placesInOrder(set.trays[0]!)
+  const eggs = placesInOrder(tray)
     .slice(0, eggCount)
     .map((place, i) =>
       newEgg({ id: `egg-${i + 1}`, setId: set.id, number: i + 1, place: { trayId: 'tray', ...place } }),
     )
   const records = {
-    format: 'perlumen-records' as const,
-    version: RECORDS_VERSION as typeof RECORDS_VERSION,
-    exportedAt: setAt,
     hatchery,
+    probes: [],
+    trays: [tray],
     sets: [set],
     eggs,
     looks: [],
@@ -68,6 +66,8 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     aside: [],
     buried: [],
     shapes: async () => null,
+    readingIds: [],
+    readings: async () => null,
     photo: async () => null,
   })
   return Buffer.from(await file.arrayBuffer())

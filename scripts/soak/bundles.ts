@@ -1,5 +1,5 @@
 import { writeBundle, BundleError, readBundle, type Bundle } from '../../src/contracts/bundle.ts'
-import { rawRecordsOf, sortOut } from '../../src/contracts/book.ts'
+import { fileOf, rawRecordsOf, sortOut } from '../../src/contracts/book.ts'
 import { writeCalendar } from '../../src/contracts/calendar-file.ts'
 import { confirmedLooks, knownLooks } from '../../src/domain/confirmed-looks.ts'
 import { looksToCsv } from '../../src/contracts/looks-csv.ts'
@@ -23,7 +23,7 @@ export interface Keeper {
   reopened(): Promise<{ aside: number; records: HatcheryRecords }>
 }
 
-async function sample(): Promise<{ records: HatcheryRecords; file: Blob }> {
+async function sample(): Promise<{ records: unknown; file: Blob }> {
   const records = sampleRecords()
   const photos = new Map(records.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i])]))
   const { file } = await writeBundle({
@@ -31,13 +31,17 @@ async function sample(): Promise<{ records: HatcheryRecords; file: Blob }> {
     aside: [],
     buried: [],
     shapes: async () => null,
+    readingIds: [],
+    readings: async () => null,
     photo: async (id) => photos.get(id) ?? null,
   })
-  return { records, file }
+  const zip = await openZip(file)
+  const text = new TextDecoder().decode(await zip.bytes('records.json', MOST_BYTES))
+  return { records: JSON.parse(text) as unknown, file }
 }
 
 /** The sample with its records changed by chance, packed again as an honest program would. */
-async function dishonest(file: Blob, records: HatcheryRecords): Promise<Blob> {
+async function dishonest(file: Blob, records: unknown): Promise<Blob> {
   const zip = await openZip(file)
   const next = buildZip()
   for (const name of zip.names) {
@@ -117,6 +121,6 @@ function useEverything(records: HatcheryRecords): void {
     })),
     { zone: hatchery.zone, nowMs, dayLabel: () => '' },
   )
-  if (sortOut(rawRecordsOf({ ...records }), ZONE, records.exportedAt).aside.length > 0)
+  if (sortOut(rawRecordsOf(fileOf(records)), ZONE).aside.length > 0)
     throw new Error('what is kept could not be brought out and in again')
 }

@@ -2,15 +2,24 @@
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
 import { FRESH } from '../../src/contracts/stamp.ts'
-import { RECORDS_VERSION } from '../../src/contracts/records.ts'
 import { newEgg, type Egg } from '../../src/contracts/egg-record.ts'
-import type { SetRecord } from '../../src/contracts/set-record.ts'
+import type { EggSet } from '../../src/contracts/set-record.ts'
+import { newTray } from '../../src/contracts/tray-record.ts'
 
 const DAY_MS = 86_400_000
 const hatchery = newHatchery('UTC')
 
-function setOf(id: string, ageDays: number, trays: number, rows: number, columns: number): SetRecord {
+function setOf(id: string, ageDays: number, trays: number, rows: number, columns: number): EggSet {
   const setAt = new Date(Date.now() - ageDays * DAY_MS).toISOString()
+  const standing = Array.from({ length: trays }, (_, i) =>
+    newTray({
+      id: `${id}-t${i}`,
+      name: `Tray ${i + 1}`,
+      incubatorId: hatchery.incubators[0]!.id,
+      rows,
+      columns,
+    }),
+  )
   return {
     id,
     stamp: FRESH,
@@ -29,14 +38,8 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
       delayHours: 0,
       turnsADay: null,
     },
-    trays: Array.from({ length: trays }, (_, i) => ({
-      id: `${id}-t${i}`,
-      name: `Tray ${i + 1}`,
-      incubatorId: hatchery.incubators[0]!.id,
-      rows,
-      columns,
-      numbering: 'letter-rows' as const,
-    })),
+    trayIds: standing.map((tray) => tray.id),
+    trays: standing,
     batches: [],
     done: [{ key: 'set', at: setAt }],
     temperatures: [],
@@ -44,7 +47,7 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
   }
 }
 
-function eggsOf(set: SetRecord, count: number): Egg[] {
+function eggsOf(set: EggSet, count: number): Egg[] {
   const { rows, columns } = set.trays[0]!
   return Array.from({ length: count }, (_, i) =>
     newEgg({
@@ -60,12 +63,11 @@ function eggsOf(set: SetRecord, count: number): Egg[] {
   )
 }
 
-async function bundleOf(sets: SetRecord[], eggs: Egg[]): Promise<Buffer> {
+async function bundleOf(sets: EggSet[], eggs: Egg[]): Promise<Buffer> {
   const records = {
-    format: 'perlumen-records' as const,
-    version: RECORDS_VERSION as typeof RECORDS_VERSION,
-    exportedAt: new Date().toISOString(),
     hatchery,
+    probes: [],
+    trays: sets.flatMap((set) => set.trays),
     sets,
     eggs,
     looks: [],
@@ -76,6 +78,8 @@ async function bundleOf(sets: SetRecord[], eggs: Egg[]): Promise<Buffer> {
     aside: [],
     buried: [],
     shapes: async () => null,
+    readingIds: [],
+    readings: async () => null,
     photo: async () => null,
   })
   return Buffer.from(await file.arrayBuffer())

@@ -1,6 +1,8 @@
 // The browser's storage in memory, and the program's own way of keeping books in it.
 import 'fake-indexeddb/auto'
 import { Repository } from '../../src/app/data/repository.ts'
+import type { Egg } from '../../src/contracts/egg-record.ts'
+import type { LookRecord } from '../../src/contracts/look-record.ts'
 import type { Keeper } from './bundles.ts'
 
 const ZONE = 'Europe/Lisbon'
@@ -20,8 +22,17 @@ export function memoryKeeper(): Keeper {
       await (await reopen()).repository.replaceWith(bundle)
     },
     async reopened() {
-      const { book } = await reopen()
-      return { aside: book.aside.length, records: book.records }
+      const { repository, book } = await reopen()
+      const { sets } = book.records
+      const records = { ...book.records, eggs: [] as Egg[], looks: [] as LookRecord[] }
+      let aside = book.aside.length
+      for (const setId of book.chapters.keys()) {
+        const chapter = await repository.chapter(setId, sets.find(({ id }) => id === setId) ?? null)
+        records.eggs.push(...chapter.records.eggs)
+        records.looks.push(...chapter.records.looks)
+        aside += chapter.aside.length
+      }
+      return { aside, records }
     },
   }
 }

@@ -1,17 +1,23 @@
 import { z } from 'zod'
+import { eggOf, eggRecordSchema, withEvents, type Egg } from './egg-record.ts'
+import { standingEvents } from './events.ts'
 import { problemsOf, type FieldProblem } from './field-problem.ts'
-import { hatcheryRecordSchema, newHatchery } from './hatchery-record.ts'
-import { RECORD_TABLES, type RecordTable } from './record-tables.ts'
+import { hatcheryRecordOf, hatcheryRecordSchema, newHatchery } from './hatchery-record.ts'
+import { incubatorSchema } from './incubator-record.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
-import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
-import { sessionRecordSchema, type SessionRecord } from './session-record.ts'
-import { eggOf, eggRecordSchema, standingEvents, type Egg } from './egg-record.ts'
-import { setRecordSchema, type SetRecord } from './set-record.ts'
-import { upgraded } from './upgrade.ts'
+import { probeRecordSchema } from './probe-record.ts'
+import { RECORD_TABLES, type ChapterTable, type RecordTable } from './record-tables.ts'
+import type { HatcheryRecords } from './records.ts'
+import { sessionOf, sessionRecordOf, sessionRecordSchema, type Session } from './session-record.ts'
+import { eggSetOf, setRecordOf, setRecordSchema, type EggSet } from './set-record.ts'
+import { trayOf, trayRecordOf, trayRecordSchema, type Tray } from './tray-record.ts'
 
 /** What each table's records must be to be written and read. */
 export const TABLE_SCHEMAS = {
   hatchery: hatcheryRecordSchema,
+  incubators: incubatorSchema,
+  probes: probeRecordSchema,
+  trays: trayRecordSchema,
   sets: setRecordSchema,
   eggs: eggRecordSchema,
   looks: lookRecordSchema,
@@ -65,12 +71,67 @@ export function checked<T extends RecordTable>(table: T, value: unknown): Output
   return result.data as Output<T>
 }
 
+/** What a book is about, without its chapters: the eggs of a set and the looks at them. */
+export type Frame = Omit<HatcheryRecords, ChapterTable>
+export type Chapter = Pick<HatcheryRecords, ChapterTable>
+
+/** Records of some tables sorted into those that can be read and fit together, and the others. */
+export interface Sorted<Records, R extends RawRecord> extends Omit<Book<R>, 'records'> {
+  records: Records
+}
+
 /**
- * Sorts records of any version into those that can be read and fit together, and those to be set aside. Never throws:
- * one bad record must not keep anybody from the others.
+ * Sorts today's records into those that can be read and fit together, and those to be set aside. Never throws: one bad
+ * record must not keep anybody from the others.
  * @param zone - of this device, for a hatchery that nobody has described
  */
-export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, exportedAt: string): Book<R> {
+export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string): Book<R> {
+  const frame = sortFrame(raw, zone)
+  const chapters = sortChapters(raw, frame.records.sets)
+  return {
+    records: { ...frame.records, ...chapters.records },
+    aside: [...frame.aside, ...chapters.aside],
+    buried: [...frame.buried, ...chapters.buried],
+  }
+}
+
+/** All but the eggs and their looks. */
+export function sortFrame<R extends RawRecord>(raw: readonly R[], zone: string): Sorted<Frame, R> {
+  const { keep, aside, buried } = sorter(raw)
+  const [described] = keep(
+    'hatchery',
+    asItIs,
+    firstOf(() => 'hatchery', 'is there twice'),
+  )
+  const incubators = keep('incubators', asItIs, firstOf(byId, 'is there twice'))
+  const { incubators: usual, ...undescribed } = newHatchery(zone)
+  const probes = keep('probes', asItIs, firstOf(byId, 'is there twice'))
+  const trays = keep('trays', trayOf, firstOf(byId, 'is there twice'))
+  const trayById = new Map(trays.map((tray) => [tray.id, tray]))
+  const sets = keep('sets', (set) => eggSetOf(set, trayById), setFaults(trayById))
+  const sessions = keep('sessions', sessionOf, sessionFaults(sets))
+  const hatchery = {
+    ...(described ?? undescribed),
+    incubators: incubators.length > 0 ? incubators : usual,
+  }
+  return { records: { hatchery, probes, trays, sets, sessions }, aside, buried }
+}
+
+/** @param sets - that are there; chapters of others are set aside */
+export function sortChapters<R extends RawRecord>(
+  raw: readonly R[],
+  sets: readonly EggSet[],
+): Sorted<Chapter, R> {
+  const { keep, aside, buried } = sorter(raw)
+  const eggs = keep('eggs', eggOf, eggFaults(sets))
+  const looks = keep('looks', asItIs, lookFaults(eggs))
+  return { records: { eggs, looks }, aside, buried }
+}
+
+const asItIs = <T>(item: T): T => item
+const byId = ({ id }: { id: string }): string => id
+
+function sorter<R extends RawRecord>(raw: readonly R[]) {
   const aside: Array<R & SetAside> = []
   const buried: R[] = []
   /** Those of one table that can be read and have no fault. @param as - how the program works with them */
@@ -82,10 +143,9 @@ export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, ex
     return raw
       .filter((record) => record.table === table)
       .flatMap((record) => {
-        const value = upgraded(record, zone)
-        const result = TABLE_SCHEMAS[table].safeParse(value)
+        const result = TABLE_SCHEMAS[table].safeParse(record.value)
         if (!result.success) {
-          aside.push({ ...record, problems: problemsOf(result.error, value) })
+          aside.push({ ...record, problems: problemsOf(result.error, record.value) })
           return []
         }
         if (result.data.stamp.gone) {
@@ -99,55 +159,38 @@ export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string, ex
         return []
       })
   }
-  const asItIs = <T>(item: T): T => item
-  const [hatchery] = keep(
-    'hatchery',
-    asItIs,
-    firstOf(() => 'hatchery', 'is there twice'),
-  )
-  const sets = keep(
-    'sets',
-    asItIs,
-    firstOf((set) => set.id, 'is there twice'),
-  )
-  const eggs = keep('eggs', eggOf, eggFaults(sets))
-  const looks = keep('looks', asItIs, lookFaults(eggs))
-  const sessions = keep('sessions', asItIs, sessionFaults(sets))
-  return {
-    records: {
-      format: 'perlumen-records',
-      version: RECORDS_VERSION,
-      exportedAt,
-      hatchery: hatchery ?? newHatchery(zone),
-      sets,
-      eggs,
-      looks,
-      sessions,
-    },
-    aside,
-    buried,
-  }
+  return { keep, aside, buried }
 }
 
 /** The records of a file, as a list to be sorted out. */
 export function rawRecordsOf(file: Record<string, unknown>): RawRecord[] {
-  const { hatchery } = file
-  const described =
-    hatchery === undefined || hatchery === null ? [] : [{ table: 'hatchery' as const, value: hatchery }]
-  return [
-    ...described,
-    ...(['sets', 'eggs', 'looks', 'sessions'] as const).flatMap((table) => {
-      const list = file[table]
-      return Array.isArray(list) ? list.map((value: unknown) => ({ table, value })) : []
-    }),
-  ]
+  return RECORD_TABLES.flatMap((table): RawRecord[] => {
+    const kept = file[table]
+    if (table === 'hatchery') return kept === undefined || kept === null ? [] : [{ table, value: kept }]
+    return Array.isArray(kept) ? kept.map((value: unknown) => ({ table, value })) : []
+  })
+}
+
+/** The records as they are written: each without what follows from the others. */
+export function fileOf(records: HatcheryRecords): Record<RecordTable, unknown> {
+  const { hatchery, probes, trays, sets, eggs, looks, sessions } = records
+  return {
+    hatchery: hatcheryRecordOf(hatchery),
+    incubators: hatchery.incubators,
+    probes,
+    trays: trays.map(trayRecordOf),
+    sets: sets.map(setRecordOf),
+    eggs: eggs.map((egg) => withEvents(egg, [])),
+    looks,
+    sessions: sessions.map(sessionRecordOf),
+  }
 }
 
 /**
  * What a step would leave in a set that cannot be: two eggs of one number, or in one place.
  * @throws RecordRefused in words
  */
-export function checkEggsOfSet(eggs: readonly Egg[], set: Pick<SetRecord, 'id' | 'trays'>): void {
+export function checkEggsOfSet(eggs: readonly Egg[], set: Pick<EggSet, 'id' | 'trays'>): void {
   const fault = eggFaults([set])
   for (const egg of eggs) {
     const problem = fault(egg)
@@ -170,7 +213,7 @@ function firstOf<T>(
 }
 
 /** Eggs are asked in order; of two that cannot both be, the second is at fault. */
-function eggFaults(sets: ReadonlyArray<Pick<SetRecord, 'id' | 'trays'>>): (egg: Egg) => FieldProblem | null {
+function eggFaults(sets: ReadonlyArray<Pick<EggSet, 'id' | 'trays'>>): (egg: Egg) => FieldProblem | null {
   const trays = new Map(sets.map((set) => [set.id, new Map(set.trays.map((tray) => [tray.id, tray]))]))
   const twice = firstOf<Egg>(({ id }) => id, 'is there twice')
   const numbers = new Set<string>()
@@ -209,6 +252,16 @@ function pathOfPlace({ events }: Egg): Array<string | number> {
   return ['events', events.findLastIndex((event) => event.kind === 'moved' && standing.has(event)), 'place']
 }
 
+function setFaults(trays: ReadonlyMap<string, Tray>): (set: EggSet) => FieldProblem | null {
+  const twice = firstOf<EggSet>(byId, 'is there twice')
+  return (set) => {
+    const missing = set.trayIds.findIndex((id) => !trays.has(id))
+    return missing < 0
+      ? twice(set)
+      : { path: ['trayIds', missing], sentence: `the set ${set.name} lies in a tray that is not here.` }
+  }
+}
+
 function lookFaults(eggs: readonly Egg[]): (look: LookRecord) => FieldProblem | null {
   const setOf = new Map(eggs.map((egg) => [egg.id, egg.setId]))
   const twice = firstOf<LookRecord>(({ id }) => id, 'is there twice')
@@ -222,9 +275,9 @@ function lookFaults(eggs: readonly Egg[]): (look: LookRecord) => FieldProblem | 
   }
 }
 
-function sessionFaults(sets: readonly SetRecord[]): (session: SessionRecord) => FieldProblem | null {
+function sessionFaults(sets: readonly EggSet[]): (session: Session) => FieldProblem | null {
   const ids = new Set(sets.map(({ id }) => id))
-  const twice = firstOf<SessionRecord>(({ id }) => id, 'is there twice')
+  const twice = firstOf<Session>(byId, 'is there twice')
   return (session) =>
     ids.has(session.setId)
       ? twice(session)

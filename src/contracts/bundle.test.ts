@@ -2,6 +2,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { BundleError, readBundle, writeBundle, type BundleSource } from './bundle.ts'
 import type { Egg, EggRecord } from './egg-record.ts'
 import { shapesOf } from '../core/measure/reading.ts'
+import { withReadings } from './readings-record.ts'
 import { sampleReading, sampleRecords } from './sample-records.ts'
 import { buildZip, openZip } from './zip-file.ts'
 
@@ -12,11 +13,21 @@ const photos = new Map(
 const shapes = new Map(
   sample.looks.map((look, i) => [look.id, { id: look.id, ...shapesOf(sampleReading(sample.eggs[i]!)) }]),
 )
+const day = withReadings(null, 'sensor-incubator-1', '2026-03-11', [
+  {
+    probeId: 'sensor-incubator-1',
+    atMs: Date.parse('2026-03-11T20:00:00.000Z'),
+    celsius: 37.6,
+    rhPercent: 52,
+  },
+])
 const source: BundleSource = {
   records: sample,
   aside: [],
   buried: [],
   shapes: async (lookId) => shapes.get(lookId) ?? null,
+  readingIds: [day.id],
+  readings: async () => day,
   photo: async (id) => photos.get(id) ?? null,
 }
 const written = async (): Promise<Blob> => (await writeBundle(source)).file
@@ -63,6 +74,7 @@ describe('bundle', () => {
     expect(back.records).toEqual(sample)
     expect([...back.photoTypes]).toEqual([...photos.keys()].map((id) => [id, 'image/jpeg']))
     for (const [id, bytes] of photos) expect(await back.photo(id)).toEqual(bytes)
+    expect([back.readingIds, await back.readings(day.id)]).toEqual([[day.id], day])
   })
 
   it('of an earlier version, without a manifest, is read', async () => {
@@ -80,6 +92,7 @@ describe('bundle', () => {
   })
 
   it('is the same where the browser has no digest of its own, as over plain HTTP', async () => {
+    vi.setSystemTime('2026-03-11T08:00:00.000Z')
     const withOwn = await written()
     vi.stubGlobal('crypto', { getRandomValues: crypto.getRandomValues.bind(crypto) })
     try {
@@ -87,6 +100,7 @@ describe('bundle', () => {
       expect((await readBundle(withOwn, 'UTC')).records.looks).toHaveLength(2)
     } finally {
       vi.unstubAllGlobals()
+      vi.useRealTimers()
     }
   })
 
@@ -129,7 +143,7 @@ describe('bundle', () => {
       'from the future',
       () =>
         tampered((r) => {
-          ;(r as { version: number }).version = 99
+          ;(r as unknown as { version: number }).version = 99
         }),
       /newer Perlumen/,
     ],
@@ -137,7 +151,7 @@ describe('bundle', () => {
       'of a negative version',
       () =>
         tampered((r) => {
-          ;(r as { version: number }).version = -3
+          ;(r as unknown as { version: number }).version = -3
         }),
       /version -3/,
     ],

@@ -1,13 +1,21 @@
 import { sha256 as noble } from '@noble/hashes/sha2.js'
 import { z } from 'zod'
-import { rawRecordsOf, sayProblems, setAsideSchema, sortOut, type Book, type RawRecord } from './book.ts'
+import {
+  fileOf,
+  rawRecordsOf,
+  sayProblems,
+  setAsideSchema,
+  sortOut,
+  type Book,
+  type RawRecord,
+} from './book.ts'
 import { idField } from './fields.ts'
-import { withEvents } from './egg-record.ts'
-import type { RecordTable } from './record-tables.ts'
-import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
-import { shapesOfOldLook } from './upgrade.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
+import { readingsRecordSchema, type ReadingsRecord } from './readings-record.ts'
+import { RECORD_TABLES } from './record-tables.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
+import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
+import { broughtUp, type BroughtUp } from './upgrade.ts'
 import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
 
 /** What is wrong with a bundle, in a sentence for people. */
@@ -37,15 +45,20 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   missing: MissingPhoto[]
   /** The measured lines of a look; null where there are none. @throws Error when they cannot be read any more */
   shapes(lookId: string): Promise<ShapesRecord | null>
+  /** Ids of the probes' days that are there. */
+  readingIds: readonly string[]
+  /** @throws Error when it cannot be read any more */
+  readings(id: string): Promise<ReadingsRecord | null>
   /** @throws Error when it cannot be read any more */
   photo(id: string): Promise<Uint8Array<ArrayBuffer>>
 }
 
 /** What a bundle is made of. */
-export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried'> {
+export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried' | 'readingIds'> {
   /** Null for a photograph, or for lines, that are gone. */
   photo(id: string): Promise<Uint8Array | null>
   shapes(lookId: string): Promise<ShapesRecord | null>
+  readings(id: string): Promise<ReadingsRecord | null>
 }
 
 export interface LongWork {
@@ -57,7 +70,9 @@ const RECORDS_FILE = 'records.json'
 const ASIDE_FILE = 'set-aside.json'
 const MANIFEST_FILE = 'manifest.json'
 const SHAPES_FOLDER = 'shapes/'
-const MOST_SHAPES_BYTES = 20_000_000
+const READINGS_FOLDER = 'readings/'
+/** Of the lines of one look, or of one probe's day. */
+const MOST_PART_BYTES = 20_000_000
 const MOST_RECORD_BYTES = 500_000_000
 const MOST_PHOTO_BYTES = 200_000_000
 
@@ -83,6 +98,12 @@ function photoPath({ id, type }: PhotoName): string {
 function shapesPath(lookId: string): string {
   return `${SHAPES_FOLDER}${lookId}.json`
 }
+
+function readingsPath(id: string): string {
+  return `${READINGS_FOLDER}${id}.json`
+}
+
+const LISTS = RECORD_TABLES.filter((table) => table !== 'hatchery')
 
 const idOfRawLook = z.object({ id: idField })
 
@@ -124,17 +145,18 @@ function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): Wanted
   return [...wanted.values()]
 }
 
-/** The records as they are written: eggs without the state that follows from their events, and those that are gone. */
-function fileOf(records: HatcheryRecords, buried: readonly RawRecord[]): object {
-  const of = (table: RecordTable): unknown[] =>
-    buried.filter((record) => record.table === table).map(({ value }) => value)
-  return {
-    ...records,
-    sets: [...records.sets, ...of('sets')],
-    eggs: [...records.eggs.map((egg) => withEvents(egg, [])), ...of('eggs')],
-    looks: [...records.looks, ...of('looks')],
-    sessions: [...records.sessions, ...of('sessions')],
+/** The records as they are written, with those that are gone. */
+function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): object {
+  const kept = fileOf(records)
+  const file: Record<string, unknown> = {
+    format: 'perlumen-records',
+    version: RECORDS_VERSION,
+    exportedAt: new Date().toISOString(),
+    ...kept,
   }
+  for (const { table, value } of buried)
+    if (table !== 'hatchery') file[table] = [...(file[table] as unknown[]), value]
+  return file
 }
 
 /**
@@ -142,7 +164,7 @@ function fileOf(records: HatcheryRecords, buried: readonly RawRecord[]): object 
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, buried, photo, shapes }: BundleSource,
+  { records, aside, buried, photo, shapes, readingIds, readings }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -153,7 +175,7 @@ export async function writeBundle(
     manifest.files[name] = { bytes: bytes.length, sha256: await sha256(bytes) }
     await zip.text(name, json)
   }
-  await text(RECORDS_FILE, fileOf(records, buried))
+  await text(RECORDS_FILE, recordsFileOf(records, buried))
   if (aside.length > 0)
     await text(
       ASIDE_FILE,
@@ -163,6 +185,11 @@ export async function writeBundle(
     signal?.throwIfAborted()
     const lines = await shapes(id)
     if (lines) await text(shapesPath(id), lines)
+  }
+  for (const id of readingIds) {
+    signal?.throwIfAborted()
+    const day = await readings(id)
+    if (day) await text(readingsPath(id), day)
   }
   const wanted = photosOf(records, aside)
   for (const [index, { name, known }] of wanted.entries()) {
@@ -205,16 +232,19 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     ? readManifest(await readJson(zip, MANIFEST_FILE, null))
     : null
   for (const name of Object.keys(manifest?.files ?? {})) {
-    if (!zip.names.includes(name) && !name.startsWith('photos/') && !name.startsWith(SHAPES_FOLDER))
+    const isPart = ['photos/', SHAPES_FOLDER, READINGS_FOLDER].some((folder) => name.startsWith(folder))
+    if (!zip.names.includes(name) && !isPart)
       throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
   }
   const json = await readJson(zip, RECORDS_FILE, manifest)
-  const { records, buried } = parseRecords(json, zone)
-  const oldShapes = shapesOfOldLooks(json)
+  const { records, buried, parts } = parseRecords(json, zone)
+  const oldShapes = new Map(parts.shapes.map((shapes) => [shapes.id, shapes]))
   const aside = zip.names.includes(ASIDE_FILE)
     ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
     : { success: true as const, data: [] }
   if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is not as it should be.`)
+  const asideNow = broughtUp(aside.data, zone)
+  for (const shapes of asideNow.shapes) oldShapes.set(shapes.id, shapes)
 
   const wanted = photosOf(records, aside.data)
   const gone = new Set(manifest?.missing.map(({ photoId }) => photoId))
@@ -232,14 +262,29 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
   const shapes = new Map<string, ShapesRecord>()
   for (const id of lookIdsOf(records, aside.data)) {
     signal?.throwIfAborted()
-    const kept = zip.names.includes(shapesPath(id)) ? await shapesFrom(zip, id, manifest) : oldShapes.get(id)
+    const kept = zip.names.includes(shapesPath(id))
+      ? await partFrom(zip, { path: shapesPath(id), id, schema: shapesRecordSchema, manifest })
+      : oldShapes.get(id)
     if (kept === 'damaged') damage.push(`The lines of the look ${id} are damaged.`)
     else if (kept) shapes.set(id, kept)
   }
+  const readings = new Map([...parts.readings, ...asideNow.readings].map((day) => [day.id, day]))
+  for (const path of zip.names.filter((name) => name.startsWith(READINGS_FOLDER) && name.endsWith('.json'))) {
+    signal?.throwIfAborted()
+    const id = path.slice(READINGS_FOLDER.length, -'.json'.length)
+    const kept = await partFrom(zip, { path, id, schema: readingsRecordSchema, manifest })
+    if (kept === 'damaged') damage.push(`The readings ${id} are damaged.`)
+    else readings.set(id, kept)
+  }
+  for (const name of Object.keys(manifest?.files ?? {}))
+    if (name.startsWith(READINGS_FOLDER) && !zip.names.includes(name))
+      damage.push(`The bundle lacks the readings ${name}.`)
   const bundle: Bundle = {
     records,
     buried,
-    aside: aside.data,
+    aside: [...asideNow.records, ...asideNow.more],
+    readingIds: [...readings.keys()],
+    readings: async (id) => readings.get(id) ?? null,
     photoTypes: types,
     missing,
     shapes: async (lookId) => shapes.get(lookId) ?? null,
@@ -253,30 +298,26 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
   return bundle
 }
 
-async function shapesFrom(
+interface Part<T> {
+  path: string
+  id: string
+  schema: z.ZodType<T & { id: string }>
+  manifest: Manifest | null
+}
+
+async function partFrom<T>(
   zip: ZipFile,
-  lookId: string,
-  manifest: Manifest | null,
-): Promise<ShapesRecord | 'damaged'> {
-  const path = shapesPath(lookId)
+  { path, id, schema, manifest }: Part<T>,
+): Promise<(T & { id: string }) | 'damaged'> {
   try {
-    const bytes = await zip.bytes(path, MOST_SHAPES_BYTES)
+    const bytes = await zip.bytes(path, MOST_PART_BYTES)
     if (manifest && manifest.files[path]?.sha256 !== (await sha256(bytes))) return 'damaged'
-    const read = shapesRecordSchema.safeParse(JSON.parse(new TextDecoder().decode(bytes)))
-    return read.success && read.data.id === lookId ? read.data : 'damaged'
+    const read = schema.safeParse(JSON.parse(new TextDecoder().decode(bytes)))
+    return read.success && read.data.id === id ? read.data : 'damaged'
   } catch (error) {
     if (error instanceof ZipError || error instanceof SyntaxError) return 'damaged'
     throw error
   }
-}
-
-/** Lines that looks of before version 6 held themselves. */
-function shapesOfOldLooks(json: unknown): Map<string, ShapesRecord> {
-  const looks = (json as { looks?: unknown } | null)?.looks
-  const found = (Array.isArray(looks) ? looks : []).flatMap(
-    (look) => shapesRecordSchema.safeParse(shapesOfOldLook(look)).data ?? [],
-  )
-  return new Map(found.map((shapes) => [shapes.id, shapes]))
 }
 
 async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null): Promise<string | null> {
@@ -311,7 +352,9 @@ function readManifest(json: unknown): Manifest {
   return manifest.data
 }
 
-function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buried'> {
+type Parts = Pick<BroughtUp<RawRecord>, 'shapes' | 'readings'>
+
+function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buried'> & { parts: Parts } {
   const head = z.object({ format: z.string(), version: z.number(), exportedAt: z.unknown() }).safeParse(json)
   if (!head.success || head.data.format !== 'perlumen-records')
     throw new BundleError('This ZIP file is no Perlumen bundle.')
@@ -323,19 +366,21 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
       `The bundle was written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}).`,
     )
   const lists = json as Record<string, unknown>
-  // In the first version there was no hatchery, to the third there were no evenings.
-  for (const table of ['sets', 'eggs', 'looks'] as const)
-    if (!Array.isArray(lists[table])) throw new BundleError(`The bundle holds no list of ${table}.`)
-  if (lists['sessions'] !== undefined && !Array.isArray(lists['sessions']))
-    throw new BundleError('The bundle holds no list of sessions.')
+  for (const table of LISTS) {
+    // In the first version there was no hatchery, to the third there were no evenings, to the sixth no trays.
+    const always = table === 'sets' || table === 'eggs' || table === 'looks' || version >= 7
+    if ((always || lists[table] !== undefined) && !Array.isArray(lists[table]))
+      throw new BundleError(`The bundle holds no list of ${table}.`)
+  }
   const exportedAt = z.iso.datetime().safeParse(head.data.exportedAt)
   if (!exportedAt.success) throw new BundleError('The bundle does not say when it was written.')
-  const { records, aside, buried } = sortOut(rawRecordsOf(lists), zone, exportedAt.data)
+  const { records: raw, more, ...parts } = broughtUp(rawRecordsOf(lists), zone)
+  const { records, aside, buried } = sortOut([...raw, ...more], zone)
   if (aside[0])
     throw new BundleError(
       `A record in the bundle is not as it should be (${aside[0].table}): ${sayProblems(aside[0].problems)}`,
     )
-  return { records, buried }
+  return { records, buried, parts }
 }
 
 async function sha256(bytes: Uint8Array): Promise<string> {

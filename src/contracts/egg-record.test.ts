@@ -8,11 +8,11 @@ import {
   eventsBetween,
   newEgg,
   OUTCOMES,
-  standingEvents,
   withEvents,
   type Egg,
   type EggState,
 } from './egg-record.ts'
+import { standingEvents } from './events.ts'
 
 const AT = '2026-03-11T08:00:00.000Z'
 let ids = 0

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { GRADES } from '../core/grade/types.ts'
 import { CRACKS } from '../core/intake/setting-advice.ts'
-import { idField, instantField, localDateField } from './fields.ts'
+import { standingEvents, takenBackSchema, toldFields, type Noting } from './events.ts'
+import { idField, localDateField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 
 /** `alive`: opened or looked at again, and found living. */
@@ -15,13 +16,6 @@ export const lengthField = z.number().positive().max(200)
 export const markField = z.string().max(40)
 const placeField = z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })
 
-const told = {
-  id: idField,
-  /** When it happened; null where nobody noted it. */
-  at: instantField.nullable(),
-  /** The device that noted it. */
-  device: idField.nullable(),
-}
 const removedFields = {
   grade: z.enum([...GRADES, 'unsure']),
   reason: z.string(),
@@ -31,25 +25,24 @@ const removedFields = {
 
 /** What happened to an egg. A look at it is an event, too, with a record of its own. */
 export const eggEventSchema = z.discriminatedUnion('kind', [
-  z.object({ ...told, kind: z.literal('weighed'), weightG: weightField }),
+  z.object({ ...toldFields, kind: z.literal('weighed'), weightG: weightField }),
   z.object({
-    ...told,
+    ...toldFields,
     kind: z.literal('callipered'),
     lengthMm: lengthField.nullable(),
     breadthMm: lengthField.nullable(),
   }),
-  z.object({ ...told, kind: z.literal('moved'), place: placeField.nullable() }),
-  z.object({ ...told, kind: z.literal('marked'), mark: markField }),
-  z.object({ ...told, kind: z.literal('crack-seen'), crack: z.enum(CRACKS) }),
-  z.object({ ...told, kind: z.literal('waxed'), waxed: z.boolean() }),
-  z.object({ ...told, kind: z.literal('removed'), ...removedFields }),
-  z.object({ ...told, kind: z.literal('pipped'), shell: z.boolean() }),
-  z.object({ ...told, kind: z.literal('out') }),
-  z.object({ ...told, kind: z.literal('opened'), found: z.enum(FOUND) }),
-  z.object({ ...told, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
-  z.object({ ...told, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
-  /** An earlier event does not hold: it was a mistake, or was undone. Nothing is edited away. */
-  z.object({ ...told, kind: z.literal('taken-back'), eventId: idField }),
+  z.object({ ...toldFields, kind: z.literal('moved'), place: placeField.nullable() }),
+  z.object({ ...toldFields, kind: z.literal('marked'), mark: markField }),
+  z.object({ ...toldFields, kind: z.literal('crack-seen'), crack: z.enum(CRACKS) }),
+  z.object({ ...toldFields, kind: z.literal('waxed'), waxed: z.boolean() }),
+  z.object({ ...toldFields, kind: z.literal('removed'), ...removedFields }),
+  z.object({ ...toldFields, kind: z.literal('pipped'), shell: z.boolean() }),
+  z.object({ ...toldFields, kind: z.literal('out') }),
+  z.object({ ...toldFields, kind: z.literal('opened'), found: z.enum(FOUND) }),
+  z.object({ ...toldFields, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
+  z.object({ ...toldFields, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
+  takenBackSchema,
 ])
 export type EggEvent = z.infer<typeof eggEventSchema>
 
@@ -100,22 +93,13 @@ const NEW_EGG: Readonly<EggState> = {
 /** For events of which nobody noted when they happened, where an instant is needed. */
 const LONG_AGO = '1970-01-01T00:00:00.000Z'
 
-/** Events that hold: neither taken back, nor the taking back itself. */
-export function standingEvents(events: readonly EggEvent[]): EggEvent[] {
-  const takenBack = new Set<string>()
-  // Taking back may be taken back, so that the latest word counts.
-  for (const event of [...events].reverse())
-    if (event.kind === 'taken-back' && !takenBack.has(event.id)) takenBack.add(event.eventId)
-  return events.filter((event) => event.kind !== 'taken-back' && !takenBack.has(event.id))
-}
-
 /** Folds an egg's state from its events. */
 export function eggOf(record: EggRecord): Egg {
   const state = standingEvents(record.events).reduce<EggState>(after, NEW_EGG)
   return { ...record, ...state }
 }
 
-function after(now: EggState, event: EggEvent): EggState {
+function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>): EggState {
   const at = event.at ?? LONG_AGO
   switch (event.kind) {
     case 'weighed':
@@ -141,7 +125,6 @@ function after(now: EggState, event: EggEvent): EggState {
     case 'pipped':
     case 'banded':
     case 'noted':
-    case 'taken-back':
       return now
   }
 }
@@ -151,13 +134,6 @@ export function notesOf({ events }: Pick<EggRecord, 'events'>): Array<{ at: stri
   return standingEvents(events).flatMap((event) =>
     event.kind === 'noted' ? [{ at: event.at, text: event.text }] : [],
   )
-}
-
-/** Where and by whom it is noted that an egg stands otherwise. */
-export interface Noting {
-  at: string | null
-  device: string | null
-  newId: () => string
 }
 
 type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never

@@ -5,20 +5,9 @@ import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { CANDLING_LIMITS, LIMIT_SCHOOLS, type CandlingLimits } from '../core/session/limits.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../core/units.ts'
-import { idField, instantField, localDateField, zoneField } from './fields.ts'
+import { instantField, localDateField, zoneField } from './fields.ts'
+import { firstIncubator, type Incubator } from './incubator-record.ts'
 import { FRESH, stampSchema } from './stamp.ts'
-
-export const incubatorSchema = z.object({
-  id: idField,
-  name: z.string().min(1).max(60),
-  airflow: z.enum(['forced', 'still']),
-  /** Added to what its display says, °C. */
-  displayCorrectionC: z.number().min(-5).max(5),
-  /** Eggs it holds. */
-  capacity: z.int().min(1).max(5000),
-  turner: z.enum(['auto', 'hand']),
-})
-export type Incubator = z.infer<typeof incubatorSchema>
 
 const limitField = z.number().min(0.2).max(240)
 
@@ -55,10 +44,17 @@ export const hatcheryRecordSchema = z.object({
   /** What an egg may be marked with under one key at the lamp. */
   marks: z.array(z.string().min(1).max(30)).max(12),
   brooders: z.int().min(0).max(50),
-  incubators: z.array(incubatorSchema).min(1).max(40),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
 export type HatcheryRecord = z.infer<typeof hatcheryRecordSchema>
+
+/** The place with the incubators that stand in it, at least one. */
+export type Hatchery = HatcheryRecord & { incubators: Incubator[] }
+
+/** The record of a hatchery as it stands. */
+export function hatcheryRecordOf({ incubators: _, ...record }: Hatchery): HatcheryRecord {
+  return record
+}
 
 /** What candlers note most, until they make their own list. */
 export const USUAL_MARKS = [
@@ -70,10 +66,8 @@ export const USUAL_MARKS = [
   'look again',
 ] as const
 
-export const FIRST_INCUBATOR_ID = 'incubator-1'
-
 /** A hatchery nobody has described yet. @param zone - of this device */
-export function newHatchery(zone: string): HatcheryRecord {
+export function newHatchery(zone: string): Hatchery {
   return {
     stamp: FRESH,
     name: '',
@@ -94,16 +88,7 @@ export function newHatchery(zone: string): HatcheryRecord {
     limits: { school: 'usual', own: CANDLING_LIMITS.usual },
     photoLongSidePx: 1600,
     marks: [...USUAL_MARKS],
-    incubators: [
-      {
-        id: FIRST_INCUBATOR_ID,
-        name: 'Incubator 1',
-        airflow: 'forced',
-        displayCorrectionC: 0,
-        capacity: 48,
-        turner: 'auto',
-      },
-    ],
+    incubators: [firstIncubator()],
   }
 }
 

@@ -1,12 +1,19 @@
 import { z } from 'zod'
-import { idField } from './fields.ts'
-import { lookRecordSchema } from './look-record.ts'
 import { eggRecordSchema } from './egg-record.ts'
+import { idField } from './fields.ts'
+import { incubatorSchema } from './incubator-record.ts'
+import { lookRecordSchema } from './look-record.ts'
+import { probeRecordSchema } from './probe-record.ts'
+import { readingsRecordSchema } from './readings-record.ts'
+import { sessionRecordSchema } from './session-record.ts'
 import { setRecordSchema } from './set-record.ts'
+import { trayRecordSchema } from './tray-record.ts'
 
 /** How a record was before a step; null for what did not exist. */
 const before = <T extends z.ZodType>(schema: T) =>
   z.array(z.object({ id: idField, before: schema.nullable() }))
+/** What the step noted of something: taken back, none of it holds. `created` brought it into the book. */
+const noted = z.array(z.object({ id: idField, created: z.boolean(), eventIds: z.array(idField) }))
 
 /** One step that can be taken back. */
 export const journalEntrySchema = z.object({
@@ -15,19 +22,29 @@ export const journalEntrySchema = z.object({
   label: z.string(),
   /** The egg at hand, where the step was about one. */
   eggId: idField.nullable(),
+  incubators: before(incubatorSchema),
+  probes: before(probeRecordSchema),
   sets: before(setRecordSchema),
-  /** What the step noted of eggs: taken back, each of them holds no longer. `created` brought the egg into the book. */
-  eggs: z.array(z.object({ id: idField, created: z.boolean(), eventIds: z.array(idField) })),
   looks: before(lookRecordSchema),
+  trays: noted,
+  eggs: noted,
+  sessions: noted,
+  /** Readings that the step added. */
+  readings: z.array(z.object({ probeId: idField, atMs: z.number() })),
 })
 export type JournalEntry = z.infer<typeof journalEntrySchema>
 
 /** A step as it is written in one piece before any record is touched, so that it is whole or not there. */
 export const stepSchema = z.object({
   put: z.object({
+    incubators: z.array(incubatorSchema),
+    probes: z.array(probeRecordSchema),
+    trays: z.array(trayRecordSchema),
     sets: z.array(setRecordSchema),
     eggs: z.array(eggRecordSchema),
     looks: z.array(lookRecordSchema),
+    sessions: z.array(sessionRecordSchema),
+    readings: z.array(readingsRecordSchema),
   }),
   /** The undo entry that the step adds, or takes back. */
   journal: z.object({ add: journalEntrySchema.nullable(), take: z.int().nullable() }),

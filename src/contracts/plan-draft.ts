@@ -6,7 +6,8 @@ import { EGG_CHOICES, type PlanDraft } from '../core/planning/plan-draft.ts'
 import { at, problemsOf } from './field-problem.ts'
 import { idField, localDateField, shellField, speciesField } from './fields.ts'
 import { eggRecordSchema, lengthField, markField, weightField } from './egg-record.ts'
-import { batchSchema, traySchema } from './set-record.ts'
+import { batchSchema } from './set-record.ts'
+import { draftTraySchema } from './tray-record.ts'
 
 const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/)
 const { laidOn, number } = eggRecordSchema.shape
@@ -50,7 +51,7 @@ export const planDraftSchema: z.ZodType<PlanDraft> = z.object({
   ownDays: z.array(z.number().min(0).max(60)).max(40),
   turningStop: z.enum(TURNING_STOPS),
   incubationDays: z.partialRecord(speciesField, z.number().min(10).max(60)),
-  trays: z.array(traySchema.extend({ species: speciesField })).max(60),
+  trays: z.array(draftTraySchema.extend({ species: speciesField })).max(60),
   moved: z.record(z.string(), z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })),
   names: z.partialRecord(speciesField, z.string().max(120)),
   notes: z.string().max(4000),

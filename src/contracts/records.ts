@@ -1,24 +1,21 @@
-import { z } from 'zod'
-import { instantField } from './fields.ts'
-import { hatcheryRecordSchema } from './hatchery-record.ts'
-import { lookRecordSchema } from './look-record.ts'
-import { sessionRecordSchema } from './session-record.ts'
-import { eggRecordSchema, type Egg } from './egg-record.ts'
-import { setRecordSchema } from './set-record.ts'
+import type { Egg } from './egg-record.ts'
+import type { Hatchery } from './hatchery-record.ts'
+import type { LookRecord } from './look-record.ts'
+import type { ProbeRecord } from './probe-record.ts'
+import type { Session } from './session-record.ts'
+import type { EggSet } from './set-record.ts'
+import type { Tray } from './tray-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
-export const RECORDS_VERSION = 6
+export const RECORDS_VERSION = 7
 
-/** Everything but the photographs. */
-export const hatcherySchema = z.object({
-  format: z.literal('perlumen-records'),
-  version: z.literal(RECORDS_VERSION),
-  exportedAt: instantField,
-  hatchery: hatcheryRecordSchema,
-  sets: z.array(setRecordSchema),
-  eggs: z.array(eggRecordSchema),
-  looks: z.array(lookRecordSchema),
-  sessions: z.array(sessionRecordSchema),
-})
-/** The records of a file as the program works with them: each egg with its state. */
-export type HatcheryRecords = Omit<z.infer<typeof hatcherySchema>, 'eggs'> & { eggs: Egg[] }
+/** The records of a book as the program works with them, each with what follows from the others. */
+export interface HatcheryRecords {
+  hatchery: Hatchery
+  probes: ProbeRecord[]
+  trays: Tray[]
+  sets: EggSet[]
+  eggs: Egg[]
+  looks: LookRecord[]
+  sessions: Session[]
+}

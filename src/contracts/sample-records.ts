@@ -4,12 +4,14 @@ import { measureEggs } from '../core/measure/measure.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
-import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
+import { newHatchery } from './hatchery-record.ts'
+import { FIRST_INCUBATOR_ID } from './incubator-record.ts'
 import type { LookRecord } from './look-record.ts'
 import { FRESH } from './stamp.ts'
-import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
+import type { HatcheryRecords } from './records.ts'
 import { newEgg, type Egg } from './egg-record.ts'
-import { type SetRecord } from './set-record.ts'
+import type { EggSet } from './set-record.ts'
+import { newTray } from './tray-record.ts'
 
 let made: HatcheryRecords | null = null
 
@@ -21,7 +23,14 @@ export function sampleRecords(): HatcheryRecords {
 }
 
 function makeSample(): HatcheryRecords {
-  const set: SetRecord = {
+  const tray = newTray({
+    id: 'tray-1',
+    name: 'Tray 1',
+    incubatorId: FIRST_INCUBATOR_ID,
+    rows: 1,
+    columns: 2,
+  })
+  const set: EggSet = {
     id: 'set-1',
     stamp: FRESH,
     name: 'North shelf',
@@ -38,16 +47,8 @@ function makeSample(): HatcheryRecords {
       delayHours: 0,
       turnsADay: null,
     },
-    trays: [
-      {
-        id: 'tray-1',
-        name: 'Tray 1',
-        incubatorId: FIRST_INCUBATOR_ID,
-        rows: 1,
-        columns: 2,
-        numbering: 'letter-rows',
-      },
-    ],
+    trayIds: [tray.id],
+    trays: [tray],
     batches: [],
     done: [{ key: 'set', at: '2026-03-01T08:00:00.000Z' }],
     temperatures: [],
@@ -63,10 +64,9 @@ function makeSample(): HatcheryRecords {
     }),
   )
   return {
-    format: 'perlumen-records',
-    version: RECORDS_VERSION,
-    exportedAt: '2026-03-11T08:00:00.000Z',
     hatchery: newHatchery('Europe/Lisbon'),
+    probes: [],
+    trays: [tray],
     sets: [set],
     eggs,
     looks: eggs.map((egg) => sampleLook(set, egg)),
@@ -89,7 +89,7 @@ export function sampleReading(egg: Pick<Egg, 'id' | 'number'>): EggReading {
   return measured.eggs[0]!
 }
 
-function sampleLook(set: SetRecord, egg: Egg): LookRecord {
+function sampleLook(set: EggSet, egg: Egg): LookRecord {
   const reading = sampleReading(egg)
   return {
     id: `look-${egg.number}`,
@@ -113,7 +113,12 @@ function sampleLook(set: SetRecord, egg: Egg): LookRecord {
 
 /** Records without what each write counts on, to be compared with what they were. */
 export function unstamped<T extends object>(list: readonly T[]): Array<Omit<T, 'stamp'>> {
-  return list.map((record) => ({ ...record, stamp: undefined }))
+  return list.map((record) => ({
+    ...record,
+    stamp: undefined,
+    // Those of the trays that a set has with it.
+    ...('trays' in record ? { trays: unstamped(record.trays as object[]) } : {}),
+  }))
 }
 
 /** Eggs as they stand, however they came to it. */

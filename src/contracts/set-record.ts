@@ -4,19 +4,9 @@ import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
 import { MOST_DELAY_HOURS } from '../core/incubation/development.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
-import { NUMBERINGS } from '../core/tray/layout.ts'
 import { idField, instantField, shellField, speciesField } from './fields.ts'
 import { stampSchema } from './stamp.ts'
-
-export const traySchema = z.object({
-  id: idField,
-  name: z.string().min(1).max(60),
-  incubatorId: idField,
-  rows: z.int().min(1).max(40),
-  columns: z.int().min(1).max(40),
-  numbering: z.enum(NUMBERINGS),
-})
-export type TrayRecord = z.infer<typeof traySchema>
+import type { Tray } from './tray-record.ts'
 
 /** Eggs of one hen house or one parcel. */
 export const batchSchema = z.object({
@@ -56,14 +46,34 @@ export const setRecordSchema = z.object({
   setAt: instantField,
   plan: planChoicesSchema,
   policy: z.enum(POLICIES),
-  trays: z.array(traySchema).min(1).max(60),
+  /** The trays in which its eggs lie, in the order of candling. */
+  trayIds: z.array(idField).min(1).max(60),
   batches: z.array(batchSchema).max(60),
   /** Events of the plan that the keeper ticked, by key. */
   done: z.array(z.object({ key: z.string().max(40), at: instantField })).max(200),
-  /** At the eggs' own height, corrected, °C. */
-  temperatures: z.array(z.object({ at: instantField, celsius: z.number().min(0).max(60) })).max(5000),
   notes: z.string().max(4000),
   /** Of the demo: which basket of the stand-in camera these eggs come from. */
   standInBasket: z.string().max(40).optional(),
 })
 export type SetRecord = z.infer<typeof setRecordSchema>
+
+/** A set with the trays in which its eggs lie, and how warm these were. */
+export type EggSet = SetRecord & {
+  trays: Tray[]
+  /** At the eggs' own height, °C, in the order of time. */
+  temperatures: ReadonlyArray<{ atMs: number; celsius: number }>
+}
+
+/** @param trays - of the whole book */
+export function eggSetOf(
+  record: SetRecord,
+  trays: ReadonlyMap<string, Tray>,
+  temperatures: EggSet['temperatures'] = [],
+): EggSet {
+  return { ...record, trays: record.trayIds.flatMap((id) => trays.get(id) ?? []), temperatures }
+}
+
+/** The record of a set as it stands. */
+export function setRecordOf({ trays, temperatures: _, ...record }: EggSet): SetRecord {
+  return { ...record, trayIds: trays.map(({ id }) => id) }
+}

@@ -1,21 +1,52 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { sayReason } from '../core/grade/reason-words.ts'
-import { rawRecordsOf, sortOut } from './book.ts'
+import { fileOf, rawRecordsOf, sortOut } from './book.ts'
 import { readBundle } from './bundle.ts'
 import type { Egg } from './egg-record.ts'
 import type { LookRecord } from './look-record.ts'
 import type { HatcheryRecords } from './records.ts'
 import { asTheyStand, sampleRecords } from './sample-records.ts'
-import { upgraded } from './upgrade.ts'
+import { incubatorOf } from './whereabouts.ts'
+import { readingsOf } from './readings-record.ts'
+import type { EggSet } from './set-record.ts'
+import { broughtUp } from './upgrade.ts'
 
 const now = sampleRecords()
 
 /** What a file of any version is read as; nothing of it may be set aside. */
 function read(file: Record<string, unknown>, zone: string): HatcheryRecords {
-  const { records, aside } = sortOut(rawRecordsOf(file), zone, now.exportedAt)
+  const { records: raw, more } = broughtUp(rawRecordsOf(file), zone)
+  const { records, aside } = sortOut([...raw, ...more], zone)
   expect(aside).toEqual([])
   return records
+}
+
+const EXPORTED_AT = '2026-03-11T08:00:00.000Z'
+/** A set as it was kept from version 2 to 6: its trays and temperatures in it. */
+const setAsKept = ({ stamp: _s, trayIds: _i, trays, ...set }: EggSet) => ({
+  ...set,
+  temperatures: [] as object[],
+  trays: trays.map(({ id, name, incubatorId, rows, columns, numbering }) => ({
+    id,
+    name,
+    incubatorId,
+    rows,
+    columns,
+    numbering,
+  })),
+})
+/** The hatchery as it was kept up to version 6: its incubators in it. */
+const { stamp: _stamp, ...unstampedHatchery } = now.hatchery
+const hatcheryAsKept = {
+  ...unstampedHatchery,
+  incubators: now.hatchery.incubators.map(({ stamp: _s, kind: _k, ...incubator }) => incubator),
+}
+/** What every file of versions 2 to 5 has. */
+const before = {
+  exportedAt: EXPORTED_AT,
+  hatchery: hatcheryAsKept,
+  sets: now.sets.map(setAsKept),
 }
 
 /** An egg and a look as they were kept up to version 5. */
@@ -30,12 +61,14 @@ function versionOne(): Record<string, unknown> {
   return {
     format: 'perlumen-records',
     version: 1,
-    exportedAt: now.exportedAt,
-    sets: now.sets.map(({ plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...set }) => ({
-      ...set,
-      tray: { name: 'Tray 1', rows: 1, columns: 2 },
-      candlingDays: [7, 14, 18],
-    })),
+    exportedAt: EXPORTED_AT,
+    sets: now.sets
+      .map(setAsKept)
+      .map(({ plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...set }) => ({
+        ...set,
+        tray: { name: 'Tray 1', rows: 1, columns: 2 },
+        candlingDays: [7, 14, 18],
+      })),
     eggs: now.eggs.map(({ id, setId, number, place, removed }) => ({
       id,
       setId,
@@ -66,14 +99,14 @@ it('brings records of version 1 up to date: same eggs in the same places, same d
 })
 
 it('brings records of version 2 up to date: no lines by hand, no scale', () => {
-  const { scale: _scale, limits: _l, photoLongSidePx: _p, ...hatchery } = now.hatchery
+  const { scale: _scale, limits: _l, photoLongSidePx: _p, ...hatchery } = hatcheryAsKept
   const looks = now.looks.map(asKept).map(({ correction: _n, movement: _m, ...look }) => ({
     ...look,
     reading: { ...look.reading, signs: undefined },
   }))
   const eggs = now.eggs.map(eggAsKept).map(({ outcome: _o, ...egg }) => egg)
   const records = read(
-    { ...now, version: 2, hatchery, eggs, looks: JSON.parse(JSON.stringify(looks)) as unknown },
+    { ...before, version: 2, hatchery, eggs, looks: JSON.parse(JSON.stringify(looks)) as unknown },
     'UTC',
   )
   expect(records.looks[0]).toMatchObject({ correction: null, reading: { signs: null } })
@@ -82,16 +115,15 @@ it('brings records of version 2 up to date: no lines by hand, no scale', () => {
 })
 
 it('brings records of version 3 up to date: agreed by key, taken out as advised, never filmed, no sessions', () => {
-  const { limits: _l, photoLongSidePx: _p, ...hatchery } = now.hatchery
+  const { limits: _l, photoLongSidePx: _p, ...hatchery } = hatcheryAsKept
   const looks = now.looks.map(asKept).map(({ movement: _m, ...look }) => ({
     ...look,
     own: { grade: 'clear', at: look.takenAt },
   }))
   const removed = { at: now.looks[1]!.takenAt, grade: 'clear', reason: 'even glow', lookId: 'look-2' }
-  const { sessions: _s, ...rest } = now
   const records = read(
     {
-      ...rest,
+      ...before,
       version: 3,
       hatchery,
       looks,
@@ -110,7 +142,7 @@ it('brings records of version 5 up to date: its sentences stay what they were, n
   const looks = now.looks.map(asKept)
   const outcome = { at: '2026-03-22T08:00:00.000Z', found: 'hatched' as const }
   const eggs = now.eggs.map(eggAsKept).map((egg) => ({ ...egg, weightG: 58.2, lengthMm: 56, outcome }))
-  const records = read({ ...now, version: 5, looks, eggs }, 'UTC')
+  const records = read({ ...before, version: 5, looks, eggs, sessions: [] }, 'UTC')
   expect(asTheyStand(records.eggs)).toEqual(asTheyStand(now.eggs.map((egg, i) => ({ ...egg, ...eggs[i]! }))))
   expect(records.eggs[0]!.events.map(({ kind, at }) => [kind, at])).toEqual([
     ['moved', null],
@@ -130,8 +162,10 @@ describe('a bundle that was taken out of an earlier version', () => {
   it.each(readdirSync(folder))('%s comes in whole', async (name) => {
     const bundle = await readBundle(new Blob([readFileSync(new URL(name, folder))]), 'UTC')
     expect(bundle.aside).toEqual([])
-    const { sets, eggs, looks } = bundle.records
+    const { hatchery, trays, sets, eggs, looks } = bundle.records
     expect([sets.length, eggs.length]).toEqual([3, 32])
+    const stand = new Set(hatchery.incubators.map(({ id }) => id))
+    for (const tray of trays) expect(stand).toContain(tray.incubatorId)
     expect(looks.length).toBeGreaterThan(20)
     expect(bundle.photoTypes.size).toBe(looks.length)
     for (const { id, verdict } of looks) {
@@ -142,13 +176,57 @@ describe('a bundle that was taken out of an earlier version', () => {
   })
 })
 
-it('leaves records of today as they are', () => {
-  for (const table of ['sets', 'eggs', 'looks'] as const)
-    expect(upgraded({ table, value: now[table][0] }, 'UTC')).toBe(now[table][0])
-  expect(read({ ...now }, 'UTC')).toEqual(now)
+it('of version 6 keeps every reading of air and eggs, and everything of the evening', async () => {
+  const file = readFileSync(new URL('../../fixtures/books/version-6.zip', import.meta.url))
+  const { records, readingIds, readings } = await readBundle(new Blob([file]), 'UTC')
+  const [evening] = records.sessions
+  expect(evening!.events.map(({ kind }) => kind)).toEqual(['opened', 'closed'])
+  expect(evening).toMatchObject({ endedAt: null, aside: [], egg: { id: 'demo-beacon-7' } })
+  const days = await Promise.all(readingIds.map(async (id) => readingsOf(await readings(id))))
+  const of = (height: string) => {
+    const probes = records.probes.filter((probe) => probe.height === height)
+    expect(probes.map(({ events }) => incubatorOf(events))).toEqual(['demo-cabinet'])
+    return days.flat().filter(({ probeId }) => probes.some(({ id }) => id === probeId))
+  }
+  // The display is off by 0.4 °C.
+  expect(of('eggs').map(({ celsius }) => celsius)).toEqual([37, 37.5])
+  expect(of('air')).toHaveLength(5)
+})
+
+it('of version 6 keeps an evening that had ended, with the eggs that were left', () => {
+  const session = {
+    id: 'evening',
+    setId: 'set-1',
+    startedAt: EXPORTED_AT,
+    endedAt: '2026-03-11T09:00:00.000Z',
+    ready: [],
+    begun: true,
+    trigger: 'key',
+    source: 'device',
+    timerSeconds: 4,
+    liftAgrees: true,
+    events: [{ kind: 'opened', at: EXPORTED_AT, purpose: 'fetch', trayId: 'tray-1' }],
+    air: [],
+    egg: null,
+    aside: ['egg-2'],
+  }
+  const { eggs, looks } = fileOf(now)
+  const { sessions } = read({ ...before, version: 6, eggs, looks, sessions: [session] }, 'UTC')
+  expect(sessions[0]).toMatchObject({ endedAt: session.endedAt, aside: ['egg-2'] })
+})
+
+it('leaves records of today as they are, and once brought up changes nothing again', () => {
+  const raw = rawRecordsOf(fileOf(now))
+  const { records, more, readings, shapes } = broughtUp(raw, 'UTC')
+  expect([more, readings, shapes]).toEqual([[], [], []])
+  for (const [i, { value }] of records.entries()) expect(value).toBe(raw[i]!.value)
 })
 
 it('leaves what is no record to the schema', () => {
   const values = [null, 'x', []]
-  expect(values.map((value) => upgraded({ table: 'looks', value }, 'UTC'))).toEqual(values)
+  const { records } = broughtUp(
+    values.map((value) => ({ table: 'looks' as const, value })),
+    'UTC',
+  )
+  expect(records.map(({ value }) => value)).toEqual(values)
 })

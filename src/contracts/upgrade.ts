@@ -1,5 +1,19 @@
-import { FIRST_INCUBATOR_ID, newHatchery } from './hatchery-record.ts'
-import { RECORD_TABLES, type RecordTable } from './record-tables.ts'
+import { z } from 'zod'
+import type { RawRecord } from './book.ts'
+import { instantField } from './fields.ts'
+import { newHatchery } from './hatchery-record.ts'
+import { FIRST_INCUBATOR_ID } from './incubator-record.ts'
+import { usualProbe } from './probe-record.ts'
+import {
+  byProbeAndDay,
+  dayOf,
+  readingsRecordSchema,
+  withReadings,
+  type ProbeReading,
+  type ReadingsRecord,
+} from './readings-record.ts'
+import type { RecordTable } from './record-tables.ts'
+import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
 import { FRESH } from './stamp.ts'
 
 /** A record as it came, an object of which nothing else is known. */
@@ -86,7 +100,7 @@ const STEPS: readonly UpgradeStep[] = [
   {
     to: 3,
     table: 'eggs',
-    isOlder: (egg) => !('outcome' in egg),
+    isOlder: (egg) => !('outcome' in egg) && !('events' in egg),
     change: (egg) => ({ ...egg, outcome: null }),
   },
   {
@@ -170,7 +184,7 @@ const STEPS: readonly UpgradeStep[] = [
       events: eventsOfState(state),
     }),
   },
-  ...RECORD_TABLES.map((table) => ({
+  ...(['hatchery', 'sets', 'eggs', 'looks', 'sessions'] as const).map((table) => ({
     // Nobody noted who had written a record.
     to: 6,
     table,
@@ -180,7 +194,7 @@ const STEPS: readonly UpgradeStep[] = [
 ]
 
 /** The lines that a look of before version 6 held itself; null where there are none. Not yet checked. */
-export function shapesOfOldLook(look: unknown): unknown {
+function shapesOfOldLook(look: unknown): unknown {
   const whole = upgradedTo(5, { table: 'looks', value: look }, 'UTC')
   const reading = isRaw(whole) ? whole['reading'] : null
   if (!isRaw(whole) || !isRaw(reading) || !('polygon' in reading)) return null
@@ -195,19 +209,154 @@ export function shapesOfOldLook(look: unknown): unknown {
   }
 }
 
-/**
- * A record of any version in the newest shape, as far as it can be brought there; not yet checked.
- * @param zone - of this device, for what a hatchery never said
- */
-export function upgraded({ table, value }: { table: RecordTable; value: unknown }, zone: string): unknown {
-  return upgradedTo(Infinity, { table, value }, zone)
+/** What an old record becomes: itself in today's shape, and records and readings that were part of it. */
+interface Divided {
+  value: unknown
+  more: RawRecord[]
+  readings: ProbeReading[]
 }
 
-function upgradedTo(
-  version: number,
-  { table, value }: { table: RecordTable; value: unknown },
-  zone: string,
-): unknown {
+/** Records of any version in today's shape, as far as they can be brought there; not yet checked. */
+export interface BroughtUp<R extends RawRecord> {
+  /** Those that were given, in their order. */
+  records: R[]
+  /** Those that were part of them. */
+  more: RawRecord[]
+  readings: ReadingsRecord[]
+  shapes: ShapesRecord[]
+}
+
+/**
+ * Brings the records of a book up to date. In version 7 incubators, trays and readings became records of their own.
+ * @param zone - of this device, for what a hatchery never said
+ */
+export function broughtUp<R extends RawRecord>(raw: readonly R[], zone: string): BroughtUp<R> {
+  const shapes = raw.flatMap(({ table, value }) =>
+    table === 'looks' ? (shapesRecordSchema.safeParse(shapesOfOldLook(value)).data ?? []) : [],
+  )
+  const upToSix = raw.map((record) => ({ ...record, value: upgradedTo(6, record, zone) }))
+  const incubatorOfSet = new Map(
+    upToSix.flatMap(({ table, value }) => {
+      const trays = table === 'sets' && isRaw(value) ? value['trays'] : null
+      const first: unknown = Array.isArray(trays) ? trays[0] : null
+      return isRaw(value) && isRaw(first) ? [[value['id'], String(first['incubatorId'])] as const] : []
+    }),
+  )
+  const divided = upToSix.map((record) => ({
+    record,
+    ...dividedUp(record, (setId) => incubatorOfSet.get(setId) ?? FIRST_INCUBATOR_ID),
+  }))
+  const known = new Set<unknown>()
+  return {
+    records: divided.map(({ record, value }) => ({ ...record, value })),
+    more: divided
+      .flatMap(({ more }) => more)
+      .filter(({ table, value }) => {
+        const key = `${table}/${String((value as Raw)['id'])}`
+        return known.has(key) ? false : known.add(key)
+      }),
+    readings: byProbeAndDay(divided.flatMap(({ readings }) => readings)).flatMap(
+      (readings) =>
+        readingsRecordSchema.safeParse(
+          withReadings(null, readings[0]!.probeId, dayOf(readings[0]!.atMs), readings),
+        ).data ?? [],
+    ),
+    shapes,
+  }
+}
+
+function dividedUp({ table, value }: RawRecord, incubatorOfSet: (setId: unknown) => string): Divided {
+  const asItIs: Divided = { value, more: [], readings: [] }
+  if (!isRaw(value)) return asItIs
+  if (table === 'hatchery' && Array.isArray(value['incubators'])) {
+    const { incubators, ...hatchery } = value
+    return {
+      value: hatchery,
+      more: rawsOf(incubators).map((incubator) => ({
+        table: 'incubators',
+        value: { ...incubator, stamp: FRESH, kind: 'incubator' },
+      })),
+      readings: [],
+    }
+  }
+  if (table === 'sets' && Array.isArray(value['trays'])) {
+    const { trays, temperatures, ...set } = value
+    const probe = usualProbe('eggs', incubatorOfSet(set['id']))
+    const readings = oldReadings(rawsOf(temperatures), () => probe.id)
+    return {
+      value: { ...set, trayIds: rawsOf(trays).map(({ id }) => id) },
+      more: [
+        ...rawsOf(trays).map(({ incubatorId, ...tray }): RawRecord => ({
+          table: 'trays',
+          value: {
+            ...tray,
+            stamp: FRESH,
+            events: [{ id: 'intake-1', at: null, device: null, kind: 'placed', incubatorId }],
+          },
+        })),
+        ...(readings.length > 0 ? [{ table: 'probes' as const, value: probe }] : []),
+      ],
+      readings,
+    }
+  }
+  if (table === 'sessions' && Array.isArray(value['air'])) {
+    const { air, events, aside, endedAt, ...session } = value
+    const probes = {
+      hand: usualProbe('hand', incubatorOfSet(session['setId'])),
+      sensor: usualProbe('sensor', incubatorOfSet(session['setId'])),
+    }
+    const readings = oldReadings(
+      rawsOf(air),
+      (reading) => (reading['by'] === 'hand' ? probes.hand : probes.sensor).id,
+    )
+    const used = new Set(readings.map(({ probeId }) => probeId))
+    const left = Array.isArray(aside) ? aside : []
+    const happened: Raw[] = [
+      ...rawsOf(events),
+      ...left.map((eggId: unknown) => ({ kind: 'left', eggId, at: session['startedAt'] })),
+      ...(typeof endedAt === 'string' ? [{ kind: 'ended', at: endedAt }] : []),
+    ]
+    return {
+      value: {
+        ...session,
+        events: happened.map((event, i) => ({ ...event, id: `intake-${i + 1}`, device: null })),
+      },
+      more: Object.values(probes)
+        .filter(({ id }) => used.has(id))
+        .map((probe) => ({ table: 'probes', value: probe })),
+      readings,
+    }
+  }
+  return asItIs
+}
+
+/** A reading of before version 7. */
+const oldReading = z.object({
+  at: instantField,
+  celsius: z.number().min(0).max(60),
+  rhPercent: z.number().min(0).max(100).nullable().default(null),
+})
+
+/** Those that can be read; two of one moment are set a millisecond apart, so that both stay. */
+function oldReadings(list: readonly Raw[], probeIdOf: (raw: Raw) => string): ProbeReading[] {
+  const taken = new Set<string>()
+  return list.flatMap((raw) => {
+    const reading = oldReading.safeParse(raw)
+    if (!reading.success) return []
+    const { at, ...figures } = reading.data
+    const probeId = probeIdOf(raw)
+    let atMs = Date.parse(at)
+    while (taken.has(`${probeId}/${atMs}`)) atMs++
+    taken.add(`${probeId}/${atMs}`)
+    return [{ probeId, atMs, ...figures }]
+  })
+}
+
+function rawsOf(list: unknown): Raw[] {
+  return Array.isArray(list) ? list.filter(isRaw) : []
+}
+
+function upgradedTo(version: number, { table, value }: RawRecord, zone: string): unknown {
   return STEPS.filter((step) => step.table === table && step.to <= version).reduce<unknown>(
     (now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
     value,

@@ -1,7 +1,7 @@
-import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { candlingOpenedAt } from '../core/agenda/agenda.ts'
 import { mayLookAgain } from '../core/agenda/second-look.ts'
@@ -11,7 +11,7 @@ import type { Action } from '../core/grade/types.ts'
 const HALF_DAY_MS = 43_200_000
 
 /** Looks taken before this belong to an earlier candling. Epoch milliseconds. */
-export function candlingBegan(set: SetRecord, hatchery: HatcheryRecord, nowMs: number): number {
+export function candlingBegan(set: EggSet, hatchery: Hatchery, nowMs: number): number {
   return candlingOpenedAt(scheduleOf(set, hatchery), nowMs) ?? nowMs - HALF_DAY_MS
 }
 
@@ -21,14 +21,14 @@ export function lookSince(looks: readonly LookRecord[], beganMs: number): LookRe
 }
 
 /** What is to become of a looked-at egg: by the candler's word, else by the suggestion. */
-export function standingAction(look: LookRecord, set: Pick<SetRecord, 'policy'>): Action {
+export function standingAction(look: LookRecord, set: Pick<EggSet, 'policy'>): Action {
   return look.own ? actionForOwnGrade(look.own.grade, look.verdict, set.policy) : look.verdict.action
 }
 
 /** The look that stands at this candling. A suspect that may be looked at again has none: it waits. */
 export function standingLook(
   looks: readonly LookRecord[],
-  set: SetRecord,
+  set: EggSet,
   beganMs: number,
   nowMs: number,
 ): LookRecord | undefined {
@@ -39,7 +39,7 @@ export function standingLook(
 }
 
 /** The look that made an egg a suspect, while it is one and no new look has been taken. */
-export function suspectedBy(looks: readonly LookRecord[], set: Pick<SetRecord, 'policy'>): LookRecord | null {
+export function suspectedBy(looks: readonly LookRecord[], set: Pick<EggSet, 'policy'>): LookRecord | null {
   const last = looks.at(-1)
   return last && standingAction(last, set) === 'recheck' ? last : null
 }
@@ -53,6 +53,6 @@ export function matesLooks(
 }
 
 /** What the candler's decision asks for; what the suggestion does, while none is made. */
-export function actionOf(look: LookRecord, set: SetRecord): Action {
+export function actionOf(look: LookRecord, set: EggSet): Action {
   return look.own ? actionForOwnGrade(look.own.grade, look.verdict, set.policy) : 'keep'
 }

@@ -8,12 +8,12 @@ import { stageOf } from '../core/species/species.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { HatcheryRecords } from '../contracts/records.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
 
 /** A look whose egg is known for what it was, with its set. */
 interface Confirmed {
   look: LookRecord
-  set: SetRecord
+  set: EggSet
   truth: Grade
 }
 
@@ -46,14 +46,18 @@ export function confirmedLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 
     }))
 }
 
-/** The same text for the same confirmed looks, empty for none. */
-export function signatureOfConfirmed(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): string {
-  if (!records.eggs.some(({ outcome }) => outcome)) return ''
-  return confirmedOf(records)
+/** Of each set: the same text for the same confirmed looks. Sets with none are left out. */
+export function signaturesOfConfirmed(
+  records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>,
+): Map<string, string> {
+  const signatures = new Map<string, string>()
+  if (!records.eggs.some(({ outcome }) => outcome)) return signatures
+  const lines = confirmedOf(records)
     .filter(({ look }) => look.verdict.readable)
-    .map(({ look, truth }) => `${look.id} ${truth}`)
-    .sort()
-    .join('\n')
+    .map(({ look, truth }) => ({ setId: look.setId, line: `${look.id} ${truth}` }))
+    .sort((a, b) => (a.line < b.line ? -1 : 1))
+  for (const { setId, line } of lines) signatures.set(setId, `${signatures.get(setId) ?? ''}${line}\n`)
+  return signatures
 }
 
 /** What program and candler said of eggs that are known. */

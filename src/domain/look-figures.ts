@@ -1,5 +1,5 @@
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import {
@@ -58,7 +58,7 @@ export function isByCamera({ source }: Pick<LookRecord, 'source'>): boolean {
 export function sizeOfLook(
   look: LookRecord,
   egg: Egg | null,
-  hatchery: HatcheryRecord,
+  hatchery: Hatchery,
 ): { size: EggSizeMm; scale: Scale } | null {
   const figures = figuresOfLook(look)
   const collar = look.correction?.lines.collar ?? null

@@ -1,6 +1,6 @@
 import type { LookRecord, MovementReading, RegradeCause } from '../contracts/look-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
 import { FRESH } from '../contracts/stamp.ts'
 import { GRADES, type PerGrade, type Verdict } from '../core/grade/types.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
@@ -11,7 +11,7 @@ import { MEASURING_VERSION } from '../core/measure/version.ts'
 
 /** What the other looks say about the one that is graded. */
 export interface LookSurroundings {
-  set: SetRecord
+  set: EggSet
   earlier: readonly LookRecord[]
   /** Shadows of the living mates at this candling, and what confirmed eggs taught. */
   livingMates?: readonly number[]

@@ -5,7 +5,8 @@ import { newHatchery } from '../contracts/hatchery-record.ts'
 import { planDraftSchema } from '../contracts/plan-draft.ts'
 import { planToRecords } from './plan-to-records.ts'
 import { eggOf, eggRecordSchema } from '../contracts/egg-record.ts'
-import { setRecordSchema } from '../contracts/set-record.ts'
+import { eggSetOf, setRecordOf, setRecordSchema } from '../contracts/set-record.ts'
+import { trayOf, trayRecordOf, trayRecordSchema } from '../contracts/tray-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 const hatchery = { ...newHatchery('Europe/Lisbon'), dayCount: 'set-day-is-1' as const }
@@ -73,8 +74,9 @@ function records(changes: Partial<PlanDraft> = {}) {
 
 describe('a finished plan', () => {
   it('becomes records that the schemas take, with every egg in its role', () => {
-    const { sets, eggs } = records()
-    expect(sets.map((set) => setRecordSchema.parse(set))).toEqual(sets)
+    const { trays, sets, eggs } = records()
+    const read = new Map(trays.map((tray) => [tray.id, trayOf(trayRecordSchema.parse(trayRecordOf(tray)))]))
+    expect(sets.map((set) => eggSetOf(setRecordSchema.parse(setRecordOf(set)), read))).toEqual(sets)
     expect(eggs.map((egg) => eggOf(eggRecordSchema.parse(egg)))).toEqual(eggs)
     expect(sets[0]).toMatchObject({
       name: 'Holm Beacon',

@@ -1,13 +1,15 @@
 import type { PlanGroup } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
 import { SPECIES } from '../core/species/species.ts'
-import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import { newEgg, type Egg } from '../contracts/egg-record.ts'
 import { FRESH } from '../contracts/stamp.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
+import { newTray, type Tray } from '../contracts/tray-record.ts'
 
 export interface PlanRecords {
-  sets: SetRecord[]
+  trays: Tray[]
+  sets: EggSet[]
   eggs: Egg[]
 }
 
@@ -19,17 +21,21 @@ export interface PlanRecords {
 export function planToRecords(
   draft: PlanDraft,
   groups: readonly PlanGroup[],
-  hatchery: HatcheryRecord,
+  hatchery: Hatchery,
   nowIso: string,
   newId: () => string,
 ): PlanRecords {
-  const records: PlanRecords = { sets: [], eggs: [] }
+  const records: PlanRecords = { trays: [], sets: [], eggs: [] }
   for (const group of groups) {
     const setId = newId()
     const batches = draft.batches.filter((batch) => batch.species === group.species)
     const first = batches[0]
     const incubator = hatchery.incubators.find((item) => item.id === group.trays[0]?.incubatorId)
     const trayIds = new Map(group.trays.map((tray) => [tray.id, newId()]))
+    const trays = group.trays.map(({ species: _, ...tray }) =>
+      newTray({ ...tray, id: trayIds.get(tray.id)! }, { at: nowIso }),
+    )
+    records.trays.push(...trays)
     records.sets.push({
       id: setId,
       stamp: FRESH,
@@ -48,7 +54,8 @@ export function planToRecords(
         turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
       },
       policy: hatchery.policy,
-      trays: group.trays.map(({ species: _, ...tray }) => ({ ...tray, id: trayIds.get(tray.id)! })),
+      trayIds: trays.map(({ id }) => id),
+      trays,
       batches: batches.map(({ id, source, breed, shell, posted, turnedInStorage }) => ({
         id,
         source,

@@ -1,6 +1,6 @@
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { PerGrade } from '../core/grade/types.ts'
 import { figuresOfLook } from './look-figures.ts'
@@ -10,7 +10,7 @@ import { regraded, verdictOf } from './look-from.ts'
 const ONE_CANDLING_MS = 43_200_000
 
 export interface TrayAtCandling {
-  set: SetRecord
+  set: EggSet
   /** All eggs of the set: mates may lie in other trays. */
   eggs: readonly Egg[]
   /** The look that stands at this candling, and the egg's looks before it, oldest first. */
@@ -50,7 +50,7 @@ export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
 
 function livesAlone(
   look: LookRecord,
-  { set, earlier, learnt }: { set: SetRecord; earlier: readonly LookRecord[]; learnt: PerGrade },
+  { set, earlier, learnt }: { set: EggSet; earlier: readonly LookRecord[]; learnt: PerGrade },
 ): boolean {
   const grade = look.own?.grade ?? verdictOf(look, { set, earlier, learnt }).grade
   return grade === 'developing'
@@ -70,7 +70,7 @@ export function gradedByAnother(looks: readonly LookRecord[]): LookRecord[] {
 }
 
 export interface SetToGrade {
-  set: SetRecord
+  set: EggSet
   eggs: readonly Egg[]
   /** Of this set, in any order. */
   looks: readonly LookRecord[]

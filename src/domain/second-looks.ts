@@ -1,7 +1,7 @@
-import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { secondLookAtMs } from '../core/agenda/second-look.ts'
 import { suspectedBy } from './candling.ts'
@@ -14,8 +14,8 @@ export interface SecondLook {
 
 /** Eggs of a set that wait for their second look, the earliest due first. After lockdown nobody opens for it. */
 export function secondLooksOf(
-  set: SetRecord,
-  hatchery: HatcheryRecord,
+  set: EggSet,
+  hatchery: Hatchery,
   eggs: readonly Egg[],
   looksOf: (eggId: string) => readonly LookRecord[],
 ): SecondLook[] {

@@ -7,12 +7,15 @@ import {
   type ScheduleEvent,
   type ScheduleInput,
 } from '../core/incubation/schedule.ts'
-import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
+import { SPECIES } from '../core/species/species.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
+
+const DAY_MS = 86_400_000
 
 /** A set's plan in the terms of the schedule. */
-export function scheduleInputOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleInput {
+export function scheduleInputOf(set: EggSet, hatchery: Hatchery): ScheduleInput {
   const { plan } = set
   const incubator = hatchery.incubators.find((item) => item.id === set.trays[0]?.incubatorId)
   return {
@@ -26,14 +29,14 @@ export function scheduleInputOf(set: SetRecord, hatchery: HatcheryRecord): Sched
     delayHours: plan.delayHours,
     candlingHour: hatchery.candlingHour,
     warmUpHours: hatchery.warmUpHours,
-    readings: set.temperatures.map(({ at, celsius }) => ({ atMs: Date.parse(at), celsius })),
+    readings: set.temperatures,
     targetCelsius: TARGET_CELSIUS[incubator?.airflow ?? 'forced'],
   }
 }
 
 /** What follows from a set's plan and the place's habits alone, whatever the time of day. */
 interface WorkedPlan {
-  hatchery: HatcheryRecord
+  hatchery: Hatchery
   schedule: ScheduleEvent[]
   clock: DevelopmentClock
   incubationDays: number
@@ -41,9 +44,9 @@ interface WorkedPlan {
 }
 
 /** Records are replaced and never changed, so that what follows from one holds for good; calendar arithmetic is dear. */
-const worked = new WeakMap<SetRecord, WorkedPlan>()
+const worked = new WeakMap<EggSet, WorkedPlan>()
 
-export function workedPlanOf(set: SetRecord, hatchery: HatcheryRecord): WorkedPlan {
+export function workedPlanOf(set: EggSet, hatchery: Hatchery): WorkedPlan {
   const known = worked.get(set)
   if (known?.hatchery === hatchery) return known
   const input = scheduleInputOf(set, hatchery)
@@ -58,14 +61,23 @@ export function workedPlanOf(set: SetRecord, hatchery: HatcheryRecord): WorkedPl
   return plan
 }
 
-export function scheduleOf(set: SetRecord, hatchery: HatcheryRecord): ScheduleEvent[] {
+export function scheduleOf(set: EggSet, hatchery: Hatchery): ScheduleEvent[] {
   return workedPlanOf(set, hatchery).schedule
+}
+
+/** Longest time after the day of hatch in which anything is still done at a set. */
+const OVER_AFTER_DAYS = 21
+
+/** Whether a set is so long over that nobody is at work on it. It needs neither its eggs nor their looks. */
+export function isLongOver({ species, setAt, plan }: EggSet, nowMs: number): boolean {
+  const days = plan.incubationDays ?? SPECIES[species].incubationDays
+  return nowMs > Date.parse(setAt) + (days + plan.delayHours / 24 + OVER_AFTER_DAYS) * DAY_MS
 }
 
 /** What the agenda needs to know of a set. @param eggs - of this set */
 export function progressOf(
-  set: SetRecord,
-  hatchery: HatcheryRecord,
+  set: EggSet,
+  hatchery: Hatchery,
   eggs: readonly Egg[],
   looks: ReadonlyArray<{ eggId: string; takenAt: string; replaced: boolean }>,
 ): SetProgress {

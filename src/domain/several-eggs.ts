@@ -1,6 +1,6 @@
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
-import type { TrayRecord } from '../contracts/set-record.ts'
+import type { Tray } from '../contracts/tray-record.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 import { arrangeInGrid, type GridPlace } from '../core/tray/arrange.ts'
 import { assignEggs } from '../core/tray/assign-eggs.ts'
@@ -18,7 +18,7 @@ export interface SeveralEggs<Photo = unknown> {
 /** Where the eggs of a picture most likely belong: the picture's rows and columns laid over the tray, from one egg on. */
 export function placeSeveral(
   readings: readonly EggReading[],
-  { rows, columns }: Pick<TrayRecord, 'rows' | 'columns'>,
+  { rows, columns }: Pick<Tray, 'rows' | 'columns'>,
   from: GridPlace,
   waitingAt: (place: GridPlace) => Egg | undefined,
 ): SeveralEggs['eggs'] {

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { notesOf } from '../contracts/egg-record.ts'
+import { eggOf, notesOf } from '../contracts/egg-record.ts'
+import { readingsOf, type ReadingsRecord } from '../contracts/readings-record.ts'
+import { newSession, sessionOf, type Session } from '../contracts/session-record.ts'
+import { trayOf } from '../contracts/tray-record.ts'
 import { stepSchema } from '../contracts/journal-entry.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
-import { eggsOf, takingBack, writtenBy, writtenByUndo, type Changes, type Standing } from './steps.ts'
+import { takingBack, writtenBy, writtenByUndo, type Changes, type Standing } from './steps.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets
@@ -11,8 +14,20 @@ const [look] = sample.looks
 let ids = 0
 const writer = { device: 'bench', at: '2026-03-11T08:00:00.000Z', newId: () => `id-${++ids}` }
 
-function standingOf({ sets = [], eggs = [], looks = [] }: Changes): Standing {
+function standingOf({
+  sets = [],
+  eggs = [],
+  looks = [],
+  trays = [],
+  sessions = [],
+  days = [],
+}: Changes & { sessions?: Session[]; days?: ReadingsRecord[] }): Standing {
   return {
+    incubator: () => undefined,
+    probe: () => undefined,
+    tray: (id) => trays.find((item) => item.id === id),
+    session: (id) => sessions.find((item) => item.id === id),
+    readings: (id) => days.find((item) => item.id === id),
     set: (id) => sets.find((item) => item.id === id),
     egg: (id) => eggs.find((item) => item.id === id),
     look: (id) => looks.find((item) => item.id === id),
@@ -28,7 +43,7 @@ describe('a step', () => {
     const step = {
       put: written,
       journal: {
-        add: { number: 1, label: 'plan', eggId: null, ...takingBack(written, nothing) },
+        add: { number: 1, label: 'plan', eggId: null, ...takingBack(written, {}, nothing) },
         take: null,
       },
     }
@@ -38,9 +53,9 @@ describe('a step', () => {
   it('notes words of an egg, which are taken back with it', () => {
     const standing = standingOf({ eggs: [egg!] })
     const written = writtenBy({ notes: [{ eggId: egg!.id, text: 'moves' }] }, standing, writer)
-    const [noted] = eggsOf(written.eggs)
+    const [noted] = written.eggs.map(eggOf)
     expect(notesOf(noted!)).toEqual([{ at: writer.at, text: 'moves' }])
-    const back = writtenByUndo(takingBack(written, standing), standingOf({ eggs: [noted!] }), writer)
+    const back = writtenByUndo(takingBack(written, {}, standing), standingOf({ eggs: [noted!] }), writer)
     expect(notesOf(back.eggs[0]!)).toEqual([])
   })
 
@@ -51,19 +66,19 @@ describe('a step', () => {
 
   it('taken back leaves a mark of what it had brought, and notes of an egg that the word does not hold', () => {
     const written = writtenBy({ eggs: [{ ...egg!, waxed: true }] }, standingOf({ eggs: [egg!] }), writer)
-    const [waxed] = eggsOf(written.eggs)
+    const [waxed] = written.eggs.map(eggOf)
     expect(waxed!.waxed).toBe(true)
     const back = writtenByUndo(
-      takingBack(written, standingOf({ eggs: [egg!] })),
+      takingBack(written, {}, standingOf({ eggs: [egg!] })),
       standingOf({ eggs: [waxed!] }),
       writer,
     )
-    expect(eggsOf(back.eggs)[0]!.waxed).toBe(false)
+    expect(eggOf(back.eggs[0]!).waxed).toBe(false)
     expect(back.eggs[0]!.events.map(({ kind }) => kind)).toEqual(['moved', 'waxed', 'taken-back'])
     const created = writtenBy({ eggs: [egg!], looks: [look!] }, nothing, writer)
     const gone = writtenByUndo(
-      takingBack(created, nothing),
-      standingOf({ eggs: eggsOf(created.eggs), looks: created.looks }),
+      takingBack(created, {}, nothing),
+      standingOf({ eggs: created.eggs.map(eggOf), looks: created.looks }),
       writer,
     )
     expect([...gone.eggs, ...gone.looks].map(({ stamp }) => stamp)).toEqual([
@@ -77,10 +92,46 @@ describe('a step', () => {
     const written = writtenBy({ looks: [judged] }, standingOf({ looks: [look!] }), writer)
     const regraded = { ...written.looks[0]!, madeBy: { measuring: 1, model: 'newer' } }
     const back = writtenByUndo(
-      takingBack(written, standingOf({ looks: [look!] })),
+      takingBack(written, {}, standingOf({ looks: [look!] })),
       standingOf({ looks: [regraded] }),
       writer,
     )
     expect(back.looks[0]).toMatchObject({ own: null, madeBy: { model: 'newer' }, stamp: { revision: 2 } })
+  })
+
+  it('notes where a tray is carried, and what happens in an evening; both are taken back and not forgotten', () => {
+    const [tray] = sample.trays
+    const evening = newSession({ id: 'evening', setId: set!.id, startedAt: writer.at, source: 'device' })
+    const standing = standingOf({ trays: [tray!], sessions: [evening] })
+    const changes: Changes = {
+      trays: [{ ...tray!, incubatorId: 'hatcher' }],
+      happened: [{ sessionId: 'evening', what: { kind: 'left', eggId: egg!.id } }],
+    }
+    const written = writtenBy(changes, standing, writer)
+    const after = { trays: written.trays.map(trayOf), sessions: written.sessions.map(sessionOf) }
+    expect([after.trays[0]!.incubatorId, after.sessions[0]!.aside]).toEqual(['hatcher', [egg!.id]])
+    const back = writtenByUndo(takingBack(written, changes, standing), standingOf(after), writer)
+    expect([trayOf(back.trays[0]!).incubatorId, sessionOf(back.sessions[0]!).aside]).toEqual([
+      tray!.incubatorId,
+      [],
+    ])
+    expect(back.trays[0]!.events.map(({ kind }) => kind)).toEqual(['placed', 'placed', 'taken-back'])
+  })
+
+  it('adds readings to their day, and takes back only its own', () => {
+    const reading = { probeId: 'p', atMs: Date.parse(writer.at), celsius: 37.5, rhPercent: null }
+    const first = writtenBy({ readings: [reading] }, nothing, writer)
+    const standing = standingOf({ days: first.readings })
+    const later = { ...reading, atMs: reading.atMs + 1000, celsius: 38 }
+    const changes = { readings: [later] }
+    const both = writtenBy(changes, standing, writer)
+    expect(readingsOf(both.readings[0]!)).toEqual([reading, later])
+    const back = writtenByUndo(
+      takingBack(both, changes, standing),
+      standingOf({ days: both.readings }),
+      writer,
+    )
+    expect(readingsOf(back.readings[0]!)).toEqual([reading])
+    expect(back.readings[0]!.takenBack).toHaveLength(1)
   })
 })

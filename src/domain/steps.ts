@@ -6,64 +6,141 @@ import {
   type EggEvent,
   type EggRecord,
 } from '../contracts/egg-record.ts'
-import type { JournalEntry } from '../contracts/journal-entry.ts'
+import { takingEventsBack, type Noting } from '../contracts/events.ts'
+import type { Incubator } from '../contracts/incubator-record.ts'
+import type { JournalEntry, Step } from '../contracts/journal-entry.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
-import { stamped } from '../contracts/stamp.ts'
+import type { ProbeRecord } from '../contracts/probe-record.ts'
+import {
+  byProbeAndDay,
+  dayOf,
+  readingsId,
+  withoutReadings,
+  withReadings,
+  type ProbeReading,
+  type ReadingsRecord,
+} from '../contracts/readings-record.ts'
+import {
+  sessionRecordOf,
+  type Session,
+  type SessionHappening,
+  type SessionNote,
+  type SessionRecord,
+} from '../contracts/session-record.ts'
+import { setRecordOf, type EggSet, type SetRecord } from '../contracts/set-record.ts'
+import { stamped, type Stamp } from '../contracts/stamp.ts'
+import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/tray-record.ts'
+import { placing } from '../contracts/whereabouts.ts'
 
 /** Records that a step changes; each takes the place of the one with its id. */
 export interface Changes {
-  sets?: readonly SetRecord[]
+  incubators?: readonly Incubator[]
+  incubatorsGone?: readonly Incubator[]
+  probes?: readonly ProbeRecord[]
+  /** As they are to stand; where they were put is noted as an event. */
+  trays?: readonly Tray[]
+  sets?: readonly EggSet[]
   /** As they are to stand; what leads there is noted as events. */
   eggs?: readonly Egg[]
   looks?: readonly LookRecord[]
   /** Words to be noted of eggs. */
   notes?: ReadonlyArray<{ eggId: string; text: string }>
+  /** What happened in an evening. */
+  happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
+  readings?: readonly ProbeReading[]
 }
 
 /** Records as they are written. Those that are gone bear the mark of it. */
-export interface Written {
-  sets: SetRecord[]
-  eggs: EggRecord[]
-  looks: LookRecord[]
-}
+export type Written = Step['put']
 
 /** The records as they stand, by id. */
 export interface Standing {
-  set: (id: string) => SetRecord | undefined
+  incubator: (id: string) => Incubator | undefined
+  probe: (id: string) => ProbeRecord | undefined
+  tray: (id: string) => Tray | undefined
+  set: (id: string) => EggSet | undefined
   egg: (id: string) => Egg | undefined
   look: (id: string) => LookRecord | undefined
+  session: (id: string) => Session | undefined
+  /** A probe's readings of a day; they must have been fetched. */
+  readings: (id: string) => ReadingsRecord | undefined
 }
 
 /** Who writes, and when. */
-export interface Writer {
+export interface Writer extends Noting {
   device: string
   /** ISO instant. */
   at: string
-  newId: () => string
+}
+
+export function nothingWritten(): Written {
+  return {
+    incubators: [],
+    probes: [],
+    trays: [],
+    sets: [],
+    eggs: [],
+    looks: [],
+    sessions: [],
+    readings: [],
+  }
 }
 
 /** What a step writes. */
-export function writtenBy(
-  { sets = [], eggs = [], looks = [], notes = [] }: Changes,
-  standing: Standing,
-  writer: Writer,
-): Written {
+export function writtenBy(changes: Changes, standing: Standing, writer: Writer): Written {
+  const {
+    incubators = [],
+    incubatorsGone = [],
+    probes = [],
+    trays = [],
+    sets = [],
+    looks = [],
+    happened = [],
+  } = changes
   const { device } = writer
   return {
-    sets: sets.map((set) => stamped(set, { device, now: standing.set(set.id) })),
-    eggs: [...eggs, ...notedOnly(notes, eggs, standing)].map((egg) => {
-      const now = standing.egg(egg.id)
-      const { events } = now ?? egg
-      const base = now ?? eggOf(withEvents(egg, []))
-      const noted = notes
-        .filter(({ eggId }) => eggId === egg.id)
-        .map(({ text }): EggEvent => ({ id: writer.newId(), at: writer.at, device, kind: 'noted', text }))
-      const more = [...eventsBetween(base, egg, writer), ...noted]
-      return stamped(withEvents({ ...egg, events }, more), { device, now })
-    }),
+    incubators: [
+      ...incubators.map((item) => stamped(item, { device, now: standing.incubator(item.id) })),
+      ...incubatorsGone.map((item) => stamped(item, { device, gone: true })),
+    ],
+    probes: probes.map((probe) => stamped(probe, { device, now: standing.probe(probe.id) })),
+    trays: trays.map((tray) => trayWritten(tray, standing.tray(tray.id), writer)),
+    sets: sets.map((set) => stamped(setRecordOf(set), { device, now: standing.set(set.id) })),
+    eggs: eggsWritten(changes, standing, writer),
     looks: looks.map((look) => stamped(look, { device, now: standing.look(look.id) })),
+    sessions: [...new Set(happened.map(({ sessionId }) => sessionId))].flatMap((id) => {
+      const now = standing.session(id)
+      if (!now) return []
+      const more = happened
+        .filter(({ sessionId }) => sessionId === id)
+        .map(({ what }) => ({ ...what, id: writer.newId(), at: writer.at, device }) as SessionNote)
+      return [stamped({ ...sessionRecordOf(now), events: [...now.events, ...more] }, { device, now })]
+    }),
+    readings: readingsWritten(changes, standing, writer),
   }
+}
+
+function trayWritten(tray: Tray, now: Tray | undefined, writer: Writer): TrayRecord {
+  const events = now?.events ?? tray.events
+  const moved = tray.incubatorId !== (now ?? tray).incubatorId
+  return stamped(
+    { ...trayRecordOf(tray), events: moved ? [...events, placing(tray.incubatorId, writer)] : events },
+    { device: writer.device, now },
+  )
+}
+
+function eggsWritten({ eggs = [], notes = [] }: Changes, standing: Standing, writer: Writer): EggRecord[] {
+  const { device } = writer
+  return [...eggs, ...notedOnly(notes, eggs, standing)].map((egg) => {
+    const now = standing.egg(egg.id)
+    const { events } = now ?? egg
+    const base = now ?? eggOf(withEvents(egg, []))
+    const noted = notes
+      .filter(({ eggId }) => eggId === egg.id)
+      .map(({ text }): EggEvent => ({ id: writer.newId(), at: writer.at, device, kind: 'noted', text }))
+    const more = [...eventsBetween(base, egg, writer), ...noted]
+    return stamped(withEvents({ ...egg, events }, more), { device, now })
+  })
 }
 
 /** Eggs of which only words are noted. */
@@ -72,55 +149,115 @@ function notedOnly(notes: Changes['notes'] = [], eggs: readonly Egg[], standing:
   return [...ids].flatMap((id) => standing.egg(id) ?? [])
 }
 
+function readingsWritten(
+  { readings = [] }: Pick<Changes, 'readings'>,
+  standing: Standing,
+  { device }: Writer,
+): ReadingsRecord[] {
+  return byProbeAndDay(readings).map((some) => {
+    const { probeId, atMs } = some[0]!
+    const day = dayOf(atMs)
+    const now = standing.readings(readingsId(probeId, day)) ?? null
+    return stamped(withReadings(now, probeId, day, some), { device, now })
+  })
+}
+
+/** Which days' readings have to be fetched before something is written. */
+export function readingsNeeded(
+  readings: ReadonlyArray<Pick<ProbeReading, 'probeId' | 'atMs'>> = [],
+): string[] {
+  return [...new Set(readings.map(({ probeId, atMs }) => readingsId(probeId, dayOf(atMs))))]
+}
+
+type TakingBack = Omit<JournalEntry, 'number' | 'label' | 'eggId'>
+
 /** What it takes to take a step back. */
 export function takingBack(
-  { sets, eggs, looks }: Written,
+  { incubators, probes, trays, sets, eggs, looks, sessions }: Written,
+  { readings = [] }: Pick<Changes, 'readings'>,
   standing: Standing,
-): Pick<JournalEntry, 'sets' | 'eggs' | 'looks'> {
+): TakingBack {
+  const before = <T extends { id: string }, B>(list: readonly T[], of: (id: string) => B | null) =>
+    list.map(({ id }) => ({ id, before: of(id) }))
+  const noted = <E extends { id: string }>(
+    list: ReadonlyArray<{ id: string; events: readonly E[] }>,
+    of: (id: string) => { events: readonly unknown[] } | undefined,
+  ) =>
+    list.map(({ id, events }) => {
+      const now = of(id)
+      const eventIds = events.slice(now?.events.length ?? 0).map((event) => event.id)
+      return { id, created: now === undefined, eventIds }
+    })
+  const setBefore = (id: string): SetRecord | null => {
+    const now = standing.set(id)
+    return now ? setRecordOf(now) : null
+  }
   return {
-    sets: sets.map(({ id }) => ({ id, before: standing.set(id) ?? null })),
-    eggs: eggs.map(({ id, events }) => {
-      const now = standing.egg(id)
-      return {
-        id,
-        created: now === undefined,
-        eventIds: events.slice(now?.events.length ?? 0).map((event) => event.id),
-      }
+    incubators: incubators.map(({ id, stamp }) => {
+      const now = standing.incubator(id)
+      // What is gone stands nowhere when it comes back: its revision must go on from here.
+      return { id, before: now && stamp.gone ? { ...now, stamp: { ...stamp, gone: false } } : (now ?? null) }
     }),
-    looks: looks.map(({ id }) => ({ id, before: standing.look(id) ?? null })),
+    probes: before(probes, (id) => standing.probe(id) ?? null),
+    sets: before(sets, setBefore),
+    looks: before(looks, (id) => standing.look(id) ?? null),
+    trays: noted(trays, standing.tray),
+    eggs: noted(eggs, standing.egg),
+    sessions: noted(sessions, standing.session),
+    readings: readings.map(({ probeId, atMs }) => ({ probeId, atMs })),
   }
 }
 
-/** What taking a step back writes. Of eggs nothing is edited away: what the step noted is noted as taken back. */
-export function writtenByUndo(
-  { sets, eggs, looks }: Pick<JournalEntry, 'sets' | 'eggs' | 'looks'>,
-  standing: Standing,
-  writer: Writer,
-): Written {
-  const { device, at, newId } = writer
-  const bury = <T extends SetRecord | EggRecord | LookRecord>(now: T | undefined): T[] =>
-    now ? [stamped(now, { device, gone: true })] : []
-  return {
-    sets: sets.flatMap(({ id, before }) => {
-      const now = standing.set(id)
-      return before ? [stamped(before, { device, now })] : bury(now)
-    }),
-    eggs: eggs.flatMap(({ id, created, eventIds }) => {
-      const now = standing.egg(id)
+/** What taking a step back writes. Nothing that was noted is edited away: it is noted as taken back. */
+export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Writer): Written {
+  const { device } = writer
+  /** How it was before, or gone. */
+  function back<T extends { id: string; stamp: Stamp }>(
+    list: ReadonlyArray<{ id: string; before: T | null }>,
+    of: (id: string) => T | undefined,
+    restored: (before: T, now: T | undefined) => T = (before) => before,
+  ): T[] {
+    return list.flatMap(({ id, before }) => {
+      const now = of(id)
+      if (before) return [stamped(restored(before, now), { device, now })]
+      return now ? [stamped(now, { device, gone: true })] : []
+    })
+  }
+  /** With the step's events taken back, or gone where the step brought it. */
+  function notedBack<T extends { stamp: Stamp; events: object[] }>(
+    list: JournalEntry['eggs'],
+    of: (id: string) => T | undefined,
+  ): T[] {
+    return list.flatMap(({ id, created, eventIds }) => {
+      const now = of(id)
       if (!now) return []
-      if (created) return bury(withEvents(now, []))
-      const takenBack = eventIds.map((eventId): EggEvent => ({
-        id: newId(),
-        at,
-        device,
-        kind: 'taken-back',
-        eventId,
-      }))
-      return [stamped(withEvents(now, takenBack), { device, now })]
-    }),
-    looks: looks.flatMap(({ id, before }) => {
-      const now = standing.look(id)
-      return before ? [stamped(withWhatNobodyDecided(before, now), { device, now })] : bury(now)
+      if (created) return [stamped(now, { device, gone: true })]
+      const events = [...now.events, ...takingEventsBack(eventIds, writer)]
+      return [stamped({ ...now, events }, { device, now })]
+    })
+  }
+  const recordOf =
+    <V, R>(of: (id: string) => V | undefined, record: (value: V) => R) =>
+    (id: string): R | undefined => {
+      const now = of(id)
+      return now && record(now)
+    }
+  return {
+    incubators: back(entry.incubators, standing.incubator),
+    probes: back(entry.probes, standing.probe),
+    trays: notedBack<TrayRecord>(entry.trays, recordOf(standing.tray, trayRecordOf)),
+    sets: back<SetRecord>(entry.sets, recordOf(standing.set, setRecordOf)),
+    eggs: notedBack<EggRecord>(
+      entry.eggs,
+      recordOf(standing.egg, (egg) => withEvents(egg, [])),
+    ),
+    looks: back(entry.looks, standing.look, withWhatNobodyDecided),
+    sessions: notedBack<SessionRecord>(entry.sessions, recordOf(standing.session, sessionRecordOf)),
+    readings: readingsNeeded(entry.readings).flatMap((id) => {
+      const now = standing.readings(id)
+      if (!now) return []
+      const atMs = entry.readings.filter((reading) => readingsNeeded([reading])[0] === id).map((r) => r.atMs)
+      return [stamped(withoutReadings(now, atMs), { device, now })]
     }),
   }
 }
@@ -130,9 +267,4 @@ function withWhatNobodyDecided(look: LookRecord, now: LookRecord | undefined): L
   if (!now) return look
   const { movement, verdict, madeBy, earlierVerdicts } = now
   return { ...look, movement, verdict, madeBy, earlierVerdicts }
-}
-
-/** Eggs as the program works with them. */
-export function eggsOf(records: readonly EggRecord[]): Egg[] {
-  return records.map(eggOf)
 }

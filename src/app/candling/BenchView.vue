@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { format } from 'date-fns'
-import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { hatcheryRecordSchema, type Hatchery } from '../../contracts/hatchery-record.ts'
 import { figuresOf } from '../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
 import { isByCamera } from '../../domain/look-figures.ts'
@@ -78,7 +78,7 @@ const agree = (): void => {
   if (look.value) void bench.decide(look.value.own?.grade ?? look.value.verdict.grade)
 }
 
-async function saveScale(change: Partial<HatcheryRecord['scale']>): Promise<void> {
+async function saveScale(change: Partial<Hatchery['scale']>): Promise<void> {
   const next = hatcheryRecordSchema.safeParse({
     ...hatchery.hatchery,
     scale: { ...hatchery.hatchery.scale, ...change },

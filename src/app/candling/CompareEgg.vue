@@ -3,7 +3,7 @@ import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { stageOf } from '../../core/species/species.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
@@ -18,7 +18,7 @@ export type Comparison = 'earlier' | 'blink' | 'mates' | 'reference' | 'living'
 
 const props = defineProps<{
   kind: Comparison
-  set: SetRecord
+  set: EggSet
   look: LookRecord
   earlier: readonly LookRecord[]
   mates: readonly LookRecord[]

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { figuresOf, NEW_CELL, newCollar, newShadow, type HandLines } from '../../core/measure/by-hand.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { Hatchery } from '../../contracts/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
 
@@ -12,7 +12,7 @@ const props = defineProps<{
   lines: HandLines
   /** As they were measured. */
   measured: HandLines
-  hatchery: HatcheryRecord
+  hatchery: Hatchery
   busy: boolean
   canCalibrate: boolean
 }>()

@@ -2,8 +2,8 @@
 import { ref, watch } from 'vue'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { SessionRecord } from '../../contracts/session-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { Session } from '../../contracts/session-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import CameraView from './CameraView.vue'
 import CompareEgg, { type Comparison } from './CompareEgg.vue'
@@ -12,8 +12,8 @@ import type { LivePicture } from './useLampWatch.ts'
 
 /** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
 defineProps<{
-  source: SessionRecord['source']
-  set: SetRecord
+  source: Session['source']
+  set: EggSet
   look: LookRecord | null
   /** What the candler should do, in a few words. */
   words: string

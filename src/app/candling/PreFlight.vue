@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Check } from '@lucide/vue'
-import type { SessionRecord } from '../../contracts/session-record.ts'
+import type { Session } from '../../contracts/session-record.ts'
 import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
 import { PREFLIGHT, PREFLIGHT_WORDS, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{
-  session: SessionRecord
+  session: Session
   latest: AirReading | null
   networkName: string | null
   pedal: string | null
@@ -16,7 +16,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   tick: [item: PreflightItem]
-  change: [change: Partial<SessionRecord>]
+  change: [change: Partial<Session>]
   learnPedal: []
   air: [rhPercent: number, celsius: number]
 }>()

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { SPECIES } from '../../core/species/species.ts'
 
 /** Which egg is at hand, large enough for arm's length, and how far the evening is; the clocks are the slot. */
 defineProps<{
-  set: SetRecord
+  set: EggSet
   /** Null beside the lamp. */
   egg: Egg | null
   place: string

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { Check, Pause, Scale3d, Shuffle, StepForward, Tag, Undo2 } from '@lucide/vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { SessionRecord } from '../../contracts/session-record.ts'
+import type { Session } from '../../contracts/session-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
@@ -10,7 +10,7 @@ import { GRADE_WORDS } from '../shared/wording.ts'
 
 /** The keys of the evening, under one hand; each also a target for a knuckle. */
 const props = defineProps<{
-  session: SessionRecord
+  session: Session
   step: SessionStep
   look: LookRecord | null
   chosen: SuggestedGrade | null

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
+import { eventsOf, type Session } from '../../contracts/session-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ChangedByMates from './ChangedByMates.vue'
+import { useSessionAir } from './useSessionAir.ts'
 
 /** What the evening came to. */
 const props = defineProps<{
-  session: SessionRecord
-  set: SetRecord
+  session: Session
+  set: EggSet
   seen: ReadonlyArray<{ egg: Egg; look: LookRecord }>
   left: readonly Egg[]
   /** Suggestions that are otherwise since all mates are known. */
@@ -26,12 +27,11 @@ const endMs = computed(() =>
   props.session.endedAt === null ? props.nowMs : Date.parse(props.session.endedAt),
 )
 const open = computed(() => timeOpen(eventsOf(props.session), endMs.value))
-const air = computed(() =>
-  airSummary(
-    props.session.air.map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })),
-    eventsOf(props.session),
-  ),
+const { readings } = useSessionAir(
+  () => props.set,
+  () => props.session,
 )
+const air = computed(() => airSummary(readings.value, eventsOf(props.session)))
 const suspects = computed(() =>
   props.seen.filter(({ look }) => standingAction(look, props.set) === 'recheck'),
 )

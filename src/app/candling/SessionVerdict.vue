@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
@@ -15,7 +15,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
 const props = defineProps<{
   look: LookRecord
-  set: SetRecord
+  set: EggSet
   chosen: SuggestedGrade | null
   suspected: LookRecord | null
   liftAgrees: boolean

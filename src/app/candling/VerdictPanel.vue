@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { Hatchery } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
@@ -17,7 +17,7 @@ const props = defineProps<{
   look: LookRecord
   species: SpeciesName
   egg: Egg | null
-  hatchery: HatcheryRecord
+  hatchery: Hatchery
   /** Looks at this egg on earlier days. */
   earlier: readonly LookRecord[]
   /** This candling's looks at the other eggs of the tray. */

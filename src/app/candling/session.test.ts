@@ -5,12 +5,14 @@ import { mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { FRESH } from '../../contracts/stamp.ts'
-import type { SessionRecord } from '../../contracts/session-record.ts'
+import { usualProbeId } from '../../contracts/probe-record.ts'
+import { withReadings } from '../../contracts/readings-record.ts'
+import { newSession, type Session } from '../../contracts/session-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
 import CompareEgg from './CompareEgg.vue'
 import EssentialScreen from './EssentialScreen.vue'
 import PreFlight from './PreFlight.vue'
@@ -27,32 +29,26 @@ const {
 const MINUTE = 60_000
 const start = Date.parse('2026-03-11T20:00:00.000Z')
 const at = (minute: number): string => new Date(start + minute * MINUTE).toISOString()
-const session: SessionRecord = {
+const told = { id: 'e', device: null }
+const session = newSession({
   id: 'evening',
-  stamp: FRESH,
   setId: 'set-1',
   startedAt: at(0),
-  endedAt: null,
-  ready: [],
   begun: true,
-  trigger: 'itself',
   source: 'device',
-  timerSeconds: 4,
-  liftAgrees: true,
   events: [
-    { kind: 'opened', at: at(1), purpose: 'fetch', trayId: 'tray-1' },
-    { kind: 'closed', at: at(2) },
-    { kind: 'opened', at: at(10), purpose: 'return', trayId: 'tray-1' },
-    { kind: 'closed', at: at(10.5) },
+    { ...told, kind: 'opened', at: at(1), purpose: 'fetch', trayId: 'tray-1' },
+    { ...told, kind: 'closed', at: at(2) },
+    { ...told, kind: 'opened', at: at(10), purpose: 'return', trayId: 'tray-1' },
+    { ...told, kind: 'closed', at: at(10.5) },
   ],
-  air: [
-    { at: at(0.5), rhPercent: 52, celsius: 37.6, by: 'sensor' },
-    { at: at(10.6), rhPercent: 37, celsius: 35.2, by: 'sensor' },
-    { at: at(40.5), rhPercent: 51, celsius: 37.5, by: 'sensor' },
-  ],
-  egg: null,
-  aside: [],
-}
+})
+/** What the sensor said: minute, humidity, temperature. */
+const AIR = [
+  [0.5, 52, 37.6],
+  [10.6, 37, 35.2],
+  [40.5, 51, 37.5],
+] as const
 const suggested = (look: LookRecord, action: Action): LookRecord => ({
   ...look,
   verdict: { ...look.verdict, action },
@@ -134,7 +130,7 @@ describe('making ready', () => {
 describe('the five keys', () => {
   const words = (
     step: SessionStep,
-    extra: { look?: LookRecord | null; paused?: boolean; session?: SessionRecord } = {},
+    extra: { look?: LookRecord | null; paused?: boolean; session?: Session } = {},
   ): string =>
     mount(SessionKeys, { props: { session, step, look: null, chosen: null, paused: false, ...extra } })
       .get('[data-testid="go-on"]')
@@ -254,6 +250,16 @@ describe('a comparison', () => {
 
 describe('the report', () => {
   it('adds the evening up: time, openings, air and when it was back', () => {
+    const probeId = usualProbeId('sensor', set!.trays[0]!.incubatorId!)
+    const day = at(0).slice(0, 10)
+    const readings = AIR.map(([minute, rhPercent, celsius]) => ({
+      probeId,
+      atMs: Date.parse(at(minute)),
+      rhPercent,
+      celsius,
+    }))
+    const chunk = withReadings(null, probeId, day, readings)
+    useHatcheryStore().readings = new Map([[chunk.id, chunk]])
     const seen = [
       { egg: eggs[0]!, look: suggested(living!, 'keep') },
       { egg: eggs[1]!, look: suggested(clear!, 'recheck') },
@@ -284,7 +290,7 @@ describe('the report', () => {
   it('makes nothing up where nothing was noted', () => {
     const text = mount(SessionReport, {
       props: {
-        session: { ...session, air: [] },
+        session,
         set: set!,
         seen: [],
         left: [],

@@ -2,7 +2,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LookRecord, MovementReading } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import { noShapes, readingOf, shapesOf, type EggReading } from '../../core/measure/reading.ts'
@@ -24,7 +24,7 @@ import { useSetEggs } from './useSetEggs.ts'
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
 
 /** One tray at the bench: which egg, its picture, what follows. All writes are awaited before they show. */
-export function useBench(set: () => SetRecord) {
+export function useBench(set: () => EggSet) {
   const hatchery = useHatcheryStore()
   const devices = useDevicesStore()
   const currentId = ref<string | null>(null)

@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, nextTick, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { scaled } from '../../core/geometry/egg-outline.ts'
 import type { RawFrame } from '../../core/motion/clip.ts'
 import type {
@@ -41,7 +41,7 @@ interface Measuring {
 }
 
 export interface EveningParts {
-  set: () => SetRecord
+  set: () => EggSet
   bench: ReturnType<typeof useBench>
   flow: ReturnType<typeof useSession>
   sounds: ReturnType<typeof useSounds>
@@ -171,8 +171,6 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
       case 'set-aside':
         bench.problem.value = null
         return flow.setAside(effect.eggId)
-      case 'bring-back':
-        return bringBack(effect.eggId)
       case 'take-in-hand':
         return flow.takeInHand(effect.eggId)
       case 'to-removal':
@@ -238,13 +236,6 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     // It may be told of only later, or never.
     measured.catch(() => undefined)
     return { measured, stop }
-  }
-
-  async function bringBack(eggId: string): Promise<void> {
-    const egg = bench.eggs.value.find(({ id }) => id === eggId)
-    if (!egg) return
-    await flow.bringBack(eggId)
-    bench.choose(egg)
   }
 
   /** The first measurements of a worker are several times as slow as later ones: they are made while things are got ready. */

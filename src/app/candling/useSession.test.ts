@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import { newEgg } from '../../contracts/egg-record.ts'
-import { type SetRecord } from '../../contracts/set-record.ts'
+import { type EggSet } from '../../contracts/set-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SensorReading } from '../../devices/air/air-sensor.ts'
 import { useCustodyStore } from '../records/custody.ts'
@@ -23,8 +23,9 @@ vi.mock('../../devices/air/air-sensor.ts', () => ({
 const sample = sampleRecords()
 const [tray] = sample.sets[0]!.trays
 /** Two trays: two eggs in one, one in the other. */
-const set: SetRecord = {
+const set: EggSet = {
   ...sample.sets[0]!,
+  trayIds: ['tray-1', 'tray-2'],
   trays: [tray!, { ...tray!, id: 'tray-2', name: 'Tray 2', columns: 1 }],
 }
 const eggs = [
@@ -69,7 +70,7 @@ beforeEach(async () => {
   Object.assign(incubator, { reading: null, lid: [] })
   const { store } = await opened()
   await useCustodyStore().erase()
-  await store.commit('plan', null, { sets: [set], eggs })
+  await store.commit('plan', null, { trays: set.trays, sets: [set], eggs })
 })
 afterEach(() => {
   scope.stop()
@@ -122,7 +123,7 @@ describe('a candling', () => {
   })
 
   it('does not wait for an egg that was left aside, and waits again for one brought back', async () => {
-    const { flow, photographed } = await opened()
+    const { flow, bench, photographed } = await opened()
     await flow.start('device')
     await flow.begin()
     await flow.done()
@@ -132,9 +133,15 @@ describe('a candling', () => {
     await photographed('egg-2')
     await flow.putDown()
     expect(flow.step.value.kind).toBe('return')
-    await flow.bringBack('egg-1')
-    expect(flow.step.value.kind).toBe('candle')
-    expect((await opened()).flow.session.value!.egg!.id).toBe('egg-1')
+    await bench.undo()
+    expect([flow.step.value.kind, flow.session.value!.aside]).toEqual(['candle', ['egg-1']])
+    await bench.undo()
+    expect([flow.step.value.kind, flow.session.value!.aside, bench.current.value!.id]).toEqual([
+      'candle',
+      [],
+      'egg-1',
+    ])
+    expect((await opened()).flow.session.value!.aside).toEqual([])
   })
 
   it('with keys an egg is done once the candler has decided, not before', async () => {
@@ -190,6 +197,9 @@ describe('making ready', () => {
     await flow.start('device')
     await vi.waitFor(() => expect(flow.air.value.latest).toMatchObject({ rhPercent: 52, celsius: 0 }))
     await flow.noteAir(50, 37.4, 'hand')
-    expect(flow.session.value!.air.map(({ by }) => by)).toEqual(['sensor', 'hand'])
+    expect(flow.air.value).toMatchObject({ latest: { rhPercent: 50, celsius: 37.4 } })
+    const { store, flow: after } = await opened()
+    await vi.waitFor(() => expect(after.air.value.latest?.rhPercent).toBe(52))
+    expect(store.probes.map(({ by }) => by).sort()).toEqual(['hand', 'sensor'])
   })
 })

@@ -2,36 +2,34 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import { limitsOf } from '../../contracts/hatchery-record.ts'
-import { eventsOf, type SessionRecord } from '../../contracts/session-record.ts'
-import { FRESH } from '../../contracts/stamp.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import { eventsOf, newSession, type Session, type SessionHappening } from '../../contracts/session-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
 import { nextStep, paceMs, sessionClocks } from '../../core/session/session.ts'
 import { moveLid, readAir } from '../../devices/air/air-sensor.ts'
+import { noted } from '../../domain/readings.ts'
 import { askToPersist } from '../data/storage-room.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { RECOVERY_MS, useSessionAir } from './useSessionAir.ts'
 import type { useBench } from './useBench.ts'
 
 const TICK_MS = 1000
 /** How often the sensor in the incubator is asked. */
 const AIR_EVERY_MS = 10_000
-/** So long after the end it is watched on. */
-const RECOVERY_MS = 3_600_000
-const MOST_READINGS = 5000
 
 /**
  * One candling of a set from making ready to the report. Where it stands is written down at every step, so a reload,
  * another tab or an empty battery goes on at the same egg.
  */
-export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBench>) {
+export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>) {
   const hatchery = useHatcheryStore()
   const nowMs = ref(Date.now())
   useIntervalFn(() => {
     nowMs.value = Date.now()
   }, TICK_MS)
 
-  const session = computed<SessionRecord | null>(() => hatchery.openSession(set().id) ?? null)
+  const session = computed<Session | null>(() => hatchery.openSession(set().id) ?? null)
   const events = computed(() => (session.value ? eventsOf(session.value) : []))
   /**
    * With keys an egg is done once the candler has decided. By itself and by timer it is done once it was photographed
@@ -57,9 +55,17 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
       : null,
   )
   const limits = computed(() => limitsOf(hatchery.hatchery))
-  const readings = computed(() =>
-    (session.value?.air ?? []).map(({ at, ...reading }) => ({ ...reading, atMs: Date.parse(at) })),
+  /** The candling that has just ended, whose air is still watched until it is back. */
+  const recovering = computed(
+    () =>
+      hatchery.sessions.find(
+        (item) =>
+          item.setId === set().id &&
+          item.endedAt !== null &&
+          nowMs.value - Date.parse(item.endedAt) < RECOVERY_MS,
+      ) ?? null,
   )
+  const { readings, incubatorId } = useSessionAir(set, () => session.value ?? recovering.value)
   const air = computed(() => airSummary(readings.value, events.value))
   const lookedAt = computed(() => {
     const startedMs = Date.parse(session.value?.startedAt ?? '')
@@ -70,33 +76,20 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   })
   const pace = computed(() => paceMs(lookedAt.value))
 
-  function change(how: (now: SessionRecord) => Partial<SessionRecord>, of = session.value): Promise<void> {
+  function change(how: (now: Session) => Partial<Session>): Promise<void> {
+    const { value: of } = session
     return of ? hatchery.changeSession(of.id, (now) => ({ ...now, ...how(now) })) : Promise.resolve()
   }
 
-  function save(changes: Partial<SessionRecord>): Promise<void> {
+  function save(changes: Partial<Session>): Promise<void> {
     return change(() => changes)
   }
 
-  async function start(source: SessionRecord['source']): Promise<void> {
+  async function start(source: Session['source']): Promise<void> {
     if (session.value) return
-    await hatchery.saveSession({
-      id: uuid(),
-      stamp: FRESH,
-      setId: set().id,
-      startedAt: new Date().toISOString(),
-      endedAt: null,
-      ready: [],
-      begun: false,
-      trigger: 'itself',
-      source,
-      timerSeconds: 4,
-      liftAgrees: true,
-      events: [],
-      air: [],
-      egg: null,
-      aside: [],
-    })
+    await hatchery.saveSession(
+      newSession({ id: uuid(), setId: set().id, startedAt: new Date().toISOString(), source }),
+    )
   }
 
   /** Ticks what is ready, or unticks it. */
@@ -115,8 +108,12 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     await save({ begun: true })
   }
 
-  function write(event: SessionRecord['events'][number]): Promise<void> {
-    return change(({ events: before }) => ({ events: [...before, event] }))
+  /** Writes down what happened. @param label - of a step that can be taken back; null where it is none */
+  function note(label: string | null, what: SessionHappening, eggId: string | null = null): Promise<void> {
+    const { value: of } = session
+    if (!of) return Promise.resolve()
+    const changes = { happened: [{ sessionId: of.id, what }] }
+    return label === null ? hatchery.note(changes) : hatchery.commit(label, eggId, changes)
   }
 
   // Before the tray goes back, so that what is otherwise can still be looked at.
@@ -130,16 +127,15 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
   /** The candler has done what the step asked for. */
   async function done(): Promise<void> {
     const { value: now } = step
-    const at = new Date().toISOString()
     if (now.kind === 'fetch' || now.kind === 'return') {
-      await write({ kind: 'opened', at, purpose: now.kind, trayId: now.trayId })
+      await note('lid lifted', { kind: 'opened', purpose: now.kind, trayId: now.trayId })
       void moveLid(true)
     } else if (now.kind === 'close-lid') {
-      await write({ kind: 'closed', at })
+      await note('lid put back', { kind: 'closed' })
       void moveLid(false)
       if (now.purpose === 'fetch') bench.chooseTray(now.trayId)
     } else if (now.kind === 'finish') {
-      await save({ endedAt: at })
+      await note('end of the candling', { kind: 'ended' })
     }
   }
 
@@ -157,42 +153,20 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
 
   /** The egg cannot be seen this evening; the rest of its tray does not wait for it. */
   function setAside(eggId: string): Promise<void> {
-    return change(({ aside }) => ({ aside: [...aside.filter((id) => id !== eggId), eggId] }))
-  }
-
-  function bringBack(eggId: string): Promise<void> {
-    return change(({ aside }) => ({
-      aside: aside.filter((id) => id !== eggId),
-      egg: { id: eggId, since: new Date().toISOString() },
-    }))
+    return note('left for later', { kind: 'left', eggId }, eggId)
   }
 
   function pause(): Promise<void> {
-    return write({
-      kind: clocks.value.pausedMs === null ? 'paused' : 'resumed',
-      at: new Date().toISOString(),
-    })
+    // No step: one that takes the last egg back must not meet the pause first.
+    return note(null, { kind: clocks.value.pausedMs === null ? 'paused' : 'resumed' })
   }
 
-  function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
-    return change(
-      ({ air: before }) => ({
-        air: [...before, { at: new Date().toISOString(), rhPercent, celsius, by }].slice(-MOST_READINGS),
-      }),
-      session.value ?? recovering.value,
-    )
+  async function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
+    if (!session.value && !recovering.value) return
+    const reading = { atMs: Date.now(), rhPercent, celsius }
+    await hatchery.note(noted(by, incubatorId.value, reading, hatchery.probes))
   }
 
-  /** The candling that has just ended, whose air is still watched until it is back. */
-  const recovering = computed(
-    () =>
-      hatchery.sessions.find(
-        (item) =>
-          item.setId === set().id &&
-          item.endedAt !== null &&
-          nowMs.value - Date.parse(item.endedAt) < RECOVERY_MS,
-      ) ?? null,
-  )
   async function readSensor(): Promise<void> {
     if (!hatchery.leads || (!session.value && !recovering.value)) return
     const reading = await readAir()
@@ -225,7 +199,6 @@ export function useSession(set: () => SetRecord, bench: ReturnType<typeof useBen
     takeInHand,
     putDown,
     setAside,
-    bringBack,
     pause,
     noteAir,
   }

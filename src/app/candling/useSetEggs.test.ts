@@ -1,11 +1,13 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
-import { createPinia, setActivePinia } from 'pinia'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { newEgg } from '../../contracts/egg-record.ts'
+import type { Tray } from '../../contracts/tray-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useCustodyStore } from '../records/custody.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
 const {
@@ -20,6 +22,7 @@ const eggs = [1, 2, 3, 4].map((number) =>
     place: { trayId: 'tray-1', row: 0, column: number - 1 },
   }),
 )
+const tray: Tray = { ...set!.trays[0]!, columns: 4 }
 const TODAY = '2026-03-15T20:00:00.000Z'
 const BEFORE = '2026-03-08T20:00:00.000Z'
 
@@ -41,44 +44,53 @@ function look(
   }
 }
 
-function setUp(looks: LookRecord[]) {
+async function setUp(looks: LookRecord[]) {
+  const before = getActivePinia()
+  if (before) disposePinia(before)
+  setActivePinia(createPinia())
   const store = useHatcheryStore()
-  store.sets = [set!]
-  store.eggs = eggs
-  store.looks = looks
+  await store.load()
+  await useCustodyStore().erase()
+  await store.commit('plan', null, { trays: [tray], sets: [{ ...set!, trays: [tray] }], eggs, looks })
   return useSetEggs(() => set!)
 }
 
 beforeEach(() => {
   vi.setSystemTime(TODAY)
-  setActivePinia(createPinia())
 })
 
 describe('which egg comes next', () => {
-  it('goes along the tray and round to its start', () => {
-    const { nextOf } = setUp([])
+  it('goes along the tray and round to its start', async () => {
+    const { nextOf } = await setUp([])
     expect(nextOf(eggs, null)?.id).toBe('egg-1')
     expect(nextOf(eggs, eggs[1]!)?.id).toBe('egg-3')
     expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-1')
   })
 
-  it('brings suspects of an earlier look up first', () => {
-    const { nextOf, suspectOf, isSuspect } = setUp([look(3, BEFORE, 'recheck'), look(2, BEFORE, 'keep')])
+  it('brings suspects of an earlier look up first', async () => {
+    const { nextOf, suspectOf, isSuspect } = await setUp([
+      look(3, BEFORE, 'recheck'),
+      look(2, BEFORE, 'keep'),
+    ])
     expect(nextOf(eggs, null)?.id).toBe('egg-3')
     expect(suspectOf(eggs[2]!)?.id).toBe('3-08')
     expect(eggs.map(isSuspect)).toEqual([false, false, true, false])
   })
 
-  it('never comes back to an egg that was seen, suspect or not, while others were not', () => {
-    const { nextOf } = setUp([look(3, BEFORE, 'recheck'), look(3, TODAY, 'remove'), look(1, TODAY, 'remove')])
+  it('never comes back to an egg that was seen, suspect or not, while others were not', async () => {
+    const { nextOf } = await setUp([
+      look(3, BEFORE, 'recheck'),
+      look(3, TODAY, 'remove'),
+      look(1, TODAY, 'remove'),
+    ])
     expect(nextOf(eggs, eggs[0]!)?.id).toBe('egg-2')
     expect(nextOf(eggs, eggs[1]!)?.id).toBe('egg-4')
     expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-2')
   })
 
-  it('comes back at last to those that want the candler’s word, and to no others', () => {
+  it('comes back at last to those that want the candler’s word, and to no others', async () => {
     const said = { grade: 'developing', at: TODAY, by: 'key' } as const
-    const { nextOf, waiting } = setUp([
+    const { nextOf, waiting } = await setUp([
       look(1, TODAY, 'keep', said),
       look(2, TODAY, 'remove'),
       look(3, TODAY, 'keep', said),
@@ -87,12 +99,12 @@ describe('which egg comes next', () => {
     expect(nextOf(eggs, eggs[3]!)?.id).toBe('egg-2')
     expect(waiting.value).toBe(1)
     expect(
-      setUp(eggs.map(({ number }) => look(number, TODAY, 'keep', said))).nextOf(eggs, eggs[3]!),
+      (await setUp(eggs.map(({ number }) => look(number, TODAY, 'keep', said)))).nextOf(eggs, eggs[3]!),
     ).toBeNull()
   })
 
-  it('takes out of the running what was taken out', () => {
-    const { nextOf } = setUp([])
+  it('takes out of the running what was taken out', async () => {
+    const { nextOf } = await setUp([])
     const list = [
       eggs[0]!,
       {
@@ -111,8 +123,8 @@ describe('which egg comes next', () => {
   })
 })
 
-it('the shadows of living mates come from the same basket and this candling', () => {
-  const { livingMates } = setUp([
+it('the shadows of living mates come from the same basket and this candling', async () => {
+  const { livingMates } = await setUp([
     look(1, TODAY, 'keep'),
     look(2, TODAY, 'keep'),
     look(3, BEFORE, 'keep'),

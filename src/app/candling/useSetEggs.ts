@@ -1,7 +1,7 @@
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -10,7 +10,7 @@ import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../doma
 import { figuresOfLook } from '../../domain/look-figures.ts'
 
 /** How the eggs of a set stand at this candling: which were seen, which wait, which are suspects. Changes nothing. */
-export function useSetEggs(set: () => SetRecord) {
+export function useSetEggs(set: () => EggSet) {
   const hatchery = useHatcheryStore()
   const clock = useClockStore()
 

@@ -1,12 +1,20 @@
 import localforage from 'localforage'
 import { v4 as uuid } from 'uuid'
 import type { RawRecord } from '../../contracts/book.ts'
-import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
+import {
+  CHAPTER_TABLES,
+  isOfChapter,
+  RECORD_TABLES,
+  type ChapterTable,
+  type RecordTable,
+} from '../../contracts/record-tables.ts'
 import { flushToDisk } from './flush.ts'
-import { disconnect, readAll } from './raw-database.ts'
+import { disconnect, readAll, readKeys } from './raw-database.ts'
 
 const HATCHERY_KEY = 'setting/hatchery'
 const MARK_KEY = 'setting/mark'
+/** What stands in for the set of a record that names none. */
+const NO_SET = '-'
 
 /** A raw record with where it lies. */
 export interface StoredRecord extends RawRecord {
@@ -15,12 +23,29 @@ export interface StoredRecord extends RawRecord {
   key: string
 }
 
+/** Where a record lies in its table. Eggs and looks lie beside the others of their set, so that a set is fetched in one go. */
+export function keyOf(table: RecordTable, value: unknown): string {
+  if (table === 'hatchery') return HATCHERY_KEY
+  const id = String((value as { id?: unknown }).id)
+  return isOfChapter(table) ? `${setIdOf(value)}/${id}` : id
+}
+
+/** The set that a raw egg or look names. */
+export function setIdOf(value: unknown): string {
+  const setId = (value as { setId?: unknown } | null)?.setId
+  return typeof setId === 'string' ? setId : NO_SET
+}
+
 /** The tables of one book in the browser's database of that name. */
 export class BookTables {
   readonly name: string
   readonly photos: LocalForage
   /** Measured lines, by the id of their look. */
   readonly shapes: LocalForage
+  /** What probes said, by day and probe. */
+  readonly readings: LocalForage
+  /** The same drawn together; made anew wherever it is missing. */
+  readonly rollUps: LocalForage
   readonly meta: LocalForage
   readonly steps: LocalForage
   /** Records that an import brought as set aside. */
@@ -32,6 +57,9 @@ export class BookTables {
       localforage.createInstance({ name, storeName, driver: localforage.INDEXEDDB })
     this.name = name
     this.tables = {
+      incubators: table('incubators'),
+      probes: table('probes'),
+      trays: table('trays'),
       sets: table('sets'),
       eggs: table('eggs'),
       looks: table('looks'),
@@ -39,20 +67,38 @@ export class BookTables {
     }
     this.photos = table('photos')
     this.shapes = table('shapes')
+    this.readings = table('readings')
+    this.rollUps = table('roll-ups')
     this.meta = table('meta')
     this.steps = table('journal')
     this.aside = table('aside')
+  }
+
+  /** Makes the tables that are not there yet. While one is made the others cannot be read, so it comes first. */
+  async ready(): Promise<void> {
+    const { photos, shapes, readings, rollUps, meta, steps, aside } = this
+    for (const table of [
+      meta,
+      ...Object.values(this.tables),
+      photos,
+      shapes,
+      readings,
+      rollUps,
+      steps,
+      aside,
+    ])
+      await table.ready()
   }
 
   of(table: RecordTable): LocalForage {
     return table === 'hatchery' ? this.meta : this.tables[table]
   }
 
-  async put(table: RecordTable, value: { id: string } | object): Promise<void> {
-    await this.of(table).setItem(table === 'hatchery' ? HATCHERY_KEY : (value as { id: string }).id, value)
+  async put(table: RecordTable, value: object): Promise<void> {
+    await this.of(table).setItem(keyOf(table, value), value)
   }
 
-  async remove({ table, lies, key }: StoredRecord): Promise<void> {
+  async remove({ table, lies, key }: Pick<StoredRecord, 'table' | 'lies' | 'key'>): Promise<void> {
     await (lies === 'aside' ? this.aside : this.of(table)).removeItem(key)
   }
 
@@ -62,23 +108,59 @@ export class BookTables {
 
   /** Everything as it lies there, unchecked. */
   async raw(): Promise<StoredRecord[]> {
+    const list = await this.rawFrame()
+    for (const table of CHAPTER_TABLES) list.push(...(await this.rawOf(table)))
+    return [...list, ...(await this.rawAside())]
+  }
+
+  /** All but the eggs and their looks. */
+  async rawFrame(): Promise<StoredRecord[]> {
     const list: StoredRecord[] = []
     const hatchery = await this.hatchery()
     if (hatchery !== null) list.push({ table: 'hatchery', value: hatchery, lies: 'home', key: HATCHERY_KEY })
-    for (const table of ['sets', 'eggs', 'looks', 'sessions'] as const)
-      for (const { key, value } of await this.all(this.tables[table], table))
-        list.push({ table, value, lies: 'home', key })
-    for (const { key, value: kept } of await this.all(this.aside, 'aside')) {
-      const { table, value } = kept as RawRecord
-      if (RECORD_TABLES.includes(table)) list.push({ table, value, lies: 'aside', key })
-    }
+    for (const table of RECORD_TABLES)
+      if (table !== 'hatchery' && !isOfChapter(table)) list.push(...(await this.rawOf(table)))
     return list
   }
 
-  private async all(table: LocalForage, store: string): Promise<Array<{ key: string; value: unknown }>> {
-    // Makes it where it is not there yet.
-    await table.ready()
-    return readAll(this.name, store)
+  /** The eggs of a set and the looks at them. */
+  async rawChapter(setId: string): Promise<StoredRecord[]> {
+    const list: StoredRecord[] = []
+    for (const table of CHAPTER_TABLES) list.push(...(await this.rawOf(table, setId)))
+    return list
+  }
+
+  /** Records that an import brought as set aside. */
+  async rawAside(): Promise<StoredRecord[]> {
+    return (await readAll(this.name, 'aside')).flatMap(({ key, value: kept }): StoredRecord[] => {
+      const { table, value } = kept as RawRecord
+      return RECORD_TABLES.includes(table) ? [{ table, value, lies: 'aside', key }] : []
+    })
+  }
+
+  private async rawOf(table: Exclude<RecordTable, 'hatchery'>, setId?: string): Promise<StoredRecord[]> {
+    // The sign after "/" ends the keys of a set.
+    const range = setId === undefined ? undefined : { from: `${setId}/`, before: `${setId}0` }
+    return (await readAll(this.name, table, range)).map(({ key, value }) => ({
+      table,
+      value,
+      lies: 'home',
+      key,
+    }))
+  }
+
+  /** How many records each set has; those that are gone are counted, too. */
+  async chapters(): Promise<Map<string, Record<ChapterTable, number>>> {
+    const counts = new Map<string, Record<ChapterTable, number>>()
+    for (const table of CHAPTER_TABLES) {
+      for (const key of await readKeys(this.name, table)) {
+        const setId = key.slice(0, key.indexOf('/'))
+        const count = counts.get(setId) ?? { eggs: 0, looks: 0 }
+        count[table]++
+        counts.set(setId, count)
+      }
+    }
+    return counts
   }
 
   /** Gives the database something by which it is known again; keeps what it has. */

@@ -1,11 +1,13 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { v4 as uuid } from 'uuid'
-import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { hatcheryRecordOf, newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { Incubator } from '../../contracts/incubator-record.ts'
 import { FRESH } from '../../contracts/stamp.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { newEgg, type Egg } from '../../contracts/egg-record.ts'
-import { type SetRecord } from '../../contracts/set-record.ts'
+import { type EggSet } from '../../contracts/set-record.ts'
+import { newTray, type Tray } from '../../contracts/tray-record.ts'
 import { freshMassG } from '../../core/intake/egg-figures.ts'
 import {
   DEMO_BASKETS,
@@ -52,7 +54,10 @@ export const useDemoStore = defineStore('demo', () => {
     const hatchery = useHatcheryStore()
     const openedMs = (await hatchery.repository.setting<number>(OPENED)) ?? nowMs
     await hatchery.repository.saveSetting(OPENED, openedMs)
-    if (hatchery.sets.length === 0) await hatchery.saveHatchery(demoHatchery())
+    if (hatchery.sets.length === 0) {
+      await hatchery.saveHatchery(demoHatchery())
+      await hatchery.note({ incubators: demoIncubators() })
+    }
     const missing = DEMO_BASKETS.filter((basket) => !hatchery.setById(setIdOf(basket)))
     const total = missing.reduce(
       (sum, basket) => sum + basket.earlierLooks.length * basket.rows * basket.columns,
@@ -71,7 +76,8 @@ export const useDemoStore = defineStore('demo', () => {
   /** A set comes in with all its earlier looks at once, so that none is asked for again meanwhile. */
   async function addBasket(worker: EggWorkerClient, basket: DemoBasket, openedMs: number): Promise<void> {
     const hatchery = useHatcheryStore()
-    const set = toSet(basket, openedMs)
+    const tray = toTray(basket, openedMs)
+    const set = toSet(basket, tray, openedMs)
     const eggs = toEggs(basket, set)
     const taken: Array<{ look: LookRecord; picture: Picture }> = []
     for (const ageDays of basket.earlierLooks) {
@@ -85,7 +91,7 @@ export const useDemoStore = defineStore('demo', () => {
     // The records may have been erased or replaced meanwhile: then the demo is no longer wanted; or another tab leads.
     if (!hatchery.leads) return
     if ((await hatchery.repository.setting<number>(OPENED)) !== openedMs) return
-    await hatchery.addSet(set, eggs, taken)
+    await hatchery.addSet({ trays: [tray], set, eggs }, taken)
   }
 
   /**
@@ -105,7 +111,7 @@ export const useDemoStore = defineStore('demo', () => {
 async function lookBack(
   worker: EggWorkerClient,
   basket: DemoBasket,
-  set: SetRecord,
+  set: EggSet,
   egg: Egg,
   ageDays: number,
   earlier: LookRecord[],
@@ -134,21 +140,42 @@ function setIdOf(basket: DemoBasket): string {
 }
 
 function demoHatchery(): HatcheryRecord {
-  return {
-    ...newHatchery(deviceZone()),
-    name: DEMO_HATCHERY_NAME,
-    brooders: 2,
-    incubators: DEMO_INCUBATORS.map(({ key, ...incubator }) => ({ ...incubator, id: incubatorIdOf(key) })),
-  }
+  return { ...hatcheryRecordOf(newHatchery(deviceZone())), name: DEMO_HATCHERY_NAME, brooders: 2 }
+}
+
+function demoIncubators(): Incubator[] {
+  return DEMO_INCUBATORS.map(({ key, ...incubator }) => ({
+    ...incubator,
+    id: incubatorIdOf(key),
+    stamp: FRESH,
+    kind: key === 'hatcher' ? 'hatcher' : 'incubator',
+  }))
 }
 
 function incubatorIdOf(key: string): string {
   return `demo-${key}`
 }
 
-function toSet(basket: DemoBasket, nowMs: number): SetRecord {
+function setAtOf(basket: DemoBasket, nowMs: number): string {
+  return new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
+}
+
+function toTray(basket: DemoBasket, nowMs: number): Tray {
+  return newTray(
+    {
+      id: `${setIdOf(basket)}-tray`,
+      name: 'Tray 1',
+      incubatorId: incubatorIdOf(basket.incubator),
+      rows: basket.rows,
+      columns: basket.columns,
+    },
+    { at: setAtOf(basket, nowMs) },
+  )
+}
+
+function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
   const id = setIdOf(basket)
-  const setAt = new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
+  const setAt = setAtOf(basket, nowMs)
   return {
     id,
     stamp: FRESH,
@@ -166,16 +193,8 @@ function toSet(basket: DemoBasket, nowMs: number): SetRecord {
       delayHours: 0,
       turnsADay: basket.incubator === 'hatcher' ? 3 : null,
     },
-    trays: [
-      {
-        id: `${id}-tray`,
-        name: 'Tray 1',
-        incubatorId: incubatorIdOf(basket.incubator),
-        rows: basket.rows,
-        columns: basket.columns,
-        numbering: 'letter-rows',
-      },
-    ],
+    trayIds: [tray.id],
+    trays: [tray],
     batches: [
       {
         id: `${id}-batch`,
@@ -195,7 +214,7 @@ function toSet(basket: DemoBasket, nowMs: number): SetRecord {
 }
 
 /** Weighed and calipered when they came in, laid over the six days before they were set. */
-function toEggs(basket: DemoBasket, set: SetRecord): Egg[] {
+function toEggs(basket: DemoBasket, set: EggSet): Egg[] {
   const count = basket.rows * basket.columns
   const setOn = localDateOf(Date.parse(set.setAt), deviceZone())
   return Array.from({ length: count }, (_, i) => {

@@ -5,8 +5,8 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { asTheyStand, sampleReading, sampleRecords, unstamped } from '../../contracts/sample-records.ts'
 import { withEvents } from '../../contracts/egg-record.ts'
-import { FRESH } from '../../contracts/stamp.ts'
-import type { SessionRecord } from '../../contracts/session-record.ts'
+import { setRecordOf } from '../../contracts/set-record.ts'
+import { newSession } from '../../contracts/session-record.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
 import { Shelf } from './shelf.ts'
@@ -26,23 +26,16 @@ async function photoIds(): Promise<string[]> {
   return new BookTables(await new Shelf().current()).photos.keys()
 }
 
-const session: SessionRecord = {
+const session = newSession({
   id: 'evening',
-  stamp: FRESH,
   setId: 'set-1',
   startedAt: set!.setAt,
-  endedAt: null,
   ready: ['hands'],
   begun: true,
-  trigger: 'itself',
   source: 'device',
-  timerSeconds: 4,
-  liftAgrees: true,
-  events: [],
-  air: [],
-  egg: null,
-  aside: [],
-}
+})
+/** The sample's set with its tray, as a plan brings it. */
+const planned = { trays: sample.trays, sets: [set!] }
 
 /** A store on the records of the last one: what a reload does. */
 async function opened() {
@@ -64,7 +57,7 @@ describe('the records on disk', () => {
   it('come back after a reload as they were: hatchery, set, eggs, looks', async () => {
     const store = await opened()
     await store.saveHatchery({ ...sample.hatchery, name: 'Skerry Light' })
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     const again = await opened()
     expect(again.hatchery.name).toBe('Skerry Light')
@@ -77,7 +70,7 @@ describe('the records on disk', () => {
 
   it('refuse what a later start could not read, and stay as they were', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     const collar = { ...sample.hatchery, scale: { collarMm: 900, camera: null } }
     await expect(store.saveHatchery(collar)).rejects.toThrow()
     await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, picture, null)).rejects.toThrow()
@@ -89,7 +82,7 @@ describe('the records on disk', () => {
 
   it('keep several eggs of one photograph as one step, and the photograph once', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     const earlier = { ...sample.looks[0]!, id: 'earlier' }
     await store.addLook(earlier, picture, null)
     const shared = sample.looks.map((look) => ({ ...look, photo: { ...look.photo, id: 'shared' } }))
@@ -104,10 +97,11 @@ describe('the records on disk', () => {
 
   it('keep what an earlier version wrote', async () => {
     await opened()
-    const { plan: _p, trays: _t, batches: _b, done: _d, temperatures: _c, ...old } = set!
-    await underTheHood((tables) =>
-      tables.put('sets', { ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] }),
-    )
+    const { plan: _p, trays: _t, trayIds: _i, batches: _b, done: _d, temperatures: _c, ...old } = set!
+    await underTheHood(async (tables) => {
+      await tables.meta.setItem('setting/records-version', 1)
+      await tables.put('sets', { ...old, tray: { name: 'Tray 1', rows: 1, columns: 2 }, candlingDays: [7] })
+    })
     const again = await opened()
     expect(again.sets[0]).toMatchObject({
       plan: { school: 'own', ownDays: [7] },
@@ -117,25 +111,30 @@ describe('the records on disk', () => {
 
   it('are brought to today’s shape once, the lines of a look beside it', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     const { madeBy: _m, earlierVerdicts: _e, stamp: _s, ...look } = sample.looks[0]!
     const old = {
       ...look,
       reading: sampleReading(sample.eggs[0]!),
       verdict: { ...look.verdict, reasons: ['No ring'] },
     }
-    await underTheHood((tables) => tables.put('looks', old))
+    await underTheHood(async (tables) => {
+      await tables.meta.setItem('setting/records-version', 5)
+      // It lay under its own id then.
+      await tables.of('looks').setItem('look-1', old)
+    })
     const again = await opened()
     expect(again.looks[0]).toMatchObject({ reading: look.reading, madeBy: { model: null } })
     expect((await again.repository.shapes('look-1'))!.polygon).toEqual(old.reading.polygon)
     await underTheHood(async (tables) => {
-      expect(await tables.of('looks').getItem('look-1')).toEqual(again.looks[0])
+      expect(await tables.of('looks').keys()).toEqual(['set-1/look-1'])
+      expect(await tables.of('looks').getItem('set-1/look-1')).toEqual(again.looks[0])
     })
   })
 
   it('that are refused leave no photograph behind, and neither do those that are taken back', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await expect(store.addLook({ ...sample.looks[0]!, ageDays: -3 }, picture, null)).rejects.toThrow(
       /Age in days/,
     )
@@ -148,7 +147,7 @@ describe('the records on disk', () => {
 
   it('say in words what ordinary typing got wrong, and stay as they were', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     const [egg, other] = sample.eggs
     const plan = set!.plan
     for (const [changes, sentence] of [
@@ -165,6 +164,7 @@ describe('the records on disk', () => {
       [{ eggs: [{ ...egg!, place: other!.place }] }, /lies where another one lies/],
       [{ eggs: [{ ...egg!, number: 2 }] }, /another egg 2/],
       [{ sets: [{ ...set!, trays: [{ ...set!.trays[0]!, columns: 1 }] }] }, /lies outside of its tray/],
+      [{ trays: [{ ...set!.trays[0]!, rows: 900 }] }, /Rows of the tray must be at most 40/],
     ] as const)
       await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)
     const again = await opened()
@@ -186,7 +186,7 @@ const weighing = (weightG: number) => ({
 describe('a record that cannot be read', () => {
   it('is set aside and named; all else opens, and it can be put right', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await underTheHood((tables) => tables.put('eggs', weighing(5800)))
     const again = await opened()
     expect(unstamped(again.eggs)).toEqual(unstamped([sample.eggs[1]!]))
@@ -202,13 +202,13 @@ describe('a record that cannot be read', () => {
 
   it('takes what belongs to it along, and brings it back', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
-    await underTheHood((tables) => tables.put('sets', { ...set!, trays: [] }))
+    await underTheHood((tables) => tables.put('sets', { ...setRecordOf(set!), trayIds: [] }))
     const again = await opened()
     expect([again.sets, again.eggs, again.looks]).toEqual([[], [], []])
     expect(again.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
-    await useCustodyStore().mend(again.aside[0]!, set)
+    await useCustodyStore().mend(again.aside[0]!, setRecordOf(set!))
     expect([again.sets.length, again.eggs.length, again.looks.length, again.aside.length]).toEqual([
       1, 2, 1, 0,
     ])
@@ -240,7 +240,7 @@ describe('a record that cannot be read', () => {
 describe('a step that is cut off', () => {
   it('is whole or not there, whichever write is the last', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     const before = { eggs: store.eggs, looks: store.looks, journal: store.journal.length }
     const taken = {
@@ -278,7 +278,7 @@ describe('a step that is cut off', () => {
 describe('undo', () => {
   it('takes steps back one by one, the newest first, also after a reload', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     await store.commit('grade', 'egg-1', {
       looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }],
@@ -296,7 +296,7 @@ describe('undo', () => {
 
   it('of two quick presses takes back two steps, not one twice', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!] })
+    await store.commit('plan', null, planned)
     await store.commit('notes', null, { sets: [{ ...set!, notes: 'one' }] })
     await store.commit('notes', null, { sets: [{ ...set!, notes: 'two' }] })
     const [first, second] = await Promise.all([store.undo(), store.undo()])
@@ -307,7 +307,7 @@ describe('undo', () => {
 
   it('of a retake brings the first picture’s look back', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     const retake = {
       ...sample.looks[0]!,
@@ -340,7 +340,7 @@ const amended = (store: Awaited<ReturnType<typeof opened>>) =>
 describe('two changes at once', () => {
   it('of one look both hold: a film that is read while the egg is judged', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     await Promise.all([
       store.changeLook('grade', 'look-1', (now) => ({
@@ -355,7 +355,7 @@ describe('two changes at once', () => {
 
   it('what a film showed is no step: undo takes the grade back and leaves it', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     await store.changeLook('grade', 'look-1', (now) => ({
       ...now,
@@ -369,19 +369,23 @@ describe('two changes at once', () => {
 
   it('of a session both hold, and a session comes back as it was', async () => {
     const store = await opened()
-    await store.commit('plan', null, { sets: [set!] })
+    await store.commit('plan', null, planned)
     await store.saveSession(session)
     await Promise.all([
       store.changeSession('evening', (now) => ({ ...now, egg: { id: 'egg-1', since: set!.setAt } })),
-      store.changeSession('evening', (now) => ({
-        ...now,
-        air: [{ at: set!.setAt, rhPercent: 51, celsius: 37.5, by: 'hand' as const }],
-      })),
+      store.changeSession('evening', (now) => ({ ...now, timerSeconds: 7 })),
     ])
     const again = await opened()
-    expect(again.openSession('set-1')).toMatchObject({ egg: { id: 'egg-1' }, air: [{ rhPercent: 51 }] })
-    await again.changeSession('evening', (now) => ({ ...now, endedAt: set!.setAt }))
+    expect(again.openSession('set-1')).toMatchObject({ egg: { id: 'egg-1' }, timerSeconds: 7 })
+    await again.commit('end', null, { happened: [{ sessionId: 'evening', what: { kind: 'ended' } }] })
     expect(again.openSession('set-1')).toBeUndefined()
+    expect((await again.undo())?.label).toBe('end')
+    // What is no step stands as it was.
+    expect(again.openSession('set-1')).toMatchObject({ egg: { id: 'egg-1' }, endedAt: null })
+    expect((await opened()).openSession('set-1')!.events.map(({ kind }) => kind)).toEqual([
+      'ended',
+      'taken-back',
+    ])
     await expect(again.saveSession({ ...session, timerSeconds: 900 })).rejects.toThrow()
   })
 })
@@ -390,7 +394,7 @@ describe('the journal', () => {
   it('keeps the newest sixty steps, on the disk as well', async () => {
     const store = await opened()
     for (let i = 0; i < 64; i++)
-      await store.commit(`step ${i}`, null, { sets: [{ ...set!, notes: String(i) }] })
+      await store.commit(`step ${i}`, null, { ...planned, sets: [{ ...set!, notes: String(i) }] })
     const again = await opened()
     expect(again.journal).toHaveLength(60)
     expect(again.journal[0]!.label).toBe('step 4')
@@ -407,7 +411,7 @@ describe('what the views ask for', () => {
       { ...second!, place: first!.place },
     ]
     const kept = { ...first!, id: 'egg-3', number: 3, role: 'reference' as const, place: null }
-    await store.commit('plan', null, { sets: [set!], eggs: [...swapped, kept] })
+    await store.commit('plan', null, { ...planned, eggs: [...swapped, kept] })
     expect(store.eggsBySet.get('set-1')!.map(({ number }) => number)).toEqual([2, 1])
     expect(store.allEggsBySet.get('set-1')).toHaveLength(3)
   })

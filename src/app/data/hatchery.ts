@@ -1,36 +1,42 @@
 import { defineStore } from 'pinia'
-import { onScopeDispose, ref, shallowRef } from 'vue'
+import { onScopeDispose, ref } from 'vue'
 import { v4 as uuid } from 'uuid'
-import { checkEggsOfSet } from '../../contracts/book.ts'
-import { newHatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import { checkEggsOfSet, RecordRefused } from '../../contracts/book.ts'
+import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { RECORDS_VERSION, type HatcheryRecords } from '../../contracts/records.ts'
+import type { ProbeReading } from '../../contracts/readings-record.ts'
+import type { HatcheryRecords } from '../../contracts/records.ts'
+import { sessionRecordOf, type Session } from '../../contracts/session-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { stamped } from '../../contracts/stamp.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
-import type { SessionRecord } from '../../contracts/session-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import type { Tray } from '../../contracts/tray-record.ts'
+import { probeReadings } from '../../domain/readings.ts'
+import { checkTraysShared, sameSpot } from '../../domain/shared-trays.ts'
+import { isLongOver } from '../../domain/set-schedule.ts'
 import {
+  nothingWritten,
+  readingsNeeded,
   takingBack,
   writtenBy,
   writtenByUndo,
   type Changes,
+  type Standing,
   type Writer,
   type Written,
 } from '../../domain/steps.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { StorageGone } from './raw-database.ts'
 import { learnFromOwnEggs } from './learnt.ts'
-import { KEPT_STEPS, Repository, type OpenedBook } from './repository.ts'
+import { openedBook } from './opened-book.ts'
+import { Repository } from './repository.ts'
 import { leadAmongTabs } from './tab-lead.ts'
-import { putAll, shownRecords } from './shown-records.ts'
+import { shownRecords } from './shown-records.ts'
 
 /** What one tab tells the others when it has written. */
-type TabNews =
-  | { kind: 'changed'; written: Written; journal: JournalEntry[] }
-  | { kind: 'session'; session: SessionRecord }
-  | { kind: 'reload' }
+type TabNews = { kind: 'changed'; written: Written; journal: JournalEntry[] } | { kind: 'reload' }
 
 /** A photograph and the lines measured in it, of each look that it makes. */
 export interface Picture {
@@ -41,19 +47,16 @@ export interface Picture {
 /** Records of the hatchery as they are on disk. Every action awaits its write before the screen shows it. */
 export const useHatcheryStore = defineStore('hatchery', () => {
   const repository = new Repository()
-  const hatchery = shallowRef<HatcheryRecord>(newHatchery(deviceZone()))
-  const shown = shownRecords()
-  const { sets, eggs, looks, show } = shown
-  const sessions = shallowRef<SessionRecord[]>([])
-  const journal = shallowRef<JournalEntry[]>([])
-  /** Records that cannot be read; they are kept as they are until somebody puts them right. */
-  const aside = shallowRef<OpenedBook['aside']>([])
-  /** Records that were taken back. */
-  const buried = shallowRef<OpenedBook['buried']>([])
-  let device = ''
+  const shown = shownRecords(deviceZone())
+  const { hatchery, sets, eggs, looks, sessions, show } = shown
+  const book = openedBook(repository, shown)
+  const { journal } = book
   const loaded = ref(false)
   const learnt = learnFromOwnEggs({
     records: () => ({ sets: sets.value, eggs: eggs.value, looks: looks.value }),
+    opened: () => shown.opened.value,
+    closed: () => !book.allAreOpen(),
+    openAll,
     learn: async (confirmed) => {
       const worker = new EggWorkerClient()
       return worker.learn(confirmed).finally(() => worker.release())
@@ -81,32 +84,40 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     channel?.close()
   })
 
+  let swept = false
   /** @param leading - whether this tab may write meanwhile */
   async function load(leading?: boolean): Promise<void> {
     await decided
-    const book = await repository.load(deviceZone(), leading ?? leads.value)
-    const { records } = book
-    hatchery.value = records.hatchery
-    sets.value = records.sets.sort((a, b) => b.setAt.localeCompare(a.setAt))
-    eggs.value = records.eggs
-    looks.value = records.looks
-    sessions.value = records.sessions
-    journal.value = book.journal
-    aside.value = book.aside
-    buried.value = book.buried
-    device = book.device
+    const mayWrite = leading ?? leads.value
+    await book.read(deviceZone(), mayWrite)
     storageGone.value = false
     loaded.value = true
+    // Once, at the start: later a photograph may be there whose look is only just being written.
+    if (mayWrite && !swept) {
+      swept = true
+      sweeping = repository.sweep().catch(() => undefined)
+    }
+  }
+  let sweeping: Promise<void> = Promise.resolve()
+
+  /** Fetches a set's eggs and looks, where they are not here yet. */
+  function openSet(setId: string): Promise<void> {
+    return inTurn(() => (setById(setId) ? book.openChapters([setId]) : Promise.resolve()))
+  }
+
+  /** Fetches everything: to learn from, to count, to take out. */
+  function openAll(): Promise<void> {
+    return inTurn(openAllNow)
+  }
+
+  function openAllNow(): Promise<void> {
+    return book.openChapters([...book.chapters.value.keys()])
   }
 
   /** Brings what the leading tab wrote to this one's screen. */
   async function follow(news: TabNews): Promise<void> {
     if (!loaded.value) return
     if (news.kind === 'reload') return load()
-    if (news.kind === 'session') {
-      sessions.value = putAll(sessions.value, [news.session])
-      return
-    }
     show(news.written)
     journal.value = news.journal
   }
@@ -123,7 +134,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       )
   }
 
-  function setById(id: string): SetRecord | undefined {
+  function setById(id: string): EggSet | undefined {
     return sets.value.find((set) => set.id === id)
   }
 
@@ -151,29 +162,30 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     checkEggs(changes)
-    const written = writtenBy(changes, shown.standing, writer())
+    const standing = await standingWith(readingsNeeded(changes.readings))
+    const written = writtenBy(changes, standing, writer())
     const entry: JournalEntry = {
       number: (journal.value.at(-1)?.number ?? 0) + 1,
       label,
       eggId,
-      ...takingBack(written, shown.standing),
+      ...takingBack(written, changes, standing),
     }
     await write(written, { add: entry, take: null })
   }
 
   function writer(): Writer {
-    return { device, at: new Date().toISOString(), newId: () => uuid() }
+    return { device: book.device(), at: new Date().toISOString(), newId: () => uuid() }
+  }
+
+  async function standingWith(readingIds: readonly string[]): Promise<Standing> {
+    const days = await repository.readings(readingIds)
+    return { ...shown.standing, readings: (id) => days.get(id) }
   }
 
   /** Writes a step whole, then shows it and tells the other tabs. */
   async function write(written: Written, steps: Step['journal']): Promise<void> {
     await noticing(() => repository.write({ put: written, journal: steps }))
-    if (steps.add) journal.value = [...journal.value, steps.add].slice(-KEPT_STEPS)
-    if (steps.take !== null) journal.value = journal.value.filter(({ number }) => number !== steps.take)
-    for (const table of ['sets', 'eggs', 'looks'] as const)
-      for (const value of written[table])
-        if (value.stamp.gone) buried.value = [...buried.value, { table, value, lies: 'home', key: value.id }]
-    show(written)
+    book.written(written, steps)
     tell({ kind: 'changed', written, journal: journal.value })
   }
 
@@ -187,14 +199,32 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     }
   }
 
-  /** No step may leave two eggs of a set with one number or in one place. */
-  function checkEggs({ sets: s = [], eggs: e = [] }: Changes): void {
+  /** No step may leave two eggs of a set with one number, or two in one place. */
+  function checkEggs({ sets: s = [], eggs: e = [], trays: t = [] }: Changes): void {
+    for (const set of s) {
+      const missing = set.trays.find(
+        ({ id }) => !shown.standing.tray(id) && !t.some((tray) => tray.id === id),
+      )
+      if (missing || set.trays.length === 0)
+        throw new RecordRefused([
+          { path: ['trayIds'], sentence: `the set ${set.name} lies in a tray that is not here.` },
+        ])
+    }
     const changed = new Map(e.map((egg) => [egg.id, egg]))
+    const there = eggs.value.filter(({ id }) => !changed.has(id))
     for (const setId of new Set([...s.map(({ id }) => id), ...e.map((egg) => egg.setId)])) {
       const set = s.find(({ id }) => id === setId) ?? setById(setId)
-      const there = (shown.allEggsBySet.value.get(setId) ?? []).filter(({ id }) => !changed.has(id))
-      if (set) checkEggsOfSet([...there, ...e.filter((egg) => egg.setId === setId)], set)
+      if (set)
+        checkEggsOfSet(
+          [...there, ...e].filter((egg) => egg.setId === setId),
+          set,
+        )
     }
+    const over = new Set(sets.value.filter((set) => isLongOver(set, Date.now())).map(({ id }) => id))
+    checkTraysShared(
+      e.filter(({ id, place }) => place && !sameSpot(shown.standing.egg(id)?.place ?? null, place)),
+      there.filter(({ setId }) => !over.has(setId)),
+    )
   }
 
   /** Asks whether the storage is still there; what it finds is in {@link storageGone}. */
@@ -254,7 +284,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       mustLead()
       const amended = change()
       if (amended.length === 0) return []
-      await write(writtenBy({ looks: amended }, shown.standing, writer()), { add: null, take: null })
+      await write(writtenBy({ looks: amended }, await standingWith([]), writer()), { add: null, take: null })
       return amended
     })
   }
@@ -268,7 +298,13 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     mustLead()
     const entry = journal.value.at(-1)
     if (!entry) return null
-    const written = writtenByUndo(entry, shown.standing, writer())
+    // The step may be of a set that nobody has opened since.
+    const isHere =
+      entry.eggs.every(({ id }) => shown.standing.egg(id)) &&
+      entry.looks.every(({ id }) => shown.standing.look(id))
+    if (!isHere) await openAllNow()
+    const standing = await standingWith(readingsNeeded(entry.readings))
+    const written = writtenByUndo(entry, standing, writer())
     const gone = written.looks.filter(({ stamp }) => stamp.gone).map(({ id }) => id)
     const unneeded = photosOnlyOf(gone)
     await write(written, { add: null, take: entry.number })
@@ -289,14 +325,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** The place’s own habits; a later plan starts from them. */
   async function saveHatchery(next: HatcheryRecord): Promise<void> {
     mustLead()
-    const written = stamped(next, { device, now: hatchery.value })
+    const written = stamped(next, { device: book.device(), now: shown.place.value })
     await noticing(() => repository.saveHatchery(written))
-    hatchery.value = written
+    shown.place.value = written
     tell({ kind: 'reload' })
   }
 
-  /** Where a candling stands; not a step of its own, so undo leaves it alone. */
-  function saveSession(session: SessionRecord): Promise<void> {
+  /** How a candling is run and which egg is at hand; not a step of its own, so undo leaves it alone. */
+  function saveSession(session: Session): Promise<void> {
     return inTurn(async () => {
       mustLead()
       await saveSessionNow(session)
@@ -304,31 +340,45 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   /** Changes a session from how it stands when its turn comes, so that two changes at once both hold. */
-  async function changeSession(id: string, change: (now: SessionRecord) => SessionRecord): Promise<void> {
+  async function changeSession(id: string, change: (now: Session) => Session): Promise<void> {
     await inTurn(async () => {
       mustLead()
-      const now = sessions.value.find((session) => session.id === id)
+      const now = shown.standing.session(id)
       if (now) await saveSessionNow(change(now))
     })
   }
 
-  async function saveSessionNow(next: SessionRecord): Promise<void> {
-    const now = sessions.value.find(({ id }) => id === next.id)
-    const session = stamped(next, { device, now })
+  async function saveSessionNow(next: Session): Promise<void> {
+    const now = shown.standing.session(next.id)
+    const session = sessionRecordOf(stamped(next, { device: book.device(), now }))
     await noticing(() => repository.saveSession(session))
-    sessions.value = putAll(sessions.value, [session])
-    tell({ kind: 'session', session })
+    const written = { ...nothingWritten(), sessions: [session] }
+    show(written)
+    tell({ kind: 'changed', written, journal: journal.value })
+  }
+
+  /** Something that came by itself, or that nobody would take back: a reading, a pause. No step. */
+  function note(changes: Pick<Changes, 'incubators' | 'probes' | 'readings' | 'happened'>): Promise<void> {
+    return inTurn(async () => {
+      mustLead()
+      const standing = await standingWith(readingsNeeded(changes.readings))
+      await write(writtenBy(changes, standing, writer()), { add: null, take: null })
+    })
+  }
+
+  /** What these probes said from one time to another, as far as it is here; in the order of time. */
+  function readingsBetween(probeIds: readonly string[], fromMs: number, toMs: number): ProbeReading[] {
+    return probeReadings([...shown.readings.value.values()], probeIds, fromMs, toMs)
   }
 
   /** The candling of a set that is under way. */
-  function openSession(setId: string): SessionRecord | undefined {
+  function openSession(setId: string): Session | undefined {
     return sessions.value.find((session) => session.setId === setId && session.endedAt === null)
   }
 
   /** A set with its eggs and looks of earlier days, which cannot be undone. */
   async function addSet(
-    set: SetRecord,
-    newEggs: Egg[],
+    { trays, set, eggs: newEggs }: { trays: readonly Tray[]; set: EggSet; eggs: readonly Egg[] },
     earlier: ReadonlyArray<{ look: LookRecord; picture: Picture }>,
   ): Promise<void> {
     mustLead()
@@ -338,20 +388,20 @@ export const useHatcheryStore = defineStore('hatchery', () => {
         kept.push(await repository.savePhoto(look, picture.photo))
         await repository.saveShapes(picture.shapes)
       }
-      const changes = { sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }
-      await write(writtenBy(changes, shown.standing, writer()), { add: null, take: null })
+      const changes = { trays, sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }
+      await write(writtenBy(changes, await standingWith([]), writer()), { add: null, take: null })
     } catch (error) {
       await repository.removePhotos(kept).catch(() => undefined)
       throw error
     }
   }
 
+  /** Everything that is here; {@link openAll} fetches the rest. */
   function records(): HatcheryRecords {
     return {
-      format: 'perlumen-records',
-      version: RECORDS_VERSION,
-      exportedAt: new Date().toISOString(),
       hatchery: hatchery.value,
+      probes: shown.probes.value,
+      trays: shown.trays.value,
       sets: sets.value,
       eggs: eggs.value,
       looks: looks.value,
@@ -369,12 +419,23 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     repository,
     hatchery,
     sets,
+    trays: shown.trays,
+    probes: shown.probes,
     eggs,
     looks,
     sessions,
+    chapters: book.chapters,
+    opened: shown.opened,
+    openSet,
+    openAll,
+    openReadings: book.openReadings,
+    readings: shown.readings,
+    readingsBetween,
+    note,
+    sweptUp: () => sweeping,
     journal,
-    aside,
-    buried,
+    aside: book.aside,
+    buried: book.buried,
     loaded,
     storageGone,
     leads,

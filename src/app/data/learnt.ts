@@ -4,12 +4,12 @@ import type { HatcheryRecords } from '../../contracts/records.ts'
 import { GRADING_MODEL } from '../../core/grade/grading-model.ts'
 import type { ConfirmedLook } from '../../core/grade/learn.ts'
 import { perGrade, type PerGrade } from '../../core/grade/types.ts'
-import { confirmedLooks, signatureOfConfirmed } from '../../domain/confirmed-looks.ts'
+import { confirmedLooks, signaturesOfConfirmed } from '../../domain/confirmed-looks.ts'
 
-/** What was learnt, and from what, so that it need not be learnt again at the next start. */
+/** What was learnt, and from what of each set, so that it need not be learnt again at the next start. */
 const keptSchema = z.object({
   model: z.string(),
-  from: z.string(),
+  from: z.record(z.string(), z.string()),
   offsets: z.object({
     developing: z.number(),
     clear: z.number(),
@@ -22,7 +22,13 @@ const KEY = 'learnt'
 const WAIT_MS = 400
 
 export interface Learning {
+  /** Those that are here; sets that are not have not changed. */
   records: () => Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>
+  opened: () => ReadonlySet<string>
+  /** Whether anything is known of a set that is not here. */
+  closed: () => boolean
+  /** Fetches all sets. */
+  openAll: () => Promise<void>
   /** Finds the numbers, in a worker. */
   learn: (confirmed: readonly ConfirmedLook[]) => Promise<PerGrade>
   read: (key: string) => Promise<unknown>
@@ -34,31 +40,38 @@ export interface Learning {
  * What the eggs opened and hatched here add to the model. Until it is found, eggs are graded by what was known before:
  * nobody waits for it.
  */
-export function learnFromOwnEggs({ records, learn, read, keep }: Learning) {
+export function learnFromOwnEggs({ records, opened, closed, openAll, learn, read, keep }: Learning) {
   const nothing = perGrade(() => 0)
   const learnt = shallowRef<PerGrade>(nothing)
-  let from = ''
+  let from: Record<string, string> | null = null
+
   let timer: ReturnType<typeof setTimeout> | undefined
 
+  /** Whether sets that are here were confirmed otherwise than what was learnt from. */
+  function isOtherwise(known: Record<string, string>): boolean {
+    const now = signaturesOfConfirmed(records())
+    return [...opened()].some((setId) => (now.get(setId) ?? '') !== (known[setId] ?? ''))
+  }
+
   async function follow(): Promise<void> {
-    const now = records()
-    const signature = signatureOfConfirmed(now)
-    if (signature === from) return
-    from = signature
-    if (signature === '') {
-      learnt.value = nothing
-      return
-    }
+    if (from && !isOtherwise(from)) return
     const kept = keptSchema.safeParse(await read(KEY))
-    if (kept.success && kept.data.from === signature && kept.data.model === GRADING_MODEL.version) {
+    if (kept.success && kept.data.model === GRADING_MODEL.version && !isOtherwise(kept.data.from)) {
+      from = kept.data.from
       learnt.value = kept.data.offsets
       return
     }
-    const offsets = await learn(confirmedLooks(now))
+    // Nothing was ever confirmed, or something new: only all sets together can tell.
+    if (closed()) await openAll()
+    const now = records()
+    const signatures = Object.fromEntries(signaturesOfConfirmed(now))
+    from = signatures
+    const isEmpty = Object.keys(signatures).length === 0
+    const offsets = isEmpty ? nothing : await learn(confirmedLooks(now))
     // More may have been confirmed meanwhile.
-    if (from !== signature) return
+    if (from !== signatures) return
     learnt.value = offsets
-    await keep(KEY, keptSchema.parse({ model: GRADING_MODEL.version, from: signature, offsets }))
+    await keep(KEY, keptSchema.parse({ model: GRADING_MODEL.version, from: signatures, offsets }))
   }
 
   watch(
@@ -68,7 +81,7 @@ export function learnFromOwnEggs({ records, learn, read, keep }: Learning) {
       timer = setTimeout(() => {
         // What could not be learnt is tried again with the next change; grading goes on without.
         follow().catch(() => {
-          from = ''
+          from = null
         })
       }, WAIT_MS)
     },

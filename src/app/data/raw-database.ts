@@ -49,16 +49,46 @@ export function forget(name: string): void {
   connections.delete(name)
 }
 
-/** All that lies in a table, in one go: asked one by one, tens of thousands of records take seconds. */
-export async function readAll(name: string, store: string): Promise<Array<{ key: string; value: unknown }>> {
+/** What lies in a table, in one go: asked one by one, tens of thousands of records take seconds. */
+export async function readAll(
+  name: string,
+  store: string,
+  keys?: KeyRange,
+): Promise<Array<{ key: string; value: unknown }>> {
+  return reading(name, store, (table) => {
+    const range = rangeOf(keys)
+    const [found, values] = [table.getAllKeys(range), table.getAll(range)]
+    return () => found.result.map((key, i) => ({ key: String(key), value: values.result[i] as unknown }))
+  })
+}
+
+/** The keys alone, without fetching what lies under them. */
+export async function readKeys(name: string, store: string): Promise<string[]> {
+  return reading(name, store, (table) => {
+    const keys = table.getAllKeys()
+    return () => keys.result.map(String)
+  })
+}
+
+/** Keys from one text on, up to but without another. */
+export interface KeyRange {
+  from: string
+  before?: string
+}
+
+function rangeOf(keys: KeyRange | undefined): IDBKeyRange | null {
+  if (!keys) return null
+  return keys.before === undefined
+    ? IDBKeyRange.lowerBound(keys.from)
+    : IDBKeyRange.bound(keys.from, keys.before, false, true)
+}
+
+async function reading<T>(name: string, store: string, ask: (table: IDBObjectStore) => () => T): Promise<T> {
   const database = await connectTo(name)
   return new Promise((resolve, reject) => {
     const transaction = database.transaction(store, 'readonly')
-    const table = transaction.objectStore(store)
-    const keys = table.getAllKeys()
-    const values = table.getAll()
-    transaction.oncomplete = () =>
-      resolve(keys.result.map((key, i) => ({ key: String(key), value: values.result[i] as unknown })))
+    const answer = ask(transaction.objectStore(store))
+    transaction.oncomplete = () => resolve(answer())
     transaction.onerror = transaction.onabort = () => reject(transaction.error ?? new StorageGone())
   })
 }

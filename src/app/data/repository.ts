@@ -1,10 +1,15 @@
 import {
   checked,
+  fileOf,
   RecordRefused,
+  sortChapters,
+  sortFrame,
   sortOut,
   TABLE_SCHEMAS,
-  type Book,
-  type RawRecord,
+  type Chapter,
+  type Frame,
+  type SetAside,
+  type Sorted,
 } from '../../contracts/book.ts'
 import type { Bundle, LongWork } from '../../contracts/bundle.ts'
 import { problemsOf } from '../../contracts/field-problem.ts'
@@ -16,20 +21,43 @@ import {
   type Step,
 } from '../../contracts/journal-entry.ts'
 import { lookRecordSchema } from '../../contracts/look-record.ts'
-import { RECORD_TABLES } from '../../contracts/record-tables.ts'
+import {
+  readingsRecordSchema,
+  rolledUp,
+  withReadings,
+  readingsOf,
+  type ReadingsRecord,
+  type RollUp,
+} from '../../contracts/readings-record.ts'
+import {
+  isOfChapter,
+  RECORD_TABLES,
+  type ChapterTable,
+  type RecordTable,
+} from '../../contracts/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
-import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
-import { shapesOfOldLook, upgraded } from '../../contracts/upgrade.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
-import { BookTables, type StoredRecord } from './book-tables.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
+import { broughtUp, type BroughtUp } from '../../contracts/upgrade.ts'
+import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
+import { readAll } from './raw-database.ts'
 import { Shelf } from './shelf.ts'
 
 export const KEPT_STEPS = 60
 const STEP_KEY = 'step'
 const VERSION_KEY = 'setting/records-version'
 
-/** The book as it was opened. */
-export interface OpenedBook extends Book<StoredRecord> {
+/** Sorted, and where it lies. */
+type Found<Records> = Sorted<Records, StoredRecord>
+export type Aside = StoredRecord & SetAside
+
+/** The book as it was opened, its chapters still closed. */
+export interface OpenedBook extends Found<Frame> {
+  /** How many eggs and looks each set has. */
+  chapters: Map<string, Record<ChapterTable, number>>
+  /** Sets of which an import brought eggs or looks set aside. */
+  waiting: string[]
   /** Oldest first. */
   journal: JournalEntry[]
   /** This device's name in what it writes. */
@@ -45,6 +73,19 @@ export class BookTooNew extends Error {
   }
 }
 
+/** The records are still those of an earlier version, and another tab is at work on them. */
+export class BookTooOld extends Error {
+  constructor() {
+    super(
+      'Another tab of this browser is at work on the records in an earlier Perlumen. Close or reload that tab, then reload this one.',
+    )
+  }
+}
+
+/** So long a tab that only follows waits for the other to bring the records up to date, milliseconds. */
+const UPGRADE_PATIENCE_MS = 60_000
+const UPGRADE_LOOK_MS = 300
+
 /**
  * The hatchery's records in this browser. What a later start could not read is refused. A step is written as one
  * piece first, then applied, and completed at the next start if it was cut off: it is whole or not there. Each write
@@ -52,34 +93,47 @@ export class BookTooNew extends Error {
  */
 export class Repository {
   private readonly shelf = new Shelf()
-  private swept = false
   private book: { tables: BookTables; mark: string } | null = null
 
   /**
-   * Opens the book and sorts it out: what cannot be read is set aside and named, all else is there.
+   * Opens the book and sorts it out: what cannot be read is set aside and named, all else is there. The eggs and looks
+   * of a set are fetched by {@link chapter}.
    * @param zone - of this device, for a hatchery that nobody has described yet
-   * @param leads - whether this tab may write: completing what was cut off, clearing away what nobody needs
+   * @param leads - whether this tab may write: completing what was cut off, bringing old records up to date
    */
   async load(zone: string, leads = true): Promise<OpenedBook> {
     const tables = new BookTables(await this.shelf.current())
+    await tables.ready()
     const version = await tables.meta.getItem<number>(VERSION_KEY)
     if (version !== null && version > RECORDS_VERSION) throw new BookTooNew(version)
     this.book = { tables, mark: await tables.mark() }
     if (leads) {
-      await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
       await this.completeStep()
-    }
-    const raw = leads ? await this.broughtUpToDate(await tables.raw(), zone) : await tables.raw()
-    const sorted = sortOut(raw, zone, new Date().toISOString())
-    const journal = await this.readJournal()
-    if (leads) {
-      await this.bringHome(raw, sorted)
-      // Once, at the start: later a photograph may be there whose look is only just being written.
-      if (!this.swept) await this.sweepPhotos(raw, journal)
-      this.swept = true
+      await this.bringUpToDate(version, zone)
+      await this.bringHome(zone)
+      await this.healRollUps()
       await this.shelf.tidy((name) => new BookTables(name).drop())
+    } else await this.waitForToday()
+    const aside = await tables.rawAside()
+    const sorted = sortFrame([...(await tables.rawFrame()), ...aside], zone)
+    return {
+      ...sorted,
+      waiting: aside.filter(({ table }) => isOfChapter(table)).map(({ value }) => setIdOf(value)),
+      chapters: await tables.chapters(),
+      journal: await this.readJournal(),
+      device: await this.shelf.device(),
     }
-    return { ...sorted, journal, device: await this.shelf.device() }
+  }
+
+  /**
+   * The eggs of a set and the looks at them.
+   * @param set - null for records that name a set that is not there; all of them are set aside
+   */
+  async chapter(setId: string, set: EggSet | null): Promise<Found<Chapter>> {
+    const aside = (await this.tables.rawAside()).filter(
+      ({ table, value }) => isOfChapter(table) && keyOf(table, value).startsWith(`${setId}/`),
+    )
+    return sortChapters([...(await this.tables.rawChapter(setId)), ...aside], set ? [set] : [])
   }
 
   private get tables(): BookTables {
@@ -92,9 +146,10 @@ export class Repository {
   }
 
   /** Everything as it lies there, also where it cannot be opened; photographs by {@link photo}. */
-  async raw(): Promise<StoredRecord[]> {
+  async raw(zone: string): Promise<BroughtUp<StoredRecord>> {
     this.book ??= { tables: new BookTables(await this.shelf.current()), mark: '' }
-    return this.tables.raw()
+    await this.tables.ready()
+    return broughtUp(await this.tables.raw(), zone)
   }
 
   /** Writes a step whole. @throws RecordRefused and changes nothing where a later start could not read it */
@@ -108,11 +163,13 @@ export class Repository {
   }
 
   private async apply({ put, journal }: Step): Promise<void> {
-    await Promise.all(
-      (['sets', 'eggs', 'looks'] as const).flatMap((table) =>
-        put[table].map((record) => this.tables.put(table, record)),
+    const { readings, ...records } = put
+    await Promise.all([
+      ...(Object.keys(records) as Array<keyof typeof records>).flatMap((table) =>
+        records[table].map((record) => this.tables.put(table, record)),
       ),
-    )
+      ...readings.map((day) => this.putReadings(day)),
+    ])
     const { steps, meta } = this.tables
     if (journal.take !== null) await steps.removeItem(String(journal.take))
     if (journal.add) {
@@ -123,70 +180,152 @@ export class Repository {
     await meta.removeItem(STEP_KEY)
   }
 
+  private async putReadings(day: ReadingsRecord): Promise<void> {
+    await this.tables.readings.setItem(day.id, day)
+    await this.tables.rollUps.setItem(day.id, rolledUp(day))
+  }
+
   /** A step that was cut off in the middle is carried to its end; one that was not written whole is dropped. */
   private async completeStep(): Promise<void> {
     const kept = await this.tables.meta.getItem<unknown>(STEP_KEY)
     if (kept === null) return
     const step = stepSchema.safeParse(kept)
     if (step.success) await this.apply(step.data)
-    else await this.tables.meta.removeItem(STEP_KEY)
+    else {
+      // Of an earlier version: its records are put where that had them, and brought up to date with the others.
+      for (const [table, value] of recordsOfOldStep(kept)) await this.tables.put(table, value)
+      await this.tables.meta.removeItem(STEP_KEY)
+    }
   }
 
-  /** Records of earlier versions are written in today's shape, their lines first, so that it is done once. */
-  private async broughtUpToDate(raw: readonly StoredRecord[], zone: string): Promise<StoredRecord[]> {
-    const now: StoredRecord[] = []
-    for (const record of raw) {
-      const value = upgraded(record, zone)
-      // What cannot be read stays as it is until somebody puts it right.
-      if (value === record.value || !TABLE_SCHEMAS[record.table].safeParse(value).success) {
-        now.push(record)
+  /**
+   * Writes records of an earlier version in today's shape, once. What becomes a record of its own is written first, the
+   * rest after it, the version last: cut off in the middle, it is done again from where it stands.
+   */
+  private async bringUpToDate(version: number | null, zone: string): Promise<void> {
+    if (version === RECORDS_VERSION) return
+    const { tables } = this
+    const raw = await tables.raw()
+    const { records, more, readings, shapes } = broughtUp(raw, zone)
+    for (const lines of shapes) await tables.shapes.setItem(lines.id, lines)
+    for (const day of readings) {
+      const now = readingsRecordSchema.safeParse(await tables.readings.getItem(day.id))
+      await this.putReadings(withReadings(now.data ?? null, day.probeId, day.day, readingsOf(day)))
+    }
+    for (const { table, value } of more) await tables.put(table, value as object)
+    for (const [i, record] of records.entries()) {
+      const before = raw[i]!
+      if (record.lies === 'aside') {
+        const { table, value } = record
+        if (value !== before.value) await tables.aside.setItem(record.key, { table, value })
         continue
       }
-      const shapes = record.table === 'looks' && shapesRecordSchema.safeParse(shapesOfOldLook(record.value))
-      if (shapes && shapes.success) await this.tables.shapes.setItem(shapes.data.id, shapes.data)
-      if (record.lies === 'home') await this.tables.put(record.table, value as object)
-      now.push({ ...record, value })
+      // Under its old key with the set before it, so that two of one id stay two.
+      const key =
+        isOfChapter(record.table) && !before.key.includes('/')
+          ? `${setIdOf(record.value)}/${before.key}`
+          : before.key
+      if (key === before.key && record.value === before.value) continue
+      await tables.of(record.table).setItem(key, record.value)
+      if (key !== before.key) await tables.remove(before)
     }
-    return now
+    // Steps of then are about records of another shape and cannot be taken back.
+    await tables.steps.clear()
+    await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
+    await this.flush()
+  }
+
+  /** A tab that only follows changes nothing; the one at work may just be bringing the records up to date. */
+  private async waitForToday(): Promise<void> {
+    const { meta } = this.tables
+    for (let waited = 0; ; waited += UPGRADE_LOOK_MS) {
+      const version = await meta.getItem<number>(VERSION_KEY)
+      if (version === RECORDS_VERSION || (version === null && (await this.tables.of('sets').length()) === 0))
+        return
+      if (waited >= UPGRADE_PATIENCE_MS) throw new BookTooOld()
+      await new Promise((go) => setTimeout(go, UPGRADE_LOOK_MS))
+    }
   }
 
   /** Records that an import brought as set aside and that can be read by now go where they belong. */
-  private async bringHome(raw: readonly StoredRecord[], { aside }: Book<StoredRecord>): Promise<void> {
-    const still = new Set<RawRecord['value']>(aside.map(({ value }) => value))
-    for (const record of raw) {
-      if (record.lies === 'home' || still.has(record.value)) continue
-      await this.tables.put(record.table, record.value as object)
-      await this.tables.remove(record)
+  private async bringHome(zone: string): Promise<void> {
+    const { tables } = this
+    const waiting = await tables.rawAside()
+    if (waiting.length === 0) return
+    const { aside } = sortOut(await tables.raw(), zone)
+    const still = new Set(aside.filter(({ lies }) => lies === 'aside').map(({ key }) => key))
+    for (const record of waiting) {
+      if (still.has(record.key)) continue
+      await tables.put(record.table, record.value as object)
+      await tables.remove(record)
     }
   }
 
-  /** Photographs of looks that were taken back or refused have nobody left who could ask for them. */
-  private async sweepPhotos(raw: readonly RawRecord[], journal: readonly JournalEntry[]): Promise<void> {
+  /** The last day of each probe may have been cut off before it was drawn together. */
+  private async healRollUps(): Promise<void> {
+    const { readings, rollUps } = this.tables
+    const last = new Map<string, string>()
+    for (const id of await readings.keys()) last.set(id.slice(id.indexOf('_') + 1), id)
+    for (const id of last.values()) {
+      const day = readingsRecordSchema.safeParse(await readings.getItem(id))
+      if (day.success) await rollUps.setItem(id, rolledUp(day.data))
+    }
+  }
+
+  /**
+   * Clears away photographs and lines of looks that were taken back or refused: nobody is left who could ask for them.
+   * Begun before anything is written, it may go on beside everything.
+   */
+  async sweep(): Promise<void> {
+    const { tables } = this
+    const [photos, shapes, journal] = await Promise.all([
+      tables.photos.keys(),
+      tables.shapes.keys(),
+      this.readJournal(),
+    ])
     const needed = new Set(
       journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])),
     )
-    for (const { table, value } of raw) {
-      const look = value as { photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null
-      if (table === 'looks' && look?.stamp?.gone !== true) needed.add(String(look?.photo?.id))
+    const looks = new Set<string>()
+    const aside = await tables.rawAside()
+    for (const setId of (await tables.chapters()).keys()) {
+      for (const { table, value } of [...(await tables.rawChapter(setId)), ...aside]) {
+        if (table !== 'looks') continue
+        const look = value as { id?: unknown; photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null
+        looks.add(String(look?.id))
+        if (look?.stamp?.gone !== true) needed.add(String(look?.photo?.id))
+      }
     }
-    for (const id of await this.tables.photos.keys())
-      if (!needed.has(id)) await this.tables.photos.removeItem(id)
-    const looks = new Set(
-      raw.flatMap(({ table, value }) =>
-        table === 'looks' ? String((value as { id?: unknown } | null)?.id) : [],
-      ),
-    )
-    for (const id of await this.tables.shapes.keys())
-      if (!looks.has(id)) await this.tables.shapes.removeItem(id)
+    for (const id of photos) if (!needed.has(id)) await tables.photos.removeItem(id)
+    for (const id of shapes) if (!looks.has(id)) await tables.shapes.removeItem(id)
+  }
+
+  /** A probe's readings of some days; those that are not there are left out. */
+  async readings(ids: readonly string[]): Promise<Map<string, ReadingsRecord>> {
+    const found = new Map<string, ReadingsRecord>()
+    for (const id of ids) {
+      const day = readingsRecordSchema.safeParse(await this.tables.readings.getItem(id))
+      if (day.success) found.set(id, day.data)
+    }
+    return found
+  }
+
+  /** Ids of all days of all probes. */
+  async readingIds(): Promise<string[]> {
+    return this.tables.readings.keys()
+  }
+
+  /** What probes said from a day on, drawn together. @param day - of UTC */
+  async rollUpsFrom(day: string): Promise<RollUp[]> {
+    const { name } = this.tables
+    return (await readAll(name, 'roll-ups', { from: day })).map(({ value }) => value as RollUp)
   }
 
   async saveHatchery(hatchery: HatcheryRecord): Promise<void> {
     const sound = checked('hatchery', hatchery)
     const before = await this.tables.hatchery()
     // One that cannot be read is not written over: somebody may still put it right.
-    const readable =
-      before === null ||
-      TABLE_SCHEMAS.hatchery.safeParse(upgraded({ table: 'hatchery', value: before }, hatchery.zone)).success
+    const readable = before === null || TABLE_SCHEMAS.hatchery.safeParse(before).success
     if (!readable)
       await this.tables.aside.setItem(`hatchery/${Date.now()}`, { table: 'hatchery', value: before })
     await this.tables.put('hatchery', sound)
@@ -203,11 +342,7 @@ export class Repository {
     const sound = checked(record.table, value)
     await this.tables.put(record.table, sound)
     // Its own table holds it under its id: what lay there under another key has become it.
-    if (
-      record.lies === 'aside' ||
-      (record.table !== 'hatchery' && record.key !== (sound as { id: string }).id)
-    )
-      await this.tables.remove(record)
+    if (record.lies === 'aside' || record.key !== keyOf(record.table, sound)) await this.tables.remove(record)
     await this.flush()
   }
 
@@ -280,17 +415,19 @@ export class Repository {
    * its place: whatever fails or is cut off on the way changes nothing.
    */
   async replaceWith(
-    { records, aside, buried, photoTypes, photo, shapes }: Bundle,
+    { records, aside, buried, photoTypes, photo, shapes, readingIds, readings }: Bundle,
     { onProgress, signal }: LongWork = {},
   ): Promise<void> {
     await this.becomes(async (tables) => {
+      const file = fileOf(records)
+      const put = RECORD_TABLES.flatMap((table) =>
+        (table === 'hatchery' ? [file.hatchery] : (file[table] as unknown[])).map((value) => ({
+          table,
+          value,
+        })),
+      )
       let done = 0
-      const total =
-        photoTypes.size +
-        records.sets.length +
-        records.eggs.length +
-        records.looks.length +
-        records.sessions.length
+      const total = photoTypes.size + put.length + readingIds.length
       const step = (): void => {
         signal?.throwIfAborted()
         onProgress?.(++done, total)
@@ -299,12 +436,15 @@ export class Repository {
         await tables.photos.setItem(id, new Blob([await photo(id)], { type }))
         step()
       }
-      await tables.put('hatchery', checked('hatchery', records.hatchery))
-      for (const table of ['sets', 'eggs', 'looks', 'sessions'] as const) {
-        for (const record of records[table]) {
-          await tables.put(table, checked(table, record))
-          step()
-        }
+      for (const { table, value } of put) {
+        await tables.put(table, checked(table, value))
+        step()
+      }
+      for (const id of readingIds) {
+        const day = readingsRecordSchema.parse(await readings(id))
+        await tables.readings.setItem(id, day)
+        await tables.rollUps.setItem(id, rolledUp(day))
+        step()
       }
       for (const { id } of records.looks) {
         const lines = await shapes(id)
@@ -324,6 +464,7 @@ export class Repository {
   private async becomes(fill: (tables: BookTables) => Promise<void>): Promise<void> {
     const tables = new BookTables(await this.shelf.prepare())
     try {
+      await tables.ready()
       const mark = await tables.mark()
       await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
       // What was erased or replaced is not to be followed by the demo.
@@ -336,4 +477,17 @@ export class Repository {
     }
     await this.shelf.switchTo(tables.name)
   }
+}
+
+/** The records that a step of an earlier version was about to write. */
+function recordsOfOldStep(step: unknown): Array<[RecordTable, object]> {
+  const put = (step as { put?: unknown } | null)?.put
+  if (typeof put !== 'object' || put === null) return []
+  return Object.entries(put).flatMap(([table, list]) =>
+    RECORD_TABLES.includes(table as RecordTable) && Array.isArray(list)
+      ? list
+          .filter((value): value is object => typeof value === 'object' && value !== null && 'id' in value)
+          .map((value): [RecordTable, object] => [table as RecordTable, value])
+      : [],
+  )
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PlanChoices, SetRecord } from '../../contracts/set-record.ts'
+import type { PlanChoices, EggSet } from '../../contracts/set-record.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
@@ -23,7 +23,7 @@ import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 
 /** The plan day by day, to be ticked, and the way it is made, to be changed. */
-const props = defineProps<{ set: SetRecord; plan: SetPlan }>()
+const props = defineProps<{ set: EggSet; plan: SetPlan }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { tick, untick } = useTicks()

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -11,7 +11,7 @@ import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 
 /** The log of looks, newest first. */
 const props = defineProps<{
-  set: SetRecord
+  set: EggSet
   rows: ReadonlyArray<{ egg: Egg; look: LookRecord }>
   title: string
 }>()

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import { FIRST_INCUBATOR_ID } from '../../contracts/incubator-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { stageWords } from '../../core/incubation/stage-words.ts'
 import { turningTimetable } from '../../core/incubation/turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
+import { noted } from '../../domain/readings.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import StagePicture from '../shared/ui/StagePicture.vue'
@@ -13,7 +15,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import type { SetPlan } from '../shared/useSetPlan.ts'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
-const props = defineProps<{ set: SetRecord; plan: SetPlan }>()
+const props = defineProps<{ set: EggSet; plan: SetPlan }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
@@ -51,11 +53,13 @@ function addTemperature(): void {
     problem.value = 'That is no temperature of an incubator.'
     return
   }
-  const reading = { at: new Date(clock.nowMs).toISOString(), celsius: Number(celsius.toFixed(2)) }
+  const reading = { atMs: Date.now(), celsius: Number(celsius.toFixed(2)), rhPercent: null }
   void saving(async () => {
-    await store.commit('temperature', null, {
-      sets: [{ ...set, temperatures: [...set.temperatures, reading] }],
-    })
+    await store.commit(
+      'temperature',
+      null,
+      noted('eggs', incubator?.id ?? FIRST_INCUBATOR_ID, reading, store.probes),
+    )
     temperature.value = ''
   })
 }

@@ -65,6 +65,15 @@ function noteOutcome(which: readonly Egg[], found: Outcome | null): void {
 }
 const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined))
 
+/** Carries the tray, with all that lies in it, to another incubator or to the hatcher. */
+function carry(incubatorId: string): void {
+  const { value: carried } = tray
+  if (carried)
+    void saving(() =>
+      store.commit('tray carried', null, { trays: [{ ...carried, incubatorId: incubatorId || null }] }),
+    )
+}
+
 function move(moved: Placed[]): void {
   const places = new Map(moved.map(({ id, place }) => [id, place]))
   void saving(() =>
@@ -136,6 +145,19 @@ useKeys({ u: () => void saving(() => store.undo()) })
               @change="trayId = ($event.target as HTMLSelectElement).value"
             >
               <option v-for="item in set.trays" :key="item.id" :value="item.id">{{ item.name }}</option>
+            </select></label
+          >
+          <label
+            >Stands in
+            <select
+              class="field ml-1"
+              :value="tray.incubatorId ?? ''"
+              @change="carry(($event.target as HTMLSelectElement).value)"
+            >
+              <option value="">no incubator</option>
+              <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
+                {{ item.name }}{{ item.kind === 'hatcher' ? ' (hatcher)' : '' }}
+              </option>
             </select></label
           >
           <button type="button" class="press min-h-10 py-1" :aria-pressed="moving" @click="moving = !moving">

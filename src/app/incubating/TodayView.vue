@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
@@ -18,6 +18,7 @@ import { count, dayWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDemoStore } from '../data/demo.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { oldestStorageDays } from '../../domain/storage-age.ts'
 import FewOf from '../shared/ui/FewOf.vue'
@@ -40,8 +41,13 @@ const secondLooks = computed(() =>
 )
 const zone = computed(() => store.hatchery.zone)
 const today = computed(() => localDateOf(clock.nowMs, zone.value))
+const sets = computed(() => partition(store.sets, (set) => !isLongOver(set, clock.nowMs)))
 const rows = computed(() =>
-  store.sets.map((set) => ({ set, plan: planOf(set, clock.nowMs), eggs: store.eggsBySet.get(set.id) ?? [] })),
+  sets.value[0].map((set) => ({
+    set,
+    plan: planOf(set, clock.nowMs),
+    eggs: store.eggsBySet.get(set.id) ?? [],
+  })),
 )
 const items = computed(() =>
   agenda(
@@ -57,7 +63,8 @@ const mind = computed(() =>
       const eggsIn = new Map<string, number>()
       for (const tray of set.trays) {
         const here = eggs.filter((egg) => !egg.removed && egg.place?.trayId === tray.id).length
-        if (here > 0) eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
+        if (here > 0 && tray.incubatorId !== null)
+          eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
       }
       return {
         id: set.id,
@@ -80,10 +87,10 @@ const heading = computed(() => {
     return 'Candling tonight'
   if (items.value.now.some(({ state }) => state === 'now')) return 'Hatching'
   if (items.value.now.length > 0) return 'Something to do'
-  return rows.value.length > 0 ? 'All quiet today' : 'Welcome'
+  return store.sets.length > 0 ? 'All quiet today' : 'Welcome'
 })
 
-function when({ event, state, set, seen }: AgendaItem<SetRecord>): string {
+function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
   if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
   const away = daysBetween(today.value, event.date)
   const day =
@@ -99,12 +106,15 @@ function when({ event, state, set, seen }: AgendaItem<SetRecord>): string {
   const seenWords = event.kind === 'candle' && seen > 0 ? `, ${count(seen, 'egg')} seen` : ''
   return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
 }
-function incubatorsOf(set: SetRecord): string {
+function incubatorsOf(set: EggSet): string {
   const ids = new Set(set.trays.map((tray) => tray.incubatorId))
   return store.hatchery.incubators
     .filter(({ id }) => ids.has(id))
     .map(({ name }) => name)
     .join(', ')
+}
+function partition<T>(list: readonly T[], belongs: (item: T) => boolean): [T[], T[]] {
+  return [list.filter(belongs), list.filter((item) => !belongs(item))]
 }
 function lastLook(eggId: string) {
   return store.looksByEgg.get(eggId)?.at(-1)
@@ -135,11 +145,11 @@ useKeys({ u: () => void saving(() => store.undo()) })
           v-if="rows.length > 0"
           type="button"
           class="press"
-          @click="saving(() => exportCalendar(store.sets, 'perlumen-calendar.ics'))"
+          @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
         >
           <CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar
         </button>
-        <RouterLink to="/plan" class="press" :class="{ 'press-lamp': rows.length === 0 }"
+        <RouterLink to="/plan" class="press" :class="{ 'press-lamp': store.sets.length === 0 }"
           >Plan a set</RouterLink
         >
       </div>
@@ -157,7 +167,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
       >
       <progress class="grow accent-lamp" :max="demo.progress.total" :value="demo.progress.done" />
     </p>
-    <div v-if="rows.length === 0" class="card max-w-2xl p-6 text-lg">
+    <div v-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
       <p>
         No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device
         under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up
@@ -319,6 +329,24 @@ useKeys({ u: () => void saving(() => store.undo()) })
             </li>
           </ul>
         </FewOf>
+        <details v-if="sets[1].length > 0" class="mt-4" data-testid="earlier-sets">
+          <summary class="text-lg">{{ count(sets[1].length, 'earlier set') }}</summary>
+          <FewOf v-slot="{ shown }" :items="sets[1]" :most="24" what="earlier sets">
+            <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
+              <li v-for="set in shown" :key="set.id">
+                <RouterLink
+                  :to="{ name: 'set', params: { setId: set.id } }"
+                  class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+                  >{{ set.name }}</RouterLink
+                >
+                <span class="text-ink-soft"
+                  >, {{ SPECIES[set.species].label }}, set
+                  {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}</span
+                >
+              </li>
+            </ul>
+          </FewOf>
+        </details>
       </section>
     </div>
     <p class="mt-6 max-w-3xl text-sm text-ink-soft">

@@ -1,15 +1,15 @@
 import { writeCalendar, type CalendarSet } from '../../contracts/calendar-file.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { scheduleOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { eventDay } from '../shared/useSetPlan.ts'
 import { saveFile } from '../shared/save-file.ts'
 
 /** Writes the sets' calendar file, and keeps what it held, so that the next one can call off what is gone. */
-export async function exportCalendar(sets: readonly SetRecord[], fileName: string): Promise<void> {
+export async function exportCalendar(sets: readonly EggSet[], fileName: string): Promise<void> {
   const { repository, hatchery } = useHatcheryStore()
   const withKeys = await Promise.all(
-    sets.map(async (set): Promise<CalendarSet & { record: SetRecord }> => ({
+    sets.map(async (set): Promise<CalendarSet & { record: EggSet }> => ({
       id: set.id,
       name: set.name,
       species: set.species,

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { Hatchery } from '../../contracts/hatchery-record.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
 
 /** Days on which nobody candles. */
-const props = defineProps<{ hatchery: HatcheryRecord }>()
-const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
+const props = defineProps<{ hatchery: Hatchery }>()
+const emit = defineEmits<{ change: [changes: Partial<Hatchery>] }>()
 
 function changeAway(index: number, side: 'from' | 'to', date: string): void {
   const away = props.hatchery.away.map((range, i) => {

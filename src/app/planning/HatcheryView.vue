@@ -3,7 +3,12 @@ import { computed, ref } from 'vue'
 import { sayProblems } from '../../contracts/book.ts'
 import { problemsOf } from '../../contracts/field-problem.ts'
 import { isStorageFull } from '../data/storage-room.ts'
-import { hatcheryRecordSchema, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import {
+  hatcheryRecordOf,
+  hatcheryRecordSchema,
+  type Hatchery,
+  type HatcheryRecord,
+} from '../../contracts/hatchery-record.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
 import type { LimitSchool } from '../../core/session/limits.ts'
@@ -47,7 +52,7 @@ const LIMIT_NAMES = [
 ] as const
 
 async function change(changes: Partial<HatcheryRecord>): Promise<void> {
-  const wanted = { ...hatchery.value, ...changes }
+  const wanted = { ...hatcheryRecordOf(hatchery.value), ...changes }
   const next = hatcheryRecordSchema.safeParse(wanted)
   if (!next.success) {
     message.value = { bad: true, text: `That was not kept. ${sayProblems(problemsOf(next.error, wanted))}` }
@@ -133,7 +138,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
               <select
                 class="field mt-1 w-full"
                 :value="hatchery.units"
-                @change="change({ units: text($event) as HatcheryRecord['units'] })"
+                @change="change({ units: text($event) as Hatchery['units'] })"
               >
                 <option value="metric">°C, g, mm</option>
                 <option value="imperial">°F, oz, in</option>
@@ -326,7 +331,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
         />
       </section>
 
-      <IncubatorList class="lg:col-span-2" :hatchery="hatchery" @change="change" />
+      <IncubatorList class="lg:col-span-2" />
     </div>
   </main>
 </template>

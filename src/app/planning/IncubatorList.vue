@@ -2,55 +2,61 @@
 import { computed } from 'vue'
 import { Plus, Trash2 } from '@lucide/vue'
 import { v4 as uuid } from 'uuid'
-import type { HatcheryRecord, Incubator } from '../../contracts/hatchery-record.ts'
+import { sayProblems } from '../../contracts/book.ts'
+import { problemsOf } from '../../contracts/field-problem.ts'
+import { firstIncubator, incubatorSchema, type Incubator } from '../../contracts/incubator-record.ts'
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
 import { sayQuantity, unitSymbol } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useSaving } from '../shared/useSaving.ts'
 
-/** The incubators; one in which sets lie stays on the list. */
-const props = defineProps<{ hatchery: HatcheryRecord }>()
-const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
+/** The incubators and hatchers; one in which trays stand stays on the list. */
 const store = useHatcheryStore()
+const hatchery = computed(() => store.hatchery)
+const { problem, saving } = useSaving()
 
-function changeIncubator(id: string, changes: Partial<Incubator>): void {
-  emit('change', {
-    incubators: props.hatchery.incubators.map((item) => (item.id === id ? { ...item, ...changes } : item)),
-  })
+function keep(changed: Incubator, label = 'incubator'): void {
+  const read = incubatorSchema.safeParse(changed)
+  if (!read.success) {
+    problem.value = `That was not kept. ${sayProblems(problemsOf(read.error, changed))}`
+    return
+  }
+  problem.value = ''
+  // The first of a place that nobody has described is not on the disk yet.
+  const { incubators } = hatchery.value
+  const others = incubators.filter(({ id, stamp }) => id !== changed.id && stamp.revision === 0)
+  void saving(() => store.commit(label, null, { incubators: [...others, read.data] }))
 }
-function addIncubator(): void {
-  const { incubators } = props.hatchery
-  emit('change', {
-    incubators: [
-      ...incubators,
-      {
-        id: uuid(),
-        name: `Incubator ${incubators.length + 1}`,
-        airflow: 'forced',
-        displayCorrectionC: 0,
-        capacity: 24,
-        turner: 'auto',
-      },
-    ],
-  })
+function changeIncubator(item: Incubator, changes: Partial<Incubator>): void {
+  keep({ ...item, ...changes })
 }
-const inUse = computed(() => new Set(store.sets.flatMap((set) => set.trays.map((tray) => tray.incubatorId))))
-function removeIncubator(id: string): void {
-  emit('change', { incubators: props.hatchery.incubators.filter((item) => item.id !== id) })
+function addIncubator(kind: Incubator['kind']): void {
+  const { incubators } = hatchery.value
+  const alike = incubators.filter((item) => item.kind === kind).length
+  const name = `${kind === 'hatcher' ? 'Hatcher' : 'Incubator'} ${alike + 1}`
+  keep({ ...firstIncubator(), id: uuid(), name, kind, capacity: 24 })
+}
+const inUse = computed(() => {
+  const standing = new Set(store.sets.flatMap((set) => set.trays.map((tray) => tray.id)))
+  return new Set(store.trays.filter(({ id }) => standing.has(id)).map((tray) => tray.incubatorId))
+})
+function removeIncubator(item: Incubator): void {
+  void saving(() => store.commit('incubator taken off', null, { incubatorsGone: [item] }))
 }
 /** A correction is a difference: the offset between the scales does not count. */
-const perDegree = computed(() => (props.hatchery.units === 'imperial' ? 1.8 : 1))
+const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
 </script>
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Incubators</h2>
+    <h2 class="text-xl font-semibold">Incubators and hatchers</h2>
     <ul class="flex flex-col gap-3">
       <li
         v-for="item in hatchery.incubators"
         :key="item.id"
-        class="grid items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_1fr_auto]"
+        class="grid grid-cols-2 items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_1fr_1fr_auto]"
       >
         <label
           >Name
@@ -58,14 +64,25 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             type="text"
             class="field mt-1 w-full"
             :value="item.name"
-            @change="changeIncubator(item.id, { name: text($event) })"
+            @change="changeIncubator(item, { name: text($event) })"
         /></label>
+        <label
+          >Used as
+          <select
+            class="field mt-1 w-full"
+            :value="item.kind"
+            @change="changeIncubator(item, { kind: text($event) as Incubator['kind'] })"
+          >
+            <option value="incubator">incubator</option>
+            <option value="hatcher">hatcher</option>
+          </select>
+        </label>
         <label
           >Air
           <select
             class="field mt-1 w-full"
             :value="item.airflow"
-            @change="changeIncubator(item.id, { airflow: text($event) as Incubator['airflow'] })"
+            @change="changeIncubator(item, { airflow: text($event) as Incubator['airflow'] })"
           >
             <option value="forced">
               fan, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced) }}
@@ -80,7 +97,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
           <select
             class="field mt-1 w-full"
             :value="item.turner"
-            @change="changeIncubator(item.id, { turner: text($event) as Incubator['turner'] })"
+            @change="changeIncubator(item, { turner: text($event) as Incubator['turner'] })"
           >
             <option value="auto">by itself</option>
             <option value="hand">by hand</option>
@@ -94,7 +111,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             max="5000"
             class="field mt-1 w-full"
             :value="item.capacity"
-            @change="changeIncubator(item.id, { capacity: number($event) })"
+            @change="changeIncubator(item, { capacity: number($event) })"
         /></label>
         <label
           >Display is off by, {{ unitSymbol(hatchery.units, 'temperature') }}
@@ -103,22 +120,28 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             step="0.1"
             class="field mt-1 w-full"
             :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
-            @change="changeIncubator(item.id, { displayCorrectionC: -number($event) / perDegree })"
+            @change="changeIncubator(item, { displayCorrectionC: -number($event) / perDegree })"
         /></label>
         <button
           type="button"
           class="press"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
-          :title="inUse.has(item.id) ? 'Sets lie in it' : undefined"
+          :title="inUse.has(item.id) ? 'Trays stand in it' : undefined"
           :aria-label="`Take ${item.name} off the list`"
-          @click="removeIncubator(item.id)"
+          @click="removeIncubator(item)"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
         </button>
       </li>
     </ul>
-    <button type="button" class="press self-start" @click="addIncubator">
-      <Plus class="h-5 w-5" aria-hidden="true" /> Another incubator
-    </button>
+    <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    <div class="flex flex-wrap gap-3">
+      <button type="button" class="press" @click="addIncubator('incubator')">
+        <Plus class="h-5 w-5" aria-hidden="true" /> Another incubator
+      </button>
+      <button type="button" class="press" @click="addIncubator('hatcher')">
+        <Plus class="h-5 w-5" aria-hidden="true" /> A hatcher
+      </button>
+    </div>
   </section>
 </template>

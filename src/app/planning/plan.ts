@@ -6,8 +6,8 @@ import { problemsOf } from '../../contracts/field-problem.ts'
 import { planDraftSchema, readDraft } from '../../contracts/plan-draft.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { planToRecords } from '../../domain/plan-to-records.ts'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { Hatchery } from '../../contracts/hatchery-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { computePlan } from '../../core/planning/compute-plan.ts'
 import {
   spreadLaidDates,
@@ -198,7 +198,7 @@ export const usePlanStore = defineStore('plan', () => {
   }
 
   /** Makes the sets; the basket is empty afterwards. @returns the new sets, soonest first */
-  async function finish(): Promise<SetRecord[]> {
+  async function finish(): Promise<EggSet[]> {
     const now = draft.value
     if (!now || !canFinish.value) return []
     const records = planToRecords(now, groups.value, store.hatchery, new Date().toISOString(), () => uuid())
@@ -232,7 +232,7 @@ export const usePlanStore = defineStore('plan', () => {
   }
 })
 
-function emptyDraft(hatchery: HatcheryRecord, nowMs: number): PlanDraft {
+function emptyDraft(hatchery: Hatchery, nowMs: number): PlanDraft {
   const { zone } = hatchery
   return {
     batches: [],
@@ -260,7 +260,7 @@ function datesBetween(from: LocalDate, to: LocalDate): LocalDate[] {
 }
 
 /** Trays for the species' eggs where it has none yet; more of them when they came to be too few. */
-function withTrays(draft: PlanDraft, species: SpeciesName, hatchery: HatcheryRecord): PlanDraft {
+function withTrays(draft: PlanDraft, species: SpeciesName, hatchery: Hatchery): PlanDraft {
   const ofSpecies = new Set(
     draft.batches.filter((batch) => batch.species === species).map((batch) => batch.id),
   )
@@ -286,7 +286,7 @@ function placesOf(draft: PlanDraft, species: SpeciesName): number {
 function newTray(
   draft: PlanDraft,
   species: SpeciesName,
-  hatchery: HatcheryRecord,
+  hatchery: Hatchery,
   rows: number,
   columns: number,
 ): DraftTray {

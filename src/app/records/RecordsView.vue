@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { Download, Trash2, Upload } from '@lucide/vue'
 import { format } from 'date-fns'
 import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/bundle.ts'
@@ -30,9 +30,18 @@ const wiping = ref(false)
 const discarding = shallowRef<StoredRecord | null>(null)
 const MOST_SHOWN = 50
 const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
-const sizes = computed(
-  () =>
-    `${count(hatchery.sets.length, 'set')}, ${count(hatchery.eggs.length, 'egg')}, ${count(hatchery.looks.length, 'look')}`,
+const sizes = computed(() => {
+  const chapters = [...hatchery.chapters.values()]
+  const all = (table: 'eggs' | 'looks'): number => chapters.reduce((sum, counts) => sum + counts[table], 0)
+  return `${count(hatchery.sets.length, 'set')}, ${count(all('eggs'), 'egg')}, ${count(all('looks'), 'look')}`
+})
+// What cannot be read is found where it is looked for: in all sets.
+watch(
+  () => hatchery.loaded,
+  (loaded) => {
+    if (loaded) void hatchery.openAll().catch(() => undefined)
+  },
+  { immediate: true },
 )
 
 async function guarded(work: () => Promise<Message | string | null>): Promise<void> {
@@ -57,6 +66,7 @@ async function guarded(work: () => Promise<Message | string | null>): Promise<vo
 
 const exportCsv = () =>
   guarded(async () => {
+    await hatchery.openAll()
     saveFile(
       new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-looks-${stamp()}.csv`,
@@ -233,7 +243,6 @@ function discard(): void {
           v-for="record in hatchery.aside.slice(0, MOST_SHOWN)"
           :key="`${record.lies}/${record.table}/${record.key}`"
           :record="record"
-          :zone="hatchery.hatchery.zone"
           :busy="working"
           @mend="mend(record, $event)"
           @save="saveAside(record)"

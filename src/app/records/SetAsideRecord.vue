@@ -2,21 +2,23 @@
 import { computed, ref } from 'vue'
 import { at, nameOfField } from '../../contracts/field-problem.ts'
 import type { SetAside } from '../../contracts/book.ts'
-import { upgraded } from '../../contracts/upgrade.ts'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
-const props = defineProps<{ record: SetAside; zone: string; busy: boolean }>()
+const props = defineProps<{ record: SetAside; busy: boolean }>()
 const emit = defineEmits<{ mend: [value: unknown]; save: []; discard: [] }>()
 
 const KINDS = {
   hatchery: 'The hatchery’s own figures',
+  incubators: 'Incubator',
+  probes: 'Probe',
+  trays: 'Tray',
   sets: 'Set',
   eggs: 'Egg',
   looks: 'Look',
   sessions: 'Candling',
 } as const
 const typed = ref<Record<string, string>>({})
-const now = computed(() => upgraded(props.record, props.zone))
+const now = computed(() => props.record.value)
 const title = computed(() => {
   const { table } = props.record
   const own = (['name', 'number', 'takenAt', 'startedAt'] as const)

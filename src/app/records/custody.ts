@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { rawRecordsOf, sortOut, type RawRecord } from '../../contracts/book.ts'
+import { fileOf, rawRecordsOf, sortOut, type RawRecord } from '../../contracts/book.ts'
 import {
   readBundle,
   writeBundle,
@@ -8,6 +8,7 @@ import {
   type BundleSource,
   type MissingPhoto,
 } from '../../contracts/bundle.ts'
+import type { ReadingsRecord } from '../../contracts/readings-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { isStorageFull, storageRoom } from '../data/storage-room.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
@@ -58,23 +59,37 @@ export const useCustodyStore = defineStore('custody', () => {
   const shapes = (lookId: string): Promise<ShapesRecord | null> =>
     hatchery.repository.shapes(lookId).catch(() => null)
 
+  const readings = async (id: string): Promise<ReadingsRecord | null> =>
+    (await hatchery.repository.readings([id]).catch(() => null))?.get(id) ?? null
+
+  const parts = { photo, shapes, readings }
+
   /** All that is here; where the book could not be opened, as it lies on the disk. */
   async function source(): Promise<BundleSource> {
     if (hatchery.loaded) {
+      await hatchery.openAll()
       // What is shown fits together by every rule that reading has, or it is among what was set aside.
-      const { records, aside } = sortOut(
-        rawRecordsOf({ ...hatchery.records() }),
-        deviceZone(),
-        new Date().toISOString(),
-      )
-      return { records, aside: [...hatchery.aside, ...aside], buried: hatchery.buried, photo, shapes }
+      const { records, aside } = sortOut(rawRecordsOf(fileOf(hatchery.records())), deviceZone())
+      return {
+        ...parts,
+        records,
+        aside: [...hatchery.aside, ...aside],
+        buried: hatchery.buried,
+        readingIds: await hatchery.repository.readingIds(),
+      }
     }
-    const { records, aside, buried } = sortOut(
-      await hatchery.repository.raw(),
-      deviceZone(),
-      new Date().toISOString(),
-    )
-    return { records, aside, buried, photo, shapes }
+    const { records: raw, more, readings: days, shapes: lines } = await hatchery.repository.raw(deviceZone())
+    const { records, aside, buried } = sortOut<RawRecord>([...raw, ...more], deviceZone())
+    const [daysById, linesById] = [new Map(days.map((d) => [d.id, d])), new Map(lines.map((l) => [l.id, l]))]
+    return {
+      photo,
+      shapes: async (id) => (await shapes(id)) ?? linesById.get(id) ?? null,
+      readings: async (id) => (await readings(id)) ?? daysById.get(id) ?? null,
+      readingIds: [...new Set([...(await hatchery.repository.readingIds()), ...daysById.keys()])],
+      records,
+      aside,
+      buried,
+    }
   }
 
   function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
@@ -120,6 +135,9 @@ export const useCustodyStore = defineStore('custody', () => {
       photoTypes: types,
       missing: [],
       shapes,
+      // What was read by need is here; the rest went with the storage.
+      readingIds: [...hatchery.readings.keys()],
+      readings: async (id) => hatchery.readings.get(id) ?? null,
       photo: async (id) => new Uint8Array((await photo(id)) ?? []),
     }
     await running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how))

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { progressOf, workedPlanOf } from '../../domain/set-schedule.ts'
 import { eventStatuses, type EventStatus } from '../../core/agenda/agenda.ts'
 import { dayNumber } from '../../core/incubation/day-count.ts'
@@ -19,7 +19,7 @@ export interface SetPlan {
 }
 
 /** Where a set stands in its plan at this moment. */
-export function planOf(set: SetRecord, nowMs: number): SetPlan {
+export function planOf(set: EggSet, nowMs: number): SetPlan {
   const store = useHatcheryStore()
   const { clock, incubationDays, hatchAtMs } = workedPlanOf(set, store.hatchery)
   const eggs = store.allEggsBySet.get(set.id) ?? []
@@ -36,7 +36,7 @@ export function planOf(set: SetRecord, nowMs: number): SetPlan {
   }
 }
 
-export function useSetPlan(set: () => SetRecord | undefined): ComputedRef<SetPlan | null> {
+export function useSetPlan(set: () => EggSet | undefined): ComputedRef<SetPlan | null> {
   const clock = useClockStore()
   return computed(() => {
     const current = set()
@@ -45,7 +45,7 @@ export function useSetPlan(set: () => SetRecord | undefined): ComputedRef<SetPla
 }
 
 /** "day 7" of an event in the set's own count. */
-export function eventDay(set: Pick<SetRecord, 'setAt' | 'plan'>, event: ScheduleEvent, zone: string): string {
+export function eventDay(set: Pick<EggSet, 'setAt' | 'plan'>, event: ScheduleEvent, zone: string): string {
   // An evening falls some hours before or after its age; the elapsed day is the nearest one.
   const slack = set.plan.dayCount === 'elapsed' ? 43_200_000 : 0
   return `day ${dayNumber(set.plan.dayCount, Date.parse(set.setAt), event.startMs + slack, zone)}`
@@ -54,14 +54,14 @@ export function eventDay(set: Pick<SetRecord, 'setAt' | 'plan'>, event: Schedule
 /** Ticks an event off, or takes the tick back. The setting itself takes the hour that it really was. */
 export function useTicks() {
   const store = useHatcheryStore()
-  async function tick(set: SetRecord, key: string, nowMs: number): Promise<void> {
+  async function tick(set: EggSet, key: string, nowMs: number): Promise<void> {
     const at = new Date(nowMs).toISOString()
     const setAt = key === 'set' ? at : set.setAt
     await store.commit('tick', null, {
       sets: [{ ...set, setAt, done: [...set.done.filter((item) => item.key !== key), { key, at }] }],
     })
   }
-  async function untick(set: SetRecord, key: string): Promise<void> {
+  async function untick(set: EggSet, key: string): Promise<void> {
     await store.commit('tick', null, {
       sets: [{ ...set, done: set.done.filter((item) => item.key !== key) }],
     })

@@ -1,6 +1,6 @@
 import type { LookRecord, RegradeCause } from '../../contracts/look-record.ts'
 import type { Outcome } from '../../contracts/egg-record.ts'
-import type { SetRecord } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, SuggestedGrade } from '../../core/grade/types.ts'
@@ -41,7 +41,7 @@ export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
 }
 
 /** The day of an instant as this candler counts: "day 7.3" of elapsed time, "day 8" by the calendar. */
-export function dayWords(set: Pick<SetRecord, 'setAt' | 'plan'>, zone: string, atMs: number): string {
+export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs: number): string {
   const setAtMs = Date.parse(set.setAt)
   if (set.plan.dayCount === 'elapsed') return `day ${Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1)}`
   return `day ${dayNumber(set.plan.dayCount, setAtMs, atMs, zone)}`

@@ -48,6 +48,22 @@ watch(
 )
 const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
 const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
+/** What the page shows has been fetched. */
+const fetched = computed(() => {
+  if (!hatchery.loaded) return false
+  if (route.meta.wholeBook) return [...hatchery.chapters.keys()].every((id) => hatchery.opened.has(id))
+  return setId.value === null || missingSet.value || hatchery.opened.has(setId.value)
+})
+watch(
+  () => [hatchery.loaded, fetched.value, setId.value, route.meta.wholeBook] as const,
+  ([loaded, there, id, wholeBook]) => {
+    if (!loaded || there) return
+    const fetching = wholeBook ? hatchery.openAll() : hatchery.openSet(id!)
+    fetching.catch((error: unknown) => {
+      trouble.value = `The records could not be read: ${(error as Error).message}`
+    })
+  },
+)
 
 const trouble = ref('')
 /** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
@@ -156,7 +172,7 @@ async function writeBack(): Promise<void> {
       </p>
     </main>
     <!-- Another set is another page: nothing of the one before must stay. -->
-    <RouterView v-else-if="hatchery.loaded || (failure && route.name === 'records')" v-slot="{ Component }"
+    <RouterView v-else-if="fetched || (failure && route.name === 'records')" v-slot="{ Component }"
       ><component :is="Component" :key="setId ?? ''"
     /></RouterView>
     <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>

@@ -5,6 +5,8 @@ declare module 'vue-router' {
   interface RouteMeta {
     /** The room that fits the task: the dark bench or the bright desk. */
     room: 'bench' | 'desk'
+    /** Shows what all sets together say. */
+    wholeBook?: true
   }
 }
 
@@ -74,7 +76,7 @@ export function createAppRouter(): Router {
         path: '/rightness',
         name: 'rightness',
         component: () => import('../learning/RightnessView.vue'),
-        meta: { room: 'desk' },
+        meta: { room: 'desk', wholeBook: true },
       },
       {
         path: '/records',

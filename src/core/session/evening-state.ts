@@ -25,7 +25,6 @@ export type Doing =
     }
   | { kind: 'leaving' }
   | { kind: 'leaving-for-later'; eggId: string }
-  | { kind: 'bringing-back' }
   | { kind: 'undoing'; saw: Seen }
   | { kind: 'other' }
 
@@ -36,8 +35,6 @@ export interface Evening {
   tried: boolean
   /** The egg that left the lamp, or was tried often enough, without a picture: until the candler says what to do, whatever lies there may be another. */
   unread: string | null
-  /** The egg that was left for later just now. */
-  left: string | null
   /** The egg that was photographed and lies there still: only it can be lifted off. */
   lying: string | null
   filmsRead: number
@@ -58,7 +55,6 @@ export const NEW_EVENING: Readonly<Evening> = {
   tries: 0,
   tried: false,
   unread: null,
-  left: null,
   lying: null,
   filmsRead: 0,
   chosen: null,

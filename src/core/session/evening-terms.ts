@@ -86,7 +86,7 @@ export type EveningEffect =
   /** * */
   | { kind: 'put-down' | 'undo' | 'start' | 'tick-or-begin' | 'pause-or-resume' | 'step-done' }
   /** * */
-  | { kind: 'set-aside' | 'bring-back' | 'take-in-hand'; eggId: string }
+  | { kind: 'set-aside' | 'take-in-hand'; eggId: string }
   | { kind: 'to-removal' | 'say-who-leads' }
   | { kind: 'lamp'; as: 'again' | 'taken' | 'empty' }
   | { kind: 'sound'; name: 'taken' | 'retake' | SuggestedGrade }

@@ -155,7 +155,7 @@ function goOn(state: Evening, saw: Seen, facts: EveningFacts): EveningReply {
       if (!egg?.look) return take(state, { by: 'hand', measuring: null, atMs: 0 }, facts)
       const grade = chosenFor(state, egg.id) ?? egg.look.grade
       // A blurred one may be waited for to lie still again: it is judged now, and no picture of the next.
-      const reply = mustLeave({ ...doing, left: null, chosen: null, chosenOf: null }, facts, [])
+      const reply = mustLeave({ ...doing, chosen: null, chosenOf: null }, facts, [])
       return { state: reply.state, effects: [...reply.effects, { kind: 'decide', grade, by: 'key' }] }
     }
   }
@@ -249,7 +249,7 @@ function taken(
       return { state: { ...state, tried: true, tries }, effects: [...effects, { kind: 'lamp', as: 'again' }] }
     return { state: { ...state, tried: true, tries, unread: eggId }, effects }
   }
-  const has: Evening = { ...state, unread: null, tried: false, left: null, lying: eggId }
+  const has: Evening = { ...state, unread: null, tried: false, lying: eggId }
   if (look.blurred && state.tries + 1 < MOST_TRIES)
     return {
       state: { ...has, tries: state.tries + 1 },
@@ -283,7 +283,7 @@ function leave(state: Evening, { egg, liftAgrees }: EveningFacts): EveningReply 
   // The candler has gone to another egg meanwhile: what is lifted off says nothing about that one.
   if (!egg || !look || state.lying !== egg.id) return still(next)
   return {
-    state: { ...next, left: null, doing: { kind: 'leaving' } },
+    state: { ...next, doing: { kind: 'leaving' } },
     effects: [
       { kind: 'read-film', lookId: look.id, shortestMs: SHORTEST_FILM_MS },
       !look.decided && liftAgrees && look.staysIn
@@ -302,7 +302,6 @@ function leaveForLater(state: Evening, { egg, phase, lamp }: EveningFacts): Even
       tries: 0,
       tried: false,
       lying: null,
-      left: egg.id,
       doing: { kind: 'leaving-for-later', eggId: egg.id },
     },
     effects: [
@@ -316,11 +315,6 @@ function leaveForLater(state: Evening, { egg, phase, lamp }: EveningFacts): Even
 /** The egg of the step that is taken back is at hand again, also when the tray was done. */
 function takeBack(state: Evening, facts: EveningFacts): EveningReply {
   if (facts.phase === 'follows') return { state, effects: [{ kind: 'say-who-leads' }] }
-  if (state.left !== null)
-    return {
-      state: { ...state, left: null, doing: { kind: 'bringing-back' } },
-      effects: [{ kind: 'bring-back', eggId: state.left }],
-    }
   return { state: { ...state, doing: { kind: 'undoing', saw: seen(facts) } }, effects: [{ kind: 'undo' }] }
 }
 
@@ -345,10 +339,6 @@ function afterwards(state: Evening, facts: EveningFacts): EveningReply {
     const effects: EveningEffect[] = [{ kind: 'take-in-hand', eggId: egg.id }]
     const now: Evening = { ...state, doing: other }
     return same(seen(facts), doing.saw) ? { state: now, effects } : mustLeave(now, facts, effects)
-  }
-  if (doing?.kind === 'bringing-back') {
-    const reply = mustLeave(free, facts, [])
-    return goOnWithNext(reply.state, facts, reply.effects)
   }
   return goOnWithNext(free, facts)
 }

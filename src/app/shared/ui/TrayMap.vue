@@ -2,13 +2,13 @@
 import { computed } from 'vue'
 import type { LookRecord } from '../../../contracts/look-record.ts'
 import type { Egg } from '../../../contracts/egg-record.ts'
-import type { TrayRecord } from '../../../contracts/set-record.ts'
+import type { Tray } from '../../../contracts/tray-record.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
 import EggMark from './EggMark.vue'
 
 const props = defineProps<{
-  tray: TrayRecord
+  tray: Tray
   /** Eggs that lie in it. */
   eggs: readonly Egg[]
   lookOf: (egg: Egg) => LookRecord | undefined

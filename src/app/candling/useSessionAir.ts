@@ -1,0 +1,51 @@
+import { computed, watch } from 'vue'
+import { FIRST_INCUBATOR_ID } from '../../contracts/incubator-record.ts'
+import { usualProbeId } from '../../contracts/probe-record.ts'
+import type { Session } from '../../contracts/session-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import type { AirReading } from '../../core/session/air.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+
+/** So long after the end of an evening its air still belongs to it. */
+export const RECOVERY_MS = 3_600_000
+
+/** What was read of the incubator's air around an evening, by hand or by the sensor. */
+export function useSessionAir(set: () => EggSet, session: () => Session | null) {
+  const hatchery = useHatcheryStore()
+  const incubatorId = computed(
+    () => set().trays[0]?.incubatorId ?? hatchery.hatchery.incubators[0]?.id ?? FIRST_INCUBATOR_ID,
+  )
+  const probeIds = computed(() =>
+    (['sensor', 'hand'] as const).map((which) => usualProbeId(which, incubatorId.value)),
+  )
+  const span = computed(() => {
+    const of = session()
+    return (
+      of && {
+        fromMs: Date.parse(of.startedAt),
+        toMs: of.endedAt === null ? Infinity : Date.parse(of.endedAt) + RECOVERY_MS,
+      }
+    )
+  })
+  watch(
+    () => [span.value?.fromMs, span.value?.toMs, ...probeIds.value],
+    () => {
+      const { value: of } = span
+      // What cannot be read is said to be not noted.
+      if (of)
+        hatchery.openReadings(probeIds.value, of.fromMs, Math.min(of.toMs, Date.now())).catch(() => undefined)
+    },
+    { immediate: true },
+  )
+  const readings = computed((): AirReading[] => {
+    const { value: of } = span
+    return of
+      ? hatchery
+          .readingsBetween(probeIds.value, of.fromMs, of.toMs)
+          .flatMap(({ atMs, celsius, rhPercent }) =>
+            celsius === null || rhPercent === null ? [] : [{ atMs, celsius, rhPercent }],
+          )
+      : []
+  })
+  return { readings, incubatorId }
+}

@@ -1,0 +1,145 @@
+import { shallowRef } from 'vue'
+import type { Chapter } from '../../contracts/book.ts'
+import type { JournalEntry, Step } from '../../contracts/journal-entry.ts'
+import { dayOf } from '../../contracts/readings-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { isLongOver } from '../../domain/set-schedule.ts'
+import type { Written } from '../../domain/steps.ts'
+import { keyOf } from './book-tables.ts'
+import { KEPT_STEPS, type Aside, type OpenedBook, type Repository } from './repository.ts'
+import type { shownRecords } from './shown-records.ts'
+
+/** A book of so few looks is fetched as a whole: it takes no time, and it is all there should the storage be cleared. */
+const SMALL_BOOK_LOOKS = 2000
+
+/**
+ * What of the book is in memory: all that it is about, and the chapters, which are the eggs of a set and the looks at
+ * them, of sets that are at work. Others are fetched when somebody asks.
+ */
+export function openedBook(repository: Repository, shown: ReturnType<typeof shownRecords>) {
+  const journal = shallowRef<JournalEntry[]>([])
+  /** Records that cannot be read; they are kept as they are until somebody puts them right. */
+  const aside = shallowRef<Aside[]>([])
+  /** Records that were taken back. */
+  const buried = shallowRef<OpenedBook['buried']>([])
+  /** How many eggs and looks each set has, fetched or not. */
+  const chapters = shallowRef<OpenedBook['chapters']>(new Map())
+  let device = ''
+
+  /** Reads the book anew and shows it in one go: nothing may vanish meanwhile. @param zone - of this device */
+  async function read(zone: string, mayWrite: boolean): Promise<void> {
+    const book = await repository.load(zone, mayWrite)
+    const { sets } = book.records
+    const lookCount = [...book.chapters.values()].reduce((sum, { looks }) => sum + looks, 0)
+    const atWork = sets.filter(
+      (set) =>
+        lookCount <= SMALL_BOOK_LOOKS || shown.opened.value.has(set.id) || !isLongOver(set, Date.now()),
+    )
+    const known = new Set(sets.map(({ id }) => id))
+    const wanted = new Set([
+      ...atWork.map(({ id }) => id),
+      // What belongs to no set that is here cannot be shown, but must be named.
+      ...[...book.chapters.keys()].filter((id) => !known.has(id)),
+      ...book.waiting,
+    ])
+    const found = await fetched([...wanted], sets)
+    const since = atWork.map(({ setAt }) => setAt.slice(0, 10)).sort()[0]
+    const rollUps = await repository.rollUpsFrom(since ?? dayOf(Date.now()))
+    shown.showFrame(book.records)
+    shown.rollUps.value = rollUps
+    chapters.value = book.chapters
+    journal.value = book.journal
+    device = book.device
+    aside.value = book.aside
+    buried.value = book.buried
+    keep(found)
+  }
+
+  type Found = Array<{ setId: string } & Awaited<ReturnType<Repository['chapter']>>>
+
+  async function fetched(setIds: readonly string[], sets: readonly EggSet[]): Promise<Found> {
+    const byId = new Map(sets.map((set) => [set.id, set]))
+    const found: Found = []
+    for (const setId of setIds)
+      found.push({ setId, ...(await repository.chapter(setId, byId.get(setId) ?? null)) })
+    return found
+  }
+
+  function keep(found: Found): void {
+    const place = ({ table, key }: Pick<Aside, 'table' | 'key'>): string => `${table}/${key}`
+    const named = new Set(aside.value.map(place))
+    const more = found.flatMap((chapter) => chapter.aside).filter((record) => !named.has(place(record)))
+    aside.value = [...aside.value, ...more]
+    buried.value = [...buried.value, ...found.flatMap((chapter) => chapter.buried)]
+    shown.showChapters(
+      found.map(({ setId }) => setId),
+      found.map(({ records }): Chapter => records),
+    )
+  }
+
+  /** Fetches the eggs and looks of sets that are not here yet. */
+  async function openChapters(setIds: readonly string[]): Promise<void> {
+    const missing = [...new Set(setIds)].filter((id) => !shown.opened.value.has(id))
+    if (missing.length > 0) keep(await fetched(missing, shown.sets.value))
+  }
+
+  function allAreOpen(): boolean {
+    return [...chapters.value.keys()].every((id) => shown.opened.value.has(id))
+  }
+
+  /** Fetches what probes said from one time to another; it is among the shown readings then. */
+  async function openReadings(probeIds: readonly string[], fromMs: number, toMs: number): Promise<void> {
+    const ids = (await repository.readingIds()).filter(
+      (id) =>
+        id.slice(0, 10) >= dayOf(fromMs) &&
+        id.slice(0, 10) <= dayOf(toMs) &&
+        probeIds.includes(id.slice(11)) &&
+        !shown.readings.value.has(id),
+    )
+    const found = await repository.readings(ids)
+    // What was written meanwhile is the later word.
+    if (found.size > 0) shown.readings.value = new Map([...found, ...shown.readings.value])
+  }
+
+  /** Brings the book up to what was written. */
+  function written(records: Written, steps: Step['journal']): void {
+    if (steps.add) journal.value = [...journal.value, steps.add].slice(-KEPT_STEPS)
+    if (steps.take !== null) journal.value = journal.value.filter(({ number }) => number !== steps.take)
+    const { readings: _, ...others } = records
+    const gone = (Object.keys(others) as Array<keyof typeof others>).flatMap((table) =>
+      others[table]
+        .filter(({ stamp }) => stamp.gone)
+        .map((value) => ({ table, value, lies: 'home' as const, key: keyOf(table, value) })),
+    )
+    if (gone.length > 0) buried.value = [...buried.value, ...gone]
+    count(records)
+    shown.show(records)
+  }
+
+  function count({ eggs, looks }: Written): void {
+    if (eggs.length + looks.length === 0) return
+    const counts = new Map(chapters.value)
+    const add = (setId: string, what: { eggs: number; looks: number }): void => {
+      const now = counts.get(setId) ?? { eggs: 0, looks: 0 }
+      counts.set(setId, { eggs: now.eggs + what.eggs, looks: now.looks + what.looks })
+    }
+    for (const { id, setId, stamp } of eggs)
+      add(setId, { eggs: Number(!stamp.gone) - Number(shown.standing.egg(id) !== undefined), looks: 0 })
+    for (const { id, setId, stamp } of looks)
+      add(setId, { eggs: 0, looks: Number(!stamp.gone) - Number(shown.standing.look(id) !== undefined) })
+    chapters.value = counts
+  }
+
+  return {
+    journal,
+    aside,
+    buried,
+    chapters,
+    device: () => device,
+    read,
+    openChapters,
+    allAreOpen,
+    openReadings,
+    written,
+  }
+}

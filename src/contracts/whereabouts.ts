@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import { standingEvents, takenBackSchema, toldFields, type Noting } from './events.ts'
+import { idField } from './fields.ts'
+
+/** Where a tray or a probe was put; null takes it out of every incubator. */
+export const whereaboutsSchema = z.discriminatedUnion('kind', [
+  z.object({ ...toldFields, kind: z.literal('placed'), incubatorId: idField.nullable() }),
+  takenBackSchema,
+])
+export type Whereabouts = z.infer<typeof whereaboutsSchema>
+
+/** A time that something spent in one incubator. */
+export interface Stay {
+  incubatorId: string
+  /** Epoch milliseconds; -Infinity where nobody noted since when, Infinity while it lasts. */
+  fromMs: number
+  toMs: number
+}
+
+/** Where something is now; null where it is in no incubator. */
+export function incubatorOf(events: readonly Whereabouts[]): string | null {
+  return standingEvents(events).at(-1)?.incubatorId ?? null
+}
+
+/** All times spent in incubators, in the order in which they were noted. */
+export function staysOf(events: readonly Whereabouts[]): Stay[] {
+  const placed = standingEvents(events)
+  return placed.flatMap(({ incubatorId, at }, i) =>
+    incubatorId === null
+      ? []
+      : [
+          {
+            incubatorId,
+            fromMs: at === null ? -Infinity : Date.parse(at),
+            toMs: placed[i + 1]?.at ? Date.parse(placed[i + 1]!.at!) : Infinity,
+          },
+        ],
+  )
+}
+
+/** The event that puts something there. */
+export function placing(incubatorId: string | null, { at, device, newId }: Noting): Whereabouts {
+  return { id: newId(), at, device, kind: 'placed', incubatorId }
+}

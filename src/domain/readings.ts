@@ -1,0 +1,65 @@
+import { usualProbe, usualProbeId, type ProbeRecord, type UsualProbe } from '../contracts/probe-record.ts'
+import {
+  readingsOf,
+  type ProbeReading,
+  type ReadingsRecord,
+  type RollUp,
+} from '../contracts/readings-record.ts'
+import type { Tray } from '../contracts/tray-record.ts'
+import { staysOf, type Stay } from '../contracts/whereabouts.ts'
+import type { Changes } from './steps.ts'
+
+/** A reading by one of the probes that every incubator has; the probe comes into the book with its first one. */
+export function noted(
+  which: UsualProbe,
+  incubatorId: string,
+  reading: Omit<ProbeReading, 'probeId'>,
+  probes: readonly ProbeRecord[],
+): Pick<Changes, 'probes' | 'readings'> {
+  const probeId = usualProbeId(which, incubatorId)
+  return {
+    probes: probes.some(({ id }) => id === probeId) ? [] : [usualProbe(which, incubatorId)],
+    readings: [{ probeId, ...reading }],
+  }
+}
+
+/** What these probes said from one time to another, in the order of time. */
+export function probeReadings(
+  days: readonly ReadingsRecord[],
+  probeIds: readonly string[],
+  fromMs: number,
+  toMs: number,
+): ProbeReading[] {
+  return days
+    .filter(({ probeId }) => probeIds.includes(probeId))
+    .flatMap(readingsOf)
+    .filter(({ atMs }) => atMs >= fromMs && atMs <= toMs)
+    .sort((a, b) => a.atMs - b.atMs)
+}
+
+/** How warm it was at the eggs' height wherever the trays were, in the order of time. */
+export function temperaturesAt(
+  trays: readonly Tray[],
+  probes: readonly ProbeRecord[],
+  rollUps: readonly RollUp[],
+): Array<{ atMs: number; celsius: number }> {
+  const atEggs = new Map(
+    probes.filter(({ height }) => height === 'eggs').map(({ id, events }) => [id, staysOf(events)]),
+  )
+  // One tray says for all: a set is warmed as its first tray is.
+  const stays = trays[0] ? staysOf(trays[0].events) : []
+  return rollUps
+    .flatMap(({ probeId, points }) =>
+      points.flatMap(({ atMs, celsius }) =>
+        celsius && together(stays, atEggs.get(probeId) ?? [], atMs) ? [{ atMs, celsius: celsius.mean }] : [],
+      ),
+    )
+    .sort((a, b) => a.atMs - b.atMs)
+}
+
+function together(some: readonly Stay[], others: readonly Stay[], atMs: number): boolean {
+  const at = (stays: readonly Stay[]): string | undefined =>
+    stays.find(({ fromMs, toMs }) => atMs >= fromMs && atMs < toMs)?.incubatorId
+  const here = at(some)
+  return here !== undefined && here === at(others)
+}
