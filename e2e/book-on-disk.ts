@@ -70,7 +70,9 @@ export async function bookOnDisk(page: Page): Promise<BookOnDisk> {
       }>
     >(database, 'looks', (table) => table.getAll())
     const looks = allLooks.filter(({ stamp }) => !stamp.gone)
-    const [sets, eggs, photos] = await Promise.all([keys('sets'), keys('eggs'), keys('photos')])
+    const [sets, eggKeys, photos] = await Promise.all([keys('sets'), keys('eggs'), keys('photos')])
+    // An egg lies under its set.
+    const eggs = eggKeys.map((key) => key.slice(key.indexOf('/') + 1))
     database.close()
     const shown = new Set(looks.map(({ photo }) => photo.id))
     return {

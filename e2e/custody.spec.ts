@@ -53,13 +53,13 @@ test('a record that cannot be read is named and put right; everything else opens
       })
       await new Promise((resolve) => {
         const eggs = database.transaction('eggs', 'readwrite').objectStore('eggs')
-        const asked = eggs.get('demo-beacon-3')
+        const asked = eggs.get('demo-beacon/demo-beacon-3')
         asked.onsuccess = () => {
           const egg = asked.result as { events: Array<{ kind: string }> }
           const events = egg.events.map((event) =>
             event.kind === 'weighed' ? { ...event, weightG: 5800 } : event,
           )
-          eggs.put({ ...egg, events }, 'demo-beacon-3').onsuccess = resolve
+          eggs.put({ ...egg, events }, 'demo-beacon/demo-beacon-3').onsuccess = resolve
         }
       })
       database.close()

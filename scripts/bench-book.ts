@@ -1,5 +1,5 @@
-// npm run bench -- book: a book of years, 200 sets, 8,000 eggs, 20,000 looks: how long script runs until Today and a set's
-// page are there, and what it holds in memory.
+// npm run bench -- book: a book of years, 200 sets, 8,000 eggs, 20,000 looks, 2 million readings: how long script runs
+// until Today and a set's page are there, and what it holds in memory.
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
@@ -13,13 +13,15 @@ const SETS = 200
 const EGGS_A_SET = 40
 const LOOKS_A_SET = 100
 const ROUNDS = 3
-const BOOK = fileURLToPath(new URL('../fixtures/books/version-5.zip', import.meta.url))
+/** One probe at the eggs, a reading a minute. */
+const READING_DAYS = 1400
+const BOOK = fileURLToPath(new URL('../fixtures/books/version-6.zip', import.meta.url))
 
 /** Copies of the demo's own records under other names, one set a week back in time, written past the program. */
 async function grow(page: Page): Promise<void> {
   await page.evaluate('globalThis.__name ??= (named) => named')
   await page.evaluate(
-    async ({ name, sets, eggs, looks }) => {
+    async ({ name, sets, eggs, looks, days }) => {
       const database = await new Promise<IDBDatabase>((resolve, reject) => {
         const opening = indexedDB.open(name)
         opening.onsuccess = () => resolve(opening.result)
@@ -32,22 +34,25 @@ async function grow(page: Page): Promise<void> {
           asked.onsuccess = () => resolve(asked.result as Raw[])
         })
       const [set] = (await all('sets')).filter(({ id }) => id === 'demo-beacon')
+      const [tray] = await all('trays')
+      const [probe] = (await all('probes')).filter(({ id }) => id.startsWith('eggs'))
       const [egg] = await all('eggs')
       const someLooks = await all('looks')
       for (let s = 0; s < sets; s++) {
         const setAt = new Date(Date.now() - (3 + 7 * s) * 86_400_000).toISOString()
         const done = s < 5 ? [] : ['set', 'lockdown', 'give-up'].map((key) => ({ key, at: setAt }))
-        const write = database.transaction(['sets', 'eggs', 'looks'], 'readwrite')
+        const write = database.transaction(['sets', 'trays', 'eggs', 'looks'], 'readwrite')
         const id = `year-${s}`
-        const tray = { ...(set!['trays'] as object[])[0], id: `${id}-tray`, rows: 5, columns: 8 }
-        write.objectStore('sets').put({ ...set, id, name: `Set ${s}`, setAt, done, trays: [tray] }, id)
+        const trayId = `${id}-tray`
+        write.objectStore('trays').put({ ...tray, id: trayId, rows: 5, columns: 8 }, trayId)
+        write.objectStore('sets').put({ ...set, id, name: `Set ${s}`, setAt, done, trayIds: [trayId] }, id)
         for (let e = 0; e < eggs; e++) {
-          const place = { trayId: tray.id, row: Math.floor(e / 8), column: e % 8 }
+          const place = { trayId, row: Math.floor(e / 8), column: e % 8 }
           const events = [{ id: 'p', at: null, device: null, kind: 'moved', place }]
           const eggId = `${id}-${e}`
           write
             .objectStore('eggs')
-            .put({ ...egg, id: eggId, setId: id, number: e + 1, events, batchId: null }, eggId)
+            .put({ ...egg, id: eggId, setId: id, number: e + 1, events, batchId: null }, `${id}/${eggId}`)
         }
         for (let l = 0; l < looks; l++) {
           const look = someLooks[l % someLooks.length]!
@@ -57,8 +62,35 @@ async function grow(page: Page): Promise<void> {
           ).toISOString()
           write
             .objectStore('looks')
-            .put({ ...look, id: lookId, setId: id, eggId: `${id}-${l % eggs}`, takenAt }, lookId)
+            .put({ ...look, id: lookId, setId: id, eggId: `${id}-${l % eggs}`, takenAt }, `${id}/${lookId}`)
         }
+        await new Promise((resolve, reject) => {
+          write.oncomplete = resolve
+          write.onerror = () => reject(write.error ?? new Error('not written'))
+        })
+      }
+      const stamp = { revision: 1, device: null, gone: false }
+      for (let d = 0; d < days; d++) {
+        const startMs = Math.floor(Date.now() / 86_400_000 - d) * 86_400_000
+        const day = new Date(startMs).toISOString().slice(0, 10)
+        const id = `${day}_${probe!.id}`
+        const minutes = Array.from({ length: 1440 }, (_, i) => i)
+        const [celsius, rhPercent] = [
+          minutes.map((i) => 37 + (i % 11) / 10),
+          minutes.map((i) => 48 + (i % 7)),
+        ]
+        const times = minutes.map((i) => i * 60_000)
+        const write = database.transaction(['readings', 'roll-ups'], 'readwrite')
+        write
+          .objectStore('readings')
+          .put({ id, stamp, probeId: probe!.id, day, times, celsius, rhPercent, takenBack: [] }, id)
+        const points = Array.from({ length: 24 }, (_, hour) => ({
+          atMs: startMs + hour * 3_600_000,
+          count: 60,
+          celsius: { lowest: 37, mean: 37.5, highest: 38 },
+          rhPercent: { lowest: 48, mean: 51, highest: 54 },
+        }))
+        write.objectStore('roll-ups').put({ id, probeId: probe!.id, day, points }, id)
         await new Promise((resolve, reject) => {
           write.oncomplete = resolve
           write.onerror = () => reject(write.error ?? new Error('not written'))
@@ -66,7 +98,7 @@ async function grow(page: Page): Promise<void> {
       }
       database.close()
     },
-    { name: await nameOfBook(page), sets: SETS, eggs: EGGS_A_SET, looks: LOOKS_A_SET },
+    { name: await nameOfBook(page), sets: SETS, eggs: EGGS_A_SET, looks: LOOKS_A_SET, days: READING_DAYS },
   )
 }
 
@@ -107,10 +139,13 @@ export async function benchBook(): Promise<void> {
     await page.getByTestId('bundle-input').setInputFiles(BOOK)
     await page.getByTestId('records-message').getByText('brought in').waitFor({ timeout: 60_000 })
     await grow(page)
-    console.log(`A book of ${SETS} sets, ${SETS * EGGS_A_SET} eggs, ${SETS * LOOKS_A_SET} looks`)
+    console.log(
+      `A book of ${SETS} sets, ${SETS * EGGS_A_SET} eggs, ${SETS * LOOKS_A_SET} looks, ${READING_DAYS * 1440} readings`,
+    )
     for (const [name, path, there] of [
       ['Today', '', '[data-testid="now"]'],
       ['a set’s page', 'sets/year-2', '[data-testid="looks"] tbody tr'],
+      ['a page of an earlier set', 'sets/year-100', '[data-testid="looks"] tbody tr'],
     ] as const) {
       for (let round = 0; round < ROUNDS; round++) {
         const { script, shown, heapMb } = await opening(page, `${base}#/${path}`, there)
