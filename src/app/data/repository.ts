@@ -193,7 +193,8 @@ export class Repository {
     if (step.success) await this.apply(step.data)
     else {
       // Of an earlier version: its records are put where that had them, and brought up to date with the others.
-      for (const [table, value] of recordsOfOldStep(kept)) await this.tables.put(table, value)
+      for (const [table, value] of recordsOfOldStep(kept))
+        await this.tables.of(table).setItem(value.id, value)
       await this.tables.meta.removeItem(STEP_KEY)
     }
   }
@@ -480,14 +481,16 @@ export class Repository {
 }
 
 /** The records that a step of an earlier version was about to write. */
-function recordsOfOldStep(step: unknown): Array<[RecordTable, object]> {
+function recordsOfOldStep(step: unknown): Array<[RecordTable, { id: string }]> {
   const put = (step as { put?: unknown } | null)?.put
   if (typeof put !== 'object' || put === null) return []
   return Object.entries(put).flatMap(([table, list]) =>
     RECORD_TABLES.includes(table as RecordTable) && Array.isArray(list)
-      ? list
-          .filter((value): value is object => typeof value === 'object' && value !== null && 'id' in value)
-          .map((value): [RecordTable, object] => [table as RecordTable, value])
+      ? list.filter(hasId).map((value): [RecordTable, { id: string }] => [table as RecordTable, value])
       : [],
   )
+}
+
+function hasId(value: unknown): value is { id: string } {
+  return typeof (value as { id?: unknown } | null)?.id === 'string'
 }

@@ -124,7 +124,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
         /></label>
         <button
           type="button"
-          class="press"
+          class="press justify-self-start"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
           :title="inUse.has(item.id) ? 'Trays stand in it' : undefined"
           :aria-label="`Take ${item.name} off the list`"

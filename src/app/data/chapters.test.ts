@@ -1,0 +1,236 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { RECORDS_VERSION } from '../../contracts/records.ts'
+import { asTheyStand, sampleRecords } from '../../contracts/sample-records.ts'
+import { firstIncubator } from '../../contracts/incubator-record.ts'
+import { newEgg, withEvents } from '../../contracts/egg-record.ts'
+import { setRecordOf, type EggSet } from '../../contracts/set-record.ts'
+import { newTray } from '../../contracts/tray-record.ts'
+import { noted } from '../../domain/readings.ts'
+import { workedPlanOf } from '../../domain/set-schedule.ts'
+import { useCustodyStore } from '../records/custody.ts'
+import { BookTables } from './book-tables.ts'
+import { cutAfter } from './cut-writes.ts'
+import { useHatcheryStore } from './hatchery.ts'
+import { Shelf } from './shelf.ts'
+
+const sample = sampleRecords()
+const [set] = sample.sets
+const [egg] = sample.eggs
+const [tray] = sample.trays
+const DAY_MS = 86_400_000
+
+/** A store on the records of the last one: what a reload does. */
+async function opened() {
+  const before = getActivePinia()
+  if (before) disposePinia(before)
+  setActivePinia(createPinia())
+  const store = useHatcheryStore()
+  await store.load()
+  return store
+}
+
+beforeEach(async () => {
+  await opened()
+  await useCustodyStore().erase()
+})
+
+const bookNow = async (): Promise<BookTables> => new BookTables(await new Shelf().current())
+
+describe('a set of years ago', () => {
+  const looks = (count: number) =>
+    Array.from({ length: count }, (_, i) => ({ ...sample.looks[0]!, id: `look-of-then-${i}` }))
+
+  /** A set at work and one that is long over, in a book too large to be fetched as a whole. */
+  async function largeBook() {
+    const store = await opened()
+    const now: EggSet = { ...set!, id: 'now', setAt: new Date(Date.now() - 7 * DAY_MS).toISOString() }
+    const mate = { ...egg!, id: 'egg-now', setId: 'now' }
+    await store.commit('plan', null, { trays: sample.trays, sets: [set!], eggs: sample.eggs })
+    await store.commit('plan', null, { sets: [now], eggs: [mate] })
+    const tables = await bookNow()
+    for (const look of looks(2001)) await tables.put('looks', look)
+    return opened()
+  }
+
+  it('is fetched when somebody asks for it, and counted all the same', async () => {
+    const store = await largeBook()
+    expect(store.sets.map(({ id }) => id).sort()).toEqual(['now', 'set-1'])
+    expect(store.eggs.map(({ id }) => id)).toEqual(['egg-now'])
+    expect(store.chapters.get('set-1')).toEqual({ eggs: 2, looks: 2001 })
+    await store.openSet('set-1')
+    expect([store.eggs.length, store.looks.length]).toEqual([3, 2001])
+    // A step of then can be taken back, also after a reload.
+    await store.commit('weight', 'egg-1', { eggs: [{ ...egg!, weightG: 61 }] })
+    const again = await opened()
+    expect(again.eggs).toHaveLength(1)
+    await again.undo()
+    expect(again.eggs.find(({ id }) => id === 'egg-1')!.weightG).toBe(egg!.weightG)
+  })
+
+  it('is in what is taken out, and what cannot be read of it is set aside as it is opened', async () => {
+    const store = await largeBook()
+    const tables = await bookNow()
+    await tables.put('eggs', { ...withEvents(egg!, []), number: 'one' })
+    expect(store.aside).toEqual([])
+    const { file } = await useCustodyStore().takeOut()
+    expect(store.aside.map(({ table }) => table)).toContain('eggs')
+    const { records, aside } = await useCustodyStore().check(file)
+    expect(records.sets).toHaveLength(2)
+    expect(records.eggs.map(({ id }) => id).sort()).toEqual(['egg-2', 'egg-now'])
+    // The looks at an egg that cannot be read go with it.
+    expect(aside).toHaveLength(2002)
+  })
+})
+
+describe('a tray', () => {
+  const hatcher = { ...firstIncubator(), id: 'hatcher', name: 'Hatcher', kind: 'hatcher' as const }
+
+  it('is carried to the hatcher and back by undo, and warmed by what it stands in', async () => {
+    const store = await opened()
+    await store.commit('hatcher', null, { incubators: [...store.hatchery.incubators, hatcher] })
+    await store.commit('plan', null, { trays: sample.trays, sets: [set!], eggs: sample.eggs })
+    const warm = (celsius: number, incubatorId: string, day: number) =>
+      noted(
+        'eggs',
+        incubatorId,
+        { atMs: Date.parse(set!.setAt) + day * DAY_MS, celsius, rhPercent: null },
+        store.probes,
+      )
+    await store.commit('temperature', null, warm(38.5, tray!.incubatorId!, 2))
+    await store.commit('temperature', null, warm(36, 'hatcher', 3))
+    const hatchAtMs = () => workedPlanOf(store.sets[0]!, store.hatchery).hatchAtMs
+    const warmed = hatchAtMs()
+    expect(store.sets[0]!.temperatures.map(({ celsius }) => celsius)).toEqual([38.5])
+    await store.commit('tray carried', null, { trays: [{ ...store.trays[0]!, incubatorId: 'hatcher' }] })
+    const again = await opened()
+    expect(again.sets[0]!.trays[0]!.incubatorId).toBe('hatcher')
+    // It stood there before: what was read then still counts.
+    expect(again.sets[0]!.temperatures.map(({ celsius }) => celsius)).toEqual([38.5])
+    expect((await again.undo())?.label).toBe('tray carried')
+    expect(again.sets[0]!.trays[0]!.incubatorId).toBe(tray!.incubatorId)
+    await again.undo()
+    expect((await again.undo())?.label).toBe('temperature')
+    expect((await opened()).sets[0]!.temperatures).toEqual([])
+    expect(warmed).toBeLessThan(Date.parse(set!.setAt) + 21 * DAY_MS)
+  })
+
+  it('holds the eggs of two sets, but no place two eggs', async () => {
+    const store = await opened()
+    const wide = { ...tray!, columns: 3 }
+    const later: EggSet = { ...set!, id: 'set-2', setAt: new Date().toISOString(), trays: [wide] }
+    await store.commit('plan', null, {
+      trays: [wide],
+      sets: [{ ...set!, setAt: later.setAt }],
+      eggs: sample.eggs,
+    })
+    const at = (column: number) =>
+      newEgg({ id: 'other', setId: 'set-2', number: 9, place: { trayId: 'tray-1', row: 0, column } })
+    await expect(store.commit('plan', null, { sets: [later], eggs: [at(0)] })).rejects.toThrow(
+      /egg 9 lies where egg 1 of another set lies/i,
+    )
+    await store.commit('plan', null, { sets: [later], eggs: [at(2)] })
+    const again = await opened()
+    expect([again.aside, again.eggs.length, again.trays.length]).toEqual([[], 3, 1])
+  })
+
+  it('of a set cannot be missing', async () => {
+    const store = await opened()
+    await expect(store.commit('plan', null, { sets: [set!], eggs: sample.eggs })).rejects.toThrow(
+      /lies in a tray that is not here/,
+    )
+    expect((await opened()).sets).toEqual([])
+  })
+})
+
+describe('the incubators', () => {
+  it('come off the list and back, and the first of them stays when another comes', async () => {
+    const store = await opened()
+    const [first] = store.hatchery.incubators
+    const second = { ...firstIncubator(), id: 'second', name: 'Second' }
+    await store.commit('incubator', null, { incubators: [first!, second] })
+    await store.commit('taken off', null, { incubatorsGone: [second] })
+    expect((await opened()).hatchery.incubators.map(({ id }) => id)).toEqual([first!.id])
+    const again = await opened()
+    await again.undo()
+    expect((await opened()).hatchery.incubators.map(({ id }) => id).sort()).toEqual([first!.id, 'second'])
+  })
+})
+
+describe('a book of version 6', () => {
+  /** As version 6 kept it: trays and temperatures in the set, the air in the evening, eggs under their own ids. */
+  async function written(): Promise<void> {
+    const tables = await bookNow()
+    await tables.ready()
+    const { trayIds: _i, trays, ...kept } = { ...setRecordOf(set!), trays: set!.trays }
+    await tables.meta.setItem('setting/records-version', 6)
+    await tables.of('sets').setItem('set-1', {
+      ...kept,
+      trays: trays.map(({ stamp: _s, events: _e, ...plain }) => plain),
+      temperatures: [{ at: '2026-03-04T08:00:00.000Z', celsius: 38 }],
+    })
+    for (const item of sample.eggs) await tables.of('eggs').setItem(item.id, withEvents(item, []))
+    for (const look of sample.looks) await tables.of('looks').setItem(look.id, look)
+    // A step that was cut off on the heels of the update.
+    await tables.meta.setItem('step', {
+      put: { sets: [], eggs: [], looks: [{ ...sample.looks[0]!, replaced: true }] },
+      journal: { add: null, take: null },
+    })
+  }
+
+  it('is brought up to date whole, whichever write was the last before it was cut off', async () => {
+    for (let writes = 0; ; writes++) {
+      await useCustodyStore().erase()
+      await written()
+      const cut = cutAfter(writes)
+      const began = await opened().then(
+        () => true,
+        () => false,
+      )
+      const spent = cut.spent()
+      cut.mend()
+      const store = await opened()
+      expect(store.aside).toEqual([])
+      expect(asTheyStand(store.eggs)).toEqual(asTheyStand(sample.eggs))
+      expect(store.looks.map(({ id, replaced }) => [id, replaced])).toEqual([
+        ['look-1', true],
+        ['look-2', false],
+      ])
+      expect(store.sets[0]).toMatchObject({
+        trays: [{ id: 'tray-1', incubatorId: tray!.incubatorId }],
+        temperatures: [{ celsius: 38 }],
+      })
+      const tables = await bookNow()
+      expect(await tables.meta.getItem('setting/records-version')).toBe(RECORDS_VERSION)
+      expect(await tables.of('eggs').keys()).toEqual(['set-1/egg-1', 'set-1/egg-2'])
+      if (began && spent <= writes) break
+      expect(writes).toBeLessThan(60)
+    }
+  })
+})
+
+it('readings of a day are added to it, drawn together, and read by need', async () => {
+  const store = await opened()
+  const startMs = Date.parse('2026-03-11T20:00:00.000Z')
+  for (let i = 0; i < 4; i++) {
+    const reading = { atMs: startMs + i * 10_000, celsius: 37 + i / 10, rhPercent: 50 - i }
+    await store.note(noted('sensor', 'incubator-1', reading, store.probes))
+  }
+  const again = await opened()
+  const [probe] = again.probes
+  expect(again.readingsBetween([probe!.id], 0, Infinity)).toEqual([])
+  await again.openReadings([probe!.id], startMs, startMs)
+  expect(
+    again.readingsBetween([probe!.id], startMs, startMs + 15_000).map(({ rhPercent }) => rhPercent),
+  ).toEqual([50, 49])
+  const [rollUp] = await again.repository.rollUpsFrom('2026-03-11')
+  expect(rollUp!.points.map(({ celsius }) => celsius!.mean)).toEqual([37, 37.1, 37.2, 37.3])
+  expect(await again.repository.rollUpsFrom('2026-03-12')).toEqual([])
+})
+
+it('a tray as it comes into the book stands where it was put', () => {
+  const known = { id: 't', name: 'T', rows: 1, columns: 1, incubatorId: 'somewhere' }
+  expect(newTray(known)).toMatchObject({ incubatorId: 'somewhere', numbering: 'letter-rows' })
+})
