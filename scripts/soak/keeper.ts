@@ -7,9 +7,14 @@ import type { Keeper } from './bundles.ts'
 
 const ZONE = 'Europe/Lisbon'
 
-export function memoryKeeper(): Keeper {
+/** Makes the storage in memory fit for the program. */
+export function prepareMemory(): void {
   // localforage asks it for the browser's name.
   if (!('navigator' in globalThis)) Object.assign(globalThis, { navigator: { userAgent: 'none' } })
+}
+
+export function memoryKeeper(): Keeper {
+  prepareMemory()
   const reopen = async (): Promise<{
     repository: Repository
     book: Awaited<ReturnType<Repository['load']>>

@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process'
 import { parseArgs } from 'node:util'
 import { findChromium } from '../chromium.mjs'
 import { soakBundles } from './bundles.ts'
+import { soakCuts } from './cuts.ts'
 import type { Findings, Trials } from './findings.ts'
 import { memoryKeeper } from './keeper.ts'
 import { killAtTheBench, killDuringImports } from './kills.ts'
@@ -14,6 +15,7 @@ import { soakPictures } from './pictures.ts'
 const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => Promise<Findings> }>> = {
   manifests: { count: 20_000, run: soakManifests },
   bundles: { count: 2000, run: (trials) => soakBundles(trials, memoryKeeper()) },
+  cuts: { count: 2000, run: soakCuts },
   pictures: { count: 10_000, run: soakPictures },
   imports: { count: 100, run: killDuringImports },
   bench: { count: 100, run: killAtTheBench },

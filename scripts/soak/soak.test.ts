@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { soakCuts } from './cuts.ts'
 import { soakBundles } from './bundles.ts'
 import { memoryKeeper } from './keeper.ts'
 import { soakManifests } from './manifests.ts'
@@ -24,4 +25,11 @@ describe('hostile input is refused in words or read whole', () => {
     expect(faults).toEqual([])
     expect(refused).toBeGreaterThan(200)
   })
+})
+
+it('what is cut off at a random write is whole or not there', async () => {
+  const { faults, refused, tried } = await soakCuts({ ...trials, count: 60 })
+  expect(faults).toEqual([])
+  expect(refused).toBeGreaterThan(10)
+  expect(refused).toBeLessThan(tried)
 })
