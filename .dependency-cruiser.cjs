@@ -1,4 +1,4 @@
-/** Who may import whom: app → workers, devices → domain → core; server, cli → domain, core; these may use contracts; contracts only core. */
+/** Who may import whom: app → workers, devices → domain → core; server → stand-ins of the devices; cli → domain, core; these may use contracts; contracts only core. */
 const only = (from, allowed) => ({
   name: `${from}-imports`,
   comment: `src/${from} may import only ${allowed.join(', ')} of src`,
@@ -18,7 +18,7 @@ module.exports = {
     only('devices', ['domain', 'core', 'contracts']),
     only('workers', ['core', 'contracts']),
     only('app', ['workers', 'devices', 'domain', 'core', 'contracts']),
-    only('server', ['domain', 'core', 'contracts']),
+    only('server', ['devices', 'domain', 'core', 'contracts']),
     only('cli', ['domain', 'core', 'contracts']),
     {
       name: 'jobs-apart',
@@ -40,6 +40,20 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/app/data/', pathNot: '\\.test\\.ts$' },
       to: { path: '^src/app/shared/' },
+    },
+    {
+      name: 'server-serves-stand-ins',
+      comment: 'of the devices the server knows only what stands in for them',
+      severity: 'error',
+      from: { path: '^src/server/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/devices/', pathNot: '/stand-in' },
+    },
+    {
+      name: 'app-asks-the-port',
+      comment: 'the app never knows whether the real device answers or its stand-in',
+      severity: 'error',
+      from: { path: '^src/(app|workers|domain)/' },
+      to: { path: '^src/devices/.*/stand-in' },
     },
     {
       name: 'no-cycles',

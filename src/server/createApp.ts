@@ -4,10 +4,10 @@ import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express } from 'express'
 import helmet from 'helmet'
 import { onlyKnownHosts } from './known-host.ts'
-import { networkCameraRoutes, type NetworkCamera } from './routes/network-camera.ts'
-import { standInAirRoutes } from './routes/stand-in-air.ts'
-import { standInCameraRoutes } from './routes/stand-in-camera.ts'
-import { standInGaugeRoutes } from './routes/stand-in-gauges.ts'
+import { standInAirRoutes } from '../devices/air/stand-in-air.ts'
+import { standInCameraRoutes } from '../devices/camera/stand-in-camera.ts'
+import { standInGaugeRoutes } from '../devices/gauges/stand-in-gauges.ts'
+import { networkCameraRoutes, type NetworkCamera } from './camera-proxy.ts'
 
 export interface ServerOptions {
   /** Folder of the built app; left out, only the devices are served. */

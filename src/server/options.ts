@@ -1,5 +1,5 @@
 import { parseArgs } from 'node:util'
-import { cameraUrl, type NetworkCamera } from './routes/network-camera.ts'
+import { cameraUrl, type NetworkCamera } from './camera-proxy.ts'
 
 export interface StartOptions {
   port: number

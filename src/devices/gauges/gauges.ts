@@ -1,3 +1,4 @@
+import { ask, handleStandIn } from '../port.ts'
 import { parseGaugeLine, type GaugeReading, type GaugeUnit } from '../../core/intake/gauge-reading.ts'
 
 /** Scale and calliper: something that gives one reading when asked. */
@@ -15,14 +16,8 @@ const WAIT_MS = 4000
 export function httpGauge(kind: GaugeKind): Gauge {
   return {
     async read() {
-      let response: Response
-      try {
-        response = await fetch(`/api/${kind}/reading`, { cache: 'no-store' })
-      } catch {
-        throw new Error(`The ${kind} does not answer. Is it switched on?`)
-      }
-      if (!response.ok) throw new Error(`The ${kind} answered with an error (${response.status}).`)
-      return settled(kind, await response.text())
+      const answer = await ask(`/api/${kind}/reading`, `The ${kind}`)
+      return settled(kind, await answer.text())
     },
     close: () => Promise.resolve(),
   }
@@ -30,11 +25,7 @@ export function httpGauge(kind: GaugeKind): Gauge {
 
 /** Puts an egg on the stand-in's pan and between its jaws, as a hand would. */
 export async function putOnPan(species: string, seed: string): Promise<void> {
-  await fetch('/api/stand-in/pan', {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ species, seed }),
-  })
+  await handleStandIn('pan', { species, seed })
 }
 
 interface SerialPortLike {

@@ -7,7 +7,7 @@ import type { RgbImage } from '../../core/image/linear.ts'
 import { renderBareLamp } from '../../core/simulate/bare-lamp.ts'
 import { renderEgg } from '../../core/simulate/render.ts'
 import { takeShot, type Shot } from '../../core/simulate/shot.ts'
-import { sendStream } from './mjpeg.ts'
+import { sendStream } from './stand-in-stream.ts'
 
 const lampSchema = z.object({
   basket: z.string(),

@@ -1,0 +1,41 @@
+/**
+ * The one way to every device outside: an address on the server, behind which stands the real one or its stand-in. The
+ * app never knows which.
+ */
+
+/** @param name - "The scale", for the sentence @throws Error with a plain sentence where no answer came */
+export async function ask(
+  path: string,
+  name: string,
+  { signal }: { signal?: AbortSignal } = {},
+): Promise<Response> {
+  let response: Response
+  try {
+    response = await fetch(path, { cache: 'no-store', signal })
+  } catch {
+    throw new Error(`${name} does not answer. Is it switched on and on this network?`)
+  }
+  if (!response.ok) throw new Error(`${name} answered with an error (${response.status}).`)
+  return response
+}
+
+/** What a device says as JSON; null where there is none: the app may run from plain files, without the server. */
+export async function askIfThere(path: string): Promise<unknown> {
+  try {
+    const response = await fetch(path, { cache: 'no-store' })
+    const isJson = response.headers.get('content-type')?.includes('json') ?? false
+    return response.ok && isJson ? ((await response.json()) as unknown) : null
+  } catch {
+    return null
+  }
+}
+
+/** Does at a stand-in what a hand would do at the real thing. @returns whether it took it */
+export async function handleStandIn(what: string, how: object): Promise<boolean> {
+  const response = await fetch(`/api/stand-in/${what}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(how),
+  })
+  return response.ok
+}
