@@ -66,6 +66,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     aside: [],
     buried: [],
     shapes: async () => null,
+    voice: async () => null,
     readingIds: [],
     readings: async () => null,
     photo: async () => null,

@@ -31,6 +31,7 @@ async function sample(): Promise<{ records: unknown; file: Blob }> {
     aside: [],
     buried: [],
     shapes: async () => null,
+    voice: async () => null,
     readingIds: [],
     readings: async () => null,
     photo: async (id) => photos.get(id) ?? null,

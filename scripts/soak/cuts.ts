@@ -156,6 +156,8 @@ function bundleOf(name: string): Bundle {
     buried: [],
     photoTypes: new Map(records.looks.map(({ photo }) => [photo.id, photo.type])),
     missing: [],
+    voiceIds: [],
+    voice: async () => null,
     readingIds: [],
     readings: async () => null,
     shapes: async () => null,

@@ -78,6 +78,7 @@ async function bundleOf(sets: EggSet[], eggs: Egg[]): Promise<Buffer> {
     aside: [],
     buried: [],
     shapes: async () => null,
+    voice: async () => null,
     readingIds: [],
     readings: async () => null,
     photo: async () => null,

@@ -21,11 +21,22 @@ const day = withReadings(null, 'sensor-incubator-1', '2026-03-11', [
     rhPercent: 52,
   },
 ])
+const voice = new Blob([Uint8Array.from([1, 2, 3])], { type: 'audio/webm;codecs=opus' })
+sample.eggs[0]!.events.push({
+  id: 'said',
+  at: null,
+  device: null,
+  kind: 'spoken',
+  voiceId: 'voice-1',
+  seconds: 2.4,
+  type: voice.type,
+})
 const source: BundleSource = {
   records: sample,
   aside: [],
   buried: [],
   shapes: async (lookId) => shapes.get(lookId) ?? null,
+  voice: async () => voice,
   readingIds: [day.id],
   readings: async () => day,
   photo: async (id) => photos.get(id) ?? null,
@@ -75,6 +86,8 @@ describe('bundle', () => {
     expect([...back.photoTypes]).toEqual([...photos.keys()].map((id) => [id, 'image/jpeg']))
     for (const [id, bytes] of photos) expect(await back.photo(id)).toEqual(bytes)
     expect([back.readingIds, await back.readings(day.id)]).toEqual([[day.id], day])
+    expect(back.voiceIds).toEqual(['voice-1'])
+    expect(await (await back.voice('voice-1'))!.arrayBuffer()).toEqual(await voice.arrayBuffer())
   })
 
   it('of an earlier version, without a manifest, is read', async () => {

@@ -15,6 +15,7 @@ import { readingsRecordSchema, type ReadingsRecord } from './readings-record.ts'
 import { RECORD_TABLES } from './record-tables.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
+import { spokenEventsOf } from './spoken.ts'
 import { broughtUp, type BroughtUp } from './upgrade.ts'
 import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
 
@@ -45,6 +46,10 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   missing: MissingPhoto[]
   /** The measured lines of a look; null where there are none. @throws Error when they cannot be read any more */
   shapes(lookId: string): Promise<ShapesRecord | null>
+  /** Ids of the spoken notes that are there. */
+  voiceIds: readonly string[]
+  /** @throws Error when it cannot be read any more */
+  voice(id: string): Promise<Blob | null>
   /** Ids of the probes' days that are there. */
   readingIds: readonly string[]
   /** @throws Error when it cannot be read any more */
@@ -55,6 +60,7 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
 
 /** What a bundle is made of. */
 export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried' | 'readingIds'> {
+  voice(id: string): Promise<Blob | null>
   /** Null for a photograph, or for lines, that are gone. */
   photo(id: string): Promise<Uint8Array | null>
   shapes(lookId: string): Promise<ShapesRecord | null>
@@ -71,6 +77,7 @@ const ASIDE_FILE = 'set-aside.json'
 const MANIFEST_FILE = 'manifest.json'
 const SHAPES_FOLDER = 'shapes/'
 const READINGS_FOLDER = 'readings/'
+const VOICES_FOLDER = 'voices/'
 /** Of the lines of one look, or of one probe's day. */
 const MOST_PART_BYTES = 20_000_000
 const MOST_RECORD_BYTES = 500_000_000
@@ -123,6 +130,21 @@ interface WantedPhoto {
 
 const photoOfRawLook = z.object({ photo: lookRecordSchema.shape.photo.pick({ id: true, type: true }) })
 
+/** Spoken notes of all eggs, those set aside too, with their media types. */
+function voicesOf(records: HatcheryRecords, aside: readonly RawRecord[]): Map<string, string> {
+  const voices = new Map<string, string>()
+  const events = [
+    ...records.eggs.flatMap((egg) => egg.events),
+    ...aside.flatMap(({ table, value }) => (table === 'eggs' ? spokenEventsOf(value) : [])),
+  ]
+  for (const event of events) if (event.kind === 'spoken') voices.set(event.voiceId, event.type)
+  return voices
+}
+
+function voicePath(id: string, type: string): string {
+  return `${VOICES_FOLDER}${id}.${type.replace('audio/', '').replace(/\W.*/, '')}`
+}
+
 /** Photographs of all looks, those set aside too. Several eggs may share one. */
 function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): WantedPhoto[] {
   const sets = new Map(records.sets.map(({ id, name }) => [id, name]))
@@ -164,7 +186,7 @@ function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): 
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, buried, photo, shapes, readingIds, readings }: BundleSource,
+  { records, aside, buried, photo, shapes, voice, readingIds, readings }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -190,6 +212,14 @@ export async function writeBundle(
     signal?.throwIfAborted()
     const day = await readings(id)
     if (day) await text(readingsPath(id), day)
+  }
+  for (const [id, type] of voicesOf(records, aside)) {
+    signal?.throwIfAborted()
+    const sound = await voice(id)
+    if (!sound) continue
+    const bytes = new Uint8Array(await sound.arrayBuffer())
+    manifest.files[voicePath(id, type)] = { bytes: bytes.length, sha256: await sha256(bytes) }
+    await zip.stored(voicePath(id, type), bytes)
   }
   const wanted = photosOf(records, aside)
   for (const [index, { name, known }] of wanted.entries()) {
@@ -232,7 +262,9 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     ? readManifest(await readJson(zip, MANIFEST_FILE, null))
     : null
   for (const name of Object.keys(manifest?.files ?? {})) {
-    const isPart = ['photos/', SHAPES_FOLDER, READINGS_FOLDER].some((folder) => name.startsWith(folder))
+    const isPart = ['photos/', SHAPES_FOLDER, VOICES_FOLDER, READINGS_FOLDER].some((folder) =>
+      name.startsWith(folder),
+    )
     if (!zip.names.includes(name) && !isPart)
       throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
   }
@@ -268,6 +300,20 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     if (kept === 'damaged') damage.push(`The lines of the look ${id} are damaged.`)
     else if (kept) shapes.set(id, kept)
   }
+  const voices = new Map<string, string>()
+  for (const [id, type] of voicesOf(records, aside.data)) {
+    signal?.throwIfAborted()
+    const path = voicePath(id, type)
+    // One that was gone when the bundle was written is named nowhere, and missed by nobody but the ear.
+    if (!zip.names.includes(path)) {
+      if (manifest?.files[path]) damage.push(`The bundle lacks the spoken note ${path}.`)
+      continue
+    }
+    const bytes = await zip.bytes(path, MOST_PART_BYTES).catch(() => null)
+    if (bytes === null || (manifest && manifest.files[path]?.sha256 !== (await sha256(bytes))))
+      damage.push(`The spoken note ${path} is damaged.`)
+    else voices.set(id, type)
+  }
   const readings = new Map([...parts.readings, ...asideNow.readings].map((day) => [day.id, day]))
   for (const path of zip.names.filter((name) => name.startsWith(READINGS_FOLDER) && name.endsWith('.json'))) {
     signal?.throwIfAborted()
@@ -283,6 +329,13 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     records,
     buried,
     aside: [...asideNow.records, ...asideNow.more],
+    voiceIds: [...voices.keys()],
+    voice: async (id) => {
+      const type = voices.get(id)
+      return type === undefined
+        ? null
+        : new Blob([await zip.bytes(voicePath(id, type), MOST_PART_BYTES)], { type })
+    },
     readingIds: [...readings.keys()],
     readings: async (id) => readings.get(id) ?? null,
     photoTypes: types,

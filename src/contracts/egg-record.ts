@@ -42,6 +42,17 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...toldFields, kind: z.literal('opened'), found: z.enum(FOUND) }),
   z.object({ ...toldFields, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
   z.object({ ...toldFields, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
+  /** A few spoken seconds; the sound lies beside it under its own id, and never leaves the device but in a bundle. */
+  z.object({
+    ...toldFields,
+    kind: z.literal('spoken'),
+    voiceId: idField,
+    seconds: z.number().min(0).max(120),
+    type: z
+      .string()
+      .regex(/^audio\/[\w.+-]+(;.*)?$/)
+      .max(80),
+  }),
   takenBackSchema,
 ])
 export type EggEvent = z.infer<typeof eggEventSchema>
@@ -125,6 +136,7 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
     case 'pipped':
     case 'banded':
     case 'noted':
+    case 'spoken':
       return now
   }
 }
@@ -137,6 +149,13 @@ export function notesOf({ events }: Pick<EggRecord, 'events'>): Array<{ at: stri
 }
 
 type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
+
+/** What was spoken of an egg, and still holds, in the order of noting. */
+export function spokenOf({
+  events,
+}: Pick<EggRecord, 'events'>): Array<Extract<EggEvent, { kind: 'spoken' }>> {
+  return standingEvents(events).filter((event) => event.kind === 'spoken')
+}
 
 /** The events that lead from how an egg stands to how it is to stand; fields that are no state are left alone. */
 export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: Noting): EggEvent[] {

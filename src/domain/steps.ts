@@ -45,6 +45,8 @@ export interface Changes {
   looks?: readonly LookRecord[]
   /** Words to be noted of eggs. */
   notes?: ReadonlyArray<{ eggId: string; text: string }>
+  /** Spoken words whose sound is kept already. */
+  spoken?: ReadonlyArray<{ eggId: string; voiceId: string; seconds: number; type: string }>
   /** What happened in an evening. */
   happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
   readings?: readonly ProbeReading[]
@@ -129,22 +131,37 @@ function trayWritten(tray: Tray, now: Tray | undefined, writer: Writer): TrayRec
   )
 }
 
-function eggsWritten({ eggs = [], notes = [] }: Changes, standing: Standing, writer: Writer): EggRecord[] {
+function eggsWritten(
+  { eggs = [], notes = [], spoken = [] }: Changes,
+  standing: Standing,
+  writer: Writer,
+): EggRecord[] {
   const { device } = writer
-  return [...eggs, ...notedOnly(notes, eggs, standing)].map((egg) => {
+  return [...eggs, ...notedOnly([...notes, ...spoken], eggs, standing)].map((egg) => {
     const now = standing.egg(egg.id)
     const { events } = now ?? egg
     const base = now ?? eggOf(withEvents(egg, []))
     const noted = notes
       .filter(({ eggId }) => eggId === egg.id)
       .map(({ text }): EggEvent => ({ id: writer.newId(), at: writer.at, device, kind: 'noted', text }))
-    const more = [...eventsBetween(base, egg, writer), ...noted]
+    const heard = spoken
+      .filter(({ eggId }) => eggId === egg.id)
+      .map(({ voiceId, seconds, type }): EggEvent => ({
+        id: writer.newId(),
+        at: writer.at,
+        device,
+        kind: 'spoken',
+        voiceId,
+        seconds,
+        type,
+      }))
+    const more = [...eventsBetween(base, egg, writer), ...noted, ...heard]
     return stamped(withEvents({ ...egg, events }, more), { device, now })
   })
 }
 
 /** Eggs of which only words are noted. */
-function notedOnly(notes: Changes['notes'] = [], eggs: readonly Egg[], standing: Standing): Egg[] {
+function notedOnly(notes: ReadonlyArray<{ eggId: string }>, eggs: readonly Egg[], standing: Standing): Egg[] {
   const ids = new Set(notes.map(({ eggId }) => eggId).filter((id) => !eggs.some((egg) => egg.id === id)))
   return [...ids].flatMap((id) => standing.egg(id) ?? [])
 }

@@ -8,6 +8,7 @@ import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
 import { isByCamera } from '../../domain/look-figures.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useBench } from './useBench.ts'
+import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -15,6 +16,7 @@ import { useRoomStore } from '../shared/room.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { count, dayWords, GRADE_WORDS } from '../shared/wording.ts'
 import BenchKeys from './BenchKeys.vue'
+import ChangedByMates from './ChangedByMates.vue'
 import CameraView from './CameraView.vue'
 import NetworkCameraView from './NetworkCameraView.vue'
 import EggMark from '../shared/ui/EggMark.vue'
@@ -36,6 +38,7 @@ const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 const bench = useBench(() => set.value!)
 const { current, look, phase, busy, problem, many, several, drawn, asking, savedAt } = bench
+const { changed: changedByMates } = useTrayTogether(() => set.value, bench)
 
 const source = ref<SourceKind>('files')
 const overlay = ref(true)
@@ -373,6 +376,7 @@ const PHASE_WORDS = {
             Keep an egg out no longer than five minutes. Wash your hands before and after.
           </p>
         </div>
+        <ChangedByMates v-if="!asking" class="mt-5" :changed="changedByMates" :place-of="bench.placeOf" />
       </aside>
     </div>
 

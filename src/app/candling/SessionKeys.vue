@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { Check, Pause, Scale3d, Shuffle, StepForward, Tag, Undo2 } from '@lucide/vue'
+import { Check, Mic, Pause, Scale3d, Shuffle, StepForward, Tag, Undo2 } from '@lucide/vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Session } from '../../contracts/session-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
@@ -15,8 +15,9 @@ const props = defineProps<{
   look: LookRecord | null
   chosen: SuggestedGrade | null
   paused: boolean
+  speaking: boolean
 }>()
-const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: []; mark: [] }>()
+const emit = defineEmits<{ goOn: []; another: []; undo: []; compare: []; pause: []; mark: []; speak: [] }>()
 
 const candling = computed(() => props.session.begun && props.step.kind === 'candle' && !props.paused)
 /** An egg without a picture cannot be disagreed with, only left. */
@@ -34,7 +35,7 @@ const goOnWords = computed(() => {
 
 <template>
   <div
-    class="grid grid-cols-2 gap-2 sm:grid-cols-[repeat(5,minmax(0,9.500rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
+    class="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(6,minmax(0,8.500rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
     role="group"
     aria-label="Keys"
   >
@@ -56,7 +57,18 @@ const goOnWords = computed(() => {
     </button>
     <button
       type="button"
-      class="press press-lamp order-first min-h-16 text-xl sm:order-none"
+      class="press min-h-16 px-2"
+      :class="{ 'border-lamp text-lamp': speaking }"
+      :disabled="!candling"
+      :aria-pressed="speaking"
+      @click="emit('speak')"
+    >
+      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? 'Keep it' : 'Speak' }}
+      <span class="key">T</span>
+    </button>
+    <button
+      type="button"
+      class="press press-lamp order-first col-span-3 min-h-16 text-xl sm:order-none sm:col-span-1"
       data-testid="go-on"
       @click="emit('goOn')"
     >

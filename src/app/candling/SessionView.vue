@@ -3,7 +3,6 @@ import { useEventListener, useLocalStorage, useWakeLock } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { clockLevel } from '../../core/session/limits.ts'
-import { notesOf } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { bringToLamp } from '../../devices/camera/network-camera.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
@@ -21,6 +20,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
 import ChangedByMates from './ChangedByMates.vue'
 import type { Comparison } from './CompareEgg.vue'
+import EggNotes from './EggNotes.vue'
 import EssentialScreen from './EssentialScreen.vue'
 import LampPicture from './LampPicture.vue'
 import PreFlight from './PreFlight.vue'
@@ -110,7 +110,6 @@ const paceWords = computed(() =>
 )
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
-const notes = computed(() => (current.value ? notesOf(current.value) : []))
 /** The egg at hand, while eggs are taken. */
 const atTheLamp = computed(() =>
   session.value?.begun && step.value.kind === 'candle' ? current.value : null,
@@ -202,6 +201,7 @@ useKeys({
   c: nextComparison,
   v: () => void pause(),
   d: () => void hands.mark(),
+  t: () => void hands.speak(),
   b: () => {
     essential.value = !essential.value
   },
@@ -368,18 +368,13 @@ const stepWords = computed(() =>
               : 'Do not look into the lamp.'
           }}
         </p>
-        <p
-          v-if="hands.marking.value || notes.length > 0"
-          class="mt-4 text-lg text-ink-soft"
-          aria-live="polite"
-          data-testid="marks"
-        >
-          Noted: {{ notes.map(({ text }) => text).join(', ')
-          }}<template v-if="hands.marking.value"
-            ><template v-if="notes.length > 0">, </template
-            ><strong class="text-lamp">{{ hands.marking.value }}</strong></template
-          >
-        </p>
+        <EggNotes
+          v-if="current"
+          class="mt-4"
+          :egg="current"
+          :marking="hands.marking.value"
+          :speaking-since-ms="hands.speakingSinceMs.value"
+        />
         <StorageRoomNote class="mt-4" />
       </aside>
     </div>
@@ -392,12 +387,14 @@ const stepWords = computed(() =>
       :look="look"
       :chosen="chosen"
       :paused="clocks.pausedMs !== null"
+      :speaking="hands.speaking.value"
       @go-on="goOn"
       @another="another"
       @undo="takeBack"
       @compare="nextComparison"
       @pause="pause"
       @mark="hands.mark"
+      @speak="hands.speak"
     />
     <EssentialScreen
       v-if="essential"

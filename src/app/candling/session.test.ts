@@ -132,7 +132,9 @@ describe('the five keys', () => {
     step: SessionStep,
     extra: { look?: LookRecord | null; paused?: boolean; session?: Session } = {},
   ): string =>
-    mount(SessionKeys, { props: { session, step, look: null, chosen: null, paused: false, ...extra } })
+    mount(SessionKeys, {
+      props: { session, step, look: null, chosen: null, speaking: false, paused: false, ...extra },
+    })
       .get('[data-testid="go-on"]')
       .text()
   it.each([
@@ -161,6 +163,7 @@ it('an egg without a picture can be left where it would be disagreed with', () =
         look,
         chosen: null,
         paused: false,
+        speaking: false,
       },
     })
       .findAll('button')[1]!

@@ -23,6 +23,7 @@ import type { MeasuredPhoto } from '../../workers/protocol.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import type { useBench } from './useBench.ts'
+import { useSpokenNotes } from './useSpokenNotes.ts'
 import { useLampWatch, type LivePicture } from './useLampWatch.ts'
 import type { useSession } from './useSession.ts'
 import type { useSounds } from './useSounds.ts'
@@ -139,6 +140,13 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     }
   }
 
+  const voice = useSpokenNotes({
+    enough: () => void tell({ kind: 'heard' }),
+    failed: (sentence) => {
+      bench.problem.value = sentence
+      void tell({ kind: 'not-heard' })
+    },
+  })
   const measurings = new Map<number, Measuring>()
 
   function performed(effect: EveningEffect): Promise<unknown> | void {
@@ -179,6 +187,12 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
         return hatchery.mustLead()
       case 'note':
         return hatchery.commit('note', effect.eggId, { notes: [{ eggId: effect.eggId, text: effect.mark }] })
+      case 'listen':
+        return voice.begin(effect.eggId)
+      case 'hush':
+        return void voice.end().catch((error: Error) => {
+          bench.problem.value = error.message
+        })
       case 'say-mark':
         return sounds.say(effect.mark ?? 'no mark')
       case 'rest':
@@ -330,6 +344,10 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     takeBack: () => tell({ kind: 'take-back' }),
     pause: () => tell({ kind: 'pause' }),
     mark: () => tell({ kind: 'mark' }),
+    speak: () => tell({ kind: 'speak' }),
+    /** Since when something is spoken of the egg at hand. */
+    speakingSinceMs: voice.sinceMs,
+    speaking: computed(() => state.value.speaking !== null),
     /** The mark that is named for the egg at hand and not yet noted. */
     marking: computed(() => state.value.marking?.mark ?? null),
     /** Goes so many eggs on, whether they wait or not. */

@@ -1,6 +1,7 @@
 import localforage from 'localforage'
 import { v4 as uuid } from 'uuid'
 import type { RawRecord } from '../../contracts/book.ts'
+import { rolledUp, type ReadingsRecord } from '../../contracts/readings-record.ts'
 import {
   CHAPTER_TABLES,
   isOfChapter,
@@ -42,6 +43,8 @@ export class BookTables {
   readonly photos: LocalForage
   /** Measured lines, by the id of their look. */
   readonly shapes: LocalForage
+  /** Spoken notes, by their own ids. */
+  readonly voices: LocalForage
   /** What probes said, by day and probe. */
   readonly readings: LocalForage
   /** The same drawn together; made anew wherever it is missing. */
@@ -67,6 +70,7 @@ export class BookTables {
     }
     this.photos = table('photos')
     this.shapes = table('shapes')
+    this.voices = table('voices')
     this.readings = table('readings')
     this.rollUps = table('roll-ups')
     this.meta = table('meta')
@@ -76,12 +80,13 @@ export class BookTables {
 
   /** Makes the tables that are not there yet. While one is made the others cannot be read, so it comes first. */
   async ready(): Promise<void> {
-    const { photos, shapes, readings, rollUps, meta, steps, aside } = this
+    const { photos, shapes, voices, readings, rollUps, meta, steps, aside } = this
     for (const table of [
       meta,
       ...Object.values(this.tables),
       photos,
       shapes,
+      voices,
       readings,
       rollUps,
       steps,
@@ -96,6 +101,12 @@ export class BookTables {
 
   async put(table: RecordTable, value: object): Promise<void> {
     await this.of(table).setItem(keyOf(table, value), value)
+  }
+
+  /** A probe's day, and what it comes to. */
+  async putReadings(day: ReadingsRecord): Promise<void> {
+    await this.readings.setItem(day.id, day)
+    await this.rollUps.setItem(day.id, rolledUp(day))
   }
 
   async remove({ table, lies, key }: Pick<StoredRecord, 'table' | 'lies' | 'key'>): Promise<void> {

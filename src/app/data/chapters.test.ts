@@ -1,11 +1,10 @@
-// @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { asTheyStand, sampleRecords } from '../../contracts/sample-records.ts'
 import { firstIncubator } from '../../contracts/incubator-record.ts'
-import { newEgg, withEvents } from '../../contracts/egg-record.ts'
+import { newEgg, spokenOf, withEvents } from '../../contracts/egg-record.ts'
 import { setRecordOf, type EggSet } from '../../contracts/set-record.ts'
 import { newTray } from '../../contracts/tray-record.ts'
 import { noted } from '../../domain/readings.ts'
@@ -31,6 +30,9 @@ async function opened() {
   await store.load()
   return store
 }
+
+// A page without locks: this tab is the only one.
+vi.stubGlobal('navigator', { userAgent: 'none' })
 
 beforeEach(async () => {
   await opened()
@@ -233,4 +235,24 @@ it('readings of a day are added to it, drawn together, and read by need', async 
 it('a tray as it comes into the book stands where it was put', () => {
   const known = { id: 't', name: 'T', rows: 1, columns: 1, incubatorId: 'somewhere' }
   expect(newTray(known)).toMatchObject({ incubatorId: 'somewhere', numbering: 'letter-rows' })
+})
+
+it('what is spoken of an egg is kept, taken out and brought in, and swept up when nothing names it', async () => {
+  const store = await opened()
+  await store.commit('plan', null, { trays: sample.trays, sets: [set!], eggs: sample.eggs })
+  const sound = new Blob(['moves, I think'], { type: 'audio/webm' })
+  await store.addVoice('egg-1', sound, 2.345)
+  const [spoken] = spokenOf(store.eggs.find(({ id }) => id === 'egg-1')!)
+  expect(spoken).toMatchObject({ seconds: 2.3, type: 'audio/webm' })
+  const { file } = await useCustodyStore().takeOut()
+  await useCustodyStore().bringIn(await useCustodyStore().check(file), file.size)
+  expect(await (await store.repository.voice(spoken!.voiceId))!.text()).toBe('moves, I think')
+  // One whose step was cut off before it was noted.
+  await (await bookNow()).voices.setItem('nobody', sound)
+  const again = await opened()
+  await again.sweptUp()
+  expect(await (await bookNow()).voices.keys()).toEqual([spoken!.voiceId])
+  await again.commit('note', 'egg-1', { notes: [{ eggId: 'egg-1', text: 'so' }] })
+  await again.undo()
+  expect(spokenOf(again.eggs.find(({ id }) => id === 'egg-1')!)).toHaveLength(1)
 })

@@ -91,12 +91,12 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     const mayWrite = leading ?? leads.value
     await book.read(deviceZone(), mayWrite)
     storageGone.value = false
-    loaded.value = true
     // Once, at the start: later a photograph may be there whose look is only just being written.
-    if (mayWrite && !swept) {
-      swept = true
-      sweeping = repository.sweep().catch(() => undefined)
-    }
+    const sweep = mayWrite && !swept ? await repository.sweeping() : null
+    loaded.value = true
+    if (!sweep) return
+    swept = true
+    sweeping = sweep().catch(() => undefined)
   }
   let sweeping: Promise<void> = Promise.resolve()
 
@@ -256,6 +256,17 @@ export const useHatcheryStore = defineStore('hatchery', () => {
         looks: replaces ? [look, { ...replaces, replaced: true }] : [look],
       }),
     )
+  }
+
+  /** A few spoken seconds about an egg. */
+  async function addVoice(eggId: string, sound: Blob, seconds: number): Promise<void> {
+    mustLead()
+    const voiceId = uuid()
+    await noticing(() => repository.saveVoice(voiceId, sound))
+    // Where that is refused, the next start sweeps the sound up.
+    await commit('spoken note', eggId, {
+      spoken: [{ eggId, voiceId, seconds: Number(seconds.toFixed(1)), type: sound.type }],
+    })
   }
 
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
@@ -456,6 +467,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     commit,
     changeLook,
     addLook,
+    addVoice,
     addLooks,
     amendLooks,
     undo,

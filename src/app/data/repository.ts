@@ -24,25 +24,20 @@ import { lookRecordSchema } from '../../contracts/look-record.ts'
 import {
   readingsRecordSchema,
   rolledUp,
-  withReadings,
-  readingsOf,
   type ReadingsRecord,
   type RollUp,
 } from '../../contracts/readings-record.ts'
-import {
-  isOfChapter,
-  RECORD_TABLES,
-  type ChapterTable,
-  type RecordTable,
-} from '../../contracts/record-tables.ts'
+import { isOfChapter, RECORD_TABLES, type ChapterTable } from '../../contracts/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
 import { broughtUp, type BroughtUp } from '../../contracts/upgrade.ts'
 import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
+import { bringUpToDate, putOldStep } from './bring-up-to-date.ts'
 import { readAll } from './raw-database.ts'
 import { Shelf } from './shelf.ts'
+import { sweeping } from './sweep.ts'
 
 export const KEPT_STEPS = 60
 const STEP_KEY = 'step'
@@ -109,7 +104,11 @@ export class Repository {
     this.book = { tables, mark: await tables.mark() }
     if (leads) {
       await this.completeStep()
-      await this.bringUpToDate(version, zone)
+      if (version !== RECORDS_VERSION) {
+        await bringUpToDate(tables, zone)
+        await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
+        await this.flush()
+      }
       await this.bringHome(zone)
       await this.healRollUps()
       await this.shelf.tidy((name) => new BookTables(name).drop())
@@ -168,7 +167,7 @@ export class Repository {
       ...(Object.keys(records) as Array<keyof typeof records>).flatMap((table) =>
         records[table].map((record) => this.tables.put(table, record)),
       ),
-      ...readings.map((day) => this.putReadings(day)),
+      ...readings.map((day) => this.tables.putReadings(day)),
     ])
     const { steps, meta } = this.tables
     if (journal.take !== null) await steps.removeItem(String(journal.take))
@@ -180,11 +179,6 @@ export class Repository {
     await meta.removeItem(STEP_KEY)
   }
 
-  private async putReadings(day: ReadingsRecord): Promise<void> {
-    await this.tables.readings.setItem(day.id, day)
-    await this.tables.rollUps.setItem(day.id, rolledUp(day))
-  }
-
   /** A step that was cut off in the middle is carried to its end; one that was not written whole is dropped. */
   private async completeStep(): Promise<void> {
     const kept = await this.tables.meta.getItem<unknown>(STEP_KEY)
@@ -192,48 +186,10 @@ export class Repository {
     const step = stepSchema.safeParse(kept)
     if (step.success) await this.apply(step.data)
     else {
-      // Of an earlier version: its records are put where that had them, and brought up to date with the others.
-      for (const [table, value] of recordsOfOldStep(kept))
-        await this.tables.of(table).setItem(value.id, value)
+      // Of an earlier version: brought up to date with the others.
+      await putOldStep(this.tables, kept)
       await this.tables.meta.removeItem(STEP_KEY)
     }
-  }
-
-  /**
-   * Writes records of an earlier version in today's shape, once. What becomes a record of its own is written first, the
-   * rest after it, the version last: cut off in the middle, it is done again from where it stands.
-   */
-  private async bringUpToDate(version: number | null, zone: string): Promise<void> {
-    if (version === RECORDS_VERSION) return
-    const { tables } = this
-    const raw = await tables.raw()
-    const { records, more, readings, shapes } = broughtUp(raw, zone)
-    for (const lines of shapes) await tables.shapes.setItem(lines.id, lines)
-    for (const day of readings) {
-      const now = readingsRecordSchema.safeParse(await tables.readings.getItem(day.id))
-      await this.putReadings(withReadings(now.data ?? null, day.probeId, day.day, readingsOf(day)))
-    }
-    for (const { table, value } of more) await tables.put(table, value as object)
-    for (const [i, record] of records.entries()) {
-      const before = raw[i]!
-      if (record.lies === 'aside') {
-        const { table, value } = record
-        if (value !== before.value) await tables.aside.setItem(record.key, { table, value })
-        continue
-      }
-      // Under its old key with the set before it, so that two of one id stay two.
-      const key =
-        isOfChapter(record.table) && !before.key.includes('/')
-          ? `${setIdOf(record.value)}/${before.key}`
-          : before.key
-      if (key === before.key && record.value === before.value) continue
-      await tables.of(record.table).setItem(key, record.value)
-      if (key !== before.key) await tables.remove(before)
-    }
-    // Steps of then are about records of another shape and cannot be taken back.
-    await tables.steps.clear()
-    await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
-    await this.flush()
   }
 
   /** A tab that only follows changes nothing; the one at work may just be bringing the records up to date. */
@@ -273,32 +229,9 @@ export class Repository {
     }
   }
 
-  /**
-   * Clears away photographs and lines of looks that were taken back or refused: nobody is left who could ask for them.
-   * Begun before anything is written, it may go on beside everything.
-   */
-  async sweep(): Promise<void> {
-    const { tables } = this
-    const [photos, shapes, journal] = await Promise.all([
-      tables.photos.keys(),
-      tables.shapes.keys(),
-      this.readJournal(),
-    ])
-    const needed = new Set(
-      journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])),
-    )
-    const looks = new Set<string>()
-    const aside = await tables.rawAside()
-    for (const setId of (await tables.chapters()).keys()) {
-      for (const { table, value } of [...(await tables.rawChapter(setId)), ...aside]) {
-        if (table !== 'looks') continue
-        const look = value as { id?: unknown; photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null
-        looks.add(String(look?.id))
-        if (look?.stamp?.gone !== true) needed.add(String(look?.photo?.id))
-      }
-    }
-    for (const id of photos) if (!needed.has(id)) await tables.photos.removeItem(id)
-    for (const id of shapes) if (!looks.has(id)) await tables.shapes.removeItem(id)
+  /** Called before anything is written. @returns what clears away whatever nobody can ask for any more */
+  async sweeping(): Promise<() => Promise<void>> {
+    return sweeping(this.tables, await this.readJournal())
   }
 
   /** A probe's readings of some days; those that are not there are left out. */
@@ -369,6 +302,15 @@ export class Repository {
     }
   }
 
+  /** Goes before the event that names it. */
+  async saveVoice(id: string, sound: Blob): Promise<void> {
+    await this.tables.voices.setItem(id, sound)
+  }
+
+  async voice(id: string): Promise<Blob | null> {
+    return this.tables.voices.getItem<Blob>(id)
+  }
+
   /** The measured lines of a look; null where there are none that can be read. */
   async shapes(lookId: string): Promise<ShapesRecord | null> {
     const kept = shapesRecordSchema.safeParse(await this.tables.shapes.getItem(lookId))
@@ -416,7 +358,7 @@ export class Repository {
    * its place: whatever fails or is cut off on the way changes nothing.
    */
   async replaceWith(
-    { records, aside, buried, photoTypes, photo, shapes, readingIds, readings }: Bundle,
+    { records, aside, buried, photoTypes, photo, shapes, voiceIds, voice, readingIds, readings }: Bundle,
     { onProgress, signal }: LongWork = {},
   ): Promise<void> {
     await this.becomes(async (tables) => {
@@ -428,7 +370,7 @@ export class Repository {
         })),
       )
       let done = 0
-      const total = photoTypes.size + put.length + readingIds.length
+      const total = photoTypes.size + put.length + voiceIds.length + readingIds.length
       const step = (): void => {
         signal?.throwIfAborted()
         onProgress?.(++done, total)
@@ -441,10 +383,14 @@ export class Repository {
         await tables.put(table, checked(table, value))
         step()
       }
+      for (const id of voiceIds) {
+        const sound = await voice(id)
+        if (sound) await tables.voices.setItem(id, sound)
+        step()
+      }
       for (const id of readingIds) {
         const day = readingsRecordSchema.parse(await readings(id))
-        await tables.readings.setItem(id, day)
-        await tables.rollUps.setItem(id, rolledUp(day))
+        await tables.putReadings(day)
         step()
       }
       for (const { id } of records.looks) {
@@ -478,19 +424,4 @@ export class Repository {
     }
     await this.shelf.switchTo(tables.name)
   }
-}
-
-/** The records that a step of an earlier version was about to write. */
-function recordsOfOldStep(step: unknown): Array<[RecordTable, { id: string }]> {
-  const put = (step as { put?: unknown } | null)?.put
-  if (typeof put !== 'object' || put === null) return []
-  return Object.entries(put).flatMap(([table, list]) =>
-    RECORD_TABLES.includes(table as RecordTable) && Array.isArray(list)
-      ? list.filter(hasId).map((value): [RecordTable, { id: string }] => [table as RecordTable, value])
-      : [],
-  )
-}
-
-function hasId(value: unknown): value is { id: string } {
-  return typeof (value as { id?: unknown } | null)?.id === 'string'
 }

@@ -7,6 +7,7 @@ import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
 import { exportCalendar } from './calendar.ts'
+import SpokenNotes from './SpokenNotes.vue'
 import SetTonight from './SetTonight.vue'
 import SetLooks from './SetLooks.vue'
 import SetDays from './SetDays.vue'
@@ -33,6 +34,8 @@ const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
 const aside = computed(() => (store.allEggsBySet.get(props.setId) ?? []).filter((egg) => egg.role !== 'set'))
 const sayNote = ({ at, text }: { at: string | null; text: string }): string =>
   at === null || !set.value ? text : `${text} (${dayWords(set.value, zone.value, Date.parse(at))})`
+const sayAt = (at: string | null): string =>
+  at === null || !set.value ? '' : ` on ${dayWords(set.value, zone.value, Date.parse(at))}`
 const trayId = ref<string | null>(null)
 const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.value) ?? set.value?.trays[0])
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
@@ -186,6 +189,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
             <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
               Noted: {{ notesOf(chosen).map(sayNote).join('; ') }}.
             </p>
+            <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
           </div>
           <button

@@ -133,6 +133,8 @@ describe('a bundle', () => {
       records: { ...sample, sets: [], eggs: [], looks: [] },
       buried: [],
       shapes: async () => null,
+      voiceIds: [],
+      voice: async () => null,
       readingIds: [],
       readings: async () => null,
       photoTypes: new Map([['photo-1', 'image/jpeg']]),

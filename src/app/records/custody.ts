@@ -62,7 +62,9 @@ export const useCustodyStore = defineStore('custody', () => {
   const readings = async (id: string): Promise<ReadingsRecord | null> =>
     (await hatchery.repository.readings([id]).catch(() => null))?.get(id) ?? null
 
-  const parts = { photo, shapes, readings }
+  const voice = (id: string): Promise<Blob | null> => hatchery.repository.voice(id).catch(() => null)
+
+  const parts = { photo, shapes, voice, readings }
 
   /** All that is here; where the book could not be opened, as it lies on the disk. */
   async function source(): Promise<BundleSource> {
@@ -83,6 +85,7 @@ export const useCustodyStore = defineStore('custody', () => {
     const [daysById, linesById] = [new Map(days.map((d) => [d.id, d])), new Map(lines.map((l) => [l.id, l]))]
     return {
       photo,
+      voice,
       shapes: async (id) => (await shapes(id)) ?? linesById.get(id) ?? null,
       readings: async (id) => (await readings(id)) ?? daysById.get(id) ?? null,
       readingIds: [...new Set([...(await hatchery.repository.readingIds()), ...daysById.keys()])],
@@ -135,6 +138,8 @@ export const useCustodyStore = defineStore('custody', () => {
       photoTypes: types,
       missing: [],
       shapes,
+      voiceIds: [],
+      voice: async () => null,
       // What was read by need is here; the rest went with the storage.
       readingIds: [...hatchery.readings.keys()],
       readings: async (id) => hatchery.readings.get(id) ?? null,

@@ -43,6 +43,8 @@ export interface Evening {
   chosenOf: string | null
   /** The mark that is named but not yet noted, and of which egg. */
   marking: { eggId: string; mark: string } | null
+  /** The egg of which something is being spoken. */
+  speaking: string | null
   /** The measuring of an egg that seems to settle, begun while that is made sure of. */
   early: number | null
   measurings: number
@@ -60,6 +62,7 @@ export const NEW_EVENING: Readonly<Evening> = {
   chosen: null,
   chosenOf: null,
   marking: null,
+  speaking: null,
   early: null,
   measurings: 0,
   doing: null,

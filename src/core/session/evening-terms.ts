@@ -53,6 +53,10 @@ export type EveningEvent =
   | { kind: 'mark' }
   /** The key of the marks has rested: what is named holds. */
   | { kind: 'mark-rested' }
+  /** A few words are spoken of the egg at hand, or that is over. */
+  | { kind: 'speak' }
+  /** They are long enough, or nothing can be heard. */
+  | { kind: 'heard' | 'not-heard' }
   | { kind: 'timer'; atMs: number }
   /** The egg on the lamp seems to lie still; nothing lies still; it does; it has left. */
   | { kind: 'settling' }
@@ -81,6 +85,9 @@ export type EveningEffect =
   /** * Notes a mark of an egg. */
   | { kind: 'note'; eggId: string; mark: string }
   | { kind: 'say-mark'; mark: string | null }
+  /** Listens to what is spoken of an egg, until `hush`, which keeps it. */
+  | { kind: 'listen'; eggId: string }
+  | { kind: 'hush' }
   /** Tells `mark-rested` after a while, unless asked again. */
   | { kind: 'rest' }
   /** * */

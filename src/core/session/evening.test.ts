@@ -32,6 +32,7 @@ class World {
   stage: WatchStage = 'empty'
   paused = false
   problem = false
+  listening: string | null = null
   trigger: Trigger
   outcomes: Outcome[]
   /** What is being done, until {@link finish}. */
@@ -103,7 +104,7 @@ class World {
   }
 
   private isQuick({ kind }: EveningEffect): boolean {
-    return ['measure', 'drop', 'lamp', 'sound', 'say', 'shown', 'read-film'].includes(kind)
+    return ['measure', 'drop', 'lamp', 'sound', 'say', 'shown', 'read-film', 'listen', 'hush'].includes(kind)
   }
 
   finish(): void {
@@ -170,6 +171,15 @@ class World {
         return
       case 'pause-or-resume':
         this.paused = !this.paused
+        return
+      case 'listen':
+        // Two voices at once would be one lost.
+        expect(this.listening).toBeNull()
+        this.listening = effect.eggId
+        return
+      case 'hush':
+        expect(this.listening).not.toBeNull()
+        this.listening = null
         return
       default:
     }
@@ -266,6 +276,8 @@ const acts = {
   mark: (world) => world.tell({ kind: 'mark' }),
   'mark-rested': (world) => world.tell({ kind: 'mark-rested' }),
   film: (world) => world.tell({ kind: 'filmed', milliseconds: 6000 }),
+  speak: (world) => world.tell({ kind: 'speak' }),
+  heard: (world) => world.tell({ kind: 'heard' }),
 } satisfies Record<string, (world: World) => void>
 const act = fc.constantFrom(...(Object.keys(acts) as Array<keyof typeof acts>))
 const sequence = fc.array(act, { minLength: 1, maxLength: 60 })
@@ -307,6 +319,22 @@ describe('whatever happens at the lamp', () => {
           acts[name](world)
           const undone = world.heard.some(({ kind }) => kind === 'undo')
           if (!undone) for (const id of had) expect(world.looks.has(id)).toBe(true)
+        }
+      }),
+      HOW,
+    )
+  })
+
+  it('what is spoken is of the egg at hand, and ends with it', () => {
+    fc.assert(
+      fc.property(sequence, trigger, outcomes, (acted, by, results) => {
+        const world = new World(by, results)
+        for (const name of acted) {
+          acts[name](world)
+          world.watch()
+          world.tell({ kind: 'changed' })
+          expect([null, world.current]).toContain(world.listening)
+          expect(world.state.speaking).toBe(world.listening)
         }
       }),
       HOW,

@@ -20,6 +20,15 @@ const IN_TURN: readonly SuggestedGrade[] = [...GRADES, 'unsure']
  * piece of work leads to. @param facts - as they are now
  */
 export function evening(state: Evening, event: EveningEvent, facts: EveningFacts): EveningReply {
+  const reply = noting(state, event, facts)
+  const { speaking } = reply.state
+  // What is spoken is of the egg that was at hand as it began.
+  if (speaking === null || (facts.egg?.id === speaking && facts.phase === 'candling')) return reply
+  // Before anything else is done, which may take its time.
+  return { state: { ...reply.state, speaking: null }, effects: [{ kind: 'hush' }, ...reply.effects] }
+}
+
+function noting(state: Evening, event: EveningEvent, facts: EveningFacts): EveningReply {
   const { marking } = state
   // Whatever comes next, the mark was meant for the egg that was at hand.
   const settles =
@@ -58,6 +67,15 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
       return nextMark(state, facts)
     case 'mark-rested':
       return still(state)
+    case 'speak':
+      if (state.speaking !== null) return hush(state)
+      return egg && facts.phase === 'candling'
+        ? { state: { ...state, speaking: egg.id }, effects: [{ kind: 'listen', eggId: egg.id }] }
+        : still(state)
+    case 'heard':
+      return state.speaking === null ? still(state) : hush(state)
+    case 'not-heard':
+      return still({ ...state, speaking: null })
     case 'settling':
       if (!byItself || facts.source !== 'device' || state.unread !== null || state.early !== null)
         return still(state)
@@ -81,6 +99,7 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
           ...NEW_EVENING,
           measurings: state.measurings,
           doing: state.doing,
+          speaking: state.speaking,
           // After a reload the egg that was taken may lie there still: it must leave before the next counts.
           lying: egg?.look ? egg.id : null,
         },
@@ -97,6 +116,10 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
 
 function still(state: Evening): EveningReply {
   return { state, effects: [] }
+}
+
+function hush(state: Evening): EveningReply {
+  return { state: { ...state, speaking: null }, effects: [{ kind: 'hush' }] }
 }
 
 /** Done now, or as soon as what is being done is done. */

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { Mic } from '@lucide/vue'
+import { notesOf, spokenOf, type Egg } from '../../contracts/egg-record.ts'
+import { count } from '../shared/wording.ts'
+
+/** What is noted of the egg at hand, and what is just being named or spoken. */
+const props = defineProps<{ egg: Egg; marking: string | null; speakingSinceMs: number | null }>()
+const said = computed(() => {
+  const spoken = spokenOf(props.egg).length
+  return [
+    ...notesOf(props.egg).map(({ text }) => text),
+    ...(spoken > 0 ? [count(spoken, 'spoken note')] : []),
+  ]
+})
+const nowMs = ref(Date.now())
+useIntervalFn(() => {
+  nowMs.value = Date.now()
+}, 500)
+const seconds = computed(() =>
+  props.speakingSinceMs === null ? 0 : Math.max(0, Math.floor((nowMs.value - props.speakingSinceMs) / 1000)),
+)
+</script>
+
+<template>
+  <div class="text-lg text-ink-soft">
+    <p v-if="marking || said.length > 0" aria-live="polite" data-testid="marks">
+      Noted: {{ said.join(', ')
+      }}<template v-if="marking"
+        ><template v-if="said.length > 0">, </template
+        ><strong class="text-lamp">{{ marking }}</strong></template
+      >
+    </p>
+    <p
+      v-if="speakingSinceMs !== null"
+      class="flex items-center gap-2 font-semibold text-lamp"
+      role="status"
+      data-testid="listening"
+    >
+      <Mic class="h-6 w-6" aria-hidden="true" /> Listening, {{ seconds }} s. T again keeps it.
+    </p>
+  </div>
+</template>

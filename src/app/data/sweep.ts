@@ -1,0 +1,49 @@
+import type { JournalEntry } from '../../contracts/journal-entry.ts'
+import { spokenEventsOf } from '../../contracts/spoken.ts'
+import type { BookTables } from './book-tables.ts'
+
+/**
+ * Looks what photographs, lines and spoken notes there are, before anything is written.
+ * @returns what clears away those that were taken back or refused: nobody is left to ask for them. It may go on beside
+ * everything, for what has come since is not touched.
+ */
+export async function sweeping(
+  tables: BookTables,
+  journal: readonly JournalEntry[],
+): Promise<() => Promise<void>> {
+  const [photos, shapes, voices] = await Promise.all([
+    tables.photos.keys(),
+    tables.shapes.keys(),
+    tables.voices.keys(),
+  ])
+  return () => sweepUp(tables, { photos, shapes, voices }, journal)
+}
+
+interface Kept {
+  photos: readonly string[]
+  shapes: readonly string[]
+  voices: readonly string[]
+}
+
+async function sweepUp(
+  tables: BookTables,
+  { photos, shapes, voices }: Kept,
+  journal: readonly JournalEntry[],
+): Promise<void> {
+  const shown = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])))
+  const looks = new Set<string>()
+  const heard = new Set<string>()
+  const aside = await tables.rawAside()
+  for (const setId of (await tables.chapters()).keys()) {
+    for (const { table, value } of [...(await tables.rawChapter(setId)), ...aside]) {
+      if (table === 'eggs') for (const { voiceId } of spokenEventsOf(value)) heard.add(voiceId)
+      if (table !== 'looks') continue
+      const look = value as { id?: unknown; photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null
+      looks.add(String(look?.id))
+      if (look?.stamp?.gone !== true) shown.add(String(look?.photo?.id))
+    }
+  }
+  for (const id of photos) if (!shown.has(id)) await tables.photos.removeItem(id)
+  for (const id of shapes) if (!looks.has(id)) await tables.shapes.removeItem(id)
+  for (const id of voices) if (!heard.has(id)) await tables.voices.removeItem(id)
+}
