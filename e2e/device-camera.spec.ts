@@ -57,3 +57,45 @@ test('this device’s camera takes the picture', async ({ baseURL }, info) => {
     await rm(folder, { recursive: true })
   }
 })
+
+test('a few words spoken at the lamp are kept with the egg and played at the desk', async ({
+  baseURL,
+}, info) => {
+  const options = info.project.use.launchOptions!
+  const browser = await chromium.launch({
+    ...options,
+    args: [...options.args!, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
+  })
+  try {
+    const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
+    await openDemo(page)
+    await page.goto('/#/sets/demo-beacon/candle')
+    await expect(page.getByText('Before the first egg')).toBeVisible()
+    await page.getByLabel('By the key or the pedal').check()
+    for (let i = 0; i < 8; i++) {
+      await page.keyboard.press(' ')
+      await page.waitForTimeout(150)
+    }
+    await expect(page.getByRole('button', { name: /^Photograph/ })).toBeVisible()
+    await page.keyboard.press('t')
+    await expect(page.getByTestId('listening')).toContainText('Listening, 1 s')
+    await page.keyboard.press('t')
+    await expect(page.getByTestId('marks')).toContainText('1 spoken note')
+    // The egg goes by and takes its word with it.
+    await page.keyboard.press('t')
+    await expect(page.getByTestId('listening')).toContainText('Listening, 1 s')
+    await page.keyboard.press('s')
+    await expect(page.getByTestId('listening')).toBeHidden()
+    await page.goto('/#/sets/demo-beacon')
+    await page.getByRole('button', { name: /^A1/ }).click()
+    const spoken = page.getByTestId('spoken').locator('audio')
+    await expect(spoken).toHaveCount(2)
+    await expect
+      .poll(() => spoken.first().evaluate((audio: HTMLAudioElement) => audio.readyState))
+      .toBeGreaterThan(1)
+    await page.keyboard.press('u')
+    await expect(spoken).toHaveCount(1)
+  } finally {
+    await browser.close()
+  }
+})

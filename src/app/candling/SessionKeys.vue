@@ -39,25 +39,45 @@ const goOnWords = computed(() => {
     role="group"
     aria-label="Keys"
   >
-    <button type="button" class="press min-h-16 px-2" @click="emit('undo')">
+    <button type="button" class="press min-h-16 gap-1.5 px-1 whitespace-nowrap" @click="emit('undo')">
       <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key">Z</span>
     </button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!candling" @click="emit('another')">
+    <button
+      type="button"
+      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      :disabled="!candling"
+      @click="emit('another')"
+    >
       <component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" />
       {{ leaves ? 'Leave it' : 'Not that' }} <span class="key">X</span>
     </button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!candling || !look" @click="emit('compare')">
+    <button
+      type="button"
+      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      :disabled="!candling || !look"
+      @click="emit('compare')"
+    >
       <Scale3d class="h-5 w-5" aria-hidden="true" /> Compare <span class="key">C</span>
     </button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!session.begun" @click="emit('pause')">
+    <button
+      type="button"
+      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      :disabled="!session.begun"
+      @click="emit('pause')"
+    >
       <Pause class="h-5 w-5" aria-hidden="true" /> Pause <span class="key">V</span>
     </button>
-    <button type="button" class="press min-h-16 px-2" :disabled="!candling" @click="emit('mark')">
+    <button
+      type="button"
+      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      :disabled="!candling"
+      @click="emit('mark')"
+    >
       <Tag class="h-5 w-5" aria-hidden="true" /> Note <span class="key">D</span>
     </button>
     <button
       type="button"
-      class="press min-h-16 px-2"
+      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
       :class="{ 'border-lamp text-lamp': speaking }"
       :disabled="!candling"
       :aria-pressed="speaking"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Printer, Tags } from '@lucide/vue'
 import { notesOf, type Egg, type Outcome } from '../../contracts/egg-record.ts'
@@ -41,7 +41,8 @@ const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.v
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
 const moving = ref(false)
 const { problem, saving } = useSaving()
-const chosen = shallowRef<Egg | null>(null)
+const chosenId = ref<string | null>(null)
+const chosen = computed(() => eggs.value.find(({ id }) => id === chosenId.value) ?? null)
 
 const lookOf = (egg: Egg) => store.looksByEgg.get(egg.id)?.at(-1)
 const placeOf = (egg: Egg): string => nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
@@ -59,12 +60,11 @@ const hatching = computed(() =>
 )
 function noteOutcome(which: readonly Egg[], found: Outcome | null): void {
   const outcome = found && { at: new Date(clock.nowMs).toISOString(), found }
-  void saving(async () => {
-    await store.commit('what became of it', which.length === 1 ? which[0]!.id : null, {
+  void saving(() =>
+    store.commit('what became of it', which.length === 1 ? which[0]!.id : null, {
       eggs: which.map((egg) => ({ ...egg, outcome })),
-    })
-    if (chosen.value) chosen.value = eggs.value.find((egg) => egg.id === chosen.value?.id) ?? null
-  })
+    }),
+  )
 }
 const pictured = computed(() => (chosen.value ? lookOf(chosen.value) : undefined))
 
@@ -175,7 +175,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
             :look-of="lookOf"
             :current-id="chosen?.id"
             class="card p-3"
-            @choose="chosen = chosen?.id === $event.id ? null : $event"
+            @choose="chosenId = chosenId === $event.id ? null : $event.id"
           />
           <div v-if="pictured && chosen" class="mt-4 h-72 overflow-hidden rounded-xl bg-black">
             <MeasuredPhoto
