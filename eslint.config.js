@@ -31,4 +31,11 @@ export default tseslint.config(
       'vue/require-default-prop': 'off',
     },
   },
+  {
+    // More than these are handed over by name. The core's loops over pixels and their helpers may take more.
+    files: ['src/{app,cli,contracts,devices,domain,server,workers}/**/*.{ts,vue}'],
+    // Express knows its handler of errors by its four.
+    ignores: ['**/*.test.ts', 'src/server/createApp.ts'],
+    rules: { '@typescript-eslint/max-params': ['error', { max: 3 }] },
+  },
 )

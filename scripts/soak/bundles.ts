@@ -95,7 +95,10 @@ function useEverything(records: HatcheryRecords): void {
   knownLooks(records)
   const rows = sets.map((set) => {
     const own = eggs.filter((egg) => egg.setId === set.id)
-    return { set, statuses: eventStatuses(progressOf(set, hatchery, own, looks), nowMs, hatchery.zone) }
+    return {
+      set,
+      statuses: eventStatuses(progressOf({ set, eggs: own, looks }, hatchery), nowMs, hatchery.zone),
+    }
   })
   agenda(rows)
   warnings(

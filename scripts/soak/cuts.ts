@@ -136,7 +136,11 @@ function changesBy(random: Random, { records }: Opened, now: number): Changes {
   if (what === 3 && sessions.length > 0)
     return { happened: [{ sessionId: EVENING, what: { kind: 'left', eggId: any(eggs).id } }] }
   if (what === 4)
-    return noted('eggs', 'cabinet', { atMs: now, celsius: random.between(36, 39), rhPercent: null }, probes)
+    return noted(
+      { atMs: now, celsius: random.between(36, 39), rhPercent: null },
+      { which: 'eggs', incubatorId: 'cabinet' },
+      probes,
+    )
   const [egg] = eggs
   return {
     sets: [{ ...any(sets), notes: `note ${now}` }],

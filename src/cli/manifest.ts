@@ -45,7 +45,7 @@ export function readManifest(text: string, name: string): Manifest {
     const where = `${name}, line ${index + 1}`
     if (cells.length > columns.length)
       throw new UsageError(`${where} has ${cells.length} cells, the heading ${columns.length}.`)
-    rows.push(readRow(columns, cells, index + 1, where))
+    rows.push(readRow(columns, cells, { line: index + 1, where }))
   }
   const seen = new Map<string, number>()
   for (const { file, line } of rows) {
@@ -64,8 +64,7 @@ export function readManifest(text: string, name: string): Manifest {
 function readRow(
   columns: readonly string[],
   cells: readonly string[],
-  line: number,
-  where: string,
+  { line, where }: { line: number; where: string },
 ): ManifestRow {
   const cell = (column: string): string => (cells[columns.indexOf(column)] ?? '').trim()
   const file = cell('file')

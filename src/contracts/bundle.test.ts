@@ -13,7 +13,7 @@ const photos = new Map(
 const shapes = new Map(
   sample.looks.map((look, i) => [look.id, { id: look.id, ...shapesOf(sampleReading(sample.eggs[i]!)) }]),
 )
-const day = withReadings(null, 'sensor-incubator-1', '2026-03-11', [
+const day = withReadings(null, [
   {
     probeId: 'sensor-incubator-1',
     atMs: Date.parse('2026-03-11T20:00:00.000Z'),

@@ -10,8 +10,7 @@ import {
 } from './readings-record.ts'
 import { incubatorOf, placing, staysOf } from './whereabouts.ts'
 
-const DAY = '2026-03-11'
-const startMs = Date.parse(DAY)
+const startMs = Date.parse('2026-03-11')
 const at = (minute: number, celsius: number | null = 37.5): ProbeReading => ({
   probeId: 'p',
   atMs: startMs + minute * 60_000,
@@ -21,29 +20,29 @@ const at = (minute: number, celsius: number | null = 37.5): ProbeReading => ({
 
 describe('the readings of a day', () => {
   it('lie in the order of time, of two at one moment the later word', () => {
-    const day = withReadings(withReadings(null, 'p', DAY, [at(5), at(1)]), 'p', DAY, [at(3), at(5, 38)])
+    const day = withReadings(withReadings(null, [at(5), at(1)]), [at(3), at(5, 38)])
     expect(readingsOf(day)).toEqual([at(1), at(3), at(5, 38)])
     expect(readingsRecordSchema.parse(day)).toEqual(day)
   })
 
   it('keep that one was taken back, until it is noted again', () => {
-    const day = withoutReadings(withReadings(null, 'p', DAY, [at(1), at(3)]), [at(1).atMs])
+    const day = withoutReadings(withReadings(null, [at(1), at(3)]), [at(1).atMs])
     expect([readingsOf(day), day.takenBack]).toEqual([[at(3)], [60_000]])
-    expect(withReadings(day, 'p', DAY, [at(1)]).takenBack).toEqual([])
+    expect(withReadings(day, [at(1)]).takenBack).toEqual([])
   })
 
   it('are drawn together by hours only where they are many', () => {
-    const few = withReadings(null, 'p', DAY, [at(1, 37), at(3, 38)])
+    const few = withReadings(null, [at(1, 37), at(3, 38)])
     expect(rolledUp(few).points.map(({ celsius }) => celsius!.mean)).toEqual([37, 38])
-    const many = Array.from({ length: 120 }, (_, i) => at(i, i < 60 ? 37 : null))
-    expect(rolledUp(withReadings(null, 'p', DAY, many)).points).toEqual([
+    const [first, ...others] = Array.from({ length: 120 }, (_, i) => at(i, i < 60 ? 37 : null))
+    expect(rolledUp(withReadings(null, [first!, ...others])).points).toEqual([
       { atMs: startMs, count: 60, celsius: { lowest: 37, mean: 37, highest: 37 }, rhPercent: null },
       { atMs: startMs + 3_600_000, count: 60, celsius: null, rhPercent: null },
     ])
   })
 
   it('are refused where lists are of two lengths, out of order, or under another name', () => {
-    const day = withReadings(null, 'p', DAY, [at(1), at(3)])
+    const day = withReadings(null, [at(1), at(3)])
     for (const wrong of [
       { ...day, celsius: [37] },
       { ...day, times: [...day.times].reverse() },

@@ -81,10 +81,10 @@ export function dayOf(atMs: number): string {
 /** Readings with more of them; of two at one moment the later word counts. @param more - of this probe and day */
 export function withReadings(
   now: ReadingsRecord | null,
-  probeId: string,
-  day: string,
-  more: readonly ProbeReading[],
+  more: readonly [ProbeReading, ...ProbeReading[]],
 ): ReadingsRecord {
+  const { probeId, atMs: someMs } = more[0]
+  const day = dayOf(someMs)
   const startMs = Date.parse(day)
   const byTime = new Map(
     readingsOf(now).map(({ atMs, celsius, rhPercent }) => [atMs - startMs, { celsius, rhPercent }]),
@@ -129,8 +129,8 @@ export function readingsOf(record: ReadingsRecord | null): ProbeReading[] {
 }
 
 /** Readings by probe and day. */
-export function byProbeAndDay(readings: readonly ProbeReading[]): ProbeReading[][] {
-  const chunks = new Map<string, ProbeReading[]>()
+export function byProbeAndDay(readings: readonly ProbeReading[]): Array<[ProbeReading, ...ProbeReading[]]> {
+  const chunks = new Map<string, [ProbeReading, ...ProbeReading[]]>()
   for (const reading of readings) {
     const id = readingsId(reading.probeId, dayOf(reading.atMs))
     const chunk = chunks.get(id)

@@ -6,7 +6,6 @@ import { FIRST_INCUBATOR_ID } from './incubator-record.ts'
 import { usualProbe } from './probe-record.ts'
 import {
   byProbeAndDay,
-  dayOf,
   readingsRecordSchema,
   withReadings,
   type ProbeReading,
@@ -256,10 +255,7 @@ export function broughtUp<R extends RawRecord>(raw: readonly R[], zone: string):
         return known.has(key) ? false : known.add(key)
       }),
     readings: byProbeAndDay(divided.flatMap(({ readings }) => readings)).flatMap(
-      (readings) =>
-        readingsRecordSchema.safeParse(
-          withReadings(null, readings[0]!.probeId, dayOf(readings[0]!.atMs), readings),
-        ).data ?? [],
+      (readings) => readingsRecordSchema.safeParse(withReadings(null, readings)).data ?? [],
     ),
     shapes,
   }

@@ -30,14 +30,14 @@ const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => (
 describe('the look that stands', () => {
   it('is a suspect’s only for a day and a half: then it waits for its second', () => {
     const suspect = look('recheck')
-    expect(standingLook([suspect], set!, takenMs - 1, takenMs + DAY)).toBe(suspect)
-    expect(standingLook([suspect], set!, takenMs - 1, takenMs + 2 * DAY)).toBeUndefined()
+    expect(standingLook([suspect], set!, { beganMs: takenMs - 1, nowMs: takenMs + DAY })).toBe(suspect)
+    expect(standingLook([suspect], set!, { beganMs: takenMs - 1, nowMs: takenMs + 2 * DAY })).toBeUndefined()
   })
 
   it('is any other egg’s for the whole candling, and none from the candling before', () => {
     const living = look('keep')
-    expect(standingLook([living], set!, takenMs - 1, takenMs + 5 * DAY)).toBe(living)
-    expect(standingLook([living], set!, takenMs + 1, takenMs + 5 * DAY)).toBeUndefined()
+    expect(standingLook([living], set!, { beganMs: takenMs - 1, nowMs: takenMs + 5 * DAY })).toBe(living)
+    expect(standingLook([living], set!, { beganMs: takenMs + 1, nowMs: takenMs + 5 * DAY })).toBeUndefined()
   })
 })
 
@@ -59,7 +59,7 @@ describe('a suspect', () => {
 
   it('comes up within four days, unless it is out or the lid stays shut', () => {
     const looksOf = (eggId: string): LookRecord[] => (eggId === eggs[0]!.id ? [look('recheck')] : [])
-    const [due] = secondLooksOf(set!, hatchery, eggs, looksOf)
+    const [due] = secondLooksOf({ set: set!, eggs, looksOf }, hatchery)
     expect(due!.egg.id).toBe(eggs[0]!.id)
     expect((due!.dueAtMs - takenMs) / DAY).toBeGreaterThanOrEqual(2)
     expect((due!.dueAtMs - takenMs) / DAY).toBeLessThanOrEqual(4)
@@ -73,8 +73,8 @@ describe('a suspect', () => {
         againstPolicy: false,
       },
     }))
-    expect(secondLooksOf(set!, hatchery, out, looksOf)).toEqual([])
+    expect(secondLooksOf({ set: set!, eggs: out, looksOf }, hatchery)).toEqual([])
     const lockedDown = { ...set!, done: [...set!.done, { key: 'lockdown', at: sample!.takenAt }] }
-    expect(secondLooksOf(lockedDown, hatchery, eggs, looksOf)).toEqual([])
+    expect(secondLooksOf({ set: lockedDown, eggs, looksOf }, hatchery)).toEqual([])
   })
 })

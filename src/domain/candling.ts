@@ -29,8 +29,7 @@ export function standingAction(look: LookRecord, set: Pick<EggSet, 'policy'>): A
 export function standingLook(
   looks: readonly LookRecord[],
   set: EggSet,
-  beganMs: number,
-  nowMs: number,
+  { beganMs, nowMs }: { beganMs: number; nowMs: number },
 ): LookRecord | undefined {
   const look = lookSince(looks, beganMs)
   return look && standingAction(look, set) === 'recheck' && mayLookAgain(Date.parse(look.takenAt), nowMs)

@@ -64,11 +64,8 @@ function records(changes: Partial<PlanDraft> = {}) {
   const now = { ...draft, ...changes }
   let ids = 0
   return planToRecords(
-    now,
-    computePlan(now, hatchery, NOW),
-    hatchery,
-    new Date(NOW).toISOString(),
-    () => `id-${++ids}`,
+    { draft: now, groups: computePlan(now, hatchery, NOW), hatchery },
+    { nowIso: new Date(NOW).toISOString(), newId: () => `id-${++ids}` },
   )
 }
 

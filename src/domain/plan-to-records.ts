@@ -19,11 +19,8 @@ export interface PlanRecords {
  * @param newId - gives an id that nobody has
  */
 export function planToRecords(
-  draft: PlanDraft,
-  groups: readonly PlanGroup[],
-  hatchery: Hatchery,
-  nowIso: string,
-  newId: () => string,
+  { draft, groups, hatchery }: { draft: PlanDraft; groups: readonly PlanGroup[]; hatchery: Hatchery },
+  { nowIso, newId }: { nowIso: string; newId: () => string },
 ): PlanRecords {
   const records: PlanRecords = { trays: [], sets: [], eggs: [] }
   for (const group of groups) {

@@ -11,9 +11,8 @@ import type { Changes } from './steps.ts'
 
 /** A reading by one of the probes that every incubator has; the probe comes into the book with its first one. */
 export function noted(
-  which: UsualProbe,
-  incubatorId: string,
   reading: Omit<ProbeReading, 'probeId'>,
+  { which, incubatorId }: { which: UsualProbe; incubatorId: string },
   probes: readonly ProbeRecord[],
 ): Pick<Changes, 'probes' | 'readings'> {
   const probeId = usualProbeId(which, incubatorId)
@@ -26,9 +25,7 @@ export function noted(
 /** What these probes said from one time to another, in the order of time. */
 export function probeReadings(
   days: readonly ReadingsRecord[],
-  probeIds: readonly string[],
-  fromMs: number,
-  toMs: number,
+  { probeIds, fromMs, toMs }: { probeIds: readonly string[]; fromMs: number; toMs: number },
 ): ProbeReading[] {
   return days
     .filter(({ probeId }) => probeIds.includes(probeId))

@@ -14,10 +14,12 @@ export interface SecondLook {
 
 /** Eggs of a set that wait for their second look, the earliest due first. After lockdown nobody opens for it. */
 export function secondLooksOf(
-  set: EggSet,
+  {
+    set,
+    eggs,
+    looksOf,
+  }: { set: EggSet; eggs: readonly Egg[]; looksOf: (eggId: string) => readonly LookRecord[] },
   hatchery: Hatchery,
-  eggs: readonly Egg[],
-  looksOf: (eggId: string) => readonly LookRecord[],
 ): SecondLook[] {
   if (set.done.some(({ key }) => key === 'lockdown')) return []
   const candlings = scheduleOf(set, hatchery)

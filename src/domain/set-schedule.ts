@@ -76,10 +76,16 @@ export function isLongOver({ species, setAt, plan }: EggSet, nowMs: number): boo
 
 /** What the agenda needs to know of a set. @param eggs - of this set */
 export function progressOf(
-  set: EggSet,
+  {
+    set,
+    eggs,
+    looks,
+  }: {
+    set: EggSet
+    eggs: readonly Egg[]
+    looks: ReadonlyArray<{ eggId: string; takenAt: string; replaced: boolean }>
+  },
   hatchery: Hatchery,
-  eggs: readonly Egg[],
-  looks: ReadonlyArray<{ eggId: string; takenAt: string; replaced: boolean }>,
 ): SetProgress {
   return {
     schedule: scheduleOf(set, hatchery),

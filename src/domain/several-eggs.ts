@@ -19,8 +19,7 @@ export interface SeveralEggs<Photo = unknown> {
 export function placeSeveral(
   readings: readonly EggReading[],
   { rows, columns }: Pick<Tray, 'rows' | 'columns'>,
-  from: GridPlace,
-  waitingAt: (place: GridPlace) => Egg | undefined,
+  { from, waitingAt }: { from: GridPlace; waitingAt: (place: GridPlace) => Egg | undefined },
 ): SeveralEggs['eggs'] {
   const grid = arrangeInGrid(
     readings.map((reading) => reading.outline.centre),

@@ -172,10 +172,9 @@ function readingsWritten(
   { device }: Writer,
 ): ReadingsRecord[] {
   return byProbeAndDay(readings).map((some) => {
-    const { probeId, atMs } = some[0]!
-    const day = dayOf(atMs)
-    const now = standing.readings(readingsId(probeId, day)) ?? null
-    return stamped(withReadings(now, probeId, day, some), { device, now })
+    const [{ probeId, atMs }] = some
+    const now = standing.readings(readingsId(probeId, dayOf(atMs))) ?? null
+    return stamped(withReadings(now, some), { device, now })
   })
 }
 

@@ -1,7 +1,5 @@
 import type { ConfirmedLook } from '../core/grade/learn.ts'
 import type { PerGrade } from '../core/grade/types.ts'
-import type { EggModel } from '../core/simulate/egg-model.ts'
-import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 import type {
   FilmInput,
@@ -13,6 +11,7 @@ import type {
   WorkerFault,
   WorkerReply,
   WorkerRequest,
+  ToRender,
 } from './protocol.ts'
 
 /** A call that the worker could not answer; the message is for people. */
@@ -95,8 +94,8 @@ export class EggWorkerClient {
     return reply.result
   }
 
-  async render(egg: EggModel, ageDays: number, shot: Shot, signal?: AbortSignal): Promise<Blob> {
-    const reply = await this.call({ kind: 'render', egg, ageDays, shot }, signal)
+  async render(what: ToRender, signal?: AbortSignal): Promise<Blob> {
+    const reply = await this.call({ kind: 'render', ...what }, signal)
     if (reply.kind !== 'rendered') throw unexpected(reply)
     return reply.photo
   }

@@ -48,13 +48,13 @@ describe('lanes', () => {
     const done: number[] = []
     await inLanes(
       Array.from({ length: 1000 }, (_, i) => i),
-      3,
       async (item) => {
         most = Math.max(most, ++under)
         await Promise.resolve()
         under--
         done.push(item)
       },
+      { lanes: 3 },
     )
     expect(most).toBe(3)
     expect(done).toHaveLength(1000)
@@ -66,13 +66,12 @@ describe('lanes', () => {
     const done: number[] = []
     await inLanes(
       [1, 2, 3, 4, 5],
-      1,
       async (item) => {
         done.push(item)
         if (item === 2) controller.abort()
         return Promise.resolve()
       },
-      controller.signal,
+      { lanes: 1, signal: controller.signal },
     )
     expect(done).toEqual([1, 2])
   })

@@ -1,7 +1,5 @@
-import type { EggModel } from '../core/simulate/egg-model.ts'
-import type { Shot } from '../core/simulate/shot.ts'
 import { EggWorkerClient, type MeasureOptions } from './client.ts'
-import type { MeasuredPhoto, PhotoInput } from './protocol.ts'
+import type { MeasuredPhoto, PhotoInput, ToRender } from './protocol.ts'
 
 /** More workers than this would hold more unpacked photographs than a small computer has memory for. */
 const MOST_WORKERS = 4
@@ -26,8 +24,8 @@ export class EggWorkerPool {
     return this.give((client) => client.measure(photo, options, signal))
   }
 
-  render(egg: EggModel, ageDays: number, shot: Shot, signal?: AbortSignal): Promise<Blob> {
-    return this.give((client) => client.render(egg, ageDays, shot, signal))
+  render(what: ToRender, signal?: AbortSignal): Promise<Blob> {
+    return this.give((client) => client.render(what, signal))
   }
 
   release(): void {
@@ -48,9 +46,8 @@ export class EggWorkerPool {
 /** Works through a list with so many at once, in order of starting; memory holds only those under way. Ends early when aborted. */
 export async function inLanes<T>(
   items: readonly T[],
-  lanes: number,
   work: (item: T) => Promise<void>,
-  signal?: AbortSignal,
+  { lanes, signal }: { lanes: number; signal?: AbortSignal },
 ): Promise<void> {
   let next = 0
   const lane = async (): Promise<void> => {

@@ -16,9 +16,16 @@ export type WorkerRequest =
   | { id: number; kind: 'shrink'; frame: LiveFrame; longSidePx: number }
   /** Copies a frame out of the camera's few buffers; the frame is given away. */
   | { id: number; kind: 'hold'; frame: LiveFrame }
-  | { id: number; kind: 'render'; egg: EggModel; ageDays: number; shot: Shot }
+  | ({ id: number; kind: 'render' } & ToRender)
   | { id: number; kind: 'learn'; confirmed: readonly ConfirmedLook[] }
   | { id: number; kind: 'cancel'; cancels: number }
+
+/** A simulated photograph that is to be made. */
+export interface ToRender {
+  egg: EggModel
+  ageDays: number
+  shot: Shot
+}
 
 /** A file, or frames just taken of the live picture, of which the sharpest is used; frames are given away. */
 export type PhotoInput = Blob | ImageBitmap[]

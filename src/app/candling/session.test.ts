@@ -6,7 +6,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { usualProbeId } from '../../contracts/probe-record.ts'
-import { withReadings } from '../../contracts/readings-record.ts'
+import { byProbeAndDay, withReadings } from '../../contracts/readings-record.ts'
 import { newSession, type Session } from '../../contracts/session-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
@@ -254,14 +254,13 @@ describe('a comparison', () => {
 describe('the report', () => {
   it('adds the evening up: time, openings, air and when it was back', () => {
     const probeId = usualProbeId('sensor', set!.trays[0]!.incubatorId!)
-    const day = at(0).slice(0, 10)
     const readings = AIR.map(([minute, rhPercent, celsius]) => ({
       probeId,
       atMs: Date.parse(at(minute)),
       rhPercent,
       celsius,
     }))
-    const chunk = withReadings(null, probeId, day, readings)
+    const chunk = withReadings(null, byProbeAndDay(readings)[0]!)
     useHatcheryStore().readings = new Map([[chunk.id, chunk]])
     const seen = [
       { egg: eggs[0]!, look: suggested(living!, 'keep') },

@@ -147,15 +147,17 @@ export function useBench(set: () => EggSet) {
 
   function placeInTray(readings: readonly EggReading[], egg: Egg): SeveralEggs['eggs'] {
     const there = set().trays.find((item) => item.id === egg.place?.trayId) ?? set().trays[0]!
-    return placeSeveral(readings, there, egg.place ?? { row: 0, column: 0 }, ({ row, column }) =>
-      eggs.value.find(
-        (item) =>
-          waits(item) &&
-          item.place?.trayId === there.id &&
-          item.place.row === row &&
-          item.place.column === column,
-      ),
-    )
+    return placeSeveral(readings, there, {
+      from: egg.place ?? { row: 0, column: 0 },
+      waitingAt: ({ row, column }) =>
+        eggs.value.find(
+          (item) =>
+            waits(item) &&
+            item.place?.trayId === there.id &&
+            item.place.row === row &&
+            item.place.column === column,
+        ),
+    })
   }
 
   /** Says which egg of the tray one in the picture is. */

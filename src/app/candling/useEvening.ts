@@ -255,11 +255,12 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
   /** The first measurements of a worker are several times as slow as later ones: they are made while things are got ready. */
   async function warmUp(): Promise<void> {
     const shot = takeShot('warm-up', { widthPx: WARM_UP_SIDE_PX, heightPx: WARM_UP_SIDE_PX })
-    const egg = await workers.render(
-      createEgg('warm-up', { species: set().species, shell: set().shell, fate: { kind: 'developing' } }),
-      8,
+    const { species, shell } = set()
+    const egg = await workers.render({
+      egg: createEgg('warm-up', { species, shell, fate: { kind: 'developing' } }),
+      ageDays: 8,
       shot,
-    )
+    })
     // An egg that is there already must not wait for it.
     for (let i = 0; i < WARM_UP_ROUNDS && !candling.value; i++)
       await workers.measure(egg, { species: set().species })

@@ -68,7 +68,6 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
     for (const { index } of leftOver) note(index, 'left-over', 'No egg was left that waits for a picture.')
     await inLanes(
       pairs,
-      lanes,
       async ({ file: { file, index }, place }) => {
         try {
           await take(file, place, signal)
@@ -77,7 +76,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
           if (!signal.aborted) note(index, 'refused', sentenceOf(error))
         }
       },
-      signal,
+      { lanes, signal },
     )
     outcomes.value = outcomes.value.map((item, i) =>
       i >= from && i < from + files.length && item.state === 'waiting'

@@ -164,7 +164,7 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
   async function noteAir(rhPercent: number, celsius: number, by: 'hand' | 'sensor'): Promise<void> {
     if (!session.value && !recovering.value) return
     const reading = { atMs: Date.now(), rhPercent, celsius }
-    await hatchery.note(noted(by, incubatorId.value, reading, hatchery.probes))
+    await hatchery.note(noted(reading, { which: by, incubatorId: incubatorId.value }, hatchery.probes))
   }
 
   async function readSensor(): Promise<void> {

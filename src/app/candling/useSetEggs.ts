@@ -17,7 +17,10 @@ export function useSetEggs(set: () => EggSet) {
   const eggs = computed(() => hatchery.eggsBySet.get(set().id) ?? [])
   const began = computed(() => candlingBegan(set(), hatchery.hatchery, clock.nowMs))
   const lookOf = (egg: Egg): LookRecord | undefined =>
-    standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), began.value, clock.nowMs)
+    standingLook(hatchery.looksByEgg.get(egg.id) ?? [], set(), {
+      beganMs: began.value,
+      nowMs: clock.nowMs,
+    })
   /** The earlier look that makes an egg a suspect. */
   const suspectOf = (egg: Egg): LookRecord | null =>
     suspectedBy(

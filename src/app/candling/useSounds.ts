@@ -71,7 +71,7 @@ export function useSounds() {
     if (!audio) return
     let at = audio.currentTime
     for (const [hz, seconds] of names.flatMap((name) => [...SOUNDS[name], [0, 0.06] as const])) {
-      if (hz > 0) note(audio, hz, at, seconds)
+      if (hz > 0) note(audio, { hz, at, seconds })
       at += seconds
     }
   }
@@ -85,7 +85,7 @@ export function useSounds() {
   return { sounds, voice, canSpeak, play, say }
 }
 
-function note(context: AudioContext, hz: number, at: number, seconds: number): void {
+function note(context: AudioContext, { hz, at, seconds }: { hz: number; at: number; seconds: number }): void {
   const tone = context.createOscillator()
   const gain = context.createGain()
   tone.type = 'triangle'

@@ -1,4 +1,11 @@
-import { readingsOf, readingsRecordSchema, withReadings } from '../../contracts/readings-record.ts'
+import {
+  byProbeAndDay,
+  dayOf,
+  readingsId,
+  readingsOf,
+  readingsRecordSchema,
+  withReadings,
+} from '../../contracts/readings-record.ts'
 import { isOfChapter, RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
 import { broughtUp } from '../../contracts/upgrade.ts'
 import { setIdOf, type BookTables } from './book-tables.ts'
@@ -11,9 +18,10 @@ export async function bringUpToDate(tables: BookTables, zone: string): Promise<v
   const raw = await tables.raw()
   const { records, more, readings, shapes } = broughtUp(raw, zone)
   for (const lines of shapes) await tables.shapes.setItem(lines.id, lines)
-  for (const day of readings) {
-    const now = readingsRecordSchema.safeParse(await tables.readings.getItem(day.id))
-    await tables.putReadings(withReadings(now.data ?? null, day.probeId, day.day, readingsOf(day)))
+  for (const some of byProbeAndDay(readings.flatMap(readingsOf))) {
+    const [{ probeId, atMs }] = some
+    const kept = await tables.readings.getItem(readingsId(probeId, dayOf(atMs)))
+    await tables.putReadings(withReadings(readingsRecordSchema.safeParse(kept).data ?? null, some))
   }
   for (const { table, value } of more) await tables.put(table, value as object)
   for (const [i, record] of records.entries()) {

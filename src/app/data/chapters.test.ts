@@ -96,9 +96,8 @@ describe('a tray', () => {
     await store.commit('plan', null, { trays: sample.trays, sets: [set!], eggs: sample.eggs })
     const warm = (celsius: number, incubatorId: string, day: number) =>
       noted(
-        'eggs',
-        incubatorId,
         { atMs: Date.parse(set!.setAt) + day * DAY_MS, celsius, rhPercent: null },
+        { which: 'eggs', incubatorId },
         store.probes,
       )
     await store.commit('temperature', null, warm(38.5, tray!.incubatorId!, 2))
@@ -218,7 +217,7 @@ it('readings of a day are added to it, drawn together, and read by need', async 
   const startMs = Date.parse('2026-03-11T20:00:00.000Z')
   for (let i = 0; i < 4; i++) {
     const reading = { atMs: startMs + i * 10_000, celsius: 37 + i / 10, rhPercent: 50 - i }
-    await store.note(noted('sensor', 'incubator-1', reading, store.probes))
+    await store.note(noted(reading, { which: 'sensor', incubatorId: 'incubator-1' }, store.probes))
   }
   const again = await opened()
   const [probe] = again.probes

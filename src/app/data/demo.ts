@@ -83,7 +83,7 @@ export const useDemoStore = defineStore('demo', () => {
     for (const ageDays of basket.earlierLooks) {
       for (const egg of eggs) {
         const earlier = taken.map((item) => item.look).filter((look) => look.eggId === egg.id)
-        const one = await lookBack(worker, basket, set, egg, ageDays, earlier)
+        const one = await lookBack(worker, { basket, set, egg, ageDays, earlier })
         if (one) taken.push(one)
         if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
       }
@@ -108,19 +108,23 @@ export const useDemoStore = defineStore('demo', () => {
   return { progress, fill, isWanted }
 })
 
+interface LookBack {
+  basket: DemoBasket
+  set: EggSet
+  egg: Egg
+  ageDays: number
+  earlier: LookRecord[]
+}
+
 async function lookBack(
   worker: EggWorkerClient,
-  basket: DemoBasket,
-  set: EggSet,
-  egg: Egg,
-  ageDays: number,
-  earlier: LookRecord[],
+  { basket, set, egg, ageDays, earlier }: LookBack,
 ): Promise<{ look: LookRecord; picture: Picture } | null> {
   const shot = takeShot(`earlier/${egg.id}/${ageDays}`, {
     widthPx: EARLIER_SIDE_PX,
     heightPx: EARLIER_SIDE_PX,
   })
-  const photo = await worker.render(demoEgg(basket, egg.number), ageDays, shot)
+  const photo = await worker.render({ egg: demoEgg(basket, egg.number), ageDays, shot })
   const measured = await worker.measure(photo, { species: set.species })
   const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
   const reading = measured.reading.kind === 'eggs' ? measured.reading.eggs[0] : undefined

@@ -379,7 +379,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   /** What these probes said from one time to another, as far as it is here; in the order of time. */
   function readingsBetween(probeIds: readonly string[], fromMs: number, toMs: number): ProbeReading[] {
-    return probeReadings([...shown.readings.value.values()], probeIds, fromMs, toMs)
+    return probeReadings([...shown.readings.value.values()], { probeIds, fromMs, toMs })
   }
 
   /** The candling of a set that is under way. */

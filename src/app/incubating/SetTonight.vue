@@ -58,7 +58,7 @@ function addTemperature(): void {
     await store.commit(
       'temperature',
       null,
-      noted('eggs', incubator?.id ?? FIRST_INCUBATOR_ID, reading, store.probes),
+      noted(reading, { which: 'eggs', incubatorId: incubator?.id ?? FIRST_INCUBATOR_ID }, store.probes),
     )
     temperature.value = ''
   })

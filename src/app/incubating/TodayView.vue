@@ -35,7 +35,10 @@ const secondLooks = computed(() =>
   rows.value
     .filter(({ plan }) => plan.started && !plan.finished)
     .flatMap(({ set, eggs }) => {
-      const list = secondLooksOf(set, store.hatchery, eggs, (eggId) => store.looksByEgg.get(eggId) ?? [])
+      const list = secondLooksOf(
+        { set, eggs, looksOf: (eggId) => store.looksByEgg.get(eggId) ?? [] },
+        store.hatchery,
+      )
       return list.length > 0 ? [{ set, list, dueAtMs: list[0]!.dueAtMs }] : []
     }),
 )

@@ -49,12 +49,8 @@ function said({ advice, set, egg }: PlannedEgg): string {
       : 'stays out'
   return advice.reasons.length > 0 ? `${verdict}: ${advice.reasons.map(sayReason).join('; ')}` : verdict
 }
-function measure(
-  egg: DraftEgg,
-  key: 'weightG' | 'lengthMm' | 'breadthMm',
-  quantity: Quantity,
-  event: Event,
-): void {
+function measure(egg: DraftEgg, key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
+  const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'
   const typed = (event.target as HTMLInputElement).valueAsNumber
   const value = Number.isNaN(typed) ? null : fromShown(props.units, quantity, typed)
   emit('change', egg.id, { [key]: value !== null && value > 0 ? value : null })
@@ -179,7 +175,7 @@ function next(egg: DraftEgg, done: boolean): void {
                   class="field min-h-9 w-16 px-1 py-0"
                   :value="shownAs('mass', item.egg.weightG)"
                   :aria-label="`Egg ${item.egg.number}: weight`"
-                  @change="measure(item.egg, 'weightG', 'mass', $event)"
+                  @change="measure(item.egg, 'weightG', $event)"
                 />
               </td>
               <td class="p-1 whitespace-nowrap">
@@ -190,7 +186,7 @@ function next(egg: DraftEgg, done: boolean): void {
                   class="field min-h-9 w-16 px-1 py-0"
                   :value="shownAs('length', item.egg.lengthMm)"
                   :aria-label="`Egg ${item.egg.number}: length`"
-                  @change="measure(item.egg, 'lengthMm', 'length', $event)"
+                  @change="measure(item.egg, 'lengthMm', $event)"
                 />
                 ×
                 <input
@@ -200,7 +196,7 @@ function next(egg: DraftEgg, done: boolean): void {
                   class="field min-h-9 w-16 px-1 py-0"
                   :value="shownAs('length', item.egg.breadthMm)"
                   :aria-label="`Egg ${item.egg.number}: breadth`"
-                  @change="measure(item.egg, 'breadthMm', 'length', $event)"
+                  @change="measure(item.egg, 'breadthMm', $event)"
                 />
               </td>
               <td class="p-1">

@@ -175,7 +175,11 @@ export const usePlanStore = defineStore('plan', () => {
         ...now,
         trays: [
           ...now.trays,
-          newTray(now, species, store.hatchery, like?.rows ?? 1, like?.columns ?? USUAL_COLUMNS),
+          newTray(now, store.hatchery, {
+            species,
+            rows: like?.rows ?? 1,
+            columns: like?.columns ?? USUAL_COLUMNS,
+          }),
         ],
       }
     })
@@ -201,7 +205,10 @@ export const usePlanStore = defineStore('plan', () => {
   async function finish(): Promise<EggSet[]> {
     const now = draft.value
     if (!now || !canFinish.value) return []
-    const records = planToRecords(now, groups.value, store.hatchery, new Date().toISOString(), () => uuid())
+    const records = planToRecords(
+      { draft: now, groups: groups.value, hatchery: store.hatchery },
+      { nowIso: new Date().toISOString(), newId: () => uuid() },
+    )
     await store.commit('plan', null, records)
     past.value = []
     draft.value = emptyDraft(store.hatchery, Date.now())
@@ -272,7 +279,7 @@ function withTrays(draft: PlanDraft, species: SpeciesName, hatchery: Hatchery): 
     places = placesOf(now, species)
   ) {
     const rows = Math.min(MOST_ROWS, Math.ceil((eggs - places) / USUAL_COLUMNS))
-    now = { ...now, trays: [...now.trays, newTray(now, species, hatchery, rows, USUAL_COLUMNS)] }
+    now = { ...now, trays: [...now.trays, newTray(now, hatchery, { species, rows, columns: USUAL_COLUMNS })] }
   }
   return now
 }
@@ -285,16 +292,16 @@ function placesOf(draft: PlanDraft, species: SpeciesName): number {
 
 function newTray(
   draft: PlanDraft,
-  species: SpeciesName,
-  hatchery: Hatchery,
-  rows: number,
-  columns: number,
+  { incubators }: Pick<Hatchery, 'incubators'>,
+  { species, rows, columns }: Pick<DraftTray, 'species' | 'rows' | 'columns'>,
 ): DraftTray {
+  // Eggs are set in an incubator; the hatcher is for the last days.
+  const first = incubators.find(({ kind }) => kind === 'incubator') ?? incubators[0]!
   return {
     id: uuid(),
     name: `Tray ${draft.trays.length + 1}`,
     species,
-    incubatorId: hatchery.incubators[0]!.id,
+    incubatorId: first.id,
     rows,
     columns,
     numbering: draft.trays.at(-1)?.numbering ?? 'letter-rows',

@@ -24,7 +24,7 @@ export function planOf(set: EggSet, nowMs: number): SetPlan {
   const { clock, incubationDays, hatchAtMs } = workedPlanOf(set, store.hatchery)
   const eggs = store.allEggsBySet.get(set.id) ?? []
   const looks = eggs.flatMap((egg) => store.looksByEgg.get(egg.id) ?? [])
-  const progress = progressOf(set, store.hatchery, eggs, looks)
+  const progress = progressOf({ set, eggs, looks }, store.hatchery)
   const ageDays = clock.ageAt(nowMs)
   return {
     statuses: eventStatuses(progress, nowMs, store.hatchery.zone),
@@ -48,7 +48,7 @@ export function useSetPlan(set: () => EggSet | undefined): ComputedRef<SetPlan |
 export function eventDay(set: Pick<EggSet, 'setAt' | 'plan'>, event: ScheduleEvent, zone: string): string {
   // An evening falls some hours before or after its age; the elapsed day is the nearest one.
   const slack = set.plan.dayCount === 'elapsed' ? 43_200_000 : 0
-  return `day ${dayNumber(set.plan.dayCount, Date.parse(set.setAt), event.startMs + slack, zone)}`
+  return `day ${dayNumber(set.plan.dayCount, { setAtMs: Date.parse(set.setAt), atMs: event.startMs + slack, zone })}`
 }
 
 /** Ticks an event off, or takes the tick back. The setting itself takes the hour that it really was. */

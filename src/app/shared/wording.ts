@@ -44,7 +44,7 @@ export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
 export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs: number): string {
   const setAtMs = Date.parse(set.setAt)
   if (set.plan.dayCount === 'elapsed') return `day ${Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1)}`
-  return `day ${dayNumber(set.plan.dayCount, setAtMs, atMs, zone)}`
+  return `day ${dayNumber(set.plan.dayCount, { setAtMs, atMs, zone })}`
 }
 
 export function percentWords(fraction: number): string {

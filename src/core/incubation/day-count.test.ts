@@ -24,7 +24,10 @@ describe('counting days', () => {
   ]
   it.each(cases)('set %s %s, seen %s %s', (setOn, setTime, seenOn, seenTime, expected) => {
     for (const [habit, day] of Object.entries(expected) as Array<[DayCount, number]>) {
-      expect(dayNumber(habit, at(setOn, setTime), at(seenOn, seenTime), ZONE), habit).toBe(day)
+      expect(
+        dayNumber(habit, { setAtMs: at(setOn, setTime), atMs: at(seenOn, seenTime), zone: ZONE }),
+        habit,
+      ).toBe(day)
     }
   })
 

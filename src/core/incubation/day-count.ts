@@ -35,7 +35,10 @@ export function ageInDays(setAtMs: number, atMs: number): number {
  * The number this habit gives the day of an instant. Elapsed days turn over at the hour of setting; the other
  * two at local midnight.
  */
-export function dayNumber(habit: DayCount, setAtMs: number, atMs: number, zone: Zone): number {
+export function dayNumber(
+  habit: DayCount,
+  { setAtMs, atMs, zone }: { setAtMs: number; atMs: number; zone: Zone },
+): number {
   if (habit === 'elapsed') return Math.floor(ageInHours(setAtMs, atMs) / 24 + 1e-9)
   const dates = daysBetween(localDateOf(setAtMs, zone), localDateOf(atMs, zone))
   if (habit === 'set-day-is-1') return dates + 1

@@ -124,7 +124,7 @@ describe('a schedule', () => {
     expect(candles.every((event) => localHourOf(event.startMs, ZONE) === 20)).toBe(true)
     for (const habit of DAY_COUNTS) {
       expect(
-        candles.map((event) => dayNumber(habit, SET, event.startMs, ZONE)),
+        candles.map((event) => dayNumber(habit, { setAtMs: SET, atMs: event.startMs, zone: ZONE })),
         habit,
       ).toEqual(EVENINGS[species][school].map(LABELS[habit]))
     }

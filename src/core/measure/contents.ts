@@ -1,10 +1,18 @@
 import { cellEdgeColumn, type CellCurve } from './air-cell.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
+import type { ScaleSpace } from './ridges.ts'
 
 /** Where the visible contents are: 1 inside the silhouette and beyond the air cell, else 0; frame row-major. */
 export interface Contents {
   mask: Uint8Array
   areaPx: number
+}
+
+/** An egg laid out, what its light shows at each scale, and where its contents are: what the stages look at. */
+export interface EggPicture {
+  frame: EggFrame
+  scales: ScaleSpace
+  contents: Contents
 }
 
 /** Typical depth of the cell where it was not seen, by its mean over incubation. */

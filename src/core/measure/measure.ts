@@ -89,16 +89,17 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
   const contents = findContents(frame, firstCell)
   const field = fitEmptyField(frame, contents, firstCell)
   const scales = scaleSpace(frame)
-  const shadow = measureShadow(frame, scales, contents, field)
+  const picture = { frame, scales, contents }
+  const shadow = measureShadow(picture, field)
   const cell = firstCell && doubtCell(frame, firstCell, shadow.mask.values, spotCount)
   stage('shadow')
   const unlit = unlitMask(frame, contents, field.redLog)
   const crack = findCrack(frame, scales, contents)
   const notOurs = joined(shadow.hidden, crack.mask)
-  const lines = findDarkLines(frame, scales, contents, unlit.mask, notOurs)
+  const lines = findDarkLines(picture, { unlit: unlit.mask, hidden: notOurs })
   stage('vessels')
-  const ring = measureRing(frame, scales, contents, unlit.mask, joined(shadow.mask, notOurs), lines)
-  const vessels = measureVessels(frame, contents, lines, ring)
+  const ring = measureRing(picture, { unlit: unlit.mask, dark: joined(shadow.mask, notOurs), lines })
+  const vessels = measureVessels(picture, lines, ring)
   stage('ring')
   const light = readLight(frame, contents, field)
   const signs = readSigns({ frame, contents, field, shadow, cell })
@@ -139,14 +140,14 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
     signs,
     spotCount,
     litShare: 1 - unlit.share,
-    reasons: reasonsFor(
+    reasons: reasonsFor({
       cell,
       bluntEndProbability,
       light,
       fit,
-      edgeWidth(linear, fit.outline),
-      looksLikeAnEgg(linear, fit.outline),
-    ),
+      edge: edgeWidth(linear, fit.outline),
+      likely: looksLikeAnEgg(linear, fit.outline),
+    }),
   }
 }
 
@@ -299,14 +300,18 @@ function shadowContours(frame: EggFrame, shadow: Shadow): Point[][] {
 /** Edges wider than this, ÷ length, leave no thin vessel to be seen: wider ones than 99 in 100 sharp pictures have; from 0.018 on no outline is found. */
 const BLURRED_EDGE = 0.013
 
-function reasonsFor(
-  cell: AirCell | null,
-  bluntEndProbability: number,
-  light: LightReading,
-  fit: OutlineFit,
-  edge: number | null,
-  likely: boolean,
-): ReasonCode[] {
+interface Quality {
+  cell: AirCell | null
+  bluntEndProbability: number
+  light: LightReading
+  fit: OutlineFit
+  /** Width of the egg's edge in the picture; null where it cannot be told. */
+  edge: number | null
+  /** Whether it looks like an egg at all. */
+  likely: boolean
+}
+
+function reasonsFor({ cell, bluntEndProbability, light, fit, edge, likely }: Quality): ReasonCode[] {
   const reasons: ReasonCode[] = []
   if (!likely) reasons.push('unlike-an-egg')
   if (!cell) reasons.push('air-cell-not-seen')

@@ -2,7 +2,7 @@ import { clamp } from '../clamp.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
 import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
-import type { Contents } from './contents.ts'
+import type { Contents, EggPicture } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
 import {
   allCircles,
@@ -12,7 +12,7 @@ import {
   ROUGH_SAMPLES,
   type SphereCircle,
 } from './ring-circles.ts'
-import { bendAlong, clutterOf, MIDDLE, ridgeAt, type ScaleSpace, type SmoothPlane } from './ridges.ts'
+import { bendAlong, clutterOf, MIDDLE, ridgeAt, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
   /** 0–1: strength of evidence for one smooth, unbranched closed curve, arc or line. */
@@ -54,12 +54,8 @@ const LINE_UNIT = { least: 0.02, most: 0.06 } as const
  * and the dark line along each is weighed against the lines that cross it or run beside it.
  */
 export function measureRing(
-  frame: EggFrame,
-  scales: ScaleSpace,
-  contents: Contents,
-  unlit: Mask,
-  dark: Mask,
-  lines: Mask,
+  { frame, scales, contents }: EggPicture,
+  { unlit, dark, lines }: { unlit: Mask; dark: Mask; lines: Mask },
 ): Ring {
   const usable = usablePixels(frame, contents, unlit, dark)
   const clutter = clutterOf(scales.lines[MIDDLE]!, usable)

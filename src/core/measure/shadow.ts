@@ -1,8 +1,7 @@
 import { components, open, type Mask } from '../image/morphology.ts'
-import type { Contents } from './contents.ts'
+import type { Contents, EggPicture } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
 import type { EmptyField } from './empty-field.ts'
-import type { ScaleSpace } from './ridges.ts'
 
 export interface Shadow {
   /** Share of the visible contents, less what is hidden, where over half of the expected red light is missing. */
@@ -30,12 +29,7 @@ const HIDDEN_DARKNESS = 1.6
 /** A finger or a collar covers less than this of the contents; a grown embryo more. */
 const MOST_HIDDEN = 0.16
 
-export function measureShadow(
-  frame: EggFrame,
-  scales: ScaleSpace,
-  contents: Contents,
-  field: EmptyField,
-): Shadow {
+export function measureShadow({ frame, scales, contents }: EggPicture, field: EmptyField): Shadow {
   const light = scales.red
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
   const dark = shadowMask(frame, contents, missing, HALF)

@@ -87,9 +87,17 @@ function extreme(plane: Plane, sign: 1 | -1): Plane {
   const { widthPx, heightPx, values } = plane
   const between = new Float32Array(values.length)
   const out = new Float32Array(values.length)
-  runLines(values, between, widthPx, heightPx, 1, widthPx, sign)
-  runLines(between, out, heightPx, widthPx, widthPx, 1, sign)
+  runLines(values, between, { length: widthPx, lines: heightPx, step: 1, lineStep: widthPx, sign })
+  runLines(between, out, { length: heightPx, lines: widthPx, step: widthPx, lineStep: 1, sign })
   return { widthPx, heightPx, values: out }
+}
+
+interface Lines {
+  length: number
+  lines: number
+  step: number
+  lineStep: number
+  sign: 1 | -1
 }
 
 /**
@@ -99,11 +107,7 @@ function extreme(plane: Plane, sign: 1 | -1): Plane {
 function runLines(
   from: Float32Array,
   to: Float32Array,
-  length: number,
-  lines: number,
-  step: number,
-  lineStep: number,
-  sign: 1 | -1,
+  { length, lines, step, lineStep, sign }: Lines,
 ): void {
   const window = 2 * REACH_PX + 1
   const padded = Math.ceil((length + 2 * REACH_PX) / window) * window

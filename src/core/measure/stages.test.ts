@@ -48,15 +48,16 @@ function read(frame: EggFrame) {
   const contents = findContents(frame, CURVE)
   const field = fitEmptyField(frame, contents, CURVE)
   const scales = scaleSpace(frame)
-  const shadow = measureShadow(frame, scales, contents, field)
+  const picture = { frame, scales, contents }
+  const shadow = measureShadow(picture, field)
   const unlit = {
     widthPx: frame.lengthPx,
     heightPx: frame.heightPx,
     values: new Uint8Array(contents.mask.length),
   }
-  const lines = findDarkLines(frame, scales, contents, unlit, shadow.hidden)
-  const ring = measureRing(frame, scales, contents, unlit, shadow.mask, lines)
-  return { contents, field, shadow, lines, ring, vessels: measureVessels(frame, contents, lines, ring) }
+  const lines = findDarkLines(picture, { unlit, hidden: shadow.hidden })
+  const ring = measureRing(picture, { unlit, dark: shadow.mask, lines })
+  return { contents, field, shadow, lines, ring, vessels: measureVessels(picture, lines, ring) }
 }
 
 describe('the ridge filter', () => {
@@ -269,7 +270,10 @@ describe('dark lines', () => {
     const contents = findContents(cracked, CURVE)
     const none: Mask = { ...crack.mask, values: new Uint8Array(crack.mask.values.length) }
     const count = (hidden: Mask): number =>
-      findDarkLines(cracked, scaleSpace(cracked), contents, none, hidden).values.reduce((a, b) => a + b, 0)
+      findDarkLines(
+        { frame: cracked, scales: scaleSpace(cracked), contents },
+        { unlit: none, hidden },
+      ).values.reduce((a, b) => a + b, 0)
     expect(count(none)).toBeGreaterThan(100)
     expect(count(crack.mask)).toBe(0)
   })

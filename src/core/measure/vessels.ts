@@ -1,7 +1,6 @@
 import { components, distanceTo, type Mask } from '../image/morphology.ts'
-import type { Contents } from './contents.ts'
-import type { EggFrame } from './egg-frame.ts'
-import { clutterOf, ridgeAt, type ScaleSpace } from './ridges.ts'
+import type { EggPicture } from './contents.ts'
+import { clutterOf, ridgeAt } from './ridges.ts'
 import type { Ring } from './ring.ts'
 
 export interface Vessels {
@@ -27,11 +26,8 @@ const SHORTEST_RUN = 0.1
  * @see Frangi, A. F. et al. (1998). Multiscale vessel enhancement filtering. MICCAI, LNCS 1496, 130–137.
  */
 export function findDarkLines(
-  frame: EggFrame,
-  scales: ScaleSpace,
-  contents: Contents,
-  unlit: Mask,
-  hidden: Mask,
+  { frame, scales, contents }: EggPicture,
+  { unlit, hidden }: { unlit: Mask; hidden: Mask },
 ): Mask {
   const { lengthPx, heightPx } = frame
   const values = new Uint8Array(lengthPx * heightPx)
@@ -76,7 +72,11 @@ const LINE_WIDTH_PX = 2.7
 const FLANK_PX = 1.34
 
 /** What of the dark lines is vessels: all of them, less those on a convincing ring. */
-export function measureVessels(frame: EggFrame, contents: Contents, lines: Mask, ring: Ring): Vessels {
+export function measureVessels(
+  { frame, contents }: Omit<EggPicture, 'scales'>,
+  lines: Mask,
+  ring: Ring,
+): Vessels {
   const isRing = ring.score > 0.5 && ring.shareOfLines > 0.45
   const values = isRing
     ? lines.values.map((value, at) => (value && !ring.lineMask[at] ? 1 : 0))

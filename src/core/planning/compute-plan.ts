@@ -65,16 +65,13 @@ export function computePlan(draft: PlanDraft, habits: PlanHabits, nowMs: number)
     bySpecies.set(batch.species, list)
   }
   return [...bySpecies]
-    .map(([species, eggs]) => planGroup(draft, habits, nowMs, species, eggs))
+    .map(([species, eggs]) => planGroup({ species, basket: eggs }, { draft, habits, nowMs }))
     .sort((a, b) => a.setAtMs - b.setAtMs)
 }
 
 function planGroup(
-  draft: PlanDraft,
-  habits: PlanHabits,
-  nowMs: number,
-  species: SpeciesName,
-  basket: Array<{ egg: DraftEgg; batch: DraftBatch }>,
+  { species, basket }: { species: SpeciesName; basket: Array<{ egg: DraftEgg; batch: DraftBatch }> },
+  { draft, habits, nowMs }: { draft: PlanDraft; habits: PlanHabits; nowMs: number },
 ): PlanGroup {
   const { timing } = draft
   const { zone } = habits

@@ -130,31 +130,36 @@ export function growVessels(random: Random, state: EggState, at: Place): VesselS
   for (let i = 0; i < trunks; i++) {
     const heading = turn + (2 * Math.PI * (i + random.between(-0.3, 0.3))) / trunks
     grow(
-      random,
-      segments,
-      state,
-      start,
-      start,
-      heading,
-      (0.011 + 0.008 * state.vesselStrength) * (0.5 + 0.5 * wealth),
-      netRad,
-      0,
+      { random, segments, state, origin: start, netRad },
+      {
+        from: start,
+        heading,
+        radius: (0.011 + 0.008 * state.vesselStrength) * (0.5 + 0.5 * wealth),
+        level: 0,
+      },
     )
   }
   return segments
 }
 
-function grow(
-  random: Random,
-  segments: VesselSegment[],
-  state: EggState,
-  origin: Place,
-  from: Place,
-  heading: number,
-  radius: number,
-  netRad: number,
-  level: number,
-): void {
+/** The whole net on its way. */
+interface Net {
+  random: Random
+  segments: VesselSegment[]
+  state: EggState
+  origin: Place
+  netRad: number
+}
+interface Branch {
+  from: Place
+  heading: number
+  radius: number
+  /** How often it has forked before. */
+  level: number
+}
+
+function grow(net: Net, { from, heading, radius, level }: Branch): void {
+  const { random, segments, state, origin, netRad } = net
   let here = from
   let direction = heading
   let width = radius
@@ -174,7 +179,7 @@ function grow(
     if (segments.length > 1400) return
     if (level < 5 && random.uniform() < 0.13 + 0.07 * state.model.nature.vessels) {
       const fork = random.between(0.4, 0.9) * (random.uniform() < 0.5 ? -1 : 1)
-      grow(random, segments, state, origin, here, direction + fork, width * 0.78, netRad, level + 1)
+      grow(net, { from: here, heading: direction + fork, radius: width * 0.78, level: level + 1 })
       width *= 0.88
     }
   }

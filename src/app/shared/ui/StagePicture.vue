@@ -38,13 +38,15 @@ watch(
     try {
       const picture = await workers.render(
         {
-          ...egg,
-          vigourDays: 0,
-          cellTiltRad: 0.05,
-          nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 },
+          egg: {
+            ...egg,
+            vigourDays: 0,
+            cellTiltRad: 0.05,
+            nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 },
+          },
+          ageDays,
+          shot,
         },
-        ageDays,
-        shot,
         signal,
       )
       giveBack()
