@@ -280,6 +280,9 @@ const stepWords = computed(() =>
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press press-lamp min-h-14 text-lg"
           >What comes out <span class="key">Space</span></RouterLink
         ><button type="button" class="press min-h-14" @click="startAnew">Candle again</button>
+        <button v-if="flow.endedJustNow.value" type="button" class="press min-h-14" @click="takeBack">
+          Not over yet <span class="key">Z</span>
+        </button>
       </div>
     </div>
     <div v-else-if="session && !session.begun" class="min-h-0 overflow-y-auto p-2">

@@ -119,6 +119,9 @@ describe('a candling', () => {
     ])
     expect(now.flow.session.value).toBeNull()
     expect(now.store.sessions[0]!.endedAt).toBe('2026-03-11T20:00:00.000Z')
+    expect(now.flow.endedJustNow.value).toBe(true)
+    await now.bench.undo()
+    expect([now.flow.step.value.kind, now.flow.endedJustNow.value]).toEqual(['finish', false])
     expect(incubator.lid).toEqual([true, false, true, false, true, false, true, false])
   })
 

@@ -15,6 +15,8 @@ import { RECOVERY_MS, useSessionAir } from './useSessionAir.ts'
 import type { useBench } from './useBench.ts'
 
 const TICK_MS = 1000
+/** Name of the step that ends a candling. */
+const END = 'end of the candling'
 /** How often the sensor in the incubator is asked. */
 const AIR_EVERY_MS = 10_000
 
@@ -135,7 +137,7 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
       void moveLid(false)
       if (now.purpose === 'fetch') bench.chooseTray(now.trayId)
     } else if (now.kind === 'finish') {
-      await note('end of the candling', { kind: 'ended' })
+      await note(END, { kind: 'ended' })
     }
   }
 
@@ -180,8 +182,12 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
     { immediate: true },
   )
 
+  /** Nothing was done since: taking it back goes on with the evening. */
+  const endedJustNow = computed(() => hatchery.journal.at(-1)?.label === END)
+
   return {
     session,
+    endedJustNow,
     events,
     step,
     clocks,

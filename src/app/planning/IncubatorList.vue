@@ -8,6 +8,7 @@ import { firstIncubator, incubatorSchema, type Incubator } from '../../contracts
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
 import { sayQuantity, unitSymbol } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 
 /** The incubators and hatchers; one in which trays stand stays on the list. */
@@ -43,6 +44,7 @@ const inUse = computed(() => {
 function removeIncubator(item: Incubator): void {
   void saving(() => store.commit('incubator taken off', null, { incubatorsGone: [item] }))
 }
+useKeys({ u: () => void saving(() => store.undo()) })
 /** A correction is a difference: the offset between the scales does not count. */
 const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
 const text = (event: Event): string => (event.target as HTMLInputElement).value
