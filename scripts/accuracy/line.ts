@@ -1,10 +1,9 @@
 import { readEggs } from '../../src/cli/read-eggs.ts'
 import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../src/contracts/grade-record.ts'
 import { bluntPole, outlinePolygon, smallPole } from '../../src/core/geometry/egg-outline.ts'
-import type { GradedReading } from '../../src/core/grade/features.ts'
 import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { Grade } from '../../src/core/grade/types.ts'
-import type { EggReading } from '../../src/core/measure/reading.ts'
+import { figuresOfReading, type EggFigures, type EggReading } from '../../src/core/measure/reading.ts'
 import { stageOf, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
 import type { SimulatedCase } from './simulated-set.ts'
 
@@ -34,7 +33,7 @@ export interface Line {
   truth: Truth
   record: GradeRecord
   /** Null where no single egg was found. */
-  seen: GradedReading | null
+  seen: EggFigures | null
 }
 
 type Known = Pick<Truth, 'species' | 'day' | 'shell'>
@@ -78,7 +77,7 @@ export async function lineOf({ photo, truth, shot, ...known }: SimulatedCase, fi
       ring: { present: truth.ringVisibleShare > 0, visibleFraction: truth.ringVisibleShare },
     },
     record,
-    seen: egg && pickGraded(egg),
+    seen: egg && figuresOfReading(egg),
   }
 }
 
@@ -95,18 +94,4 @@ function conditionsOf(shot: SimulatedCase['shot']): string[] {
     ['tilted', Math.abs(shot.leanRad) > 0.2],
   ]
   return is.filter(([, holds]) => holds).map(([name]) => name)
-}
-
-function pickGraded({ shadow, vessels, ring, light, signs, spotCount, litShare }: EggReading): GradedReading {
-  const { contours: _c, ...shadowFigures } = shadow
-  const { points: _p, ...ringFigures } = ring
-  return {
-    shadow: shadowFigures,
-    vessels,
-    ring: ringFigures,
-    light,
-    signs,
-    spotCount,
-    litShare,
-  }
 }

@@ -1,11 +1,13 @@
-// npm run accuracy [-- N]: the sample photographs, and N simulated ones (240 unless said), scored by the same rules
-// side by side, with intervals and by stratum. Writes reports/accuracy/index.html with the worst cases as pictures.
+// npm run accuracy [-- N]: first, how grading does on kinds of pictures that it was not fitted on, from kept readings; then
+// the sample photographs, and N simulated ones (240 unless said), scored by the same rules side by side. Writes reports/accuracy/index.html with the worst cases as pictures.
 import { spawn } from 'node:child_process'
 import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises'
 import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { acrossKinds, sayAcross } from './across.ts'
 import { bootstrapInterval } from './intervals.ts'
+import { keptReadings } from './kept.ts'
 import { readOne, type Line, type Truth } from './line.ts'
 import { writeReport, type Row } from './report.ts'
 import { FIGURES, scoreOne, type Scored } from './score.ts'
@@ -67,6 +69,8 @@ async function photoOf(file: string): Promise<Buffer> {
 function missed({ target, better }: Row['figure'], value: number | null): boolean {
   return target !== undefined && value !== null && (better === 'high' ? value < target : value > target)
 }
+
+console.log(`${sayAcross(acrossKinds(keptReadings()))}\n`)
 
 const count = Number(process.argv[2] ?? 240)
 const folder = await mkdtemp(join(tmpdir(), 'perlumen-accuracy-'))

@@ -54,18 +54,25 @@ function axisOf({ bluntPole: b, smallPole: s }: { bluntPole: Pair; smallPole: Pa
 }
 
 /** A figure of a set of photographs; `better` says which way and `target` how far. */
-export interface Figure {
+export interface Figure<Case = Scored> {
   name: string
-  of: (set: readonly Scored[]) => number | null
+  of: (set: readonly Case[]) => number | null
   target?: number
   better: 'high' | 'low'
   digits: number
 }
 
-const readable = (set: readonly Scored[]): Scored[] => set.filter((item) => item.truth.readable)
-const decided = (set: readonly Scored[]): Scored[] =>
+/** What it takes to say how right a grade is. */
+export interface GradedCase {
+  truth: Pick<Truth, 'grade' | 'readable'>
+  record: Pick<GradeRecord, 'grade' | 'action' | 'probabilities' | 'readable'>
+}
+
+const readable = <T extends GradedCase>(set: readonly T[]): T[] => set.filter((item) => item.truth.readable)
+const decided = (set: readonly GradedCase[]): GradedCase[] =>
   readable(set).filter((item) => item.record.grade !== 'unsure')
-const living = (set: readonly Scored[]): Scored[] => set.filter((item) => item.truth.grade === 'developing')
+const living = (set: readonly GradedCase[]): GradedCase[] =>
+  set.filter((item) => item.truth.grade === 'developing')
 
 function mean(values: readonly number[]): number | null {
   return values.length === 0 ? null : values.reduce((a, b) => a + b, 0) / values.length
@@ -92,12 +99,12 @@ function times100(value: number | null): number | null {
   return value === null ? null : 100 * value
 }
 
-function best({ probabilities }: GradeRecord): Grade {
+function best({ probabilities }: GradedCase['record']): Grade {
   return GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
 }
 
 /** Expected calibration error over ten bins of the greatest probability (Naeini et al. 2015, AAAI 29, 2901–2907). */
-function calibrationError(set: readonly Scored[]): number | null {
+function calibrationError(set: readonly GradedCase[]): number | null {
   const bins = Array.from({ length: 10 }, () => ({ n: 0, said: 0, right: 0 }))
   for (const { truth, record } of readable(set)) {
     const said = record.probabilities[best(record)]
@@ -110,11 +117,10 @@ function calibrationError(set: readonly Scored[]): number | null {
   return n === 0 ? null : bins.reduce((sum, bin) => sum + Math.abs(bin.said - bin.right), 0) / n
 }
 
-const right = (set: readonly Scored[]): Scored[] =>
+const right = (set: readonly GradedCase[]): GradedCase[] =>
   set.filter(({ truth, record }) => record.grade === truth.grade)
 
-/** The figures of the accuracy report, with the targets set for them. */
-export const FIGURES: readonly Figure[] = [
+const MEASURING_FIGURES: readonly Figure[] = [
   {
     name: 'outline overlap (IoU), mean',
     target: 0.985,
@@ -196,6 +202,10 @@ export const FIGURES: readonly Figure[] = [
     digits: 1,
     of: (set) => share(known(set, 'shadowWithin').filter(Boolean), known(set, 'shadowWithin').length),
   },
+]
+
+/** Of the grading alone. */
+export const GRADING_FIGURES: ReadonlyArray<Figure<GradedCase>> = [
   {
     name: 'grade right, %',
     target: 97,
@@ -248,7 +258,10 @@ export const FIGURES: readonly Figure[] = [
   },
 ]
 
-function confidentUnreadable(set: readonly Scored[]): number | null {
+/** The figures of the accuracy report, with the targets set for them. */
+export const FIGURES: readonly Figure[] = [...MEASURING_FIGURES, ...GRADING_FIGURES]
+
+function confidentUnreadable(set: readonly GradedCase[]): number | null {
   const unreadable = set.filter((item) => !item.truth.readable)
   return share(
     unreadable.filter(({ record }) => record.grade !== 'unsure' && record.probabilities[record.grade] >= 0.8),

@@ -28,6 +28,7 @@ const reading = (
   signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },
   spotCount: 0,
   litShare: 1 - shadow,
+  edgeSeenShare: 1,
   ...changes,
 })
 const feature = (name: string, egg: GradedReading, stage: number): number =>
@@ -84,7 +85,8 @@ describe('the fitted model', () => {
     expect(judge(reading(livingShadow(stage).middle, livingVessels(stage)), stage)).toBe('developing')
     expect(judge(reading(0, 0), stage)).toBe('clear')
     expect(judge(reading(0, 0.2, 0.99), stage)).toBe('blood-ring')
-    if (stage > 0.45) expect(judge(reading(0.07, 0.1), stage)).toBe('quitter')
+    // Late a few per cent may be the yolk's own shade: a dead embryo is larger by then.
+    if (stage > 0.45) expect(judge(reading(stage > 0.75 ? 0.2 : 0.07, 0.1), stage)).toBe('quitter')
   })
 
   it('adds up what its features add', () => {

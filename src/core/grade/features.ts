@@ -8,7 +8,7 @@ export type Sign = 'shadow' | 'vessels' | 'ring' | 'light' | 'age'
 /** The part of a reading that grading looks at. */
 export type GradedReading = Pick<
   EggFigures,
-  'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare'
+  'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare' | 'edgeSeenShare'
 >
 
 function logit(share: number): number {
@@ -88,6 +88,39 @@ export const FEATURES: ReadonlyArray<{
   },
   { name: 'uneven light', sign: 'light', of: (egg) => egg.signs && Math.log(egg.signs.unevenness) },
   { name: 'shadow behind, by stage', sign: 'shadow', of: (egg, stage) => shadowBehind(egg, stage) * stage },
+  { name: 'burnt light', sign: 'light', of: (egg) => egg.light.clippedShare },
+  {
+    name: 'no shadow in burnt light',
+    sign: 'shadow',
+    of: (egg) => egg.light.clippedShare * noShadow(egg),
+  },
+  { name: 'vessels in burnt light', sign: 'vessels', of: (egg) => egg.light.clippedShare * vessels(egg) },
+  { name: 'dark picture, log', sign: 'light', of: dark },
+  { name: 'no shadow in a dark picture', sign: 'shadow', of: (egg) => dark(egg) * noShadow(egg) },
+  { name: 'vessels in a dark picture', sign: 'vessels', of: (egg) => dark(egg) * vessels(egg) },
+  { name: 'ring in a dark picture', sign: 'ring', of: (egg) => dark(egg) * ringSeen(egg) },
+  { name: 'edge hidden', sign: 'light', of: hidden },
+  { name: 'vessels beside what hides the edge', sign: 'vessels', of: (egg) => hidden(egg) * vessels(egg) },
+  { name: 'ring beside what hides the edge', sign: 'ring', of: (egg) => hidden(egg) * ringSeen(egg) },
+  { name: 'ring in a grainy picture', sign: 'ring', of: (egg) => grain(egg) * ringSeen(egg) },
+  {
+    name: 'shadow in a grainy picture',
+    sign: 'shadow',
+    of: (egg, stage) => grain(egg) * shadowBehind(egg, stage),
+  },
+  { name: 'doubt of the shadow, logits', sign: 'shadow', of: shadowDoubt },
+  { name: 'ring, by stage', sign: 'ring', of: (egg, stage) => ringSeen(egg) * stage },
+  { name: 'ring alone, by stage', sign: 'ring', of: (egg, stage) => ringAlone(egg) * stage },
+  {
+    name: 'darkness of the shadow, by stage',
+    sign: 'shadow',
+    of: (egg, stage) => Math.min(4, egg.shadow.darkness) * stage,
+  },
+  {
+    name: 'sharpness of the shadow’s edge, by stage',
+    sign: 'shadow',
+    of: (egg, stage) => Math.min(0.25, egg.shadow.edgeSlope) * 10 * stage,
+  },
 ]
 
 function shadowBehindRaw(egg: GradedReading, stage: number): number {
@@ -132,6 +165,20 @@ function spots(egg: GradedReading): number {
 }
 function grain(egg: GradedReading): number {
   return clamp(Math.log(egg.light.relativeNoise + 0.01), -4.7, -1)
+}
+
+/** 0 for a bright picture, down to −5 where an empty egg would hardly show. */
+function dark(egg: GradedReading): number {
+  return clamp(Math.log(egg.light.emptyRed + 1e-4), -5, 0)
+}
+/** Share of the outline that no edge in the picture shows: a hand, a collar, the dark. */
+function hidden(egg: GradedReading): number {
+  return 1 - egg.edgeSeenShare
+}
+/** Standard uncertainty of the shadow on the scale on which it is weighed. */
+function shadowDoubt(egg: GradedReading): number {
+  const share = clamp(egg.shadow.area.value, 0.005, 0.995)
+  return Math.min(2, egg.shadow.area.sd / (share * (1 - share)))
 }
 
 function reddening(egg: GradedReading): number | null {

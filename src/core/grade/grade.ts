@@ -8,7 +8,7 @@ import { withEarlier } from './history.ts'
 import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, filmReasons, type SignWeight } from './reasons.ts'
-import { contributions, logOdds, softmax } from './softmax.ts'
+import { contributions, logOdds, softmax, type GradingModel } from './softmax.ts'
 import {
   GRADES,
   perGrade,
@@ -40,6 +40,14 @@ const DARKEST_EMPTY_RED = 0.016
 const NOISIEST = 0.1
 /** Share of the contents at saturation. */
 const MOST_CLIPPED = 0.42
+/** Nothing at all shows in a picture that is burnt so far. */
+const ALL_BURNT = 0.85
+/** A shadow of this share of the contents is a body, whatever the light. */
+const LEAST_MASS = 0.04
+/** A living egg whose body takes this share of the contents at the least shows it in any light. */
+const SURELY_SEEN = 0.12
+/** Share of all dark lines that lie along one circle: it stands alone. */
+const RING_ALONE = 0.3
 /** A shadow of this share of the least that a living egg of the age has may be a living one. */
 const LIVING_SHARE = 0.45
 /** Spread of the contents about the light of an empty egg, log units, that mottling does not reach. */
@@ -54,16 +62,15 @@ const FILMED_LIFE = 3
 const LIVING_NET = 1.6
 
 /** Probabilities, suggestion and reasons from one reading and what is known of the egg. Pure. */
-export function gradeEgg(egg: EggFigures, context: GradeContext): Verdict {
+export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING_MODEL): Verdict {
   const species = context.species ?? 'chicken'
   const { ageDays } = context
   const stage = ageDays === undefined ? 0.5 : batchStage(stageOf(species, ageDays), context.livingMates ?? [])
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
   const features = featuresOf(egg, stage)
-  const logs = context.learnt
-    ? shifted(logOdds(GRADING_MODEL, features), context.learnt)
-    : logOdds(GRADING_MODEL, features)
+  const fitted = logOdds(model, features)
+  const logs = context.learnt ? shifted(fitted, context.learnt) : fitted
   const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
   const still = readable ? logs : flattened(logs)
   const now = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
@@ -87,7 +94,9 @@ export function gradeEgg(egg: EggFigures, context: GradeContext): Verdict {
     ...unreadable.map((why) => ({ code: 'unreadable', why }) as const),
   ]
   if (ageDays !== undefined)
-    reasons.push(...explain({ egg, signs: weighSigns(features), probabilities, grade, stage, ageDays }))
+    reasons.push(
+      ...explain({ egg, signs: weighSigns(model, features), probabilities, grade, stage, ageDays }),
+    )
   return { probabilities, grade, action, readable, unreadable, reasons }
 }
 
@@ -98,10 +107,22 @@ function whyUnreadable(egg: EggFigures, context: GradeContext, stage: number): U
   else if (stage < EARLIEST_STAGE) codes.push('too-early')
   // A dark embryo before a bright lamp is no dark picture: what counts is what an empty egg would pass.
   if (egg.light.emptyRed < DARKEST_EMPTY_RED) codes.push('too-dark')
-  if (egg.litShare > 0.6 && egg.light.relativeNoise > NOISIEST) codes.push('too-noisy')
-  if (egg.light.clippedShare > MOST_CLIPPED) codes.push('overexposed')
+  const decides = decidingSign(egg, stage)
+  if (decides === null && egg.litShare > 0.6 && egg.light.relativeNoise > NOISIEST) codes.push('too-noisy')
+  if (egg.light.clippedShare > (decides === null ? MOST_CLIPPED : ALL_BURNT)) codes.push('overexposed')
   if (egg.edgeSeenShare < 0.3) codes.push('outline-partly-hidden')
   return codes
+}
+
+/**
+ * The sign that settles the grade, where one could be seen: a mass shows in burnt light and in grain as well, and late
+ * every living egg has one, so that its absence is seen, too. Vessels and thin rings show in neither.
+ */
+function decidingSign(egg: EggFigures, stage: number): 'mass' | 'no-mass' | 'ring' | null {
+  const { value, sd } = egg.shadow.area
+  if (value > LEAST_MASS && value > 4 * sd) return 'mass'
+  if (egg.ring.support > 1 && egg.ring.shareOfLines > RING_ALONE) return 'ring'
+  return livingShadow(stage).low > SURELY_SEEN ? 'no-mass' : null
 }
 
 /**
@@ -120,8 +141,8 @@ function flattened(logs: PerGrade): PerGrade {
 }
 
 /** What each sign adds to each grade, natural log odds. */
-function weighSigns(features: ReadonlyArray<number | null>): SignWeight[] {
-  const parts = contributions(GRADING_MODEL, features)
+function weighSigns(model: GradingModel, features: ReadonlyArray<number | null>): SignWeight[] {
+  const parts = contributions(model, features)
   const signs: Sign[] = ['shadow', 'vessels', 'ring']
   return signs.map((sign) => {
     const own = parts.filter((_, i) => FEATURES[i]!.sign === sign)
