@@ -5,14 +5,12 @@ import { fileURLToPath } from 'node:url'
 import type { GradingModel } from '../src/core/grade/softmax.ts'
 import { acrossKinds, sayAcross } from './accuracy/across.ts'
 import { casesOf, fitModel } from './accuracy/fit.ts'
-import { keptReadings, type Lesson } from './accuracy/kept.ts'
+import { byKind, keptReadings } from './accuracy/kept.ts'
 
 const MODEL_FILE = fileURLToPath(new URL('../src/core/grade/grading-model.ts', import.meta.url))
 
 const kept = keptReadings()
-const kinds = new Map<string, Lesson[]>()
-for (const { kind, lessons } of kept) kinds.set(kind, [...(kinds.get(kind) ?? []), ...lessons])
-const cases = casesOf([...kinds.values()])
+const cases = casesOf([...byKind(kept).values()])
 const model: GradingModel = {
   version: `${new Date().toISOString().slice(0, 10)}/${cases.length}`,
   ...fitModel(cases),

@@ -1,7 +1,7 @@
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
 import { casesOf, fitModel } from './fit.ts'
-import { graded, type Kept, type Lesson } from './kept.ts'
+import { byKind, graded, type Kept, type Lesson } from './kept.ts'
 import { GRADING_FIGURES, type GradedCase } from './score.ts'
 
 /** No divisor of the simulated set's turn of grades. */
@@ -18,8 +18,7 @@ export interface Across {
 
 /** Fits on all kinds but one and judges on the one left out, for each in turn: what counts is a kind that took no part. */
 export function acrossKinds(kept: readonly Kept[], shippedModel = GRADING_MODEL): Across[] {
-  const kinds = new Map<string, Lesson[]>()
-  for (const { kind, lessons } of kept) kinds.set(kind, [...(kinds.get(kind) ?? []), ...lessons])
+  const kinds = byKind(kept)
   return [...kinds].map(([kind, lessons]) => {
     const others = [...kinds].filter(([name]) => name !== kind).map(([, list]) => list)
     const folds = Array.from({ length: FOLDS }, (_, fold) =>

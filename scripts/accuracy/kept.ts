@@ -76,6 +76,13 @@ export function keptReadings(): Kept[] {
     })
 }
 
+/** Files of one kind together. */
+export function byKind(kept: readonly Kept[]): Map<string, Lesson[]> {
+  const kinds = new Map<string, Lesson[]>()
+  for (const { kind, lessons } of kept) kinds.set(kind, [...(kinds.get(kind) ?? []), ...lessons])
+  return kinds
+}
+
 /** What a model says of a reading now; of a picture in which no egg was found, nothing. */
 export function graded(
   { truth, seen }: Lesson,
