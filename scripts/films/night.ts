@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test'
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
 import { FRESH } from '../../src/contracts/stamp.ts'
+import { recordsAlone } from '../../src/contracts/sample-records.ts'
 import { newEgg } from '../../src/contracts/egg-record.ts'
 import { type EggSet } from '../../src/contracts/set-record.ts'
 import { newTray } from '../../src/contracts/tray-record.ts'
@@ -61,16 +62,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     looks: [],
     sessions: [],
   }
-  const { file } = await writeBundle({
-    records,
-    aside: [],
-    buried: [],
-    shapes: async () => null,
-    voice: async () => null,
-    readingIds: [],
-    readings: async () => null,
-    photo: async () => null,
-  })
+  const { file } = await writeBundle(recordsAlone(records))
   return Buffer.from(await file.arrayBuffer())
 }
 

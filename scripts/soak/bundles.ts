@@ -4,7 +4,7 @@ import { writeCalendar } from '../../src/contracts/calendar-file.ts'
 import { confirmedLooks, knownLooks } from '../../src/domain/confirmed-looks.ts'
 import { looksToCsv } from '../../src/contracts/looks-csv.ts'
 import type { HatcheryRecords } from '../../src/contracts/records.ts'
-import { sampleRecords } from '../../src/contracts/sample-records.ts'
+import { recordsAlone, sampleRecords } from '../../src/contracts/sample-records.ts'
 import { progressOf, scheduleOf } from '../../src/domain/set-schedule.ts'
 import { buildZip, openZip } from '../../src/contracts/zip-file.ts'
 import { agenda, eventStatuses } from '../../src/core/agenda/agenda.ts'
@@ -27,13 +27,7 @@ async function sample(): Promise<{ records: unknown; file: Blob }> {
   const records = sampleRecords()
   const photos = new Map(records.looks.map((look, i) => [look.photo.id, Uint8Array.from([0xff, 0xd8, i])]))
   const { file } = await writeBundle({
-    records,
-    aside: [],
-    buried: [],
-    shapes: async () => null,
-    voice: async () => null,
-    readingIds: [],
-    readings: async () => null,
+    ...recordsAlone(records),
     photo: async (id) => photos.get(id) ?? null,
   })
   const zip = await openZip(file)

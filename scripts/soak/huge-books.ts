@@ -2,6 +2,7 @@
 import { writeBundle } from '../../src/contracts/bundle.ts'
 import { newHatchery } from '../../src/contracts/hatchery-record.ts'
 import { FRESH } from '../../src/contracts/stamp.ts'
+import { recordsAlone } from '../../src/contracts/sample-records.ts'
 import { newEgg, type Egg } from '../../src/contracts/egg-record.ts'
 import type { EggSet } from '../../src/contracts/set-record.ts'
 import { newTray } from '../../src/contracts/tray-record.ts'
@@ -73,16 +74,7 @@ async function bundleOf(sets: EggSet[], eggs: Egg[]): Promise<Buffer> {
     looks: [],
     sessions: [],
   }
-  const { file } = await writeBundle({
-    records,
-    aside: [],
-    buried: [],
-    shapes: async () => null,
-    voice: async () => null,
-    readingIds: [],
-    readings: async () => null,
-    photo: async () => null,
-  })
+  const { file } = await writeBundle(recordsAlone(records))
   return Buffer.from(await file.arrayBuffer())
 }
 

@@ -4,6 +4,7 @@ import { measureEggs } from '../core/measure/measure.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
+import type { BundleSource } from './bundle.ts'
 import { newHatchery } from './hatchery-record.ts'
 import { FIRST_INCUBATOR_ID } from './incubator-record.ts'
 import type { LookRecord } from './look-record.ts'
@@ -124,4 +125,18 @@ export function unstamped<T extends object>(list: readonly T[]): Array<Omit<T, '
 /** Eggs as they stand, however they came to it. */
 export function asTheyStand(eggs: readonly Egg[]): Array<Omit<Egg, 'stamp' | 'events'>> {
   return eggs.map((egg) => ({ ...egg, stamp: undefined, events: undefined }))
+}
+
+/** What a bundle is made of where there are records and nothing else. */
+export function recordsAlone(records: HatcheryRecords): BundleSource {
+  return {
+    records,
+    aside: [],
+    buried: [],
+    photo: async () => null,
+    shapes: async () => null,
+    voice: async () => null,
+    readingIds: [],
+    readings: async () => null,
+  }
 }

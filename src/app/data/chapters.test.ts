@@ -1,5 +1,4 @@
 import 'fake-indexeddb/auto'
-import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { asTheyStand, sampleRecords } from '../../contracts/sample-records.ts'
@@ -12,7 +11,7 @@ import { workedPlanOf } from '../../domain/set-schedule.ts'
 import { useCustodyStore } from '../records/custody.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
-import { useHatcheryStore } from './hatchery.ts'
+import { reopened as opened } from './reopened.ts'
 import { Shelf } from './shelf.ts'
 
 const sample = sampleRecords()
@@ -20,16 +19,6 @@ const [set] = sample.sets
 const [egg] = sample.eggs
 const [tray] = sample.trays
 const DAY_MS = 86_400_000
-
-/** A store on the records of the last one: what a reload does. */
-async function opened() {
-  const before = getActivePinia()
-  if (before) disposePinia(before)
-  setActivePinia(createPinia())
-  const store = useHatcheryStore()
-  await store.load()
-  return store
-}
 
 // A page without locks: this tab is the only one.
 vi.stubGlobal('navigator', { userAgent: 'none' })

@@ -1,6 +1,5 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
-import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { asTheyStand, sampleReading, sampleRecords, unstamped } from '../../contracts/sample-records.ts'
@@ -9,9 +8,9 @@ import { setRecordOf } from '../../contracts/set-record.ts'
 import { newSession } from '../../contracts/session-record.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
+import { reopened as opened } from './reopened.ts'
 import { Shelf } from './shelf.ts'
 import { useCustodyStore } from '../records/custody.ts'
-import { useHatcheryStore } from './hatchery.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets
@@ -36,17 +35,6 @@ const session = newSession({
 })
 /** The sample's set with its tray, as a plan brings it. */
 const planned = { trays: sample.trays, sets: [set!] }
-
-/** A store on the records of the last one: what a reload does. */
-async function opened() {
-  // The tab before is closed, or it would keep the lead.
-  const before = getActivePinia()
-  if (before) disposePinia(before)
-  setActivePinia(createPinia())
-  const store = useHatcheryStore()
-  await store.load()
-  return store
-}
 
 beforeEach(async () => {
   await opened()

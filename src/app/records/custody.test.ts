@@ -5,6 +5,7 @@ import type { HatcheryRecords } from '../../contracts/records.ts'
 import { sampleRecords, unstamped } from '../../contracts/sample-records.ts'
 import { setRecordOf } from '../../contracts/set-record.ts'
 import { cutAfter } from '../data/cut-writes.ts'
+import { reopened } from '../data/reopened.ts'
 import { Shelf } from '../data/shelf.ts'
 import { useCustodyStore } from './custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -16,11 +17,7 @@ const picture = { photo, shapes: [] }
 const MEGABYTE = 1_000_000
 
 async function opened() {
-  const before = getActivePinia()
-  if (before) disposePinia(before)
-  setActivePinia(createPinia())
-  const store = useHatcheryStore()
-  await store.load()
+  const store = await reopened()
   return { store, custody: useCustodyStore() }
 }
 /** One set, two eggs, a look at each with its photograph. */
