@@ -8,7 +8,7 @@ import {
   withReadings,
   type ProbeReading,
 } from './readings-record.ts'
-import { incubatorOf, placing, staysOf } from './whereabouts.ts'
+import { incubatorAt, incubatorOf, placing, staysOf } from './whereabouts.ts'
 
 const startMs = Date.parse('2026-03-11')
 const at = (minute: number, celsius: number | null = 37.5): ProbeReading => ({
@@ -70,5 +70,10 @@ it('where something stood from when to when follows from where it was put', () =
     { incubatorId: 'cabinet', fromMs: -Infinity, toMs: toHatcher },
     { incubatorId: 'hatcher', fromMs: toHatcher, toMs: out },
   ])
+  expect([
+    incubatorAt(events, toHatcher! - 1),
+    incubatorAt(events, toHatcher!),
+    incubatorAt(events, out!),
+  ]).toEqual(['cabinet', 'hatcher', null])
   expect([incubatorOf(events), incubatorOf(events.slice(0, 2))]).toEqual([null, 'hatcher'])
 })

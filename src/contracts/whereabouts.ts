@@ -22,6 +22,11 @@ export function incubatorOf(events: readonly Whereabouts[]): string | null {
   return standingEvents(events).at(-1)?.incubatorId ?? null
 }
 
+/** Where something was at a moment; null where it was in no incubator. @param atMs - epoch milliseconds */
+export function incubatorAt(events: readonly Whereabouts[], atMs: number): string | null {
+  return staysOf(events).find(({ fromMs, toMs }) => atMs >= fromMs && atMs < toMs)?.incubatorId ?? null
+}
+
 /** All times spent in incubators, in the order in which they were noted. */
 export function staysOf(events: readonly Whereabouts[]): Stay[] {
   const placed = standingEvents(events)

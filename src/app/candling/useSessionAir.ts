@@ -3,6 +3,7 @@ import { FIRST_INCUBATOR_ID } from '../../contracts/incubator-record.ts'
 import { usualProbeId } from '../../contracts/probe-record.ts'
 import type { Session } from '../../contracts/session-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
+import { incubatorAt } from '../../contracts/whereabouts.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
@@ -12,9 +13,17 @@ export const RECOVERY_MS = 3_600_000
 /** What was read of the incubator's air around an evening, by hand or by the sensor. */
 export function useSessionAir(set: () => EggSet, session: () => Session | null) {
   const hatchery = useHatcheryStore()
-  const incubatorId = computed(
-    () => set().trays[0]?.incubatorId ?? hatchery.hatchery.incubators[0]?.id ?? FIRST_INCUBATOR_ID,
-  )
+  /** Where the tray stood that evening; it may have been carried on since. */
+  const incubatorId = computed(() => {
+    const [tray] = set().trays
+    const then = session()?.startedAt
+    return (
+      (tray && then ? incubatorAt(tray.events, Date.parse(then)) : null) ??
+      tray?.incubatorId ??
+      hatchery.hatchery.incubators[0]?.id ??
+      FIRST_INCUBATOR_ID
+    )
+  })
   const probeIds = computed(() =>
     (['sensor', 'hand'] as const).map((which) => usualProbeId(which, incubatorId.value)),
   )

@@ -61,6 +61,17 @@ describe('a set of years ago', () => {
     expect(again.eggs.find(({ id }) => id === 'egg-1')!.weightG).toBe(egg!.weightG)
   })
 
+  it('has its plan as it was: how warm it was comes with it', async () => {
+    const store = await largeBook()
+    const reading = { atMs: Date.parse(set!.setAt) + 2 * DAY_MS, celsius: 38.5, rhPercent: null }
+    await store.note(noted(reading, { which: 'eggs', incubatorId: tray!.incubatorId! }, store.probes))
+    const again = await opened()
+    const then = () => again.sets.find(({ id }) => id === 'set-1')!.temperatures.map(({ celsius }) => celsius)
+    expect(then()).toEqual([])
+    await again.openSet('set-1')
+    expect(then()).toEqual([38.5])
+  })
+
   it('is in what is taken out, and what cannot be read of it is set aside as it is opened', async () => {
     const store = await largeBook()
     const tables = await bookNow()

@@ -89,7 +89,8 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   async function load(leading?: boolean): Promise<void> {
     await decided
     const mayWrite = leading ?? leads.value
-    await book.read(deviceZone(), mayWrite)
+    // In turn with what is written: it must not be shown as it was before.
+    await inTurn(() => book.read(deviceZone(), mayWrite))
     storageGone.value = false
     // Once, at the start: later a photograph may be there whose look is only just being written.
     const sweep = mayWrite && !swept ? await repository.sweeping() : null

@@ -25,6 +25,8 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
   /** How many eggs and looks each set has, fetched or not. */
   const chapters = shallowRef<OpenedBook['chapters']>(new Map())
   let device = ''
+  /** From this day on it is known how warm it was. */
+  let warmFrom = ''
 
   /** Reads the book anew and shows it in one go: nothing may vanish meanwhile. @param zone - of this device */
   async function read(zone: string, mayWrite: boolean): Promise<void> {
@@ -43,10 +45,11 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
       ...book.waiting,
     ])
     const found = await fetched([...wanted], sets)
-    const since = atWork.map(({ setAt }) => setAt.slice(0, 10)).sort()[0]
-    const rollUps = await repository.rollUpsFrom(since ?? dayOf(Date.now()))
+    const since = atWork.map(({ setAt }) => setAt.slice(0, 10)).sort()[0] ?? dayOf(Date.now())
+    const rollUps = await repository.rollUpsFrom(since)
     shown.showFrame(book.records)
     shown.rollUps.value = rollUps
+    warmFrom = since
     chapters.value = book.chapters
     journal.value = book.journal
     device = book.device
@@ -80,7 +83,20 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
   /** Fetches the eggs and looks of sets that are not here yet. */
   async function openChapters(setIds: readonly string[]): Promise<void> {
     const missing = [...new Set(setIds)].filter((id) => !shown.opened.value.has(id))
-    if (missing.length > 0) keep(await fetched(missing, shown.sets.value))
+    if (missing.length === 0) return
+    const found = await fetched(missing, shown.sets.value)
+    await openWarmth(shown.sets.value.filter(({ id }) => missing.includes(id)))
+    keep(found)
+  }
+
+  /** How warm sets were, of which it is not here yet: their plans hang on it. */
+  async function openWarmth(sets: readonly EggSet[]): Promise<void> {
+    const [first] = sets.map(({ setAt }) => setAt.slice(0, 10)).sort()
+    if (first === undefined || first >= warmFrom) return
+    const earlier = await repository.rollUpsFrom(first, warmFrom)
+    const here = new Set(shown.rollUps.value.map(({ id }) => id))
+    shown.rollUps.value = [...earlier.filter(({ id }) => !here.has(id)), ...shown.rollUps.value]
+    warmFrom = first
   }
 
   function allAreOpen(): boolean {

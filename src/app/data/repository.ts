@@ -249,10 +249,10 @@ export class Repository {
     return this.tables.readings.keys()
   }
 
-  /** What probes said from a day on, drawn together. @param day - of UTC */
-  async rollUpsFrom(day: string): Promise<RollUp[]> {
+  /** What probes said from a day on, and up to but without another, drawn together. Days of UTC. */
+  async rollUpsFrom(day: string, before?: string): Promise<RollUp[]> {
     const { name } = this.tables
-    return (await readAll(name, 'roll-ups', { from: day })).map(({ value }) => value as RollUp)
+    return (await readAll(name, 'roll-ups', { from: day, before })).map(({ value }) => value as RollUp)
   }
 
   async saveHatchery(hatchery: HatcheryRecord): Promise<void> {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { FIRST_INCUBATOR_ID } from '../../contracts/incubator-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { stageWords } from '../../core/incubation/stage-words.ts'
 import { turningTimetable } from '../../core/incubation/turning.ts'
@@ -53,12 +52,16 @@ function addTemperature(): void {
     problem.value = 'That is no temperature of an incubator.'
     return
   }
+  if (!incubator) {
+    problem.value = 'Its tray stands in no incubator. Say below where it stands, then note the temperature.'
+    return
+  }
   const reading = { atMs: Date.now(), celsius: Number(celsius.toFixed(2)), rhPercent: null }
   void saving(async () => {
     await store.commit(
       'temperature',
       null,
-      noted(reading, { which: 'eggs', incubatorId: incubator?.id ?? FIRST_INCUBATOR_ID }, store.probes),
+      noted(reading, { which: 'eggs', incubatorId: incubator.id }, store.probes),
     )
     temperature.value = ''
   })
