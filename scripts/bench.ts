@@ -46,7 +46,7 @@ async function time(files: string[], rounds: number): Promise<Times> {
       await decodePhoto(photo)
       const fullDecode = performance.now() - start
       const stages: Array<[string, number]> = []
-      const { elapsedMs } = await readEggs(photo, undefined, {
+      const { elapsedMs } = await readEggs(photo, {}, {
         clock: () => performance.now(),
         onStage: (stage, ms) => stages.push([stage, ms]),
       })
@@ -84,7 +84,7 @@ async function reportMemory(files: string[], count: number): Promise<void> {
   let most = 0
   const start = performance.now()
   for (let i = 0; i < count; i++) {
-    await readEggs(await readFile(files[i % files.length]!), undefined)
+    await readEggs(await readFile(files[i % files.length]!), {})
     most = Math.max(most, megabytes())
     if (i === Math.floor(count / 10)) early = most
   }

@@ -4,16 +4,16 @@ import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import type { GradingModel } from '../src/core/grade/softmax.ts'
 import { acrossKinds, sayAcross } from './accuracy/across.ts'
-import { casesOf, fitModel } from './accuracy/fit.ts'
+import { casesOf, fitOn } from './accuracy/fit.ts'
 import { byKind, keptReadings } from './accuracy/kept.ts'
 
 const MODEL_FILE = fileURLToPath(new URL('../src/core/grade/grading-model.ts', import.meta.url))
 
 const kept = keptReadings()
-const cases = casesOf([...byKind(kept).values()])
+const kinds = [...byKind(kept).values()]
 const model: GradingModel = {
-  version: `${new Date().toISOString().slice(0, 10)}/${cases.length}`,
-  ...fitModel(cases),
+  version: `${new Date().toISOString().slice(0, 10)}/${casesOf(kinds).length}`,
+  ...fitOn(kinds),
 }
 const data = kept.map(
   ({ made, lessons, measuring, hash }) =>

@@ -1,6 +1,6 @@
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
-import { casesOf, fitModel } from './fit.ts'
+import { calibrationOf, casesOf, fitModel, fitOn } from './fit.ts'
 import { byKind, graded, type Kept, type Lesson } from './kept.ts'
 import { GRADING_FIGURES, type GradedCase } from './score.ts'
 
@@ -19,25 +19,27 @@ export interface Across {
 /** Fits on all kinds but one and judges on the one left out, for each in turn: what counts is a kind that took no part. */
 export function acrossKinds(kept: readonly Kept[], shippedModel = GRADING_MODEL): Across[] {
   const kinds = byKind(kept)
+  // Two numbers, the same for all folds: found once, on each kind by a fit on the others.
+  const calibration = calibrationOf([...kinds.values()])
   return [...kinds].map(([kind, lessons]) => {
     const others = [...kinds].filter(([name]) => name !== kind).map(([, list]) => list)
     const folds = Array.from({ length: FOLDS }, (_, fold) =>
       judged(
         lessons.filter((_l, i) => i % FOLDS === fold),
-        modelOf([...others, lessons.filter((_l, i) => i % FOLDS !== fold)]),
+        {
+          ...fitModel(casesOf([...others, lessons.filter((_l, i) => i % FOLDS !== fold)])),
+          calibration,
+          version: 'tried',
+        },
       ),
     )
     return {
       kind,
-      leftOut: others.length > 0 ? judged(lessons, modelOf(others)) : [],
+      leftOut: others.length > 0 ? judged(lessons, { ...fitOn(others), version: 'tried' }) : [],
       seen: folds.flat(),
       shipped: judged(lessons, shippedModel),
     }
   })
-}
-
-function modelOf(kinds: ReadonlyArray<readonly Lesson[]>): GradingModel {
-  return { version: 'tried', ...fitModel(casesOf(kinds)) }
 }
 
 function judged(lessons: readonly Lesson[], model: GradingModel): GradedCase[] {

@@ -1,5 +1,13 @@
 import { FEATURES, featuresOf } from '../../src/core/grade/features.ts'
-import type { GradingModel } from '../../src/core/grade/softmax.ts'
+import {
+  calibrated,
+  logOdds,
+  softmax,
+  unusualness,
+  type Calibration,
+  type GradingModel,
+  type Weights,
+} from '../../src/core/grade/softmax.ts'
 import { GRADES, type Grade } from '../../src/core/grade/types.ts'
 import type { Lesson } from './kept.ts'
 
@@ -13,8 +21,8 @@ export interface Case {
 }
 
 /** Pull of every weight toward zero; chosen by the log loss on a kind of picture that took no part. */
-const RIDGE = 0.004
-const STEPS = 2000
+const RIDGE = 0.006
+const STEPS = 500
 const RATE = 0.3
 
 /** What cannot be read in a picture counts for so much: it teaches doubt where a sign could not be seen. */
@@ -36,7 +44,7 @@ export function casesOf(kinds: ReadonlyArray<readonly Lesson[]>): Case[] {
 }
 
 /** Gradient descent with momentum: the problem is convex, small and seldom solved. */
-export function fitModel(cases: readonly Case[], ridge = RIDGE): Omit<GradingModel, 'version'> {
+export function fitModel(cases: readonly Case[], ridge = RIDGE): Weights {
   const count = FEATURES.length
   const total = cases.reduce((sum, item) => sum + item.weight, 0)
   const moments = FEATURES.map((_, i) => {
@@ -93,6 +101,50 @@ export function fitModel(cases: readonly Case[], ridge = RIDGE): Omit<GradingMod
     bias: ofGrade((k) => round(weights[k * width + count]!)),
     weights: ofGrade((k) => [...weights.subarray(k * width, k * width + count)].map(round)),
   }
+}
+
+/** A model of several kinds of pictures, calibrated on each of them by a fit on the others alone. */
+export function fitOn(kinds: ReadonlyArray<readonly Lesson[]>): Omit<GradingModel, 'version'> {
+  return { ...fitModel(casesOf(kinds)), calibration: calibrationOf(kinds) }
+}
+
+const TEMPERATURES = [0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.15, 1.3, 1.5] as const
+const PER_UNUSUALNESS = [0, 0.25, 0.5, 1, 1.5, 2] as const
+const PLAIN: Calibration = { temperature: 1, perUnusualness: 0 }
+
+/**
+ * How far log odds must be drawn together so that they are as sure as they turn out to be (least log loss): on each
+ * kind by a model of the others alone, and on every second picture of it by one that saw those between, for a picture
+ * to come is of a kind never seen or of one seen. Of one kind nothing can be said.
+ */
+export function calibrationOf(kinds: ReadonlyArray<readonly Lesson[]>): Calibration {
+  if (kinds.length < 2) return PLAIN
+  const judged = kinds.flatMap((kind, i) => {
+    const others = kinds.filter((_, k) => k !== i)
+    const [half, rest] = [0, 1].map((odd) => kind.filter((_, k) => k % 2 === odd)) as [Lesson[], Lesson[]]
+    return [...judgedBy(kind, others), ...judgedBy(rest, [...others, half])]
+  })
+  const loss = (calibration: Calibration): number =>
+    judged.reduce(
+      (sum, { grade, logs, unusual, share }) =>
+        sum - share * Math.log(softmax(calibrated(calibration, logs, unusual))[grade] + 1e-9),
+      0,
+    )
+  return TEMPERATURES.flatMap((temperature) =>
+    PER_UNUSUALNESS.map((perUnusualness) => ({ temperature, perUnusualness })),
+  )
+    .map((calibration) => ({ calibration, loss: loss(calibration) }))
+    .reduce((a, b) => (b.loss < a.loss ? b : a)).calibration
+}
+
+function judgedBy(lessons: readonly Lesson[], kinds: ReadonlyArray<readonly Lesson[]>) {
+  const model = fitModel(casesOf(kinds))
+  return lessons.flatMap(({ truth, seen }) => {
+    if (!seen || !truth.readable) return []
+    const features = featuresOf(seen, truth.f)
+    const [logs, unusual] = [logOdds(model, features), unusualness(model, features)]
+    return [{ grade: truth.grade, logs, unusual, share: 1 / lessons.length }]
+  })
 }
 
 function ofGrade<T>(value: (index: number) => T): Record<Grade, T> {

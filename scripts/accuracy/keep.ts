@@ -10,6 +10,6 @@ if (!kind || !name || !made || files.length === 0) {
 }
 const lessons = files
   .flatMap((file) => readFileSync(file, 'utf8').trim().split('\n'))
-  .map((text) => lessonOf(JSON.parse(text) as Line))
+  .map((text) => lessonOf(JSON.parse(text) as Pick<Line, 'truth' | 'seen'>))
 keepReadings(name, { kind, made, lessons })
 console.log(`${lessons.length} readings kept as ${name}.`)

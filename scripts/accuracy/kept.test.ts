@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import { sayAcross } from './across.ts'
-import { casesOf, fitModel } from './fit.ts'
+import { casesOf, fitOn } from './fit.ts'
 import { byKind, graded, keptReadings } from './kept.ts'
 
 const kept = keptReadings()
@@ -18,7 +18,7 @@ describe('the readings that are kept', () => {
 
   it('make the shipped model again, which names them by their hashes', () => {
     const { version: _, ...shipped } = GRADING_MODEL
-    expect(fitModel(casesOf([...byKind(kept).values()]))).toEqual(shipped)
+    expect(fitOn([...byKind(kept).values()])).toEqual(shipped)
     const text = readFileSync(MODEL_FILE, 'utf8')
     for (const { made, hash } of kept) {
       expect(text).toContain(`${made}: `)

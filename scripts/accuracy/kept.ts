@@ -34,7 +34,7 @@ export interface Kept {
   lessons: Lesson[]
 }
 
-export function lessonOf({ truth, seen }: Line): Lesson {
+export function lessonOf({ truth, seen }: Pick<Line, 'truth' | 'seen'>): Lesson {
   const { file, species, day, shell, f, grade, readable, lamp, conditions } = truth
   return { truth: { file, species, day, shell, f, grade, readable, lamp, conditions }, seen }
 }

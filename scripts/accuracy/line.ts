@@ -38,12 +38,22 @@ export interface Line {
 
 type Known = Pick<Truth, 'species' | 'day' | 'shell'>
 
+function withStage({ species, day }: Known) {
+  return { species, stage: stageOf(species, day) }
+}
+
+/** What is measured of the one egg of a photograph, without grading it; null where not just one was found. */
+export async function seenIn(photo: Buffer, known: Known): Promise<EggFigures | null> {
+  const { reading } = await readEggs(photo, withStage(known))
+  return reading.kind === 'eggs' && reading.eggs.length === 1 ? figuresOfReading(reading.eggs[0]!) : null
+}
+
 export async function readOne(
   photo: Buffer,
   file: string,
   known: Known,
 ): Promise<{ record: GradeRecord; egg: EggReading | null }> {
-  const { reading, elapsedMs } = await readEggs(photo, known.species)
+  const { reading, elapsedMs } = await readEggs(photo, withStage(known))
   if (reading.kind === 'rejected')
     return { record: toErrorRecord(file, reading.rejection.message, elapsedMs), egg: null }
   if (reading.eggs.length > 1)
@@ -56,28 +66,30 @@ export async function readOne(
   return { record: toGradeRecord({ file, egg, verdict, elapsedMs }), egg }
 }
 
-export async function lineOf({ photo, truth, shot, ...known }: SimulatedCase, file: string): Promise<Line> {
-  const { record, egg } = await readOne(photo, file, known)
+export async function lineOf(simulated: SimulatedCase, file: string): Promise<Line> {
+  const { record, egg } = await readOne(simulated.photo, file, simulated)
+  return { truth: truthOf(simulated, file), record, seen: egg && figuresOfReading(egg) }
+}
+
+export function truthOf({ truth, shot, species, shell, day }: SimulatedCase, file: string): Truth {
   const pair = ({ x, y }: { x: number; y: number }): [number, number] => [x, y]
   return {
-    truth: {
-      file,
-      ...known,
-      f: stageOf(known.species, known.day),
-      grade: truth.grade,
-      readable: truth.readable,
-      lamp: shot.lamp,
-      conditions: conditionsOf(shot),
-      outline: outlinePolygon(truth.outline).map(pair),
-      bluntPole: pair(bluntPole(truth.outline)),
-      smallPole: pair(smallPole(truth.outline)),
-      airCell: { depth: truth.airCell.depth, volume: truth.airCell.volume, visible: true },
-      shadow: { area: truth.shadowArea },
-      vessels: { coverage: truth.vesselCoverage },
-      ring: { present: truth.ringVisibleShare > 0, visibleFraction: truth.ringVisibleShare },
-    },
-    record,
-    seen: egg && figuresOfReading(egg),
+    file,
+    species,
+    shell,
+    day,
+    f: stageOf(species, day),
+    grade: truth.grade,
+    readable: truth.readable,
+    lamp: shot.lamp,
+    conditions: conditionsOf(shot),
+    outline: outlinePolygon(truth.outline).map(pair),
+    bluntPole: pair(bluntPole(truth.outline)),
+    smallPole: pair(smallPole(truth.outline)),
+    airCell: { depth: truth.airCell.depth, volume: truth.airCell.volume, visible: true },
+    shadow: { area: truth.shadowArea },
+    vessels: { coverage: truth.vesselCoverage },
+    ring: { present: truth.ringVisibleShare > 0, visibleFraction: truth.ringVisibleShare },
   }
 }
 

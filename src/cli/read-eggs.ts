@@ -5,7 +5,6 @@ import {
   type MeasureOptions,
 } from '../core/measure/measure.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
-import type { SpeciesName } from '../core/species/species.ts'
 import { decodePhoto } from './decode.ts'
 
 export interface EggsOfPhoto {
@@ -20,7 +19,7 @@ export interface EggsOfPhoto {
  */
 export async function readEggs(
   photo: Buffer,
-  species: SpeciesName | undefined,
+  known: Pick<MeasureOptions, 'species' | 'stage'>,
   timing: Pick<MeasureOptions, 'clock' | 'onStage'> = {},
 ): Promise<EggsOfPhoto> {
   const elapsedMs = { decode: 0, measure: 0 }
@@ -28,7 +27,7 @@ export async function readEggs(
     const start = performance.now()
     const image = await decodePhoto(photo, longSidePx)
     const decoded = performance.now()
-    const reading = measureEggs(image, { species, ...timing })
+    const reading = measureEggs(image, { ...known, ...timing })
     elapsedMs.decode += decoded - start
     elapsedMs.measure += performance.now() - decoded
     return { image, reading }

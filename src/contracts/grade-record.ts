@@ -64,6 +64,9 @@ export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: Rec
   const notes = [
     ...(egg.airCell ? [] : ['The air cell’s edge could not be seen']),
     ...(egg.reasons.includes('blurred') ? ['The picture is blurred'] : []),
+    ...(egg.reasons.includes('cut-by-picture')
+      ? ['The egg runs out of the picture; what is outside counts as not seen']
+      : []),
   ]
   return {
     file,

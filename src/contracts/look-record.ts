@@ -49,8 +49,31 @@ const readingSchema = z.object({
   }),
   /** Null in looks of earlier versions. */
   signs: z
-    .object({ faintShadow: fraction, reddening: z.number().nullable(), unevenness: z.number() })
+    .object({
+      faintShadow: fraction,
+      reddening: z.number().nullable(),
+      /** Null in looks of earlier versions, too. */
+      dimming: z.number().nullable().default(null),
+      unevenness: z.number(),
+    })
     .nullable(),
+  /** Null in looks of earlier versions. */
+  lines: z
+    .object({
+      curve: z.number(),
+      curveStrength: z.number(),
+      curveShare: fraction,
+      curveAlone: fraction,
+      curveContrast: z.number(),
+      curveBlood: z.number(),
+      length: z.number(),
+      clearLength: z.number(),
+      branching: fraction,
+      blood: z.number(),
+      faintest: z.number(),
+    })
+    .nullable()
+    .default(null),
   spotCount: z.number(),
   litShare: z.number(),
   reasons: z.array(z.enum(READING_REASONS)),
@@ -95,6 +118,8 @@ const reasonSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('moves'), significance: z.number(), seconds: count }),
   z.object({ code: z.literal('heartbeat'), hz: count, signalToNoise: count }),
   z.object({ code: z.literal('unreadable'), why: z.enum(UNREADABLE_CODES) }),
+  z.object({ code: z.literal('unusual'), by: count }),
+  z.object({ code: z.literal('two-pictures') }),
   z.object({
     code: z.literal('shadow'),
     area: fraction,
@@ -118,13 +143,15 @@ const reasonSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('said'), sentence: z.string().max(2000) }),
 ])
 
+const probabilitiesSchema = z.object({
+  developing: fraction,
+  clear: fraction,
+  'blood-ring': fraction,
+  quitter: fraction,
+})
+
 const verdictSchema = z.object({
-  probabilities: z.object({
-    developing: fraction,
-    clear: fraction,
-    'blood-ring': fraction,
-    quitter: fraction,
-  }),
+  probabilities: probabilitiesSchema,
   grade: suggestedGrade,
   action: z.enum(ACTIONS),
   readable: z.boolean(),
@@ -171,6 +198,8 @@ export const lookRecordSchema = z.object({
   movement: movementSchema.nullable(),
   /** What the candler says, beside the suggestion: by key, or by lifting an egg that stays in off the lamp. */
   own: z.object({ grade: suggestedGrade, at: instantField, by: z.enum(['key', 'lift']) }).nullable(),
+  /** What a picture of the same minutes said that did not decide, and that this one took the place of. */
+  twin: probabilitiesSchema.nullable().default(null),
   /** A later picture of the same candling took its place. */
   replaced: z.boolean(),
 })

@@ -108,6 +108,7 @@ function sampleLook(set: EggSet, egg: Egg): LookRecord {
     movement: null,
     correction: null,
     own: null,
+    twin: null,
     replaced: false,
   }
 }

@@ -28,11 +28,23 @@ export interface LookInput extends LookSurroundings {
   photoType: string
   takenAt: string
   source: LookRecord['source']
+  /** The picture of this candling whose place it takes. */
+  replaces: LookRecord | null
+}
+
+/** Pictures that are further apart than this are not of one minute: egg, lamp and hand are others by then. */
+const ONE_LOOK_MS = 180_000
+
+/** What the picture before said, where it left the question open and this one was taken to decide it. */
+function twinOf(replaces: LookRecord | null, takenAt: string): PerGrade | null {
+  if (!replaces || replaces.verdict.grade !== 'unsure') return null
+  const apartMs = Date.parse(takenAt) - Date.parse(replaces.takenAt)
+  return apartMs >= 0 && apartMs < ONE_LOOK_MS ? replaces.verdict.probabilities : null
 }
 
 /** What the model of now says of a look. */
 export function verdictOf(
-  { reading, ageDays, movement }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement'>,
+  { reading, ageDays, movement, twin }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement' | 'twin'>,
   { set, earlier, livingMates, learnt }: LookSurroundings,
 ): Verdict {
   return gradeEgg(reading, {
@@ -48,6 +60,7 @@ export function verdictOf(
     livingMates,
     learnt,
     film: movement,
+    twin,
   })
 }
 
@@ -56,11 +69,12 @@ export function verdictOf(
  * @param newId - gives an id that nobody has
  */
 export function lookFrom(
-  { egg, measured, reading, photoType, takenAt, source, ...surroundings }: LookInput,
+  { egg, measured, reading, photoType, takenAt, source, replaces, ...surroundings }: LookInput,
   newId: () => string,
 ): LookRecord {
   const { set } = surroundings
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), Date.parse(takenAt)))
+  const twin = twinOf(replaces, takenAt)
   return {
     id: newId(),
     stamp: FRESH,
@@ -71,12 +85,13 @@ export function lookFrom(
     source,
     photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
     reading: figuresOfReading(reading),
-    verdict: verdictOf({ reading, ageDays, movement: null }, surroundings),
+    verdict: verdictOf({ reading, ageDays, movement: null, twin }, surroundings),
     madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
     earlierVerdicts: [],
     movement: null,
     correction: null,
     own: null,
+    twin,
     replaced: false,
   }
 }

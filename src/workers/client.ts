@@ -26,6 +26,8 @@ export class EggWorkerError extends Error {
 
 export interface MeasureOptions {
   species: SpeciesName
+  /** Fraction of incubation, where it is known. */
+  stage?: number
   keepLongSidePx?: number | null
 }
 
@@ -60,11 +62,11 @@ export class EggWorkerClient {
   /** @param keepLongSidePx - size to which the photograph is drawn down before it is kept; null keeps a file as it came */
   async measure(
     photo: PhotoInput,
-    { species, keepLongSidePx = null }: MeasureOptions,
+    { keepLongSidePx = null, ...known }: MeasureOptions,
     signal?: AbortSignal,
   ): Promise<MeasuredPhoto> {
     const reply = await this.call(
-      { kind: 'measure', photo, species, keepLongSidePx },
+      { kind: 'measure', photo, ...known, keepLongSidePx },
       signal,
       photo instanceof Blob ? [] : photo,
     )

@@ -85,6 +85,7 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
 async function measure({
   photo: input,
   species,
+  stage,
   keepLongSidePx,
 }: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
   const start = performance.now()
@@ -96,10 +97,10 @@ async function measure({
     const kept = toKeep(photo, bitmap, keepLongSidePx)
     kept.catch(() => undefined)
     let image = drawnDown(bitmap, ONE_EGG_LONG_SIDE_PX)
-    let reading = measureEggs(image, { species })
+    let reading = measureEggs(image, { species, stage })
     if (needsMorePixels(image, reading)) {
       image = drawnDown(bitmap, TRAY_LONG_SIDE_PX)
-      reading = measureEggs(image, { species })
+      reading = measureEggs(image, { species, stage })
     }
     const measured = performance.now()
     return {

@@ -10,7 +10,15 @@ import type { Shot } from '../core/simulate/shot.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 
 export type WorkerRequest =
-  | { id: number; kind: 'measure'; photo: PhotoInput; species: SpeciesName; keepLongSidePx: number | null }
+  | {
+      id: number
+      kind: 'measure'
+      photo: PhotoInput
+      species: SpeciesName
+      /** Fraction of incubation, where it is known. */
+      stage?: number
+      keepLongSidePx: number | null
+    }
   | { id: number; kind: 'film'; film: FilmInput }
   /** Draws a frame of the live picture down; the frame is given away. */
   | { id: number; kind: 'shrink'; frame: LiveFrame; longSidePx: number }

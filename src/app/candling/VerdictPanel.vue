@@ -4,6 +4,7 @@ import type { Hatchery } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
+import { nextPicture, sayNextPicture } from '../../core/grade/next-picture.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
@@ -28,6 +29,11 @@ const stage = computed(() => stageOf(props.species, props.look.ageDays))
 const reading = computed(() => props.look.reading)
 const figures = computed(() => figuresOfLook(props.look))
 const sized = computed(() => sizeOfLook(props.look, props.egg, props.hatchery))
+/** What would decide, where nothing is decided. */
+const next = computed(() => {
+  const picture = nextPicture(props.look.reading, props.look.verdict, stage.value)
+  return picture && sayNextPicture(picture, props.species)
+})
 /** The latest suggestion that was another than that of now. */
 const otherwise = computed(() =>
   props.look.earlierVerdicts.findLast(
@@ -104,6 +110,12 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
 
     <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">
       The picture is blurred. Hold still and take it again.
+    </p>
+    <p v-if="look.reading.reasons.includes('cut-by-picture')" class="text-ember">
+      The egg runs out of the picture: what is outside counts as not seen.
+    </p>
+    <p v-if="next" class="rounded-lg border border-lamp p-2" data-testid="next-picture">
+      <strong>To decide:</strong> {{ next }}
     </p>
     <ul
       class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug"

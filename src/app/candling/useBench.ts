@@ -7,6 +7,7 @@ import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import { noShapes, readingOf, shapesOf, type EggReading } from '../../core/measure/reading.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
+import { stageOf } from '../../core/species/species.ts'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { EggWorkerError } from '../../workers/client.ts'
 import type { MeasuredPhoto, PhotoInput } from '../../workers/protocol.ts'
@@ -105,6 +106,7 @@ export function useBench(set: () => EggSet) {
           photoType: photo.type || 'image/jpeg',
           takenAt,
           source,
+          replaces,
           earlier: before,
           livingMates: livingMates(egg),
           learnt: hatchery.learnt,
@@ -117,9 +119,11 @@ export function useBench(set: () => EggSet) {
 
   /** @param input - a file, or frames of the live picture of which the sharpest is used; frames are given away */
   function measure(input: PhotoInput, signal?: AbortSignal): Promise<MeasuredPhoto> {
+    const { species, setAt } = set()
+    const stage = stageOf(species, Math.max(0, ageInDays(Date.parse(setAt), Date.now())))
     return devices.workers.measure(
       input,
-      { species: set().species, keepLongSidePx: hatchery.hatchery.photoLongSidePx },
+      { species, stage, keepLongSidePx: hatchery.hatchery.photoLongSidePx },
       signal,
     )
   }

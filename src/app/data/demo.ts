@@ -130,7 +130,7 @@ async function lookBack(
   const reading = measured.reading.kind === 'eggs' ? measured.reading.eggs[0] : undefined
   if (!reading) return null
   const look = lookFrom(
-    { set, egg, measured, reading, photoType: photo.type, takenAt, source: 'demo', earlier },
+    { set, egg, measured, reading, photoType: photo.type, takenAt, source: 'demo', replaces: null, earlier },
     () => uuid(),
   )
   return {

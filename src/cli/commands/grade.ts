@@ -3,6 +3,7 @@ import { parseArgs } from 'node:util'
 import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../contracts/grade-record.ts'
 import { PHOTO_BOUNDS, PHOTO_KIND_WORDS, PhotoFileError } from '../../contracts/photo-file.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
+import { stageOf } from '../../core/species/species.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
 import { openPhoto, openText } from '../open-file.ts'
 import { UsageError, type CliIo } from '../io.ts'
@@ -151,7 +152,11 @@ async function gradeFile(file: string, { rowOf, context: given }: GradeJob): Pro
   const extra = row && Object.keys(row.extra).length > 0 ? { extra: row.extra } : {}
   const start = performance.now()
   try {
-    const { reading, elapsedMs: exact } = await readEggs(await openPhoto(file), context.species)
+    const { reading, elapsedMs: exact } = await readEggs(await openPhoto(file), {
+      species: context.species,
+      stage:
+        context.ageDays === undefined ? undefined : stageOf(context.species ?? 'chicken', context.ageDays),
+    })
     const elapsedMs = { decode: round(exact.decode), measure: round(exact.measure) }
     if (reading.kind === 'rejected')
       return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]

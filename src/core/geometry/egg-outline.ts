@@ -60,6 +60,21 @@ export function curvePoint(outline: EggOutline, phiRad: number): { along: number
   return { along: outline.halfLengthPx * t, across: outline.halfBreadthPx * Math.sin(phiRad) * swell }
 }
 
+/** Point and unit outward normal at φ, in the egg's frame, from the curve's derivative. */
+export function curveNormal(
+  outline: EggOutline,
+  phiRad: number,
+): { along: number; across: number; na: number; nc: number } {
+  const t = Math.cos(phiRad)
+  const s = Math.sin(phiRad)
+  const { halfLengthPx: a, halfBreadthPx: b, taper, bulge } = outline
+  const swell = 1 + taper * t + bulge * t * t
+  const ta = -a * s
+  const tc = b * (t * swell - s * s * (taper + 2 * bulge * t))
+  const size = Math.hypot(ta, tc)
+  return { along: a * t, across: b * s * swell, na: tc / size, nc: -ta / size }
+}
+
 /** Closed polygon of the outline, starting at the blunt pole. */
 export function outlinePolygon(outline: EggOutline, count = 120): Point[] {
   return Array.from({ length: count }, (_, i) => {

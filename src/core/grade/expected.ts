@@ -1,3 +1,5 @@
+import { expectedDepth } from '../measure/air-cell.ts'
+
 /** Where a figure should lie in a living egg. */
 export interface Band {
   low: number
@@ -28,6 +30,6 @@ export function livingVessels(stage: number): number {
 
 /** Air cell depth ÷ length under ordinary humidity; linear in time as water loss is. */
 export function usualCellDepth(stage: number): Band {
-  const middle = 0.115 + 0.125 * stage
+  const { mean: middle } = expectedDepth(stage)
   return { low: middle - 0.03, middle, high: middle + 0.03 }
 }

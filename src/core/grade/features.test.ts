@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { livingShadow, livingVessels } from './expected.ts'
 import { FEATURES, featuresOf, type GradedReading } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
+import { sampleSigns } from './sample-signs.ts'
 import { contributions, logOdds, softmax } from './softmax.ts'
 import { GRADES, type Grade } from './types.ts'
 
@@ -25,7 +26,7 @@ const reading = (
     shareOfLines: ring,
   },
   light: { medianRed: 0.3, emptyRed: 0.3, relativeNoise: 0.02, clippedShare: 0, lamp: 'blunt' },
-  signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },
+  ...sampleSigns({ shadow, net, ring }),
   spotCount: 0,
   litShare: 1 - shadow,
   edgeSeenShare: 1,

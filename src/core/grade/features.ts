@@ -8,7 +8,7 @@ export type Sign = 'shadow' | 'vessels' | 'ring' | 'light' | 'age'
 /** The part of a reading that grading looks at. */
 export type GradedReading = Pick<
   EggFigures,
-  'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'spotCount' | 'litShare' | 'edgeSeenShare'
+  'shadow' | 'vessels' | 'ring' | 'light' | 'signs' | 'lines' | 'spotCount' | 'litShare' | 'edgeSeenShare'
 >
 
 function logit(share: number): number {
@@ -86,6 +86,12 @@ export const FEATURES: ReadonlyArray<{
     sign: 'shadow',
     of: (egg, stage) => product(reddening(egg), stage),
   },
+  { name: 'darker than the air cell', sign: 'shadow', of: dimming },
+  {
+    name: 'darker than the air cell, by stage',
+    sign: 'shadow',
+    of: (egg, stage) => product(dimming(egg), stage),
+  },
   { name: 'uneven light', sign: 'light', of: (egg) => egg.signs && Math.log(egg.signs.unevenness) },
   { name: 'shadow behind, by stage', sign: 'shadow', of: (egg, stage) => shadowBehind(egg, stage) * stage },
   { name: 'burnt light', sign: 'light', of: (egg) => egg.light.clippedShare },
@@ -121,6 +127,50 @@ export const FEATURES: ReadonlyArray<{
     sign: 'shadow',
     of: (egg, stage) => Math.min(0.25, egg.shadow.edgeSlope) * 10 * stage,
   },
+  { name: 'a long line along one curve', sign: 'ring', of: curve },
+  { name: 'a long line along one curve, alone', sign: 'ring', of: curveAlone },
+  {
+    name: 'a long line along one curve, by stage',
+    sign: 'ring',
+    of: (egg, stage) => product(curve(egg), stage),
+  },
+  { name: 'a curve’s share of its circle', sign: 'ring', of: (egg) => egg.lines && egg.lines.curveShare },
+  {
+    name: 'how far a curve stands out',
+    sign: 'ring',
+    of: (egg) => egg.lines && Math.log1p(Math.max(0, egg.lines.curveContrast)),
+  },
+  { name: 'colour of blood along the curve', sign: 'ring', of: curveBlood },
+  {
+    name: 'a bloody curve without a body',
+    sign: 'ring',
+    of: (egg) => product(curveBlood(egg), noShadow(egg)),
+  },
+  { name: 'a curve without a body', sign: 'ring', of: (egg) => product(curve(egg), noShadow(egg)) },
+  { name: 'a curve on a spotted shell', sign: 'ring', of: (egg) => product(curve(egg), spots(egg)) },
+  { name: 'colour of blood in all lines', sign: 'vessels', of: (egg) => egg.lines && egg.lines.blood },
+  { name: 'bloody lines, log lengths', sign: 'vessels', of: bloodyLines },
+  { name: 'bloody lines, by stage', sign: 'vessels', of: (egg, stage) => product(bloodyLines(egg), stage) },
+  {
+    name: 'long lines, log lengths',
+    sign: 'vessels',
+    of: (egg) => egg.lines && Math.log(egg.lines.length + 0.1),
+  },
+  { name: 'clear long lines, log lengths', sign: 'vessels', of: clearLines },
+  {
+    name: 'clear long lines without a body',
+    sign: 'ring',
+    of: (egg) => product(clearLines(egg), noShadow(egg)),
+  },
+  { name: 'lines that branch', sign: 'vessels', of: (egg) => egg.lines && egg.lines.branching },
+  { name: 'texture, log', sign: 'vessels', of: texture },
+  { name: 'texture, by stage', sign: 'vessels', of: (egg, stage) => product(texture(egg), stage) },
+  {
+    name: 'texture beyond grain',
+    sign: 'vessels',
+    of: (egg) => egg.lines && clamp(texture(egg)! - grain(egg), -3, 3),
+  },
+  { name: 'texture on a spotted shell', sign: 'vessels', of: (egg) => product(texture(egg), spots(egg)) },
 ]
 
 function shadowBehindRaw(egg: GradedReading, stage: number): number {
@@ -167,6 +217,29 @@ function grain(egg: GradedReading): number {
   return clamp(Math.log(egg.light.relativeNoise + 0.01), -4.7, -1)
 }
 
+/** Most that any curve reaches that is not drawn with a pen. */
+const STRONGEST_CURVE = 2.5
+
+function curve({ lines }: GradedReading): number | null {
+  return lines && Math.min(STRONGEST_CURVE, lines.curve)
+}
+function curveAlone(egg: GradedReading): number | null {
+  return egg.lines && curve(egg)! * Math.min(0.6, egg.lines.curveAlone)
+}
+function curveBlood(egg: GradedReading): number | null {
+  return egg.lines && egg.lines.curveBlood * Math.min(1, egg.lines.curve)
+}
+function bloodyLines({ lines }: GradedReading): number | null {
+  return lines && lines.blood * Math.log(lines.length + 1)
+}
+function clearLines({ lines }: GradedReading): number | null {
+  return lines && Math.log(lines.clearLength + 0.05)
+}
+/** Unevenness at the scale of lines, of whatever makes it: vessels fill a living egg with more of it than a shell has. */
+function texture({ lines }: GradedReading): number | null {
+  return lines && clamp(Math.log(lines.faintest), -6, 0)
+}
+
 /** 0 for a bright picture, down to −5 where an empty egg would hardly show. */
 function dark(egg: GradedReading): number {
   return clamp(Math.log(egg.light.emptyRed + 1e-4), -5, 0)
@@ -183,6 +256,9 @@ function shadowDoubt(egg: GradedReading): number {
 
 function reddening(egg: GradedReading): number | null {
   return egg.signs?.reddening == null ? null : clamp(egg.signs.reddening, -0.6, 1)
+}
+function dimming(egg: GradedReading): number | null {
+  return egg.signs?.dimming == null ? null : clamp(egg.signs.dimming, -1, 4)
 }
 function product(a: number | null, b: number): number | null {
   return a === null ? null : a * b

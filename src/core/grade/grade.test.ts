@@ -4,6 +4,7 @@ import { learnOffsets } from './learn.ts'
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow, livingVessels, usualCellDepth } from './expected.ts'
 import { gradeEgg } from './grade.ts'
+import { sampleSigns } from './sample-signs.ts'
 import { sayReason } from './reason-words.ts'
 import { actionForOwnGrade, decideAction, type PolicyInput } from './policy.ts'
 import { GRADES, POLICIES, type SuggestedGrade } from './types.ts'
@@ -50,7 +51,7 @@ function reading({
     },
     crack: { score: 0, points: [] },
     light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
-    signs: { faintShadow: shadow, reddening: 0.2, unevenness: 0.06 },
+    ...sampleSigns({ shadow, net, ring }),
     spotCount: spots,
     litShare: 1 - shadow,
     reasons: [],

@@ -5,10 +5,11 @@ import { livingShadow } from './expected.ts'
 import { FEATURES, featuresOf, type Sign } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { withEarlier } from './history.ts'
+import { joined } from './joined.ts'
 import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, filmReasons, type SignWeight } from './reasons.ts'
-import { contributions, logOdds, softmax, type GradingModel } from './softmax.ts'
+import { calibrated, contributions, logOdds, softmax, unusualness, type GradingModel } from './softmax.ts'
 import {
   GRADES,
   perGrade,
@@ -46,12 +47,16 @@ const ALL_BURNT = 0.85
 const LEAST_MASS = 0.04
 /** A living egg whose body takes this share of the contents at the least shows it in any light. */
 const SURELY_SEEN = 0.12
+/** Line along one curve, ÷ that of a well-seen half circle, that is no chance. */
+const CLEAR_CURVE = 1.3
 /** Share of all dark lines that lie along one circle: it stands alone. */
 const RING_ALONE = 0.3
 /** A shadow of this share of the least that a living egg of the age has may be a living one. */
 const LIVING_SHARE = 0.45
 /** Spread of the contents about the light of an empty egg, log units, that mottling does not reach. */
 const EVEN_LIGHT = 0.2
+/** Pictures of the fit lie nearer than this, all but a few in a hundred. */
+const UNUSUAL = 2
 /**
  * Log odds that movement, or a heartbeat, adds to life. On simulated films movement is seen some hundred times as
  * often in living eggs as in dead ones (`npm run bench`), ln 100 = 4.6; less is taken because real hands do what those do not.
@@ -69,11 +74,13 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
   const features = featuresOf(egg, stage)
-  const fitted = logOdds(model, features)
+  const unusual = unusualness(model, features)
+  const fitted = calibrated(model.calibration, logOdds(model, features), unusual)
   const logs = context.learnt ? shifted(fitted, context.learnt) : fitted
   const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
   const still = readable ? logs : flattened(logs)
-  const now = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
+  const alone = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
+  const now = context.twin ? joined(alone, context.twin) : alone
   const probabilities =
     readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
   const best = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
@@ -92,6 +99,8 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
   const reasons: Reason[] = [
     ...filmReasons(context.film),
     ...unreadable.map((why) => ({ code: 'unreadable', why }) as const),
+    ...(unusual > UNUSUAL ? [{ code: 'unusual', by: unusual } as const] : []),
+    ...(context.twin ? [{ code: 'two-pictures' } as const] : []),
   ]
   if (ageDays !== undefined)
     reasons.push(
@@ -122,6 +131,7 @@ function decidingSign(egg: EggFigures, stage: number): 'mass' | 'no-mass' | 'rin
   const { value, sd } = egg.shadow.area
   if (value > LEAST_MASS && value > 4 * sd) return 'mass'
   if (egg.ring.support > 1 && egg.ring.shareOfLines > RING_ALONE) return 'ring'
+  if (egg.lines && egg.lines.curve > CLEAR_CURVE && egg.lines.curveAlone > RING_ALONE) return 'ring'
   return livingShadow(stage).low > SURELY_SEEN ? 'no-mass' : null
 }
 

@@ -28,6 +28,10 @@ export function sayReason(reason: Reason): string {
       return `A regular beat in the vessels, ${reason.hz.toFixed(1)} a second, ${reason.signalToNoise.toFixed(0)} times the noise around it`
     case 'unreadable':
       return UNREADABLE_SENTENCES[reason.why]
+    case 'unusual':
+      return `Unlike the pictures that this was learnt from (${reason.by.toFixed(1)} times as far off as they are): the suggestion is held to be less sure`
+    case 'two-pictures':
+      return 'Weighed together with the picture just before, which did not decide'
     case 'shadow':
       return sayShadow(reason)
     case 'vessels':

@@ -59,6 +59,21 @@ function reasonOf(sign: Sign, egg: EggFigures, stage: number, ageDays: number): 
       spotCount,
     }
   }
-  const { score, visibleShare, shareOfLines } = egg.ring
-  return { code: 'ring', score: score.value, visibleShare, shareOfLines }
+  return { code: 'ring', ...ringEvidence(egg) }
+}
+
+/** From this much line along one curve on a ring is likelier than none, and how quickly it becomes so. */
+const CURVE = { evenOdds: 1, spread: 0.12 } as const
+
+/** Of what was found pixel by pixel and of the long lines, that which speaks the louder for a ring. */
+function ringEvidence({ ring, lines }: EggFigures): Omit<Extract<Reason, { code: 'ring' }>, 'code'> {
+  const { score, visibleShare, shareOfLines } = ring
+  const single = { score: score.value, visibleShare, shareOfLines }
+  if (!lines) return single
+  const long = {
+    score: 1 / (1 + Math.exp(-(lines.curve - CURVE.evenOdds) / CURVE.spread)),
+    visibleShare: lines.curveShare,
+    shareOfLines: lines.curveAlone,
+  }
+  return long.score * long.shareOfLines > single.score * single.shareOfLines ? long : single
 }

@@ -11,10 +11,55 @@ export interface GradingModel {
   /** Constant and weights by grade; names as in FEATURES. */
   bias: Readonly<Record<Grade, number>>
   weights: Readonly<Record<Grade, readonly number[]>>
+  /** How far log odds are drawn together, found on kinds of pictures that took no part in the fit. */
+  calibration: Calibration
+}
+
+/** A model before it is calibrated. */
+export type Weights = Omit<GradingModel, 'version' | 'calibration'>
+
+export interface Calibration {
+  /** Log odds are divided by this in a picture as ordinary as those of the fit, */
+  temperature: number
+  /** and by so much more for each unit of {@link unusualness} beyond them. */
+  perUnusualness: number
+}
+
+/** A single figure counts no further than this, standard deviations. */
+const FARTHEST = 6
+
+/** How far a picture's figures lie from those of the fit: root mean square, in standard deviations; about 1 for those. */
+export function unusualness(
+  { mean, scale }: Pick<GradingModel, 'mean' | 'scale'>,
+  features: ReadonlyArray<number | null>,
+): number {
+  let sum = 0
+  let known = 0
+  for (const [i, value] of features.entries()) {
+    if (value === null) continue
+    const z = Math.min(FARTHEST, Math.abs(value - mean[i]!) / scale[i]!)
+    sum += z * z
+    known++
+  }
+  return Math.sqrt(sum / Math.max(1, known))
+}
+
+/**
+ * Log odds as sure as they turned out to be on kinds of pictures that took no part in the fit, and less so the further
+ * a picture lies from all that did.
+ * @see Guo, C. et al. (2017). On calibration of modern neural networks. ICML, PMLR 70, 1321–1330.
+ */
+export function calibrated(
+  { temperature, perUnusualness }: Calibration,
+  logs: PerGrade,
+  unusual: number,
+): PerGrade {
+  const divisor = temperature + perUnusualness * Math.max(0, unusual - 1)
+  return perGrade((grade) => logs[grade] / divisor)
 }
 
 /** Natural log odds that each feature adds to each grade. */
-export function contributions(model: GradingModel, features: ReadonlyArray<number | null>): PerGrade[] {
+export function contributions(model: Weights, features: ReadonlyArray<number | null>): PerGrade[] {
   return features.map((value, i) => {
     // What is not known speaks for no grade.
     const z = value === null ? 0 : Math.min(4, Math.max(-4, (value - model.mean[i]!) / model.scale[i]!))
@@ -31,7 +76,7 @@ export function softmax(logs: PerGrade): PerGrade {
 }
 
 /** @throws RangeError when the model was fitted on other features */
-export function logOdds(model: GradingModel, features: ReadonlyArray<number | null>): PerGrade {
+export function logOdds(model: Weights, features: ReadonlyArray<number | null>): PerGrade {
   if (model.mean.length !== FEATURES.length)
     throw new RangeError(
       `the model knows ${model.mean.length} features, there are ${FEATURES.length}: fit it again`,

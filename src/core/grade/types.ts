@@ -54,6 +54,8 @@ export interface GradeContext {
   /** What this hatchery's own confirmed eggs add to the model, log odds by grade. */
   learnt?: PerGrade
   film?: FilmedLife | null
+  /** What a picture of the same minutes said that did not decide; both are weighed together. */
+  twin?: PerGrade | null
 }
 
 /** Why this light or this day does not allow a verdict. */
@@ -73,6 +75,10 @@ export type Reason =
   | { code: 'moves'; significance: number; seconds: number }
   | { code: 'heartbeat'; hz: number; signalToNoise: number }
   | { code: 'unreadable'; why: UnreadableCode }
+  /** How many times further its figures lie from those of the pictures learnt from than these do from each other. */
+  | { code: 'unusual'; by: number }
+  /** Weighed together with another of the same minutes, which did not decide. */
+  | { code: 'two-pictures' }
   /** Shares of the contents: what was seen, and what living eggs of this age have. */
   | { code: 'shadow'; area: number; sd: number; expected: { low: number; high: number }; ageDays: number }
   /** Line, egg lengths, and the share of the contents that it covers; how much is lit, and spots on the shell. */

@@ -138,15 +138,28 @@ function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
   return Math.max(1e-6, 1.4826 * quantile(sizes.subarray(0, count), 0.5))
 }
 
+/** Depth that is expected of an air cell, ÷ length, and how firmly. */
+export interface ExpectedDepth {
+  mean: number
+  sd: number
+}
+
+/** Its usual depth grows with water loss, about linearly from a ninth to a quarter of the length; any age in between otherwise. */
+export function expectedDepth(stage?: number): ExpectedDepth {
+  return stage === undefined
+    ? { mean: 0.18, sd: 0.1 }
+    : { mean: 0.115 + 0.125 * Math.max(0, stage), sd: 0.08 }
+}
+
 /** Searches depth, tilt and bow: a coarse grid first, its best neighbourhoods more finely, then ever smaller steps. */
-export function searchCellEdge(frame: EggFrame): CellSearch {
+export function searchCellEdge(frame: EggFrame, expected = expectedDepth()): CellSearch {
   const { coarse, fine } = edgeResponses(frame)
   const starts: Array<{ curve: CellCurve; score: number }> = []
   for (let depth = SHALLOWEST; depth <= 0.4; depth += 0.01) {
     let best: { curve: CellCurve; score: number } | null = null
     for (let slope = -0.42; slope <= 0.421; slope += 0.105) {
       for (let bow = -0.09; bow <= 0.091; bow += 0.03) {
-        const score = findingScore(frame, coarse, { depth, slope, bow }, 16)
+        const score = findingScore(frame, coarse, { depth, slope, bow }, 16, expected)
         if (!best || score > best.score) best = { curve: { depth, slope, bow }, score }
       }
     }
@@ -161,7 +174,7 @@ export function searchCellEdge(frame: EggFrame): CellSearch {
         for (const bow of [-0.018, 0, 0.018]) {
           const near = { depth: curve.depth + depth, slope: curve.slope + slope, bow: curve.bow + bow }
           if (near.depth < SHALLOWEST) continue
-          const score = findingScore(frame, coarse, near, 24)
+          const score = findingScore(frame, coarse, near, 24, expected)
           if (score > bestScore) {
             bestScore = score
             best = near
@@ -211,10 +224,16 @@ function placeCellEdge(frame: EggFrame, fine: Plane, found: CellCurve): CellCurv
  * Strength, less a firm belief in usual depths and a mild one against tilt and bow: which line is the edge? Collars,
  * fingers and spots draw lines where no cell ends.
  */
-function findingScore(frame: EggFrame, response: Plane, curve: CellCurve, samples: number): number {
+function findingScore(
+  frame: EggFrame,
+  response: Plane,
+  curve: CellCurve,
+  samples: number,
+  { mean, sd }: ExpectedDepth,
+): number {
   return (
     curveStrength(frame, response, curve, samples, lowerMidMean) -
-    0.9 * ((curve.depth - 0.18) / 0.1) ** 2 -
+    0.9 * ((curve.depth - mean) / sd) ** 2 -
     0.1 * (curve.slope / 0.25) ** 2 -
     0.06 * (curve.bow / 0.04) ** 2
   )

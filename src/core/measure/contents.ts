@@ -2,7 +2,7 @@ import { cellEdgeColumn, type CellCurve } from './air-cell.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
 import type { ScaleSpace } from './ridges.ts'
 
-/** Where the visible contents are: 1 inside the silhouette and beyond the air cell, else 0; frame row-major. */
+/** Where the visible contents are: 1 inside the silhouette, beyond the air cell and behind nothing, else 0; frame row-major. */
 export interface Contents {
   mask: Uint8Array
   areaPx: number
@@ -15,12 +15,8 @@ export interface EggPicture {
   contents: Contents
 }
 
-/** Typical depth of the cell where it was not seen, by its mean over incubation. */
-const ASSUMED_CELL: CellCurve = { depth: 0.17, slope: 0, bow: 0 }
-
-/** @param cell - null when the edge was not seen; a typical one then stands in, which the caller must say */
-export function findContents(frame: EggFrame, cell: CellCurve | null): Contents {
-  const curve = cell ?? ASSUMED_CELL
+/** @param curve - the air cell's edge; where none was seen, a typical one, which the caller must say */
+export function findContents(frame: EggFrame, curve: CellCurve): Contents {
   const { lengthPx, heightPx, radiusPx } = frame
   const mask = new Uint8Array(lengthPx * heightPx)
   const half = radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.round(curve.depth * lengthPx)))]!
@@ -28,8 +24,9 @@ export function findContents(frame: EggFrame, cell: CellCurve | null): Contents 
   for (let row = 0; row < heightPx; row++) {
     const edge = cellEdgeColumn(curve, lengthPx, row + 0.5 - heightPx / 2, half)
     for (let column = Math.max(0, Math.ceil(edge)); column < lengthPx; column++) {
-      if (!isInside(frame, column, row)) continue
-      mask[row * lengthPx + column] = 1
+      const at = row * lengthPx + column
+      if (!isInside(frame, column, row) || frame.covered[at]) continue
+      mask[at] = 1
       areaPx++
     }
   }

@@ -20,33 +20,40 @@ export const DRAWN_OUTLINE: EggOutline = {
 const GRAIN = 0.01
 
 /** An egg drawn from a formula, for tests of one stage alone: no optics, nothing but what is asked for and a little grain. */
-export function drawEgg(red: Drawing, outline: EggOutline = DRAWN_OUTLINE): EggFrame {
+export function drawEgg(
+  red: Drawing,
+  { outline = DRAWN_OUTLINE, green }: { outline?: EggOutline; green?: Drawing } = {},
+): EggFrame {
   const widthPx = 520
   const heightPx = 520
-  const plane: Plane = createPlane(widthPx, heightPx)
-  const random = createRandom('grain')
-  const c = Math.cos(outline.axisRad)
-  const s = Math.sin(outline.axisRad)
-  for (let y = 0; y < heightPx; y++) {
-    for (let x = 0; x < widthPx; x++) {
-      const dx = x + 0.5 - outline.centre.x
-      const dy = y + 0.5 - outline.centre.y
-      const t = (dx * c + dy * s) / outline.halfLengthPx
-      const half =
-        outline.halfBreadthPx *
-        Math.sqrt(Math.max(1e-6, 1 - t * t)) *
-        (1 + outline.taper * t + outline.bulge * t * t)
-      plane.values[y * widthPx + x] = Math.max(
-        0,
-        red((1 - t) / 2, (-dx * s + dy * c) / half) * (1 + GRAIN * random.normal()),
-      )
+  const draw = (light: Drawing, grain: string): Plane => {
+    const plane = createPlane(widthPx, heightPx)
+    const random = createRandom(grain)
+    const c = Math.cos(outline.axisRad)
+    const s = Math.sin(outline.axisRad)
+    for (let y = 0; y < heightPx; y++) {
+      for (let x = 0; x < widthPx; x++) {
+        const dx = x + 0.5 - outline.centre.x
+        const dy = y + 0.5 - outline.centre.y
+        const t = (dx * c + dy * s) / outline.halfLengthPx
+        const half =
+          outline.halfBreadthPx *
+          Math.sqrt(Math.max(1e-6, 1 - t * t)) *
+          (1 + outline.taper * t + outline.bulge * t * t)
+        const v = (-dx * s + dy * c) / half
+        const isInside = Math.abs(t) < 1 && Math.abs(v) < 1
+        const lit = light((1 - t) / 2, v) * (1 + GRAIN * random.normal())
+        plane.values[y * widthPx + x] = isInside ? Math.max(0, lit) : 0
+      }
     }
+    return plane
   }
+  const plane = draw(red, 'grain')
   const image: LinearImage = {
     widthPx,
     heightPx,
     red: plane.values,
-    green: plane.values.map((v) => 0.5 * v),
+    green: green ? draw(green, 'green grain').values : plane.values.map((v) => 0.5 * v),
     blue: plane.values.map((v) => 0.2 * v),
     reduction: 1,
     originPx: { x: 0, y: 0 },

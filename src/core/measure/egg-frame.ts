@@ -1,6 +1,7 @@
 import { logPlane } from '../image/log.ts'
 import type { Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
+import { findCovers } from './covers.ts'
 import { relativeRadius, reversed, type EggOutline } from '../geometry/egg-outline.ts'
 
 /**
@@ -22,6 +23,8 @@ export interface EggFrame {
   red: Plane
   /** Linear green light. */
   green: Plane
+  /** 1 where the egg lies beyond the picture, or behind something lit. */
+  covered: Uint8Array
   /** Working-picture pixels per frame pixel. */
   step: number
 }
@@ -54,6 +57,7 @@ export function layOutEgg(image: LinearImage, outline: EggOutline): EggFrame {
       green: empty,
       redLog: empty,
       greenLog: empty,
+      covered: coveredAt(image, findCovers(image, outline), places),
       step,
     },
     plane(red),
@@ -93,6 +97,17 @@ function sampleBoth(
   return [outRed, outGreen]
 }
 
+function coveredAt({ widthPx, heightPx }: LinearImage, covers: Uint8Array, places: Float64Array): Uint8Array {
+  const out = new Uint8Array(places.length / 2)
+  for (let i = 0; i < out.length; i++) {
+    const x = Math.floor(places[2 * i]!)
+    const y = Math.floor(places[2 * i + 1]!)
+    const isOut = x < 0 || y < 0 || x >= widthPx || y >= heightPx
+    out[i] = isOut || covers[y * widthPx + x] ? 1 : 0
+  }
+  return out
+}
+
 /** Where each frame pixel lies in the picture: x, y by turns. */
 function samplePlaces(outline: EggOutline, radiusPx: Float32Array, rows: number, step: number): Float64Array {
   const places = new Float64Array(2 * FRAME_LENGTH_PX * rows)
@@ -123,6 +138,7 @@ export function turnedFrame(frame: EggFrame): EggFrame {
     green: turn(frame.green),
     redLog: turn(frame.redLog),
     greenLog: turn(frame.greenLog),
+    covered: frame.covered.slice().reverse(),
   }
 }
 

@@ -1,6 +1,6 @@
 import { medianOf, quantile } from '../image/quantile.ts'
 import { NormalEquations } from '../geometry/linear-system.ts'
-import type { CellCurve } from './air-cell.ts'
+import { cellEdgeColumn, type CellCurve } from './air-cell.ts'
 import type { Contents } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
 
@@ -115,8 +115,8 @@ const LAMPS: ReadonlyArray<{ lamp: Lamp; side: Side; belief: readonly Belief[]; 
 /** Fits with weights that forgive dark things (embryo, vessels, speckles) far more than bright ones. */
 export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCurve | null): EmptyField {
   const samples = takeSamples(frame, contents)
-  const anchor = cell ? cellAnchor(frame, cell) : null
-  const best = likeliestLamp(samples, anchor)
+  const anchors = cell ? cellAnchors(frame, cell) : []
+  const best = likeliestLamp(samples, anchors)
   const redLog = new Float32Array(frame.lengthPx * frame.heightPx)
   for (let row = 0; row < frame.heightPx; row++) {
     const across = row + 0.5 - frame.heightPx / 2
@@ -133,10 +133,10 @@ export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCur
   return { redLog, spread: best.spread, litShare: best.litShare, lamp: best.lamp }
 }
 
-function likeliestLamp(samples: readonly Sample[], anchor: Sample | null) {
-  const rowsOf = (side: Side): { samples: Reading[]; anchor: Reading | null } => {
+function likeliestLamp(samples: readonly Sample[], anchors: readonly Sample[]) {
+  const rowsOf = (side: Side): { samples: Reading[]; anchors: Reading[] } => {
     const reading = ({ u, v, value }: Sample): Reading => ({ row: basis(u, v, side), value })
-    return { samples: samples.map(reading), anchor: anchor && reading(anchor) }
+    return { samples: samples.map(reading), anchors: anchors.map(reading) }
   }
   const atEnd = rowsOf(0)
   let best: (ReturnType<typeof fitFrom> & { lamp: Lamp; side: Side }) | null = null
@@ -144,7 +144,7 @@ function likeliestLamp(samples: readonly Sample[], anchor: Sample | null) {
     // A fit costs nothing at the least: what is better than that already needs no other.
     if (best && best.cost <= cost) continue
     const rows = side === 0 ? atEnd : rowsOf(side)
-    const fit = fitFrom(rows.samples, rows.anchor, belief)
+    const fit = fitFrom(rows.samples, rows.anchors, belief)
     if (!best || fit.cost + cost < best.cost) best = { ...fit, lamp, side, cost: fit.cost + cost }
   }
   return best!
@@ -165,19 +165,30 @@ function takeSamples(frame: EggFrame, contents: Contents): Sample[] {
   return samples
 }
 
-/** What the air cell's brightness says about the contents next to it. */
-function cellAnchor(frame: EggFrame, cell: CellCurve): Sample | null {
-  const column = Math.round((cell.depth - 0.04) * frame.lengthPx)
-  if (column < 4) return null
-  const values: number[] = []
-  const half = Math.floor(frame.radiusPx[column]! * 0.7)
-  for (let across = -half; across <= half; across++) {
-    values.push(frame.redLog.values[(Math.round(frame.heightPx / 2) + across) * frame.lengthPx + column]!)
-  }
-  return { u: cell.depth + 0.03 - 0.5, v: 0, value: medianOf(values) - CELL_STEP.mean }
+/** Across the axis, half-breadths, where the air cell is compared with the contents. */
+const ANCHORS_AT = [-0.6, 0, 0.6] as const
+
+/** What the air cell's brightness says about the contents next to it, at three places along its edge. */
+function cellAnchors(frame: EggFrame, cell: CellCurve): Sample[] {
+  const half =
+    frame.radiusPx[Math.min(frame.lengthPx - 1, Math.max(0, Math.round(cell.depth * frame.lengthPx)))]!
+  return ANCHORS_AT.flatMap((v) => {
+    const edge = cellEdgeColumn(cell, frame.lengthPx, v * half, half)
+    const column = Math.round(edge - 0.04 * frame.lengthPx)
+    if (column < 4) return []
+    const values: number[] = []
+    const reach = 0.2 * half
+    for (let across = v * half - reach; across <= v * half + reach; across++) {
+      const row = Math.round(frame.heightPx / 2 + across)
+      if (Math.abs(across) < 0.9 * frame.radiusPx[column]! && !frame.covered[row * frame.lengthPx + column])
+        values.push(frame.redLog.values[row * frame.lengthPx + column]!)
+    }
+    if (values.length < 5) return []
+    return [{ u: edge / frame.lengthPx + 0.03 - 0.5, v, value: medianOf(values) - CELL_STEP.mean }]
+  })
 }
 
-function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly Belief[]) {
+function fitFrom(samples: Reading[], anchors: Reading[], beliefs: readonly Belief[]) {
   const prior = beliefs.map((belief) => belief.mean)
   const shape = ({ row }: Reading): number =>
     prior.reduce((sum, mean, k) => (k === 0 ? sum : sum + row[k]! * mean), 0)
@@ -188,7 +199,8 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
           0.85,
         )
       : -4
-  if (anchor) level = Math.max(level, anchor.value - shape(anchor) - 0.5)
+  if (anchors.length > 0)
+    level = Math.max(level, medianOf(anchors.map((anchor) => anchor.value - shape(anchor))) - 0.5)
   let coefficients = Float64Array.from(prior)
   coefficients[0] = level
   let spread = 0.2
@@ -208,14 +220,12 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
     const each = INDEPENDENT_READINGS / Math.max(1, samples.length) / Math.max(0.07, spread) ** 2
     samples.forEach((sample, i) => equations.add(sample.row, sample.value, weights[i]! * each))
     beliefs.forEach((belief, k) => equations.addPrior(k, prior[k]!, 1 / belief.sd ** 2))
-    if (anchor) equations.add(anchor.row, anchor.value, 1 / CELL_STEP.sd ** 2)
+    for (const anchor of anchors)
+      equations.add(anchor.row, anchor.value, 1 / anchors.length / CELL_STEP.sd ** 2)
     const next = equations.solve()
     if (!next) break
     coefficients = Float64Array.from(next)
-    if (anchor)
-      coefficients[0] =
-        coefficients[0]! +
-        Math.max(0, anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients))
+    coefficients[0] = coefficients[0]! + heldUp(anchors, coefficients)
     spread = Math.min(0.3, Math.max(0.04, Math.sqrt(squares / Math.max(1, total)) * 1.15))
     litShare = total / Math.max(1, samples.length)
   }
@@ -227,6 +237,18 @@ function fitFrom(samples: Reading[], anchor: Reading | null, beliefs: readonly B
       (INDEPENDENT_READINGS / Math.max(1, samples.length)) * Math.min(scaled > 0 ? 9 : 4, scaled * scaled)
   }
   return { coefficients, spread, litShare, cost }
+}
+
+/**
+ * By how much the field must rise so that beside the cell it lies no further below it than a membrane makes: at the
+ * middle one of the places compared, for a lamp at the side lights one of them through the cell alone.
+ */
+function heldUp(anchors: readonly Reading[], coefficients: Float64Array): number {
+  if (anchors.length === 0) return 0
+  const missing = anchors.map(
+    (anchor) => anchor.value + CELL_STEP.mean - GREATEST_STEP - predict(anchor, coefficients),
+  )
+  return Math.max(0, medianOf(missing))
 }
 
 function predict(sample: Reading, coefficients: Float64Array): number {

@@ -1,8 +1,10 @@
 import { containsPoint, outlinePolygon, scaled, type EggOutline } from '../geometry/egg-outline.ts'
 import { toLinear, type LinearImage, type Region, type RgbImage } from '../image/linear.ts'
-import { findGlow, type Glow, type GlowPatch } from './find-glow.ts'
+import { findGlow, findGlowAtLevels, type Glow, type GlowPatch } from './find-glow.ts'
 import {
   edgePlanes,
+  isNearlySame,
+  isPlain,
   proposeOutlines,
   refineOutline,
   type EdgePlanes,
@@ -24,6 +26,8 @@ export const ENOUGH_LENGTH_PX = 200
 
 /** One egg cut out of the image and drawn down, with its outline in the cut-out's pixels. */
 export interface FoundEgg {
+  /** Share of the outline that lies outside of the picture. */
+  cutOff: number
   linear: LinearImage
   planes: EdgePlanes
   fit: OutlineFit
@@ -34,25 +38,27 @@ export function findEggs(image: RgbImage, prior: ShapePrior): FoundEgg[] | Rejec
   const factor = Math.max(1, Math.round(Math.max(image.widthPx, image.heightPx) / COARSE_LONG_SIDE_PX))
   const coarse = toLinear(image, factor)
   const glow = findGlow(coarse)
-  if (glow.patches.length === 0 || glow.brightRed < 0.006 || glow.brightRed < 3 * glow.backgroundRed)
-    return 'no-egg'
+  if (glow.patches.length === 0 || glow.brightRed < 0.006) return 'no-egg'
+  // In a bright room an egg hardly outshines what is around it: then its outline must be the plainer.
+  const isFaint = glow.brightRed < 3 * glow.backgroundRed
   const planes = edgePlanes(coarse, glow)
   const found: FoundEgg[] = []
   const rough: EggOutline[] = []
-  let whyNot: RejectionCode = 'outline-unclear'
+  let whyNot: RejectionCode = isFaint ? 'no-egg' : 'outline-unclear'
   for (const [rank, patch] of glow.patches.entries()) {
     if (rough.some((outline) => containsPoint(outline, patch.centre))) continue
     if (rank > 0 && !mayBeAnotherEgg(patch, glow)) continue
-    const proposals = proposeOutlines(planes, patch, prior)
+    const others = rank === 0 ? () => findGlowAtLevels(coarse, glow) : undefined
+    const proposals = proposeOutlines(planes, { patch, others }, prior)
     const best = bestCutOut(
       image,
       glow,
       proposals.map((proposal) => scaled(proposal.outline, factor)),
       prior,
     )
-    if (!best || !isConvincing(best.fit, patch)) continue
+    if (!best || !isConvincing(best.fit, patch) || (isFaint && !isPlain(best.fit))) continue
     if (rank > 0 && (best.fit.seenShare < OTHERS_SEEN_SHARE || overlaps(best, found))) continue
-    if (reachesBeyond(best, image)) {
+    if (best.cutOff > MOST_CUT_OFF || isSqueezed(best, image)) {
       whyNot = 'egg-cut-off'
       continue
     }
@@ -89,21 +95,8 @@ function bestCutOut(
     const egg = cutOut(image, glow, proposal, prior)
     if (egg) cuts.set(proposal, egg)
   }
-  return [...cuts.values()].reduce<FoundEgg | null>(
-    (best, egg) => (!best || egg.fit.score > best.fit.score ? egg : best),
-    null,
-  )
-}
-
-/** Close enough that refining both would end at the same place. */
-function isNearlySame(a: EggOutline, b: EggOutline): boolean {
-  const near = 0.06 * a.halfLengthPx
-  return (
-    Math.hypot(a.centre.x - b.centre.x, a.centre.y - b.centre.y) < near &&
-    Math.abs(a.halfLengthPx - b.halfLengthPx) < near &&
-    Math.abs(a.halfBreadthPx - b.halfBreadthPx) < near &&
-    Math.abs(Math.sin(a.axisRad - b.axisRad)) < 0.12
-  )
+  const byScore = [...cuts.values()].sort((a, b) => b.fit.score - a.fit.score)
+  return byScore.find((egg) => egg.cutOff <= MOST_CUT_OFF) ?? byScore[0] ?? null
 }
 
 /** The image around an outline (image pixels) at working size, and the outline fitted there. */
@@ -117,7 +110,14 @@ function cutOut(image: RgbImage, glow: Glow, outline: EggOutline, prior: ShapePr
   const planes = edgePlanes(linear, glow)
   const centre = { x: outline.centre.x - region.left, y: outline.centre.y - region.top }
   const fit = refineOutline(planes, scaled({ ...outline, centre }, 1 / factor), prior)
-  return fit && { linear, planes, fit }
+  return (
+    fit && {
+      cutOff: shareCutOff(toPhotograph(fit.outline, linear), image, 2 * linear.reduction),
+      linear,
+      planes,
+      fit,
+    }
+  )
 }
 
 function around(outline: EggOutline, image: RgbImage): Region | null {
@@ -151,17 +151,32 @@ function overlaps(egg: FoundEgg, others: readonly FoundEgg[]): boolean {
   })
 }
 
-/** More than a twentieth of the curve outside the picture. */
-function reachesBeyond(egg: FoundEgg, image: RgbImage): boolean {
-  const { reduction = 1 } = image
-  const slack = 2 * egg.linear.reduction
-  const polygon = outlinePolygon(toPhotograph(egg.fit.outline, egg.linear))
+/** An egg of which more than this lies outside of the picture cannot be told from other things. */
+const MOST_CUT_OFF = 0.3
+
+/** Nearer to the border than this, ÷ length, an outline may be one that would go on beyond it. */
+const BESIDE_BORDER = 0.04
+
+/** Does an outline of which little is seen run along the border, as one does that is drawn into the picture though the egg goes on? */
+function isSqueezed({ fit, linear }: FoundEgg, image: RgbImage): boolean {
+  if (fit.seenShare > 0.65) return false
+  const outline = toPhotograph(fit.outline, linear)
+  return shareCutOff(outline, image, -BESIDE_BORDER * 2 * outline.halfLengthPx) > 0.06
+}
+
+/** Share of the outline that lies further outside of the picture than `slackPx`, or nearer to its border where that is negative. */
+function shareCutOff(
+  outline: EggOutline,
+  { widthPx, heightPx, reduction = 1 }: RgbImage,
+  slackPx: number,
+): number {
+  const polygon = outlinePolygon(outline)
   const out = polygon.filter(
     (p) =>
-      p.x < -slack ||
-      p.y < -slack ||
-      p.x > image.widthPx * reduction + slack ||
-      p.y > image.heightPx * reduction + slack,
+      p.x < -slackPx ||
+      p.y < -slackPx ||
+      p.x > widthPx * reduction + slackPx ||
+      p.y > heightPx * reduction + slackPx,
   )
-  return out.length > 0.05 * polygon.length
+  return out.length / polygon.length
 }

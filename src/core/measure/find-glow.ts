@@ -5,16 +5,22 @@ import type { LinearImage } from '../image/linear.ts'
 import type { Point } from '../geometry/egg-outline.ts'
 
 /** One bright patch of the picture. */
-export interface GlowPatch {
+export interface GlowPatch extends Ellipse {
   areaPx: number
-  centre: Point
-  /** Half-axes of the ellipse with the same second moments, longest first, px. */
-  halfAxesPx: readonly [number, number]
-  axisRad: number
   /** Mean red light, linear 0…1. */
   meanRed: number
   /** Share of its own convex hull that it fills. */
   solidity: number
+  /** The hull's own ellipse: eggs are convex, whatever stands before them or has grown in them. */
+  hull: Ellipse
+}
+
+/** With the same moments as a patch of any form. */
+export interface Ellipse {
+  centre: Point
+  /** Longest first, px. */
+  halfAxesPx: readonly [number, number]
+  axisRad: number
 }
 
 export interface Glow {
@@ -22,6 +28,8 @@ export interface Glow {
   patches: GlowPatch[]
   /** Median red light of the background, linear. */
   backgroundRed: number
+  /** Red light that nine tenths of the background stay under: rooms have bright things in them, linear. */
+  backgroundUpperRed: number
   /** Median blue light of the background, linear. */
   backgroundBlue: number
   /** 99th percentile of red light, linear. */
@@ -41,17 +49,79 @@ export function findGlow(image: LinearImage): Glow {
   const { widthPx, heightPx } = image
   const red = blur({ widthPx, heightPx, values: image.red }, 1.5)
   const brightRed = quantile(red.values.slice(), 0.99)
-  const backgroundRed = borderMedian(red)
-  const backgroundBlue = borderMedian({ widthPx, heightPx, values: image.blue })
+  const [backgroundRed, backgroundUpperRed] = borderLight(red, [0.5, 0.9])
+  const [backgroundBlue] = borderLight({ widthPx, heightPx, values: image.blue }, [0.5])
   const threshold = otsuLogThreshold(red.values)
   const mask = red.values.map((value) => (value > threshold ? 1 : 0))
   const patches = labelPatches(mask, red).filter((patch) => patch.areaPx >= 0.004 * widthPx * heightPx)
   patches.sort((a, b) => b.areaPx - a.areaPx)
-  return { patches, backgroundRed, backgroundBlue, brightRed, thresholdRed: threshold }
+  return { patches, backgroundRed, backgroundUpperRed, backgroundBlue, brightRed, thresholdRed: threshold }
 }
 
-function borderMedian(plane: Plane): number {
-  const { widthPx, heightPx, values } = plane
+/** Shares of the brightest light at which patches are looked for besides Otsu's. */
+const LEVELS = [0.06, 0.12, 0.2, 0.32, 0.48, 0.68] as const
+/** What may be an egg, or most of one: neither a stripe nor all of the room. */
+const MAY_BE_EGG = { solidity: 0.35, slender: 0.42, share: 0.5 } as const
+
+/**
+ * Patches at other levels of light, and of warm light: where a room is lit, or a lamp shows beside the egg, no one
+ * threshold parts the egg from all else, but some one does.
+ */
+export function findGlowAtLevels(image: LinearImage, glow: Glow): Ellipse[] {
+  const { widthPx, heightPx } = image
+  const size = widthPx * heightPx
+  const red = blur({ widthPx, heightPx, values: image.red }, 1.5)
+  const blue = blur({ widthPx, heightPx, values: image.blue }, 1.5)
+  // The room's own colour is taken off, so that white balance does not matter.
+  const neutral = (glow.backgroundRed + DARKEST_RED) / (glow.backgroundBlue + DARKEST_RED)
+  const warm = {
+    ...red,
+    values: red.values.map((value, at) => Math.max(0, value - neutral * blue.values[at]!)),
+  }
+  const found: Ellipse[] = []
+  const keep = (ellipse: Ellipse): void => {
+    const [long, short] = ellipse.halfAxesPx
+    const share = (Math.PI * long * short) / size
+    if (share < 0.012 || share > MAY_BE_EGG.share || short < MAY_BE_EGG.slender * long) return
+    if (!found.some((other) => isSameEllipse(other, ellipse))) found.push(ellipse)
+  }
+  for (const plane of [warm, red]) {
+    const bright = quantile(plane.values.slice(), 0.99)
+    for (const level of LEVELS) {
+      const threshold = Math.max(2 * DARKEST_RED, level * bright)
+      const pieces = connected(
+        plane.values.map((value) => (value > threshold ? 1 : 0)),
+        widthPx,
+      )
+        .filter((members) => members.length > 0.002 * size)
+        .sort((a, b) => b.length - a.length)
+        .slice(0, 6)
+      for (const [rank, members] of pieces.entries()) {
+        const patch = describePatch(members, red)
+        if (patch.solidity > MAY_BE_EGG.solidity) keep(patch.hull)
+        if (patch.solidity > 0.6) keep(patch)
+        // A grown embryo, or a finger, parts one egg's glow in two.
+        for (const other of pieces.slice(0, rank)) keep(describePatch([...members, ...other], red).hull)
+      }
+    }
+  }
+  return found
+}
+
+function isSameEllipse(a: Ellipse, b: Ellipse): boolean {
+  const near = 0.08 * a.halfAxesPx[0]
+  return (
+    Math.hypot(a.centre.x - b.centre.x, a.centre.y - b.centre.y) < near &&
+    Math.abs(a.halfAxesPx[0] - b.halfAxesPx[0]) < near &&
+    Math.abs(a.halfAxesPx[1] - b.halfAxesPx[1]) < near
+  )
+}
+
+/** Quantiles of the light along the picture's border. */
+function borderLight<const T extends readonly number[]>(
+  { widthPx, heightPx, values }: Plane,
+  shares: T,
+): { [K in keyof T]: number } {
   const rim = Math.max(1, Math.round(Math.min(widthPx, heightPx) * 0.03))
   const samples: number[] = []
   for (let y = 0; y < heightPx; y++) {
@@ -61,7 +131,7 @@ function borderMedian(plane: Plane): number {
     }
   }
   samples.sort((a, b) => a - b)
-  return samples[samples.length >> 1] ?? 0
+  return shares.map((share) => samples[Math.floor(share * samples.length)] ?? 0) as { [K in keyof T]: number }
 }
 
 function otsuLogThreshold(values: Float32Array): number {
@@ -98,10 +168,15 @@ function otsuLogThreshold(values: Float32Array): number {
 }
 
 function labelPatches(mask: Float32Array, red: Plane): GlowPatch[] {
-  const { widthPx, heightPx } = red
+  return connected(mask, red.widthPx).map((members) => describePatch(members, red))
+}
+
+/** Pixels of each connected piece of at least 30. */
+function connected(mask: Float32Array, widthPx: number): number[][] {
+  const heightPx = mask.length / widthPx
   const seen = new Uint8Array(mask.length)
   const stack: number[] = []
-  const patches: GlowPatch[] = []
+  const pieces: number[][] = []
   for (let start = 0; start < mask.length; start++) {
     if (!mask[start] || seen[start]) continue
     seen[start] = 1
@@ -123,9 +198,9 @@ function labelPatches(mask: Float32Array, red: Plane): GlowPatch[] {
         stack.push(next)
       }
     }
-    if (members.length >= 30) patches.push(describePatch(members, red))
+    if (members.length >= 30) pieces.push(members)
   }
-  return patches
+  return pieces
 }
 
 function describePatch(members: number[], red: Plane): GlowPatch {
@@ -150,20 +225,18 @@ function describePatch(members: number[], red: Plane): GlowPatch {
     xy += dx * dy
     yy += dy * dy
   }
-  const mean = (xx + yy) / 2 / n
-  const spread = Math.hypot((xx - yy) / 2, xy) / n
+  const hull = polygonEllipse(hullOf(members, widthPx))
   return {
     areaPx: n,
-    centre,
-    halfAxesPx: [2 * Math.sqrt(mean + spread), 2 * Math.sqrt(Math.max(mean - spread, 0))],
-    axisRad: Math.atan2(2 * xy, xx - yy) / 2,
+    ...ellipseOf(centre, xx / n, xy / n, yy / n),
     meanRed: light / n,
-    solidity: n / Math.max(n, hullArea(members, widthPx)),
+    solidity: n / Math.max(n, hull.area),
+    hull: hull.ellipse,
   }
 }
 
-/** Area of the convex hull of the pixels' squares, by Andrew's monotone chain over row ends. */
-function hullArea(members: number[], widthPx: number): number {
+/** Convex hull of the pixels' squares, by Andrew's monotone chain over row ends. */
+function hullOf(members: readonly number[], widthPx: number): Array<[number, number]> {
   const ends = new Map<number, [number, number]>()
   for (const at of members) {
     const x = at % widthPx
@@ -192,11 +265,51 @@ function hullArea(members: number[], widthPx: number): number {
     out.pop()
     return out
   }
-  const hull = [...chain(points), ...chain(points.reverse())]
-  let twice = 0
-  hull.forEach(([x, y], i) => {
-    const [nx, ny] = hull[(i + 1) % hull.length]!
-    twice += x * ny - nx * y
-  })
-  return Math.abs(twice) / 2
+  return [...chain(points), ...chain(points.reverse())]
+}
+
+/** The ellipse with a convex polygon's area moments; and that area, px. */
+function polygonEllipse(polygon: ReadonlyArray<readonly [number, number]>): {
+  area: number
+  ellipse: Ellipse
+} {
+  const [ox, oy] = polygon[0]!
+  let area = 0
+  let sx = 0
+  let sy = 0
+  let xx = 0
+  let xy = 0
+  let yy = 0
+  for (let i = 1; i + 1 < polygon.length; i++) {
+    const [ax, ay] = [polygon[i]![0] - ox, polygon[i]![1] - oy]
+    const [bx, by] = [polygon[i + 1]![0] - ox, polygon[i + 1]![1] - oy]
+    const part = Math.abs(ax * by - bx * ay) / 2
+    area += part
+    sx += (part * (ax + bx)) / 3
+    sy += (part * (ay + by)) / 3
+    xx += (part * (ax * ax + ax * bx + bx * bx)) / 6
+    yy += (part * (ay * ay + ay * by + by * by)) / 6
+    xy += (part * (2 * ax * ay + ax * by + bx * ay + 2 * bx * by)) / 12
+  }
+  const mx = sx / area
+  const my = sy / area
+  return {
+    area,
+    ellipse: ellipseOf(
+      { x: ox + mx, y: oy + my },
+      xx / area - mx * mx,
+      xy / area - mx * my,
+      yy / area - my * my,
+    ),
+  }
+}
+
+function ellipseOf(centre: Point, xx: number, xy: number, yy: number): Ellipse {
+  const mean = (xx + yy) / 2
+  const spread = Math.hypot((xx - yy) / 2, xy)
+  return {
+    centre,
+    halfAxesPx: [2 * Math.sqrt(mean + spread), 2 * Math.sqrt(Math.max(mean - spread, 0))],
+    axisRad: Math.atan2(2 * xy, xx - yy) / 2,
+  }
 }

@@ -1,8 +1,8 @@
 import { blur, sampleBilinear, sampleLine, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { NormalEquations } from '../geometry/linear-system.ts'
-import { curvePoint, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
-import type { Glow, GlowPatch } from './find-glow.ts'
+import { curveNormal, curvePoint, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
+import type { Ellipse, Glow, GlowPatch } from './find-glow.ts'
 
 /** What is believed of the shape before looking. */
 export interface ShapePrior {
@@ -40,13 +40,15 @@ export interface EdgePlanes {
   backgroundLog: number
   /** Some blue light in the background: the dark part of an egg may stand out against it. */
   roomIsLit: boolean
+  /** Red ÷ blue of the background: what is redder glows. */
+  neutral: number
   /** From background to bright egg, log units; at least 1. */
   rangeLog: number
 }
 
 export function edgePlanes(image: LinearImage, glow: Glow): EdgePlanes {
   const { widthPx, heightPx } = image
-  const backgroundLog = Math.log(glow.backgroundRed + FLOOR)
+  const backgroundLog = Math.log(Math.min(glow.backgroundUpperRed, 12 * glow.backgroundRed + 0.003) + FLOOR)
   const roomIsLit = glow.backgroundBlue > FLOOR
   const blue: Plane = { widthPx, heightPx, values: image.blue }
   return {
@@ -54,12 +56,13 @@ export function edgePlanes(image: LinearImage, glow: Glow): EdgePlanes {
     blue: roomIsLit ? blur(blue, 1.4) : blue,
     backgroundLog,
     roomIsLit,
+    neutral: roomIsLit ? (glow.backgroundRed + FLOOR) / (glow.backgroundBlue + FLOOR) : 0.5,
     rangeLog: Math.max(1, Math.log(glow.brightRed + FLOOR) - backgroundLog),
   }
 }
 
 /** An outline found from the plain start that is as good as this needs no other start. */
-const PLAIN = { seenShare: 0.92, score: 0.2 }
+const PLAIN = { seenShare: 0.92, score: 0.3 }
 /** Starts that are followed to the end. */
 const FOLLOWED = 8
 
@@ -68,12 +71,19 @@ const FOLLOWED = 8
  * only the air cell's end glowing and the rest must be inferred from the shape of eggs; of these the best are
  * followed after a few rough rounds.
  * @param planes - of a small picture (some 200 px): this tries dozens of starts
+ * @param others - more that may be the egg, asked for only where the patch alone is not plainly one
  * @returns the likeliest few, best first; empty when no start settles on an edge
  */
-export function proposeOutlines(planes: EdgePlanes, patch: GlowPatch, prior: ShapePrior): OutlineFit[] {
+export function proposeOutlines(
+  planes: EdgePlanes,
+  { patch, others }: { patch: GlowPatch; others?: () => readonly Ellipse[] },
+  prior: ShapePrior,
+): OutlineFit[] {
   const { plain, all } = startingShapes(patch, prior)
   const first = settle(planes, plain, prior, { points: 48, gatePx: 0.3 * plain.halfLengthPx, rounds: 8 })
-  if (first && first.seenShare > PLAIN.seenShare && first.score > PLAIN.score) return [first]
+  if (first && isPlain(first)) return [first]
+  const elsewhere = others ? proposeFromEach(planes, others(), prior) : []
+  if (elsewhere.some(isPlain)) return elsewhere
   const rough = all
     .map((start) => settle(planes, start, prior, { points: 24, gatePx: 0.3 * start.halfLengthPx, rounds: 4 }))
     .filter((fit): fit is OutlineFit => fit !== null)
@@ -82,10 +92,50 @@ export function proposeOutlines(planes: EdgePlanes, patch: GlowPatch, prior: Sha
   const followed = rough.map(({ outline }) =>
     settle(planes, outline, prior, { points: 48, gatePx: 0.12 * outline.halfLengthPx, rounds: 5 }),
   )
-  return [first, ...followed]
+  return bestFew([first, ...elsewhere, ...followed])
+}
+
+/** Is the outline so well seen that nothing else need be tried? */
+export function isPlain({ seenShare, score }: OutlineFit): boolean {
+  return seenShare > PLAIN.seenShare && score > PLAIN.score
+}
+
+/** What each of many ellipses settles on when it is taken for the egg; the best few, best first. */
+function proposeFromEach(planes: EdgePlanes, ellipses: readonly Ellipse[], prior: ShapePrior): OutlineFit[] {
+  return bestFew(
+    ellipses.map(({ centre, halfAxesPx: [long, short], axisRad }) => {
+      const halfLengthPx = Math.sqrt((long * short) / prior.aspect)
+      const start: EggOutline = {
+        centre,
+        axisRad,
+        halfLengthPx,
+        halfBreadthPx: halfLengthPx * prior.aspect,
+        taper: prior.taper,
+        bulge: BULGE.mean,
+      }
+      return settle(planes, start, prior, { points: 48, gatePx: 0.25 * halfLengthPx, rounds: 7 })
+    }),
+  )
+}
+
+/** Those that differ, best first. */
+function bestFew(fits: ReadonlyArray<OutlineFit | null>): OutlineFit[] {
+  return fits
     .filter((fit): fit is OutlineFit => fit !== null)
     .sort((a, b) => b.score - a.score)
-    .slice(0, 3)
+    .filter((fit, i, all) => !all.slice(0, i).some((other) => isNearlySame(other.outline, fit.outline)))
+    .slice(0, 4)
+}
+
+/** Close enough that refining both would end at the same place. */
+export function isNearlySame(a: EggOutline, b: EggOutline): boolean {
+  const near = 0.06 * a.halfLengthPx
+  return (
+    Math.hypot(a.centre.x - b.centre.x, a.centre.y - b.centre.y) < near &&
+    Math.abs(a.halfLengthPx - b.halfLengthPx) < near &&
+    Math.abs(a.halfBreadthPx - b.halfBreadthPx) < near &&
+    Math.abs(Math.sin(a.axisRad - b.axisRad)) < 0.12
+  )
 }
 
 /** Last rounds with a narrow gate, from a nearly right outline. */
@@ -177,21 +227,6 @@ interface CurveEdge {
   trust: number
 }
 
-/** Point and unit outward normal at φ, from the curve's derivative. */
-function curveNormal(
-  outline: EggOutline,
-  phiRad: number,
-): { along: number; across: number; na: number; nc: number } {
-  const t = Math.cos(phiRad)
-  const s = Math.sin(phiRad)
-  const { halfLengthPx: a, halfBreadthPx: b, taper, bulge } = outline
-  const swell = 1 + taper * t + bulge * t * t
-  const ta = -a * s
-  const tc = b * (t * swell - s * s * (taper + 2 * bulge * t))
-  const size = Math.hypot(ta, tc)
-  return { along: a * t, across: b * s * swell, na: tc / size, nc: -ta / size }
-}
-
 function findEdges(planes: EdgePlanes, outline: EggOutline, count: number, gatePx: number): CurveEdge[] {
   const edges: CurveEdge[] = []
   const reach = Math.ceil(gatePx)
@@ -264,13 +299,16 @@ function edgeTrusts(
   margin: number,
   trust: Float32Array,
 ): void {
-  let brightest = 0
-  for (let k = 0; k < red.length; k++) if (red[k]! > brightest) brightest = red[k]!
-  const scale = 1 / (brightest + 2 * FLOOR)
+  let all = 0
+  for (let k = 0; k < red.length; k++) if (red[k]! > all) all = red[k]!
+  let brightest = 0.35 * all
+  for (let k = 0; k < margin - 1; k++) if (red[k]! > brightest) brightest = red[k]!
   // Below this a position can be neither the rim of a glow nor, in a dark room, anything else.
   const background = Math.exp(planes.backgroundLog)
   for (let k = margin - 1; k <= red.length - margin; k++) {
     trust[k] = 0
+    if (red[k]! > brightest) brightest = red[k]!
+    const scale = 1 / (brightest + 2 * FLOOR)
     const inner = (red[k - 1]! + red[k - 2]! + red[k - 3]!) / 3
     const outer = (red[k + 1]! + red[k + 2]! + red[k + 3]!) / 3
     if (Number.isNaN(inner) || Number.isNaN(outer)) continue
@@ -365,5 +403,34 @@ function scoreOutline(planes: EdgePlanes, outline: EggOutline): Pick<OutlineFit,
       (Math.log(sampleBilinear(planes.red, p.x, p.y) + FLOOR) - planes.backgroundLog) / planes.rangeLog
     score -= 0.8 * Math.max(0, glow - 0.45)
   }
-  return { score: score / CURVE_POINTS, seenShare: seen / CURVE_POINTS }
+  return {
+    score: score / CURVE_POINTS + GLOWS * glowsWithin(planes, outline) + largeEnough(planes, outline),
+    seenShare: seen / CURVE_POINTS,
+  }
+}
+
+/** Lamps, nails and gaps between fingers are round as well, but small in the picture. */
+function largeEnough({ red }: EdgePlanes, { halfLengthPx }: EggOutline): number {
+  const usual = 0.2 * Math.max(red.widthPx, red.heightPx)
+  return 0.12 * Math.max(-1, Math.min(0, Math.log(halfLengthPx / usual)))
+}
+
+/** How much an outline gains by glowing inside and not outside. */
+const GLOWS = 0.1
+const RAYS = 24
+
+/** How much warmer light comes from inside an outline than from around it, log units within −1…1. */
+function glowsWithin({ red, blue, neutral }: EdgePlanes, outline: EggOutline): number {
+  const warmth = (share: number): number[] =>
+    Array.from({ length: RAYS }, (_, i) => {
+      const { along, across } = curvePoint(outline, (2 * Math.PI * i) / RAYS)
+      const p = toPicture(outline, share * along, share * across)
+      return Math.max(0, sampleBilinear(red, p.x, p.y) - neutral * sampleBilinear(blue, p.x, p.y))
+    })
+  const inside = [...warmth(0.85), ...warmth(0.55), ...warmth(0.25)].sort((a, b) => b - a)
+  const outside = [...warmth(1.15), ...warmth(1.35)].sort((a, b) => b - a)
+  // An embryo may take the light of half the egg and more; a lamp or a lit finger stands at a side.
+  const glow = inside[Math.floor(0.3 * inside.length)]!
+  const around = outside[Math.floor(0.4 * outside.length)]!
+  return Math.max(-1, Math.min(1, 0.5 * Math.log((glow + FLOOR) / (around + FLOOR))))
 }

@@ -186,9 +186,9 @@ describe('pictures that cannot be measured', () => {
     expect(measureEggs(image)).toMatchObject({ kind: 'rejected', rejection: { code } })
   })
 
-  it('an egg that runs out of the picture', () => {
-    const { image } = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 0.92 } } })
-    expect(measureEggs(image).kind).toBe('rejected')
+  it('an egg of which much lies outside of the picture', () => {
+    const { image } = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 1.1 } } })
+    expect(measureEggs(image)).toMatchObject({ kind: 'rejected', rejection: { code: 'egg-cut-off' } })
   })
 
   it('a bright bar is no egg', () => {
@@ -196,6 +196,19 @@ describe('pictures that cannot be measured', () => {
     for (let y = 180; y < 215; y++)
       for (let x = 10; x < 390; x++) bar.data.fill(220, 3 * (y * 400 + x), 3 * (y * 400 + x) + 3)
     expect(measureEggs(bar).kind).toBe('rejected')
+  })
+})
+
+describe('an egg that the picture cuts', () => {
+  it('is measured where it is in it, and said to be cut', () => {
+    const whole = simulatePhoto({ ageDays: 7, shot: PLAIN })
+    const cut = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 0.7 } } })
+    const reading = measureEggs(cut.image)
+    if (reading.kind !== 'eggs') throw new Error(reading.rejection.message)
+    const [egg] = reading.eggs
+    expect(egg!.reasons).toContain('cut-by-picture')
+    expect(Math.abs(egg!.lengthPx / (2 * cut.truth.outline.halfLengthPx) - 1)).toBeLessThan(0.04)
+    expect(Math.abs(egg!.shadow.area.value - whole.truth.shadowArea)).toBeLessThan(0.06)
   })
 })
 

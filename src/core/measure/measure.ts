@@ -17,10 +17,12 @@ import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
 import {
   cellEdgePoints,
   doubtCell,
+  expectedDepth,
   measureAirCell,
   searchCellEdge,
   type AirCell,
   type CellSearch,
+  type ExpectedDepth,
 } from './air-cell.ts'
 import { findContents, type Contents } from './contents.ts'
 import { findCrack } from './crack.ts'
@@ -33,7 +35,8 @@ import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.t
 import type { EggReading, EggsReading, LightReading, ReasonCode, RejectionCode } from './reading.ts'
 import { REJECTION_SENTENCES } from './reading.ts'
 import { scaleSpace } from './ridges.ts'
-import { measureRing } from './ring.ts'
+import { readLines } from './curve.ts'
+import { measureRing, usablePixels } from './ring.ts'
 import { measureShadow, type Shadow } from './shadow.ts'
 import { readSigns } from './signs.ts'
 import { removeSpeckles } from './speckles.ts'
@@ -42,6 +45,8 @@ import { findDarkLines, measureVessels } from './vessels.ts'
 export interface MeasureOptions {
   /** Narrows the expected shape; without it a hen's egg is expected, loosely. */
   species?: SpeciesName
+  /** Fraction of incubation, where it is known: air cells grow with it. */
+  stage?: number
   /** Told each stage's time, milliseconds, when a clock is given. */
   clock?: () => number
   onStage?: (stage: string, elapsedMs: number) => void
@@ -66,7 +71,12 @@ export function measureEggs(image: RgbImage, options: MeasureOptions = {}): Eggs
   const found = findEggs(image, anyShape)
   if (typeof found === 'string') return rejected(found)
   stage('outline')
-  return { kind: 'eggs', eggs: inTrayOrder(found).map((egg) => measureEgg(egg, anyShape, stage)) }
+  return {
+    kind: 'eggs',
+    eggs: inTrayOrder(found).map((egg) =>
+      measureEgg(egg, { shape: anyShape, cellDepth: expectedDepth(options.stage) }, stage),
+    ),
+  }
 }
 
 /**
@@ -81,12 +91,18 @@ export function needsMorePixels({ reduction = 1 }: RgbImage, reading: EggsReadin
   return reading.eggs.some((egg) => egg.lengthPx / reduction < ENOUGH_LENGTH_PX)
 }
 
-function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string) => void): EggReading {
+/** What is believed of an egg before looking. */
+interface Expected {
+  shape: ShapePrior
+  cellDepth: ExpectedDepth
+}
+
+function measureEgg(found: FoundEgg, expected: Expected, stage: (name: string) => void): EggReading {
   const { linear } = found
-  const { fit, frame, spotCount, search, bluntEndProbability } = orient(found, anyShape)
+  const { fit, frame, spotCount, search, bluntEndProbability } = orient(found, expected)
   const firstCell = measureAirCell(frame, search)
   stage('air cell')
-  const contents = findContents(frame, firstCell)
+  const contents = findContents(frame, firstCell ?? { depth: expected.cellDepth.mean, slope: 0, bow: 0 })
   const field = fitEmptyField(frame, contents, firstCell)
   const scales = scaleSpace(frame)
   const picture = { frame, scales, contents }
@@ -95,10 +111,13 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
   stage('shadow')
   const unlit = unlitMask(frame, contents, field.redLog)
   const crack = findCrack(frame, scales, contents)
-  const notOurs = joined(shadow.hidden, crack.mask)
+  const covered = { ...crack.mask, values: frame.covered }
+  const notOurs = joined(joined(shadow.hidden, covered), crack.mask)
   const lines = findDarkLines(picture, { unlit: unlit.mask, hidden: notOurs })
   stage('vessels')
   const ring = measureRing(picture, { unlit: unlit.mask, dark: joined(shadow.mask, notOurs), lines })
+  const longLines = readLines(frame, field.redLog, usablePixels(frame, contents, unlit.mask, notOurs))
+  stage('long lines')
   const vessels = measureVessels(picture, lines, ring)
   stage('ring')
   const light = readLight(frame, contents, field)
@@ -133,11 +152,13 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
       visibleShare: ring.visibleShare,
       support: ring.support,
       shareOfLines: ring.shareOfLines,
-      points: toPhoto(ring.points),
+      // The line that speaks the louder for a ring is the one to show.
+      points: toPhoto(longLines.signs.curve > ring.support ? longLines.arc : ring.points),
     },
     crack: { score: crack.score, points: toPhoto(crack.points) },
     light,
     signs,
+    lines: longLines.signs,
     spotCount,
     litShare: 1 - unlit.share,
     reasons: reasonsFor({
@@ -147,6 +168,7 @@ function measureEgg(found: FoundEgg, anyShape: ShapePrior, stage: (name: string)
       fit,
       edge: edgeWidth(linear, fit.outline),
       likely: looksLikeAnEgg(linear, fit.outline),
+      cutOff: found.cutOff,
     }),
   }
 }
@@ -194,14 +216,14 @@ const SHAPE_SETTLES = 6
 const EDGE_SETTLES = 0.8
 
 /** Decides the blunt end from the shape and from where an air cell's edge is, then fits again where that helps. */
-function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Oriented {
+function orient({ linear, planes, fit }: FoundEgg, { shape: anyShape, cellDepth }: Expected): Oriented {
   const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
   const shape = clamp(
     (4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)),
     -7,
     7,
   )
-  const forward = look(linear, bluntFirst)
+  const forward = look(linear, bluntFirst, cellDepth)
   if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES)
     return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
   const turned = turnedFrame(forward.frame)
@@ -209,7 +231,7 @@ function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Orient
     ...forward,
     fit: { ...bluntFirst, outline: turned.outline },
     frame: turned,
-    search: searchCellEdge(turned),
+    search: searchCellEdge(turned, cellDepth),
   }
   const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), -4, 4)
   const chosen = logOdds >= 0 ? forward : backward
@@ -220,12 +242,12 @@ function orient({ linear, planes, fit }: FoundEgg, anyShape: ShapePrior): Orient
     taper: TAPER.mean,
     taperSd: TAPER.sd,
   })
-  return { ...(again ? look(linear, again) : chosen), bluntEndProbability }
+  return { ...(again ? look(linear, again, cellDepth) : chosen), bluntEndProbability }
 }
 
-function look(linear: LinearImage, fit: OutlineFit): Look {
+function look(linear: LinearImage, fit: OutlineFit, cellDepth: ExpectedDepth): Look {
   const { frame, count } = removeSpeckles(layOutEgg(linear, fit.outline))
-  return { fit, frame, spotCount: count, search: searchCellEdge(frame) }
+  return { fit, frame, spotCount: count, search: searchCellEdge(frame, cellDepth) }
 }
 
 /** Where less than a twentieth of the expected light comes through, no vessel could be seen. */
@@ -300,6 +322,9 @@ function shadowContours(frame: EggFrame, shadow: Shadow): Point[][] {
 /** Edges wider than this, ÷ length, leave no thin vessel to be seen: wider ones than 99 in 100 sharp pictures have; from 0.018 on no outline is found. */
 const BLURRED_EDGE = 0.013
 
+/** Less than this of the outline outside of the picture takes nothing away. */
+const CUT_OFF = 0.05
+
 interface Quality {
   cell: AirCell | null
   bluntEndProbability: number
@@ -309,11 +334,14 @@ interface Quality {
   edge: number | null
   /** Whether it looks like an egg at all. */
   likely: boolean
+  /** Share of the outline outside of the picture. */
+  cutOff: number
 }
 
-function reasonsFor({ cell, bluntEndProbability, light, fit, edge, likely }: Quality): ReasonCode[] {
+function reasonsFor({ cell, bluntEndProbability, light, fit, edge, likely, cutOff }: Quality): ReasonCode[] {
   const reasons: ReasonCode[] = []
   if (!likely) reasons.push('unlike-an-egg')
+  if (cutOff > CUT_OFF) reasons.push('cut-by-picture')
   if (!cell) reasons.push('air-cell-not-seen')
   if (bluntEndProbability < 0.9) reasons.push('blunt-end-uncertain')
   if (light.clippedShare > 0.4) reasons.push('overexposed')

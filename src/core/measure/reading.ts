@@ -1,4 +1,5 @@
 import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
+import type { LineSigns } from './curve.ts'
 import type { Signs } from './signs.ts'
 
 /** A value with its standard uncertainty, same unit. */
@@ -15,6 +16,7 @@ export const READING_REASONS = [
   'overexposed',
   'blurred',
   'outline-partly-hidden',
+  'cut-by-picture',
   'unlike-an-egg',
 ] as const
 export type ReasonCode = (typeof READING_REASONS)[number]
@@ -52,6 +54,8 @@ export interface EggReading {
   light: LightReading
   /** Null in readings kept from before they were taken. */
   signs: Signs | null
+  /** Null in readings kept from before they were taken. */
+  lines: LineSigns | null
   /** Pigment spots taken off the picture before looking for vessels and rings. */
   spotCount: number
   /** Share of the contents light enough to show a vessel. */
@@ -144,5 +148,5 @@ export const REJECTION_SENTENCES: Readonly<Record<RejectionCode, string>> = {
   'no-egg': 'There is no glowing egg to be found in this picture.',
   'outline-unclear':
     'Something glows here, but its outline does not fit an egg. Hold the egg clear of other light and try again.',
-  'egg-cut-off': 'The egg runs out of the picture. Step back so that all of it is in view.',
+  'egg-cut-off': 'Too much of the egg lies outside of the picture. Step back so that all of it is in view.',
 }

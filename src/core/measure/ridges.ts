@@ -47,7 +47,7 @@ export function scaleSpace(frame: EggFrame): ScaleSpace {
  * Log light in units of red missing, the two colours weighed by their noise: the surest guess at how much of a line
  * that takes {@link GREEN_TO_RED} times as much green as red is there (least squares).
  */
-function bloodLight(frame: EggFrame): Plane {
+export function bloodLight(frame: EggFrame): Plane {
   const red = 1 / Math.max(LEAST_NOISE, neighbourNoise(frame, frame.redLog)) ** 2
   const green = GREEN_TO_RED / Math.max(LEAST_NOISE, neighbourNoise(frame, frame.greenLog)) ** 2
   const total = red + GREEN_TO_RED * green

@@ -166,7 +166,7 @@ function frameToPicture(frame: EggFrame, column: number, row: number): Point {
 }
 
 /** The edge of a shadow, and of a finger before the egg, bends the light like a line; it and what is dark are left out. */
-function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, dark: Mask): Uint8Array {
+export function usablePixels(frame: EggFrame, contents: Contents, unlit: Mask, dark: Mask): Uint8Array {
   const fromShadow = distanceTo(dark, 1)
   const clear = Math.round(0.022 * frame.lengthPx)
   const usable = new Uint8Array(contents.mask.length)

@@ -14,6 +14,8 @@ export interface Signs {
    * colour and the camera's cancel. Albumen alone gives some tenths, blood and decay more. Null where no cell is seen.
    */
   reddening: number | null
+  /** How much darker the contents are than the air cell, log units of red: a grown embryo takes light everywhere. Null where no cell is seen. */
+  dimming: number | null
   /** Spread of the lit contents about the light of an empty egg, log units. */
   unevenness: number
 }
@@ -30,7 +32,7 @@ export function readSigns({ frame, contents, field, shadow, cell }: SignsInput):
   return {
     faintShadow: shadow.faintArea,
     unevenness: field.spread,
-    reddening: cell && reddening(frame, contents, shadow, cell),
+    ...(cell ? besideCell(frame, contents, shadow, cell) : { reddening: null, dimming: null }),
   }
 }
 
@@ -39,17 +41,27 @@ const SATURATED = 0.95
 const DARKEST_GREEN = 0.002
 const FEWEST_PX = 60
 
-function reddening(frame: EggFrame, contents: Contents, shadow: Shadow, cell: CellCurve): number | null {
+function besideCell(
+  frame: EggFrame,
+  contents: Contents,
+  shadow: Shadow,
+  cell: CellCurve,
+): Pick<Signs, 'reddening' | 'dimming'> {
   const { lengthPx, heightPx, radiusPx } = frame
   const half = radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.round(cell.depth * lengthPx)))]!
   const clear = 0.03 * lengthPx
   const inCell: number[] = []
   const inContents: number[] = []
+  const cellLight: number[] = []
+  const contentsLight: number[] = []
   for (let row = 1; row < heightPx; row += 2) {
     const edge = cellEdgeColumn(cell, lengthPx, row + 0.5 - heightPx / 2, half)
     for (let column = Math.round(clear); column < lengthPx; column += 2) {
       const at = row * lengthPx + column
-      if (!isInside(frame, column, row, 0.85)) continue
+      if (!isInside(frame, column, row, 0.85) || frame.covered[at]) continue
+      if (column < edge - clear) cellLight.push(frame.redLog.values[at]!)
+      else if (column > edge + clear && contents.mask[at] && !shadow.hidden.values[at])
+        contentsLight.push(frame.redLog.values[at]!)
       if (
         frame.red.values[at]! > SATURATED ||
         frame.green.values[at]! < DARKEST_GREEN ||
@@ -67,6 +79,10 @@ function reddening(frame: EggFrame, contents: Contents, shadow: Shadow, cell: Ce
         inContents.push(colour)
     }
   }
-  if (inCell.length < FEWEST_PX || inContents.length < FEWEST_PX) return null
-  return medianOf(inContents) - medianOf(inCell)
+  const apart = (contentsHas: readonly number[], cellHas: readonly number[]): number | null =>
+    cellHas.length < FEWEST_PX || contentsHas.length < FEWEST_PX
+      ? null
+      : medianOf(contentsHas) - medianOf(cellHas)
+  const brighter = apart(contentsLight, cellLight)
+  return { reddening: apart(inContents, inCell), dimming: brighter === null ? null : -brighter }
 }

@@ -1,0 +1,70 @@
+import type { EggFigures } from '../measure/reading.ts'
+import { SPECIES, type SpeciesName } from '../species/species.ts'
+import { GRADES, type PerGrade, type Verdict } from './types.ts'
+
+/** What to change so that the next picture of an egg decides. */
+export const NEXT_PICTURES = [
+  'whole-egg',
+  'uncover',
+  'step-back',
+  'brighter',
+  'hold-still',
+  'quarter-turn',
+  'wait',
+] as const
+export type NextPicture = (typeof NEXT_PICTURES)[number]
+
+const BURNT = 0.25
+const DARK_EMPTY_RED = 0.03
+const GRAINY = 0.06
+const MUCH_HIDDEN = 0.75
+/** Before this stage a living egg shows little on any but a white shell, and two days show more than a better picture. */
+const SOON = 0.27
+/** Two grades that lie closer than this are both possible. */
+const CLOSE = 0.3
+/** Days after which as much more shows as tells living from dead. */
+const WAIT_SHARE = 0.1
+
+/** What would decide what this picture does not, likeliest first; nothing where it is decided. */
+export function nextPicture(
+  egg: Pick<EggFigures, 'light' | 'edgeSeenShare' | 'reasons'>,
+  verdict: Pick<Verdict, 'grade' | 'probabilities'>,
+  stage: number,
+): NextPicture | null {
+  if (verdict.grade !== 'unsure') return null
+  if (egg.reasons.includes('cut-by-picture')) return 'whole-egg'
+  if (egg.light.clippedShare > BURNT) return 'step-back'
+  if (egg.light.emptyRed < DARK_EMPTY_RED) return 'brighter'
+  if (egg.reasons.includes('blurred') || egg.light.relativeNoise > GRAINY) return 'hold-still'
+  if (egg.edgeSeenShare < MUCH_HIDDEN) return 'uncover'
+  if (stage < SOON && !mayBeRing(verdict.probabilities)) return 'wait'
+  return 'quarter-turn'
+}
+
+/** A ring is seen best from above: from another side an arc closes, or turns out to be a vessel. */
+function mayBeRing(probabilities: PerGrade): boolean {
+  const most = Math.max(...GRADES.map((grade) => probabilities[grade]))
+  return most - probabilities['blood-ring'] < CLOSE
+}
+
+/** A plain sentence for the candler. */
+export function sayNextPicture(next: NextPicture, species: SpeciesName = 'chicken'): string {
+  switch (next) {
+    case 'whole-egg':
+      return 'Step back so that the whole egg is in the picture, and take it again.'
+    case 'uncover':
+      return 'Take fingers and collar off the egg where you can, and take it again.'
+    case 'step-back':
+      return 'Step the lamp back, or turn it down, and take it again.'
+    case 'brighter':
+      return 'Bring the lamp closer, or darken the room, and take it again.'
+    case 'hold-still':
+      return 'Rest the hand, hold still, and take it again.'
+    case 'quarter-turn':
+      return 'Turn the egg a quarter about its long axis, and take it again.'
+    case 'wait': {
+      const days = Math.max(1, Math.round(WAIT_SHARE * SPECIES[species].incubationDays))
+      return `Leave it in; ${days === 1 ? 'in a day' : `in ${days} days`} it shows more than any picture does now.`
+    }
+  }
+}
