@@ -108,12 +108,12 @@ export function fitOn(kinds: ReadonlyArray<readonly Lesson[]>): Omit<GradingMode
   return { ...fitModel(casesOf(kinds)), calibration: calibrationOf(kinds) }
 }
 
-const TEMPERATURES = [0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.15, 1.3, 1.5] as const
-const PER_UNUSUALNESS = [0, 0.25, 0.5, 1, 1.5, 2] as const
+const TEMPERATURES = [0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.35] as const
+const PER_UNUSUALNESS = [0, 0.2, 0.4, 0.6, 0.8, 1] as const
 const PLAIN: Calibration = { temperature: 1, perUnusualness: 0 }
 
 /**
- * How far log odds must be drawn together so that they are as sure as they turn out to be (least log loss): on each
+ * How far log odds must be drawn together so that they are as sure as they turn out to be (least Brier score, which no few sure mistakes rule): on each
  * kind by a model of the others alone, and on every second picture of it by one that saw those between, for a picture
  * to come is of a kind never seen or of one seen. Of one kind nothing can be said.
  */
@@ -125,11 +125,10 @@ export function calibrationOf(kinds: ReadonlyArray<readonly Lesson[]>): Calibrat
     return [...judgedBy(kind, others), ...judgedBy(rest, [...others, half])]
   })
   const loss = (calibration: Calibration): number =>
-    judged.reduce(
-      (sum, { grade, logs, unusual, share }) =>
-        sum - share * Math.log(softmax(calibrated(calibration, logs, unusual))[grade] + 1e-9),
-      0,
-    )
+    judged.reduce((sum, { grade, logs, unusual, share }) => {
+      const said = softmax(calibrated(calibration, logs, unusual))
+      return sum + share * GRADES.reduce((all, key) => all + (said[key] - (key === grade ? 1 : 0)) ** 2, 0)
+    }, 0)
   return TEMPERATURES.flatMap((temperature) =>
     PER_UNUSUALNESS.map((perUnusualness) => ({ temperature, perUnusualness })),
   )

@@ -4,7 +4,7 @@ import { livingShadow, livingVessels } from './expected.ts'
 import { FEATURES, featuresOf, type GradedReading } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { sampleSigns } from './sample-signs.ts'
-import { contributions, logOdds, softmax } from './softmax.ts'
+import { calibrated, contributions, logOdds, softmax, unusualness } from './softmax.ts'
 import { GRADES, type Grade } from './types.ts'
 
 const reading = (
@@ -88,6 +88,24 @@ describe('the fitted model', () => {
     expect(judge(reading(0, 0.2, 0.99), stage)).toBe('blood-ring')
     // Late a few per cent may be the yolk's own shade: a dead embryo is larger by then.
     if (stage > 0.45) expect(judge(reading(stage > 0.75 ? 0.2 : 0.07, 0.1), stage)).toBe('quitter')
+  })
+
+  it('is less sure of what is unlike all that it was fitted on, and never of another grade for it', () => {
+    const values = featuresOf(reading(0.2, 2), 0.5)
+    const logs = logOdds(GRADING_MODEL, values)
+    const [near, far] = [1, 2.5].map((unusual) =>
+      softmax(calibrated(GRADING_MODEL.calibration, logs, unusual)),
+    )
+    const best = GRADES.reduce((a, b) => (near![b] > near![a] ? b : a))
+    expect(GRADES.every((grade) => far![grade] <= far![best])).toBe(true)
+    expect(far![best]).toBeLessThan(near![best])
+    expect(unusualness(GRADING_MODEL, values)).toBeLessThan(1.6)
+    expect(
+      unusualness(
+        GRADING_MODEL,
+        values.map((value) => value && 40 * value),
+      ),
+    ).toBeGreaterThan(3)
   })
 
   it('adds up what its features add', () => {

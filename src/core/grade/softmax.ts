@@ -21,7 +21,7 @@ export type Weights = Omit<GradingModel, 'version' | 'calibration'>
 export interface Calibration {
   /** Log odds are divided by this in a picture as ordinary as those of the fit, */
   temperature: number
-  /** and by so much more for each unit of {@link unusualness} beyond them. */
+  /** and by more in those that lie further off: its logarithm grows by so much for each unit of {@link unusualness}. */
   perUnusualness: number
 }
 
@@ -54,7 +54,7 @@ export function calibrated(
   logs: PerGrade,
   unusual: number,
 ): PerGrade {
-  const divisor = temperature + perUnusualness * Math.max(0, unusual - 1)
+  const divisor = temperature * Math.exp(perUnusualness * (unusual - 1))
   return perGrade((grade) => logs[grade] / divisor)
 }
 
