@@ -79,6 +79,10 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
+    <p v-if="next" class="rounded-lg border border-lamp p-2" data-testid="next-picture">
+      <strong>To decide:</strong> {{ next }}
+    </p>
+
     <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
       Suggested before: {{ GRADE_WORDS[otherwise.verdict.grade].toLowerCase() }}, until
       {{ REGRADE_WORDS[otherwise.because] }}.
@@ -113,9 +117,6 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
     </p>
     <p v-if="look.reading.reasons.includes('cut-by-picture')" class="text-ember">
       The egg runs out of the picture: what is outside counts as not seen.
-    </p>
-    <p v-if="next" class="rounded-lg border border-lamp p-2" data-testid="next-picture">
-      <strong>To decide:</strong> {{ next }}
     </p>
     <ul
       class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug"

@@ -8,7 +8,7 @@ import { withEarlier } from './history.ts'
 import { joined } from './joined.ts'
 import { shifted } from './learn.ts'
 import { decideAction } from './policy.ts'
-import { explain, filmReasons, type SignWeight } from './reasons.ts'
+import { explain, filmReasons, ringEvidence, type SignWeight } from './reasons.ts'
 import { calibrated, contributions, logOdds, softmax, unusualness, type GradingModel } from './softmax.ts'
 import {
   GRADES,
@@ -47,10 +47,10 @@ const ALL_BURNT = 0.85
 const LEAST_MASS = 0.04
 /** A living egg whose body takes this share of the contents at the least shows it in any light. */
 const SURELY_SEEN = 0.12
-/** Line along one curve, ÷ that of a well-seen half circle, that is no chance. */
-const CLEAR_CURVE = 1.3
+/** Evidence for a ring that grain and burnt light do not make by chance. */
+const CLEAR_RING = 0.9
 /** Share of all dark lines that lie along one circle: it stands alone. */
-const RING_ALONE = 0.3
+const RING_ALONE = 0.25
 /** A shadow of this share of the least that a living egg of the age has may be a living one. */
 const LIVING_SHARE = 0.45
 /** Spread of the contents about the light of an empty egg, log units, that mottling does not reach. */
@@ -130,8 +130,8 @@ function whyUnreadable(egg: EggFigures, context: GradeContext, stage: number): U
 function decidingSign(egg: EggFigures, stage: number): 'mass' | 'no-mass' | 'ring' | null {
   const { value, sd } = egg.shadow.area
   if (value > LEAST_MASS && value > 4 * sd) return 'mass'
-  if (egg.ring.support > 1 && egg.ring.shareOfLines > RING_ALONE) return 'ring'
-  if (egg.lines && egg.lines.curve > CLEAR_CURVE && egg.lines.curveAlone > RING_ALONE) return 'ring'
+  const ring = ringEvidence(egg)
+  if (ring.score > CLEAR_RING && ring.shareOfLines > RING_ALONE) return 'ring'
   return livingShadow(stage).low > SURELY_SEEN ? 'no-mass' : null
 }
 

@@ -66,7 +66,7 @@ function reasonOf(sign: Sign, egg: EggFigures, stage: number, ageDays: number): 
 const CURVE = { evenOdds: 1, spread: 0.12 } as const
 
 /** Of what was found pixel by pixel and of the long lines, that which speaks the louder for a ring. */
-function ringEvidence({ ring, lines }: EggFigures): Omit<Extract<Reason, { code: 'ring' }>, 'code'> {
+export function ringEvidence({ ring, lines }: EggFigures): Omit<Extract<Reason, { code: 'ring' }>, 'code'> {
   const { score, visibleShare, shareOfLines } = ring
   const single = { score: score.value, visibleShare, shareOfLines }
   if (!lines) return single
