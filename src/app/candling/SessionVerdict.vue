@@ -11,6 +11,7 @@ import { figuresOfLook } from '../../domain/look-figures.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
+import NextPicture from './NextPicture.vue'
 
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
 const props = defineProps<{
@@ -61,6 +62,7 @@ const film = computed(() => props.look.movement)
         </p>
       </div>
     </div>
+    <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :species="set.species" />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
       The picture is blurred. Hold still and take it again.
     </p>

@@ -4,7 +4,6 @@ import type { Hatchery } from '../../contracts/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
-import { nextPicture, sayNextPicture } from '../../core/grade/next-picture.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
@@ -13,6 +12,7 @@ import { figuresOfLook, sizeOfLook } from '../../domain/look-figures.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
+import NextPicture from './NextPicture.vue'
 
 const props = defineProps<{
   look: LookRecord
@@ -29,11 +29,6 @@ const stage = computed(() => stageOf(props.species, props.look.ageDays))
 const reading = computed(() => props.look.reading)
 const figures = computed(() => figuresOfLook(props.look))
 const sized = computed(() => sizeOfLook(props.look, props.egg, props.hatchery))
-/** What would decide, where nothing is decided. */
-const next = computed(() => {
-  const picture = nextPicture(props.look.reading, props.look.verdict, stage.value)
-  return picture && sayNextPicture(picture, props.species)
-})
 /** The latest suggestion that was another than that of now. */
 const otherwise = computed(() =>
   props.look.earlierVerdicts.findLast(
@@ -79,9 +74,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
-    <p v-if="next" class="rounded-lg border border-lamp p-2" data-testid="next-picture">
-      <strong>To decide:</strong> {{ next }}
-    </p>
+    <NextPicture :look :species />
 
     <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
       Suggested before: {{ GRADE_WORDS[otherwise.verdict.grade].toLowerCase() }}, until
