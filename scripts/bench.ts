@@ -46,10 +46,14 @@ async function time(files: string[], rounds: number): Promise<Times> {
       await decodePhoto(photo)
       const fullDecode = performance.now() - start
       const stages: Array<[string, number]> = []
-      const { elapsedMs } = await readEggs(photo, {}, {
-        clock: () => performance.now(),
-        onStage: (stage, ms) => stages.push([stage, ms]),
-      })
+      const { elapsedMs } = await readEggs(
+        photo,
+        {},
+        {
+          clock: () => performance.now(),
+          onStage: (stage, ms) => stages.push([stage, ms]),
+        },
+      )
       if (round === 0) continue
       times.fullDecode.push(fullDecode)
       times.decode.push(elapsedMs.decode)

@@ -35,7 +35,9 @@ export async function soakPictures(trials: Trials): Promise<Findings> {
     const random = createRandom(`picture/${name}`)
     const bytes = Buffer.from(mutateBytes(random.pick(bases), random, bases))
     try {
-      const { reading, elapsedMs } = await readEggs(bytes, { species: random.pick([undefined, 'duck', 'quail']) })
+      const { reading, elapsedMs } = await readEggs(bytes, {
+        species: random.pick([undefined, 'duck', 'quail']),
+      })
       if (reading.kind === 'rejected') return true
       for (const egg of reading.eggs) {
         const verdict = gradeEgg(egg, {
