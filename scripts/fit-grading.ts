@@ -2,6 +2,7 @@
 // another, and writes src/core/grade/grading-model.ts. Prints what grading reaches on kinds that took no part.
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { format, resolveConfig } from 'prettier'
 import type { GradingModel } from '../src/core/grade/softmax.ts'
 import { acrossKinds, sayAcross } from './accuracy/across.ts'
 import { casesOf, fitOn } from './accuracy/fit.ts'
@@ -19,9 +20,7 @@ const data = kept.map(
   ({ made, lessons, measuring, hash }) =>
     ` * - ${made}: ${lessons.length} readings by measuring ${measuring}, SHA-256 ${hash.slice(0, 16)}`,
 )
-writeFileSync(
-  MODEL_FILE,
-  `import type { GradingModel } from './softmax.ts'
+const text = `import type { GradingModel } from './softmax.ts'
 
 /**
  * Fitted by scripts/fit-grading.ts; not written by hand. The order of the numbers is that of FEATURES. Each kind of
@@ -29,10 +28,11 @@ writeFileSync(
 ${data.join('\n')}
  */
 export const GRADING_MODEL: GradingModel = ${JSON.stringify(model, null, 1)
-    .replace(/\[\n\s+([^\]]*?)\n\s+\]/g, (_, inner: string) => `[${inner.replace(/\n\s+/g, ' ')}]`)
-    .replace(/"(\w+)":/g, '$1:')
-    .replace(/"blood-ring":/g, "'blood-ring':")}
-`,
-)
+  .replace(/\[\n\s+([^\]]*?)\n\s+\]/g, (_, inner: string) => `[${inner.replace(/\n\s+/g, ' ')}]`)
+  .replace(/"(\w+)":/g, '$1:')
+  .replace(/"blood-ring":/g, "'blood-ring':")}
+`
+// As the checks want it: what one command writes, another must not refuse.
+writeFileSync(MODEL_FILE, await format(text, { ...(await resolveConfig(MODEL_FILE)), filepath: MODEL_FILE }))
 console.log(`written: ${MODEL_FILE}`)
 console.log(sayAcross(acrossKinds(kept, model)))
