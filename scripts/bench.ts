@@ -46,14 +46,10 @@ async function time(files: string[], rounds: number): Promise<Times> {
       await decodePhoto(photo)
       const fullDecode = performance.now() - start
       const stages: Array<[string, number]> = []
-      const { elapsedMs } = await readEggs(
-        photo,
-        {},
-        {
-          clock: () => performance.now(),
-          onStage: (stage, ms) => stages.push([stage, ms]),
-        },
-      )
+      const { elapsedMs } = await readEggs(photo, {
+        clock: () => performance.now(),
+        onStage: (stage, ms) => stages.push([stage, ms]),
+      })
       if (round === 0) continue
       times.fullDecode.push(fullDecode)
       times.decode.push(elapsedMs.decode)
@@ -77,7 +73,7 @@ function report(title: string, { fullDecode, decode, measure, stages }: Times): 
   row('decoding drawn down, ms', said(decode, 0))
   row('measuring, ms', said(measure, 0))
   row('measuring ÷ decoding drawn down', said(ratio, 2))
-  row('beyond decoding all pixels, ÷ that', `${said(beyond, 2)}; the target is 0.7 at 12 megapixels`)
+  row('beyond decoding all pixels, ÷ that', `${said(beyond, 2)}; the target is 1.0 at 12 megapixels`)
   for (const [stage, values] of stages) row(`  ${stage}`, `${median(values).toFixed(1).padStart(6)} ms`)
 }
 

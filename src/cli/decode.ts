@@ -6,33 +6,21 @@ import type { RgbImage } from '../core/image/linear.ts'
 const LONGEST_DECODE_SECONDS = 20
 
 /**
- * Unpacks a file to an upright 8-bit RGB picture, no longer than `longSidePx`; {@link RgbImage.reduction} says by how
- * much it was drawn down.
+ * Unpacks a file to an upright 8-bit RGB picture.
  * @throws PhotoFileError with a plain sentence
  */
-export async function decodePhoto(bytes: Buffer, longSidePx = Infinity): Promise<RgbImage> {
-  const { widthPx, heightPx } = readPhotoHead(bytes)
-  const longSide = Math.max(widthPx, heightPx)
-  let pixels = sharp(bytes, { failOn: 'truncated', limitInputPixels: PHOTO_BOUNDS.pixels })
-    .timeout({ seconds: LONGEST_DECODE_SECONDS })
-    .autoOrient()
-  if (longSide > longSidePx) {
-    pixels = pixels.resize({ width: longSidePx, height: longSidePx, fit: 'inside' })
-  }
+export async function decodePhoto(bytes: Buffer): Promise<RgbImage> {
+  readPhotoHead(bytes)
   try {
-    const { data, info } = await pixels
+    const { data, info } = await sharp(bytes, { failOn: 'truncated', limitInputPixels: PHOTO_BOUNDS.pixels })
+      .timeout({ seconds: LONGEST_DECODE_SECONDS })
+      .autoOrient()
       .toColourspace('srgb')
       .removeAlpha()
       .raw({ depth: 'uchar' })
       .toBuffer({ resolveWithObject: true })
     if (info.channels !== 3) throw new PhotoFileError('not-a-photo', 'The picture has no colour to measure.')
-    return {
-      widthPx: info.width,
-      heightPx: info.height,
-      channels: 3,
-      data,
-      reduction: longSide / Math.max(info.width, info.height),
-    }
+    return { widthPx: info.width, heightPx: info.height, channels: 3, data }
   } catch (error) {
     if (error instanceof PhotoFileError) throw error
     throw new PhotoFileError('not-a-photo', 'The photograph is damaged or cut short.')

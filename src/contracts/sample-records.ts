@@ -1,6 +1,7 @@
 import { gradeEgg } from '../core/grade/grade.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
-import { measureEggs } from '../core/measure/measure.ts'
+import { rowsOf } from '../core/image/linear.ts'
+import { readPhoto } from '../core/measure/read-photo.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
@@ -85,7 +86,7 @@ export function sampleReading(egg: Pick<Egg, 'id' | 'number'>): EggReading {
     fate: { kind: egg.number === 1 ? 'developing' : 'clear' },
     shot,
   })
-  const measured = measureEggs(image, { species: 'chicken' })
+  const measured = readPhoto(rowsOf(image), { species: 'chicken' })
   if (measured.kind === 'rejected') throw new Error(measured.rejection.message)
   return measured.eggs[0]!
 }

@@ -1,9 +1,9 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/photo-file.ts'
 import { learnOffsets } from '../core/grade/learn.ts'
-import type { RgbImage } from '../core/image/linear.ts'
-import { measureEggs, needsMorePixels, ONE_EGG_LONG_SIDE_PX } from '../core/measure/measure.ts'
+import { readPhoto } from '../core/measure/read-photo.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { renderEgg } from '../core/simulate/render.ts'
+import { rowsOfBitmap } from './bitmap-rows.ts'
 import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
@@ -19,9 +19,6 @@ import type {
   WorkerReply,
   WorkerRequest,
 } from './protocol.ts'
-
-/** Long side, px, that holds a tray of eggs: a browser tab has less memory than the command line. */
-const TRAY_LONG_SIDE_PX = 2800
 
 const SHARPNESS_SIDE_PX = 320
 const KEPT_QUALITY = 0.9
@@ -96,12 +93,7 @@ async function measure({
     // Encoding goes on beside the measuring, on another thread of the browser.
     const kept = toKeep(photo, bitmap, keepLongSidePx)
     kept.catch(() => undefined)
-    let image = drawnDown(bitmap, ONE_EGG_LONG_SIDE_PX)
-    let reading = measureEggs(image, { species, stage })
-    if (needsMorePixels(image, reading)) {
-      image = drawnDown(bitmap, TRAY_LONG_SIDE_PX)
-      reading = measureEggs(image, { species, stage })
-    }
+    const reading = readPhoto(rowsOfBitmap(bitmap), { species, stage })
     const measured = performance.now()
     return {
       reading,
@@ -207,23 +199,6 @@ function readFilm({ frames, outline, stage }: FilmInput): FilmReading | null {
       heartbeat: canShowHeartbeat(clip, stage) ? findHeartbeat(registered, clip) : null,
     }
   )
-}
-
-function drawnDown(bitmap: ImageBitmap, longSidePx: number): RgbImage {
-  const reduction = Math.max(1, Math.max(bitmap.width, bitmap.height) / longSidePx)
-  const widthPx = Math.max(1, Math.round(bitmap.width / reduction))
-  const heightPx = Math.max(1, Math.round(bitmap.height / reduction))
-  const context = new OffscreenCanvas(widthPx, heightPx).getContext('2d', { willReadFrequently: true })
-  if (!context) throw new Fault('failed', 'This browser cannot read pictures in the background.')
-  context.imageSmoothingQuality = 'high'
-  context.drawImage(bitmap, 0, 0, widthPx, heightPx)
-  return {
-    widthPx,
-    heightPx,
-    channels: 4,
-    reduction,
-    data: context.getImageData(0, 0, widthPx, heightPx).data,
-  }
 }
 
 async function render({ egg, ageDays, shot }: Extract<WorkerRequest, { kind: 'render' }>): Promise<Blob> {

@@ -1,14 +1,19 @@
 import type { Point } from '../geometry/egg-outline.ts'
 
+type Bytes = Uint8Array | Uint8ClampedArray
+
 /** An 8-bit photograph, upright, row-major, sRGB-encoded. */
 export interface RgbImage {
   widthPx: number
   heightPx: number
   /** 3 for RGB, 4 for RGBA; alpha is ignored. */
   channels: 3 | 4
-  /** Photograph pixels per pixel, where it was decoded at a reduced size; 1 when absent. */
-  reduction?: number
-  data: Uint8Array | Uint8ClampedArray
+  data: Bytes
+}
+
+/** The same, a row at a time, for photographs that are better not held in memory whole. Rows are asked for downward. */
+export interface PhotoRows extends Omit<RgbImage, 'data'> {
+  rowAt: (y: number) => Bytes
 }
 
 /** Linear light, 0…1 of sensor saturation, one plane per channel. */
@@ -42,12 +47,12 @@ export function linearToSrgb(linear: number): number {
   return linear <= 0.0031308 ? linear * 12.92 : 1.055 * linear ** (1 / 2.4) - 0.055
 }
 
-const LINEAR_OF_BYTE = Float32Array.from({ length: 256 }, (_, i) => srgbToLinear(i / 255))
+/** Of each byte. Doubles spare a conversion in a loop that runs for every pixel of a photograph. */
+const LINEAR_OF_BYTE = Float64Array.from({ length: 256 }, (_, i) => srgbToLinear(i / 255))
 
-/** How one axis is averaged down: output pixel i covers source pixels from[i] … from[i + 1], the outermost two in part. */
+/** How one axis is averaged down: output pixel i covers source pixels from[i] … to[i] − 1, the outermost two in part. */
 interface Cover {
   size: number
-  /** First source pixel of each output pixel, and last + 1. */
   from: Int32Array
   to: Int32Array
   /** Share of the first and of the last source pixel that is covered. */
@@ -64,109 +69,107 @@ function coverOf(sourceSize: number, factor: number): Cover {
   for (let i = 0; i < size; i++) {
     from[i] = Math.floor(i * factor + 1e-6)
     to[i] = Math.min(sourceSize, Math.ceil((i + 1) * factor - 1e-6))
-    firstShare[i] = from[i]! + 1 - i * factor
-    lastShare[i] = (i + 1) * factor - (to[i]! - 1)
+    firstShare[i] = Math.min(1, from[i]! + 1 - i * factor)
+    lastShare[i] = Math.min(1, (i + 1) * factor - (to[i]! - 1))
   }
   return { size, from, to, firstShare, lastShare }
 }
 
+/** Adds a share of row y of a picture's red, green and blue light to `sums`, a value a column. */
+type AddRow = (y: number, share: number, sums: readonly [Float64Array, Float64Array, Float64Array]) => void
+
 /**
- * Linear light of a region, averaged over squares of `factor` × `factor` pixels, which need not be whole. Averaging
- * comes after linearising, so that a bright line on dark keeps its light. What does not fill a square at the right
- * and bottom falls away.
- * @param factor - at least 1
- * @throws RangeError when the data are shorter than the size says
+ * Averages light over squares of `factor` × `factor` pixels, which need not be whole: first down the columns, which
+ * touches every pixel once, then along what came of them. What does not fill a square at the right and bottom falls away.
  */
-export function toLinear(image: RgbImage, factor = 1, region: Region = wholeOf(image)): LinearImage {
-  const { widthPx, heightPx, channels, data, reduction = 1 } = image
-  if (data.length < widthPx * heightPx * channels) {
-    throw new RangeError(`data must hold ${widthPx * heightPx * channels} bytes, received ${data.length}`)
+function averaged(
+  { widthPx, heightPx }: Pick<Region, 'widthPx' | 'heightPx'>,
+  factor: number,
+  addRow: AddRow,
+): Pick<LinearImage, 'widthPx' | 'heightPx' | 'red' | 'green' | 'blue'> {
+  const across = coverOf(widthPx, factor)
+  const down = coverOf(heightPx, factor)
+  const planes = [0, 1, 2].map(() => new Float32Array(across.size * down.size))
+  const sums = [0, 1, 2].map(() => new Float64Array(widthPx)) as [Float64Array, Float64Array, Float64Array]
+  for (let row = 0; row < down.size; row++) {
+    const [first, last] = [down.from[row]!, down.to[row]! - 1]
+    for (const sum of sums) sum.fill(0)
+    for (let y = first; y <= last; y++)
+      addRow(y, y === first ? down.firstShare[row]! : y === last ? down.lastShare[row]! : 1, sums)
+    for (const [k, plane] of planes.entries())
+      addAlong(sums[k]!, across, factor, plane.subarray(row * across.size, (row + 1) * across.size))
   }
-  const across = coverOf(region.widthPx, factor)
-  const down = coverOf(region.heightPx, factor)
-  const size = across.size * down.size
-  const red = new Float32Array(size)
-  const green = new Float32Array(size)
-  const blue = new Float32Array(size)
-  if (factor === 1) {
-    // Nothing to average: eggs that were drawn down while decoding come this way.
-    for (let y = 0, to = 0; y < down.size; y++) {
-      let at = ((region.top + y) * widthPx + region.left) * channels
-      for (let x = 0; x < across.size; x++, to++, at += channels) {
-        red[to] = LINEAR_OF_BYTE[data[at]!]!
-        green[to] = LINEAR_OF_BYTE[data[at + 1]!]!
-        blue[to] = LINEAR_OF_BYTE[data[at + 2]!]!
-      }
-    }
-  } else if (Number.isInteger(factor)) {
-    const share = 1 / (factor * factor)
-    for (let y = 0; y < down.size * factor; y++) {
-      const to = Math.floor(y / factor) * across.size
-      let at = ((region.top + y) * widthPx + region.left) * channels
-      for (let x = 0; x < across.size; x++) {
-        let r = 0
-        let g = 0
-        let b = 0
-        for (let k = 0; k < factor; k++, at += channels) {
-          r += LINEAR_OF_BYTE[data[at]!]!
-          g += LINEAR_OF_BYTE[data[at + 1]!]!
-          b += LINEAR_OF_BYTE[data[at + 2]!]!
-        }
-        red[to + x] = red[to + x]! + share * r
-        green[to + x] = green[to + x]! + share * g
-        blue[to + x] = blue[to + x]! + share * b
-      }
-    }
-  } else
-    for (let y = 0; y < down.size; y++) {
-      const to = y * across.size
-      for (let sourceY = down.from[y]!; sourceY < down.to[y]!; sourceY++) {
-        const edge =
-          sourceY === down.from[y]
-            ? down.firstShare[y]!
-            : sourceY === down.to[y]! - 1
-              ? down.lastShare[y]!
-              : 1
-        const share = edge / (factor * factor)
-        const row = (region.top + sourceY) * widthPx + region.left
-        for (let x = 0; x < across.size; x++) {
-          const first = across.from[x]!
-          const last = across.to[x]! - 1
-          let at = (row + first) * channels
-          const inner = across.firstShare[x]!
-          let r = inner * LINEAR_OF_BYTE[data[at]!]!
-          let g = inner * LINEAR_OF_BYTE[data[at + 1]!]!
-          let b = inner * LINEAR_OF_BYTE[data[at + 2]!]!
-          for (let k = first + 1; k < last; k++) {
-            at += channels
-            r += LINEAR_OF_BYTE[data[at]!]!
-            g += LINEAR_OF_BYTE[data[at + 1]!]!
-            b += LINEAR_OF_BYTE[data[at + 2]!]!
-          }
-          if (last > first) {
-            at += channels
-            const outer = across.lastShare[x]!
-            r += outer * LINEAR_OF_BYTE[data[at]!]!
-            g += outer * LINEAR_OF_BYTE[data[at + 1]!]!
-            b += outer * LINEAR_OF_BYTE[data[at + 2]!]!
-          }
-          red[to + x] = red[to + x]! + share * r
-          green[to + x] = green[to + x]! + share * g
-          blue[to + x] = blue[to + x]! + share * b
-        }
-      }
-    }
-  return {
-    widthPx: across.size,
-    heightPx: down.size,
-    red,
-    green,
-    blue,
-    reduction: factor * reduction,
-    originPx: { x: region.left * reduction, y: region.top * reduction },
+  const [red, green, blue] = planes as [Float32Array, Float32Array, Float32Array]
+  return { widthPx: across.size, heightPx: down.size, red, green, blue }
+}
+
+function addAlong(
+  sums: Float64Array,
+  { size, from, to, ...shares }: Cover,
+  factor: number,
+  out: Float32Array,
+) {
+  const each = 1 / (factor * factor)
+  for (let x = 0; x < size; x++) {
+    const [first, last] = [from[x]!, to[x]! - 1]
+    let sum = shares.firstShare[x]! * sums[first]!
+    for (let k = first + 1; k < last; k++) sum += sums[k]!
+    if (last > first) sum += shares.lastShare[x]! * sums[last]!
+    out[x] = each * sum
   }
 }
 
-function wholeOf({ widthPx, heightPx }: RgbImage): Region {
+/**
+ * Linear light of a photograph, drawn down to at most `longSidePx`. Averaging comes after linearising, so that a bright
+ * line on dark keeps its light; every way into the program goes through here, so that all see the same picture.
+ */
+export function lightOf(photo: PhotoRows, longSidePx = Infinity): LinearImage {
+  const { widthPx, heightPx, channels, rowAt } = photo
+  const factor = Math.max(1, Math.max(widthPx, heightPx) / longSidePx)
+  const light = averaged(photo, factor, (y, share, [red, green, blue]) => {
+    const data = rowAt(y)
+    for (let x = 0, at = 0; x < widthPx; x++, at += channels) {
+      red[x]! += share * LINEAR_OF_BYTE[data[at]!]!
+      green[x]! += share * LINEAR_OF_BYTE[data[at + 1]!]!
+      blue[x]! += share * LINEAR_OF_BYTE[data[at + 2]!]!
+    }
+  })
+  return { ...light, reduction: factor, originPx: { x: 0, y: 0 } }
+}
+
+/**
+ * The rows of a picture in memory.
+ * @throws RangeError when the data are shorter than the size says
+ */
+export function rowsOf(image: RgbImage): PhotoRows {
+  const { widthPx, heightPx, channels, data } = image
+  if (data.length < widthPx * heightPx * channels) {
+    throw new RangeError(`data must hold ${widthPx * heightPx * channels} bytes, received ${data.length}`)
+  }
+  const stride = widthPx * channels
+  return { widthPx, heightPx, channels, rowAt: (y) => data.subarray(y * stride, (y + 1) * stride) }
+}
+
+/**
+ * A region of a picture, its light averaged over squares of `factor` × `factor` pixels, which need not be whole.
+ * @param factor - at least 1
+ */
+export function drawnDown(image: LinearImage, factor: number, region: Region = wholeOf(image)): LinearImage {
+  const { red, green, blue, reduction, originPx } = image
+  const light = averaged(region, factor, (y, share, sums) => {
+    const start = (region.top + y) * image.widthPx + region.left
+    for (const [k, plane] of [red, green, blue].entries()) {
+      const sum = sums[k]!
+      for (let x = 0; x < sum.length; x++) sum[x]! += share * plane[start + x]!
+    }
+  })
+  return {
+    ...light,
+    reduction: factor * reduction,
+    originPx: { x: originPx.x + region.left * reduction, y: originPx.y + region.top * reduction },
+  }
+}
+
+function wholeOf({ widthPx, heightPx }: LinearImage): Region {
   return { left: 0, top: 0, widthPx, heightPx }
 }

@@ -3,7 +3,8 @@ import { toEggFrame, relativeRadius, type EggOutline } from '../geometry/egg-out
 import type { LinearImage } from '../image/linear.ts'
 import { simulatePhoto } from '../simulate/simulated-photo.ts'
 import { edgeWidth } from './edge-width.ts'
-import { measureEggs } from './measure.ts'
+import { rowsOf } from '../image/linear.ts'
+import { readPhoto } from './read-photo.ts'
 
 const SIDE = 400
 const outline: EggOutline = {
@@ -47,9 +48,11 @@ describe('the width of the edge', () => {
 })
 
 const reasonsOf = (shot: object) => {
-  const measured = measureEggs(
-    simulatePhoto({ seed: 'moved', ageDays: 9, shot: { widthPx: 640, heightPx: 640, fill: 0.7, ...shot } })
-      .image,
+  const measured = readPhoto(
+    rowsOf(
+      simulatePhoto({ seed: 'moved', ageDays: 9, shot: { widthPx: 640, heightPx: 640, fill: 0.7, ...shot } })
+        .image,
+    ),
     { species: 'chicken' },
   )
   return measured.kind === 'eggs' ? measured.eggs[0]!.reasons : measured.rejection.code

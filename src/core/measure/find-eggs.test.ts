@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { breadthPx, type EggOutline } from '../geometry/egg-outline.ts'
-import { linearToSrgb, type RgbImage } from '../image/linear.ts'
+import { lightOf, linearToSrgb, rowsOf, type LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
 import { findEggs, toPhotograph } from './find-eggs.ts'
 
@@ -13,7 +13,7 @@ interface Glowing {
 }
 
 /** Evenly glowing eggs on a dark ground, with a little grain. */
-function photograph(widthPx: number, heightPx: number, eggs: readonly Glowing[]): RgbImage {
+function photograph(widthPx: number, heightPx: number, eggs: readonly Glowing[]): LinearImage {
   const data = new Uint8Array(3 * widthPx * heightPx)
   const random = createRandom('glow')
   for (let y = 0; y < heightPx; y++) {
@@ -36,7 +36,7 @@ function photograph(widthPx: number, heightPx: number, eggs: readonly Glowing[])
         )
     }
   }
-  return { widthPx, heightPx, channels: 3, data }
+  return lightOf(rowsOf({ widthPx, heightPx, channels: 3, data }))
 }
 const egg = (x: number, y: number, halfLengthPx: number, axisRad = -1.4): EggOutline => ({
   centre: { x, y },
@@ -47,7 +47,7 @@ const egg = (x: number, y: number, halfLengthPx: number, axisRad = -1.4): EggOut
   bulge: -0.03,
 })
 
-function found(image: RgbImage): EggOutline[] {
+function found(image: LinearImage): EggOutline[] {
   const eggs = findEggs(image, PRIOR)
   if (typeof eggs === 'string') throw new Error(eggs)
   return eggs.map((own) => toPhotograph(own.fit.outline, own.linear))
@@ -107,7 +107,8 @@ describe('eggs in a picture', () => {
       { outline: egg(450, 60, 16, 0), light: 0.9 },
     ])
     for (let y = 250; y < 262; y++)
-      for (let x = 360; x < 510; x++) image.data.fill(180, 3 * (520 * y + x), 3 * (520 * y + x) + 3)
+      for (let x = 360; x < 510; x++)
+        for (const plane of [image.red, image.green, image.blue]) plane[520 * y + x] = 0.46
     expect(found(image)).toHaveLength(1)
   })
 

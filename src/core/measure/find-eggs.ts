@@ -1,6 +1,6 @@
 import { containsPoint, outlinePolygon, scaled, type EggOutline } from '../geometry/egg-outline.ts'
-import { toLinear, type LinearImage, type Region, type RgbImage } from '../image/linear.ts'
-import { findGlow, findGlowAtLevels, type Glow, type GlowPatch } from './find-glow.ts'
+import { drawnDown, type LinearImage, type Region } from '../image/linear.ts'
+import { findGlow, findGlowAtLevels, type Ellipse, type Glow, type GlowPatch } from './find-glow.ts'
 import {
   edgePlanes,
   isNearlySame,
@@ -34,9 +34,9 @@ export interface FoundEgg {
 }
 
 /** All eggs that glow in an image, largest glow first; or why there are none. */
-export function findEggs(image: RgbImage, prior: ShapePrior): FoundEgg[] | RejectionCode {
+export function findEggs(image: LinearImage, prior: ShapePrior): FoundEgg[] | RejectionCode {
   const factor = Math.max(1, Math.round(Math.max(image.widthPx, image.heightPx) / COARSE_LONG_SIDE_PX))
-  const coarse = toLinear(image, factor)
+  const coarse = drawnDown(image, factor)
   const glow = findGlow(coarse)
   if (glow.patches.length === 0 || glow.brightRed < 0.006) return 'no-egg'
   // In a bright room an egg hardly outshines what is around it: then its outline must be the plainer.
@@ -56,7 +56,10 @@ export function findEggs(image: RgbImage, prior: ShapePrior): FoundEgg[] | Rejec
       proposals.map((proposal) => scaled(proposal.outline, factor)),
       prior,
     )
-    if (!best || !isConvincing(best.fit, patch) || (isFaint && !isPlain(best.fit))) continue
+    if (!best || !isConvincing(best.fit, patch) || (isFaint && !isPlain(best.fit))) {
+      if (rank === 0 && !isFaint && runsOut(patch.hull, coarse)) whyNot = 'egg-cut-off'
+      continue
+    }
     if (rank > 0 && (best.fit.seenShare < OTHERS_SEEN_SHARE || overlaps(best, found))) continue
     if (best.cutOff > MOST_CUT_OFF || isSqueezed(best, image)) {
       whyNot = 'egg-cut-off'
@@ -82,9 +85,21 @@ function isConvincing(fit: OutlineFit, patch: GlowPatch): boolean {
   return fit.seenShare >= 0.45 || patch.solidity >= 0.8
 }
 
+/** Would what glows, made whole, lie partly outside of the picture? */
+function runsOut({ centre, halfAxesPx: [long, short], axisRad }: Ellipse, picture: LinearImage): boolean {
+  const [c, s] = [Math.cos(axisRad), Math.sin(axisRad)]
+  const [across, down] = [Math.hypot(long * c, short * s), Math.hypot(long * s, short * c)]
+  return (
+    centre.x < across ||
+    centre.y < down ||
+    centre.x > picture.widthPx - across ||
+    centre.y > picture.heightPx - down
+  )
+}
+
 /** Looks closely at those proposals that differ. */
 function bestCutOut(
-  image: RgbImage,
+  image: LinearImage,
   glow: Glow,
   proposals: readonly EggOutline[],
   prior: ShapePrior,
@@ -100,12 +115,12 @@ function bestCutOut(
 }
 
 /** The image around an outline (image pixels) at working size, and the outline fitted there. */
-function cutOut(image: RgbImage, glow: Glow, outline: EggOutline, prior: ShapePrior): FoundEgg | null {
+function cutOut(image: LinearImage, glow: Glow, outline: EggOutline, prior: ShapePrior): FoundEgg | null {
   const region = around(outline, image)
   if (!region) return null
   const tooLarge = (2 * outline.halfLengthPx) / EGG_LENGTH_PX
   const factor = tooLarge < WORTH_REDUCING ? 1 : tooLarge
-  const linear = toLinear(image, factor, region)
+  const linear = drawnDown(image, factor, region)
   if (Math.min(linear.widthPx, linear.heightPx) < 8) return null
   const planes = edgePlanes(linear, glow)
   const centre = { x: outline.centre.x - region.left, y: outline.centre.y - region.top }
@@ -120,7 +135,7 @@ function cutOut(image: RgbImage, glow: Glow, outline: EggOutline, prior: ShapePr
   )
 }
 
-function around(outline: EggOutline, image: RgbImage): Region | null {
+function around(outline: EggOutline, image: LinearImage): Region | null {
   const polygon = outlinePolygon(outline, 24)
   const margin = MARGIN * 2 * outline.halfLengthPx
   const left = Math.max(0, Math.floor(Math.min(...polygon.map((p) => p.x)) - margin))
@@ -158,7 +173,7 @@ const MOST_CUT_OFF = 0.3
 const BESIDE_BORDER = 0.04
 
 /** Does an outline of which little is seen run along the border, as one does that is drawn into the picture though the egg goes on? */
-function isSqueezed({ fit, linear }: FoundEgg, image: RgbImage): boolean {
+function isSqueezed({ fit, linear }: FoundEgg, image: LinearImage): boolean {
   if (fit.seenShare > 0.65) return false
   const outline = toPhotograph(fit.outline, linear)
   return shareCutOff(outline, image, -BESIDE_BORDER * 2 * outline.halfLengthPx) > 0.06
@@ -167,7 +182,7 @@ function isSqueezed({ fit, linear }: FoundEgg, image: RgbImage): boolean {
 /** Share of the outline that lies further outside of the picture than `slackPx`, or nearer to its border where that is negative. */
 function shareCutOff(
   outline: EggOutline,
-  { widthPx, heightPx, reduction = 1 }: RgbImage,
+  { widthPx, heightPx, reduction }: LinearImage,
   slackPx: number,
 ): number {
   const polygon = outlinePolygon(outline)

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { gradeEgg } from '../grade/grade.ts'
-import type { RgbImage } from '../image/linear.ts'
+import { rowsOf, type RgbImage } from '../image/linear.ts'
 import type { Shell } from '../species/species.ts'
 import { simulatePhoto } from '../simulate/simulated-photo.ts'
-import { measureEggs } from './measure.ts'
+import { readPhoto } from './read-photo.ts'
 
 const SIDE = 400
 type Colour = readonly [number, number, number]
@@ -34,7 +34,7 @@ describe('a drawn oval is not graded', () => {
     ['green', [34, 204, 68]],
     ['shaded like a lamp behind it', [255, 204, 102], [204, 68, 0]],
   ])('%s', (_, from, to) => {
-    const measured = measureEggs(oval(from, to), { species: 'chicken' })
+    const measured = readPhoto(rowsOf(oval(from, to)), { species: 'chicken' })
     if (measured.kind === 'rejected') return expect(measured.rejection.code).toMatch(/no-egg|outline-unclear/)
     for (const ageDays of [7, 10, 17]) {
       const verdict = gradeEgg(measured.eggs[0]!, {
@@ -57,13 +57,15 @@ describe('an egg is an egg', () => {
     ['through a soft lens', 5, 'tinted', { defocusPx: 3.5, electrons: 9000 }],
     ['under cool light', 6, 'blue', { whiteBalance: [1, 1.25, 1.6] }],
   ])('%s', (_, ageDays, shell, shot) => {
-    const measured = measureEggs(
-      simulatePhoto({
-        seed: `likeness ${shell} ${ageDays}`,
-        ageDays,
-        shell,
-        shot: { widthPx: SIDE, heightPx: SIDE, ...shot },
-      } as Parameters<typeof simulatePhoto>[0]).image,
+    const measured = readPhoto(
+      rowsOf(
+        simulatePhoto({
+          seed: `likeness ${shell} ${ageDays}`,
+          ageDays,
+          shell,
+          shot: { widthPx: SIDE, heightPx: SIDE, ...shot },
+        } as Parameters<typeof simulatePhoto>[0]).image,
+      ),
       { species: 'chicken' },
     )
     expect(measured.kind === 'eggs' && measured.eggs[0]!.reasons).not.toContain('unlike-an-egg')

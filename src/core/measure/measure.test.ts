@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { RgbImage } from '../image/linear.ts'
+import { rowsOf, type RgbImage } from '../image/linear.ts'
 import { bluntPole, containsPoint, smallPole } from '../geometry/egg-outline.ts'
 import { simulatePhoto, type PhotoWish } from '../simulate/simulated-photo.ts'
 import type { SimulatedTruth } from '../simulate/render.ts'
-import { measureEggs, needsMorePixels } from './measure.ts'
+import { readPhoto } from './read-photo.ts'
 import type { EggReading } from './reading.ts'
 
 const PLAIN = {
@@ -20,7 +20,7 @@ const PLAIN = {
 } as const
 
 function read(image: RgbImage): EggReading {
-  const reading = measureEggs(image, { species: 'chicken' })
+  const reading = readPhoto(rowsOf(image), { species: 'chicken' })
   if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
   expect(reading.eggs).toHaveLength(1)
   return reading.eggs[0]!
@@ -183,19 +183,19 @@ describe('pictures that cannot be measured', () => {
     ['a white wall', flat(400, 400, 255), 'no-egg'],
     ['grey', flat(400, 400, 90), 'no-egg'],
   ] as const)('%s', (_, image, code) => {
-    expect(measureEggs(image)).toMatchObject({ kind: 'rejected', rejection: { code } })
+    expect(readPhoto(rowsOf(image))).toMatchObject({ kind: 'rejected', rejection: { code } })
   })
 
   it('an egg of which much lies outside of the picture', () => {
     const { image } = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 1.1 } } })
-    expect(measureEggs(image)).toMatchObject({ kind: 'rejected', rejection: { code: 'egg-cut-off' } })
+    expect(readPhoto(rowsOf(image))).toMatchObject({ kind: 'rejected', rejection: { code: 'egg-cut-off' } })
   })
 
   it('a bright bar is no egg', () => {
     const bar = flat(400, 400, 2)
     for (let y = 180; y < 215; y++)
       for (let x = 10; x < 390; x++) bar.data.fill(220, 3 * (y * 400 + x), 3 * (y * 400 + x) + 3)
-    expect(measureEggs(bar).kind).toBe('rejected')
+    expect(readPhoto(rowsOf(bar)).kind).toBe('rejected')
   })
 })
 
@@ -203,7 +203,7 @@ describe('an egg that the picture cuts', () => {
   it('is measured where it is in it, and said to be cut', () => {
     const whole = simulatePhoto({ ageDays: 7, shot: PLAIN })
     const cut = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, centre: { x: 0.5, y: 0.7 } } })
-    const reading = measureEggs(cut.image)
+    const reading = readPhoto(rowsOf(cut.image))
     if (reading.kind !== 'eggs') throw new Error(reading.rejection.message)
     const [egg] = reading.eggs
     expect(egg!.reasons).toContain('cut-by-picture')
@@ -227,7 +227,7 @@ describe('several eggs in one picture', () => {
       }
     }
     const image: RgbImage = { widthPx: 800, heightPx: 1000, channels: 3, data }
-    const reading = measureEggs(image, { species: 'chicken' })
+    const reading = readPhoto(rowsOf(image), { species: 'chicken' })
     if (reading.kind !== 'eggs') throw new Error(reading.rejection.message)
     expect(reading.eggs).toHaveLength(4)
     for (const [i, { truth }] of photos.entries()) {
@@ -238,17 +238,6 @@ describe('several eggs in one picture', () => {
       expect(overlap(reading.eggs[i]!.outline, outline)).toBeGreaterThan(0.97)
       expect(Math.abs(reading.eggs[i]!.airCell!.depth.value - truth.airCell.depth)).toBeLessThan(0.02)
     }
-  })
-
-  it('asks for more pixels only where a drawn-down picture shows its eggs too small', () => {
-    const { image } = simulatePhoto({ ageDays: 7, shot: PLAIN })
-    const large = { ...image, reduction: 4 }
-    expect(needsMorePixels(large, measureEggs(large))).toBe(false)
-    const smallEgg = simulatePhoto({ ageDays: 7, shot: { ...PLAIN, widthPx: 240, heightPx: 240 } }).image
-    expect(needsMorePixels({ ...smallEgg, reduction: 4 }, measureEggs({ ...smallEgg, reduction: 4 }))).toBe(
-      true,
-    )
-    expect(needsMorePixels(smallEgg, measureEggs(smallEgg))).toBe(false)
   })
 })
 

@@ -10,7 +10,7 @@ import {
   type Point,
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
-import type { LinearImage, RgbImage } from '../image/linear.ts'
+import type { LinearImage } from '../image/linear.ts'
 import type { Mask } from '../image/morphology.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
@@ -30,7 +30,7 @@ import { edgeWidth } from './edge-width.ts'
 import { looksLikeAnEgg } from './likeness.ts'
 import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type EmptyField } from './empty-field.ts'
-import { ENOUGH_LENGTH_PX, findEggs, toPhotograph, type FoundEgg } from './find-eggs.ts'
+import { findEggs, toPhotograph, type FoundEgg } from './find-eggs.ts'
 import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
 import type { EggReading, EggsReading, LightReading, ReasonCode, RejectionCode } from './reading.ts'
 import { REJECTION_SENTENCES } from './reading.ts'
@@ -61,7 +61,7 @@ const TAPER = { mean: 0.13, sd: 0.045 }
  * light. Pure; works at any rotation and at 0.3–24 megapixels. Lengths in photograph pixels; definitions as in
  * docs/measurement.md.
  */
-export function measureEggs(image: RgbImage, options: MeasureOptions = {}): EggsReading {
+export function measureEggs(image: LinearImage, options: MeasureOptions = {}): EggsReading {
   const stage = stageTimer(options)
   if (Math.min(image.widthPx, image.heightPx) < SHORTEST_SIDE_PX) return rejected('too-small')
   const aspect = options.species
@@ -77,18 +77,6 @@ export function measureEggs(image: RgbImage, options: MeasureOptions = {}): Eggs
       measureEgg(egg, { shape: anyShape, cellDepth: expectedDepth(options.stage) }, stage),
     ),
   }
-}
-
-/**
- * Long side, px, that holds one egg in full detail: a photograph drawn down to this while it is unpacked costs far less.
- */
-export const ONE_EGG_LONG_SIDE_PX = 560
-
-/** Is there more to see in the photograph than in this image of it, which was drawn down while decoding? */
-export function needsMorePixels({ reduction = 1 }: RgbImage, reading: EggsReading): boolean {
-  if (reduction < 1.05) return false
-  if (reading.kind === 'rejected') return reading.rejection.code === 'too-small'
-  return reading.eggs.some((egg) => egg.lengthPx / reduction < ENOUGH_LENGTH_PX)
 }
 
 /** What is believed of an egg before looking. */
