@@ -1,6 +1,5 @@
 import { rowsOf } from '../core/image/linear.ts'
-import type { MeasureOptions } from '../core/measure/measure.ts'
-import { readPhoto } from '../core/measure/read-photo.ts'
+import { readPhoto, type ReadOptions } from '../core/measure/read-photo.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import { decodePhoto } from './decode.ts'
 
@@ -13,7 +12,7 @@ export interface EggsOfPhoto {
  * Measures the eggs in a photograph's file.
  * @throws PhotoFileError with a plain sentence
  */
-export async function readEggs(photo: Buffer, options: MeasureOptions): Promise<EggsOfPhoto> {
+export async function readEggs(photo: Buffer, options: ReadOptions): Promise<EggsOfPhoto> {
   const start = performance.now()
   const image = await decodePhoto(photo)
   const decoded = performance.now()

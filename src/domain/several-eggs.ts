@@ -46,3 +46,17 @@ export function placedOne<Photo>(
     ),
   }
 }
+
+/**
+ * Eggs that wait amid those of a picture though none was made out there: too dark beside the others, or not in their
+ * place. They must be looked at alone.
+ */
+export function unseenAmong({ eggs }: SeveralEggs, waiting: readonly Egg[]): Egg[] {
+  const seen = eggs.flatMap(({ place }) => (place?.place ? [place] : []))
+  return waiting.filter(({ id, place }) => {
+    const near = seen.flatMap((egg) => (egg.place!.trayId === place?.trayId ? [egg.place!] : []))
+    const within = (key: 'row' | 'column'): boolean =>
+      near.some((other) => other[key] <= place![key]) && near.some((other) => other[key] >= place![key])
+    return near.length > 0 && within('row') && within('column') && !seen.some((egg) => egg.id === id)
+  })
+}

@@ -1,16 +1,18 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Egg } from '../../contracts/egg-record.ts'
-import type { SeveralEggs } from '../../domain/several-eggs.ts'
+import { unseenAmong, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
-defineProps<{
+const props = defineProps<{
   picture: SeveralEggs
   waiting: readonly Egg[]
   placeOf: (egg: Egg) => string
   busy: boolean
 }>()
 const emit = defineEmits<{ place: [index: number, egg: Egg | null]; keep: []; discard: [] }>()
+const unseen = computed(() => unseenAmong(props.picture, props.waiting))
 </script>
 
 <template>
@@ -43,6 +45,10 @@ const emit = defineEmits<{ place: [index: number, egg: Egg | null]; keep: []; di
         </select>
       </li>
     </ol>
+    <p v-if="unseen.length > 0" class="rounded-xl border border-lamp p-3" data-testid="unseen">
+      No egg could be made out at {{ unseen.map(placeOf).join(', ') }}, where one waits. Look at
+      {{ unseen.length === 1 ? 'it alone' : 'these alone' }}, one egg on the lamp.
+    </p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
         Keep {{ count(picture.eggs.filter((egg) => egg.place).length, 'look') }}

@@ -185,6 +185,24 @@ describe('several eggs in one picture', () => {
     expect(panel.emitted('place')!.at(-1)).toEqual([1, eggs[1]])
     await panel.findAll('select')[0]!.setValue('')
     expect(panel.emitted('place')!.at(-1)).toEqual([0, null])
+    expect(panel.find('[data-testid="unseen"]').exists()).toBe(false)
+  })
+
+  it('names the places amid them where an egg waits and none was made out', async () => {
+    const inRow = [0, 1, 2, 3].map((column) =>
+      newEgg({ id: `row-${column}`, setId: 'set-1', number: column, place: { trayId: 't', row: 0, column } }),
+    )
+    await panel.setProps({
+      waiting: inRow,
+      picture: {
+        ...picture,
+        eggs: [
+          { reading: reading!, place: inRow[0]! },
+          { reading: clearReading!, place: inRow[2]! },
+        ],
+      },
+    })
+    expect(panel.find('[data-testid="unseen"]').text()).toMatch(/made out at A1, where one waits. Look at\s+it alone/)
   })
 })
 

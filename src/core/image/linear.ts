@@ -75,47 +75,93 @@ function coverOf(sourceSize: number, factor: number): Cover {
   return { size, from, to, firstShare, lastShare }
 }
 
-/** Adds a share of row y of a picture's red, green and blue light to `sums`, a value a column. */
-type AddRow = (y: number, share: number, sums: readonly [Float64Array, Float64Array, Float64Array]) => void
+/** Adds a share of the light of a picture's row y, averaged along it as `across` says, to an output row that begins at `to`. */
+type AddRow = (y: number, share: number, to: number) => void
+
+interface Planes {
+  red: Float32Array
+  green: Float32Array
+  blue: Float32Array
+}
 
 /**
- * Averages light over squares of `factor` × `factor` pixels, which need not be whole: first down the columns, which
- * touches every pixel once, then along what came of them. What does not fill a square at the right and bottom falls away.
+ * Averages light over squares of `factor` × `factor` pixels, which need not be whole. What does not fill a square at the
+ * right and bottom falls away.
+ * @param adding - given where each column comes from and the planes to add to
  */
 function averaged(
   { widthPx, heightPx }: Pick<Region, 'widthPx' | 'heightPx'>,
   factor: number,
-  addRow: AddRow,
-): Pick<LinearImage, 'widthPx' | 'heightPx' | 'red' | 'green' | 'blue'> {
+  adding: (across: Cover, planes: Planes) => AddRow,
+): Planes & Pick<LinearImage, 'widthPx' | 'heightPx'> {
   const across = coverOf(widthPx, factor)
   const down = coverOf(heightPx, factor)
-  const planes = [0, 1, 2].map(() => new Float32Array(across.size * down.size))
-  const sums = [0, 1, 2].map(() => new Float64Array(widthPx)) as [Float64Array, Float64Array, Float64Array]
+  const plane = (): Float32Array => new Float32Array(across.size * down.size)
+  const planes = { red: plane(), green: plane(), blue: plane() }
+  const addRow = adding(across, planes)
+  const each = 1 / (factor * factor)
   for (let row = 0; row < down.size; row++) {
     const [first, last] = [down.from[row]!, down.to[row]! - 1]
-    for (const sum of sums) sum.fill(0)
-    for (let y = first; y <= last; y++)
-      addRow(y, y === first ? down.firstShare[row]! : y === last ? down.lastShare[row]! : 1, sums)
-    for (const [k, plane] of planes.entries())
-      addAlong(sums[k]!, across, factor, plane.subarray(row * across.size, (row + 1) * across.size))
+    for (let y = first; y <= last; y++) {
+      const share = y === first ? down.firstShare[row]! : y === last ? down.lastShare[row]! : 1
+      addRow(y, each * share, row * across.size)
+    }
   }
-  const [red, green, blue] = planes as [Float32Array, Float32Array, Float32Array]
-  return { widthPx: across.size, heightPx: down.size, red, green, blue }
+  return { widthPx: across.size, heightPx: down.size, ...planes }
 }
 
-function addAlong(
-  sums: Float64Array,
-  { size, from, to, ...shares }: Cover,
-  factor: number,
-  out: Float32Array,
-) {
-  const each = 1 / (factor * factor)
+/** Of one row of bytes. The sums stay in registers: this loop runs for every pixel of a photograph. */
+function addBytes(
+  data: Bytes,
+  channels: number,
+  { size, from, to, firstShare, lastShare }: Cover,
+  { red, green, blue }: Planes,
+  share: number,
+  start: number,
+): void {
   for (let x = 0; x < size; x++) {
-    const [first, last] = [from[x]!, to[x]! - 1]
-    let sum = shares.firstShare[x]! * sums[first]!
-    for (let k = first + 1; k < last; k++) sum += sums[k]!
-    if (last > first) sum += shares.lastShare[x]! * sums[last]!
-    out[x] = each * sum
+    const first = from[x]!
+    const last = to[x]! - 1
+    let at = first * channels
+    const own = firstShare[x]!
+    let r = own * LINEAR_OF_BYTE[data[at]!]!
+    let g = own * LINEAR_OF_BYTE[data[at + 1]!]!
+    let b = own * LINEAR_OF_BYTE[data[at + 2]!]!
+    for (let k = first + 1; k < last; k++) {
+      at += channels
+      r += LINEAR_OF_BYTE[data[at]!]!
+      g += LINEAR_OF_BYTE[data[at + 1]!]!
+      b += LINEAR_OF_BYTE[data[at + 2]!]!
+    }
+    if (last > first) {
+      at += channels
+      const outer = lastShare[x]!
+      r += outer * LINEAR_OF_BYTE[data[at]!]!
+      g += outer * LINEAR_OF_BYTE[data[at + 1]!]!
+      b += outer * LINEAR_OF_BYTE[data[at + 2]!]!
+    }
+    red[start + x] = red[start + x]! + share * r
+    green[start + x] = green[start + x]! + share * g
+    blue[start + x] = blue[start + x]! + share * b
+  }
+}
+
+/** Of one row of a plane, from pixel `source` on. */
+function addPlane(
+  values: Float32Array,
+  source: number,
+  { size, from, to, firstShare, lastShare }: Cover,
+  out: Float32Array,
+  share: number,
+  start: number,
+): void {
+  for (let x = 0; x < size; x++) {
+    const first = from[x]!
+    const last = to[x]! - 1
+    let sum = firstShare[x]! * values[source + first]!
+    for (let k = first + 1; k < last; k++) sum += values[source + k]!
+    if (last > first) sum += lastShare[x]! * values[source + last]!
+    out[start + x] = out[start + x]! + share * sum
   }
 }
 
@@ -124,15 +170,9 @@ function addAlong(
  * line on dark keeps its light; every way into the program goes through here, so that all see the same picture.
  */
 export function lightOf(photo: PhotoRows, longSidePx = Infinity): LinearImage {
-  const { widthPx, heightPx, channels, rowAt } = photo
-  const factor = Math.max(1, Math.max(widthPx, heightPx) / longSidePx)
-  const light = averaged(photo, factor, (y, share, [red, green, blue]) => {
-    const data = rowAt(y)
-    for (let x = 0, at = 0; x < widthPx; x++, at += channels) {
-      red[x]! += share * LINEAR_OF_BYTE[data[at]!]!
-      green[x]! += share * LINEAR_OF_BYTE[data[at + 1]!]!
-      blue[x]! += share * LINEAR_OF_BYTE[data[at + 2]!]!
-    }
+  const factor = Math.max(1, Math.max(photo.widthPx, photo.heightPx) / longSidePx)
+  const light = averaged(photo, factor, (across, planes) => (y, share, start) => {
+    addBytes(photo.rowAt(y), photo.channels, across, planes, share, start)
   })
   return { ...light, reduction: factor, originPx: { x: 0, y: 0 } }
 }
@@ -155,13 +195,12 @@ export function rowsOf(image: RgbImage): PhotoRows {
  * @param factor - at least 1
  */
 export function drawnDown(image: LinearImage, factor: number, region: Region = wholeOf(image)): LinearImage {
-  const { red, green, blue, reduction, originPx } = image
-  const light = averaged(region, factor, (y, share, sums) => {
-    const start = (region.top + y) * image.widthPx + region.left
-    for (const [k, plane] of [red, green, blue].entries()) {
-      const sum = sums[k]!
-      for (let x = 0; x < sum.length; x++) sum[x]! += share * plane[start + x]!
-    }
+  const { widthPx, reduction, originPx } = image
+  const light = averaged(region, factor, (across, { red, green, blue }) => (y, share, start) => {
+    const source = (region.top + y) * widthPx + region.left
+    addPlane(image.red, source, across, red, share, start)
+    addPlane(image.green, source, across, green, share, start)
+    addPlane(image.blue, source, across, blue, share, start)
   })
   return {
     ...light,

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { breadthPx, type EggOutline } from '../geometry/egg-outline.ts'
 import { lightOf, linearToSrgb, rowsOf, type LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
-import { findEggs, toPhotograph } from './find-eggs.ts'
+import { toPhotograph } from './cut-out.ts'
+import { findEggs } from './find-eggs.ts'
 
 const PRIOR = { aspect: 0.76, taper: 0, taperSd: 0.15 }
 

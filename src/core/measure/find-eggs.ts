@@ -1,37 +1,22 @@
-import { containsPoint, outlinePolygon, scaled, type EggOutline } from '../geometry/egg-outline.ts'
-import { drawnDown, type LinearImage, type Region } from '../image/linear.ts'
+import { containsPoint, scaled, type EggOutline } from '../geometry/egg-outline.ts'
+import { drawnDown, type LinearImage } from '../image/linear.ts'
+import { cutOut, outlineIn, overlaps, shareCutOff, toPhotograph, type FoundEgg } from './cut-out.ts'
 import { findGlow, findGlowAtLevels, type Ellipse, type Glow, type GlowPatch } from './find-glow.ts'
 import {
   edgePlanes,
   isNearlySame,
   isPlain,
   proposeOutlines,
-  refineOutline,
-  type EdgePlanes,
   type OutlineFit,
   type ShapePrior,
 } from './fit-outline.ts'
+import { completeTray } from './complete-tray.ts'
 import type { RejectionCode } from './reading.ts'
 
 /** Long side of the picture in which eggs are first looked for, px. */
 const COARSE_LONG_SIDE_PX = 200
-/** Length that an egg is then drawn down to, px: all that follows costs the same whatever the photograph's size. */
-const EGG_LENGTH_PX = 280
-/** Drawing down by less than this costs more than it spares. */
-const WORTH_REDUCING = 1.3
-/** What is kept around an egg, ÷ its length. */
-const MARGIN = 0.16
 /** From this length on, in pixels of the image, the air cell's edge and vessels are as well seen as they can be. */
 export const ENOUGH_LENGTH_PX = 200
-
-/** One egg cut out of the image and drawn down, with its outline in the cut-out's pixels. */
-export interface FoundEgg {
-  /** Share of the outline that lies outside of the picture. */
-  cutOff: number
-  linear: LinearImage
-  planes: EdgePlanes
-  fit: OutlineFit
-}
 
 /** All eggs that glow in an image, largest glow first; or why there are none. */
 export function findEggs(image: LinearImage, prior: ShapePrior): FoundEgg[] | RejectionCode {
@@ -68,7 +53,9 @@ export function findEggs(image: LinearImage, prior: ShapePrior): FoundEgg[] | Re
     found.push(best)
     rough.push(outlineIn(best, coarse))
   }
-  return found.length > 0 ? found : whyNot
+  if (found.length === 0) return whyNot
+  // Several eggs are a tray: there are more of their size, some of them too dark to stand out as a glow of their own.
+  return found.length > 1 ? completeTray(image, glow, found) : found
 }
 
 /** Other things glow beside an egg (the lamp, a lit hand): another egg is about as bright, as large and as round. */
@@ -114,58 +101,6 @@ function bestCutOut(
   return byScore.find((egg) => egg.cutOff <= MOST_CUT_OFF) ?? byScore[0] ?? null
 }
 
-/** The image around an outline (image pixels) at working size, and the outline fitted there. */
-function cutOut(image: LinearImage, glow: Glow, outline: EggOutline, prior: ShapePrior): FoundEgg | null {
-  const region = around(outline, image)
-  if (!region) return null
-  const tooLarge = (2 * outline.halfLengthPx) / EGG_LENGTH_PX
-  const factor = tooLarge < WORTH_REDUCING ? 1 : tooLarge
-  const linear = drawnDown(image, factor, region)
-  if (Math.min(linear.widthPx, linear.heightPx) < 8) return null
-  const planes = edgePlanes(linear, glow)
-  const centre = { x: outline.centre.x - region.left, y: outline.centre.y - region.top }
-  const fit = refineOutline(planes, scaled({ ...outline, centre }, 1 / factor), prior)
-  return (
-    fit && {
-      cutOff: shareCutOff(toPhotograph(fit.outline, linear), image, 2 * linear.reduction),
-      linear,
-      planes,
-      fit,
-    }
-  )
-}
-
-function around(outline: EggOutline, image: LinearImage): Region | null {
-  const polygon = outlinePolygon(outline, 24)
-  const margin = MARGIN * 2 * outline.halfLengthPx
-  const left = Math.max(0, Math.floor(Math.min(...polygon.map((p) => p.x)) - margin))
-  const top = Math.max(0, Math.floor(Math.min(...polygon.map((p) => p.y)) - margin))
-  const right = Math.min(image.widthPx, Math.ceil(Math.max(...polygon.map((p) => p.x)) + margin))
-  const bottom = Math.min(image.heightPx, Math.ceil(Math.max(...polygon.map((p) => p.y)) + margin))
-  return right - left < 16 || bottom - top < 16
-    ? null
-    : { left, top, widthPx: right - left, heightPx: bottom - top }
-}
-
-/** A cut-out's outline in photograph pixels. */
-export function toPhotograph(outline: EggOutline, { reduction, originPx }: LinearImage): EggOutline {
-  const large = scaled(outline, reduction)
-  return { ...large, centre: { x: large.centre.x + originPx.x, y: large.centre.y + originPx.y } }
-}
-
-/** The same outline in the pixels of a picture of the whole photograph. */
-function outlineIn(egg: FoundEgg, picture: LinearImage): EggOutline {
-  return scaled(toPhotograph(egg.fit.outline, egg.linear), 1 / picture.reduction)
-}
-
-function overlaps(egg: FoundEgg, others: readonly FoundEgg[]): boolean {
-  const own = toPhotograph(egg.fit.outline, egg.linear)
-  return others.some((other) => {
-    const theirs = toPhotograph(other.fit.outline, other.linear)
-    return containsPoint(theirs, own.centre) || containsPoint(own, theirs.centre)
-  })
-}
-
 /** An egg of which more than this lies outside of the picture cannot be told from other things. */
 const MOST_CUT_OFF = 0.3
 
@@ -177,21 +112,4 @@ function isSqueezed({ fit, linear }: FoundEgg, image: LinearImage): boolean {
   if (fit.seenShare > 0.65) return false
   const outline = toPhotograph(fit.outline, linear)
   return shareCutOff(outline, image, -BESIDE_BORDER * 2 * outline.halfLengthPx) > 0.06
-}
-
-/** Share of the outline that lies further outside of the picture than `slackPx`, or nearer to its border where that is negative. */
-function shareCutOff(
-  outline: EggOutline,
-  { widthPx, heightPx, reduction }: LinearImage,
-  slackPx: number,
-): number {
-  const polygon = outlinePolygon(outline)
-  const out = polygon.filter(
-    (p) =>
-      p.x < -slackPx ||
-      p.y < -slackPx ||
-      p.x > widthPx * reduction + slackPx ||
-      p.y > heightPx * reduction + slackPx,
-  )
-  return out.length / polygon.length
 }

@@ -118,13 +118,29 @@ function proposeFromEach(planes: EdgePlanes, ellipses: readonly Ellipse[], prior
   )
 }
 
-/** Those that differ, best first. */
+/** What each of many shapes settles on that are near the truth, roughly; those that differ, best first. */
+export function settleEach(
+  planes: EdgePlanes,
+  starts: readonly EggOutline[],
+  prior: ShapePrior,
+): OutlineFit[] {
+  return differing(
+    starts.map((start) =>
+      settle(planes, start, prior, { points: 32, gatePx: 0.3 * start.halfLengthPx, rounds: 6 }),
+    ),
+  )
+}
+
 function bestFew(fits: ReadonlyArray<OutlineFit | null>): OutlineFit[] {
+  return differing(fits).slice(0, 4)
+}
+
+/** Those that differ, best first. */
+function differing(fits: ReadonlyArray<OutlineFit | null>): OutlineFit[] {
   return fits
     .filter((fit): fit is OutlineFit => fit !== null)
     .sort((a, b) => b.score - a.score)
     .filter((fit, i, all) => !all.slice(0, i).some((other) => isNearlySame(other.outline, fit.outline)))
-    .slice(0, 4)
 }
 
 /** Close enough that refining both would end at the same place. */

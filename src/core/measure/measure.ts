@@ -30,10 +30,9 @@ import { edgeWidth } from './edge-width.ts'
 import { looksLikeAnEgg } from './likeness.ts'
 import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type EmptyField } from './empty-field.ts'
-import { findEggs, toPhotograph, type FoundEgg } from './find-eggs.ts'
+import { toPhotograph, type FoundEgg } from './cut-out.ts'
 import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
-import type { EggReading, EggsReading, LightReading, ReasonCode, RejectionCode } from './reading.ts'
-import { REJECTION_SENTENCES } from './reading.ts'
+import type { EggReading, LightReading, ReasonCode } from './reading.ts'
 import { scaleSpace } from './ridges.ts'
 import { readLines } from './curve.ts'
 import { measureRing, usablePixels } from './ring.ts'
@@ -42,41 +41,26 @@ import { readSigns } from './signs.ts'
 import { removeSpeckles } from './speckles.ts'
 import { findDarkLines, measureVessels } from './vessels.ts'
 
-export interface MeasureOptions {
-  /** Narrows the expected shape; without it a hen's egg is expected, loosely. */
-  species?: SpeciesName
-  /** Fraction of incubation, where it is known: air cells grow with it. */
-  stage?: number
-  /** Told each stage's time, milliseconds, when a clock is given. */
-  clock?: () => number
-  onStage?: (stage: string, elapsedMs: number) => void
-}
-
-const SHORTEST_SIDE_PX = 160
 /** Taper toward the blunt end among kept birds' eggs. */
 const TAPER = { mean: 0.13, sd: 0.045 }
 
+/** What an egg's outline may be before anything is known of it. */
+export function expectedShape(species?: SpeciesName): ShapePrior {
+  const aspect = species ? SPECIES[species].breadthMm / SPECIES[species].lengthMm : 0.76
+  return { aspect, taper: 0, taperSd: 0.15 }
+}
+
 /**
- * Measures every egg in a photograph, row by row as they lie in the tray: outline, air cell, shadow, vessels, ring,
- * light. Pure; works at any rotation and at 0.3–24 megapixels. Lengths in photograph pixels; definitions as in
- * docs/measurement.md.
+ * Measures eggs that were found in a photograph, row by row as they lie in the tray: outline, air cell, shadow,
+ * vessels, ring, light. Lengths in photograph pixels; definitions as in docs/measurement.md.
  */
-export function measureEggs(image: LinearImage, options: MeasureOptions = {}): EggsReading {
-  const stage = stageTimer(options)
-  if (Math.min(image.widthPx, image.heightPx) < SHORTEST_SIDE_PX) return rejected('too-small')
-  const aspect = options.species
-    ? SPECIES[options.species].breadthMm / SPECIES[options.species].lengthMm
-    : 0.76
-  const anyShape: ShapePrior = { aspect, taper: 0, taperSd: 0.15 }
-  const found = findEggs(image, anyShape)
-  if (typeof found === 'string') return rejected(found)
-  stage('outline')
-  return {
-    kind: 'eggs',
-    eggs: inTrayOrder(found).map((egg) =>
-      measureEgg(egg, { shape: anyShape, cellDepth: expectedDepth(options.stage) }, stage),
-    ),
-  }
+export function measureEggs(
+  found: readonly FoundEgg[],
+  { species, stage: age }: { species?: SpeciesName; stage?: number },
+  stage: (name: string) => void,
+): EggReading[] {
+  const expected = { shape: expectedShape(species), cellDepth: expectedDepth(age) }
+  return inTrayOrder(found).map((egg) => measureEgg(egg, expected, stage))
 }
 
 /** What is believed of an egg before looking. */
@@ -170,20 +154,6 @@ function inTrayOrder(found: readonly FoundEgg[]): FoundEgg[] {
       spacing,
     ),
   ).map((i) => found[i]!)
-}
-
-function stageTimer({ clock, onStage }: MeasureOptions): (stage: string) => void {
-  if (!clock || !onStage) return () => undefined
-  let last = clock()
-  return (stage) => {
-    const now = clock()
-    onStage(stage, now - last)
-    last = now
-  }
-}
-
-function rejected(code: RejectionCode): EggsReading {
-  return { kind: 'rejected', rejection: { code, message: REJECTION_SENTENCES[code] } }
 }
 
 interface Look {
