@@ -1,7 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
+import { readEggs } from '../src/cli/read-eggs.ts'
+import { readBundle } from '../src/contracts/bundle.ts'
+import { stageOf } from '../src/core/species/species.ts'
 import { expect, test } from './test.ts'
-import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { openBench, openDemo, takeOut, verdictShown } from './hatchery.ts'
 
 const photo = (name: string): string => `fixtures/photos/${name}`
 
@@ -92,4 +95,26 @@ test('a bad bundle changes nothing and says what is wrong', async ({ page }) => 
   await expect(page.getByRole('alert')).toContainText('no ZIP file, or it is damaged. Nothing was changed.')
   await page.goto('/#/')
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+})
+
+test('a photograph is read in the browser as it is on the command line', async ({ page }) => {
+  const names = ['p-0001.jpg', 'p-0008.jpg', 'p-0018.jpg']
+  await choose(page, names.map(photo))
+  await expect(page.getByTestId('file-outcomes')).toContainText('3 files recorded', { timeout: 90_000 })
+  const { records } = await readBundle(new Blob([await readFile(await takeOut(page))]), 'UTC')
+  const looks = records.looks
+    .filter((look) => look.source === 'file')
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+  expect(looks).toHaveLength(names.length)
+  for (const [i, look] of looks.entries()) {
+    const { reading } = await readEggs(await readFile(photo(names[i]!)), {
+      species: 'chicken',
+      stage: stageOf('chicken', look.ageDays),
+    })
+    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    const [egg] = reading.eggs
+    expect(look.reading.lengthPx / egg!.lengthPx).toBeCloseTo(1, 3)
+    expect(look.reading.airCell!.depth.value).toBeCloseTo(egg!.airCell!.depth.value, 3)
+    expect(look.reading.shadow.area.value).toBeCloseTo(egg!.shadow.area.value, 2)
+  }
 })
