@@ -11,9 +11,9 @@ import { byKind, keptReadings } from './accuracy/kept.ts'
 const MODEL_FILE = fileURLToPath(new URL('../src/core/grade/grading-model.ts', import.meta.url))
 
 const kept = keptReadings()
-const kinds = [...byKind(kept).values()]
+const kinds = byKind(kept)
 const model: GradingModel = {
-  version: `${new Date().toISOString().slice(0, 10)}/${casesOf(kinds).length}`,
+  version: `${new Date().toISOString().slice(0, 10)}/${casesOf([...kinds.values()]).length}`,
   ...fitOn(kinds),
 }
 const data = kept.map(

@@ -1,6 +1,6 @@
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
-import { calibrationOf, casesOf, fitModel, fitOn } from './fit.ts'
+import { byOthers, calibrationOf, casesOf, fitModel, fitOn } from './fit.ts'
 import { byKind, graded, type Kept, type Lesson } from './kept.ts'
 import { GRADING_FIGURES, type GradedCase } from './score.ts'
 
@@ -20,9 +20,10 @@ export interface Across {
 export function acrossKinds(kept: readonly Kept[], shippedModel = GRADING_MODEL): Across[] {
   const kinds = byKind(kept)
   // Two numbers, the same for all folds: found once, on each kind by a fit on the others.
-  const calibration = calibrationOf([...kinds.values()])
+  const calibration = calibrationOf(kinds)
   return [...kinds].map(([kind, lessons]) => {
     const others = [...kinds].filter(([name]) => name !== kind).map(([, list]) => list)
+    const strange = byOthers(kinds, kind)
     const folds = Array.from({ length: FOLDS }, (_, fold) =>
       judged(
         lessons.filter((_l, i) => i % FOLDS === fold),
@@ -35,7 +36,7 @@ export function acrossKinds(kept: readonly Kept[], shippedModel = GRADING_MODEL)
     )
     return {
       kind,
-      leftOut: others.length > 0 ? judged(lessons, { ...fitOn(others), version: 'tried' }) : [],
+      leftOut: strange.size > 0 ? judged(lessons, { ...fitOn(strange), version: 'tried' }) : [],
       seen: folds.flat(),
       shipped: judged(lessons, shippedModel),
     }

@@ -9,7 +9,7 @@ import {
   type Weights,
 } from '../../src/core/grade/softmax.ts'
 import { GRADES, type Grade } from '../../src/core/grade/types.ts'
-import type { Lesson } from './kept.ts'
+import type { Kinds, Lesson } from './kept.ts'
 
 /** An egg that the model is fitted on. */
 export interface Case {
@@ -103,9 +103,17 @@ export function fitModel(cases: readonly Case[], ridge = RIDGE): Weights {
   }
 }
 
-/** A model of several kinds of pictures, calibrated on each of them by a fit on the others alone. */
-export function fitOn(kinds: ReadonlyArray<readonly Lesson[]>): Omit<GradingModel, 'version'> {
-  return { ...fitModel(casesOf(kinds)), calibration: calibrationOf(kinds) }
+/** A model of several kinds of pictures, calibrated on each of them by a fit on other painters' alone. */
+export function fitOn(kinds: Kinds): Omit<GradingModel, 'version'> {
+  return { ...fitModel(casesOf([...kinds.values()])), calibration: calibrationOf(kinds) }
+}
+
+/** Who painted a kind: what comes before a stroke. Pictures of another sort by the same painter did not take no part. */
+const painterOf = (kind: string): string => kind.split('/')[0]!
+
+/** The kinds that somebody else painted. */
+export function byOthers(kinds: Kinds, kind: string): Kinds {
+  return new Map([...kinds].filter(([name]) => painterOf(name) !== painterOf(kind)))
 }
 
 const TEMPERATURES = [0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.35] as const
@@ -117,13 +125,15 @@ const PLAIN: Calibration = { temperature: 1, perUnusualness: 0 }
  * kind by a model of the others alone, and on every second picture of it by one that saw those between, for a picture
  * to come is of a kind never seen or of one seen. Of one kind nothing can be said.
  */
-export function calibrationOf(kinds: ReadonlyArray<readonly Lesson[]>): Calibration {
-  if (kinds.length < 2) return PLAIN
-  const judged = kinds.flatMap((kind, i) => {
-    const others = kinds.filter((_, k) => k !== i)
+export function calibrationOf(kinds: Kinds): Calibration {
+  const judged = [...kinds].flatMap(([name, kind]) => {
+    const strange = [...byOthers(kinds, name).values()]
+    if (strange.length === 0) return []
     const [half, rest] = [0, 1].map((odd) => kind.filter((_, k) => k % 2 === odd)) as [Lesson[], Lesson[]]
-    return [...judgedBy(kind, others), ...judgedBy(rest, [...others, half])]
+    const others = [...kinds].flatMap(([other, list]) => (other === name ? [] : [list]))
+    return [...judgedBy(kind, strange), ...judgedBy(rest, [...others, half])]
   })
+  if (judged.length === 0) return PLAIN
   const loss = (calibration: Calibration): number =>
     judged.reduce((sum, { grade, logs, unusual, share }) => {
       const said = softmax(calibrated(calibration, logs, unusual))

@@ -23,7 +23,7 @@ export interface Lesson {
 }
 
 export interface Kept {
-  /** Which painter made the pictures. */
+  /** Which painter made the pictures and, after a stroke, what sort of pictures they are, where there are others. */
   kind: string
   /** How, with seeds and count, so that they can be made again. */
   made: string
@@ -76,8 +76,11 @@ export function keptReadings(): Kept[] {
     })
 }
 
+/** What is kept of each kind. */
+export type Kinds = ReadonlyMap<string, readonly Lesson[]>
+
 /** Files of one kind together. */
-export function byKind(kept: readonly Kept[]): Map<string, Lesson[]> {
+export function byKind(kept: readonly Kept[]): Kinds {
   const kinds = new Map<string, Lesson[]>()
   for (const { kind, lessons } of kept) kinds.set(kind, [...(kinds.get(kind) ?? []), ...lessons])
   return kinds

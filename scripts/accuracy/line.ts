@@ -5,6 +5,7 @@ import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { Grade } from '../../src/core/grade/types.ts'
 import { figuresOfReading, type EggFigures, type EggReading } from '../../src/core/measure/reading.ts'
 import { stageOf, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
+import { polygonOverlap } from './overlap.ts'
 import type { SimulatedCase } from './simulated-set.ts'
 
 /** What is true of a photograph; the form of fixtures/photos/truth.json. */
@@ -46,6 +47,28 @@ function withStage({ species, day }: Known) {
 export async function seenIn(photo: Buffer, known: Known): Promise<EggFigures | null> {
   const { reading } = await readEggs(photo, withStage(known))
   return reading.kind === 'eggs' && reading.eggs.length === 1 ? figuresOfReading(reading.eggs[0]!) : null
+}
+
+/** Overlap, intersection over union, from which on what was measured is this egg. */
+const SAME_EGG = 0.5
+
+/** What is measured of each egg of a tray in one photograph; null for those that were not found. */
+export async function seenInTray(
+  photo: Buffer,
+  truths: ReadonlyArray<Known & Pick<Truth, 'outline'>>,
+): Promise<Array<EggFigures | null>> {
+  const { reading } = await readEggs(photo, withStage(truths[0]!))
+  const eggs = reading.kind === 'eggs' ? reading.eggs : []
+  return truths.map(({ outline }) => {
+    const own = eggs.find(
+      ({ polygon }) =>
+        polygonOverlap(
+          polygon.map(({ x, y }) => [x, y]),
+          outline,
+        ) > SAME_EGG,
+    )
+    return own ? figuresOfReading(own) : null
+  })
 }
 
 export async function readOne(

@@ -4,7 +4,7 @@
 import { appendFile, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Lesson } from './kept.ts'
-import { seenIn, truthOf, type Truth } from './line.ts'
+import { seenIn, seenInTray, truthOf, type Truth } from './line.ts'
 import { simulateCase } from './simulated-set.ts'
 
 const [file, source, from, to] = process.argv.slice(2)
@@ -22,19 +22,29 @@ const done = new Set(
     .map((text) => (JSON.parse(text) as Lesson).truth.file),
 )
 
-async function keep(photo: Buffer, truth: Truth): Promise<void> {
-  const lesson: Lesson = { truth, seen: await seenIn(photo, truth) }
+async function keep(lesson: Lesson): Promise<void> {
   await appendFile(file!, `${JSON.stringify(lesson)}\n`)
 }
 
 if (from === undefined) {
   const truths = JSON.parse(await readFile(join(source, 'truth.json'), 'utf8')) as Truth[]
-  for (const truth of truths)
-    if (!done.has(truth.file)) await keep(await readFile(join(source, truth.file)), truth)
+  for (const name of new Set(truths.map((truth) => truth.file))) {
+    const eggs = truths.filter((truth) => truth.file === name)
+    const photo = (): Promise<Buffer> => readFile(join(source, name))
+    if (eggs.length === 1) {
+      if (!done.has(name)) await keep({ truth: eggs[0]!, seen: await seenIn(await photo(), eggs[0]!) })
+      continue
+    }
+    const named = eggs.map((truth, i) => ({ ...truth, file: `${name} egg ${i + 1}` }))
+    if (named.every((truth) => done.has(truth.file))) continue
+    const seen = await seenInTray(await photo(), named)
+    for (const [i, truth] of named.entries()) await keep({ truth, seen: seen[i]! })
+  }
 } else
   for (let index = Number(from); index < Number(to ?? from); index++) {
     const name = `${source}-${index}.jpg`
     if (done.has(name)) continue
     const simulated = await simulateCase(source, index)
-    await keep(simulated.photo, truthOf(simulated, name))
+    const truth = truthOf(simulated, name)
+    await keep({ truth, seen: await seenIn(simulated.photo, truth) })
   }
