@@ -1,0 +1,26 @@
+/** How moist the air was from a time on, until the next. */
+export interface AirSpan {
+  fromDays: number
+  rhPercent: number
+}
+
+/**
+ * Days that the same drying would have taken in air without any moisture, from setting to an age: eggs lose water in
+ * proportion to what the air lacks of saturation (Ar & Rahn 1980), so that loss runs straight in these, whatever
+ * humidity was run when.
+ * @param spans - in the order of time; before the first, its own humidity holds
+ */
+export function dryDays(spans: readonly AirSpan[], ageDays: number): number {
+  let sum = 0
+  for (const [i, { fromDays, rhPercent }] of spans.entries()) {
+    const from = i === 0 ? 0 : Math.max(0, fromDays)
+    const to = Math.min(ageDays, spans[i + 1]?.fromDays ?? ageDays)
+    if (to > from) sum += (to - from) * (1 - rhPercent / 100)
+  }
+  return sum
+}
+
+/** Mean relative humidity from setting to an age, percent. */
+export function meanRh(spans: readonly AirSpan[], ageDays: number): number {
+  return 100 * (1 - dryDays(spans, ageDays) / ageDays)
+}

@@ -1,0 +1,67 @@
+import type { Measured } from '../measure/reading.ts'
+import { lossAfter } from './loss-line.ts'
+
+/** What is known when it is asked what humidity to run from now on. */
+export interface HumidityQuestion {
+  /** Mean loss, share of the mass a dry day. */
+  perDryDay: Measured
+  /** Dry days so far, as the hygrometer had it. */
+  dry: number
+  ageDays: number
+  /** Last day of turning: the loss is aimed at for then. */
+  stopDay: number
+  /** Loss to arrive at, share of the mass. */
+  target: number
+  /** The humidity run now, percent. */
+  rhPercent: number
+}
+
+export interface HumidityAdvice {
+  /** Relative humidity to run from now on, percent, within what can be run. */
+  rhPercent: Measured
+  /** What it would have to be, within those limits or not. */
+  wantedRhPercent: number
+  lossNow: Measured
+  /** Loss a day now, and what is needed from now on, shares of the mass. */
+  perDay: number
+  neededPerDay: number
+  /** Loss at the end with the advised humidity, and with that of now. */
+  arrives: Measured
+  arrivesUnchanged: Measured
+}
+
+/** Drier than this shells and membranes suffer, moister than this moulds grow. */
+export const RH_LIMITS = { least: 25, most: 75 } as const
+
+/**
+ * The humidity that brings the loss to its target: loss is proportional to what the air lacks of saturation, so that
+ * 1 − RH′ = (1 − RH)·r′/r. A hygrometer that is wrong by the same points all along hardly matters: it was so when the
+ * rate was measured.
+ * @returns null when turning has stopped, or nothing was lost so far that the rest could be measured by
+ * @see Ar, A. & Rahn, H. (1980). Water in the avian egg: overall budget of incubation. Am. Zool. 20, 373–384.
+ */
+export function adviseHumidity(question: HumidityQuestion): HumidityAdvice | null {
+  const { perDryDay, dry, ageDays, stopDay, target, rhPercent } = question
+  const left = stopDay - ageDays
+  if (left <= 0 || perDryDay.value <= 0) return null
+  const lossNow = lossAfter(perDryDay, dry)
+  const lacking = 1 - rhPercent / 100
+  const perDay = perDryDay.value * lacking
+  const neededPerDay = (target - lossNow.value) / left
+  const wanted = 100 * (1 - (lacking * neededPerDay) / perDay)
+  const advised = Math.min(RH_LIMITS.most, Math.max(RH_LIMITS.least, wanted))
+  const arrivesAt = (rh: number): Measured => lossAfter(perDryDay, dry + left * (1 - rh / 100))
+  return {
+    // What is lacking is (target ÷ rate − dry days so far) ÷ days left.
+    rhPercent: {
+      value: advised,
+      sd: (100 * (target / perDryDay.value) * (perDryDay.sd / perDryDay.value)) / left,
+    },
+    wantedRhPercent: wanted,
+    lossNow,
+    perDay,
+    neededPerDay,
+    arrives: arrivesAt(advised),
+    arrivesUnchanged: arrivesAt(rhPercent),
+  }
+}
