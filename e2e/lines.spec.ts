@@ -154,3 +154,20 @@ test('several eggs in one picture are placed in the tray, and kept together only
   await page.keyboard.press('u')
   await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
 })
+
+test('what speaks for a grade is marked in the picture, by one key, and goes with the egg', async ({
+  page,
+}) => {
+  await choose(page, 'fixtures/photos/p-0008.jpg')
+  await verdictShown(page)
+  await page.keyboard.press('w')
+  await expect(page.locator('[data-part="speaking"] path').first()).toBeAttached({ timeout: 30_000 })
+  await expect(page.getByTestId('speaking')).toContainText('looks like a blood ring')
+  await page.keyboard.press('w')
+  await expect(page.locator('[data-part="speaking"]')).toBeHidden()
+  await page.keyboard.press('w')
+  await expect(page.getByTestId('speaking')).toBeVisible({ timeout: 30_000 })
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('current-egg')).toHaveText('A2, egg 2')
+  await expect(page.getByTestId('speaking')).toBeHidden()
+})

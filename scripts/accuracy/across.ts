@@ -1,7 +1,7 @@
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
 import { byOthers, calibrationOf, casesOf, fitModel, fitOn } from './fit.ts'
-import { byKind, graded, type Kept, type Lesson } from './kept.ts'
+import { AGE_COUNTED_IN, byKind, graded, type Impressions, type Kept, type Lesson } from './kept.ts'
 import { GRADING_FIGURES, type GradedCase } from './score.ts'
 
 /** No divisor of the simulated set's turn of grades. */
@@ -30,21 +30,24 @@ export function acrossKinds(kept: readonly Kept[], shippedModel = GRADING_MODEL)
         {
           ...fitModel(casesOf([...others, lessons.filter((_l, i) => i % FOLDS !== fold)])),
           calibration,
-          version: 'tried',
         },
+        'seen',
       ),
     )
     return {
       kind,
-      leftOut: strange.size > 0 ? judged(lessons, { ...fitOn(strange), version: 'tried' }) : [],
+      leftOut: strange.size > 0 ? judged(lessons, fitOn(strange), 'strange') : [],
       seen: folds.flat(),
-      shipped: judged(lessons, shippedModel),
+      shipped: judged(lessons, shippedModel, 'seen'),
     }
   })
 }
 
-function judged(lessons: readonly Lesson[], model: GradingModel): GradedCase[] {
-  return lessons.map((lesson) => ({ truth: lesson.truth, record: graded(lesson, model) }))
+type Fitted = Omit<GradingModel, 'version' | 'impressionByAge'>
+
+function judged(lessons: readonly Lesson[], model: Fitted, which: keyof Impressions): GradedCase[] {
+  const tried = { ...model, version: 'tried', impressionByAge: AGE_COUNTED_IN }
+  return lessons.map((lesson) => ({ truth: lesson.truth, record: graded(lesson, tried, which) }))
 }
 
 /** The table, a column each kind and way of fitting. */

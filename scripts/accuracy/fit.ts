@@ -2,6 +2,7 @@ import { FEATURES, featuresOf } from '../../src/core/grade/features.ts'
 import {
   calibrated,
   logOdds,
+  pooled,
   softmax,
   unusualness,
   type Calibration,
@@ -9,7 +10,7 @@ import {
   type Weights,
 } from '../../src/core/grade/softmax.ts'
 import { GRADES, type Grade } from '../../src/core/grade/types.ts'
-import type { Kinds, Lesson } from './kept.ts'
+import type { Impressions, Kinds, Lesson } from './kept.ts'
 
 /** An egg that the model is fitted on. */
 export interface Case {
@@ -104,7 +105,7 @@ export function fitModel(cases: readonly Case[], ridge = RIDGE): Weights {
 }
 
 /** A model of several kinds of pictures, calibrated on each of them by a fit on other painters' alone. */
-export function fitOn(kinds: Kinds): Omit<GradingModel, 'version'> {
+export function fitOn(kinds: Kinds): Omit<GradingModel, 'version' | 'impressionByAge'> {
   return { ...fitModel(casesOf([...kinds.values()])), calibration: calibrationOf(kinds) }
 }
 
@@ -116,43 +117,58 @@ export function byOthers(kinds: Kinds, kind: string): Kinds {
   return new Map([...kinds].filter(([name]) => painterOf(name) !== painterOf(kind)))
 }
 
-const TEMPERATURES = [0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.35] as const
+const TEMPERATURES = [0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.35] as const
 const PER_UNUSUALNESS = [0, 0.2, 0.4, 0.6, 0.8, 1] as const
-const PLAIN: Calibration = { temperature: 1, perUnusualness: 0 }
+const IMPRESSION_SHARES = [0, 0.1, 0.2, 0.3, 0.4, 0.5] as const
+/** Simulated sets take the grades in turn: halves must not part them. */
+const TURN = 4
+const PLAIN: Calibration = { temperature: 1, perUnusualness: 0, impressionShare: 0 }
 
 /**
  * How far log odds must be drawn together so that they are as sure as they turn out to be (least Brier score, which no few sure mistakes rule): on each
  * kind by a model of the others alone, and on every second picture of it by one that saw those between, for a picture
- * to come is of a kind never seen or of one seen. Of one kind nothing can be said.
+ * to come is of a kind never seen or of one seen. The impression's share is found with it. Of one kind nothing can be said.
  */
 export function calibrationOf(kinds: Kinds): Calibration {
   const judged = [...kinds].flatMap(([name, kind]) => {
     const strange = [...byOthers(kinds, name).values()]
     if (strange.length === 0) return []
-    const [half, rest] = [0, 1].map((odd) => kind.filter((_, k) => k % 2 === odd)) as [Lesson[], Lesson[]]
+    const [half, rest] = [0, 1].map((odd) => kind.filter((_, k) => Math.floor(k / TURN) % 2 === odd)) as [
+      Lesson[],
+      Lesson[],
+    ]
     const others = [...kinds].flatMap(([other, list]) => (other === name ? [] : [list]))
-    return [...judgedBy(kind, strange), ...judgedBy(rest, [...others, half])]
+    return [...judgedBy(kind, strange, 'strange'), ...judgedBy(rest, [...others, half], 'seen')]
   })
   if (judged.length === 0) return PLAIN
   const loss = (calibration: Calibration): number =>
-    judged.reduce((sum, { grade, logs, unusual, share }) => {
-      const said = softmax(calibrated(calibration, logs, unusual))
+    judged.reduce((sum, { grade, logs, unusual, impression, share }) => {
+      const measures = calibrated(calibration, logs, unusual)
+      const said = softmax(impression ? pooled(calibration.impressionShare, measures, impression) : measures)
       return sum + share * GRADES.reduce((all, key) => all + (said[key] - (key === grade ? 1 : 0)) ** 2, 0)
     }, 0)
   return TEMPERATURES.flatMap((temperature) =>
-    PER_UNUSUALNESS.map((perUnusualness) => ({ temperature, perUnusualness })),
+    PER_UNUSUALNESS.flatMap((perUnusualness) =>
+      IMPRESSION_SHARES.map((impressionShare) => ({ temperature, perUnusualness, impressionShare })),
+    ),
   )
     .map((calibration) => ({ calibration, loss: loss(calibration) }))
     .reduce((a, b) => (b.loss < a.loss ? b : a)).calibration
 }
 
-function judgedBy(lessons: readonly Lesson[], kinds: ReadonlyArray<readonly Lesson[]>) {
+function judgedBy(
+  lessons: readonly Lesson[],
+  kinds: ReadonlyArray<readonly Lesson[]>,
+  which: keyof Impressions,
+) {
   const model = fitModel(casesOf(kinds))
-  return lessons.flatMap(({ truth, seen }) => {
+  return lessons.flatMap(({ truth, seen, impressions }) => {
     if (!seen || !truth.readable) return []
     const features = featuresOf(seen, truth.f)
     const [logs, unusual] = [logOdds(model, features), unusualness(model, features)]
-    return [{ grade: truth.grade, logs, unusual, share: 1 / lessons.length }]
+    return [
+      { grade: truth.grade, logs, unusual, impression: impressions?.[which], share: 1 / lessons.length },
+    ]
   })
 }
 

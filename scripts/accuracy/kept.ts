@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { gunzipSync, gzipSync } from 'node:zlib'
 import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
-import { perGrade, type Verdict } from '../../src/core/grade/types.ts'
+import { GRADES, perGrade, type PerGrade, type Verdict } from '../../src/core/grade/types.ts'
 import type { EggFigures } from '../../src/core/measure/reading.ts'
 import { MEASURING_VERSION } from '../../src/core/measure/version.ts'
 import type { Line, Truth } from './line.ts'
@@ -12,14 +12,27 @@ import type { Line, Truth } from './line.ts'
 /** Readings of one kind of picture, kept in the repository: what models are fitted on, and judged on. */
 export const KEPT_FOLDER = fileURLToPath(new URL('../../data/readings/', import.meta.url))
 
+/** What networks made of the same eggs, a file for each of those; written by scripts/impression/train.py. */
+const IMPRESSIONS_FOLDER = fileURLToPath(new URL('../../data/impressions/', import.meta.url))
+
 /** What grading has to do with of a photograph: what is true, and what was measured. */
 export interface Lesson {
   truth: Pick<
     Truth,
     'file' | 'species' | 'day' | 'shell' | 'f' | 'grade' | 'readable' | 'lamp' | 'conditions'
   >
-  /** Null where no single egg was found. */
+  /** Null where no single egg was found. The impression is not in it: see {@link impressions}. */
   seen: EggFigures | null
+  /** What networks made of it that had not learnt from this picture. */
+  impressions?: Impressions
+}
+
+/** Log odds with the age counted in. */
+export interface Impressions {
+  /** By a network that saw nothing of this painter's. */
+  strange: PerGrade
+  /** By one that saw others of the kind, but not this picture. */
+  seen: PerGrade
 }
 
 export interface Kept {
@@ -36,7 +49,11 @@ export interface Kept {
 
 export function lessonOf({ truth, seen }: Pick<Line, 'truth' | 'seen'>): Lesson {
   const { file, species, day, shell, f, grade, readable, lamp, conditions } = truth
-  return { truth: { file, species, day, shell, f, grade, readable, lamp, conditions }, seen }
+  return {
+    truth: { file, species, day, shell, f, grade, readable, lamp, conditions },
+    // What is learnt from must not hang on what was learnt before.
+    seen: seen && { ...seen, impression: null },
+  }
 }
 
 /** @param name - of the file: the kind, then what tells this part from others of it */
@@ -66,14 +83,32 @@ export function keptReadings(): Kept[] {
         throw new Error(
           `${name} was read by measuring ${measuring}, now it is ${MEASURING_VERSION}: read its pictures again.`,
         )
+      const impressions = impressionsOf(name)
       return {
         kind,
         made,
         measuring,
         hash: createHash('sha256').update(bytes).digest('hex'),
-        lessons: lines.map((line) => JSON.parse(line) as Lesson),
+        lessons: lines.map((line) => {
+          const lesson = JSON.parse(line) as Lesson
+          return { ...lesson, impressions: impressions(lesson.truth.file) }
+        }),
       }
     })
+}
+
+/** @throws Error where there are none, or not of a picture */
+function impressionsOf(name: string): (file: string) => Impressions {
+  const kept = JSON.parse(
+    readFileSync(IMPRESSIONS_FOLDER + name.replace('.jsonl.gz', '.json'), 'utf8'),
+  ) as Record<string, Record<keyof Impressions, number[]>>
+  return (file) => {
+    const odds = kept[file]
+    if (!odds) throw new Error(`No network has looked at ${file} of ${name}: train again.`)
+    const byGrade = (values: readonly number[]): PerGrade =>
+      perGrade((grade) => values[GRADES.indexOf(grade)]!)
+    return { strange: byGrade(odds.strange), seen: byGrade(odds.seen) }
+  }
 }
 
 /** What is kept of each kind. */
@@ -86,12 +121,20 @@ export function byKind(kept: readonly Kept[]): Kinds {
   return kinds
 }
 
-/** What a model says of a reading now; of a picture in which no egg was found, nothing. */
+/** The kept impressions have the age in them: their networks’ own. */
+export const AGE_COUNTED_IN = perGrade((): [number, number] => [0, 0])
+
+/**
+ * What a model says of a reading now; of a picture in which no egg was found, nothing.
+ * @param which - networks of those kept say what the picture as a whole looks like
+ */
 export function graded(
-  { truth, seen }: Lesson,
+  { truth, seen, impressions }: Lesson,
   model: GradingModel,
+  which: keyof Impressions = 'seen',
 ): Pick<Verdict, 'grade' | 'action' | 'probabilities' | 'readable'> {
   if (!seen)
     return { grade: 'unsure', action: 'recheck', probabilities: perGrade(() => 0.25), readable: false }
-  return gradeEgg(seen, { species: truth.species, ageDays: truth.day, shell: truth.shell }, model)
+  const figures = { ...seen, impression: impressions?.[which] ?? null }
+  return gradeEgg(figures, { species: truth.species, ageDays: truth.day, shell: truth.shell }, model)
 }

@@ -3,6 +3,7 @@ import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../src/contra
 import { bluntPole, outlinePolygon, smallPole } from '../../src/core/geometry/egg-outline.ts'
 import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { Grade } from '../../src/core/grade/types.ts'
+import type { EggMaps } from '../../src/core/impression/egg-maps.ts'
 import { figuresOfReading, type EggFigures, type EggReading } from '../../src/core/measure/reading.ts'
 import { stageOf, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
 import { polygonOverlap } from './overlap.ts'
@@ -43,32 +44,44 @@ function withStage({ species, day }: Known) {
   return { species, stage: stageOf(species, day) }
 }
 
-/** What is measured of the one egg of a photograph, without grading it; null where not just one was found. */
-export async function seenIn(photo: Buffer, known: Known): Promise<EggFigures | null> {
-  const { reading } = await readEggs(photo, withStage(known))
-  return reading.kind === 'eggs' && reading.eggs.length === 1 ? figuresOfReading(reading.eggs[0]!) : null
+/** What is measured of an egg without grading it, and the maps that the impression is taken from. */
+export interface Measured {
+  seen: EggFigures
+  maps: EggMaps
+}
+
+async function measured(photo: Buffer, known: Known): Promise<Array<Measured & { egg: EggReading }>> {
+  const maps: EggMaps[] = []
+  const { reading } = await readEggs(photo, { ...withStage(known), onMaps: (own) => maps.push(own) })
+  if (reading.kind === 'rejected') return []
+  return reading.eggs.map((egg, i) => ({ egg, seen: figuresOfReading(egg), maps: maps[i]! }))
+}
+
+/** Of the one egg of a photograph; null where not just one was found. */
+export async function measuredIn(photo: Buffer, known: Known): Promise<Measured | null> {
+  const eggs = await measured(photo, known)
+  return eggs.length === 1 ? eggs[0]! : null
 }
 
 /** Overlap, intersection over union, from which on what was measured is this egg. */
 const SAME_EGG = 0.5
 
-/** What is measured of each egg of a tray in one photograph; null for those that were not found. */
-export async function seenInTray(
+/** Of each egg of a tray in one photograph; null for those that were not found. */
+export async function measuredInTray(
   photo: Buffer,
   truths: ReadonlyArray<Known & Pick<Truth, 'outline'>>,
-): Promise<Array<EggFigures | null>> {
-  const { reading } = await readEggs(photo, withStage(truths[0]!))
-  const eggs = reading.kind === 'eggs' ? reading.eggs : []
-  return truths.map(({ outline }) => {
-    const own = eggs.find(
-      ({ polygon }) =>
-        polygonOverlap(
-          polygon.map(({ x, y }) => [x, y]),
-          outline,
-        ) > SAME_EGG,
-    )
-    return own ? figuresOfReading(own) : null
-  })
+): Promise<Array<Measured | null>> {
+  const eggs = await measured(photo, truths[0]!)
+  return truths.map(
+    ({ outline }) =>
+      eggs.find(
+        ({ egg }) =>
+          polygonOverlap(
+            egg.polygon.map(({ x, y }) => [x, y]),
+            outline,
+          ) > SAME_EGG,
+      ) ?? null,
+  )
 }
 
 export async function readOne(

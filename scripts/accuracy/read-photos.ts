@@ -1,10 +1,12 @@
 // node --import tsx scripts/accuracy/read-photos.ts FILE FOLDER, or FILE SET FROM TO: measures the photographs of a folder
 // that has a truth.json (the form of fixtures/photos), or simulated ones of a set, and writes one JSON line each, without
-// grading: what models are fitted on must not hang on a model. Goes on where it stopped.
-import { appendFile, readFile } from 'node:fs/promises'
+// grading: what models are fitted on must not hang on a model. Beside it FILE.maps gets the maps that the impression is
+// learnt from, one egg after the other, all nought where none was found. Goes on where it stopped.
+import { appendFile, readFile, truncate, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import type { Lesson } from './kept.ts'
-import { seenIn, seenInTray, truthOf, type Truth } from './line.ts'
+import { MAP_HEIGHT, MAP_WIDTH, MAPS } from '../../src/core/impression/egg-maps.ts'
+import { lessonOf } from './kept.ts'
+import { measuredIn, measuredInTray, truthOf, type Measured, type Truth } from './line.ts'
 import { simulateCase } from './simulated-set.ts'
 
 const [file, source, from, to] = process.argv.slice(2)
@@ -14,16 +16,18 @@ if (!file || !source) {
   )
   process.exit(2)
 }
-const before = await readFile(file, 'utf8').catch(() => '')
-const done = new Set(
-  before
-    .split('\n')
-    .filter(Boolean)
-    .map((text) => (JSON.parse(text) as Lesson).truth.file),
-)
+const MAPS_BYTES = MAPS.length * MAP_WIDTH * MAP_HEIGHT
+const mapsFile = `${file}.maps`
+const whole = (await readFile(file, 'utf8').catch(() => '')).split('\n').slice(0, -1)
+const done = new Set(whole.map((text) => (JSON.parse(text) as { truth: { file: string } }).truth.file))
+// What was being written when it stopped is written again.
+await writeFile(file, whole.map((text) => `${text}\n`).join(''))
+await appendFile(mapsFile, '')
+await truncate(mapsFile, whole.length * MAPS_BYTES)
 
-async function keep(lesson: Lesson): Promise<void> {
-  await appendFile(file!, `${JSON.stringify(lesson)}\n`)
+async function keep(truth: Truth, measured: Measured | null): Promise<void> {
+  await appendFile(mapsFile, measured?.maps ?? new Uint8Array(MAPS_BYTES))
+  await appendFile(file!, `${JSON.stringify(lessonOf({ truth, seen: measured?.seen ?? null }))}\n`)
 }
 
 if (from === undefined) {
@@ -32,13 +36,13 @@ if (from === undefined) {
     const eggs = truths.filter((truth) => truth.file === name)
     const photo = (): Promise<Buffer> => readFile(join(source, name))
     if (eggs.length === 1) {
-      if (!done.has(name)) await keep({ truth: eggs[0]!, seen: await seenIn(await photo(), eggs[0]!) })
+      if (!done.has(name)) await keep(eggs[0]!, await measuredIn(await photo(), eggs[0]!))
       continue
     }
     const named = eggs.map((truth, i) => ({ ...truth, file: `${name} egg ${i + 1}` }))
     if (named.every((truth) => done.has(truth.file))) continue
-    const seen = await seenInTray(await photo(), named)
-    for (const [i, truth] of named.entries()) await keep({ truth, seen: seen[i]! })
+    const measured = await measuredInTray(await photo(), named)
+    for (const [i, truth] of named.entries()) if (!done.has(truth.file)) await keep(truth, measured[i]!)
   }
 } else
   for (let index = Number(from); index < Number(to ?? from); index++) {
@@ -46,5 +50,5 @@ if (from === undefined) {
     if (done.has(name)) continue
     const simulated = await simulateCase(source, index)
     const truth = truthOf(simulated, name)
-    await keep({ truth, seen: await seenIn(simulated.photo, truth) })
+    await keep(truth, await measuredIn(simulated.photo, truth))
   }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { GRADES } from '../../src/core/grade/types.ts'
-import { seenIn } from '../accuracy/line.ts'
+import { measuredIn } from '../accuracy/line.ts'
 import { polygonOverlap } from '../accuracy/overlap.ts'
 import { outlinePolygon } from '../../src/core/geometry/egg-outline.ts'
 import { anyPicture } from './picture.ts'
@@ -39,7 +39,7 @@ describe('the painter of varied pictures', () => {
 
   it('paints eggs that are found where its truth has them', async () => {
     const { photo, truth } = await anyPicture('plain', 1)
-    const seen = await seenIn(photo, truth)
+    const seen = (await measuredIn(photo, truth))?.seen
     const outline = outlinePolygon(seen!.outline).map(({ x, y }): [number, number] => [x, y])
     expect(polygonOverlap(outline, truth.outline)).toBeGreaterThan(0.95)
   })

@@ -74,6 +74,11 @@ const readingSchema = z.object({
     })
     .nullable()
     .default(null),
+  /** Log odds by grade, the age not counted in; null in looks of earlier versions. */
+  impression: z
+    .object({ developing: z.number(), clear: z.number(), 'blood-ring': z.number(), quitter: z.number() })
+    .nullable()
+    .default(null),
   spotCount: z.number(),
   litShare: z.number(),
   reasons: z.array(z.enum(READING_REASONS)),
@@ -119,6 +124,11 @@ const reasonSchema = z.discriminatedUnion('code', [
   z.object({ code: z.literal('heartbeat'), hz: count, signalToNoise: count }),
   z.object({ code: z.literal('unreadable'), why: z.enum(UNREADABLE_CODES) }),
   z.object({ code: z.literal('unusual'), by: count }),
+  z.object({
+    code: z.literal('two-opinions'),
+    measures: z.enum(GRADES),
+    impression: z.enum(GRADES),
+  }),
   z.object({ code: z.literal('two-pictures') }),
   z.object({
     code: z.literal('shadow'),

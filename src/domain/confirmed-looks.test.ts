@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { learnOffsets } from '../core/grade/learn.ts'
+import { learnFrom, NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { confirmedLooks, knownLooks } from './confirmed-looks.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
 import type { Outcome } from '../contracts/egg-record.ts'
@@ -21,12 +21,7 @@ function withOutcome(found: Outcome, removedBy: string | null = null) {
 describe('looks at eggs that are known', () => {
   it('are none before an egg was opened or hatched', () => {
     expect(knownLooks(sampleRecords())).toEqual([])
-    expect(learnOffsets(confirmedLooks(sampleRecords()))).toEqual({
-      developing: 0,
-      clear: 0,
-      'blood-ring': 0,
-      quitter: 0,
-    })
+    expect(learnFrom(confirmedLooks(sampleRecords()))).toEqual(NOTHING_LEARNT)
   })
 
   it('are all looks at one that hatched or was never fertile', () => {

@@ -1,8 +1,7 @@
-import { featuresOf } from '../core/grade/features.ts'
+import { evidenceOf } from '../core/grade/evidence.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { ConfirmedLook } from '../core/grade/learn.ts'
 import type { KnownLook } from '../core/grade/rightness.ts'
-import { logOdds } from '../core/grade/softmax.ts'
 import type { Grade } from '../core/grade/types.ts'
 import { stageOf } from '../core/species/species.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
@@ -42,7 +41,7 @@ export function confirmedLooks(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 
     .filter(({ look }) => look.verdict.readable)
     .map(({ look, set, truth }) => ({
       truth,
-      logs: logOdds(GRADING_MODEL, featuresOf(look.reading, stageOf(set.species, look.ageDays))),
+      ...evidenceOf(look.reading, stageOf(set.species, look.ageDays), GRADING_MODEL),
     }))
 }
 

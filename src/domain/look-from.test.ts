@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { lookRecordSchema, type LookRecord } from '../contracts/look-record.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
 import { readingOf, noShapes } from '../core/measure/reading.ts'
-import { perGrade } from '../core/grade/types.ts'
+import { NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { lookFrom, verdictOf } from './look-from.ts'
 
 const sample = sampleRecords()
@@ -55,7 +55,7 @@ describe('a second picture of the same egg', () => {
     const again = verdictOf(both, {
       set: { ...set, trays: [], temperatures: [] },
       earlier: [],
-      learnt: perGrade(() => 0),
+      learnt: NOTHING_LEARNT,
     })
     expect(again.probabilities).toEqual(both.verdict.probabilities)
   })

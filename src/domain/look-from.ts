@@ -4,6 +4,7 @@ import type { EggSet } from '../contracts/set-record.ts'
 import { FRESH } from '../contracts/stamp.ts'
 import { GRADES, type PerGrade, type Verdict } from '../core/grade/types.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
+import type { Learnt } from '../core/grade/learn.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { ageInDays } from '../core/incubation/day-count.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
@@ -15,7 +16,7 @@ export interface LookSurroundings {
   earlier: readonly LookRecord[]
   /** Shadows of the living mates at this candling, and what confirmed eggs taught. */
   livingMates?: readonly number[]
-  learnt?: PerGrade
+  learnt?: Learnt
 }
 
 export interface LookInput extends LookSurroundings {

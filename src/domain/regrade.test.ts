@@ -4,7 +4,7 @@ import { sampleRecords } from '../contracts/sample-records.ts'
 import { newEgg } from '../contracts/egg-record.ts'
 import { livingShadow } from '../core/grade/expected.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
-import { perGrade } from '../core/grade/types.ts'
+import { NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { regraded } from './look-from.ts'
 import { gradedByAnother, setGradedAgain, suggestedBeforeMates, trayGradedTogether } from './regrade.ts'
 
@@ -12,7 +12,6 @@ const sample = sampleRecords()
 const set = sample.sets[0]!
 const [living] = sample.looks
 const AT = '2026-03-11T09:00:00.000Z'
-const NOTHING = perGrade(() => 0)
 const EGGS = 24
 
 /** A tray of living eggs that are all behind their calendar; the model of each alone doubts some of them. */
@@ -27,7 +26,7 @@ function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: LookRecord[] } 
       shadow: { ...living!.reading.shadow, area: { value: behind * (0.7 + (0.5 * i) / EGGS), sd: 0.02 } },
     }
     const look = { ...living!, id: `l${i}`, eggId: egg.id, reading }
-    return regraded(look, { set, earlier: [], learnt: NOTHING }, { at: AT, because: 'mates' })
+    return regraded(look, { set, earlier: [], learnt: NOTHING_LEARNT }, { at: AT, because: 'mates' })
   })
   return { eggs, looks: looks.map((look) => ({ ...look, earlierVerdicts: [] })) }
 }
@@ -38,7 +37,7 @@ function together(eggs: ReturnType<typeof newEgg>[], looks: readonly LookRecord[
     eggs,
     lookOf: (egg) => looks.find(({ eggId }) => eggId === egg.id),
     earlierOf: () => [],
-    learnt: NOTHING,
+    learnt: NOTHING_LEARNT,
     trayId: 'tray-1',
     at: AT,
   })
@@ -121,7 +120,7 @@ describe('looks that another model graded', () => {
       set,
       eggs: sample.eggs,
       looks: old.map((look) => ({ ...look, own })),
-      learnt: NOTHING,
+      learnt: NOTHING_LEARNT,
       at: AT,
     })
     expect(again.map(({ verdict }) => verdict.grade)).toEqual(['developing', 'clear'])

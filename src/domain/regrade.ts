@@ -2,7 +2,7 @@ import type { LookRecord } from '../contracts/look-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
-import type { PerGrade } from '../core/grade/types.ts'
+import type { Learnt } from '../core/grade/learn.ts'
 import { figuresOfLook } from './look-figures.ts'
 import { regraded, verdictOf } from './look-from.ts'
 
@@ -16,7 +16,7 @@ export interface TrayAtCandling {
   /** The look that stands at this candling, and the egg's looks before it, oldest first. */
   lookOf: (egg: Egg) => LookRecord | undefined
   earlierOf: (egg: Egg) => readonly LookRecord[]
-  learnt: PerGrade
+  learnt: Learnt
   trayId: string
   /** Now, as an ISO instant. */
   at: string
@@ -50,7 +50,7 @@ export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
 
 function livesAlone(
   look: LookRecord,
-  { set, earlier, learnt }: { set: EggSet; earlier: readonly LookRecord[]; learnt: PerGrade },
+  { set, earlier, learnt }: { set: EggSet; earlier: readonly LookRecord[]; learnt: Learnt },
 ): boolean {
   const grade = look.own?.grade ?? verdictOf(look, { set, earlier, learnt }).grade
   return grade === 'developing'
@@ -74,7 +74,7 @@ export interface SetToGrade {
   eggs: readonly Egg[]
   /** Of this set, in any order. */
   looks: readonly LookRecord[]
-  learnt: PerGrade
+  learnt: Learnt
   /** Now, as an ISO instant. */
   at: string
 }

@@ -1,5 +1,4 @@
-import type { ConfirmedLook } from '../core/grade/learn.ts'
-import type { PerGrade } from '../core/grade/types.ts'
+import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 import type {
   FilmInput,
@@ -12,6 +11,7 @@ import type {
   WorkerReply,
   WorkerRequest,
   ToRender,
+  ToSpeak,
 } from './protocol.ts'
 
 /** A call that the worker could not answer; the message is for people. */
@@ -102,11 +102,17 @@ export class EggWorkerClient {
     return reply.photo
   }
 
-  /** What confirmed eggs add to the fitted model, log odds by grade. */
-  async learn(confirmed: readonly ConfirmedLook[]): Promise<PerGrade> {
+  /** What confirmed eggs say beyond the fitted model. */
+  async learn(confirmed: readonly ConfirmedLook[]): Promise<Learnt> {
     const reply = await this.call({ kind: 'learn', confirmed })
     if (reply.kind !== 'learnt') throw unexpected(reply)
-    return reply.offsets
+    return reply.learnt
+  }
+
+  async speak(what: ToSpeak, signal?: AbortSignal): Promise<number[] | null> {
+    const reply = await this.call({ kind: 'speak', ...what }, signal)
+    if (reply.kind !== 'spoken') throw unexpected(reply)
+    return reply.parts
   }
 
   release(): void {

@@ -1,5 +1,7 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/photo-file.ts'
-import { learnOffsets } from '../core/grade/learn.ts'
+import { learnFrom } from '../core/grade/learn.ts'
+import type { EggMaps } from '../core/impression/egg-maps.ts'
+import { speakingParts } from '../core/impression/speaking-parts.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { renderEgg } from '../core/simulate/render.ts'
@@ -15,6 +17,7 @@ import type {
   MeasuredPhoto,
   PhotoInput,
   SmallFrame,
+  ToSpeak,
   WorkerFault,
   WorkerReply,
   WorkerRequest,
@@ -67,7 +70,8 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
         kind: 'held',
         frame: await createImageBitmap(request.frame).finally(() => request.frame.close()),
       }
-    if (request.kind === 'learn') return { id, kind: 'learnt', offsets: learnOffsets(request.confirmed) }
+    if (request.kind === 'learn') return { id, kind: 'learnt', learnt: learnFrom(request.confirmed) }
+    if (request.kind === 'speak') return { id, kind: 'spoken', parts: await speak(request) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
@@ -102,6 +106,22 @@ async function measure({
       photo: await kept,
       elapsedMs: { decode: decoded - start, measure: measured - decoded },
     }
+  } finally {
+    bitmap.close()
+  }
+}
+
+/** Measured anew, for what an impression is taken from is not kept. */
+async function speak({ photo, species, stage, grade, at }: ToSpeak): Promise<number[] | null> {
+  const bitmap = await unpack(photo)
+  try {
+    const maps: EggMaps[] = []
+    const reading = readPhoto(rowsOfBitmap(bitmap), { species, stage, onMaps: (own) => maps.push(own) })
+    if (reading.kind === 'rejected') return null
+    const distances = reading.eggs.map(({ outline: { centre } }) =>
+      Math.hypot(centre.x - at.x * bitmap.width, centre.y - at.y * bitmap.height),
+    )
+    return speakingParts(maps[distances.indexOf(Math.min(...distances))]!, grade)
   } finally {
     bitmap.close()
   }

@@ -1,5 +1,5 @@
 import { EggWorkerClient, type MeasureOptions } from './client.ts'
-import type { MeasuredPhoto, PhotoInput, ToRender } from './protocol.ts'
+import type { MeasuredPhoto, PhotoInput, ToRender, ToSpeak } from './protocol.ts'
 
 /** More workers than this would hold more unpacked photographs than a small computer has memory for. */
 const MOST_WORKERS = 4
@@ -26,6 +26,10 @@ export class EggWorkerPool {
 
   render(what: ToRender, signal?: AbortSignal): Promise<Blob> {
     return this.give((client) => client.render(what, signal))
+  }
+
+  speak(what: ToSpeak, signal?: AbortSignal): Promise<number[] | null> {
+    return this.give((client) => client.speak(what, signal))
   }
 
   release(): void {

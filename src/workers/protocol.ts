@@ -1,6 +1,6 @@
-import type { EggOutline } from '../core/geometry/egg-outline.ts'
-import type { ConfirmedLook } from '../core/grade/learn.ts'
-import type { PerGrade } from '../core/grade/types.ts'
+import type { EggOutline, Point } from '../core/geometry/egg-outline.ts'
+import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
+import type { Grade } from '../core/grade/types.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { RawFrame } from '../core/motion/clip.ts'
 import type { Heartbeat } from '../core/motion/heartbeat.ts'
@@ -19,6 +19,7 @@ export type WorkerRequest =
       stage?: number
       keepLongSidePx: number | null
     }
+  | ({ id: number; kind: 'speak' } & ToSpeak)
   | { id: number; kind: 'film'; film: FilmInput }
   /** Draws a frame of the live picture down; the frame is given away. */
   | { id: number; kind: 'shrink'; frame: LiveFrame; longSidePx: number }
@@ -27,6 +28,17 @@ export type WorkerRequest =
   | ({ id: number; kind: 'render' } & ToRender)
   | { id: number; kind: 'learn'; confirmed: readonly ConfirmedLook[] }
   | { id: number; kind: 'cancel'; cancels: number }
+
+/** An egg of a kept photograph of which it is asked which parts speak for a grade. */
+export interface ToSpeak {
+  photo: Blob
+  species: SpeciesName
+  /** Fraction of incubation. */
+  stage: number
+  grade: Grade
+  /** Middle of the egg, shares of the photograph's width and height: it may show several. */
+  at: Point
+}
 
 /** A simulated photograph that is to be made. */
 export interface ToRender {
@@ -84,5 +96,7 @@ export type WorkerReply =
   | { id: number; kind: 'held'; frame: ImageBitmap }
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
-  | { id: number; kind: 'learnt'; offsets: PerGrade }
+  | { id: number; kind: 'learnt'; learnt: Learnt }
+  /** By part, as of speakingParts; null where the egg is not found again. */
+  | { id: number; kind: 'spoken'; parts: number[] | null }
   | { id: number; kind: 'fault'; fault: WorkerFault }

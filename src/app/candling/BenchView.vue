@@ -8,6 +8,7 @@ import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
 import { isByCamera } from '../../domain/look-figures.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useBench } from './useBench.ts'
+import { useSpeakingParts } from './useSpeakingParts.ts'
 import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -25,7 +26,9 @@ import FileOutcomes from './FileOutcomes.vue'
 import HandLinesOverlay from './HandLines.vue'
 import HandLinesPanel from './HandLinesPanel.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import SpeakingParts from './SpeakingParts.vue'
 import SeveralEggs from './SeveralEggs.vue'
+import PictureKeys from './PictureKeys.vue'
 import PhotoSource, { type SourceKind } from './PhotoSource.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
 import VerdictPanel from './VerdictPanel.vue'
@@ -42,6 +45,10 @@ const { changed: changedByMates } = useTrayTogether(() => set.value, bench)
 
 const source = ref<SourceKind>('files')
 const overlay = ref(true)
+const speaking = useSpeakingParts(
+  () => look.value,
+  () => set.value!.species,
+)
 const dragging = ref(false)
 const camera = ref<InstanceType<typeof CameraView> | null>(null)
 const chooser = ref<InstanceType<typeof PhotoSource> | null>(null)
@@ -146,6 +153,7 @@ useKeys(
       if (look.value) void take()
     },
     u: () => void bench.undo(),
+    w: () => void speaking.toggle(),
     o: () => {
       overlay.value = !overlay.value
     },
@@ -273,8 +281,16 @@ const PHASE_WORDS = {
           v-else-if="look"
           :look="look"
           :overlay="overlay"
+          v-slot="{ stroke }"
           :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`"
-        />
+        >
+          <SpeakingParts
+            v-if="speaking.parts.value"
+            :outline="look.reading.outline"
+            :parts="speaking.parts.value"
+            :stroke="stroke"
+          />
+        </MeasuredPhoto>
         <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
         <p
           v-else-if="source === 'files'"
@@ -290,24 +306,20 @@ const PHASE_WORDS = {
           Blunt end to the lamp, then <span class="font-semibold text-lamp">Space</span>. Do not look into the
           lamp.
         </p>
-        <div v-if="look && !asking" class="absolute right-3 bottom-3 flex gap-2">
-          <button
-            type="button"
-            class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm"
-            :disabled="busy"
-            @click="bench.draw"
-          >
-            Correct <span class="key">E</span>
-          </button>
-          <button
-            type="button"
-            class="rounded-lg border border-line bg-black/70 px-3 py-2 text-sm"
-            :aria-pressed="overlay"
-            @click="overlay = !overlay"
-          >
-            Lines <span class="key">O</span>
-          </button>
-        </div>
+        <PictureKeys
+          v-if="look && !asking"
+          :overlay
+          :busy
+          :speaking="{
+            shown: speaking.parts.value !== null,
+            asking: speaking.asking.value,
+            grade: speaking.grade.value,
+            problem: speaking.problem.value,
+          }"
+          @draw="bench.draw"
+          @speak="speaking.toggle"
+          @overlay="overlay = !overlay"
+        />
         <FileOutcomes
           v-if="many.outcomes.value.length > 0"
           :outcomes="many.outcomes.value"

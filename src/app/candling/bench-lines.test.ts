@@ -202,7 +202,9 @@ describe('several eggs in one picture', () => {
         ],
       },
     })
-    expect(panel.find('[data-testid="unseen"]').text()).toMatch(/made out at A1, where one waits. Look at\s+it alone/)
+    expect(panel.find('[data-testid="unseen"]').text()).toMatch(
+      /made out at A1, where one waits. Look at\s+it alone/,
+    )
   })
 })
 

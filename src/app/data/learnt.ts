@@ -2,19 +2,26 @@ import { onScopeDispose, shallowRef, watch } from 'vue'
 import { z } from 'zod'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import { GRADING_MODEL } from '../../core/grade/grading-model.ts'
-import type { ConfirmedLook } from '../../core/grade/learn.ts'
-import { perGrade, type PerGrade } from '../../core/grade/types.ts'
+import { NOTHING_LEARNT, type ConfirmedLook, type Learnt } from '../../core/grade/learn.ts'
 import { confirmedLooks, signaturesOfConfirmed } from '../../domain/confirmed-looks.ts'
 
 /** What was learnt, and from what of each set, so that it need not be learnt again at the next start. */
 const keptSchema = z.object({
   model: z.string(),
   from: z.record(z.string(), z.string()),
-  offsets: z.object({
-    developing: z.number(),
-    clear: z.number(),
-    'blood-ring': z.number(),
-    quitter: z.number(),
+  learnt: z.object({
+    offsets: z.object({
+      developing: z.number(),
+      clear: z.number(),
+      'blood-ring': z.number(),
+      quitter: z.number(),
+    }),
+    trust: z.object({
+      shadow: z.number(),
+      vessels: z.number(),
+      ring: z.number(),
+      impression: z.number(),
+    }),
   }),
 })
 const KEY = 'learnt'
@@ -30,7 +37,7 @@ export interface Learning {
   /** Fetches all sets. */
   openAll: () => Promise<void>
   /** Finds the numbers, in a worker. */
-  learn: (confirmed: readonly ConfirmedLook[]) => Promise<PerGrade>
+  learn: (confirmed: readonly ConfirmedLook[]) => Promise<Learnt>
   read: (key: string) => Promise<unknown>
   /** Does nothing in a tab that only follows. */
   keep: (key: string, value: unknown) => Promise<void>
@@ -41,8 +48,7 @@ export interface Learning {
  * nobody waits for it.
  */
 export function learnFromOwnEggs({ records, opened, closed, openAll, learn, read, keep }: Learning) {
-  const nothing = perGrade(() => 0)
-  const learnt = shallowRef<PerGrade>(nothing)
+  const learnt = shallowRef<Learnt>(NOTHING_LEARNT)
   let from: Record<string, string> | null = null
 
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -58,7 +64,7 @@ export function learnFromOwnEggs({ records, opened, closed, openAll, learn, read
     const kept = keptSchema.safeParse(await read(KEY))
     if (kept.success && kept.data.model === GRADING_MODEL.version && !isOtherwise(kept.data.from)) {
       from = kept.data.from
-      learnt.value = kept.data.offsets
+      learnt.value = kept.data.learnt
       return
     }
     // Nothing was ever confirmed, or something new: only all sets together can tell.
@@ -67,11 +73,11 @@ export function learnFromOwnEggs({ records, opened, closed, openAll, learn, read
     const signatures = Object.fromEntries(signaturesOfConfirmed(now))
     from = signatures
     const isEmpty = Object.keys(signatures).length === 0
-    const offsets = isEmpty ? nothing : await learn(confirmedLooks(now))
+    const found = isEmpty ? NOTHING_LEARNT : await learn(confirmedLooks(now))
     // More may have been confirmed meanwhile.
     if (from !== signatures) return
-    learnt.value = offsets
-    await keep(KEY, keptSchema.parse({ model: GRADING_MODEL.version, from: signatures, offsets }))
+    learnt.value = found
+    await keep(KEY, keptSchema.parse({ model: GRADING_MODEL.version, from: signatures, learnt: found }))
   }
 
   watch(

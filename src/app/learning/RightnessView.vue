@@ -10,6 +10,7 @@ import {
   type Rightness,
   type Tally,
 } from '../../core/grade/rightness.ts'
+import { VOICES, type Voice } from '../../core/grade/evidence.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { SHELLS } from '../../core/species/species.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -46,13 +47,27 @@ function words(tally: Tally): string {
   return `${tally.right} of ${tally.decided} (${Math.round(100 * interval.low)}–${Math.round(100 * interval.high)} %)`
 }
 
+const VOICE_WORDS: Readonly<Record<Voice, string>> = {
+  shadow: 'shadows',
+  vessels: 'vessels',
+  ring: 'rings',
+  impression: 'the picture as a whole',
+}
+
 /** The learnt numbers in words; a tenth of a log unit changes nothing that anyone would see. */
-const learnt = computed(() =>
-  GRADES.filter((grade) => Math.abs(hatchery.learnt[grade]) >= 0.1).map(
-    (grade) =>
-      `${GRADE_WORDS[grade].toLowerCase()} ${hatchery.learnt[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(hatchery.learnt[grade]).toFixed(2)})`,
-  ),
-)
+const learnt = computed(() => {
+  const { offsets, trust } = hatchery.learnt
+  return [
+    ...GRADES.filter((grade) => Math.abs(offsets[grade]) >= 0.1).map(
+      (grade) =>
+        `${GRADE_WORDS[grade].toLowerCase()} to be ${offsets[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(offsets[grade]).toFixed(2)})`,
+    ),
+    ...VOICES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map(
+      (voice) =>
+        `${VOICE_WORDS[voice]} to say ${trust[voice] > 1 ? 'more' : 'less'} than elsewhere (× ${trust[voice].toFixed(2)})`,
+    ),
+  ]
+})
 </script>
 
 <template>

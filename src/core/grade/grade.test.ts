@@ -1,13 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { learnOffsets } from './learn.ts'
+import { learnFrom } from './learn.ts'
 import type { EggReading } from '../measure/reading.ts'
 import { livingShadow, livingVessels, usualCellDepth } from './expected.ts'
 import { gradeEgg } from './grade.ts'
 import { sampleSigns } from './sample-signs.ts'
 import { sayReason } from './reason-words.ts'
 import { actionForOwnGrade, decideAction, type PolicyInput } from './policy.ts'
-import { GRADES, POLICIES, type SuggestedGrade } from './types.ts'
+import { GRADING_MODEL } from './grading-model.ts'
+import { GRADES, perGrade, POLICIES, type Grade, type SuggestedGrade } from './types.ts'
 
 interface Signs {
   shadow?: number
@@ -52,6 +53,7 @@ function reading({
     crack: { score: 0, points: [] },
     light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
     ...sampleSigns({ shadow, net, ring }),
+    impression: null,
     spotCount: spots,
     litShare: 1 - shadow,
     reasons: [],
@@ -103,10 +105,12 @@ describe('signs of life the model may overlook', () => {
   })
 
   it('what opened eggs taught never takes an egg out that stayed in without it', () => {
-    const learnt = learnOffsets(
+    const even = perGrade(() => 0)
+    const learnt = learnFrom(
       Array.from({ length: 80 }, () => ({
         truth: 'clear' as const,
-        logs: { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 },
+        voices: { shadow: even, vessels: even, ring: even, impression: even },
+        rest: even,
       })),
     )
     for (const shadow of [0, 0.05, 0.1, 0.2]) {
@@ -207,6 +211,32 @@ describe('gradeEgg', () => {
     expect(Math.max(...Object.values(verdict.probabilities))).toBeLessThan(0.8)
     expect(verdict.reasons[0]).toEqual({ code: 'unreadable', why: code })
     expect(sayReason(verdict.reasons[0]!)).toMatch(/^[A-Z].*\.$/)
+  })
+
+  it('weighs what the picture as a whole looks like beside what is measured, and says where they differ', () => {
+    const figures = reading({ shadow: 0.35, net: 3 })
+    const whole = (likely: Grade) => ({
+      ...figures,
+      impression: perGrade((grade) => (grade === likely ? 4 : -1)),
+    })
+    // The age's own share taken off, so that the impression is what is said above.
+    const model = { ...GRADING_MODEL, impressionByAge: perGrade((): [number, number] => [0, 0]) }
+    const [alone, same, other] = [figures, whole('developing'), whole('quitter')].map((egg) =>
+      gradeEgg(egg, day10, model),
+    )
+    expect(model.calibration.impressionShare).toBeGreaterThan(0)
+    expect(other!.probabilities.developing).toBeLessThan(alone!.probabilities.developing)
+    expect(same!.probabilities.developing).toBeGreaterThan(other!.probabilities.developing)
+    expect(other!.reasons).toContainEqual({
+      code: 'two-opinions',
+      measures: 'developing',
+      impression: 'quitter',
+    })
+    expect(same!.reasons.map(({ code }) => code)).not.toContain('two-opinions')
+    expect(other!.reasons.map(sayReason).join()).toContain(
+      'looks like a living egg; the picture as a whole looks like a quitter',
+    )
+    expect(other!.action).not.toBe('remove')
   })
 
   it('never suggests removing what shows signs of life, under any policy', () => {

@@ -1,17 +1,16 @@
 import type { EggFigures } from '../measure/reading.ts'
 import { stageOf, type Shell } from '../species/species.ts'
 import { batchStage } from './batch.ts'
+import { evidenceOf, likeliest, together, type Evidence } from './evidence.ts'
 import { livingShadow } from './expected.ts'
-import { FEATURES, featuresOf, type Sign } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { withEarlier } from './history.ts'
 import { joined } from './joined.ts'
-import { shifted } from './learn.ts'
+import { withLearnt } from './learn.ts'
 import { decideAction } from './policy.ts'
-import { explain, filmReasons, ringEvidence, type SignWeight } from './reasons.ts'
-import { calibrated, contributions, logOdds, softmax, unusualness, type GradingModel } from './softmax.ts'
+import { explain, filmReasons, ringEvidence } from './reasons.ts'
+import { softmax } from './softmax.ts'
 import {
-  GRADES,
   perGrade,
   type GradeContext,
   type PerGrade,
@@ -73,17 +72,15 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
   const stage = ageDays === undefined ? 0.5 : batchStage(stageOf(species, ageDays), context.livingMates ?? [])
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
-  const features = featuresOf(egg, stage)
-  const unusual = unusualness(model, features)
-  const fitted = calibrated(model.calibration, logOdds(model, features), unusual)
-  const logs = context.learnt ? shifted(fitted, context.learnt) : fitted
+  const evidence = evidenceOf(egg, stage, model)
+  const logs = context.learnt ? withLearnt(evidence, context.learnt) : together(evidence)
   const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
   const still = readable ? logs : flattened(logs)
   const alone = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
   const now = context.twin ? joined(alone, context.twin) : alone
   const probabilities =
     readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
-  const best = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
+  const best = likeliest(probabilities)
   const grade: SuggestedGrade = readable && probabilities[best] >= SURE_FROM ? best : 'unsure'
   const action = decideAction({
     policy: context.policy ?? 'second-look',
@@ -99,14 +96,21 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
   const reasons: Reason[] = [
     ...filmReasons(context.film),
     ...unreadable.map((why) => ({ code: 'unreadable', why }) as const),
-    ...(unusual > UNUSUAL ? [{ code: 'unusual', by: unusual } as const] : []),
+    ...(evidence.unusual > UNUSUAL ? [{ code: 'unusual', by: evidence.unusual } as const] : []),
+    ...disagreement(evidence),
     ...(context.twin ? [{ code: 'two-pictures' } as const] : []),
   ]
   if (ageDays !== undefined)
-    reasons.push(
-      ...explain({ egg, signs: weighSigns(model, features), probabilities, grade, stage, ageDays }),
-    )
+    reasons.push(...explain({ egg, voices: evidence.voices, probabilities, grade, stage, ageDays }))
   return { probabilities, grade, action, readable, unreadable, reasons }
+}
+
+/** Said where either by itself would say more than half another thing. */
+function disagreement({ measures, impression }: Evidence): Reason[] {
+  if (!impression) return []
+  const [own, whole] = [likeliest(measures), likeliest(impression)]
+  const each = Math.min(softmax(measures)[own], softmax(impression)[whole])
+  return own === whole || each < 0.5 ? [] : [{ code: 'two-opinions', measures: own, impression: whole }]
 }
 
 function whyUnreadable(egg: EggFigures, context: GradeContext, stage: number): UnreadableCode[] {
@@ -148,14 +152,4 @@ function showsLife(egg: EggFigures, stage: number): boolean {
 
 function flattened(logs: PerGrade): PerGrade {
   return perGrade((grade) => UNREADABLE_SHARE * logs[grade])
-}
-
-/** What each sign adds to each grade, natural log odds. */
-function weighSigns(model: GradingModel, features: ReadonlyArray<number | null>): SignWeight[] {
-  const parts = contributions(model, features)
-  const signs: Sign[] = ['shadow', 'vessels', 'ring']
-  return signs.map((sign) => {
-    const own = parts.filter((_, i) => FEATURES[i]!.sign === sign)
-    return { sign, logOdds: perGrade((grade) => own.reduce((sum, part) => sum + part[grade], 0)) }
-  })
 }

@@ -1,39 +1,75 @@
+import { together, VOICES, type Evidence, type Voice } from './evidence.ts'
 import { softmax } from './softmax.ts'
 import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
 
 /** A look whose egg was later opened or hatched. */
-export interface ConfirmedLook {
-  /** Log odds of the fitted model, before anything was learnt here. */
-  logs: PerGrade
+export interface ConfirmedLook extends Pick<Evidence, 'voices' | 'rest'> {
   truth: Grade
 }
 
-/** So many confirmed looks move the model half as far as they alone would. */
+/** What this hatchery's own eggs say beyond the fitted model. */
+export interface Learnt {
+  /** Added to each grade's log odds. */
+  offsets: PerGrade
+  /** How much each sign counts here, as a multiple of what it counts elsewhere. */
+  trust: Record<Voice, number>
+}
+
+const perVoice = <T>(value: (voice: Voice) => T): Record<Voice, T> => ({
+  shadow: value('shadow'),
+  vessels: value('vessels'),
+  ring: value('ring'),
+  impression: value('impression'),
+})
+export const NOTHING_LEARNT: Learnt = { offsets: perGrade(() => 0), trust: perVoice(() => 1) }
+
+/** So many confirmed looks move the offsets half as far as they alone would. */
 const AS_SURE_AS = 12
-const STEPS = 300
+/** How far signs may count otherwise in one hatchery (its shells, its lamp) than in others: spread of the log of their trust. */
+const TRUST_SD = 0.35
+const TRUST_LIMITS = { least: 0.4, most: 1.6 }
+const STEPS = 400
+/** Log odds that are the same but for the order in which they were added. */
+const ROUNDING = 1e-9
 const RATE = 0.05
 
 /**
- * What this hatchery's own confirmed eggs say beyond the fitted model: one number to add to each grade's log odds.
- * The fitted model is not touched and nothing of it is forgotten: with few confirmed eggs the numbers stay near zero,
- * and they are found anew from all confirmed eggs each time (maximum posterior of a multinomial logistic model with
- * fixed slopes and a normal belief around zero).
+ * Learns from confirmed eggs: a number to add to each grade's log odds, and how much each sign is to be trusted on these
+ * shells and by this lamp. The fitted model is not touched and nothing of it is forgotten: with few confirmed eggs all
+ * stays nearly as it was, and it is found anew from all confirmed eggs each time (maximum posterior of a multinomial
+ * logistic model whose slopes keep their proportions within a sign, with normal beliefs around none learnt).
  */
-export function learnOffsets(confirmed: readonly ConfirmedLook[]): PerGrade {
+export function learnFrom(confirmed: readonly ConfirmedLook[]): Learnt {
+  if (confirmed.length === 0) return NOTHING_LEARNT
   const offsets = perGrade(() => 0)
-  if (confirmed.length === 0) return offsets
+  const logTrust = perVoice(() => 0)
+  const most = confirmed.length + AS_SURE_AS
   for (let step = 0; step < STEPS; step++) {
     const slope = perGrade(() => 0)
-    for (const { logs, truth } of confirmed) {
-      const p = softmax(shifted(logs, offsets))
-      for (const grade of GRADES) slope[grade] += (grade === truth ? 1 : 0) - p[grade]
+    const trustSlope = perVoice(() => 0)
+    const trust = perVoice((voice) => Math.exp(logTrust[voice]))
+    for (const look of confirmed) {
+      const said = together(look, trust)
+      const p = softmax(perGrade((grade) => said[grade] + offsets[grade]))
+      for (const grade of GRADES) {
+        const missing = (grade === look.truth ? 1 : 0) - p[grade]
+        slope[grade] += missing
+        for (const voice of VOICES) trustSlope[voice] += missing * trust[voice] * look.voices[voice][grade]
+      }
     }
     for (const grade of GRADES)
-      offsets[grade] +=
-        RATE *
-        ((slope[grade] - AS_SURE_AS * 0.25 * offsets[grade]) / (0.25 * (confirmed.length + AS_SURE_AS)))
+      offsets[grade] += (RATE * (slope[grade] - AS_SURE_AS * 0.25 * offsets[grade])) / (0.25 * most)
+    for (const voice of VOICES) {
+      const towardNone = logTrust[voice] / TRUST_SD ** 2
+      logTrust[voice] += (RATE * (trustSlope[voice] - towardNone)) / (most + 1 / TRUST_SD ** 2)
+    }
   }
-  return neverAgainstLife(offsets)
+  return {
+    offsets: neverAgainstLife(offsets),
+    trust: perVoice((voice) =>
+      Math.min(TRUST_LIMITS.most, Math.max(TRUST_LIMITS.least, Math.exp(logTrust[voice]))),
+    ),
+  }
 }
 
 /**
@@ -48,6 +84,20 @@ function neverAgainstLife(offsets: PerGrade): PerGrade {
   )
 }
 
-export function shifted(logs: PerGrade, offsets: PerGrade): PerGrade {
-  return perGrade((grade) => logs[grade] + offsets[grade])
+/**
+ * What the evidence says with what was learnt here. However signs are trusted, a living egg is never held to be less
+ * likely than without, for the same reason.
+ */
+export function withLearnt(
+  evidence: Pick<Evidence, 'voices' | 'rest'>,
+  { offsets, trust }: Learnt,
+): PerGrade {
+  const before = Math.min(1 - 1e-12, softmax(together(evidence)).developing)
+  const said = together(evidence, trust)
+  const now = perGrade((grade) => said[grade] + offsets[grade])
+  const others = GRADES.filter((grade) => grade !== 'developing')
+  const highest = Math.max(...others.map((grade) => now[grade]))
+  const against = highest + Math.log(others.reduce((sum, grade) => sum + Math.exp(now[grade] - highest), 0))
+  const least = against + Math.log(before) - Math.log1p(-before)
+  return least > now.developing + ROUNDING ? { ...now, developing: least } : now
 }

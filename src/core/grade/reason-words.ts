@@ -1,4 +1,4 @@
-import type { Reason, UnreadableCode } from './types.ts'
+import type { Grade, Reason, UnreadableCode } from './types.ts'
 
 /** More line than most living nets have, egg lengths: on a spotted shell, its own pattern. */
 const LONGEST_NET = 7
@@ -19,6 +19,14 @@ const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
   'outline-partly-hidden': 'Much of the egg’s edge cannot be seen.',
 }
 
+/** What an egg of a grade looks like, in a sentence. */
+export const LOOKS_LIKE: Readonly<Record<Grade, string>> = {
+  developing: 'a living egg',
+  clear: 'a clear one',
+  'blood-ring': 'a blood ring',
+  quitter: 'a quitter',
+}
+
 /** A piece of the evidence as a plain sentence with its numbers. */
 export function sayReason(reason: Reason): string {
   switch (reason.code) {
@@ -30,6 +38,8 @@ export function sayReason(reason: Reason): string {
       return UNREADABLE_SENTENCES[reason.why]
     case 'unusual':
       return `Unlike the pictures that this was learnt from (${reason.by.toFixed(1)} times as far off as they are): the suggestion is held to be less sure`
+    case 'two-opinions':
+      return `What is measured looks like ${LOOKS_LIKE[reason.measures]}; the picture as a whole looks like ${LOOKS_LIKE[reason.impression]}`
     case 'two-pictures':
       return 'Weighed together with the picture just before, which did not decide'
     case 'shadow':

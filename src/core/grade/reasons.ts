@@ -1,13 +1,7 @@
 import type { EggFigures } from '../measure/reading.ts'
 import { livingShadow } from './expected.ts'
-import type { Sign } from './features.ts'
+import type { Evidence } from './evidence.ts'
 import type { FilmedLife, PerGrade, Reason, SuggestedGrade } from './types.ts'
-
-/** What one sign adds to each grade, natural log odds. */
-export interface SignWeight {
-  sign: Sign
-  logOdds: PerGrade
-}
 
 /** What the film adds; nothing where nothing moved, for embryos rest. */
 export function filmReasons(film: FilmedLife | null | undefined): Reason[] {
@@ -21,9 +15,12 @@ export function filmReasons(film: FilmedLife | null | undefined): Reason[] {
   ]
 }
 
+const MEASURED_SIGNS = ['shadow', 'vessels', 'ring'] as const
+type MeasuredSign = (typeof MEASURED_SIGNS)[number]
+
 export interface Explained {
   egg: EggFigures
-  signs: readonly SignWeight[]
+  voices: Evidence['voices']
   probabilities: PerGrade
   grade: SuggestedGrade
   /** Fraction of incubation. */
@@ -32,18 +29,18 @@ export interface Explained {
 }
 
 /** The signs in the order of their weight for the suggested grade against its strongest rival. */
-export function explain({ egg, signs, probabilities, grade, stage, ageDays }: Explained): Reason[] {
+export function explain({ egg, voices, probabilities, grade, stage, ageDays }: Explained): Reason[] {
   const ranked = (Object.keys(probabilities) as Array<keyof PerGrade>).sort(
     (a, b) => probabilities[b] - probabilities[a],
   )
   const [first, second] = grade === 'unsure' || grade === ranked[0] ? ranked : [grade, ranked[0]]
-  const weight = (item: SignWeight): number => Math.abs(item.logOdds[first!] - item.logOdds[second!])
-  return [...signs]
+  const weight = (sign: MeasuredSign): number => Math.abs(voices[sign][first!] - voices[sign][second!])
+  return [...MEASURED_SIGNS]
     .sort((a, b) => weight(b) - weight(a))
-    .map(({ sign }) => reasonOf(sign, egg, stage, ageDays))
+    .map((sign) => reasonOf(sign, egg, stage, ageDays))
 }
 
-function reasonOf(sign: Sign, egg: EggFigures, stage: number, ageDays: number): Reason {
+function reasonOf(sign: MeasuredSign, egg: EggFigures, stage: number, ageDays: number): Reason {
   if (sign === 'shadow') {
     const { low, high } = livingShadow(stage)
     const { value, sd } = egg.shadow.area

@@ -13,16 +13,20 @@ export interface GradingModel {
   weights: Readonly<Record<Grade, readonly number[]>>
   /** How far log odds are drawn together, found on kinds of pictures that took no part in the fit. */
   calibration: Calibration
+  /** What the egg's age adds to the impression of its picture, log odds: by grade, for each unit of the stage and of its square. */
+  impressionByAge: Readonly<Record<Grade, readonly [number, number]>>
 }
 
 /** A model before it is calibrated. */
-export type Weights = Omit<GradingModel, 'version' | 'calibration'>
+export type Weights = Omit<GradingModel, 'version' | 'calibration' | 'impressionByAge'>
 
 export interface Calibration {
   /** Log odds are divided by this in a picture as ordinary as those of the fit, */
   temperature: number
   /** and by more in those that lie further off: its logarithm grows by so much for each unit of {@link unusualness}. */
   perUnusualness: number
+  /** Share of the impression beside the measures, 0…1. */
+  impressionShare: number
 }
 
 /** A single figure counts no further than this, standard deviations. */
@@ -49,13 +53,34 @@ export function unusualness(
  * a picture lies from all that did.
  * @see Guo, C. et al. (2017). On calibration of modern neural networks. ICML, PMLR 70, 1321–1330.
  */
-export function calibrated(
-  { temperature, perUnusualness }: Calibration,
-  logs: PerGrade,
-  unusual: number,
-): PerGrade {
-  const divisor = temperature * Math.exp(perUnusualness * (unusual - 1))
+export function calibrated(calibration: Calibration, logs: PerGrade, unusual: number): PerGrade {
+  const divisor = calibrationDivisor(calibration, unusual)
   return perGrade((grade) => logs[grade] / divisor)
+}
+
+/** What log odds are divided by in a picture that lies so far from those of the fit. */
+export function calibrationDivisor({ temperature, perUnusualness }: Calibration, unusual: number): number {
+  return temperature * Math.exp(perUnusualness * (unusual - 1))
+}
+
+/**
+ * The measures and the impression together, by a logarithmic opinion pool.
+ * @see Genest, C. & Zidek, J. V. (1986). Combining probability distributions. Statistical Science 1(1), 114–135.
+ */
+export function pooled(share: number, measures: PerGrade, impression: PerGrade): PerGrade {
+  return perGrade((grade) => (1 - share) * measures[grade] + share * impression[grade])
+}
+
+/** The impression of a picture with its egg's age counted in, log odds. @param stage - fraction of incubation */
+export function impressionAt(
+  { impressionByAge }: Pick<GradingModel, 'impressionByAge'>,
+  impression: PerGrade,
+  stage: number,
+): PerGrade {
+  return perGrade((grade) => {
+    const [once, square] = impressionByAge[grade]
+    return impression[grade] + once * stage + square * stage * stage
+  })
 }
 
 /** Natural log odds that each feature adds to each grade. */

@@ -1,3 +1,4 @@
+import type { Learnt } from './learn.ts'
 import type { Shell, SpeciesName } from '../species/species.ts'
 
 export const GRADES = ['developing', 'clear', 'blood-ring', 'quitter'] as const
@@ -13,7 +14,7 @@ export type Policy = (typeof POLICIES)[number]
 /** One number for each grade, in sum 1 where they are probabilities. */
 export type PerGrade = Record<Grade, number>
 
-export function perGrade(value: (grade: Grade) => number): PerGrade {
+export function perGrade<T = number>(value: (grade: Grade) => T): Record<Grade, T> {
   return {
     developing: value('developing'),
     clear: value('clear'),
@@ -51,8 +52,8 @@ export interface GradeContext {
   earlierLooks?: EarlierLook[]
   /** Shadows of the mates taken for living: same breed, set in the same hour, seen at the same candling. */
   livingMates?: readonly number[]
-  /** What this hatchery's own confirmed eggs add to the model, log odds by grade. */
-  learnt?: PerGrade
+  /** What this hatchery's own confirmed eggs say beyond the model. */
+  learnt?: Learnt
   film?: FilmedLife | null
   /** What a picture of the same minutes said that did not decide; both are weighed together. */
   twin?: PerGrade | null
@@ -77,6 +78,8 @@ export type Reason =
   | { code: 'unreadable'; why: UnreadableCode }
   /** How many times further its figures lie from those of the pictures learnt from than these do from each other. */
   | { code: 'unusual'; by: number }
+  /** What is measured speaks for one grade, the picture as a whole for another. */
+  | { code: 'two-opinions'; measures: Grade; impression: Grade }
   /** Weighed together with another of the same minutes, which did not decide. */
   | { code: 'two-pictures' }
   /** Shares of the contents: what was seen, and what living eggs of this age have. */

@@ -15,6 +15,34 @@ const SAME_SIZE = 1.22
 const SEEN_SHARE = 0.5
 const SCORE = 0.15
 
+/** Patches of glow whose area is the middle one's within these factors are alike, and so many of them are a tray, */
+const ALIKE = { least: 0.55, most: 1.6 }
+const FEWEST_ALIKE = 4
+/** where none is larger than a few eggs that glow into each other. */
+const LARGEST = 5
+
+/**
+ * All eggs of a picture whose patches of glow are many and alike, from their usual size alone: one by one, neighbours
+ * would be taken for one large egg. Null where they are not.
+ * @param reduction - photograph pixels per pixel of the picture in which the glow was found
+ */
+export function findTray(image: LinearImage, glow: Glow, reduction: number): FoundEgg[] | null {
+  const middle = medianOf(glow.patches.map(({ areaPx }) => areaPx))
+  const alike = glow.patches.filter(
+    ({ areaPx }) => areaPx > ALIKE.least * middle && areaPx < ALIKE.most * middle,
+  )
+  if (alike.length < FEWEST_ALIKE || glow.patches[0]!.areaPx > LARGEST * middle) return null
+  const found = findMates(image, glow, {
+    found: [],
+    usual: {
+      halfLengthPx: reduction * medianOf(alike.map(({ hull }) => hull.halfAxesPx[0])),
+      halfBreadthPx: reduction * medianOf(alike.map(({ hull }) => hull.halfAxesPx[1])),
+      axisRad: commonAxis(alike.map(({ hull }) => hull)),
+    },
+  })
+  return found.length > 1 ? completeTray(image, glow, found) : null
+}
+
 /**
  * All eggs of a tray, given those that stand out: an outline of about their size is looked for all over the picture,
  * because late eggs are dark among bright ones and their rims are no patches of glow. What is of another size (two eggs
@@ -71,9 +99,9 @@ function isSame(value: number, usual: number): boolean {
 }
 
 /** The direction in which most of the eggs lie, either way up. */
-function commonAxis(outlines: readonly EggOutline[]): number {
+function commonAxis(eggs: ReadonlyArray<{ axisRad: number }>): number {
   const sum = (part: (angle: number) => number): number =>
-    outlines.reduce((total, { axisRad }) => total + part(2 * axisRad), 0)
+    eggs.reduce((total, { axisRad }) => total + part(2 * axisRad), 0)
   return Math.atan2(sum(Math.sin), sum(Math.cos)) / 2
 }
 

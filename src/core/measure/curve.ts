@@ -45,6 +45,13 @@ export interface LineSigns {
   faintest: number
 }
 
+/** How surely a line of whatever direction runs through each place, standard deviations; half the frame’s scale. */
+export interface LineMap {
+  widthPx: number
+  heightPx: number
+  strength: Float32Array
+}
+
 const SAMPLES = 48
 const CLOSELY = 24
 const POLISHED = 4
@@ -65,7 +72,7 @@ export function readLines(
   frame: EggFrame,
   emptyLog: Float32Array,
   usable: Uint8Array,
-): { signs: LineSigns; arc: Point[] } {
+): { signs: LineSigns; arc: Point[]; map: LineMap } {
   const light = bloodLight(frame)
   for (let at = 0; at < light.values.length; at++) light.values[at]! -= emptyLog[at]!
   const lines = findLongLines(light, usable)
@@ -86,6 +93,7 @@ export function readLines(
   return {
     signs: { ...curve, ...ofAll(frame, lines, usable, strong), faintest: LINE * lines.unit },
     arc: arc.map((at) => inPicture(frame, lines, at)),
+    map: { widthPx: lines.widthPx, heightPx: lines.heightPx, strength: strong.strength },
   }
 }
 
@@ -140,6 +148,11 @@ function polish(start: Candidate, supportOf: (circle: SphereCircle) => number): 
   return best
 }
 
+/** Half-breadth at a share of the length, frame pixels. */
+function radiusAt(radiusPx: Float32Array, share: number): number {
+  return radiusPx[Math.min(radiusPx.length - 1, Math.max(0, Math.floor(share * radiusPx.length)))]!
+}
+
 /** Where a sample of a circle lies in the map; null where it cannot be seen. */
 function placeOf(
   { lengthPx, heightPx, radiusPx }: EggFrame,
@@ -149,13 +162,11 @@ function placeOf(
 ) {
   const u = places[4 * i]!
   if (Number.isNaN(u)) return null
-  const radius = (share: number): number =>
-    radiusPx[Math.min(lengthPx - 1, Math.max(0, Math.floor(share * lengthPx)))]!
   const x = (u * lengthPx) / 2
-  const y = (heightPx / 2 + places[4 * i + 1]! * radius(u)) / 2
+  const y = (heightPx / 2 + places[4 * i + 1]! * radiusAt(radiusPx, u)) / 2
   const outer = places[4 * i + 2]!
   const dx = (outer * lengthPx) / 2 - x
-  const dy = (heightPx / 2 + places[4 * i + 3]! * radius(outer)) / 2 - y
+  const dy = (heightPx / 2 + places[4 * i + 3]! * radiusAt(radiusPx, outer)) / 2 - y
   const size = Math.sqrt(dx * dx + dy * dy)
   return size < 1e-6 || x < 0 || y < 0 || x >= lines.widthPx || y >= lines.heightPx
     ? null

@@ -10,7 +10,7 @@ import {
   type OutlineFit,
   type ShapePrior,
 } from './fit-outline.ts'
-import { completeTray } from './complete-tray.ts'
+import { completeTray, findTray } from './complete-tray.ts'
 import type { RejectionCode } from './reading.ts'
 
 /** Long side of the picture in which eggs are first looked for, px. */
@@ -26,6 +26,8 @@ export function findEggs(image: LinearImage, prior: ShapePrior): FoundEgg[] | Re
   if (glow.patches.length === 0 || glow.brightRed < 0.006) return 'no-egg'
   // In a bright room an egg hardly outshines what is around it: then its outline must be the plainer.
   const isFaint = glow.brightRed < 3 * glow.backgroundRed
+  const tray = isFaint ? null : findTray(image, glow, coarse.reduction)
+  if (tray) return tray
   const planes = edgePlanes(coarse, glow)
   const found: FoundEgg[] = []
   const rough: EggOutline[] = []

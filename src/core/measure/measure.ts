@@ -1,5 +1,7 @@
 import { clamp } from '../clamp.ts'
 import { medianOf } from '../image/quantile.ts'
+import { drawMaps, type EggMaps } from '../impression/egg-maps.ts'
+import { impressionOf } from '../impression/impression.ts'
 import {
   bluntPole,
   breadthPx,
@@ -56,11 +58,19 @@ export function expectedShape(species?: SpeciesName): ShapePrior {
  */
 export function measureEggs(
   found: readonly FoundEgg[],
-  { species, stage: age }: { species?: SpeciesName; stage?: number },
-  stage: (name: string) => void,
+  { species, stage }: { species?: SpeciesName; stage?: number },
+  watch: MeasureWatch,
 ): EggReading[] {
-  const expected = { shape: expectedShape(species), cellDepth: expectedDepth(age) }
-  return inTrayOrder(found).map((egg) => measureEgg(egg, expected, stage))
+  const expected = { shape: expectedShape(species), cellDepth: expectedDepth(stage) }
+  return inTrayOrder(found).map((egg) => measureEgg(egg, expected, watch))
+}
+
+/** Who wants to know more of the measuring than its figures. */
+export interface MeasureWatch {
+  /** A stage is done. */
+  stage: (name: string) => void
+  /** Told the maps of each egg, in the order of the readings. */
+  onMaps?: (maps: EggMaps) => void
 }
 
 /** What is believed of an egg before looking. */
@@ -69,7 +79,7 @@ interface Expected {
   cellDepth: ExpectedDepth
 }
 
-function measureEgg(found: FoundEgg, expected: Expected, stage: (name: string) => void): EggReading {
+function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: MeasureWatch): EggReading {
   const { linear } = found
   const { fit, frame, spotCount, search, bluntEndProbability } = orient(found, expected)
   const firstCell = measureAirCell(frame, search)
@@ -88,13 +98,24 @@ function measureEgg(found: FoundEgg, expected: Expected, stage: (name: string) =
   const lines = findDarkLines(picture, { unlit: unlit.mask, hidden: notOurs })
   stage('vessels')
   const ring = measureRing(picture, { unlit: unlit.mask, dark: joined(shadow.mask, notOurs), lines })
-  const longLines = readLines(frame, field.redLog, usablePixels(frame, contents, unlit.mask, notOurs))
+  const usable = usablePixels(frame, contents, unlit.mask, notOurs)
+  const longLines = readLines(frame, field.redLog, usable)
   stage('long lines')
   const vessels = measureVessels(picture, lines, ring)
   stage('ring')
   const light = readLight(frame, contents, field)
   const signs = readSigns({ frame, contents, field, shadow, cell })
   stage('light and cracks')
+  const maps = drawMaps({
+    frame,
+    emptyLog: field.redLog,
+    contents: contents.mask,
+    usable,
+    lines: longLines.map,
+  })
+  onMaps?.(maps)
+  const impression = impressionOf(maps)
+  stage('impression')
 
   const outline = toPhotograph(fit.outline, linear)
   const toPhoto = (points: Point[]): Point[] =>
@@ -131,6 +152,7 @@ function measureEgg(found: FoundEgg, expected: Expected, stage: (name: string) =
     light,
     signs,
     lines: longLines.signs,
+    impression,
     spotCount,
     litShare: 1 - unlit.share,
     reasons: reasonsFor({

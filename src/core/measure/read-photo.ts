@@ -1,4 +1,5 @@
 import { lightOf, type LinearImage, type PhotoRows } from '../image/linear.ts'
+import type { EggMaps } from '../impression/egg-maps.ts'
 import type { SpeciesName } from '../species/species.ts'
 import type { FoundEgg } from './cut-out.ts'
 import { ENOUGH_LENGTH_PX, findEggs } from './find-eggs.ts'
@@ -13,6 +14,8 @@ export interface ReadOptions {
   /** Told each stage's time, milliseconds, when a clock is given. */
   clock?: () => number
   onStage?: (stage: string, elapsedMs: number) => void
+  /** Told the maps of each egg, in the order of the readings. */
+  onMaps?: (maps: EggMaps) => void
 }
 
 /** Long side, px, that holds one egg in full detail: what follows costs far less than with all pixels. */
@@ -38,7 +41,7 @@ export function readPhoto(photo: PhotoRows, options: ReadOptions = {}): EggsRead
   stage('outline')
   return typeof found === 'string'
     ? { kind: 'rejected', rejection: { code: found, message: REJECTION_SENTENCES[found] } }
-    : { kind: 'eggs', eggs: measureEggs(found, options, stage) }
+    : { kind: 'eggs', eggs: measureEggs(found, options, { stage, onMaps: options.onMaps }) }
 }
 
 /** Is there more to see in the photograph than in this image of it? */

@@ -1,4 +1,5 @@
 import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
+import type { PerGrade } from '../grade/types.ts'
 import type { LineSigns } from './curve.ts'
 import type { Signs } from './signs.ts'
 
@@ -56,6 +57,11 @@ export interface EggReading {
   signs: Signs | null
   /** Null in readings kept from before they were taken. */
   lines: LineSigns | null
+  /**
+   * What the picture as a whole looks like, apart from all that is measured: log odds by grade, the egg's age not
+   * counted in, so that they stand when a date is put right. Null in readings kept from before it was asked.
+   */
+  impression: PerGrade | null
   /** Pigment spots taken off the picture before looking for vessels and rings. */
   spotCount: number
   /** Share of the contents light enough to show a vessel. */

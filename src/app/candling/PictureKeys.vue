@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import type { Grade } from '../../core/grade/types.ts'
+import { LOOKS_LIKE } from '../../core/grade/reason-words.ts'
+
+/** What can be laid over the picture, and what a mark in it means; the same on the keyboard. */
+defineProps<{
+  overlay: boolean
+  busy: boolean
+  /** Which parts of the picture speak for a grade. */
+  speaking: { shown: boolean; asking: boolean; grade: Grade | null; problem: string | null }
+}>()
+const emit = defineEmits<{ draw: []; speak: []; overlay: [] }>()
+const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
+</script>
+
+<template>
+  <p
+    v-if="speaking.problem || speaking.shown"
+    class="absolute top-3 left-3 max-w-60 md:top-auto md:bottom-3 rounded-lg bg-black/70 px-3 py-2 text-sm"
+    aria-live="polite"
+    data-testid="speaking"
+  >
+    <template v-if="speaking.problem">{{ speaking.problem }}</template>
+    <template v-else-if="speaking.grade"
+      >Marked: where the picture as a whole looks like {{ LOOKS_LIKE[speaking.grade] }}; dashed: where it
+      looks otherwise. The larger, the more.</template
+    >
+  </p>
+  <div class="absolute right-3 bottom-3 flex gap-2">
+    <button type="button" :class="KEY" :disabled="busy" @click="emit('draw')">
+      Correct <span class="key">E</span>
+    </button>
+    <button
+      type="button"
+      :class="KEY"
+      :aria-pressed="speaking.shown"
+      :aria-busy="speaking.asking"
+      @click="emit('speak')"
+    >
+      {{ speaking.asking ? 'Looking …' : 'What speaks' }} <span class="key">W</span>
+    </button>
+    <button type="button" :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
+      Lines <span class="key">O</span>
+    </button>
+  </div>
+</template>

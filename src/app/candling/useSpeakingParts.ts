@@ -1,0 +1,68 @@
+import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import { GRADES, type Grade } from '../../core/grade/types.ts'
+import { stageOf, type SpeciesName } from '../../core/species/species.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
+
+/**
+ * Which parts of a look's picture speak for what it is taken for; worked out when it is asked for, forgotten with the
+ * look.
+ */
+export function useSpeakingParts(look: () => LookRecord | null, species: () => SpeciesName) {
+  const { repository } = useHatcheryStore()
+  const devices = useDevicesStore()
+  const parts = shallowRef<number[] | null>(null)
+  /** What they speak for. */
+  const grade = ref<Grade | null>(null)
+  const asking = ref(false)
+  const problem = ref<string | null>(null)
+  let stop: AbortController | null = null
+
+  function forget(): void {
+    stop?.abort()
+    stop = null
+    parts.value = null
+    asking.value = false
+    problem.value = null
+  }
+  watch(() => look()?.id, forget)
+  onScopeDispose(forget)
+
+  async function toggle(): Promise<void> {
+    if (parts.value || asking.value) return forget()
+    const asked = look()
+    if (!asked) return
+    forget()
+    asking.value = true
+    const { probabilities } = asked.verdict
+    const likeliest = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
+    grade.value = likeliest
+    const own = (stop = new AbortController())
+    try {
+      const photo = await repository.photo(asked.photo.id)
+      const { centre } = asked.reading.outline
+      const found =
+        photo &&
+        (await devices.workers.speak(
+          {
+            photo,
+            species: species(),
+            stage: stageOf(species(), asked.ageDays),
+            grade: likeliest,
+            at: { x: centre.x / asked.photo.widthPx, y: centre.y / asked.photo.heightPx },
+          },
+          own.signal,
+        ))
+      if (own.signal.aborted) return
+      parts.value = found
+      if (!found) problem.value = 'The picture could not be read again.'
+    } catch (error) {
+      if (!own.signal.aborted) problem.value = (error as Error).message
+    } finally {
+      if (!own.signal.aborted) asking.value = false
+    }
+  }
+
+  return { parts, grade, asking, problem, toggle }
+}
