@@ -162,7 +162,7 @@ test('what speaks for a grade is marked in the picture, by one key, and goes wit
   await verdictShown(page)
   await page.keyboard.press('w')
   await expect(page.locator('[data-part="speaking"] path').first()).toBeAttached({ timeout: 30_000 })
-  await expect(page.getByTestId('speaking')).toContainText('looks like a blood ring')
+  await expect(page.getByTestId('speaking')).toContainText('it looks like a blood ring')
   await page.keyboard.press('w')
   await expect(page.locator('[data-part="speaking"]')).toBeHidden()
   await page.keyboard.press('w')

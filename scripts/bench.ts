@@ -5,7 +5,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
-import { decodePhoto } from '../src/cli/decode.ts'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { bootstrapInterval } from './accuracy/intervals.ts'
 import { benchBook } from './bench-book.ts'
@@ -29,8 +28,6 @@ function median(values: number[]): number {
 
 interface Times {
   /** Unpacking all pixels of the file: what any program has to do that wants them. */
-  fullDecode: number[]
-  /** Unpacking as we do it, drawn down on the way. */
   decode: number[]
   measure: number[]
   stages: Map<string, number[]>
@@ -38,20 +35,16 @@ interface Times {
 
 /** @param rounds - how often each file is read; the first reading of the process warms up and is left out */
 async function time(files: string[], rounds: number): Promise<Times> {
-  const times: Times = { fullDecode: [], decode: [], measure: [], stages: new Map() }
+  const times: Times = { decode: [], measure: [], stages: new Map() }
   for (let round = 0; round <= rounds; round++) {
     for (const file of files) {
       const photo = await readFile(file)
-      const start = performance.now()
-      await decodePhoto(photo)
-      const fullDecode = performance.now() - start
       const stages: Array<[string, number]> = []
       const { elapsedMs } = await readEggs(photo, {
         clock: () => performance.now(),
         onStage: (stage, ms) => stages.push([stage, ms]),
       })
       if (round === 0) continue
-      times.fullDecode.push(fullDecode)
       times.decode.push(elapsedMs.decode)
       times.measure.push(elapsedMs.measure)
       for (const [stage, ms] of stages) times.stages.set(stage, [...(times.stages.get(stage) ?? []), ms])
@@ -60,8 +53,7 @@ async function time(files: string[], rounds: number): Promise<Times> {
   return times
 }
 
-function report(title: string, { fullDecode, decode, measure, stages }: Times): void {
-  const beyond = measure.map((value, i) => (decode[i]! + value) / fullDecode[i]! - 1)
+function report(title: string, { decode, measure, stages }: Times): void {
   const ratio = measure.map((value, i) => value / decode[i]!)
   const row = (name: string, value: string): void => console.log(`  ${name.padEnd(34)}${value}`)
   console.log(`\n${title} (medians of ${measure.length}, with 95 % intervals)`)
@@ -69,11 +61,9 @@ function report(title: string, { fullDecode, decode, measure, stages }: Times): 
     `${median(values).toFixed(digits).padStart(6)} (${bootstrapInterval(values, (set) => median([...set]))!
       .map((end) => end.toFixed(digits))
       .join(' to ')})`
-  row('decoding all pixels, ms', said(fullDecode, 0))
-  row('decoding drawn down, ms', said(decode, 0))
+  row('decoding all pixels, ms', said(decode, 0))
   row('measuring, ms', said(measure, 0))
-  row('measuring ÷ decoding drawn down', said(ratio, 2))
-  row('beyond decoding all pixels, ÷ that', `${said(beyond, 2)}; the target is 1.0 at 12 megapixels`)
+  row('beyond decoding, ÷ that', `${said(ratio, 2)}; the target is 1.0 at 12 megapixels`)
   for (const [stage, values] of stages) row(`  ${stage}`, `${median(values).toFixed(1).padStart(6)} ms`)
 }
 

@@ -16,19 +16,19 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
 <template>
   <p
     v-if="speaking.problem || speaking.shown"
-    class="absolute top-3 left-3 max-w-60 md:top-auto md:bottom-3 rounded-lg bg-black/70 px-3 py-2 text-sm"
+    class="absolute top-3 left-3 max-w-52 md:top-auto md:bottom-3 md:max-w-60 rounded-lg bg-black/70 px-3 py-2 text-sm"
     aria-live="polite"
     data-testid="speaking"
   >
     <template v-if="speaking.problem">{{ speaking.problem }}</template>
     <template v-else-if="speaking.grade"
-      >Marked: where the picture as a whole looks like {{ LOOKS_LIKE[speaking.grade] }}; dashed: where it
-      looks otherwise. The larger, the more.</template
+      >Solid: here it looks like {{ LOOKS_LIKE[speaking.grade] }}. Dashed: here it does not. The larger, the
+      more.</template
     >
   </p>
   <div class="absolute right-3 bottom-3 flex gap-2">
     <button type="button" :class="KEY" :disabled="busy" @click="emit('draw')">
-      Correct <span class="key">E</span>
+      Correct <span class="key hidden md:inline">E</span>
     </button>
     <button
       type="button"
@@ -37,10 +37,10 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
       :aria-busy="speaking.asking"
       @click="emit('speak')"
     >
-      {{ speaking.asking ? 'Looking …' : 'What speaks' }} <span class="key">W</span>
+      {{ speaking.asking ? 'Looking …' : 'What speaks' }} <span class="key hidden md:inline">W</span>
     </button>
     <button type="button" :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
-      Lines <span class="key">O</span>
+      Lines <span class="key hidden md:inline">O</span>
     </button>
   </div>
 </template>

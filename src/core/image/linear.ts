@@ -119,26 +119,27 @@ function addBytes(
   share: number,
   start: number,
 ): void {
+  const light = LINEAR_OF_BYTE
   for (let x = 0; x < size; x++) {
     const first = from[x]!
     const last = to[x]! - 1
     let at = first * channels
     const own = firstShare[x]!
-    let r = own * LINEAR_OF_BYTE[data[at]!]!
-    let g = own * LINEAR_OF_BYTE[data[at + 1]!]!
-    let b = own * LINEAR_OF_BYTE[data[at + 2]!]!
+    let r = own * light[data[at]!]!
+    let g = own * light[data[at + 1]!]!
+    let b = own * light[data[at + 2]!]!
     for (let k = first + 1; k < last; k++) {
       at += channels
-      r += LINEAR_OF_BYTE[data[at]!]!
-      g += LINEAR_OF_BYTE[data[at + 1]!]!
-      b += LINEAR_OF_BYTE[data[at + 2]!]!
+      r += light[data[at]!]!
+      g += light[data[at + 1]!]!
+      b += light[data[at + 2]!]!
     }
     if (last > first) {
       at += channels
       const outer = lastShare[x]!
-      r += outer * LINEAR_OF_BYTE[data[at]!]!
-      g += outer * LINEAR_OF_BYTE[data[at + 1]!]!
-      b += outer * LINEAR_OF_BYTE[data[at + 2]!]!
+      r += outer * light[data[at]!]!
+      g += outer * light[data[at + 1]!]!
+      b += outer * light[data[at + 2]!]!
     }
     red[start + x] = red[start + x]! + share * r
     green[start + x] = green[start + x]! + share * g
