@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
+import { GRADES } from '../../src/core/grade/types.ts'
+import { IMPRESSION_MODEL } from '../../src/core/impression/impression.ts'
 import { sayAcross } from './across.ts'
 import { casesOf, fitOn } from './fit.ts'
 import { byKind, graded, keptReadings } from './kept.ts'
@@ -17,7 +19,8 @@ describe('the readings that are kept', () => {
   })
 
   it('make the shipped model again, which names them by their hashes', () => {
-    const { version: _, ...shipped } = GRADING_MODEL
+    const { version: _, impressionByAge, ...shipped } = GRADING_MODEL
+    for (const [k, grade] of GRADES.entries()) expect(impressionByAge[grade]).toEqual(IMPRESSION_MODEL.age[k])
     expect(fitOn(byKind(kept))).toEqual(shipped)
     const text = readFileSync(MODEL_FILE, 'utf8')
     for (const { made, hash } of kept) {

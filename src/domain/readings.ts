@@ -40,16 +40,36 @@ export function temperaturesAt(
   probes: readonly ProbeRecord[],
   rollUps: readonly RollUp[],
 ): Array<{ atMs: number; celsius: number }> {
-  const atEggs = new Map(
-    probes.filter(({ height }) => height === 'eggs').map(({ id, events }) => [id, staysOf(events)]),
+  return pointsWith(
+    trays,
+    probes.filter(({ height }) => height === 'eggs'),
+    rollUps,
+  ).flatMap(({ atMs, celsius }) => (celsius ? [{ atMs, celsius: celsius.mean }] : []))
+}
+
+/** How moist it was wherever the trays were, by whatever probe, in the order of time. */
+export function humiditiesAt(
+  trays: readonly Tray[],
+  probes: readonly ProbeRecord[],
+  rollUps: readonly RollUp[],
+): Array<{ atMs: number; rhPercent: number }> {
+  return pointsWith(trays, probes, rollUps).flatMap(({ atMs, rhPercent }) =>
+    rhPercent ? [{ atMs, rhPercent: rhPercent.mean }] : [],
   )
-  // One tray says for all: a set is warmed as its first tray is.
+}
+
+/** What these probes said while they stood where the trays did. */
+function pointsWith(
+  trays: readonly Tray[],
+  probes: readonly ProbeRecord[],
+  rollUps: readonly RollUp[],
+): RollUp['points'] {
+  const staysOfProbe = new Map(probes.map(({ id, events }) => [id, staysOf(events)]))
+  // One tray says for all: a set is warmed and moistened as its first tray is.
   const stays = trays[0] ? staysOf(trays[0].events) : []
   return rollUps
     .flatMap(({ probeId, points }) =>
-      points.flatMap(({ atMs, celsius }) =>
-        celsius && together(stays, atEggs.get(probeId) ?? [], atMs) ? [{ atMs, celsius: celsius.mean }] : [],
-      ),
+      points.filter(({ atMs }) => together(stays, staysOfProbe.get(probeId) ?? [], atMs)),
     )
     .sort((a, b) => a.atMs - b.atMs)
 }

@@ -433,6 +433,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     sets,
     trays: shown.trays,
     probes: shown.probes,
+    rollUps: shown.rollUps,
     eggs,
     looks,
     sessions,

@@ -47,6 +47,13 @@ export function createAppRouter(): Router {
         meta: { room: 'bench' },
       },
       {
+        path: '/sets/:setId/water',
+        name: 'water',
+        component: () => import('../incubating/WaterView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
         path: '/sets/:setId/wall',
         name: 'wall',
         component: () => import('../incubating/WallSheetView.vue'),

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { USUAL_ERROR } from '../../core/moisture/air-error.ts'
+import { meanRh } from '../../core/moisture/dry-days.ts'
+import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
+import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { waterOfSet } from '../../domain/water-of-set.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { count } from '../shared/wording.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import WaterChart from './WaterChart.vue'
+
+/** The water of one set: what it has lost, where that goes, and what humidity to run from tonight. */
+const props = defineProps<{ setId: string }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const set = computed(() => store.setById(props.setId))
+const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
+const water = computed(
+  () =>
+    set.value &&
+    waterOfSet(
+      { set: set.value, eggs: eggs.value, looksByEgg: store.looksByEgg },
+      { probes: store.probes, rollUps: store.rollUps },
+      clock.nowMs,
+    ),
+)
+
+const percent = (share: number, digits = 1): string => `${(100 * share).toFixed(digits)} %`
+/** Nearer than this to what is run now, points, nothing need be changed. */
+const AS_NOW = 3
+
+/** What to do tonight, in a sentence, and what it rests on. */
+const said = computed((): { lead: string; more: string; changes?: boolean } | null => {
+  const value = water.value
+  if (!value) return null
+  const { mean, advice, target, stopDay, ageDays } = value
+  if (ageDays >= stopDay)
+    return {
+      lead: 'Turning is over: humidity now follows lockdown, not the weight.',
+      more: mean ? `${percent(value.lossAt(stopDay)!.value)} was lost by day ${stopDay}.` : '',
+    }
+  if (!mean || !advice)
+    return {
+      lead: 'Nothing tells yet.',
+      more: 'Photograph the eggs at the next candling, or weigh them: one picture after the first day is enough to begin.',
+    }
+  const now = value.air.at(-1)!.rhPercent
+  const wanted = advice.rhPercent.value
+  const aim = `${percent(target.low, 0).replace(' %', '')}–${percent(target.high, 0)} by day ${stopDay}`
+  const more = `Lost so far ${percent(advice.lossNow.value)} ± ${percent(advice.lossNow.sd)}. Going on as now it arrives at ${percent(advice.arrivesUnchanged.value)}; good is ${aim}.`
+  if (advice.wantedRhPercent > RH_LIMITS.most)
+    return {
+      lead: `Run ${RH_LIMITS.most} %: moister is not advised, and no setting catches up. It arrives at about ${percent(advice.arrives.value)}.`,
+      more,
+      changes: true,
+    }
+  if (advice.wantedRhPercent < RH_LIMITS.least)
+    return {
+      lead: `Run ${RH_LIMITS.least} %: drier is not advised, and no setting catches up. It arrives at about ${percent(advice.arrives.value)}.`,
+      more,
+      changes: true,
+    }
+  if (Math.abs(wanted - now) < Math.max(AS_NOW, advice.rhPercent.sd))
+    return { lead: `Leave the humidity at about ${now.toFixed(0)} %.`, more, changes: false }
+  return {
+    lead: `Run ${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)} from tonight.`,
+    more,
+    changes: true,
+  }
+})
+
+const rows = computed(() => {
+  const value = water.value
+  if (!value?.mean) return []
+  const { lines, mean } = value
+  return eggs.value
+    .flatMap((egg) => {
+      const line = lines.get(egg.id)
+      if (!line) return []
+      const ratio = line.perDryDay.value / mean.perDryDay.value
+      const isOff = mean.outliers.includes(egg.id)
+      return [
+        {
+          id: egg.id,
+          place: nameOfPlace(set.value!.trays, egg.place) || `egg ${egg.number}`,
+          estimates: line.estimates.length,
+          ratio,
+          sd: line.perDryDay.sd / mean.perDryDay.value,
+          isOff,
+          words: !isOff
+            ? ''
+            : ratio > 1
+              ? 'loses far more than its mates: look for a crack, or a thin shell'
+              : 'loses far less than its mates: a thick shell, or no true picture of its cell',
+        },
+      ]
+    })
+    .sort((a, b) => Math.abs(b.ratio - 1) - Math.abs(a.ratio - 1))
+})
+</script>
+
+<template>
+  <main v-if="!set || !water" class="p-8">
+    <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+  </main>
+  <main v-else class="mx-auto max-w-5xl p-6">
+    <div class="flex flex-wrap items-baseline justify-between gap-3">
+      <h1 class="text-3xl font-bold">Water: {{ set.name }}</h1>
+      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">To the set</RouterLink>
+    </div>
+
+    <section class="card mt-5 p-5" aria-labelledby="tonight-heading">
+      <h2 id="tonight-heading" class="text-2xl leading-snug font-semibold" data-testid="advice">
+        {{ said!.lead }}
+      </h2>
+      <p class="mt-1 text-lg text-ink-soft">{{ said!.more }}</p>
+      <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
+        Only {{ count(water.mean.count, 'egg tells', 'eggs tell') }}: a set is judged by {{ ENOUGH_EGGS }} or
+        more. Take this as a hint.
+      </p>
+      <p v-if="water.airAssumed" class="mt-3 rounded-lg border border-lamp p-3" data-testid="assumed">
+        No humidity was noted for this set: {{ water.air[0]!.rhPercent.toFixed(0) }} % is taken, the middle of
+        what is usual. What to run is counted from there.
+      </p>
+      <details v-if="water.advice" class="mt-3">
+        <summary class="cursor-pointer text-ink-soft">How this is worked out</summary>
+        <ul class="mt-2 list-disc pl-6 text-ink-soft">
+          <li>
+            Now {{ percent(water.advice.perDay, 2) }} a day at {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %;
+            {{ percent(water.advice.neededPerDay, 2) }} a day is needed for the
+            {{ (water.stopDay - water.ageDays).toFixed(1) }} days left, to lose
+            {{ percent(water.target.middle) }}
+            in all.
+          </li>
+          <li>
+            Eggs lose in proportion to what the air lacks of saturation: 1 − RH′ = (1 − RH) × needed ÷ now =
+            {{ (1 - water.air.at(-1)!.rhPercent / 100).toFixed(2) }} ×
+            {{ (water.advice.neededPerDay / water.advice.perDay).toFixed(2) }}, so RH′ =
+            {{ water.advice.wantedRhPercent.toFixed(0) }} %.
+          </li>
+          <li>
+            Since setting the air was {{ meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0) }} % on
+            average. A hygrometer that is off by the same all along hardly matters here.
+          </li>
+        </ul>
+      </details>
+      <p v-if="water.advice" class="mt-3 text-ink-soft">
+        Before you change anything: compare the thermometer with a second one, hold the hygrometer over wet
+        salt (75 %; household ones are off by {{ USUAL_ERROR.sd }} points and more), see that vents are as
+        they should be. Change the water’s surface rather than the vents, and look again in two or three days.
+      </p>
+    </section>
+
+    <section class="card mt-5 p-5" aria-labelledby="curve-heading">
+      <h2 id="curve-heading" class="text-xl font-semibold">Loss by day</h2>
+      <p class="mt-1 text-sm text-ink-soft">
+        Thin: each egg. Thick: the set; dashed brown going on as now<template v-if="said!.changes"
+          >, dashed green with the humidity above</template
+        >. Dotted: where it should arrive. Dots are photographs, squares weighings.
+      </p>
+      <WaterChart :water="water" :name="set.name" :changes="said!.changes ?? false" />
+    </section>
+
+    <section v-if="rows.length > 0" class="card mt-5 p-5" aria-labelledby="eggs-heading">
+      <h2 id="eggs-heading" class="text-xl font-semibold">Egg by egg</h2>
+      <table class="mt-2 w-full text-left" data-testid="water-eggs">
+        <thead>
+          <tr class="text-ink-soft">
+            <th scope="col" class="py-1 font-normal">Egg</th>
+            <th scope="col" class="py-1 font-normal">Against the set</th>
+            <th scope="col" class="py-1 font-normal">Rests on</th>
+            <th scope="col" class="py-1 font-normal"><span class="sr-only">What it says</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id" class="border-t border-line">
+            <td class="py-1 font-semibold">{{ row.place }}</td>
+            <td class="py-1" :class="{ 'font-semibold text-ember': row.isOff }">
+              × {{ row.ratio.toFixed(2) }} ± {{ row.sd.toFixed(2) }}
+            </td>
+            <td class="py-1 text-ink-soft">{{ count(row.estimates, 'estimate') }}</td>
+            <td class="py-1">{{ row.words }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </main>
+</template>
