@@ -28,6 +28,7 @@ import HandLinesPanel from './HandLinesPanel.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import SpeakingParts from './SpeakingParts.vue'
 import SeveralEggs from './SeveralEggs.vue'
+import PencilLines from './PencilLines.vue'
 import PictureKeys from './PictureKeys.vue'
 import PhotoSource, { type SourceKind } from './PhotoSource.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
@@ -284,6 +285,12 @@ const PHASE_WORDS = {
           v-slot="{ stroke }"
           :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`"
         >
+          <PencilLines
+            v-if="overlay"
+            :outline="look.reading.outline"
+            :earlier="bench.earlier.value"
+            :stroke
+          />
           <SpeakingParts
             v-if="speaking.parts.value"
             :outline="look.reading.outline"
@@ -310,12 +317,7 @@ const PHASE_WORDS = {
           v-if="look && !asking"
           :overlay
           :busy
-          :speaking="{
-            shown: speaking.parts.value !== null,
-            asking: speaking.asking.value,
-            grade: speaking.grade.value,
-            problem: speaking.problem.value,
-          }"
+          :speaking="speaking.state.value"
           @draw="bench.draw"
           @speak="speaking.toggle"
           @overlay="overlay = !overlay"

@@ -8,6 +8,7 @@ import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import CameraView from './CameraView.vue'
 import CompareEgg, { type Comparison } from './CompareEgg.vue'
 import NetworkCameraView from './NetworkCameraView.vue'
+import PencilLines from './PencilLines.vue'
 import type { LivePicture } from './useLampWatch.ts'
 
 /** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
@@ -63,11 +64,14 @@ watch(
     />
     <MeasuredPhoto
       v-else-if="look"
+      v-slot="{ stroke }"
       class="pb-14"
       :look="look"
       overlay
       :label="`Photograph of ${place} with its measurements`"
-    />
+    >
+      <PencilLines :outline="look.reading.outline" :earlier :stroke />
+    </MeasuredPhoto>
     <p
       v-if="words"
       class="absolute inset-x-0 bottom-0 z-20 bg-black/70 p-3 text-center text-2xl"

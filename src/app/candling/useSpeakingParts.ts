@@ -1,4 +1,4 @@
-import { onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { GRADES, type Grade } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
@@ -64,5 +64,12 @@ export function useSpeakingParts(look: () => LookRecord | null, species: () => S
     }
   }
 
-  return { parts, grade, asking, problem, toggle }
+  /** For who shows it in words. */
+  const state = computed(() => ({
+    shown: parts.value !== null,
+    asking: asking.value,
+    grade: grade.value,
+    problem: problem.value,
+  }))
+  return { parts, state, toggle }
 }

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bluntPole, smallPole, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
+import { bluntPole, smallPole, toEggFrame, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
 import {
   cellCurve,
   figuresOf,
   linesOf,
   newShadow,
   onSilhouette,
+  pencilLine,
   smoothCurve,
   throughSide,
   withCellMiddle,
@@ -106,5 +107,21 @@ describe('lines moved by hand', () => {
   it('place the ends of the cell’s edge on the silhouette', () => {
     const end = onSilhouette(OUTLINE, 0.5, 'right')
     expect(Math.hypot(end.x - OUTLINE.centre.x, end.y - OUTLINE.centre.y)).toBeCloseTo(150, 6)
+  })
+})
+
+describe('the pencil line of an earlier look', () => {
+  it('lies in this look’s outline as deep and as tilted as it was, from side to side', () => {
+    const [depth, tiltRad] = [0.16, 0.2]
+    const line = pencilLine(OUTLINE, { depth, tiltRad })
+    const deep = ({ x, y }: { x: number; y: number }): number => {
+      const { along } = toEggFrame(OUTLINE, { x, y })
+      return (1 - along / OUTLINE.halfLengthPx) / 2
+    }
+    const [first, last] = [toEggFrame(OUTLINE, line[0]!), toEggFrame(OUTLINE, line.at(-1)!)]
+    const tilt = Math.atan2(first.along - last.along, last.across - first.across)
+    expect(Math.abs(Math.abs(tilt) - tiltRad)).toBeLessThan(0.01)
+    expect((deep(line[0]!) + deep(line.at(-1)!)) / 2).toBeCloseTo(depth, 1)
+    expect(Math.sign(first.across)).toBe(-Math.sign(last.across))
   })
 })

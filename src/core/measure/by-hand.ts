@@ -110,6 +110,11 @@ export function cellCurve(outline: EggOutline, { left, right, bow }: HandCell, c
   })
 }
 
+/** The edge of a cell of another look, laid into this look's outline: as a pencil line on the shell would lie there. */
+export function pencilLine(outline: EggOutline, cell: { depth: number; tiltRad: number }): Point[] {
+  return cellCurve(outline, { ...chordEnds(outline, cell.depth, cell.tiltRad), bow: 0 })
+}
+
 /** The edge with its middle drawn to a place: only its bow changes. */
 export function withCellMiddle(outline: EggOutline, cell: HandCell, to: Point): HandCell {
   const depth = (1 - toEggFrame(outline, to).along / outline.halfLengthPx) / 2
