@@ -211,3 +211,9 @@ export class EggWorkerClient {
 function unexpected(reply: WorkerReply): EggWorkerError {
   return new EggWorkerError({ code: 'failed', message: `The worker answered “${reply.kind}” out of turn.` })
 }
+
+/** Learns in a worker of its own, which goes when it is done. */
+export function learnApart(confirmed: readonly ConfirmedLook[]): Promise<Learnt> {
+  const worker = new EggWorkerClient()
+  return worker.learn(confirmed).finally(() => worker.release())
+}

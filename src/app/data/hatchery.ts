@@ -27,7 +27,7 @@ import {
   type Writer,
   type Written,
 } from '../../domain/steps.ts'
-import { EggWorkerClient } from '../../workers/client.ts'
+import { learnApart } from '../../workers/client.ts'
 import { StorageGone } from './raw-database.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { openedBook } from './opened-book.ts'
@@ -57,10 +57,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     opened: () => shown.opened.value,
     closed: () => !book.allAreOpen(),
     openAll,
-    learn: async (confirmed) => {
-      const worker = new EggWorkerClient()
-      return worker.learn(confirmed).finally(() => worker.release())
-    },
+    learn: learnApart,
     read: (key) => repository.setting<unknown>(key),
     keep: async (key, value) => {
       if (leads.value) await repository.saveSetting(key, value)
