@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { USUAL_ERROR } from '../../core/moisture/air-error.ts'
 import { meanRh } from '../../core/moisture/dry-days.ts'
 import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
+import { noted } from '../../domain/readings.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
 import { useClockStore } from '../shared/clock.ts'
+import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import WaterChart from './WaterChart.vue'
@@ -27,6 +29,28 @@ const water = computed(
       clock.nowMs,
     ),
 )
+
+const { problem, saving } = useSaving()
+const humidity = ref<number | ''>('')
+function noteHumidity(): void {
+  const shown = humidity.value
+  const incubatorId = set.value?.trays[0]?.incubatorId
+  if (shown === '') return
+  if (!(shown > 0 && shown <= 100)) {
+    problem.value = 'Humidity is a number from 1 to 100.'
+    return
+  }
+  if (!incubatorId) {
+    problem.value =
+      'Its tray stands in no incubator. Say on the set’s page where it stands, then note the humidity.'
+    return
+  }
+  const reading = { atMs: Date.now(), celsius: null, rhPercent: shown }
+  void saving(async () => {
+    await store.commit('humidity', null, noted(reading, { which: 'hand', incubatorId }, store.probes))
+    humidity.value = ''
+  })
+}
 
 const percent = (share: number, digits = 1): string => `${(100 * share).toFixed(digits)} %`
 /** Nearer than this to what is run now, points, nothing need be changed. */
@@ -125,6 +149,18 @@ const rows = computed(() => {
         No humidity was noted for this set: {{ water.air[0]!.rhPercent.toFixed(0) }} % is taken, the middle of
         what is usual. What to run is counted from there.
       </p>
+      <form class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
+        <label class="flex flex-col gap-1"
+          >Hygrometer shows, %
+          <input v-model.number="humidity" type="number" inputmode="decimal" step="any" class="field w-28" />
+        </label>
+        <button type="submit" class="press" :disabled="humidity === ''">Note it</button>
+        <span v-if="!water.airAssumed" class="text-ink-soft" data-testid="noted"
+          >Noted on {{ count(water.air.length, 'day') }}, last
+          {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %.</span
+        >
+      </form>
+      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <details v-if="water.advice" class="mt-3">
         <summary class="cursor-pointer text-ink-soft">How this is worked out</summary>
         <ul class="mt-2 list-disc pl-6 text-ink-soft">
