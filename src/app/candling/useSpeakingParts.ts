@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { GRADES, type Grade } from '../../core/grade/types.ts'
+import { likeliest } from '../../core/grade/evidence.ts'
+import type { Grade } from '../../core/grade/types.ts'
 import { stageOf, type SpeciesName } from '../../core/species/species.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -35,9 +36,8 @@ export function useSpeakingParts(look: () => LookRecord | null, species: () => S
     if (!asked) return
     forget()
     asking.value = true
-    const { probabilities } = asked.verdict
-    const likeliest = GRADES.reduce((a, b) => (probabilities[b] > probabilities[a] ? b : a))
-    grade.value = likeliest
+    const asTaken = likeliest(asked.verdict.probabilities)
+    grade.value = asTaken
     const own = (stop = new AbortController())
     try {
       const photo = await repository.photo(asked.photo.id)
@@ -49,7 +49,7 @@ export function useSpeakingParts(look: () => LookRecord | null, species: () => S
             photo,
             species: species(),
             stage: stageOf(species(), asked.ageDays),
-            grade: likeliest,
+            grade: asTaken,
             at: { x: centre.x / asked.photo.widthPx, y: centre.y / asked.photo.heightPx },
           },
           own.signal,

@@ -27,7 +27,8 @@ export const NOTHING_LEARNT: Learnt = { offsets: perGrade(() => 0), trust: perVo
 const AS_SURE_AS = 12
 /** How far signs may count otherwise in one hatchery (its shells, its lamp) than in others: spread of the log of their trust. */
 const TRUST_SD = 0.35
-const TRUST_LIMITS = { least: 0.4, most: 1.6 }
+/** No sign counts more than so many times as much as elsewhere, nor less than that part of it. */
+const MOST_LOG_TRUST = Math.log(1.8)
 const STEPS = 400
 /** Log odds that are the same but for the order in which they were added. */
 const ROUNDING = 1e-9
@@ -44,6 +45,13 @@ export function learnFrom(confirmed: readonly ConfirmedLook[]): Learnt {
   const offsets = perGrade(() => 0)
   const logTrust = perVoice(() => 0)
   const most = confirmed.length + AS_SURE_AS
+  // A voice that speaks in large numbers bends the likelihood more: steps by that bend never overshoot.
+  const bend = perVoice((voice) =>
+    confirmed.reduce(
+      (sum, { voices }) => sum + 0.5 * GRADES.reduce((all, grade) => all + voices[voice][grade] ** 2, 0),
+      1 / TRUST_SD ** 2,
+    ),
+  )
   for (let step = 0; step < STEPS; step++) {
     const slope = perGrade(() => 0)
     const trustSlope = perVoice(() => 0)
@@ -61,14 +69,13 @@ export function learnFrom(confirmed: readonly ConfirmedLook[]): Learnt {
       offsets[grade] += (RATE * (slope[grade] - AS_SURE_AS * 0.25 * offsets[grade])) / (0.25 * most)
     for (const voice of VOICES) {
       const towardNone = logTrust[voice] / TRUST_SD ** 2
-      logTrust[voice] += (RATE * (trustSlope[voice] - towardNone)) / (most + 1 / TRUST_SD ** 2)
+      const next = logTrust[voice] + (RATE * (trustSlope[voice] - towardNone)) / bend[voice]
+      logTrust[voice] = Math.min(MOST_LOG_TRUST, Math.max(-MOST_LOG_TRUST, next))
     }
   }
   return {
     offsets: neverAgainstLife(offsets),
-    trust: perVoice((voice) =>
-      Math.min(TRUST_LIMITS.most, Math.max(TRUST_LIMITS.least, Math.exp(logTrust[voice]))),
-    ),
+    trust: perVoice((voice) => Math.exp(logTrust[voice])),
   }
 }
 
