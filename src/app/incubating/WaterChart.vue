@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import VChart from 'vue-echarts'
 import { use } from 'echarts/core'
 import { LineChart, ScatterChart } from 'echarts/charts'
-import { AriaComponent, GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components'
+import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components'
 import { SVGRenderer } from 'echarts/renderers'
 import { dryDays } from '../../core/moisture/dry-days.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
@@ -15,7 +15,7 @@ const props = defineProps<{
   /** Whether another humidity is advised than that of now. */
   changes: boolean
 }>()
-use([LineChart, ScatterChart, GridComponent, AriaComponent, MarkAreaComponent, TooltipComponent, SVGRenderer])
+use([LineChart, ScatterChart, GridComponent, AriaComponent, TooltipComponent, SVGRenderer])
 
 const INK = '#6a5b49'
 /** Between lines of the scale, per cent. */
@@ -26,8 +26,19 @@ const round = (days: number): number => Number(days.toFixed(2))
 const option = computed(() => {
   const { water } = props
   const { stopDay, target, ageDays, lines, mean, advice } = water
+  /** From the loss of now to where it arrives. */
+  const goingOn = (color: string, arrives: number) => ({
+    type: 'line',
+    symbol: 'none',
+    silent: true,
+    lineStyle: { color, width: 2, type: 'dashed' },
+    data: [
+      [round(ageDays), percent(advice?.lossNow.value ?? 0)],
+      [stopDay, percent(arrives)],
+    ],
+  })
   const ages = Array.from({ length: 25 }, (_, i) => (i / 24) * Math.min(ageDays, stopDay))
-  const end = lines.size > 0 ? [...lines.values()] : []
+  const each = [...lines.values()]
   return {
     animation: false,
     aria: {
@@ -73,7 +84,7 @@ const option = computed(() => {
           [stopDay, percent(share)],
         ],
       })),
-      ...end.map((line) => ({
+      ...each.map((line) => ({
         type: 'line',
         symbol: 'none',
         silent: true,
@@ -85,7 +96,7 @@ const option = computed(() => {
         name: 'by photograph',
         symbolSize: 5,
         itemStyle: { color: '#8a6f4a', opacity: 0.6 },
-        data: end.flatMap(({ estimates }) =>
+        data: each.flatMap(({ estimates }) =>
           estimates
             .filter(({ by }) => by === 'photograph')
             .map(({ ageDays: age, loss }) => [round(age), percent(loss.value)]),
@@ -97,7 +108,7 @@ const option = computed(() => {
         symbol: 'rect',
         symbolSize: 6,
         itemStyle: { color: '#2a2017' },
-        data: end.flatMap(({ estimates }) =>
+        data: each.flatMap(({ estimates }) =>
           estimates
             .filter(({ by }) => by === 'scale')
             .map(({ ageDays: age, loss }) => [round(age), percent(loss.value)]),
@@ -112,30 +123,8 @@ const option = computed(() => {
               lineStyle: { color: '#9a4f07', width: 3 },
               data: ages.map((age) => [round(age), percent(water.lossAt(age)!.value)]),
             },
-            {
-              type: 'line',
-              symbol: 'none',
-              silent: true,
-              lineStyle: { color: '#9a4f07', width: 2, type: 'dashed' },
-              data: [
-                [round(ageDays), percent(advice.lossNow.value)],
-                [stopDay, percent(advice.arrivesUnchanged.value)],
-              ],
-            },
-            ...(props.changes
-              ? [
-                  {
-                    type: 'line',
-                    symbol: 'none',
-                    silent: true,
-                    lineStyle: { color: '#2f6d5a', width: 2, type: 'dashed' },
-                    data: [
-                      [round(ageDays), percent(advice.lossNow.value)],
-                      [stopDay, percent(advice.arrives.value)],
-                    ],
-                  },
-                ]
-              : []),
+            goingOn('#9a4f07', advice.arrivesUnchanged.value),
+            ...(props.changes ? [goingOn('#2f6d5a', advice.arrives.value)] : []),
           ]
         : []),
     ],

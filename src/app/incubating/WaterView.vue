@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { USUAL_ERROR } from '../../core/moisture/air-error.ts'
 import { meanRh } from '../../core/moisture/dry-days.ts'
-import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
+import { humidityStep, RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { noted } from '../../domain/readings.ts'
@@ -53,9 +53,6 @@ function noteHumidity(): void {
 }
 
 const percent = (share: number, digits = 1): string => `${(100 * share).toFixed(digits)} %`
-/** Nearer than this to what is run now, points, nothing need be changed. */
-const AS_NOW = 3
-
 /** What to do tonight, in a sentence, and what it rests on. */
 const said = computed((): { lead: string; more: string; changes?: boolean } | null => {
   const value = water.value
@@ -75,22 +72,18 @@ const said = computed((): { lead: string; more: string; changes?: boolean } | nu
   const wanted = advice.rhPercent.value
   const aim = `${percent(target.low, 0).replace(' %', '')}–${percent(target.high, 0)} by day ${stopDay}`
   const more = `Lost so far ${percent(advice.lossNow.value)} ± ${percent(advice.lossNow.sd)}. Going on as now it arrives at ${percent(advice.arrivesUnchanged.value)}; good is ${aim}.`
-  if (advice.wantedRhPercent > RH_LIMITS.most)
-    return {
-      lead: `Run ${RH_LIMITS.most} %: moister is not advised, and no setting catches up. It arrives at about ${percent(advice.arrives.value)}.`,
-      more,
-      changes: true,
-    }
-  if (advice.wantedRhPercent < RH_LIMITS.least)
-    return {
-      lead: `Run ${RH_LIMITS.least} %: drier is not advised, and no setting catches up. It arrives at about ${percent(advice.arrives.value)}.`,
-      more,
-      changes: true,
-    }
-  if (Math.abs(wanted - now) < Math.max(AS_NOW, advice.rhPercent.sd))
-    return { lead: `Leave the humidity at about ${now.toFixed(0)} %.`, more, changes: false }
+  const leave = `Leave the humidity at about ${now.toFixed(0)} %`
+  const advised = `${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)}`
+  switch (humidityStep(advice, now, target)) {
+    case 'leave':
+      return { lead: `${leave}.`, more, changes: false }
+    case 'unsure':
+      return { lead: `${leave} for now: ${advised} is too unsure to act on.`, more, changes: false }
+    case 'run':
+      return { lead: `Run ${advised} from tonight.`, more, changes: true }
+  }
   return {
-    lead: `Run ${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)} from tonight.`,
+    lead: `Run ${wanted.toFixed(0)} %: ${wanted === RH_LIMITS.most ? 'moister' : 'drier'} is not advised, and no setting catches up. It arrives at about ${percent(advice.arrives.value)}.`,
     more,
     changes: true,
   }
@@ -156,8 +149,8 @@ const rows = computed(() => {
         </label>
         <button type="submit" class="press" :disabled="humidity === ''">Note it</button>
         <span v-if="!water.airAssumed" class="text-ink-soft" data-testid="noted"
-          >Noted on {{ count(water.air.length, 'day') }}, last
-          {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %.</span
+          >Noted on {{ count(water.air.length, 'day') }}, last {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %.
+          A day without counts as the one before, days before the first as the first.</span
         >
       </form>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>

@@ -65,3 +65,25 @@ export function adviseHumidity(question: HumidityQuestion): HumidityAdvice | nul
     arrivesUnchanged: arrivesAt(rhPercent),
   }
 }
+
+/** Nearer than this to what is run now, points, nothing need be changed. */
+const AS_NOW = 3
+
+/**
+ * `leave`: it arrives well as it is. `unsure`: the eggs do not say yet by how much to change. `run`: what is advised
+ * arrives. `run-limit`: nothing that can be run arrives any more; the limit comes nearest.
+ */
+export type HumidityStep = 'leave' | 'unsure' | 'run' | 'run-limit'
+
+/** What to do with an advice. @param now - humidity run now, percent @param band - good losses, shares of the mass */
+export function humidityStep(
+  { rhPercent, wantedRhPercent, arrivesUnchanged }: HumidityAdvice,
+  now: number,
+  band: { low: number; high: number },
+): HumidityStep {
+  const change = Math.abs(wantedRhPercent - now)
+  const arrivesWell = arrivesUnchanged.value >= band.low && arrivesUnchanged.value <= band.high
+  if (arrivesWell || change < AS_NOW) return 'leave'
+  if (change < rhPercent.sd) return 'unsure'
+  return rhPercent.value === wantedRhPercent ? 'run' : 'run-limit'
+}

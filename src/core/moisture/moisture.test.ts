@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
 import { cellFromLoss, FRESH_CELL, lossFromCell, lossFromWeights } from './cell-water.ts'
 import { eggBody, surfaceCm2 } from './egg-body.ts'
-import { adviseHumidity } from './humidity-advice.ts'
+import { adviseHumidity, humidityStep } from './humidity-advice.ts'
 import { airError, usualPerDryDay } from './air-error.ts'
 import { dryDays, meanRh } from './dry-days.ts'
 import { cellAfter, lossAfter, lossLine, type LossLine } from './loss-line.ts'
@@ -199,6 +199,18 @@ describe('the humidity to run', () => {
         },
       ),
     )
+  })
+
+  it.each([
+    // 0.8 % a day at 40 % RH arrives at 14.4 %: well within a wide band, too much for a narrow one.
+    ['leave', {}, { low: 0.11, high: 0.15 }],
+    ['run', {}, { low: 0.11, high: 0.13 }],
+    // 62.5 % is wanted, 22.5 points more; at a rate known to a fifth it is not told from what is run.
+    ['unsure', { perDryDay: exactly(0.008 / 0.6, 0.003) }, { low: 0.11, high: 0.13 }],
+    // Two days left: (0.12 − 0.128) ÷ 2 is less than nothing.
+    ['run-limit', { ageDays: 16, dry: 9.6 }, { low: 0.11, high: 0.13 }],
+  ] as const)('is to %s', (step, changes, band) => {
+    expect(humidityStep(adviseHumidity({ ...question, ...changes })!, question.rhPercent, band)).toBe(step)
   })
 
   it('is nothing when turning has stopped, or nothing was lost yet', () => {
