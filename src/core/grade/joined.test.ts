@@ -35,8 +35,9 @@ describe('two pictures of one egg', () => {
     const nothing = perGrade(() => 0.25)
     fc.assert(
       fc.property(anything, (one) => {
-        if (Math.max(...GRADES.map((grade) => one[grade])) > 0.4)
-          expect(best(joined(one, nothing))).toBe(best(one))
+        const most = Math.max(...GRADES.map((grade) => one[grade]))
+        // Of two that are alike to the last digits either may come first.
+        if (most > 0.4) expect(one[best(joined(one, nothing))]).toBeCloseTo(most, 9)
       }),
     )
   })
