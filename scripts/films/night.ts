@@ -61,6 +61,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     eggs,
     looks: [],
     sessions: [],
+    logs: [],
   }
   const { file } = await writeBundle(recordsAlone(records))
   return Buffer.from(await file.arrayBuffer())

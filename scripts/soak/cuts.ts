@@ -119,6 +119,7 @@ function standingOf({ records, readings }: Opened): Standing {
     egg: find(records.eggs),
     look: find(records.looks),
     session: find(records.sessions),
+    log: find(records.logs),
     readings: (id) => readings.get(id),
   }
 }

@@ -73,6 +73,7 @@ async function bundleOf(sets: EggSet[], eggs: Egg[]): Promise<Buffer> {
     eggs,
     looks: [],
     sessions: [],
+    logs: [],
   }
   const { file } = await writeBundle(recordsAlone(records))
   return Buffer.from(await file.arrayBuffer())

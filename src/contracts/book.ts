@@ -4,6 +4,7 @@ import { standingEvents } from './events.ts'
 import { problemsOf, type FieldProblem } from './field-problem.ts'
 import { hatcheryRecordOf, hatcheryRecordSchema, newHatchery } from './hatchery-record.ts'
 import { incubatorSchema } from './incubator-record.ts'
+import { incubatorLogSchema } from './incubator-log.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
 import { probeRecordSchema } from './probe-record.ts'
 import { RECORD_TABLES, type ChapterTable, type RecordTable } from './record-tables.ts'
@@ -22,6 +23,7 @@ export const TABLE_SCHEMAS = {
   eggs: eggRecordSchema,
   looks: lookRecordSchema,
   sessions: sessionRecordSchema,
+  logs: incubatorLogSchema,
 } as const satisfies Record<RecordTable, z.ZodType>
 
 type Output<T extends RecordTable> = z.output<(typeof TABLE_SCHEMAS)[T]>
@@ -110,11 +112,12 @@ export function sortFrame<R extends RawRecord>(raw: readonly R[], zone: string):
   const trayById = new Map(trays.map((tray) => [tray.id, tray]))
   const sets = keep('sets', (set) => eggSetOf(set, trayById), setFaults(trayById))
   const sessions = keep('sessions', sessionOf, sessionFaults(sets))
+  const logs = keep('logs', asItIs, firstOf(byId, 'is there twice'))
   const hatchery = {
     ...(described ?? undescribed),
     incubators: incubators.length > 0 ? incubators : usual,
   }
-  return { records: { hatchery, probes, trays, sets, sessions }, aside, buried }
+  return { records: { hatchery, probes, trays, sets, sessions, logs }, aside, buried }
 }
 
 /** @param sets - that are there; chapters of others are set aside */
@@ -173,7 +176,7 @@ export function rawRecordsOf(file: Record<string, unknown>): RawRecord[] {
 
 /** The records as they are written: each without what follows from the others. */
 export function fileOf(records: HatcheryRecords): Record<RecordTable, unknown> {
-  const { hatchery, probes, trays, sets, eggs, looks, sessions } = records
+  const { hatchery, probes, trays, sets, eggs, looks, sessions, logs } = records
   return {
     hatchery: hatcheryRecordOf(hatchery),
     incubators: hatchery.incubators,
@@ -183,6 +186,7 @@ export function fileOf(records: HatcheryRecords): Record<RecordTable, unknown> {
     eggs: eggs.map((egg) => withEvents(egg, [])),
     looks,
     sessions: sessions.map(sessionRecordOf),
+    logs,
   }
 }
 

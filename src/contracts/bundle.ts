@@ -420,8 +420,10 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
     )
   const lists = json as Record<string, unknown>
   for (const table of LISTS) {
-    // In the first version there was no hatchery, to the third there were no evenings, to the sixth no trays.
-    const always = table === 'sets' || table === 'eggs' || table === 'looks' || version >= 7
+    // In the first version there was no hatchery, to the third there were no evenings, to the sixth no trays, to the
+    // seventh no logs.
+    const always =
+      ['sets', 'eggs', 'looks'].includes(table) || version >= 8 || (version === 7 && table !== 'logs')
     if ((always || lists[table] !== undefined) && !Array.isArray(lists[table]))
       throw new BundleError(`The bundle holds no list of ${table}.`)
   }

@@ -5,6 +5,7 @@ import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { CANDLING_LIMITS, LIMIT_SCHOOLS, type CandlingLimits } from '../core/session/limits.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../core/units.ts'
+import { LOGGER_COLUMNS } from '../core/climate/logger-columns.ts'
 import { instantField, localDateField, zoneField } from './fields.ts'
 import { firstIncubator, type Incubator } from './incubator-record.ts'
 import { FRESH, stampSchema } from './stamp.ts'
@@ -43,6 +44,13 @@ export const hatcheryRecordSchema = z.object({
   photoLongSidePx: z.int().min(800).max(8000).nullable(),
   /** What an egg may be marked with under one key at the lamp. */
   marks: z.array(z.string().min(1).max(30)).max(12),
+  /** Above the sea, metres: thin air dries faster. */
+  altitudeM: z.number().min(-400).max(6000).default(0),
+  /** What the columns of this place’s logger files mean, by the words at their heads. */
+  loggerColumns: z
+    .array(z.object({ head: z.string().max(120), means: z.enum(LOGGER_COLUMNS) }))
+    .max(60)
+    .default([]),
   brooders: z.int().min(0).max(50),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
@@ -82,6 +90,8 @@ export function newHatchery(zone: string): Hatchery {
     warmUpHours: 24,
     postRestHours: 18,
     turnsADay: 3,
+    altitudeM: 0,
+    loggerColumns: [],
     brooders: 1,
     away: [],
     scale: { collarMm: null, camera: null },

@@ -16,6 +16,10 @@ export const incubatorSchema = z.object({
   /** Eggs it holds. */
   capacity: z.int().min(1).max(5000),
   turner: z.enum(['auto', 'hand']),
+  /** How often a day somebody looks after it. */
+  roundsADay: z.int().min(1).max(9).default(2),
+  /** Its water lasts so long. */
+  waterHours: z.number().min(2).max(336).default(24),
 })
 export type Incubator = z.infer<typeof incubatorSchema>
 
@@ -32,5 +36,7 @@ export function firstIncubator(): Incubator {
     displayCorrectionC: 0,
     capacity: 48,
     turner: 'auto',
+    roundsADay: 2,
+    waterHours: 24,
   }
 }

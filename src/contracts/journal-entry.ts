@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { eggRecordSchema } from './egg-record.ts'
 import { idField } from './fields.ts'
+import { incubatorLogSchema } from './incubator-log.ts'
 import { incubatorSchema } from './incubator-record.ts'
 import { lookRecordSchema } from './look-record.ts'
 import { probeRecordSchema } from './probe-record.ts'
@@ -29,6 +30,7 @@ export const journalEntrySchema = z.object({
   trays: noted,
   eggs: noted,
   sessions: noted,
+  logs: noted,
   /** Readings that the step added. */
   readings: z.array(z.object({ probeId: idField, atMs: z.number() })),
 })
@@ -44,6 +46,7 @@ export const stepSchema = z.object({
     eggs: z.array(eggRecordSchema),
     looks: z.array(lookRecordSchema),
     sessions: z.array(sessionRecordSchema),
+    logs: z.array(incubatorLogSchema),
     readings: z.array(readingsRecordSchema),
   }),
   /** The undo entry that the step adds, or takes back. */

@@ -1,7 +1,25 @@
 import { z } from 'zod'
-import { idField } from './fields.ts'
+import { standingEvents, toldFields } from './events.ts'
+import { idField, instantField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 import { placing, whereaboutsSchema } from './whereabouts.ts'
+
+/** What a probe was held against to see what it is off by. */
+export const CHECKS = ['wet-salt', 'second-thermometer'] as const
+
+/** It shows so much more than is true; null where that was not looked at. What it says is kept as it came. */
+const checkedSchema = z.object({
+  ...toldFields,
+  at: instantField,
+  kind: z.literal('checked'),
+  against: z.enum(CHECKS),
+  celsius: z.number().min(-10).max(10).nullable(),
+  rhPercent: z.number().min(-50).max(50).nullable(),
+})
+
+const probeEventSchema = z.discriminatedUnion('kind', [...whereaboutsSchema.options, checkedSchema])
+export type ProbeEvent = z.infer<typeof probeEventSchema>
+type Checked = z.infer<typeof checkedSchema>
 
 /** What tells how warm and moist it is: a sensor, or somebody reading a display. */
 export const probeRecordSchema = z.object({
@@ -10,8 +28,10 @@ export const probeRecordSchema = z.object({
   name: z.string().min(1).max(60),
   /** `eggs`: at the eggs' own height, corrected; it says how warm they are. `air`: anywhere in the air. */
   height: z.enum(['eggs', 'air']),
-  by: z.enum(['hand', 'sensor']),
-  events: z.array(whereaboutsSchema).max(1000),
+  by: z.enum(['hand', 'sensor', 'file']),
+  /** Under which name the server hands on what it says; null where it is read otherwise. */
+  sensor: z.string().max(60).nullable().default(null),
+  events: z.array(probeEventSchema).max(1000),
 })
 export type ProbeRecord = z.infer<typeof probeRecordSchema>
 
@@ -29,6 +49,7 @@ export function usualProbe(which: UsualProbe, incubatorId: string): ProbeRecord 
     id: usualProbeId(which, incubatorId),
     stamp: FRESH,
     ...USUAL_PROBES[which],
+    sensor: null,
     events: [placing(incubatorId, { at: null, device: null, newId: () => 'intake-1' })],
   }
 }
@@ -36,4 +57,23 @@ export function usualProbe(which: UsualProbe, incubatorId: string): ProbeRecord 
 /** Ids may be 64 letters long. */
 export function usualProbeId(which: UsualProbe, incubatorId: string): string {
   return `${which}-${incubatorId}`.slice(0, 64)
+}
+
+/** What a probe was found to show too much, in the order of time. */
+export function checksOf({ events }: Pick<ProbeRecord, 'events'>): Checked[] {
+  return standingEvents(events)
+    .filter((event): event is Checked => event.kind === 'checked')
+    .sort((a, b) => a.at.localeCompare(b.at))
+}
+
+/** How to take off what a probe shows too much: by the last check before a moment; before the first, by that one. */
+export function corrector(
+  probe: Pick<ProbeRecord, 'events'>,
+): (what: 'celsius' | 'rhPercent', atMs: number, shown: number) => number {
+  const checks = checksOf(probe).map((check) => ({ ...check, atMs: Date.parse(check.at) }))
+  return (what, atMs, shown) => {
+    const known = checks.filter((check) => check[what] !== null)
+    const check = known.findLast((one) => one.atMs <= atMs) ?? known[0]
+    return shown - (check?.[what] ?? 0)
+  }
 }

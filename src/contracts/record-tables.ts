@@ -8,6 +8,7 @@ export const RECORD_TABLES = [
   'eggs',
   'looks',
   'sessions',
+  'logs',
 ] as const
 export type RecordTable = (typeof RECORD_TABLES)[number]
 

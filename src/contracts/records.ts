@@ -1,5 +1,6 @@
 import type { Egg } from './egg-record.ts'
 import type { Hatchery } from './hatchery-record.ts'
+import type { IncubatorLog } from './incubator-log.ts'
 import type { LookRecord } from './look-record.ts'
 import type { ProbeRecord } from './probe-record.ts'
 import type { Session } from './session-record.ts'
@@ -7,7 +8,7 @@ import type { EggSet } from './set-record.ts'
 import type { Tray } from './tray-record.ts'
 
 /** Raised when a stored or exported shape changes; older ones are converted on reading. */
-export const RECORDS_VERSION = 7
+export const RECORDS_VERSION = 8
 
 /** The records of a book as the program works with them, each with what follows from the others. */
 export interface HatcheryRecords {
@@ -18,4 +19,5 @@ export interface HatcheryRecords {
   eggs: Egg[]
   looks: LookRecord[]
   sessions: Session[]
+  logs: IncubatorLog[]
 }

@@ -73,6 +73,7 @@ function makeSample(): HatcheryRecords {
     eggs,
     looks: eggs.map((egg) => sampleLook(set, egg)),
     sessions: [],
+    logs: [],
   }
 }
 

@@ -230,3 +230,11 @@ it('leaves what is no record to the schema', () => {
   )
   expect(records.map(({ value }) => value)).toEqual(values)
 })
+
+it('of version 7 had no logs, and probes that nobody had checked', async () => {
+  const file = readFileSync(new URL('../../fixtures/books/version-7.zip', import.meta.url))
+  const { records } = await readBundle(new Blob([file]), 'UTC')
+  expect(records.logs).toEqual([])
+  expect(records.probes.map(({ sensor }) => sensor)).toEqual(records.probes.map(() => null))
+  expect(records.hatchery).toMatchObject({ altitudeM: 0, loggerColumns: [] })
+})

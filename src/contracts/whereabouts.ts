@@ -8,6 +8,7 @@ export const whereaboutsSchema = z.discriminatedUnion('kind', [
   takenBackSchema,
 ])
 export type Whereabouts = z.infer<typeof whereaboutsSchema>
+type Placed = Extract<Whereabouts, { kind: 'placed' }>
 
 /** A time that something spent in one incubator. */
 export interface Stay {
@@ -17,19 +18,26 @@ export interface Stay {
   toMs: number
 }
 
+/** Where something was put, among whatever else was noted of it. */
+type Noted = ReadonlyArray<Whereabouts | { id: string; at: string | null; kind: 'checked' }>
+
+function placings(events: Noted): Placed[] {
+  return standingEvents(events).filter((event): event is Placed => event.kind === 'placed')
+}
+
 /** Where something is now; null where it is in no incubator. */
-export function incubatorOf(events: readonly Whereabouts[]): string | null {
-  return standingEvents(events).at(-1)?.incubatorId ?? null
+export function incubatorOf(events: Noted): string | null {
+  return placings(events).at(-1)?.incubatorId ?? null
 }
 
 /** Where something was at a moment; null where it was in no incubator. @param atMs - epoch milliseconds */
-export function incubatorAt(events: readonly Whereabouts[], atMs: number): string | null {
+export function incubatorAt(events: Noted, atMs: number): string | null {
   return staysOf(events).find(({ fromMs, toMs }) => atMs >= fromMs && atMs < toMs)?.incubatorId ?? null
 }
 
 /** All times spent in incubators, in the order in which they were noted. */
-export function staysOf(events: readonly Whereabouts[]): Stay[] {
-  const placed = standingEvents(events)
+export function staysOf(events: Noted): Stay[] {
+  const placed = placings(events)
   return placed.flatMap(({ incubatorId, at }, i) =>
     incubatorId === null
       ? []

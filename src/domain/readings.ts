@@ -1,4 +1,10 @@
-import { usualProbe, usualProbeId, type ProbeRecord, type UsualProbe } from '../contracts/probe-record.ts'
+import {
+  corrector,
+  usualProbe,
+  usualProbeId,
+  type ProbeRecord,
+  type UsualProbe,
+} from '../contracts/probe-record.ts'
 import {
   readingsOf,
   type ProbeReading,
@@ -44,7 +50,9 @@ export function temperaturesAt(
     trays,
     probes.filter(({ height }) => height === 'eggs'),
     rollUps,
-  ).flatMap(({ atMs, celsius }) => (celsius ? [{ atMs, celsius: celsius.mean }] : []))
+  ).flatMap(({ atMs, celsius, correct }) =>
+    celsius ? [{ atMs, celsius: correct('celsius', atMs, celsius.mean) }] : [],
+  )
 }
 
 /** How moist it was wherever the trays were, by whatever probe, in the order of time. */
@@ -53,8 +61,8 @@ export function humiditiesAt(
   probes: readonly ProbeRecord[],
   rollUps: readonly RollUp[],
 ): Array<{ atMs: number; rhPercent: number }> {
-  return pointsWith(trays, probes, rollUps).flatMap(({ atMs, rhPercent }) =>
-    rhPercent ? [{ atMs, rhPercent: rhPercent.mean }] : [],
+  return pointsWith(trays, probes, rollUps).flatMap(({ atMs, rhPercent, correct }) =>
+    rhPercent ? [{ atMs, rhPercent: correct('rhPercent', atMs, rhPercent.mean) }] : [],
   )
 }
 
@@ -63,14 +71,20 @@ function pointsWith(
   trays: readonly Tray[],
   probes: readonly ProbeRecord[],
   rollUps: readonly RollUp[],
-): RollUp['points'] {
-  const staysOfProbe = new Map(probes.map(({ id, events }) => [id, staysOf(events)]))
+): Array<RollUp['points'][number] & { correct: ReturnType<typeof corrector> }> {
+  const known = new Map(
+    probes.map((probe) => [probe.id, { stays: staysOf(probe.events), correct: corrector(probe) }]),
+  )
   // One tray says for all: a set is warmed and moistened as its first tray is.
   const stays = trays[0] ? staysOf(trays[0].events) : []
   return rollUps
-    .flatMap(({ probeId, points }) =>
-      points.filter(({ atMs }) => together(stays, staysOfProbe.get(probeId) ?? [], atMs)),
-    )
+    .flatMap(({ probeId, points }) => {
+      const probe = known.get(probeId)
+      if (!probe) return []
+      return points
+        .filter(({ atMs }) => together(stays, probe.stays, atMs))
+        .map((point) => ({ ...point, correct: probe.correct }))
+    })
     .sort((a, b) => a.atMs - b.atMs)
 }
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { eggOf, notesOf } from '../contracts/egg-record.ts'
+import { logEvents, type IncubatorLog } from '../contracts/incubator-log.ts'
 import { readingsOf, type ReadingsRecord } from '../contracts/readings-record.ts'
 import { newSession, sessionOf, type Session } from '../contracts/session-record.ts'
 import { trayOf } from '../contracts/tray-record.ts'
@@ -21,11 +22,13 @@ function standingOf({
   trays = [],
   sessions = [],
   days = [],
-}: Changes & { sessions?: Session[]; days?: ReadingsRecord[] }): Standing {
+  logs = [],
+}: Changes & { sessions?: Session[]; days?: ReadingsRecord[]; logs?: IncubatorLog[] }): Standing {
   return {
     incubator: () => undefined,
     probe: () => undefined,
     tray: (id) => trays.find((item) => item.id === id),
+    log: (id) => logs.find((item) => item.id === id),
     session: (id) => sessions.find((item) => item.id === id),
     readings: (id) => days.find((item) => item.id === id),
     set: (id) => sets.find((item) => item.id === id),
@@ -116,6 +119,29 @@ describe('a step', () => {
       [],
     ])
     expect(back.trays[0]!.events.map(({ kind }) => kind)).toEqual(['placed', 'placed', 'taken-back'])
+  })
+
+  it('logs what was done at an incubator; taken back, what came by itself in the same month stays', () => {
+    const watered = { incubatorId: 'oak', what: { kind: 'watered', channel: 'both' } } as const
+    const before = { ...watered, at: '2026-02-28T23:00:00.000Z' }
+    const { logs } = writtenBy({ logged: [watered, before, watered] }, nothing, writer)
+    expect(logs.map(({ id, events }) => [id, events.length])).toEqual([
+      ['2026-03_oak', 2],
+      ['2026-02_oak', 1],
+    ])
+    const step = takingBack(writtenBy({ logged: [watered] }, nothing, writer), {}, nothing)
+    const first = writtenBy({ logged: [watered] }, nothing, {
+      ...writer,
+      newId: () => step.logs[0]!.eventIds[0]!,
+    })
+    const alarm = { kind: 'alarm', alarm: 'too-hot', probeId: 'p', value: 39.1 } as const
+    const more = writtenBy(
+      { logged: [{ incubatorId: 'oak', what: alarm }] },
+      standingOf({ logs: first.logs }),
+      writer,
+    )
+    const undone = writtenByUndo(step, standingOf({ logs: more.logs }), writer)
+    expect(logEvents(undone.logs, 'oak').map(({ kind }) => kind)).toEqual(['alarm'])
   })
 
   it('adds readings to their day, and takes back only its own', () => {

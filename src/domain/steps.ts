@@ -7,6 +7,14 @@ import {
   type EggRecord,
 } from '../contracts/egg-record.ts'
 import { takingEventsBack, type Noting } from '../contracts/events.ts'
+import {
+  logId,
+  monthOf,
+  newLog,
+  type IncubatorLog,
+  type LogHappening,
+  type LogNote,
+} from '../contracts/incubator-log.ts'
 import type { Incubator } from '../contracts/incubator-record.ts'
 import type { JournalEntry, Step } from '../contracts/journal-entry.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
@@ -50,6 +58,8 @@ export interface Changes {
   /** What happened in an evening. */
   happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
   readings?: readonly ProbeReading[]
+  /** What was done or happened at an incubator; now, where nothing else is said. */
+  logged?: ReadonlyArray<{ incubatorId: string; what: LogHappening; at?: string }>
 }
 
 /** Records as they are written. Those that are gone bear the mark of it. */
@@ -64,6 +74,7 @@ export interface Standing {
   egg: (id: string) => Egg | undefined
   look: (id: string) => LookRecord | undefined
   session: (id: string) => Session | undefined
+  log: (id: string) => IncubatorLog | undefined
   /** A probe's readings of a day; they must have been fetched. */
   readings: (id: string) => ReadingsRecord | undefined
 }
@@ -84,6 +95,7 @@ export function nothingWritten(): Written {
     eggs: [],
     looks: [],
     sessions: [],
+    logs: [],
     readings: [],
   }
 }
@@ -118,8 +130,21 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
         .map(({ what }) => ({ ...what, id: writer.newId(), at: writer.at, device }) as SessionNote)
       return [stamped({ ...sessionRecordOf(now), events: [...now.events, ...more] }, { device, now })]
     }),
+    logs: logsWritten(changes, standing, writer),
     readings: readingsWritten(changes, standing, writer),
   }
+}
+
+function logsWritten({ logged = [] }: Changes, standing: Standing, writer: Writer): IncubatorLog[] {
+  const { device } = writer
+  const months = new Map<string, IncubatorLog>()
+  for (const { incubatorId, what, at = writer.at } of logged) {
+    const id = logId(incubatorId, monthOf(at))
+    const log = months.get(id) ?? standing.log(id) ?? newLog(incubatorId, monthOf(at))
+    const event = { ...what, id: writer.newId(), at, device } as LogNote
+    months.set(id, { ...log, events: [...log.events, event] })
+  }
+  return [...months.values()].map((log) => stamped(log, { device, now: standing.log(log.id) }))
 }
 
 function trayWritten(tray: Tray, now: Tray | undefined, writer: Writer): TrayRecord {
@@ -189,7 +214,7 @@ type TakingBack = Omit<JournalEntry, 'number' | 'label' | 'eggId'>
 
 /** What it takes to take a step back. */
 export function takingBack(
-  { incubators, probes, trays, sets, eggs, looks, sessions }: Written,
+  { incubators, probes, trays, sets, eggs, looks, sessions, logs }: Written,
   { readings = [] }: Pick<Changes, 'readings'>,
   standing: Standing,
 ): TakingBack {
@@ -220,6 +245,8 @@ export function takingBack(
     trays: noted(trays, standing.tray),
     eggs: noted(eggs, standing.egg),
     sessions: noted(sessions, standing.session),
+    // What else happened in the month came by itself and stays, also where the step was the first to be noted in it.
+    logs: noted(logs, standing.log).map((log) => ({ ...log, created: false })),
     readings: readings.map(({ probeId, atMs }) => ({ probeId, atMs })),
   }
 }
@@ -269,6 +296,7 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
     ),
     looks: back(entry.looks, standing.look, withWhatNobodyDecided),
     sessions: notedBack<SessionRecord>(entry.sessions, recordOf(standing.session, sessionRecordOf)),
+    logs: notedBack<IncubatorLog>(entry.logs, standing.log),
     readings: readingsNeeded(entry.readings).flatMap((id) => {
       const now = standing.readings(id)
       if (!now) return []

@@ -67,6 +67,7 @@ export class BookTables {
       eggs: table('eggs'),
       looks: table('looks'),
       sessions: table('sessions'),
+      logs: table('logs'),
     }
     this.photos = table('photos')
     this.shapes = table('shapes')

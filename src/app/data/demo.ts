@@ -21,7 +21,8 @@ import { takeShot } from '../../core/simulate/shot.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { lookFrom } from '../../domain/look-from.ts'
-import { deviceZone, useHatcheryStore, type Picture } from './hatchery.ts'
+import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import type { Picture } from './picture-writes.ts'
 
 const DAY_MS = 86_400_000
 /** Earlier looks are small pictures, so that the demo is ready soon. */
@@ -152,6 +153,8 @@ function demoIncubators(): Incubator[] {
     ...incubator,
     id: incubatorIdOf(key),
     stamp: FRESH,
+    roundsADay: 2,
+    waterHours: 24,
     kind: key === 'hatcher' ? 'hatcher' : 'incubator',
   }))
 }

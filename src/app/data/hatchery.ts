@@ -8,11 +8,8 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import type { ProbeReading } from '../../contracts/readings-record.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import { sessionRecordOf, type Session } from '../../contracts/session-record.ts'
-import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { stamped } from '../../contracts/stamp.ts'
-import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
-import type { Tray } from '../../contracts/tray-record.ts'
 import { probeReadings } from '../../domain/readings.ts'
 import { checkTraysShared, sameSpot } from '../../domain/shared-trays.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
@@ -31,18 +28,13 @@ import { learnApart } from '../../workers/client.ts'
 import { StorageGone } from './raw-database.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { openedBook } from './opened-book.ts'
+import { pictureWrites } from './picture-writes.ts'
 import { Repository } from './repository.ts'
 import { leadAmongTabs } from './tab-lead.ts'
 import { shownRecords } from './shown-records.ts'
 
 /** What one tab tells the others when it has written. */
 type TabNews = { kind: 'changed'; written: Written; journal: JournalEntry[] } | { kind: 'reload' }
-
-/** A photograph and the lines measured in it, of each look that it makes. */
-export interface Picture {
-  photo: Blob
-  shapes: readonly ShapesRecord[]
-}
 
 /** Records of the hatchery as they are on disk. Every action awaits its write before the screen shows it. */
 export const useHatcheryStore = defineStore('hatchery', () => {
@@ -171,6 +163,16 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     await write(written, { add: entry, take: null })
   }
 
+  const { addLook, addVoice, addLooks, addSet } = pictureWrites({
+    repository,
+    mustLead,
+    noticing,
+    commit,
+    async writeOnce(changes) {
+      await write(writtenBy(changes, await standingWith([]), writer()), { add: null, take: null })
+    },
+  })
+
   function writer(): Writer {
     return { device: book.device(), at: new Date().toISOString(), newId: () => uuid() }
   }
@@ -228,59 +230,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** Asks whether the storage is still there; what it finds is in {@link storageGone}. */
   async function checkStorage(): Promise<void> {
     if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
-  }
-
-  /** Saves a photograph and the lines in it, and then what refers to them; where that is refused, the photograph goes as well. */
-  async function withPhoto(
-    look: LookRecord,
-    { photo, shapes }: Picture,
-    then: () => Promise<void>,
-  ): Promise<void> {
-    const id = await repository.savePhoto(look, photo)
-    try {
-      await repository.saveShapes(shapes)
-      await then()
-    } catch (error) {
-      await repository.removePhotos([id]).catch(() => undefined)
-      throw error
-    }
-  }
-
-  /** A new look; with `replaces` it takes the place of an earlier picture of the same candling. */
-  async function addLook(look: LookRecord, picture: Picture, replaces: LookRecord | null): Promise<void> {
-    mustLead()
-    await withPhoto(look, picture, () =>
-      commit(replaces ? 'retake' : 'photograph', look.eggId, {
-        looks: replaces ? [look, { ...replaces, replaced: true }] : [look],
-      }),
-    )
-  }
-
-  /** A few spoken seconds about an egg. */
-  async function addVoice(eggId: string, sound: Blob, seconds: number): Promise<void> {
-    mustLead()
-    const voiceId = uuid()
-    await noticing(() => repository.saveVoice(voiceId, sound))
-    // Where that is refused, the next start sweeps the sound up.
-    await commit('spoken note', eggId, {
-      spoken: [{ eggId, voiceId, seconds: Number(seconds.toFixed(1)), type: sound.type }],
-    })
-  }
-
-  /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
-  async function addLooks(
-    added: readonly LookRecord[],
-    picture: Picture,
-    replaced: readonly LookRecord[],
-  ): Promise<void> {
-    const [first] = added
-    if (!first) return
-    mustLead()
-    await withPhoto(first, picture, () =>
-      commit('photograph', first.eggId, {
-        looks: [...added, ...replaced.map((look) => ({ ...look, replaced: true }))],
-      }),
-    )
   }
 
   /**
@@ -367,7 +316,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   }
 
   /** Something that came by itself, or that nobody would take back: a reading, a pause. No step. */
-  function note(changes: Pick<Changes, 'incubators' | 'probes' | 'readings' | 'happened'>): Promise<void> {
+  function note(
+    changes: Pick<Changes, 'incubators' | 'probes' | 'readings' | 'happened' | 'logged'>,
+  ): Promise<void> {
     return inTurn(async () => {
       mustLead()
       const standing = await standingWith(readingsNeeded(changes.readings))
@@ -385,26 +336,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     return sessions.value.find((session) => session.setId === setId && session.endedAt === null)
   }
 
-  /** A set with its eggs and looks of earlier days, which cannot be undone. */
-  async function addSet(
-    { trays, set, eggs: newEggs }: { trays: readonly Tray[]; set: EggSet; eggs: readonly Egg[] },
-    earlier: ReadonlyArray<{ look: LookRecord; picture: Picture }>,
-  ): Promise<void> {
-    mustLead()
-    const kept: string[] = []
-    try {
-      for (const { look, picture } of earlier) {
-        kept.push(await repository.savePhoto(look, picture.photo))
-        await repository.saveShapes(picture.shapes)
-      }
-      const changes = { trays, sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look) }
-      await write(writtenBy(changes, await standingWith([]), writer()), { add: null, take: null })
-    } catch (error) {
-      await repository.removePhotos(kept).catch(() => undefined)
-      throw error
-    }
-  }
-
   /** Everything that is here; {@link openAll} fetches the rest. */
   function records(): HatcheryRecords {
     return {
@@ -415,6 +346,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       eggs: eggs.value,
       looks: looks.value,
       sessions: sessions.value,
+      logs: shown.logs.value,
     }
   }
 
@@ -434,6 +366,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     eggs,
     looks,
     sessions,
+    logs: shown.logs,
     chapters: book.chapters,
     opened: shown.opened,
     openSet,

@@ -2,6 +2,7 @@ import { computed, shallowRef } from 'vue'
 import type { Chapter, Frame } from '../../contracts/book.ts'
 import { eggOf, type Egg } from '../../contracts/egg-record.ts'
 import { newHatchery, type Hatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { IncubatorLog } from '../../contracts/incubator-log.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { ProbeRecord } from '../../contracts/probe-record.ts'
 import type { ReadingsRecord, RollUp } from '../../contracts/readings-record.ts'
@@ -24,6 +25,7 @@ export function shownRecords(zone: string) {
   const eggs = shallowRef<Egg[]>([])
   const looks = shallowRef<LookRecord[]>([])
   const sessions = shallowRef<Session[]>([])
+  const logs = shallowRef<IncubatorLog[]>([])
   /** Of the sets that are at work. */
   const rollUps = shallowRef<RollUp[]>([])
   /** Days that somebody asked for. */
@@ -123,6 +125,7 @@ export function shownRecords(zone: string) {
     egg: (id) => eggsById.value.get(id),
     look: (id) => looksById.value.get(id),
     session: (id) => sessions.value.find((session) => session.id === id),
+    log: (id) => logs.value.find((log) => log.id === id),
   }
 
   /** Shows another book; its chapters are still closed. */
@@ -134,6 +137,7 @@ export function shownRecords(zone: string) {
     trays.value = frame.trays
     setRecords.value = frame.sets.map(setRecordOf).sort((a, b) => b.setAt.localeCompare(a.setAt))
     sessions.value = frame.sessions
+    logs.value = frame.logs
     eggs.value = []
     looks.value = []
     rollUps.value = []
@@ -169,6 +173,7 @@ export function shownRecords(zone: string) {
     if (written.eggs.some(open)) eggs.value = putAll(eggs.value, written.eggs.filter(open).map(eggOf))
     if (written.looks.some(open)) looks.value = putAll(looks.value, written.looks.filter(open))
     if (written.sessions.length > 0) sessions.value = putAll(sessions.value, written.sessions.map(sessionOf))
+    if (written.logs.length > 0) logs.value = putAll(logs.value, written.logs)
     if (written.readings.length > 0) {
       readings.value = new Map([...readings.value, ...written.readings.map((day) => [day.id, day] as const)])
       const drawn = new Map(rollUps.value.map((rollUp) => [rollUp.id, rollUp]))
@@ -186,6 +191,7 @@ export function shownRecords(zone: string) {
     eggs,
     looks,
     sessions,
+    logs,
     rollUps,
     readings,
     opened,

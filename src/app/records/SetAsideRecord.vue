@@ -16,6 +16,7 @@ const KINDS = {
   eggs: 'Egg',
   looks: 'Look',
   sessions: 'Candling',
+  logs: 'Incubator’s log',
 } as const
 const typed = ref<Record<string, string>>({})
 const now = computed(() => props.record.value)

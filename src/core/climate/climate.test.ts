@@ -1,0 +1,285 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { createRandom } from '../random/random.ts'
+import { incubatorAir } from '../simulate/incubator-air.ts'
+import { alarmsOf, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
+import { climateBand, warmerThanEggs } from './band.ts'
+import { compareProbes } from './compare-probes.ts'
+import { excursions, hoursAhead, warmthEffect } from './excursions.ts'
+import { hatchForecast } from './hatch-forecast.ts'
+import { openingsIn } from './openings.ts'
+import { roundHours, roundState } from './round.ts'
+import { timeInBand, type Sample } from './time-in-band.ts'
+
+const MINUTE = 60_000
+const HOUR = 60 * MINUTE
+const DAY = 24 * HOUR
+const T0 = Date.parse('2026-03-01T00:00:00Z')
+
+/** Readings a minute from T0 on. */
+const each = (values: readonly number[], stepMs = MINUTE): Sample[] =>
+  values.map((value, i) => ({ atMs: T0 + i * stepMs, value }))
+
+describe('the band', () => {
+  it('is the species’ humidity and 0.4 °C about the target; still air is read 0.6 °C warmer', () => {
+    const forced = climateBand([{ species: 'chicken', lockedDown: false }], 'forced')
+    expect(forced).toEqual({ celsius: { low: 37.1, high: 37.9 }, rhPercent: { low: 45, high: 55 } })
+    expect(warmerThanEggs(climateBand([], 'still'))).toBeCloseTo(0.6)
+  })
+  it('of two sets is what both bear; of one in lockdown, what that needs', () => {
+    // Chicken 45–55, duck 50–58: 50–55.
+    const both = climateBand(
+      [
+        { species: 'chicken', lockedDown: false },
+        { species: 'duck', lockedDown: false },
+      ],
+      'forced',
+    )
+    expect(both.rhPercent).toEqual({ low: 50, high: 55 })
+    const locked = climateBand(
+      [
+        { species: 'chicken', lockedDown: true },
+        { species: 'duck', lockedDown: false },
+      ],
+      'forced',
+    )
+    expect(locked.rhPercent).toEqual({ low: 65, high: 75 })
+  })
+})
+
+describe('time in band', () => {
+  it('lets each reading hold until the next, half an hour at most', () => {
+    // 10 min in, 10 above, then silence of an hour: 30 min below count, 30 are unknown; then 10 in.
+    const samples = [
+      { atMs: T0, value: 37.5 },
+      { atMs: T0 + 10 * MINUTE, value: 38.2 },
+      { atMs: T0 + 20 * MINUTE, value: 36 },
+      { atMs: T0 + 80 * MINUTE, value: 37.4 },
+    ]
+    const time = timeInBand(samples, { low: 37.1, high: 37.9 }, { fromMs: T0, toMs: T0 + 90 * MINUTE })
+    expect(time).toEqual({
+      inMs: 20 * MINUTE,
+      aboveMs: 10 * MINUTE,
+      belowMs: 30 * MINUTE,
+      unknownMs: 30 * MINUTE,
+    })
+  })
+  it('adds up to the time asked for, whatever was read', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 90 }), fc.float({ min: 30, max: 42, noNaN: true })), {
+          maxLength: 60,
+        }),
+        (steps) => {
+          let atMs = T0
+          const samples = steps.map(([minutes, value]) => ({ atMs: (atMs += minutes * MINUTE), value }))
+          const span = { fromMs: T0 + 30 * MINUTE, toMs: T0 + 10 * HOUR }
+          const { inMs, belowMs, aboveMs, unknownMs } = timeInBand(samples, { low: 37, high: 38 }, span)
+          expect(inMs + belowMs + aboveMs + unknownMs).toBe(span.toMs - span.fromMs)
+        },
+      ),
+    )
+  })
+})
+
+describe('excursions', () => {
+  const band = { low: 37.1, high: 37.9 }
+  it('are the times outside that lasted, with their worst', () => {
+    const night = [
+      ...Array<number>(60).fill(37.5),
+      ...Array<number>(120).fill(39.6),
+      ...Array<number>(60).fill(37.5),
+    ]
+    night[100] = 40.1
+    const [one, ...others] = excursions(each(night), band)
+    expect(others).toEqual([])
+    expect(one).toEqual({ side: 'above', fromMs: T0 + HOUR, toMs: T0 + 3 * HOUR, extreme: 40.1 })
+    expect(warmthEffect(one!)).toBe('kills')
+    // At the top of still air 40.1 is 39.5 at the eggs.
+    expect(warmthEffect(one!, 0.6)).toBe('kills')
+    expect(warmthEffect(one!, 0.7)).toBe('harms')
+  })
+  it('do not last across a silence, and short ones are openings', () => {
+    const gap = [
+      { atMs: T0, value: 39 },
+      { atMs: T0 + 5 * HOUR, value: 39 },
+    ]
+    expect(excursions(gap, band, { shortestMs: 0 })).toHaveLength(2)
+    expect(excursions(each([37.5, 36, 36, 37.5]), band)).toEqual([])
+  })
+  it('say what they usually do', () => {
+    const off = (side: 'above' | 'below', extreme: number, hours: number) =>
+      warmthEffect({ side, extreme, fromMs: 0, toMs: hours * HOUR })
+    expect(off('above', 38.2, 2)).toBe('earlier')
+    expect(off('above', 38.9, 2)).toBe('harms')
+    expect(off('above', 40.5, 0.5)).toBe('kills-quickly')
+    expect(off('below', 30, 2)).toBe('later')
+    expect(off('below', 30, 7)).toBe('harms-cold')
+    // 1 °C too warm for ten hours, nine in a hundred faster: 0.9 h.
+    expect(hoursAhead({ side: 'above', extreme: 38.5, fromMs: 0, toMs: 10 * HOUR }, 37.5, 0.09)).toBeCloseTo(
+      0.9,
+    )
+  })
+})
+
+describe('openings', () => {
+  it('are found by the fall of the moisture, with what it fell to and how long it took', () => {
+    const lid = [
+      { openedMs: T0 + 60 * MINUTE, closedMs: T0 + 64 * MINUTE },
+      { openedMs: T0 + 300 * MINUTE, closedMs: T0 + 301 * MINUTE },
+    ]
+    const random = createRandom('openings')
+    const air = Array.from({ length: 480 }, (_, i) => {
+      const atMs = T0 + i * MINUTE
+      return { atMs, value: incubatorAir(lid, atMs).rhPercent + random.normal(0, 0.4) }
+    })
+    const found = openingsIn(air)
+    expect(found).toHaveLength(2)
+    for (const [i, { fromMs, lowest, before, backAfterMinutes }] of found.entries()) {
+      expect(Math.abs(fromMs - lid[i]!.openedMs)).toBeLessThanOrEqual(5 * MINUTE)
+      expect(before).toBeCloseTo(52, -1)
+      expect(lowest).toBeLessThan(46)
+      expect(backAfterMinutes).toBeGreaterThan(5)
+      expect(backAfterMinutes).toBeLessThan(60)
+    }
+  })
+  it('are not seen in the swing of a regulator', () => {
+    expect(openingsIn(each(Array.from({ length: 600 }, (_, i) => 50 + 2.5 * Math.sin(i / 8))))).toEqual([])
+  })
+  it('that last until nobody reads on are not said to be back', () => {
+    expect(openingsIn(each([52, 52, 40, 38]))).toMatchObject([{ backAfterMinutes: null, lowest: 38 }])
+  })
+})
+
+describe('two probes beside each other', () => {
+  const random = createRandom('probes')
+  const truth = Array.from({ length: 200 }, (_, i) => 37.5 + 0.2 * Math.sin(i / 15))
+  const shows = (more: number, shiftMs = 0): Sample[] =>
+    truth.map((value, i) => ({
+      atMs: T0 + i * MINUTE + shiftMs,
+      value: value + more + random.normal(0, 0.05),
+    }))
+  it('differ by so much, whoever was off for a while', () => {
+    const one = shows(0.5)
+    for (let i = 0; i < 20; i++) one[i]!.value -= 5
+    const { more, verdict, pairs } = compareProbes(one, shows(0, 20_000), 0.2)!
+    expect(pairs).toBe(200)
+    expect(Math.abs(more.value - 0.5)).toBeLessThan(0.03)
+    expect(verdict).toBe('differ')
+  })
+  it('are the same within what matters; of few pairs nothing is said; apart in time there are none', () => {
+    expect(compareProbes(shows(0.1), shows(0), 0.2)!.verdict).toBe('same')
+    expect(compareProbes(shows(0.5).slice(0, 3), shows(0), 0.2)!.verdict).toBe('few')
+    expect(compareProbes(shows(0), shows(0, 2 * DAY), 0.2)).toBeNull()
+  })
+})
+
+describe('the hatch', () => {
+  const input = { species: 'chicken' as const, setAtMs: T0, thermometerChecked: true }
+  it('comes when the table says, give or take what breeds and thermometers are in doubt by', () => {
+    const { atMs, fromMs, toMs, effectiveAgeDays, aheadHours } = hatchForecast(input, T0 + 10 * DAY)
+    expect((atMs - T0) / DAY).toBeCloseTo(21)
+    expect(effectiveAgeDays).toBeCloseTo(10)
+    expect(aheadHours).toBeCloseTo(0)
+    // Days: (22 − 20) ÷ 4 = 0.5; warmth: 0.09 × 0.15 × 21 = 0.284; together 0.575; times 1.2816 = 0.737.
+    expect((toMs - atMs) / DAY).toBeCloseTo(0.737, 2)
+    expect(atMs - fromMs).toBeCloseTo(toMs - atMs)
+    const unchecked = hatchForecast({ ...input, thermometerChecked: false }, T0 + 10 * DAY)
+    // 0.09 × 0.35 × 21 = 0.66; with 0.5: 0.83; times 1.2816 = 1.064.
+    expect((unchecked.toMs - unchecked.atMs) / DAY).toBeCloseTo(1.064, 2)
+  })
+  it('comes earlier for a warm run, and by another warmth from now on', () => {
+    const readings = Array.from({ length: 20 }, (_, i) => ({ atMs: T0 + i * 12 * HOUR, celsius: 38.5 }))
+    // Ten days at 1 °C more: 10.9 days of development, 21.6 h ahead.
+    const warm = hatchForecast({ ...input, readings }, T0 + 10 * DAY)
+    expect(warm.effectiveAgeDays).toBeCloseTo(10.9)
+    expect(warm.aheadHours).toBeCloseTo(21.6)
+    expect((warm.atMs - T0) / DAY).toBeCloseTo(20.1)
+    // Eleven days left at 0.5 °C less: 11 ÷ 0.955 = 11.52.
+    const cool = hatchForecast({ ...input, fromNow: 37 }, T0 + 10 * DAY)
+    expect((cool.atMs - T0) / DAY).toBeCloseTo(21.52, 2)
+  })
+})
+
+describe('alarms', () => {
+  const nowMs = T0 + DAY
+  const band = climateBand([{ species: 'chicken', lockedDown: false }], 'forced')
+  /** Readings a minute up to now. */
+  const until = (values: readonly number[]): Sample[] =>
+    values.map((value, i) => ({ atMs: nowMs - (values.length - 1 - i) * MINUTE, value }))
+  const probe = (more: Partial<WatchedProbe> = {}): WatchedProbe => ({
+    id: 'p',
+    celsius: until([37.5]),
+    rhPercent: until([50]),
+    heardMs: nowMs,
+    ...more,
+  })
+  const watched = (more: Partial<Watched> = {}): Watched => ({
+    band,
+    probes: [probe()],
+    wateredMs: nowMs,
+    waterEveryMs: DAY,
+    turnDueMs: null,
+    nowMs,
+    ...more,
+  })
+  const codes = (w: Watched) => alarmsOf(w).map(({ code }) => code)
+
+  it('are none while all is well', () => expect(codes(watched())).toEqual([]))
+  it('tell of heat that harms at once, of warmth outside of the band when it has lasted half an hour', () => {
+    expect(codes(watched({ probes: [probe({ celsius: until([37.5, 39]) })] }))).toEqual(['too-hot'])
+    const warm = (minutes: number) =>
+      codes(watched({ probes: [probe({ celsius: until(Array<number>(minutes + 1).fill(38.2)) })] }))
+    expect(warm(29)).toEqual([])
+    expect(warm(30)).toEqual(['hot'])
+  })
+  it('read 0.6 °C more in still air', () => {
+    const still = climateBand([], 'still')
+    expect(codes(watched({ band: still, probes: [probe({ celsius: until([39.2]) })] }))).toEqual([])
+  })
+  it('tell of moisture that was off for half an hour without a break', () => {
+    const rhPercent = until(Array<number>(40).fill(40))
+    expect(codes(watched({ probes: [probe({ rhPercent })] }))).toEqual(['dry'])
+    rhPercent[25]!.value = 50
+    expect(codes(watched({ probes: [probe({ rhPercent })] }))).toEqual([])
+  })
+  it('tell that a sensor is silent, and then nothing of what it said before', () => {
+    const heardMs = nowMs - SILENT_MS - 1
+    const celsius = [{ atMs: nowMs - 2 * HOUR, value: 39.5 }]
+    expect(codes(watched({ probes: [probe({ heardMs, celsius })] }))).toEqual(['silent'])
+  })
+  it('put first what cannot wait', () => {
+    const all = watched({
+      probes: [
+        probe({ id: 'a', heardMs: nowMs - HOUR, celsius: [], rhPercent: until(Array<number>(31).fill(60)) }),
+        probe({ id: 'b', celsius: until([40]) }),
+      ],
+      wateredMs: nowMs - 25 * HOUR,
+      turnDueMs: nowMs - HOUR,
+    })
+    expect(codes(all)).toEqual(['too-hot', 'silent', 'moist', 'water', 'turn'])
+  })
+})
+
+describe('the round', () => {
+  const hours = roundHours(3)
+  const zone = 'UTC'
+  const at = (hour: number) => T0 + hour * HOUR
+  it('is spread over the day', () => expect(hours).toEqual([7, 14, 21]))
+  it('is due from three quarters of an hour before its hour until it is made', () => {
+    const state = (nowHour: number, made: number[]) =>
+      roundState({ hours, madeMs: made.map(at), sinceMs: at(0) }, at(nowHour), zone)
+    expect(state(6, [])).toMatchObject({ dueMs: null, nextMs: at(7), missed: 0 })
+    expect(state(6.5, [])).toMatchObject({ dueMs: at(7), nextMs: at(14) })
+    expect(state(8, [7.2])).toMatchObject({ dueMs: null, nextMs: at(14), missed: 0 })
+    // Made at noon: nearer to 14 h than to 7 h, so that the morning's was missed.
+    expect(state(14.5, [12])).toMatchObject({ dueMs: null, missed: 1 })
+    expect(state(22, [7])).toMatchObject({ dueMs: at(21), missed: 1 })
+  })
+  it('asks for nothing from before there was anything to look after', () => {
+    expect(roundState({ hours, madeMs: [], sinceMs: at(10) }, at(13), zone)).toMatchObject({
+      dueMs: null,
+      missed: 0,
+    })
+  })
+})
