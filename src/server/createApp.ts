@@ -1,13 +1,16 @@
 import { existsSync } from 'node:fs'
 import { sep } from 'node:path'
 import compression from 'compression'
-import express, { type ErrorRequestHandler, type Express } from 'express'
+import express, { type ErrorRequestHandler, type Express, type Router } from 'express'
 import helmet from 'helmet'
 import { onlyKnownHosts } from './known-host.ts'
 import { standInAirRoutes } from '../devices/air/stand-in-air.ts'
 import { standInCameraRoutes } from '../devices/camera/stand-in-camera.ts'
 import { standInGaugeRoutes } from '../devices/gauges/stand-in-gauges.ts'
+import type { LidTimes } from '../core/simulate/incubator-air.ts'
 import { networkCameraRoutes, type NetworkCamera } from './camera-proxy.ts'
+import { ProbeHub } from './probes/hub.ts'
+import { probeRoutes } from './probes/routes.ts'
 
 export interface ServerOptions {
   /** Folder of the built app; left out, only the devices are served. */
@@ -20,6 +23,12 @@ export interface ServerOptions {
   demo?: boolean
   /** The clock of the stand-ins. @default Date.now */
   nowMs?: () => number
+  /** What hears the sensors. @default one that hears none */
+  hub?: ProbeHub
+  /** Simulated sensors, where there are to be any. */
+  sensors?: Router
+  /** Openings of the stand-in incubator’s lid. */
+  lid?: LidTimes[]
 }
 
 /** Files with a hash in their name never change. */
@@ -32,6 +41,9 @@ export function createApp({
   names = [],
   demo = false,
   nowMs = Date.now,
+  hub = new ProbeHub(),
+  sensors,
+  lid = [],
 }: ServerOptions): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -66,7 +78,9 @@ export function createApp({
   })
   app.use('/api', camera ? networkCameraRoutes(camera) : standInCameraRoutes())
   app.use('/api', standInGaugeRoutes())
-  app.use('/api', standInAirRoutes(nowMs))
+  app.use('/api', standInAirRoutes(nowMs, lid))
+  app.use('/api', probeRoutes(hub))
+  if (sensors) app.use('/api', sensors)
   app.use('/api', (_request, response) => {
     response.status(404).json({ message: 'There is nothing at this address.' })
   })

@@ -1,5 +1,7 @@
 import { parseArgs } from 'node:util'
 import { cameraUrl, type NetworkCamera } from './camera-proxy.ts'
+import type { SensorSource } from './probes/hub.ts'
+import { sensorSource } from './probes/sources.ts'
 
 export interface StartOptions {
   port: number
@@ -8,6 +10,8 @@ export interface StartOptions {
   names: string[]
   demo: boolean
   camera: NetworkCamera | undefined
+  /** Real sensors; simulated ones take their place where there are none. */
+  probes: SensorSource[]
 }
 
 const HIGHEST_PORT = 65_535
@@ -26,6 +30,7 @@ export function readOptions(
       demo: { type: 'boolean', default: false },
       camera: { type: 'string' },
       'camera-stream': { type: 'string' },
+      probe: { type: 'string', multiple: true, default: [] },
     },
   })
   const port = /^\d+$/.test(values.port) ? Number(values.port) : NaN
@@ -42,5 +47,8 @@ export function readOptions(
           stillUrl: cameraUrl(values.camera),
           streamUrl: values['camera-stream'] === undefined ? undefined : cameraUrl(values['camera-stream']),
         }
-  return { port, host: values.host, names: values.name, demo: values.demo, camera }
+  const probes = values.probe.map(sensorSource)
+  const twice = probes.find(({ name }, i) => probes.findIndex((other) => other.name === name) < i)
+  if (twice) throw new Error(`There are two probes called “${twice.name}”.`)
+  return { port, host: values.host, names: values.name, demo: values.demo, camera, probes }
 }

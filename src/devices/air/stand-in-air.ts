@@ -11,10 +11,10 @@ const CELSIUS_SD = 0.05
 /**
  * A simulated sensor in the incubator. A real one could take its place: a reading is one JSON object over plain HTTP.
  * Only opening the lid belongs to the simulation. @param nowMs - the clock
+ * @param lid - openings, added to here
  */
-export function standInAirRoutes(nowMs: () => number): Router {
+export function standInAirRoutes(nowMs: () => number, lid: LidTimes[] = []): Router {
   const router = Router()
-  const lid: LidTimes[] = []
   let readings = 0
 
   router.put('/stand-in/lid', (request, response) => {

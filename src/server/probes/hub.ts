@@ -1,0 +1,89 @@
+import type { Sensor, SensorReading } from '../../contracts/sensor.ts'
+import { readSensorMessage } from '../../core/climate/sensor-message.ts'
+
+/** What it takes to hear a sensor; each way has a source of its own. */
+export interface SensorSource {
+  name: string
+  way: Sensor['way']
+  standIn?: boolean
+  /** Begins to listen. @returns how to stop */
+  listen: (ear: Ear) => () => void
+}
+
+/** Where a source tells what it hears. */
+export interface Ear {
+  /** @param address - topic or path the message came from */
+  heard: (message: string, address?: string) => void
+  trouble: (sentence: string) => void
+}
+
+interface Kept extends SensorReading {
+  heardMs: number
+}
+
+/** Kept for tablets that sleep: a day and more at a reading a minute, some hours at one a second. */
+const KEPT_READINGS = 20_000
+/** A sensor whose clock is further ahead than this is not believed: the server's own counts. */
+const AHEAD_MS = 2 * 60_000
+/** Nor is one that says it read this long ago. */
+const BEHIND_MS = 7 * 86_400_000
+
+/** Hears all sensors, keeps what they said for a while, and hands it on to whoever listens. */
+export class ProbeHub {
+  private readonly sensors = new Map<string, Sensor>()
+  private readonly kept: Kept[] = []
+  private readonly listeners = new Set<(reading: Kept) => void>()
+  private readonly stops: Array<() => void> = []
+
+  constructor(private readonly nowMs: () => number = Date.now) {}
+
+  /** Begins to hear a sensor. */
+  follow({ name, way, standIn = false, listen }: SensorSource): void {
+    this.sensors.set(name, { name, way, standIn, heardMs: null, trouble: null })
+    this.stops.push(
+      listen({
+        heard: (message, address) => this.heard(name, message, address),
+        trouble: (sentence) => this.change(name, { trouble: sentence }),
+      }),
+    )
+  }
+
+  list(): Sensor[] {
+    return [...this.sensors.values()]
+  }
+
+  /**
+   * @param sinceMs - tells first what was heard from then on, that a listener who slept misses nothing
+   * @returns how to stop
+   */
+  listen(listener: (reading: SensorReading & { heardMs: number }) => void, sinceMs: number): () => void {
+    for (const reading of this.kept) if (reading.heardMs >= sinceMs) listener(reading)
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  close(): void {
+    for (const stop of this.stops.splice(0)) stop()
+    this.listeners.clear()
+  }
+
+  private heard(sensor: string, message: string, address?: string): void {
+    const said = readSensorMessage(message, address)
+    if (!said) {
+      this.change(sensor, { trouble: `It said “${message.slice(0, 40)}”, which is no reading.` })
+      return
+    }
+    const heardMs = this.nowMs()
+    const isLikely = said.atMs !== null && said.atMs <= heardMs + AHEAD_MS && said.atMs >= heardMs - BEHIND_MS
+    const atMs = isLikely ? Math.min(heardMs, Math.round(said.atMs!)) : heardMs
+    const reading = { sensor, atMs, celsius: said.celsius, rhPercent: said.rhPercent, heardMs }
+    this.kept.push(reading)
+    if (this.kept.length > KEPT_READINGS) this.kept.shift()
+    this.change(sensor, { heardMs, trouble: null })
+    for (const listener of this.listeners) listener(reading)
+  }
+
+  private change(name: string, changes: Partial<Sensor>): void {
+    this.sensors.set(name, { ...this.sensors.get(name)!, ...changes })
+  }
+}

@@ -1,0 +1,107 @@
+import { EventSource } from 'eventsource'
+import mqtt from 'mqtt'
+import type { SensorSource } from './hub.ts'
+
+const POLL_EVERY_MS = 30_000
+const PATIENCE_MS = 10_000
+/** Longer messages are none of a thermometer. */
+const MOST_LETTERS = 4000
+
+/** A sensor that answers each question with a JSON object over plain HTTP. */
+export function polledSensor(name: string, address: URL, everyMs = POLL_EVERY_MS): SensorSource {
+  return {
+    name,
+    way: 'polled',
+    listen({ heard, trouble }) {
+      const ask = async (): Promise<void> => {
+        try {
+          const answer = await fetch(address, {
+            redirect: 'manual',
+            signal: AbortSignal.timeout(PATIENCE_MS),
+          })
+          if (answer.ok) heard((await answer.text()).slice(0, MOST_LETTERS), address.pathname)
+          else trouble(`It answered with an error (${answer.status}).`)
+        } catch {
+          trouble('It does not answer. Is it switched on and on this network?')
+        }
+      }
+      void ask()
+      const timer = setInterval(() => void ask(), everyMs)
+      return () => clearInterval(timer)
+    },
+  }
+}
+
+/** A sensor that sends server-sent events, each a JSON object. A connection that breaks is made again. */
+export function eventSensor(name: string, address: URL): SensorSource {
+  return {
+    name,
+    way: 'events',
+    listen({ heard, trouble }) {
+      let source: EventSource
+      let again: NodeJS.Timeout | undefined
+      const open = (): void => {
+        source = new EventSource(address)
+        source.onmessage = ({ data }) => heard(String(data).slice(0, MOST_LETTERS), address.pathname)
+        source.onerror = () => {
+          trouble('The connection to it is broken; it is tried again.')
+          // Where it has given up by itself, which it does when an error comes in place of events.
+          if (source.readyState === EventSource.CLOSED) again = setTimeout(open, PATIENCE_MS)
+        }
+      }
+      open()
+      return () => {
+        clearTimeout(again)
+        source.close()
+      }
+    },
+  }
+}
+
+/** A sensor whose messages a broker hands on. @param address - mqtt://broker:1883/topic, “+” and “#” as usual */
+export function mqttSensor(name: string, address: URL): SensorSource {
+  return {
+    name,
+    way: 'mqtt',
+    listen({ heard, trouble }) {
+      const topic = decodeURIComponent(address.pathname.slice(1)) + address.hash
+      const broker = new URL(address)
+      broker.pathname = ''
+      broker.hash = ''
+      const client = mqtt.connect(broker.href.replace(/\/$/, ''), { reconnectPeriod: 3000 })
+      client.on('connect', () =>
+        client.subscribe(topic, { qos: 1 }, (error) => {
+          if (error) trouble(`The broker does not hand on “${topic}”.`)
+        }),
+      )
+      client.on('message', (from, message) => heard(message.toString('utf8').slice(0, MOST_LETTERS), from))
+      client.on('error', () => trouble('The broker does not answer as it should; it is tried again.'))
+      client.on('offline', () => trouble('The broker does not answer; it is tried again.'))
+      return () => client.end(true)
+    },
+  }
+}
+
+const WAYS = {
+  'http:': polledSensor,
+  'https:': polledSensor,
+  'events+http:': eventSensor,
+  'events+https:': eventSensor,
+  'mqtt:': mqttSensor,
+  'mqtts:': mqttSensor,
+} as const
+
+/** What `--probe NAME=ADDRESS` asks for. @throws Error with a sentence for people */
+export function sensorSource(text: string): SensorSource {
+  const [, name, given] = /^\s*([^=]{1,60}?)\s*=\s*(\S+)\s*$/.exec(text) ?? []
+  const scheme = /^[a-z+]+:/.exec(given ?? '')?.[0] ?? ''
+  const plain = (given ?? '').replace(/^events\+/, '')
+  if (name === undefined || !(scheme in WAYS) || !URL.canParse(plain))
+    throw new Error(
+      `“${text}” is no probe. It is a name and an address, for example --probe "Oak eggs=http://192.168.1.31/reading", events+http://… for server-sent events, or mqtt://192.168.1.5/hatchery/oak.`,
+    )
+  const address = new URL(plain)
+  if (WAYS[scheme as keyof typeof WAYS] === mqttSensor && address.pathname.length < 2)
+    throw new Error(`“${text}” names no topic: mqtt://192.168.1.5/hatchery/oak.`)
+  return WAYS[scheme as keyof typeof WAYS](name, address)
+}
