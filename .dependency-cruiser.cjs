@@ -16,8 +16,9 @@ module.exports = {
     only('contracts', ['core']),
     only('domain', ['core', 'contracts']),
     only('devices', ['domain', 'core', 'contracts']),
-    only('workers', ['core', 'contracts']),
-    only('app', ['workers', 'devices', 'domain', 'core', 'contracts']),
+    only('storage', []),
+    only('workers', ['storage', 'core', 'contracts']),
+    only('app', ['workers', 'storage', 'devices', 'domain', 'core', 'contracts']),
     only('server', ['devices', 'domain', 'core', 'contracts']),
     only('cli', ['domain', 'core', 'contracts']),
     {

@@ -18,7 +18,6 @@ const checkedSchema = z.object({
 })
 
 const probeEventSchema = z.discriminatedUnion('kind', [...whereaboutsSchema.options, checkedSchema])
-export type ProbeEvent = z.infer<typeof probeEventSchema>
 type Checked = z.infer<typeof checkedSchema>
 
 /** What tells how warm and moist it is: a sensor, or somebody reading a display. */
@@ -29,7 +28,7 @@ export const probeRecordSchema = z.object({
   /** `eggs`: at the eggs' own height, corrected; it says how warm they are. `air`: anywhere in the air. */
   height: z.enum(['eggs', 'air']),
   by: z.enum(['hand', 'sensor', 'file']),
-  /** Under which name the server hands on what it says; null where it is read otherwise. */
+  /** Under which name the server hands on what it says, or Bluetooth knows it; null where it does not speak by itself. */
   sensor: z.string().max(60).nullable().default(null),
   events: z.array(probeEventSchema).max(1000),
 })

@@ -6,6 +6,7 @@ import {
   type UsualProbe,
 } from '../contracts/probe-record.ts'
 import {
+  dayOf,
   readingsOf,
   type ProbeReading,
   type ReadingsRecord,
@@ -34,7 +35,7 @@ export function probeReadings(
   { probeIds, fromMs, toMs }: { probeIds: readonly string[]; fromMs: number; toMs: number },
 ): ProbeReading[] {
   return days
-    .filter(({ probeId }) => probeIds.includes(probeId))
+    .filter(({ probeId, day }) => probeIds.includes(probeId) && day >= dayOf(Math.max(0, fromMs)))
     .flatMap(readingsOf)
     .filter(({ atMs }) => atMs >= fromMs && atMs <= toMs)
     .sort((a, b) => a.atMs - b.atMs)

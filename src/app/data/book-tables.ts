@@ -10,7 +10,7 @@ import {
   type RecordTable,
 } from '../../contracts/record-tables.ts'
 import { flushToDisk } from './flush.ts'
-import { disconnect, readAll, readKeys } from './raw-database.ts'
+import { disconnect, readAll, readKeys } from '../../storage/raw-database.ts'
 
 const HATCHERY_KEY = 'setting/hatchery'
 const MARK_KEY = 'setting/mark'

@@ -5,7 +5,7 @@ import { hatcheryRecordOf, newHatchery, type HatcheryRecord } from '../../contra
 import type { Incubator } from '../../contracts/incubator-record.ts'
 import { FRESH } from '../../contracts/stamp.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { newEgg, type Egg } from '../../contracts/egg-record.ts'
+import { eggOf, newEgg, withEvents, type Egg, type EggEvent } from '../../contracts/egg-record.ts'
 import { type EggSet } from '../../contracts/set-record.ts'
 import { newTray, type Tray } from '../../contracts/tray-record.ts'
 import { freshMassG } from '../../core/intake/egg-figures.ts'
@@ -14,6 +14,7 @@ import {
   DEMO_HATCHERY_NAME,
   DEMO_INCUBATORS,
   demoEgg,
+  demoWeightG,
   type DemoBasket,
 } from '../../core/simulate/demo-hatchery.ts'
 import { shapesOf } from '../../core/measure/reading.ts'
@@ -21,12 +22,14 @@ import { takeShot } from '../../core/simulate/shot.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { lookFrom } from '../../domain/look-from.ts'
+import { demoAirOf, incubatorIdOf, setAtOf, setIdOf } from './demo-air.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
 import type { Picture } from './picture-writes.ts'
 
 const DAY_MS = 86_400_000
 /** Earlier looks are small pictures, so that the demo is ready soon. */
 const EARLIER_SIDE_PX = 480
+const FORGOTTEN = 3
 /** Setting that keeps when the demo was opened: its dates hang on it. */
 const OPENED = 'demo-opened'
 
@@ -65,34 +68,46 @@ export const useDemoStore = defineStore('demo', () => {
       0,
     )
     progress.value = total > 0 ? { done: 0, total } : null
-    const worker = new EggWorkerClient()
+    const workers = [new EggWorkerClient(), new EggWorkerClient()]
     try {
-      for (const basket of missing) await addBasket(worker, basket, openedMs)
+      for (const basket of missing) await addBasket(workers, basket, openedMs)
     } finally {
-      worker.release()
+      for (const worker of workers) worker.release()
       progress.value = null
     }
   }
 
   /** A set comes in with all its earlier looks at once, so that none is asked for again meanwhile. */
-  async function addBasket(worker: EggWorkerClient, basket: DemoBasket, openedMs: number): Promise<void> {
+  async function addBasket(
+    workers: readonly EggWorkerClient[],
+    basket: DemoBasket,
+    openedMs: number,
+  ): Promise<void> {
     const hatchery = useHatcheryStore()
     const tray = toTray(basket, openedMs)
     const set = toSet(basket, tray, openedMs)
     const eggs = toEggs(basket, set)
     const taken: Array<{ look: LookRecord; picture: Picture }> = []
-    for (const ageDays of basket.earlierLooks) {
-      for (const egg of eggs) {
-        const earlier = taken.map((item) => item.look).filter((look) => look.eggId === egg.id)
-        const one = await lookBack(worker, { basket, set, egg, ageDays, earlier })
-        if (one) taken.push(one)
-        if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
-      }
-    }
+    await Promise.all(
+      workers.map(async (worker, turn) => {
+        // Looks at one egg follow on each other; eggs do not.
+        for (const egg of eggs.filter((_, i) => i % workers.length === turn)) {
+          for (const ageDays of basket.earlierLooks) {
+            const earlier = taken.map((item) => item.look).filter((look) => look.eggId === egg.id)
+            const one = await lookBack(worker, { basket, set, egg, ageDays, earlier })
+            if (one) taken.push(one)
+            if (progress.value) progress.value = { ...progress.value, done: progress.value.done + 1 }
+          }
+        }
+      }),
+    )
     // The records may have been erased or replaced meanwhile: then the demo is no longer wanted; or another tab leads.
     if (!hatchery.leads) return
     if ((await hatchery.repository.setting<number>(OPENED)) !== openedMs) return
-    await hatchery.addSet({ trays: [tray], set, eggs }, taken)
+    await hatchery.addSet(
+      { trays: [tray], set, eggs, ...demoAirOf(basket, hatchery.probes, openedMs) },
+      taken,
+    )
   }
 
   /**
@@ -140,10 +155,6 @@ async function lookBack(
   }
 }
 
-function setIdOf(basket: DemoBasket): string {
-  return `demo-${basket.key}`
-}
-
 function demoHatchery(): HatcheryRecord {
   return { ...hatcheryRecordOf(newHatchery(deviceZone())), name: DEMO_HATCHERY_NAME, brooders: 2 }
 }
@@ -157,14 +168,6 @@ function demoIncubators(): Incubator[] {
     waterHours: 24,
     kind: key === 'hatcher' ? 'hatcher' : 'incubator',
   }))
-}
-
-function incubatorIdOf(key: string): string {
-  return `demo-${key}`
-}
-
-function setAtOf(basket: DemoBasket, nowMs: number): string {
-  return new Date(nowMs - basket.ageDays * DAY_MS).toISOString()
 }
 
 function toTray(basket: DemoBasket, nowMs: number): Tray {
@@ -198,7 +201,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
       turningStop: 'usual',
       incubationDays: null,
       delayHours: 0,
-      turnsADay: basket.incubator === 'hatcher' ? 3 : null,
+      turnsADay: basket.incubator === 'cabinet' ? null : 3,
     },
     trayIds: [tray.id],
     trays: [tray],
@@ -225,9 +228,10 @@ function toEggs(basket: DemoBasket, set: EggSet): Egg[] {
   const count = basket.rows * basket.columns
   const setOn = localDateOf(Date.parse(set.setAt), deviceZone())
   return Array.from({ length: count }, (_, i) => {
-    const { lengthMm, breadthMm } = demoEgg(basket, i + 1)
+    const model = demoEgg(basket, i + 1)
+    const { lengthMm, breadthMm } = model
     const size = { lengthMm: Number(lengthMm.toFixed(1)), breadthMm: Number(breadthMm.toFixed(1)) }
-    return newEgg(
+    const egg = newEgg(
       {
         id: `${set.id}-${i + 1}`,
         setId: set.id,
@@ -240,5 +244,14 @@ function toEggs(basket: DemoBasket, set: EggSet): Egg[] {
       },
       { at: set.setAt },
     )
+    const weighed = basket.weighings.map((ageDays, k): EggEvent => ({
+      id: `weighed-${k + 1}`,
+      at: new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString(),
+      device: null,
+      kind: 'weighed',
+      weightG: demoWeightG(model, size, ageDays),
+    }))
+    // Three were forgotten the second time.
+    return eggOf(withEvents(egg, i < FORGOTTEN ? weighed.filter((_, k) => k !== 1) : weighed))
   })
 }

@@ -1,4 +1,4 @@
-import { connectTo, forget, StorageGone } from './raw-database.ts'
+import { connectTo, forget, StorageGone } from '../../storage/raw-database.ts'
 
 /** What shows that the storage is still the one that was opened. */
 export interface StorageMark {

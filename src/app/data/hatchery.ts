@@ -25,7 +25,7 @@ import {
   type Written,
 } from '../../domain/steps.ts'
 import { learnApart } from '../../workers/client.ts'
-import { StorageGone } from './raw-database.ts'
+import { StorageGone } from '../../storage/raw-database.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { openedBook } from './opened-book.ts'
 import { pictureWrites } from './picture-writes.ts'

@@ -35,7 +35,7 @@ import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-re
 import { broughtUp, type BroughtUp } from '../../contracts/upgrade.ts'
 import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
 import { bringUpToDate, putOldStep } from './bring-up-to-date.ts'
-import { readAll } from './raw-database.ts'
+import { readAll } from '../../storage/raw-database.ts'
 import { Shelf } from './shelf.ts'
 import { sweeping } from './sweep.ts'
 
@@ -133,6 +133,11 @@ export class Repository {
       ({ table, value }) => isOfChapter(table) && keyOf(table, value).startsWith(`${setId}/`),
     )
     return sortChapters([...(await this.tables.rawChapter(setId)), ...aside], set ? [set] : [])
+  }
+
+  /** The browser’s database of the open book. */
+  get databaseName(): string {
+    return this.tables.name
   }
 
   private get tables(): BookTables {

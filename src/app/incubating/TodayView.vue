@@ -21,12 +21,19 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { oldestStorageDays } from '../../domain/storage-age.ts'
+import { useSensingStore } from '../shared/sensing.ts'
+import IncubatorCards from './IncubatorCards.vue'
+import RoundsDue from './RoundsDue.vue'
 import FewOf from '../shared/ui/FewOf.vue'
 import EggMark from '../shared/ui/EggMark.vue'
 import StateSign from '../shared/ui/StateSign.vue'
 
 const store = useHatcheryStore()
 const demo = useDemoStore()
+const sensing = useSensingStore()
+const isRoundDue = computed(() =>
+  sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
+)
 const clock = useClockStore()
 const { tick } = useTicks()
 const { problem, saving } = useSaving()
@@ -89,7 +96,7 @@ const heading = computed(() => {
   if (items.value.now.some(({ event, state }) => event.kind === 'candle' && state !== 'now'))
     return 'Candling tonight'
   if (items.value.now.some(({ state }) => state === 'now')) return 'Hatching'
-  if (items.value.now.length > 0) return 'Something to do'
+  if (items.value.now.length > 0 || isRoundDue.value) return 'Something to do'
   return store.sets.length > 0 ? 'All quiet today' : 'Welcome'
 })
 
@@ -262,7 +269,11 @@ useKeys({ u: () => void saving(() => store.undo()) })
                 >Look again</RouterLink
               >
             </li>
-            <li v-if="items.now.length === 0 && secondLooks.length === 0" class="card p-5 text-lg">
+            <RoundsDue :incubators="sensing.incubators" />
+            <li
+              v-if="items.now.length === 0 && secondLooks.length === 0 && !isRoundDue"
+              class="card p-5 text-lg"
+            >
               Nothing asks for you today.
             </li>
           </ul>
@@ -270,6 +281,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
       </section>
 
       <aside class="flex flex-col gap-5 lg:row-span-2">
+        <IncubatorCards :incubators="sensing.incubators" />
         <section v-if="mind.length > 0" aria-labelledby="mind-heading">
           <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Keep in mind</h2>
           <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings">

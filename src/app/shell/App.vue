@@ -7,6 +7,8 @@ import { useDemoStore } from '../data/demo.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
+import { useSensingStore } from '../shared/sensing.ts'
+import AlarmBar from './AlarmBar.vue'
 import MainNav from './MainNav.vue'
 
 const route = useRoute()
@@ -16,6 +18,7 @@ const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const demo = useDemoStore()
 const custody = useCustodyStore()
+const sensing = useSensingStore()
 const failure = ref('')
 /** How often it is asked whether the storage is still there. */
 const STORAGE_CHECK_MS = 10_000
@@ -35,6 +38,7 @@ onMounted(async () => {
     return
   }
   await fillDemo()
+  await sensing.start()
 })
 async function fillDemo(): Promise<void> {
   if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
@@ -109,6 +113,7 @@ async function writeBack(): Promise<void> {
 <template>
   <div class="min-h-dvh bg-ground font-sans text-ink">
     <MainNav />
+    <AlarmBar v-if="hatchery.loaded" />
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
       <p class="text-ink-soft">

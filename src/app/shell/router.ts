@@ -68,6 +68,20 @@ export function createAppRouter(): Router {
         meta: { room: 'desk' },
       },
       {
+        path: '/incubators/:incubatorId',
+        name: 'incubator',
+        component: () => import('../incubating/IncubatorView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
+        path: '/incubators/:incubatorId/round',
+        name: 'round',
+        component: () => import('../incubating/RoundView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
         path: '/plan',
         name: 'plan',
         component: () => import('../planning/PlanView.vue'),

@@ -15,6 +15,31 @@ export interface Alarm {
   value: number | null
 }
 
+/** Of these the highest value is the worst, of the others the lowest. */
+const HIGH_IS_WORSE: ReadonlySet<AlarmCode> = new Set(['too-hot', 'hot', 'moist'])
+
+/** Alarms of all sensors of one incubator as one has to act on them: what several tell is one. Silence is each one’s own. */
+export function joined(alarms: readonly Alarm[]): Alarm[] {
+  const byCode = new Map<string, Alarm>()
+  for (const alarm of alarms) {
+    const key = alarm.code === 'silent' ? `silent/${alarm.probeId}` : alarm.code
+    const known = byCode.get(key)
+    if (!known) byCode.set(key, alarm.code === 'silent' ? alarm : { ...alarm, probeId: null })
+    else
+      byCode.set(key, {
+        ...known,
+        sinceMs: Math.min(known.sinceMs, alarm.sinceMs),
+        value: worse(alarm.code, known.value, alarm.value),
+      })
+  }
+  return [...byCode.values()]
+}
+
+function worse(code: AlarmCode, a: number | null, b: number | null): number | null {
+  if (a === null || b === null) return a ?? b
+  return HIGH_IS_WORSE.has(code) ? Math.max(a, b) : Math.min(a, b)
+}
+
 /** A sensor from which readings are awaited by itself. */
 export interface WatchedProbe {
   id: string

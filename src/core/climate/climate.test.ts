@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
 import { incubatorAir } from '../simulate/incubator-air.ts'
-import { alarmsOf, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
+import { alarmsOf, joined, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
 import { climateBand, warmerThanEggs } from './band.ts'
 import { compareProbes } from './compare-probes.ts'
 import { excursions, hoursAhead, warmthEffect } from './excursions.ts'
@@ -247,6 +247,15 @@ describe('alarms', () => {
     const heardMs = nowMs - SILENT_MS - 1
     const celsius = [{ atMs: nowMs - 2 * HOUR, value: 39.5 }]
     expect(codes(watched({ probes: [probe({ heardMs, celsius })] }))).toEqual(['silent'])
+  })
+  it('that several sensors tell are one, the worst of them; silence is each one’s own', () => {
+    const two = [
+      { code: 'dry', probeId: 'a', sinceMs: 5, value: 38 },
+      { code: 'dry', probeId: 'b', sinceMs: 3, value: 36 },
+      { code: 'silent', probeId: 'c', sinceMs: 1, value: null },
+      { code: 'silent', probeId: 'd', sinceMs: 2, value: null },
+    ] as const
+    expect(joined(two)).toEqual([{ code: 'dry', probeId: null, sinceMs: 3, value: 36 }, two[2], two[3]])
   })
   it('put first what cannot wait', () => {
     const all = watched({

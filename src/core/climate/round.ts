@@ -5,7 +5,7 @@ export interface RoundState {
   /** The round that is asked for now was due at this time; null where none is. Epoch milliseconds. */
   dueMs: number | null
   nextMs: number
-  /** Rounds of the last day that nobody made. */
+  /** Rounds of the last day that nobody made, where rounds are made at all. */
   missed: number
 }
 
@@ -43,12 +43,10 @@ export function roundState(
     ),
   )
   const open = slots.filter((slot) => slot - EARLY_MS <= nowMs && slot >= sinceMs && !met.has(slot))
-  const lastMade = Math.max(-Infinity, ...madeMs)
   const latest = slots.filter((slot) => slot - EARLY_MS <= nowMs).at(-1)!
   return {
     dueMs: open.includes(latest) ? latest : null,
     nextMs: slots.find((slot) => slot - EARLY_MS > nowMs)!,
-    missed: open.filter((slot) => slot !== latest && slot > nowMs - DAY_MS && slot > lastMade - DAY_MS)
-      .length,
+    missed: madeMs.length === 0 ? 0 : open.filter((slot) => slot !== latest && slot > nowMs - DAY_MS).length,
   }
 }

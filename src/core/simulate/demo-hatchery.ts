@@ -1,3 +1,4 @@
+import { freshMassG, type EggSize } from '../intake/egg-figures.ts'
 import { createRandom } from '../random/random.ts'
 import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
 import { createEgg, drawFate, type EggModel, type Fate } from './egg-model.ts'
@@ -21,11 +22,13 @@ export interface DemoBasket {
   incubator: DemoIncubator['key']
   /** Ages at which the demo has looked before, days. */
   earlierLooks: readonly number[]
+  /** Ages at which its eggs were weighed besides the day of setting, days. */
+  weighings: readonly number[]
   notes: string
 }
 
 export interface DemoIncubator {
-  key: 'cabinet' | 'hatcher'
+  key: 'cabinet' | 'hatcher' | 'loft'
   name: string
   airflow: 'forced' | 'still'
   displayCorrectionC: number
@@ -52,6 +55,14 @@ export const DEMO_INCUBATORS: readonly DemoIncubator[] = [
     capacity: 30,
     turner: 'hand',
   },
+  {
+    key: 'loft',
+    name: 'Loft incubator',
+    airflow: 'forced',
+    displayCorrectionC: 0.3,
+    capacity: 24,
+    turner: 'hand',
+  },
 ]
 
 export const DEMO_BASKETS: readonly DemoBasket[] = [
@@ -67,6 +78,7 @@ export const DEMO_BASKETS: readonly DemoBasket[] = [
     done: ['set'],
     incubator: 'cabinet',
     earlierLooks: [],
+    weighings: [],
     notes: 'From the three hens behind the lamp house. Second tray shelf.',
   },
   {
@@ -81,7 +93,23 @@ export const DEMO_BASKETS: readonly DemoBasket[] = [
     done: ['set', 'candle-1'],
     incubator: 'cabinet',
     earlierLooks: [9.1, 14],
+    weighings: [],
     notes: 'Eggs came over on the ferry and rested a day.',
+  },
+  {
+    key: 'lantern',
+    setName: 'Lantern bantams',
+    species: 'bantam',
+    breed: 'Skerry Lantern',
+    shell: 'white',
+    ageDays: 14.1,
+    rows: 3,
+    columns: 4,
+    done: ['set', 'candle-1', 'candle-2'],
+    incubator: 'loft',
+    earlierLooks: [6.6, 13.4],
+    weighings: [4, 8, 12, 13.9],
+    notes: 'In the loft, turned by hand. Somebody keep an eye on the second channel.',
   },
   {
     key: 'freckle',
@@ -95,6 +123,7 @@ export const DEMO_BASKETS: readonly DemoBasket[] = [
     done: ['set', 'candle-1', 'candle-2', 'candle-3', 'stop-turning', 'lockdown'],
     incubator: 'hatcher',
     earlierLooks: [14.4],
+    weighings: [],
     notes: 'Lockdown since this morning: lid stays shut.',
   },
 ]
@@ -108,6 +137,7 @@ const CERTAIN_FATES: Readonly<Record<string, Readonly<Record<number, Fate>>>> = 
     10: { kind: 'died', onDay: 4.1 },
   },
   saltmarsh: { 3: { kind: 'died', onDay: 10.5 }, 6: { kind: 'clear' } },
+  lantern: { 3: { kind: 'clear' }, 10: { kind: 'developing' } },
   freckle: {},
 }
 
@@ -121,5 +151,21 @@ export function demoEgg(basket: DemoBasket, number: number): EggModel {
   const fate =
     CERTAIN_FATES[basket.key]?.[number] ??
     drawFate(createRandom(`fate/${seed}`), SPECIES[basket.species].incubationDays)
-  return createEgg(seed, { species: basket.species, shell: basket.shell, fate })
+  const egg = createEgg(seed, { species: basket.species, shell: basket.shell, fate })
+  const { driedBy = 1, cracked = [] } = STORIES[basket.key] ?? {}
+  const isCracked = cracked.includes(number)
+  return { ...egg, waterLoss: Math.min(0.24, egg.waterLoss * driedBy * (isCracked ? CRACK_LOSS : 1)) }
+}
+
+/** What befell a basket: how much faster the air dried it than is usual, and which eggs have a hairline that nobody saw. */
+const STORIES: Readonly<Record<string, { driedBy: number; cracked: readonly number[] }>> = {
+  // 36 % in place of 50: (1 − 0.36) ÷ (1 − 0.5).
+  lantern: { driedBy: 1.28, cracked: [6] },
+}
+const CRACK_LOSS = 1.8
+
+/** What an egg of the demo weighs at an age, g. @param size - as it was callipered */
+export function demoWeightG(egg: EggModel, size: EggSize, ageDays: number): number {
+  const lost = egg.waterLoss * (ageDays / SPECIES[egg.species].stopTurningDay)
+  return Number((freshMassG(size) * (1 - lost)).toFixed(1))
 }

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { computed, shallowRef, useTemplateRef, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import VChart from 'vue-echarts'
+import { use } from 'echarts/core'
+import { LineChart, ScatterChart } from 'echarts/charts'
+import {
+  AriaComponent,
+  DataZoomComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+} from 'echarts/components'
+import { CanvasRenderer } from 'echarts/renderers'
+import type { ProbeRecord } from '../../contracts/probe-record.ts'
+import type { Band, ClimateBand } from '../../core/climate/band.ts'
+import { localTimeOf, localDateOf, sayShortDate } from '../../core/time/local-date.ts'
+import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
+import type { SeriesClient } from '../../workers/series-client.ts'
+import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
+import ChartFrame, { type ChartPoint } from '../shared/charts/ChartFrame.vue'
+import { probeColour, useChartColours } from '../shared/charts/useChartColours.ts'
+
+/** One thing that happened, in the lane below the curves. */
+export interface ClimateEvent {
+  atMs: number
+  lane: 'lid' | 'round' | 'candling' | 'alarm'
+  words: string
+}
+
+/** Warmth and moisture over time with their bands, and below what happened, all on one axis of time. */
+const props = defineProps<{
+  title: string
+  client: SeriesClient
+  opened: number
+  probes: readonly ProbeRecord[]
+  band: ClimateBand
+  fromMs: number
+  toMs: number
+  events: readonly ClimateEvent[]
+  units: UnitSystem
+  zone: string
+  points: readonly ChartPoint[]
+  table: { head: readonly string[]; rows: ReadonlyArray<ReadonlyArray<string | number>> }
+}>()
+use([
+  LineChart,
+  ScatterChart,
+  GridComponent,
+  DataZoomComponent,
+  AriaComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  CanvasRenderer,
+])
+
+const LANES = ['alarm', 'candling', 'round', 'lid'] as const
+const LANE_WORDS = { alarm: 'Alarm', candling: 'Candled', round: 'Round', lid: 'Lid off' } as const
+const LANE_SYMBOLS = { alarm: 'triangle', candling: 'diamond', round: 'circle', lid: 'rect' } as const
+const colours = useChartColours()
+const box = useTemplateRef<HTMLElement>('box')
+const chart = useTemplateRef<InstanceType<typeof VChart>>('chart')
+const { width } = useElementSize(box)
+const seen = shallowRef<SeenSeries[]>([])
+const cursor = shallowRef<number | null>(null)
+/** What of the time is in sight. */
+const sight = shallowRef({ fromMs: props.fromMs, toMs: props.toMs })
+
+/** The worker is asked for the window and as much to either side, so that there is something to pan into. */
+let asking = false
+let again = false
+async function look(): Promise<void> {
+  if (asking) {
+    again = true
+    return
+  }
+  asking = true
+  const { fromMs, toMs } = sight.value
+  const span = toMs - fromMs
+  try {
+    seen.value = await props.client.ask('view', {
+      fromMs: Math.max(props.fromMs, fromMs - span),
+      toMs: Math.min(props.toMs, toMs + span),
+      columns: Math.max(100, Math.round((width.value || 800) / 2)) * 3,
+    })
+  } catch {
+    // The page was left meanwhile.
+  }
+  asking = false
+  if (!again) return
+  again = false
+  await look()
+}
+watch([() => props.opened, width, sight], () => void look(), { immediate: true })
+watch(
+  () => [props.fromMs, props.toMs] as const,
+  ([fromMs, toMs]) => {
+    sight.value = { fromMs, toMs }
+  },
+)
+
+function zoomed(): void {
+  const option = chart.value?.getOption() as
+    { dataZoom?: Array<{ startValue?: number; endValue?: number }> } | undefined
+  const { startValue, endValue } = option?.dataZoom?.[0] ?? {}
+  if (startValue !== undefined && endValue !== undefined) sight.value = { fromMs: startValue, toMs: endValue }
+}
+
+const QUANTITIES: readonly ClimateQuantity[] = ['celsius', 'rhPercent']
+const shown = (what: ClimateQuantity, value: number): number =>
+  what === 'celsius' ? toShown(props.units, 'temperature', value) : value
+const shownBand = (what: ClimateQuantity): Band => ({
+  low: shown(what, props.band[what].low),
+  high: shown(what, props.band[what].high),
+})
+const colourOf = (probeId: string): string => probeColour(colours.value, props.probes, probeId)
+
+function when(atMs: number): string {
+  return localTimeOf(atMs, props.zone) === '00:00' || props.toMs - props.fromMs > 4 * 86_400_000
+    ? sayShortDate(localDateOf(atMs, props.zone))
+    : localTimeOf(atMs, props.zone)
+}
+
+const lines = computed(() =>
+  seen.value.map(({ probeId, what, times, values }) => ({
+    id: `${probeId}/${what}`,
+    type: 'line' as const,
+    xAxisIndex: QUANTITIES.indexOf(what),
+    yAxisIndex: QUANTITIES.indexOf(what),
+    symbol: values.length < 60 ? 'circle' : 'none',
+    symbolSize: 4,
+    silent: true,
+    connectNulls: false,
+    lineStyle: { width: 1.2, color: colourOf(probeId) },
+    itemStyle: { color: colourOf(probeId) },
+    data: Array.from(times, (time, i) => [time, Number.isNaN(values[i]!) ? null : shown(what, values[i]!)]),
+  })),
+)
+/** All of the scale in which anything lies, the band with it. */
+function scaleOf(what: ClimateQuantity): { min: number; max: number } {
+  const { low, high } = shownBand(what)
+  let [min, max] = [low, high]
+  for (const series of seen.value)
+    if (series.what === what)
+      for (const value of series.values)
+        if (!Number.isNaN(value)) {
+          min = Math.min(min, shown(what, value))
+          max = Math.max(max, shown(what, value))
+        }
+  const room = what === 'celsius' ? 0.3 : 3
+  return { min: Math.floor(min - room), max: Math.ceil(max + room) }
+}
+const cursorLine = computed(() => ({
+  symbol: 'none',
+  silent: true,
+  label: { show: false },
+  lineStyle: { color: colours.value.ink, type: 'solid' as const, width: 1 },
+  data: cursor.value === null ? [] : [{ xAxis: cursor.value }],
+}))
+
+const option = computed(() => {
+  const { soft, line, band, ink, ember } = colours.value
+  const time = (gridIndex: number, labelled: boolean) => ({
+    type: 'time' as const,
+    gridIndex,
+    min: props.fromMs,
+    max: props.toMs,
+    axisLabel: { show: labelled, color: soft, hideOverlap: true, formatter: (atMs: number) => when(atMs) },
+    axisLine: { lineStyle: { color: line } },
+    axisTick: { show: labelled },
+    splitLine: { show: false },
+  })
+  return {
+    animation: false,
+    aria: { enabled: true, label: { description: props.title } },
+    grid: [
+      { left: 56, right: 14, top: 12, height: '38%' },
+      { left: 56, right: 14, top: '46%', height: '28%' },
+      { left: 56, right: 14, top: '79%', height: '13%' },
+    ],
+    xAxis: [time(0, false), time(1, false), time(2, true)],
+    yAxis: [
+      ...QUANTITIES.map((what, gridIndex) => ({
+        type: 'value' as const,
+        gridIndex,
+        ...scaleOf(what),
+        splitNumber: 3,
+        axisLabel: {
+          color: soft,
+          formatter: what === 'celsius' ? `{value} ${unitSymbol(props.units, 'temperature')}` : '{value} %',
+        },
+        splitLine: { lineStyle: { color: line } },
+      })),
+      {
+        type: 'category' as const,
+        gridIndex: 2,
+        data: LANES.map((lane) => LANE_WORDS[lane]),
+        axisLabel: { color: soft, fontSize: 10, interval: 0 },
+        axisTick: { show: false },
+        axisLine: { show: false },
+      },
+    ],
+    dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', minValueSpan: 30 * 60_000 }],
+    series: [
+      ...QUANTITIES.map((what, i) => ({
+        id: `band/${what}`,
+        type: 'line' as const,
+        xAxisIndex: i,
+        yAxisIndex: i,
+        data: [],
+        markArea: {
+          silent: true,
+          itemStyle: { color: band, opacity: 0.7 },
+          data: [[{ yAxis: shownBand(what).low }, { yAxis: shownBand(what).high }]],
+        },
+        markLine: cursorLine.value,
+      })),
+      {
+        id: 'events',
+        type: 'scatter' as const,
+        xAxisIndex: 2,
+        yAxisIndex: 2,
+        silent: true,
+        symbolSize: 8,
+        markLine: cursorLine.value,
+        data: props.events.map(({ atMs, lane }) => ({
+          value: [atMs, LANE_WORDS[lane]],
+          symbol: LANE_SYMBOLS[lane],
+          itemStyle: { color: lane === 'alarm' ? ember : ink },
+        })),
+      },
+      ...lines.value,
+    ],
+  }
+})
+</script>
+
+<template>
+  <ChartFrame :title="title" :option="option" :points="points" :table="table" @cursor="cursor = $event">
+    <div ref="box" class="h-[26rem]">
+      <VChart ref="chart" :option="option" autoresize @datazoom="zoomed" />
+    </div>
+  </ChartFrame>
+</template>

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RATE_PER_CELSIUS } from '../../core/incubation/development.ts'
+import { warmerThanEggs } from '../../core/climate/band.ts'
+import { hoursAhead, warmthEffect, type Excursion } from '../../core/climate/excursions.ts'
+import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
+import { checksOf } from '../../contracts/probe-record.ts'
+import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { sayQuantity } from '../../core/units.ts'
+import type { IncubatorNow } from '../../domain/incubator-now.ts'
+import { scheduleInputOf } from '../../domain/set-schedule.ts'
+import type { ClimateFacts, SeriesTasks } from '../../workers/series-protocol.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { EFFECT_WORDS } from '../shared/climate-words.ts'
+import { count } from '../shared/wording.ts'
+
+/** What the readings come to: time in the band, times outside with what they do, openings, and the hatch. */
+const props = defineProps<{
+  facts: readonly ClimateFacts[]
+  comparison: SeriesTasks['compare']['answer'] | null
+  now: IncubatorNow
+  spanDays: number
+}>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const units = computed(() => store.hatchery.units)
+const zone = computed(() => store.hatchery.zone)
+const nameOf = (probeId: string): string => props.now.probes.find(({ id }) => id === probeId)?.name ?? ''
+const percent = (part: number, whole: number): string => `${Math.round((100 * part) / whole)} %`
+const hours = (ms: number): string => {
+  const value = ms / 3_600_000
+  return value < 10 ? `${value.toFixed(1)} h` : `${value.toFixed(0)} h`
+}
+const at = (atMs: number): string =>
+  `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
+const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)
+
+const inBand = computed(() =>
+  props.facts.flatMap(({ probeId, celsius, rhPercent }) => {
+    const words = [
+      ...(celsius ? [timeWords('warmth', celsius.time)] : []),
+      ...(rhPercent ? [timeWords('moisture', rhPercent.time)] : []),
+    ].filter(Boolean)
+    return words.length > 0 ? [{ probeId, words: words.join('; ') }] : []
+  }),
+)
+function timeWords(what: string, time: { inMs: number; belowMs: number; aboveMs: number }): string {
+  const known = time.inMs + time.belowMs + time.aboveMs
+  if (known === 0) return ''
+  const off = [
+    time.belowMs > 0.005 * known
+      ? `${percent(time.belowMs, known)} ${what === 'warmth' ? 'cooler' : 'drier'}`
+      : '',
+    time.aboveMs > 0.005 * known
+      ? `${percent(time.aboveMs, known)} ${what === 'warmth' ? 'warmer' : 'moister'}`
+      : '',
+  ].filter(Boolean)
+  if (time.inMs === 0 && off.length === 1)
+    return `${what} ${time.aboveMs > 0 ? (what === 'warmth' ? 'warmer' : 'moister') : what === 'warmth' ? 'cooler' : 'drier'} than the band in all ${hours(known)}`
+  return `${what} ${percent(time.inMs, known)} of ${hours(known)} in the band${off.length > 0 ? ` (${off.join(', ')})` : ''}`
+}
+
+const target = computed(() => (props.now.band.celsius.low + props.now.band.celsius.high) / 2)
+const MOST = 6
+/** The worst first; what two probes saw is one. */
+const warmth = computed(() => {
+  const all = props.facts.flatMap(({ probeId, celsius }) =>
+    (celsius?.excursions ?? []).map((excursion) => ({ probeId, excursion })),
+  )
+  const apart = all.filter(
+    ({ excursion }, i) =>
+      !all
+        .slice(0, i)
+        .some(({ excursion: other }) => other.side === excursion.side && overlap(other, excursion)),
+  )
+  return apart.sort((a, b) => off(b.excursion) - off(a.excursion)).slice(0, MOST)
+})
+const off = ({ extreme }: Excursion): number => Math.abs(extreme - target.value)
+const overlap = (a: Excursion, b: Excursion): boolean => a.fromMs < b.toMs && b.fromMs < a.toMs
+function excursionWords(excursion: Excursion): string {
+  const ahead = hoursAhead(excursion, target.value, RATE_PER_CELSIUS)
+  const moves = Math.abs(ahead) >= 0.5 ? `, at most ${Math.abs(ahead).toFixed(1)} h` : ''
+  return `${at(excursion.fromMs)}, ${hours(excursion.toMs - excursion.fromMs)} ${excursion.side === 'above' ? 'warm, up' : 'cool, down'} to ${warm(excursion.extreme)}: ${EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))]}${moves}.`
+}
+const openings = computed(() => {
+  const all = props.facts.map(({ rhPercent }) => rhPercent?.openings ?? [])
+  const most = all.reduce((best, one) => (one.length > best.length ? one : best), [])
+  const back = most.flatMap(({ backAfterMinutes }) => backAfterMinutes ?? [])
+  if (most.length === 0) return ''
+  return `${count(most.length, 'time')} the lid was off, as the moisture tells${back.length > 0 ? `; it was back after ${(back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0)} minutes on average` : ''}.`
+})
+const compared = computed(() => {
+  const known = props.comparison
+  const [one, other] = props.facts.filter(({ celsius }) => celsius)
+  if (!known || !one || !other) return []
+  return (['celsius', 'rhPercent'] as const).flatMap((what) => {
+    const difference = known[what]
+    if (!difference || difference.verdict === 'few') return []
+    const unit = what === 'celsius' ? '°C' : 'points of moisture'
+    const more = `${Math.abs(difference.more.value).toFixed(what === 'celsius' ? 2 : 1)} ${unit}`
+    return difference.verdict === 'same'
+      ? `${nameOf(one.probeId)} and ${nameOf(other.probeId)} agree within what matters (${more}).`
+      : `${nameOf(one.probeId)} shows ${more} ${difference.more.value > 0 ? 'more' : 'less'} than ${nameOf(other.probeId)}. Check both, and say below what each is off by.`
+  })
+})
+const hatches = computed(() =>
+  props.now.sets.map((set) => {
+    const checked = props.now.probes.some((probe) => checksOf(probe).some(({ celsius }) => celsius !== null))
+    const input = scheduleInputOf(set, store.hatchery)
+    const forecast = hatchForecast({ ...input, thermometerChecked: checked }, clock.nowMs)
+    const ahead = Math.abs(forecast.aheadHours)
+    return {
+      id: set.id,
+      words: `${set.name} ${ahead < 1 ? 'is as old as the calendar says' : `is ${ahead.toFixed(0)} h ${forecast.aheadHours > 0 ? 'ahead of' : 'behind'} the calendar`}; hatch about ${sayDate(localDateOf(forecast.atMs, zone.value))}, with four chances of five from ${at(forecast.fromMs)} to ${at(forecast.toMs)}${checked ? '' : '. A second thermometer would narrow that'}.`,
+    }
+  }),
+)
+</script>
+
+<template>
+  <section class="card p-4 sm:p-5" aria-labelledby="findings-heading" data-testid="findings">
+    <h2 id="findings-heading" class="text-xl font-semibold">What that does</h2>
+    <ul class="mt-2 flex list-disc flex-col gap-1.5 pl-5">
+      <li v-for="set in hatches" :key="set.id" data-testid="forecast">{{ set.words }}</li>
+      <li v-for="({ excursion, probeId }, i) in warmth" :key="i" data-testid="excursion">
+        {{ excursionWords(excursion) }} <span class="text-ink-soft">({{ nameOf(probeId) }})</span>
+      </li>
+      <li v-if="facts.length > 0 && warmth.length === 0">No warmth or cold lasted in this time.</li>
+      <li v-if="openings">{{ openings }}</li>
+      <li v-for="words in compared" :key="words" data-testid="compared">{{ words }}</li>
+    </ul>
+    <h3 class="mt-3 font-semibold">Time in the band, {{ count(spanDays, 'day') }}</h3>
+    <ul class="mt-1 text-ink-soft">
+      <li v-for="{ probeId, words } in inBand" :key="probeId">{{ nameOf(probeId) }}: {{ words }}.</li>
+    </ul>
+    <p class="mt-3 text-sm text-ink-soft">
+      What warmth did is counted as 9 % of development for each °C. Short openings cool the air, not the eggs.
+    </p>
+  </section>
+</template>

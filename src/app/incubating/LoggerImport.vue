@@ -1,0 +1,213 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue'
+import { v4 as uuid } from 'uuid'
+import { FileUp } from '@lucide/vue'
+import type { Incubator } from '../../contracts/incubator-record.ts'
+import { hatcheryRecordOf } from '../../contracts/hatchery-record.ts'
+import {
+  guessColumns,
+  loggerReadings,
+  readLoggerTable,
+  textOfFile,
+  type LoggerTable,
+} from '../../contracts/logger-file.ts'
+import type { ProbeRecord } from '../../contracts/probe-record.ts'
+import { FRESH } from '../../contracts/stamp.ts'
+import { incubatorOf, placing } from '../../contracts/whereabouts.ts'
+import { LOGGER_COLUMNS, type LoggerColumn } from '../../core/climate/logger-columns.ts'
+import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+
+/** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
+const props = defineProps<{ incubator: Incubator }>()
+const store = useHatcheryStore()
+const { problem, saving } = useSaving()
+const zone = computed(() => store.hatchery.zone)
+const MOST_BYTES = 60_000_000
+const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
+  when: 'day and time',
+  date: 'day',
+  time: 'time of day',
+  celsius: 'warmth, °C',
+  fahrenheit: 'warmth, °F',
+  rhPercent: 'moisture, %',
+  nothing: 'nothing that is needed',
+}
+
+const name = ref('')
+const table = shallowRef<LoggerTable | null>(null)
+const columns = ref<LoggerColumn[]>([])
+const dayFirst = ref<boolean | null>(null)
+const height = ref<ProbeRecord['height']>('air')
+const done = ref('')
+
+async function choose(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  forget()
+  try {
+    if (file.size > MOST_BYTES) throw new Error('This file is too large for a logger’s.')
+    table.value = readLoggerTable(textOfFile(new Uint8Array(await file.arrayBuffer())))
+    columns.value = guessColumns(table.value, store.hatchery.loggerColumns)
+    name.value = file.name.replace(/\.\w+$/, '').slice(0, 60) || 'Logger'
+    problem.value = ''
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+function forget(): void {
+  table.value = null
+  dayFirst.value = null
+  done.value = ''
+}
+
+type Outcome = { found: ReturnType<typeof loggerReadings> } | { refused: string } | null
+const outcome = computed((): Outcome => {
+  if (!table.value) return null
+  try {
+    return {
+      found: loggerReadings(table.value, columns.value, {
+        zone: zone.value,
+        nowMs: Date.now(),
+        dayFirst: dayFirst.value,
+      }),
+    }
+  } catch (error) {
+    return { refused: (error as Error).message }
+  }
+})
+const found = computed(() => (outcome.value && 'found' in outcome.value ? outcome.value.found : null))
+const at = (atMs: number): string =>
+  `${sayDate(localDateOf(atMs, zone.value))}, ${localTimeOf(atMs, zone.value)}`
+
+function bringIn(): void {
+  const ready = found.value
+  const read = table.value
+  if (!ready || !read || ready.readings.length === 0) return
+  // A later file of the same logger goes on where the one before ended.
+  const known = store.probes.find(
+    (probe) =>
+      probe.by === 'file' && probe.name === name.value && incubatorOf(probe.events) === props.incubator.id,
+  )
+  const probe: ProbeRecord = known ?? {
+    id: uuid(),
+    stamp: FRESH,
+    name: name.value,
+    height: height.value,
+    by: 'file',
+    sensor: null,
+    events: [placing(props.incubator.id, { at: null, device: null, newId: () => 'intake-1' })],
+  }
+  void saving(async () => {
+    await store.commit('logger file', null, {
+      probes: known ? [] : [probe],
+      readings: ready.readings.map((reading) => ({ probeId: probe.id, ...reading })),
+    })
+    const heads = new Map(store.hatchery.loggerColumns.map((one) => [one.head, one]))
+    for (const [i, head] of read.head.entries())
+      heads.set(head.slice(0, 120), { head: head.slice(0, 120), means: columns.value[i] ?? 'nothing' })
+    await store.saveHatchery({
+      ...hatcheryRecordOf(store.hatchery),
+      loggerColumns: [...heads.values()].slice(-60),
+    })
+    const words = `${count(ready.readings.length, 'reading')} brought in as “${probe.name}”.`
+    forget()
+    done.value = words
+  })
+}
+</script>
+
+<template>
+  <section class="card p-4 sm:p-5" aria-labelledby="logger-heading" data-testid="logger">
+    <h2 id="logger-heading" class="text-xl font-semibold">Bring in a logger’s file</h2>
+    <label class="press mt-2 focus-within:border-lamp">
+      <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
+      <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
+    </label>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="done" class="mt-2" role="status">
+      {{ done }} <span class="text-ink-soft">U takes it back.</span>
+    </p>
+    <template v-if="table">
+      <table class="mt-3 w-full text-left">
+        <caption class="sr-only">
+          What the columns mean
+        </caption>
+        <thead>
+          <tr class="text-ink-soft">
+            <th scope="col" class="py-1 font-normal">Column</th>
+            <th scope="col" class="py-1 font-normal">First row</th>
+            <th scope="col" class="py-1 font-normal">Means</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(head, i) in table.head" :key="i" class="border-t border-line">
+            <td class="py-1 pr-2">{{ head }}</td>
+            <td class="py-1 pr-2 text-ink-soft">{{ table.rows[0]?.cells[i] }}</td>
+            <td class="py-1">
+              <select v-model="columns[i]" class="field" :aria-label="`${head} means`">
+                <option v-for="column in LOGGER_COLUMNS" :key="column" :value="column">
+                  {{ COLUMN_WORDS[column] }}
+                </option>
+              </select>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="outcome && 'refused' in outcome" class="mt-2 text-ember" role="alert">{{ outcome.refused }}</p>
+      <template v-if="found">
+        <fieldset v-if="found.dayFirst === null || dayFirst !== null" class="mt-2">
+          <legend>The file does not tell whether days or months stand first in its dates.</legend>
+          <label class="mr-4"
+            ><input v-model="dayFirst" type="radio" name="order" :value="true" /> days first</label
+          >
+          <label><input v-model="dayFirst" type="radio" name="order" :value="false" /> months first</label>
+        </fieldset>
+        <p class="mt-2" data-testid="logger-found">
+          {{ count(found.readings.length, 'reading')
+          }}<template v-if="found.readings.length > 0"
+            >, {{ at(found.readings[0]!.atMs) }} to {{ at(found.readings.at(-1)!.atMs) }}</template
+          >.
+        </p>
+        <details v-if="found.bad.length > 0" class="mt-1">
+          <summary class="text-ember">{{ count(found.bad.length, 'row') }} left out</summary>
+          <ul class="mt-1 max-h-48 overflow-auto">
+            <li v-for="row in found.bad.slice(0, 200)" :key="row.line">line {{ row.line }}: {{ row.why }}</li>
+          </ul>
+        </details>
+        <div class="mt-3 flex flex-wrap items-end gap-3">
+          <label class="flex flex-col gap-1"
+            >Call it
+            <input v-model="name" class="field" maxlength="60" />
+          </label>
+          <label class="flex flex-col gap-1"
+            >It lay
+            <select v-model="height" class="field">
+              <option value="air">in the air</option>
+              <option value="eggs">at the eggs</option>
+            </select>
+          </label>
+          <button
+            type="button"
+            class="press press-lamp"
+            :disabled="
+              found.readings.length === 0 || name === '' || (found.dayFirst === null && dayFirst === null)
+            "
+            @click="bringIn"
+          >
+            Bring them in
+          </button>
+          <button type="button" class="press" @click="forget">Leave it</button>
+        </div>
+      </template>
+    </template>
+    <p class="mt-3 text-sm text-ink-soft">
+      Any table with times and figures, in whatever order, language and units; what its columns mean is
+      remembered.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Check, Droplet, RotateCw, Undo2, Wind } from '@lucide/vue'
+import { usualProbeId } from '../../contracts/probe-record.ts'
+import { localTimeOf } from '../../core/time/local-date.ts'
+import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { nextSide } from '../../domain/incubator-now.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { alarmWords, ventWords } from '../shared/climate-words.ts'
+import { useKeys } from '../shared/useKeys.ts'
+import StepField from './StepField.vue'
+import { useRound } from './useRound.ts'
+
+/** The round at one incubator: one screen, one hand, readable in both rooms. */
+const props = defineProps<{ incubatorId: string }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { now, done, problem, log, read, undo } = useRound(() => props.incubatorId)
+const units = computed(() => store.hatchery.units)
+const zone = computed(() => store.hatchery.zone)
+const at = (atMs: number): string => localTimeOf(atMs, zone.value)
+
+/** What the sensors say now, the eggs' own height first. */
+const sensed = computed(() => {
+  const stand = now.value
+  if (!stand) return []
+  return stand.probes
+    .filter(({ sensor }) => sensor !== null)
+    .map(({ id, name }) => ({
+      id,
+      name,
+      celsius: stand.celsius.get(id)?.at(-1)?.value ?? null,
+      rhPercent: stand.rhPercent.get(id)?.at(-1)?.value ?? null,
+    }))
+    .filter(({ celsius, rhPercent }) => celsius !== null || rhPercent !== null)
+})
+
+const celsius = ref<number | null>(null)
+const rhPercent = ref<number | null>(null)
+// What was read last, or what it should be, is nearest to what is read now.
+watch(
+  () => now.value?.incubator.id,
+  () => {
+    const stand = now.value
+    if (!stand) return
+    const { band, incubator } = stand
+    const last = (which: 'eggs' | 'hand', what: 'celsius' | 'rhPercent'): number | null =>
+      stand[what].get(usualProbeId(which, incubator.id))?.at(-1)?.value ?? null
+    const warm = last('eggs', 'celsius') ?? (band.celsius.low + band.celsius.high) / 2
+    celsius.value = toShown(units.value, 'temperature', warm - incubator.displayCorrectionC)
+    rhPercent.value = Math.round(last('hand', 'rhPercent') ?? (band.rhPercent.low + band.rhPercent.high) / 2)
+  },
+  { immediate: true },
+)
+function noteReading(): void {
+  void read({
+    celsius: celsius.value === null ? null : fromShown(units.value, 'temperature', celsius.value),
+    rhPercent: rhPercent.value,
+  })
+}
+
+const dueWords = (dueMs: number): string => `Due ${dueMs > clock.nowMs ? 'at' : 'since'} ${at(dueMs)}`
+const standing = computed(() => {
+  const stand = now.value
+  if (!stand?.round) return 'Nothing lies in it.'
+  const { dueMs, nextMs, missed } = stand.round
+  const due = dueMs === null ? `Made. The next one at ${at(nextMs)}.` : `${dueWords(dueMs)}.`
+  const kindly =
+    missed === 0
+      ? ''
+      : ` ${missed === 1 ? 'One round' : `${missed} rounds`} of the last day went by without; eggs bear that. Go on from here.`
+  return due + kindly
+})
+const turn = computed(() => {
+  const stand = now.value
+  if (!stand?.turning) return null
+  const side = nextSide(stand.sideUp)
+  const { dueMs, nextMs } = stand.turning
+  return {
+    side,
+    words: `${stand.sideUp ? `${stand.sideUp} is up now. ` : ''}${dueMs === null ? `Next turn ${at(nextMs)}` : dueWords(dueMs)}`,
+    isDue: dueMs !== null,
+  }
+})
+const water = computed(() => {
+  const last = now.value?.log.findLast(({ kind }) => kind === 'watered')
+  if (!last) return 'not noted yet'
+  const hours = (clock.nowMs - Date.parse(last.at)) / 3_600_000
+  return hours < 1 ? 'topped up just now' : `topped up ${hours.toFixed(0)} h ago`
+})
+const vents = computed(() => {
+  const last = now.value?.log.findLast((event) => event.kind === 'vents')
+  return last ? ventWords(last.openPercent) : 'not noted yet'
+})
+const VENTS = [0, 33, 50, 100] as const
+const CHANNELS = [
+  ['first', 'First'],
+  ['second', 'Second'],
+  ['both', 'All'],
+] as const
+
+function allWell(): void {
+  void log('Looked after, all well', { kind: 'round' })
+}
+function turned(): void {
+  if (turn.value) void log(`Turned, ${turn.value.side} up`, { kind: 'turned', sideUp: turn.value.side })
+}
+function watered(channel: 'first' | 'second' | 'both'): void {
+  void log('Water topped up', { kind: 'watered', channel })
+}
+useKeys({
+  Enter: allWell,
+  t: turned,
+  w: () => watered('both'),
+  r: noteReading,
+  z: () => void undo(),
+})
+</script>
+
+<template>
+  <main v-if="!now" class="p-8">
+    There is no such incubator. <RouterLink to="/" class="underline">Back to today</RouterLink>
+  </main>
+  <main v-else class="mx-auto flex max-w-3xl flex-col gap-4 p-4 text-lg sm:p-6">
+    <div class="flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <h1 class="text-3xl font-bold">Round: {{ now.incubator.name }}</h1>
+        <p class="text-ink-soft" data-testid="round-standing">{{ standing }}</p>
+      </div>
+      <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press">Its air</RouterLink>
+    </div>
+
+    <p
+      v-for="(alarm, i) in now.alarms"
+      :key="i"
+      class="rounded-lg border border-ember p-3"
+      data-testid="round-alarm"
+    >
+      <strong class="text-ember">{{ alarmWords(alarm, units).says }}.</strong>
+      {{ alarmWords(alarm, units).todo }}
+    </p>
+
+    <ul v-if="sensed.length > 0" class="flex flex-wrap gap-x-8 gap-y-1" aria-label="Sensors now">
+      <li v-for="probe in sensed" :key="probe.id">
+        <span class="text-ink-soft">{{ probe.name }}</span>
+        <span v-if="probe.celsius !== null" class="ml-2 text-2xl font-semibold">{{
+          sayQuantity(units, 'temperature', probe.celsius)
+        }}</span>
+        <span v-if="probe.rhPercent !== null" class="ml-3 text-2xl font-semibold"
+          >{{ probe.rhPercent.toFixed(0) }} %</span
+        >
+      </li>
+    </ul>
+
+    <button type="button" class="press press-lamp min-h-20 text-2xl" @click="allWell">
+      <Check class="h-8 w-8" aria-hidden="true" /> All well <span class="key hidden md:inline">Enter</span>
+    </button>
+    <button
+      v-if="turn"
+      type="button"
+      class="press min-h-20 flex-col text-2xl"
+      :class="{ 'press-lamp': turn.isDue }"
+      @click="turned"
+    >
+      <span class="flex items-center gap-3"
+        ><RotateCw class="h-7 w-7" aria-hidden="true" /> Turned, {{ turn.side }} up
+        <span class="key hidden md:inline">T</span></span
+      >
+      <span class="text-base font-normal">{{ turn.words }}</span>
+    </button>
+
+    <div class="card p-3" role="group" aria-label="Water">
+      <p class="mb-2 flex items-center gap-2">
+        <Droplet class="h-5 w-5" aria-hidden="true" /> Water <span class="text-ink-soft">{{ water }}</span>
+      </p>
+      <div class="grid grid-cols-3 gap-2">
+        <button
+          v-for="[channel, word] in CHANNELS"
+          :key="channel"
+          type="button"
+          class="press min-h-16"
+          :aria-label="`Water topped up: ${word}`"
+          @click="watered(channel)"
+        >
+          {{ word }} <span v-if="channel === 'both'" class="key hidden md:inline">W</span>
+        </button>
+      </div>
+    </div>
+
+    <form class="card p-3" @submit.prevent="noteReading">
+      <div class="grid gap-3 sm:grid-cols-2">
+        <StepField
+          v-model="celsius"
+          :label="`Display, ${unitSymbol(units, 'temperature')}`"
+          :step="0.1"
+          :digits="1"
+        />
+        <StepField v-model="rhPercent" label="Hygrometer, %" :step="1" :digits="0" />
+      </div>
+      <button type="submit" class="press mt-3 min-h-16 w-full">
+        Note what they show <span class="key hidden md:inline">R</span>
+      </button>
+    </form>
+
+    <div class="card p-3" role="group" aria-label="Vents">
+      <p class="mb-2 flex items-center gap-2">
+        <Wind class="h-5 w-5" aria-hidden="true" /> Vents <span class="text-ink-soft">{{ vents }}</span>
+      </p>
+      <div class="grid grid-cols-4 gap-2">
+        <button
+          v-for="open in VENTS"
+          :key="open"
+          type="button"
+          class="press min-h-16 px-1"
+          @click="log(`Vents ${ventWords(open)}`, { kind: 'vents', openPercent: open })"
+        >
+          {{ ventWords(open) }}
+        </button>
+      </div>
+    </div>
+
+    <div class="flex items-center gap-3">
+      <button type="button" class="press min-h-14" :disabled="store.journal.length === 0" @click="undo">
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">Z</span>
+      </button>
+      <p role="status" data-testid="round-done">{{ done }}</p>
+      <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    </div>
+    <p class="text-sm text-ink-soft">
+      Dry hands before plugs and switches; wash them before and after the eggs. Vents open more as embryos
+      grow, at lockdown no less than a third.
+    </p>
+  </main>
+</template>

@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { v4 as uuid } from 'uuid'
+import { Bluetooth } from '@lucide/vue'
+import { checksOf, type CHECKS, type ProbeRecord } from '../../contracts/probe-record.ts'
+import { saltCheck } from '../../core/moisture/air-error.ts'
+import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
+import type { IncubatorNow } from '../../domain/incubator-now.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useBluetoothSensors } from '../shared/bluetooth-sensors.ts'
+import { useSensingStore } from '../shared/sensing.ts'
+import { useSaving } from '../shared/useSaving.ts'
+
+/** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
+const props = defineProps<{ now: IncubatorNow }>()
+const store = useHatcheryStore()
+const sensing = useSensingStore()
+const bluetooth = useBluetoothSensors()
+const { problem, saving } = useSaving()
+const units = computed(() => store.hatchery.units)
+const zone = computed(() => store.hatchery.zone)
+const here = computed(() => new Set(props.now.probes.map(({ sensor }) => sensor)))
+/** Sensors that are heard and stand elsewhere, or nowhere. */
+const others = computed(() => sensing.sensors.filter(({ name }) => !here.value.has(name)))
+const troubleOf = (probe: ProbeRecord): string | null =>
+  sensing.sensors.find(({ name }) => name === probe.sensor)?.trouble ?? null
+const standsIn = (sensor: string): string => {
+  const stand = sensing.incubators.find(({ probes }) => probes.some((probe) => probe.sensor === sensor))
+  return stand ? `now in ${stand.incubator.name}` : 'not placed yet: nothing of it is written down'
+}
+
+function put(sensor: string, height: ProbeRecord['height']): void {
+  void saving(() => sensing.place(sensor, { incubatorId: props.now.incubator.id, height }))
+}
+function takeOut(probe: ProbeRecord): void {
+  void saving(() => sensing.place(probe.sensor!, { incubatorId: null, height: probe.height }))
+}
+
+const checking = ref<string | null>(null)
+const against = ref<(typeof CHECKS)[number]>('wet-salt')
+const shows = ref<number | ''>('')
+const truly = ref<number | ''>('')
+function check(probe: ProbeRecord): void {
+  if (shows.value === '') return
+  const isSalt = against.value === 'wet-salt'
+  if (!isSalt && truly.value === '') return
+  const rhPercent = isSalt ? saltCheck(shows.value).value : null
+  const celsius = isSalt
+    ? null
+    : fromShown(units.value, 'temperature', shows.value) -
+      fromShown(units.value, 'temperature', truly.value as number)
+  if ((rhPercent !== null && Math.abs(rhPercent) > 50) || (celsius !== null && Math.abs(celsius) > 10)) {
+    problem.value = 'So far off it is broken, or a figure was mistyped.'
+    return
+  }
+  const event = {
+    id: uuid(),
+    at: new Date().toISOString(),
+    device: null,
+    kind: 'checked' as const,
+    against: against.value,
+    celsius: celsius === null ? null : Number(celsius.toFixed(2)),
+    rhPercent: rhPercent === null ? null : Number(rhPercent.toFixed(1)),
+  }
+  void saving(async () => {
+    await store.commit('check', null, { probes: [{ ...probe, events: [...probe.events, event] }] })
+    checking.value = null
+    shows.value = ''
+    truly.value = ''
+  })
+}
+function checkWords(probe: ProbeRecord): string {
+  const last = checksOf(probe).at(-1)
+  if (!last) return 'never checked'
+  const off =
+    last.rhPercent !== null
+      ? `shows ${Math.abs(last.rhPercent)} points too ${last.rhPercent < 0 ? 'little' : 'much'}`
+      : `shows ${Math.abs(last.celsius!)} °C too ${last.celsius! < 0 ? 'little' : 'much'}`
+  return `checked ${sayDate(localDateOf(Date.parse(last.at), zone.value))}: ${off}; that is taken off`
+}
+</script>
+
+<template>
+  <section class="card p-4 sm:p-5" aria-labelledby="sensors-heading" data-testid="sensors">
+    <h2 id="sensors-heading" class="text-xl font-semibold">By what it is known</h2>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="sensing.problem" class="mt-2 text-ember" role="alert">{{ sensing.problem }}</p>
+    <ul class="mt-2 flex flex-col gap-3">
+      <li v-for="probe in now.probes" :key="probe.id" class="border-t border-line pt-2 first:border-0">
+        <div class="flex flex-wrap items-baseline justify-between gap-2">
+          <span
+            ><span class="font-semibold">{{ probe.name }}</span>
+            <span class="text-ink-soft">{{
+              probe.height === 'eggs' ? ' at the eggs' : ' in the air'
+            }}</span></span
+          >
+          <span class="flex gap-2">
+            <button
+              type="button"
+              class="press min-h-11 px-3 py-0 text-sm"
+              :aria-expanded="checking === probe.id"
+              :aria-label="`Check ${probe.name}`"
+              @click="checking = checking === probe.id ? null : probe.id"
+            >
+              Check
+            </button>
+            <button
+              v-if="probe.sensor"
+              type="button"
+              class="press min-h-11 px-3 py-0 text-sm"
+              :aria-label="`${probe.name} is taken out`"
+              @click="takeOut(probe)"
+            >
+              Take out
+            </button>
+          </span>
+        </div>
+        <p class="text-sm text-ink-soft">{{ checkWords(probe) }}</p>
+        <p v-if="troubleOf(probe)" class="text-sm text-ember">{{ troubleOf(probe) }}</p>
+        <form
+          v-if="checking === probe.id"
+          class="mt-2 flex flex-wrap items-end gap-3"
+          @submit.prevent="check(probe)"
+        >
+          <label class="flex flex-col gap-1"
+            >Held against
+            <select v-model="against" class="field">
+              <option value="wet-salt">wet salt, 75 %</option>
+              <option value="second-thermometer">a second thermometer</option>
+            </select></label
+          >
+          <label class="flex flex-col gap-1"
+            >It shows, {{ against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature') }}
+            <input v-model.number="shows" type="number" step="any" inputmode="decimal" class="field w-28"
+          /></label>
+          <label v-if="against === 'second-thermometer'" class="flex flex-col gap-1"
+            >The other shows
+            <input v-model.number="truly" type="number" step="any" inputmode="decimal" class="field w-28"
+          /></label>
+          <button type="submit" class="press" :disabled="shows === ''">Keep it</button>
+          <p class="basis-full text-sm text-ink-soft">
+            {{
+              against === 'wet-salt'
+                ? 'Table salt wetted to a slush in a lid, with the hygrometer in one closed bag at room warmth: after eight hours it should show 75 %.'
+                : 'Both at the height of the eggs for half an hour; a fever thermometer is good to a tenth.'
+            }}
+            What it said stays as it came; the difference is taken off from here on and back to the check
+            before.
+          </p>
+        </form>
+      </li>
+      <li v-if="now.probes.length === 0" class="text-ink-soft">
+        Nothing yet. A round with the display’s figures makes the first.
+      </li>
+    </ul>
+    <template v-if="others.length > 0">
+      <h3 class="mt-4 font-semibold">Heard by the server</h3>
+      <ul class="mt-1 flex flex-col gap-2">
+        <li
+          v-for="sensor in others"
+          :key="sensor.name"
+          class="flex flex-wrap items-center justify-between gap-2"
+        >
+          <span
+            >{{ sensor.name }}
+            <span class="text-sm text-ink-soft"
+              >{{
+                sensor.trouble ??
+                (sensor.heardMs ? `heard ${localTimeOf(sensor.heardMs, zone)}` : 'not heard yet')
+              }}; {{ standsIn(sensor.name) }}</span
+            ></span
+          >
+          <span class="flex gap-2">
+            <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'eggs')">
+              At the eggs here
+            </button>
+            <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'air')">
+              In the air here
+            </button>
+          </span>
+        </li>
+      </ul>
+    </template>
+    <div v-if="bluetooth.isThere" class="mt-4">
+      <button type="button" class="press" @click="saving(() => bluetooth.connect(now.incubator.id))">
+        <Bluetooth class="h-5 w-5" aria-hidden="true" /> Put a Bluetooth sensor here
+      </button>
+    </div>
+    <p class="mt-3 text-sm text-ink-soft">
+      Displays are often off by half a degree and more, household hygrometers by five points. Only what stands
+      at the eggs counts for their age{{
+        now.incubator.displayCorrectionC === 0
+          ? ''
+          : `; this display is put right by ${sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC)}`
+      }}.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,111 @@
+import type { AlarmCode } from '../../core/climate/alarms.ts'
+import type { WarmthEffect } from '../../core/climate/excursions.ts'
+import type { LogEvent } from '../../contracts/incubator-log.ts'
+import { sayQuantity, type UnitSystem } from '../../core/units.ts'
+
+/** What an alarm says, and what to do about it. @param value - °C or percent; null where nothing was read */
+export function alarmWords(
+  { code, value }: { code: AlarmCode; value: number | null },
+  units: UnitSystem,
+): { says: string; todo: string } {
+  const warm = value === null ? '' : sayQuantity(units, 'temperature', value)
+  const moist = value === null ? '' : `${value.toFixed(0)} %`
+  switch (code) {
+    case 'too-hot':
+      return {
+        says: `${warm}: too hot for the eggs`,
+        todo: 'Open the lid a hand’s breadth now and let it cool; then look at the regulator, the room and the sun.',
+      }
+    case 'hot':
+      return {
+        says: `${warm}, too warm for half an hour`,
+        todo: 'Check with a second thermometer, then turn it down a little. Look at the vents and the room.',
+      }
+    case 'silent':
+      return {
+        says: 'The sensor says nothing any more',
+        todo: 'Read the display yourself; then look at its battery, its plug and the network.',
+      }
+    case 'cold':
+      return {
+        says: `${warm}, too cool for half an hour`,
+        todo: 'Is the lid flat, the plug in? Chilled eggs bear an hour or two; the hatch is later then.',
+      }
+    case 'moist':
+      return {
+        says: `${moist}, moister than the band for half an hour`,
+        todo: 'Less water surface, not less air: keep the vents as they are.',
+      }
+    case 'dry':
+      return {
+        says: `${moist}, drier than the band for half an hour`,
+        todo: 'Top up the water, then look again.',
+      }
+    case 'water':
+      return { says: 'Water is due', todo: 'Top up lukewarm, through the outside where it can be.' }
+    case 'turn':
+      return { says: 'A turn by hand is overdue', todo: 'Turn them now; the next one as usual.' }
+  }
+}
+
+const HOUR_MS = 3_600_000
+/** Alarms look back three hours; what was so from the start has lasted longer. */
+const LONG_MS = 2.8 * HOUR_MS
+
+/** "since 03:47", or that it has been so for hours. @param at - says a time of day */
+export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) => string): string {
+  const hours = (nowMs - sinceMs) / HOUR_MS
+  if (nowMs - sinceMs < LONG_MS) return `since ${at(sinceMs)}`
+  return hours < 4
+    ? 'for hours'
+    : hours < 48
+      ? `for ${hours.toFixed(0)} hours`
+      : `for ${(hours / 24).toFixed(0)} days`
+}
+
+/** What an excursion of warmth usually does. */
+export const EFFECT_WORDS: Readonly<Record<WarmthEffect, string>> = {
+  'kills-quickly': 'kills within the hour',
+  kills: 'kills many within hours',
+  harms: 'harms when it lasts',
+  earlier: 'brings the hatch forward, no more',
+  later: 'puts the hatch back, no more',
+  'harms-cold': 'so long and so cold, weak ones die',
+}
+
+const CHANNEL_WORDS = { first: 'first channel', second: 'second channel', both: 'all channels' } as const
+export const OPENING_WORDS = {
+  water: 'for water',
+  turning: 'to turn',
+  candling: 'to candle',
+  hatching: 'at the hatch',
+  other: '',
+} as const
+
+/** What happened at an incubator, in a few words. */
+export function logWords(event: LogEvent, units: UnitSystem): string {
+  switch (event.kind) {
+    case 'watered':
+      return `Water topped up, ${CHANNEL_WORDS[event.channel]}`
+    case 'turned':
+      return `Turned, ${event.sideUp} up`
+    case 'vents':
+      return `Vents ${ventWords(event.openPercent)}`
+    case 'opened':
+      return `Lid opened ${OPENING_WORDS[event.reason]}`.trim()
+    case 'round':
+      return 'Looked after, all well'
+    case 'alarm':
+      return `Alarm: ${alarmWords({ code: event.alarm, value: event.value }, units).says}`
+    case 'alarm-seen':
+      return 'Alarm seen'
+    case 'alarm-over':
+      return 'Alarm over'
+  }
+}
+
+export function ventWords(openPercent: number): string {
+  if (openPercent === 0) return 'shut'
+  if (openPercent === 100) return 'wide open'
+  return openPercent === 33 ? 'a third open' : openPercent === 50 ? 'half open' : `${openPercent} % open`
+}

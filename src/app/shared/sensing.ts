@@ -1,0 +1,180 @@
+import { defineStore } from 'pinia'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { v4 as uuid } from 'uuid'
+import type { ProbeRecord } from '../../contracts/probe-record.ts'
+import type { ProbeReading } from '../../contracts/readings-record.ts'
+import type { Sensor, SensorReading } from '../../contracts/sensor.ts'
+import { FRESH } from '../../contracts/stamp.ts'
+import { placing } from '../../contracts/whereabouts.ts'
+import { alarmNews } from '../../domain/alarm-log.ts'
+import { incubatorNow } from '../../domain/incubator-now.ts'
+import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from './clock.ts'
+
+/** What is heard is written this often: nothing is called known before it is on the disk. */
+const WRITE_EVERY_MS = 10_000
+const LIST_EVERY_MS = 30_000
+/** Alarms look back this far. */
+const RECENT_MS = 3 * 3_600_000
+/** The server keeps what it heard for about a day. */
+const MISSED_MS = 36 * 3_600_000
+
+/**
+ * What the sensors say: it is written into the book by the tab that leads, and watched for what needs somebody. Only
+ * sensors that somebody has put into an incubator are written down.
+ */
+export const useSensingStore = defineStore('sensing', () => {
+  const hatchery = useHatcheryStore()
+  const clock = useClockStore()
+  /** All that the server hears. */
+  const sensors = shallowRef<Sensor[]>([])
+  /** The latest of each sensor, written down or not. */
+  const latest = shallowRef<ReadonlyMap<string, SensorReading>>(new Map())
+  const problem = ref<string | null>(null)
+  let waiting: ProbeReading[] = []
+  let stop: (() => void) | null = null
+  onScopeDispose(() => stop?.())
+
+  const probeOfSensor = computed(
+    () => new Map(hatchery.probes.flatMap((probe) => (probe.sensor === null ? [] : [[probe.sensor, probe]]))),
+  )
+
+  /** Begins to listen, once the book is open. */
+  async function start(): Promise<void> {
+    await list()
+    await openRecent()
+    if (sensors.value.length === 0) return
+    stop?.()
+    stop = followSensors(missedSince(), hear)
+  }
+
+  async function list(): Promise<void> {
+    sensors.value = await askSensors()
+  }
+
+  async function openRecent(): Promise<void> {
+    const ids = hatchery.probes.map(({ id }) => id)
+    await hatchery.openReadings(ids, Date.now() - RECENT_MS, Date.now()).catch(() => undefined)
+  }
+
+  /** From when on the server is asked what it heard: the oldest of the last readings that are on the disk. */
+  function missedSince(): number {
+    const oldest = Date.now() - MISSED_MS
+    const lasts = [...probeOfSensor.value.values()].map(
+      ({ id }) => hatchery.readingsBetween([id], oldest, Infinity).at(-1)?.atMs ?? oldest,
+    )
+    return Math.max(oldest, Math.min(Date.now(), ...lasts))
+  }
+
+  function hear(reading: SensorReading): void {
+    latest.value = new Map(latest.value).set(reading.sensor, reading)
+    const probe = probeOfSensor.value.get(reading.sensor)
+    if (probe) take({ probeId: probe.id, ...reading })
+  }
+
+  /** A reading of a probe, to be written soon. */
+  function take({ probeId, atMs, celsius, rhPercent }: ProbeReading): void {
+    waiting.push({ probeId, atMs, celsius, rhPercent })
+  }
+
+  let writing = false
+  async function write(): Promise<void> {
+    // Another tab writes it; should that one close, what was missed is asked for again.
+    if (!hatchery.leads) waiting = []
+    if (writing || waiting.length === 0) return
+    writing = true
+    const now = waiting
+    waiting = []
+    try {
+      await hatchery.note({ readings: now })
+      problem.value = null
+    } catch (error) {
+      // Kept for the next try.
+      waiting = [...now, ...waiting]
+      problem.value = `What the sensors said could not be written down: ${(error as Error).message}`
+    } finally {
+      writing = false
+    }
+  }
+  useIntervalFn(() => void write(), WRITE_EVERY_MS)
+  useIntervalFn(() => {
+    if (sensors.value.length > 0) void list()
+  }, LIST_EVERY_MS)
+  // A tab that takes over may have missed what the other did not write any more.
+  watch(
+    () => hatchery.leads,
+    (leads) => {
+      if (leads && stop) void start().catch(() => undefined)
+    },
+  )
+
+  const recent = computed(() => {
+    const fromMs = clock.nowMs - RECENT_MS
+    return new Map(
+      hatchery.probes.map(({ id }) => [id, hatchery.readingsBetween([id], fromMs, Infinity)] as const),
+    )
+  })
+  const lastHeard = computed(() => {
+    const last = new Map<string, number>()
+    for (const { probeId, points } of hatchery.rollUps) {
+      const atMs = points.at(-1)?.atMs ?? 0
+      if (atMs > (last.get(probeId) ?? 0)) last.set(probeId, atMs)
+    }
+    return last
+  })
+  /** How each incubator stands. */
+  const incubators = computed(() =>
+    hatchery.hatchery.incubators.map((incubator) =>
+      incubatorNow(
+        incubator,
+        {
+          hatchery: hatchery.hatchery,
+          sets: hatchery.sets,
+          eggsBySet: hatchery.eggsBySet,
+          probes: hatchery.probes,
+          logs: hatchery.logs,
+          recent: recent.value,
+          lastHeard: lastHeard.value,
+        },
+        clock.nowMs,
+      ),
+    ),
+  )
+  const news = computed(() =>
+    incubators.value.flatMap(({ incubator, alarms, log }) =>
+      alarmNews(alarms, log).map((what) => ({ incubatorId: incubator.id, what })),
+    ),
+  )
+  let logging = false
+  watch(news, async (logged) => {
+    if (logged.length === 0 || logging || !hatchery.leads || !hatchery.loaded) return
+    logging = true
+    await hatchery.note({ logged }).catch(() => undefined)
+    logging = false
+  })
+
+  /** Puts a sensor into an incubator, or takes it out of every one. From then on what it says is written down. */
+  async function place(
+    sensor: string,
+    { incubatorId, height }: { incubatorId: string | null; height: ProbeRecord['height'] },
+  ): Promise<void> {
+    const known = probeOfSensor.value.get(sensor)
+    const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
+    const probe: ProbeRecord = known
+      ? { ...known, height, events: [...known.events, placing(incubatorId, noting)] }
+      : {
+          id: uuid(),
+          stamp: FRESH,
+          name: sensor,
+          height,
+          by: 'sensor',
+          sensor,
+          events: [placing(incubatorId, noting)],
+        }
+    await hatchery.commit('sensor placed', null, { probes: [probe] })
+  }
+
+  return { sensors, latest, problem, incubators, recent, start, place, take, write }
+})

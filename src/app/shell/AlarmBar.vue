@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { RouterLink, useRoute } from 'vue-router'
+import { BellRing } from '@lucide/vue'
+import { localTimeOf } from '../../core/time/local-date.ts'
+import { unseenAlarms } from '../../domain/alarm-log.ts'
+import { useSounds } from '../candling/useSounds.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { alarmWords, sinceWords } from '../shared/climate-words.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { useSensingStore } from '../shared/sensing.ts'
+import { count } from '../shared/wording.ts'
+
+/** What needs somebody at an incubator now, on every page until somebody has seen it. */
+const hatchery = useHatcheryStore()
+const sensing = useSensingStore()
+const { problem, saving } = useSaving()
+const { play } = useSounds()
+const clock = useClockStore()
+const route = useRoute()
+const at = (atMs: number): string => localTimeOf(atMs, hatchery.hatchery.zone)
+const REPEAT_MS = 30_000
+
+/** What waits for the round anyway is told there. */
+const OF_THE_ROUND = ['water', 'turn']
+const alarms = computed(() =>
+  sensing.incubators.flatMap(({ incubator, alarms: on, log }) =>
+    unseenAlarms(on, log)
+      // Its own pages tell it themselves.
+      .filter(({ code }) => !OF_THE_ROUND.includes(code) && route.params['incubatorId'] !== incubator.id)
+      .map((alarm) => ({ incubator, alarm })),
+  ),
+)
+const first = computed(
+  () => alarms.value.find(({ alarm }) => alarm.code === 'too-hot') ?? alarms.value[0] ?? null,
+)
+const words = computed(() => first.value && alarmWords(first.value.alarm, hatchery.hatchery.units))
+const isHot = computed(() => first.value?.alarm.code === 'too-hot')
+watch(isHot, (hot) => {
+  if (hot) play('time')
+})
+useIntervalFn(() => {
+  if (isHot.value) play('time')
+}, REPEAT_MS)
+
+function seen(): void {
+  const ids = [...new Set(alarms.value.map(({ incubator }) => incubator.id))]
+  void saving(() =>
+    hatchery.note({ logged: ids.map((incubatorId) => ({ incubatorId, what: { kind: 'alarm-seen' } })) }),
+  )
+}
+</script>
+
+<template>
+  <div
+    v-if="first && words"
+    class="screen-only flex flex-wrap items-center gap-x-4 gap-y-2 border-b-2 border-ember px-4 py-2"
+    role="alert"
+    data-testid="alarm"
+  >
+    <BellRing class="h-6 w-6 shrink-0 text-ember" aria-hidden="true" />
+    <p class="min-w-0 grow basis-64">
+      <strong class="text-ember">{{ first.incubator.name }}: {{ words.says }}</strong>
+      <span class="text-ink-soft">
+        {{ sinceWords(first.alarm.sinceMs, clock.nowMs, at) }}. {{ words.todo }}</span
+      >
+      <span v-if="alarms.length > 1" class="text-ink-soft">
+        And {{ count(alarms.length - 1, 'more alarm') }}.</span
+      >
+      <span v-if="problem" class="text-ember"> {{ problem }}</span>
+    </p>
+    <RouterLink
+      :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
+      class="press min-h-11 py-1"
+      >Look</RouterLink
+    >
+    <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
+      I have seen it
+    </button>
+  </div>
+</template>

@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest'
+import { celsiusFromBytes, rhPercentFromBytes } from './environmental-sensing.ts'
+import { readSensorMessage } from './sensor-message.ts'
+
+describe('what a sensor says as text', () => {
+  it.each([
+    ['{"celsius":37.5,"rhPercent":48}', '', 37.5, 48],
+    ['{"temperature":37.5,"humidity":48}', '', 37.5, 48],
+    ['{"temp_c":"37.5","hum":"48 %"}', '', 37.5, 48],
+    ['{"state":{"env":{"Temperature":37.5,"RH":48}}}', '', 37.5, 48],
+    // 99.5 °F: (99.5 − 32) ÷ 1.8 = 37.5.
+    ['{"temperature":99.5,"humidity":48,"unit":"°F"}', '', 37.5, 48],
+    ['{"tempF":99.5}', '', 37.5, null],
+    ['37.5', 'hatchery/oak/temperature', 37.5, null],
+    ['48', 'hatchery/oak/humidity', null, 48],
+  ])('%s', (text, address, celsius, rhPercent) => {
+    const said = readSensorMessage(text, address)!
+    expect(said.rhPercent).toBe(rhPercent)
+    if (celsius === null) expect(said.celsius).toBeNull()
+    else expect(said.celsius).toBeCloseTo(celsius)
+  })
+  it('with its own time, in seconds, milliseconds or words', () => {
+    const atMs = Date.parse('2026-03-14T20:00:00Z')
+    for (const at of [atMs / 1000, atMs, '2026-03-14T20:00:00Z'])
+      expect(readSensorMessage(JSON.stringify({ t: 37.5, timestamp: at }))!.atMs).toBe(atMs)
+  })
+  it.each(['', 'hello', '{"temperature":850}', '{"a":1}', 'null', '[]', '{"temperature":null}', '48'])(
+    '%j is no reading',
+    (text) => expect(readSensorMessage(text, 'hatchery/oak')).toBeNull(),
+  )
+})
+
+describe('what a sensor says in bytes', () => {
+  const bytes = (...values: number[]): DataView => new DataView(Uint8Array.from(values).buffer)
+  it('warmth: hundredths of °C, signed, least byte first', () => {
+    // 3750 = 0x0EA6; −5.00 °C = −500 = 0xFE0C.
+    expect(celsiusFromBytes(bytes(0xa6, 0x0e))).toBeCloseTo(37.5)
+    expect(celsiusFromBytes(bytes(0x0c, 0xfe))).toBeCloseTo(-5)
+    expect(celsiusFromBytes(bytes(0x00, 0x80))).toBeNull()
+    expect(celsiusFromBytes(bytes(0xa6))).toBeNull()
+  })
+  it('moisture: hundredths of a percent, unsigned', () => {
+    // 4825 = 0x12D9.
+    expect(rhPercentFromBytes(bytes(0xd9, 0x12))).toBeCloseTo(48.25)
+    expect(rhPercentFromBytes(bytes(0xff, 0xff))).toBeNull()
+    // 10,001 would be more than all.
+    expect(rhPercentFromBytes(bytes(0x11, 0x27))).toBeNull()
+    expect(rhPercentFromBytes(bytes())).toBeNull()
+  })
+})

@@ -1,0 +1,56 @@
+import type { LogEvent, LogHappening } from '../contracts/incubator-log.ts'
+import type { Alarm, AlarmCode } from '../core/climate/alarms.ts'
+
+/** An alarm as the log has it: on since then, or over. */
+export interface LoggedAlarm {
+  code: AlarmCode
+  probeId: string | null
+  value: number | null
+  atMs: number
+  overMs: number | null
+  seen: boolean
+}
+
+/** All alarms of a log, in the order in which they came on. */
+export function loggedAlarms(log: readonly LogEvent[]): LoggedAlarm[] {
+  const alarms: LoggedAlarm[] = []
+  for (const event of log) {
+    const atMs = Date.parse(event.at)
+    if (event.kind === 'alarm') {
+      const { alarm: code, probeId, value } = event
+      alarms.push({ code, probeId, value, atMs, overMs: null, seen: false })
+    } else if (event.kind === 'alarm-over') {
+      const alarm = alarms.findLast((one) => isSame(one, event.alarm, event.probeId) && one.overMs === null)
+      if (alarm) alarm.overMs = atMs
+    } else if (event.kind === 'alarm-seen') {
+      for (const alarm of alarms) if (alarm.overMs === null) alarm.seen = true
+    }
+  }
+  return alarms
+}
+
+/** What is to be logged for the alarms that are on now. */
+export function alarmNews(on: readonly Alarm[], log: readonly LogEvent[]): LogHappening[] {
+  const known = loggedAlarms(log).filter(({ overMs }) => overMs === null)
+  const begun = on.filter(({ code, probeId }) => !known.some((one) => isSame(one, code, probeId)))
+  const over = known.filter((one) => !on.some(({ code, probeId }) => isSame(one, code, probeId)))
+  return [
+    ...over.map(({ code, probeId }): LogHappening => ({ kind: 'alarm-over', alarm: code, probeId })),
+    ...begun.map(({ code, probeId, value }): LogHappening => ({
+      kind: 'alarm',
+      alarm: code,
+      probeId,
+      value,
+    })),
+  ]
+}
+
+/** Alarms that are on and that nobody has seen yet. */
+export function unseenAlarms(on: readonly Alarm[], log: readonly LogEvent[]): Alarm[] {
+  const logged = loggedAlarms(log).filter(({ overMs }) => overMs === null)
+  return on.filter(({ code, probeId }) => !logged.some((one) => one.seen && isSame(one, code, probeId)))
+}
+
+function isSame(one: LoggedAlarm, code: AlarmCode, probeId: string | null): boolean {
+  return one.code === code && one.probeId === probeId
+}

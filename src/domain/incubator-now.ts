@@ -1,0 +1,163 @@
+import type { Egg } from '../contracts/egg-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
+import { logEvents, type IncubatorLog, type LogEvent } from '../contracts/incubator-log.ts'
+import type { Incubator } from '../contracts/incubator-record.ts'
+import { corrector, type ProbeRecord } from '../contracts/probe-record.ts'
+import type { ProbeReading } from '../contracts/readings-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
+import { incubatorOf, staysOf } from '../contracts/whereabouts.ts'
+import { alarmsOf, joined, type Alarm } from '../core/climate/alarms.ts'
+import { climateBand, type ClimateBand } from '../core/climate/band.ts'
+import { roundHours, roundState, type RoundState } from '../core/climate/round.ts'
+import type { Sample } from '../core/climate/time-in-band.ts'
+import { SIDES, turningHours, type Side } from '../core/incubation/turning.ts'
+import { scheduleOf } from './set-schedule.ts'
+
+/** How an incubator stands at a moment. */
+export interface IncubatorNow {
+  incubator: Incubator
+  /** Sets of which eggs lie in it, started and not over. */
+  sets: EggSet[]
+  band: ClimateBand
+  /** Probes that stand in it. */
+  probes: ProbeRecord[]
+  /** Corrected readings of the last hours, by probe. */
+  celsius: ReadonlyMap<string, readonly Sample[]>
+  rhPercent: ReadonlyMap<string, readonly Sample[]>
+  log: readonly LogEvent[]
+  /** Null where nothing lies in it. */
+  round: RoundState | null
+  /** Turning by hand; null where none is asked for. */
+  turning: RoundState | null
+  /** The mark that is up; null while nobody has turned. */
+  sideUp: Side | null
+  alarms: Alarm[]
+}
+
+const HOUR_MS = 3_600_000
+/** So late a turn is worth an alarm. */
+const TURN_GRACE_MS = HOUR_MS
+/** Whatever was done counts for the round. */
+const ROUND_KINDS: ReadonlySet<LogEvent['kind']> = new Set(['round', 'watered', 'turned', 'vents'])
+
+export interface Place {
+  hatchery: Hatchery
+  sets: readonly EggSet[]
+  eggsBySet: ReadonlyMap<string, readonly Egg[]>
+  probes: readonly ProbeRecord[]
+  logs: readonly IncubatorLog[]
+  /** Readings of the last hours by probe, in the order of time. */
+  recent: ReadonlyMap<string, readonly ProbeReading[]>
+  /** When a probe was last heard, where that is longer ago. */
+  lastHeard: ReadonlyMap<string, number>
+}
+
+export function incubatorNow(incubator: Incubator, place: Place, nowMs: number): IncubatorNow {
+  const { hatchery, eggsBySet, logs, recent, lastHeard } = place
+  const sets = place.sets.filter(
+    (set) =>
+      isAtWork(set) &&
+      set.trays.some(
+        (tray) =>
+          tray.incubatorId === incubator.id &&
+          (eggsBySet.get(set.id) ?? []).some((egg) => !egg.removed && egg.place?.trayId === tray.id),
+      ),
+  )
+  const band = climateBand(
+    sets.map((set) => ({ species: set.species, lockedDown: isTicked(set, 'lockdown') })),
+    incubator.airflow,
+  )
+  const probes = place.probes.filter(({ events }) => incubatorOf(events) === incubator.id)
+  const celsius = new Map<string, Sample[]>()
+  const rhPercent = new Map<string, Sample[]>()
+  for (const probe of probes) {
+    const correct = corrector(probe)
+    const readings = recent.get(probe.id) ?? []
+    const samples = (what: 'celsius' | 'rhPercent'): Sample[] =>
+      readings.flatMap((reading) => {
+        const shown = reading[what]
+        return shown === null ? [] : [{ atMs: reading.atMs, value: correct(what, reading.atMs, shown) }]
+      })
+    celsius.set(probe.id, samples('celsius'))
+    rhPercent.set(probe.id, samples('rhPercent'))
+  }
+  const log = logEvents(logs, incubator.id)
+  const madeAt = (counts: (event: LogEvent) => boolean): number[] =>
+    log.filter(counts).map(({ at }) => Date.parse(at))
+  const sinceMs = Math.min(...sets.map(({ setAt }) => Date.parse(setAt)))
+  const turns = turnsADay(sets, hatchery, nowMs)
+  const { zone } = hatchery
+  const turning =
+    turns === null
+      ? null
+      : roundState(
+          {
+            hours: turningHours({ timesADay: turns }),
+            madeMs: madeAt(({ kind }) => kind === 'turned'),
+            sinceMs,
+          },
+          nowMs,
+          zone,
+        )
+  const round =
+    sets.length === 0
+      ? null
+      : roundState(
+          {
+            hours: roundHours(incubator.roundsADay),
+            madeMs: madeAt(({ kind }) => ROUND_KINDS.has(kind)),
+            sinceMs,
+          },
+          nowMs,
+          zone,
+        )
+  const watered = log.findLast(({ kind }) => kind === 'watered')
+  const sideUp = log.findLast((event) => event.kind === 'turned')?.sideUp ?? null
+  const sensors = probes.filter(({ sensor }) => sensor !== null)
+  const turnDueMs = turning?.dueMs ?? null
+  const alarms =
+    sets.length === 0
+      ? []
+      : joined(
+          alarmsOf({
+            band,
+            probes: sensors.map(({ id, events }) => ({
+              id,
+              celsius: celsius.get(id)!,
+              rhPercent: rhPercent.get(id)!,
+              // One that was never heard is silent since it was put there.
+              heardMs:
+                recent.get(id)?.at(-1)?.atMs ?? lastHeard.get(id) ?? staysOf(events).at(-1)?.fromMs ?? null,
+            })),
+            wateredMs: watered ? Date.parse(watered.at) : null,
+            waterEveryMs: incubator.waterHours * HOUR_MS,
+            turnDueMs: turnDueMs !== null && turnDueMs + TURN_GRACE_MS <= nowMs ? turnDueMs : null,
+            nowMs,
+          }),
+        )
+  return { incubator, sets, band, probes, celsius, rhPercent, log, round, turning, sideUp, alarms }
+}
+
+function isTicked(set: EggSet, key: string): boolean {
+  return set.done.some((item) => item.key === key)
+}
+
+function isAtWork(set: EggSet): boolean {
+  return isTicked(set, 'set') && !isTicked(set, 'give-up')
+}
+
+/** How often a day the eggs of these sets are turned by hand now; null where none is. */
+function turnsADay(sets: readonly EggSet[], hatchery: Hatchery, nowMs: number): number | null {
+  const turns = sets.flatMap((set) => {
+    const stop = scheduleOf(set, hatchery).find(({ kind }) => kind === 'stop-turning')
+    const isOver =
+      isTicked(set, 'stop-turning') || isTicked(set, 'lockdown') || (stop && nowMs >= stop.startMs)
+    return set.plan.turnsADay !== null && !isOver ? [set.plan.turnsADay] : []
+  })
+  return turns.length > 0 ? Math.max(...turns) : null
+}
+
+/** The mark that comes up with the next turn. */
+export function nextSide(sideUp: Side | null): Side {
+  return sideUp === SIDES[0] ? SIDES[1] : SIDES[0]
+}

@@ -1,0 +1,216 @@
+import { createServer as createSocketServer } from 'node:net'
+import { createServer, type Server, type ServerResponse } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { Aedes } from 'aedes'
+import mqtt from 'mqtt'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { SensorReading } from '../../contracts/sensor.ts'
+import { standInSensors } from '../../devices/probes/stand-in-probes.ts'
+import { createApp } from '../createApp.ts'
+import { readOptions } from '../options.ts'
+import { ProbeHub } from './hub.ts'
+import { eventSensor, polledSensor, sensorSource } from './sources.ts'
+
+const closers: Array<() => void> = []
+afterEach(() => {
+  for (const close of closers.splice(0).reverse()) close()
+})
+
+async function listen(server: Server): Promise<string> {
+  closers.push(() => {
+    server.closeAllConnections()
+    server.close()
+  })
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+  return `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+}
+function newHub(nowMs?: () => number): ProbeHub {
+  const hub = new ProbeHub(nowMs)
+  closers.push(() => hub.close())
+  return hub
+}
+/** A broker on a port of its own, or on that one again. */
+async function startBroker(port = 0): Promise<{ address: string; port: number; stop: () => Promise<void> }> {
+  const broker = await Aedes.createBroker()
+  const server = createSocketServer((socket) => void broker.handle(socket))
+  await new Promise<void>((ready) => server.listen(port, '127.0.0.1', ready))
+  const own = (server.address() as AddressInfo).port
+  const stop = (): Promise<void> =>
+    new Promise((done) => broker.close(() => (server.listening ? server.close(() => done()) : done())))
+  closers.push(() => void stop().catch(() => undefined))
+  return { address: `mqtt://127.0.0.1:${own}`, port: own, stop }
+}
+const until = async (isSo: () => void): Promise<void> => vi.waitFor(isSo, { timeout: 15_000, interval: 50 })
+
+/** What a listener on our own stream gets. */
+async function followed(base: string, since = 0): Promise<{ got: SensorReading[]; stop: () => void }> {
+  const leave = new AbortController()
+  closers.push(() => leave.abort())
+  const response = await fetch(`${base}/api/sensors/readings?since=${since}`, { signal: leave.signal })
+  expect(response.headers.get('content-type')).toMatch(/^text\/event-stream/)
+  const got: SensorReading[] = []
+  void (async () => {
+    let rest = ''
+    for await (const chunk of response.body!.pipeThrough(new TextDecoderStream())) {
+      const events = (rest + chunk).split('\n\n')
+      rest = events.pop()!
+      for (const event of events) {
+        const data = /^data: (.*)$/m.exec(event)?.[1]
+        if (data) got.push(JSON.parse(data) as SensorReading)
+      }
+    }
+  })().catch(() => undefined)
+  return { got, stop: () => leave.abort() }
+}
+
+describe('the server hears', () => {
+  it('a publisher of the common MQTT client, by one topic or two, and hands it on', async () => {
+    const { address } = await startBroker()
+    const hub = newHub()
+    hub.follow(sensorSource(`Oak=${address}/hatchery/oak/%2B`))
+    const base = await listen(createServer(createApp({ hub })))
+    const { got } = await followed(base)
+    const publisher = await mqtt.connectAsync(address)
+    closers.push(() => publisher.end(true))
+    // Until the server has subscribed nothing is handed on.
+    await until(() => {
+      publisher.publish('hatchery/oak/all', '{"temperature":37.6,"humidity":49}')
+      expect(got.length).toBeGreaterThan(0)
+    })
+    expect(got[0]).toMatchObject({ sensor: 'Oak', celsius: 37.6, rhPercent: 49 })
+    await publisher.publishAsync('hatchery/oak/humidity', '51', { qos: 1 })
+    await until(() => expect(got.at(-1)).toMatchObject({ celsius: null, rhPercent: 51 }))
+    await publisher.publishAsync('hatchery/oak/humidity', 'wet', { qos: 1 })
+    await until(() => expect(hub.list()[0]!.trouble).toBe('It said “wet”, which is no reading.'))
+  })
+
+  it('again when a broker was away, and says so meanwhile', { timeout: 30_000 }, async () => {
+    const first = await startBroker()
+    const hub = newHub()
+    hub.follow(sensorSource(`Oak=${first.address}/oak`))
+    const say = async (celsius: number): Promise<void> => {
+      const publisher = await mqtt.connectAsync(first.address)
+      await publisher.publishAsync('oak', JSON.stringify({ celsius }), { qos: 1, retain: true })
+      await publisher.endAsync()
+    }
+    await say(37.1)
+    const heard: number[] = []
+    hub.listen(({ celsius }) => heard.push(celsius!), 0)
+    await until(() => expect(heard).toContain(37.1))
+    await first.stop()
+    await until(() => expect(hub.list()[0]!.trouble).toMatch(/does not answer/))
+    await startBroker(first.port)
+    await say(37.2)
+    await until(() => expect(heard).toContain(37.2))
+    expect(hub.list()[0]!.trouble).toBeNull()
+  })
+
+  it('a sensor that answers questions, and says what is wrong with one that does not', async () => {
+    let answers = '{"temperature":37.4}'
+    const sensor = await listen(createServer((_request, response) => response.end(answers)))
+    const hub = newHub()
+    hub.follow(polledSensor('Shelf', new URL(sensor), 50))
+    await until(() => expect(hub.list()[0]).toMatchObject({ trouble: null }))
+    await until(() => expect(hub.list()[0]!.heardMs).not.toBeNull())
+    answers = '<p>log in</p>'
+    await until(() => expect(hub.list()[0]!.trouble).toMatch(/no reading/))
+    hub.follow(polledSensor('Gone', new URL('http://127.0.0.1:9/'), 50))
+    await until(() => expect(hub.list()[1]!.trouble).toMatch(/does not answer/))
+  })
+
+  it('a sensor that sends events, also after its connection broke', { timeout: 30_000 }, async () => {
+    const open = new Set<ServerResponse>()
+    let celsius = 37
+    const sensor = await listen(
+      createServer((_request, response) => {
+        response.writeHead(200, { 'content-type': 'text/event-stream' })
+        response.write(`retry: 100\ndata: {"celsius":${(celsius += 0.1).toFixed(1)}}\n\n`)
+        open.add(response)
+      }),
+    )
+    const hub = newHub()
+    hub.follow(eventSensor('Loft', new URL(sensor)))
+    const heard: number[] = []
+    hub.listen((reading) => heard.push(reading.celsius!), 0)
+    await until(() => expect(heard).toEqual([37.1]))
+    for (const response of open) response.destroy()
+    await until(() => expect(heard).toEqual([37.1, 37.2]))
+  })
+
+  it('the stand-ins, by the ways of real ones', async () => {
+    const hub = newHub()
+    const standIns = standInSensors({ nowMs: Date.now, everyMs: 100 })
+    closers.push(() => standIns.close())
+    const base = await listen(createServer(createApp({ hub, sensors: standIns.routes })))
+    for (const { name, address } of standIns.addresses(base, await standIns.broker()))
+      hub.follow({ ...sensorSource(`${name}=${address}`), standIn: true })
+    await until(() => {
+      const list = hub.list()
+      expect(list.map(({ way }) => way).sort()).toEqual(['events', 'mqtt', 'mqtt', 'polled'])
+      for (const { heardMs, trouble } of list) expect([heardMs === null, trouble]).toEqual([false, null])
+    })
+  })
+})
+
+describe('the hub', () => {
+  const message = (celsius: number, at?: number): string => JSON.stringify({ celsius, at })
+  /** A hub with one sensor that says what the test lets it say. */
+  function withSensor(nowMs: () => number) {
+    const hub = newHub(nowMs)
+    let say: (text: string) => void = () => undefined
+    hub.follow({
+      name: 'Oak',
+      way: 'mqtt',
+      listen: ({ heard }) => {
+        say = heard
+        return () => undefined
+      },
+    })
+    return { hub, say: (text: string) => say(text) }
+  }
+
+  it('tells a listener who slept what was said meanwhile, and then goes on', () => {
+    let nowMs = 1000
+    const { hub, say } = withSensor(() => nowMs)
+    for (const celsius of [37.1, 37.2, 37.3]) {
+      nowMs += 1000
+      say(message(celsius))
+    }
+    const got: number[] = []
+    const stop = hub.listen(({ celsius }) => got.push(celsius!), 3000)
+    say(message(37.4))
+    stop()
+    say(message(37.5))
+    expect(got).toEqual([37.2, 37.3, 37.4])
+  })
+
+  it('believes a sensor’s own clock within reason', () => {
+    const nowMs = Date.parse('2026-03-14T20:00:00Z')
+    const { hub, say } = withSensor(() => nowMs)
+    const at: number[] = []
+    hub.listen(({ atMs }) => at.push(atMs), 0)
+    say(message(37.5, nowMs - 60_000))
+    say(message(37.5, nowMs + 3_600_000))
+    say(message(37.5, nowMs - 30 * 86_400_000))
+    expect(at.map((one) => one - nowMs)).toEqual([-60_000, 0, 0])
+  })
+})
+
+describe('probes are named at the start', () => {
+  it('by name and address', () => {
+    const { probes } = readOptions(
+      ['--probe', 'Oak eggs=http://192.168.1.31/reading', '--probe', 'Loft=mqtt://broker.local/loft/#'],
+      {},
+    )
+    expect(probes.map(({ name, way }) => [name, way])).toEqual([
+      ['Oak eggs', 'polled'],
+      ['Loft', 'mqtt'],
+    ])
+  })
+  it.each([
+    [['--probe', 'http://x/'], /is no probe/],
+    [['--probe', 'Oak=ftp://x/'], /is no probe/],
+    [['--probe', 'Oak=mqtt://x'], /names no topic/],
+    [['--probe', 'Oak=http://x/', '--probe', 'Oak=http://y/'], /two probes called “Oak”/],
+  ])('%j is refused in words', (args, sentence) => expect(() => readOptions(args, {})).toThrow(sentence))
+})
