@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { NUMBERINGS } from '../core/tray/layout.ts'
-import type { Noting } from './events.ts'
-import { idField } from './fields.ts'
+import { standingEvents, toldFields, type Noting } from './events.ts'
+import { idField, instantField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 import { incubatorOf, placing, whereaboutsSchema } from './whereabouts.ts'
 
@@ -13,6 +13,16 @@ const trayFields = {
   numbering: z.enum(NUMBERINGS),
 }
 
+/** Weighed as a whole, g, without the tray itself, with these eggs in it. */
+const weighedSchema = z.object({
+  ...toldFields,
+  at: instantField,
+  kind: z.literal('weighed'),
+  grams: z.number().positive().max(50_000),
+  eggIds: z.array(idField).min(1).max(1600),
+})
+type TrayWeighed = z.infer<typeof weighedSchema>
+
 /** A tray on the way, as a plan has it. */
 export const draftTraySchema = z.object({ ...trayFields, incubatorId: idField })
 
@@ -20,8 +30,8 @@ export const draftTraySchema = z.object({ ...trayFields, incubatorId: idField })
 export const trayRecordSchema = z.object({
   ...trayFields,
   stamp: stampSchema,
-  /** Where it was put, in the order of noting; only ever added to. */
-  events: z.array(whereaboutsSchema).max(1000),
+  /** Where it was put and what it weighed, in the order of noting; only ever added to. */
+  events: z.array(z.discriminatedUnion('kind', [...whereaboutsSchema.options, weighedSchema])).max(1000),
 })
 export type TrayRecord = z.infer<typeof trayRecordSchema>
 
@@ -30,6 +40,13 @@ export type Tray = TrayRecord & { incubatorId: string | null }
 
 export function trayOf(record: TrayRecord): Tray {
   return { ...record, incubatorId: incubatorOf(record.events) }
+}
+
+/** Its weighings as a whole, in the order of time. */
+export function trayWeighings({ events }: Pick<TrayRecord, 'events'>): TrayWeighed[] {
+  return standingEvents(events)
+    .filter((event): event is TrayWeighed => event.kind === 'weighed')
+    .sort((a, b) => a.at.localeCompare(b.at))
 }
 
 /** The record of a tray as it stands. */

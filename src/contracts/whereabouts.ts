@@ -19,7 +19,7 @@ export interface Stay {
 }
 
 /** Where something was put, among whatever else was noted of it. */
-type Noted = ReadonlyArray<Whereabouts | { id: string; at: string | null; kind: 'checked' }>
+type Noted = ReadonlyArray<Whereabouts | { id: string; at: string | null; kind: 'checked' | 'weighed' }>
 
 function placings(events: Noted): Placed[] {
   return standingEvents(events).filter((event): event is Placed => event.kind === 'placed')

@@ -144,6 +144,15 @@ describe('a step', () => {
     expect(logEvents(undone.logs, 'oak').map(({ kind }) => kind)).toEqual(['alarm'])
   })
 
+  it('notes each weighing, also where an egg weighs as before', () => {
+    const standing = standingOf({ eggs: [egg!] })
+    const weighed = { weighed: [{ eggId: egg!.id, weightG: 56.1 }] }
+    const [once] = writtenBy(weighed, standing, writer).eggs.map(eggOf)
+    const written = writtenBy(weighed, standingOf({ eggs: [once!] }), writer)
+    expect(written.eggs[0]!.events.filter(({ kind }) => kind === 'weighed')).toHaveLength(2)
+    expect(eggOf(written.eggs[0]!).weightG).toBe(56.1)
+  })
+
   it('adds readings to their day, and takes back only its own', () => {
     const reading = { probeId: 'p', atMs: Date.parse(writer.at), celsius: 37.5, rhPercent: null }
     const first = writtenBy({ readings: [reading] }, nothing, writer)

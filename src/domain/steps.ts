@@ -55,6 +55,10 @@ export interface Changes {
   notes?: ReadonlyArray<{ eggId: string; text: string }>
   /** Spoken words whose sound is kept already. */
   spoken?: ReadonlyArray<{ eggId: string; voiceId: string; seconds: number; type: string }>
+  /** Weights to be noted of eggs, also where they are as before. */
+  weighed?: ReadonlyArray<{ eggId: string; weightG: number }>
+  /** Weights to be noted of whole trays. */
+  traysWeighed?: ReadonlyArray<{ trayId: string; grams: number; eggIds: string[] }>
   /** What happened in an evening. */
   happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
   readings?: readonly ProbeReading[]
@@ -118,7 +122,10 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
       ...incubatorsGone.map((item) => stamped(item, { device, gone: true })),
     ],
     probes: probes.map((probe) => stamped(probe, { device, now: standing.probe(probe.id) })),
-    trays: trays.map((tray) => trayWritten(tray, standing.tray(tray.id), writer)),
+    trays: [
+      ...trays.map((tray) => trayWritten(tray, standing.tray(tray.id), writer)),
+      ...traysWeighed(changes, standing, writer),
+    ],
     sets: sets.map((set) => stamped(setRecordOf(set), { device, now: standing.set(set.id) })),
     eggs: eggsWritten(changes, standing, writer),
     looks: looks.map((look) => stamped(look, { device, now: standing.look(look.id) })),
@@ -156,13 +163,26 @@ function trayWritten(tray: Tray, now: Tray | undefined, writer: Writer): TrayRec
   )
 }
 
+function traysWeighed(
+  { traysWeighed: weighed = [] }: Changes,
+  standing: Standing,
+  { at, device, newId }: Writer,
+): TrayRecord[] {
+  return weighed.flatMap(({ trayId, grams, eggIds }) => {
+    const now = standing.tray(trayId)
+    if (!now) return []
+    const event = { id: newId(), at, device, kind: 'weighed' as const, grams, eggIds }
+    return [stamped({ ...trayRecordOf(now), events: [...now.events, event] }, { device, now })]
+  })
+}
+
 function eggsWritten(
-  { eggs = [], notes = [], spoken = [] }: Changes,
+  { eggs = [], notes = [], spoken = [], weighed = [] }: Changes,
   standing: Standing,
   writer: Writer,
 ): EggRecord[] {
   const { device } = writer
-  return [...eggs, ...notedOnly([...notes, ...spoken], eggs, standing)].map((egg) => {
+  return [...eggs, ...notedOnly([...notes, ...spoken, ...weighed], eggs, standing)].map((egg) => {
     const now = standing.egg(egg.id)
     const { events } = now ?? egg
     const base = now ?? eggOf(withEvents(egg, []))
@@ -180,12 +200,21 @@ function eggsWritten(
         seconds,
         type,
       }))
-    const more = [...eventsBetween(base, egg, writer), ...noted, ...heard]
+    const weights = weighed
+      .filter(({ eggId }) => eggId === egg.id)
+      .map(({ weightG }): EggEvent => ({
+        id: writer.newId(),
+        at: writer.at,
+        device,
+        kind: 'weighed',
+        weightG,
+      }))
+    const more = [...eventsBetween(base, egg, writer), ...noted, ...heard, ...weights]
     return stamped(withEvents({ ...egg, events }, more), { device, now })
   })
 }
 
-/** Eggs of which only words are noted. */
+/** Eggs of which only words or weights are noted. */
 function notedOnly(notes: ReadonlyArray<{ eggId: string }>, eggs: readonly Egg[], standing: Standing): Egg[] {
   const ids = new Set(notes.map(({ eggId }) => eggId).filter((id) => !eggs.some((egg) => egg.id === id)))
   return [...ids].flatMap((id) => standing.egg(id) ?? [])

@@ -105,6 +105,33 @@ describe('a set’s water', () => {
     expect(Math.abs(water.advice!.rhPercent.value - 50)).toBeLessThan(4)
   })
 
+  it('is told by a tray that was weighed whole, as long as the same eggs lie in it', () => {
+    const eggs = Array.from({ length: 12 }, (_, i) => egg(i + 1, [[null, 50]]))
+    const weighed = (day: number, grams: number, ids: string[]) => ({
+      id: `w${day}`,
+      at: at(day),
+      device: null,
+      kind: 'weighed' as const,
+      grams,
+      eggIds: ids,
+    })
+    const ids = eggs.map(({ id }) => id)
+    const [tray] = set.trays
+    const withWeights = (...events: ReturnType<typeof weighed>[]) => ({
+      ...set,
+      trays: [{ ...tray!, events: [...tray!.events, ...events] }],
+    })
+    const of = (own: typeof set) =>
+      waterOfSet({ set: own, eggs, looksByEgg: new Map() }, air(50), setMs + 10 * DAY_MS)
+    // Twelve eggs of 50 g weighed 600 g; 564 g on day 10 are 6 % less.
+    const water = of(withWeights(weighed(10, 564, ids)))
+    expect(water.advice!.lossNow.value).toBeCloseTo(0.06, 3)
+    expect(water.mean).toMatchObject({ count: 12, enough: true })
+    // One of them was taken out since: the others weighed 550 g when they were set.
+    const fewer = of(withWeights(weighed(8, 564, ids), weighed(10, 517, ids.slice(1))))
+    expect(fewer.advice!.lossNow.value).toBeCloseTo(0.06, 3)
+  })
+
   it('asks eggs that are out nothing, and has no advice before anything tells', () => {
     const { eggs, looksByEgg } = twelve(0.0066)
     const removed = { at: at(8), grade: 'clear' as const, reason: '', againstPolicy: false, lookId: 'x' }

@@ -1,14 +1,25 @@
 import type { Egg } from '../contracts/egg-record.ts'
 import { standingEvents } from '../contracts/events.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { ProbeRecord } from '../contracts/probe-record.ts'
+import { checksOf, type ProbeRecord } from '../contracts/probe-record.ts'
 import type { RollUp } from '../contracts/readings-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
+import { trayWeighings } from '../contracts/tray-record.ts'
+import { incubatorOf } from '../contracts/whereabouts.ts'
 import { ageInDays } from '../core/incubation/day-count.ts'
+import { airError, saltCheck, USUAL_ERROR, type SetLoss } from '../core/moisture/air-error.ts'
 import { dryDays, type AirSpan } from '../core/moisture/dry-days.ts'
 import { adviseHumidity, type HumidityAdvice } from '../core/moisture/humidity-advice.ts'
-import { lossAfter, lossLine, type EggWater, type LossLine } from '../core/moisture/loss-line.ts'
-import { setWater, type SetWater } from '../core/moisture/set-water.ts'
+import { eggBody } from '../core/moisture/egg-body.ts'
+import {
+  lossAfter,
+  lossLine,
+  type EggWater,
+  type LossEstimate,
+  type LossLine,
+} from '../core/moisture/loss-line.ts'
+import { setWater, withTrays, type SetWater } from '../core/moisture/set-water.ts'
+import { conductance, dryingTorr } from '../core/moisture/vapour.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { figuresOfLook } from './look-figures.ts'
@@ -29,6 +40,10 @@ export interface WaterOfSet {
   target: { low: number; high: number; middle: number }
   /** Mean loss at an age, the humidity of now going on after today. */
   lossAt: (ageDays: number) => Measured | null
+  /** Conductance of each shell to water, mg a day and torr. */
+  conductances: ReadonlyMap<string, number>
+  /** Points by which the air is drier than the hygrometer says, as the eggs have it; null where nothing tells. */
+  airError: Measured | null
 }
 
 /** What was seen and weighed of an egg, by its age. */
@@ -61,6 +76,18 @@ function daysFrom(setAt: string, at: string): number {
   return ageInDays(Date.parse(setAt), Date.parse(at))
 }
 
+/** Air without any moisture at the usual warmth: losses are counted by days of it. */
+const DRY = { celsius: 37.5, rhPercent: 0 } as const
+
+/** Mass when it was laid, g: weighed, else by its size, else as is usual. */
+function massOf(egg: Egg, { species }: EggSet): number {
+  const weighed = standingEvents(egg.events).find((event) => event.kind === 'weighed')
+  if (weighed) return weighed.weightG
+  const { lengthMm, breadthMm } = egg
+  const callipers = lengthMm !== null && breadthMm !== null ? { lengthMm, breadthMm } : null
+  return eggBody(species, { callipers }).freshMassG.value
+}
+
 /** A span of air for each day on which its humidity was noted. */
 function airOf(set: EggSet, probes: readonly ProbeRecord[], rollUps: readonly RollUp[]): AirSpan[] {
   const byDay = new Map<number, number[]>()
@@ -77,6 +104,68 @@ function airOf(set: EggSet, probes: readonly ProbeRecord[], rollUps: readonly Ro
       fromDays,
       rhPercent: values.reduce((sum, value) => sum + value, 0) / values.length,
     }))
+}
+
+/** How trays lose that were weighed whole with the same eggs in them; first by that, else by the eggs’ own first weights. */
+function trayLines(
+  set: EggSet,
+  eggs: readonly Egg[],
+  air: readonly AirSpan[],
+): Array<{ perDryDay: Measured; eggs: number }> {
+  const fresh = new Map(
+    eggs.map((egg) => [egg.id, waterOfEgg(egg, [], set.setAt).weights.find(({ ageDays }) => ageDays <= 1)]),
+  )
+  return set.trays.flatMap((tray) => {
+    const weighings = trayWeighings(tray)
+    const last = weighings.at(-1)
+    if (!last) return []
+    const key = (ids: readonly string[]): string => [...ids].sort().join()
+    const same = weighings.filter(({ eggIds }) => key(eggIds) === key(last.eggIds))
+    const own = last.eggIds.map((id) => fresh.get(id)?.grams ?? NaN)
+    const sum = own.reduce((total, grams) => total + grams, 0)
+    const weights = same.map(({ at, grams }) => ({ ageDays: Math.max(0, daysFrom(set.setAt, at)), grams }))
+    const first = Number.isNaN(sum) ? [] : [{ ageDays: 0, grams: sum }]
+    const line = lossLine({ cells: [], weights: [...first, ...weights] }, air)
+    return line ? [{ perDryDay: line.perDryDay, eggs: last.eggIds.length }] : []
+  })
+}
+
+/** Estimates of so many days together speak for one time. */
+const ONE_TIME_DAYS = 1
+
+/** Mean losses of the eggs that count, one for each time at which they were seen or weighed. */
+function lossesOver(lines: ReadonlyMap<string, LossLine>, outliers: readonly string[]): SetLoss[] {
+  const times = new Map<number, LossEstimate[]>()
+  for (const [id, { estimates }] of lines) {
+    if (outliers.includes(id)) continue
+    for (const estimate of estimates) {
+      const time = Math.round(estimate.ageDays / ONE_TIME_DAYS)
+      times.set(time, [...(times.get(time) ?? []), estimate])
+    }
+  }
+  return [...times.values()].map((estimates) => {
+    const mean = (of: (estimate: LossEstimate) => number): number =>
+      estimates.reduce((sum, estimate) => sum + of(estimate), 0) / estimates.length
+    const value = mean(({ loss }) => loss.value)
+    const spread = Math.sqrt(mean(({ loss }) => (loss.value - value) ** 2))
+    const own = mean(({ loss }) => loss.sd)
+    return {
+      ageDays: mean(({ ageDays }) => ageDays),
+      dryDays: mean((estimate) => estimate.dryDays),
+      loss: { value, sd: Math.hypot(spread, own) / Math.sqrt(estimates.length) },
+    }
+  })
+}
+
+/** What is known of the hygrometers of a set besides what its eggs say: checked, they are off by little. */
+function hygrometerKnown(set: EggSet, probes: readonly ProbeRecord[]): Measured {
+  const here = set.trays[0]?.incubatorId ?? null
+  const isChecked = probes.some(
+    (probe) =>
+      incubatorOf(probe.events) === here && checksOf(probe).some(({ rhPercent }) => rhPercent !== null),
+  )
+  // A check is taken off already.
+  return isChecked ? { value: 0, sd: saltCheck(0).sd } : USUAL_ERROR
 }
 
 /** @param nowMs - only looks and weighings are evidence; this says how far the set is */
@@ -107,7 +196,7 @@ export function waterOfSet(
     if (line) lines.set(egg.id, line)
   }
   const dry = dryDays(air, ageDays)
-  const mean = setWater(lines, dry)
+  const mean = withTrays(setWater(lines, dry), trayLines(set, eggs, air))
   const rhPercent = air.at(-1)!.rhPercent
   return {
     lines,
@@ -121,5 +210,12 @@ export function waterOfSet(
     stopDay,
     target,
     lossAt: (age) => mean && lossAfter(mean.perDryDay, dryDays(air, age)),
+    conductances: new Map(
+      eggs.flatMap((egg) => {
+        const line = lines.get(egg.id)
+        return line ? [[egg.id, conductance(massOf(egg, set), line.perDryDay.value, dryingTorr(DRY))]] : []
+      }),
+    ),
+    airError: airError(lossesOver(lines, mean?.outliers ?? []), set.species, hygrometerKnown(set, probes)),
   }
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
+import { Scale } from '@lucide/vue'
 import { USUAL_ERROR } from '../../core/moisture/air-error.ts'
+import type { Measured } from '../../core/measure/reading.ts'
 import { meanRh } from '../../core/moisture/dry-days.ts'
 import { humidityStep, RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
@@ -13,6 +15,8 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import WaterChart from './WaterChart.vue'
+import WaterTray from './WaterTray.vue'
+import WaterWhatIf from './WaterWhatIf.vue'
 
 /** The water of one set: what it has lost, where that goes, and what humidity to run from tonight. */
 const props = defineProps<{ setId: string }>()
@@ -89,6 +93,37 @@ const said = computed((): { lead: string; more: string; changes?: boolean } | nu
   }
 })
 
+/** So much faster than its mates no sound shell lets water go. */
+const CRACKED_RATIO = 1.45
+function whyOff(egg: { isOff: boolean; ratio: number; cracked: boolean; waxed: boolean }): string {
+  if (egg.cracked)
+    return egg.ratio > 1.15
+      ? `known to be cracked${egg.waxed ? ', the wax does not hold' : ''}: it dries out`
+      : `known to be cracked${egg.waxed ? ', the wax holds' : ', and holds'}`
+  if (!egg.isOff) return ''
+  if (egg.ratio > CRACKED_RATIO)
+    return 'dries out: look for a hairline crack with the lamp along the shell; wax may save it'
+  if (egg.ratio > 1) return 'a thin or porous shell: nothing to mend; do not dry the others less for it'
+  return 'a thick shell, or no true picture of its cell: it may hatch wet; weigh it to know'
+}
+
+/** What the eggs' own loss says of the hygrometer. */
+const hygrometer = computed(() => {
+  const error = water.value?.airError
+  if (!error || !water.value?.mean) return ''
+  // Of what two standard deviations leave open nothing is said.
+  if (Math.abs(error.value) < Math.max(3, 1.5 * error.sd)) return ''
+  const points = `${Math.abs(error.value).toFixed(0)} ± ${error.sd.toFixed(0)} points`
+  return error.value > 0
+    ? `The eggs dry as if the air were ${points} drier than the hygrometer says. Either it shows too much, or the shells are thin: hold it over wet salt before anything else.`
+    : `The eggs dry as if the air were ${points} moister than the hygrometer says. Either it shows too little, or the shells are thick: hold it over wet salt before anything else.`
+})
+const tried = ref<Measured | null>(null)
+const placeOf = (eggId: string): string => {
+  const egg = eggs.value.find(({ id }) => id === eggId)
+  return egg ? nameOfPlace(set.value!.trays, egg.place) || `egg ${egg.number}` : ''
+}
+
 const rows = computed(() => {
   const value = water.value
   if (!value?.mean) return []
@@ -107,11 +142,8 @@ const rows = computed(() => {
           ratio,
           sd: line.perDryDay.sd / mean.perDryDay.value,
           isOff,
-          words: !isOff
-            ? ''
-            : ratio > 1
-              ? 'loses far more than its mates: look for a crack, or a thin shell'
-              : 'loses far less than its mates: a thick shell, or no true picture of its cell',
+          conductance: value.conductances.get(egg.id) ?? null,
+          words: whyOff({ isOff, ratio, cracked: egg.crack !== 'none', waxed: egg.waxed }),
         },
       ]
     })
@@ -126,7 +158,12 @@ const rows = computed(() => {
   <main v-else class="mx-auto max-w-5xl p-6">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
       <h1 class="text-3xl font-bold">Water: {{ set.name }}</h1>
-      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">To the set</RouterLink>
+      <div class="flex gap-3">
+        <RouterLink :to="{ name: 'weigh', params: { setId } }" class="press press-lamp"
+          ><Scale class="h-5 w-5" aria-hidden="true" /> Weigh</RouterLink
+        >
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">To the set</RouterLink>
+      </div>
     </div>
 
     <section class="card mt-5 p-5" aria-labelledby="tonight-heading">
@@ -176,6 +213,9 @@ const rows = computed(() => {
           </li>
         </ul>
       </details>
+      <p v-if="hygrometer" class="mt-3 rounded-lg border border-lamp p-3" data-testid="hygrometer">
+        {{ hygrometer }}
+      </p>
       <p v-if="water.advice" class="mt-3 text-ink-soft">
         Before you change anything: compare the thermometer with a second one, hold the hygrometer over wet
         salt (75 %; household ones are off by {{ USUAL_ERROR.sd }} points and more), see that vents are as
@@ -188,29 +228,56 @@ const rows = computed(() => {
       <p class="mt-1 text-sm text-ink-soft">
         Thin: each egg. Thick: the set; dashed brown going on as now<template v-if="said!.changes"
           >, dashed green with the humidity above</template
-        >. Dotted: where it should arrive. Dots are photographs, squares weighings.
+        >, with what that is in doubt by. Dotted green: what it should follow. Dots are photographs, squares
+        weighings, each with its doubt.
       </p>
-      <WaterChart :water="water" :name="set.name" :changes="said!.changes ?? false" />
+      <WaterChart
+        :water="water"
+        :title="`Water lost by ${set.name}`"
+        :place-of="placeOf"
+        :changes="said!.changes ?? false"
+        :tried="tried"
+      />
     </section>
+
+    <WaterWhatIf
+      v-if="water.mean && water.ageDays < water.stopDay"
+      :set="set"
+      :water="water"
+      @tried="tried = $event"
+    />
 
     <section v-if="rows.length > 0" class="card mt-5 p-5" aria-labelledby="eggs-heading">
       <h2 id="eggs-heading" class="text-xl font-semibold">Egg by egg</h2>
+      <div v-for="tray in set.trays" :key="tray.id" class="mt-2">
+        <WaterTray :tray="tray" :eggs="eggs" :water="water" />
+      </div>
+      <p class="mt-1 text-sm text-ink-soft">
+        Each where it lies, all to one scale; shaded is what it should follow, squares are weighings, rings
+        photographs.
+      </p>
       <table class="mt-2 w-full text-left" data-testid="water-eggs">
         <thead>
           <tr class="text-ink-soft">
-            <th scope="col" class="py-1 font-normal">Egg</th>
-            <th scope="col" class="py-1 font-normal">Against the set</th>
-            <th scope="col" class="py-1 font-normal">Rests on</th>
-            <th scope="col" class="py-1 font-normal"><span class="sr-only">What it says</span></th>
+            <th scope="col" class="py-1 pr-4 font-normal">Egg</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Against the set</th>
+            <th scope="col" class="hidden py-1 pr-4 font-normal sm:table-cell">
+              Shell lets through, mg a day and torr
+            </th>
+            <th scope="col" class="py-1 pr-4 font-normal">Estimates</th>
+            <th scope="col" class="py-1 pr-4 font-normal"><span class="sr-only">What it says</span></th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="row in rows" :key="row.id" class="border-t border-line">
-            <td class="py-1 font-semibold">{{ row.place }}</td>
-            <td class="py-1" :class="{ 'font-semibold text-ember': row.isOff }">
+            <td class="py-1 pr-4 font-semibold">{{ row.place }}</td>
+            <td class="py-1 pr-4 whitespace-nowrap" :class="{ 'font-semibold text-ember': row.isOff }">
               × {{ row.ratio.toFixed(2) }} ± {{ row.sd.toFixed(2) }}
             </td>
-            <td class="py-1 text-ink-soft">{{ count(row.estimates, 'estimate') }}</td>
+            <td class="hidden py-1 pr-4 text-ink-soft sm:table-cell">
+              {{ row.conductance?.toFixed(1) }}
+            </td>
+            <td class="py-1 text-ink-soft">{{ row.estimates }}</td>
             <td class="py-1">{{ row.words }}</td>
           </tr>
         </tbody>

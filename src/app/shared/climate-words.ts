@@ -18,7 +18,7 @@ export function alarmWords(
       }
     case 'hot':
       return {
-        says: `${warm}, too warm for half an hour`,
+        says: `${warm}, too warm`,
         todo: 'Check with a second thermometer, then turn it down a little. Look at the vents and the room.',
       }
     case 'silent':
@@ -28,17 +28,17 @@ export function alarmWords(
       }
     case 'cold':
       return {
-        says: `${warm}, too cool for half an hour`,
+        says: `${warm}, too cool`,
         todo: 'Is the lid flat, the plug in? Chilled eggs bear an hour or two; the hatch is later then.',
       }
     case 'moist':
       return {
-        says: `${moist}, moister than the band for half an hour`,
+        says: `${moist}, moister than the band`,
         todo: 'Less water surface, not less air: keep the vents as they are.',
       }
     case 'dry':
       return {
-        says: `${moist}, drier than the band for half an hour`,
+        says: `${moist}, drier than the band`,
         todo: 'Top up the water, then look again.',
       }
     case 'water':

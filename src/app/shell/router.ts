@@ -54,6 +54,13 @@ export function createAppRouter(): Router {
         meta: { room: 'desk' },
       },
       {
+        path: '/sets/:setId/weigh',
+        name: 'weigh',
+        component: () => import('../incubating/WeighView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
         path: '/sets/:setId/wall',
         name: 'wall',
         component: () => import('../incubating/WallSheetView.vue'),

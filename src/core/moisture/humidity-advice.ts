@@ -77,13 +77,13 @@ export type HumidityStep = 'leave' | 'unsure' | 'run' | 'run-limit'
 
 /** What to do with an advice. @param now - humidity run now, percent @param band - good losses, shares of the mass */
 export function humidityStep(
-  { rhPercent, wantedRhPercent, arrivesUnchanged }: HumidityAdvice,
+  { rhPercent, wantedRhPercent, arrives, arrivesUnchanged }: HumidityAdvice,
   now: number,
   band: { low: number; high: number },
 ): HumidityStep {
   const change = Math.abs(wantedRhPercent - now)
-  const arrivesWell = arrivesUnchanged.value >= band.low && arrivesUnchanged.value <= band.high
-  if (arrivesWell || change < AS_NOW) return 'leave'
+  const isWell = ({ value }: Measured): boolean => value >= band.low && value <= band.high
+  if (isWell(arrivesUnchanged) || change < AS_NOW) return 'leave'
   if (change < rhPercent.sd) return 'unsure'
-  return rhPercent.value === wantedRhPercent ? 'run' : 'run-limit'
+  return rhPercent.value === wantedRhPercent || isWell(arrives) ? 'run' : 'run-limit'
 }

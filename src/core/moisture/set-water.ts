@@ -58,6 +58,33 @@ export function setWater(lines: ReadonlyMap<string, LossLine>, dry: number): Set
   }
 }
 
+/**
+ * The mean with trays that were weighed as a whole, each by its own uncertainty. Such a weighing knows nothing of single
+ * eggs: one that is far off is in it.
+ * @param trays - rate of each, and how many eggs lay in it
+ */
+export function withTrays(
+  mean: SetWater | null,
+  trays: ReadonlyArray<{ perDryDay: Measured; eggs: number }>,
+): SetWater | null {
+  if (trays.length === 0) return mean
+  const all = [...(mean ? [mean.perDryDay] : []), ...trays.map(({ perDryDay }) => perDryDay)]
+  const weights = all.map(({ sd }) => 1 / (sd * sd))
+  const weight = weights.reduce((sum, one) => sum + one, 0)
+  const value = all.reduce((sum, one, i) => sum + one.value * weights[i]!, 0) / weight
+  const inTrays = trays.reduce((sum, { eggs }) => sum + eggs, 0)
+  const count = Math.max(mean?.count ?? 0, inTrays)
+  return {
+    spread: 0,
+    offBy: new Map(),
+    outliers: [],
+    ...mean,
+    perDryDay: { value, sd: Math.sqrt(1 / weight) },
+    count,
+    enough: count >= ENOUGH_EGGS,
+  }
+}
+
 function randomEffects(values: readonly Measured[]): { mean: Measured; spread: number } {
   const weigh = (tau2: number): { mean: number; weight: number } => {
     const weights = values.map(({ sd }) => 1 / (sd * sd + tau2))

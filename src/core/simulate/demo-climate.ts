@@ -16,8 +16,8 @@ interface Usual {
 const USUAL: Readonly<Record<DemoSensor, Usual>> = {
   'Cabinet air': { celsius: 37.5, rhPercent: 50, celsiusSd: 0.05, rhSd: 0.4 },
   'Hatcher air': { celsius: 38.1, rhPercent: 69, celsiusSd: 0.05, rhSd: 0.5 },
-  'Loft eggs': { celsius: 37.5, rhPercent: 36, celsiusSd: 0.04, rhSd: 0.5 },
-  'Loft air': { celsius: 37.7, rhPercent: 35, celsiusSd: 0.05, rhSd: 0.4 },
+  'Loft eggs': { celsius: 37.5, rhPercent: 40, celsiusSd: 0.04, rhSd: 0.5 },
+  'Loft air': { celsius: 37.7, rhPercent: 39, celsiusSd: 0.05, rhSd: 0.4 },
 }
 const HOUR_MS = 3_600_000
 const DAY_MS = 24 * HOUR_MS

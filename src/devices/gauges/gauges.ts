@@ -3,7 +3,10 @@ import { parseGaugeLine, type GaugeReading, type GaugeUnit } from '../../core/in
 
 /** Scale and calliper: something that gives one reading when asked. */
 export interface Gauge {
+  /** @throws Error with a sentence while it still moves */
   read(): Promise<GaugeReading>
+  /** What it shows at this moment, at rest or not. */
+  glance(): Promise<GaugeReading>
   close(): Promise<void>
 }
 
@@ -16,11 +19,21 @@ const WAIT_MS = 4000
 export function httpGauge(kind: GaugeKind): Gauge {
   return {
     async read() {
+      return atRest(kind, await this.glance())
+    },
+    async glance() {
       const answer = await ask(`/api/${kind}/reading`, `The ${kind}`)
-      return settled(kind, await answer.text())
+      return parsed(kind, await answer.text())
     },
     close: () => Promise.resolve(),
   }
+}
+
+/** Lays an egg of the demo on the stand-in's pan as heavy as it is at an age, or takes off what lies there. */
+export async function weighOnStandIn(
+  egg: { basket: string; number: number; ageDays: number } | null,
+): Promise<boolean> {
+  return handleStandIn('pan', egg ?? { empty: true })
 }
 
 /** Puts an egg on the stand-in's pan and between its jaws, as a hand would. */
@@ -55,21 +68,24 @@ export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gau
     .pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
     .getReader()
   let rest = ''
-  return {
-    async read() {
-      const until = Date.now() + WAIT_MS
-      while (Date.now() < until) {
-        const { value, done } = await reader.read()
-        if (done) break
-        const lines = (rest + value).split(/[\r\n]+/)
-        rest = lines.pop() ?? ''
-        for (const line of lines) {
-          const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
-          if (reading?.stable) return reading
-        }
+  /** The first reading that will do. */
+  async function next(wanted: (reading: GaugeReading) => boolean): Promise<GaugeReading> {
+    const until = Date.now() + WAIT_MS
+    while (Date.now() < until) {
+      const { value, done } = await reader.read()
+      if (done) break
+      const lines = (rest + value).split(/[\r\n]+/)
+      rest = lines.pop() ?? ''
+      for (const line of lines) {
+        const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
+        if (reading && wanted(reading)) return reading
       }
-      throw new Error(`The ${kind} gave no steady reading.`)
-    },
+    }
+    throw new Error(`The ${kind} gave no steady reading.`)
+  }
+  return {
+    read: () => next(({ stable }) => stable),
+    glance: () => next(() => true),
     async close() {
       await reader.cancel()
       await port.close()
@@ -77,9 +93,13 @@ export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gau
   }
 }
 
-function settled(kind: GaugeKind, line: string): GaugeReading {
+function parsed(kind: GaugeKind, line: string): GaugeReading {
   const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
   if (!reading) throw new Error(`The ${kind} sent “${line.slice(0, 40)}”, which is no reading.`)
+  return reading
+}
+
+function atRest(kind: GaugeKind, reading: GaugeReading): GaugeReading {
   if (!reading.stable) throw new Error(`The ${kind} still moves. Wait a moment and read again.`)
   return reading
 }

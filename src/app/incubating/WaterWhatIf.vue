@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
+import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
+import type { Measured } from '../../core/measure/reading.ts'
+import { dryDays } from '../../core/moisture/dry-days.ts'
+import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
+import { arrivesWith } from '../../core/moisture/what-if.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { sayQuantity } from '../../core/units.ts'
+import { scheduleInputOf } from '../../domain/set-schedule.ts'
+import type { WaterOfSet } from '../../domain/water-of-set.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+
+/** Another humidity or warmth tried out: where the loss arrives then, and when they hatch. */
+const props = defineProps<{ set: EggSet; water: WaterOfSet }>()
+const emit = defineEmits<{ tried: [arrives: Measured | null] }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const now = computed(() => Math.round(props.water.air.at(-1)!.rhPercent))
+const rhPercent = ref(now.value)
+const more = ref(0)
+const isTrying = computed(() => rhPercent.value !== now.value || more.value !== 0)
+const input = computed(() => scheduleInputOf(props.set, store.hatchery))
+const target = computed(() => input.value.targetCelsius ?? TARGET_CELSIUS.forced)
+const celsius = computed(() => target.value + more.value)
+
+const arrives = computed(() => {
+  const { mean, air, ageDays, stopDay } = props.water
+  if (!mean) return null
+  const known = { perDryDay: mean.perDryDay, dry: dryDays(air, ageDays), ageDays, stopDay }
+  return arrivesWith(known, { rhPercent: rhPercent.value, celsius: celsius.value }, target.value)
+})
+const hatch = computed(() =>
+  hatchForecast({ ...input.value, thermometerChecked: false, fromNow: celsius.value }, clock.nowMs),
+)
+const usual = computed(() =>
+  hatchForecast({ ...input.value, thermometerChecked: false, fromNow: target.value }, clock.nowMs),
+)
+watch(
+  () => (isTrying.value ? arrives.value : null),
+  (tried) => emit('tried', tried),
+)
+const words = computed(() => {
+  const { low, high, middle } = props.water.target
+  const loss = arrives.value
+  const hours = (hatch.value.atMs - usual.value.atMs) / 3_600_000
+  const day = sayDate(localDateOf(hatch.value.atMs, store.hatchery.zone))
+  const when =
+    Math.abs(hours) < 1
+      ? `Hatch about ${day}, as planned.`
+      : `Hatch about ${day}, ${Math.abs(hours).toFixed(0)} h ${hours < 0 ? 'earlier' : 'later'}.`
+  if (!loss) return when
+  const judged =
+    loss.value < low
+      ? 'too little: wet chicks that cannot turn'
+      : loss.value > high
+        ? 'too much: chicks that stick'
+        : Math.abs(loss.value - middle) < 0.003
+          ? 'right where it should be'
+          : 'within what is good'
+  return `Arrives at ${(100 * loss.value).toFixed(1)} ± ${(100 * loss.sd).toFixed(1)} %, ${judged}. ${when}`
+})
+function back(): void {
+  rhPercent.value = now.value
+  more.value = 0
+}
+</script>
+
+<template>
+  <section class="card mt-5 p-5" aria-labelledby="what-if-heading" data-testid="what-if">
+    <h2 id="what-if-heading" class="text-xl font-semibold">What if, from tonight on</h2>
+    <div class="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+      <label class="block"
+        >Humidity {{ rhPercent }} %
+        <span class="text-ink-soft">{{ rhPercent === now ? '(as now)' : '' }}</span>
+        <input
+          v-model.number="rhPercent"
+          type="range"
+          class="block h-11 w-full accent-lamp"
+          :min="RH_LIMITS.least"
+          :max="RH_LIMITS.most"
+          step="1"
+        />
+      </label>
+      <label class="block"
+        >Warmth at the eggs {{ sayQuantity(store.hatchery.units, 'temperature', celsius) }}
+        <span class="text-ink-soft">{{ more === 0 ? '(the target)' : '' }}</span>
+        <input
+          v-model.number="more"
+          type="range"
+          class="block h-11 w-full accent-lamp"
+          min="-1"
+          max="1"
+          step="0.1"
+        />
+      </label>
+    </div>
+    <p class="mt-1" aria-live="polite" data-testid="what-if-words">{{ words }}</p>
+    <div class="mt-2 flex flex-wrap items-center gap-3">
+      <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">As it is</button>
+      <span class="text-sm text-ink-soft"
+        >Nothing is changed by this. Warmth is for the hatch day, humidity for the loss: do not turn up the
+        one to mend the other.</span
+      >
+    </div>
+  </section>
+</template>

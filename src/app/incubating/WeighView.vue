@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Scale, SkipForward, Undo2, Usb } from '@lucide/vue'
+import type { Egg } from '../../contracts/egg-record.ts'
+import { standingEvents } from '../../contracts/events.ts'
+import { ageInDays } from '../../core/incubation/day-count.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useKeys } from '../shared/useKeys.ts'
+import { count } from '../shared/wording.ts'
+import { useWeighing } from './useWeighing.ts'
+
+/** One egg after the other onto the scale; the hands need not touch the screen. */
+const props = defineProps<{ setId: string }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const set = computed(() => store.setById(props.setId)!)
+const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
+const weighing = useWeighing(
+  () => set.value,
+  () => eggs.value,
+)
+const { current, open, inside, pan, state, gauge, problem, done } = weighing
+const units = computed(() => store.hatchery.units)
+const typed = ref<number | ''>('')
+const placeOf = (egg: Egg): string => nameOfPlace(set.value.trays, egg.place) || `egg ${egg.number}`
+const grams = (value: number): string => sayQuantity(units.value, 'mass', value)
+
+const weights = (egg: Egg): number[] =>
+  standingEvents(egg.events).flatMap((event) => (event.kind === 'weighed' ? event.weightG : []))
+/** What an egg should weigh by now, if it follows the band. */
+const awaited = computed(() => {
+  const egg = current.value
+  const [first] = egg ? weights(egg) : []
+  if (!egg || first === undefined) return null
+  const { waterLossPercent, stopTurningDay } = SPECIES[set.value.species]
+  const part = Math.min(1, ageInDays(Date.parse(set.value.setAt), clock.nowMs) / stopTurningDay) / 100
+  const [low, high] = waterLossPercent
+  return `${toShown(units.value, 'mass', first * (1 - high * part))} to ${grams(first * (1 - low * part))}`
+})
+const last = computed(() => {
+  const egg = eggs.value.find(({ id }) => id === done.value)
+  if (!egg) return ''
+  const all = weights(egg)
+  const [first, now] = [all[0], all.at(-1)]
+  if (first === undefined || now === undefined) return ''
+  const lost = all.length > 1 ? `, ${(100 * (1 - now / first)).toFixed(1)} % lost since it was set` : ''
+  return `${placeOf(egg)}: ${grams(now)}${lost}`
+})
+const prompt = computed(() => {
+  if (!current.value) return 'All are weighed.'
+  if (!gauge.value) return `Weigh ${placeOf(current.value)}`
+  if (state.value.phase === 'taken') return 'Noted. Take it off.'
+  return state.value.phase === 'settling' ? 'Settling …' : `Lay ${placeOf(current.value)} on`
+})
+async function noteTyped(): Promise<void> {
+  if (typed.value === '') return
+  await weighing.note(fromShown(units.value, 'mass', typed.value))
+  if (problem.value === '') typed.value = ''
+}
+function undo(): void {
+  void weighing.saving(() => store.undo())
+}
+useKeys({
+  z: undo,
+  x: weighing.skip,
+  t: weighing.tare,
+})
+</script>
+
+<template>
+  <main class="mx-auto flex max-w-3xl flex-col gap-4 p-4 sm:p-6">
+    <div class="flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <h1 class="text-3xl font-bold">Weigh: {{ set.name }}</h1>
+        <p class="text-ink-soft" data-testid="weigh-progress">
+          {{ inside.length - open.length }} of {{ count(inside.length, 'egg') }} weighed
+        </p>
+      </div>
+      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">To its water</RouterLink>
+    </div>
+
+    <section class="card p-5 text-center" aria-live="polite">
+      <p class="text-3xl font-bold" data-testid="weigh-prompt">{{ prompt }}</p>
+      <p v-if="gauge" class="mt-2 text-6xl font-semibold" data-testid="pan">
+        {{ pan ? grams(Math.max(0, pan.grams - state.tareG)) : '–' }}
+      </p>
+      <p v-if="awaited" class="mt-2 text-lg text-ink-soft">should weigh {{ awaited }} by now</p>
+      <p v-if="last" class="mt-3 text-lg" data-testid="weighed-last">{{ last }}</p>
+    </section>
+    <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+
+    <button v-if="!current && inside.length > 0" type="button" class="press" @click="weighing.again">
+      Weigh them again
+    </button>
+    <div v-if="current" class="flex flex-wrap gap-3">
+      <template v-if="!gauge">
+        <button
+          v-if="weighing.hasServer.value"
+          type="button"
+          class="press press-lamp min-h-16 text-lg"
+          @click="weighing.start('server')"
+        >
+          <Scale class="h-6 w-6" aria-hidden="true" /> Watch the scale
+        </button>
+        <button
+          v-if="weighing.hasSerial"
+          type="button"
+          class="press min-h-16"
+          @click="weighing.start('cable')"
+        >
+          <Usb class="h-5 w-5" aria-hidden="true" /> A scale on a cable
+        </button>
+      </template>
+      <template v-else>
+        <button
+          v-if="weighing.isStandIn.value"
+          type="button"
+          class="press press-lamp min-h-16 text-lg"
+          @click="weighing.layOn"
+        >
+          Lay it on (simulated)
+        </button>
+        <button type="button" class="press min-h-16" @click="weighing.tare">
+          Empty pan is nought <span class="key hidden md:inline">T</span>
+        </button>
+      </template>
+      <button type="button" class="press min-h-16" @click="weighing.skip">
+        <SkipForward class="h-5 w-5" aria-hidden="true" /> Later <span class="key hidden md:inline">X</span>
+      </button>
+      <button type="button" class="press min-h-16" :disabled="store.journal.length === 0" @click="undo">
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">Z</span>
+      </button>
+    </div>
+    <form v-if="current" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
+      <label class="flex flex-col gap-1"
+        >Or type it: {{ placeOf(current) }}, {{ unitSymbol(units, 'mass') }}
+        <input
+          v-model.number="typed"
+          type="number"
+          step="any"
+          inputmode="decimal"
+          class="field w-40 text-xl"
+        />
+      </label>
+      <button type="submit" class="press" :disabled="typed === ''">Note it</button>
+    </form>
+    <p class="text-sm text-ink-soft">
+      Weigh warm eggs quickly and put each back as it lay. Always the same scale: what it is off by drops out
+      of the difference.
+    </p>
+  </main>
+</template>

@@ -1,0 +1,170 @@
+import { useIntervalFn } from '@vueuse/core'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { eggBody } from '../../core/moisture/egg-body.ts'
+import { ageInDays } from '../../core/incubation/day-count.ts'
+import { startWeighing, tared, weighingAfter, type PanReading } from '../../core/intake/weighing.ts'
+import { hasSerial, httpGauge, serialGauge, weighOnStandIn, type Gauge } from '../../devices/gauges/gauges.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+
+const GLANCE_MS = 400
+/** An egg weighed within this time belongs to this round of weighing. */
+const ROUND_MS = 6 * 3_600_000
+
+/** Weighs the eggs of a set one after the other, each known by its turn. */
+export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
+  const hatchery = useHatcheryStore()
+  const devices = useDevicesStore()
+  const { problem, saving } = useSaving()
+  const state = shallowRef(startWeighing())
+  const pan = shallowRef<PanReading | null>(null)
+  const gauge = shallowRef<Gauge | null>(null)
+  const skipped = ref<string[]>([])
+  const done = ref('')
+  onScopeDispose(() => void gauge.value?.close().catch(() => undefined))
+
+  /** Single eggs, or the trays as a whole. */
+  const whole = ref(false)
+  const inside = computed(() => eggs().filter((egg) => !egg.removed))
+  /** Weighed since then is weighed this time. */
+  const sinceMs = ref(Date.now() - ROUND_MS)
+  function again(): void {
+    sinceMs.value = Date.now()
+    skipped.value = []
+  }
+  const weighedAt = (egg: Egg): number =>
+    Math.max(
+      0,
+      ...egg.events.flatMap((event) => (event.kind === 'weighed' && event.at ? Date.parse(event.at) : [])),
+    )
+  const open = computed(() => inside.value.filter((egg) => weighedAt(egg) < sinceMs.value))
+  const current = computed(
+    () => open.value.find(({ id }) => !skipped.value.includes(id)) ?? open.value[0] ?? null,
+  )
+  const usualG = computed(() => eggBody(set().species).freshMassG.value)
+  const trayId = ref<string | null>(null)
+  const tray = computed(() => set().trays.find(({ id }) => id === trayId.value) ?? set().trays[0] ?? null)
+  const inTray = computed(() => inside.value.filter((egg) => egg.place?.trayId === tray.value?.id))
+  const expectedG = computed(() =>
+    whole.value
+      ? inTray.value.reduce((sum, egg) => sum + (egg.weightG ?? usualG.value), 0)
+      : (current.value?.weightG ?? usualG.value),
+  )
+
+  async function noteTray(grams: number): Promise<void> {
+    const { value: weighed } = tray
+    if (!weighed || inTray.value.length === 0) return
+    if (!(grams > 0.3 * expectedG.value && grams < 3 * expectedG.value)) {
+      problem.value = `${count(inTray.value.length, 'egg')} cannot weigh that, without the tray itself.`
+      return
+    }
+    await saving(async () => {
+      await hatchery.commit('weighing', null, {
+        traysWeighed: [
+          { trayId: weighed.id, grams: Number(grams.toFixed(1)), eggIds: inTray.value.map(({ id }) => id) },
+        ],
+      })
+      done.value = weighed.id
+    })
+  }
+
+  async function note(grams: number): Promise<void> {
+    if (whole.value) return noteTray(grams)
+    const egg = current.value
+    if (!egg) return
+    const weightG = Number(grams.toFixed(2))
+    if (!(weightG > 0 && weightG <= 500)) {
+      problem.value = 'That is no weight of an egg.'
+      return
+    }
+    await saving(async () => {
+      await hatchery.commit('weighing', egg.id, { weighed: [{ eggId: egg.id, weightG }] })
+      done.value = egg.id
+    })
+  }
+
+  let busy = false
+  async function glance(): Promise<void> {
+    if (busy || !gauge.value || (!current.value && !whole.value)) return
+    busy = true
+    try {
+      const { value, quantity, stable } = await gauge.value.glance()
+      if (quantity !== 'mass') throw new Error('The scale does not weigh.')
+      pan.value = { grams: value, stable }
+      const after = weighingAfter(state.value, pan.value, expectedG.value)
+      state.value = after.state
+      problem.value = ''
+      if (after.taken !== null) {
+        await note(after.taken)
+        if (isStandIn.value) await weighOnStandIn(null)
+      }
+    } catch (error) {
+      problem.value = (error as Error).message
+    } finally {
+      busy = false
+    }
+  }
+  useIntervalFn(() => void glance(), GLANCE_MS)
+
+  /** Begins to watch the scale: the server's, or one on a cable. */
+  async function start(which: 'server' | 'cable'): Promise<void> {
+    try {
+      const next = which === 'server' ? httpGauge('scale') : await serialGauge('scale')
+      await gauge.value?.close()
+      if (isStandIn.value) await weighOnStandIn(null)
+      gauge.value = next
+      state.value = startWeighing()
+      problem.value = ''
+    } catch (error) {
+      problem.value = `The scale was not connected: ${(error as Error).message}`
+    }
+  }
+  function tare(): void {
+    if (pan.value) state.value = tared(pan.value)
+  }
+  function skip(): void {
+    const egg = current.value
+    if (egg) skipped.value = [...skipped.value.filter((id) => id !== egg.id), egg.id]
+  }
+  const isStandIn = computed(() => devices.camera?.camera === 'stand-in' && set().standInBasket !== undefined)
+  /** Of the demo: a hand lays the egg on. */
+  async function layOn(): Promise<void> {
+    const egg = current.value
+    const basket = set().standInBasket
+    if (egg && basket)
+      await weighOnStandIn({
+        basket,
+        number: egg.number,
+        ageDays: Math.max(0, ageInDays(Date.parse(set().setAt), Date.now())),
+      })
+  }
+
+  return {
+    state,
+    pan,
+    gauge,
+    current,
+    open,
+    inside,
+    done,
+    problem,
+    saving,
+    isStandIn,
+    hasServer: computed(() => devices.camera !== null),
+    hasSerial: hasSerial(),
+    note,
+    start,
+    tare,
+    skip,
+    layOn,
+    again,
+    whole,
+    tray,
+    trayId,
+    inTray,
+  }
+}
