@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import { Scale, SkipForward, Undo2, Usb } from '@lucide/vue'
 import type { Egg } from '../../contracts/egg-record.ts'
 import { standingEvents } from '../../contracts/events.ts'
+import { trayWeighings } from '../../contracts/tray-record.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
@@ -36,13 +37,16 @@ const weights = (egg: Egg): number[] =>
 const awaited = computed(() => {
   const egg = current.value
   const [first] = egg ? weights(egg) : []
-  if (!egg || first === undefined) return null
+  if (!egg || first === undefined || weighing.whole.value) return null
   const { waterLossPercent, stopTurningDay } = SPECIES[set.value.species]
   const part = Math.min(1, ageInDays(Date.parse(set.value.setAt), clock.nowMs) / stopTurningDay) / 100
   const [low, high] = waterLossPercent
   return `${toShown(units.value, 'mass', first * (1 - high * part))} to ${grams(first * (1 - low * part))}`
 })
 const last = computed(() => {
+  const tray = set.value.trays.find(({ id }) => id === done.value)
+  const whole = tray && trayWeighings(tray).at(-1)
+  if (whole) return `${tray.name}: ${grams(whole.grams)}, ${count(whole.eggIds.length, 'egg')}`
   const egg = eggs.value.find(({ id }) => id === done.value)
   if (!egg) return ''
   const all = weights(egg)
@@ -52,10 +56,19 @@ const last = computed(() => {
   return `${placeOf(egg)}: ${grams(now)}${lost}`
 })
 const prompt = computed(() => {
+  if (weighing.whole.value) {
+    if (state.value.phase === 'taken') return 'Noted. Take it off.'
+    return `${gauge.value ? 'Lay' : 'Weigh'} ${weighing.tray.value?.name ?? 'the tray'}${gauge.value ? ' on' : ''}, ${count(weighing.inTray.value.length, 'egg')} in it`
+  }
   if (!current.value) return 'All are weighed.'
   if (!gauge.value) return `Weigh ${placeOf(current.value)}`
   if (state.value.phase === 'taken') return 'Noted. Take it off.'
   return state.value.phase === 'settling' ? 'Settling …' : `Lay ${placeOf(current.value)} on`
+})
+/** What the next weight is of; empty when there is nothing left. */
+const atHand = computed(() => {
+  if (weighing.whole.value) return weighing.inTray.value.length > 0 ? (weighing.tray.value?.name ?? '') : ''
+  return current.value ? placeOf(current.value) : ''
 })
 async function noteTyped(): Promise<void> {
   if (typed.value === '') return
@@ -84,6 +97,26 @@ useKeys({
       <RouterLink :to="{ name: 'water', params: { setId } }" class="press">To its water</RouterLink>
     </div>
 
+    <fieldset class="flex flex-wrap items-center gap-x-6 gap-y-2">
+      <legend class="sr-only">What is weighed</legend>
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="weighing.whole.value" type="radio" name="what" :value="false" /> Egg by egg</label
+      >
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" /> A tray as a
+        whole</label
+      >
+      <label v-if="weighing.whole.value && set.trays.length > 1"
+        >Tray
+        <select
+          class="field ml-1"
+          :value="weighing.tray.value?.id"
+          @change="weighing.trayId.value = ($event.target as HTMLSelectElement).value"
+        >
+          <option v-for="tray in set.trays" :key="tray.id" :value="tray.id">{{ tray.name }}</option>
+        </select></label
+      >
+    </fieldset>
     <section class="card p-5 text-center" aria-live="polite">
       <p class="text-3xl font-bold" data-testid="weigh-prompt">{{ prompt }}</p>
       <p v-if="gauge" class="mt-2 text-6xl font-semibold" data-testid="pan">
@@ -94,10 +127,10 @@ useKeys({
     </section>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
 
-    <button v-if="!current && inside.length > 0" type="button" class="press" @click="weighing.again">
+    <button v-if="!atHand && inside.length > 0" type="button" class="press" @click="weighing.again">
       Weigh them again
     </button>
-    <div v-if="current" class="flex flex-wrap gap-3">
+    <div v-if="atHand" class="flex flex-wrap gap-3">
       <template v-if="!gauge">
         <button
           v-if="weighing.hasServer.value"
@@ -118,7 +151,7 @@ useKeys({
       </template>
       <template v-else>
         <button
-          v-if="weighing.isStandIn.value"
+          v-if="weighing.isStandIn.value && !weighing.whole.value"
           type="button"
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.layOn"
@@ -129,16 +162,16 @@ useKeys({
           Empty pan is nought <span class="key hidden md:inline">T</span>
         </button>
       </template>
-      <button type="button" class="press min-h-16" @click="weighing.skip">
+      <button v-if="!weighing.whole.value" type="button" class="press min-h-16" @click="weighing.skip">
         <SkipForward class="h-5 w-5" aria-hidden="true" /> Later <span class="key hidden md:inline">X</span>
       </button>
       <button type="button" class="press min-h-16" :disabled="store.journal.length === 0" @click="undo">
         <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">Z</span>
       </button>
     </div>
-    <form v-if="current" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
+    <form v-if="atHand" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
       <label class="flex flex-col gap-1"
-        >Or type it: {{ placeOf(current) }}, {{ unitSymbol(units, 'mass') }}
+        >Or type it: {{ atHand }}, {{ unitSymbol(units, 'mass') }}
         <input
           v-model.number="typed"
           type="number"
@@ -151,7 +184,8 @@ useKeys({
     </form>
     <p class="text-sm text-ink-soft">
       Weigh warm eggs quickly and put each back as it lay. Always the same scale: what it is off by drops out
-      of the difference.
+      of the difference. Of a whole tray without the tray itself: press nought with the empty one on the pan,
+      or take it off the figure; the eggs in it must be the same each time.
     </p>
   </main>
 </template>

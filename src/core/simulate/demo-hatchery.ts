@@ -154,7 +154,7 @@ export function demoEgg(basket: DemoBasket, number: number): EggModel {
   const egg = createEgg(seed, { species: basket.species, shell: basket.shell, fate })
   const { driedBy = 1, cracked = [] } = STORIES[basket.key] ?? {}
   const isCracked = cracked.includes(number)
-  return { ...egg, waterLoss: Math.min(0.24, egg.waterLoss * driedBy * (isCracked ? CRACK_LOSS : 1)) }
+  return { ...egg, waterLoss: Math.min(0.3, egg.waterLoss * driedBy * (isCracked ? CRACK_LOSS : 1)) }
 }
 
 /** What befell a basket: how much faster the air dried it than is usual, and which eggs have a hairline that nobody saw. */
@@ -162,7 +162,7 @@ const STORIES: Readonly<Record<string, { driedBy: number; cracked: readonly numb
   // 40 % in place of 50: (1 − 0.4) ÷ (1 − 0.5).
   lantern: { driedBy: 1.2, cracked: [9] },
 }
-const CRACK_LOSS = 1.8
+const CRACK_LOSS = 2.1
 
 /** What an egg of the demo weighs at an age, g. @param size - as it was callipered */
 export function demoWeightG(egg: EggModel, size: EggSize, ageDays: number): number {
