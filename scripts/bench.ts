@@ -8,6 +8,7 @@ import sharp from 'sharp'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { bootstrapInterval } from './accuracy/intervals.ts'
 import { benchBook } from './bench-book.ts'
+import { benchClimate } from './bench-climate.ts'
 import { benchPlanning } from './bench-planning.ts'
 import { benchLamp } from './films/bench-lamp.ts'
 import { benchMotion } from './films/bench-motion.ts'
@@ -113,6 +114,7 @@ const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   photographs: benchPhotographs,
   planning: async () => printed(await benchPlanning()),
   book: benchBook,
+  climate: benchClimate,
   lamp: async () => printed(await benchLamp()),
   movement: async () => printed(await benchMotion(DEAD_FILMS)),
 }

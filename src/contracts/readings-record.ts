@@ -116,16 +116,21 @@ export function withoutReadings(now: ReadingsRecord, atMs: readonly number[]): R
   }
 }
 
-export function readingsOf(record: ReadingsRecord | null): ProbeReading[] {
+/** @param fromMs - only those from then on, up to `toMs` */
+export function readingsOf(
+  record: ReadingsRecord | null,
+  { fromMs = -Infinity, toMs = Infinity }: { fromMs?: number; toMs?: number } = {},
+): ProbeReading[] {
   if (!record) return []
   const { probeId, day, times, celsius, rhPercent } = record
   const startMs = Date.parse(day)
-  return times.map((time, i) => ({
-    probeId,
-    atMs: startMs + time,
-    celsius: celsius[i] ?? null,
-    rhPercent: rhPercent[i] ?? null,
-  }))
+  const readings: ProbeReading[] = []
+  for (const [i, time] of times.entries()) {
+    const atMs = startMs + time
+    if (atMs >= fromMs && atMs <= toMs)
+      readings.push({ probeId, atMs, celsius: celsius[i] ?? null, rhPercent: rhPercent[i] ?? null })
+  }
+  return readings
 }
 
 /** Readings by probe and day. */

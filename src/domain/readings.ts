@@ -36,8 +36,7 @@ export function probeReadings(
 ): ProbeReading[] {
   return days
     .filter(({ probeId, day }) => probeIds.includes(probeId) && day >= dayOf(Math.max(0, fromMs)))
-    .flatMap(readingsOf)
-    .filter(({ atMs }) => atMs >= fromMs && atMs <= toMs)
+    .flatMap((day) => readingsOf(day, { fromMs, toMs }))
     .sort((a, b) => a.atMs - b.atMs)
 }
 

@@ -1,5 +1,5 @@
 import { corrector } from '../contracts/probe-record.ts'
-import { readingsRecordSchema, type Span } from '../contracts/readings-record.ts'
+import type { ReadingsRecord, Span } from '../contracts/readings-record.ts'
 import { compareProbes } from '../core/climate/compare-probes.ts'
 import { excursions } from '../core/climate/excursions.ts'
 import { openingsIn } from '../core/climate/openings.ts'
@@ -31,13 +31,12 @@ export class ClimateSeries {
   async open({ database, probes, fromMs, toMs }: Ask<'open'>): Promise<Answer<'open'>> {
     const day = (atMs: number): string => new Date(atMs).toISOString().slice(0, 10)
     const range = { from: `${day(fromMs)}_`, before: `${day(toMs + DAY_MS)}_` }
-    const days = new Map<string, ReturnType<typeof readingsRecordSchema.parse>[]>()
+    const days = new Map<string, ReadingsRecord[]>()
     for (const { value } of await readAll(database, 'readings', range)) {
-      const read = readingsRecordSchema.safeParse(value)
-      if (!read.success) continue
-      const list = days.get(read.data.probeId)
-      if (list) list.push(read.data)
-      else days.set(read.data.probeId, [read.data])
+      if (!isDay(value)) continue
+      const list = days.get(value.probeId)
+      if (list) list.push(value)
+      else days.set(value.probeId, [value])
     }
     this.series = probes.flatMap((probe) => {
       const correct = corrector(probe)
@@ -48,7 +47,7 @@ export class ClimateSeries {
           const startMs = Date.parse(record.day)
           for (const [i, time] of record.times.entries()) {
             const shown = record[what][i]
-            if (shown === null || shown === undefined) continue
+            if (typeof shown !== 'number') continue
             times.push(startMs + time)
             values.push(correct(what, startMs + time, shown))
           }
@@ -137,6 +136,21 @@ export class ClimateSeries {
       atMs >= fromMs && atMs <= toMs ? [{ atMs, value: series.values[i]! }] : [],
     )
   }
+}
+
+/**
+ * What was written was checked by the schema, number by number; here it only must not stop the picture, and a million
+ * numbers are looked at twice as fast without.
+ */
+function isDay(value: unknown): value is ReadingsRecord {
+  const { probeId, day, times, celsius, rhPercent } = (value ?? {}) as Record<string, unknown>
+  return (
+    typeof probeId === 'string' &&
+    typeof day === 'string' &&
+    Array.isArray(times) &&
+    Array.isArray(celsius) &&
+    Array.isArray(rhPercent)
+  )
 }
 
 function spanOf(values: readonly number[]): Span {

@@ -18,7 +18,7 @@ import { localTimeOf, localDateOf, sayShortDate } from '../../core/time/local-da
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import type { SeriesClient } from '../../workers/series-client.ts'
 import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
-import ChartFrame, { type ChartPoint } from '../shared/charts/ChartFrame.vue'
+import ChartFrame, { type ChartPoint, type ChartTable } from '../shared/charts/ChartFrame.vue'
 import { probeColour, useChartColours } from '../shared/charts/useChartColours.ts'
 
 /** One thing that happened, in the lane below the curves. */
@@ -41,7 +41,7 @@ const props = defineProps<{
   units: UnitSystem
   zone: string
   points: readonly ChartPoint[]
-  table: { head: readonly string[]; rows: ReadonlyArray<ReadonlyArray<string | number>> }
+  table: ChartTable
 }>()
 use([
   LineChart,
@@ -66,7 +66,16 @@ const cursor = shallowRef<number | null>(null)
 /** What of the time is in sight. */
 const sight = shallowRef({ fromMs: props.fromMs, toMs: props.toMs })
 
-/** The worker is asked for the window and as much to either side, so that there is something to pan into. */
+/** Of what is in sight so much is fetched to either side, so that there is something to pan into. */
+const BESIDE = 0.5
+/** More points than this in sight take longer to draw than a hand moves. */
+const MOST_POINTS = 4000
+function columnsInSight(): number {
+  const series = 2 * Math.max(1, props.probes.length)
+  return Math.max(40, Math.min((width.value || 800) / 2, MOST_POINTS / (2 * series)))
+}
+
+/** The worker is asked for the window and what lies beside it. */
 let asking = false
 let again = false
 async function look(): Promise<void> {
@@ -79,9 +88,9 @@ async function look(): Promise<void> {
   const span = toMs - fromMs
   try {
     seen.value = await props.client.ask('view', {
-      fromMs: Math.max(props.fromMs, fromMs - span),
-      toMs: Math.min(props.toMs, toMs + span),
-      columns: Math.max(100, Math.round((width.value || 800) / 2)) * 3,
+      fromMs: Math.max(props.fromMs, fromMs - BESIDE * span),
+      toMs: Math.min(props.toMs, toMs + BESIDE * span),
+      columns: Math.round(columnsInSight() * (1 + 2 * BESIDE)),
     })
   } catch {
     // The page was left meanwhile.
@@ -133,22 +142,43 @@ const lines = computed(() =>
     connectNulls: false,
     lineStyle: { width: 1.2, color: colourOf(probeId) },
     itemStyle: { color: colourOf(probeId) },
-    data: Array.from(times, (time, i) => [time, Number.isNaN(values[i]!) ? null : shown(what, values[i]!)]),
+    // One flat list of times and values is read without a copy of each point.
+    data: flat(times, values, what),
   })),
 )
-/** All of the scale in which anything lies, the band with it. */
+function flat(times: Float64Array, values: Float64Array, what: ClimateQuantity): Float64Array {
+  const pairs = new Float64Array(2 * times.length)
+  for (const [i, time] of times.entries()) {
+    pairs[2 * i] = time
+    pairs[2 * i + 1] = shown(what, values[i]!)
+  }
+  return pairs
+}
+
+/** All of the scale in which anything lies that was seen so far, the band with it: it must not jump while one pans. */
+const extent = shallowRef<Record<ClimateQuantity, Band> | null>(null)
+watch(seen, (series) => {
+  const next = {
+    celsius: { ...(extent.value ?? props.band).celsius },
+    rhPercent: { ...(extent.value ?? props.band).rhPercent },
+  }
+  for (const { what, values } of series)
+    for (const value of values)
+      if (!Number.isNaN(value)) {
+        if (value < next[what].low) next[what].low = value
+        if (value > next[what].high) next[what].high = value
+      }
+  const isSame =
+    extent.value &&
+    QUANTITIES.every(
+      (what) => next[what].low === extent.value![what].low && next[what].high === extent.value![what].high,
+    )
+  if (!isSame) extent.value = next
+})
 function scaleOf(what: ClimateQuantity): { min: number; max: number } {
-  const { low, high } = shownBand(what)
-  let [min, max] = [low, high]
-  for (const series of seen.value)
-    if (series.what === what)
-      for (const value of series.values)
-        if (!Number.isNaN(value)) {
-          min = Math.min(min, shown(what, value))
-          max = Math.max(max, shown(what, value))
-        }
+  const { low, high } = (extent.value ?? props.band)[what]
   const room = what === 'celsius' ? 0.3 : 3
-  return { min: Math.floor(min - room), max: Math.ceil(max + room) }
+  return { min: Math.floor(shown(what, low) - room), max: Math.ceil(shown(what, high) + room) }
 }
 const cursorLine = computed(() => ({
   symbol: 'none',
@@ -229,15 +259,17 @@ const option = computed(() => {
           itemStyle: { color: lane === 'alarm' ? ember : ink },
         })),
       },
-      ...lines.value,
     ],
   }
 })
+/** The curves alone are drawn anew while somebody pans. */
+watch([lines, chart], () => chart.value?.setOption({ series: lines.value }), { flush: 'post' })
+const whole = () => ({ ...option.value, series: [...option.value.series, ...lines.value] })
 </script>
 
 <template>
-  <ChartFrame :title="title" :option="option" :points="points" :table="table" @cursor="cursor = $event">
-    <div ref="box" class="h-[26rem]">
+  <ChartFrame :title="title" :option="whole" :points="points" :table="table" @cursor="cursor = $event">
+    <div ref="box" class="h-[26rem]" :data-testid="seen.length > 0 ? 'air-drawn' : undefined">
       <VChart ref="chart" :option="option" autoresize @datazoom="zoomed" />
     </div>
   </ChartFrame>

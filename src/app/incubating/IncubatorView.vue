@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { ClipboardCheck } from '@lucide/vue'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
-import { sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { sayQuantity } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { alarmWords, logWords, sinceWords } from '../shared/climate-words.ts'
@@ -12,6 +12,7 @@ import { useSensingStore } from '../shared/sensing.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import ClimateChart, { type ClimateEvent } from './ClimateChart.vue'
+import { climatePoints, climateTable, type Saying } from './climate-figures.ts'
 import ClimateFindings from './ClimateFindings.vue'
 import IncubatorLogList from './IncubatorLogList.vue'
 import LoggerImport from './LoggerImport.vue'
@@ -19,7 +20,7 @@ import SensorList from './SensorList.vue'
 import { useClimate } from './useClimate.ts'
 
 /** The air of one incubator: how it is, how it was, what that does, and by what it is known. */
-const props = defineProps<{ incubatorId: string }>()
+const props = defineProps<{ incubatorId: string; days?: number }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
 const sensing = useSensingStore()
@@ -30,7 +31,7 @@ const SPANS = [
   ['week', 'A week', 7],
   ['three-weeks', 'Three weeks', 21],
 ] as const
-const spanDays = ref(7)
+const spanDays = ref(props.days ?? 7)
 const units = computed(() => store.hatchery.units)
 const zone = computed(() => store.hatchery.zone)
 const now = computed(
@@ -106,52 +107,9 @@ const events = computed((): ClimateEvent[] => {
     .sort((a, b) => a.atMs - b.atMs)
 })
 
-const points = computed(() => {
-  const byHour = new Map<number, string[]>()
-  for (const { atMs, probeId, celsius, rhPercent } of climate.hours.value) {
-    const words = [
-      celsius ? `${warm(celsius.mean)} (${warm(celsius.lowest)} to ${warm(celsius.highest)})` : '',
-      rhPercent ? `${rhPercent.mean.toFixed(0)} %` : '',
-    ].filter(Boolean)
-    byHour.set(atMs, [...(byHour.get(atMs) ?? []), `${nameOfProbe(probeId)} ${words.join(', ')}`])
-  }
-  const hourly = [...byHour].map(([x, words]) => ({ x, words: `${at(x)}: ${words.join('; ')}` }))
-  return [
-    ...hourly,
-    ...events.value.map(({ atMs, words }) => ({ x: atMs, words: `${at(atMs)}: ${words}` })),
-  ].sort((a, b) => a.x - b.x)
-})
-const table = computed(() => {
-  const unit = unitSymbol(units.value, 'temperature')
-  const figure = (value: number | undefined, what: 'celsius' | 'rhPercent'): number | string =>
-    value === undefined
-      ? ''
-      : what === 'celsius'
-        ? toShown(units.value, 'temperature', value)
-        : Number(value.toFixed(1))
-  return {
-    head: [
-      'Hour',
-      'Probe',
-      `Mean ${unit}`,
-      `Lowest ${unit}`,
-      `Highest ${unit}`,
-      'Mean %',
-      'Lowest %',
-      'Highest %',
-    ],
-    rows: climate.hours.value.map(({ atMs, probeId, celsius, rhPercent }) => [
-      `${localDateOf(atMs, zone.value)} ${localTimeOf(atMs, zone.value)}`,
-      nameOfProbe(probeId),
-      figure(celsius?.mean, 'celsius'),
-      figure(celsius?.lowest, 'celsius'),
-      figure(celsius?.highest, 'celsius'),
-      figure(rhPercent?.mean, 'rhPercent'),
-      figure(rhPercent?.lowest, 'rhPercent'),
-      figure(rhPercent?.highest, 'rhPercent'),
-    ]),
-  }
-})
+const saying = computed((): Saying => ({ units: units.value, nameOfProbe, at }))
+const points = computed(() => climatePoints(climate.hours.value, events.value, saying.value))
+const table = computed(() => climateTable(climate.hours.value, saying.value))
 const latest = computed(() => {
   const stand = now.value
   if (!stand) return []

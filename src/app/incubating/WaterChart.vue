@@ -42,7 +42,8 @@ const points = computed(() => {
   const { advice, stopDay } = props.water
   const seen = estimates.value.map(({ id, ageDays, loss, by }) => ({
     x: round(ageDays),
-    words: `Day ${ageDays.toFixed(1)}, ${props.placeOf(id)}: ${percent(loss.value).toFixed(1)} ± ${percent(loss.sd).toFixed(1)} % ${BY[by]}`,
+    words: () =>
+      `Day ${ageDays.toFixed(1)}, ${props.placeOf(id)}: ${percent(loss.value).toFixed(1)} ± ${percent(loss.sd).toFixed(1)} % ${BY[by]}`,
   }))
   if (!advice) return seen
   const arrives = ({ value, sd }: Measured): string =>
@@ -51,11 +52,12 @@ const points = computed(() => {
     ...seen,
     {
       x: stopDay,
-      words: `Day ${stopDay}: going on as now the set arrives at ${arrives(advice.arrivesUnchanged)}${props.changes ? `; with the humidity advised at ${arrives(advice.arrives)}` : ''}`,
+      words: () =>
+        `Day ${stopDay}: going on as now the set arrives at ${arrives(advice.arrivesUnchanged)}${props.changes ? `; with the humidity advised at ${arrives(advice.arrives)}` : ''}`,
     },
   ]
 })
-const table = computed(() => ({
+const table = () => ({
   head: ['Egg', 'Day', 'Known', 'Water lost, %', 'Give or take'],
   rows: estimates.value.map(({ id, ageDays, loss, by }) => [
     props.placeOf(id),
@@ -64,7 +66,7 @@ const table = computed(() => ({
     percent(loss.value),
     percent(loss.sd),
   ]),
-}))
+})
 
 const option = computed(() => {
   const { water } = props
@@ -97,6 +99,7 @@ const option = computed(() => {
   }
   const ages = Array.from({ length: 25 }, (_, i) => (i / 24) * Math.min(ageDays, stopDay))
   const each = [...lines.values()]
+  const dryAt = ages.map((age) => dryDays(water.air, age))
   /** A dot for each estimate, and a bar as far as it is in doubt. */
   const seen = (by: LossEstimate['by'], look: { symbol: string; symbolSize: number; color: string }) => {
     const own = estimates.value.filter((estimate) => estimate.by === by)
@@ -183,13 +186,17 @@ const option = computed(() => {
               }
             : undefined,
       })),
-      ...each.map(({ perDryDay }) => ({
+      // All eggs as one line with breaks: hundreds of lines of their own would keep the screen waiting.
+      {
         type: 'line',
         symbol: 'none',
         silent: true,
         lineStyle: { color: faint, width: 0.8 },
-        data: ages.map((age) => [round(age), percent(perDryDay.value * dryDays(water.air, age))]),
-      })),
+        data: each.flatMap(({ perDryDay }) => [
+          ...ages.map((age, i) => [round(age), percent(perDryDay.value * dryAt[i]!)]),
+          [round(ages.at(-1)!), null],
+        ]),
+      },
       ...seen('photograph', { symbol: 'circle', symbolSize: 5, color: soft }),
       ...seen('scale', { symbol: 'rect', symbolSize: 6, color: ink }),
       ...(mean && advice
@@ -212,7 +219,7 @@ const option = computed(() => {
 </script>
 
 <template>
-  <ChartFrame :title="title" :option="option" :points="points" :table="table" @cursor="cursor = $event">
+  <ChartFrame :title="title" :option="() => option" :points="points" :table="table" @cursor="cursor = $event">
     <div class="h-80"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
   </ChartFrame>
 </template>

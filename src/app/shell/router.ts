@@ -78,7 +78,8 @@ export function createAppRouter(): Router {
         path: '/incubators/:incubatorId',
         name: 'incubator',
         component: () => import('../incubating/IncubatorView.vue'),
-        props: true,
+        // How far back, in days, so that a link may show what is older.
+        props: ({ params, query }) => ({ ...params, days: Number(query['days']) || undefined }),
         meta: { room: 'desk' },
       },
       {

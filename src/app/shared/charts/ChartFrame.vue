@@ -9,12 +9,14 @@ import { useSaving } from '../useSaving.ts'
 import { chartPng, chartSvg } from './chart-picture.ts'
 import { useChartColours } from './useChartColours.ts'
 
-/** A point that arrow keys reach. */
+/** A point that arrow keys reach; its words are made when somebody is there. */
 export interface ChartPoint {
   x: number
-  words: string
+  words: () => string
 }
 type Cell = string | number
+/** Made when somebody asks for it. */
+export type ChartTable = () => { head: readonly string[]; rows: ReadonlyArray<readonly Cell[]> }
 
 /**
  * What every chart has besides its picture: its points by arrow keys and in words, its figures as a table and as CSV, the
@@ -23,17 +25,19 @@ type Cell = string | number
 const props = defineProps<{
   /** The one question that it answers. */
   title: string
-  option: EChartsCoreOption
+  /** Asked for when the picture is taken out. */
+  option: () => EChartsCoreOption
   points: readonly ChartPoint[]
-  table: { head: readonly string[]; rows: ReadonlyArray<readonly Cell[]> }
+  table: ChartTable
 }>()
 const emit = defineEmits<{ cursor: [x: number | null] }>()
 const id = useId()
 const colours = useChartColours()
 const { problem, saving } = useSaving()
 const showsTable = ref(false)
+const shownTable = computed(() => (showsTable.value ? props.table() : null))
 const at = ref<number | null>(null)
-const words = computed(() => (at.value === null ? '' : (props.points[at.value]?.words ?? '')))
+const words = computed(() => (at.value === null ? '' : (props.points[at.value]?.words() ?? '')))
 /** More rows than anybody reads; the file has them all. */
 const MOST_ROWS = 400
 
@@ -62,7 +66,7 @@ function leave(): void {
 }
 
 function saveTable(): void {
-  const { head, rows } = props.table
+  const { head, rows } = props.table()
   const text = Papa.unparse(
     { fields: [...head], data: rows.map((row) => row.map((cell) => neutraliseFormula(cell))) },
     { newline: '\r\n' },
@@ -71,7 +75,7 @@ function saveTable(): void {
 }
 function savePicture(as: 'svg' | 'png'): void {
   void saving(async () => {
-    const svg = chartSvg(props.option, colours.value.ground)
+    const svg = chartSvg(props.option(), colours.value.ground)
     const file = as === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await chartPng(svg)
     saveFile(file, `${fileNameOf(props.title)}.${as}`)
   })
@@ -113,7 +117,7 @@ function savePicture(as: 'svg' | 'png'): void {
       </button>
       <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     </figcaption>
-    <div v-if="showsTable" class="mt-2 max-h-96 overflow-auto">
+    <div v-if="shownTable" class="mt-2 max-h-96 overflow-auto">
       <table class="w-full text-left text-sm" data-testid="chart-table">
         <caption class="sr-only">
           {{
@@ -123,7 +127,7 @@ function savePicture(as: 'svg' | 'png'): void {
         <thead class="sticky top-0 bg-panel">
           <tr>
             <th
-              v-for="head in table.head"
+              v-for="head in shownTable.head"
               :key="head"
               scope="col"
               class="py-1 pr-4 font-normal text-ink-soft"
@@ -133,13 +137,13 @@ function savePicture(as: 'svg' | 'png'): void {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, i) in table.rows.slice(0, MOST_ROWS)" :key="i" class="border-t border-line">
+          <tr v-for="(row, i) in shownTable.rows.slice(0, MOST_ROWS)" :key="i" class="border-t border-line">
             <td v-for="(cell, k) in row" :key="k" class="py-1 pr-4 whitespace-nowrap">{{ cell }}</td>
           </tr>
         </tbody>
       </table>
-      <p v-if="table.rows.length > MOST_ROWS" class="mt-1 text-sm text-ink-soft">
-        The first {{ MOST_ROWS }} of {{ table.rows.length }} rows; the CSV file has them all.
+      <p v-if="shownTable.rows.length > MOST_ROWS" class="mt-1 text-sm text-ink-soft">
+        The first {{ MOST_ROWS }} of {{ shownTable.rows.length }} rows; the CSV file has them all.
       </p>
     </div>
   </figure>
