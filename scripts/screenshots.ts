@@ -5,7 +5,10 @@ import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
 import sharp from 'sharp'
 import { simulatePhoto, type PhotoWish } from '../src/core/simulate/simulated-photo.ts'
+import { standInSensors } from '../src/devices/probes/stand-in-probes.ts'
 import { createApp } from '../src/server/createApp.ts'
+import { ProbeHub } from '../src/server/probes/hub.ts'
+import { sensorSource } from '../src/server/probes/sources.ts'
 import { findChromium } from './chromium.mjs'
 
 /** Eight eggs of the first row and the second, as one camera over the tray would see them. */
@@ -49,9 +52,15 @@ async function trayPhoto(): Promise<Buffer> {
 }
 
 const path = (relative: string): string => fileURLToPath(new URL(relative, import.meta.url))
-const server = createServer(createApp({ appFolder: path('../dist'), demo: true }))
+const hub = new ProbeHub()
+const standIns = standInSensors({ nowMs: Date.now })
+const server = createServer(
+  createApp({ appFolder: path('../dist'), demo: true, hub, sensors: standIns.routes }),
+)
 await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
 const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
+for (const { name, address } of standIns.addresses(base.slice(0, -1), await standIns.broker()))
+  hub.follow({ ...sensorSource(`${name}=${address}`), standIn: true })
 const browser = await chromium.launch({
   executablePath: findChromium(),
   args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -139,9 +148,12 @@ await shoot('set')
 await page.getByRole('button', { name: /^A3/ }).click()
 await page.getByTestId('looks').scrollIntoViewIfNeeded()
 await shoot('tray-log')
-await page.goto(`${base}#/sets/demo-saltmarsh/water`)
+await page.goto(`${base}#/sets/demo-lantern/water`)
 await page.getByTestId('advice').waitFor()
 await shoot('water')
+await page.goto(`${base}#/incubators/demo-loft`)
+await page.getByTestId('air-drawn').waitFor()
+await shoot('incubator')
 await page.goto(`${base}#/sets/demo-saltmarsh/wall`)
 await shoot('wall-sheet')
 await page.goto(`${base}#/plan`)
@@ -165,5 +177,7 @@ await shoot('hatchery')
 await page.goto(`${base}#/records`)
 await shoot('records')
 await browser.close()
+hub.close()
+standIns.close()
 server.closeAllConnections()
 server.close()

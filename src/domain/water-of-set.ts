@@ -88,17 +88,22 @@ function massOf(egg: Egg, { species }: EggSet): number {
   return eggBody(species, { callipers }).freshMassG.value
 }
 
-/** A span of air for each day on which its humidity was noted. */
+/** A span of air for each day on which its humidity was noted; where something reads by itself all day, by that alone. */
 function airOf(set: EggSet, probes: readonly ProbeRecord[], rollUps: readonly RollUp[]): AirSpan[] {
-  const byDay = new Map<number, number[]>()
-  for (const { atMs, rhPercent } of humiditiesAt(set.trays, probes, rollUps)) {
-    const day = Math.floor(ageInDays(Date.parse(set.setAt), atMs))
-    if (day < 0) continue
-    const known = byDay.get(day)
-    if (known) known.push(rhPercent)
-    else byDay.set(day, [rhPercent])
+  const byDay = (of: readonly ProbeRecord[]): Map<number, number[]> => {
+    const days = new Map<number, number[]>()
+    for (const { atMs, rhPercent } of humiditiesAt(set.trays, of, rollUps)) {
+      const day = Math.floor(ageInDays(Date.parse(set.setAt), atMs))
+      if (day < 0) continue
+      const known = days.get(day)
+      if (known) known.push(rhPercent)
+      else days.set(day, [rhPercent])
+    }
+    return days
   }
-  return [...byDay]
+  const byHand = byDay(probes.filter(({ by }) => by === 'hand'))
+  const byItself = byDay(probes.filter(({ by }) => by !== 'hand'))
+  return [...new Map([...byHand, ...byItself])]
     .sort(([a], [b]) => a - b)
     .map(([fromDays, values]) => ({
       fromDays,
@@ -179,7 +184,11 @@ export function waterOfSet(
     eggs: readonly Egg[]
     looksByEgg: ReadonlyMap<string, readonly LookRecord[]>
   },
-  { probes, rollUps }: { probes: readonly ProbeRecord[]; rollUps: readonly RollUp[] },
+  {
+    probes,
+    rollUps,
+    altitudeM = 0,
+  }: { probes: readonly ProbeRecord[]; rollUps: readonly RollUp[]; altitudeM?: number },
   nowMs: number,
 ): WaterOfSet {
   const { stopTurningDay: stopDay, waterLossPercent, humidityPercent } = SPECIES[set.species]
@@ -213,7 +222,9 @@ export function waterOfSet(
     conductances: new Map(
       eggs.flatMap((egg) => {
         const line = lines.get(egg.id)
-        return line ? [[egg.id, conductance(massOf(egg, set), line.perDryDay.value, dryingTorr(DRY))]] : []
+        return line
+          ? [[egg.id, conductance(massOf(egg, set), line.perDryDay.value, dryingTorr({ ...DRY, altitudeM }))]]
+          : []
       }),
     ),
     airError: airError(lossesOver(lines, mean?.outliers ?? []), set.species, hygrometerKnown(set, probes)),

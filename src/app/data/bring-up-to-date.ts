@@ -18,7 +18,7 @@ export async function bringUpToDate(tables: BookTables, zone: string): Promise<v
   const raw = await tables.raw()
   const { records, more, readings, shapes } = broughtUp(raw, zone)
   for (const lines of shapes) await tables.shapes.setItem(lines.id, lines)
-  for (const some of byProbeAndDay(readings.flatMap(readingsOf))) {
+  for (const some of byProbeAndDay(readings.flatMap((day) => readingsOf(day)))) {
     const [{ probeId, atMs }] = some
     const kept = await tables.readings.getItem(readingsId(probeId, dayOf(atMs)))
     await tables.putReadings(withReadings(readingsRecordSchema.safeParse(kept).data ?? null, some))

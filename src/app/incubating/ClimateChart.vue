@@ -69,7 +69,7 @@ const sight = shallowRef({ fromMs: props.fromMs, toMs: props.toMs })
 /** Of what is in sight so much is fetched to either side, so that there is something to pan into. */
 const BESIDE = 0.5
 /** More points than this in sight take longer to draw than a hand moves. */
-const MOST_POINTS = 4000
+const MOST_POINTS = 3000
 function columnsInSight(): number {
   const series = 2 * Math.max(1, props.probes.length)
   return Math.max(40, Math.min((width.value || 800) / 2, MOST_POINTS / (2 * series)))

@@ -16,13 +16,16 @@ import { FRESH } from '../../contracts/stamp.ts'
 import { incubatorOf, placing } from '../../contracts/whereabouts.ts'
 import { LOGGER_COLUMNS, type LoggerColumn } from '../../core/climate/logger-columns.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { standInLoggerFile } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
 const store = useHatcheryStore()
+const devices = useDevicesStore()
 const { problem, saving } = useSaving()
 const zone = computed(() => store.hatchery.zone)
 const MOST_BYTES = 60_000_000
@@ -47,7 +50,17 @@ async function choose(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  if (!file) return
+  if (file) await read(file)
+}
+/** Of the demo: what a simulated logger wrote down. */
+async function tryOne(): Promise<void> {
+  try {
+    await read(await standInLoggerFile())
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+async function read(file: File): Promise<void> {
   forget()
   try {
     if (file.size > MOST_BYTES) throw new Error('This file is too large for a logger’s.')
@@ -128,6 +141,14 @@ function bringIn(): void {
       <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
       <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
     </label>
+    <button
+      v-if="devices.camera?.camera === 'stand-in'"
+      type="button"
+      class="press mt-2 ml-2"
+      @click="tryOne"
+    >
+      Try a simulated one
+    </button>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="done" class="mt-2" role="status">
       {{ done }} <span class="text-ink-soft">U takes it back.</span>

@@ -7,6 +7,7 @@ import type { Measured } from '../../core/measure/reading.ts'
 import { meanRh } from '../../core/moisture/dry-days.ts'
 import { humidityStep, RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
+import { incubatorOf } from '../../contracts/whereabouts.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { noted } from '../../domain/readings.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
@@ -29,11 +30,21 @@ const water = computed(
     set.value &&
     waterOfSet(
       { set: set.value, eggs: eggs.value, looksByEgg: store.looksByEgg },
-      { probes: store.probes, rollUps: store.rollUps },
+      { probes: store.probes, rollUps: store.rollUps, altitudeM: store.hatchery.altitudeM },
       clock.nowMs,
     ),
 )
 
+/** What reads the humidity by itself where the set stands. */
+const sensors = computed(() => {
+  const here = set.value?.trays[0]?.incubatorId ?? null
+  return store.probes
+    .filter(({ by, events }) => by !== 'hand' && here !== null && incubatorOf(events) === here)
+    .filter(({ id }) =>
+      store.rollUps.some(({ probeId, points }) => probeId === id && points.some((p) => p.rhPercent)),
+    )
+    .map(({ name }) => name)
+})
 const { problem, saving } = useSaving()
 const humidity = ref<number | ''>('')
 function noteHumidity(): void {
@@ -179,7 +190,15 @@ const rows = computed(() => {
         No humidity was noted for this set: {{ water.air[0]!.rhPercent.toFixed(0) }} % is taken, the middle of
         what is usual. What to run is counted from there.
       </p>
-      <form class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
+      <p v-if="sensors.length > 0" class="mt-3" data-testid="sensed">
+        The air is read by {{ sensors.join(' and ') }}, last {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %:
+        <RouterLink
+          :to="{ name: 'incubator', params: { incubatorId: set.trays[0]!.incubatorId } }"
+          class="underline"
+          >how it was, and what to check</RouterLink
+        >.
+      </p>
+      <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
         <label class="flex flex-col gap-1"
           >Hygrometer shows, %
           <input v-model.number="humidity" type="number" inputmode="decimal" step="any" class="field w-28" />

@@ -1,6 +1,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import type { Egg } from '../../contracts/egg-record.ts'
+import { standingEvents } from '../../contracts/events.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { eggBody } from '../../core/moisture/egg-body.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
@@ -39,7 +40,9 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
   const weighedAt = (egg: Egg): number =>
     Math.max(
       0,
-      ...egg.events.flatMap((event) => (event.kind === 'weighed' && event.at ? Date.parse(event.at) : [])),
+      ...standingEvents(egg.events).flatMap((event) =>
+        event.kind === 'weighed' && event.at ? Date.parse(event.at) : [],
+      ),
     )
   const open = computed(() => inside.value.filter((egg) => weighedAt(egg) < sinceMs.value))
   const current = computed(

@@ -165,6 +165,16 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
                 @change="change({ brooders: number($event) })"
             /></label>
             <label
+              >Height above the sea, m
+              <input
+                type="number"
+                min="-400"
+                max="6000"
+                class="field mt-1 w-full"
+                :value="hatchery.altitudeM"
+                @change="change({ altitudeM: number($event) })"
+            /></label>
+            <label
               >Turns a day by hand
               <input
                 type="number"

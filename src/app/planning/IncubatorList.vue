@@ -58,7 +58,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
       <li
         v-for="item in hatchery.incubators"
         :key="item.id"
-        class="grid grid-cols-2 items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_1fr_1fr_auto]"
+        class="grid grid-cols-2 items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_auto]"
       >
         <label
           >Name
@@ -124,9 +124,29 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
             @change="changeIncubator(item, { displayCorrectionC: -number($event) / perDegree })"
         /></label>
+        <label
+          >Rounds a day
+          <input
+            type="number"
+            min="1"
+            max="9"
+            class="field mt-1 w-full"
+            :value="item.roundsADay"
+            @change="changeIncubator(item, { roundsADay: number($event) })"
+        /></label>
+        <label
+          >Water lasts, hours
+          <input
+            type="number"
+            min="2"
+            max="336"
+            class="field mt-1 w-full"
+            :value="item.waterHours"
+            @change="changeIncubator(item, { waterHours: number($event) })"
+        /></label>
         <button
           type="button"
-          class="press justify-self-start"
+          class="press justify-self-start sm:col-start-5 sm:row-start-1"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
           :title="inUse.has(item.id) ? 'Trays stand in it' : undefined"
           :aria-label="`Take ${item.name} off the list`"

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { sensorReadingSchema, sensorSchema, type Sensor, type SensorReading } from '../../contracts/sensor.ts'
-import { askIfThere } from '../port.ts'
+import { ask, askIfThere } from '../port.ts'
 
 /** The sensors that the server hears; none where there is no server. */
 export async function sensors(): Promise<Sensor[]> {
@@ -20,6 +20,12 @@ export function followSensors(sinceMs: number, heard: (reading: SensorReading) =
     if (reading.success) heard(reading.data)
   })
   return () => source.close()
+}
+
+/** The file of the simulated logger. @throws Error with a sentence where there is none */
+export async function standInLoggerFile(): Promise<File> {
+  const answer = await ask('/api/stand-in/logger.csv', 'The simulated logger')
+  return new File([await answer.blob()], 'Simulated logger.csv', { type: 'text/csv' })
 }
 
 function parsed(text: string): unknown {

@@ -6,6 +6,9 @@ import type { LidTimes } from '../../core/simulate/incubator-air.ts'
 
 /** Simulated sensors say something this often. */
 const EVERY_MS = 20_000
+/** Two days of a simulated logger. */
+const LOGGED_ROWS = 288
+const LOGGED_EVERY_MS = 600_000
 
 export interface StandInSensors {
   /** One answers questions, another sends events. */
@@ -58,6 +61,23 @@ export function standInSensors({
     tell()
     const timer = setInterval(tell, everyMs)
     response.on('close', () => clearInterval(timer))
+  })
+  // A logger's file, as one in another language than the app's would write it.
+  routes.get('/stand-in/logger.csv', (_request, response) => {
+    const rows = Array.from({ length: LOGGED_ROWS }, (_, i) => {
+      const atMs = nowMs() - (LOGGED_ROWS - i) * LOGGED_EVERY_MS
+      const { celsius, rhPercent } = demoAir('Cabinet air', atMs, { openedMs })
+      const at = new Date(atMs).toISOString()
+      const comma = (value: number): string => value.toFixed(1).replace('.', ',')
+      return `${i + 1};${at};${comma(celsius - 0.1)};${comma(rhPercent + 2)};`
+    })
+    const head = [
+      'Datenlogger 7',
+      'Seriennummer: 00412',
+      '',
+      'Nr;Datum/Uhrzeit;Temperatur °C;Luftfeuchte %;Bemerkung',
+    ]
+    response.type('text/csv').send(`\uFEFF${[...head, ...rows].join('\r\n')}\r\n`)
   })
   return {
     routes,

@@ -1,0 +1,187 @@
+import { createServer, type Server } from 'node:http'
+import { createServer as createSocketServer, type AddressInfo } from 'node:net'
+import { fileURLToPath } from 'node:url'
+import { Aedes } from 'aedes'
+import mqtt from 'mqtt'
+import { expect, test } from './test.ts'
+import { openDemo, openWholeDemo } from './hatchery.ts'
+import { createApp } from '../src/server/createApp.ts'
+import { ProbeHub } from '../src/server/probes/hub.ts'
+import { sensorSource } from '../src/server/probes/sources.ts'
+
+const MINUTE = 60_000
+
+/** A server of its own whose clock can be moved, with a broker to which anybody may publish. */
+async function withBroker() {
+  let aheadMs = 0
+  const broker = await Aedes.createBroker()
+  const sockets = createSocketServer((socket) => void broker.handle(socket))
+  await new Promise<void>((ready) => sockets.listen(0, '127.0.0.1', ready))
+  const address = `mqtt://127.0.0.1:${(sockets.address() as AddressInfo).port}`
+  const hub = new ProbeHub(() => Date.now() + aheadMs)
+  hub.follow(sensorSource(`Shed=${address}/hatchery/shed`))
+  const server: Server = createServer(
+    createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)), hub }),
+  )
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
+  const publisher = await mqtt.connectAsync(address)
+  return {
+    base: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
+    say: (celsius: number, humidity: number) =>
+      publisher.publishAsync('hatchery/shed', JSON.stringify({ temperature: celsius, humidity }), { qos: 1 }),
+    goOn: (ms: number) => void (aheadMs += ms),
+    async close() {
+      await publisher.endAsync()
+      hub.close()
+      broker.close()
+      sockets.close()
+      server.closeAllConnections()
+      server.close()
+    },
+  }
+}
+
+test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logged, nothing lost', async ({
+  page,
+}) => {
+  const shed = await withBroker()
+  try {
+    await page.clock.install()
+    await page.goto(`${shed.base}/`)
+    await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
+    await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+    await page.goto(`${shed.base}/#/incubators/demo-cabinet`)
+    /** Time passes, for the page as for the server. */
+    const pass = async (minutes: number): Promise<void> => {
+      shed.goOn(minutes * MINUTE)
+      await page.clock.fastForward(minutes * MINUTE)
+    }
+    await shed.say(37.4, 51)
+    const sensors = page.getByTestId('sensors')
+    await expect(async () => {
+      await pass(1)
+      await expect(sensors).toContainText('Shed', { timeout: 1000 })
+    }).toPass()
+    await sensors
+      .getByRole('listitem')
+      .filter({ hasText: 'Shed' })
+      .getByRole('button', { name: 'At the eggs here' })
+      .click()
+    const latest = page.getByRole('list', { name: 'Latest readings' })
+    await shed.say(37.7, 53)
+    await expect(async () => {
+      await pass(0.5)
+      await expect(latest.filter({ hasText: 'Shed' })).toContainText('37.7 °C', { timeout: 1000 })
+    }).toPass()
+    // The stand-ins of the demo are not on this server: those sensors are silent, and this one is not yet.
+    await page.goto(`${shed.base}/#/`)
+    const log = page.getByTestId('log')
+    await pass(12)
+    await page.goto(`${shed.base}/#/incubators/demo-cabinet`)
+    await expect(page.getByTestId('alarms')).toContainText('Shed: The sensor says nothing any more')
+    await expect(log.getByText('Alarm: The sensor says nothing any more').first()).toBeVisible()
+    await shed.say(39.2, 53)
+    await expect(async () => {
+      await pass(0.5)
+      await expect(page.getByTestId('alarms')).toContainText('39.2 °C: too hot for the eggs', {
+        timeout: 1000,
+      })
+    }).toPass()
+    await expect(page.getByTestId('alarms')).not.toContainText('Shed: The sensor says nothing')
+    await expect(log).toContainText('Alarm over')
+    // On every other page it stands above all else, until somebody has seen it.
+    await page.goto(`${shed.base}/#/`)
+    await expect(page.getByTestId('alarm')).toContainText('too hot for the eggs')
+    await page.getByRole('button', { name: 'I have seen it' }).click()
+    await expect(page.getByTestId('alarm')).toBeHidden()
+    // While the page is away the server hears on; what was said then is there after it is opened again.
+    await page.goto('about:blank')
+    await shed.say(38.3, 49)
+    await page.goto(`${shed.base}/#/incubators/demo-cabinet?days=1`)
+    await expect(async () => {
+      await pass(0.2)
+      await expect(latest.filter({ hasText: 'Shed' })).toContainText('38.3 °C', { timeout: 1000 })
+    }).toPass()
+  } finally {
+    await shed.close()
+  }
+})
+
+test('the round: due today, made with one hand, taken back, and there after a reload', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/#/incubators/demo-cabinet/round')
+  await expect(page.getByTestId('round-standing')).toContainText(/Due|Made/)
+  await page.keyboard.press('w')
+  await expect(page.getByTestId('round-done')).toHaveText('Water topped up')
+  await expect(page.getByRole('group', { name: 'Water' })).toContainText('topped up just now')
+  await expect(page.getByTestId('round-standing')).toContainText('Made. The next one at')
+  await page.getByLabel('Display, °C: more').click()
+  await page.getByRole('button', { name: /Note what they show/ }).click()
+  await expect(page.getByTestId('round-done')).toHaveText('The reading is noted')
+  await page.getByLabel('Hygrometer, %', { exact: true }).fill('400')
+  await page.getByRole('button', { name: /Note what they show/ }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'from 1 to 100' })).toBeVisible()
+  await page.reload()
+  await expect(page.getByTestId('round-standing')).toContainText('Made.')
+  await page.getByRole('heading', { level: 1 }).click()
+  for (const label of ['reading', 'round']) {
+    await page.keyboard.press('z')
+    await expect(page.getByTestId('round-done')).toHaveText(`Taken back: ${label}`)
+  }
+  await expect(page.getByRole('group', { name: 'Water' })).toContainText('not noted yet')
+})
+
+test('a logger’s file is brought in, in its own language, and taken back', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/#/incubators/demo-cabinet')
+  const logger = page.getByTestId('logger')
+  const now = Date.now() - 3 * 3_600_000
+  const rows = Array.from({ length: 12 }, (_, i) => {
+    const at = new Date(now + i * 10 * MINUTE).toISOString().slice(0, 16).replace('T', ' ')
+    return `${at};${i === 5 ? 'kaputt' : '37,4'};51,2`
+  })
+  await logger.locator('input[type=file]').setInputFiles({
+    name: 'Regal 2.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`\uFEFFZeitpunkt;Messwert A;Messwert B\r\n${rows.join('\r\n')}\r\n`),
+  })
+  await expect(logger.getByRole('alert')).toContainText('Neither warmth nor moisture was found')
+  await logger.getByLabel('Messwert A means').selectOption('celsius')
+  await logger.getByLabel('Messwert B means').selectOption('rhPercent')
+  await expect(page.getByTestId('logger-found')).toContainText('11 readings')
+  await logger.getByText('1 row left out').click()
+  await expect(logger.getByText('line 7: “kaputt” is no figure')).toBeVisible()
+  await logger.getByRole('button', { name: 'Bring them in' }).click()
+  await expect(logger.getByRole('status')).toContainText('11 readings brought in as “Regal 2”')
+  await expect(page.getByTestId('findings')).toContainText('Regal 2')
+  // The next file of the same logger is understood by itself.
+  await logger.locator('input[type=file]').setInputFiles({
+    name: 'Regal 2.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`Zeitpunkt;Messwert A;Messwert B\n${rows[0]}\n`),
+  })
+  await expect(page.getByTestId('logger-found')).toContainText('1 reading')
+  await logger.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('heading', { level: 1 }).click()
+  await page.keyboard.press('u')
+  await expect(page.getByTestId('sensors')).not.toContainText('Regal 2')
+})
+
+test('a sensor is checked over wet salt: from then on and before, what it shows too much is taken off', async ({
+  page,
+}) => {
+  await openWholeDemo(page)
+  await page.goto('/#/incubators/demo-loft')
+  const sensors = page.getByTestId('sensors')
+  await expect(page.getByTestId('excursion').first()).toContainText('harms when it lasts')
+  await sensors.getByRole('button', { name: 'Check Loft air' }).click()
+  await sensors.getByLabel('It shows, %').fill('83')
+  await sensors.getByRole('button', { name: 'Keep it' }).click()
+  await expect(sensors).toContainText('shows 8 points too much; that is taken off')
+  await expect(page.getByTestId('compared').filter({ hasText: 'points of moisture' })).toContainText(
+    /Loft eggs shows 9\.\d points of moisture more than Loft air/,
+  )
+  await page.getByTestId('chart').focus()
+  await page.keyboard.press('Home')
+  await expect(page.getByTestId('chart-words')).toContainText(/: Loft eggs \d\d\.?\d? °C/)
+})
