@@ -175,13 +175,13 @@ useKeys({ u: () => void saving(() => store.undo()) })
         <h2 id="air-heading" class="text-xl font-semibold">Did it keep to its warmth and moisture?</h2>
         <div class="flex gap-2" role="group" aria-label="How far back">
           <button
-            v-for="[key, word, days] in SPANS"
+            v-for="[key, word, back] in SPANS"
             :key="key"
             type="button"
             class="press min-h-11 py-1"
-            :class="{ 'border-lamp': spanDays === days }"
-            :aria-pressed="spanDays === days"
-            @click="spanDays = days"
+            :class="{ 'border-lamp': spanDays === back }"
+            :aria-pressed="spanDays === back"
+            @click="spanDays = back"
           >
             {{ word }}
           </button>
