@@ -67,6 +67,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
       .filter({ hasText: 'Shed' })
       .getByRole('button', { name: 'At the eggs here' })
       .click()
+    await expect(sensors.getByRole('button', { name: 'Check Shed' })).toBeVisible()
     const latest = page.getByRole('list', { name: 'Latest readings' })
     await shed.say(37.7, 53)
     await expect(async () => {

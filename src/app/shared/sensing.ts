@@ -174,6 +174,9 @@ export const useSensingStore = defineStore('sensing', () => {
           events: [placing(incubatorId, noting)],
         }
     await hatchery.commit('sensor placed', null, { probes: [probe] })
+    // What it said last need not be waited for again.
+    const last = latest.value.get(sensor)
+    if (last && incubatorId !== null) take({ probeId: probe.id, ...last })
   }
 
   return { sensors, latest, problem, incubators, recent, start, place, take, write }

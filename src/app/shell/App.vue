@@ -37,8 +37,8 @@ onMounted(async () => {
     await router.replace({ name: 'records' })
     return
   }
-  await fillDemo()
-  await sensing.start()
+  // Sensors do not wait for the demo, which takes a while to be made.
+  await Promise.all([sensing.start(), fillDemo()])
 })
 async function fillDemo(): Promise<void> {
   if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
