@@ -174,6 +174,20 @@ test('a sensor is checked over wet salt: from then on and before, what it shows 
   await openWholeDemo(page)
   await page.goto('/#/incubators/demo-loft')
   const sensors = page.getByTestId('sensors')
+  /** Pixels of the first probe’s curve, which is the lamp’s colour. */
+  const drawn = (): Promise<number> =>
+    page
+      .getByTestId('air-drawn')
+      .locator('canvas')
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+        let count = 0
+        for (let i = 0; i < data.length; i += 4)
+          if (Math.abs(data[i]! - 0x9a) + Math.abs(data[i + 1]! - 0x4f) + Math.abs(data[i + 2]! - 0x07) < 60)
+            count++
+        return count
+      })
+  await expect.poll(drawn).toBeGreaterThan(300)
   await expect(page.getByTestId('excursion').first()).toContainText('harms when it lasts')
   await sensors.getByRole('button', { name: 'Check Loft air' }).click()
   await sensors.getByLabel('It shows, %').fill('83')
@@ -184,5 +198,7 @@ test('a sensor is checked over wet salt: from then on and before, what it shows 
   )
   await page.getByTestId('chart').focus()
   await page.keyboard.press('Home')
+  // The cursor leaves the curves where they are.
+  expect(await drawn()).toBeGreaterThan(300)
   await expect(page.getByTestId('chart-words')).toContainText(/: Loft eggs \d\d\.?\d? °C/)
 })

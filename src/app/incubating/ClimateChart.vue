@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, useTemplateRef, watch } from 'vue'
-import { useElementSize } from '@vueuse/core'
+import { useDebounceFn, useElementSize } from '@vueuse/core'
 import VChart from 'vue-echarts'
 import { use } from 'echarts/core'
 import { LineChart, ScatterChart } from 'echarts/charts'
@@ -108,12 +108,18 @@ watch(
   },
 )
 
-function zoomed(): void {
-  const option = chart.value?.getOption() as
-    { dataZoom?: Array<{ startValue?: number; endValue?: number }> } | undefined
-  const { startValue, endValue } = option?.dataZoom?.[0] ?? {}
-  if (startValue !== undefined && endValue !== undefined) sight.value = { fromMs: startValue, toMs: endValue }
-}
+/** While a hand pans, what was fetched beside it is drawn; more is asked for when it rests, or has gone far. */
+const zoomed = useDebounceFn(
+  () => {
+    const option = chart.value?.getOption() as
+      { dataZoom?: Array<{ startValue?: number; endValue?: number }> } | undefined
+    const { startValue, endValue } = option?.dataZoom?.[0] ?? {}
+    if (startValue !== undefined && endValue !== undefined)
+      sight.value = { fromMs: startValue, toMs: endValue }
+  },
+  150,
+  { maxWait: 500 },
+)
 
 const QUANTITIES: readonly ClimateQuantity[] = ['celsius', 'rhPercent']
 const shown = (what: ClimateQuantity, value: number): number =>
@@ -124,10 +130,17 @@ const shownBand = (what: ClimateQuantity): Band => ({
 })
 const colourOf = (probeId: string): string => probeColour(colours.value, props.probes, probeId)
 
+const isLong = computed(() => props.toMs - props.fromMs > 4 * 86_400_000)
+/** Calendar arithmetic is dear, and the same times are asked for with each move. */
+const said = new Map<string, string>()
 function when(atMs: number): string {
-  return localTimeOf(atMs, props.zone) === '00:00' || props.toMs - props.fromMs > 4 * 86_400_000
-    ? sayShortDate(localDateOf(atMs, props.zone))
-    : localTimeOf(atMs, props.zone)
+  const key = `${atMs}/${isLong.value}`
+  const known = said.get(key)
+  if (known !== undefined) return known
+  const time = localTimeOf(atMs, props.zone)
+  const words = time === '00:00' || isLong.value ? sayShortDate(localDateOf(atMs, props.zone)) : time
+  said.set(key, words)
+  return words
 }
 
 const lines = computed(() =>
@@ -143,6 +156,8 @@ const lines = computed(() =>
     lineStyle: { width: 1.2, color: colourOf(probeId) },
     itemStyle: { color: colourOf(probeId) },
     // One flat list of times and values is read without a copy of each point.
+    dimensions: ['time', what],
+    encode: { x: 0, y: 1 },
     data: flat(times, values, what),
   })),
 )
@@ -262,15 +277,23 @@ const option = computed(() => {
     ],
   }
 })
-/** The curves alone are drawn anew while somebody pans. */
+/** The curves alone are drawn anew while somebody pans; ids tell what is which. */
 watch([lines, chart], () => chart.value?.setOption({ series: lines.value }), { flush: 'post' })
+watch(option, () => chart.value?.setOption(whole()), { flush: 'post' })
 const whole = () => ({ ...option.value, series: [...option.value.series, ...lines.value] })
 </script>
 
 <template>
   <ChartFrame :title="title" :option="whole" :points="points" :table="table" @cursor="cursor = $event">
     <div ref="box" class="h-[26rem]" :data-testid="seen.length > 0 ? 'air-drawn' : undefined">
-      <VChart ref="chart" :option="option" autoresize @datazoom="zoomed" />
+      <VChart
+        :key="probes.map(({ id }) => id).join()"
+        ref="chart"
+        :option="option"
+        manual-update
+        autoresize
+        @datazoom="zoomed"
+      />
     </div>
   </ChartFrame>
 </template>

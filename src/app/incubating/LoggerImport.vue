@@ -137,18 +137,15 @@ function bringIn(): void {
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="logger-heading" data-testid="logger">
     <h2 id="logger-heading" class="text-xl font-semibold">Bring in a logger’s file</h2>
-    <label class="press mt-2 focus-within:border-lamp">
-      <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
-      <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
-    </label>
-    <button
-      v-if="devices.camera?.camera === 'stand-in'"
-      type="button"
-      class="press mt-2 ml-2"
-      @click="tryOne"
-    >
-      Try a simulated one
-    </button>
+    <div class="mt-2 flex flex-wrap gap-3">
+      <label class="press focus-within:border-lamp">
+        <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
+        <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
+      </label>
+      <button v-if="devices.camera?.camera === 'stand-in'" type="button" class="press" @click="tryOne">
+        Try a simulated one
+      </button>
+    </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="done" class="mt-2" role="status">
       {{ done }} <span class="text-ink-soft">U takes it back.</span>

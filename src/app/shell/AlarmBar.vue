@@ -3,6 +3,7 @@ import { computed, watch } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { RouterLink, useRoute } from 'vue-router'
 import { BellRing } from '@lucide/vue'
+import type { AlarmCode } from '../../core/climate/alarms.ts'
 import { localTimeOf } from '../../core/time/local-date.ts'
 import { unseenAlarms } from '../../domain/alarm-log.ts'
 import { useSounds } from '../candling/useSounds.ts'
@@ -24,12 +25,16 @@ const at = (atMs: number): string => localTimeOf(atMs, hatchery.hatchery.zone)
 const REPEAT_MS = 30_000
 
 /** What waits for the round anyway is told there. */
-const OF_THE_ROUND = ['water', 'turn']
+const OF_THE_ROUND: readonly AlarmCode[] = ['water', 'turn']
+/** With a warm egg in the hand only what cannot wait; an incubator’s own pages tell it themselves. */
+function isToldHere(code: AlarmCode, incubatorId: string): boolean {
+  if (route.meta.room === 'bench') return code === 'too-hot'
+  return !OF_THE_ROUND.includes(code) && route.params['incubatorId'] !== incubatorId
+}
 const alarms = computed(() =>
   sensing.incubators.flatMap(({ incubator, alarms: on, log }) =>
     unseenAlarms(on, log)
-      // Its own pages tell it themselves.
-      .filter(({ code }) => !OF_THE_ROUND.includes(code) && route.params['incubatorId'] !== incubator.id)
+      .filter(({ code }) => isToldHere(code, incubator.id))
       .map((alarm) => ({ incubator, alarm })),
   ),
 )
