@@ -36,6 +36,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/sets/demo-beacon/candle',
     '/#/sets/demo-beacon/water',
     '/#/sets/demo-beacon/weigh',
+    '/#/sets/demo-beacon/hatch',
     '/#/incubators/demo-cabinet',
     '/#/incubators/demo-cabinet/round',
     '/#/sets/demo-beacon/wall',

@@ -27,6 +27,7 @@ const state: fc.Arbitrary<EggState> = fc.record({
   lengthMm: fc.option(fc.constantFrom(55, 56.2)),
   breadthMm: fc.option(fc.constantFrom(42, 43.5)),
   outcome: fc.option(fc.record({ at: fc.constant(AT), found: fc.constantFrom(...OUTCOMES) })),
+  pipped: fc.option(fc.record({ at: fc.constantFrom(AT, '2026-03-11T09:00:00.000Z') })),
   removed: fc.option(
     fc.record({
       at: fc.constant(AT),
@@ -47,6 +48,7 @@ const stateOf = ({
   lengthMm,
   breadthMm,
   outcome,
+  pipped,
   removed,
 }: Egg): EggState => ({
   mark,
@@ -57,6 +59,7 @@ const stateOf = ({
   lengthMm,
   breadthMm,
   outcome,
+  pipped,
   removed,
 })
 const noted = (egg: Egg, next: EggState): Egg => eggOf(withEvents(egg, eventsBetween(egg, next, noting)))

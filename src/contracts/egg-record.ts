@@ -9,6 +9,9 @@ import { FRESH, stampSchema } from './stamp.ts'
 export const OUTCOMES = ['hatched', 'alive', 'clear', 'blood-ring', 'quitter'] as const
 export type Outcome = (typeof OUTCOMES)[number]
 const FOUND = ['alive', 'clear', 'blood-ring', 'quitter'] as const
+/** What else is seen in an egg that is opened. */
+export const BREAKOUT_SIGNS = ['malposition', 'contaminated', 'cracked', 'wet', 'dry'] as const
+export type BreakoutSign = (typeof BREAKOUT_SIGNS)[number]
 
 /** Bounds of what an egg is measured by; the forms ask for the same. */
 export const weightField = z.number().positive().max(500)
@@ -39,7 +42,14 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...toldFields, kind: z.literal('removed'), ...removedFields }),
   z.object({ ...toldFields, kind: z.literal('pipped'), shell: z.boolean() }),
   z.object({ ...toldFields, kind: z.literal('out') }),
-  z.object({ ...toldFields, kind: z.literal('opened'), found: z.enum(FOUND) }),
+  z.object({
+    ...toldFields,
+    kind: z.literal('opened'),
+    found: z.enum(FOUND),
+    /** Day of development on which it died, as it looked; null where nobody can tell, or it lived. */
+    deathDay: z.number().min(0).max(60).nullable().default(null),
+    signs: z.array(z.enum(BREAKOUT_SIGNS)).max(BREAKOUT_SIGNS.length).default([]),
+  }),
   z.object({ ...toldFields, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
   z.object({ ...toldFields, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
   /** A few spoken seconds; the sound lies beside it under its own id, and never leaves the device but in a bundle. */
@@ -83,7 +93,9 @@ export interface EggState {
   lengthMm: number | null
   breadthMm: number | null
   /** What became of it: hatched, or found when it was opened. */
-  outcome: { at: string; found: Outcome } | null
+  outcome: { at: string; found: Outcome; deathDay?: number | null; signs?: BreakoutSign[] } | null
+  /** Its shell was first seen broken from within. */
+  pipped: { at: string } | null
   removed: ({ at: string } & z.infer<z.ZodObject<typeof removedFields>>) | null
 }
 
@@ -99,6 +111,7 @@ const NEW_EGG: Readonly<EggState> = {
   lengthMm: null,
   breadthMm: null,
   outcome: null,
+  pipped: null,
   removed: null,
 }
 /** For events of which nobody noted when they happened, where an instant is needed. */
@@ -132,12 +145,26 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
     case 'out':
       return { ...now, outcome: { at, found: 'hatched' } }
     case 'opened':
-      return { ...now, outcome: { at, found: event.found } }
+      return { ...now, outcome: openedAs(at, event) }
     case 'pipped':
+      return { ...now, pipped: { at } }
     case 'banded':
     case 'noted':
     case 'spoken':
       return now
+  }
+}
+
+/** Without what was not looked for, so that outcomes of before are as they were. */
+function openedAs(
+  at: string,
+  { found, deathDay, signs }: Extract<EggEvent, { kind: 'opened' }>,
+): EggState['outcome'] {
+  return {
+    at,
+    found,
+    ...(deathDay === null ? {} : { deathDay }),
+    ...(signs.length === 0 ? {} : { signs }),
   }
 }
 
@@ -178,10 +205,17 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
   }
   if (next.lengthMm !== now.lengthMm || next.breadthMm !== now.breadthMm)
     note({ kind: 'callipered', lengthMm: next.lengthMm, breadthMm: next.breadthMm })
+  if (!same(next.pipped, now.pipped)) {
+    if (next.pipped === null) takeBack('pipped')
+    else note({ kind: 'pipped', shell: true }, next.pipped.at)
+  }
   if (!same(next.outcome, now.outcome)) {
     if (next.outcome === null) takeBack('out', 'opened')
     else if (next.outcome.found === 'hatched') note({ kind: 'out' }, next.outcome.at)
-    else note({ kind: 'opened', found: next.outcome.found }, next.outcome.at)
+    else {
+      const { found, deathDay = null, signs = [], at: when } = next.outcome
+      note({ kind: 'opened', found, deathDay, signs }, when)
+    }
   }
   if (!same(next.removed, now.removed)) {
     if (next.removed === null) takeBack('removed')
@@ -221,5 +255,5 @@ export function newEgg(
 function same(a: object | null, b: object | null): boolean {
   if (a === null || b === null) return a === b
   const [left, right] = [Object.entries(a), new Map(Object.entries(b))]
-  return left.length === right.size && left.every(([key, value]) => right.get(key) === value)
+  return left.length === right.size && left.every(([key, value]) => String(right.get(key)) === String(value))
 }

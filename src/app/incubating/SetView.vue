@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { CalendarPlus, Droplet, Printer, Tags } from '@lucide/vue'
+import { CalendarPlus, Droplet, Egg as EggIcon, Printer, Tags } from '@lucide/vue'
 import { notesOf, type Egg, type Outcome } from '../../contracts/egg-record.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
@@ -111,6 +111,9 @@ useKeys({ u: () => void saving(() => store.undo()) })
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press">What comes out</RouterLink>
         <RouterLink :to="{ name: 'water', params: { setId } }" class="press"
           ><Droplet class="h-5 w-5" aria-hidden="true" /> Water</RouterLink
+        >
+        <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press"
+          ><EggIcon class="h-5 w-5" aria-hidden="true" /> Hatch</RouterLink
         >
         <RouterLink :to="{ name: 'wall', params: { setId } }" class="press"
           ><Printer class="h-5 w-5" aria-hidden="true" /> Wall sheet</RouterLink

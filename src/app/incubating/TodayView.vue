@@ -5,6 +5,7 @@ import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/agenda/agenda.ts'
+import type { EventKind } from '../../core/incubation/schedule.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { preparationsFor } from '../../core/agenda/preparations.ts'
 import { warnings, type WarningSet } from '../../core/agenda/warnings.ts'
@@ -99,6 +100,9 @@ const heading = computed(() => {
   if (items.value.now.length > 0 || isRoundDue.value) return 'Something to do'
   return store.sets.length > 0 ? 'All quiet today' : 'Welcome'
 })
+
+/** Events that have a page of their own. */
+const OF_THE_HATCH: readonly EventKind[] = ['lockdown', 'pip', 'hatch', 'give-up']
 
 function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
   if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
@@ -220,14 +224,21 @@ useKeys({ u: () => void saving(() => store.undo()) })
                   </ul>
                 </details>
               </div>
-              <div v-if="item.state !== 'now'" class="flex gap-2">
+              <div class="flex gap-2">
                 <RouterLink
-                  v-if="item.event.kind === 'candle'"
+                  v-if="OF_THE_HATCH.includes(item.event.kind)"
+                  :to="{ name: 'hatch', params: { setId: item.set.id } }"
+                  class="press min-h-14"
+                  >{{ item.event.kind === 'lockdown' ? 'Step by step' : 'Watch it' }}</RouterLink
+                >
+                <RouterLink
+                  v-if="item.event.kind === 'candle' && item.state !== 'now'"
                   :to="{ name: 'session', params: { setId: item.set.id } }"
                   class="press press-lamp min-h-14 px-6 text-lg"
                   >{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink
                 >
                 <button
+                  v-if="item.state !== 'now'"
                   type="button"
                   class="press min-h-14"
                   :class="{ 'press-lamp': item.event.kind !== 'candle' }"

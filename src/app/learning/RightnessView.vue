@@ -5,11 +5,11 @@ import {
   rightnessBy,
   stageBand,
   STAGE_BANDS,
-  wilson,
   type KnownLook,
   type Rightness,
   type Tally,
 } from '../../core/grade/rightness.ts'
+import { shareOf } from '../../core/statistics/share.ts'
 import { VOICES, type Voice } from '../../core/grade/evidence.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { SHELLS } from '../../core/species/species.ts'
@@ -42,7 +42,7 @@ const tables = computed(() => {
 })
 
 function words(tally: Tally): string {
-  const interval = wilson(tally)
+  const interval = shareOf(tally.right, tally.decided)
   if (!interval) return '–'
   return `${tally.right} of ${tally.decided} (${Math.round(100 * interval.low)}–${Math.round(100 * interval.high)} %)`
 }

@@ -54,6 +54,13 @@ export function createAppRouter(): Router {
         meta: { room: 'desk' },
       },
       {
+        path: '/sets/:setId/hatch',
+        name: 'hatch',
+        component: () => import('../hatching/HatchView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
         path: '/sets/:setId/weigh',
         name: 'weigh',
         component: () => import('../incubating/WeighView.vue'),

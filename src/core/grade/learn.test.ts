@@ -5,7 +5,8 @@ import { livingShadow } from './expected.ts'
 import { withEarlier } from './history.ts'
 import { together, VOICES, type Voice } from './evidence.ts'
 import { learnFrom, NOTHING_LEARNT, withLearnt, type ConfirmedLook } from './learn.ts'
-import { rightnessBy, stageBand, wilson, type KnownLook } from './rightness.ts'
+import { shareOf } from '../statistics/share.ts'
+import { rightnessBy, stageBand, type KnownLook } from './rightness.ts'
 import { softmax } from './softmax.ts'
 import { GRADES, type PerGrade } from './types.ts'
 
@@ -175,11 +176,11 @@ describe('how often who was right', () => {
   })
 
   it('says how little few looks prove', () => {
-    expect(wilson({ right: 0, decided: 0 })).toBeNull()
-    const few = wilson({ right: 3, decided: 3 })!
+    expect(shareOf(0, 0)).toBeNull()
+    const few = shareOf(3, 3)!
     expect(few.low).toBeLessThan(0.5)
     expect(few.high).toBe(1)
-    const many = wilson({ right: 300, decided: 300 })!
+    const many = shareOf(300, 300)!
     expect(many.low).toBeGreaterThan(0.98)
   })
 })

@@ -53,17 +53,3 @@ export function rightnessBy(looks: readonly KnownLook[], groupOf: (look: KnownLo
 export function stageBand(stage: number): string {
   return STAGE_BANDS.findLast((band) => stage >= band.from)!.name
 }
-
-/**
- * 95 % interval of a share, by Wilson's score.
- * @see Wilson, E. B. (1927). Probable inference, the law of succession, and statistical inference. JASA 22, 209–212.
- */
-export function wilson({ right, decided }: Tally): { low: number; high: number } | null {
-  if (decided === 0) return null
-  const z = 1.96
-  const p = right / decided
-  const middle = p + (z * z) / (2 * decided)
-  const half = z * Math.sqrt((p * (1 - p)) / decided + (z * z) / (4 * decided * decided))
-  const scale = 1 + (z * z) / decided
-  return { low: Math.max(0, (middle - half) / scale), high: Math.min(1, (middle + half) / scale) }
-}

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { sayQuantity, toShown } from '../../core/units.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+
+/** Warmth, room, water and feed for the chicks of a set, week by week. */
+const props = defineProps<{ set: EggSet; chicks: number }>()
+const store = useHatcheryStore()
+const units = computed(() => store.hatchery.units)
+const weeks = computed(() => brooderPlan(props.set.species, props.chicks))
+const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
+  'one-alone':
+    'One alone does badly: find it company of its age before it is a day old, or a mirror and a soft toy until then.',
+  'small-drown': 'Small chicks drown in an egg cup: pebbles or marbles in the water for the first week.',
+  'waterfowl-apart': 'Waterfowl wet everything and trample small chicks: they do not share.',
+}
+const warnings = computed(() => brooderWarnings([{ species: props.set.species, chicks: props.chicks }]))
+const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
+function warm({ low, high }: { low: number; high: number }): string {
+  return low === high
+    ? sayQuantity(units.value, 'temperature', low)
+    : `${toShown(units.value, 'temperature', low)} to ${sayQuantity(units.value, 'temperature', high)}`
+}
+</script>
+
+<template>
+  <section class="card p-4 sm:p-5" aria-labelledby="brooder-heading" data-testid="brooder">
+    <h2 id="brooder-heading" class="text-xl font-semibold">The brooder</h2>
+    <p v-for="warning in warnings" :key="warning" class="mt-2 rounded-lg border border-lamp p-3">
+      {{ WARNING_WORDS[warning] }}
+    </p>
+    <table class="mt-2 w-full max-w-xl text-left">
+      <thead>
+        <tr class="text-ink-soft">
+          <th scope="col" class="py-1 font-normal">Week</th>
+          <th scope="col" class="py-1 font-normal">At the floor under the lamp</th>
+          <th scope="col" class="py-1 font-normal">Room for all</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="week in weeks" :key="week.week" class="border-t border-line">
+          <td class="py-1">{{ week.week }}</td>
+          <td class="py-1">{{ warm(week.celsius) }}</td>
+          <td class="py-1">{{ week.floorM2 }} m²</td>
+        </tr>
+      </tbody>
+    </table>
+    <ul class="mt-3 list-disc pl-5">
+      <li>Look at how they lie: spread out at the walls, too hot; huddled under the lamp, too cold.</li>
+      <li>
+        Shallow water{{ isWaterfowl ? ', deep enough for the nostrils and no more' : ' with pebbles' }};
+        starter crumb for their kind.
+      </li>
+      <li>
+        A heat lamp is fixed twice and hangs clear of bedding: they start fires. Dry hands, a residual-current
+        device.
+      </li>
+    </ul>
+    <p class="mt-2 text-sm text-ink-soft">
+      Hands are washed before and after, children’s too. Selling or giving away live birds follows local
+      rules.
+    </p>
+  </section>
+</template>

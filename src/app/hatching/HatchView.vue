@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Undo2 } from '@lucide/vue'
+import { SPECIES } from '../../core/species/species.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useKeys } from '../shared/useKeys.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { useSetPlan } from '../shared/useSetPlan.ts'
+import { count, dayWords } from '../shared/wording.ts'
+import BrooderPlan from './BrooderPlan.vue'
+import BreakoutList from './BreakoutList.vue'
+import HatchResults from './HatchResults.vue'
+import HatchWatch from './HatchWatch.vue'
+import LockdownSteps from './LockdownSteps.vue'
+
+/** The last days of a set: lockdown, pips and chicks, what did not hatch, and what came of it all. */
+const props = defineProps<{ setId: string }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const set = computed(() => store.setById(props.setId))
+const plan = useSetPlan(() => set.value)
+const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
+const { problem, saving } = useSaving()
+const isLocked = computed(() => set.value?.done.some(({ key }) => key === 'lockdown') ?? false)
+const waiting = computed(() => eggs.value.filter((egg) => !egg.removed && !egg.outcome))
+const hatched = computed(() => eggs.value.filter((egg) => egg.outcome?.found === 'hatched'))
+const giveUpMs = computed(
+  () => plan.value?.statuses.find(({ event }) => event.kind === 'give-up')?.event.startMs ?? Infinity,
+)
+/** From lockdown on eggs are watched; what was removed may be opened at any time. */
+const isOver = computed(() => plan.value?.finished === true || clock.nowMs >= giveUpMs.value)
+const lead = computed(() => {
+  if (!set.value || !plan.value) return ''
+  if (isOver.value)
+    return waiting.value.length === 0
+      ? `${count(hatched.value.length, 'chick')} out. All is accounted for.`
+      : `${count(hatched.value.length, 'chick')} out; ${count(waiting.value.length, 'egg')} to be opened.`
+  if (!isLocked.value) return 'Not locked down yet.'
+  const out = hatched.value.length === 0 ? 'No chick out yet' : `${count(hatched.value.length, 'chick')} out`
+  return `${out}, ${count(waiting.value.length, 'egg')} still in. Patience: nothing is late before ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
+})
+function undo(): void {
+  void saving(() => store.undo())
+}
+useKeys({ u: undo })
+</script>
+
+<template>
+  <main v-if="set && plan" class="mx-auto flex max-w-5xl flex-col gap-5 p-4 sm:p-6">
+    <div class="flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <h1 class="text-3xl font-bold">Hatch: {{ set.name }}</h1>
+        <p class="text-ink-soft">
+          {{ SPECIES[set.species].label }}, {{ dayWords(set, store.hatchery.zone, clock.nowMs) }}.
+          <span data-testid="hatch-lead">{{ lead }}</span>
+        </p>
+      </div>
+      <div class="screen-only flex flex-wrap gap-3">
+        <button type="button" class="press" :disabled="store.journal.length === 0" @click="undo">
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">U</span>
+        </button>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">To the set</RouterLink>
+      </div>
+    </div>
+    <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    <LockdownSteps
+      v-if="!isLocked && !isOver"
+      :set="set"
+      :due="plan.ageDays >= SPECIES[set.species].stopTurningDay - 2"
+    />
+    <HatchWatch v-if="isLocked && !isOver" :set="set" :eggs="eggs" />
+    <BreakoutList :set="set" :eggs="eggs" :over="isOver" />
+    <HatchResults :set="set" :eggs="eggs" />
+    <BrooderPlan v-if="hatched.length > 0" :set="set" :chicks="hatched.length" />
+  </main>
+</template>

@@ -1,0 +1,96 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useSaving } from '../shared/useSaving.ts'
+
+/** What is done once, before the lid stays shut. */
+const props = defineProps<{ set: EggSet; due: boolean }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const incubator = computed(() =>
+  store.hatchery.incubators.find(({ id }) => id === props.set.trays[0]?.incubatorId),
+)
+const steps = computed(() => lockdownSteps(incubator.value ?? { kind: 'incubator', turner: 'auto' }))
+const KEY = 'lockdown/'
+const isDone = (step: LockdownStep): boolean => props.set.done.some(({ key }) => key === KEY + step)
+const left = computed(() => steps.value.filter((step) => !isDone(step)).length)
+/** Another set that still turns where this one lies. */
+const turning = computed(() =>
+  store.sets.filter(
+    (other) =>
+      other.id !== props.set.id &&
+      other.done.some(({ key }) => key === 'set') &&
+      !other.done.some(({ key }) => key === 'lockdown' || key === 'give-up') &&
+      other.trays.some(({ incubatorId }) => incubatorId !== null && incubatorId === incubator.value?.id),
+  ),
+)
+const WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
+  const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
+  return {
+    'last-look': 'A last look at every egg, an ordinary evening of candling',
+    'take-out-dead': 'Eggs that are certainly dead are out; whoever is unsure leaves them in',
+    'turner-out': 'The turner is out, or stands still',
+    'dividers-out': 'Dividers are out, nothing a chick can catch in',
+    'cover-grid': 'A non-slip cover lies over the grid; never newspaper, on which legs splay',
+    'fill-channels': `Every water channel is full, for ${low} to ${high} %`,
+    'vents-third': 'Vents are open at least a third',
+    'lay-eggs': 'Eggs lie on their sides, or blunt end up, as you hold it',
+    'lid-on': 'The lid is on, and stays on',
+    'brooder-warming': 'The brooder is warming up, with water and feed at hand',
+  }
+})
+
+function tick(step: LockdownStep): void {
+  const key = KEY + step
+  const done = isDone(step)
+    ? props.set.done.filter((item) => item.key !== key)
+    : [...props.set.done, { key, at: new Date(clock.nowMs).toISOString() }]
+  void saving(() => store.commit('lockdown step', null, { sets: [{ ...props.set, done }] }))
+}
+function begin(): void {
+  const at = new Date(clock.nowMs).toISOString()
+  const others = props.set.done.filter(({ key }) => key !== 'lockdown' && key !== 'stop-turning')
+  void saving(() =>
+    store.commit('lockdown', null, {
+      sets: [{ ...props.set, done: [...others, { key: 'stop-turning', at }, { key: 'lockdown', at }] }],
+    }),
+  )
+}
+</script>
+
+<template>
+  <section class="card p-5" aria-labelledby="lockdown-heading" data-testid="lockdown">
+    <h2 id="lockdown-heading" class="text-xl font-semibold">Lockdown</h2>
+    <p v-if="!due" class="mt-1 text-ink-soft">
+      Not yet: turning goes on until day {{ SPECIES[set.species].stopTurningDay }}.
+    </p>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p
+      v-if="turning.length > 0"
+      class="mt-2 rounded-lg border border-lamp p-3"
+      data-testid="lockdown-conflict"
+    >
+      {{ turning.map(({ name }) => name).join(', ') }} still {{ turning.length === 1 ? 'turns' : 'turn' }} in
+      {{ incubator?.name }}. Carry this set’s tray to a hatcher or another incubator on
+      <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="underline">its page</RouterLink>, or
+      stop turning for both and turn the others by hand.
+    </p>
+    <ol class="mt-3 flex flex-col">
+      <li v-for="step in steps" :key="step" class="border-t border-line first:border-0">
+        <label class="flex min-h-12 cursor-pointer items-center gap-3 py-1 text-lg">
+          <input type="checkbox" class="h-6 w-6 accent-lamp" :checked="isDone(step)" @change="tick(step)" />
+          <span :class="{ 'text-ink-soft': isDone(step) }">{{ WORDS[step] }}</span>
+        </label>
+      </li>
+    </ol>
+    <button type="button" class="press mt-3 min-h-14" :class="{ 'press-lamp': left === 0 }" @click="begin">
+      {{ left === 0 ? 'All is done: lockdown begins' : `Lockdown begins, ${left} left undone` }}
+    </button>
+  </section>
+</template>

@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+import { hatchResults, phaseOf, type Fate } from './results.ts'
+
+const fates = (counts: Partial<Record<Fate, number>>): Fate[] =>
+  Object.entries(counts).flatMap(([fate, count]) => Array<Fate>(count).fill(fate as Fate))
+
+describe('the results of a set', () => {
+  it('that was opened to the last egg', () => {
+    // 24 set: 3 infertile, so 21 fertile (87.5 %); 15 hatched: 62.5 % of the set, 71.4 % of the fertile.
+    const results = hatchResults(
+      fates({ hatched: 15, infertile: 3, early: 2, middle: 1, late: 2, pipped: 1 }),
+    )
+    expect(results.fertility.true).toMatchObject({ count: 21, of: 24 })
+    expect(results.fertility.apparent).toMatchObject({ count: 21, of: 24 })
+    expect(results.hatchOfSet).toMatchObject({ count: 15, of: 24 })
+    expect(results.hatchOfFertile).toMatchObject({ count: 15, of: 21 })
+    expect(results.losses.early).toMatchObject({ count: 2, of: 21 })
+    expect(results.losses.pipped).toMatchObject({ count: 1, of: 21 })
+    expect(results.open).toBe(0)
+  })
+  it('whose clears nobody opened knows its fertility only as it looked', () => {
+    const results = hatchResults(fates({ hatched: 8, 'clear-unopened': 3, 'dead-unopened': 1 }))
+    expect(results.fertility.apparent).toMatchObject({ count: 9, of: 12 })
+    expect(results.fertility.true).toBeNull()
+    expect(results.hatchOfFertile).toMatchObject({ count: 8, of: 9 })
+  })
+  it('that is not over says so, and takes nothing for lost', () => {
+    const results = hatchResults(fates({ hatched: 2, unknown: 10 }))
+    expect(results.open).toBe(10)
+    expect(results.fertility.true).toBeNull()
+    expect(results.losses.late).toMatchObject({ count: 0 })
+  })
+  it('of no eggs are none', () => {
+    const { hatchOfSet, fertility } = hatchResults([])
+    expect([hatchOfSet, fertility.apparent]).toEqual([null, null])
+  })
+})
+
+describe('when an embryo died', () => {
+  it.each([
+    [3, 21, 'early'],
+    [7, 21, 'early'],
+    [8, 21, 'middle'],
+    [14.5, 21, 'late'],
+    // Of a duck’s 28 days the first third ends with 9.3.
+    [9, 28, 'early'],
+    [19, 28, 'late'],
+  ])('on day %f of %f: %s', (day, of, phase) => expect(phaseOf(day, of)).toBe(phase))
+})

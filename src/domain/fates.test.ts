@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest'
+import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/egg-record.ts'
+import { sampleRecords } from '../contracts/sample-records.ts'
+import { deathDayByLooks, fateOf } from './fates.ts'
+
+const at = '2026-03-22T08:00:00.000Z'
+let ids = 0
+const noting = { at, device: 'd', newId: () => `e${++ids}` }
+const egg = newEgg({ id: 'e', setId: 's', number: 1 })
+/** The egg after something was noted of it, as it lies on the disk and is read again. */
+const after = (changes: Partial<EggState>) =>
+  eggOf(withEvents(egg, eventsBetween(egg, { ...egg, ...changes }, noting)))
+const removed = { at, grade: 'clear' as const, reason: '', lookId: 'l', againstPolicy: false }
+
+describe('what became of an egg', () => {
+  it.each([
+    [{}, 'unknown'],
+    [{ outcome: { at, found: 'hatched' } }, 'hatched'],
+    [{ outcome: { at, found: 'clear' } }, 'infertile'],
+    [{ removed }, 'clear-unopened'],
+    [{ removed, outcome: { at, found: 'blood-ring' } }, 'early'],
+    [{ removed, outcome: { at, found: 'alive' } }, 'living-removed'],
+    [{ removed: { ...removed, grade: 'quitter' } }, 'dead-unopened'],
+    [{ outcome: { at, found: 'quitter' } }, 'dead-unopened'],
+    [{ outcome: { at, found: 'quitter', deathDay: 9 } }, 'middle'],
+    [{ outcome: { at, found: 'quitter', deathDay: 19, signs: ['malposition', 'wet'] } }, 'late'],
+    [{ pipped: { at }, outcome: { at, found: 'quitter', deathDay: 20 } }, 'pipped'],
+  ] as const)('%j is %s', (changes, fate) => {
+    expect(fateOf(after(changes as unknown as Partial<EggState>), 21)).toBe(fate)
+  })
+
+  it('is kept with the day and the signs, and taken back with them', () => {
+    const outcome = { at, found: 'quitter' as const, deathDay: 19, signs: ['wet' as const] }
+    const opened = after({ outcome, pipped: { at } })
+    expect(opened.outcome).toEqual(outcome)
+    const again = eggOf(
+      withEvents(opened, eventsBetween(opened, { ...opened, outcome: null, pipped: null }, noting)),
+    )
+    expect([again.outcome, again.pipped]).toEqual([null, null])
+    expect(eventsBetween(opened, { ...opened, outcome: { ...outcome, signs: ['wet'] } }, noting)).toEqual([])
+  })
+})
+
+describe('the day of death by looks', () => {
+  const [look] = sampleRecords().looks
+  const seen = (ageDays: number, grade: 'developing' | 'quitter') => ({
+    ...look!,
+    ageDays,
+    replaced: false,
+    own: { grade, at, by: 'key' as const },
+  })
+  it('lies between the last look that showed life and the first that did not', () => {
+    expect(deathDayByLooks([seen(7, 'developing'), seen(14, 'quitter')])).toBe(10.5)
+    expect(deathDayByLooks([seen(14, 'developing'), seen(7, 'developing')])).toBe(14)
+    expect(deathDayByLooks([seen(7, 'quitter')])).toBe(7)
+    expect(deathDayByLooks([])).toBeNull()
+  })
+})
