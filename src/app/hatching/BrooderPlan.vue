@@ -6,8 +6,8 @@ import { SPECIES } from '../../core/species/species.ts'
 import { sayQuantity, toShown } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
-/** Warmth, room, water and feed for the chicks of a set, week by week. */
-const props = defineProps<{ set: EggSet; chicks: number }>()
+/** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
+const props = defineProps<{ set: EggSet; chicks: number; stillIn: number }>()
 const store = useHatcheryStore()
 const units = computed(() => store.hatchery.units)
 const weeks = computed(() => brooderPlan(props.set.species, props.chicks))
@@ -17,7 +17,7 @@ const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
   'small-drown': 'Small chicks drown in an egg cup: pebbles or marbles in the water for the first week.',
   'waterfowl-apart': 'Waterfowl wet everything and trample small chicks: they do not share.',
 }
-const warnings = computed(() => brooderWarnings([{ species: props.set.species, chicks: props.chicks }]))
+const warnings = computed(() => brooderWarnings([{ species: props.set.species, chicks: props.chicks + props.stillIn }]))
 const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
 function warm({ low, high }: { low: number; high: number }): string {
   return low === high

@@ -12,6 +12,7 @@ import { incubatorNow } from '../../domain/incubator-now.ts'
 import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from './clock.ts'
+import { useDevicesStore } from './devices.ts'
 
 /** What is heard is written this often: nothing is called known before it is on the disk. */
 const WRITE_EVERY_MS = 10_000
@@ -28,6 +29,7 @@ const MISSED_MS = 36 * 3_600_000
 export const useSensingStore = defineStore('sensing', () => {
   const hatchery = useHatcheryStore()
   const clock = useClockStore()
+  const devices = useDevicesStore()
   /** All that the server hears. */
   const sensors = shallowRef<Sensor[]>([])
   /** The latest of each sensor, written down or not. */
@@ -45,7 +47,10 @@ export const useSensingStore = defineStore('sensing', () => {
   async function start(): Promise<void> {
     await list()
     await openRecent()
-    if (sensors.value.length === 0) return
+    if (sensors.value.length > 0) follow()
+  }
+
+  function follow(): void {
     stop?.()
     stop = followSensors(missedSince(), hear)
   }
@@ -99,8 +104,12 @@ export const useSensingStore = defineStore('sensing', () => {
     }
   }
   useIntervalFn(() => void write(), WRITE_EVERY_MS)
-  useIntervalFn(() => {
-    if (sensors.value.length > 0) void list()
+  useIntervalFn(async () => {
+    // From plain files there is nobody to ask.
+    if (devices.camera === null) return
+    await list()
+    // The server may have been started with sensors only since.
+    if (!stop && sensors.value.length > 0 && hatchery.loaded) follow()
   }, LIST_EVERY_MS)
   // A tab that takes over may have missed what the other did not write any more.
   watch(
