@@ -17,7 +17,9 @@ const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
   'small-drown': 'Small chicks drown in an egg cup: pebbles or marbles in the water for the first week.',
   'waterfowl-apart': 'Waterfowl wet everything and trample small chicks: they do not share.',
 }
-const warnings = computed(() => brooderWarnings([{ species: props.set.species, chicks: props.chicks + props.stillIn }]))
+const warnings = computed(() =>
+  brooderWarnings([{ species: props.set.species, chicks: props.chicks + props.stillIn }]),
+)
 const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
 function warm({ low, high }: { low: number; high: number }): string {
   return low === high

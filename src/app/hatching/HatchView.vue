@@ -74,6 +74,11 @@ useKeys({ u: undo })
     <HatchWatch v-if="isLocked && !isOver" :set="set" :eggs="eggs" />
     <BreakoutList :set="set" :eggs="eggs" :over="isOver" />
     <HatchResults :set="set" :eggs="eggs" />
-    <BrooderPlan v-if="hatched.length > 0" :set="set" :chicks="hatched.length" :still-in="isOver ? 0 : waiting.length" />
+    <BrooderPlan
+      v-if="hatched.length > 0"
+      :set="set"
+      :chicks="hatched.length"
+      :still-in="isOver ? 0 : waiting.length"
+    />
   </main>
 </template>
