@@ -43,6 +43,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/sets/demo-beacon/labels',
     '/#/plan',
     '/#/hatchery',
+    '/#/results',
     '/#/records',
   ]) {
     await page.goto(path)

@@ -41,6 +41,12 @@ test('from lockdown through pips and chicks to opened eggs and results', async (
   await expect(page.getByTestId('brooder')).toContainText('Small chicks drown')
   await expect(page.getByTestId('brooder').getByRole('row')).toHaveCount(7)
 
+  // It is counted among all hatches, with what so few leave open.
+  await page.goto('/#/results')
+  await expect(page.getByTestId('results-table').getByRole('row').nth(1)).toContainText('8 % (1–35 %)')
+  await page.getByLabel('Held against each other by').selectOption('incubator')
+  await expect(page.getByTestId('results-table')).toContainText('Still hatcher')
+
   // An egg that was taken out is opened, and counts from then on.
   await page.goto('/#/sets/demo-saltmarsh/removal')
   await page

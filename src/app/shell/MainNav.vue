@@ -10,6 +10,7 @@ const PAGES = [
   ['/', 'Today'],
   ['/plan', 'Plan'],
   ['/hatchery', 'Hatchery'],
+  ['/results', 'Results'],
   ['/records', 'Records'],
   ['/rightness', 'How right'],
 ] as const

@@ -115,6 +115,12 @@ export function createAppRouter(): Router {
         meta: { room: 'desk', wholeBook: true },
       },
       {
+        path: '/results',
+        name: 'results',
+        component: () => import('../hatching/ResultsView.vue'),
+        meta: { room: 'desk', wholeBook: true },
+      },
+      {
         path: '/records',
         name: 'records',
         component: () => import('../records/RecordsView.vue'),

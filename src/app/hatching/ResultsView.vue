@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import Papa from 'papaparse'
+import { Download } from '@lucide/vue'
+import { neutraliseFormula } from '../../contracts/csv-cell.ts'
+import type { Share } from '../../core/statistics/share.ts'
+import { RESULT_GROUPS, resultsBy, type ResultGroup } from '../../domain/results-of-book.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { saveFile } from '../shared/save-file.ts'
+
+/** All hatches, held against each other, with what few eggs leave open. */
+const store = useHatcheryStore()
+const group = ref<ResultGroup>('set')
+const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
+  set: 'set',
+  bird: 'bird',
+  breed: 'breed',
+  source: 'source',
+  'egg-age': 'age of the eggs',
+  incubator: 'incubator',
+  policy: 'way of removing',
+}
+const rows = computed(() =>
+  resultsBy(group.value, { sets: store.sets, eggsBySet: store.eggsBySet, hatchery: store.hatchery }),
+)
+const percent = (value: number): string => `${Math.round(100 * value)} %`
+const words = (share: Share | null): string =>
+  share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
+/** Two groups are told apart where the one's interval lies outside of the other's. */
+const apart = computed(() => {
+  const shares = rows.value.flatMap(({ name, results }) =>
+    results.hatchOfFertile ? [{ name, share: results.hatchOfFertile }] : [],
+  )
+  if (shares.length < 2) return ''
+  const sorted = shares.sort((a, b) => b.share.count / b.share.of - a.share.count / a.share.of)
+  const [best, worst] = [sorted[0]!, sorted.at(-1)!]
+  return best.share.low > worst.share.high
+    ? `${best.name} hatched better than ${worst.name}; so large a difference is hardly chance.`
+    : 'No difference here is larger than chance may make it: the bars lap over each other.'
+})
+function saveTable(): void {
+  const part = (share: Share | null): Array<number | ''> =>
+    share
+      ? [share.count, share.of, Number(share.low.toFixed(3)), Number(share.high.toFixed(3))]
+      : ['', '', '', '']
+  const fields = ['group', 'eggs', 'still open']
+  for (const what of ['fertile by candling', 'hatched of set', 'hatched of fertile'])
+    fields.push(what, `${what}, of`, `${what}, low`, `${what}, high`)
+  const text = Papa.unparse(
+    {
+      fields,
+      data: rows.value.map(({ name, results }) =>
+        [
+          name,
+          results.set,
+          results.open,
+          ...part(results.fertility.apparent),
+          ...part(results.hatchOfSet),
+          ...part(results.hatchOfFertile),
+        ].map((cell) => neutraliseFormula(cell)),
+      ),
+    },
+    { newline: '\r\n' },
+  )
+  saveFile(new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv' }), `results-by-${group.value}.csv`)
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-5xl p-4 sm:p-6">
+    <h1 class="text-3xl font-bold">Results</h1>
+    <p class="mt-1 max-w-3xl text-ink-soft">
+      Sets of which something hatched, or that were given up. In brackets, and as a bar, what the same eggs
+      may really give: few eggs leave much open.
+    </p>
+    <p v-if="rows.length === 0" class="card mt-5 p-5 text-lg" data-testid="no-results">
+      Nothing has hatched yet. Tap pips and chicks on a set’s hatch page, and what came of it is counted here.
+      <RouterLink to="/" class="underline">Back to today</RouterLink>
+    </p>
+    <template v-else>
+      <div class="mt-4 flex flex-wrap items-end justify-between gap-3">
+        <label
+          >Held against each other by
+          <select v-model="group" class="field ml-1">
+            <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
+          </select></label
+        >
+        <button type="button" class="press" @click="saveTable">
+          <Download class="h-5 w-5" aria-hidden="true" /> CSV
+        </button>
+      </div>
+      <p v-if="apart" class="mt-3" data-testid="apart">{{ apart }}</p>
+      <div class="mt-3 overflow-x-auto">
+        <table class="w-full text-left" data-testid="results-table">
+          <thead>
+            <tr class="text-ink-soft">
+              <th scope="col" class="py-1 pr-4 font-normal">By {{ GROUP_WORDS[group] }}</th>
+              <th scope="col" class="py-1 pr-4 font-normal">Eggs</th>
+              <th scope="col" class="py-1 pr-4 font-normal">Fertile, by candling</th>
+              <th scope="col" class="py-1 pr-4 font-normal">Hatched, of the set</th>
+              <th scope="col" class="py-1 pr-4 font-normal">Hatched, of the fertile</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="{ name, results } in rows" :key="name" class="border-t border-line align-top">
+              <th scope="row" class="py-2 pr-4 font-semibold">{{ name }}</th>
+              <td class="py-2 pr-4">
+                {{ results.set
+                }}<span v-if="results.open > 0" class="text-ink-soft">, {{ results.open }} open</span>
+              </td>
+              <td
+                v-for="(share, i) in [results.fertility.apparent, results.hatchOfSet, results.hatchOfFertile]"
+                :key="i"
+                class="py-2 pr-4 whitespace-nowrap"
+              >
+                {{ words(share) }}
+                <svg v-if="share" viewBox="0 0 100 8" class="mt-1 block h-2 w-32" aria-hidden="true">
+                  <rect x="0" y="3.5" width="100" height="1" fill="var(--line)" />
+                  <rect
+                    :x="100 * share.low"
+                    y="2"
+                    :width="Math.max(1, 100 * (share.high - share.low))"
+                    height="4"
+                    fill="var(--lamp)"
+                    fill-opacity="0.4"
+                  />
+                  <rect
+                    :x="(100 * share.count) / share.of - 1"
+                    y="0"
+                    width="2"
+                    height="8"
+                    fill="var(--ink)"
+                  />
+                </svg>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </main>
+</template>

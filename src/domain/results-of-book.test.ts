@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest'
+import { newEgg, type Egg } from '../contracts/egg-record.ts'
+import { sampleRecords } from '../contracts/sample-records.ts'
+import { resultsBy } from './results-of-book.ts'
+
+const { hatchery, sets } = sampleRecords()
+const batch = {
+  id: 'own',
+  source: 'own hens',
+  breed: 'Holm Beacon',
+  shell: 'white' as const,
+  posted: false,
+  turnedInStorage: true,
+}
+const set = { ...sets[0]!, batches: [batch, { ...batch, id: 'post', source: 'by post' }] }
+const at = '2026-03-22T08:00:00.000Z'
+const egg = (number: number, more: Partial<Egg>): Egg =>
+  newEgg({ id: `e${number}`, setId: set.id, number, batchId: 'own', laidOn: '2026-02-26', ...more })
+const hatched = { outcome: { at, found: 'hatched' as const } }
+const eggs = [
+  egg(1, hatched),
+  egg(2, hatched),
+  egg(3, { batchId: 'post', laidOn: '2026-02-20', ...hatched }),
+  egg(4, { batchId: 'post', laidOn: '2026-02-20', outcome: { at, found: 'clear' } }),
+]
+const by = (group: Parameters<typeof resultsBy>[0]) =>
+  resultsBy(group, {
+    sets: [set],
+    eggsBySet: new Map([[set.id, eggs]]),
+    hatchery: { ...hatchery, zone: 'UTC' },
+  }).map(({ name, results }) => [name, results.set, results.hatchOfSet?.count])
+
+describe('the results of a book', () => {
+  it('are held against each other by where the eggs came from, how old they were, and where they lay', () => {
+    expect(by('source')).toEqual([
+      ['by post', 2, 1],
+      ['own hens', 2, 2],
+    ])
+    // Set on the first of March: three and nine days old.
+    expect(by('egg-age')).toEqual([
+      ['8 to 10 days', 2, 1],
+      ['up to 3 days', 2, 2],
+    ])
+    expect(by('incubator')).toEqual([['Incubator 1', 4, 3]])
+    expect(by('bird')).toEqual([['Chicken', 4, 3]])
+    expect(by('set')).toEqual([['North shelf, 2026-03-01', 4, 3]])
+  })
+  it('leave out sets of which nothing hatched yet', () => {
+    const open = new Map([[set.id, [egg(1, {}), egg(2, { outcome: { at, found: 'clear' } })]]])
+    expect(resultsBy('bird', { sets: [set], eggsBySet: open, hatchery })).toEqual([])
+    const over = { ...set, done: [...set.done, { key: 'give-up', at }] }
+    expect(resultsBy('bird', { sets: [over], eggsBySet: open, hatchery })).toHaveLength(1)
+  })
+})
