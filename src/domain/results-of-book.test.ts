@@ -45,7 +45,7 @@ describe('the results of a book', () => {
     expect(by('bird')).toEqual([['Chicken', 4, 3]])
     expect(by('set')).toEqual([['North shelf, 2026-03-01', 4, 3]])
   })
-  it('leave out sets of which nothing hatched yet', () => {
+  it('leave out sets whose eggs may still hatch', () => {
     const open = new Map([[set.id, [egg(1, {}), egg(2, { outcome: { at, found: 'clear' } })]]])
     expect(resultsBy('bird', { sets: [set], eggsBySet: open, hatchery })).toEqual([])
     const over = { ...set, done: [...set.done, { key: 'give-up', at }] }

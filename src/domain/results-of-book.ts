@@ -25,7 +25,7 @@ const EGG_AGES = [
 ] as const
 const UNKNOWN = 'not known'
 
-/** Results of all sets that were set and of which something is known, by groups; the largest group first. */
+/** Results of all sets that are over, by groups; the largest group first. */
 export function resultsBy(
   group: ResultGroup,
   {
@@ -38,7 +38,10 @@ export function resultsBy(
   for (const set of sets) {
     const eggs = eggsBySet.get(set.id) ?? []
     const own = eggs.map((egg) => fateOf(egg, SPECIES[set.species].incubationDays))
-    if (!own.includes('hatched') && !set.done.some(({ key }) => key === 'give-up')) continue
+    // While eggs may still hatch they are no losses.
+    const isOver =
+      eggs.length > 0 && (!own.includes('unknown') || set.done.some(({ key }) => key === 'give-up'))
+    if (!isOver) continue
     for (const [i, egg] of eggs.entries()) {
       const name = nameOf(group, { set, egg, hatchery })
       const list = fates.get(name)

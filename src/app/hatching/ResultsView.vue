@@ -71,11 +71,12 @@ function saveTable(): void {
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
     <h1 class="text-3xl font-bold">Results</h1>
     <p class="mt-1 max-w-3xl text-ink-soft">
-      Sets of which something hatched, or that were given up. In brackets, and as a bar, what the same eggs
+      Sets that are over: every egg accounted for, or given up. In brackets, and as a bar, what the same eggs
       may really give: few eggs leave much open.
     </p>
     <p v-if="rows.length === 0" class="card mt-5 p-5 text-lg" data-testid="no-results">
-      Nothing has hatched yet. Tap pips and chicks on a set’s hatch page, and what came of it is counted here.
+      No set is over yet. Tap pips and chicks on a set’s hatch page and open what is left: what came of it is
+      counted here.
       <RouterLink to="/" class="underline">Back to today</RouterLink>
     </p>
     <template v-else>
@@ -115,7 +116,13 @@ function saveTable(): void {
                 class="py-2 pr-4 whitespace-nowrap"
               >
                 {{ words(share) }}
-                <svg v-if="share" viewBox="0 0 100 8" class="mt-1 block h-2 w-32" aria-hidden="true">
+                <svg
+                  v-if="share"
+                  viewBox="0 0 100 8"
+                  preserveAspectRatio="none"
+                  class="mt-1 block h-2 w-32"
+                  aria-hidden="true"
+                >
                   <rect x="0" y="3.5" width="100" height="1" fill="var(--line)" />
                   <rect
                     :x="100 * share.low"
