@@ -56,7 +56,7 @@ export const incubatorLogSchema = z
     incubatorId: idField,
     month: z.string().regex(/^\d{4}-\d{2}$/),
     /** In the order in which they were noted; only ever added to. */
-    events: z.array(logEventSchema).max(5000),
+    events: z.array(logEventSchema).max(50_000),
   })
   .refine(
     ({ id, month, incubatorId }) => id === logId(incubatorId, month),

@@ -29,10 +29,19 @@ export function loggedAlarms(log: readonly LogEvent[]): LoggedAlarm[] {
   return alarms
 }
 
+/** An alarm that comes and goes at the edge of its band is not logged again within this time: the log is not endless. */
+const AGAIN_MS = 10 * 60_000
+
 /** What is to be logged for the alarms that are on now. */
-export function alarmNews(on: readonly Alarm[], log: readonly LogEvent[]): LogHappening[] {
-  const known = loggedAlarms(log).filter(({ overMs }) => overMs === null)
-  const begun = on.filter(({ code, probeId }) => !known.some((one) => isSame(one, code, probeId)))
+export function alarmNews(on: readonly Alarm[], log: readonly LogEvent[], nowMs: number): LogHappening[] {
+  const all = loggedAlarms(log)
+  const known = all.filter(({ overMs }) => overMs === null)
+  const begun = on.filter(
+    ({ code, probeId }) =>
+      !all.some(
+        (one) => isSame(one, code, probeId) && (one.overMs === null || nowMs - one.overMs < AGAIN_MS),
+      ),
+  )
   const over = known.filter((one) => !on.some(({ code, probeId }) => isSame(one, code, probeId)))
   return [
     ...over.map(({ code, probeId }): LogHappening => ({ kind: 'alarm-over', alarm: code, probeId })),

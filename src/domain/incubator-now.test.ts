@@ -132,17 +132,20 @@ describe('an incubator', () => {
 describe('alarms in the log', () => {
   const on = [{ code: 'silent', probeId: 'p', sinceMs: 0, value: null }] as const
   it('come on once, are seen, and are over; the next one is another', () => {
-    const [begun] = alarmNews(on, [])
+    const [begun] = alarmNews(on, [], nowMs)
     expect(begun).toEqual({ kind: 'alarm', alarm: 'silent', probeId: 'p', value: null })
     const log = [event(begun!, nowMs)]
-    expect(alarmNews(on, log)).toEqual([])
+    expect(alarmNews(on, log, nowMs)).toEqual([])
     expect(unseenAlarms(on, log)).toEqual(on)
     log.push(event({ kind: 'alarm-seen' }, nowMs + MINUTE))
     expect(unseenAlarms(on, log)).toEqual([])
-    const [over] = alarmNews([], log)
+    const [over] = alarmNews([], log, nowMs)
     expect(over).toEqual({ kind: 'alarm-over', alarm: 'silent', probeId: 'p' })
     log.push(event(over!, nowMs + 2 * MINUTE))
-    expect(alarmNews([], log)).toEqual([])
+    expect(alarmNews([], log, nowMs)).toEqual([])
+    // At the edge of its band it comes and goes: shown at once, logged again after ten minutes.
+    expect(alarmNews(on, log, nowMs + 5 * MINUTE)).toEqual([])
+    expect(alarmNews(on, log, nowMs + 13 * MINUTE)).toEqual([begun])
     expect(unseenAlarms(on, log)).toEqual(on)
     expect(loggedAlarms(log)).toEqual([
       { code: 'silent', probeId: 'p', value: null, atMs: nowMs, overMs: nowMs + 2 * MINUTE, seen: true },

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import Papa from 'papaparse'
 import { Download, Printer } from '@lucide/vue'
-import { neutraliseFormula } from '../../contracts/csv-cell.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { hatchResults, PHASES, type Fate } from '../../core/hatching/results.ts'
@@ -10,7 +8,8 @@ import type { Share } from '../../core/statistics/share.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { fateOf } from '../../domain/fates.ts'
-import { fileNameOf, saveFile } from '../shared/save-file.ts'
+import { fileNameOf } from '../shared/save-file.ts'
+import { saveTable } from '../shared/save-table.ts'
 import { count } from '../shared/wording.ts'
 
 /** What came of a set, with what few eggs leave open. */
@@ -54,23 +53,17 @@ const living = computed(() =>
     .filter(({ fate }) => fate === 'living-removed')
     .map(({ egg }) => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`),
 )
-function saveTable(): void {
-  const text = Papa.unparse(
-    {
-      fields: ['egg', 'place', 'what became of it', 'died on day', 'signs'],
-      data: fates.value.map(({ egg, fate }) =>
-        [
-          egg.number,
-          nameOfPlace(props.set.trays, egg.place),
-          FATE_WORDS[fate],
-          egg.outcome?.deathDay ?? '',
-          (egg.outcome?.signs ?? []).join(' '),
-        ].map((cell) => neutraliseFormula(cell)),
-      ),
-    },
-    { newline: '\r\n' },
-  )
-  saveFile(new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv' }), `${fileNameOf(props.set.name)}-results.csv`)
+function saveFates(): void {
+  saveTable(`${fileNameOf(props.set.name)}-results.csv`, {
+    head: ['egg', 'place', 'what became of it', 'died on day', 'signs'],
+    rows: fates.value.map(({ egg, fate }) => [
+      egg.number,
+      nameOfPlace(props.set.trays, egg.place),
+      FATE_WORDS[fate],
+      egg.outcome?.deathDay ?? '',
+      (egg.outcome?.signs ?? []).join(' '),
+    ]),
+  })
 }
 const print = (): void => globalThis.print()
 </script>
@@ -99,7 +92,7 @@ const print = (): void => globalThis.print()
       holding all but rings and leakers to lockdown, prevents it.
     </p>
     <div class="screen-only mt-3 flex gap-3">
-      <button type="button" class="press" @click="saveTable">
+      <button type="button" class="press" @click="saveFates">
         <Download class="h-5 w-5" aria-hidden="true" /> CSV
       </button>
       <button type="button" class="press" @click="print">

@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import Papa from 'papaparse'
 import { Download } from '@lucide/vue'
-import { neutraliseFormula } from '../../contracts/csv-cell.ts'
 import type { Share } from '../../core/statistics/share.ts'
 import { RESULT_GROUPS, resultsBy, type ResultGroup } from '../../domain/results-of-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { saveFile } from '../shared/save-file.ts'
+import { saveTable } from '../shared/save-table.ts'
 
 /** All hatches, held against each other, with what few eggs leave open. */
 const store = useHatcheryStore()
@@ -39,7 +37,7 @@ const apart = computed(() => {
     ? `${best.name} hatched better than ${worst.name}; so large a difference is hardly chance.`
     : 'No difference here is larger than chance may make it: the bars lap over each other.'
 })
-function saveTable(): void {
+function saveResults(): void {
   const part = (share: Share | null): Array<number | ''> =>
     share
       ? [share.count, share.of, Number(share.low.toFixed(3)), Number(share.high.toFixed(3))]
@@ -47,23 +45,17 @@ function saveTable(): void {
   const fields = ['group', 'eggs', 'still open']
   for (const what of ['fertile by candling', 'hatched of set', 'hatched of fertile'])
     fields.push(what, `${what}, of`, `${what}, low`, `${what}, high`)
-  const text = Papa.unparse(
-    {
-      fields,
-      data: rows.value.map(({ name, results }) =>
-        [
-          name,
-          results.set,
-          results.open,
-          ...part(results.fertility.apparent),
-          ...part(results.hatchOfSet),
-          ...part(results.hatchOfFertile),
-        ].map((cell) => neutraliseFormula(cell)),
-      ),
-    },
-    { newline: '\r\n' },
-  )
-  saveFile(new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv' }), `results-by-${group.value}.csv`)
+  saveTable(`results-by-${group.value}.csv`, {
+    head: fields,
+    rows: rows.value.map(({ name, results }) => [
+      name,
+      results.set,
+      results.open,
+      ...part(results.fertility.apparent),
+      ...part(results.hatchOfSet),
+      ...part(results.hatchOfFertile),
+    ]),
+  })
 }
 </script>
 
@@ -87,7 +79,7 @@ function saveTable(): void {
             <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
           </select></label
         >
-        <button type="button" class="press" @click="saveTable">
+        <button type="button" class="press" @click="saveResults">
           <Download class="h-5 w-5" aria-hidden="true" /> CSV
         </button>
       </div>

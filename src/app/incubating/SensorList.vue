@@ -86,6 +86,7 @@ function checkWords(probe: ProbeRecord): string {
     <h2 id="sensors-heading" class="text-xl font-semibold">By what it is known</h2>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="sensing.problem" class="mt-2 text-ember" role="alert">{{ sensing.problem }}</p>
+    <p v-if="bluetooth.problem" class="mt-2 text-ember" role="alert">{{ bluetooth.problem }}</p>
     <ul class="mt-2 flex flex-col gap-3">
       <li v-for="probe in now.probes" :key="probe.id" class="border-t border-line pt-2 first:border-0">
         <div class="flex flex-wrap items-baseline justify-between gap-2">

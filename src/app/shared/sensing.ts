@@ -9,6 +9,7 @@ import { FRESH } from '../../contracts/stamp.ts'
 import { placing } from '../../contracts/whereabouts.ts'
 import { alarmNews } from '../../domain/alarm-log.ts'
 import { incubatorNow } from '../../domain/incubator-now.ts'
+import { ReadingQueue } from '../../domain/reading-queue.ts'
 import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from './clock.ts'
@@ -35,7 +36,7 @@ export const useSensingStore = defineStore('sensing', () => {
   /** The latest of each sensor, written down or not. */
   const latest = shallowRef<ReadonlyMap<string, SensorReading>>(new Map())
   const problem = ref<string | null>(null)
-  let waiting: ProbeReading[] = []
+  const queue = new ReadingQueue()
   let stop: (() => void) | null = null
   onScopeDispose(() => stop?.())
 
@@ -80,24 +81,23 @@ export const useSensingStore = defineStore('sensing', () => {
   }
 
   /** A reading of a probe, to be written soon. */
-  function take({ probeId, atMs, celsius, rhPercent }: ProbeReading): void {
-    waiting.push({ probeId, atMs, celsius, rhPercent })
+  function take(reading: ProbeReading): void {
+    queue.add(reading)
   }
 
   let writing = false
   async function write(): Promise<void> {
-    // Another tab writes it; should that one close, what was missed is asked for again.
-    if (!hatchery.leads) waiting = []
-    if (writing || waiting.length === 0) return
+    // Another tab writes what the server hears; what only this one hears waits until it leads.
+    if (writing || !hatchery.leads) return
+    const now = queue.takeAll()
+    if (now.length === 0) return
     writing = true
-    const now = waiting
-    waiting = []
     try {
       await hatchery.note({ readings: now })
       problem.value = null
     } catch (error) {
       // Kept for the next try.
-      waiting = [...now, ...waiting]
+      queue.putBack(now)
       problem.value = `What the sensors said could not be written down: ${(error as Error).message}`
     } finally {
       writing = false
@@ -153,7 +153,7 @@ export const useSensingStore = defineStore('sensing', () => {
   )
   const news = computed(() =>
     incubators.value.flatMap(({ incubator, alarms, log }) =>
-      alarmNews(alarms, log).map((what) => ({ incubatorId: incubator.id, what })),
+      alarmNews(alarms, log, clock.nowMs).map((what) => ({ incubatorId: incubator.id, what })),
     ),
   )
   let logging = false

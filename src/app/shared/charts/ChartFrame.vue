@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import Papa from 'papaparse'
 import { Download, Image as Picture, Table } from '@lucide/vue'
 import type { EChartsCoreOption } from 'echarts/core'
-import { neutraliseFormula } from '../../../contracts/csv-cell.ts'
 import { fileNameOf, saveFile } from '../save-file.ts'
+import { saveTable } from '../save-table.ts'
 import { useSaving } from '../useSaving.ts'
 import { chartPng, chartSvg } from './chart-picture.ts'
 import { useChartColours } from './useChartColours.ts'
@@ -65,14 +64,6 @@ function leave(): void {
   emit('cursor', null)
 }
 
-function saveTable(): void {
-  const { head, rows } = props.table()
-  const text = Papa.unparse(
-    { fields: [...head], data: rows.map((row) => row.map((cell) => neutraliseFormula(cell))) },
-    { newline: '\r\n' },
-  )
-  saveFile(new Blob([`\uFEFF${text}\r\n`], { type: 'text/csv' }), `${fileNameOf(props.title)}.csv`)
-}
 function savePicture(as: 'svg' | 'png'): void {
   void saving(async () => {
     const svg = chartSvg(props.option(), colours.value.ground)
@@ -106,7 +97,11 @@ function savePicture(as: 'svg' | 'png'): void {
       >
         <Table class="h-4 w-4" aria-hidden="true" /> Figures
       </button>
-      <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="saveTable">
+      <button
+        type="button"
+        class="press min-h-11 px-3 py-0 text-sm"
+        @click="saveTable(`${fileNameOf(title)}.csv`, table())"
+      >
         <Download class="h-4 w-4" aria-hidden="true" /> CSV
       </button>
       <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('png')">
