@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { DEATH_SIGNS, type DeathSign } from '../core/diagnosis/story.ts'
 import { GRADES } from '../core/grade/types.ts'
 import { CRACKS } from '../core/intake/setting-advice.ts'
 import { standingEvents, takenBackSchema, toldFields, type Noting } from './events.ts'
@@ -9,9 +10,6 @@ import { FRESH, stampSchema } from './stamp.ts'
 export const OUTCOMES = ['hatched', 'alive', 'clear', 'blood-ring', 'quitter'] as const
 export type Outcome = (typeof OUTCOMES)[number]
 const FOUND = ['alive', 'clear', 'blood-ring', 'quitter'] as const
-/** What else is seen in an egg that is opened. */
-export const BREAKOUT_SIGNS = ['malposition', 'contaminated', 'cracked', 'wet', 'dry'] as const
-export type BreakoutSign = (typeof BREAKOUT_SIGNS)[number]
 
 /** Bounds of what an egg is measured by; the forms ask for the same. */
 export const weightField = z.number().positive().max(500)
@@ -48,7 +46,7 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
     found: z.enum(FOUND),
     /** Day of development on which it died, as it looked; null where nobody can tell, or it lived. */
     deathDay: z.number().min(0).max(60).nullable().default(null),
-    signs: z.array(z.enum(BREAKOUT_SIGNS)).max(BREAKOUT_SIGNS.length).default([]),
+    signs: z.array(z.enum(DEATH_SIGNS)).max(DEATH_SIGNS.length).default([]),
   }),
   z.object({ ...toldFields, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
   z.object({ ...toldFields, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
@@ -93,7 +91,7 @@ export interface EggState {
   lengthMm: number | null
   breadthMm: number | null
   /** What became of it: hatched, or found when it was opened. */
-  outcome: { at: string; found: Outcome; deathDay?: number | null; signs?: BreakoutSign[] } | null
+  outcome: { at: string; found: Outcome; deathDay?: number | null; signs?: DeathSign[] } | null
   /** Its shell was first seen broken from within. */
   pipped: { at: string } | null
   removed: ({ at: string } & z.infer<z.ZodObject<typeof removedFields>>) | null

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { BREAKOUT_SIGNS, type BreakoutSign, type Egg, type Outcome } from '../../contracts/egg-record.ts'
+import type { Egg, Outcome } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
+import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { deathDayByLooks } from '../../domain/fates.ts'
@@ -25,7 +26,7 @@ const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) ||
 const looks = computed(() => (current.value ? (store.looksByEgg.get(current.value.id) ?? []) : []))
 const byLooks = computed(() => deathDayByLooks(looks.value))
 const FOUND = ['clear', 'blood-ring', 'quitter', 'alive'] as const satisfies readonly Outcome[]
-const SIGN_WORDS: Readonly<Record<BreakoutSign, string>> = {
+const SIGN_WORDS: Readonly<Record<DeathSign, string>> = {
   malposition: 'lay wrong',
   contaminated: 'rotten or smelling',
   cracked: 'cracked',
@@ -34,7 +35,7 @@ const SIGN_WORDS: Readonly<Record<BreakoutSign, string>> = {
 }
 const found = ref<(typeof FOUND)[number]>('quitter')
 const typedDay = ref<number | ''>('')
-const signs = ref<BreakoutSign[]>([])
+const signs = ref<DeathSign[]>([])
 const hasPipped = ref(false)
 const day = computed(() => (typedDay.value === '' ? byLooks.value : typedDay.value))
 const days = computed(() => SPECIES[props.set.species].incubationDays)
@@ -142,7 +143,7 @@ function keep(): void {
           <label class="flex min-h-11 items-center gap-2"
             ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> had pipped</label
           >
-          <label v-for="sign in BREAKOUT_SIGNS" :key="sign" class="flex min-h-11 items-center gap-2"
+          <label v-for="sign in DEATH_SIGNS" :key="sign" class="flex min-h-11 items-center gap-2"
             ><input v-model="signs" type="checkbox" class="accent-lamp" :value="sign" />
             {{ SIGN_WORDS[sign] }}</label
           >

@@ -1,0 +1,291 @@
+import { PHASES } from '../hatching/results.ts'
+import { logHappenings, logManyKinds, logNormal, logSum, logTwoKinds } from '../statistics/marginal.ts'
+import { CAUSES, CLUES, EXPECTED, USUAL, type Cause, type Clue, type Expectation } from './causes.ts'
+import { placeScan, type DeadCorner } from './place-scan.ts'
+import { DEATH_SIGNS, type SetStory } from './story.ts'
+
+/** How much a clue speaks for a cause, against "nothing unusual": a factor of the odds; above 1 for, below 1 against. */
+export interface Evidence {
+  clue: Clue
+  factor: number
+}
+
+export interface Suspect {
+  cause: Cause
+  /** Chance that this is what was wrong, as far as is known. */
+  chance: number
+  /** For and against, the strongest first; clues that say next to nothing are left out. */
+  evidence: Evidence[]
+  /** Clues that would tell and that nobody noted. */
+  missing: Clue[]
+}
+
+export interface Diagnosis {
+  /**
+   * `blamed`: the losses are unusual and one cause explains them. `nothing`: they are as usual. `cannot-tell`: too few
+   * eggs, or what is known does not decide.
+   */
+  verdict: 'blamed' | 'nothing' | 'cannot-tell'
+  /** All causes, the likeliest first. */
+  suspects: Suspect[]
+  nothingChance: number
+  /** Where losses lie together, if they do. */
+  corner: DeadCorner | null
+}
+
+const PRIOR_NOTHING = 0.6
+/** How bad a cause may be, × what is expected where it is plainly there. */
+const SEVERITIES = [0.5, 1, 1.6] as const
+/** Fewer deaths that were opened and dated than this make no pattern. */
+const BLAME = { chance: 0.8, lossFactor: 3, fewestDeaths: 6 } as const
+/** With fewer fertile eggs "as usual" cannot be told from "somewhat worse". */
+const ENOUGH_FOR_USUAL = 30
+const NOTHING_CHANCE = 0.5
+/** Clues that are made of the losses themselves. */
+const OF_LOSSES: ReadonlySet<Clue> = new Set(['phases', 'place', 'storage-pattern', 'parcel-pattern'])
+/** Factors nearer to 1 than this say next to nothing. */
+const SAYS_LITTLE = Math.log(1.3)
+
+type Clues = Partial<Record<Clue, (expected: Expectation, severity: number) => number>>
+
+/**
+ * What went wrong with a set, if anything can be told. Each cause is asked how likely all that is known is under it, for
+ * causes more and less bad, and Bayes' rule makes chances of that; a cause is blamed only when the losses themselves are
+ * unusual and speak for it, since a cool incubator that killed nobody is no cause of losses.
+ */
+export function diagnose(story: SetStory): Diagnosis {
+  const placed = placedEggs(story)
+  const scan = placeScan(placed)
+  const clues = cluesOf(story, placed.length > 0 ? scan.logFactor : null)
+  const nothing = Object.values(clues).reduce((sum, clue) => sum + clue({ phases: {} }, 0), 0)
+  const found = CAUSES.map((cause) => weigh(cause, clues))
+  const prior = (1 - PRIOR_NOTHING) / CAUSES.length
+  const scores = found.map(({ score }) => Math.log(prior) + score - nothing)
+  const total = logSum([Math.log(PRIOR_NOTHING), ...scores])
+  const ranked = found
+    .map(({ cause, evidence, lossFactor }, i) => ({
+      cause,
+      evidence,
+      lossFactor,
+      chance: Math.exp(scores[i]! - total),
+    }))
+    .sort((a, b) => b.chance - a.chance)
+  const first = ranked[0]!
+  const nothingChance = Math.exp(Math.log(PRIOR_NOTHING) - total)
+  const deaths = story.eggs.filter(({ fate }) => PHASES.some((phase) => phase === fate)).length
+  const isBlamed =
+    first.chance >= BLAME.chance &&
+    first.lossFactor >= Math.log(BLAME.lossFactor) &&
+    deaths >= BLAME.fewestDeaths
+  const known = fertileEggs(story)
+  const isUsual = nothingChance >= NOTHING_CHANCE && known >= ENOUGH_FOR_USUAL
+  return {
+    verdict: isBlamed ? 'blamed' : isUsual ? 'nothing' : 'cannot-tell',
+    nothingChance,
+    corner: scan.logFactor > 0 ? scan.corner : null,
+    suspects: ranked.map(({ cause, chance, evidence }) => ({
+      cause,
+      chance,
+      evidence: evidence
+        .filter(({ factor }) => Math.abs(Math.log(factor)) >= SAYS_LITTLE)
+        .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))),
+      missing: CLUES.filter((clue) => !clues[clue] && speaksOf(clue, EXPECTED[cause])),
+    })),
+  }
+}
+
+/** A cause, summed over how bad it may be. Evidence is that of the severities in the shares in which they explain all. */
+function weigh(
+  cause: Cause,
+  clues: Clues,
+): { cause: Cause; score: number; evidence: Evidence[]; lossFactor: number } {
+  const expected = EXPECTED[cause]
+  const bySeverity = SEVERITIES.map((severity) =>
+    CLUES.map((clue) => clues[clue]?.(expected, severity) ?? null),
+  )
+  const sums = bySeverity.map((list) => list.reduce<number>((sum, value) => sum + (value ?? 0), 0))
+  const score = logSum(sums) - Math.log(SEVERITIES.length)
+  const weights = sums.map((sum) => Math.exp(sum - logSum(sums)))
+  const evidence = CLUES.flatMap((clue, k) => {
+    const usual = clues[clue]?.({ phases: {} }, 0)
+    if (usual === undefined) return []
+    const log = weights.reduce((sum, weight, i) => sum + weight * (bySeverity[i]![k]! - usual), 0)
+    return [{ clue, factor: Math.exp(log) }]
+  })
+  const lossFactor = evidence
+    .filter(({ clue }) => OF_LOSSES.has(clue))
+    .reduce((sum, { factor }) => sum + Math.log(factor), 0)
+  return { cause, score, evidence, lossFactor }
+}
+
+function speaksOf(clue: Clue, expected: Expectation): boolean {
+  switch (clue) {
+    case 'phases':
+      return true
+    case 'place':
+      return expected.place === true
+    case 'storage-pattern':
+    case 'storage':
+      return expected.storageDays !== undefined
+    case 'parcel-pattern':
+    case 'parcel':
+      return expected.posted !== undefined
+    case 'loss':
+      return expected.lossOver !== undefined
+    case 'signs':
+      return expected.signs !== undefined
+    case 'loose-cells':
+      return expected.looseCells !== undefined
+    case 'openings':
+      return expected.openings !== undefined
+    case 'lockdown-air':
+      return expected.lockdownRhOver !== undefined
+    case 'warmth':
+      return expected.celsiusOver !== undefined
+    case 'timing':
+      return expected.outHours !== undefined
+  }
+}
+
+const DIED: ReadonlySet<string> = new Set([...PHASES, 'dead-unopened'])
+
+function fertileEggs({ eggs }: SetStory): number {
+  return eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate)).length
+}
+
+function placedEggs({ eggs }: SetStory) {
+  return eggs.flatMap(({ place, fate, outHours }) =>
+    place && (fate === 'hatched' || DIED.has(fate)) ? [{ ...place, outHours, died: DIED.has(fate) }] : [],
+  )
+}
+
+/** How likely each of what is known is, as a logarithm, under a cause and how bad it is. Only of what is known. */
+function cluesOf(story: SetStory, placeFactor: number | null): Clues {
+  const clues: Clues = { ...cluesOfEggs(story), ...cluesOfAir(story) }
+  if (placeFactor !== null) clues.place = ({ place }) => (place ? placeFactor : 0)
+  return clues
+}
+
+function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
+  const clues: Clues = {}
+  const counts = PHASES.map((phase) => eggs.filter(({ fate }) => fate === phase).length)
+  const hatched = eggs.filter(({ fate }) => fate === 'hatched').length
+  const withHatched = [...counts, hatched]
+  clues.phases = ({ phases }, severity) =>
+    logManyKinds(withHatched, shares(phases, severity), USUAL.phasesWorth)
+
+  const known = eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate))
+  const storage = known.flatMap(({ storageDays, fate }) =>
+    storageDays === null ? [] : [{ x: storageDays, died: DIED.has(fate) }],
+  )
+  if (storage.length > 0) {
+    const mean = meanOf(storage.map(({ x }) => x))
+    clues.storage = shifted(mean, USUAL.storageDays, ({ storageDays }) => storageDays)
+    clues['storage-pattern'] = ({ storagePattern = 1 }, severity) =>
+      pattern(storage, severity * Math.log(storagePattern))
+  }
+  const parcels = known.flatMap(({ posted, fate }) =>
+    posted === null ? [] : [{ x: posted ? 1 : 0, died: fate === 'early' }],
+  )
+  if (parcels.length > 0) {
+    // A parcel is one thing, however many eggs are in it.
+    const share = meanOf(parcels.map(({ x }) => x))
+    clues.parcel = ({ posted = USUAL.posted }) =>
+      share * Math.log(posted) + (1 - share) * Math.log(1 - posted)
+    clues['parcel-pattern'] = ({ parcelPattern = 1 }, severity) =>
+      pattern(parcels, severity * Math.log(parcelPattern))
+  }
+  const cells = eggs.flatMap(({ looseCell }) => (looseCell === null ? [] : [looseCell]))
+  if (cells.length > 0)
+    clues['loose-cells'] = ({ looseCells = 0 }, severity) =>
+      logTwoKinds(
+        { count: cells.filter(Boolean).length, of: cells.length },
+        USUAL.looseCells + severity * looseCells,
+        USUAL.signsWorth,
+      )
+
+  const losses = eggs.flatMap(({ loss }) => (loss === null ? [] : [loss]))
+  if (losses.length > 0)
+    clues.loss = shifted(meanOf(losses) - goodLoss, USUAL.lossOver, ({ lossOver }) => lossOver)
+  // What the hygrometer says and what the eggs lost is one and the same; the eggs know better.
+  else if (rhOver !== null) clues.loss = shifted(rhOver, USUAL.rhOver, (expected) => expected.rhOver)
+
+  const opened = eggs.flatMap(({ fate, signs }) =>
+    signs && (fate === 'late' || fate === 'pipped' || fate === 'middle') ? [signs] : [],
+  )
+  if (opened.length > 0)
+    clues.signs = ({ signs = {} }, severity) =>
+      DEATH_SIGNS.reduce((sum, sign) => {
+        const count = opened.filter((list) => list.includes(sign)).length
+        const mean = Math.min(0.9, USUAL.signs[sign] + severity * (signs[sign] ?? 0))
+        return sum + logTwoKinds({ count, of: opened.length }, mean, USUAL.signsWorth)
+      }, 0)
+
+  const outs = eggs.flatMap(({ outHours }) => (outHours === null ? [] : [outHours]))
+  if (outs.length > 2) {
+    const mean = meanOf(outs)
+    const spread = Math.sqrt(outs.reduce((sum, hours) => sum + (hours - mean) ** 2, 0) / (outs.length - 1))
+    const middle = shifted(mean, USUAL.outHours, ({ outHours }) => outHours, spread / Math.sqrt(outs.length))
+    const width = shifted(
+      Math.log(Math.max(1, spread)),
+      USUAL.logSpread,
+      ({ logSpread }) => logSpread,
+      1 / Math.sqrt(2 * outs.length),
+    )
+    clues.timing = (expected, severity) => middle(expected, severity) + width(expected, severity)
+  }
+  return clues
+}
+
+function cluesOfAir({ celsiusOver, lockdownRhOver, openings }: SetStory): Clues {
+  const clues: Clues = {}
+  if (celsiusOver !== null)
+    clues.warmth = shifted(celsiusOver, USUAL.celsiusOver, (expected) => expected.celsiusOver)
+  if (lockdownRhOver !== null)
+    clues['lockdown-air'] = shifted(
+      lockdownRhOver,
+      USUAL.lockdownRhOver,
+      (expected) => expected.lockdownRhOver,
+    )
+  if (openings !== null)
+    clues.openings = ({ openings: more = 0 }, severity) =>
+      logHappenings(openings, USUAL.openings + severity * more, USUAL.openingsShape)
+  return clues
+}
+
+/** What scatters normally about its usual middle, and is moved by a cause. @param ownSd - of the figure itself */
+function shifted(
+  value: number,
+  usual: { mean: number; sd: number },
+  by: (expected: Expectation) => number | undefined,
+  ownSd = 0,
+): NonNullable<Clues[Clue]> {
+  return (expected, severity) =>
+    logNormal(value, usual.mean + severity * (by(expected) ?? 0), Math.hypot(usual.sd, ownSd))
+}
+
+/** Shares of early, middle, late, pipped and hatched, the odds of each loss raised by a cause. */
+function shares(factors: Expectation['phases'], severity: number): number[] {
+  const hatched = 1 - PHASES.reduce((sum, phase) => sum + USUAL.phases[phase], 0)
+  const odds = [
+    ...PHASES.map((phase) => (USUAL.phases[phase] / hatched) * (factors[phase] ?? 1) ** severity),
+    1,
+  ]
+  const sum = odds.reduce((all, value) => all + value, 0)
+  return odds.map((value) => value / sum)
+}
+
+/** How likely the deaths are among the eggs when the odds rise by x; the mean share is that of all of them. */
+function pattern(eggs: ReadonlyArray<{ x: number; died: boolean }>, logOddsPerX: number): number {
+  const share = (eggs.filter(({ died }) => died).length + 0.5) / (eggs.length + 1)
+  const mean = meanOf(eggs.map(({ x }) => x))
+  const base = Math.log(share / (1 - share))
+  return eggs.reduce((sum, { x, died }) => {
+    const logOdds = base + logOddsPerX * (x - mean)
+    return sum - Math.log1p(Math.exp(died ? -logOdds : logOdds))
+  }, 0)
+}
+
+function meanOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length
+}
