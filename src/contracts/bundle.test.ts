@@ -31,12 +31,21 @@ sample.eggs[0]!.events.push({
   seconds: 2.4,
   type: voice.type,
 })
+const picture = new Blob([Uint8Array.from([9, 8, 7])], { type: 'image/jpeg' })
+sample.eggs[0]!.events.push({
+  id: 'seen',
+  at: null,
+  device: null,
+  kind: 'pictured',
+  pictureId: 'picture-1',
+  type: picture.type,
+})
 const source: BundleSource = {
   records: sample,
   aside: [],
   buried: [],
   shapes: async (lookId) => shapes.get(lookId) ?? null,
-  voice: async () => voice,
+  attachment: async (id) => (id === 'voice-1' ? voice : picture),
   readingIds: [day.id],
   readings: async () => day,
   photo: async (id) => photos.get(id) ?? null,
@@ -86,8 +95,14 @@ describe('bundle', () => {
     expect([...back.photoTypes]).toEqual([...photos.keys()].map((id) => [id, 'image/jpeg']))
     for (const [id, bytes] of photos) expect(await back.photo(id)).toEqual(bytes)
     expect([back.readingIds, await back.readings(day.id)]).toEqual([[day.id], day])
-    expect(back.voiceIds).toEqual(['voice-1'])
-    expect(await (await back.voice('voice-1'))!.arrayBuffer()).toEqual(await voice.arrayBuffer())
+    expect(back.attachmentIds).toEqual(['voice-1', 'picture-1'])
+    for (const [id, kept] of [
+      ['voice-1', voice],
+      ['picture-1', picture],
+    ] as const) {
+      const again = (await back.attachment(id))!
+      expect([again.type, await again.arrayBuffer()]).toEqual([kept.type, await kept.arrayBuffer()])
+    }
   })
 
   it('of an earlier version, without a manifest, is read', async () => {

@@ -15,7 +15,7 @@ import { readingsRecordSchema, type ReadingsRecord } from './readings-record.ts'
 import { RECORD_TABLES } from './record-tables.ts'
 import { RECORDS_VERSION, type HatcheryRecords } from './records.ts'
 import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
-import { spokenEventsOf } from './spoken.ts'
+import { attachmentsOf, type Attachment } from './attachments.ts'
 import { broughtUp, type BroughtUp } from './upgrade.ts'
 import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
 
@@ -46,10 +46,10 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   missing: MissingPhoto[]
   /** The measured lines of a look; null where there are none. @throws Error when they cannot be read any more */
   shapes(lookId: string): Promise<ShapesRecord | null>
-  /** Ids of the spoken notes that are there. */
-  voiceIds: readonly string[]
+  /** Ids of the sounds and photographs that are there as notes. */
+  attachmentIds: readonly string[]
   /** @throws Error when it cannot be read any more */
-  voice(id: string): Promise<Blob | null>
+  attachment(id: string): Promise<Blob | null>
   /** Ids of the probes' days that are there. */
   readingIds: readonly string[]
   /** @throws Error when it cannot be read any more */
@@ -60,7 +60,7 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
 
 /** What a bundle is made of. */
 export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried' | 'readingIds'> {
-  voice(id: string): Promise<Blob | null>
+  attachment(id: string): Promise<Blob | null>
   /** Null for a photograph, or for lines, that are gone. */
   photo(id: string): Promise<Uint8Array | null>
   shapes(lookId: string): Promise<ShapesRecord | null>
@@ -78,6 +78,7 @@ const MANIFEST_FILE = 'manifest.json'
 const SHAPES_FOLDER = 'shapes/'
 const READINGS_FOLDER = 'readings/'
 const VOICES_FOLDER = 'voices/'
+const PICTURES_FOLDER = 'pictures/'
 /** Of the lines of one look, or of one probe's day. */
 const MOST_PART_BYTES = 20_000_000
 const MOST_RECORD_BYTES = 500_000_000
@@ -130,19 +131,16 @@ interface WantedPhoto {
 
 const photoOfRawLook = z.object({ photo: lookRecordSchema.shape.photo.pick({ id: true, type: true }) })
 
-/** Spoken notes of all eggs, those set aside too, with their media types. */
-function voicesOf(records: HatcheryRecords, aside: readonly RawRecord[]): Map<string, string> {
-  const voices = new Map<string, string>()
-  const events = [
-    ...records.eggs.flatMap((egg) => egg.events),
-    ...aside.flatMap(({ table, value }) => (table === 'eggs' ? spokenEventsOf(value) : [])),
-  ]
-  for (const event of events) if (event.kind === 'spoken') voices.set(event.voiceId, event.type)
-  return voices
+/** Sounds and photographs noted of all eggs, those set aside too. */
+function allAttachments(records: HatcheryRecords, aside: readonly RawRecord[]): Attachment[] {
+  const all = [...records.eggs, ...aside.flatMap(({ table, value }) => (table === 'eggs' ? [value] : []))]
+  return [...new Map(all.flatMap(attachmentsOf).map((one) => [one.id, one])).values()]
 }
 
-function voicePath(id: string, type: string): string {
-  return `${VOICES_FOLDER}${id}.${type.replace('audio/', '').replace(/\W.*/, '')}`
+function attachmentPath({ id, type }: Attachment): string {
+  const [kind, ending = ''] = type.split('/')
+  const folder = kind === 'image' ? PICTURES_FOLDER : VOICES_FOLDER
+  return `${folder}${id}.${ending.replace(/\W.*/, '')}`
 }
 
 /** Photographs of all looks, those set aside too. Several eggs may share one. */
@@ -186,7 +184,7 @@ function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): 
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, buried, photo, shapes, voice, readingIds, readings }: BundleSource,
+  { records, aside, buried, photo, shapes, attachment, readingIds, readings }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -213,13 +211,13 @@ export async function writeBundle(
     const day = await readings(id)
     if (day) await text(readingsPath(id), day)
   }
-  for (const [id, type] of voicesOf(records, aside)) {
+  for (const one of allAttachments(records, aside)) {
     signal?.throwIfAborted()
-    const sound = await voice(id)
-    if (!sound) continue
-    const bytes = new Uint8Array(await sound.arrayBuffer())
-    manifest.files[voicePath(id, type)] = { bytes: bytes.length, sha256: await sha256(bytes) }
-    await zip.stored(voicePath(id, type), bytes)
+    const kept = await attachment(one.id)
+    if (!kept) continue
+    const bytes = new Uint8Array(await kept.arrayBuffer())
+    manifest.files[attachmentPath(one)] = { bytes: bytes.length, sha256: await sha256(bytes) }
+    await zip.stored(attachmentPath(one), bytes)
   }
   const wanted = photosOf(records, aside)
   for (const [index, { name, known }] of wanted.entries()) {
@@ -262,8 +260,8 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     ? readManifest(await readJson(zip, MANIFEST_FILE, null))
     : null
   for (const name of Object.keys(manifest?.files ?? {})) {
-    const isPart = ['photos/', SHAPES_FOLDER, VOICES_FOLDER, READINGS_FOLDER].some((folder) =>
-      name.startsWith(folder),
+    const isPart = ['photos/', SHAPES_FOLDER, VOICES_FOLDER, PICTURES_FOLDER, READINGS_FOLDER].some(
+      (folder) => name.startsWith(folder),
     )
     if (!zip.names.includes(name) && !isPart)
       throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
@@ -300,19 +298,19 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     if (kept === 'damaged') damage.push(`The lines of the look ${id} are damaged.`)
     else if (kept) shapes.set(id, kept)
   }
-  const voices = new Map<string, string>()
-  for (const [id, type] of voicesOf(records, aside.data)) {
+  const attachments = new Map<string, Attachment>()
+  for (const one of allAttachments(records, aside.data)) {
     signal?.throwIfAborted()
-    const path = voicePath(id, type)
+    const path = attachmentPath(one)
     // One that was gone when the bundle was written is named nowhere, and missed by nobody but the ear.
     if (!zip.names.includes(path)) {
-      if (manifest?.files[path]) damage.push(`The bundle lacks the spoken note ${path}.`)
+      if (manifest?.files[path]) damage.push(`The bundle lacks the note ${path}.`)
       continue
     }
     const bytes = await zip.bytes(path, MOST_PART_BYTES).catch(() => null)
     if (bytes === null || (manifest && manifest.files[path]?.sha256 !== (await sha256(bytes))))
-      damage.push(`The spoken note ${path} is damaged.`)
-    else voices.set(id, type)
+      damage.push(`The note ${path} is damaged.`)
+    else attachments.set(one.id, one)
   }
   const readings = new Map([...parts.readings, ...asideNow.readings].map((day) => [day.id, day]))
   for (const path of zip.names.filter((name) => name.startsWith(READINGS_FOLDER) && name.endsWith('.json'))) {
@@ -329,12 +327,12 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     records,
     buried,
     aside: [...asideNow.records, ...asideNow.more],
-    voiceIds: [...voices.keys()],
-    voice: async (id) => {
-      const type = voices.get(id)
-      return type === undefined
-        ? null
-        : new Blob([await zip.bytes(voicePath(id, type), MOST_PART_BYTES)], { type })
+    attachmentIds: [...attachments.keys()],
+    attachment: async (id) => {
+      const one = attachments.get(id)
+      return one
+        ? new Blob([await zip.bytes(attachmentPath(one), MOST_PART_BYTES)], { type: one.type })
+        : null
     },
     readingIds: [...readings.keys()],
     readings: async (id) => readings.get(id) ?? null,

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { GRADES } from '../core/grade/types.ts'
 import { CRACKS } from '../core/intake/setting-advice.ts'
 import {
+  CHICK_STATES,
   eggOf,
   eggRecordSchema,
   eventsBetween,
@@ -28,6 +29,15 @@ const state: fc.Arbitrary<EggState> = fc.record({
   breadthMm: fc.option(fc.constantFrom(42, 43.5)),
   outcome: fc.option(fc.record({ at: fc.constant(AT), found: fc.constantFrom(...OUTCOMES) })),
   pipped: fc.option(fc.record({ at: fc.constantFrom(AT, '2026-03-11T09:00:00.000Z') })),
+  zipped: fc.option(fc.record({ at: fc.constantFrom(AT, '2026-03-11T09:30:00.000Z') })),
+  band: fc.option(fc.constantFrom('blue 4', '17')),
+  chick: fc.option(
+    fc.record({
+      at: fc.constantFrom(AT, '2026-03-12T09:00:00.000Z'),
+      state: fc.constantFrom(...CHICK_STATES),
+      words: fc.constantFrom('', 'splayed legs'),
+    }),
+  ),
   removed: fc.option(
     fc.record({
       at: fc.constant(AT),
@@ -49,6 +59,9 @@ const stateOf = ({
   breadthMm,
   outcome,
   pipped,
+  zipped,
+  band,
+  chick,
   removed,
 }: Egg): EggState => ({
   mark,
@@ -60,6 +73,9 @@ const stateOf = ({
   breadthMm,
   outcome,
   pipped,
+  zipped,
+  band,
+  chick,
   removed,
 })
 const noted = (egg: Egg, next: EggState): Egg => eggOf(withEvents(egg, eventsBetween(egg, next, noting)))

@@ -17,6 +17,16 @@ export const lengthField = z.number().positive().max(200)
 export const markField = z.string().max(40)
 const placeField = z.object({ trayId: idField, row: z.int().min(0), column: z.int().min(0) })
 
+/** What a chick is known by. */
+export const bandField = z.string().min(1).max(40)
+export const CHICK_STATES = ['well', 'weak', 'lost', 'given-away'] as const
+export type ChickState = (typeof CHICK_STATES)[number]
+const chickFields = {
+  state: z.enum(CHICK_STATES),
+  /** To whom it went, what ails it. */
+  words: z.string().max(200),
+}
+
 const removedFields = {
   grade: z.enum([...GRADES, 'unsure']),
   reason: z.string(),
@@ -39,6 +49,8 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
   z.object({ ...toldFields, kind: z.literal('waxed'), waxed: z.boolean() }),
   z.object({ ...toldFields, kind: z.literal('removed'), ...removedFields }),
   z.object({ ...toldFields, kind: z.literal('pipped'), shell: z.boolean() }),
+  /** The chick has begun to cut round the shell. */
+  z.object({ ...toldFields, kind: z.literal('zipped') }),
   z.object({ ...toldFields, kind: z.literal('out') }),
   z.object({
     ...toldFields,
@@ -48,7 +60,9 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
     deathDay: z.number().min(0).max(60).nullable().default(null),
     signs: z.array(z.enum(DEATH_SIGNS)).max(DEATH_SIGNS.length).default([]),
   }),
-  z.object({ ...toldFields, kind: z.literal('banded'), band: z.string().min(1).max(40) }),
+  z.object({ ...toldFields, kind: z.literal('banded'), band: bandField }),
+  /** How its chick does, or where it went. */
+  z.object({ ...toldFields, kind: z.literal('chick'), ...chickFields }),
   z.object({ ...toldFields, kind: z.literal('noted'), text: z.string().min(1).max(1000) }),
   /** A few spoken seconds; the sound lies beside it under its own id, and never leaves the device but in a bundle. */
   z.object({
@@ -59,6 +73,16 @@ export const eggEventSchema = z.discriminatedUnion('kind', [
     type: z
       .string()
       .regex(/^audio\/[\w.+-]+(;.*)?$/)
+      .max(80),
+  }),
+  /** A photograph as a note; it lies beside it under its own id, as sounds do. */
+  z.object({
+    ...toldFields,
+    kind: z.literal('pictured'),
+    pictureId: idField,
+    type: z
+      .string()
+      .regex(/^image\/[\w.+-]+$/)
       .max(80),
   }),
   takenBackSchema,
@@ -94,6 +118,11 @@ export interface EggState {
   outcome: { at: string; found: Outcome; deathDay?: number | null; signs?: DeathSign[] } | null
   /** Its shell was first seen broken from within. */
   pipped: { at: string } | null
+  /** It was first seen cut round. */
+  zipped: { at: string } | null
+  band: string | null
+  /** How its chick was when somebody last said. */
+  chick: ({ at: string } & z.infer<z.ZodObject<typeof chickFields>>) | null
   removed: ({ at: string } & z.infer<z.ZodObject<typeof removedFields>>) | null
 }
 
@@ -110,6 +139,9 @@ const NEW_EGG: Readonly<EggState> = {
   breadthMm: null,
   outcome: null,
   pipped: null,
+  zipped: null,
+  band: null,
+  chick: null,
   removed: null,
 }
 /** For events of which nobody noted when they happened, where an instant is needed. */
@@ -146,9 +178,15 @@ function after(now: EggState, event: Exclude<EggEvent, { kind: 'taken-back' }>):
       return { ...now, outcome: openedAs(at, event) }
     case 'pipped':
       return { ...now, pipped: { at } }
+    case 'zipped':
+      return { ...now, zipped: { at } }
     case 'banded':
+      return { ...now, band: event.band }
+    case 'chick':
+      return { ...now, chick: { at, state: event.state, words: event.words } }
     case 'noted':
     case 'spoken':
+    case 'pictured':
       return now
   }
 }
@@ -182,6 +220,13 @@ export function spokenOf({
   return standingEvents(events).filter((event) => event.kind === 'spoken')
 }
 
+/** Photographs that were noted of an egg, and still hold, in the order of noting. */
+export function picturesOf({
+  events,
+}: Pick<EggRecord, 'events'>): Array<Extract<EggEvent, { kind: 'pictured' }>> {
+  return standingEvents(events).filter((event) => event.kind === 'pictured')
+}
+
 /** The events that lead from how an egg stands to how it is to stand; fields that are no state are left alone. */
 export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: Noting): EggEvent[] {
   const events: EggEvent[] = []
@@ -206,6 +251,21 @@ export function eventsBetween(now: Egg, next: EggState, { at, device, newId }: N
   if (!same(next.pipped, now.pipped)) {
     if (next.pipped === null) takeBack('pipped')
     else note({ kind: 'pipped', shell: true }, next.pipped.at)
+  }
+  if (!same(next.zipped, now.zipped)) {
+    if (next.zipped === null) takeBack('zipped')
+    else note({ kind: 'zipped' }, next.zipped.at)
+  }
+  if (next.band !== now.band) {
+    if (next.band === null) takeBack('banded')
+    else note({ kind: 'banded', band: next.band })
+  }
+  if (!same(next.chick, now.chick)) {
+    if (next.chick === null) takeBack('chick')
+    else {
+      const { at: when, ...how } = next.chick
+      note({ kind: 'chick', ...how }, when)
+    }
   }
   if (!same(next.outcome, now.outcome)) {
     if (next.outcome === null) takeBack('out', 'opened')

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { POLICIES } from '../core/grade/types.ts'
 import { CANDLING_SCHOOLS } from '../core/incubation/candling-schools.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
+import { HELPING_SCHOOLS, TAKING_OUT_SCHOOLS } from '../core/hatching/schools.ts'
 import { CANDLING_LIMITS, LIMIT_SCHOOLS, type CandlingLimits } from '../core/session/limits.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../core/units.ts'
@@ -51,6 +52,10 @@ export const hatcheryRecordSchema = z.object({
     .array(z.object({ head: z.string().max(120), means: z.enum(LOGGER_COLUMNS) }))
     .max(60)
     .default([]),
+  /** Whether chicks are ever helped out of the shell. */
+  helping: z.enum(HELPING_SCHOOLS).default('never'),
+  /** When chicks are taken out of the incubator. */
+  takingOut: z.enum(TAKING_OUT_SCHOOLS).default('dry'),
   brooders: z.int().min(0).max(50),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
@@ -92,6 +97,8 @@ export function newHatchery(zone: string): Hatchery {
     turnsADay: 3,
     altitudeM: 0,
     loggerColumns: [],
+    helping: 'never',
+    takingOut: 'dry',
     brooders: 1,
     away: [],
     scale: { collarMm: null, camera: null },

@@ -56,6 +56,7 @@ function makeSample(): HatcheryRecords {
     temperatures: [],
     policy: 'second-look',
     notes: '',
+    counted: [],
   }
   const eggs: Egg[] = [1, 2].map((number) =>
     newEgg({
@@ -138,7 +139,7 @@ export function recordsAlone(records: HatcheryRecords): BundleSource {
     buried: [],
     photo: async () => null,
     shapes: async () => null,
-    voice: async () => null,
+    attachment: async () => null,
     readingIds: [],
     readings: async () => null,
   }

@@ -52,6 +52,11 @@ export const setRecordSchema = z.object({
   /** Events of the plan that the keeper ticked, by key. */
   done: z.array(z.object({ key: z.string().max(40), at: instantField })).max(200),
   notes: z.string().max(4000),
+  /** Eggs pipped and chicks out so far, where they are counted and not told apart; in the order of noting. */
+  counted: z
+    .array(z.object({ at: instantField, pipped: z.int().min(0).max(2000), out: z.int().min(0).max(2000) }))
+    .max(500)
+    .default([]),
   /** Of the demo: which basket of the stand-in camera these eggs come from. */
   standInBasket: z.string().max(40).optional(),
 })

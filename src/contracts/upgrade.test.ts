@@ -238,3 +238,17 @@ it('of version 7 had no logs, and probes that nobody had checked', async () => {
   expect(records.probes.map(({ sensor }) => sensor)).toEqual(records.probes.map(() => null))
   expect(records.hatchery).toMatchObject({ altitudeM: 0, loggerColumns: [] })
 })
+
+it('of version 8 had no counted pips and nobody had said how chicks are helped', async () => {
+  const file = readFileSync(new URL('../../fixtures/books/version-8.zip', import.meta.url))
+  const { records } = await readBundle(new Blob([file]), 'UTC')
+  expect(records.sets.map(({ counted }) => counted)).toEqual(records.sets.map(() => []))
+  expect(records.hatchery).toMatchObject({ helping: 'never', takingOut: 'dry', altitudeM: 240 })
+  const outcome = { found: 'quitter', deathDay: 11, signs: ['malposition', 'wet'] }
+  expect(records.eggs.find((egg) => egg.outcome?.deathDay)).toMatchObject({
+    outcome,
+    zipped: null,
+    band: null,
+  })
+  expect(records.logs[0]!.events.map(({ kind }) => kind)).toEqual(['opened', 'vents'])
+})

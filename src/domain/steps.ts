@@ -55,6 +55,8 @@ export interface Changes {
   notes?: ReadonlyArray<{ eggId: string; text: string }>
   /** Spoken words whose sound is kept already. */
   spoken?: ReadonlyArray<{ eggId: string; voiceId: string; seconds: number; type: string }>
+  /** Photographs as notes, kept already. */
+  pictured?: ReadonlyArray<{ eggId: string; pictureId: string; type: string }>
   /** Weights to be noted of eggs, also where they are as before. */
   weighed?: ReadonlyArray<{ eggId: string; weightG: number }>
   /** Weights to be noted of whole trays. */
@@ -176,45 +178,43 @@ function traysWeighed(
   })
 }
 
-function eggsWritten(
-  { eggs = [], notes = [], spoken = [], weighed = [] }: Changes,
-  standing: Standing,
-  writer: Writer,
-): EggRecord[] {
+function eggsWritten(changes: Changes, standing: Standing, writer: Writer): EggRecord[] {
   const { device } = writer
-  return [...eggs, ...notedOnly([...notes, ...spoken, ...weighed], eggs, standing)].map((egg) => {
+  const { eggs = [] } = changes
+  const noted = notedOf(changes)
+  return [...eggs, ...notedOnly(noted, eggs, standing)].map((egg) => {
     const now = standing.egg(egg.id)
     const { events } = now ?? egg
     const base = now ?? eggOf(withEvents(egg, []))
-    const noted = notes
+    const said = noted
       .filter(({ eggId }) => eggId === egg.id)
-      .map(({ text }): EggEvent => ({ id: writer.newId(), at: writer.at, device, kind: 'noted', text }))
-    const heard = spoken
-      .filter(({ eggId }) => eggId === egg.id)
-      .map(({ voiceId, seconds, type }): EggEvent => ({
-        id: writer.newId(),
-        at: writer.at,
-        device,
-        kind: 'spoken',
-        voiceId,
-        seconds,
-        type,
-      }))
-    const weights = weighed
-      .filter(({ eggId }) => eggId === egg.id)
-      .map(({ weightG }): EggEvent => ({
-        id: writer.newId(),
-        at: writer.at,
-        device,
-        kind: 'weighed',
-        weightG,
-      }))
-    const more = [...eventsBetween(base, egg, writer), ...noted, ...heard, ...weights]
-    return stamped(withEvents({ ...egg, events }, more), { device, now })
+      .map(({ what }) => ({ ...what, id: writer.newId(), at: writer.at, device }) as EggEvent)
+    return stamped(withEvents({ ...egg, events }, [...eventsBetween(base, egg, writer), ...said]), {
+      device,
+      now,
+    })
   })
 }
 
-/** Eggs of which only words or weights are noted. */
+/** What is noted of eggs besides how they stand. */
+function notedOf({
+  notes = [],
+  spoken = [],
+  pictured = [],
+  weighed = [],
+}: Changes): Array<{ eggId: string; what: object }> {
+  const as =
+    (kind: EggEvent['kind']) =>
+    ({ eggId, ...fields }: { eggId: string }) => ({ eggId, what: { kind, ...fields } })
+  return [
+    ...notes.map(as('noted')),
+    ...spoken.map(as('spoken')),
+    ...pictured.map(as('pictured')),
+    ...weighed.map(as('weighed')),
+  ]
+}
+
+/** Eggs of which nothing else is said. */
 function notedOnly(notes: ReadonlyArray<{ eggId: string }>, eggs: readonly Egg[], standing: Standing): Egg[] {
   const ids = new Set(notes.map(({ eggId }) => eggId).filter((id) => !eggs.some((egg) => egg.id === id)))
   return [...ids].flatMap((id) => standing.egg(id) ?? [])

@@ -44,7 +44,7 @@ export class BookTables {
   /** Measured lines, by the id of their look. */
   readonly shapes: LocalForage
   /** Spoken notes, by their own ids. */
-  readonly voices: LocalForage
+  readonly attachments: LocalForage
   /** What probes said, by day and probe. */
   readonly readings: LocalForage
   /** The same drawn together; made anew wherever it is missing. */
@@ -71,7 +71,8 @@ export class BookTables {
     }
     this.photos = table('photos')
     this.shapes = table('shapes')
-    this.voices = table('voices')
+    // Sounds were the first to be noted, and the table keeps its name.
+    this.attachments = table('voices')
     this.readings = table('readings')
     this.rollUps = table('roll-ups')
     this.meta = table('meta')
@@ -81,13 +82,13 @@ export class BookTables {
 
   /** Makes the tables that are not there yet. While one is made the others cannot be read, so it comes first. */
   async ready(): Promise<void> {
-    const { photos, shapes, voices, readings, rollUps, meta, steps, aside } = this
+    const { photos, shapes, attachments, readings, rollUps, meta, steps, aside } = this
     for (const table of [
       meta,
       ...Object.values(this.tables),
       photos,
       shapes,
-      voices,
+      attachments,
       readings,
       rollUps,
       steps,

@@ -219,6 +219,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
     done: basket.done.map((key) => ({ key, at: setAt })),
     temperatures: [],
     notes: basket.notes,
+    counted: [],
     standInBasket: basket.key,
   }
 }

@@ -163,7 +163,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     await write(written, { add: entry, take: null })
   }
 
-  const { addLook, addVoice, addLooks, addSet } = pictureWrites({
+  const { addLook, addVoice, addPicture, addLooks, addSet } = pictureWrites({
     repository,
     mustLead,
     noticing,
@@ -400,6 +400,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     changeLook,
     addLook,
     addVoice,
+    addPicture,
     addLooks,
     amendLooks,
     undo,

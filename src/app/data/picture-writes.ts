@@ -60,11 +60,19 @@ export function pictureWrites({ repository, mustLead, noticing, commit, writeOnc
   async function addVoice(eggId: string, sound: Blob, seconds: number): Promise<void> {
     mustLead()
     const voiceId = uuid()
-    await noticing(() => repository.saveVoice(voiceId, sound))
+    await noticing(() => repository.saveAttachment(voiceId, sound))
     // Where that is refused, the next start sweeps the sound up.
     await commit('spoken note', eggId, {
       spoken: [{ eggId, voiceId, seconds: Number(seconds.toFixed(1)), type: sound.type }],
     })
+  }
+
+  /** A photograph as a note of an egg: a pip, a chick, what was in the shell. */
+  async function addPicture(eggId: string, picture: Blob): Promise<void> {
+    mustLead()
+    const pictureId = uuid()
+    await noticing(() => repository.saveAttachment(pictureId, picture))
+    await commit('photograph noted', eggId, { pictured: [{ eggId, pictureId, type: picture.type }] })
   }
 
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */
@@ -102,5 +110,5 @@ export function pictureWrites({ repository, mustLead, noticing, commit, writeOnc
     }
   }
 
-  return { addLook, addVoice, addLooks, addSet }
+  return { addLook, addVoice, addPicture, addLooks, addSet }
 }

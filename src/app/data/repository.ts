@@ -308,12 +308,12 @@ export class Repository {
   }
 
   /** Goes before the event that names it. */
-  async saveVoice(id: string, sound: Blob): Promise<void> {
-    await this.tables.voices.setItem(id, sound)
+  async saveAttachment(id: string, kept: Blob): Promise<void> {
+    await this.tables.attachments.setItem(id, kept)
   }
 
-  async voice(id: string): Promise<Blob | null> {
-    return this.tables.voices.getItem<Blob>(id)
+  async attachment(id: string): Promise<Blob | null> {
+    return this.tables.attachments.getItem<Blob>(id)
   }
 
   /** The measured lines of a look; null where there are none that can be read. */
@@ -363,7 +363,18 @@ export class Repository {
    * its place: whatever fails or is cut off on the way changes nothing.
    */
   async replaceWith(
-    { records, aside, buried, photoTypes, photo, shapes, voiceIds, voice, readingIds, readings }: Bundle,
+    {
+      records,
+      aside,
+      buried,
+      photoTypes,
+      photo,
+      shapes,
+      attachmentIds,
+      attachment,
+      readingIds,
+      readings,
+    }: Bundle,
     { onProgress, signal }: LongWork = {},
   ): Promise<void> {
     await this.becomes(async (tables) => {
@@ -375,7 +386,7 @@ export class Repository {
         })),
       )
       let done = 0
-      const total = photoTypes.size + put.length + voiceIds.length + readingIds.length
+      const total = photoTypes.size + put.length + attachmentIds.length + readingIds.length
       const step = (): void => {
         signal?.throwIfAborted()
         onProgress?.(++done, total)
@@ -388,9 +399,9 @@ export class Repository {
         await tables.put(table, checked(table, value))
         step()
       }
-      for (const id of voiceIds) {
-        const sound = await voice(id)
-        if (sound) await tables.voices.setItem(id, sound)
+      for (const id of attachmentIds) {
+        const kept = await attachment(id)
+        if (kept) await tables.attachments.setItem(id, kept)
         step()
       }
       for (const id of readingIds) {

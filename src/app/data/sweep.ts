@@ -1,9 +1,9 @@
 import type { JournalEntry } from '../../contracts/journal-entry.ts'
-import { spokenEventsOf } from '../../contracts/spoken.ts'
+import { attachmentsOf } from '../../contracts/attachments.ts'
 import type { BookTables } from './book-tables.ts'
 
 /**
- * Looks what photographs, lines and spoken notes there are, before anything is written.
+ * Looks what photographs, lines, and sounds and photographs as notes there are, before anything is written.
  * @returns what clears away those that were taken back or refused: nobody is left to ask for them. It may go on beside
  * everything, for what has come since is not touched.
  */
@@ -11,32 +11,32 @@ export async function sweeping(
   tables: BookTables,
   journal: readonly JournalEntry[],
 ): Promise<() => Promise<void>> {
-  const [photos, shapes, voices] = await Promise.all([
+  const [photos, shapes, attachments] = await Promise.all([
     tables.photos.keys(),
     tables.shapes.keys(),
-    tables.voices.keys(),
+    tables.attachments.keys(),
   ])
-  return () => sweepUp(tables, { photos, shapes, voices }, journal)
+  return () => sweepUp(tables, { photos, shapes, attachments }, journal)
 }
 
 interface Kept {
   photos: readonly string[]
   shapes: readonly string[]
-  voices: readonly string[]
+  attachments: readonly string[]
 }
 
 async function sweepUp(
   tables: BookTables,
-  { photos, shapes, voices }: Kept,
+  { photos, shapes, attachments }: Kept,
   journal: readonly JournalEntry[],
 ): Promise<void> {
   const shown = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])))
   const looks = new Set<string>()
-  const heard = new Set<string>()
+  const noted = new Set<string>()
   const aside = await tables.rawAside()
   for (const setId of (await tables.chapters()).keys()) {
     for (const { table, value } of [...(await tables.rawChapter(setId)), ...aside]) {
-      if (table === 'eggs') for (const { voiceId } of spokenEventsOf(value)) heard.add(voiceId)
+      if (table === 'eggs') for (const { id } of attachmentsOf(value)) noted.add(id)
       if (table !== 'looks') continue
       const look = value as { id?: unknown; photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null
       looks.add(String(look?.id))
@@ -45,5 +45,5 @@ async function sweepUp(
   }
   for (const id of photos) if (!shown.has(id)) await tables.photos.removeItem(id)
   for (const id of shapes) if (!looks.has(id)) await tables.shapes.removeItem(id)
-  for (const id of voices) if (!heard.has(id)) await tables.voices.removeItem(id)
+  for (const id of attachments) if (!noted.has(id)) await tables.attachments.removeItem(id)
 }

@@ -17,7 +17,7 @@ watch(
   async (egg) => {
     const found = await Promise.all(
       spokenOf(egg).map(async ({ id, at, seconds, voiceId }) => {
-        const sound = await repository.voice(voiceId)
+        const sound = await repository.attachment(voiceId)
         return { id, at, seconds, url: sound && URL.createObjectURL(sound) }
       }),
     )

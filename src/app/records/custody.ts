@@ -62,9 +62,10 @@ export const useCustodyStore = defineStore('custody', () => {
   const readings = async (id: string): Promise<ReadingsRecord | null> =>
     (await hatchery.repository.readings([id]).catch(() => null))?.get(id) ?? null
 
-  const voice = (id: string): Promise<Blob | null> => hatchery.repository.voice(id).catch(() => null)
+  const attachment = (id: string): Promise<Blob | null> =>
+    hatchery.repository.attachment(id).catch(() => null)
 
-  const parts = { photo, shapes, voice, readings }
+  const parts = { photo, shapes, attachment, readings }
 
   /** All that is here; where the book could not be opened, as it lies on the disk. */
   async function source(): Promise<BundleSource> {
@@ -85,7 +86,7 @@ export const useCustodyStore = defineStore('custody', () => {
     const [daysById, linesById] = [new Map(days.map((d) => [d.id, d])), new Map(lines.map((l) => [l.id, l]))]
     return {
       photo,
-      voice,
+      attachment,
       shapes: async (id) => (await shapes(id)) ?? linesById.get(id) ?? null,
       readings: async (id) => (await readings(id)) ?? daysById.get(id) ?? null,
       readingIds: [...new Set([...(await hatchery.repository.readingIds()), ...daysById.keys()])],
@@ -138,8 +139,8 @@ export const useCustodyStore = defineStore('custody', () => {
       photoTypes: types,
       missing: [],
       shapes,
-      voiceIds: [],
-      voice: async () => null,
+      attachmentIds: [],
+      attachment: async () => null,
       // What was read by need is here; the rest went with the storage.
       readingIds: [...hatchery.readings.keys()],
       readings: async (id) => hatchery.readings.get(id) ?? null,
