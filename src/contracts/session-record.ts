@@ -33,6 +33,8 @@ export const sessionRecordSchema = z.object({
   stamp: stampSchema,
   setId: idField,
   startedAt: instantField,
+  /** Who stands at the lamp; empty where nobody said. */
+  candler: z.string().max(60).default(''),
   ready: z.array(z.enum(PREFLIGHT)),
   /** False while things are still made ready. */
   begun: z.boolean(),
@@ -76,6 +78,7 @@ export function newSession(
 ): Session {
   return sessionOf({
     stamp: FRESH,
+    candler: '',
     ready: [],
     begun: false,
     trigger: 'itself',

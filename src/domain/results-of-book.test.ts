@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { newEgg, type Egg } from '../contracts/egg-record.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
-import { resultsBy } from './results-of-book.ts'
+import { isOver, resultsBy, resultsByPlace } from './results-of-book.ts'
 
 const { hatchery, sets } = sampleRecords()
 const batch = {
@@ -23,11 +23,17 @@ const eggs = [
   egg(3, { batchId: 'post', laidOn: '2026-02-20', ...hatched }),
   egg(4, { batchId: 'post', laidOn: '2026-02-20', outcome: { at, found: 'clear' } }),
 ]
+const sessions = [
+  { setId: set.id, candler: 'Wren', startedAt: '2026-03-08T20:00:00.000Z' },
+  { setId: set.id, candler: '', startedAt: '2026-03-15T20:00:00.000Z' },
+  { setId: set.id, candler: 'Alder', startedAt: '2026-03-05T20:00:00.000Z' },
+]
 const by = (group: Parameters<typeof resultsBy>[0]) =>
   resultsBy(group, {
     sets: [set],
     eggsBySet: new Map([[set.id, eggs]]),
     hatchery: { ...hatchery, zone: 'UTC' },
+    sessions,
   }).map(({ name, results }) => [name, results.set, results.hatchOfSet?.count])
 
 describe('the results of a book', () => {
@@ -43,12 +49,36 @@ describe('the results of a book', () => {
     ])
     expect(by('incubator')).toEqual([['Incubator 1', 4, 3]])
     expect(by('bird')).toEqual([['Chicken', 4, 3]])
+    expect(by('candler')).toEqual([['Alder, Wren', 4, 3]])
     expect(by('set')).toEqual([['North shelf, 2026-03-01', 4, 3]])
   })
   it('leave out sets whose eggs may still hatch', () => {
     const open = new Map([[set.id, [egg(1, {}), egg(2, { outcome: { at, found: 'clear' } })]]])
-    expect(resultsBy('bird', { sets: [set], eggsBySet: open, hatchery })).toEqual([])
+    expect(resultsBy('bird', { sets: [set], eggsBySet: open, hatchery, sessions })).toEqual([])
     const over = { ...set, done: [...set.done, { key: 'give-up', at }] }
-    expect(resultsBy('bird', { sets: [over], eggsBySet: open, hatchery })).toHaveLength(1)
+    expect([isOver(over, open.get(set.id)!), isOver(over, [])]).toEqual([true, false])
+    expect(resultsBy('bird', { sets: [over], eggsBySet: open, hatchery, sessions })).toHaveLength(1)
+  })
+  it('by place leave out what was never fertile', () => {
+    const place = (column: number) => ({ place: { trayId: 'tray-1', row: 0, column } })
+    const lying = [
+      egg(1, { ...hatched, ...place(0) }),
+      egg(2, { outcome: { at, found: 'quitter', deathDay: 19 }, ...place(1) }),
+      egg(3, { outcome: { at, found: 'clear' }, ...place(1) }),
+    ]
+    const [map] = resultsByPlace({
+      sets: [set, { ...set, id: 'again' }],
+      eggsBySet: new Map([
+        [set.id, lying],
+        ['again', lying],
+      ]),
+      hatchery,
+      sessions,
+    })
+    expect(map).toMatchObject({ incubator: 'Incubator 1', rows: 1, columns: 2 })
+    expect(map!.places[0]!.map((share) => share && [share.count, share.of])).toEqual([
+      [2, 2],
+      [0, 2],
+    ])
   })
 })

@@ -1,14 +1,25 @@
 import type { Egg } from '../contracts/egg-record.ts'
 import type { Hatchery } from '../contracts/hatchery-record.ts'
+import type { Session } from '../contracts/session-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { incubatorAt } from '../contracts/whereabouts.ts'
 import { hatchResults, type HatchResults } from '../core/hatching/results.ts'
+import { shareOf, type Share } from '../core/statistics/share.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
 import { fateOf } from './fates.ts'
 
 /** What results are held against each other by. */
-export const RESULT_GROUPS = ['set', 'bird', 'breed', 'source', 'egg-age', 'incubator', 'policy'] as const
+export const RESULT_GROUPS = [
+  'set',
+  'bird',
+  'breed',
+  'source',
+  'egg-age',
+  'incubator',
+  'policy',
+  'candler',
+] as const
 export type ResultGroup = (typeof RESULT_GROUPS)[number]
 
 export interface GroupResults {
@@ -25,28 +36,33 @@ const EGG_AGES = [
 ] as const
 const UNKNOWN = 'not known'
 
+/** Records that results are made of. */
+export interface ResultSources {
+  sets: readonly EggSet[]
+  eggsBySet: ReadonlyMap<string, readonly Egg[]>
+  hatchery: Hatchery
+  sessions: readonly Pick<Session, 'setId' | 'candler' | 'startedAt'>[]
+}
+
+/** Whether all of a set is known, or the rest was given up: while eggs may still hatch they are no losses. */
+export function isOver({ species, done }: EggSet, eggs: readonly Egg[]): boolean {
+  const days = SPECIES[species].incubationDays
+  return (
+    eggs.length > 0 &&
+    (done.some(({ key }) => key === 'give-up') || eggs.every((egg) => fateOf(egg, days) !== 'unknown'))
+  )
+}
+
 /** Results of all sets that are over, by groups; the largest group first. */
-export function resultsBy(
-  group: ResultGroup,
-  {
-    sets,
-    eggsBySet,
-    hatchery,
-  }: { sets: readonly EggSet[]; eggsBySet: ReadonlyMap<string, readonly Egg[]>; hatchery: Hatchery },
-): GroupResults[] {
+export function resultsBy(group: ResultGroup, sources: ResultSources): GroupResults[] {
   const fates = new Map<string, ReturnType<typeof fateOf>[]>()
-  for (const set of sets) {
-    const eggs = eggsBySet.get(set.id) ?? []
-    const own = eggs.map((egg) => fateOf(egg, SPECIES[set.species].incubationDays))
-    // While eggs may still hatch they are no losses.
-    const isOver =
-      eggs.length > 0 && (!own.includes('unknown') || set.done.some(({ key }) => key === 'give-up'))
-    if (!isOver) continue
-    for (const [i, egg] of eggs.entries()) {
-      const name = nameOf(group, { set, egg, hatchery })
+  for (const { set, eggs } of setsOver(sources)) {
+    for (const egg of eggs) {
+      const name = nameOf(group, { set, egg, sources })
+      const fate = fateOf(egg, SPECIES[set.species].incubationDays)
       const list = fates.get(name)
-      if (list) list.push(own[i]!)
-      else fates.set(name, [own[i]!])
+      if (list) list.push(fate)
+      else fates.set(name, [fate])
     }
   }
   return [...fates]
@@ -54,10 +70,60 @@ export function resultsBy(
     .sort((a, b) => b.results.set - a.results.set || a.name.localeCompare(b.name))
 }
 
+function setsOver({ sets, eggsBySet }: ResultSources): Array<{ set: EggSet; eggs: readonly Egg[] }> {
+  return sets.flatMap((set) => {
+    const eggs = eggsBySet.get(set.id) ?? []
+    return isOver(set, eggs) ? [{ set, eggs }] : []
+  })
+}
+
+/** A tray's shape in one incubator, with what hatched of the fertile eggs in each place, over all sets that lay there. */
+export interface PlaceResults {
+  incubator: string
+  rows: number
+  columns: number
+  /** By row and column; null where no fertile egg ever lay. */
+  places: Array<Array<Share | null>>
+}
+
+export function resultsByPlace(sources: ResultSources): PlaceResults[] {
+  const maps = new Map<string, PlaceResults & { counts: Array<Array<{ count: number; of: number }>> }>()
+  for (const { set, eggs } of setsOver(sources)) {
+    for (const egg of eggs) {
+      const tray = set.trays.find(({ id }) => id === egg.place?.trayId)
+      const fate = fateOf(egg, SPECIES[set.species].incubationDays)
+      if (!tray || !egg.place || fate === 'infertile' || fate === 'clear-unopened' || fate === 'unknown')
+        continue
+      const { rows, columns } = tray
+      const incubator = nameOf('incubator', { set, egg, sources })
+      const key = `${incubator}/${rows}/${columns}`
+      const map = maps.get(key) ?? {
+        incubator,
+        rows,
+        columns,
+        places: [],
+        counts: Array.from({ length: rows }, () =>
+          Array.from({ length: columns }, () => ({ count: 0, of: 0 })),
+        ),
+      }
+      maps.set(key, map)
+      const cell = map.counts[egg.place.row]?.[egg.place.column]
+      if (!cell) continue
+      cell.of++
+      if (fate === 'hatched') cell.count++
+    }
+  }
+  return [...maps.values()].map(({ counts, ...map }) => ({
+    ...map,
+    places: counts.map((row) => row.map(({ count, of }) => shareOf(count, of))),
+  }))
+}
+
 function nameOf(
   group: ResultGroup,
-  { set, egg, hatchery }: { set: EggSet; egg: Egg; hatchery: Hatchery },
+  { set, egg, sources }: { set: EggSet; egg: Egg; sources: ResultSources },
 ): string {
+  const { hatchery } = sources
   const batch = set.batches.find(({ id }) => id === egg.batchId)
   const setMs = Date.parse(set.setAt)
   switch (group) {
@@ -82,5 +148,12 @@ function nameOf(
     }
     case 'policy':
       return set.policy
+    case 'candler': {
+      const names = sources.sessions
+        .filter(({ setId, candler }) => setId === set.id && candler !== '')
+        .sort((a, b) => a.startedAt.localeCompare(b.startedAt))
+        .map(({ candler }) => candler)
+      return [...new Set(names)].join(', ') || UNKNOWN
+    }
   }
 }

@@ -1,3 +1,4 @@
+import { brooderEvents } from '../core/brooding/brooder-events.ts'
 import type { SetProgress } from '../core/agenda/agenda.ts'
 import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
 import { timetableOf } from '../core/incubation/timetable.ts'
@@ -11,6 +12,7 @@ import { SPECIES } from '../core/species/species.ts'
 import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
+import { hatchOfSet } from './hatch-of-set.ts'
 
 const DAY_MS = 86_400_000
 
@@ -65,6 +67,21 @@ export function scheduleOf(set: EggSet, hatchery: Hatchery): ScheduleEvent[] {
   return workedPlanOf(set, hatchery).schedule
 }
 
+/** The plan, and what is to be done with the chicks as soon as there are some. @param eggs - of this set */
+export function withChicks(
+  { set, eggs }: { set: EggSet; eggs: readonly Egg[] },
+  hatchery: Hatchery,
+): ScheduleEvent[] {
+  const schedule = scheduleOf(set, hatchery)
+  const { outMs } = hatchOfSet(set, eggs)
+  const [firstOutMs] = outMs
+  const lastOutMs = outMs.at(-1)
+  if (firstOutMs === undefined || lastOutMs === undefined) return schedule
+  const { takingOut, zone } = hatchery
+  const { incubationDays } = workedPlanOf(set, hatchery)
+  return [...schedule, ...brooderEvents({ firstOutMs, lastOutMs }, { takingOut, zone, incubationDays })]
+}
+
 /** Longest time after the day of hatch in which anything is still done at a set. */
 const OVER_AFTER_DAYS = 21
 
@@ -88,7 +105,7 @@ export function progressOf(
   hatchery: Hatchery,
 ): SetProgress {
   return {
-    schedule: scheduleOf(set, hatchery),
+    schedule: withChicks({ set, eggs }, hatchery),
     doneKeys: new Set(set.done.map(({ key }) => key)),
     eggIds: eggs.filter((egg) => egg.role === 'set' && !egg.removed).map((egg) => egg.id),
     looks: looks

@@ -12,9 +12,7 @@ const at = (days: number): string => new Date(setMs + days * DAY_MS).toISOString
 const noted = (text: string): EggEvent => ({ id: text, at: at(7), device: null, kind: 'noted', text })
 const set = {
   ...sets[0]!,
-  batches: [
-    { id: 'b', source: '', breed: '', shell: 'white' as const, posted: true, turnedInStorage: true },
-  ],
+  batches: [{ id: 'b', source: '', breed: '', shell: 'white' as const, posted: true, turnedInStorage: true }],
   done: [{ key: 'lockdown', at: at(18.2) }],
   temperatures: [1, 2, 3, 4].map((day) => ({ atMs: setMs + day * DAY_MS, celsius: 36.9 })),
 }

@@ -10,6 +10,8 @@ import type { AirReading } from '../../core/session/air.ts'
 const props = defineProps<{
   session: Session
   latest: AirReading | null
+  /** Candlers of other evenings. */
+  known: readonly string[]
   networkName: string | null
   pedal: string | null
   voiceOffered: boolean
@@ -63,6 +65,17 @@ function sendAir(event: Event): void {
       </li>
     </ol>
     <div class="flex flex-col gap-3">
+      <label class="text-lg font-semibold"
+        >Who candles
+        <input
+          class="field block w-full font-normal"
+          maxlength="60"
+          placeholder="not said"
+          :list="known.length > 0 ? 'known-candlers' : undefined"
+          :value="session.candler"
+          @change="emit('change', { candler: ($event.target as HTMLInputElement).value.trim() })"
+      /></label>
+      <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <section aria-labelledby="air-heading">
         <h2 id="air-heading" class="mb-1 text-lg font-semibold">Incubator’s air</h2>
         <p v-if="latest" class="text-2xl" data-testid="air-now">

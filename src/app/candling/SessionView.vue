@@ -38,6 +38,7 @@ const devices = useDevicesStore()
 const room = useRoomStore()
 const sounds = useSounds()
 const set = computed(() => hatchery.setById(props.setId))
+const candlers = computed(() => [...new Set(hatchery.sessions.map(({ candler }) => candler))].filter(Boolean))
 const bench = useBench(() => set.value!)
 const flow = useSession(() => set.value!, bench)
 const { session, step, clocks, eggOutMs, limits, air, pace, nowMs } = flow
@@ -292,6 +293,7 @@ const stepWords = computed(() =>
         v-model:voice="sounds.voice.value"
         :session="session"
         :latest="air.latest"
+        :known="candlers"
         :network-name="networkName"
         :pedal="learning ? 'press it now' : pedal"
         :voice-offered="sounds.canSpeak"

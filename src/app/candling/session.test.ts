@@ -84,6 +84,7 @@ describe('the clocks', () => {
 describe('making ready', () => {
   const props = {
     latest: null,
+    known: [],
     networkName: 'Network camera',
     pedal: null,
     voiceOffered: true,

@@ -89,8 +89,11 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
 
   async function start(source: Session['source']): Promise<void> {
     if (session.value) return
+    // Most evenings are the same person's as the last one.
+    const last = [...hatchery.sessions].sort((a, b) => b.startedAt.localeCompare(a.startedAt))[0]
+    const candler = last?.candler ?? ''
     await hatchery.saveSession(
-      newSession({ id: uuid(), setId: set().id, startedAt: new Date().toISOString(), source }),
+      newSession({ id: uuid(), setId: set().id, startedAt: new Date().toISOString(), source, candler }),
     )
   }
 

@@ -3,17 +3,21 @@ import { computed, ref } from 'vue'
 import type { Egg, Outcome } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
+import { OPENED_STAGES, openedStageAt } from '../../core/hatching/opened-stages.ts'
+import { phaseOf } from '../../core/hatching/results.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { deathDayByLooks } from '../../domain/fates.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
+import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import PictureNotes from '../shared/ui/PictureNotes.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
-import { GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
+import { dayWords, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
 
 /** Eggs that did not hatch, opened one by one and classed by when they died. */
-const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; over: boolean }>()
+const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; over: boolean; unnamed: number }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
@@ -25,26 +29,49 @@ const chosenId = ref<string | null>(null)
 const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
 const looks = computed(() => (current.value ? (store.looksByEgg.get(current.value.id) ?? []) : []))
 const byLooks = computed(() => deathDayByLooks(looks.value))
-const FOUND = ['clear', 'blood-ring', 'quitter', 'alive'] as const satisfies readonly Outcome[]
+const sayAt = (at: string | null): string =>
+  at === null ? '' : ` on ${dayWords(props.set, store.hatchery.zone, Date.parse(at))}`
+const FOUND = ['clear', 'blood-ring', 'quitter', 'alive', 'hatched'] as const satisfies readonly Outcome[]
+const FOUND_WORDS: Readonly<Record<Outcome, string>> = {
+  ...OUTCOME_WORDS,
+  hatched: 'An empty shell: it hatched',
+}
 const SIGN_WORDS: Readonly<Record<DeathSign, string>> = {
-  malposition: 'lay wrong',
+  malposition: 'lay wrong, head not to the air cell',
   contaminated: 'rotten or smelling',
   cracked: 'cracked',
   wet: 'wet, much fluid',
   dry: 'dry, stuck to the membrane',
 }
+/** What deaths of a time usually point to; one egg alone tells nothing. */
+const POINTS_TO = {
+  early: 'Many early: storage, posting, handling, swings of the warmth.',
+  middle: 'Many in the middle: the hens’ feed, warmth, dirt.',
+  late: 'Many late: small air cells say too moist, large ones too dry.',
+  pipped: 'Many pipped and dead: moisture at lockdown, air, opening the lid.',
+} as const
 const found = ref<(typeof FOUND)[number]>('quitter')
 const typedDay = ref<number | ''>('')
 const signs = ref<DeathSign[]>([])
 const hasPipped = ref(false)
 const day = computed(() => (typedDay.value === '' ? byLooks.value : typedDay.value))
 const days = computed(() => SPECIES[props.set.species].incubationDays)
+const dies = computed(() => found.value === 'quitter' || found.value === 'blood-ring')
+const stage = computed(() => openedStageAt(day.value ?? days.value / 2, days.value))
+const pointsTo = computed(() => {
+  if (!dies.value || day.value === null) return ''
+  return POINTS_TO[hasPipped.value ? 'pipped' : phaseOf(day.value, days.value)]
+})
+/** Where chicks were only counted: eggs whose shells are empty. */
+const allHatched = computed(
+  () =>
+    props.over && props.unnamed > 0 && open.value.filter(({ removed }) => !removed).length === props.unnamed,
+)
 
 function keep(): void {
   const egg = current.value
   if (!egg) return
-  const dies = found.value === 'quitter' || found.value === 'blood-ring'
-  if (dies && day.value !== null && !(day.value >= 0 && day.value <= days.value + 3)) {
+  if (dies.value && day.value !== null && !(day.value >= 0 && day.value <= days.value + 3)) {
     problem.value = `The day it died lies between 0 and ${days.value}.`
     return
   }
@@ -52,8 +79,8 @@ function keep(): void {
   const outcome: Egg['outcome'] = {
     at,
     found: found.value,
-    ...(dies && day.value !== null ? { deathDay: Number(day.value.toFixed(1)) } : {}),
-    ...(signs.value.length > 0 ? { signs: [...signs.value] } : {}),
+    ...(dies.value && day.value !== null ? { deathDay: Number(day.value.toFixed(1)) } : {}),
+    ...(signs.value.length > 0 && found.value !== 'hatched' ? { signs: [...signs.value] } : {}),
   }
   const pipped = hasPipped.value ? (egg.pipped ?? { at }) : egg.pipped
   void saving(async () => {
@@ -64,21 +91,38 @@ function keep(): void {
     chosenId.value = null
   })
 }
+/** The eggs that are left are the chicks that were counted. */
+function nameAll(): void {
+  const at = props.set.counted.at(-1)?.at ?? new Date(clock.nowMs).toISOString()
+  const eggs = open.value
+    .filter(({ removed }) => !removed)
+    .map((egg): Egg => ({ ...egg, outcome: { at, found: 'hatched' } }))
+  void saving(() => store.commit('empty shells', null, { eggs }))
+}
 </script>
 
 <template>
   <section
     v-if="open.length > 0"
-    class="card p-4 sm:p-5"
+    class="card screen-only p-4 sm:p-5"
     aria-labelledby="breakout-heading"
     data-testid="breakout"
   >
     <h2 id="breakout-heading" class="text-xl font-semibold">Open what did not hatch</h2>
     <p class="mt-1 text-ink-soft">
-      Gloves and a mask; over a bowl, away from the face: rotten eggs burst. Most can be learnt from the ones
-      that failed.
+      Gloves and a mask; over a bowl, away from the face: rotten eggs burst. Make sure twice that an egg is
+      dead. Most can be learnt from the ones that failed.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <div v-if="allHatched" class="mt-3 flex flex-wrap items-center gap-3" data-testid="all-hatched">
+      <p>
+        {{ unnamed }} {{ unnamed === 1 ? 'chick was' : 'chicks were' }} counted, and as many eggs are left:
+        theirs, if their shells are empty.
+      </p>
+      <button type="button" class="press press-lamp" @click="nameAll">
+        They are empty: note them as hatched
+      </button>
+    </div>
     <div class="mt-3 flex flex-wrap gap-2" role="group" aria-label="Eggs to open">
       <button
         v-for="egg in open"
@@ -92,14 +136,31 @@ function keep(): void {
         {{ placeOf(egg) }}
       </button>
     </div>
-    <form v-if="current" class="mt-4 grid gap-5 sm:grid-cols-[9rem_1fr]" novalidate @submit.prevent="keep">
-      <div>
-        <StagePicture
-          :species="set.species"
-          :shell="set.shell"
-          :age-days="Math.min(days, Math.max(0.5, day ?? days / 2))"
-        />
-        <p class="text-xs text-ink-soft">How one of that day looks, a drawing</p>
+    <form v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[15rem_1fr]" novalidate @submit.prevent="keep">
+      <div class="grid grid-cols-2 content-start gap-2 lg:grid-cols-1">
+        <div v-if="looks.length > 0">
+          <div class="h-44 overflow-hidden rounded-xl bg-black">
+            <MeasuredPhoto
+              :look="looks.at(-1)!"
+              :overlay="false"
+              :label="`Last photograph of ${placeOf(current)}`"
+            />
+          </div>
+          <p class="text-xs text-ink-soft">
+            {{ placeOf(current) }} when it was last looked at, day {{ looks.at(-1)!.ageDays.toFixed(0) }}
+          </p>
+        </div>
+        <div>
+          <StagePicture
+            :species="set.species"
+            :shell="set.shell"
+            :age-days="Math.min(days, Math.max(0.5, day ?? days / 2))"
+            class="max-h-44"
+          />
+          <p class="text-xs text-ink-soft">
+            A living one of day {{ (day ?? days / 2).toFixed(0) }} at the lamp, a drawing
+          </p>
+        </div>
       </div>
       <div class="flex flex-col gap-3">
         <p>
@@ -120,10 +181,31 @@ function keep(): void {
         <label
           >What was in it
           <select v-model="found" class="field mt-1 block">
-            <option v-for="one in FOUND" :key="one" :value="one">{{ OUTCOME_WORDS[one] }}</option>
+            <option v-for="one in FOUND" :key="one" :value="one">{{ FOUND_WORDS[one] }}</option>
           </select>
         </label>
-        <label v-if="found === 'quitter' || found === 'blood-ring'"
+        <fieldset v-if="dies" class="flex flex-col">
+          <legend>How far it had come</legend>
+          <label
+            v-for="one in OPENED_STAGES"
+            :key="one.stage"
+            class="flex min-h-9 cursor-pointer items-center gap-2"
+            :class="{ 'font-semibold': one === stage && day !== null }"
+          >
+            <input
+              type="radio"
+              name="opened-stage"
+              class="accent-lamp"
+              :checked="one === stage && day !== null"
+              @change="typedDay = Number((one.stage * days).toFixed(1))"
+            />
+            <span
+              ><span class="text-ink-soft">day {{ (one.stage * days).toFixed(0) }}:</span>
+              {{ one.words }}</span
+            >
+          </label>
+        </fieldset>
+        <label v-if="dies"
           >Died about day
           <input
             v-model.number="typedDay"
@@ -134,11 +216,12 @@ function keep(): void {
             class="field mt-1 block w-32"
             :placeholder="byLooks === null ? '' : byLooks.toFixed(1)"
           />
-          <span class="text-sm text-ink-soft">{{
-            byLooks === null ? 'No look tells.' : `Its looks say about day ${byLooks.toFixed(1)}.`
-          }}</span>
+          <span class="text-sm text-ink-soft"
+            >{{ byLooks === null ? 'No look tells.' : `Its looks say about day ${byLooks.toFixed(1)}.` }}
+            {{ pointsTo }}</span
+          >
         </label>
-        <fieldset class="flex flex-wrap gap-x-5 gap-y-1">
+        <fieldset v-if="found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
           <legend class="sr-only">Signs</legend>
           <label class="flex min-h-11 items-center gap-2"
             ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> had pipped</label
@@ -148,7 +231,10 @@ function keep(): void {
             {{ SIGN_WORDS[sign] }}</label
           >
         </fieldset>
-        <button type="submit" class="press press-lamp self-start">Keep it, next egg</button>
+        <div class="flex flex-wrap items-end gap-3">
+          <button type="submit" class="press press-lamp">Keep it, next egg</button>
+          <PictureNotes :egg="current" :name="placeOf(current)" :say-at="sayAt" />
+        </div>
       </div>
     </form>
   </section>

@@ -1,14 +1,28 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { EggSet } from '../../contracts/set-record.ts'
+import type { EventStatus } from '../../core/agenda/agenda.ts'
+import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
+import { BROODER_KINDS } from '../../core/incubation/schedule.ts'
+import { sayDate } from '../../core/time/local-date.ts'
 import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { sayQuantity, toShown } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import StateSign from '../shared/ui/StateSign.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import { useTicks } from '../shared/useSetPlan.ts'
 
 /** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
-const props = defineProps<{ set: EggSet; chicks: number; stillIn: number }>()
+const props = defineProps<{
+  set: EggSet
+  chicks: number
+  stillIn: number
+  statuses: readonly EventStatus[]
+}>()
 const store = useHatcheryStore()
+const clock = useClockStore()
 const units = computed(() => store.hatchery.units)
 const weeks = computed(() => brooderPlan(props.set.species, props.chicks))
 const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
@@ -20,6 +34,16 @@ const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
 const warnings = computed(() =>
   brooderWarnings([{ species: props.set.species, chicks: props.chicks + props.stillIn }]),
 )
+const tasks = computed(() =>
+  props.statuses.filter(({ event }) => BROODER_KINDS.some((kind) => kind === event.kind)),
+)
+const { tick, untick } = useTicks()
+const { problem, saving } = useSaving()
+function toggle({ event, state }: EventStatus): void {
+  void saving(() =>
+    state === 'done' ? untick(props.set, event.key) : tick(props.set, event.key, clock.nowMs),
+  )
+}
 const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
 function warm({ low, high }: { low: number; high: number }): string {
   return low === high
@@ -34,7 +58,25 @@ function warm({ low, high }: { low: number; high: number }): string {
     <p v-for="warning in warnings" :key="warning" class="mt-2 rounded-lg border border-lamp p-3">
       {{ WARNING_WORDS[warning] }}
     </p>
-    <table class="mt-2 w-full max-w-xl text-left">
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <h3 class="mt-3 font-semibold">What falls due</h3>
+    <ul class="screen-only" data-testid="brooder-tasks">
+      <li v-for="task in tasks" :key="task.event.key" class="border-t border-line first:border-0">
+        <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
+          <input
+            type="checkbox"
+            class="h-6 w-6 accent-lamp"
+            :checked="task.state === 'done'"
+            @change="toggle(task)"
+          />
+          <span class="font-medium">{{ EVENT_TITLES[task.event.kind] }}</span>
+          <span class="text-ink-soft">{{ sayDate(task.event.date) }}</span>
+          <StateSign :state="task.state" word />
+        </label>
+      </li>
+    </ul>
+    <h3 class="mt-3 font-semibold">Week by week</h3>
+    <table class="mt-1 w-full max-w-xl text-left">
       <thead>
         <tr class="text-ink-soft">
           <th scope="col" class="py-1 font-normal">Week</th>

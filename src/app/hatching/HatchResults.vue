@@ -1,52 +1,35 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { Download, Printer } from '@lucide/vue'
+import { Download, FileText } from '@lucide/vue'
+import { RouterLink } from 'vue-router'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
-import { hatchResults, PHASES, type Fate } from '../../core/hatching/results.ts'
-import type { Share } from '../../core/statistics/share.ts'
+import { hatchResults, PHASES } from '../../core/hatching/results.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { fateOf } from '../../domain/fates.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { count } from '../shared/wording.ts'
+import { FATE_WORDS, FEW, shareWords } from './fate-words.ts'
+import TrayFates from './TrayFates.vue'
 
 /** What came of a set, with what few eggs leave open. */
-const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
+const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; report?: boolean }>()
 const days = computed(() => SPECIES[props.set.species].incubationDays)
 const fates = computed(() => props.eggs.map((egg) => ({ egg, fate: fateOf(egg, days.value) })))
 const results = computed(() => hatchResults(fates.value.map(({ fate }) => fate)))
-const FATE_WORDS: Readonly<Record<Fate, string>> = {
-  hatched: 'hatched',
-  'living-removed': 'taken out or opened alive',
-  infertile: 'not fertile',
-  early: 'died in the first third',
-  middle: 'died in the second third',
-  late: 'died in the last third',
-  pipped: 'pipped and died',
-  'clear-unopened': 'taken out as clear, not opened',
-  'dead-unopened': 'taken out as dead, or died on a day that nobody knows',
-  unknown: 'still open',
-}
-/** Less than this many eggs can hardly tell one half from three quarters. */
-const FEW = 20
-function words(share: Share | null): string {
-  if (!share) return 'not known yet'
-  const percent = (value: number): string => `${Math.round(100 * value)}`
-  return `${share.count} of ${share.of}, ${percent(share.count / share.of)} % (${percent(share.low)}–${percent(share.high)} %)`
-}
 const rows = computed(() => [
-  ['Fertile, by candling', words(results.value.fertility.apparent)],
+  ['Fertile, by candling', shareWords(results.value.fertility.apparent)],
   [
     'Truly fertile',
     results.value.fertility.true
-      ? words(results.value.fertility.true)
+      ? shareWords(results.value.fertility.true)
       : 'known when every clear egg is opened: early deaths look clear',
   ],
-  ['Hatched, of the set', words(results.value.hatchOfSet)],
-  ['Hatched, of the fertile', words(results.value.hatchOfFertile)],
-  ...PHASES.map((phase) => [`Of the fertile, ${FATE_WORDS[phase]}`, words(results.value.losses[phase])]),
+  ['Hatched, of the set', shareWords(results.value.hatchOfSet)],
+  ['Hatched, of the fertile', shareWords(results.value.hatchOfFertile)],
+  ...PHASES.map((phase) => [`Of the fertile, ${FATE_WORDS[phase]}`, shareWords(results.value.losses[phase])]),
 ])
 const living = computed(() =>
   fates.value
@@ -65,7 +48,6 @@ function saveFates(): void {
     ]),
   })
 }
-const print = (): void => globalThis.print()
 </script>
 
 <template>
@@ -87,6 +69,9 @@ const print = (): void => globalThis.print()
         </tr>
       </tbody>
     </table>
+    <div v-if="results.open < results.set" class="mt-3 flex flex-wrap gap-4" data-testid="tray-fates">
+      <TrayFates :set="set" :eggs="eggs" />
+    </div>
     <p v-if="living.length > 0" class="mt-3 rounded-lg border border-ember p-3" data-testid="living">
       Taken out alive: {{ living.join(', ') }}. It happens to everyone once. A second look before removing, or
       holding all but rings and leakers to lockdown, prevents it.
@@ -95,9 +80,12 @@ const print = (): void => globalThis.print()
       <button type="button" class="press" @click="saveFates">
         <Download class="h-5 w-5" aria-hidden="true" /> CSV
       </button>
-      <button type="button" class="press" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> Print
-      </button>
+      <RouterLink
+        v-if="!report && results.open < results.set"
+        :to="{ name: 'report', params: { setId: set.id } }"
+        class="press"
+        ><FileText class="h-5 w-5" aria-hidden="true" /> Report, one page</RouterLink
+      >
     </div>
   </section>
 </template>

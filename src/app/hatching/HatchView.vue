@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import { Undo2 } from '@lucide/vue'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { hatchOfSet } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
@@ -12,6 +13,8 @@ import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import BrooderPlan from './BrooderPlan.vue'
 import BreakoutList from './BreakoutList.vue'
+import ChickLog from './ChickLog.vue'
+import DiagnosisCard from './DiagnosisCard.vue'
 import HatchResults from './HatchResults.vue'
 import HatchWatch from './HatchWatch.vue'
 import LockdownSteps from './LockdownSteps.vue'
@@ -26,7 +29,14 @@ const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
 const { problem, saving } = useSaving()
 const isLocked = computed(() => set.value?.done.some(({ key }) => key === 'lockdown') ?? false)
 const waiting = computed(() => eggs.value.filter((egg) => !egg.removed && !egg.outcome))
-const hatched = computed(() => eggs.value.filter((egg) => egg.outcome?.found === 'hatched'))
+const hatch = computed(() => (set.value ? hatchOfSet(set.value, eggs.value) : null))
+/** Chicks that are out, told one by one or counted. */
+const chicks = computed(() => hatch.value?.outMs.length ?? 0)
+const inBrooder = computed(
+  () =>
+    chicks.value -
+    eggs.value.filter(({ chick }) => chick?.state === 'lost' || chick?.state === 'given-away').length,
+)
 const giveUpMs = computed(
   () => plan.value?.statuses.find(({ event }) => event.kind === 'give-up')?.event.startMs ?? Infinity,
 )
@@ -36,12 +46,26 @@ const lead = computed(() => {
   if (!set.value || !plan.value) return ''
   if (isOver.value)
     return waiting.value.length === 0
-      ? `${count(hatched.value.length, 'chick')} out. All is accounted for.`
-      : `${count(hatched.value.length, 'chick')} out; ${count(waiting.value.length, 'egg')} to be opened.`
+      ? `${count(chicks.value, 'chick')} out. All is accounted for.`
+      : `${count(chicks.value, 'chick')} out; ${count(waiting.value.length, 'egg')} to be opened.`
   if (!isLocked.value) return 'Not locked down yet.'
-  const out = hatched.value.length === 0 ? 'No chick out yet' : `${count(hatched.value.length, 'chick')} out`
-  return `${out}, ${count(waiting.value.length, 'egg')} still in. Patience: nothing is late before ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
+  const out = chicks.value === 0 ? 'No chick out yet' : `${count(chicks.value, 'chick')} out`
+  const stillIn = waiting.value.length - (hatch.value?.unnamed ?? 0)
+  return `${out}, ${count(stillIn, 'egg')} still in. Patience: nothing is late before ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
 })
+const isClosed = computed(() => plan.value?.finished === true)
+/** Closed, a set asks for nothing more but what its chicks need; it can be opened again. */
+function close(): void {
+  const { value: now } = set
+  if (!now) return
+  const others = now.done.filter(({ key }) => key !== 'give-up')
+  const done = isClosed.value
+    ? others
+    : [...others, { key: 'give-up', at: new Date(clock.nowMs).toISOString() }]
+  void saving(() =>
+    store.commit(isClosed.value ? 'opened again' : 'closed', null, { sets: [{ ...now, done }] }),
+  )
+}
 function undo(): void {
   void saving(() => store.undo())
 }
@@ -72,13 +96,30 @@ useKeys({ u: undo })
       :due="plan.ageDays >= SPECIES[set.species].stopTurningDay - 2"
     />
     <HatchWatch v-if="isLocked && !isOver" :set="set" :eggs="eggs" />
-    <BreakoutList :set="set" :eggs="eggs" :over="isOver" />
+    <BreakoutList :set="set" :eggs="eggs" :over="isOver" :unnamed="hatch?.unnamed ?? 0" />
     <HatchResults :set="set" :eggs="eggs" />
+    <DiagnosisCard v-if="isOver && waiting.length < eggs.length" :set="set" :eggs="eggs" />
+    <ChickLog v-if="chicks > 0" :set="set" :eggs="eggs" :unnamed="hatch?.unnamed ?? 0" />
     <BrooderPlan
-      v-if="hatched.length > 0"
+      v-if="inBrooder > 0"
       :set="set"
-      :chicks="hatched.length"
+      :chicks="inBrooder"
       :still-in="isOver ? 0 : waiting.length"
+      :statuses="plan.statuses"
     />
+    <div v-if="isLocked || isOver" class="screen-only flex flex-wrap items-center gap-4">
+      <button type="button" class="press" @click="close">
+        {{ isClosed ? 'Open the set again' : 'Close the set' }}
+      </button>
+      <p class="text-ink-soft">
+        {{
+          isClosed
+            ? 'Closed: it asks for nothing more but what its chicks need.'
+            : waiting.length > 0
+              ? `${count(waiting.length, 'egg')} would be given up and wait to be opened.`
+              : 'Everything is accounted for.'
+        }}
+      </p>
+    </div>
   </main>
 </template>

@@ -1,18 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
 import type { Egg } from '../../contracts/egg-record.ts'
+import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
 import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'
+import { HELP_AFTER_HOURS } from '../../core/hatching/schools.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
+import { hatchOfSet } from '../../domain/hatch-of-set.ts'
 import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSensingStore } from '../shared/sensing.ts'
+import PictureNotes from '../shared/ui/PictureNotes.vue'
 import { useSaving } from '../shared/useSaving.ts'
+import { dayWords } from '../shared/wording.ts'
+import HatchCounts from './HatchCounts.vue'
+import HatchSchools from './HatchSchools.vue'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -24,23 +32,27 @@ const HOUR_MS = 3_600_000
 const zone = computed(() => store.hatchery.zone)
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
+const sayAt = (iso: string | null): string =>
+  iso === null ? '' : ` on ${dayWords(props.set, zone.value, Date.parse(iso))}`
 const inside = computed(() => props.eggs.filter((egg) => !egg.removed))
 const hours = (iso: string): number => (clock.nowMs - Date.parse(iso)) / HOUR_MS
+const hatch = computed(() => hatchOfSet(props.set, props.eggs))
+/** Told egg by egg, or only counted where nobody can see which is which. */
+const counts = ref(props.set.counted.length > 0)
+const zips = useLocalStorage('perlumen-note-zips', false)
 
 /** Spread of a usual hatch: of a 21-day bird some nine hours, of others by the same fraction. */
 const SPREAD_HOURS = 9
 const window = computed(() => {
+  const { outMs, pippedMs, waiting } = hatch.value
+  if (waiting + pippedMs.length === 0) return null
   const input = scheduleInputOf(props.set, store.hatchery)
   const expected = hatchForecast({ ...input, thermometerChecked: false }, clock.nowMs)
   const fromExpected = (atMs: number): number => (atMs - expected.atMs) / HOUR_MS
-  const open = inside.value.filter(({ outcome }) => !outcome)
-  if (open.length === 0) return null
   const found = hatchWindow({
-    outHours: inside.value.flatMap(({ outcome }) =>
-      outcome?.found === 'hatched' ? fromExpected(Date.parse(outcome.at)) : [],
-    ),
-    pippedHours: open.flatMap(({ pipped }) => (pipped ? fromExpected(Date.parse(pipped.at)) : [])),
-    waiting: open.filter(({ pipped }) => !pipped).length,
+    outHours: outMs.map(fromExpected),
+    pippedHours: pippedMs.map(fromExpected),
+    waiting,
     nowHours: fromExpected(clock.nowMs),
     priorSdHours: (expected.toMs - expected.atMs) / HOUR_MS / 1.2816,
     usualSpreadHours: (SPREAD_HOURS * SPECIES[props.set.species].incubationDays) / 21,
@@ -49,82 +61,132 @@ const window = computed(() => {
   return { fromMs: instant(found.fromHours), toMs: instant(found.toHours) }
 })
 
-type State = 'waiting' | 'pipped' | 'out' | 'opened'
-function stateOf({ outcome, pipped }: Egg): State {
+type State = 'waiting' | 'pipped' | 'zipped' | 'out' | 'opened'
+function stateOf({ outcome, pipped, zipped }: Egg): State {
   if (outcome) return outcome.found === 'hatched' ? 'out' : 'opened'
-  return pipped ? 'pipped' : 'waiting'
+  return zipped ? 'zipped' : pipped ? 'pipped' : 'waiting'
 }
 function words(egg: Egg): string {
-  const state = stateOf(egg)
-  if (state === 'pipped') return `pipped ${hours(egg.pipped!.at).toFixed(0)} h ago`
-  return state === 'out' ? 'out' : state === 'opened' ? 'opened' : ''
+  switch (stateOf(egg)) {
+    case 'pipped':
+      return `pipped ${hours(egg.pipped!.at).toFixed(0)} h ago`
+    case 'zipped':
+      return `zips since ${hours(egg.zipped!.at).toFixed(0)} h`
+    case 'out':
+      return 'out'
+    case 'opened':
+      return 'opened'
+    case 'waiting':
+      return ''
+  }
 }
-/** Waiting, then pipped, then out. */
+/** Waiting, then pipped, then cut round where that is noted, then out. */
 function tap(egg: Egg): void {
   const now = new Date(clock.nowMs).toISOString()
   const state = stateOf(egg)
-  if (state !== 'waiting' && state !== 'pipped') return
-  const next: Egg =
-    state === 'waiting' ? { ...egg, pipped: { at: now } } : { ...egg, outcome: { at: now, found: 'hatched' } }
-  void saving(() => store.commit(state === 'waiting' ? 'pip' : 'hatched', egg.id, { eggs: [next] }))
+  if (state === 'out' || state === 'opened') return
+  const [label, next]: [string, Egg] =
+    state === 'waiting'
+      ? ['pip', { ...egg, pipped: { at: now } }]
+      : state === 'pipped' && zips.value
+        ? ['zip', { ...egg, zipped: { at: now } }]
+        : ['hatched', { ...egg, outcome: { at: now, found: 'hatched' } }]
+  void saving(() => store.commit(label, egg.id, { eggs: [next] }))
 }
-/** The chosen school on helping. */
-const helping = ref<'never' | 'last-resort'>('never')
-const slow = computed(() =>
-  inside.value.filter((egg) => stateOf(egg) === 'pipped' && hours(egg.pipped!.at) > 24),
-)
+const longestMs = computed(() => (hatch.value.pippedMs[0] ? clock.nowMs - hatch.value.pippedMs[0] : null))
+function change(habits: Partial<HatcheryRecord>): void {
+  void saving(() => store.saveHatchery({ ...hatcheryRecordOf(store.hatchery), ...habits }))
+}
 
 const incubatorId = computed(() => props.set.trays[0]?.incubatorId ?? null)
-const openings = computed(() => {
-  const stand = sensing.incubators.find(({ incubator }) => incubator.id === incubatorId.value)
-  return (stand?.log ?? []).filter(({ kind }) => kind === 'opened').map((event) => Date.parse(event.at))
-})
+const stand = computed(() => sensing.incubators.find(({ incubator }) => incubator.id === incubatorId.value))
+const openings = computed(() =>
+  (stand.value?.log ?? []).filter(({ kind }) => kind === 'opened').map((event) => Date.parse(event.at)),
+)
 const restsUntil = computed(() => lidRestsUntil(openings.value, clock.nowMs))
-function opened(): void {
+const OPENED_FOR = { hatching: 'chicks', water: 'water', other: 'something else' } as const
+type OpenedFor = keyof typeof OPENED_FOR
+function opened(reason: OpenedFor): void {
   const { value: id } = incubatorId
   if (id === null) return
-  const logged = [{ incubatorId: id, what: { kind: 'opened' as const, reason: 'hatching' as const } }]
+  const logged = [{ incubatorId: id, what: { kind: 'opened' as const, reason } }]
   void saving(() => store.commit('lid opened', null, { logged }))
+}
+/** The latest moisture of the air, where something reads it. */
+const moisture = computed(() => {
+  const latest = [...(stand.value?.rhPercent.values() ?? [])].flatMap((samples) => samples.at(-1) ?? [])
+  const last = latest.sort((a, b) => b.atMs - a.atMs)[0]
+  if (!last) return null
+  const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
+  const is = last.value < low ? 'too dry' : last.value > high ? 'more than is asked for' : 'as it should be'
+  return `${last.value.toFixed(0)} % moisture: ${is} (${low} to ${high} %).`
+})
+const pictured = ref('')
+const picturedEgg = computed(() => inside.value.find(({ id }) => id === pictured.value))
+function nameOf(egg: Egg): string {
+  const tray = props.set.trays.find(({ id }) => id === egg.place?.trayId)
+  return tray && egg.place ? placeLabel(tray, egg.place) : `egg ${egg.number}`
 }
 </script>
 
 <template>
-  <section class="card p-4 sm:p-5" aria-labelledby="watch-heading">
+  <section class="card screen-only p-4 sm:p-5" aria-labelledby="watch-heading">
     <h2 id="watch-heading" class="text-xl font-semibold">Pips and chicks</h2>
     <p v-if="window" class="mt-1 text-lg" data-testid="hatch-window">
       Those that still hatch: with four chances of five from {{ at(window.fromMs) }} to {{ at(window.toMs) }}.
     </p>
-    <p class="text-ink-soft">
-      Tap an egg once when it is pipped, once more when the chick is out. Leave the lid on.
-    </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <div
-      v-for="tray in set.trays"
-      :key="tray.id"
-      class="mt-3 grid gap-2"
-      :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }"
-      role="group"
-      :aria-label="tray.name"
-    >
-      <button
-        v-for="egg in inside.filter(({ place }) => place?.trayId === tray.id)"
-        :key="egg.id"
-        type="button"
-        class="press min-h-20 flex-col gap-0 px-1 text-lg"
-        :class="{
-          'border-lamp': stateOf(egg) === 'pipped',
-          'press-lamp': stateOf(egg) === 'out',
-        }"
-        :style="{ gridRow: egg.place!.row + 1, gridColumn: egg.place!.column + 1 }"
-        :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || 'waiting'}`"
-        @click="tap(egg)"
+    <div class="mt-2 flex flex-wrap gap-x-6">
+      <label class="inline-flex min-h-11 items-center gap-2"
+        ><input v-model="counts" type="radio" name="how-told" :value="false" class="accent-lamp" /> egg by
+        egg</label
       >
-        <span class="font-bold">{{ placeLabel(tray, egg.place!) }}</span>
-        <span class="text-sm font-normal">{{ words(egg) || '–' }}</span>
-      </button>
+      <label class="inline-flex min-h-11 items-center gap-2"
+        ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" /> only
+        counted</label
+      >
+      <label v-if="!counts" class="inline-flex min-h-11 items-center gap-2"
+        ><input v-model="zips" type="checkbox" class="accent-lamp" /> zips, too</label
+      >
     </div>
-    <div class="mt-4 flex flex-wrap items-center gap-3">
-      <button type="button" class="press min-h-14" @click="opened">The lid was off</button>
+    <HatchCounts v-if="counts" :set="set" :most="inside.length" />
+    <template v-else>
+      <p class="text-ink-soft">
+        Tap an egg once when it is pipped, {{ zips ? 'again when it is cut round, ' : '' }}once more when the
+        chick is out. Leave the lid on.
+      </p>
+      <div
+        v-for="tray in set.trays"
+        :key="tray.id"
+        class="mt-3 grid gap-2"
+        :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }"
+        role="group"
+        :aria-label="tray.name"
+      >
+        <button
+          v-for="egg in inside.filter(({ place }) => place?.trayId === tray.id)"
+          :key="egg.id"
+          type="button"
+          class="press min-h-20 flex-col gap-0 px-1 text-lg"
+          :class="{
+            'border-lamp': stateOf(egg) === 'pipped' || stateOf(egg) === 'zipped',
+            'press-lamp': stateOf(egg) === 'out',
+          }"
+          :style="{ gridRow: egg.place!.row + 1, gridColumn: egg.place!.column + 1 }"
+          :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || 'waiting'}`"
+          @click="tap(egg)"
+        >
+          <span class="font-bold">{{ placeLabel(tray, egg.place!) }}</span>
+          <span class="text-sm font-normal">{{ words(egg) || '–' }}</span>
+        </button>
+      </div>
+    </template>
+    <p v-if="longestMs !== null" class="mt-2" data-testid="longest-pip">
+      The longest since a pip: {{ (longestMs / HOUR_MS).toFixed(0) }} hours. From pip to out takes 5 to 24,
+      sometimes more.
+    </p>
+    <div class="mt-4 border-t border-line pt-3">
+      <h3 class="font-semibold">The lid</h3>
       <p data-testid="lid-clock">
         <template v-if="restsUntil !== null"
           >Leave it shut until {{ at(restsUntil) }}: {{ LID_REST_HOURS }} hours of rest, but for
@@ -132,27 +194,37 @@ function opened(): void {
         >
         <template v-else-if="openings.length > 0">It has rested for {{ LID_REST_HOURS }} hours.</template>
         <template v-else>No opening noted since it was shut.</template>
+        <span v-if="moisture" data-testid="hatch-moisture">{{ ` ${moisture}` }}</span>
       </p>
+      <div class="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="The lid was off for">
+        <span class="text-ink-soft">It was off for</span>
+        <button
+          v-for="(name, reason) in OPENED_FOR"
+          :key="reason"
+          type="button"
+          class="press"
+          @click="opened(reason)"
+        >
+          {{ name }}
+        </button>
+      </div>
     </div>
-    <fieldset class="mt-4">
-      <legend class="font-semibold">Helping</legend>
-      <label class="mr-6 inline-flex min-h-11 items-center gap-2"
-        ><input v-model="helping" type="radio" name="helping" value="never" /> never</label
+    <div class="mt-4 flex flex-wrap items-end gap-3 border-t border-line pt-3">
+      <label
+        >A photograph as a note of
+        <select v-model="pictured" class="field ml-1">
+          <option value="">no egg</option>
+          <option v-for="egg in inside" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
+        </select></label
       >
-      <label class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="helping" type="radio" name="helping" value="last-resort" /> as a last resort</label
-      >
-      <p class="text-ink-soft" data-testid="helping">
-        {{
-          helping === 'never'
-            ? 'The vessels may still carry blood, and weak chicks seldom do well. From pip to out takes 5 to 24 hours, sometimes more.'
-            : `Only more than 24 hours after the pip, without any progress, with membranes that dry and no blood in them. Where you see blood, stop and close. ${slow.length === 0 ? 'No egg has waited so long.' : `More than 24 hours: ${slow.length}.`}`
-        }}
-      </p>
-    </fieldset>
-    <p class="mt-3 text-sm text-ink-soft">
-      Chicks live on their yolk for up to three days: leave them in until they are dry. Wash your hands after;
-      children too. Weak or hurt chicks: a vet’s advice, and local rules.
-    </p>
+      <PictureNotes v-if="picturedEgg" :egg="picturedEgg" :name="nameOf(picturedEgg)" :say-at="sayAt" />
+    </div>
+    <HatchSchools
+      :helping="store.hatchery.helping"
+      :taking-out="store.hatchery.takingOut"
+      :first-out-ms="hatch.outMs[0] ?? null"
+      :slow="hatch.pippedMs.filter((pipMs) => clock.nowMs - pipMs > HELP_AFTER_HOURS * HOUR_MS).length"
+      @change="change"
+    />
   </section>
 </template>

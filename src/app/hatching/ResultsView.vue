@@ -3,8 +3,14 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Download } from '@lucide/vue'
 import type { Share } from '../../core/statistics/share.ts'
-import { RESULT_GROUPS, resultsBy, type ResultGroup } from '../../domain/results-of-book.ts'
+import { historyOf } from '../../domain/history.ts'
+import { RESULT_GROUPS, resultsBy, resultsByPlace, type ResultGroup } from '../../domain/results-of-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import HatchOverTime from './HatchOverTime.vue'
+import PlaceMap from './PlaceMap.vue'
+import ShareBar from './ShareBar.vue'
+import { POLICY_WORDS } from '../shared/wording.ts'
+import type { Policy } from '../../core/grade/types.ts'
 import { saveTable } from '../shared/save-table.ts'
 
 /** All hatches, held against each other, with what few eggs leave open. */
@@ -14,14 +20,26 @@ const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
   set: 'set',
   bird: 'bird',
   breed: 'breed',
-  source: 'source',
+  source: 'source or hen house',
   'egg-age': 'age of the eggs',
   incubator: 'incubator',
   policy: 'way of removing',
+  candler: 'candler',
 }
+const sources = computed(() => ({
+  sets: store.sets,
+  eggsBySet: store.eggsBySet,
+  hatchery: store.hatchery,
+  sessions: store.sessions,
+}))
 const rows = computed(() =>
-  resultsBy(group.value, { sets: store.sets, eggsBySet: store.eggsBySet, hatchery: store.hatchery }),
+  resultsBy(group.value, sources.value).map(({ name, results }) => ({
+    results,
+    name: group.value === 'policy' ? POLICY_WORDS[name as Policy] : name,
+  })),
 )
+const places = computed(() => resultsByPlace(sources.value))
+const past = computed(() => historyOf(store.sets, store.eggsBySet, Date.now()))
 const percent = (value: number): string => `${Math.round(100 * value)} %`
 const words = (share: Share | null): string =>
   share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
@@ -108,35 +126,25 @@ function saveResults(): void {
                 class="py-2 pr-4 whitespace-nowrap"
               >
                 {{ words(share) }}
-                <svg
-                  v-if="share"
-                  viewBox="0 0 100 8"
-                  preserveAspectRatio="none"
-                  class="mt-1 block h-2 w-32"
-                  aria-hidden="true"
-                >
-                  <rect x="0" y="3.5" width="100" height="1" fill="var(--line)" />
-                  <rect
-                    :x="100 * share.low"
-                    y="2"
-                    :width="Math.max(1, 100 * (share.high - share.low))"
-                    height="4"
-                    fill="var(--lamp)"
-                    fill-opacity="0.4"
-                  />
-                  <rect
-                    :x="(100 * share.count) / share.of - 1"
-                    y="0"
-                    width="2"
-                    height="8"
-                    fill="var(--ink)"
-                  />
-                </svg>
+                <ShareBar :share="share" />
               </td>
             </tr>
           </tbody>
         </table>
       </div>
+      <section class="card mt-6 p-4" aria-label="Over time">
+        <HatchOverTime :past="past" />
+      </section>
+      <section v-if="places.length > 0" class="card mt-6 p-4" aria-labelledby="places-heading">
+        <h2 id="places-heading" class="text-xl font-semibold">Where in the tray</h2>
+        <p class="text-ink-soft">
+          Of the fertile eggs in each place, how many hatched; the darker, the fewer. One or two eggs tell
+          nothing.
+        </p>
+        <div class="mt-3 flex flex-wrap gap-6" data-testid="places">
+          <PlaceMap v-for="(map, i) in places" :key="i" :map="map" />
+        </div>
+      </section>
     </template>
   </main>
 </template>

@@ -60,13 +60,7 @@ const rows = computed(() =>
     eggs: store.eggsBySet.get(set.id) ?? [],
   })),
 )
-const items = computed(() =>
-  agenda(
-    rows.value
-      .filter(({ plan }) => !plan.finished)
-      .map(({ set, plan }) => ({ set, statuses: plan.statuses })),
-  ),
-)
+const items = computed(() => agenda(rows.value.map(({ set, plan }) => ({ set, statuses: plan.statuses }))))
 
 const mind = computed(() =>
   warnings(
@@ -102,7 +96,16 @@ const heading = computed(() => {
 })
 
 /** Events that have a page of their own. */
-const OF_THE_HATCH: readonly EventKind[] = ['lockdown', 'pip', 'hatch', 'give-up']
+const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
+  lockdown: 'Step by step',
+  pip: 'Watch it',
+  hatch: 'Watch it',
+  'give-up': 'Open them',
+  'take-out': 'The chicks',
+  'first-day': 'The chicks',
+  'third-day': 'The chicks',
+  cooler: 'The chicks',
+}
 
 function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
   if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
@@ -226,10 +229,10 @@ useKeys({ u: () => void saving(() => store.undo()) })
               </div>
               <div class="flex gap-2">
                 <RouterLink
-                  v-if="OF_THE_HATCH.includes(item.event.kind)"
+                  v-if="OF_THE_HATCH[item.event.kind]"
                   :to="{ name: 'hatch', params: { setId: item.set.id } }"
                   class="press min-h-14"
-                  >{{ item.event.kind === 'lockdown' ? 'Step by step' : 'Watch it' }}</RouterLink
+                  >{{ OF_THE_HATCH[item.event.kind] }}</RouterLink
                 >
                 <RouterLink
                   v-if="item.event.kind === 'candle' && item.state !== 'now'"

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
-import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
+import type { EventKind, ScheduleEvent } from '../../core/incubation/schedule.ts'
 import { turningHours } from '../../core/incubation/turning.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
@@ -24,11 +24,10 @@ const incubator = computed(() =>
   store.hatchery.incubators.find((item) => item.id === set.value?.trays[0]?.incubatorId),
 )
 
+const ON_THE_WALL: ReadonlySet<EventKind> = new Set(['set', 'candle', 'lockdown', 'hatch', 'give-up'])
 /** Lockdown and the end of turning are one line: they are done with one opening. */
 const lines = computed(() =>
-  (plan.value?.statuses ?? [])
-    .map(({ event }) => event)
-    .filter((event) => event.kind !== 'warm-up' && event.kind !== 'stop-turning' && event.kind !== 'pip'),
+  (plan.value?.statuses ?? []).map(({ event }) => event).filter(({ kind }) => ON_THE_WALL.has(kind)),
 )
 function title(event: ScheduleEvent): string {
   return event.kind === 'lockdown'

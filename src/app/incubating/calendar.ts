@@ -1,19 +1,19 @@
 import { writeCalendar, type CalendarSet } from '../../contracts/calendar-file.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
-import { scheduleOf } from '../../domain/set-schedule.ts'
+import { withChicks } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { eventDay } from '../shared/useSetPlan.ts'
 import { saveFile } from '../shared/save-file.ts'
 
 /** Writes the sets' calendar file, and keeps what it held, so that the next one can call off what is gone. */
 export async function exportCalendar(sets: readonly EggSet[], fileName: string): Promise<void> {
-  const { repository, hatchery } = useHatcheryStore()
+  const { repository, hatchery, eggsBySet } = useHatcheryStore()
   const withKeys = await Promise.all(
     sets.map(async (set): Promise<CalendarSet & { record: EggSet }> => ({
       id: set.id,
       name: set.name,
       species: set.species,
-      schedule: scheduleOf(set, hatchery),
+      schedule: withChicks({ set, eggs: eggsBySet.get(set.id) ?? [] }, hatchery),
       record: set,
       exportedKeys: (await repository.setting<string[]>(keysOf(set.id))) ?? [],
     })),

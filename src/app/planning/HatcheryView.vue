@@ -20,6 +20,7 @@ import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts
 import AwayDays from './AwayDays.vue'
 import IncubatorList from './IncubatorList.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { POLICY_WORDS } from '../shared/wording.ts'
 import OwnDays from '../shared/ui/OwnDays.vue'
 import SchoolChoice from '../shared/ui/SchoolChoice.vue'
 
@@ -29,15 +30,15 @@ const message = ref<{ text: string; bad: boolean } | null>(null)
 
 const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>> = {
   'second-look': {
-    label: 'Second look',
+    label: POLICY_WORDS['second-look'],
     reason:
       'A suspect is marked, looked at again some days later, and comes out only if both looks agree. Certain rings at once.',
   },
   'first-sight': {
-    label: 'At first sight',
+    label: POLICY_WORDS['first-sight'],
     reason: 'What is certain comes out at once. Needs a bright lamp and pale shells.',
   },
-  hold: { label: 'Hold to lockdown', reason: 'Only certain rings and leakers come out before then.' },
+  hold: { label: POLICY_WORDS.hold, reason: 'Only certain rings and leakers come out before then.' },
 }
 
 const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: string }>> = {

@@ -3,7 +3,7 @@ import type { Outcome } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
-import type { Action, SuggestedGrade } from '../../core/grade/types.ts'
+import type { Action, Policy, SuggestedGrade } from '../../core/grade/types.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
   developing: 'Developing',
@@ -19,6 +19,13 @@ export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
   clear: 'Never fertile',
   'blood-ring': 'Died early, a ring of blood',
   quitter: 'Died later, an embryo',
+}
+
+/** When what is graded dead comes out. */
+export const POLICY_WORDS: Readonly<Record<Policy, string>> = {
+  'first-sight': 'At first sight',
+  'second-look': 'Second look',
+  hold: 'Hold to lockdown',
 }
 
 export const ACTION_WORDS: Readonly<Record<Action, string>> = {

@@ -11,6 +11,7 @@ const PAGES = [
   ['/plan', 'Plan'],
   ['/hatchery', 'Hatchery'],
   ['/results', 'Results'],
+  ['/history', 'History'],
   ['/records', 'Records'],
   ['/rightness', 'How right'],
 ] as const

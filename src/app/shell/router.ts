@@ -61,6 +61,20 @@ export function createAppRouter(): Router {
         meta: { room: 'desk' },
       },
       {
+        path: '/sets/:setId/report',
+        name: 'report',
+        component: () => import('../hatching/ReportView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
+        path: '/sets/:setId/hand-over',
+        name: 'hand-over',
+        component: () => import('../hatching/HandOverView.vue'),
+        props: true,
+        meta: { room: 'desk' },
+      },
+      {
         path: '/sets/:setId/weigh',
         name: 'weigh',
         component: () => import('../incubating/WeighView.vue'),
@@ -118,6 +132,12 @@ export function createAppRouter(): Router {
         path: '/results',
         name: 'results',
         component: () => import('../hatching/ResultsView.vue'),
+        meta: { room: 'desk', wholeBook: true },
+      },
+      {
+        path: '/history',
+        name: 'history',
+        component: () => import('../hatching/HistoryView.vue'),
         meta: { room: 'desk', wholeBook: true },
       },
       {

@@ -1,4 +1,4 @@
-import type { EventKind, ScheduleEvent } from '../incubation/schedule.ts'
+import { BROODER_KINDS, type EventKind, type ScheduleEvent } from '../incubation/schedule.ts'
 import { localDateOf, type Zone } from '../time/local-date.ts'
 
 export const EVENT_STATES = ['done', 'skipped', 'overdue', 'due', 'now', 'coming', 'past'] as const
@@ -24,6 +24,9 @@ export interface EventStatus {
 
 const HOUR_MS = 3_600_000
 const WINDOWS: readonly EventKind[] = ['pip', 'hatch']
+const WITH_CHICKS: ReadonlySet<EventKind> = new Set(BROODER_KINDS)
+/** What nobody ticked at the brooder has been done or is too late by then. */
+const WITH_CHICKS_PAST_MS = 72 * HOUR_MS
 /** A task may wait this long past its time before it is overdue; a candling until the next evening. */
 const GRACE_MS: Readonly<Partial<Record<EventKind, number>>> = { candle: 24 * HOUR_MS }
 const USUAL_GRACE_MS = 12 * HOUR_MS
@@ -45,10 +48,14 @@ export function eventStatuses(progress: SetProgress, nowMs: number, zone: Zone):
 
   function stateOf(event: ScheduleEvent, seen: number): EventState {
     if (WINDOWS.includes(event.kind)) {
+      if (finished) return 'past'
       if (!started || nowMs < event.startMs) return 'coming'
-      return nowMs <= event.endMs && !finished ? 'now' : 'past'
+      return nowMs <= event.endMs ? 'now' : 'past'
     }
     if (doneKeys.has(event.key)) return 'done'
+    // Chicks are looked after when all eggs are long opened.
+    if (WITH_CHICKS.has(event.kind))
+      return nowMs > event.startMs + WITH_CHICKS_PAST_MS ? 'skipped' : timeState(event)
     if (event.kind === 'candle' && seen > 0 && seen >= progress.eggIds.length) return 'done'
     if (event.kind === 'warm-up' && started) return 'done'
     if (finished || (lockedDown && event.kind !== 'give-up')) return 'skipped'

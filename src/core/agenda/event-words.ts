@@ -10,4 +10,8 @@ export const EVENT_TITLES: Readonly<Record<EventKind, string>> = {
   pip: 'First pips possible',
   hatch: 'Hatch',
   'give-up': 'Open what has not hatched',
+  'take-out': 'Chicks into the brooder',
+  'first-day': 'First day in the brooder',
+  'third-day': 'Third day in the brooder',
+  cooler: 'A step cooler in the brooder',
 }

@@ -52,5 +52,29 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
         'Open the rest outdoors, away from your face',
         'Humane killing and disposal: local rules, and a vet',
       ]
+    case 'take-out':
+      return [
+        'Brooder warm for an hour, 32–35 °C at the floor; the lid is opened once, for all that are dry',
+        'Dip each beak into the water; count them, and band those that you will tell apart',
+        'Those still wet stay in; lid shut again',
+        'Wash your hands',
+      ]
+    case 'first-day':
+      return [
+        'All drink and eat? Dip the beaks of those that stand apart',
+        'How they lie: spread at the walls, too hot; huddled under the lamp, too cold',
+        'Weak ones are noted; a vet’s advice, and local rules',
+      ]
+    case 'third-day':
+      return [
+        'Vents: wash off what is pasted with warm water',
+        'Legs: splayed ones are hobbled early, or it is too late',
+        'Fresh water and crumb; dry litter; the lamp is still fixed twice',
+      ]
+    case 'cooler':
+      return [
+        'About 3 °C less at the floor than in the week before; hang the lamp higher',
+        'More room, more water, more feed; is anyone alone?',
+      ]
   }
 }

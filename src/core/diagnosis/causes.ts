@@ -33,13 +33,7 @@ export const CLUES = [
 ] as const
 export type Clue = (typeof CLUES)[number]
 
-/** A quantity that scatters: its usual middle and how far apart one hatchery's is from the next one's. */
-export interface Usual {
-  mean: number
-  sd: number
-}
-
-/** What a set without any fault shows, and how unlike one is to the next. */
+/** What a set without any fault shows: usual middles, and how far one hatchery’s is from the next one’s. */
 export const USUAL = {
   /** Shares of the fertile eggs. The rest hatches. */
   phases: { early: 0.07, middle: 0.03, late: 0.055, pipped: 0.03 } satisfies Record<Phase, number>,

@@ -1,6 +1,5 @@
 /** Whether a chick that does not get out is helped: never, or where all else says that it would die. */
 export const HELPING_SCHOOLS = ['never', 'last-resort'] as const
-export type HelpingSchool = (typeof HELPING_SCHOOLS)[number]
 
 /** When chicks are taken out: as they are dry, all after a day, or when the hatch is over. */
 export const TAKING_OUT_SCHOOLS = ['dry', 'one-day', 'two-to-three-days'] as const

@@ -15,7 +15,10 @@ export const EVENT_KINDS = [
   'hatch',
   'give-up',
 ] as const
-export type EventKind = (typeof EVENT_KINDS)[number]
+/** What is done with chicks once they are out; when it falls due hangs on the hatch. */
+export const BROODER_KINDS = ['take-out', 'first-day', 'third-day', 'cooler'] as const
+export type BrooderKind = (typeof BROODER_KINDS)[number]
+export type EventKind = (typeof EVENT_KINDS)[number] | BrooderKind
 
 export interface ScheduleEvent {
   /** Stays the same however often the plan is made again: "set", "candle-1", "lockdown". */

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { EventStatus } from '../../../core/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../../core/agenda/event-words.ts'
-import type { ScheduleEvent } from '../../../core/incubation/schedule.ts'
+import { BROODER_KINDS, type ScheduleEvent } from '../../../core/incubation/schedule.ts'
 import { sayShortDate } from '../../../core/time/local-date.ts'
 import StateSign from './StateSign.vue'
 
@@ -10,15 +10,19 @@ import StateSign from './StateSign.vue'
 const props = defineProps<{ statuses: readonly EventStatus[]; nowMs?: number }>()
 
 const DAY_MS = 86_400_000
-const start = computed(() => props.statuses.find(({ event }) => event.kind === 'set')!.event.startMs)
-const end = computed(() => props.statuses.at(-1)!.event.endMs)
+/** What is done with chicks has no place on the line of the eggs. */
+const ofEggs = computed(() =>
+  props.statuses.filter(({ event }) => !BROODER_KINDS.some((kind) => kind === event.kind)),
+)
+const start = computed(() => ofEggs.value.find(({ event }) => event.kind === 'set')!.event.startMs)
+const end = computed(() => ofEggs.value.at(-1)!.event.endMs)
 const at = (ms: number): number =>
   Math.min(100, Math.max(0, (100 * (ms - start.value)) / (end.value - start.value)))
 
 /** Things done at one moment share a flag: the last look, the end of turning and lockdown. */
 const flags = computed(() => {
   const groups: EventStatus[][] = []
-  for (const status of props.statuses) {
+  for (const status of ofEggs.value) {
     if (['warm-up', 'pip', 'hatch'].includes(status.event.kind)) continue
     const last = groups.at(-1)
     if (last && last[0]!.event.startMs === status.event.startMs) last.push(status)
@@ -39,12 +43,12 @@ function titleOf(group: readonly EventStatus[]): string {
   return kinds[0] === 'set' ? 'Set' : EVENT_TITLES[kinds[0]!]
 }
 const windows = computed(() =>
-  props.statuses
+  ofEggs.value
     .filter(({ event }) => event.kind === 'pip' || event.kind === 'hatch')
     .map(({ event }) => event),
 )
 const turning = computed(() =>
-  at(props.statuses.find(({ event }) => event.kind === 'stop-turning')?.event.startMs ?? end.value),
+  at(ofEggs.value.find(({ event }) => event.kind === 'stop-turning')?.event.startMs ?? end.value),
 )
 const days = computed(() =>
   Array.from({ length: Math.ceil((end.value - start.value) / DAY_MS) }, (_, i) =>

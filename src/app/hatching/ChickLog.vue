@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { FileText } from '@lucide/vue'
+import { CHICK_STATES, type ChickState, type Egg } from '../../contracts/egg-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+import { CHICK_WORDS } from './chick-words.ts'
+
+/** Every chick of a set: what it is known by, how it does, where it went. */
+const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; unnamed: number }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const chicks = computed(() =>
+  props.eggs
+    .filter(({ outcome }) => outcome?.found === 'hatched')
+    .sort((a, b) => a.outcome!.at.localeCompare(b.outcome!.at)),
+)
+const tally = computed(() =>
+  CHICK_STATES.map((state) => ({
+    state,
+    of: chicks.value.filter(({ chick }) => (chick?.state ?? 'well') === state).length,
+  })).filter(({ of }) => of > 0),
+)
+const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
+const out = (egg: Egg): string => {
+  const atMs = Date.parse(egg.outcome!.at)
+  const { zone } = store.hatchery
+  return `${sayShortDate(localDateOf(atMs, zone))} ${localTimeOf(atMs, zone)}`
+}
+const text = (event: Event): string => (event.target as HTMLInputElement).value.trim()
+
+function band(egg: Egg, name: string): void {
+  const taken = chicks.value.find((other) => other.id !== egg.id && other.band === name)
+  if (name !== '' && taken) {
+    problem.value = `${placeOf(taken)} has the band ${name} already.`
+    return
+  }
+  void saving(() => store.commit('band', egg.id, { eggs: [{ ...egg, band: name.slice(0, 40) || null }] }))
+}
+function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
+  const { state = 'well', words = '' } = egg.chick ?? {}
+  const chick = { at: new Date(clock.nowMs).toISOString(), state, words, ...change }
+  void saving(() => store.commit('chick', egg.id, { eggs: [{ ...egg, chick }] }))
+}
+</script>
+
+<template>
+  <section class="card p-4 sm:p-5" aria-labelledby="chicks-heading" data-testid="chicks">
+    <div class="flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <h2 id="chicks-heading" class="text-xl font-semibold">The chicks</h2>
+        <p class="text-ink-soft" data-testid="chick-tally">
+          {{ tally.map(({ state, of }) => `${of} ${CHICK_WORDS[state]}`).join(', ')
+          }}{{ unnamed > 0 ? `${tally.length > 0 ? '; ' : ''}${count(unnamed, 'more')} counted` : '' }}.
+        </p>
+      </div>
+      <RouterLink :to="{ name: 'hand-over', params: { setId: set.id } }" class="press screen-only"
+        ><FileText class="h-5 w-5" aria-hidden="true" /> Sheet to hand over</RouterLink
+      >
+    </div>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <ul class="mt-2 flex flex-col">
+      <li
+        v-for="egg in chicks"
+        :key="egg.id"
+        class="grid grid-cols-[4.5rem_1fr] items-center gap-x-3 gap-y-1 border-t border-line py-1.5 sm:grid-cols-[4.5rem_8rem_8rem_9rem_1fr]"
+      >
+        <span class="font-semibold">{{ placeOf(egg) }}</span>
+        <span class="text-sm text-ink-soft">out {{ out(egg) }}</span>
+        <input
+          class="field w-full"
+          placeholder="band"
+          :aria-label="`Band of ${placeOf(egg)}`"
+          maxlength="40"
+          :value="egg.band ?? ''"
+          @change="band(egg, text($event))"
+        />
+        <select
+          class="field w-full"
+          :aria-label="`How ${placeOf(egg)} does`"
+          :value="egg.chick?.state ?? 'well'"
+          @change="say(egg, { state: ($event.target as HTMLSelectElement).value as ChickState })"
+        >
+          <option v-for="state in CHICK_STATES" :key="state" :value="state">{{ CHICK_WORDS[state] }}</option>
+        </select>
+        <input
+          class="field col-span-2 w-full sm:col-span-1"
+          :placeholder="egg.chick?.state === 'given-away' ? 'to whom' : 'a few words'"
+          :aria-label="`Words about ${placeOf(egg)}`"
+          maxlength="200"
+          :value="egg.chick?.words ?? ''"
+          @change="say(egg, { words: text($event) })"
+        />
+      </li>
+    </ul>
+  </section>
+</template>

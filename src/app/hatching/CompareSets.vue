@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { diagnose } from '../../core/diagnosis/diagnose.ts'
+import { PHASES } from '../../core/hatching/results.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import type { PastSet } from '../../domain/history.ts'
+import { storyOfSet } from '../../domain/story-of-set.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { percentWords, POLICY_WORDS } from '../shared/wording.ts'
+import { CAUSE_WORDS } from './diagnosis-words.ts'
+import { FATE_WORDS, shareWords } from './fate-words.ts'
+
+/** A few sets side by side, with all that may have made the difference. */
+const props = defineProps<{ sets: readonly PastSet[] }>()
+const store = useHatcheryStore()
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
+const columns = computed(() =>
+  props.sets.map((past) => {
+    const { hatchery, looksByEgg, probes, rollUps, logs } = store
+    const story = storyOfSet(
+      past,
+      { hatchery, looksByEgg, probes, rollUps, logs },
+      past.toMs + 14 * 86_400_000,
+    )
+    const { verdict, suspects } = diagnose(story)
+    const losses = story.eggs.flatMap(({ loss }) => loss ?? [])
+    const storage = story.eggs.flatMap(({ storageDays }) => storageDays ?? [])
+    const { results } = past
+    return [
+      sayDate(localDateOf(past.fromMs, hatchery.zone)),
+      SPECIES[past.set.species].label,
+      String(past.eggs.length),
+      shareWords(results.fertility.true ?? results.fertility.apparent),
+      shareWords(results.hatchOfFertile),
+      ...PHASES.map((phase) => shareWords(results.losses[phase])),
+      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : 'not noted',
+      losses.length > 0 ? percentWords(mean(losses)) : 'not measured',
+      story.celsiusOver === null ? 'not measured' : `${story.celsiusOver.toFixed(2)} °C`,
+      story.openings === null ? 'not noted' : String(story.openings),
+      POLICY_WORDS[past.set.policy],
+      past.state !== 'closed'
+        ? 'not over yet'
+        : verdict === 'blamed'
+          ? CAUSE_WORDS[suspects[0]!.cause].name
+          : verdict === 'nothing'
+            ? 'nothing to blame'
+            : 'cannot tell',
+    ]
+  }),
+)
+const NAMES = [
+  'Set on',
+  'Bird',
+  'Eggs',
+  'Fertile',
+  'Hatched, of the fertile',
+  ...PHASES.map((phase) => `Of the fertile, ${FATE_WORDS[phase]}`),
+  'Days in store',
+  'Water lost by lockdown',
+  'Warmth over the target',
+  'Lid off after lockdown',
+  'Way of removing',
+  'What went wrong',
+]
+</script>
+
+<template>
+  <section class="card overflow-x-auto p-4" aria-labelledby="compare-heading" data-testid="compare">
+    <h2 id="compare-heading" class="text-xl font-semibold">Side by side</h2>
+    <table class="mt-2 w-full text-left">
+      <thead>
+        <tr>
+          <td />
+          <th v-for="{ set } in sets" :key="set.id" scope="col" class="py-1 pr-4">{{ set.name }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(name, i) in NAMES" :key="name" class="border-t border-line align-top">
+          <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">{{ name }}</th>
+          <td v-for="(column, k) in columns" :key="k" class="py-1 pr-4">{{ column[i] }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>

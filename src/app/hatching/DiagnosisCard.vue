@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Egg } from '../../contracts/egg-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import type { Evidence, Suspect } from '../../core/diagnosis/diagnose.ts'
+import { count } from '../shared/wording.ts'
+import { CAUSE_WORDS, CLUE_MISSING, factOf } from './diagnosis-words.ts'
+import { useDiagnosis } from './useDiagnosis.ts'
+
+/** What went wrong, each cause with what speaks for and against it; or that it cannot be told. */
+const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; brief?: boolean }>()
+const found = useDiagnosis(() => props)
+const diagnosis = computed(() => found.value.diagnosis)
+const first = computed(() => diagnosis.value.suspects[0]!)
+const lead = computed(() => {
+  const { verdict, nothingChance } = diagnosis.value
+  if (verdict === 'blamed') return `Probably ${CAUSE_WORDS[first.value.cause].name}.`
+  if (verdict === 'nothing') return 'Losses as usual: nothing to blame.'
+  const few = `${count(props.set.trays.length > 0 ? props.eggs.length : 0, 'egg')}: cannot tell.`
+  return nothingChance > 0.5 ? `${few} It may well be chance.` : few
+})
+/** Those worth a look. */
+const SHOWN = 3
+const LEAST_CHANCE = 0.03
+const suspects = computed(() =>
+  diagnosis.value.suspects
+    .filter(({ chance }, i) => i === 0 || chance >= LEAST_CHANCE)
+    .slice(0, props.brief ? 1 : SHOWN),
+)
+const strong = (factor: number): string =>
+  Math.max(factor, 1 / factor) > 20 ? 'strongly' : Math.max(factor, 1 / factor) > 4 ? 'plainly' : 'a little'
+function words(list: readonly Evidence[]): string {
+  return list
+    .map(
+      ({ clue, factor }) =>
+        `${factOf(clue, { ...found.value, corner: diagnosis.value.corner, trays: props.set.trays })} (${strong(factor)})`,
+    )
+    .join('; ')
+}
+const speaking = (suspect: Suspect) => suspect.evidence.filter(({ factor }) => factor > 1)
+const against = (suspect: Suspect) => suspect.evidence.filter(({ factor }) => factor < 1)
+const missing = (suspect: Suspect): string =>
+  [...new Set(suspect.missing.map((clue) => CLUE_MISSING[clue]))].join('; ')
+</script>
+
+<template>
+  <section class="card p-4 sm:p-5" aria-labelledby="diagnosis-heading" data-testid="diagnosis">
+    <h2 id="diagnosis-heading" class="text-xl font-semibold">What went wrong</h2>
+    <p class="mt-1 text-lg" data-testid="diagnosis-lead">{{ lead }}</p>
+    <p v-if="diagnosis.verdict === 'blamed'">{{ CAUSE_WORDS[first.cause].nextTime }}</p>
+    <p v-else class="text-ink-soft">
+      Below is what the records speak for most; that is no verdict. What is missing would tell next time.
+    </p>
+    <ol class="mt-3 flex flex-col gap-3">
+      <li v-for="suspect in suspects" :key="suspect.cause" class="border-t border-line pt-3">
+        <h3 class="font-semibold">
+          {{ CAUSE_WORDS[suspect.cause].name }}
+          <span class="font-normal text-ink-soft"
+            >{{ suspect.chance < 0.01 ? 'under 1' : (100 * suspect.chance).toFixed(0) }} in 100</span
+          >
+        </h3>
+        <dl class="grid grid-cols-[6rem_1fr] gap-x-3">
+          <template v-if="speaking(suspect).length > 0">
+            <dt class="text-ink-soft">For it</dt>
+            <dd>{{ words(speaking(suspect)) }}</dd>
+          </template>
+          <template v-if="against(suspect).length > 0">
+            <dt class="text-ink-soft">Against it</dt>
+            <dd>{{ words(against(suspect)) }}</dd>
+          </template>
+          <template v-if="missing(suspect)">
+            <dt class="text-ink-soft">Would tell</dt>
+            <dd>{{ missing(suspect) }}</dd>
+          </template>
+        </dl>
+      </li>
+    </ol>
+    <p class="mt-3 text-sm text-ink-soft">
+      “Nothing unusual” has {{ (100 * diagnosis.nothingChance).toFixed(0) }} in 100. Weighed are the pattern
+      of losses, their places, the water, the signs, the air and the lid; not illness, inbreeding or feed as
+      such.
+    </p>
+  </section>
+</template>

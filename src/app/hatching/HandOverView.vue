@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Printer } from '@lucide/vue'
+import type { Egg } from '../../contracts/egg-record.ts'
+import { brooderPlan } from '../../core/brooding/brooder-plan.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { daysBetween, localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { sayQuantity } from '../../core/units.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { count } from '../shared/wording.ts'
+
+/** One page that goes with chicks to their new keeper. */
+const props = defineProps<{ setId: string }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const set = computed(() => store.setById(props.setId))
+const zone = computed(() => store.hatchery.zone)
+const chicks = computed(() =>
+  (store.eggsBySet.get(props.setId) ?? []).filter(
+    ({ outcome, chick }) => outcome?.found === 'hatched' && chick?.state !== 'lost',
+  ),
+)
+/** Those that go, else all that are here. */
+const which = ref<'given-away' | 'all'>('given-away')
+const going = computed(() => {
+  const given = chicks.value.filter(({ chick }) => chick?.state === 'given-away')
+  return which.value === 'given-away' && given.length > 0 ? given : chicks.value
+})
+const to = ref('')
+const words = computed(
+  () => to.value || [...new Set(going.value.flatMap(({ chick }) => chick?.words || []))].join(', '),
+)
+const hatchedOn = (egg: Egg): string => localDateOf(Date.parse(egg.outcome!.at), zone.value)
+const ageDays = (egg: Egg): number => daysBetween(hatchedOn(egg), localDateOf(clock.nowMs, zone.value))
+const nameOf = (egg: Egg): string =>
+  egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? `egg ${egg.number}`
+const batchOf = (egg: Egg) => set.value?.batches.find(({ id }) => id === egg.batchId)
+const weeks = computed(() =>
+  set.value ? brooderPlan(set.value.species, going.value.length).slice(0, 6) : [],
+)
+const units = computed(() => store.hatchery.units)
+const isWaterfowl = computed(() => set.value && SPECIES[set.value.species].group === 'waterfowl')
+const print = (): void => globalThis.print()
+</script>
+
+<template>
+  <main v-if="set" class="mx-auto max-w-3xl p-6 print:p-0">
+    <div class="screen-only mb-5 flex flex-wrap items-end gap-3">
+      <button type="button" class="press press-lamp" @click="print">
+        <Printer class="h-5 w-5" aria-hidden="true" /> Print
+      </button>
+      <label>For <input v-model="to" class="field ml-1" maxlength="120" placeholder="new keeper" /></label>
+      <label
+        >With
+        <select v-model="which" class="field ml-1">
+          <option value="given-away">those given away</option>
+          <option value="all">all chicks here</option>
+        </select></label
+      >
+      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">To the hatch</RouterLink>
+    </div>
+    <h1 class="text-3xl font-bold">
+      {{ count(going.length, 'chick') }}: {{ set.breed || SPECIES[set.species].label }}
+    </h1>
+    <p class="text-ink-soft">
+      From {{ store.hatchery.name || 'the hatchery' }}, {{ sayDate(localDateOf(clock.nowMs, zone))
+      }}{{ words ? `; for ${words}` : '' }}. {{ SPECIES[set.species].label }}, set “{{ set.name }}”.
+    </p>
+    <p v-if="going.length === 0" class="mt-4">No chick of this set is noted as out.</p>
+    <table v-else class="mt-4 w-full text-left" data-testid="handed-over">
+      <thead>
+        <tr class="text-ink-soft">
+          <th scope="col" class="py-1 font-normal">Band or egg</th>
+          <th scope="col" class="py-1 font-normal">Hatched</th>
+          <th scope="col" class="py-1 font-normal">Age today</th>
+          <th scope="col" class="py-1 font-normal">From</th>
+          <th scope="col" class="py-1 font-normal">Noted</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="egg in going" :key="egg.id" class="border-t border-line">
+          <td class="py-1">{{ nameOf(egg) }}</td>
+          <td class="py-1">{{ sayDate(hatchedOn(egg)) }}</td>
+          <td class="py-1">{{ count(ageDays(egg), 'day') }}</td>
+          <td class="py-1">{{ batchOf(egg)?.source || '' }}</td>
+          <td class="py-1">{{ egg.chick?.state === 'weak' ? 'weak' : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <h2 class="mt-5 text-xl font-semibold">How they are kept</h2>
+    <table class="mt-1 text-left">
+      <thead>
+        <tr class="text-ink-soft">
+          <th scope="col" class="py-1 pr-8 font-normal">Week of life</th>
+          <th scope="col" class="py-1 pr-8 font-normal">At the floor under the lamp</th>
+          <th scope="col" class="py-1 font-normal">Room for all</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ week, celsius, floorM2 } in weeks" :key="week" class="border-t border-line">
+          <td class="py-1 pr-8">{{ week }}</td>
+          <td class="py-1 pr-8">
+            {{ sayQuantity(units, 'temperature', celsius.low) }} to
+            {{ sayQuantity(units, 'temperature', celsius.high) }}
+          </td>
+          <td class="py-1">{{ floorM2 }} m²</td>
+        </tr>
+      </tbody>
+    </table>
+    <ul class="mt-3 list-disc pl-5">
+      <li>Spread out at the walls: too hot. Huddled under the lamp: too cold. Never one alone.</li>
+      <li>
+        Starter crumb of their kind; shallow water{{
+          isWaterfowl ? ', deep enough for the nostrils and no more' : ' with pebbles'
+        }}. Waterfowl and small chicks are kept apart.
+      </li>
+      <li>A heat lamp is fixed twice and hangs clear of bedding: they start fires.</li>
+      <li>Wash your hands before and after; children too, and none near the mouth.</li>
+      <li>Moving and selling live birds follows local rules. Sick ones: a vet’s advice.</li>
+    </ul>
+  </main>
+  <main v-else class="p-8">
+    There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink>
+  </main>
+</template>

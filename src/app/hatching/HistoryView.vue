@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { SPECIES } from '../../core/species/species.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { byYear, historyOf, search, type PastSet } from '../../domain/history.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import FewOf from '../shared/ui/FewOf.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+import CompareSets from './CompareSets.vue'
+import { shareWords } from './fate-words.ts'
+import ShareBar from './ShareBar.vue'
+import YearLine from './YearLine.vue'
+
+/** All sets that ever were: searched, closed and opened again, held side by side, and year by year. */
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const zone = computed(() => store.hatchery.zone)
+// What is over does not change with the minute.
+const hourMs = computed(() => Math.floor(clock.nowMs / 3_600_000) * 3_600_000)
+const past = computed(() => historyOf(store.sets, store.eggsBySet, hourMs.value))
+const years = computed(() => byYear(past.value, zone.value))
+const words = ref('')
+const STATES = { all: 'all', running: 'running', closed: 'closed', planned: 'planned' } as const
+const state = ref<keyof typeof STATES>('all')
+const found = computed(() =>
+  search(past.value, words.value).filter((one) => state.value === 'all' || one.state === state.value),
+)
+const MOST_COMPARED = 4
+const chosen = ref<string[]>([])
+const compared = computed(() =>
+  chosen.value.flatMap((id) => past.value.find(({ set }) => set.id === id) ?? []),
+)
+
+const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key === 'give-up')
+function close(one: PastSet): void {
+  const others = one.set.done.filter(({ key }) => key !== 'give-up')
+  const done = isTicked(one)
+    ? others
+    : [...others, { key: 'give-up', at: new Date(clock.nowMs).toISOString() }]
+  void saving(() =>
+    store.commit(isTicked(one) ? 'opened again' : 'closed', null, { sets: [{ ...one.set, done }] }),
+  )
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-5xl p-4 sm:p-6">
+    <h1 class="text-3xl font-bold">History</h1>
+    <p v-if="past.length === 0" class="card mt-5 p-5 text-lg">
+      No set yet. <RouterLink to="/plan" class="underline">Plan one</RouterLink>
+    </p>
+    <template v-else>
+      <section v-for="year in years" :key="year.year" class="mt-4" :aria-label="year.year" data-testid="year">
+        <div class="flex flex-wrap items-baseline gap-x-5">
+          <h2 class="text-xl font-semibold">{{ year.year }}</h2>
+          <p>
+            {{ count(year.sets.length, 'set') }}, {{ count(year.eggs, 'egg') }},
+            {{ count(year.chicks, 'chick')
+            }}<template v-if="year.results.hatchOfFertile"
+              >; of the fertile hatched {{ shareWords(year.results.hatchOfFertile) }}</template
+            >
+          </p>
+        </div>
+        <YearLine :year="year" class="mt-1" />
+      </section>
+
+      <div class="mt-6 flex flex-wrap items-end gap-3">
+        <label class="grow sm:max-w-sm"
+          >Look for
+          <input
+            v-model="words"
+            type="search"
+            class="field mt-1 block w-full"
+            placeholder="name, breed, bird, source, notes"
+        /></label>
+        <label
+          >Sets that are
+          <select v-model="state" class="field mt-1 block">
+            <option v-for="(name, one) in STATES" :key="one" :value="one">{{ name }}</option>
+          </select></label
+        >
+        <p class="text-ink-soft" role="status">{{ count(found.length, 'set') }}</p>
+      </div>
+      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+      <FewOf v-slot="{ shown }" :items="found" :most="40" what="sets">
+        <ul class="mt-3" data-testid="history">
+          <li
+            v-for="one in shown"
+            :key="one.set.id"
+            class="grid items-center gap-x-4 gap-y-1 border-t border-line py-2 md:grid-cols-[2rem_minmax(0,1fr)_13rem_9rem]"
+          >
+            <input
+              v-model="chosen"
+              type="checkbox"
+              class="hidden h-6 w-6 accent-lamp md:block"
+              :value="one.set.id"
+              :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(one.set.id)"
+              :aria-label="`Hold ${one.set.name} beside others`"
+            />
+            <div class="min-w-0">
+              <RouterLink
+                :to="{ name: one.state === 'closed' ? 'report' : 'set', params: { setId: one.set.id } }"
+                class="font-semibold underline decoration-line underline-offset-4 hover:decoration-lamp"
+                >{{ one.set.name }}</RouterLink
+              >
+              <span class="text-ink-soft"
+                >, {{ one.set.breed || SPECIES[one.set.species].label }}, set
+                {{ sayDate(localDateOf(one.fromMs, zone)) }}</span
+              >
+            </div>
+            <div>
+              <template v-if="one.state === 'closed'"
+                >{{ count(one.chicks, 'chick') }} of {{ one.eggs.length }}
+                <ShareBar :share="one.results.hatchOfFertile" />
+              </template>
+              <span v-else class="text-ink-soft">{{ count(one.eggs.length, 'egg') }}, {{ one.state }}</span>
+            </div>
+            <button
+              v-if="one.state !== 'planned' && (one.state === 'running' || isTicked(one))"
+              type="button"
+              class="press min-h-10 py-1"
+              :aria-label="`${isTicked(one) ? 'Open again' : 'Close'}: ${one.set.name}`"
+              @click="close(one)"
+            >
+              {{ isTicked(one) ? 'Open again' : 'Close' }}
+            </button>
+          </li>
+        </ul>
+      </FewOf>
+      <CompareSets v-if="compared.length > 1" :sets="compared" class="mt-6" />
+      <p v-else class="mt-3 hidden text-ink-soft md:block">
+        Tick two to {{ MOST_COMPARED }} sets to hold them side by side.
+      </p>
+    </template>
+  </main>
+</template>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { placeLabel } from '../../core/tray/layout.ts'
+import type { PlaceResults } from '../../domain/results-of-book.ts'
+
+/** Of the fertile eggs in each place of a tray, how many hatched, over all sets that lay there. */
+const props = defineProps<{ map: PlaceResults }>()
+const label = (row: number, column: number): string =>
+  placeLabel({ ...props.map, numbering: 'letter-rows' }, { row, column })
+</script>
+
+<template>
+  <div class="min-w-0">
+    <h3 class="font-semibold">
+      {{ map.incubator }}
+      <span class="font-normal text-ink-soft">trays of {{ map.rows }} by {{ map.columns }}</span>
+    </h3>
+    <div
+      class="mt-1 grid gap-1"
+      :style="{ gridTemplateColumns: `repeat(${map.columns}, minmax(0, 4rem))` }"
+      role="list"
+      :aria-label="`What hatched of the fertile in each place, ${map.incubator}`"
+    >
+      <template v-for="(row, r) in map.places" :key="r">
+        <span
+          v-for="(share, c) in row"
+          :key="c"
+          role="listitem"
+          class="relative flex h-11 flex-col items-center justify-center overflow-hidden rounded border border-line text-xs leading-tight"
+          :aria-label="`${label(r, c)}: ${share ? `${share.count} of ${share.of} hatched` : 'no fertile egg'}`"
+        >
+          <span
+            class="absolute inset-0 bg-ember"
+            :style="{ opacity: share ? 0.5 * (1 - share.count / share.of) : 0 }"
+            aria-hidden="true"
+          />
+          <span class="relative font-semibold">{{ label(r, c) }}</span>
+          <span class="relative">{{ share ? `${share.count} of ${share.of}` : '–' }}</span>
+        </span>
+      </template>
+    </div>
+  </div>
+</template>

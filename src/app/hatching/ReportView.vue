@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Printer } from '@lucide/vue'
+import { SPECIES } from '../../core/species/species.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { hatchOfSet } from '../../domain/hatch-of-set.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useSetPlan } from '../shared/useSetPlan.ts'
+import { count, dayWords, percentWords, POLICY_WORDS } from '../shared/wording.ts'
+import DiagnosisCard from './DiagnosisCard.vue'
+import HatchResults from './HatchResults.vue'
+import { useDiagnosis } from './useDiagnosis.ts'
+
+/** What came of a set, on one page to keep. */
+const props = defineProps<{ setId: string }>()
+const store = useHatcheryStore()
+const set = computed(() => store.setById(props.setId))
+const plan = useSetPlan(() => set.value)
+const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
+const zone = computed(() => store.hatchery.zone)
+const say = (atMs: number): string => sayDate(localDateOf(atMs, zone.value))
+const found = useDiagnosis(() => ({ set: set.value!, eggs: eggs.value }))
+const facts = computed(() => {
+  const { value: now } = set
+  if (!now || !plan.value) return []
+  const { outMs } = hatchOfSet(now, eggs.value)
+  const story = found.value.story
+  const losses = story.eggs.flatMap(({ loss }) => loss ?? [])
+  const lost = losses.reduce((sum, loss) => sum + loss, 0) / Math.max(1, losses.length)
+  const incubators = store.hatchery.incubators
+    .filter(({ id }) => now.trays.some(({ incubatorId }) => incubatorId === id))
+    .map(({ name }) => name)
+  const days = (atMs: number): string => dayWords(now, zone.value, atMs)
+  return [
+    ['Set', `${say(Date.parse(now.setAt))}, ${count(eggs.value.length, 'egg')}`],
+    ['From', [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || 'not noted'],
+    ['Hatched in', incubators.join(', ') || 'not noted'],
+    ['Removed', POLICY_WORDS[now.policy]],
+    [
+      'Chicks out',
+      outMs[0] === undefined
+        ? 'none'
+        : `${say(outMs[0])} (${days(outMs[0])}) to ${say(outMs.at(-1)!)} (${days(outMs.at(-1)!)}); due ${say(plan.value.hatchAtMs)}`,
+    ],
+    [
+      'Water lost by lockdown',
+      losses.length > 0 ? `${percentWords(lost)}; ${percentWords(story.goodLoss)} is good` : 'not measured',
+    ],
+    [
+      'Warmth at the eggs',
+      story.celsiusOver === null
+        ? 'not measured'
+        : `${story.celsiusOver < 0 ? '−' : '+'}${Math.abs(story.celsiusOver).toFixed(2)} °C against the target`,
+    ],
+    ['Lid off after lockdown', story.openings === null ? 'not noted' : count(story.openings, 'time')],
+  ]
+})
+const print = (): void => globalThis.print()
+</script>
+
+<template>
+  <main v-if="set && plan" class="report mx-auto max-w-4xl p-6 print:p-0">
+    <div class="screen-only mb-5 flex flex-wrap gap-3">
+      <button type="button" class="press press-lamp" @click="print">
+        <Printer class="h-5 w-5" aria-hidden="true" /> Print
+      </button>
+      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">To the hatch</RouterLink>
+      <RouterLink to="/results" class="press">All results</RouterLink>
+    </div>
+    <h1 class="text-3xl font-bold">{{ set.name }}</h1>
+    <p class="text-ink-soft">
+      {{ set.breed ? `${set.breed}, ` : '' }}{{ SPECIES[set.species].label
+      }}{{ store.hatchery.name ? `; ${store.hatchery.name}` : '' }}
+    </p>
+    <dl class="mt-3 grid gap-x-6 sm:grid-cols-[11rem_1fr]" data-testid="report-facts">
+      <template v-for="[name, value] in facts" :key="name">
+        <dt class="text-ink-soft">{{ name }}</dt>
+        <dd>{{ value }}</dd>
+      </template>
+    </dl>
+    <div class="mt-4 flex flex-col gap-4">
+      <HatchResults :set="set" :eggs="eggs" report />
+      <DiagnosisCard :set="set" :eggs="eggs" />
+    </div>
+    <p v-if="set.notes" class="mt-3">{{ set.notes }}</p>
+  </main>
+  <main v-else class="p-8">
+    There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink>
+  </main>
+</template>
+
+<style scoped>
+/* All of it on one sheet. */
+@media print {
+  .report {
+    font-size: 9.5pt;
+    line-height: 1.25;
+  }
+  .report :deep(.card) {
+    padding: 2mm 3mm;
+    break-inside: avoid;
+  }
+}
+</style>

@@ -1,0 +1,100 @@
+import type { Egg } from '../contracts/egg-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
+import { hatchResults, type HatchResults } from '../core/hatching/results.ts'
+import { SPECIES } from '../core/species/species.ts'
+import type { Zone } from '../core/time/local-date.ts'
+import { localDateOf } from '../core/time/local-date.ts'
+import { fateOf } from './fates.ts'
+import { hatchOfSet } from './hatch-of-set.ts'
+import { isOver } from './results-of-book.ts'
+
+/** A set as it is looked up long after. */
+export interface PastSet {
+  set: EggSet
+  eggs: readonly Egg[]
+  /** `closed`: somebody said so, or nothing of it is open. */
+  state: 'planned' | 'running' | 'closed'
+  results: HatchResults
+  chicks: number
+  /** From setting to the last chick, or to when chicks are due; epoch milliseconds. */
+  fromMs: number
+  toMs: number
+}
+
+/** All sets, the latest first. @param nowMs - what is set later is planned */
+export function historyOf(
+  sets: readonly EggSet[],
+  eggsBySet: ReadonlyMap<string, readonly Egg[]>,
+  nowMs: number,
+): PastSet[] {
+  return sets
+    .map((set): PastSet => {
+      const eggs = eggsBySet.get(set.id) ?? []
+      const days = set.plan.incubationDays ?? SPECIES[set.species].incubationDays
+      const { outMs } = hatchOfSet(set, eggs)
+      const fromMs = Date.parse(set.setAt)
+      const isIn = set.done.some(({ key }) => key === 'set') && fromMs <= nowMs
+      return {
+        set,
+        eggs,
+        state: isOver(set, eggs) ? 'closed' : isIn ? 'running' : 'planned',
+        results: hatchResults(eggs.map((egg) => fateOf(egg, days))),
+        chicks: outMs.length,
+        fromMs,
+        toMs: outMs.at(-1) ?? fromMs + days * 86_400_000,
+      }
+    })
+    .sort((a, b) => b.fromMs - a.fromMs)
+}
+
+/** Sets of which the name, the breed, the bird, a source or the notes hold all of these words. */
+export function search(past: readonly PastSet[], words: string): PastSet[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+  return past.filter(({ set }) => {
+    const text = [
+      set.name,
+      set.breed,
+      SPECIES[set.species].label,
+      set.notes,
+      ...set.batches.flatMap(({ source, breed }) => [source, breed]),
+    ]
+      .join(' ')
+      .toLowerCase()
+    return wanted.every((word) => text.includes(word))
+  })
+}
+
+/** A year of a hatchery in figures; of sets that are over, by the day on which they were set. */
+export interface YearAtAGlance {
+  year: string
+  sets: PastSet[]
+  eggs: number
+  chicks: number
+  results: HatchResults
+}
+
+/** The latest year first. */
+export function byYear(past: readonly PastSet[], zone: Zone): YearAtAGlance[] {
+  const years = new Map<string, PastSet[]>()
+  for (const one of past) {
+    if (one.state === 'planned') continue
+    const year = localDateOf(one.fromMs, zone).slice(0, 4)
+    years.set(year, [...(years.get(year) ?? []), one])
+  }
+  return [...years]
+    .sort(([a], [b]) => b.localeCompare(a))
+    .map(([year, sets]) => {
+      const over = sets.filter(({ state }) => state === 'closed')
+      return {
+        year,
+        sets,
+        eggs: sets.reduce((sum, { eggs }) => sum + eggs.length, 0),
+        chicks: sets.reduce((sum, { chicks }) => sum + chicks, 0),
+        results: hatchResults(
+          over.flatMap(({ set, eggs }) =>
+            eggs.map((egg) => fateOf(egg, set.plan.incubationDays ?? SPECIES[set.species].incubationDays)),
+          ),
+        ),
+      }
+    })
+}
