@@ -20,8 +20,11 @@ export async function demoReady(page: Page): Promise<void> {
 /** The whole demo as a file, taken out by the first test that asks for it. */
 let demoBundle: string | null = null
 
-/** Opens the app with the whole demo in it. It is photographed and measured once; later tests bring it in. */
-export async function openWholeDemo(page: Page): Promise<void> {
+/**
+ * Opens the app with the whole demo in it. It is photographed and measured once; later tests bring it in.
+ * @param base - of a browser that knows no address of its own
+ */
+export async function openWholeDemo(page: Page, base = ''): Promise<void> {
   if (demoBundle === null) {
     await openDemo(page)
     await demoReady(page)
@@ -29,11 +32,11 @@ export async function openWholeDemo(page: Page): Promise<void> {
     await copyFile(await takeOut(page), kept)
     demoBundle = kept
   } else {
-    await page.goto('/#/records')
+    await page.goto(`${base}/#/records`)
     await page.getByTestId('bundle-input').setInputFiles(demoBundle)
     await expect(page.getByTestId('records-message')).toContainText('brought in')
   }
-  await page.goto('/#/')
+  await page.goto(`${base}/#/`)
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
 }
 

@@ -204,6 +204,11 @@ function openedAs(
   }
 }
 
+/** Whether it lies in the incubator: neither taken out, nor hatched, nor opened. */
+export function isIn({ removed, outcome }: Pick<EggState, 'removed' | 'outcome'>): boolean {
+  return removed === null && outcome === null
+}
+
 /** What was noted of an egg in words, and still holds, in the order of noting. */
 export function notesOf({ events }: Pick<EggRecord, 'events'>): Array<{ at: string | null; text: string }> {
   return standingEvents(events).flatMap((event) =>

@@ -1,4 +1,4 @@
-import type { Egg } from '../contracts/egg-record.ts'
+import { isIn, type Egg } from '../contracts/egg-record.ts'
 import type { Hatchery } from '../contracts/hatchery-record.ts'
 import { logEvents, type IncubatorLog, type LogEvent } from '../contracts/incubator-log.ts'
 import type { Incubator } from '../contracts/incubator-record.ts'
@@ -60,7 +60,7 @@ export function incubatorNow(incubator: Incubator, place: Place, nowMs: number):
       set.trays.some(
         (tray) =>
           tray.incubatorId === incubator.id &&
-          (eggsBySet.get(set.id) ?? []).some((egg) => !egg.removed && egg.place?.trayId === tray.id),
+          (eggsBySet.get(set.id) ?? []).some((egg) => isIn(egg) && egg.place?.trayId === tray.id),
       ),
   )
   const band = climateBand(

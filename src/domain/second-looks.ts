@@ -1,6 +1,6 @@
 import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
-import type { Egg } from '../contracts/egg-record.ts'
+import { isIn, type Egg } from '../contracts/egg-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { secondLookAtMs } from '../core/agenda/second-look.ts'
@@ -26,7 +26,7 @@ export function secondLooksOf(
     .filter((event) => event.kind === 'candle')
     .map((event) => event.startMs)
   return eggs
-    .filter((egg) => !egg.removed)
+    .filter(isIn)
     .flatMap((egg) => {
       const first = suspectedBy(looksOf(egg.id), set)
       return first ? [{ egg, first, dueAtMs: secondLookAtMs(Date.parse(first.takenAt), candlings) }] : []

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { Check } from '@lucide/vue'
 import type { Session } from '../../contracts/session-record.ts'
 import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
@@ -24,6 +24,13 @@ const emit = defineEmits<{
 }>()
 const sounds = defineModel<boolean>('sounds', { required: true })
 const voice = defineModel<boolean>('voice', { required: true })
+
+/** Of its own, so that what is being typed outlives a reading of the air. */
+const candler = ref(props.session.candler)
+watch(
+  () => props.session.candler,
+  (name) => (candler.value = name),
+)
 
 const next = computed(() => PREFLIGHT.find((item) => !props.session.ready.includes(item)) ?? null)
 const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
@@ -72,8 +79,8 @@ function sendAir(event: Event): void {
           maxlength="60"
           placeholder="not said"
           :list="known.length > 0 ? 'known-candlers' : undefined"
-          :value="session.candler"
-          @change="emit('change', { candler: ($event.target as HTMLInputElement).value.trim() })"
+          v-model="candler"
+          @change="emit('change', { candler: candler.trim() })"
       /></label>
       <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <section aria-labelledby="air-heading">

@@ -13,20 +13,26 @@ import {
   DEMO_BASKETS,
   DEMO_HATCHERY_NAME,
   DEMO_INCUBATORS,
+  DEMO_PAST,
   demoEgg,
   demoWeightG,
   type DemoBasket,
+  type DemoPastSet,
 } from '../../core/simulate/demo-hatchery.ts'
 import { shapesOf } from '../../core/measure/reading.ts'
 import { takeShot } from '../../core/simulate/shot.ts'
+import { SPECIES } from '../../core/species/species.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import { lookFrom } from '../../domain/look-from.ts'
 import { demoAirOf, incubatorIdOf, setAtOf, setIdOf } from './demo-air.ts'
+import { demoPastSet, pastSetIdOf } from './demo-past.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
 import type { Picture } from './picture-writes.ts'
 
-const DAY_MS = 86_400_000
+const HOUR_MS = 3_600_000
+const DAY_MS = 24 * HOUR_MS
+const PIP_TO_OUT_HOURS = 11
 /** Earlier looks are small pictures, so that the demo is ready soon. */
 const EARLIER_SIDE_PX = 480
 const FORGOTTEN = 3
@@ -71,6 +77,8 @@ export const useDemoStore = defineStore('demo', () => {
     const workers = [new EggWorkerClient(), new EggWorkerClient()]
     try {
       for (const basket of missing) await addBasket(workers, basket, openedMs)
+      for (const past of DEMO_PAST.filter((one) => !hatchery.setById(pastSetIdOf(one))))
+        await addPast(past, openedMs)
     } finally {
       for (const worker of workers) worker.release()
       progress.value = null
@@ -86,7 +94,7 @@ export const useDemoStore = defineStore('demo', () => {
     const hatchery = useHatcheryStore()
     const tray = toTray(basket, openedMs)
     const set = toSet(basket, tray, openedMs)
-    const eggs = toEggs(basket, set)
+    const eggs = toEggs(basket, set, openedMs)
     const taken: Array<{ look: LookRecord; picture: Picture }> = []
     await Promise.all(
       workers.map(async (worker, turn) => {
@@ -101,13 +109,22 @@ export const useDemoStore = defineStore('demo', () => {
         }
       }),
     )
-    // The records may have been erased or replaced meanwhile: then the demo is no longer wanted; or another tab leads.
-    if (!hatchery.leads) return
-    if ((await hatchery.repository.setting<number>(OPENED)) !== openedMs) return
+    if (!(await isStillWanted(openedMs))) return
     await hatchery.addSet(
       { trays: [tray], set, eggs, ...demoAirOf(basket, hatchery.probes, openedMs) },
       taken,
     )
+  }
+
+  async function addPast(past: DemoPastSet, openedMs: number): Promise<void> {
+    if (await isStillWanted(openedMs))
+      await useHatcheryStore().addSet(demoPastSet(past, { openedMs, zone: deviceZone() }), [])
+  }
+
+  /** The records may have been erased or replaced meanwhile: then the demo is no longer wanted; or another tab leads. */
+  async function isStillWanted(openedMs: number): Promise<boolean> {
+    const hatchery = useHatcheryStore()
+    return hatchery.leads && (await hatchery.repository.setting<number>(OPENED)) === openedMs
   }
 
   /**
@@ -117,7 +134,8 @@ export const useDemoStore = defineStore('demo', () => {
   async function isWanted(offered: boolean): Promise<boolean> {
     const hatchery = useHatcheryStore()
     const opened = await hatchery.repository.setting<number>(OPENED)
-    if (opened !== null) return DEMO_BASKETS.some((basket) => !hatchery.setById(setIdOf(basket)))
+    const ids = [...DEMO_BASKETS.map(setIdOf), ...DEMO_PAST.map(pastSetIdOf)]
+    if (opened !== null) return ids.some((id) => !hatchery.setById(id))
     return offered && hatchery.sets.length === 0 && !(await hatchery.repository.setting<boolean>('erased'))
   }
 
@@ -216,7 +234,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
       },
     ],
     policy: 'second-look',
-    done: basket.done.map((key) => ({ key, at: setAt })),
+    done: basket.done.map((key) => ({ key, at: doneAt(key, basket, setAt) })),
     temperatures: [],
     notes: basket.notes,
     counted: [],
@@ -224,10 +242,17 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
   }
 }
 
+/** When a step of the plan was ticked: lockdown when it was due, the others on the day of setting. */
+function doneAt(key: string, { species }: DemoBasket, setAt: string): string {
+  if (key !== 'lockdown' && key !== 'stop-turning') return setAt
+  return new Date(Date.parse(setAt) + SPECIES[species].stopTurningDay * DAY_MS).toISOString()
+}
+
 /** Weighed and calipered when they came in, laid over the six days before they were set. */
-function toEggs(basket: DemoBasket, set: EggSet): Egg[] {
+function toEggs(basket: DemoBasket, set: EggSet, openedMs: number): Egg[] {
   const count = basket.rows * basket.columns
   const setOn = localDateOf(Date.parse(set.setAt), deviceZone())
+  const hatching = hatchingOf(basket, openedMs)
   return Array.from({ length: count }, (_, i) => {
     const model = demoEgg(basket, i + 1)
     const { lengthMm, breadthMm } = model
@@ -253,6 +278,30 @@ function toEggs(basket: DemoBasket, set: EggSet): Egg[] {
       weightG: demoWeightG(model, size, ageDays),
     }))
     // Three were forgotten the second time.
-    return eggOf(withEvents(egg, i < FORGOTTEN ? weighed.filter((_, k) => k !== 1) : weighed))
+    const kept = i < FORGOTTEN ? weighed.filter((_, k) => k !== 1) : weighed
+    return eggOf(withEvents(egg, [...kept, ...(hatching.get(i + 1) ?? [])]))
   })
+}
+
+/** Pips and chicks so far, of the living eggs in their order, by number. */
+function hatchingOf(basket: DemoBasket, openedMs: number): Map<number, EggEvent[]> {
+  const { outHours = [], pippedHours = [] } = basket.hatching ?? {}
+  const living = Array.from({ length: basket.rows * basket.columns }, (_, i) => i + 1).filter(
+    (number) => demoEgg(basket, number).fate.kind === 'developing',
+  )
+  const told = (id: string, hoursAgo: number): Pick<EggEvent, 'id' | 'at' | 'device'> => ({
+    id,
+    at: new Date(openedMs - hoursAgo * HOUR_MS).toISOString(),
+    device: null,
+  })
+  const pip = (hoursAgo: number): EggEvent => ({ ...told('pip-1', hoursAgo), kind: 'pipped', shell: true })
+  return new Map(
+    living.flatMap((number, i): Array<[number, EggEvent[]]> => {
+      const out = outHours[i]
+      if (out !== undefined)
+        return [[number, [pip(out + PIP_TO_OUT_HOURS), { ...told('out-1', out), kind: 'out' }]]]
+      const pipped = pippedHours[i - outHours.length]
+      return pipped === undefined ? [] : [[number, [pip(pipped)]]]
+    }),
+  )
 }

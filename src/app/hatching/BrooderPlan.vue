@@ -7,12 +7,12 @@ import { BROODER_KINDS } from '../../core/incubation/schedule.ts'
 import { sayDate } from '../../core/time/local-date.ts'
 import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { sayQuantity, toShown } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { useTicks } from '../shared/useSetPlan.ts'
+import { warmthWords } from './brooder-words.ts'
 
 /** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
 const props = defineProps<{
@@ -45,11 +45,6 @@ function toggle({ event, state }: EventStatus): void {
   )
 }
 const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfowl')
-function warm({ low, high }: { low: number; high: number }): string {
-  return low === high
-    ? sayQuantity(units.value, 'temperature', low)
-    : `${toShown(units.value, 'temperature', low)} to ${sayQuantity(units.value, 'temperature', high)}`
-}
 </script>
 
 <template>
@@ -87,7 +82,7 @@ function warm({ low, high }: { low: number; high: number }): string {
       <tbody>
         <tr v-for="week in weeks" :key="week.week" class="border-t border-line">
           <td class="py-1">{{ week.week }}</td>
-          <td class="py-1">{{ warm(week.celsius) }}</td>
+          <td class="py-1">{{ warmthWords(week, units) }}</td>
           <td class="py-1">{{ week.floorM2 }} m²</td>
         </tr>
       </tbody>

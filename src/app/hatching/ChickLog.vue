@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { FileText } from '@lucide/vue'
 import { CHICK_STATES, type ChickState, type Egg } from '../../contracts/egg-record.ts'
@@ -11,6 +11,7 @@ import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { CHICK_WORDS } from './chick-words.ts'
+import ChickRow from './ChickRow.vue'
 
 /** Every chick of a set: what it is known by, how it does, where it went. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; unnamed: number }>()
@@ -34,14 +35,18 @@ const out = (egg: Egg): string => {
   const { zone } = store.hatchery
   return `${sayShortDate(localDateOf(atMs, zone))} ${localTimeOf(atMs, zone)}`
 }
-const text = (event: Event): string => (event.target as HTMLInputElement).value.trim()
 
+/** A band that another chick has; apart from what a save that is still under way will say. */
+const refused = ref('')
+/** Bands said here, by egg: one that is still being saved counts as well. */
+const said = new Map<string, string>()
 function band(egg: Egg, name: string): void {
-  const taken = chicks.value.find((other) => other.id !== egg.id && other.band === name)
-  if (name !== '' && taken) {
-    problem.value = `${placeOf(taken)} has the band ${name} already.`
-    return
-  }
+  const taken = chicks.value.find(
+    (other) => other.id !== egg.id && (said.get(other.id) ?? other.band) === name,
+  )
+  refused.value = name !== '' && taken ? `${placeOf(taken)} has the band ${name} already.` : ''
+  if (refused.value) return
+  said.set(egg.id, name)
   void saving(() => store.commit('band', egg.id, { eggs: [{ ...egg, band: name.slice(0, 40) || null }] }))
 }
 function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
@@ -65,40 +70,17 @@ function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
         ><FileText class="h-5 w-5" aria-hidden="true" /> Sheet to hand over</RouterLink
       >
     </div>
-    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="problem || refused" class="mt-2 text-ember" role="alert">{{ refused || problem }}</p>
     <ul class="mt-2 flex flex-col">
-      <li
+      <ChickRow
         v-for="egg in chicks"
         :key="egg.id"
-        class="grid grid-cols-[4.5rem_1fr] items-center gap-x-3 gap-y-1 border-t border-line py-1.5 sm:grid-cols-[4.5rem_8rem_8rem_9rem_1fr]"
-      >
-        <span class="font-semibold">{{ placeOf(egg) }}</span>
-        <span class="text-sm text-ink-soft">out {{ out(egg) }}</span>
-        <input
-          class="field w-full"
-          placeholder="band"
-          :aria-label="`Band of ${placeOf(egg)}`"
-          maxlength="40"
-          :value="egg.band ?? ''"
-          @change="band(egg, text($event))"
-        />
-        <select
-          class="field w-full"
-          :aria-label="`How ${placeOf(egg)} does`"
-          :value="egg.chick?.state ?? 'well'"
-          @change="say(egg, { state: ($event.target as HTMLSelectElement).value as ChickState })"
-        >
-          <option v-for="state in CHICK_STATES" :key="state" :value="state">{{ CHICK_WORDS[state] }}</option>
-        </select>
-        <input
-          class="field col-span-2 w-full sm:col-span-1"
-          :placeholder="egg.chick?.state === 'given-away' ? 'to whom' : 'a few words'"
-          :aria-label="`Words about ${placeOf(egg)}`"
-          maxlength="200"
-          :value="egg.chick?.words ?? ''"
-          @change="say(egg, { words: text($event) })"
-        />
-      </li>
+        :egg="egg"
+        :place="placeOf(egg)"
+        :out="out(egg)"
+        @band="band(egg, $event)"
+        @say="say(egg, $event)"
+      />
     </ul>
   </section>
 </template>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { diagnose } from '../../core/diagnosis/diagnose.ts'
 import { PHASES } from '../../core/hatching/results.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayLongDate } from '../../core/time/local-date.ts'
 import type { PastSet } from '../../domain/history.ts'
 import { storyOfSet } from '../../domain/story-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -29,7 +29,7 @@ const columns = computed(() =>
     const storage = story.eggs.flatMap(({ storageDays }) => storageDays ?? [])
     const { results } = past
     return [
-      sayDate(localDateOf(past.fromMs, hatchery.zone)),
+      sayLongDate(localDateOf(past.fromMs, hatchery.zone)),
       SPECIES[past.set.species].label,
       String(past.eggs.length),
       shareWords(results.fertility.true ?? results.fertility.apparent),

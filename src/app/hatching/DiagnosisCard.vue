@@ -16,7 +16,7 @@ const lead = computed(() => {
   const { verdict, nothingChance } = diagnosis.value
   if (verdict === 'blamed') return `Probably ${CAUSE_WORDS[first.value.cause].name}.`
   if (verdict === 'nothing') return 'Losses as usual: nothing to blame.'
-  const few = `${count(props.set.trays.length > 0 ? props.eggs.length : 0, 'egg')}: cannot tell.`
+  const few = `${count(props.eggs.length, 'egg')}: cannot tell.`
   return nothingChance > 0.5 ? `${few} It may well be chance.` : few
 })
 /** Those worth a look. */
@@ -27,6 +27,13 @@ const suspects = computed(() =>
     .filter(({ chance }, i) => i === 0 || chance >= LEAST_CHANCE)
     .slice(0, props.brief ? 1 : SHOWN),
 )
+/** No reckoning is surer than its assumptions. */
+const chanceWords = (chance: number): string =>
+  chance < 0.01
+    ? 'less than 1 in 100'
+    : chance > 0.99
+      ? 'more than 99 in 100'
+      : `${(100 * chance).toFixed(0)} in 100`
 const strong = (factor: number): string =>
   Math.max(factor, 1 / factor) > 20 ? 'strongly' : Math.max(factor, 1 / factor) > 4 ? 'plainly' : 'a little'
 function words(list: readonly Evidence[]): string {
@@ -55,9 +62,7 @@ const missing = (suspect: Suspect): string =>
       <li v-for="suspect in suspects" :key="suspect.cause" class="border-t border-line pt-3">
         <h3 class="font-semibold">
           {{ CAUSE_WORDS[suspect.cause].name }}
-          <span class="font-normal text-ink-soft"
-            >{{ suspect.chance < 0.01 ? 'under 1' : (100 * suspect.chance).toFixed(0) }} in 100</span
-          >
+          <span class="font-normal text-ink-soft">{{ chanceWords(suspect.chance) }}</span>
         </h3>
         <dl class="grid grid-cols-[6rem_1fr] gap-x-3">
           <template v-if="speaking(suspect).length > 0">
@@ -76,9 +81,8 @@ const missing = (suspect: Suspect): string =>
       </li>
     </ol>
     <p class="mt-3 text-sm text-ink-soft">
-      “Nothing unusual” has {{ (100 * diagnosis.nothingChance).toFixed(0) }} in 100. Weighed are the pattern
-      of losses, their places, the water, the signs, the air and the lid; not illness, inbreeding or feed as
-      such.
+      “Nothing unusual” has {{ chanceWords(diagnosis.nothingChance) }}. Weighed are the pattern of losses,
+      their places, the water, the signs, the air and the lid; not illness, inbreeding or feed as such.
     </p>
   </section>
 </template>

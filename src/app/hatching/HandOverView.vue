@@ -7,10 +7,10 @@ import { brooderPlan } from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { daysBetween, localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { sayQuantity } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { count } from '../shared/wording.ts'
+import { warmthWords } from './brooder-words.ts'
 
 /** One page that goes with chicks to their new keeper. */
 const props = defineProps<{ setId: string }>()
@@ -38,9 +38,12 @@ const ageDays = (egg: Egg): number => daysBetween(hatchedOn(egg), localDateOf(cl
 const nameOf = (egg: Egg): string =>
   egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? `egg ${egg.number}`
 const batchOf = (egg: Egg) => set.value?.batches.find(({ id }) => id === egg.batchId)
-const weeks = computed(() =>
-  set.value ? brooderPlan(set.value.species, going.value.length).slice(0, 6) : [],
-)
+/** From the week in which they go. */
+const weeks = computed(() => {
+  const youngest = Math.min(...going.value.map(ageDays))
+  const gone = Number.isFinite(youngest) ? Math.floor(youngest / 7) : 0
+  return set.value ? brooderPlan(set.value.species, going.value.length).filter(({ week }) => week > gone) : []
+})
 const units = computed(() => store.hatchery.units)
 const isWaterfowl = computed(() => set.value && SPECIES[set.value.species].group === 'waterfowl')
 const print = (): void => globalThis.print()
@@ -91,7 +94,10 @@ const print = (): void => globalThis.print()
       </tbody>
     </table>
     <h2 class="mt-5 text-xl font-semibold">How they are kept</h2>
-    <table class="mt-1 text-left">
+    <p v-if="weeks.length === 0">
+      No lamp any more: a dry house, shut at night, and 0.1 m² or more for each.
+    </p>
+    <table v-else class="mt-1 text-left">
       <thead>
         <tr class="text-ink-soft">
           <th scope="col" class="py-1 pr-8 font-normal">Week of life</th>
@@ -100,13 +106,12 @@ const print = (): void => globalThis.print()
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ week, celsius, floorM2 } in weeks" :key="week" class="border-t border-line">
-          <td class="py-1 pr-8">{{ week }}</td>
+        <tr v-for="week in weeks" :key="week.week" class="border-t border-line">
+          <td class="py-1 pr-8">{{ week.week }}</td>
           <td class="py-1 pr-8">
-            {{ sayQuantity(units, 'temperature', celsius.low) }} to
-            {{ sayQuantity(units, 'temperature', celsius.high) }}
+            {{ warmthWords(week, units) }}
           </td>
-          <td class="py-1">{{ floorM2 }} m²</td>
+          <td class="py-1">{{ week.floorM2 }} m²</td>
         </tr>
       </tbody>
     </table>

@@ -7,11 +7,22 @@ import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 
 /** How many have pipped and how many are out, where nobody can see through the window which is which. */
-const props = defineProps<{ set: EggSet; most: number }>()
+const props = defineProps<{
+  set: EggSet
+  most: number
+  /** What was told egg by egg. */
+  told: { pipped: number; out: number }
+}>()
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
-const now = computed(() => props.set.counted.at(-1) ?? { pipped: 0, out: 0 })
+const now = computed(() => {
+  const last = props.set.counted.at(-1) ?? { pipped: 0, out: 0 }
+  return {
+    pipped: Math.max(last.pipped, props.told.pipped),
+    out: Math.max(last.out, props.told.out),
+  }
+})
 const ROWS = [
   { field: 'pipped', name: 'Pipped so far, those out among them' },
   { field: 'out', name: 'Chicks out so far' },
@@ -23,7 +34,8 @@ function add(field: 'pipped' | 'out', more: 1 | -1): void {
   // A chick that is out has pipped, whether anybody saw it or not.
   if (field === 'out') next.pipped = Math.max(next.pipped, next.out)
   else next.out = Math.min(next.out, next.pipped)
-  if (next.out < 0 || next.pipped < 0 || next.pipped > props.most) return
+  // What was told of one egg is taken back there.
+  if (next.out < props.told.out || next.pipped < props.told.pipped || next.pipped > props.most) return
   const counted = [...props.set.counted, { at: new Date(clock.nowMs).toISOString(), ...next }]
   void saving(() => store.commit('count', null, { sets: [{ ...props.set, counted }] }))
 }
@@ -43,7 +55,7 @@ function add(field: 'pipped' | 'out', more: 1 | -1): void {
         type="button"
         class="press min-h-16 min-w-16"
         :aria-label="`${name}: one less`"
-        :disabled="now[field] === 0"
+        :disabled="now[field] <= told[field]"
         @click="add(field, -1)"
       >
         <Minus class="h-7 w-7" aria-hidden="true" />

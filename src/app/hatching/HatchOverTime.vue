@@ -55,6 +55,7 @@ const option = computed(() => {
     grid: { left: 48, right: 18, top: 14, bottom: 30 },
     xAxis: {
       type: 'time',
+      boundaryGap: ['4%', '4%'],
       axisLabel: { color: soft, formatter: (atMs: number) => sayShortDate(day(atMs)), hideOverlap: true },
       splitLine: { show: false },
     },
@@ -90,7 +91,10 @@ const option = computed(() => {
 </script>
 
 <template>
-  <ChartFrame :title="TITLE" :option="() => option" :points="points" :table="table">
-    <div class="h-56"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
-  </ChartFrame>
+  <div>
+    <h2 class="text-xl font-semibold">{{ TITLE }}</h2>
+    <ChartFrame :title="TITLE" :option="() => option" :points="points" :table="table">
+      <div class="h-56"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
+    </ChartFrame>
+  </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isIn } from '../../contracts/egg-record.ts'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Undo2 } from '@lucide/vue'
@@ -28,8 +29,9 @@ const plan = useSetPlan(() => set.value)
 const eggs = computed(() => store.eggsBySet.get(props.setId) ?? [])
 const { problem, saving } = useSaving()
 const isLocked = computed(() => set.value?.done.some(({ key }) => key === 'lockdown') ?? false)
-const waiting = computed(() => eggs.value.filter((egg) => !egg.removed && !egg.outcome))
+const waiting = computed(() => eggs.value.filter(isIn))
 const hatch = computed(() => (set.value ? hatchOfSet(set.value, eggs.value) : null))
+const someKnown = computed(() => waiting.value.length < eggs.value.length)
 /** Chicks that are out, told one by one or counted. */
 const chicks = computed(() => hatch.value?.outMs.length ?? 0)
 const inBrooder = computed(
@@ -97,8 +99,8 @@ useKeys({ u: undo })
     />
     <HatchWatch v-if="isLocked && !isOver" :set="set" :eggs="eggs" />
     <BreakoutList :set="set" :eggs="eggs" :over="isOver" :unnamed="hatch?.unnamed ?? 0" />
-    <HatchResults :set="set" :eggs="eggs" />
-    <DiagnosisCard v-if="isOver && waiting.length < eggs.length" :set="set" :eggs="eggs" />
+    <HatchResults v-if="isLocked || isOver || someKnown" :set="set" :eggs="eggs" />
+    <DiagnosisCard v-if="isOver && someKnown" :set="set" :eggs="eggs" />
     <ChickLog v-if="chicks > 0" :set="set" :eggs="eggs" :unnamed="hatch?.unnamed ?? 0" />
     <BrooderPlan
       v-if="inBrooder > 0"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import type { Egg } from '../../contracts/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/egg-record.ts'
 import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
@@ -37,6 +37,11 @@ const sayAt = (iso: string | null): string =>
 const inside = computed(() => props.eggs.filter((egg) => !egg.removed))
 const hours = (iso: string): number => (clock.nowMs - Date.parse(iso)) / HOUR_MS
 const hatch = computed(() => hatchOfSet(props.set, props.eggs))
+/** What was told egg by egg: counting goes on from there. */
+const told = computed(() => {
+  const out = inside.value.filter(({ outcome }) => outcome?.found === 'hatched').length
+  return { out, pipped: out + inside.value.filter((egg) => egg.pipped && isIn(egg)).length }
+})
 /** Told egg by egg, or only counted where nobody can see which is which. */
 const counts = ref(props.set.counted.length > 0)
 const zips = useLocalStorage('perlumen-note-zips', false)
@@ -149,7 +154,7 @@ function nameOf(egg: Egg): string {
         ><input v-model="zips" type="checkbox" class="accent-lamp" /> zips, too</label
       >
     </div>
-    <HatchCounts v-if="counts" :set="set" :most="inside.length" />
+    <HatchCounts v-if="counts" :set="set" :most="inside.length" :told="told" />
     <template v-else>
       <p class="text-ink-soft">
         Tap an egg once when it is pipped, {{ zips ? 'again when it is cut round, ' : '' }}once more when the

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { SPECIES } from '../../core/species/species.ts'
-import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayLongDate } from '../../core/time/local-date.ts'
 import { byYear, historyOf, search, type PastSet } from '../../domain/history.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -109,7 +109,7 @@ function close(one: PastSet): void {
               >
               <span class="text-ink-soft"
                 >, {{ one.set.breed || SPECIES[one.set.species].label }}, set
-                {{ sayDate(localDateOf(one.fromMs, zone)) }}</span
+                {{ sayLongDate(localDateOf(one.fromMs, zone)) }}</span
               >
             </div>
             <div>

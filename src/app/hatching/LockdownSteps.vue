@@ -1,12 +1,15 @@
 <script setup lang="ts">
+import { isIn } from '../../contracts/egg-record.ts'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
 
 /** What is done once, before the lid stays shut. */
 const props = defineProps<{ set: EggSet; due: boolean }>()
@@ -30,6 +33,45 @@ const turning = computed(() =>
       other.trays.some(({ incubatorId }) => incubatorId !== null && incubatorId === incubator.value?.id),
   ),
 )
+/** Others in which nothing turns: there the lid may stay shut. */
+const elsewhere = computed(() =>
+  store.hatchery.incubators
+    .filter(({ id }) => id !== incubator.value?.id)
+    .map((other) => {
+      const lying = store.sets.filter(
+        (set) =>
+          !set.done.some(({ key }) => key === 'give-up') &&
+          set.done.some(({ key }) => key === 'set') &&
+          set.trays.some(({ incubatorId }) => incubatorId === other.id),
+      )
+      return { other, lying, turns: lying.some((set) => !set.done.some(({ key }) => key === 'lockdown')) }
+    })
+    .filter(({ turns }) => !turns),
+)
+/** Carries all trays of the set: eggs of others in them go along. */
+function carry(incubatorId: string): void {
+  void saving(() =>
+    store.commit('tray carried', null, { trays: props.set.trays.map((tray) => ({ ...tray, incubatorId })) }),
+  )
+}
+/** Turning stops for all in this incubator; the others go on by hand. */
+function stopForAll(): void {
+  const { turnsADay } = store.hatchery
+  void saving(() =>
+    store.commit('turned by hand', null, {
+      sets: turning.value.map((other) => ({ ...other, plan: { ...other.plan, turnsADay } })),
+    }),
+  )
+}
+const byHand = computed(() => turning.value.every(({ plan }) => plan.turnsADay !== null))
+/** Eggs that came up dead at their last look and are still in. */
+const toRemove = computed(() => {
+  const began = candlingBegan(props.set, store.hatchery, clock.nowMs)
+  return (store.eggsBySet.get(props.set.id) ?? []).filter((egg) => {
+    const look = isIn(egg) ? lookSince(store.looksByEgg.get(egg.id) ?? [], began) : undefined
+    return look !== undefined && actionOf(look, props.set) === 'remove'
+  }).length
+})
 const WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
   return {
@@ -71,22 +113,55 @@ function begin(): void {
       Not yet: turning goes on until day {{ SPECIES[set.species].stopTurningDay }}.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <p
+    <div
       v-if="turning.length > 0"
       class="mt-2 rounded-lg border border-lamp p-3"
       data-testid="lockdown-conflict"
     >
       {{ turning.map(({ name }) => name).join(', ') }} still {{ turning.length === 1 ? 'turns' : 'turn' }} in
-      {{ incubator?.name }}. Carry this set’s tray to a hatcher or another incubator on
-      <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="underline">its page</RouterLink>, or
-      stop turning for both and turn the others by hand.
-    </p>
+      {{ incubator?.name }}, where the lid must stay shut from now on.
+      <div class="mt-2 flex flex-wrap gap-2">
+        <button
+          v-for="{ other, lying } in elsewhere"
+          :key="other.id"
+          type="button"
+          class="press"
+          @click="carry(other.id)"
+        >
+          Carry it to {{ other.name
+          }}{{ lying.length > 0 ? `, where ${lying.map(({ name }) => name).join(', ')} hatch` : '' }}
+        </button>
+        <button v-if="!byHand" type="button" class="press" @click="stopForAll">
+          Turner off for all; turn the others by hand
+        </button>
+        <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">Its page</RouterLink>
+      </div>
+      <p v-if="byHand" class="mt-2 text-ink-soft">
+        The others are turned by hand: with as few openings as will do, all at once.
+      </p>
+    </div>
     <ol class="mt-3 flex flex-col">
-      <li v-for="step in steps" :key="step" class="border-t border-line first:border-0">
-        <label class="flex min-h-12 cursor-pointer items-center gap-3 py-1 text-lg">
+      <li
+        v-for="step in steps"
+        :key="step"
+        class="flex flex-wrap items-center gap-x-3 border-t border-line first:border-0"
+      >
+        <label class="flex min-h-12 grow cursor-pointer items-center gap-3 py-1 text-lg">
           <input type="checkbox" class="h-6 w-6 accent-lamp" :checked="isDone(step)" @change="tick(step)" />
           <span :class="{ 'text-ink-soft': isDone(step) }">{{ WORDS[step] }}</span>
         </label>
+        <RouterLink
+          v-if="step === 'last-look'"
+          :to="{ name: 'session', params: { setId: set.id } }"
+          class="press"
+          >Candle</RouterLink
+        >
+        <RouterLink
+          v-if="step === 'take-out-dead'"
+          :to="{ name: 'removal', params: { setId: set.id } }"
+          class="press"
+          >{{ toRemove > 0 ? `${count(toRemove, 'egg')} to come out` : 'What comes out' }}</RouterLink
+        >
       </li>
     </ol>
     <button type="button" class="press mt-3 min-h-14" :class="{ 'press-lamp': left === 0 }" @click="begin">

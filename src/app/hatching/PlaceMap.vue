@@ -2,7 +2,10 @@
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { PlaceResults } from '../../domain/results-of-book.ts'
 
-/** Of the fertile eggs in each place of a tray, how many hatched, over all sets that lay there. */
+/**
+ * Of the fertile eggs in each place of a tray, how many hatched, over all sets that lay there. Dark is what is bad also at
+ * best, by the interval: one egg alone darkens little.
+ */
 const props = defineProps<{ map: PlaceResults }>()
 const label = (row: number, column: number): string =>
   placeLabel({ ...props.map, numbering: 'letter-rows' }, { row, column })
@@ -30,7 +33,7 @@ const label = (row: number, column: number): string =>
         >
           <span
             class="absolute inset-0 bg-ember"
-            :style="{ opacity: share ? 0.5 * (1 - share.count / share.of) : 0 }"
+            :style="{ opacity: share ? 0.7 * (1 - share.high) : 0 }"
             aria-hidden="true"
           />
           <span class="relative font-semibold">{{ label(r, c) }}</span>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import { SPECIES } from '../../core/species/species.ts'
-import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate, sayLongDate } from '../../core/time/local-date.ts'
 import { hatchOfSet } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
@@ -33,7 +33,10 @@ const facts = computed(() => {
     .map(({ name }) => name)
   const days = (atMs: number): string => dayWords(now, zone.value, atMs)
   return [
-    ['Set', `${say(Date.parse(now.setAt))}, ${count(eggs.value.length, 'egg')}`],
+    [
+      'Set',
+      `${sayLongDate(localDateOf(Date.parse(now.setAt), zone.value))}, ${count(eggs.value.length, 'egg')}`,
+    ],
     ['From', [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || 'not noted'],
     ['Hatched in', incubators.join(', ') || 'not noted'],
     ['Removed', POLICY_WORDS[now.policy]],
@@ -94,8 +97,21 @@ const print = (): void => globalThis.print()
 /* All of it on one sheet. */
 @media print {
   .report {
-    font-size: 9.5pt;
-    line-height: 1.25;
+    font-size: 9pt;
+    line-height: 1.2;
+  }
+  .report :deep(h1) {
+    font-size: 16pt;
+  }
+  .report :deep(h2) {
+    font-size: 12pt;
+  }
+  .report :deep(th),
+  .report :deep(td) {
+    padding-block: 0.6mm;
+  }
+  .report :deep([role='listitem']) {
+    height: 8mm;
   }
   .report :deep(.card) {
     padding: 2mm 3mm;

@@ -138,8 +138,8 @@ function saveResults(): void {
       <section v-if="places.length > 0" class="card mt-6 p-4" aria-labelledby="places-heading">
         <h2 id="places-heading" class="text-xl font-semibold">Where in the tray</h2>
         <p class="text-ink-soft">
-          Of the fertile eggs in each place, how many hatched; the darker, the fewer. One or two eggs tell
-          nothing.
+          Of the fertile eggs in each place, how many hatched; the darker, the surer it is that few do. One or
+          two eggs tell nothing.
         </p>
         <div class="mt-3 flex flex-wrap gap-6" data-testid="places">
           <PlaceMap v-for="(map, i) in places" :key="i" :map="map" />

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Droplet, Egg as EggIcon, Printer, Tags } from '@lucide/vue'
-import { notesOf, type Egg, type Outcome } from '../../contracts/egg-record.ts'
+import { isIn, notesOf, type Egg, type Outcome } from '../../contracts/egg-record.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
@@ -55,7 +55,7 @@ const rows = computed(() =>
 /** From two days before the day of hatch on, what is still in may have hatched. */
 const hatching = computed(() =>
   set.value && plan.value && plan.value.ageDays >= SPECIES[set.value.species].incubationDays - 2
-    ? eggs.value.filter((egg) => !egg.removed && !egg.outcome)
+    ? eggs.value.filter(isIn)
     : [],
 )
 function noteOutcome(which: readonly Egg[], found: Outcome | null): void {

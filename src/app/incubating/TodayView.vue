@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
+import { isIn } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/agenda/agenda.ts'
@@ -67,7 +68,7 @@ const mind = computed(() =>
     rows.value.map(({ set, plan, eggs }): WarningSet => {
       const eggsIn = new Map<string, number>()
       for (const tray of set.trays) {
-        const here = eggs.filter((egg) => !egg.removed && egg.place?.trayId === tray.id).length
+        const here = eggs.filter((egg) => isIn(egg) && egg.place?.trayId === tray.id).length
         if (here > 0 && tray.incubatorId !== null)
           eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
       }
@@ -340,7 +341,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
               <p class="text-sm text-ink-soft">
                 {{ SPECIES[set.species].label }},
                 {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }};
-                {{ count(eggs.filter((egg) => !egg.removed).length, 'egg') }} in; hatch
+                {{ count(eggs.filter(isIn).length, 'egg') }} in; hatch
                 {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}
               </p>
               <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">

@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import type { Egg } from '../../contracts/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/egg-record.ts'
 import { standingEvents } from '../../contracts/events.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { eggBody } from '../../core/moisture/egg-body.ts'
@@ -30,7 +30,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
 
   /** Single eggs, or the trays as a whole. */
   const whole = ref(false)
-  const inside = computed(() => eggs().filter((egg) => !egg.removed))
+  const inside = computed(() => eggs().filter(isIn))
   /** Weighed since then is weighed this time. */
   const sinceMs = ref(Date.now() - ROUND_MS)
   function again(): void {

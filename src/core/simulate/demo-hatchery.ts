@@ -1,6 +1,8 @@
+import type { SetStory } from '../diagnosis/story.ts'
 import { freshMassG, type EggSize } from '../intake/egg-figures.ts'
 import { createRandom } from '../random/random.ts'
 import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
+import { hatcheryRun, type Fault } from './hatchery-run.ts'
 import { createEgg, drawFate, type EggModel, type Fate } from './egg-model.ts'
 
 /**
@@ -25,6 +27,8 @@ export interface DemoBasket {
   /** Ages at which its eggs were weighed besides the day of setting, days. */
   weighings: readonly number[]
   notes: string
+  /** Of its living eggs, in their order: hours since so many were out, and since so many have pipped. */
+  hatching?: { outHours: readonly number[]; pippedHours: readonly number[] }
 }
 
 export interface DemoIncubator {
@@ -112,19 +116,35 @@ export const DEMO_BASKETS: readonly DemoBasket[] = [
     notes: 'In the loft, turned by hand. Somebody keep an eye on the second channel.',
   },
   {
+    key: 'pebble',
+    setName: 'Pebble bantams',
+    species: 'bantam',
+    breed: 'Holm Pebble',
+    shell: 'white',
+    ageDays: 16.75,
+    rows: 2,
+    columns: 3,
+    done: ['set', 'candle-1', 'candle-2'],
+    incubator: 'cabinet',
+    earlierLooks: [14],
+    weighings: [],
+    notes: 'Lockdown tonight. The hens beside them still turn.',
+  },
+  {
     key: 'freckle',
     setName: 'Freckle quail',
     species: 'quail',
     breed: 'Skerry Freckle',
     shell: 'speckled',
-    ageDays: 14.8,
+    ageDays: 17.1,
     rows: 3,
     columns: 4,
     done: ['set', 'candle-1', 'candle-2', 'candle-3', 'stop-turning', 'lockdown'],
     incubator: 'hatcher',
     earlierLooks: [14.4],
     weighings: [],
-    notes: 'Lockdown since this morning: lid stays shut.',
+    notes: 'They began last night: lid stays shut.',
+    hatching: { outHours: [7.5, 3.2], pippedHours: [9.1, 4.4, 1.6] },
   },
 ]
 
@@ -138,6 +158,7 @@ const CERTAIN_FATES: Readonly<Record<string, Readonly<Record<number, Fate>>>> = 
   },
   saltmarsh: { 3: { kind: 'died', onDay: 10.5 }, 6: { kind: 'clear' } },
   lantern: { 3: { kind: 'clear' }, 10: { kind: 'developing' } },
+  pebble: {},
   freckle: {},
 }
 
@@ -168,4 +189,49 @@ const CRACK_LOSS = 2.1
 export function demoWeightG(egg: EggModel, size: EggSize, ageDays: number): number {
   const lost = egg.waterLoss * (ageDays / SPECIES[egg.species].stopTurningDay)
   return Number((freshMassG(size) * (1 - lost)).toFixed(1))
+}
+
+/** A set of the made-up hatchery that is long over: no pictures of it are left, but all that was written down. */
+export interface DemoPastSet {
+  key: string
+  setName: string
+  breed: string
+  shell: Shell
+  /** Since it was set. */
+  daysAgo: number
+  eggs: number
+  /** What was wrong then, as only the simulator knows; null where nothing was. */
+  fault: Fault | null
+  source: string
+  notes: string
+}
+
+export const DEMO_PAST: readonly DemoPastSet[] = [
+  {
+    key: 'thrift',
+    setName: 'Thrift hens, autumn set',
+    breed: 'Holm Thrift',
+    shell: 'tinted',
+    daysAgo: 46,
+    eggs: 60,
+    fault: 'dry',
+    source: 'hen house by the slip',
+    notes: 'Both channels were empty more than once.',
+  },
+  {
+    key: 'campion',
+    setName: 'Campion hens, last spring',
+    breed: 'Holm Campion',
+    shell: 'brown',
+    daysAgo: 231,
+    eggs: 40,
+    fault: null,
+    source: 'hen house on the hill',
+    notes: '',
+  },
+]
+
+/** What was seen and noted of a past set; always the same. */
+export function demoPastStory({ key, eggs, fault }: DemoPastSet): SetStory {
+  return hatcheryRun(`demo/${key}`, { eggs, fault })
 }

@@ -102,7 +102,7 @@ describe('photographs', () => {
 describe('the demo hatchery', () => {
   it('has sets of different species and shells and always the same eggs', () => {
     expect(new Set(DEMO_BASKETS.map((basket) => basket.species)).size).toBe(DEMO_BASKETS.length)
-    expect(new Set(DEMO_BASKETS.map((basket) => basket.shell)).size).toBe(3)
+    expect(new Set(DEMO_BASKETS.map((basket) => basket.shell)).size).toBe(4)
     const beacon = basketByKey('beacon')!
     expect(demoEgg(beacon, 4)).toEqual(demoEgg(beacon, 4))
     expect(basketByKey('nowhere')).toBeUndefined()

@@ -105,6 +105,11 @@ export function sayDate(date: LocalDate): string {
   return `${WEEKDAYS[plain.dayOfWeek - 1]} ${plain.day} ${MONTHS[plain.month - 1]}`
 }
 
+/** "Friday 20 November 2026": of what is long ago. */
+export function sayLongDate(date: LocalDate): string {
+  return `${sayDate(date)} ${date.slice(0, 4)}`
+}
+
 /** "Thu 3 Dec". */
 export function sayShortDate(date: LocalDate): string {
   const plain = Temporal.PlainDate.from(date)
