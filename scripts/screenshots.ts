@@ -113,20 +113,12 @@ for (let i = 0; i < 3; i++) {
 await page.getByTestId('report').waitFor()
 await shoot('session-report')
 await page.goto(`${base}#/sets/demo-beacon/bench`)
-const shots = new Map([
-  ['A1', 'bench-developing'],
-  ['A3', 'bench-blood-ring'],
-])
+const shots = new Map([['A1', 'bench-developing']])
 for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) => `${row}${column}`))) {
   await page.getByRole('button', { name: new RegExp(`^${place}, egg`) }).click()
   await page.getByTestId('suggestion').waitFor()
   const name = shots.get(place)
   if (name) await shoot(name)
-  if (place === 'A1') {
-    await page.keyboard.press('e')
-    await shoot('lines-by-hand')
-    await page.keyboard.press('Escape')
-  }
   await page.getByRole('button', { name: /^Agree/ }).click()
   await page.waitForTimeout(400)
 }
@@ -146,9 +138,15 @@ await shoot('rightness')
 await page.goto(`${base}#/sets/demo-saltmarsh`)
 await page.getByAltText(/^Drawing of a living egg/).waitFor()
 await shoot('set')
-await page.getByRole('button', { name: /^A3/ }).click()
-await page.getByTestId('looks').scrollIntoViewIfNeeded()
-await shoot('tray-log')
+await page.goto(`${base}#/sets/demo-freckle/hatch`)
+await page.getByTestId('hatch-window').waitFor()
+await shoot('hatch')
+await page.goto(`${base}#/sets/demo-thrift/report`)
+await page.getByTestId('diagnosis').waitFor()
+await shoot('report')
+await page.goto(`${base}#/history`)
+await page.getByTestId('history').waitFor()
+await shoot('history')
 await page.goto(`${base}#/sets/demo-lantern/water`)
 await page.getByTestId('advice').waitFor()
 await shoot('water')

@@ -14,6 +14,7 @@ import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import BrooderPlan from './BrooderPlan.vue'
 import BreakoutList from './BreakoutList.vue'
+import CloseSet from './CloseSet.vue'
 import ChickLog from './ChickLog.vue'
 import DiagnosisCard from './DiagnosisCard.vue'
 import HatchResults from './HatchResults.vue'
@@ -56,18 +57,6 @@ const lead = computed(() => {
   return `${out}, ${count(stillIn, 'egg')} still in. Patience: nothing is late before ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
 })
 const isClosed = computed(() => plan.value?.finished === true)
-/** Closed, a set asks for nothing more but what its chicks need; it can be opened again. */
-function close(): void {
-  const { value: now } = set
-  if (!now) return
-  const others = now.done.filter(({ key }) => key !== 'give-up')
-  const done = isClosed.value
-    ? others
-    : [...others, { key: 'give-up', at: new Date(clock.nowMs).toISOString() }]
-  void saving(() =>
-    store.commit(isClosed.value ? 'opened again' : 'closed', null, { sets: [{ ...now, done }] }),
-  )
-}
 function undo(): void {
   void saving(() => store.undo())
 }
@@ -110,9 +99,7 @@ useKeys({ u: undo })
       :statuses="plan.statuses"
     />
     <div v-if="isLocked || isOver" class="screen-only flex flex-wrap items-center gap-4">
-      <button type="button" class="press" @click="close">
-        {{ isClosed ? 'Open the set again' : 'Close the set' }}
-      </button>
+      <CloseSet :set="set" :eggs="eggs" />
       <p class="text-ink-soft">
         {{
           isClosed

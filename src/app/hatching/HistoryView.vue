@@ -7,8 +7,8 @@ import { byYear, historyOf, search, type PastSet } from '../../domain/history.ts
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import FewOf from '../shared/ui/FewOf.vue'
-import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
+import CloseSet from './CloseSet.vue'
 import CompareSets from './CompareSets.vue'
 import { shareWords } from './fate-words.ts'
 import ShareBar from './ShareBar.vue'
@@ -17,7 +17,6 @@ import YearLine from './YearLine.vue'
 /** All sets that ever were: searched, closed and opened again, held side by side, and year by year. */
 const store = useHatcheryStore()
 const clock = useClockStore()
-const { problem, saving } = useSaving()
 const zone = computed(() => store.hatchery.zone)
 // What is over does not change with the minute.
 const hourMs = computed(() => Math.floor(clock.nowMs / 3_600_000) * 3_600_000)
@@ -36,15 +35,6 @@ const compared = computed(() =>
 )
 
 const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key === 'give-up')
-function close(one: PastSet): void {
-  const others = one.set.done.filter(({ key }) => key !== 'give-up')
-  const done = isTicked(one)
-    ? others
-    : [...others, { key: 'give-up', at: new Date(clock.nowMs).toISOString() }]
-  void saving(() =>
-    store.commit(isTicked(one) ? 'opened again' : 'closed', null, { sets: [{ ...one.set, done }] }),
-  )
-}
 </script>
 
 <template>
@@ -85,7 +75,6 @@ function close(one: PastSet): void {
         >
         <p class="text-ink-soft" role="status">{{ count(found.length, 'set') }}</p>
       </div>
-      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <FewOf v-slot="{ shown }" :items="found" :most="40" what="sets">
         <ul class="mt-3" data-testid="history">
           <li
@@ -107,8 +96,8 @@ function close(one: PastSet): void {
                 class="font-semibold underline decoration-line underline-offset-4 hover:decoration-lamp"
                 >{{ one.set.name }}</RouterLink
               >
-              <span class="text-ink-soft"
-                >, {{ one.set.breed || SPECIES[one.set.species].label }}, set
+              <span class="block text-ink-soft"
+                >{{ one.set.breed || SPECIES[one.set.species].label }}, set
                 {{ sayLongDate(localDateOf(one.fromMs, zone)) }}</span
               >
             </div>
@@ -119,15 +108,7 @@ function close(one: PastSet): void {
               </template>
               <span v-else class="text-ink-soft">{{ count(one.eggs.length, 'egg') }}, {{ one.state }}</span>
             </div>
-            <button
-              v-if="one.state !== 'planned' && (one.state === 'running' || isTicked(one))"
-              type="button"
-              class="press min-h-10 py-1"
-              :aria-label="`${isTicked(one) ? 'Open again' : 'Close'}: ${one.set.name}`"
-              @click="close(one)"
-            >
-              {{ isTicked(one) ? 'Open again' : 'Close' }}
-            </button>
+            <CloseSet v-if="one.state === 'running' || isTicked(one)" :set="one.set" :eggs="one.eggs" />
           </li>
         </ul>
       </FewOf>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { isIn, type Egg } from '../../contracts/egg-record.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { eventOf } from '../../core/incubation/schedule.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { scheduleOf } from '../../domain/set-schedule.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+
+/** Closes a set, or opens it again. Closed, it asks for nothing more but what its chicks need. */
+const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const KEY = 'give-up'
+const isClosed = computed(() => props.set.done.some(({ key }) => key === KEY))
+const inside = computed(() => props.eggs.filter(isIn).length)
+const giveUpMs = computed(() => eventOf(scheduleOf(props.set, store.hatchery), KEY).startMs)
+/** Eggs that may still hatch are not given up by a slip of the finger. */
+const asking = ref(false)
+
+function press(): void {
+  if (!isClosed.value && inside.value > 0 && clock.nowMs < giveUpMs.value) asking.value = true
+  else change()
+}
+function change(): void {
+  asking.value = false
+  const others = props.set.done.filter(({ key }) => key !== KEY)
+  const done = isClosed.value ? others : [...others, { key: KEY, at: new Date(clock.nowMs).toISOString() }]
+  void saving(() =>
+    store.commit(isClosed.value ? 'opened again' : 'closed', null, { sets: [{ ...props.set, done }] }),
+  )
+}
+</script>
+
+<template>
+  <span>
+    <button
+      type="button"
+      class="press min-h-11"
+      :aria-label="`${isClosed ? 'Open again' : 'Close the set'}: ${set.name}`"
+      @click="press"
+    >
+      {{ isClosed ? 'Open again' : 'Close the set' }}
+    </button>
+    <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
+    <ConfirmDialog
+      :open="asking"
+      :title="`Give up ${count(inside, 'egg')}?`"
+      confirm="Close the set"
+      grave
+      @confirm="change"
+      @close="asking = false"
+    >
+      <p class="text-lg">
+        They may still hatch: nothing is late before
+        {{ sayDate(localDateOf(giveUpMs, store.hatchery.zone)) }}. Closed, the set asks for nothing more, and
+        its eggs wait to be opened.
+      </p>
+    </ConfirmDialog>
+  </span>
+</template>
