@@ -1,0 +1,81 @@
+import { createEmptyCard, fsrs, Rating, type Card, type Grade as Rated } from 'ts-fsrs'
+import { CONFUSIONS, costOf, isRight, type Answer, type Confusion } from './confusions.ts'
+
+/** How well one knows a confusion. */
+export interface Known {
+  confusion: Confusion
+  seen: number
+  /** Answers that still count, the older the less. */
+  weight: number
+  /** Chance of being right about it now. */
+  recall: number
+  /** How hard its next card should be, 0 … 1. */
+  hardness: number
+  /** When it should come again; null where it never came. Epoch milliseconds. */
+  dueMs: number | null
+}
+
+/** Without chance, so that equal answers give equal schedules. */
+const SCHEDULER = fsrs({ enable_fuzz: false, enable_short_term: true })
+const FIRST_HARDNESS = 0.2
+/** How much harder or easier the next one is after an answer. */
+const HARDER = { sure: 0.16, rather: 0.1, guess: 0.04 } as const
+const EASIER = 0.2
+/** Answers longer ago than this many of the kind hardly count any more. */
+const MEMORY = 8
+/** How much not knowing counts beside getting wrong. */
+const CURIOSITY = 0.7
+
+/**
+ * Where one stands with each confusion, from all answers in order. A confusion is one card of the scheduler: right and
+ * sure is easy, right by a guess is hard, wrong begins again.
+ * @see Ye, J., Su, J. & Cao, Y. (2022). A stochastic shortest path algorithm for optimizing spaced repetition
+ * scheduling. KDD ’22, 4381–4390; as kept in the package ts-fsrs.
+ */
+export function knownFrom(answers: readonly Answer[], nowMs: number): Known[] {
+  return CONFUSIONS.map((confusion) => {
+    let card: Card = createEmptyCard(new Date(answers[0]?.atMs ?? nowMs))
+    let hardness: number = FIRST_HARDNESS
+    let [right, of] = [0, 0]
+    const own = answers.filter((answer) => answer.confusion === confusion)
+    for (const answer of own) {
+      card = SCHEDULER.next(card, new Date(answer.atMs), ratingOf(answer)).card
+      const keep = 1 - 1 / MEMORY
+      right = keep * right + (isRight(answer) ? 1 : 0)
+      of = keep * of + 1
+      hardness = isRight(answer) ? hardness + HARDER[answer.sure] : hardness - EASIER
+      hardness = Math.min(1, Math.max(0, hardness))
+    }
+    const share = of > 0 ? right / of : 0
+    const kept = own.length > 0 ? SCHEDULER.get_retrievability(card, new Date(nowMs), false) : 1
+    return {
+      confusion,
+      seen: own.length,
+      weight: of,
+      recall: share * kept,
+      hardness,
+      dueMs: own.length > 0 ? card.due.getTime() : null,
+    }
+  })
+}
+
+function ratingOf(answer: Answer): Rated {
+  if (!isRight(answer))
+    return answer.said === 'unsure' && costOf(answer).cost < 0.02 ? Rating.Hard : Rating.Again
+  return answer.sure === 'sure' ? Rating.Easy : answer.sure === 'rather' ? Rating.Good : Rating.Hard
+}
+
+/**
+ * Which confusion comes next: what one gets wrong, or has forgotten, or has met too seldom to tell; those never seen come
+ * first.
+ * @see Auer, P., Cesa-Bianchi, N. & Fischer, P. (2002). Finite-time analysis of the multiarmed bandit problem. Machine
+ * Learning 47, 235–256: UCB1, wrong answers being what is looked for.
+ */
+export function nextConfusion(known: readonly Known[]): Known {
+  const fresh = known.find(({ seen }) => seen === 0)
+  if (fresh) return fresh
+  const all = known.reduce((sum, { weight }) => sum + weight, 0)
+  const worth = ({ recall, weight }: Known): number =>
+    1 - recall + CURIOSITY * Math.sqrt(Math.log(1 + all) / weight)
+  return known.reduce((best, one) => (worth(one) > worth(best) ? one : best))
+}
