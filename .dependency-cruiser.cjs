@@ -8,7 +8,7 @@ const only = (from, allowed) => ({
 })
 
 /** Folders of the app, one a job of the keeper's. */
-const JOBS = 'planning|candling|incubating|hatching|learning|records'
+const JOBS = 'planning|candling|incubating|hatching|learning|practising|records'
 
 module.exports = {
   forbidden: [
@@ -64,10 +64,14 @@ module.exports = {
     },
     {
       name: 'core-is-pure',
-      comment: 'the core imports no part of Node, and of packages only the calendar arithmetic and the scheduling of repetition',
+      comment:
+        'the core imports no part of Node, and of packages only the calendar arithmetic and the scheduling of repetition',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(temporal-polyfill|ts-fsrs)' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(temporal-polyfill|ts-fsrs)',
+      },
     },
     {
       name: 'no-simulator-in-judgement',

@@ -1,26 +1,6 @@
-import { readFile } from 'node:fs/promises'
-import { createRequire } from 'node:module'
-import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
+import { violations } from './accessible.ts'
 import { openBench, openDemo, photograph } from './hatchery.ts'
-
-async function violations(page: Page): Promise<string[]> {
-  // Content policy forbids injected script elements; evaluating from outside does not need one.
-  await page.evaluate(await readFile(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8'))
-  return page.evaluate(async () => {
-    const { axe } = window as unknown as {
-      axe: {
-        run: (
-          options: unknown,
-        ) => Promise<{ violations: Array<{ id: string; nodes: Array<{ html: string }> }> }>
-      }
-    }
-    const result = await axe.run({ runOnly: ['wcag2a', 'wcag2aa'] })
-    return result.violations.map(
-      (item) => `${item.id}: ${item.nodes.map((node) => node.html.slice(0, 120)).join(' | ')}`,
-    )
-  })
-}
 
 test('every view can be read by a screen reader and keeps its contrast in both rooms', async ({ page }) => {
   await openDemo(page)
@@ -44,6 +24,8 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/plan',
     '/#/hatchery',
     '/#/results',
+    '/#/history',
+    '/#/practice',
     '/#/records',
   ]) {
     await page.goto(path)

@@ -96,5 +96,5 @@ test('storage that is cleared under the running program is noticed, and what is 
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   await page.goto('/#/records')
-  await expect(sizes(page)).toContainText('4 sets')
+  await expect(sizes(page)).toContainText('7 sets')
 })

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
+import { violations } from './accessible.ts'
 import { openWholeDemo } from './hatchery.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
 
@@ -211,6 +212,11 @@ test('what is over: report with its cause, results and places, history searched,
   await expect(page.getByTestId('diagnosis')).toContainText(
     'the eggs lost 18.7 % by lockdown; 12.0 % is good',
   )
+  for (const path of ['thrift/report', 'thrift/hand-over', 'freckle/hatch', 'thrift/hatch']) {
+    await page.goto(`/#/sets/demo-${path}`)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await violations(page)).toEqual([])
+  }
   // Sets under way are not among the results.
   await page.goto('/#/results')
   const table = page.getByTestId('results-table')

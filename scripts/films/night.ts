@@ -63,6 +63,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     looks: [],
     sessions: [],
     logs: [],
+    practice: [],
   }
   const { file } = await writeBundle(recordsAlone(records))
   return Buffer.from(await file.arrayBuffer())

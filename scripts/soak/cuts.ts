@@ -120,6 +120,7 @@ function standingOf({ records, readings }: Opened): Standing {
     look: find(records.looks),
     session: find(records.sessions),
     log: find(records.logs),
+    practice: find(records.practice),
     readings: (id) => readings.get(id),
   }
 }

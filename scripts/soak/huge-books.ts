@@ -75,6 +75,7 @@ async function bundleOf(sets: EggSet[], eggs: Egg[]): Promise<Buffer> {
     looks: [],
     sessions: [],
     logs: [],
+    practice: [],
   }
   const { file } = await writeBundle(recordsAlone(records))
   return Buffer.from(await file.arrayBuffer())

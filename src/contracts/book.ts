@@ -6,6 +6,7 @@ import { hatcheryRecordOf, hatcheryRecordSchema, newHatchery } from './hatchery-
 import { incubatorSchema } from './incubator-record.ts'
 import { incubatorLogSchema } from './incubator-log.ts'
 import { lookRecordSchema, type LookRecord } from './look-record.ts'
+import { practiceRecordSchema } from './practice-record.ts'
 import { probeRecordSchema } from './probe-record.ts'
 import { RECORD_TABLES, type ChapterTable, type RecordTable } from './record-tables.ts'
 import type { HatcheryRecords } from './records.ts'
@@ -24,6 +25,7 @@ export const TABLE_SCHEMAS = {
   looks: lookRecordSchema,
   sessions: sessionRecordSchema,
   logs: incubatorLogSchema,
+  practice: practiceRecordSchema,
 } as const satisfies Record<RecordTable, z.ZodType>
 
 type Output<T extends RecordTable> = z.output<(typeof TABLE_SCHEMAS)[T]>
@@ -113,11 +115,12 @@ export function sortFrame<R extends RawRecord>(raw: readonly R[], zone: string):
   const sets = keep('sets', (set) => eggSetOf(set, trayById), setFaults(trayById))
   const sessions = keep('sessions', sessionOf, sessionFaults(sets))
   const logs = keep('logs', asItIs, firstOf(byId, 'is there twice'))
+  const practice = keep('practice', asItIs, firstOf(byId, 'is there twice'))
   const hatchery = {
     ...(described ?? undescribed),
     incubators: incubators.length > 0 ? incubators : usual,
   }
-  return { records: { hatchery, probes, trays, sets, sessions, logs }, aside, buried }
+  return { records: { hatchery, probes, trays, sets, sessions, logs, practice }, aside, buried }
 }
 
 /** @param sets - that are there; chapters of others are set aside */
@@ -176,7 +179,7 @@ export function rawRecordsOf(file: Record<string, unknown>): RawRecord[] {
 
 /** The records as they are written: each without what follows from the others. */
 export function fileOf(records: HatcheryRecords): Record<RecordTable, unknown> {
-  const { hatchery, probes, trays, sets, eggs, looks, sessions, logs } = records
+  const { hatchery, probes, trays, sets, eggs, looks, sessions, logs, practice } = records
   return {
     hatchery: hatcheryRecordOf(hatchery),
     incubators: hatchery.incubators,
@@ -187,6 +190,7 @@ export function fileOf(records: HatcheryRecords): Record<RecordTable, unknown> {
     looks,
     sessions: sessions.map(sessionRecordOf),
     logs,
+    practice,
   }
 }
 

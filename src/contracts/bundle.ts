@@ -113,6 +113,9 @@ function readingsPath(id: string): string {
 
 const LISTS = RECORD_TABLES.filter((table) => table !== 'hatchery')
 
+/** Lists that came later than the others, by the version that brought them. */
+const SINCE: Readonly<Partial<Record<(typeof LISTS)[number], number>>> = { logs: 8, practice: 9 }
+
 const idOfRawLook = z.object({ id: idField })
 
 /** Ids of all looks, those set aside too. */
@@ -419,9 +422,8 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
   const lists = json as Record<string, unknown>
   for (const table of LISTS) {
     // In the first version there was no hatchery, to the third there were no evenings, to the sixth no trays, to the
-    // seventh no logs.
-    const always =
-      ['sets', 'eggs', 'looks'].includes(table) || version >= 8 || (version === 7 && table !== 'logs')
+    // seventh no logs, to the eighth no practice.
+    const always = ['sets', 'eggs', 'looks'].includes(table) || version >= (SINCE[table] ?? 7)
     if ((always || lists[table] !== undefined) && !Array.isArray(lists[table]))
       throw new BundleError(`The bundle holds no list of ${table}.`)
   }

@@ -4,6 +4,7 @@ import { idField } from './fields.ts'
 import { incubatorLogSchema } from './incubator-log.ts'
 import { incubatorSchema } from './incubator-record.ts'
 import { lookRecordSchema } from './look-record.ts'
+import { practiceRecordSchema } from './practice-record.ts'
 import { probeRecordSchema } from './probe-record.ts'
 import { readingsRecordSchema } from './readings-record.ts'
 import { sessionRecordSchema } from './session-record.ts'
@@ -47,6 +48,8 @@ export const stepSchema = z.object({
     looks: z.array(lookRecordSchema),
     sessions: z.array(sessionRecordSchema),
     logs: z.array(incubatorLogSchema),
+    // A step that an earlier program left unfinished had none.
+    practice: z.array(practiceRecordSchema).default([]),
     readings: z.array(readingsRecordSchema),
   }),
   /** The undo entry that the step adds, or takes back. */

@@ -9,6 +9,7 @@ export const RECORD_TABLES = [
   'looks',
   'sessions',
   'logs',
+  'practice',
 ] as const
 export type RecordTable = (typeof RECORD_TABLES)[number]
 

@@ -2,6 +2,7 @@ import type { Egg } from './egg-record.ts'
 import type { Hatchery } from './hatchery-record.ts'
 import type { IncubatorLog } from './incubator-log.ts'
 import type { LookRecord } from './look-record.ts'
+import type { PracticeRecord } from './practice-record.ts'
 import type { ProbeRecord } from './probe-record.ts'
 import type { Session } from './session-record.ts'
 import type { EggSet } from './set-record.ts'
@@ -20,4 +21,5 @@ export interface HatcheryRecords {
   looks: LookRecord[]
   sessions: Session[]
   logs: IncubatorLog[]
+  practice: PracticeRecord[]
 }

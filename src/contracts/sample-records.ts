@@ -75,6 +75,7 @@ function makeSample(): HatcheryRecords {
     looks: eggs.map((egg) => sampleLook(set, egg)),
     sessions: [],
     logs: [],
+    practice: [],
   }
 }
 

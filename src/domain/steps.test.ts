@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { eggOf, notesOf } from '../contracts/egg-record.ts'
 import { logEvents, type IncubatorLog } from '../contracts/incubator-log.ts'
+import type { PracticeRecord } from '../contracts/practice-record.ts'
 import { readingsOf, type ReadingsRecord } from '../contracts/readings-record.ts'
 import { newSession, sessionOf, type Session } from '../contracts/session-record.ts'
 import { trayOf } from '../contracts/tray-record.ts'
@@ -23,12 +24,19 @@ function standingOf({
   sessions = [],
   days = [],
   logs = [],
-}: Changes & { sessions?: Session[]; days?: ReadingsRecord[]; logs?: IncubatorLog[] }): Standing {
+  practice = [],
+}: Changes & {
+  sessions?: Session[]
+  days?: ReadingsRecord[]
+  logs?: IncubatorLog[]
+  practice?: PracticeRecord[]
+}): Standing {
   return {
     incubator: () => undefined,
     probe: () => undefined,
     tray: (id) => trays.find((item) => item.id === id),
     log: (id) => logs.find((item) => item.id === id),
+    practice: (id) => practice.find((item) => item.id === id),
     session: (id) => sessions.find((item) => item.id === id),
     readings: (id) => days.find((item) => item.id === id),
     set: (id) => sets.find((item) => item.id === id),

@@ -18,6 +18,7 @@ import {
 import type { Incubator } from '../contracts/incubator-record.ts'
 import type { JournalEntry, Step } from '../contracts/journal-entry.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
+import { newPractice, practiceId, type PracticeRecord, type Practised } from '../contracts/practice-record.ts'
 import type { ProbeRecord } from '../contracts/probe-record.ts'
 import {
   byProbeAndDay,
@@ -64,6 +65,8 @@ export interface Changes {
   /** What happened in an evening. */
   happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
   readings?: readonly ProbeReading[]
+  /** Cards answered by somebody; no step, nobody takes back what they did not know. */
+  practised?: ReadonlyArray<{ learner: { id: string; name: string }; answer: Practised }>
   /** What was done or happened at an incubator; now, where nothing else is said. */
   logged?: ReadonlyArray<{ incubatorId: string; what: LogHappening; at?: string }>
 }
@@ -81,6 +84,7 @@ export interface Standing {
   look: (id: string) => LookRecord | undefined
   session: (id: string) => Session | undefined
   log: (id: string) => IncubatorLog | undefined
+  practice: (id: string) => PracticeRecord | undefined
   /** A probe's readings of a day; they must have been fetched. */
   readings: (id: string) => ReadingsRecord | undefined
 }
@@ -102,6 +106,7 @@ export function nothingWritten(): Written {
     looks: [],
     sessions: [],
     logs: [],
+    practice: [],
     readings: [],
   }
 }
@@ -140,6 +145,7 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
       return [stamped({ ...sessionRecordOf(now), events: [...now.events, ...more] }, { device, now })]
     }),
     logs: logsWritten(changes, standing, writer),
+    practice: practiceWritten(changes, standing, writer),
     readings: readingsWritten(changes, standing, writer),
   }
 }
@@ -154,6 +160,21 @@ function logsWritten({ logged = [] }: Changes, standing: Standing, writer: Write
     months.set(id, { ...log, events: [...log.events, event] })
   }
   return [...months.values()].map((log) => stamped(log, { device, now: standing.log(log.id) }))
+}
+
+function practiceWritten(
+  { practised = [] }: Changes,
+  standing: Standing,
+  { device }: Writer,
+): PracticeRecord[] {
+  const months = new Map<string, PracticeRecord>()
+  for (const { learner, answer } of practised) {
+    const month = monthOf(answer.at)
+    const id = practiceId(learner.id, month)
+    const now = months.get(id) ?? standing.practice(id) ?? newPractice(learner, month)
+    months.set(id, { ...now, learner: learner.name, answers: [...now.answers, answer] })
+  }
+  return [...months.values()].map((record) => stamped(record, { device, now: standing.practice(record.id) }))
 }
 
 function trayWritten(tray: Tray, now: Tray | undefined, writer: Writer): TrayRecord {
@@ -326,6 +347,7 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
     looks: back(entry.looks, standing.look, withWhatNobodyDecided),
     sessions: notedBack<SessionRecord>(entry.sessions, recordOf(standing.session, sessionRecordOf)),
     logs: notedBack<IncubatorLog>(entry.logs, standing.log),
+    practice: [],
     readings: readingsNeeded(entry.readings).flatMap((id) => {
       const now = standing.readings(id)
       if (!now) return []

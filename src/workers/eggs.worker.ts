@@ -4,6 +4,7 @@ import type { EggMaps } from '../core/impression/egg-maps.ts'
 import { speakingParts } from '../core/impression/speaking-parts.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
+import { AT_REST } from '../core/simulate/growth.ts'
 import { renderEgg } from '../core/simulate/render.ts'
 import { rowsOfBitmap } from './bitmap-rows.ts'
 import { toClip } from '../core/motion/clip.ts'
@@ -221,8 +222,13 @@ function readFilm({ frames, outline, stage }: FilmInput): FilmReading | null {
   )
 }
 
-async function render({ egg, ageDays, shot }: Extract<WorkerRequest, { kind: 'render' }>): Promise<Blob> {
-  const { image } = renderEgg(eggAt(egg, ageDays), shot)
+async function render({
+  egg,
+  ageDays,
+  shot,
+  rollRad = 0,
+}: Extract<WorkerRequest, { kind: 'render' }>): Promise<Blob> {
+  const { image } = renderEgg(eggAt(egg, ageDays), shot, { ...AT_REST, rollRad })
   const canvas = new OffscreenCanvas(image.widthPx, image.heightPx)
   const context = canvas.getContext('2d')
   if (!context) throw new Fault('failed', 'This browser cannot draw pictures in the background.')

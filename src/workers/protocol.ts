@@ -45,6 +45,8 @@ export interface ToRender {
   egg: EggModel
   ageDays: number
   shot: Shot
+  /** Turn of the egg about its long axis, radians. @default 0 */
+  rollRad?: number
 }
 
 /** A file, or frames just taken of the live picture, of which the sharpest is used; frames are given away. */

@@ -68,6 +68,7 @@ export class BookTables {
       looks: table('looks'),
       sessions: table('sessions'),
       logs: table('logs'),
+      practice: table('practice'),
     }
     this.photos = table('photos')
     this.shapes = table('shapes')

@@ -317,7 +317,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 
   /** Something that came by itself, or that nobody would take back: a reading, a pause. No step. */
   function note(
-    changes: Pick<Changes, 'incubators' | 'probes' | 'readings' | 'happened' | 'logged'>,
+    changes: Pick<Changes, 'incubators' | 'probes' | 'readings' | 'happened' | 'logged' | 'practised'>,
   ): Promise<void> {
     return inTurn(async () => {
       mustLead()
@@ -347,6 +347,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
       looks: looks.value,
       sessions: sessions.value,
       logs: shown.logs.value,
+      practice: shown.practice.value,
     }
   }
 
@@ -367,6 +368,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     looks,
     sessions,
     logs: shown.logs,
+    practice: shown.practice,
     chapters: book.chapters,
     opened: shown.opened,
     openSet,

@@ -4,6 +4,7 @@ import { eggOf, type Egg } from '../../contracts/egg-record.ts'
 import { newHatchery, type Hatchery, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
 import type { IncubatorLog } from '../../contracts/incubator-log.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
+import type { PracticeRecord } from '../../contracts/practice-record.ts'
 import type { ProbeRecord } from '../../contracts/probe-record.ts'
 import type { ReadingsRecord, RollUp } from '../../contracts/readings-record.ts'
 import { rolledUp } from '../../contracts/readings-record.ts'
@@ -26,6 +27,7 @@ export function shownRecords(zone: string) {
   const looks = shallowRef<LookRecord[]>([])
   const sessions = shallowRef<Session[]>([])
   const logs = shallowRef<IncubatorLog[]>([])
+  const practice = shallowRef<PracticeRecord[]>([])
   /** Of the sets that are at work. */
   const rollUps = shallowRef<RollUp[]>([])
   /** Days that somebody asked for. */
@@ -126,6 +128,7 @@ export function shownRecords(zone: string) {
     look: (id) => looksById.value.get(id),
     session: (id) => sessions.value.find((session) => session.id === id),
     log: (id) => logs.value.find((log) => log.id === id),
+    practice: (id) => practice.value.find((record) => record.id === id),
   }
 
   /** Shows another book; its chapters are still closed. */
@@ -138,6 +141,7 @@ export function shownRecords(zone: string) {
     setRecords.value = frame.sets.map(setRecordOf).sort((a, b) => b.setAt.localeCompare(a.setAt))
     sessions.value = frame.sessions
     logs.value = frame.logs
+    practice.value = frame.practice
     eggs.value = []
     looks.value = []
     rollUps.value = []
@@ -174,6 +178,7 @@ export function shownRecords(zone: string) {
     if (written.looks.some(open)) looks.value = putAll(looks.value, written.looks.filter(open))
     if (written.sessions.length > 0) sessions.value = putAll(sessions.value, written.sessions.map(sessionOf))
     if (written.logs.length > 0) logs.value = putAll(logs.value, written.logs)
+    if (written.practice.length > 0) practice.value = putAll(practice.value, written.practice)
     if (written.readings.length > 0) {
       readings.value = new Map([...readings.value, ...written.readings.map((day) => [day.id, day] as const)])
       const drawn = new Map(rollUps.value.map((rollUp) => [rollUp.id, rollUp]))
@@ -192,6 +197,7 @@ export function shownRecords(zone: string) {
     looks,
     sessions,
     logs,
+    practice,
     rollUps,
     readings,
     opened,

@@ -17,6 +17,7 @@ const KINDS = {
   looks: 'Look',
   sessions: 'Candling',
   logs: 'Incubator’s log',
+  practice: 'Practice',
 } as const
 const typed = ref<Record<string, string>>({})
 const now = computed(() => props.record.value)

@@ -12,6 +12,7 @@ const PAGES = [
   ['/hatchery', 'Hatchery'],
   ['/results', 'Results'],
   ['/history', 'History'],
+  ['/practice', 'Practice'],
   ['/records', 'Records'],
   ['/rightness', 'How right'],
 ] as const
@@ -24,7 +25,7 @@ const PAGES = [
     class="screen-only relative z-40 border-b border-line"
     aria-label="Main"
   >
-    <div class="flex h-13 items-center gap-3 px-4 md:gap-6">
+    <div class="flex h-13 items-center gap-3 px-4 lg:gap-6">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold" @click="close()">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
@@ -32,7 +33,7 @@ const PAGES = [
         </svg>
         <span>Perlumen</span>
       </RouterLink>
-      <div class="hidden min-w-0 grow items-center gap-6 md:flex">
+      <div class="hidden min-w-0 grow items-center gap-5 lg:flex">
         <RouterLink
           v-for="[path, name] in PAGES"
           :key="path"
@@ -43,7 +44,7 @@ const PAGES = [
           >{{ name }}</RouterLink
         >
       </div>
-      <span class="grow md:hidden" />
+      <span class="grow lg:hidden" />
       <template v-if="room.room === 'bench'">
         <button
           type="button"
@@ -71,14 +72,14 @@ const PAGES = [
         <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" />
         <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
       </button>
-      <DisclosureButton class="flex min-h-11 min-w-11 items-center justify-center text-ink md:hidden"
+      <DisclosureButton class="flex min-h-11 min-w-11 items-center justify-center text-ink lg:hidden"
         ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only"
           >Pages</span
         ></DisclosureButton
       >
     </div>
     <DisclosurePanel
-      class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2 md:hidden"
+      class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2 lg:hidden"
     >
       <RouterLink
         v-for="[path, name] in PAGES"

@@ -141,6 +141,12 @@ export function createAppRouter(): Router {
         meta: { room: 'desk', wholeBook: true },
       },
       {
+        path: '/practice',
+        name: 'practice',
+        component: () => import('../practising/PracticeView.vue'),
+        meta: { room: 'bench' },
+      },
+      {
         path: '/records',
         name: 'records',
         component: () => import('../records/RecordsView.vue'),

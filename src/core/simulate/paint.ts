@@ -11,10 +11,11 @@ export interface PaintFrame {
   heightPx: number
 }
 
+const RING_STEPS = 160
 /** How much smaller the far side is painted. */
 const FAR = 4
 
-interface Projected {
+export interface Projected {
   x: number
   y: number
   /** Toward the camera, half-breadths; negative on the far side. */
@@ -22,7 +23,7 @@ interface Projected {
 }
 
 /** From a direction on the membrane to the picture. */
-function project(frame: PaintFrame, p: Place): Projected {
+export function project(frame: PaintFrame, p: Place): Projected {
   const c = Math.cos(frame.leanRad)
   const s = Math.sin(frame.leanRad)
   const t = Math.max(-0.999, Math.min(0.999, p.x * c - p.z * s))
@@ -79,21 +80,18 @@ export function paintBlood(
   return { depth: near, ringShare }
 }
 
-function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): number {
+/** The ring's line in the picture, once around as far as it is seen. */
+export function ringPath(frame: PaintFrame, ring: RingShape): Projected[] {
   const { normal: n, halfAngleRad } = ring
   const flat = Math.hypot(n.x, n.y)
   const a = flat > 1e-6 ? { x: -n.y / flat, y: n.x / flat, z: 0 } : { x: 1, y: 0, z: 0 }
   const b = { x: n.y * a.z - n.z * a.y, y: n.z * a.x - n.x * a.z, z: n.x * a.y - n.y * a.x }
-  const steps = 160
-  let seen = 0
-  let before: Projected | null = null
-  for (let i = 0; i <= steps; i++) {
-    const around = (ring.arcRad * i) / steps
-    const phi = ring.startRad + around
+  return Array.from({ length: RING_STEPS + 1 }, (_, i) => {
+    const phi = ring.startRad + (ring.arcRad * i) / RING_STEPS
     const angle = halfAngleRad * (1 + 0.05 * ring.wobble.at(2 * Math.cos(phi), 2 * Math.sin(phi)))
     const c = Math.cos(angle)
     const s = Math.sin(angle)
-    const here = project(
+    return project(
       frame,
       unit({
         x: n.x * c + (a.x * Math.cos(phi) + b.x * Math.sin(phi)) * s * ring.stretch,
@@ -101,15 +99,22 @@ function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): nu
         z: n.z * c + (a.z * Math.cos(phi) + b.z * Math.sin(phi)) * s,
       }),
     )
+  })
+}
+
+function paintRing(target: Float32Array, frame: PaintFrame, ring: RingShape): number {
+  let seen = 0
+  let before: Projected | null = null
+  for (const here of ringPath(frame, ring)) {
     if (before && here.z > 0 && before.z > 0) {
       stroke(target, frame, before, here, ring.radius * frame.outline.halfBreadthPx, ring.depth)
       seen++
     }
     before = here
   }
-  const dot = project(frame, n)
+  const dot = project(frame, ring.normal)
   if (dot.z > 0) stroke(target, frame, dot, dot, 0.022 * frame.outline.halfBreadthPx, 0.7)
-  return (seen / steps) * (ring.arcRad / (2 * Math.PI))
+  return (seen / RING_STEPS) * (ring.arcRad / (2 * Math.PI))
 }
 
 /** A round-ended line whose depth is that of a tube: deepest in the middle. Deeper paint wins. */

@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { RotateCcw, RotateCw } from '@lucide/vue'
+import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
+import { sayReason } from '../../core/grade/reason-words.ts'
+import { costOf, isRight, type Sureness } from '../../core/practice/confusions.ts'
+import { CARD_PX } from '../../core/practice/egg-card.ts'
+import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
+import type { Point } from '../../core/geometry/egg-outline.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useKeys } from '../shared/useKeys.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { GRADE_WORDS } from '../shared/wording.ts'
+import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS } from './practice-words.ts'
+import PracticeStanding from './PracticeStanding.vue'
+import { SITTING, usePractice, VIEWS } from './usePractice.ts'
+
+/** Learning to candle on eggs that cannot be hurt. */
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-practice', {
+  species: 'chicken',
+  shell: 'white',
+})
+const practice = usePractice(() => kind.value)
+const { learner, practised, sitting, ofSitting, isOver, shown, view, phase, said, last, signs } = practice
+const brightness = ref(1)
+const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
+/** Before the first card, and when the last has been talked over. */
+const atStart = computed(() => sitting.value === null || (isOver.value && shown.value === null))
+const picture = computed(() => shown.value?.views[view.value] ?? null)
+const ANSWERS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
+  ...GRADES.map((grade, i) => ({ grade, key: String(i + 1) })),
+  { grade: 'unsure', key: '5' },
+]
+const SURE: ReadonlyArray<{ how: Sureness; key: string }> = [
+  { how: 'guess', key: '1' },
+  { how: 'rather', key: '2' },
+  { how: 'sure', key: '3' },
+]
+function brighten(by: 1 | -1): void {
+  const next = brightness.value * BRIGHTNESS.step ** by
+  brightness.value = Math.min(BRIGHTNESS.most, Math.max(BRIGHTNESS.least, next))
+}
+function begin(): void {
+  brightness.value = 1
+  practice.begin(clock.nowMs)
+}
+function say(grade: SuggestedGrade): void {
+  practice.say(grade)
+  // Who is not sure has said how sure.
+  if (grade === 'unsure') sure('guess')
+}
+function sure(how: Sureness): void {
+  void saving(() => practice.sure(how))
+}
+function next(): void {
+  brightness.value = 1
+  practice.next(clock.nowMs)
+}
+function number(key: number): void {
+  if (phase.value === 'look') {
+    const answer = ANSWERS[key - 1]
+    if (answer) say(answer.grade)
+  } else if (phase.value === 'sure' && SURE[key - 1]) sure(SURE[key - 1]!.how)
+}
+function goOn(): void {
+  if (atStart.value) begin()
+  else if (phase.value === 'seen') next()
+}
+useKeys({
+  ArrowLeft: () => practice.turn(-1),
+  ArrowRight: () => practice.turn(1),
+  '+': () => brighten(1),
+  '-': () => brighten(-1),
+  ' ': goOn,
+  ...Object.fromEntries([1, 2, 3, 4, 5].map((key) => [String(key), () => number(key)])),
+})
+const cost = computed(() => (last.value ? costOf(last.value) : null))
+const line = (points: readonly Point[]): string =>
+  points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
+const programWords = computed(() => {
+  const verdict = shown.value?.verdict
+  if (!verdict) return 'The program found nothing to say of this picture.'
+  const [reason] = verdict.reasons
+  return `The program said ${GRADE_WORDS[verdict.grade].toLowerCase()}${reason ? `: ${sayReason(reason)}` : '.'}`
+})
+let dragFrom: number | null = null
+const DRAG_PX = 60
+function drag(event: PointerEvent): void {
+  if (dragFrom === null || event.buttons === 0) return
+  const moved = event.clientX - dragFrom
+  if (Math.abs(moved) < DRAG_PX) return
+  practice.turn(moved > 0 ? 1 : -1)
+  dragFrom = event.clientX
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-4 sm:p-6" data-testid="practice" :data-phase="phase">
+    <h1 class="text-3xl font-bold">Practice</h1>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <template v-if="atStart">
+      <p class="mt-1 max-w-3xl text-ink-soft">
+        Eggs drawn by the physics of light, with the truth known. Ten at a sitting, three minutes; more of
+        what you take for something else. Nothing here can be hurt.
+      </p>
+      <div class="mt-4 flex flex-wrap items-end gap-4">
+        <label
+          >Who practises
+          <input v-model.lazy="learner.name" class="field mt-1 block" maxlength="60" />
+        </label>
+        <label
+          >Bird
+          <select v-model="kind.species" class="field mt-1 block">
+            <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
+          </select>
+        </label>
+        <label
+          >Shell
+          <select v-model="kind.shell" class="field mt-1 block">
+            <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
+          </select>
+        </label>
+        <button type="button" class="press press-lamp min-h-14 px-6 text-lg" @click="begin">
+          {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
+        </button>
+      </div>
+      <PracticeStanding v-if="practised.length > 0" :practised="practised" :latest="ofSitting" class="mt-6" />
+    </template>
+    <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div>
+        <div
+          class="relative mx-auto aspect-square max-h-[70dvh] touch-pan-y overflow-hidden rounded-xl bg-black"
+          @pointerdown="dragFrom = $event.clientX"
+          @pointermove="drag"
+        >
+          <img
+            v-if="picture"
+            :src="picture"
+            class="photo h-full w-full select-none"
+            :style="{ filter: `brightness(${brightness})` }"
+            draggable="false"
+            :alt="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${VIEWS}. What it is is yours to say.`"
+          />
+          <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
+            The next egg comes to the lamp
+          </p>
+          <svg
+            v-if="signs"
+            class="pointer-events-none absolute inset-0 h-full w-full"
+            :viewBox="`0 0 ${CARD_PX} ${CARD_PX}`"
+            aria-hidden="true"
+            data-testid="signs"
+          >
+            <clipPath id="egg-edge"><polygon :points="line(signs.outline)" /></clipPath>
+            <g clip-path="url(#egg-edge)" fill="none" stroke-width="4" stroke-linecap="round">
+              <polyline :points="line(signs.cellEdge)" stroke="#8fd0c9" stroke-dasharray="10 8" />
+              <polyline v-if="signs.body.length > 0" :points="line(signs.body)" stroke="#e8c45a" />
+              <polyline
+                v-for="(path, i) in signs.vessels"
+                :key="`v${i}`"
+                :points="line(path)"
+                stroke="#9fdc7c"
+              />
+              <polyline
+                v-for="(path, i) in signs.ring"
+                :key="`r${i}`"
+                :points="line(path)"
+                stroke="#f08bd0"
+              />
+            </g>
+          </svg>
+        </div>
+        <div class="mt-2 flex flex-wrap items-center justify-center gap-2">
+          <button type="button" class="press" aria-label="Turn it left" @click="practice.turn(-1)">
+            <RotateCcw class="h-5 w-5" aria-hidden="true" />
+          </button>
+          <button type="button" class="press" aria-label="Turn it right" @click="practice.turn(1)">
+            <RotateCw class="h-5 w-5" aria-hidden="true" />
+          </button>
+          <button type="button" class="press" aria-label="Dimmer lamp" @click="brighten(-1)">−</button>
+          <button type="button" class="press" aria-label="Brighter lamp" @click="brighten(1)">+</button>
+        </div>
+      </div>
+      <div class="flex flex-col gap-3">
+        <p class="text-ink-soft" data-testid="practice-card">
+          {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
+          {{ SPECIES[kind.species].label }}, day {{ shown?.card.ageDays.toFixed(0) }} of
+          {{ SPECIES[kind.species].incubationDays }}
+        </p>
+        <template v-if="phase === 'look'">
+          <h2 class="text-xl font-semibold">What is it?</h2>
+          <button
+            v-for="{ grade, key } in ANSWERS"
+            :key="grade"
+            type="button"
+            class="press min-h-14 justify-start text-lg"
+            :disabled="!picture"
+            @click="say(grade)"
+          >
+            <span class="key">{{ key }}</span> {{ GRADE_WORDS[grade] }}
+          </button>
+        </template>
+        <template v-else-if="phase === 'sure'">
+          <h2 class="text-xl font-semibold">{{ GRADE_WORDS[said!] }}. How sure?</h2>
+          <button
+            v-for="{ how, key } in SURE"
+            :key="how"
+            type="button"
+            class="press min-h-14 justify-start text-lg"
+            @click="sure(how)"
+          >
+            <span class="key">{{ key }}</span> {{ SURENESS_WORDS[how] }}
+          </button>
+        </template>
+        <div v-else-if="shown" aria-live="polite" data-testid="revealed">
+          <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.card.truth] }}</h2>
+          <p v-if="last" class="text-lg">
+            {{ isRight(last) ? 'As you said.' : `You said ${GRADE_WORDS[last.said].toLowerCase()}.` }}
+          </p>
+          <p class="mt-2">{{ GIVEAWAY[shown.card.truth] }}</p>
+          <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
+          <p class="mt-2 text-ink-soft">{{ programWords }}</p>
+          <p class="mt-2 text-ink-soft">It was about {{ CONFUSION_WORDS[shown.wish.confusion] }}.</p>
+          <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
+            {{ isOver ? 'How it went' : 'Next egg' }} <span class="key hidden md:inline">Space</span>
+          </button>
+        </div>
+      </div>
+    </div>
+  </main>
+</template>

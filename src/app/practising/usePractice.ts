@@ -1,0 +1,257 @@
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { v4 as uuid } from 'uuid'
+import { answerOf, practisedBy, type Practised } from '../../contracts/practice-record.ts'
+import { gradeEgg } from '../../core/grade/grade.ts'
+import type { SuggestedGrade, Verdict } from '../../core/grade/types.ts'
+import type { Sureness } from '../../core/practice/confusions.ts'
+import { eggCard, type CardWish, type EggCard } from '../../core/practice/egg-card.ts'
+import { knownFrom, nextConfusion } from '../../core/practice/schedule.ts'
+import { eggAt } from '../../core/simulate/egg-model.ts'
+import { signsOf } from '../../core/simulate/signs.ts'
+import type { Shell, SpeciesName } from '../../core/species/species.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
+
+/** Cards of one sitting: some three minutes. */
+export const SITTING = 10
+/** A sitting that was left is gone on with for so long. */
+const STILL_OPEN_MS = 12 * 3_600_000
+/** Views of an egg around its long axis. */
+export const VIEWS = 8
+/** From the side at hand: what is turned to first is drawn first. */
+const DRAWN_FIRST = [0, 1, -1, 2, -2, 3, -3, 4] as const
+const VIEW_RAD = (2 * Math.PI) / VIEWS
+
+/** A card as it is looked at. Its wish and truth stay here; the picture's address says nothing. */
+interface Shown {
+  wish: CardWish
+  card: EggCard
+  /** Object addresses by view; null while one is being drawn. */
+  views: Array<string | null>
+  verdict: Verdict | null
+}
+
+/** Practice on eggs that cannot be hurt: ten cards at a sitting, chosen by what this person takes for what. */
+export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) {
+  const store = useHatcheryStore()
+  const { workers } = useDevicesStore()
+  const learner = useLocalStorage('perlumen-learner', { id: '', name: '' })
+  if (!learner.value.id) learner.value = { id: uuid(), name: 'me' }
+  const practised = computed(() => practisedBy(store.practice, learner.value.id))
+  const answers = computed(() => practised.value.map(answerOf))
+
+  /** The sitting that is under way; a new one begins where the last is full, or long ago. */
+  const sitting = ref<string | null>(null)
+  const ofSitting = computed(() => practised.value.filter((one) => one.sitting === sitting.value))
+  const isOver = computed(() => ofSitting.value.length >= SITTING)
+  const shown = shallowRef<Shown | null>(null)
+  const view = ref(0)
+  const phase = ref<'look' | 'sure' | 'seen'>('look')
+  const said = ref<SuggestedGrade | null>(null)
+  const last = shallowRef<Practised | null>(null)
+  let since = 0
+  /** The card after this one, drawn while this one is talked over. */
+  let ahead: Shown | null = null
+  let stop = new AbortController()
+
+  /** Where a sitting was left, it goes on with the same card: the next one follows from the answers alone. */
+  function begin(nowMs: number): void {
+    const latest = practised.value.at(-1)
+    const open =
+      latest &&
+      nowMs - Date.parse(latest.at) < STILL_OPEN_MS &&
+      practised.value.filter((one) => one.sitting === latest.sitting).length < SITTING
+    sitting.value = open ? latest.sitting : uuid()
+    last.value = null
+    next(nowMs)
+  }
+
+  function wishNow(nowMs: number): CardWish {
+    const known = nextConfusion(knownFrom(answers.value, latestMs(nowMs)))
+    return {
+      seed: `${sitting.value}-${ofSitting.value.length}`,
+      confusion: known.confusion,
+      hardness: Number(known.hardness.toFixed(2)),
+      ...kind(),
+    }
+  }
+  /** By the answers' own clock: who comes back after a pause gets the card that was left. */
+  function latestMs(nowMs: number): number {
+    const latest = ofSitting.value.at(-1)
+    return latest ? Date.parse(latest.at) : nowMs
+  }
+
+  function next(nowMs: number): void {
+    const prepared = ahead
+    ahead = null
+    release()
+    if (isOver.value) return prepared ? giveBack(prepared) : undefined
+    shown.value = prepared ?? newCard(wishNow(nowMs))
+    view.value = 0
+    phase.value = 'look'
+    said.value = null
+    since = performance.now()
+    void draw()
+  }
+
+  function newCard(wish: CardWish): Shown {
+    return { wish, card: eggCard(wish), views: Array<string | null>(VIEWS).fill(null), verdict: null }
+  }
+
+  let drawing = false
+  /** Draws what is wanted most, one after the other, until nothing is wanted. */
+  async function draw(): Promise<void> {
+    if (drawing) return
+    drawing = true
+    try {
+      while (await drawOne());
+    } finally {
+      drawing = false
+    }
+  }
+
+  /** @returns whether there was anything to draw */
+  async function drawOne(): Promise<boolean> {
+    const { signal } = stop
+    const { value: now } = shown
+    if (!now) return false
+    if (now.views[0] === null) {
+      const photo = await photograph(now.card, 0, signal)
+      if (!photo || shown.value !== now) return shown.value !== null && shown.value !== now
+      shown.value = { ...now, views: [URL.createObjectURL(photo), ...now.views.slice(1)] }
+      since = performance.now()
+      await judge(now.card, photo, signal)
+      return true
+    }
+    // The next one follows from the answer: it is made ready while this one is talked over.
+    if (phase.value === 'seen' && last.value && ahead === null && !isOver.value) {
+      const card = newCard(wishNow(Date.now()))
+      ahead = card
+      const photo = await photograph(card.card, 0, signal)
+      if (photo && ahead === card) {
+        ahead = { ...card, views: [URL.createObjectURL(photo), ...card.views.slice(1)] }
+        const verdict = await verdictOn(card.card, photo, signal)
+        if (ahead?.wish === card.wish) ahead = { ...ahead, verdict }
+      }
+      return true
+    }
+    const at = DRAWN_FIRST.map((away) => (view.value + away + VIEWS) % VIEWS).find(
+      (i) => now.views[i] === null,
+    )
+    if (at === undefined) return false
+    const photo = await photograph(now.card, at, signal)
+    const { value: still } = shown
+    if (!photo || still?.card !== now.card) return still !== null
+    shown.value = {
+      ...still,
+      views: still.views.map((url, i) => (i === at ? URL.createObjectURL(photo) : url)),
+    }
+    return true
+  }
+
+  function photograph(card: EggCard, at: number, signal: AbortSignal): Promise<Blob | null> {
+    const { egg, ageDays, shot } = card
+    return workers.render({ egg, ageDays, shot, rollRad: at * VIEW_RAD }, signal).catch(() => null)
+  }
+
+  async function judge(card: EggCard, photo: Blob, signal: AbortSignal): Promise<void> {
+    const verdict = await verdictOn(card, photo, signal)
+    if (shown.value?.card === card) shown.value = { ...shown.value, verdict }
+  }
+
+  /** What the program makes of the same picture, from the picture alone. */
+  async function verdictOn(card: EggCard, photo: Blob, signal: AbortSignal): Promise<Verdict | null> {
+    const { species, shell } = card.egg
+    const measured = await workers.measure(photo, { species }, signal).catch(() => null)
+    if (measured?.reading.kind !== 'eggs') return null
+    return gradeEgg(measured.reading.eggs[0]!, { species, shell, ageDays: card.ageDays })
+  }
+
+  function turn(by: 1 | -1): void {
+    view.value = (view.value + by + VIEWS) % VIEWS
+    void draw()
+  }
+
+  function say(grade: SuggestedGrade): void {
+    if (phase.value === 'seen' || !shown.value?.views[0]) return
+    said.value = grade
+    phase.value = 'sure'
+  }
+
+  /** Two quick presses are one answer. */
+  let keeping = false
+  /** Keeps the answer, then shows what it was. */
+  async function sure(how: Sureness): Promise<void> {
+    const { value: now } = shown
+    if (keeping || phase.value !== 'sure' || !now || !said.value || !sitting.value) return
+    const answer: Practised = {
+      id: uuid(),
+      at: new Date().toISOString(),
+      sitting: sitting.value,
+      card: now.wish,
+      truth: now.card.truth,
+      said: said.value,
+      sure: how,
+      program: now.verdict?.grade ?? null,
+      seconds: Number(((performance.now() - since) / 1000).toFixed(1)),
+    }
+    keeping = true
+    try {
+      await store.note({
+        practised: [{ learner: { id: learner.value.id, name: learner.value.name.trim() || 'me' }, answer }],
+      })
+    } finally {
+      keeping = false
+    }
+    // Shown only when it is kept, so that the next card follows from it.
+    last.value = answer
+    phase.value = 'seen'
+    void draw()
+  }
+
+  /** What gives it away, as lines in the view at hand; only after the answer. */
+  const signs = computed(() => {
+    if (phase.value !== 'seen' || !shown.value) return null
+    const { egg, ageDays, shot } = shown.value.card
+    return signsOf(eggAt(egg, ageDays), shot, view.value * VIEW_RAD)
+  })
+
+  function giveBack({ views }: Shown): void {
+    for (const url of views) if (url) URL.revokeObjectURL(url)
+  }
+  function release(): void {
+    stop.abort()
+    stop = new AbortController()
+    if (shown.value) giveBack(shown.value)
+    shown.value = null
+  }
+  onScopeDispose(() => {
+    release()
+    if (ahead) giveBack(ahead)
+    ahead = null
+  })
+  watch(kind, () => {
+    if (shown.value && phase.value === 'look' && ofSitting.value.length === 0) next(Date.now())
+  })
+
+  return {
+    learner,
+    practised,
+    answers,
+    sitting,
+    ofSitting,
+    isOver,
+    shown,
+    view,
+    phase,
+    said,
+    last,
+    signs,
+    begin,
+    next,
+    turn,
+    say,
+    sure,
+  }
+}
