@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
+import { RouterLink } from 'vue-router'
 import { RotateCcw, RotateCw } from '@lucide/vue'
 import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
@@ -127,6 +128,10 @@ function drag(event: PointerEvent): void {
           {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
         </button>
       </div>
+      <p class="mt-3 flex flex-wrap gap-3">
+        <RouterLink to="/practice/days" class="press">The days of an egg</RouterLink>
+        <RouterLink to="/practice/class" class="press">With a class</RouterLink>
+      </p>
       <PracticeStanding v-if="practised.length > 0" :practised="practised" :latest="ofSitting" class="mt-6" />
     </template>
     <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">

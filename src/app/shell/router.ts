@@ -147,6 +147,18 @@ export function createAppRouter(): Router {
         meta: { room: 'bench' },
       },
       {
+        path: '/practice/days',
+        name: 'days',
+        component: () => import('../practising/DaysView.vue'),
+        meta: { room: 'desk' },
+      },
+      {
+        path: '/practice/class',
+        name: 'class',
+        component: () => import('../practising/ClassView.vue'),
+        meta: { room: 'bench' },
+      },
+      {
         path: '/records',
         name: 'records',
         component: () => import('../records/RecordsView.vue'),

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
+import { classTray } from './class-tray.ts'
 import { CONFUSIONS, costOf, isRight, type Answer, type Confusion } from './confusions.ts'
 import { eggCard } from './egg-card.ts'
 import { knownFrom, nextConfusion } from './schedule.ts'
@@ -143,5 +144,24 @@ describe('a card', () => {
   })
   it('is right or wrong by its grade alone', () => {
     expect([isRight(answer('clear', 'clear')), isRight(answer('clear', 'unsure'))]).toEqual([true, false])
+  })
+})
+
+describe('a tray for a class', () => {
+  const kind = { species: 'chicken', shell: 'white', ageDays: 10 } as const
+  it('is the same for the same word, and another for another', () => {
+    expect(classTray('lamp house', kind)).toEqual(classTray('lamp house', kind))
+    const truths = (word: string): string =>
+      classTray(word, kind)
+        .map(({ truth }) => truth)
+        .join()
+    expect(new Set(['a', 'b', 'c', 'd'].map(truths)).size).toBeGreaterThan(1)
+  })
+  it('holds mostly living eggs and some of each that is not', () => {
+    const counts = new Map<string, number>()
+    for (const { truth } of classTray('shore', kind)) counts.set(truth, (counts.get(truth) ?? 0) + 1)
+    expect(counts.get('developing')).toBe(7)
+    expect(counts.get('clear')).toBe(2)
+    expect(counts.get('blood-ring')! + (counts.get('quitter') ?? 0)).toBe(3)
   })
 })

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { RouterLink } from 'vue-router'
+import { Printer } from '@lucide/vue'
+import { stageWords } from '../../core/incubation/stage-words.ts'
+import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
+import CutOpenEgg from './CutOpenEgg.vue'
+import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
+import StageEgg from './StageEgg.vue'
+
+/** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
+const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-practice', {
+  species: 'chicken',
+  shell: 'white',
+})
+const days = computed(() => SPECIES[kind.value.species].incubationDays)
+const day = ref(7)
+const ageDays = computed(() => Math.min(days.value, day.value))
+const words = computed(() => stageWords(ageDays.value / days.value))
+const FATE_WORDS: Readonly<Record<StageFate, string>> = {
+  living: 'Living',
+  clear: 'Clear',
+  ring: 'Stopped early',
+  quitter: 'Stopped halfway',
+}
+const isStillAlive = (fate: StageFate): boolean =>
+  (fate === 'ring' || fate === 'quitter') && ageDays.value <= DIED_AT[fate] * days.value
+const LAYERS = { cell: 'air cell', body: 'embryo', vessels: 'vessels', ring: 'ring of blood' } as const
+const layers = ref<string[]>(Object.keys(LAYERS))
+/** Days of the chart: as many as fit on one page. */
+const CHART = 12
+const chart = computed(() =>
+  Array.from({ length: CHART }, (_, i) => Math.round(((i + 0.5) / CHART) * days.value * 2) / 2),
+)
+const print = (): void => globalThis.print()
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-4 sm:p-6 print:max-w-none print:p-0">
+    <div class="screen-only">
+      <h1 class="text-3xl font-bold">The days of an egg</h1>
+      <div class="mt-3 flex flex-wrap items-end gap-4">
+        <label
+          >Bird
+          <select v-model="kind.species" class="field mt-1 block">
+            <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
+          </select>
+        </label>
+        <label
+          >Shell
+          <select v-model="kind.shell" class="field mt-1 block">
+            <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
+          </select>
+        </label>
+        <RouterLink to="/practice" class="press">To practice</RouterLink>
+      </div>
+      <label class="mt-4 block text-lg font-semibold" for="day-slider"
+        >Day {{ ageDays.toFixed(ageDays % 1 === 0 ? 0 : 1) }} of {{ days }}: {{ words.title }}</label
+      >
+      <input
+        id="day-slider"
+        v-model.number="day"
+        type="range"
+        min="0"
+        :max="days"
+        step="0.5"
+        class="mt-1 h-11 w-full accent-lamp"
+        :aria-valuetext="`Day ${ageDays}: ${words.title}`"
+      />
+      <p data-testid="day-words">{{ words.embryo }} {{ words.tonight }}</p>
+      <div class="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-4">
+        <figure v-for="fate in FATES" :key="fate">
+          <StageEgg
+            :fate="fate"
+            :species="kind.species"
+            :shell="kind.shell"
+            :age-days="ageDays"
+            :side-px="360"
+            :label="`${FATE_WORDS[fate]}, day ${ageDays}, at the lamp`"
+          />
+          <figcaption class="mt-1 font-semibold">
+            {{ FATE_WORDS[fate]
+            }}<span v-if="isStillAlive(fate)" class="font-normal text-ink-soft">, still alive today</span>
+          </figcaption>
+          <CutOpenEgg
+            :fate="fate"
+            :species="kind.species"
+            :shell="kind.shell"
+            :age-days="ageDays"
+            :layers="layers"
+          />
+        </figure>
+      </div>
+      <fieldset class="mt-2 flex flex-wrap gap-x-5">
+        <legend class="font-semibold">As if the shell were glass</legend>
+        <label v-for="(name, layer) in LAYERS" :key="layer" class="flex min-h-11 items-center gap-2"
+          ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
+        >
+      </fieldset>
+      <div class="mt-5 flex flex-wrap items-end justify-between gap-3">
+        <h2 class="text-xl font-semibold">For the wall</h2>
+        <button type="button" class="press" @click="print">
+          <Printer class="h-5 w-5" aria-hidden="true" /> Print
+        </button>
+      </div>
+    </div>
+    <section aria-labelledby="chart-heading" class="mt-2" data-testid="wall-chart">
+      <h2 id="chart-heading" class="mb-2 hidden text-2xl font-bold print:block">
+        {{ SPECIES[kind.species].label }}: {{ days }} days, one tick a day
+      </h2>
+      <ol class="grid grid-cols-3 gap-3 sm:grid-cols-4 lg:grid-cols-6 print:grid-cols-4">
+        <li v-for="at in chart" :key="at" class="break-inside-avoid">
+          <StageEgg
+            fate="living"
+            :species="kind.species"
+            :shell="kind.shell"
+            :age-days="at"
+            :side-px="200"
+            :label="`A living egg of day ${at} at the lamp`"
+          />
+          <p class="mt-1 font-semibold">Day {{ at }}</p>
+          <p class="text-xs">{{ stageWords(at / days).embryo }}</p>
+        </li>
+      </ol>
+      <ol class="mt-4 hidden flex-wrap gap-2 print:flex" aria-label="One box a day">
+        <li
+          v-for="n in Math.ceil(days)"
+          :key="n"
+          class="flex h-9 w-9 items-start justify-start border border-line p-0.5 text-xs"
+        >
+          {{ n }}
+        </li>
+      </ol>
+    </section>
+  </main>
+</template>
