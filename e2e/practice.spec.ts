@@ -29,8 +29,15 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
       said: grade === 5 ? 'Not sure' : TRUTHS[grade - 1]!,
     })
   }
-  await page.keyboard.press(' ')
+  await page.getByLabel('draw the air cell, too').check()
+  await start.press(' ')
+  await expect(egg).toBeVisible({ timeout: 30_000 })
+  // The lamp's egg is turned and the line laid by the arrow keys.
+  await page.keyboard.press('ArrowRight')
+  await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
+  await page.getByLabel('The air cell ends here').press('ArrowRight')
   await answer(1, 3)
+  await expect(page.getByTestId('cell-error')).toContainText('points of the length')
   expect(await violations(page)).toEqual([])
   for (const grade of [2, 3, 5]) {
     await page.keyboard.press(' ')
@@ -60,6 +67,8 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
     )
   }
   await expect(page.getByTestId('known').getByRole('listitem')).toHaveCount(5)
+  const all = page.getByTestId('standing-table').getByRole('row', { name: /^Right, of all/ })
+  await expect(all).toContainText(`${right} of 10`)
   expect(await violations(page)).toEqual([])
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -69,4 +78,42 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   // It is in the book, and comes along with it.
   await page.reload()
   await expect(page.getByTestId('matrix')).toBeVisible()
+  // Somebody else sits down: their own figures, and both side by side.
+  await page.getByLabel('Who practises').fill('Wren')
+  await page.getByLabel('Who practises').press('Tab')
+  await expect(page.getByTestId('standing')).toBeHidden()
+  await start.press(' ')
+  await answer(1, 1)
+  await page.reload()
+  await page.getByLabel('Beside').selectOption('me')
+  await expect(all).toContainText(`${right} of 10`)
+})
+
+test('the days of an egg by slider, on one sheet for the wall; a class’s tray by its word', async ({
+  page,
+}) => {
+  await page.goto('/#/practice/days')
+  await page.getByLabel(/^Day 7 of 21/).fill('14')
+  await expect(page.getByTestId('day-words')).toContainText('grows fastest')
+  await expect(page.getByAltText('Living, day 14, at the lamp')).toBeVisible()
+  await page.getByLabel('vessels').uncheck()
+  await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(12, { timeout: 60_000 })
+  const pages = (pdf: Buffer): number => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)!.length
+  expect(pages(await page.pdf({ format: 'A4', preferCSSPageSize: true }))).toBe(1)
+  expect(await violations(page)).toEqual([])
+
+  await page.goto('/#/practice/class')
+  await expect(page.getByTestId('class-egg').getByRole('img')).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Clear: one hand more' }).click()
+  await page.getByRole('button', { name: 'The truth' }).click()
+  const truth = await page.getByTestId('class-truth').innerText()
+  await expect(page.getByTestId('class-tally')).toHaveText(
+    `${truth.includes('Clear') ? 1 : 0} of 1 hand right so far.`,
+  )
+  // The same word makes the same tray.
+  await page.reload()
+  await page.getByRole('button', { name: 'The truth' }).click()
+  await expect(page.getByTestId('class-truth')).toHaveText(truth)
+  expect(pages(await page.pdf({ format: 'A4', preferCSSPageSize: true }))).toBe(1)
+  expect(await violations(page)).toEqual([])
 })

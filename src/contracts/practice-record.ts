@@ -19,12 +19,16 @@ export const practisedSchema = z.object({
     hardness: fractionField,
     species: speciesField,
     shell: shellField,
+    /** A look of this book that was shown in place of a drawn egg; null for a drawn one. */
+    lookId: idField.nullable().default(null),
   }),
   truth: z.enum(GRADES),
   said,
   sure: z.enum(SURENESS_NAMES),
   /** What the program said of the same picture; null where it found no egg. */
   program: said.nullable(),
+  /** Depth of the air cell, ÷ length of the egg, as drawn by hand and as it was; null where nobody drew it. */
+  cell: z.object({ drawn: fractionField, was: fractionField }).nullable().default(null),
   /** From seeing it to saying it. */
   seconds: z.number().min(0).max(86_400),
 })

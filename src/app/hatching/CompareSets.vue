@@ -9,7 +9,8 @@ import { storyOfSet } from '../../domain/story-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { percentWords, POLICY_WORDS } from '../shared/wording.ts'
 import { CAUSE_WORDS } from './diagnosis-words.ts'
-import { FATE_WORDS, shareWords } from './fate-words.ts'
+import { shareWords } from '../../core/statistics/share.ts'
+import { FATE_WORDS } from './fate-words.ts'
 
 /** A few sets side by side, with all that may have made the difference. */
 const props = defineProps<{ sets: readonly PastSet[] }>()

@@ -11,7 +11,8 @@ import { fateOf } from '../../domain/fates.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { count } from '../shared/wording.ts'
-import { FATE_WORDS, FEW, shareWords } from './fate-words.ts'
+import { shareWords } from '../../core/statistics/share.ts'
+import { FATE_WORDS, FEW } from './fate-words.ts'
 import TrayFates from './TrayFates.vue'
 
 /** What came of a set, with what few eggs leave open. */

@@ -10,7 +10,7 @@ import FewOf from '../shared/ui/FewOf.vue'
 import { count } from '../shared/wording.ts'
 import CloseSet from './CloseSet.vue'
 import CompareSets from './CompareSets.vue'
-import { shareWords } from './fate-words.ts'
+import { shareWords } from '../../core/statistics/share.ts'
 import ShareBar from './ShareBar.vue'
 import YearLine from './YearLine.vue'
 

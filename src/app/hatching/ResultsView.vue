@@ -6,7 +6,7 @@ import type { Share } from '../../core/statistics/share.ts'
 import { historyOf } from '../../domain/history.ts'
 import { RESULT_GROUPS, resultsBy, resultsByPlace, type ResultGroup } from '../../domain/results-of-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import HatchOverTime from './HatchOverTime.vue'
+import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import PlaceMap from './PlaceMap.vue'
 import ShareBar from './ShareBar.vue'
 import { POLICY_WORDS } from '../shared/wording.ts'
@@ -39,7 +39,13 @@ const rows = computed(() =>
   })),
 )
 const places = computed(() => resultsByPlace(sources.value))
-const past = computed(() => historyOf(store.sets, store.eggsBySet, Date.now()))
+const hatches = computed(() =>
+  historyOf(store.sets, store.eggsBySet, Date.now()).flatMap(({ set, state, fromMs, results }) =>
+    state === 'closed' && results.hatchOfFertile
+      ? [{ name: set.name, atMs: fromMs, share: results.hatchOfFertile }]
+      : [],
+  ),
+)
 const percent = (value: number): string => `${Math.round(100 * value)} %`
 const words = (share: Share | null): string =>
   share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
@@ -133,7 +139,11 @@ function saveResults(): void {
         </table>
       </div>
       <section class="card mt-6 p-4" aria-label="Over time">
-        <HatchOverTime :past="past" />
+        <SharesOverTime
+          title="Does it get better, set after set?"
+          :heads="['Set', 'Hatched', 'Of the fertile']"
+          :shares="hatches"
+        />
       </section>
       <section v-if="places.length > 0" class="card mt-6 p-4" aria-labelledby="places-heading">
         <h2 id="places-heading" class="text-xl font-semibold">Where in the tray</h2>

@@ -1,5 +1,4 @@
 import type { Fate } from '../../core/hatching/results.ts'
-import type { Share } from '../../core/statistics/share.ts'
 
 export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   hatched: 'hatched',
@@ -16,11 +15,3 @@ export const FATE_WORDS: Readonly<Record<Fate, string>> = {
 
 /** Less than this many eggs can hardly tell one half from three quarters. */
 export const FEW = 20
-
-const percent = (value: number): string => `${Math.round(100 * value)}`
-
-/** "15 of 21, 71 % (50–86 %)". */
-export function shareWords(share: Share | null): string {
-  if (!share) return 'not known yet'
-  return `${share.count} of ${share.of}, ${percent(share.count / share.of)} % (${percent(share.low)}–${percent(share.high)} %)`
-}

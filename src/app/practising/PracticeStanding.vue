@@ -1,26 +1,89 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { Download } from '@lucide/vue'
 import { answerOf, type Practised } from '../../contracts/practice-record.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { costOf, isRight, SURENESSES, type Sureness } from '../../core/practice/confusions.ts'
 import { knownFrom } from '../../core/practice/schedule.ts'
-import { standingOf } from '../../core/practice/standing.ts'
-import type { Share } from '../../core/statistics/share.ts'
+import { eggCard } from '../../core/practice/egg-card.ts'
+import { standingOf, type Standing } from '../../core/practice/standing.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { shareOf, shareWords } from '../../core/statistics/share.ts'
+import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
-import { GRADE_WORDS } from '../shared/wording.ts'
+import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, SURENESS_WORDS } from './practice-words.ts'
 
 /** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
-const props = defineProps<{ practised: readonly Practised[]; latest: readonly Practised[] }>()
+const props = defineProps<{
+  practised: readonly Practised[]
+  latest: readonly Practised[]
+  /** Other people who practise with this book. */
+  others: ReadonlyArray<{ id: string; name: string; practised: readonly Practised[] }>
+}>()
 const answers = computed(() => props.practised.map(answerOf))
 const standing = computed(() => standingOf(answers.value))
 const known = computed(() => knownFrom(answers.value, answers.value.at(-1)?.atMs ?? 0))
 const percent = (value: number): string => `${Math.round(100 * value)} %`
-const words = (share: Share | null): string =>
-  share
-    ? `${share.count} of ${share.of}, ${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})`
-    : 'not yet'
+const words = shareWords
+/** Another person, or nobody. */
+const otherId = ref('')
+const other = computed(() => {
+  const found = props.others.find(({ id }) => id === otherId.value)
+  return found ? { name: found.name, standing: standingOf(found.practised.map(answerOf)) } : null
+})
+const kappaWords = ({ kappa }: Standing): string =>
+  kappa
+    ? `κ ${kappa.kappa.toFixed(2)} (${kappa.low.toFixed(2)} to ${kappa.high.toFixed(2)})`
+    : 'not known yet'
+const rows = computed(() => {
+  const values = (of: Standing): string[] => [
+    words(of.right),
+    kappaWords(of),
+    words(of.livingRemoved),
+    of.costPer100 === null ? 'not known yet' : of.costPer100.toFixed(1),
+  ]
+  const [own, by, beside] = [standing.value, program.value, other.value?.standing].map(
+    (of) => of && values(of),
+  )
+  return [
+    'Right, of all',
+    'Agreement with the truth beyond chance',
+    'Living eggs taken for dead',
+    'Living eggs lost, per hundred looked at',
+  ].map((name, i) => ({ name, own: own![i]!, program: by![i]!, other: beside?.[i] ?? null }))
+})
+/** Mean distance of lines drawn by hand from the air cell's edge, points of the egg's length. */
+const cellError = computed(() => {
+  const errors = props.practised.flatMap(({ cell }) => (cell ? [100 * Math.abs(cell.drawn - cell.was)] : []))
+  return errors.length === 0
+    ? null
+    : `${(errors.reduce((sum, error) => sum + error, 0) / errors.length).toFixed(1)} points, ${count(errors.length, 'line')}`
+})
+const sittings = computed(() => {
+  const groups = new Map<string, Practised[]>()
+  for (const one of props.practised) groups.set(one.sitting, [...(groups.get(one.sitting) ?? []), one])
+  return [...groups.values()].map((own, i) => ({
+    name: `Sitting ${i + 1}`,
+    atMs: Date.parse(own[0]!.at),
+    share: shareOf(own.filter(isRight).length, own.length)!,
+  }))
+})
+/** Thirds of incubation: what is hard early is not what is hard late. */
+const THIRDS = ['first third', 'second third', 'last third'] as const
+const groups = computed(() => {
+  const found = new Map<string, Practised[]>()
+  const add = (name: string, one: Practised): void => void found.set(name, [...(found.get(name) ?? []), one])
+  for (const one of props.practised) {
+    const { egg, ageDays } = eggCard(one.card)
+    add(`${egg.shell} shell`, one)
+    const third = Math.min(2, Math.floor((3 * ageDays) / SPECIES[egg.species].incubationDays))
+    add(THIRDS[third]!, one)
+  }
+  return [...found]
+    .map(([name, own]) => ({ name, share: shareOf(own.filter(isRight).length, own.length) }))
+    .sort((a, b) => a.name.localeCompare(b.name))
+})
 const SAID = [...GRADES, 'unsure'] as const
 const most = computed(() =>
   Math.max(1, ...GRADES.flatMap((truth) => SAID.map((said) => standing.value.matrix[truth][said]))),
@@ -77,22 +140,37 @@ function save(): void {
     <p v-if="advice" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
       {{ advice }}
     </p>
-    <dl class="mt-3 grid gap-x-6 gap-y-1 sm:grid-cols-[16rem_1fr]">
-      <dt class="text-ink-soft">Right, of all</dt>
-      <dd>{{ words(standing.right) }}</dd>
-      <dt class="text-ink-soft">The program, on the same pictures</dt>
-      <dd>{{ words(program.right) }}</dd>
-      <dt class="text-ink-soft">Agreement with the truth beyond chance</dt>
-      <dd>
-        {{
-          standing.kappa
-            ? `κ ${standing.kappa.kappa.toFixed(2)} (${standing.kappa.low.toFixed(2)} to ${standing.kappa.high.toFixed(2)})`
-            : 'not yet'
-        }}
-      </dd>
-      <dt class="text-ink-soft">Living eggs lost, per hundred looked at</dt>
-      <dd>{{ standing.costPer100?.toFixed(1) ?? 'not yet' }}</dd>
-    </dl>
+    <label v-if="others.length > 0" class="mt-3 inline-block"
+      >Beside
+      <select v-model="otherId" class="field ml-1">
+        <option value="">nobody</option>
+        <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
+    <div class="mt-3 overflow-x-auto">
+      <table class="w-full max-w-4xl text-left" data-testid="standing-table">
+        <thead>
+          <tr class="text-ink-soft">
+            <td />
+            <th scope="col" class="py-1 pr-4 font-normal">You</th>
+            <th scope="col" class="py-1 pr-4 font-normal">The program, on the same pictures</th>
+            <th v-if="other" scope="col" class="py-1 pr-4 font-normal">{{ other.name }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.name" class="border-t border-line">
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">{{ row.name }}</th>
+            <td class="py-1 pr-4">{{ row.own }}</td>
+            <td class="py-1 pr-4">{{ row.program }}</td>
+            <td v-if="other" class="py-1 pr-4">{{ row.other }}</td>
+          </tr>
+          <tr v-if="cellError" class="border-t border-line">
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">Air cell’s line, off by</th>
+            <td class="py-1 pr-4">{{ cellError }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <div class="mt-4 grid gap-6 lg:grid-cols-2">
       <div class="overflow-x-auto">
         <h3 class="font-semibold">What was taken for what</h3>
@@ -133,6 +211,22 @@ function save(): void {
           <li v-for="one in known" :key="one.confusion">
             <span class="text-ink-soft">{{ CONFUSION_WORDS[one.confusion] }}:</span>
             {{ one.seen === 0 ? 'not met yet' : `${one.seen} met, known ${percent(one.recall)}` }}
+          </li>
+        </ul>
+      </div>
+    </div>
+    <div class="mt-5 grid gap-6 lg:grid-cols-2">
+      <SharesOverTime
+        v-if="sittings.length > 1"
+        title="Do you get better?"
+        :heads="['Sitting', 'Right', 'Of']"
+        :shares="sittings"
+      />
+      <div>
+        <h3 class="font-semibold">By shell and by day</h3>
+        <ul class="mt-1" data-testid="by-kind">
+          <li v-for="group in groups" :key="group.name">
+            <span class="text-ink-soft">{{ group.name }}:</span> {{ words(group.share) }}
           </li>
         </ul>
       </div>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
+import { v4 as uuid } from 'uuid'
 import { RotateCcw, RotateCw } from '@lucide/vue'
 import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
@@ -9,6 +10,8 @@ import { costOf, isRight, type Sureness } from '../../core/practice/confusions.t
 import { CARD_PX } from '../../core/practice/egg-card.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
 import type { Point } from '../../core/geometry/egg-outline.ts'
+import { practisedBy } from '../../contracts/practice-record.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -18,6 +21,7 @@ import PracticeStanding from './PracticeStanding.vue'
 import { SITTING, usePractice, VIEWS } from './usePractice.ts'
 
 /** Learning to candle on eggs that cannot be hurt. */
+const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
 const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-practice', {
@@ -25,7 +29,39 @@ const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-p
   shell: 'white',
 })
 const practice = usePractice(() => kind.value)
-const { learner, practised, sitting, ofSitting, isOver, shown, view, phase, said, last, signs } = practice
+const { learner, practised, sitting, ofSitting, isOver, shown, view, phase, said, drawn, axis, last, signs } =
+  practice
+/** Everybody else who practises with this book. */
+const others = computed(() => {
+  const found = new Map<string, string>()
+  for (const { learnerId, learner: name } of store.practice) found.set(learnerId, name)
+  found.delete(learner.value.id)
+  return [...found].map(([id, name]) => ({ id, name, practised: practisedBy(store.practice, id) }))
+})
+/** Who sits down at another's tablet takes their own place: by name, or as somebody new. */
+function become(name: string): void {
+  const trimmed = name.trim() || 'me'
+  const known = others.value.find((one) => one.name === trimmed)
+  if (known) learner.value = { id: known.id, name: trimmed }
+  else if (practised.value.length > 0) learner.value = { id: uuid(), name: trimmed }
+  else learner.value = { ...learner.value, name: trimmed }
+}
+/** The air cell is drawn on each egg as well. */
+const draws = useLocalStorage('perlumen-practice-cell', false)
+const FIRST_DEPTH = 0.15
+/** A line across the axis, from edge to edge. */
+const handLine = computed(() => {
+  if (drawn.value === null || !axis.value) return null
+  const { blunt, small, halfBreadthPx } = axis.value
+  const x = blunt.x + drawn.value * (small.x - blunt.x)
+  const y = blunt.y + drawn.value * (small.y - blunt.y)
+  const length = Math.hypot(small.x - blunt.x, small.y - blunt.y)
+  const [ux, uy] = [-(small.y - blunt.y) / length, (small.x - blunt.x) / length]
+  return [
+    { x: x - ux * halfBreadthPx, y: y - uy * halfBreadthPx },
+    { x: x + ux * halfBreadthPx, y: y + uy * halfBreadthPx },
+  ]
+})
 const brightness = ref(1)
 const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
 /** Before the first card, and when the last has been talked over. */
@@ -107,10 +143,17 @@ function drag(event: PointerEvent): void {
         Eggs drawn by the physics of light, with the truth known. Ten at a sitting, three minutes; more of
         what you take for something else. Nothing here can be hurt.
       </p>
+      <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
       <div class="mt-4 flex flex-wrap items-end gap-4">
         <label
           >Who practises
-          <input v-model.lazy="learner.name" class="field mt-1 block" maxlength="60" />
+          <input
+            class="field mt-1 block"
+            maxlength="60"
+            :value="learner.name"
+            list="learners"
+            @change="become(($event.target as HTMLInputElement).value)"
+          />
         </label>
         <label
           >Bird
@@ -124,6 +167,9 @@ function drag(event: PointerEvent): void {
             <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
           </select>
         </label>
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="draws" type="checkbox" class="accent-lamp" /> draw the air cell, too</label
+        >
         <button type="button" class="press press-lamp min-h-14 px-6 text-lg" @click="begin">
           {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
         </button>
@@ -132,7 +178,13 @@ function drag(event: PointerEvent): void {
         <RouterLink to="/practice/days" class="press">The days of an egg</RouterLink>
         <RouterLink to="/practice/class" class="press">With a class</RouterLink>
       </p>
-      <PracticeStanding v-if="practised.length > 0" :practised="practised" :latest="ofSitting" class="mt-6" />
+      <PracticeStanding
+        v-if="practised.length > 0"
+        :practised="practised"
+        :latest="ofSitting"
+        :others="others"
+        class="mt-6"
+      />
     </template>
     <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div>
@@ -152,6 +204,14 @@ function drag(event: PointerEvent): void {
           <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
             The next egg comes to the lamp
           </p>
+          <svg
+            v-if="handLine"
+            class="pointer-events-none absolute inset-0 h-full w-full"
+            :viewBox="`0 0 ${CARD_PX} ${CARD_PX}`"
+            aria-hidden="true"
+          >
+            <polyline :points="line(handLine)" fill="none" stroke="var(--ink)" stroke-width="4" />
+          </svg>
           <svg
             v-if="signs"
             class="pointer-events-none absolute inset-0 h-full w-full"
@@ -190,6 +250,19 @@ function drag(event: PointerEvent): void {
         </div>
       </div>
       <div class="flex flex-col gap-3">
+        <label v-if="draws && phase !== 'seen'"
+          >The air cell ends here
+          <input
+            type="range"
+            min="0.02"
+            max="0.5"
+            step="0.005"
+            class="mt-1 block h-11 w-full accent-lamp"
+            :value="drawn ?? FIRST_DEPTH"
+            :aria-valuetext="`${Math.round(100 * (drawn ?? FIRST_DEPTH))} per cent of the length`"
+            @input="drawn = Number(($event.target as HTMLInputElement).value)"
+          />
+        </label>
         <p class="text-ink-soft" data-testid="practice-card">
           {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
           {{ SPECIES[kind.species].label }}, day {{ shown?.card.ageDays.toFixed(0) }} of
@@ -227,6 +300,10 @@ function drag(event: PointerEvent): void {
           </p>
           <p class="mt-2">{{ GIVEAWAY[shown.card.truth] }}</p>
           <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
+          <p v-if="last?.cell" class="mt-2" data-testid="cell-error">
+            Your line was {{ Math.abs(100 * (last.cell.drawn - last.cell.was)).toFixed(1) }} points of the
+            length {{ last.cell.drawn > last.cell.was ? 'too deep' : 'too shallow' }}.
+          </p>
           <p class="mt-2 text-ink-soft">{{ programWords }}</p>
           <p class="mt-2 text-ink-soft">It was about {{ CONFUSION_WORDS[shown.wish.confusion] }}.</p>
           <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">

@@ -8,6 +8,8 @@ import type { Sureness } from '../../core/practice/confusions.ts'
 import { eggCard, type CardWish, type EggCard } from '../../core/practice/egg-card.ts'
 import { knownFrom, nextConfusion } from '../../core/practice/schedule.ts'
 import { eggAt } from '../../core/simulate/egg-model.ts'
+import { outlineOf } from '../../core/simulate/shot.ts'
+import { bluntPole, smallPole } from '../../core/geometry/egg-outline.ts'
 import { signsOf } from '../../core/simulate/signs.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -49,6 +51,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   const view = ref(0)
   const phase = ref<'look' | 'sure' | 'seen'>('look')
   const said = ref<SuggestedGrade | null>(null)
+  /** Where the air cell ends as drawn by hand, ÷ length of the egg; null while nobody has drawn it. */
+  const drawn = ref<number | null>(null)
   const last = shallowRef<Practised | null>(null)
   let since = 0
   /** The card after this one, drawn while this one is talked over. */
@@ -91,6 +95,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     view.value = 0
     phase.value = 'look'
     said.value = null
+    drawn.value = null
     since = performance.now()
     void draw()
   }
@@ -189,11 +194,12 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
       id: uuid(),
       at: new Date().toISOString(),
       sitting: sitting.value,
-      card: now.wish,
+      card: { ...now.wish, lookId: null },
       truth: now.card.truth,
       said: said.value,
       sure: how,
       program: now.verdict?.grade ?? null,
+      cell: drawn.value === null ? null : { drawn: drawn.value, was: trueDepth(now.card) },
       seconds: Number(((performance.now() - since) / 1000).toFixed(1)),
     }
     keeping = true
@@ -209,6 +215,17 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     phase.value = 'seen'
     void draw()
   }
+
+  function trueDepth({ egg, ageDays }: EggCard): number {
+    return Number(eggAt(egg, ageDays).cell.depth.toFixed(4))
+  }
+  /** The egg's poles in the picture, so that a line can be laid across its axis. */
+  const axis = computed(() => {
+    const { value: now } = shown
+    if (!now) return null
+    const outline = outlineOf(now.card.egg, now.card.shot)
+    return { blunt: bluntPole(outline), small: smallPole(outline), halfBreadthPx: outline.halfBreadthPx }
+  })
 
   /** What gives it away, as lines in the view at hand; only after the answer. */
   const signs = computed(() => {
@@ -246,6 +263,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     view,
     phase,
     said,
+    drawn,
+    axis,
     last,
     signs,
     begin,

@@ -16,7 +16,8 @@ export function useKeys(actions: Record<string, () => void>, enabled: () => bool
     )
       return
     const target = event.target instanceof HTMLElement ? event.target : null
-    if (target?.closest('input:not([type="radio"]), textarea, select, [role="dialog"]')) return
+    if (target?.closest('input:not([type="radio"]):not([type="range"]), textarea, select, [role="dialog"]'))
+      return
     if (event.key.startsWith('Arrow') && target?.closest('input')) return
     if ((event.key === 'Enter' || event.key === ' ') && target?.matches('button, a, summary')) return
     const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key]

@@ -8,7 +8,7 @@ import { paintBlood, paintCrack, paintFinger, paintSpots, paintStains, type Pain
 import { createNoise, layered } from './noise.ts'
 import { BLOOD_ABSORPTION, SHELL_OPTICS } from './optics.ts'
 import { isLegible, showsItsGrade } from './readability.ts'
-import { scaleOf, type Shot } from './shot.ts'
+import { outlineOf, scaleOf, type Shot } from './shot.ts'
 import { traceLight, type LightField } from './transport.ts'
 
 /** What is true of the picture, by the definitions of docs/measurement.md; lengths in pixels. */
@@ -32,14 +32,7 @@ export interface SimulatedPhoto {
 export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST): SimulatedPhoto {
   const { model } = state
   const { halfLengthPx, halfBreadthPx, pxPerMm } = scaleOf(model, shot)
-  const outline: EggOutline = {
-    centre: { x: shot.centre.x * shot.widthPx, y: shot.centre.y * shot.heightPx },
-    axisRad: shot.axisRad,
-    halfLengthPx,
-    halfBreadthPx,
-    taper: model.taper,
-    bulge: model.bulge,
-  }
+  const outline = outlineOf(model, shot)
   const growth = createRandom(`growth/${model.seed}`)
   const place = placeEmbryo(growth.fork('place'), state)
   const body = growBody(growth.fork('body'), state, place, halfLengthPx / halfBreadthPx)

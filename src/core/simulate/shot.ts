@@ -1,3 +1,4 @@
+import type { EggOutline } from '../geometry/egg-outline.ts'
 import { createRandom } from '../random/random.ts'
 import type { EggModel } from './egg-model.ts'
 
@@ -94,6 +95,19 @@ export function takeAnyShot(seed: string, changes: Partial<Shot> = {}): Shot {
     lampAlong: random.between(-0.6, 0.6),
     ...changes,
   })
+}
+
+/** Where the egg's edge is in a shot. */
+export function outlineOf(model: EggModel, shot: Shot): EggOutline {
+  const { halfLengthPx, halfBreadthPx } = scaleOf(model, shot)
+  return {
+    centre: { x: shot.centre.x * shot.widthPx, y: shot.centre.y * shot.heightPx },
+    axisRad: shot.axisRad,
+    halfLengthPx,
+    halfBreadthPx,
+    taper: model.taper,
+    bulge: model.bulge,
+  }
 }
 
 /** Pixels per half-breadth and the outline's proportions for an egg in a shot. */

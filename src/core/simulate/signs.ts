@@ -9,7 +9,7 @@ import { createRandom } from '../random/random.ts'
 import type { EggState } from './egg-model.ts'
 import { drawRing, growBody, growVessels, placeEmbryo, rolled } from './growth.ts'
 import { project, ringPath, type PaintFrame, type Projected } from './paint.ts'
-import { scaleOf, type Shot } from './shot.ts'
+import { outlineOf, scaleOf, type Shot } from './shot.ts'
 
 /** What gives an egg away, as lines in its picture, pixels. Empty where there is no such thing. */
 export interface Signs {
@@ -33,14 +33,7 @@ const EDGE_POINTS = 24
 export function signsOf(state: EggState, shot: Shot, rollRad = 0): Signs {
   const { model } = state
   const { halfLengthPx, halfBreadthPx } = scaleOf(model, shot)
-  const outline: EggOutline = {
-    centre: { x: shot.centre.x * shot.widthPx, y: shot.centre.y * shot.heightPx },
-    axisRad: shot.axisRad,
-    halfLengthPx,
-    halfBreadthPx,
-    taper: model.taper,
-    bulge: model.bulge,
-  }
+  const outline = outlineOf(model, shot)
   const frame: PaintFrame = { outline, leanRad: shot.leanRad, widthPx: shot.widthPx, heightPx: shot.heightPx }
   // The same chances as the picture's.
   const growth = createRandom(`growth/${model.seed}`)

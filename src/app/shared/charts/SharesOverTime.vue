@@ -5,38 +5,37 @@ import { use } from 'echarts/core'
 import { LineChart, ScatterChart } from 'echarts/charts'
 import { AriaComponent, GridComponent } from 'echarts/components'
 import { SVGRenderer } from 'echarts/renderers'
-import { localDateOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
-import type { PastSet } from '../../domain/history.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
-import ChartFrame from '../shared/charts/ChartFrame.vue'
-import { useChartColours } from '../shared/charts/useChartColours.ts'
-import { shareWords } from './fate-words.ts'
+import { localDateOf, sayDate, sayShortDate } from '../../../core/time/local-date.ts'
+import { shareWords, type Share } from '../../../core/statistics/share.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import ChartFrame from './ChartFrame.vue'
+import { useChartColours } from './useChartColours.ts'
 
-/** What hatched of the fertile, set after set, each with what few eggs leave open. */
-const props = defineProps<{ past: readonly PastSet[] }>()
+/** Shares one after another in time, each with what small numbers leave open. */
+const props = defineProps<{
+  /** The question that it answers. */
+  title: string
+  /** What one of them is, and what its share is of, for the table. */
+  heads: readonly [name: string, count: string, of: string]
+  shares: ReadonlyArray<{ name: string; atMs: number; share: Share }>
+}>()
 use([LineChart, ScatterChart, GridComponent, AriaComponent, SVGRenderer])
 const store = useHatcheryStore()
 const colours = useChartColours()
-const TITLE = 'Does it get better, set after set?'
-const sets = computed(() =>
-  [...props.past]
-    .filter(({ state, results }) => state === 'closed' && results.hatchOfFertile)
-    .sort((a, b) => a.fromMs - b.fromMs)
-    .map(({ set, fromMs, results }) => ({ name: set.name, fromMs, share: results.hatchOfFertile! })),
-)
+const ordered = computed(() => [...props.shares].sort((a, b) => a.atMs - b.atMs))
 const day = (atMs: number): string => localDateOf(atMs, store.hatchery.zone)
 const percent = (share: number): number => Number((100 * share).toFixed(1))
 const points = computed(() =>
-  sets.value.map(({ name, fromMs, share }) => ({
-    x: fromMs,
-    words: () => `${name}, ${sayDate(day(fromMs))}: ${shareWords(share)}`,
+  ordered.value.map(({ name, atMs, share }) => ({
+    x: atMs,
+    words: () => `${name}, ${sayDate(day(atMs))}: ${shareWords(share)}`,
   })),
 )
 const table = () => ({
-  head: ['Set', 'Set on', 'Hatched', 'Of the fertile', 'Per cent', 'At least', 'At most'],
-  rows: sets.value.map(({ name, fromMs, share: { count, of, low, high } }) => [
+  head: [props.heads[0], 'When', props.heads[1], props.heads[2], 'Per cent', 'At least', 'At most'],
+  rows: ordered.value.map(({ name, atMs, share: { count, of, low, high } }) => [
     name,
-    day(fromMs),
+    day(atMs),
     count,
     of,
     percent(count / of),
@@ -50,7 +49,7 @@ const option = computed(() => {
     animation: false,
     aria: {
       enabled: true,
-      label: { description: `${TITLE} ${points.value.map(({ words }) => words()).join('; ')}` },
+      label: { description: `${props.title} ${points.value.map(({ words }) => words()).join('; ')}` },
     },
     grid: { left: 48, right: 18, top: 14, bottom: 30 },
     xAxis: {
@@ -72,10 +71,10 @@ const option = computed(() => {
         symbol: 'none',
         silent: true,
         lineStyle: { color: lamp, width: 6, opacity: 0.35, cap: 'butt' },
-        data: sets.value.flatMap(({ fromMs, share }) => [
-          [fromMs, percent(share.low)],
-          [fromMs, percent(share.high)],
-          [fromMs, null],
+        data: ordered.value.flatMap(({ atMs, share }) => [
+          [atMs, percent(share.low)],
+          [atMs, percent(share.high)],
+          [atMs, null],
         ]),
       },
       {
@@ -83,7 +82,7 @@ const option = computed(() => {
         silent: true,
         symbolSize: 9,
         itemStyle: { color: ink },
-        data: sets.value.map(({ fromMs, share }) => [fromMs, percent(share.count / share.of)]),
+        data: ordered.value.map(({ atMs, share }) => [atMs, percent(share.count / share.of)]),
       },
     ],
   }
@@ -92,8 +91,8 @@ const option = computed(() => {
 
 <template>
   <div>
-    <h2 class="text-xl font-semibold">{{ TITLE }}</h2>
-    <ChartFrame :title="TITLE" :option="() => option" :points="points" :table="table">
+    <h2 class="text-xl font-semibold">{{ title }}</h2>
+    <ChartFrame :title="title" :option="() => option" :points="points" :table="table">
       <div class="h-56"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
     </ChartFrame>
   </div>
