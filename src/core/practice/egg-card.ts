@@ -67,16 +67,25 @@ export function eggCard({ seed, confusion, hardness, species, shell }: CardWish)
     }
   })()
   const made = createEgg(seed, { species, shell: ofKind.shell ?? shell, fate: ofKind.fate })
-  const egg: EggModel = { ...made, vigourDays: 0, nature: natureFor(made, confusion, hardness) }
+  const nature = natureFor(made, confusion, hardness)
+  const egg: EggModel = {
+    ...made,
+    vigourDays: 0,
+    nature: { ...nature, falloff: nature.falloff * LAMP_NEAR },
+  }
   const shot = takeShot(seed, {
     widthPx: CARD_PX,
     heightPx: CARD_PX,
+    // Mostly upright, as at a lamp on the bench; hands hold it otherwise as well.
+    axisRad: -Math.PI / 2 + random.normal(0, 0.25) + (random.uniform() < 0.35 ? random.between(0.8, 3.6) : 0),
     exposure: confusion === 'dark-shell' ? 0.85 - 0.45 * hardness : 0.9 - 0.25 * hardness * random.uniform(),
     electrons: 3600 - 2200 * hardness,
   })
   return { egg, ageDays: ofKind.ageDays, shot, truth: eggAt(egg, ofKind.ageDays).grade }
 }
 
+/** Small lamps stand close: light falls off faster than from a large one. */
+const LAMP_NEAR = 1.7
 const LIVING: Fate = { kind: 'developing' }
 
 /** What is to be told apart is fainter the harder it is to be. */

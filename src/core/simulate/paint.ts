@@ -153,23 +153,40 @@ function stroke(
 export function paintSpots(
   frame: PaintFrame,
   random: Random,
-  spots: { perCm2: number; largestMm: number },
+  spots: { perCm2: number; largestMm: number; rollRad?: number },
   pxPerMm: number,
 ): Float32Array {
-  const { widthPx, heightPx, outline } = frame
-  const target = new Float32Array(widthPx * heightPx)
+  const { rollRad = 0 } = spots
+  const target = new Float32Array(frame.widthPx * frame.heightPx)
+  paintSide(target, frame, { ...spots, random, pxPerMm, turnRad: rollRad })
+  // What a turn brings round from the far side.
+  if (rollRad !== 0)
+    paintSide(target, frame, { ...spots, random: random.fork('far'), pxPerMm, turnRad: rollRad + Math.PI })
+  return target
+}
+
+/** One half of the shell's spots, turned about the long axis; those that face away are not seen. */
+function paintSide(
+  target: Float32Array,
+  { widthPx, heightPx, outline }: PaintFrame,
+  spots: { perCm2: number; largestMm: number; random: Random; pxPerMm: number; turnRad: number },
+): void {
+  const { random, pxPerMm, turnRad } = spots
   const areaCm2 = (Math.PI * outline.halfLengthPx * outline.halfBreadthPx) / (pxPerMm * 10) ** 2
   const count = Math.round(spots.perCm2 * areaCm2)
   const edge = createNoise(() => random.uniform())
   for (let i = 0; i < count; i++) {
     const t = random.between(-0.97, 0.97)
-    const across = random.between(-1, 1) * relativeRadius(outline, t)
+    const round = Math.asin(random.between(-1, 1)) + turnRad
+    const isFront = Math.cos(round) > 0
+    const across = Math.sin(round) * relativeRadius(outline, t)
     const centre = toPicture(outline, t * outline.halfLengthPx, across * outline.halfBreadthPx)
     const radius = Math.max(1.2, spots.largestMm * pxPerMm * random.uniform() ** 3)
     const depth = random.between(0.5, 1.7)
     // Drawn out one way: the egg turned while the pigment was laid on.
     const stretch = random.between(1, 2)
     const lay = random.between(0, Math.PI)
+    if (!isFront) continue
     const [c, s] = [Math.cos(lay), Math.sin(lay)]
     const reach = Math.ceil(1.6 * radius)
     for (let dy = -reach; dy <= reach; dy++) {
@@ -197,7 +214,6 @@ export function paintSpots(
       }
     }
   }
-  return target
 }
 
 /** Smears of dirt: a few, larger and softer than pigment. @returns absorption, log units of red light */

@@ -51,7 +51,11 @@ export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST)
   const spots = paintSpots(
     frame,
     createRandom(`spots/${model.seed}`),
-    { perCm2: spotted.perCm2 * model.nature.spots, largestMm: spotted.largestMm * model.nature.spotSize },
+    {
+      perCm2: spotted.perCm2 * model.nature.spots,
+      largestMm: spotted.largestMm * model.nature.spotSize,
+      rollRad: moment.rollRad,
+    },
     pxPerMm * (model.lengthMm / 57),
   )
   paintStains(spots, frame, createRandom(`stains/${model.seed}`), model.nature.stains)
