@@ -35,6 +35,9 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   // The lamp's egg is turned and the line laid by the arrow keys.
   await page.keyboard.press('ArrowRight')
   await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
+  // Waiting for movement shows the egg lying still, and says no more than that.
+  await page.keyboard.press('m')
+  await expect(page.getByTestId('wait')).toContainText('It lies still', { timeout: 30_000 })
   await page.getByLabel('The air cell ends here').press('ArrowRight')
   await answer(1, 3)
   await expect(page.getByTestId('cell-error')).toContainText('points of the length')

@@ -96,6 +96,12 @@ export class EggWorkerClient {
     return reply.result
   }
 
+  async renderFilm(what: ToRender, signal?: AbortSignal): Promise<Blob[]> {
+    const reply = await this.call({ kind: 'render-film', ...what }, signal)
+    if (reply.kind !== 'film-rendered') throw unexpected(reply)
+    return reply.frames
+  }
+
   async render(what: ToRender, signal?: AbortSignal): Promise<Blob> {
     const reply = await this.call({ kind: 'render', ...what }, signal)
     if (reply.kind !== 'rendered') throw unexpected(reply)

@@ -4,6 +4,7 @@ import type { EggMaps } from '../core/impression/egg-maps.ts'
 import { speakingParts } from '../core/impression/speaking-parts.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
+import { filmEgg, USUAL_HANDLING } from '../core/simulate/film.ts'
 import { AT_REST } from '../core/simulate/growth.ts'
 import { renderEgg } from '../core/simulate/render.ts'
 import { rowsOfBitmap } from './bitmap-rows.ts'
@@ -11,17 +12,19 @@ import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
-import type {
-  FilmInput,
-  FilmReading,
-  LiveFrame,
-  MeasuredPhoto,
-  PhotoInput,
-  SmallFrame,
-  ToSpeak,
-  WorkerFault,
-  WorkerReply,
-  WorkerRequest,
+import type { RgbImage } from '../core/image/linear.ts'
+import {
+  FILM_FPS,
+  type FilmInput,
+  type FilmReading,
+  type LiveFrame,
+  type MeasuredPhoto,
+  type PhotoInput,
+  type SmallFrame,
+  type ToSpeak,
+  type WorkerFault,
+  type WorkerReply,
+  type WorkerRequest,
 } from './protocol.ts'
 
 const SHARPNESS_SIDE_PX = 320
@@ -74,6 +77,8 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     if (request.kind === 'learn') return { id, kind: 'learnt', learnt: learnFrom(request.confirmed) }
     if (request.kind === 'speak') return { id, kind: 'spoken', parts: await speak(request) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
+    if (request.kind === 'render-film')
+      return { id, kind: 'film-rendered', frames: await renderFilm(request) }
     return { id, kind: 'rendered', photo: await render(request) }
   } catch (error) {
     const fault: WorkerFault =
@@ -228,7 +233,29 @@ async function render({
   shot,
   rollRad = 0,
 }: Extract<WorkerRequest, { kind: 'render' }>): Promise<Blob> {
-  const { image } = renderEgg(eggAt(egg, ageDays), shot, { ...AT_REST, rollRad })
+  return encoded(renderEgg(eggAt(egg, ageDays), shot, { ...AT_REST, rollRad }).image)
+}
+
+/** Of an embryo that moves as it does now and then; a dead one is only moved by the hand. */
+const FILM = { seconds: 3, bob: 0.06, heart: { hz: 3.5, depth: 0.12 } } as const
+
+async function renderFilm({
+  egg,
+  ageDays,
+  shot,
+}: Extract<WorkerRequest, { kind: 'render-film' }>): Promise<Blob[]> {
+  const frames: Blob[] = []
+  const options = {
+    framesPerSecond: FILM_FPS,
+    frameCount: FILM.seconds * FILM_FPS,
+    life: { bob: FILM.bob, heart: FILM.heart },
+    handling: USUAL_HANDLING,
+  }
+  for (const { image } of filmEgg(eggAt(egg, ageDays), shot, options)) frames.push(await encoded(image))
+  return frames
+}
+
+function encoded(image: RgbImage): Promise<Blob> {
   const canvas = new OffscreenCanvas(image.widthPx, image.heightPx)
   const context = canvas.getContext('2d')
   if (!context) throw new Fault('failed', 'This browser cannot draw pictures in the background.')

@@ -28,6 +28,10 @@ export class EggWorkerPool {
     return this.give((client) => client.render(what, signal))
   }
 
+  renderFilm(what: ToRender, signal?: AbortSignal): Promise<Blob[]> {
+    return this.give((client) => client.renderFilm(what, signal))
+  }
+
   speak(what: ToSpeak, signal?: AbortSignal): Promise<number[] | null> {
     return this.give((client) => client.speak(what, signal))
   }

@@ -26,6 +26,8 @@ export type WorkerRequest =
   /** Copies a frame out of the camera's few buffers; the frame is given away. */
   | { id: number; kind: 'hold'; frame: LiveFrame }
   | ({ id: number; kind: 'render' } & ToRender)
+  /** Films a simulated egg that lies still; see how many frames beside the work. */
+  | ({ id: number; kind: 'render-film' } & ToRender)
   | { id: number; kind: 'learn'; confirmed: readonly ConfirmedLook[] }
   | { id: number; kind: 'cancel'; cancels: number }
 
@@ -39,6 +41,9 @@ export interface ToSpeak {
   /** Middle of the egg, shares of the photograph's width and height: it may show several. */
   at: Point
 }
+
+/** Frames a second of a simulated film. */
+export const FILM_FPS = 6
 
 /** A simulated photograph that is to be made. */
 export interface ToRender {
@@ -94,6 +99,7 @@ export interface WorkerFault {
 export type WorkerReply =
   | { id: number; kind: 'measured'; result: MeasuredPhoto }
   | { id: number; kind: 'rendered'; photo: Blob }
+  | { id: number; kind: 'film-rendered'; frames: Blob[] }
   | { id: number; kind: 'shrunk'; frame: SmallFrame }
   | { id: number; kind: 'held'; frame: ImageBitmap }
   /** Null where the film was too short or the egg too dark to follow. */

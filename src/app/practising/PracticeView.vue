@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, useNow } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
 import { v4 as uuid } from 'uuid'
 import { RotateCcw, RotateCw } from '@lucide/vue'
@@ -46,6 +46,16 @@ function become(name: string): void {
   else if (practised.value.length > 0) learner.value = { id: uuid(), name: trimmed }
   else learner.value = { ...learner.value, name: trimmed }
 }
+const { film, filming } = practice
+/** As at the bench: one hand, one key an egg, and the egg cools. */
+const drill = useLocalStorage('perlumen-practice-drill', false)
+const COOLS_SECONDS = 20
+const now = useNow({ interval: 500 })
+const held = computed(() =>
+  drill.value && phase.value === 'look' && picture.value
+    ? Math.max(0, Math.round((now.value.getTime() - practice.shownAtMs.value) / 1000))
+    : null,
+)
 /** The air cell is drawn on each egg as well. */
 const draws = useLocalStorage('perlumen-practice-cell', false)
 const FIRST_DEPTH = 0.15
@@ -66,7 +76,7 @@ const brightness = ref(1)
 const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
 /** Before the first card, and when the last has been talked over. */
 const atStart = computed(() => sitting.value === null || (isOver.value && shown.value === null))
-const picture = computed(() => shown.value?.views[view.value] ?? null)
+const picture = computed(() => film.value?.frames[film.value.at] ?? shown.value?.views[view.value] ?? null)
 const ANSWERS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
   ...GRADES.map((grade, i) => ({ grade, key: String(i + 1) })),
   { grade: 'unsure', key: '5' },
@@ -86,8 +96,9 @@ function begin(): void {
 }
 function say(grade: SuggestedGrade): void {
   practice.say(grade)
-  // Who is not sure has said how sure.
+  // Who is not sure has said how sure; against the clock nobody asks.
   if (grade === 'unsure') sure('guess')
+  else if (drill.value) sure('rather')
 }
 function sure(how: Sureness): void {
   void saving(() => practice.sure(how))
@@ -111,6 +122,7 @@ useKeys({
   ArrowRight: () => practice.turn(1),
   '+': () => brighten(1),
   '-': () => brighten(-1),
+  m: () => void practice.wait(),
   ' ': goOn,
   ...Object.fromEntries([1, 2, 3, 4, 5].map((key) => [String(key), () => number(key)])),
 })
@@ -167,6 +179,9 @@ function drag(event: PointerEvent): void {
             <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
           </select>
         </label>
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
+        >
         <label class="flex min-h-11 items-center gap-2"
           ><input v-model="draws" type="checkbox" class="accent-lamp" /> draw the air cell, too</label
         >
@@ -245,6 +260,16 @@ function drag(event: PointerEvent): void {
           <button type="button" class="press" aria-label="Turn it right" @click="practice.turn(1)">
             <RotateCw class="h-5 w-5" aria-hidden="true" />
           </button>
+          <button
+            type="button"
+            class="press"
+            :disabled="phase === 'seen' || filming"
+            data-testid="wait"
+            @click="practice.wait()"
+          >
+            {{ filming ? 'Holding still' : film ? 'It lies still' : 'Wait for movement' }}
+            <span class="key hidden md:inline">M</span>
+          </button>
           <button type="button" class="press" aria-label="Dimmer lamp" @click="brighten(-1)">−</button>
           <button type="button" class="press" aria-label="Brighter lamp" @click="brighten(1)">+</button>
         </div>
@@ -267,6 +292,14 @@ function drag(event: PointerEvent): void {
           {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
           {{ SPECIES[kind.species].label }}, day {{ shown?.card.ageDays.toFixed(0) }} of
           {{ SPECIES[kind.species].incubationDays }}
+        </p>
+        <p
+          v-if="held !== null"
+          class="text-2xl font-bold"
+          :class="{ 'text-ember': held > COOLS_SECONDS }"
+          data-testid="held"
+        >
+          {{ held }} s{{ held > COOLS_SECONDS ? ': it cools' : '' }}
         </p>
         <template v-if="phase === 'look'">
           <h2 class="text-xl font-semibold">What is it?</h2>

@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
+import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import { answerOf, practisedBy, type Practised } from '../../contracts/practice-record.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
@@ -13,6 +13,7 @@ import { bluntPole, smallPole } from '../../core/geometry/egg-outline.ts'
 import { signsOf } from '../../core/simulate/signs.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { FILM_FPS } from '../../workers/protocol.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 
 /** Cards of one sitting: some three minutes. */
@@ -23,6 +24,8 @@ const STILL_OPEN_MS = 12 * 3_600_000
 export const VIEWS = 8
 /** From the side at hand: what is turned to first is drawn first. */
 const DRAWN_FIRST = [0, 1, -1, 2, -2, 3, -3, 4] as const
+/** Side of a film's frames, px: movement is coarse. */
+const FILM_PX = 384
 const VIEW_RAD = (2 * Math.PI) / VIEWS
 
 /** A card as it is looked at. Its wish and truth stay here; the picture's address says nothing. */
@@ -54,6 +57,11 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   /** Where the air cell ends as drawn by hand, ÷ length of the egg; null while nobody has drawn it. */
   const drawn = ref<number | null>(null)
   const last = shallowRef<Practised | null>(null)
+  /** Frames of the egg lying still, while one waits whether it moves; `at` runs round. */
+  const film = shallowRef<{ frames: string[]; at: number } | null>(null)
+  const filming = ref(false)
+  /** When the egg at hand came to the lamp. */
+  const shownAtMs = ref(0)
   let since = 0
   /** The card after this one, drawn while this one is talked over. */
   let ahead: Shown | null = null
@@ -96,12 +104,17 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     phase.value = 'look'
     said.value = null
     drawn.value = null
-    since = performance.now()
+    arrived()
     void draw()
   }
 
   function newCard(wish: CardWish): Shown {
     return { wish, card: eggCard(wish), views: Array<string | null>(VIEWS).fill(null), verdict: null }
+  }
+
+  function arrived(): void {
+    since = performance.now()
+    shownAtMs.value = Date.now()
   }
 
   let drawing = false
@@ -125,7 +138,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
       const photo = await photograph(now.card, 0, signal)
       if (!photo || shown.value !== now) return shown.value !== null && shown.value !== now
       shown.value = { ...now, views: [URL.createObjectURL(photo), ...now.views.slice(1)] }
-      since = performance.now()
+      arrived()
       await judge(now.card, photo, signal)
       return true
     }
@@ -173,7 +186,31 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     return gradeEgg(measured.reading.eggs[0]!, { species, shell, ageDays: card.ageDays })
   }
 
+  /** Waits for movement: a few seconds of the egg lying still, over and over. */
+  async function wait(): Promise<void> {
+    const { value: now } = shown
+    if (!now || phase.value === 'seen' || filming.value || film.value) return
+    filming.value = true
+    const { signal } = stop
+    const { egg, ageDays, shot } = now.card
+    const small = { ...shot, widthPx: FILM_PX, heightPx: FILM_PX }
+    const frames = await workers.renderFilm({ egg, ageDays, shot: small }, signal).catch(() => [])
+    filming.value = false
+    if (signal.aborted || frames.length === 0) return
+    film.value = { frames: frames.map((frame) => URL.createObjectURL(frame)), at: 0 }
+    view.value = 0
+  }
+  useIntervalFn(() => {
+    if (film.value) film.value = { ...film.value, at: (film.value.at + 1) % film.value.frames.length }
+  }, 1000 / FILM_FPS)
+  function endFilm(): void {
+    for (const url of film.value?.frames ?? []) URL.revokeObjectURL(url)
+    film.value = null
+    filming.value = false
+  }
+
   function turn(by: 1 | -1): void {
+    endFilm()
     view.value = (view.value + by + VIEWS) % VIEWS
     void draw()
   }
@@ -211,6 +248,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
       keeping = false
     }
     // Shown only when it is kept, so that the next card follows from it.
+    endFilm()
     last.value = answer
     phase.value = 'seen'
     void draw()
@@ -240,6 +278,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   function release(): void {
     stop.abort()
     stop = new AbortController()
+    endFilm()
     if (shown.value) giveBack(shown.value)
     shown.value = null
   }
@@ -269,6 +308,10 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     signs,
     begin,
     next,
+    film,
+    filming,
+    wait,
+    shownAtMs,
     turn,
     say,
     sure,
