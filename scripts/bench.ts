@@ -9,6 +9,7 @@ import { readEggs } from '../src/cli/read-eggs.ts'
 import { bootstrapInterval } from './accuracy/intervals.ts'
 import { benchBook } from './bench-book.ts'
 import { benchClimate } from './bench-climate.ts'
+import { benchPractice } from './bench-practice.ts'
 import { benchPlanning } from './bench-planning.ts'
 import { benchLamp } from './films/bench-lamp.ts'
 import { benchMotion } from './films/bench-motion.ts'
@@ -115,6 +116,7 @@ const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   planning: async () => printed(await benchPlanning()),
   book: benchBook,
   climate: benchClimate,
+  practice: benchPractice,
   lamp: async () => printed(await benchLamp()),
   movement: async () => printed(await benchMotion(DEAD_FILMS)),
 }
