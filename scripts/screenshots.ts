@@ -98,13 +98,6 @@ for (let i = 0; i < 7; i++) {
 }
 await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
 await shoot('session-judged')
-await page
-  .getByTestId('progress')
-  .getByText(/^[6-9] of/)
-  .waitFor({ timeout: 120_000 })
-await page.getByTestId('suggestion').waitFor({ timeout: 60_000 })
-await page.keyboard.press('m')
-await shoot('session-compare')
 await page.getByTestId('step').waitFor({ timeout: 120_000 })
 for (let i = 0; i < 3; i++) {
   await page.keyboard.press(' ')
@@ -113,12 +106,10 @@ for (let i = 0; i < 3; i++) {
 await page.getByTestId('report').waitFor()
 await shoot('session-report')
 await page.goto(`${base}#/sets/demo-beacon/bench`)
-const shots = new Map([['A1', 'bench-developing']])
 for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) => `${row}${column}`))) {
   await page.getByRole('button', { name: new RegExp(`^${place}, egg`) }).click()
   await page.getByTestId('suggestion').waitFor()
-  const name = shots.get(place)
-  if (name) await shoot(name)
+  if (place === 'A1') await shoot('bench-developing')
   await page.getByRole('button', { name: /^Agree/ }).click()
   await page.waitForTimeout(400)
 }
@@ -153,6 +144,17 @@ await shoot('water')
 await page.goto(`${base}#/incubators/demo-loft`)
 await page.getByTestId('air-drawn').waitFor()
 await shoot('incubator')
+await page.goto(`${base}#/practice`)
+await page.getByRole('button', { name: /^Begin/ }).click()
+for (const answer of [1, 2, 1]) {
+  await page.getByAltText(/What it is is yours to say/).waitFor({ timeout: 30_000 })
+  await page.waitForTimeout(2500)
+  await page.keyboard.press(String(answer))
+  await page.keyboard.press('2')
+  await page.getByTestId('revealed').waitFor()
+  if (answer === 1) await shoot('practice')
+  await page.keyboard.press(' ')
+}
 await page.goto(`${base}#/sets/demo-saltmarsh/wall`)
 await shoot('wall-sheet')
 await page.goto(`${base}#/plan`)

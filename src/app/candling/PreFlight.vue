@@ -72,10 +72,10 @@ function sendAir(event: Event): void {
       </li>
     </ol>
     <div class="flex flex-col gap-3">
-      <label class="text-lg font-semibold"
+      <label class="flex items-center gap-2 text-lg font-semibold"
         >Who candles
         <input
-          class="field block w-full font-normal"
+          class="field min-w-0 grow font-normal"
           maxlength="60"
           placeholder="not said"
           :list="known.length > 0 ? 'known-candlers' : undefined"

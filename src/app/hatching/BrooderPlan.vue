@@ -7,6 +7,7 @@ import { BROODER_KINDS } from '../../core/incubation/schedule.ts'
 import { sayDate } from '../../core/time/local-date.ts'
 import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { chicksNow } from '../../domain/chicks-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import StateSign from '../shared/ui/StateSign.vue'
@@ -31,8 +32,15 @@ const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
   'small-drown': 'Small chicks drown in an egg cup: pebbles or marbles in the water for the first week.',
   'waterfowl-apart': 'Waterfowl wet everything and trample small chicks: they do not share.',
 }
+/** Chicks of other sets that are in a brooder now. */
+const others = computed(() =>
+  chicksNow(store.sets, store.eggsBySet, clock.nowMs).filter(({ set }) => set.id !== props.set.id),
+)
 const warnings = computed(() =>
-  brooderWarnings([{ species: props.set.species, chicks: props.chicks + props.stillIn }]),
+  brooderWarnings([
+    { species: props.set.species, chicks: props.chicks + props.stillIn },
+    ...others.value.map(({ set, chicks }) => ({ species: set.species, chicks })),
+  ]),
 )
 const tasks = computed(() =>
   props.statuses.filter(({ event }) => BROODER_KINDS.some((kind) => kind === event.kind)),
@@ -52,6 +60,10 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
     <h2 id="brooder-heading" class="text-xl font-semibold">The brooder</h2>
     <p v-for="warning in warnings" :key="warning" class="mt-2 rounded-lg border border-lamp p-3">
       {{ WARNING_WORDS[warning] }}
+    </p>
+    <p v-if="others.length > 0" class="mt-2 text-ink-soft">
+      In brooders as well: {{ others.map(({ set, chicks }) => `${chicks} of ${set.name}`).join(', ') }}. There
+      {{ store.hatchery.brooders === 1 ? 'is 1 brooder' : `are ${store.hatchery.brooders} brooders` }} here.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <h3 class="mt-3 font-semibold">What falls due</h3>

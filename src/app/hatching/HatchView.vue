@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router'
 import { Undo2 } from '@lucide/vue'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { chicksOf } from '../../domain/chicks-now.ts'
 import { hatchOfSet } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -35,11 +36,7 @@ const hatch = computed(() => (set.value ? hatchOfSet(set.value, eggs.value) : nu
 const someKnown = computed(() => waiting.value.length < eggs.value.length)
 /** Chicks that are out, told one by one or counted. */
 const chicks = computed(() => hatch.value?.outMs.length ?? 0)
-const inBrooder = computed(
-  () =>
-    chicks.value -
-    eggs.value.filter(({ chick }) => chick?.state === 'lost' || chick?.state === 'given-away').length,
-)
+const inBrooder = computed(() => (set.value ? chicksOf(set.value, eggs.value) : 0))
 const giveUpMs = computed(
   () => plan.value?.statuses.find(({ event }) => event.kind === 'give-up')?.event.startMs ?? Infinity,
 )

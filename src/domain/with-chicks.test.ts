@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest'
+import { newEgg, type Egg } from '../contracts/egg-record.ts'
+import { sampleRecords } from '../contracts/sample-records.ts'
+import { writeCalendar } from '../contracts/calendar-file.ts'
+import { chicksNow } from './chicks-now.ts'
+import { scheduleOf, withChicks } from './set-schedule.ts'
+
+const { hatchery, sets } = sampleRecords()
+const set = sets[0]!
+const at = '2026-03-22T06:00:00.000Z'
+const egg = (number: number, more: Partial<Egg> = {}): Egg =>
+  newEgg({ id: `e${number}`, setId: set.id, number, outcome: { at, found: 'hatched' }, ...more })
+
+describe('a set with chicks', () => {
+  it('asks for what they need besides its plan, from the first one on', () => {
+    expect(withChicks({ set, eggs: [egg(1, { outcome: null })] }, hatchery)).toBe(scheduleOf(set, hatchery))
+    const more = withChicks({ set, eggs: [egg(1)] }, hatchery).slice(scheduleOf(set, hatchery).length)
+    expect(more.map(({ key, date }) => [key, date])).toEqual([
+      ['take-out', '2026-03-22'],
+      ['first-day', '2026-03-23'],
+      ['third-day', '2026-03-25'],
+      ['cooler-1', '2026-03-29'],
+      ['cooler-2', '2026-04-05'],
+    ])
+  })
+  it('has it in the calendar file, with what to have ready', () => {
+    const schedule = withChicks({ set, eggs: [egg(1)] }, hatchery)
+    const text = writeCalendar([{ ...set, schedule, exportedKeys: [] }], {
+      zone: hatchery.zone,
+      nowMs: Date.parse(at),
+      dayLabel: () => 'day 21',
+    })
+    expect(text).toContain('UID:set-1.cooler-2@perlumen')
+    expect(text.replaceAll('\r\n\t', '').replaceAll('\r\n ', '')).toContain('Dip each beak into the water')
+  })
+})
+
+it('chicks are in the brooder until they are lost, given away or six weeks old', () => {
+  const gone = { at, state: 'given-away' as const, words: '' }
+  const eggsBySet = new Map([[set.id, [egg(1), egg(2), egg(3, { chick: gone })]]])
+  const now = (days: number) =>
+    chicksNow([set], eggsBySet, Date.parse(at) + days * 86_400_000).map(({ chicks }) => chicks)
+  expect([now(1), now(41), now(43)]).toEqual([[2], [2], []])
+})
