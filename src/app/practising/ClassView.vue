@@ -7,19 +7,18 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import { GRADES, type Grade, type SuggestedGrade } from '../../core/grade/types.ts'
 import { classTray, CLASS_EGGS } from '../../core/practice/class-tray.ts'
 import type { EggModel } from '../../core/simulate/egg-model.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
+import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ClassEggPicture from './ClassEggPicture.vue'
+import { useEggKind } from './egg-kind.ts'
+import EggKind from './EggKind.vue'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
-const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-practice', {
-  species: 'chicken',
-  shell: 'white',
-})
+const kind = useEggKind()
 const word = useLocalStorage('perlumen-class-word', 'first tray')
 const day = ref(10)
 const setId = ref('')
@@ -124,20 +123,7 @@ const print = (): void => globalThis.print()
             >Word of the tray
             <input v-model.lazy="word" class="field mt-1 block" maxlength="40" />
           </label>
-          <label
-            >Bird
-            <select v-model="kind.species" class="field mt-1 block">
-              <option v-for="name in SPECIES_NAMES" :key="name" :value="name">
-                {{ SPECIES[name].label }}
-              </option>
-            </select>
-          </label>
-          <label
-            >Shell
-            <select v-model="kind.shell" class="field mt-1 block">
-              <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
-            </select>
-          </label>
+          <EggKind v-model="kind" />
           <label
             >Day
             <input v-model.number="day" type="number" min="4" :max="days" class="field mt-1 block w-24" />

@@ -1,19 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import { stageWords } from '../../core/incubation/stage-words.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
+import { SPECIES } from '../../core/species/species.ts'
 import CutOpenEgg from './CutOpenEgg.vue'
+import { useEggKind } from './egg-kind.ts'
+import EggKind from './EggKind.vue'
 import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
 import StageEgg from './StageEgg.vue'
 
 /** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
-const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-practice', {
-  species: 'chicken',
-  shell: 'white',
-})
+const kind = useEggKind()
 const days = computed(() => SPECIES[kind.value.species].incubationDays)
 const day = ref(7)
 const ageDays = computed(() => Math.min(days.value, day.value))
@@ -41,18 +39,7 @@ const print = (): void => globalThis.print()
     <div class="screen-only">
       <h1 class="text-3xl font-bold">The days of an egg</h1>
       <div class="mt-3 flex flex-wrap items-end gap-4">
-        <label
-          >Bird
-          <select v-model="kind.species" class="field mt-1 block">
-            <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
-          </select>
-        </label>
-        <label
-          >Shell
-          <select v-model="kind.shell" class="field mt-1 block">
-            <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
-          </select>
-        </label>
+        <EggKind v-model="kind" />
         <RouterLink to="/practice" class="press">To practice</RouterLink>
       </div>
       <label class="mt-4 block text-lg font-semibold" for="day-slider"

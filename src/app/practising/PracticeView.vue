@@ -3,13 +3,10 @@ import { computed, ref } from 'vue'
 import { useLocalStorage, useNow } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
 import { v4 as uuid } from 'uuid'
-import { RotateCcw, RotateCw } from '@lucide/vue'
 import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { costOf, isRight, type Sureness } from '../../core/practice/confusions.ts'
-import { CARD_PX } from '../../core/practice/egg-card.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
-import type { Point } from '../../core/geometry/egg-outline.ts'
+import { SPECIES } from '../../core/species/species.ts'
 import { practisedBy } from '../../contracts/practice-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -17,6 +14,9 @@ import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS } from './practice-words.ts'
+import CardAtLamp from './CardAtLamp.vue'
+import { useEggKind } from './egg-kind.ts'
+import EggKind from './EggKind.vue'
 import PracticeStanding from './PracticeStanding.vue'
 import { SITTING, usePractice, VIEWS } from './usePractice.ts'
 
@@ -24,10 +24,7 @@ import { SITTING, usePractice, VIEWS } from './usePractice.ts'
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
-const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-practice', {
-  species: 'chicken',
-  shell: 'white',
-})
+const kind = useEggKind()
 const practice = usePractice(() => kind.value)
 const { learner, practised, sitting, ofSitting, isOver, shown, view, phase, said, drawn, axis, last, signs } =
   practice
@@ -127,23 +124,12 @@ useKeys({
   ...Object.fromEntries([1, 2, 3, 4, 5].map((key) => [String(key), () => number(key)])),
 })
 const cost = computed(() => (last.value ? costOf(last.value) : null))
-const line = (points: readonly Point[]): string =>
-  points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 const programWords = computed(() => {
   const verdict = shown.value?.verdict
   if (!verdict) return 'The program found nothing to say of this picture.'
   const [reason] = verdict.reasons
   return `The program said ${GRADE_WORDS[verdict.grade].toLowerCase()}${reason ? `: ${sayReason(reason)}` : '.'}`
 })
-let dragFrom: number | null = null
-const DRAG_PX = 60
-function drag(event: PointerEvent): void {
-  if (dragFrom === null || event.buttons === 0) return
-  const moved = event.clientX - dragFrom
-  if (Math.abs(moved) < DRAG_PX) return
-  practice.turn(moved > 0 ? 1 : -1)
-  dragFrom = event.clientX
-}
 </script>
 
 <template>
@@ -167,18 +153,7 @@ function drag(event: PointerEvent): void {
             @change="become(($event.target as HTMLInputElement).value)"
           />
         </label>
-        <label
-          >Bird
-          <select v-model="kind.species" class="field mt-1 block">
-            <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
-          </select>
-        </label>
-        <label
-          >Shell
-          <select v-model="kind.shell" class="field mt-1 block">
-            <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
-          </select>
-        </label>
+        <EggKind v-model="kind" />
         <label class="flex min-h-11 items-center gap-2"
           ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
         >
@@ -202,78 +177,18 @@ function drag(event: PointerEvent): void {
       />
     </template>
     <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <div>
-        <div
-          class="relative mx-auto aspect-square max-h-[70dvh] touch-pan-y overflow-hidden rounded-xl bg-black"
-          @pointerdown="dragFrom = $event.clientX"
-          @pointermove="drag"
-        >
-          <img
-            v-if="picture"
-            :src="picture"
-            class="photo h-full w-full select-none"
-            :style="{ filter: `brightness(${brightness})` }"
-            draggable="false"
-            :alt="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${VIEWS}. What it is is yours to say.`"
-          />
-          <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
-            The next egg comes to the lamp
-          </p>
-          <svg
-            v-if="handLine"
-            class="pointer-events-none absolute inset-0 h-full w-full"
-            :viewBox="`0 0 ${CARD_PX} ${CARD_PX}`"
-            aria-hidden="true"
-          >
-            <polyline :points="line(handLine)" fill="none" stroke="var(--ink)" stroke-width="4" />
-          </svg>
-          <svg
-            v-if="signs"
-            class="pointer-events-none absolute inset-0 h-full w-full"
-            :viewBox="`0 0 ${CARD_PX} ${CARD_PX}`"
-            aria-hidden="true"
-            data-testid="signs"
-          >
-            <clipPath id="egg-edge"><polygon :points="line(signs.outline)" /></clipPath>
-            <g clip-path="url(#egg-edge)" fill="none" stroke-width="4" stroke-linecap="round">
-              <polyline :points="line(signs.cellEdge)" stroke="#8fd0c9" stroke-dasharray="10 8" />
-              <polyline v-if="signs.body.length > 0" :points="line(signs.body)" stroke="#e8c45a" />
-              <polyline
-                v-for="(path, i) in signs.vessels"
-                :key="`v${i}`"
-                :points="line(path)"
-                stroke="#9fdc7c"
-              />
-              <polyline
-                v-for="(path, i) in signs.ring"
-                :key="`r${i}`"
-                :points="line(path)"
-                stroke="#f08bd0"
-              />
-            </g>
-          </svg>
-        </div>
-        <div class="mt-2 flex flex-wrap items-center justify-center gap-2">
-          <button type="button" class="press" aria-label="Turn it left" @click="practice.turn(-1)">
-            <RotateCcw class="h-5 w-5" aria-hidden="true" />
-          </button>
-          <button type="button" class="press" aria-label="Turn it right" @click="practice.turn(1)">
-            <RotateCw class="h-5 w-5" aria-hidden="true" />
-          </button>
-          <button
-            type="button"
-            class="press"
-            :disabled="phase === 'seen' || filming"
-            data-testid="wait"
-            @click="practice.wait()"
-          >
-            {{ filming ? 'Holding still' : film ? 'It lies still' : 'Wait for movement' }}
-            <span class="key hidden md:inline">M</span>
-          </button>
-          <button type="button" class="press" aria-label="Dimmer lamp" @click="brighten(-1)">−</button>
-          <button type="button" class="press" aria-label="Brighter lamp" @click="brighten(1)">+</button>
-        </div>
-      </div>
+      <CardAtLamp
+        :picture="picture"
+        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${VIEWS}. What it is is yours to say.`"
+        :brightness="brightness"
+        :hand-line="handLine"
+        :signs="signs"
+        :waiting="filming ? 'making' : film ? 'running' : 'no'"
+        :may-wait="phase !== 'seen'"
+        @turn="practice.turn"
+        @brighten="brighten"
+        @wait="practice.wait"
+      />
       <div class="flex flex-col gap-3">
         <label v-if="draws && phase !== 'seen'"
           >The air cell ends here

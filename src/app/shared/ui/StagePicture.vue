@@ -1,65 +1,38 @@
 <script setup lang="ts">
-import { onScopeDispose, ref, watch } from 'vue'
 import { createEgg } from '../../../core/simulate/egg-model.ts'
 import { takeShot } from '../../../core/simulate/shot.ts'
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'
-import { useDevicesStore } from '../devices.ts'
+import { useDrawnEgg } from '../useDrawnEgg.ts'
 
 /** How a living egg of this kind looks against the lamp at an age: drawn by the simulator, no photograph of yours. */
 const props = defineProps<{ species: SpeciesName; shell: Shell; ageDays: number }>()
 
 const SIDE_PX = 360
-const { workers } = useDevicesStore()
-const url = ref<string | null>(null)
-let stop = new AbortController()
-const giveBack = (): void => {
-  if (url.value) URL.revokeObjectURL(url.value)
-  url.value = null
-}
-
-watch(
-  () => [props.species, props.shell, Math.round(props.ageDays * 2) / 2] as const,
-  async ([species, shell, ageDays]) => {
-    stop.abort()
-    stop = new AbortController()
-    const { signal } = stop
-    const egg = createEgg('as-expected', { species, shell, fate: { kind: 'developing' } })
-    const shot = takeShot('as-expected', {
-      widthPx: SIDE_PX,
-      heightPx: SIDE_PX,
-      axisRad: -1.5,
-      leanRad: 0,
-      fill: 0.86,
-      centre: { x: 0.5, y: 0.5 },
-      lamp: 'blunt',
-      exposure: 0.9,
-      electrons: 4000,
-    })
-    try {
-      const picture = await workers.render(
-        {
-          egg: {
-            ...egg,
-            vigourDays: 0,
-            cellTiltRad: 0.05,
-            nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 },
-          },
-          ageDays,
-          shot,
-        },
-        signal,
-      )
-      giveBack()
-      url.value = URL.createObjectURL(picture)
-    } catch {
-      // Cancelled, or the drawing failed: the words beside it stand alone.
-    }
-  },
-  { immediate: true },
-)
-onScopeDispose(() => {
-  stop.abort()
-  giveBack()
+const SHOT = takeShot('as-expected', {
+  widthPx: SIDE_PX,
+  heightPx: SIDE_PX,
+  axisRad: -1.5,
+  leanRad: 0,
+  fill: 0.86,
+  centre: { x: 0.5, y: 0.5 },
+  lamp: 'blunt',
+  exposure: 0.9,
+  electrons: 4000,
+})
+const url = useDrawnEgg(() => {
+  const { species, shell } = props
+  const egg = createEgg('as-expected', { species, shell, fate: { kind: 'developing' } })
+  return {
+    egg: {
+      ...egg,
+      vigourDays: 0,
+      cellTiltRad: 0.05,
+      nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 },
+    },
+    // A new drawing each half day.
+    ageDays: Math.round(props.ageDays * 2) / 2,
+    shot: SHOT,
+  }
 })
 </script>
 
