@@ -2,8 +2,9 @@ import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { asTheyStand, sampleRecords } from '../../contracts/sample-records.ts'
+import { practisedBy, type Practised } from '../../contracts/practice-record.ts'
 import { firstIncubator } from '../../contracts/incubator-record.ts'
-import { newEgg, spokenOf, withEvents } from '../../contracts/egg-record.ts'
+import { newEgg, picturesOf, spokenOf, withEvents } from '../../contracts/egg-record.ts'
 import { setRecordOf, type EggSet } from '../../contracts/set-record.ts'
 import { newTray } from '../../contracts/tray-record.ts'
 import { noted } from '../../domain/readings.ts'
@@ -158,6 +159,13 @@ describe('the incubators', () => {
     await again.undo()
     expect((await opened()).hatchery.incubators.map(({ id }) => id).sort()).toEqual([first!.id, 'second'])
   })
+  it('that nobody described go when others come, on the screen as on the disk', async () => {
+    const store = await opened()
+    await store.note({ incubators: [{ ...firstIncubator(), id: 'loft', name: 'Loft' }] })
+    const shown = store.hatchery.incubators.map(({ id }) => id)
+    expect(shown).toEqual(['loft'])
+    expect((await opened()).hatchery.incubators.map(({ id }) => id)).toEqual(shown)
+  })
 })
 
 describe('a book of version 6', () => {
@@ -254,4 +262,36 @@ it('what is spoken of an egg is kept, taken out and brought in, and swept up whe
   await again.commit('note', 'egg-1', { notes: [{ eggId: 'egg-1', text: 'so' }] })
   await again.undo()
   expect(spokenOf(again.eggs.find(({ id }) => id === 'egg-1')!)).toHaveLength(1)
+})
+
+it('a photograph noted of an egg, and what was practised, are kept, taken out and brought in', async () => {
+  const store = await opened()
+  await store.commit('plan', null, { trays: sample.trays, sets: [set!], eggs: sample.eggs })
+  const picture = new Blob(['a pip'], { type: 'image/jpeg' })
+  await store.addPicture('egg-1', picture)
+  const answer: Practised = {
+    id: 'answer-1',
+    at: '2026-03-11T20:00:00.000Z',
+    sitting: 'sitting-1',
+    card: { seed: 's', confusion: 'plain', hardness: 0.2, species: 'duck', shell: 'blue', lookId: null },
+    truth: 'clear',
+    said: 'unsure',
+    sure: 'guess',
+    program: null,
+    cell: { drawn: 0.2, was: 0.18 },
+    seconds: 4.5,
+  }
+  const learner = { id: 'wren', name: 'Wren' }
+  await store.note({ practised: [{ learner, answer }] })
+  await store.note({ practised: [{ learner, answer: { ...answer, id: 'answer-2' } }] })
+  const { file } = await useCustodyStore().takeOut()
+  await useCustodyStore().bringIn(await useCustodyStore().check(file), file.size)
+  const again = await opened()
+  const [seen] = picturesOf(again.eggs.find(({ id }) => id === 'egg-1')!)
+  expect(await (await again.repository.attachment(seen!.pictureId))!.text()).toBe('a pip')
+  expect(again.practice.map(({ id, learner: name }) => [id, name])).toEqual([['2026-03_wren', 'Wren']])
+  expect(practisedBy(again.practice, 'wren')).toEqual([answer, { ...answer, id: 'answer-2' }])
+  // A step that is taken back leaves what was practised.
+  await again.undo()
+  expect(practisedBy(again.practice, 'wren')).toHaveLength(2)
 })

@@ -164,7 +164,11 @@ export function shownRecords(zone: string) {
 
   /** Shows what was written; what is gone is shown no more. Of sets that are not open here nothing is. */
   function show(written: Written): void {
-    if (written.incubators.length > 0) incubators.value = putAll(incubators.value, written.incubators)
+    if (written.incubators.length > 0) {
+      // The one that stands for a place nobody has described lies on no disk: it goes when others come.
+      const onDisk = incubators.value.filter(({ stamp }) => stamp.revision > 0)
+      incubators.value = putAll(onDisk, written.incubators)
+    }
     if (written.probes.length > 0) probes.value = putAll(probes.value, written.probes)
     if (written.trays.length > 0) trays.value = putAll(trays.value, written.trays.map(trayOf))
     if (written.sets.length > 0) {
