@@ -150,6 +150,13 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await expect(page.getByTestId('helping')).toContainText('Where you see blood, stop and close')
   await page.getByLabel('all after a day').check()
   await expect(page.getByTestId('taking-out')).toContainText('with one opening')
+  // Counted by quick taps: each counts.
+  await page.getByLabel('only counted').check()
+  await expect(page.getByTestId('counted-pipped')).toHaveText('5')
+  const more = page.getByRole('button', { name: /^Pipped so far.*one more$/ })
+  for (let i = 0; i < 3; i++) await more.click({ noWaitAfter: true })
+  await expect(page.getByTestId('counted-pipped')).toHaveText('8')
+  await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out')
   // A photograph of a pip, as a note.
   await page.getByLabel('A photograph as a note of').selectOption({ label: 'B1' })
   await page.getByLabel('Photograph B1').setInputFiles({

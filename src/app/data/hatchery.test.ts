@@ -326,6 +326,16 @@ const amended = (store: Awaited<ReturnType<typeof opened>>) =>
   )
 
 describe('two changes at once', () => {
+  it('keeps all of two quick changes to a set', async () => {
+    const store = await opened()
+    await store.commit('plan', null, planned)
+    const tick = (key: string) =>
+      store.changeSet('tick', 'set-1', (now) => ({ ...now, done: [...now.done, { key, at: now.setAt }] }))
+    await Promise.all(['a', 'b', 'c'].map(tick))
+    const ticked = (await opened()).sets[0]!.done.map(({ key }) => key)
+    expect(ticked.slice(-3)).toEqual(['a', 'b', 'c'])
+  })
+
   it('of one look both hold: a film that is read while the egg is judged', async () => {
     const store = await opened()
     await store.commit('plan', null, { ...planned, eggs: sample.eggs })

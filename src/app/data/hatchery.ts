@@ -149,6 +149,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     })
   }
 
+  /** Changes a set from how it stands when its turn comes: quick taps all count. */
+  function changeSet(label: string, id: string, change: (now: EggSet) => EggSet): Promise<void> {
+    return inTurn(async () => {
+      const now = setById(id)
+      if (now) await commitNow(label, null, { sets: [change(now)] })
+    })
+  }
+
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     checkEggs(changes)
@@ -400,6 +408,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     setById,
     commit,
     changeLook,
+    changeSet,
     addLook,
     addVoice,
     addPicture,

@@ -29,10 +29,13 @@ function press(): void {
 }
 function change(): void {
   asking.value = false
-  const others = props.set.done.filter(({ key }) => key !== KEY)
-  const done = isClosed.value ? others : [...others, { key: KEY, at: new Date(clock.nowMs).toISOString() }]
+  const at = new Date(clock.nowMs).toISOString()
+  const closes = !isClosed.value
   void saving(() =>
-    store.commit(isClosed.value ? 'opened again' : 'closed', null, { sets: [{ ...props.set, done }] }),
+    store.changeSet(closes ? 'closed' : 'opened again', props.set.id, (set) => {
+      const others = set.done.filter(({ key }) => key !== KEY)
+      return { ...set, done: closes ? [...others, { key: KEY, at }] : others }
+    }),
   )
 }
 </script>

@@ -16,28 +16,29 @@ const props = defineProps<{
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
-const now = computed(() => {
-  const last = props.set.counted.at(-1) ?? { pipped: 0, out: 0 }
-  return {
-    pipped: Math.max(last.pipped, props.told.pipped),
-    out: Math.max(last.out, props.told.out),
-  }
-})
+const now = computed(() => soFar(props.set))
+function soFar({ counted: counts }: EggSet): { pipped: number; out: number } {
+  const { pipped, out } = counts.at(-1) ?? { pipped: 0, out: 0 }
+  return { pipped: Math.max(pipped, props.told.pipped), out: Math.max(out, props.told.out) }
+}
 const ROWS = [
   { field: 'pipped', name: 'Pipped so far, those out among them' },
   { field: 'out', name: 'Chicks out so far' },
 ] as const
 
 function add(field: 'pipped' | 'out', more: 1 | -1): void {
-  const { pipped, out } = now.value
-  const next = { pipped, out, [field]: now.value[field] + more }
+  void saving(() => store.changeSet('count', props.set.id, (set) => counted(set, field, more)))
+}
+/** The set with one more or less; the same where that cannot be. */
+function counted(set: EggSet, field: 'pipped' | 'out', more: 1 | -1): EggSet {
+  const { pipped, out } = soFar(set)
+  const next = { pipped, out, [field]: (field === 'out' ? out : pipped) + more }
   // A chick that is out has pipped, whether anybody saw it or not.
   if (field === 'out') next.pipped = Math.max(next.pipped, next.out)
   else next.out = Math.min(next.out, next.pipped)
   // What was told of one egg is taken back there.
-  if (next.out < props.told.out || next.pipped < props.told.pipped || next.pipped > props.most) return
-  const counted = [...props.set.counted, { at: new Date(clock.nowMs).toISOString(), ...next }]
-  void saving(() => store.commit('count', null, { sets: [{ ...props.set, counted }] }))
+  if (next.out < props.told.out || next.pipped < props.told.pipped || next.pipped > props.most) return set
+  return { ...set, counted: [...set.counted, { at: new Date(clock.nowMs).toISOString(), ...next }] }
 }
 </script>
 

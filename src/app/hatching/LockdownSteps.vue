@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { isIn } from '../../contracts/egg-record.ts'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
+import { isIn } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
 import { SPECIES } from '../../core/species/species.ts'
@@ -88,20 +88,27 @@ const WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
   }
 })
 
+const KEYS_OF_LOCKDOWN = ['stop-turning', 'lockdown'] as const
 function tick(step: LockdownStep): void {
   const key = KEY + step
-  const done = isDone(step)
-    ? props.set.done.filter((item) => item.key !== key)
-    : [...props.set.done, { key, at: new Date(clock.nowMs).toISOString() }]
-  void saving(() => store.commit('lockdown step', null, { sets: [{ ...props.set, done }] }))
+  const at = new Date(clock.nowMs).toISOString()
+  void saving(() =>
+    store.changeSet('lockdown step', props.set.id, (set) => {
+      const others = set.done.filter((item) => item.key !== key)
+      return { ...set, done: others.length < set.done.length ? others : [...others, { key, at }] }
+    }),
+  )
 }
 function begin(): void {
   const at = new Date(clock.nowMs).toISOString()
-  const others = props.set.done.filter(({ key }) => key !== 'lockdown' && key !== 'stop-turning')
   void saving(() =>
-    store.commit('lockdown', null, {
-      sets: [{ ...props.set, done: [...others, { key: 'stop-turning', at }, { key: 'lockdown', at }] }],
-    }),
+    store.changeSet('lockdown', props.set.id, (set) => ({
+      ...set,
+      done: [
+        ...set.done.filter(({ key }) => !KEYS_OF_LOCKDOWN.some((own) => own === key)),
+        ...KEYS_OF_LOCKDOWN.map((key) => ({ key, at })),
+      ],
+    })),
   )
 }
 </script>

@@ -56,15 +56,17 @@ export function useTicks() {
   const store = useHatcheryStore()
   async function tick(set: EggSet, key: string, nowMs: number): Promise<void> {
     const at = new Date(nowMs).toISOString()
-    const setAt = key === 'set' ? at : set.setAt
-    await store.commit('tick', null, {
-      sets: [{ ...set, setAt, done: [...set.done.filter((item) => item.key !== key), { key, at }] }],
-    })
+    await store.changeSet('tick', set.id, (now) => ({
+      ...now,
+      setAt: key === 'set' ? at : now.setAt,
+      done: [...now.done.filter((item) => item.key !== key), { key, at }],
+    }))
   }
   async function untick(set: EggSet, key: string): Promise<void> {
-    await store.commit('tick', null, {
-      sets: [{ ...set, done: set.done.filter((item) => item.key !== key) }],
-    })
+    await store.changeSet('tick', set.id, (now) => ({
+      ...now,
+      done: now.done.filter((item) => item.key !== key),
+    }))
   }
   return { tick, untick }
 }

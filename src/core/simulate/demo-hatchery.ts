@@ -212,7 +212,7 @@ export const DEMO_PAST: readonly DemoPastSet[] = [
     setName: 'Thrift hens, autumn set',
     breed: 'Holm Thrift',
     shell: 'tinted',
-    daysAgo: 46,
+    daysAgo: 58,
     eggs: 60,
     fault: 'dry',
     source: 'hen house by the slip',
