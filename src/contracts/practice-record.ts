@@ -5,6 +5,8 @@ import { fractionField, idField, instantField, shellField, speciesField } from '
 import { FRESH, stampSchema } from './stamp.ts'
 
 const SURENESS_NAMES = Object.keys(SURENESSES) as [Sureness, ...Sureness[]]
+/** A day. */
+export const MOST_SECONDS = 86_400
 const said = z.enum([...GRADES, 'unsure'])
 
 /** One egg practised on: what it was, what was said of it. The egg itself is made again from its card. */
@@ -30,7 +32,7 @@ export const practisedSchema = z.object({
   /** Depth of the air cell, ÷ length of the egg, as drawn by hand and as it was; null where nobody drew it. */
   cell: z.object({ drawn: fractionField, was: fractionField }).nullable().default(null),
   /** From seeing it to saying it. */
-  seconds: z.number().min(0).max(86_400),
+  seconds: z.number().min(0).max(MOST_SECONDS),
 })
 export type Practised = z.infer<typeof practisedSchema>
 

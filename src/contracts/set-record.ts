@@ -55,7 +55,7 @@ export const setRecordSchema = z.object({
   /** Eggs pipped and chicks out so far, where they are counted and not told apart; in the order of noting. */
   counted: z
     .array(z.object({ at: instantField, pipped: z.int().min(0).max(2000), out: z.int().min(0).max(2000) }))
-    .max(500)
+    .max(5000)
     .default([]),
   /** Of the demo: which basket of the stand-in camera these eggs come from. */
   standInBasket: z.string().max(40).optional(),

@@ -72,7 +72,7 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
         <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
           <input
             type="checkbox"
-            class="h-6 w-6 accent-lamp"
+            class="h-6 w-6 shrink-0 accent-lamp"
             :checked="task.state === 'done'"
             @change="toggle(task)"
           />

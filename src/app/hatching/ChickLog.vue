@@ -38,7 +38,7 @@ const out = (egg: Egg): string => {
 
 /** A band that another chick has; apart from what a save that is still under way will say. */
 const refused = ref('')
-/** Bands said here, by egg: one that is still being saved counts as well. */
+/** Bands that are still being saved, by egg. */
 const said = new Map<string, string>()
 function band(egg: Egg, name: string): void {
   const taken = chicks.value.find(
@@ -47,7 +47,14 @@ function band(egg: Egg, name: string): void {
   refused.value = name !== '' && taken ? `${placeOf(taken)} has the band ${name} already.` : ''
   if (refused.value) return
   said.set(egg.id, name)
-  void saving(() => store.commit('band', egg.id, { eggs: [{ ...egg, band: name.slice(0, 40) || null }] }))
+  void saving(async () => {
+    try {
+      await store.commit('band', egg.id, { eggs: [{ ...egg, band: name.slice(0, 40) || null }] })
+    } finally {
+      // From now on the record says so itself, also when the step is taken back.
+      said.delete(egg.id)
+    }
+  })
 }
 function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
   const { state = 'well', words = '' } = egg.chick ?? {}

@@ -8,7 +8,7 @@ import { CAUSE_WORDS, CLUE_MISSING, factOf } from './diagnosis-words.ts'
 import { useDiagnosis } from './useDiagnosis.ts'
 
 /** What went wrong, each cause with what speaks for and against it; or that it cannot be told. */
-const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; brief?: boolean }>()
+const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
 const found = useDiagnosis(() => props)
 const diagnosis = computed(() => found.value.diagnosis)
 const first = computed(() => diagnosis.value.suspects[0]!)
@@ -23,9 +23,7 @@ const lead = computed(() => {
 const SHOWN = 3
 const LEAST_CHANCE = 0.03
 const suspects = computed(() =>
-  diagnosis.value.suspects
-    .filter(({ chance }, i) => i === 0 || chance >= LEAST_CHANCE)
-    .slice(0, props.brief ? 1 : SHOWN),
+  diagnosis.value.suspects.filter(({ chance }, i) => i === 0 || chance >= LEAST_CHANCE).slice(0, SHOWN),
 )
 /** No reckoning is surer than its assumptions. */
 const chanceWords = (chance: number): string =>

@@ -154,7 +154,12 @@ function begin(): void {
         class="flex flex-wrap items-center gap-x-3 border-t border-line first:border-0"
       >
         <label class="flex min-h-12 grow cursor-pointer items-center gap-3 py-1 text-lg">
-          <input type="checkbox" class="h-6 w-6 accent-lamp" :checked="isDone(step)" @change="tick(step)" />
+          <input
+            type="checkbox"
+            class="h-6 w-6 shrink-0 accent-lamp"
+            :checked="isDone(step)"
+            @change="tick(step)"
+          />
           <span :class="{ 'text-ink-soft': isDone(step) }">{{ WORDS[step] }}</span>
         </label>
         <RouterLink

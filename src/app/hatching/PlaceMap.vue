@@ -37,7 +37,7 @@ const label = (row: number, column: number): string =>
             aria-hidden="true"
           />
           <span class="relative font-semibold">{{ label(r, c) }}</span>
-          <span class="relative">{{ share ? `${share.count} of ${share.of}` : '–' }}</span>
+          <span class="relative">{{ share ? `${share.count}/${share.of}` : '–' }}</span>
         </span>
       </template>
     </div>

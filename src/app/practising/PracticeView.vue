@@ -26,8 +26,7 @@ const clock = useClockStore()
 const { problem, saving } = useSaving()
 const kind = useEggKind()
 const practice = usePractice(() => kind.value)
-const { learner, practised, sitting, ofSitting, isOver, shown, view, phase, said, drawn, axis, last, signs } =
-  practice
+const { learner, practised, ofSitting, isOver, shown, view, phase, said, drawn, axis, last, signs } = practice
 /** Everybody else who practises with this book. */
 const others = computed(() => {
   const found = new Map<string, string>()
@@ -43,7 +42,7 @@ function become(name: string): void {
   else if (practised.value.length > 0) learner.value = { id: uuid(), name: trimmed }
   else learner.value = { ...learner.value, name: trimmed }
 }
-const { film, filming } = practice
+const { film, filming, failed } = practice
 /** As at the bench: one hand, one key an egg, and the egg cools. */
 const drill = useLocalStorage('perlumen-practice-drill', false)
 const COOLS_SECONDS = 20
@@ -72,7 +71,7 @@ const handLine = computed(() => {
 const brightness = ref(1)
 const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
 /** Before the first card, and when the last has been talked over. */
-const atStart = computed(() => sitting.value === null || (isOver.value && shown.value === null))
+const atStart = computed(() => shown.value === null)
 const picture = computed(() => film.value?.frames[film.value.at] ?? shown.value?.views[view.value] ?? null)
 const ANSWERS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
   ...GRADES.map((grade, i) => ({ grade, key: String(i + 1) })),
@@ -205,8 +204,12 @@ const programWords = computed(() => {
         </label>
         <p class="text-ink-soft" data-testid="practice-card">
           {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
-          {{ SPECIES[kind.species].label }}, day {{ shown?.card.ageDays.toFixed(0) }} of
-          {{ SPECIES[kind.species].incubationDays }}
+          {{ SPECIES[shown!.card.egg.species].label }}, day {{ shown!.card.ageDays.toFixed(0) }} of
+          {{ SPECIES[shown!.card.egg.species].incubationDays }}
+        </p>
+        <p v-if="failed" class="text-ember" role="alert">
+          This egg could not be drawn.
+          <button type="button" class="press" @click="practice.drawAgain()">Try again</button>
         </p>
         <p
           v-if="held !== null"

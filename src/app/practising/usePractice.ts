@@ -1,7 +1,7 @@
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
-import { answerOf, practisedBy, type Practised } from '../../contracts/practice-record.ts'
+import { answerOf, MOST_SECONDS, practisedBy, type Practised } from '../../contracts/practice-record.ts'
 import { gradeEgg } from '../../core/grade/grade.ts'
 import type { SuggestedGrade, Verdict } from '../../core/grade/types.ts'
 import type { Sureness } from '../../core/practice/confusions.ts'
@@ -60,6 +60,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   /** Frames of the egg lying still, while one waits whether it moves; `at` runs round. */
   const film = shallowRef<{ frames: string[]; at: number } | null>(null)
   const filming = ref(false)
+  /** The egg at hand could not be drawn. */
+  const failed = ref(false)
   /** When the egg at hand came to the lamp. */
   const shownAtMs = ref(0)
   let since = 0
@@ -99,6 +101,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     ahead = null
     release()
     if (isOver.value) return prepared ? giveBack(prepared) : undefined
+    failed.value = false
     shown.value = prepared ?? newCard(wishNow(nowMs))
     view.value = 0
     phase.value = 'look'
@@ -136,7 +139,11 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     if (!now) return false
     if (now.views[0] === null) {
       const photo = await photograph(now.card, 0, signal)
-      if (!photo || shown.value !== now) return shown.value !== null && shown.value !== now
+      if (shown.value !== now) return shown.value !== null
+      if (!photo) {
+        failed.value = !signal.aborted
+        return false
+      }
       shown.value = { ...now, views: [URL.createObjectURL(photo), ...now.views.slice(1)] }
       arrived()
       await judge(now.card, photo, signal)
@@ -160,12 +167,20 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     if (at === undefined) return false
     const photo = await photograph(now.card, at, signal)
     const { value: still } = shown
-    if (!photo || still?.card !== now.card) return still !== null
+    if (still?.card !== now.card) return still !== null
+    // A side that cannot be drawn is left; turning there asks again.
+    if (!photo) return false
     shown.value = {
       ...still,
       views: still.views.map((url, i) => (i === at ? URL.createObjectURL(photo) : url)),
     }
     return true
+  }
+
+  /** Asks once more for an egg that could not be drawn. */
+  function drawAgain(): void {
+    failed.value = false
+    void draw()
   }
 
   function photograph(card: EggCard, at: number, signal: AbortSignal): Promise<Blob | null> {
@@ -186,17 +201,21 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     return gradeEgg(measured.reading.eggs[0]!, { species, shell, ageDays: card.ageDays })
   }
 
+  let wanted: symbol | null = null
   /** Waits for movement: a few seconds of the egg lying still, over and over. */
   async function wait(): Promise<void> {
     const { value: now } = shown
     if (!now || phase.value === 'seen' || filming.value || film.value) return
     filming.value = true
-    const { signal } = stop
+    const own = Symbol('film')
+    wanted = own
     const { egg, ageDays, shot } = now.card
     const small = { ...shot, widthPx: FILM_PX, heightPx: FILM_PX }
-    const frames = await workers.renderFilm({ egg, ageDays, shot: small }, signal).catch(() => [])
+    const frames = await workers.renderFilm({ egg, ageDays, shot: small }, stop.signal).catch(() => [])
+    // Turned, answered or gone on meanwhile: nobody waits any more.
+    if (wanted !== own) return
     filming.value = false
-    if (signal.aborted || frames.length === 0) return
+    if (frames.length === 0) return
     film.value = { frames: frames.map((frame) => URL.createObjectURL(frame)), at: 0 }
     view.value = 0
   }
@@ -207,6 +226,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     for (const url of film.value?.frames ?? []) URL.revokeObjectURL(url)
     film.value = null
     filming.value = false
+    wanted = null
   }
 
   function turn(by: 1 | -1): void {
@@ -237,7 +257,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
       sure: how,
       program: now.verdict?.grade ?? null,
       cell: drawn.value === null ? null : { drawn: drawn.value, was: trueDepth(now.card) },
-      seconds: Number(((performance.now() - since) / 1000).toFixed(1)),
+      // An egg that lay on the screen overnight was looked at for a day at most.
+      seconds: Math.min(MOST_SECONDS, Number(((performance.now() - since) / 1000).toFixed(1))),
     }
     keeping = true
     try {
@@ -287,15 +308,9 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     if (ahead) giveBack(ahead)
     ahead = null
   })
-  watch(kind, () => {
-    if (shown.value && phase.value === 'look' && ofSitting.value.length === 0) next(Date.now())
-  })
-
   return {
     learner,
     practised,
-    answers,
-    sitting,
     ofSitting,
     isOver,
     shown,
@@ -310,6 +325,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     next,
     film,
     filming,
+    failed,
+    drawAgain,
     wait,
     shownAtMs,
     turn,
