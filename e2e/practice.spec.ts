@@ -35,10 +35,11 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   // The lamp's egg is turned and the line laid by the arrow keys.
   await page.keyboard.press('ArrowRight')
   await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
+  await page.getByRole('slider', { name: 'Edge of the air cell, left' }).press('ArrowUp')
+  await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
   // Waiting for movement shows the egg lying still, and says no more than that.
   await page.keyboard.press('m')
   await expect(page.getByTestId('wait')).toContainText('It lies still', { timeout: 30_000 })
-  await page.getByLabel('The air cell ends here').press('ArrowRight')
   await answer(1, 3)
   await expect(page.getByTestId('cell-error')).toContainText('points of the length')
   expect(await violations(page)).toEqual([])
@@ -93,7 +94,7 @@ test('the days of an egg by slider, on one sheet for the wall; a class’s tray 
   page,
 }) => {
   await page.goto('/#/practice/days')
-  await page.getByLabel(/^Day 7 of 21/).fill('14')
+  await page.getByLabel(/^Day 7 of 21/).fill(String(14 * 24))
   await expect(page.getByTestId('day-words')).toContainText('grows fastest')
   await expect(page.getByAltText('Living, day 14, at the lamp')).toBeVisible()
   await page.getByLabel('vessels').uncheck()
@@ -101,6 +102,15 @@ test('the days of an egg by slider, on one sheet for the wall; a class’s tray 
   const pages = (pdf: Buffer): number => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)!.length
   expect(pages(await page.pdf({ format: 'A4', preferCSSPageSize: true }))).toBe(1)
   expect(await violations(page)).toEqual([])
+  // By the hour, and by day with the key for pages.
+  const slider = page.getByLabel(/^Day 14 of 21/)
+  await slider.press('ArrowRight')
+  await expect(page.getByLabel(/^Day 14, 1 h of 21/)).toBeVisible()
+  await page.getByLabel(/^Day 14, 1 h/).press('PageUp')
+  await expect(page.getByLabel(/^Day 15, 1 h of 21/)).toBeVisible()
+  await expect(page.getByTestId('layer-name').filter({ hasText: 'embryo' }).first()).toBeVisible()
+  await page.getByLabel('On paper').selectOption('cards')
+  await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(21, { timeout: 60_000 })
 
   await page.goto('/#/practice/class')
   await expect(page.getByTestId('class-egg').getByRole('img')).toBeVisible({ timeout: 30_000 })

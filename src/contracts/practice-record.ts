@@ -30,7 +30,15 @@ export const practisedSchema = z.object({
   /** What the program said of the same picture; null where it found no egg. */
   program: said.nullable(),
   /** Depth of the air cell, ÷ length of the egg, as drawn by hand and as it was; null where nobody drew it. */
-  cell: z.object({ drawn: fractionField, was: fractionField }).nullable().default(null),
+  cell: z
+    .object({
+      drawn: fractionField,
+      was: fractionField,
+      /** The same of its tilt, radians; null in answers of earlier versions. */
+      tilt: z.object({ drawnRad: z.number(), wasRad: z.number() }).nullable().default(null),
+    })
+    .nullable()
+    .default(null),
   /** From seeing it to saying it. */
   seconds: z.number().min(0).max(MOST_SECONDS),
 })

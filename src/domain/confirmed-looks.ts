@@ -10,7 +10,7 @@ import type { Egg } from '../contracts/egg-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 
 /** A look whose egg is known for what it was, with its set. */
-interface Confirmed {
+export interface Confirmed {
   look: LookRecord
   set: EggSet
   truth: Grade
@@ -25,7 +25,11 @@ function truthAt(look: LookRecord, { outcome, removed }: Egg): Grade | null {
   return removed?.lookId === look.id ? outcome.found : null
 }
 
-function confirmedOf({ sets, eggs, looks }: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): Confirmed[] {
+export function confirmedOf({
+  sets,
+  eggs,
+  looks,
+}: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): Confirmed[] {
   const setById = new Map(sets.map((set) => [set.id, set]))
   const eggById = new Map(eggs.map((egg) => [egg.id, egg]))
   return looks.flatMap((look) => {

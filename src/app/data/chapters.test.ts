@@ -278,7 +278,7 @@ it('a photograph noted of an egg, and what was practised, are kept, taken out an
     said: 'unsure',
     sure: 'guess',
     program: null,
-    cell: { drawn: 0.2, was: 0.18 },
+    cell: { drawn: 0.2, was: 0.18, tilt: null },
     seconds: 4.5,
   }
   const learner = { id: 'wren', name: 'Wren' }

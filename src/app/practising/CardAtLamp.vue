@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { RotateCcw, RotateCw } from '@lucide/vue'
 import type { Point } from '../../core/geometry/egg-outline.ts'
+import { cellCurve, type HandCell, type HandLines } from '../../core/measure/by-hand.ts'
 import { CARD_PX } from '../../core/practice/egg-card.ts'
 import type { Signs } from '../../core/simulate/signs.ts'
+import HandLinesOverlay from '../shared/ui/HandLines.vue'
 
 /** The egg at the lamp: turned by dragging, brightened, waited for; lines over it where there are any. */
 defineProps<{
@@ -10,14 +12,18 @@ defineProps<{
   label: string
   brightness: number
   /** The air cell's edge as laid by hand. */
-  handLine: readonly Point[] | null
+  handLines: HandLines | null
+  /** The line stays as it was drawn. */
+  settled: boolean
   /** What gives it away; null before the answer. */
   signs: Signs | null
   /** Whether the film is made, or runs. */
   waiting: 'no' | 'making' | 'running'
   mayWait: boolean
+  mayTurn: boolean
 }>()
-const emit = defineEmits<{ turn: [by: 1 | -1]; brighten: [by: 1 | -1]; wait: [] }>()
+const emit = defineEmits<{ turn: [by: 1 | -1]; brighten: [by: 1 | -1]; wait: []; cell: [cell: HandCell] }>()
+const STROKE = 4
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
 const WAITING_WORDS = { no: 'Wait for movement', making: 'Holding still', running: 'It lies still' } as const
@@ -36,7 +42,7 @@ function drag(event: PointerEvent): void {
   <div>
     <div
       class="relative mx-auto aspect-square max-h-[70dvh] touch-pan-y overflow-hidden rounded-xl bg-black"
-      @pointerdown="dragFrom = $event.clientX"
+      @pointerdown="dragFrom = mayTurn ? $event.clientX : null"
       @pointermove="drag"
     >
       <!-- Brightened around the picture, so that the dark room goes on dimming it. -->
@@ -46,14 +52,6 @@ function drag(event: PointerEvent): void {
       <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
         The next egg comes to the lamp
       </p>
-      <svg
-        v-if="handLine"
-        class="pointer-events-none absolute inset-0 h-full w-full"
-        :viewBox="`0 0 ${CARD_PX} ${CARD_PX}`"
-        aria-hidden="true"
-      >
-        <polyline :points="line(handLine)" fill="none" stroke="var(--ink)" stroke-width="4" />
-      </svg>
       <svg
         v-if="signs"
         class="pointer-events-none absolute inset-0 h-full w-full"
@@ -69,12 +67,46 @@ function drag(event: PointerEvent): void {
           <polyline v-for="(path, i) in signs.ring" :key="`r${i}`" :points="line(path)" stroke="#f08bd0" />
         </g>
       </svg>
+      <svg
+        v-if="handLines?.cell"
+        class="pointer-events-none absolute inset-0 h-full w-full"
+        :viewBox="`0 0 ${CARD_PX} ${CARD_PX}`"
+      >
+        <polyline
+          v-if="settled"
+          :points="line(cellCurve(handLines.outline, handLines.cell))"
+          fill="none"
+          stroke="var(--ink)"
+          :stroke-width="STROKE"
+        />
+        <!-- Taking hold of the line does not turn the egg. -->
+        <g v-else class="pointer-events-auto" @pointerdown.stop>
+          <HandLinesOverlay
+            :lines="handLines"
+            :stroke="STROKE"
+            cell-only
+            @change="$event.cell && emit('cell', $event.cell)"
+          />
+        </g>
+      </svg>
     </div>
     <div class="mt-2 flex flex-wrap items-center justify-center gap-2">
-      <button type="button" class="press" aria-label="Turn it left" @click="emit('turn', -1)">
+      <button
+        type="button"
+        class="press"
+        aria-label="Turn it left"
+        :disabled="!mayTurn"
+        @click="emit('turn', -1)"
+      >
         <RotateCcw class="h-5 w-5" aria-hidden="true" />
       </button>
-      <button type="button" class="press" aria-label="Turn it right" @click="emit('turn', 1)">
+      <button
+        type="button"
+        class="press"
+        aria-label="Turn it right"
+        :disabled="!mayTurn"
+        @click="emit('turn', 1)"
+      >
         <RotateCw class="h-5 w-5" aria-hidden="true" />
       </button>
       <button

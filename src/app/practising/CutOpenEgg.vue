@@ -4,6 +4,7 @@ import type { Point } from '../../core/geometry/egg-outline.ts'
 import { eggAt } from '../../core/simulate/egg-model.ts'
 import { signsOf } from '../../core/simulate/signs.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
+import { LAYERS, type Layer } from './layers.ts'
 import { stageEgg, stageShot, type StageFate } from './stage-shots.ts'
 
 /** The same egg as if the shell were glass: what the simulator put in it, each layer with its name. */
@@ -12,13 +13,39 @@ const props = defineProps<{
   species: SpeciesName
   shell: Shell
   ageDays: number
-  layers: readonly string[]
+  layers: readonly Layer[]
 }>()
 const SIDE_PX = 300
+/** Height of a name's line in the drawing. */
+const NAME_PX = 34
+/** The egg is moved aside by so much to make room for names, which begin here. */
+const ASIDE_PX = 40
+const NAMES_FROM_PX = 254
+const percent = (value: number): string => `${(100 * value) / SIDE_PX}%`
 const signs = computed(() => signsOf(eggAt(stageEgg(props.fate, props), props.ageDays), stageShot(SIDE_PX)))
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
-const has = (layer: string): boolean => props.layers.includes(layer)
+const has = (layer: Layer): boolean => props.layers.includes(layer)
+/** Where a layer's name is written: beside the egg, level with what it names. Nothing is named that is not there. */
+const names = computed(() => {
+  const { cellEdge, body, vessels, ring } = signs.value
+  const ends: Array<[Layer, readonly Point[]]> = [
+    ['cell', cellEdge],
+    ['body', body],
+    ['vessels', vessels.flat()],
+    ['ring', ring.flat()],
+  ]
+  const found = ends.flatMap(([layer, points]) => {
+    if (!has(layer) || points.length === 0) return []
+    const right = points.reduce((most, point) => (point.x > most.x ? point : most))
+    const at = layer === 'cell' ? { x: right.x, y: right.y / 2 + 12 } : right
+    return [{ layer, at, y: at.y }]
+  })
+  // One below the other, however near together what they name lies.
+  found.sort((a, b) => a.y - b.y)
+  for (let i = 1; i < found.length; i++) found[i]!.y = Math.max(found[i]!.y, found[i - 1]!.y + NAME_PX)
+  return found
+})
 /** From the edge up to the pole: the outline clips the rest. */
 const cell = computed(() => {
   const { cellEdge } = signs.value
@@ -27,44 +54,70 @@ const cell = computed(() => {
 </script>
 
 <template>
-  <svg
-    :viewBox="`0 0 ${SIDE_PX} ${SIDE_PX}`"
-    class="w-full"
-    role="img"
-    aria-label="The egg as if its shell were glass"
-  >
-    <clipPath :id="`glass-${fate}`"><polygon :points="line(signs.outline)" /></clipPath>
-    <polygon
-      :points="line(signs.outline)"
-      fill="var(--lamp-soft)"
-      stroke="var(--ink-soft)"
-      stroke-width="2"
-    />
-    <g :clip-path="`url(#glass-${fate})`" fill="none" stroke-linecap="round">
+  <div class="relative">
+    <svg
+      :viewBox="`${ASIDE_PX} 0 ${SIDE_PX} ${SIDE_PX}`"
+      class="w-full"
+      role="img"
+      aria-label="The egg as if its shell were glass"
+    >
+      <clipPath :id="`glass-${fate}`"><polygon :points="line(signs.outline)" /></clipPath>
       <polygon
-        v-if="has('body') && signs.body.length > 0"
-        :points="line(signs.body)"
-        fill="var(--ink-soft)"
+        :points="line(signs.outline)"
+        fill="var(--lamp-soft)"
+        stroke="var(--ink-soft)"
+        stroke-width="2"
       />
-      <template v-if="has('vessels')">
-        <polyline
-          v-for="(path, i) in signs.vessels"
-          :key="i"
-          :points="line(path)"
-          stroke="var(--ember)"
-          stroke-width="2"
+      <g :clip-path="`url(#glass-${fate})`" fill="none" stroke-linecap="round">
+        <polygon
+          v-if="has('body') && signs.body.length > 0"
+          :points="line(signs.body)"
+          fill="var(--ink-soft)"
         />
-      </template>
-      <template v-if="has('ring')">
-        <polyline
-          v-for="(path, i) in signs.ring"
-          :key="i"
-          :points="line(path)"
-          stroke="var(--ember)"
-          stroke-width="4"
+        <template v-if="has('vessels')">
+          <polyline
+            v-for="(path, i) in signs.vessels"
+            :key="i"
+            :points="line(path)"
+            stroke="var(--ember)"
+            stroke-width="2"
+          />
+        </template>
+        <template v-if="has('ring')">
+          <polyline
+            v-for="(path, i) in signs.ring"
+            :key="i"
+            :points="line(path)"
+            stroke="var(--ember)"
+            stroke-width="4"
+          />
+        </template>
+        <polygon
+          v-if="has('cell')"
+          :points="cell"
+          fill="var(--panel)"
+          stroke="var(--ink)"
+          stroke-width="1.5"
         />
-      </template>
-      <polygon v-if="has('cell')" :points="cell" fill="var(--panel)" stroke="var(--ink)" stroke-width="1.5" />
-    </g>
-  </svg>
+      </g>
+      <line
+        v-for="{ layer, at, y } in names"
+        :key="layer"
+        :x1="at.x"
+        :y1="at.y"
+        :x2="NAMES_FROM_PX"
+        :y2="y"
+        stroke="var(--ink-soft)"
+        stroke-width="1"
+      />
+    </svg>
+    <span
+      v-for="{ layer, y } in names"
+      :key="layer"
+      class="absolute -translate-y-1/2 text-xs leading-none"
+      :style="{ left: percent(NAMES_FROM_PX - ASIDE_PX + 3), top: percent(y) }"
+      data-testid="layer-name"
+      >{{ LAYERS[layer] }}</span
+    >
+  </div>
 </template>

@@ -7,6 +7,7 @@ import { SPECIES } from '../../core/species/species.ts'
 import CutOpenEgg from './CutOpenEgg.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
+import { LAYERS, LAYER_NAMES, type Layer } from './layers.ts'
 import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
 import StageEgg from './StageEgg.vue'
 
@@ -24,12 +25,26 @@ const FATE_WORDS: Readonly<Record<StageFate, string>> = {
 }
 const isStillAlive = (fate: StageFate): boolean =>
   (fate === 'ring' || fate === 'quitter') && ageDays.value <= DIED_AT[fate] * days.value
-const LAYERS = { cell: 'air cell', body: 'embryo', vessels: 'vessels', ring: 'ring of blood' } as const
-const layers = ref<string[]>(Object.keys(LAYERS))
+const layers = ref<Layer[]>([...LAYER_NAMES])
+/** An age in words: by day and hour. */
+function ageWords(age: number): string {
+  const hours = Math.round(age * HOURS)
+  return hours % HOURS === 0 ? `Day ${hours / HOURS}` : `Day ${Math.floor(hours / HOURS)}, ${hours % HOURS} h`
+}
+const HOURS = 24
+/** By whole hours, never past the hatch. */
+function go(byHours: number): void {
+  const hours = Math.round(ageDays.value * HOURS) + byHours
+  day.value = Math.min(days.value, Math.max(0, hours / HOURS))
+}
 /** Days of the chart: as many as fit on one page. */
 const CHART = 12
 const chart = computed(() =>
   Array.from({ length: CHART }, (_, i) => Math.round(((i + 0.5) / CHART) * days.value * 2) / 2),
+)
+const paper = ref<'chart' | 'cards'>('chart')
+const onPaper = computed(() =>
+  paper.value === 'chart' ? chart.value : Array.from({ length: Math.floor(days.value) }, (_, i) => i + 1),
 )
 const print = (): void => globalThis.print()
 </script>
@@ -43,18 +58,39 @@ const print = (): void => globalThis.print()
         <RouterLink to="/practice" class="press">To practice</RouterLink>
       </div>
       <label class="mt-4 block text-lg font-semibold" for="day-slider"
-        >Day {{ ageDays.toFixed(ageDays % 1 === 0 ? 0 : 1) }} of {{ days }}: {{ words.title }}</label
+        >{{ ageWords(ageDays) }} of {{ days }} days: {{ words.title }}</label
       >
-      <input
-        id="day-slider"
-        v-model.number="day"
-        type="range"
-        min="0"
-        :max="days"
-        step="0.5"
-        class="mt-1 h-11 w-full accent-lamp"
-        :aria-valuetext="`Day ${ageDays}: ${words.title}`"
-      />
+      <div class="mt-1 flex items-center gap-2">
+        <button
+          type="button"
+          class="press shrink-0 whitespace-nowrap"
+          aria-label="A day earlier"
+          @click="go(-HOURS)"
+        >
+          −1 d
+        </button>
+        <input
+          id="day-slider"
+          type="range"
+          min="0"
+          :max="days * HOURS"
+          step="1"
+          class="h-11 w-full accent-lamp"
+          :value="Math.round(ageDays * HOURS)"
+          :aria-valuetext="`${ageWords(ageDays)}: ${words.title}`"
+          @input="day = Number(($event.target as HTMLInputElement).value) / HOURS"
+          @keydown.page-up.prevent="go(HOURS)"
+          @keydown.page-down.prevent="go(-HOURS)"
+        />
+        <button
+          type="button"
+          class="press shrink-0 whitespace-nowrap"
+          aria-label="A day later"
+          @click="go(HOURS)"
+        >
+          +1 d
+        </button>
+      </div>
       <p data-testid="day-words">{{ words.embryo }} {{ words.tonight }}</p>
       <div class="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-4">
         <figure v-for="fate in FATES" :key="fate">
@@ -64,7 +100,7 @@ const print = (): void => globalThis.print()
             :shell="kind.shell"
             :age-days="ageDays"
             :side-px="360"
-            :label="`${FATE_WORDS[fate]}, day ${ageDays}, at the lamp`"
+            :label="`${FATE_WORDS[fate]}, ${ageWords(ageDays).toLowerCase()}, at the lamp`"
           />
           <figcaption class="mt-1 font-semibold">
             {{ FATE_WORDS[fate]
@@ -85,19 +121,38 @@ const print = (): void => globalThis.print()
           ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
         >
       </fieldset>
-      <div class="mt-5 flex flex-wrap items-end justify-between gap-3">
-        <h2 class="text-xl font-semibold">For the wall</h2>
+      <div class="mt-5 flex flex-wrap items-end gap-3">
+        <h2 class="mr-auto text-xl font-semibold">For the wall</h2>
+        <label
+          >On paper
+          <select v-model="paper" class="field ml-1">
+            <option value="chart">a chart on one sheet</option>
+            <option value="cards">a card for each day</option>
+          </select></label
+        >
         <button type="button" class="press" @click="print">
           <Printer class="h-5 w-5" aria-hidden="true" /> Print
         </button>
       </div>
     </div>
     <section aria-labelledby="chart-heading" class="mt-2" data-testid="wall-chart">
-      <h2 id="chart-heading" class="mb-2 hidden text-2xl font-bold print:block">
+      <h2
+        id="chart-heading"
+        class="mb-2 hidden text-2xl font-bold"
+        :class="{ 'print:block': paper === 'chart' }"
+      >
         {{ SPECIES[kind.species].label }}: {{ days }} days, one tick a day
       </h2>
-      <ol class="grid grid-cols-3 gap-3 sm:grid-cols-4 lg:grid-cols-6 print:grid-cols-4">
-        <li v-for="at in chart" :key="at" class="break-inside-avoid">
+      <ol
+        class="grid grid-cols-2 gap-3 sm:grid-cols-4 lg:grid-cols-6"
+        :class="paper === 'chart' ? 'print:grid-cols-4' : 'print:grid-cols-3'"
+      >
+        <li
+          v-for="at in onPaper"
+          :key="at"
+          class="break-inside-avoid"
+          :class="{ 'rounded-lg border border-line p-2': paper === 'cards' }"
+        >
           <StageEgg
             fate="living"
             :species="kind.species"
@@ -106,11 +161,15 @@ const print = (): void => globalThis.print()
             :side-px="200"
             :label="`A living egg of day ${at} at the lamp`"
           />
-          <p class="mt-1 font-semibold">Day {{ at }}</p>
+          <p class="mt-1 flex items-center justify-between font-semibold">
+            Day {{ at }}
+            <span v-if="paper === 'cards'" class="h-5 w-5 border border-ink-soft" aria-hidden="true" />
+          </p>
           <p class="text-xs">{{ stageWords(at / days).embryo }}</p>
+          <p v-if="paper === 'cards'" class="mt-1 text-xs">{{ stageWords(at / days).tonight }}</p>
         </li>
       </ol>
-      <ol class="mt-4 hidden flex-wrap gap-2 print:flex" aria-label="One box a day">
+      <ol v-if="paper === 'chart'" class="mt-4 hidden flex-wrap gap-2 print:flex" aria-label="One box a day">
         <li
           v-for="n in Math.ceil(days)"
           :key="n"

@@ -6,13 +6,14 @@ import { GRADES } from '../../core/grade/types.ts'
 import { costOf, isRight, SURENESSES, type Sureness } from '../../core/practice/confusions.ts'
 import { knownFrom } from '../../core/practice/schedule.ts'
 import { eggCard } from '../../core/practice/egg-card.ts'
+import { LEAST_ANSWERS, rulesFor } from '../../core/practice/rules.ts'
 import { standingOf, type Standing } from '../../core/practice/standing.ts'
-import { SPECIES } from '../../core/species/species.ts'
+import { stageOf, type Shell } from '../../core/species/species.ts'
 import { shareOf, shareWords } from '../../core/statistics/share.ts'
 import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
-import { CONFUSION_WORDS, SURENESS_WORDS } from './practice-words.ts'
+import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
 
 /** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
 const props = defineProps<{
@@ -20,6 +21,8 @@ const props = defineProps<{
   latest: readonly Practised[]
   /** Other people who practise with this book. */
   others: ReadonlyArray<{ id: string; name: string; practised: readonly Practised[] }>
+  /** Age of the egg at a look, days; null where the look is gone or not fetched. */
+  ageOfLook: (lookId: string) => number | null
 }>()
 const answers = computed(() => props.practised.map(answerOf))
 const standing = computed(() => standingOf(answers.value))
@@ -55,11 +58,18 @@ const rows = computed(() => {
 })
 /** Mean distance of lines drawn by hand from the air cell's edge, points of the egg's length. */
 const cellError = computed(() => {
-  const errors = props.practised.flatMap(({ cell }) => (cell ? [100 * Math.abs(cell.drawn - cell.was)] : []))
-  return errors.length === 0
-    ? null
-    : `${(errors.reduce((sum, error) => sum + error, 0) / errors.length).toFixed(1)} points, ${count(errors.length, 'line')}`
+  const cells = props.practised.flatMap(({ cell }) => cell ?? [])
+  const points = meanOf(cells.map(({ drawn, was }) => 100 * Math.abs(drawn - was)))
+  const degrees = meanOf(
+    cells.flatMap(({ tilt }) => (tilt ? [(180 / Math.PI) * Math.abs(tilt.drawnRad - tilt.wasRad)] : [])),
+  )
+  if (points === null) return null
+  const lean = degrees === null ? '' : ` and ${degrees.toFixed(0)}°`
+  return `${points.toFixed(1)} points${lean}, ${count(cells.length, 'line')}`
 })
+function meanOf(values: readonly number[]): number | null {
+  return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length
+}
 const sittings = computed(() => {
   const groups = new Map<string, Practised[]>()
   for (const one of props.practised) groups.set(one.sitting, [...(groups.get(one.sitting) ?? []), one])
@@ -71,13 +81,20 @@ const sittings = computed(() => {
 })
 /** Thirds of incubation: what is hard early is not what is hard late. */
 const THIRDS = ['first third', 'second third', 'last third'] as const
+/** A photograph's day is in its look, where that is still there; a drawn egg is made again. */
+function kindOf({ card }: Practised): { shell: Shell; ageDays: number | null } {
+  if (card.lookId) return { shell: card.shell, ageDays: props.ageOfLook(card.lookId) }
+  const { egg, ageDays } = eggCard(card)
+  return { shell: egg.shell, ageDays }
+}
 const groups = computed(() => {
   const found = new Map<string, Practised[]>()
   const add = (name: string, one: Practised): void => void found.set(name, [...(found.get(name) ?? []), one])
   for (const one of props.practised) {
-    const { egg, ageDays } = eggCard(one.card)
-    add(`${egg.shell} shell`, one)
-    const third = Math.min(2, Math.floor((3 * ageDays) / SPECIES[egg.species].incubationDays))
+    const shown = kindOf(one)
+    add(`${shown.shell} shell`, one)
+    if (shown.ageDays === null) continue
+    const third = Math.min(2, Math.floor(3 * stageOf(one.card.species, shown.ageDays)))
     add(THIRDS[third]!, one)
   }
   return [...found]
@@ -93,11 +110,13 @@ const program = computed(() => {
   const own = props.practised.filter((one) => one.program !== null)
   return standingOf(own.map((one) => ({ ...answerOf(one), said: one.program! })))
 })
-const advice = computed(() => {
+/** Told plainly, whatever else is known. */
+const loss = computed(() => {
   const { livingRemoved } = standing.value
   if (!livingRemoved || livingRemoved.count === 0) return ''
-  return `${livingRemoved.count} of ${livingRemoved.of} living eggs would have come out. Hold what you doubt: a second look, or holding all but rings to lockdown, would have saved them.`
+  return `${livingRemoved.count} of ${livingRemoved.of} living eggs would have come out. Hold what you doubt: looking again in a few days hurts nobody.`
 })
+const rules = computed(() => rulesFor(answers.value))
 const latestLost = computed(() => props.latest.filter((one) => costOf(one).what === 'living-removed').length)
 function save(): void {
   saveTable('practice.csv', {
@@ -112,8 +131,11 @@ function save(): void {
       'how sure',
       'program',
       'seconds',
+      'cell drawn',
+      'cell was',
+      'own photograph',
     ],
-    rows: props.practised.map(({ at, card, truth, said, sure, program: by, seconds }) => [
+    rows: props.practised.map(({ at, card, truth, said, sure, program: by, seconds, cell }) => [
       at,
       card.confusion,
       card.hardness,
@@ -124,6 +146,9 @@ function save(): void {
       sure,
       by ?? '',
       seconds,
+      cell?.drawn ?? '',
+      cell?.was ?? '',
+      card.lookId ? 'yes' : 'no',
     ]),
   })
 }
@@ -137,8 +162,8 @@ function save(): void {
         latestLost > 0 ? `, ${latestLost} living taken for dead` : ''
       }}.
     </p>
-    <p v-if="advice" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
-      {{ advice }}
+    <p v-if="loss" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
+      {{ loss }}
     </p>
     <label v-if="others.length > 0" class="mt-3 inline-block"
       >Beside
@@ -214,6 +239,34 @@ function save(): void {
           </li>
         </ul>
       </div>
+    </div>
+    <h3 class="mt-5 font-semibold">When to take out, going by your own words</h3>
+    <p v-if="!rules" class="text-ink-soft">
+      After {{ LEAST_ANSWERS }} eggs it shows which rule would lose you least.
+    </p>
+    <div v-else class="overflow-x-auto">
+      <table class="mt-1 w-full max-w-4xl text-left" data-testid="rules">
+        <thead>
+          <tr class="text-sm text-ink-soft">
+            <th scope="col" class="py-1 pr-4 font-normal">What comes out</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Living eggs that would have come out</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Cost per hundred, in living eggs</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
+            <th scope="row" class="py-1 pr-4 font-normal">
+              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> suits you best so far</strong>
+            </th>
+            <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
+            <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-1 max-w-4xl text-sm text-ink-soft">
+        A living egg taken out counts one, a dead one left lying a tenth, a second look at a living one a
+        hundredth, at a dead one three.
+      </p>
     </div>
     <div class="mt-5 grid gap-6 lg:grid-cols-2">
       <SharesOverTime

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useLocalStorage, useNow } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
 import { v4 as uuid } from 'uuid'
+import { NEW_CELL, type HandLines } from '../../core/measure/by-hand.ts'
 import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { costOf, isRight, type Sureness } from '../../core/practice/confusions.ts'
@@ -12,21 +13,25 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { GRADE_WORDS } from '../shared/wording.ts'
+import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS } from './practice-words.ts'
 import CardAtLamp from './CardAtLamp.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
 import PracticeStanding from './PracticeStanding.vue'
-import { SITTING, usePractice, VIEWS } from './usePractice.ts'
+import { SITTING, usePractice } from './usePractice.ts'
 
 /** Learning to candle on eggs that cannot be hurt. */
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
 const kind = useEggKind()
-const practice = usePractice(() => kind.value)
-const { learner, practised, ofSitting, isOver, shown, view, phase, said, drawn, axis, last, signs } = practice
+/** One's own photographs come in between. */
+const mixed = useLocalStorage('perlumen-practice-own', false)
+const practice = usePractice(() => ({ ...kind.value, own: mixed.value }))
+const { learner, practised, ofSitting, isOver, shown, view, phase, said, drawn, own, last, signs } = practice
+/** Which photographs are known is only known when all sets are fetched. */
+watch(mixed, (wants) => wants && void saving(() => store.openAll()), { immediate: true })
 /** Everybody else who practises with this book. */
 const others = computed(() => {
   const found = new Map<string, string>()
@@ -34,6 +39,9 @@ const others = computed(() => {
   found.delete(learner.value.id)
   return [...found].map(([id, name]) => ({ id, name, practised: practisedBy(store.practice, id) }))
 })
+function ageOfLook(lookId: string): number | null {
+  return store.looks.find(({ id }) => id === lookId)?.ageDays ?? null
+}
 /** Who sits down at another's tablet takes their own place: by name, or as somebody new. */
 function become(name: string): void {
   const trimmed = name.trim() || 'me'
@@ -54,19 +62,24 @@ const held = computed(() =>
 )
 /** The air cell is drawn on each egg as well. */
 const draws = useLocalStorage('perlumen-practice-cell', false)
-const FIRST_DEPTH = 0.15
-/** A line across the axis, from edge to edge. */
-const handLine = computed(() => {
-  if (drawn.value === null || !axis.value) return null
-  const { blunt, small, halfBreadthPx } = axis.value
-  const x = blunt.x + drawn.value * (small.x - blunt.x)
-  const y = blunt.y + drawn.value * (small.y - blunt.y)
-  const length = Math.hypot(small.x - blunt.x, small.y - blunt.y)
-  const [ux, uy] = [-(small.y - blunt.y) / length, (small.x - blunt.x) / length]
-  return [
-    { x: x - ux * halfBreadthPx, y: y - uy * halfBreadthPx },
-    { x: x + ux * halfBreadthPx, y: y + uy * halfBreadthPx },
-  ]
+/** The egg's lines as far as they are the learner's: where the air cell ends. */
+const handLines = computed((): HandLines | null => {
+  if (!draws.value || !shown.value || !picture.value) return null
+  if (phase.value === 'seen' && !drawn.value) return null
+  return { outline: shown.value.egg.outline, cell: drawn.value ?? NEW_CELL, shadow: [], collar: null }
+})
+/** By how much the line is off, in words. */
+const cellWords = computed(() => {
+  const cell = last.value?.cell
+  if (!cell) return ''
+  const points = Math.abs(100 * (cell.drawn - cell.was)).toFixed(1)
+  const degrees = cell.tilt
+    ? Math.abs((180 / Math.PI) * (cell.tilt.drawnRad - cell.tilt.wasRad)).toFixed(0)
+    : null
+  const against = shown.value?.egg.lookId ? '; held against the line of its measurement' : ''
+  return `Your line was ${points} points of the length too ${cell.drawn > cell.was ? 'deep' : 'shallow'}${
+    degrees === null ? '' : `, its lean ${degrees}° off`
+  }${against}.`
 })
 const brightness = ref(1)
 const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
@@ -88,7 +101,7 @@ function brighten(by: 1 | -1): void {
 }
 function begin(): void {
   brightness.value = 1
-  practice.begin(clock.nowMs)
+  void saving(() => practice.begin(clock.nowMs))
 }
 function say(grade: SuggestedGrade): void {
   practice.say(grade)
@@ -159,10 +172,21 @@ const programWords = computed(() => {
         <label class="flex min-h-11 items-center gap-2"
           ><input v-model="draws" type="checkbox" class="accent-lamp" /> draw the air cell, too</label
         >
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="mixed" type="checkbox" class="accent-lamp" /> your own photographs in
+          between</label
+        >
         <button type="button" class="press press-lamp min-h-14 px-6 text-lg" @click="begin">
           {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
         </button>
       </div>
+      <p v-if="mixed" class="mt-2 text-ink-soft" data-testid="own-known">
+        {{
+          own.length > 0
+            ? `${count(own.length, 'photograph')} of eggs that are known for what they were.`
+            : 'No egg of yours is known yet for what it was: hatch and breakout tell. Until then all are drawn.'
+        }}
+      </p>
       <p class="mt-3 flex flex-wrap gap-3">
         <RouterLink to="/practice/days" class="press">The days of an egg</RouterLink>
         <RouterLink to="/practice/class" class="press">With a class</RouterLink>
@@ -172,44 +196,41 @@ const programWords = computed(() => {
         :practised="practised"
         :latest="ofSitting"
         :others="others"
+        :age-of-look="ageOfLook"
         class="mt-6"
       />
     </template>
     <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <CardAtLamp
         :picture="picture"
-        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${VIEWS}. What it is is yours to say.`"
+        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${shown!.egg.sides}. What it is is yours to say.`"
         :brightness="brightness"
-        :hand-line="handLine"
+        :hand-lines="handLines"
+        :settled="phase === 'seen'"
         :signs="signs"
         :waiting="filming ? 'making' : film ? 'running' : 'no'"
-        :may-wait="phase !== 'seen'"
+        :may-wait="phase !== 'seen' && shown!.egg.film !== null"
+        :may-turn="shown!.egg.sides > 1"
         @turn="practice.turn"
         @brighten="brighten"
         @wait="practice.wait"
+        @cell="drawn = $event"
       />
       <div class="flex flex-col gap-3">
-        <label v-if="draws && phase !== 'seen'"
-          >The air cell ends here
-          <input
-            type="range"
-            min="0.02"
-            max="0.5"
-            step="0.005"
-            class="mt-1 block h-11 w-full accent-lamp"
-            :value="drawn ?? FIRST_DEPTH"
-            :aria-valuetext="`${Math.round(100 * (drawn ?? FIRST_DEPTH))} per cent of the length`"
-            @input="drawn = Number(($event.target as HTMLInputElement).value)"
-          />
-        </label>
         <p class="text-ink-soft" data-testid="practice-card">
           {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
-          {{ SPECIES[shown!.card.egg.species].label }}, day {{ shown!.card.ageDays.toFixed(0) }} of
-          {{ SPECIES[shown!.card.egg.species].incubationDays }}
+          {{ SPECIES[shown!.egg.wish.species].label }}, day {{ shown!.egg.ageDays.toFixed(0) }} of
+          {{ SPECIES[shown!.egg.wish.species].incubationDays
+          }}{{ shown!.egg.lookId ? '; a photograph of yours' : '' }}
+        </p>
+        <p v-if="handLines && phase === 'look'" class="text-ink-soft">
+          Take the line’s ends to where the air cell meets the shell.
         </p>
         <p v-if="failed" class="text-ember" role="alert">
-          This egg could not be drawn.
-          <button type="button" class="press" @click="practice.drawAgain()">Try again</button>
+          {{ shown!.egg.lookId ? 'This photograph is gone.' : 'This egg could not be drawn.' }}
+          <button type="button" class="press" @click="practice.showAgain(clock.nowMs)">
+            {{ shown!.egg.lookId ? 'Another egg' : 'Try again' }}
+          </button>
         </p>
         <p
           v-if="held !== null"
@@ -245,18 +266,18 @@ const programWords = computed(() => {
           </button>
         </template>
         <div v-else-if="shown" aria-live="polite" data-testid="revealed">
-          <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.card.truth] }}</h2>
+          <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.egg.truth] }}</h2>
           <p v-if="last" class="text-lg">
             {{ isRight(last) ? 'As you said.' : `You said ${GRADE_WORDS[last.said].toLowerCase()}.` }}
           </p>
-          <p class="mt-2">{{ GIVEAWAY[shown.card.truth] }}</p>
-          <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
-          <p v-if="last?.cell" class="mt-2" data-testid="cell-error">
-            Your line was {{ Math.abs(100 * (last.cell.drawn - last.cell.was)).toFixed(1) }} points of the
-            length {{ last.cell.drawn > last.cell.was ? 'too deep' : 'too shallow' }}.
+          <p class="mt-2">
+            {{ GIVEAWAY[shown.egg.truth] }}
+            {{ shown.egg.lookId ? 'The lines are those of its measurement.' : '' }}
           </p>
+          <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
+          <p v-if="cellWords" class="mt-2" data-testid="cell-error">{{ cellWords }}</p>
           <p class="mt-2 text-ink-soft">{{ programWords }}</p>
-          <p class="mt-2 text-ink-soft">It was about {{ CONFUSION_WORDS[shown.wish.confusion] }}.</p>
+          <p class="mt-2 text-ink-soft">It was about {{ CONFUSION_WORDS[shown.egg.wish.confusion] }}.</p>
           <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
             {{ isOver ? 'How it went' : 'Next egg' }} <span class="key hidden md:inline">Space</span>
           </button>

@@ -1,4 +1,5 @@
 import type { Confusion, Cost, Sureness } from '../../core/practice/confusions.ts'
+import type { Rule } from '../../core/practice/rules.ts'
 
 export const CONFUSION_WORDS: Readonly<Record<Confusion, string>> = {
   plain: 'what is plain to see',
@@ -12,6 +13,12 @@ export const SURENESS_WORDS: Readonly<Record<Sureness, string>> = {
   guess: 'A guess',
   rather: 'Rather sure',
   sure: 'Sure',
+}
+
+export const RULE_WORDS: Readonly<Record<Rule, string>> = {
+  'first-sight': 'Whatever you take for dead, at once.',
+  'sure-only': 'Only what you are sure of; a second look for the rest.',
+  hold: 'Only rings you are sure of; the rest stays to lockdown.',
 }
 
 /** What the answer would have done at the incubator, kindly. */

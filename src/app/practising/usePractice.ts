@@ -2,43 +2,44 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import { answerOf, MOST_SECONDS, practisedBy, type Practised } from '../../contracts/practice-record.ts'
-import { gradeEgg } from '../../core/grade/grade.ts'
 import type { SuggestedGrade, Verdict } from '../../core/grade/types.ts'
+import { figuresOf, type HandCell } from '../../core/measure/by-hand.ts'
 import type { Sureness } from '../../core/practice/confusions.ts'
-import { eggCard, type CardWish, type EggCard } from '../../core/practice/egg-card.ts'
 import { knownFrom, nextConfusion } from '../../core/practice/schedule.ts'
-import { eggAt } from '../../core/simulate/egg-model.ts'
-import { outlineOf } from '../../core/simulate/shot.ts'
-import { bluntPole, smallPole } from '../../core/geometry/egg-outline.ts'
-import { signsOf } from '../../core/simulate/signs.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
+import { knownCards, nextKnownCard } from '../../domain/known-cards.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { FILM_FPS } from '../../workers/protocol.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { drawnEgg } from './drawn-egg.ts'
+import type { LampEgg } from './lamp-egg.ts'
+import { ownEgg } from './own-egg.ts'
 
 /** Cards of one sitting: some three minutes. */
 export const SITTING = 10
 /** A sitting that was left is gone on with for so long. */
 const STILL_OPEN_MS = 12 * 3_600_000
-/** Views of an egg around its long axis. */
-export const VIEWS = 8
 /** From the side at hand: what is turned to first is drawn first. */
 const DRAWN_FIRST = [0, 1, -1, 2, -2, 3, -3, 4] as const
-/** Side of a film's frames, px: movement is coarse. */
-const FILM_PX = 384
-const VIEW_RAD = (2 * Math.PI) / VIEWS
 
-/** A card as it is looked at. Its wish and truth stay here; the picture's address says nothing. */
+/** A card as it is looked at. The picture's address says nothing of what is true. */
 interface Shown {
-  wish: CardWish
-  card: EggCard
-  /** Object addresses by view; null while one is being drawn. */
+  egg: LampEgg
+  /** Object addresses by side; null while one is being drawn. */
   views: Array<string | null>
   verdict: Verdict | null
 }
 
+/** What is practised on. */
+interface Wanted {
+  species: SpeciesName
+  shell: Shell
+  /** Photographs of one's own whose eggs are known come in between. */
+  own: boolean
+}
+
 /** Practice on eggs that cannot be hurt: ten cards at a sitting, chosen by what this person takes for what. */
-export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) {
+export function usePractice(wanted: () => Wanted) {
   const store = useHatcheryStore()
   const { workers } = useDevicesStore()
   const learner = useLocalStorage('perlumen-learner', { id: '', name: '' })
@@ -54,13 +55,16 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   const view = ref(0)
   const phase = ref<'look' | 'sure' | 'seen'>('look')
   const said = ref<SuggestedGrade | null>(null)
-  /** Where the air cell ends as drawn by hand, ÷ length of the egg; null while nobody has drawn it. */
-  const drawn = ref<number | null>(null)
+  /** The air cell's edge as drawn by hand; null while nobody has drawn it. */
+  const drawn = ref<HandCell | null>(null)
   const last = shallowRef<Practised | null>(null)
   /** Frames of the egg lying still, while one waits whether it moves; `at` runs round. */
   const film = shallowRef<{ frames: string[]; at: number } | null>(null)
   const filming = ref(false)
-  /** The egg at hand could not be drawn. */
+  const own = computed(() => knownCards({ sets: store.sets, eggs: store.eggs, looks: store.looks }))
+  /** Photographs that turned out to be gone: they come no more. */
+  const gone = new Set<string>()
+  /** The egg at hand cannot be shown. */
   const failed = ref(false)
   /** When the egg at hand came to the lamp. */
   const shownAtMs = ref(0)
@@ -70,7 +74,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   let stop = new AbortController()
 
   /** Where a sitting was left, it goes on with the same card: the next one follows from the answers alone. */
-  function begin(nowMs: number): void {
+  async function begin(nowMs: number): Promise<void> {
+    if (wanted().own) await store.openAll()
     const latest = practised.value.at(-1)
     const open =
       latest &&
@@ -81,14 +86,32 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     next(nowMs)
   }
 
-  function wishNow(nowMs: number): CardWish {
+  function eggNow(nowMs: number): LampEgg {
     const known = nextConfusion(knownFrom(answers.value, latestMs(nowMs)))
-    return {
-      seed: `${sitting.value}-${ofSitting.value.length}`,
-      confusion: known.confusion,
-      hardness: Number(known.hardness.toFixed(2)),
-      ...kind(),
-    }
+    const { species, shell, own: mixed } = wanted()
+    const seed = `${sitting.value}-${ofSitting.value.length}`
+    const { confusion } = known
+    const hardness = Number(known.hardness.toFixed(2))
+    // Every other egg: drawn ones know every kind, one's own are the real thing.
+    const card =
+      mixed && ofSitting.value.length % 2 === 1
+        ? nextKnownCard(
+            own.value.filter(({ look }) => !gone.has(look.id)),
+            { confusion, seed, practised: practised.value },
+          )
+        : null
+    if (!card) return drawnEgg({ seed, confusion, hardness, species, shell }, workers)
+    return ownEgg(
+      card,
+      {
+        seed,
+        confusion,
+        hardness: Number(card.hardness.toFixed(2)),
+        species: card.species,
+        shell: card.shell,
+      },
+      store.repository,
+    )
   }
   /** By the answers' own clock: who comes back after a pause gets the card that was left. */
   function latestMs(nowMs: number): number {
@@ -102,7 +125,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     release()
     if (isOver.value) return prepared ? giveBack(prepared) : undefined
     failed.value = false
-    shown.value = prepared ?? newCard(wishNow(nowMs))
+    shown.value = prepared ?? newCard(eggNow(nowMs))
     view.value = 0
     phase.value = 'look'
     said.value = null
@@ -111,8 +134,8 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     void draw()
   }
 
-  function newCard(wish: CardWish): Shown {
-    return { wish, card: eggCard(wish), views: Array<string | null>(VIEWS).fill(null), verdict: null }
+  function newCard(egg: LampEgg): Shown {
+    return { egg, views: Array<string | null>(egg.sides).fill(null), verdict: null }
   }
 
   function arrived(): void {
@@ -137,8 +160,9 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     const { signal } = stop
     const { value: now } = shown
     if (!now) return false
+    const { egg } = now
     if (now.views[0] === null) {
-      const photo = await photograph(now.card, 0, signal)
+      const photo = await egg.side(0, signal)
       if (shown.value !== now) return shown.value !== null
       if (!photo) {
         failed.value = !signal.aborted
@@ -146,28 +170,22 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
       }
       shown.value = { ...now, views: [URL.createObjectURL(photo), ...now.views.slice(1)] }
       arrived()
-      await judge(now.card, photo, signal)
+      const verdict = await egg.judge(photo, signal)
+      if (shown.value?.egg === egg) shown.value = { ...shown.value, verdict }
       return true
     }
     // The next one follows from the answer: it is made ready while this one is talked over.
     if (phase.value === 'seen' && last.value && ahead === null && !isOver.value) {
-      const card = newCard(wishNow(Date.now()))
-      ahead = card
-      const photo = await photograph(card.card, 0, signal)
-      if (photo && ahead === card) {
-        ahead = { ...card, views: [URL.createObjectURL(photo), ...card.views.slice(1)] }
-        const verdict = await verdictOn(card.card, photo, signal)
-        if (ahead?.wish === card.wish) ahead = { ...ahead, verdict }
-      }
+      await prepare(newCard(eggNow(Date.now())), signal)
       return true
     }
-    const at = DRAWN_FIRST.map((away) => (view.value + away + VIEWS) % VIEWS).find(
+    const at = DRAWN_FIRST.map((away) => (view.value + away + egg.sides) % egg.sides).find(
       (i) => now.views[i] === null,
     )
     if (at === undefined) return false
-    const photo = await photograph(now.card, at, signal)
+    const photo = await egg.side(at, signal)
     const { value: still } = shown
-    if (still?.card !== now.card) return still !== null
+    if (still?.egg !== egg) return still !== null
     // A side that cannot be drawn is left; turning there asks again.
     if (!photo) return false
     shown.value = {
@@ -177,43 +195,39 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     return true
   }
 
-  /** Asks once more for an egg that could not be drawn. */
-  function drawAgain(): void {
+  async function prepare(card: Shown, signal: AbortSignal): Promise<void> {
+    const { egg } = card
+    ahead = card
+    const photo = await egg.side(0, signal)
+    if (!photo || ahead !== card) return
+    ahead = { ...card, views: [URL.createObjectURL(photo), ...card.views.slice(1)] }
+    const verdict = await egg.judge(photo, signal)
+    if (ahead?.egg === egg) ahead = { ...ahead, verdict }
+  }
+
+  /** Asks once more for an egg that could not be shown; a photograph that is gone makes room for another egg. */
+  function showAgain(nowMs: number): void {
+    const lookId = shown.value?.egg.lookId
+    if (lookId) {
+      gone.add(lookId)
+      next(nowMs)
+      return
+    }
     failed.value = false
     void draw()
   }
 
-  function photograph(card: EggCard, at: number, signal: AbortSignal): Promise<Blob | null> {
-    const { egg, ageDays, shot } = card
-    return workers.render({ egg, ageDays, shot, rollRad: at * VIEW_RAD }, signal).catch(() => null)
-  }
-
-  async function judge(card: EggCard, photo: Blob, signal: AbortSignal): Promise<void> {
-    const verdict = await verdictOn(card, photo, signal)
-    if (shown.value?.card === card) shown.value = { ...shown.value, verdict }
-  }
-
-  /** What the program makes of the same picture, from the picture alone. */
-  async function verdictOn(card: EggCard, photo: Blob, signal: AbortSignal): Promise<Verdict | null> {
-    const { species, shell } = card.egg
-    const measured = await workers.measure(photo, { species }, signal).catch(() => null)
-    if (measured?.reading.kind !== 'eggs') return null
-    return gradeEgg(measured.reading.eggs[0]!, { species, shell, ageDays: card.ageDays })
-  }
-
-  let wanted: symbol | null = null
+  let awaited: symbol | null = null
   /** Waits for movement: a few seconds of the egg lying still, over and over. */
   async function wait(): Promise<void> {
     const { value: now } = shown
-    if (!now || phase.value === 'seen' || filming.value || film.value) return
+    if (!now?.egg.film || phase.value === 'seen' || filming.value || film.value) return
     filming.value = true
-    const own = Symbol('film')
-    wanted = own
-    const { egg, ageDays, shot } = now.card
-    const small = { ...shot, widthPx: FILM_PX, heightPx: FILM_PX }
-    const frames = await workers.renderFilm({ egg, ageDays, shot: small }, stop.signal).catch(() => [])
+    const mine = Symbol('film')
+    awaited = mine
+    const frames = await now.egg.film(stop.signal)
     // Turned, answered or gone on meanwhile: nobody waits any more.
-    if (wanted !== own) return
+    if (awaited !== mine) return
     filming.value = false
     if (frames.length === 0) return
     film.value = { frames: frames.map((frame) => URL.createObjectURL(frame)), at: 0 }
@@ -226,12 +240,14 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     for (const url of film.value?.frames ?? []) URL.revokeObjectURL(url)
     film.value = null
     filming.value = false
-    wanted = null
+    awaited = null
   }
 
   function turn(by: 1 | -1): void {
+    if (!shown.value) return
     endFilm()
-    view.value = (view.value + by + VIEWS) % VIEWS
+    const { sides } = shown.value.egg
+    view.value = (view.value + by + sides) % sides
     void draw()
   }
 
@@ -247,16 +263,17 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
   async function sure(how: Sureness): Promise<void> {
     const { value: now } = shown
     if (keeping || phase.value !== 'sure' || !now || !said.value || !sitting.value) return
+    const { egg } = now
     const answer: Practised = {
       id: uuid(),
       at: new Date().toISOString(),
       sitting: sitting.value,
-      card: { ...now.wish, lookId: null },
-      truth: now.card.truth,
+      card: { ...egg.wish, lookId: egg.lookId },
+      truth: egg.truth,
       said: said.value,
       sure: how,
       program: now.verdict?.grade ?? null,
-      cell: drawn.value === null ? null : { drawn: drawn.value, was: trueDepth(now.card) },
+      cell: cellOf(egg),
       // An egg that lay on the screen overnight was looked at for a day at most.
       seconds: Math.min(MOST_SECONDS, Number(((performance.now() - since) / 1000).toFixed(1))),
     }
@@ -275,23 +292,24 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     void draw()
   }
 
-  function trueDepth({ egg, ageDays }: EggCard): number {
-    return Number(eggAt(egg, ageDays).cell.depth.toFixed(4))
+  /** The line drawn by hand beside what is known of the air cell. */
+  function cellOf({ outline, cell }: LampEgg): Practised['cell'] {
+    if (!drawn.value || !cell) return null
+    const { airCell } = figuresOf({ outline, cell: drawn.value, shadow: [] })
+    const round = (value: number): number => Number(value.toFixed(4))
+    return (
+      airCell && {
+        drawn: round(airCell.depth),
+        was: round(cell.depth),
+        tilt: { drawnRad: round(airCell.tiltRad), wasRad: round(cell.tiltRad) },
+      }
+    )
   }
-  /** The egg's poles in the picture, so that a line can be laid across its axis. */
-  const axis = computed(() => {
-    const { value: now } = shown
-    if (!now) return null
-    const outline = outlineOf(now.card.egg, now.card.shot)
-    return { blunt: bluntPole(outline), small: smallPole(outline), halfBreadthPx: outline.halfBreadthPx }
-  })
 
   /** What gives it away, as lines in the view at hand; only after the answer. */
-  const signs = computed(() => {
-    if (phase.value !== 'seen' || !shown.value) return null
-    const { egg, ageDays, shot } = shown.value.card
-    return signsOf(eggAt(egg, ageDays), shot, view.value * VIEW_RAD)
-  })
+  const signs = computed(() =>
+    phase.value === 'seen' && shown.value ? shown.value.egg.signs(view.value) : null,
+  )
 
   function giveBack({ views }: Shown): void {
     for (const url of views) if (url) URL.revokeObjectURL(url)
@@ -318,7 +336,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     phase,
     said,
     drawn,
-    axis,
+    own,
     last,
     signs,
     begin,
@@ -326,7 +344,7 @@ export function usePractice(kind: () => { species: SpeciesName; shell: Shell }) 
     film,
     filming,
     failed,
-    drawAgain,
+    showAgain,
     wait,
     shownAtMs,
     turn,

@@ -1,4 +1,5 @@
-import type { SuggestedGrade } from '../grade/types.ts'
+import type { Grade, SuggestedGrade } from '../grade/types.ts'
+import type { Shell } from '../species/species.ts'
 
 /** What candlers take for each other; practice is chosen by these. */
 export const CONFUSIONS = [
@@ -9,6 +10,21 @@ export const CONFUSIONS = [
   'dark-shell',
 ] as const
 export type Confusion = (typeof CONFUSIONS)[number]
+
+/** Up to here a living embryo is a faint spot, and its vessels are taken for a ring, fractions of incubation. */
+const FAINT_UNTIL = 0.26
+const VEINED_UNTIL = 0.5
+
+/** What an egg of the incubator is most easily taken for. */
+export function confusionOf(egg: { truth: Grade; stage: number; shell: Shell }): Confusion {
+  const { truth, stage, shell } = egg
+  if (shell === 'dark' || shell === 'brown') return 'dark-shell'
+  if (truth === 'blood-ring') return 'ring-or-vein'
+  if (truth === 'clear') return 'yolk-or-embryo'
+  if (truth === 'quitter') return 'quitter-or-living'
+  if (stage < FAINT_UNTIL) return 'yolk-or-embryo'
+  return stage < VEINED_UNTIL ? 'ring-or-vein' : 'quitter-or-living'
+}
 
 /** How sure one was, as chances of being right that one would bet on. */
 export const SURENESSES = { guess: 0.5, rather: 0.75, sure: 0.95 } as const

@@ -3,6 +3,7 @@ import { createRandom } from '../random/random.ts'
 import { classTray } from './class-tray.ts'
 import { CONFUSIONS, costOf, isRight, type Answer, type Confusion } from './confusions.ts'
 import { eggCard } from './egg-card.ts'
+import { costUnder, rulesFor } from './rules.ts'
 import { knownFrom, nextConfusion } from './schedule.ts'
 import { calibration, cohenKappa, confusionMatrix, standingOf } from './standing.ts'
 
@@ -72,6 +73,35 @@ describe('where somebody stands', () => {
   })
   it('of nothing is nothing', () => {
     expect(standingOf([])).toMatchObject({ right: null, kappa: null, costPer100: null, livingRemoved: null })
+  })
+})
+
+describe('the rule that suits one', () => {
+  it('lets nothing out by a guess where only sure words count', () => {
+    expect(costUnder('sure-only', answer('developing', 'clear', 'rather'))).toMatchObject({ what: 'waited' })
+    expect(costUnder('sure-only', answer('developing', 'clear', 'sure')).what).toBe('living-removed')
+    expect(costUnder('hold', answer('developing', 'clear', 'sure')).what).toBe('waited')
+    expect(costUnder('hold', answer('clear', 'clear', 'sure')).what).toBe('dead-left')
+    expect(costUnder('hold', answer('blood-ring', 'blood-ring', 'sure')).what).toBe('nothing')
+  })
+  it('is the cheapest by hand-worked figures, and none before twenty answers', () => {
+    const hasty = [
+      ...times(10, answer('developing', 'developing')),
+      ...times(2, answer('developing', 'clear', 'rather')),
+      ...times(8, answer('clear', 'clear', 'sure')),
+    ]
+    expect(rulesFor(hasty.slice(1))).toBeNull()
+    // At first sight two living eggs of twenty; sure ones only: two waits at 0.01; held: eight at 0.1 more.
+    expect(rulesFor(hasty)!.map(({ rule, costPer100 }) => [rule, Number(costPer100.toFixed(6))])).toEqual([
+      ['sure-only', 0.1],
+      ['hold', 4.1],
+      ['first-sight', 10],
+    ])
+    expect(rulesFor(hasty)![2]!.livingRemoved).toMatchObject({ count: 2, of: 12 })
+  })
+  it('is the more careful one where both cost the same', () => {
+    const perfect = times(20, answer('developing', 'developing'))
+    expect(rulesFor(perfect)!.map(({ rule }) => rule)).toEqual(['hold', 'sure-only', 'first-sight'])
   })
 })
 

@@ -8,7 +8,7 @@ import {
   toEggFrame,
   toPicture,
   type Point,
-} from '../../core/geometry/egg-outline.ts'
+} from '../../../core/geometry/egg-outline.ts'
 import {
   cellCurve,
   figuresOf,
@@ -18,12 +18,15 @@ import {
   withCellMiddle,
   withPoles,
   type HandLines,
-} from '../../core/measure/by-hand.ts'
-import { svgPath } from '../shared/svg-path.ts'
-import { percentWords } from '../shared/wording.ts'
+} from '../../../core/measure/by-hand.ts'
+import { svgPath } from '../svg-path.ts'
+import { percentWords } from '../wording.ts'
 
-/** Lines that the candler can take hold of, in the svg of the photograph: by finger, mouse or arrow keys. */
-const props = defineProps<{ lines: HandLines; stroke: number }>()
+/**
+ * Lines that the candler can take hold of, in the svg of the photograph: by finger, mouse or arrow keys; all of them,
+ * or only where the air cell's edge meets the shell.
+ */
+const props = defineProps<{ lines: HandLines; stroke: number; cellOnly?: boolean }>()
 const emit = defineEmits<{ change: [lines: HandLines] }>()
 
 interface Handle {
@@ -114,7 +117,7 @@ const handles = computed<Handle[]>(() => {
       moved: (to) => ({ ...lines, collar: i === 0 ? [to, collar![1]] : [collar![0], to] }),
     })
   }
-  return all
+  return props.cellOnly ? all.filter(({ key }) => key === 'cell-left' || key === 'cell-right') : all
 })
 
 const cellEdge = computed(() => {
@@ -186,12 +189,20 @@ const COLOURS = {
   shadow: '#ffb25e',
   collar: '#9fd3ff',
 } as const
-const reach = computed(() => Math.max(0.05 * breadthPx(props.lines.outline), props.stroke * 7))
+/** Two handles far from each other leave room for a thumb. */
+const reach = computed(() =>
+  Math.max((props.cellOnly ? 0.14 : 0.05) * breadthPx(props.lines.outline), props.stroke * 7),
+)
 </script>
 
 <template>
   <g fill="none" stroke-linejoin="round" data-testid="hand-lines">
-    <path :d="svgPath(outlinePolygon(lines.outline), true)" stroke="#ffd9a0" :stroke-width="stroke" />
+    <path
+      v-if="!cellOnly"
+      :d="svgPath(outlinePolygon(lines.outline), true)"
+      stroke="#ffd9a0"
+      :stroke-width="stroke"
+    />
     <path v-if="cellEdge" :d="svgPath(cellEdge, false)" stroke="#fff1dc" :stroke-width="stroke * 1.3" />
     <path
       v-if="lines.shadow.length > 2"

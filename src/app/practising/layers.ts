@@ -1,0 +1,4 @@
+/** What lies in an egg, in the order of drawing. */
+export const LAYERS = { cell: 'air cell', body: 'embryo', vessels: 'vessels', ring: 'ring' } as const
+export type Layer = keyof typeof LAYERS
+export const LAYER_NAMES = Object.keys(LAYERS) as Layer[]

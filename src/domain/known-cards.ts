@@ -1,0 +1,50 @@
+import { createRandom } from '../core/random/random.ts'
+import { confusionOf, type Confusion } from '../core/practice/confusions.ts'
+import type { Grade } from '../core/grade/types.ts'
+import { stageOf, type Shell, type SpeciesName } from '../core/species/species.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { Practised } from '../contracts/practice-record.ts'
+import type { HatcheryRecords } from '../contracts/records.ts'
+import { confirmedOf } from './confirmed-looks.ts'
+
+/** A photograph of one's own whose egg is known for what it was, to practise on. */
+export interface KnownCard {
+  look: LookRecord
+  truth: Grade
+  confusion: Confusion
+  species: SpeciesName
+  shell: Shell
+  /** How far the program was from being sure of the truth, 0 … 1: what it doubts is hard. */
+  hardness: number
+}
+
+export function knownCards(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): KnownCard[] {
+  return confirmedOf(records).map(({ look, set, truth }) => ({
+    look,
+    truth,
+    confusion: confusionOf({ truth, stage: stageOf(set.species, look.ageDays), shell: set.shell }),
+    species: set.species,
+    shell: set.shell,
+    hardness: 1 - look.verdict.probabilities[truth],
+  }))
+}
+
+/**
+ * Which of them comes next for a confusion: the one met least, by chance among equals.
+ * @param seed - equal seeds and answers give the same card
+ * @returns null where there is none of the kind
+ */
+export function nextKnownCard(
+  cards: readonly KnownCard[],
+  { confusion, seed, practised }: { confusion: Confusion; seed: string; practised: readonly Practised[] },
+): KnownCard | null {
+  const met = new Map<string, number>()
+  for (const { card } of practised) if (card.lookId) met.set(card.lookId, (met.get(card.lookId) ?? 0) + 1)
+  const random = createRandom(`known/${seed}`)
+  const ranked = cards
+    .filter((card) => card.confusion === confusion)
+    .sort((a, b) => (a.look.id < b.look.id ? -1 : 1))
+    .map((card) => ({ card, times: met.get(card.look.id) ?? 0, chance: random.uniform() }))
+    .sort((a, b) => a.times - b.times || a.chance - b.chance)
+  return ranked[0]?.card ?? null
+}
