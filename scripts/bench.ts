@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { bootstrapInterval } from './accuracy/intervals.ts'
+import { benchBatch } from './bench-batch.ts'
 import { benchBook } from './bench-book.ts'
 import { benchClimate } from './bench-climate.ts'
 import { benchPractice } from './bench-practice.ts'
@@ -117,6 +118,7 @@ const PARTS: Readonly<Record<string, () => Promise<void>>> = {
   book: benchBook,
   climate: benchClimate,
   practice: benchPractice,
+  batch: benchBatch,
   lamp: async () => printed(await benchLamp()),
   movement: async () => printed(await benchMotion(DEAD_FILMS)),
 }

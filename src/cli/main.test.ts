@@ -206,6 +206,88 @@ describe('results', () => {
   })
 })
 
+describe('a whole season', () => {
+  const names = ['p-0001', 'p-0005', 'p-0009', 'p-0043'].map((name) => join(photos, `${name}.jpg`))
+  const lines = async (name: string) =>
+    (await readFile(file(name), 'utf8'))
+      .trim()
+      .split('\n')
+      .map((line) => gradeRecordSchema.parse(JSON.parse(line)))
+  const said = (list: GradeRecord[]) => list.map(({ file: of, grade, action }) => [of, grade, action])
+
+  it('is graded by several workers as by one, in order', async () => {
+    const one = await records('--jobs', '1', '--day', '9', ...names)
+    const two = await records('--jobs', '2', '--day', '9', ...names, file('missing.jpg'))
+    expect(said(two.list.slice(0, -1))).toEqual(said(one.list))
+    expect(two.list.at(-1)!.error).toMatch(/no such file/)
+    expect([one.code, two.code]).toEqual([0, 1])
+  }, 60_000)
+
+  it('goes on where it was cut off: what was graded is not graded again, what was torn is', async () => {
+    const args = ['grade', '--day', '9', '--jobs', '1', '--format', 'jsonl', '--out', file('s.jsonl')]
+    await run(...args, ...names.slice(0, 3))
+    const whole = await lines('s.jsonl')
+    // Cut off in the middle of the third photograph's line.
+    const text = await readFile(file('s.jsonl'), 'utf8')
+    await writeFile(file('s.jsonl'), text.slice(0, -200))
+    const { code, err } = await run(...args, '--resume', ...names)
+    expect(code).toBe(0)
+    // The last whole line may lack eggs of its photograph, so it is done again as well.
+    expect(err).toMatch(/^1 of 4 photographs were graded before\.\n2\/4 .*p-0005/)
+    expect(said(await lines('s.jsonl')).slice(0, 3)).toEqual(said(whole))
+    expect(await lines('s.jsonl')).toHaveLength(4)
+    expect((await run(...args, '--resume', ...names)).err).toMatch(/^3 of 4/)
+  })
+
+  it('does not go on with a file of something else', async () => {
+    await writeFile(file('diary.jsonl'), 'Dear diary\n')
+    const { code, err } = await run(
+      'grade',
+      '--format',
+      'jsonl',
+      '--resume',
+      '--out',
+      file('diary.jsonl'),
+      names[0]!,
+    )
+    expect([code, err]).toEqual([2, expect.stringMatching(/holds no results in lines/) as string])
+    expect(await readFile(file('diary.jsonl'), 'utf8')).toBe('Dear diary\n')
+  })
+
+  it('is shared out by its manifest and put together again', async () => {
+    await writeFile(
+      file('season.csv'),
+      `file,species,day,hen\n${names.map((name, i) => `${name},chicken,9,${i}`).join('\n')}\n`,
+    )
+    expect((await run('split', '--parts', '3', '--to', file('parts'), file('season.csv'))).code).toBe(0)
+    for (const k of [1, 2, 3]) {
+      const part = join(folder, 'parts', `part-${k}`)
+      const { code } = await run(
+        'grade',
+        '--manifest',
+        `${part}.csv`,
+        '--format',
+        'jsonl',
+        '--out',
+        `${part}.jsonl`,
+        '--resume',
+      )
+      expect(code).toBe(0)
+    }
+    const parts = [1, 2, 3].map((k) => join(folder, 'parts', `part-${k}.jsonl`))
+    const { code, out } = await run('join', ...parts)
+    expect(code).toBe(0)
+    expect((JSON.parse(out) as GradeRecord[]).map(({ extra }) => extra!.hen)).toEqual(['0', '3', '1', '2'])
+    const table = await run('join', '--format', 'csv', ...parts)
+    expect(table.out.split('\n')[0]).toMatch(/error,hen$/)
+    await writeFile(parts[2]!, '{"file":')
+    expect(await run('join', ...parts)).toMatchObject({
+      code: 1,
+      err: expect.stringMatching(/part-3.jsonl, line 1: no result; left out/) as string,
+    })
+  }, 60_000)
+})
+
 describe('bad input gets a sentence, never a verdict', () => {
   it('and the run goes on', async () => {
     const good = await readFile(join(photos, 'p-0004.jpg'))
@@ -272,6 +354,12 @@ describe('wrong usage ends with 2 and a sentence', () => {
     [['grade', '--shell', 'pink', 'a.jpg'], /no shell colour/],
     [['grade', '--policy', 'cull', 'a.jpg'], /--policy must be/],
     [['grade', '--format', 'xml', 'a.jpg'], /--format must be/],
+    [['grade', '--jobs', '0', 'a.jpg'], /--jobs must be/],
+    [['grade', '--resume', 'a.jpg'], /--resume goes on with a file of lines/],
+    [['split', '--parts', '2', 'm.csv'], /--to FOLDER/],
+    [['split', '--parts', 'two', '--to', '/tmp/x', 'm.csv'], /--parts must be/],
+    [['join'], /Name the parts/],
+    [['join', '/nowhere.jsonl'], /cannot be opened/],
     [['grade', '--verbose', 'a.jpg'], /--verbose/],
     [['grade', '--manifest', '/nowhere.csv', 'a.jpg'], /cannot be opened/],
     [['grade', '--manifest', '/dev/zero', 'a.jpg'], /pipe or a device/],

@@ -1,10 +1,18 @@
 import { GRADE_USAGE, grade } from './commands/grade.ts'
+import { JOIN_USAGE, join } from './commands/join.ts'
+import { SPLIT_USAGE, split } from './commands/split.ts'
 import { OutputError, UsageError, type CliIo } from './io.ts'
 
 const USAGE = `Usage: perlumen <command>
 
 ${GRADE_USAGE}
+
+${SPLIT_USAGE}
+
+${JOIN_USAGE}
 `
+const COMMANDS = { grade, split, join } as const
+const isCommand = (name: string): name is keyof typeof COMMANDS => Object.hasOwn(COMMANDS, name)
 
 /**
  * Runs one command. Results go to stdout, progress and complaints to stderr.
@@ -13,8 +21,9 @@ ${GRADE_USAGE}
 export async function main(argv: readonly string[], io: CliIo): Promise<number> {
   const [command, ...rest] = argv
   try {
-    if (command === 'grade') return await grade(rest, io)
-    if (command === '--help' || command === '-h' || command === 'help') {
+    if (command !== undefined && isCommand(command) && !rest.includes('--help'))
+      return await COMMANDS[command](rest, io)
+    if (command === '--help' || command === '-h' || command === 'help' || rest.includes('--help')) {
       io.stdout.write(USAGE)
       return 0
     }

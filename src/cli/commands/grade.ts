@@ -1,11 +1,11 @@
 import { realpath, stat } from 'node:fs/promises'
+import { availableParallelism } from 'node:os'
+import { dirname, resolve } from 'node:path'
 import { parseArgs } from 'node:util'
-import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../contracts/grade-record.ts'
-import { PHOTO_BOUNDS, PHOTO_KIND_WORDS, PhotoFileError } from '../../contracts/photo-file.ts'
-import { gradeEgg } from '../../core/grade/grade.ts'
-import { stageOf } from '../../core/species/species.ts'
+import { PHOTO_BOUNDS, PHOTO_KIND_WORDS } from '../../contracts/photo-file.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
-import { openPhoto, openText } from '../open-file.ts'
+import { gradeAll } from '../grade-all.ts'
+import type { GradeTask } from '../grade-file.ts'
 import { UsageError, type CliIo } from '../io.ts'
 import {
   matchManifest,
@@ -15,8 +15,8 @@ import {
   readManifest,
   type ManifestRow,
 } from '../manifest.ts'
-import { readEggs } from '../read-eggs.ts'
-import { openResults } from '../results.ts'
+import { openText } from '../open-file.ts'
+import { FORMATS, openResults, type FormatName } from '../results.ts'
 
 export const GRADE_USAGE = `perlumen grade [options] FILE…
   Measures and grades photographs of backlit eggs: ${PHOTO_KIND_WORDS}, up to
@@ -25,11 +25,15 @@ export const GRADE_USAGE = `perlumen grade [options] FILE…
                       chukar, duck, muscovy, goose, peafowl
   --day N             age in elapsed days, decimals allowed
   --shell COLOUR      white, tinted, brown, dark, blue, speckled
-  --manifest FILE     CSV with the columns file, species, day, shell; goes before the options above
+  --manifest FILE     CSV with the columns file, species, day, shell; goes before the options above;
+                      without FILE… the photographs are those it names, looked for beside it
+  --photos FOLDER     where the manifest's photographs lie, if not beside it
   --policy NAME       first-sight, second-look (default), hold
   --out FILE          write here instead of to standard output; each photograph's results
                       are there as soon as it is graded, also when the run is cut off
-  --format NAME       json (default) or csv
+  --format NAME       json (default), jsonl (a line for each egg) or csv
+  --resume            go on with a jsonl file where an earlier run stopped
+  --jobs N            photographs at once; all processors unless said otherwise
 Exit code: 0 all files read, 1 some could not be, 2 wrong usage, 3 the results could not be written.`
 
 interface GradeJob {
@@ -39,61 +43,101 @@ interface GradeJob {
   /** What the manifest leaves open, for people. */
   notes: string[]
   context: GradeContext
-  format: 'json' | 'csv'
+  format: FormatName
   out: string | undefined
+  resume: boolean
+  jobs: number
 }
 
 export async function grade(argv: readonly string[], io: CliIo): Promise<number> {
   const job = await readJob(argv)
   for (const note of job.notes) io.stderr.write(`${note}\n`)
   const results = await openResults({ ...job, io })
-  let unread = 0
+  const files = job.files.filter((file) => !results.done.has(file))
+  const before = job.files.length - files.length
+  if (before > 0) io.stderr.write(`${before} of ${job.files.length} photographs were graded before.\n`)
+  let at = before
   try {
-    for (const [index, file] of job.files.entries()) {
-      const eggs = await gradeFile(file, job)
-      if (eggs.some((record) => record.error)) unread++
+    for await (const eggs of gradeAll(
+      files.map((file) => taskOf(file, job)),
+      job.jobs,
+    )) {
+      const file = files[at - before]!
       await results.add(eggs)
       const said = eggs.map((record) => record.error ?? `${record.grade}, ${record.action}`).join('; ')
-      io.stderr.write(`${index + 1}/${job.files.length} ${file}: ${said}\n`)
+      io.stderr.write(`${++at}/${job.files.length} ${file}: ${said}\n`)
     }
   } finally {
     await results.close()
   }
-  return unread > 0 ? 1 : 0
+  return results.unread() > 0 ? 1 : 0
+}
+
+/** What a photograph's line of the manifest says, goes before what the options say. */
+function taskOf(file: string, { rowOf, context }: GradeJob): GradeTask {
+  const row = rowOf.get(file)
+  return {
+    file,
+    context: {
+      ...context,
+      species: row?.species ?? context.species,
+      ageDays: row?.ageDays ?? context.ageDays,
+      shell: row?.shell ?? context.shell,
+    },
+    extra: row?.extra ?? {},
+  }
 }
 
 async function readJob(argv: readonly string[]): Promise<GradeJob> {
-  const { values, positionals: files } = parse(argv)
-  if (files.length === 0) throw new UsageError('Name at least one photograph.')
-  const format = values.format ?? 'json'
-  if (format !== 'json' && format !== 'csv')
-    throw new UsageError(`--format must be json or csv, not “${format}”.`)
+  const { values, positionals } = parse(argv)
+  const { manifest: name, out } = values
+  if (positionals.length === 0 && name === undefined) throw new UsageError('Name at least one photograph.')
+  const format = (values.format ?? 'json') as FormatName
+  if (!FORMATS.includes(format))
+    throw new UsageError(`--format must be ${FORMATS.join(', ')}, not “${values.format}”.`)
+  const resume = values.resume ?? false
+  if (resume && (format !== 'jsonl' || out === undefined))
+    throw new UsageError('--resume goes on with a file of lines: give --format jsonl and --out FILE.')
+  const context = contextOf(values)
+  const jobs = values.jobs === undefined ? availableParallelism() : parseJobs(values.jobs)
+  const job = { context, format, out, resume, jobs }
+  if (name === undefined) {
+    if (out !== undefined) await refuseToOverwrite(out, positionals)
+    return { ...job, files: positionals, rowOf: new Map(), extraColumns: [], notes: [] }
+  }
+  const manifest = readManifest(await openText(name), name)
+  const beside = values.photos ?? dirname(name)
+  const files = positionals.length > 0 ? positionals : manifest.rows.map(({ file }) => resolve(beside, file))
+  if (files.length === 0) throw new UsageError(`${name} names no photograph.`)
+  if (out !== undefined) await refuseToOverwrite(out, [name, ...files])
+  const { rowOf, unmatched } = matchManifest(manifest, files, name)
+  const without = files.filter((file) => !rowOf.has(file))
+  return {
+    ...job,
+    files,
+    rowOf,
+    extraColumns: manifest.extraColumns,
+    notes: notesOn(name, unmatched, without),
+  }
+}
+
+function contextOf(values: ReturnType<typeof parse>['values']): GradeContext {
   const policy = values.policy as Policy | undefined
   if (policy !== undefined && !POLICIES.includes(policy))
     throw new UsageError(`--policy must be one of ${POLICIES.join(', ')}, not “${policy}”.`)
-  const context: GradeContext = {
+  return {
     species: values.species === undefined ? undefined : parseSpecies(values.species, '--species'),
     ageDays: values.day === undefined ? undefined : parseDay(values.day, '--day'),
     shell: values.shell === undefined ? undefined : parseShell(values.shell, '--shell'),
     policy,
   }
-  if (values.out !== undefined)
-    await refuseToOverwrite(values.out, values.manifest === undefined ? files : [values.manifest, ...files])
-  const job = { files, context, format, out: values.out } as const
-  if (values.manifest === undefined) return { ...job, rowOf: new Map(), extraColumns: [], notes: [] }
-  const name = values.manifest
-  const manifest = readManifest(await openText(name), name)
-  const { rowOf, unmatched } = matchManifest(manifest, files, name)
-  return {
-    ...job,
-    rowOf,
-    extraColumns: manifest.extraColumns,
-    notes: notesOn(
-      name,
-      unmatched,
-      files.filter((file) => !rowOf.has(file)),
-    ),
-  }
+}
+
+function parseJobs(text: string): number {
+  const jobs = /^\d+$/.test(text) ? Number(text) : NaN
+  if (!(jobs >= 1 && jobs <= 256))
+    throw new UsageError(`--jobs must be a whole number from 1 to 256, not “${text}”.`)
+  return jobs
 }
 
 function notesOn(name: string, unmatched: readonly ManifestRow[], without: readonly string[]): string[] {
@@ -134,47 +178,12 @@ function parse(argv: readonly string[]) {
         policy: text,
         out: text,
         format: text,
+        photos: text,
+        jobs: text,
+        resume: { type: 'boolean' },
       },
     })
   } catch (error) {
     throw new UsageError((error as Error).message)
   }
-}
-
-async function gradeFile(file: string, { rowOf, context: given }: GradeJob): Promise<GradeRecord[]> {
-  const row = rowOf.get(file)
-  const context: GradeContext = {
-    ...given,
-    species: row?.species ?? given.species,
-    ageDays: row?.ageDays ?? given.ageDays,
-    shell: row?.shell ?? given.shell,
-  }
-  const extra = row && Object.keys(row.extra).length > 0 ? { extra: row.extra } : {}
-  const start = performance.now()
-  try {
-    const { reading, elapsedMs: exact } = await readEggs(await openPhoto(file), {
-      species: context.species,
-      stage:
-        context.ageDays === undefined ? undefined : stageOf(context.species ?? 'chicken', context.ageDays),
-    })
-    const elapsedMs = { decode: round(exact.decode), measure: round(exact.measure) }
-    if (reading.kind === 'rejected')
-      return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]
-    return reading.eggs.map((egg, i) => ({
-      ...toGradeRecord({ file, number: i + 1, egg, verdict: gradeEgg(egg, context), elapsedMs }),
-      ...extra,
-    }))
-  } catch (error) {
-    if (!(error instanceof PhotoFileError)) throw error
-    return [
-      {
-        ...toErrorRecord(file, error.message, { decode: round(performance.now() - start), measure: 0 }),
-        ...extra,
-      },
-    ]
-  }
-}
-
-function round(milliseconds: number): number {
-  return Math.round(milliseconds * 10) / 10
 }

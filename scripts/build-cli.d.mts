@@ -1,0 +1,2 @@
+/** Builds the command line into `build/`. */
+export function buildCli(): Promise<void>
