@@ -8,6 +8,8 @@ export const toldFields = {
   at: instantField.nullable(),
   /** The device that noted it. */
   device: idField.nullable(),
+  /** Its place among all that was noted of the record, counted on from what its device had seen; written with it. */
+  rev: z.int().min(1).optional(),
 }
 
 /** An earlier event does not hold: it was a mistake, or was undone. Nothing is edited away. */

@@ -337,7 +337,7 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
     }
   return {
     incubators: back(entry.incubators, standing.incubator),
-    probes: back(entry.probes, standing.probe),
+    probes: back(entry.probes, standing.probe, (before, now) => withNothingUnsaid(before, now, writer)),
     trays: notedBack<TrayRecord>(entry.trays, recordOf(standing.tray, trayRecordOf)),
     sets: back<SetRecord>(entry.sets, recordOf(standing.set, setRecordOf)),
     eggs: notedBack<EggRecord>(
@@ -355,6 +355,14 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
       return [stamped(withoutReadings(now, atMs), { device, now })]
     }),
   }
+}
+
+/** A probe as it was named before; what was noted of it since is taken back, and not forgotten. */
+function withNothingUnsaid(before: ProbeRecord, now: ProbeRecord | undefined, writer: Writer): ProbeRecord {
+  if (!now) return before
+  const known = new Set(before.events.map(({ id }) => id))
+  const since = now.events.flatMap(({ id }) => (known.has(id) ? [] : [id]))
+  return { ...before, events: [...now.events, ...takingEventsBack(since, writer)] }
 }
 
 /** What a film showed, and what was graded again, was no step, and is not taken back with one. */

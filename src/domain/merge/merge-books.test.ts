@@ -1,0 +1,368 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { checkEggsOfSet, fileOf, sortOut, TABLE_SCHEMAS, type RawRecord } from '../../contracts/book.ts'
+import { newEgg, eggOf, type Egg } from '../../contracts/egg-record.ts'
+import { RECORD_TABLES } from '../../contracts/record-tables.ts'
+import type { HatcheryRecords } from '../../contracts/records.ts'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import {
+  nothingWritten,
+  takingBack,
+  writtenBy,
+  writtenByUndo,
+  type Changes,
+  type Standing,
+  type Written,
+} from '../steps.ts'
+import { mergeBooks, type Copy } from './merge-books.ts'
+
+const ZONE = 'Europe/Lisbon'
+
+/** A tablet with a copy of the book, which writes as the program does. */
+class Tablet {
+  readonly device: string
+  private readonly kept = new Map<string, RawRecord>()
+  private readonly undo: Array<ReturnType<typeof takingBack>> = []
+  private count = 0
+  /** Ids of events and looks that were acknowledged here, and not taken back here. */
+  readonly acknowledged = new Set<string>()
+
+  constructor(device: string, copy: Copy) {
+    this.device = device
+    this.keep(copy)
+  }
+  private keep({ records, buried }: Copy): void {
+    this.kept.clear()
+    const file = fileOf(records)
+    for (const table of RECORD_TABLES)
+      for (const value of table === 'hatchery' ? [file.hatchery] : (file[table] as unknown[]))
+        this.put({ table, value: TABLE_SCHEMAS[table].parse(value) })
+    for (const record of buried) this.put(record)
+  }
+  private put(record: RawRecord): void {
+    this.kept.set(`${record.table}/${(record.value as { id?: string }).id ?? ''}`, record)
+  }
+  /** What lies on its disk, as its bundle would hold it. */
+  copy(): Copy {
+    return sortOut([...this.kept.values()], ZONE)
+  }
+  private standing(): Standing {
+    const { records } = this.copy()
+    const of =
+      <T extends { id: string }>(list: readonly T[]) =>
+      (id: string) =>
+        list.find((item) => item.id === id)
+    return {
+      incubator: of(records.hatchery.incubators),
+      probe: of(records.probes),
+      tray: of(records.trays),
+      set: of(records.sets),
+      egg: of(records.eggs),
+      look: of(records.looks),
+      session: of(records.sessions),
+      log: of(records.logs),
+      practice: of(records.practice),
+      readings: () => undefined,
+    }
+  }
+  private writer() {
+    const { device } = this
+    // Clocks of tablets are wrong; order must not hang on them.
+    const at = `2026-03-${device === 'north' ? '12' : '11'}T0${this.count % 10}:00:00.000Z`
+    return { device, at, newId: () => `${device}-${++this.count}` }
+  }
+  private write(written: Partial<Written>): void {
+    const { incubators, probes, trays, sets, eggs, looks, sessions, logs, practice } = {
+      ...nothingWritten(),
+      ...written,
+    }
+    const tables = { incubators, probes, trays, sets, eggs, looks, sessions, logs, practice }
+    for (const [table, list] of Object.entries(tables))
+      for (const value of list) this.put({ table: table as RawRecord['table'], value })
+  }
+  get records(): HatcheryRecords {
+    return this.copy().records
+  }
+  do(changes: (records: HatcheryRecords, newId: () => string) => Changes | null): void {
+    const { newId } = this.writer()
+    const wanted = changes(this.records, newId)
+    if (!wanted) return
+    const standing = this.standing()
+    const written = writtenBy(wanted, standing, this.writer())
+    if (!this.fits(written)) return
+    this.undo.push(takingBack(written, {}, standing))
+    this.write(written)
+    for (const { id } of written.looks) this.acknowledged.add(id)
+    for (const { events } of written.eggs)
+      for (const { id, device } of events) if (device === this.device) this.acknowledged.add(id)
+  }
+  /** The program refuses a step that would leave two eggs in one place, or of one number. */
+  private fits(written: Written): boolean {
+    const { eggs, sets } = this.records
+    const next = new Map([...eggs, ...written.eggs.map(eggOf)].map((egg) => [egg.id, egg]))
+    for (const { id, stamp } of written.eggs) if (stamp.gone) next.delete(id)
+    try {
+      checkEggsOfSet([...next.values()], sets[0]!)
+      return true
+    } catch {
+      return false
+    }
+  }
+  takeBack(): void {
+    const entry = this.undo.pop()
+    if (!entry) return
+    const back = writtenByUndo(entry, this.standing(), this.writer())
+    if (!this.fits(back)) return
+    for (const { id, before } of entry.looks) if (before === null) this.acknowledged.delete(id)
+    for (const { created, eventIds } of entry.eggs) {
+      // What an egg bore is kept with its mark of being gone.
+      if (created) for (const id of eventIds) this.acknowledged.delete(id)
+    }
+    this.write(back)
+  }
+  bringIn(copy: Copy): void {
+    this.keep(mergeBooks(this.copy(), copy, ZONE).book)
+  }
+}
+
+type Op = (tablet: Tablet) => void
+const some = <T>(list: readonly T[], n: number): T | undefined => list[n % Math.max(1, list.length)]
+const onEgg =
+  (n: number, change: (egg: Egg) => Egg): Op =>
+  (tablet) =>
+    tablet.do(({ eggs }) => {
+      const egg = some(eggs, n)
+      return egg ? { eggs: [change(egg)] } : null
+    })
+const opArbitrary: fc.Arbitrary<Op> = fc.tuple(fc.nat(10), fc.nat(5)).map(([kind, n]): Op => {
+  switch (kind) {
+    case 0:
+      return onEgg(n, (egg) => ({ ...egg, weightG: 50 + n }))
+    case 1:
+      return onEgg(n, (egg) => ({ ...egg, mark: `m${n}` }))
+    case 2:
+      return onEgg(n, (egg) => ({
+        ...egg,
+        place: n > 2 ? null : { trayId: 'tray-1', row: 0, column: n % 2 },
+      }))
+    case 3:
+      return onEgg(n, (egg) => ({
+        ...egg,
+        removed: {
+          at: '2026-03-12T00:00:00.000Z',
+          grade: 'clear',
+          reason: '',
+          lookId: 'look-1',
+          againstPolicy: false,
+        },
+      }))
+    case 4:
+      return (tablet) =>
+        tablet.do(({ eggs }) =>
+          some(eggs, n) ? { notes: [{ eggId: some(eggs, n)!.id, text: `note ${n}` }] } : null,
+        )
+    case 5:
+      return (tablet) =>
+        tablet.do(({ sets, eggs }, newId) => ({
+          eggs: [
+            newEgg({
+              id: newId(),
+              setId: sets[0]!.id,
+              number: Math.max(0, ...eggs.map(({ number }) => number)) + 1,
+            }),
+          ],
+        }))
+    case 6:
+      return (tablet) =>
+        tablet.do(({ eggs, looks }, newId) =>
+          some(eggs, n) ? { looks: [{ ...looks[0]!, id: newId(), eggId: some(eggs, n)!.id }] } : null,
+        )
+    case 7:
+      return (tablet) =>
+        tablet.do(({ looks }) =>
+          some(looks, n)
+            ? {
+                looks: [
+                  {
+                    ...some(looks, n)!,
+                    own: { grade: n > 2 ? 'clear' : 'unsure', at: '2026-03-12T00:00:00.000Z', by: 'key' },
+                  },
+                ],
+              }
+            : null,
+        )
+    case 8:
+      return (tablet) =>
+        tablet.do(({ sets }) => ({
+          sets: [
+            {
+              ...sets[0]!,
+              notes: `n${n}`,
+              done: [...sets[0]!.done, { key: `k${n}`, at: '2026-03-12T00:00:00.000Z' }],
+            },
+          ],
+        }))
+    case 9:
+      return (tablet) => tablet.do(({ trays }) => ({ trays: [{ ...trays[0]!, incubatorId: `box-${n}` }] }))
+    default:
+      return (tablet) => tablet.takeBack()
+  }
+})
+
+/** A book without the order in which its lists come. */
+function plain({ records, buried }: Copy): unknown {
+  const file = fileOf(records)
+  return RECORD_TABLES.map((table) =>
+    table === 'hatchery'
+      ? file.hatchery
+      : [
+          ...(file[table] as Array<{ id: string }>).map(
+            (value) => TABLE_SCHEMAS[table].parse(value) as { id: string },
+          ),
+          ...buried.filter((record) => record.table === table).map(({ value }) => value as { id: string }),
+        ].sort((a, b) => (a.id < b.id ? -1 : 1)),
+  )
+}
+const merged = (a: Copy, b: Copy) => mergeBooks(a, b, ZONE)
+const start = (): Copy => ({ records: sampleRecords(), buried: [], aside: [] })
+
+/** Everything a book holds, dead or alive. */
+function heldBy({ records, buried }: Copy): Set<string> {
+  const eggs = [
+    ...records.eggs,
+    ...buried.flatMap(({ table, value }) => (table === 'eggs' ? [value as Egg] : [])),
+  ]
+  return new Set([
+    ...records.looks.map(({ id }) => id),
+    ...eggs.flatMap(({ events }) => events.map(({ id }) => id)),
+  ])
+}
+
+describe('two tablets', () => {
+  it('come to the same book whichever way round, twice as once, with all that either acknowledged', () => {
+    const side = fc.boolean()
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(side, fc.option(opArbitrary, { freq: 9 })), { maxLength: 30 }),
+        (script) => {
+          const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+          for (const [isNorth, op] of script) {
+            const [here, there] = isNorth ? [north, south] : [south, north]
+            // Now and then one brings in the other's bundle in the middle of it all.
+            if (op) op(here)
+            else here.bringIn(there.copy())
+          }
+          const [a, b] = [north.copy(), south.copy()]
+          const { book } = merged(a, b)
+          expect(book.aside).toEqual([])
+          expect(plain(merged(b, a).book)).toEqual(plain(book))
+          expect(plain(merged(book, b).book)).toEqual(plain(book))
+          expect(plain(merged(a, book).book)).toEqual(plain(book))
+          const held = heldBy(book)
+          for (const tablet of [north, south])
+            for (const id of tablet.acknowledged) expect(held.has(id), id).toBe(true)
+        },
+      ),
+      { numRuns: 1000, seed: 20261127 },
+    )
+  }, 120_000)
+
+  it('of three, the order in which they meet changes nothing', () => {
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(2), opArbitrary), { maxLength: 18 }), (script) => {
+        const tablets = ['north', 'south', 'west'].map((device) => new Tablet(device, start()))
+        for (const [k, op] of script) op(tablets[k]!)
+        const [a, b, c] = tablets.map((tablet) => tablet.copy()) as [Copy, Copy, Copy]
+        const eggs = (copy: Copy) =>
+          copy.records.eggs.map((egg) => [egg.id, egg.events.map(({ id }) => id)]).sort()
+        const looks = (copy: Copy) => copy.records.looks.map(({ id, own }) => [id, own]).sort()
+        const one = merged(merged(a, b).book, c).book
+        const two = merged(a, merged(c, b).book).book
+        expect(looks(two)).toEqual(looks(one))
+        expect(eggs(two).map(([id]) => id)).toEqual(eggs(one).map(([id]) => id))
+      }),
+      { numRuns: 500, seed: 20261128 },
+    )
+  }, 120_000)
+
+  it('keep an egg that one takes out and the other looks at, both looks of an egg graded twice, and what each ticked', () => {
+    const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+    onEgg(0, (egg) => ({
+      ...egg,
+      removed: {
+        at: '2026-03-12T00:00:00.000Z',
+        grade: 'clear',
+        reason: '',
+        lookId: 'look-1',
+        againstPolicy: false,
+      },
+    }))(north)
+    for (const tablet of [north, south])
+      tablet.do(({ looks, sets }, newId) => ({
+        looks: [{ ...looks[0]!, id: newId() }],
+        sets: [
+          { ...sets[0]!, done: [...sets[0]!.done, { key: tablet.device, at: '2026-03-12T00:00:00.000Z' }] },
+        ],
+      }))
+    const { book, conflicts } = merged(north.copy(), south.copy())
+    expect(book.records.eggs[0]!.removed?.grade).toBe('clear')
+    expect(book.records.looks.filter(({ eggId }) => eggId === 'egg-1')).toHaveLength(3)
+    expect(book.records.sets[0]!.done.map(({ key }) => key).sort()).toEqual(['north', 'set', 'south'])
+    expect(conflicts).toEqual([])
+  })
+
+  it('ask where both wrote of the same thing, with what was written last as the default', () => {
+    const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+    north.do(({ sets }) => ({ sets: [{ ...sets[0]!, notes: 'of the north' }] }))
+    south.do(({ sets }) => ({ sets: [{ ...sets[0]!, notes: 'first' }] }))
+    south.do(({ sets }) => ({ sets: [{ ...sets[0]!, notes: 'of the south' }] }))
+    const { book, conflicts } = merged(north.copy(), south.copy())
+    expect(book.records.sets[0]!.notes).toBe('of the south')
+    expect(conflicts).toMatchObject([
+      { table: 'sets', id: 'set-1', fields: ['notes'], gone: false, other: { notes: 'of the north' } },
+    ])
+    // Who has seen both is not asked again.
+    north.bringIn(south.copy())
+    expect(merged(north.copy(), south.copy()).conflicts).toEqual([])
+  })
+
+  it('keep an egg that one takes back and the other goes on with, and ask', () => {
+    const north = new Tablet('north', start())
+    north.do(({ sets }) => ({ eggs: [newEgg({ id: 'extra', setId: sets[0]!.id, number: 3 })] }))
+    const south = new Tablet('south', north.copy())
+    const west = new Tablet('west', north.copy())
+    north.takeBack()
+    south.do(({ eggs }) => ({ eggs: [{ ...eggs[2]!, weightG: 61 }] }))
+    west.do(({ looks }) => ({ looks: [{ ...looks[0]!, id: 'of-extra', eggId: 'extra' }] }))
+    for (const other of [south, west]) {
+      const { book, conflicts } = merged(north.copy(), other.copy())
+      expect(book.records.eggs.map(({ id }) => id)).toContain('extra')
+      expect(conflicts).toMatchObject([{ table: 'eggs', id: 'extra', gone: true }])
+    }
+    // Nobody went on with it: it stays gone.
+    expect(merged(north.copy(), start()).book.records.eggs).toHaveLength(2)
+  })
+
+  it('give two eggs of one number two, and of two in one place one', () => {
+    const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+    for (const tablet of [north, south]) {
+      tablet.do(({ eggs }) => ({ eggs: [{ ...eggs[1]!, place: null }] }))
+      tablet.do(({ sets }, newId) => ({
+        eggs: [
+          newEgg({
+            id: newId(),
+            setId: sets[0]!.id,
+            number: 3,
+            place: { trayId: 'tray-1', row: 0, column: 1 },
+          }),
+        ],
+      }))
+    }
+    const { book, settled } = merged(north.copy(), south.copy())
+    expect(book.records.eggs.map(({ number }) => number).sort()).toEqual([1, 2, 3, 4])
+    expect(settled.map(({ what }) => what)).toEqual(['number-taken', 'place-taken'])
+    expect(
+      book.records.eggs.map((egg) => eggOf(egg).place).filter((place) => place?.column === 1),
+    ).toHaveLength(1)
+  })
+})

@@ -1,0 +1,36 @@
+import type { ReadingsRecord } from '../../contracts/readings-record.ts'
+import { allOf, isIn, writesOf } from '../../contracts/stamp.ts'
+
+/**
+ * What a probe said on a day, from two copies: all readings of both; of two of one moment that written last; one that
+ * was taken back stays so, unless it was noted anew by who knew of it.
+ */
+export function mergeReadings(a: ReadingsRecord, b: ReadingsRecord): ReadingsRecord {
+  const [writesA, writesB] = [writesOf(a.stamp), writesOf(b.stamp)]
+  const [first, second] = isBefore(a, b) ? [b, a] : [a, b]
+  const byTime = new Map<number, { celsius: number | null; rhPercent: number | null }>()
+  for (const { times, celsius, rhPercent } of [second, first])
+    for (const [i, time] of times.entries())
+      byTime.set(time, { celsius: celsius[i]!, rhPercent: rhPercent[i]! })
+  const [aKnewB, bKnewA] = [isIn(writesB, writesA), isIn(writesA, writesB)]
+  const takenBack = new Set([
+    ...a.takenBack.filter((time) => !(bKnewA && b.times.includes(time))),
+    ...b.takenBack.filter((time) => !(aKnewB && a.times.includes(time))),
+  ])
+  const times = [...byTime.keys()].filter((time) => !takenBack.has(time)).sort((x, y) => x - y)
+  return {
+    ...first,
+    times,
+    celsius: times.map((time) => byTime.get(time)!.celsius),
+    rhPercent: times.map((time) => byTime.get(time)!.rhPercent),
+    takenBack: [...takenBack].sort((x, y) => x - y),
+    stamp: { ...first.stamp, by: allOf(writesA, writesB) },
+  }
+}
+
+function isBefore(a: ReadingsRecord, b: ReadingsRecord): boolean {
+  if (a.stamp.revision !== b.stamp.revision) return a.stamp.revision < b.stamp.revision
+  const [deviceA, deviceB] = [a.stamp.device ?? '', b.stamp.device ?? '']
+  if (deviceA !== deviceB) return deviceA < deviceB
+  return JSON.stringify([a.times, a.celsius, a.rhPercent]) < JSON.stringify([b.times, b.celsius, b.rhPercent])
+}
