@@ -2,17 +2,65 @@ import { readFile, writeFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { nameOfBook } from './book-on-disk.ts'
-import { openWholeDemo, takeOut } from './hatchery.ts'
+import { openBench, openWholeDemo, takeOut, verdictShown } from './hatchery.ts'
 
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
+
+async function replaceAll(page: Page): Promise<void> {
+  await page.getByRole('radio', { name: /^Replace/ }).check()
+  await page.getByRole('button', { name: 'Replace' }).click()
+}
+
+test('two tablets: what each noted comes together, without loss or doubles; what both wrote is asked', async ({
+  page: one,
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(300_000)
+  await openWholeDemo(one)
+  const other = await (await browser.newContext({ baseURL: baseURL! })).newPage()
+  await openWholeDemo(other)
+  const edit = async (page: Page, name: string, photo: string): Promise<void> => {
+    await page.goto('/#/hatchery')
+    await page.getByLabel('Name', { exact: true }).first().fill(name)
+    await page.getByLabel('Name', { exact: true }).first().press('Tab')
+    await openBench(page)
+    await page.getByLabel('Files').check()
+    await page.getByTestId('file-input').setInputFiles(`fixtures/photos/${photo}.jpg`)
+    await verdictShown(page)
+  }
+  await edit(one, 'North room', 'p-0043')
+  await edit(other, 'South room', 'p-0005')
+  const bundle = await takeOut(other)
+  await one.goto('/#/records')
+  const before = await sizes(one).innerText()
+  await one.getByTestId('bundle-input').setInputFiles(bundle)
+  await expect(one.getByTestId('what-changes')).toContainText('1 look comes')
+  const asked = one.getByTestId('conflicts').getByRole('group')
+  await expect(asked).toHaveCount(1)
+  await expect(asked).toContainText('How the place is described')
+  await expect(asked).toContainText('North room')
+  await asked.getByLabel('South room').check()
+  await one.getByRole('button', { name: 'Bring together' }).click()
+  await expect(message(one)).toContainText('Both are together now')
+  const looks = (text: string): number => Number(/(\d+) looks/.exec(text)![1])
+  expect(looks(await sizes(one).innerText())).toBe(looks(before) + 1)
+  await one.goto('/#/hatchery')
+  await expect(one.getByLabel('Name', { exact: true }).first()).toHaveValue('South room')
+  // Once more changes nothing, and nothing is asked again.
+  await one.goto('/#/records')
+  await one.getByTestId('bundle-input').setInputFiles(bundle)
+  await expect(one.getByTestId('what-changes')).toContainText('nothing changes')
+  await expect(one.getByText('Nothing has to be decided.')).toBeVisible()
+})
 
 test('a bundle replaces what is here, whole; a damaged one changes nothing', async ({ page }, info) => {
   await openWholeDemo(page)
   const bundle = await takeOut(page)
   const before = await sizes(page).innerText()
   await page.getByTestId('bundle-input').setInputFiles(bundle)
-  await page.getByRole('button', { name: 'Replace' }).click()
+  await replaceAll(page)
   await expect(message(page)).toContainText('brought in')
   await expect(sizes(page)).toHaveText(before)
   await page.reload()
@@ -33,7 +81,7 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
   await expect(message(page)).toContainText('is damaged. Nothing was changed.')
   await expect(sizes(page)).toHaveText(before)
   await page.getByRole('button', { name: 'Bring in all that is sound' }).click()
-  await page.getByRole('button', { name: 'Replace' }).click()
+  await replaceAll(page)
   await expect(message(page)).toContainText('1 look without a photograph')
 
   // A photograph that is gone keeps nothing else from being saved, and is named.
@@ -75,7 +123,7 @@ test('a record that cannot be read is named and put right; everything else opens
   // A bundle is whole all the same, and comes back as it is.
   const bundle = await takeOut(page)
   await page.getByTestId('bundle-input').setInputFiles(bundle)
-  await page.getByRole('button', { name: 'Replace' }).click()
+  await replaceAll(page)
   await expect(message(page)).toContainText('brought in')
   await aside.first().getByLabel('weight in grams').fill('58')
   await aside.first().getByRole('button', { name: 'Put it right' }).click()

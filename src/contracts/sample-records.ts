@@ -122,6 +122,9 @@ export function unstamped<T extends object>(list: readonly T[]): Array<Omit<T, '
   return list.map((record) => ({
     ...record,
     stamp: undefined,
+    ...('events' in record
+      ? { events: (record.events as object[]).map((event) => ({ ...event, rev: undefined })) }
+      : {}),
     // Those of the trays that a set has with it.
     ...('trays' in record ? { trays: unstamped(record.trays as object[]) } : {}),
   }))

@@ -52,7 +52,11 @@ describe('the records on disk', () => {
     expect(unstamped(again.sets)).toEqual(unstamped([set!]))
     expect(unstamped(again.eggs)).toEqual(unstamped(sample.eggs))
     expect(unstamped(again.looks)).toEqual(unstamped([sample.looks[0]!]))
-    expect(again.looks[0]!.stamp).toEqual({ revision: 1, device: again.sets[0]!.stamp.device, gone: false })
+    expect(again.looks[0]!.stamp).toMatchObject({
+      revision: 1,
+      device: again.sets[0]!.stamp.device,
+      gone: false,
+    })
     expect(again.journal.map(({ label }) => label)).toEqual(['plan', 'photograph'])
   })
 

@@ -381,6 +381,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     opened: shown.opened,
     openSet,
     openAll,
+    device: () => book.device(),
     openReadings: book.openReadings,
     readings: shown.readings,
     readingsBetween,

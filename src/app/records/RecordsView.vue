@@ -3,6 +3,8 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { Download, Trash2, Upload } from '@lucide/vue'
 import { format } from 'date-fns'
 import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/bundle.ts'
+import type { Conflict } from '../../domain/merge/merge-books.ts'
+import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
 import { looksToCsv } from '../../contracts/looks-csv.ts'
 import { saveFile } from '../shared/save-file.ts'
@@ -10,6 +12,7 @@ import { count } from '../shared/wording.ts'
 import { useCustodyStore } from './custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import BringInDialog from './BringInDialog.vue'
 import SetAsideRecord from './SetAsideRecord.vue'
 
 const hatchery = useHatcheryStore()
@@ -23,7 +26,11 @@ interface Message {
 const message = ref<Message | null>(null)
 const working = ref(false)
 /** A bundle that was checked, and waits for a yes. It holds whole records: never to be made reactive. */
-const waiting = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
+const waiting = shallowRef<{
+  bundle: Bundle
+  bytes: number
+  merged: (MergedBundle & { bytes: number }) | null
+} | null>(null)
 /** Where only photographs of a bundle are damaged: the rest of it. */
 const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
 const wiping = ref(false)
@@ -103,7 +110,8 @@ async function choose(event: Event): Promise<void> {
 }
 async function offer(bundle: Bundle, bytes: number): Promise<string | null> {
   if (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0) return bringIn(bundle, bytes)
-  waiting.value = { bundle, bytes }
+  const merged = hatchery.loaded ? await custody.broughtTogether(bundle) : null
+  waiting.value = { bundle, bytes, merged }
   return null
 }
 function takeTheRest(): void {
@@ -118,6 +126,16 @@ function replace(): void {
   const next = waiting.value
   waiting.value = null
   if (next) void guarded(() => bringIn(next.bundle, next.bytes))
+}
+function together(others: Conflict[]): void {
+  const next = waiting.value
+  waiting.value = null
+  const merged = next?.merged
+  if (!merged) return
+  void guarded(async () => {
+    await custody.bringTogether(merged, others, merged.bytes + next.bytes)
+    return `Both are together now: ${sizes.value}.`
+  })
 }
 function wipe(): void {
   wiping.value = false
@@ -208,7 +226,8 @@ function discard(): void {
       <section class="card flex flex-col gap-3 p-5">
         <h2 class="text-xl font-semibold">Bring in</h2>
         <p class="text-ink-soft">
-          A bundle is checked whole before anything here changes. It takes the place of what is here.
+          A bundle is checked whole before anything here changes. It is brought together with what is here, or
+          takes its place; you see before what would change.
         </p>
         <label class="press" :class="{ 'opacity-40': working }"
           ><Upload class="h-5 w-5" aria-hidden="true" /> Choose a bundle (ZIP)<input
@@ -263,21 +282,16 @@ function discard(): void {
     >
       <p class="text-lg">It cannot be read now and will be gone for good. Take it out first if in doubt.</p>
     </ConfirmDialog>
-    <ConfirmDialog
-      :open="waiting !== null"
-      title="Replace what is here?"
-      confirm="Replace"
-      grave
-      @confirm="replace"
+    <BringInDialog
+      v-if="waiting"
+      open
+      :here="hatchery.records()"
+      :bundle="waiting.bundle"
+      :merged="waiting.merged"
+      @together="together"
+      @replace="replace"
       @close="waiting = null"
-    >
-      <p class="text-lg">
-        {{ sizes }} here, and the plan on the way, will be replaced by
-        {{ count(waiting?.bundle.records.sets.length ?? 0, 'set') }},
-        {{ count(waiting?.bundle.records.eggs.length ?? 0, 'egg') }} and
-        {{ count(waiting?.bundle.records.looks.length ?? 0, 'look') }} from the bundle.
-      </p>
-    </ConfirmDialog>
+    />
     <ConfirmDialog
       :open="wiping"
       title="Erase all records?"

@@ -10,6 +10,8 @@ import {
 } from '../../contracts/bundle.ts'
 import type { ReadingsRecord } from '../../contracts/readings-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
+import type { Conflict } from '../../domain/merge/merge-books.ts'
+import { decided, mergeBundles, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import { isStorageFull, storageRoom } from '../data/storage-room.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
@@ -104,6 +106,22 @@ export const useCustodyStore = defineStore('custody', () => {
     return running('Checking the bundle', (how) => readBundle(file, deviceZone(), how))
   }
 
+  /** What would come of this book and a bundle of another device, and what a person has to look at. Nothing is changed. */
+  async function broughtTogether(bundle: Bundle): Promise<MergedBundle & { bytes: number }> {
+    // As it would be taken out: so that nothing is forgotten that a bundle holds.
+    const { file } = await takeOut()
+    return { ...mergeBundles(await check(file), bundle, deviceZone()), bytes: file.size }
+  }
+
+  /** @param others - conflicts in which the other word is to hold */
+  function bringTogether(
+    merged: MergedBundle,
+    others: readonly Conflict[],
+    fileBytes: number,
+  ): Promise<void> {
+    return bringIn(decided(merged, others, { device: hatchery.device(), zone: deviceZone() }), fileBytes)
+  }
+
   /** @param fileBytes - the bundle's size @throws Error in words; nothing here is changed then */
   async function bringIn(bundle: Bundle, fileBytes: number): Promise<void> {
     await mayReplace()
@@ -167,7 +185,19 @@ export const useCustodyStore = defineStore('custody', () => {
     if (hatchery.loaded) hatchery.mustLead()
   }
 
-  return { progress, takeOut, check, bringIn, erase, writeBack, mend, discard, stop: () => stopping?.abort() }
+  return {
+    progress,
+    takeOut,
+    check,
+    bringIn,
+    broughtTogether,
+    bringTogether,
+    erase,
+    writeBack,
+    mend,
+    discard,
+    stop: () => stopping?.abort(),
+  }
 })
 
 function tooLittleRoom(neededBytes: number, freeBytes: number): string {

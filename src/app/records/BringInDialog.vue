@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { mayChoose, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
+import type { Conflict } from '../../domain/merge/merge-books.ts'
+import { whatChanges } from '../../domain/merge/what-changes.ts'
+import type { Bundle } from '../../contracts/bundle.ts'
+import type { HatcheryRecords } from '../../contracts/records.ts'
+import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import {
+  changeWords,
+  conflictName,
+  decideWords,
+  fieldWords,
+  settledWords,
+  valueWords,
+} from './merge-words.ts'
+
+/** A bundle was checked, and there is something here: bring both together, or let it take the place of what is here. */
+const props = defineProps<{
+  open: boolean
+  here: HatcheryRecords
+  bundle: Bundle | null
+  /** Null where this book could not be opened, so that only replacing it is left. */
+  merged: MergedBundle | null
+}>()
+const emit = defineEmits<{ together: [others: Conflict[]]; replace: []; close: [] }>()
+
+const way = ref<'together' | 'replace'>('together')
+/** Conflicts in which the other word is to hold. */
+const others = reactive(new Set<Conflict>())
+watch(
+  () => props.merged,
+  (merged) => {
+    way.value = merged ? 'together' : 'replace'
+    others.clear()
+  },
+  { immediate: true },
+)
+const next = computed(() => (way.value === 'together' ? props.merged?.bundle.records : props.bundle?.records))
+const changes = computed(() => (next.value ? whatChanges(props.here, next.value) : []))
+const MOST_SHOWN = 50
+const shown = computed(() => (props.merged?.conflicts ?? []).slice(0, MOST_SHOWN))
+function choose(conflict: Conflict, other: boolean): void {
+  if (other) others.add(conflict)
+  else others.delete(conflict)
+}
+function confirm(): void {
+  if (way.value === 'together') emit('together', [...others])
+  else emit('replace')
+}
+</script>
+
+<template>
+  <ConfirmDialog
+    :open="open"
+    title="What becomes of both?"
+    :confirm="way === 'together' ? 'Bring together' : 'Replace'"
+    :grave="way === 'replace'"
+    @confirm="confirm"
+    @close="emit('close')"
+  >
+    <fieldset class="flex flex-col gap-2">
+      <legend class="sr-only">What becomes of both</legend>
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" /> Bring
+        together: all that was noted on either device</label
+      >
+      <label class="flex min-h-11 items-center gap-2"
+        ><input v-model="way" type="radio" value="replace" class="accent-lamp" /> Replace: only what is in the
+        bundle</label
+      >
+    </fieldset>
+    <h3 class="mt-4 font-semibold">On this device</h3>
+    <ul v-if="changes.length > 0" class="list-disc pl-6" data-testid="what-changes">
+      <li v-for="change in changes" :key="change.table">{{ changeWords(change) }}</li>
+    </ul>
+    <p v-else data-testid="what-changes">nothing changes.</p>
+    <template v-if="way === 'together' && merged">
+      <ul v-if="merged.settled.length > 0" class="mt-3 list-disc pl-6 text-ember" data-testid="settled">
+        <li v-for="one in merged.settled" :key="`${one.what}${one.eggId}`">
+          {{ settledWords(one, merged.bundle.records) }}
+        </li>
+      </ul>
+      <p class="mt-3">{{ decideWords(merged.conflicts.length) }}</p>
+      <ul data-testid="conflicts">
+        <li v-for="conflict in shown" :key="`${conflict.table}/${conflict.id}`" class="card mt-2 p-3">
+          <fieldset>
+            <legend class="font-semibold">{{ conflictName(conflict, merged.bundle.records) }}</legend>
+            <div class="mt-1 grid gap-2 sm:grid-cols-2">
+              <label
+                v-for="other in [false, true]"
+                :key="String(other)"
+                class="flex items-start gap-2 rounded border border-line p-2"
+                ><input
+                  type="radio"
+                  class="mt-1 accent-lamp"
+                  :name="`${conflict.table}/${conflict.id}`"
+                  :checked="others.has(conflict) === other"
+                  :disabled="!mayChoose(conflict)"
+                  @change="choose(conflict, other)"
+                />
+                <span v-if="conflict.gone">{{
+                  other ? 'taken back on one device: gone' : 'gone on with on the other: stays'
+                }}</span>
+                <span v-else>
+                  <span v-for="field in conflict.fields" :key="field" class="block break-words"
+                    ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
+                    {{ valueWords(field, (other ? conflict.other : conflict.kept)[field]) }}</span
+                  >
+                  <span v-if="!other" class="text-sm text-ink-soft">written last</span>
+                </span>
+              </label>
+            </div>
+          </fieldset>
+        </li>
+      </ul>
+      <p v-if="merged.conflicts.length > MOST_SHOWN" class="text-ink-soft">
+        The first {{ MOST_SHOWN }} are shown; in the others what was written last holds.
+      </p>
+    </template>
+    <p class="mt-3 text-sm text-ink-soft">
+      Steps so far can not be taken back afterwards; take everything out first if in doubt.
+    </p>
+  </ConfirmDialog>
+</template>

@@ -1,0 +1,82 @@
+import type { HatcheryRecords } from '../../contracts/records.ts'
+import type { RecordTable } from '../../contracts/record-tables.ts'
+import type { Conflict, Settled } from '../../domain/merge/merge-books.ts'
+import type { TableChange } from '../../domain/merge/what-changes.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { count, GRADE_WORDS } from '../shared/wording.ts'
+
+const TABLE_WORDS: Readonly<Record<RecordTable, [one: string, many: string]>> = {
+  hatchery: ['the hatchery', 'the hatchery'],
+  incubators: ['incubator', 'incubators'],
+  probes: ['probe', 'probes'],
+  trays: ['tray', 'trays'],
+  sets: ['set', 'sets'],
+  eggs: ['egg', 'eggs'],
+  looks: ['look', 'looks'],
+  sessions: ['candling evening', 'candling evenings'],
+  logs: ['month of an incubator', 'months of incubators'],
+  practice: ['month of practice', 'months of practice'],
+}
+
+export function changeWords({ table, come, change, go }: TableChange): string {
+  const [one, many] = TABLE_WORDS[table]
+  if (table === 'hatchery') return 'how the place is described changes'
+  const said = (n: number, verb: string): string[] => (n > 0 ? [`${n} ${n === 1 ? one : many} ${verb}`] : [])
+  return [
+    ...said(come, come === 1 ? 'comes' : 'come'),
+    ...said(change, change === 1 ? 'changes' : 'change'),
+    ...said(go, go === 1 ? 'goes' : 'go'),
+  ].join(', ')
+}
+
+/** What a disagreement is about. */
+export function conflictName(
+  { table, id, kept }: Conflict,
+  { sets, eggs }: Pick<HatcheryRecords, 'sets' | 'eggs'>,
+): string {
+  if (table === 'hatchery') return 'How the place is described'
+  const egg = eggs.find((one) => one.id === (table === 'looks' ? kept['eggId'] : id))
+  const set = sets.find((one) => one.id === (egg?.setId ?? id))
+  if (table === 'looks' && egg) return `Look at egg ${egg.number}, ${set?.name ?? ''}`
+  if (table === 'eggs' && egg) return `Egg ${egg.number}, ${set?.name ?? ''}`
+  const name = typeof kept['name'] === 'string' ? kept['name'] : id
+  return `${TABLE_WORDS[table][0]} ${name}`.replace(/^./, (first) => first.toUpperCase())
+}
+
+const MOST_LETTERS = 160
+
+/** A field's value as one reads it. */
+export function valueWords(field: string, value: unknown): string {
+  if (value === null || value === undefined || value === '') return 'nothing'
+  if (field === 'own') return GRADE_WORDS[(value as { grade: keyof typeof GRADE_WORDS }).grade]
+  const text = typeof value === 'string' ? value : JSON.stringify(value)
+  return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text
+}
+
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  own: 'own grade',
+  setAt: 'set at',
+  standInBasket: 'basket',
+  correction: 'lines by hand',
+  photoLongSidePx: 'size of photographs',
+  laidOn: 'laid on',
+  batchId: 'batch',
+}
+export function fieldWords(field: string): string {
+  return FIELD_WORDS[field] ?? field
+}
+
+export function settledWords(
+  { number, what, was, setId }: Settled,
+  { sets }: Pick<HatcheryRecords, 'sets'>,
+): string {
+  const set = sets.find(({ id }) => id === setId)
+  if (what === 'number-taken')
+    return `${set?.name ?? ''}: two eggs were numbered ${was}. One is ${number} now; pencil it on the shell.`
+  const [, trayId = '', row = '0', column = '0'] = was.split('/')
+  const place = set ? nameOfPlace(set.trays, { trayId, row: Number(row), column: Number(column) }) : ''
+  return `${set?.name ?? ''}: two eggs were put in ${place}. Egg ${number} lies nowhere now; say where it is.`
+}
+
+export const decideWords = (n: number): string =>
+  n === 0 ? 'Nothing has to be decided.' : `${count(n, 'thing')} written on both, to be looked at:`

@@ -1,0 +1,80 @@
+import { sortOut, fileOf, type RawRecord } from '../../contracts/book.ts'
+import type { Bundle } from '../../contracts/bundle.ts'
+import { RECORD_TABLES } from '../../contracts/record-tables.ts'
+import { stamped } from '../../contracts/stamp.ts'
+import { mergeBooks, type Conflict, type MergedBook, type Settled } from './merge-books.ts'
+import { mergeReadings } from './merge-readings.ts'
+import type { AnyRecord } from './merge-record.ts'
+
+export interface MergedBundle {
+  bundle: Bundle
+  conflicts: Conflict[]
+  settled: Settled[]
+}
+
+/** Two bundles brought together, with the photographs, lines, sounds and readings of both. */
+export function mergeBundles(here: Bundle, there: Bundle, zone: string): MergedBundle {
+  const { book, conflicts, settled } = mergeBooks(here, there, zone)
+  return { bundle: withParts(book, here, there), conflicts, settled }
+}
+
+function withParts(book: MergedBook['book'], here: Bundle, there: Bundle): Bundle {
+  const photoTypes = new Map([...there.photoTypes, ...here.photoTypes])
+  const known = new Map([...there.missing, ...here.missing].map((one) => [one.photoId, one]))
+  return {
+    ...book,
+    photoTypes,
+    missing: [...known.values()].filter(({ photoId }) => !photoTypes.has(photoId)),
+    shapes: async (id) => (await here.shapes(id)) ?? (await there.shapes(id)),
+    attachmentIds: [...new Set([...here.attachmentIds, ...there.attachmentIds])],
+    attachment: async (id) => (await here.attachment(id)) ?? (await there.attachment(id)),
+    readingIds: [...new Set([...here.readingIds, ...there.readingIds])],
+    readings: async (id) => {
+      const [one, other] = [await here.readings(id), await there.readings(id)]
+      return one && other ? mergeReadings(one, other) : (one ?? other)
+    },
+    photo: (id) => (here.photoTypes.has(id) ? here.photo(id) : there.photo(id)),
+  }
+}
+
+/** Tables in which a person may choose that what was taken back on one device is to be gone. */
+const MAY_GO: ReadonlySet<string> = new Set(['eggs', 'looks'])
+
+export function mayChoose({ table, gone }: Pick<Conflict, 'table' | 'gone'>): boolean {
+  return !gone || MAY_GO.has(table)
+}
+
+/**
+ * The merged bundle with what a person chose in place of the default.
+ * @param others - conflicts in which the other copy's word is to hold
+ * @param device - which decides; what is chosen counts as written by it
+ */
+export function decided(
+  { bundle }: MergedBundle,
+  others: readonly Conflict[],
+  { device, zone }: { device: string; zone: string },
+): Bundle {
+  if (others.length === 0) return bundle
+  const chosen = new Map(others.map((conflict) => [`${conflict.table}/${conflict.id}`, conflict]))
+  const goneEggs = new Set(others.flatMap(({ table, gone, id }) => (gone && table === 'eggs' ? [id] : [])))
+  const file = fileOf(bundle.records)
+  const raw = RECORD_TABLES.flatMap((table): RawRecord[] => {
+    const list = (table === 'hatchery' ? [file.hatchery] : file[table]) as AnyRecord[]
+    return list.map((value) => {
+      const conflict = chosen.get(`${table}/${table === 'hatchery' ? 'hatchery' : String(value['id'])}`)
+      const goesAlong = table === 'looks' && goneEggs.has(String(value['eggId']))
+      if (goesAlong || conflict?.gone)
+        return { table, value: stamped(value, { device, now: value, gone: true }) }
+      return {
+        table,
+        value: conflict ? stamped({ ...value, ...fieldsOf(conflict) }, { device, now: value }) : value,
+      }
+    })
+  })
+  const { records, aside, buried } = sortOut([...raw, ...bundle.buried], zone)
+  return { ...bundle, records, buried, aside: [...bundle.aside, ...aside] }
+}
+
+function fieldsOf({ fields, other }: Conflict): Record<string, unknown> {
+  return Object.fromEntries(fields.map((field) => [field, other[field]]))
+}
