@@ -14,6 +14,8 @@ export default defineConfig({
   use: {
     browserName: 'chromium',
     baseURL: `http://127.0.0.1:${port}/`,
+    // Only the test of the program without a network lets it be kept on the device.
+    serviceWorkers: 'block',
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env['CHROMIUM_PATH'],

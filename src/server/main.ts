@@ -7,12 +7,12 @@ import { readOptions, type StartOptions } from './options.ts'
 import { ProbeHub } from './probes/hub.ts'
 import { sensorSource } from './probes/sources.ts'
 
-function start({ port, host, probes, ...options }: StartOptions): void {
+function start({ port, host, probes, app: appFolder, ...options }: StartOptions): void {
   const hub = new ProbeHub()
   const lid: LidTimes[] = []
   const standIns = probes.length > 0 ? null : standInSensors({ nowMs: Date.now, lid })
   const app = createApp({
-    appFolder: fileURLToPath(new URL('../../dist', import.meta.url)),
+    appFolder: appFolder ?? fileURLToPath(new URL('../../dist', import.meta.url)),
     ...options,
     hub,
     lid,

@@ -12,6 +12,8 @@ export interface StartOptions {
   camera: NetworkCamera | undefined
   /** Real sensors; simulated ones take their place where there are none. */
   probes: SensorSource[]
+  /** Folder of the built app, where it is not the usual one. */
+  app: string | undefined
 }
 
 const HIGHEST_PORT = 65_535
@@ -31,6 +33,7 @@ export function readOptions(
       camera: { type: 'string' },
       'camera-stream': { type: 'string' },
       probe: { type: 'string', multiple: true, default: [] },
+      app: { type: 'string' },
     },
   })
   const port = /^\d+$/.test(values.port) ? Number(values.port) : NaN
@@ -50,5 +53,5 @@ export function readOptions(
   const probes = values.probe.map(sensorSource)
   const twice = probes.find(({ name }, i) => probes.findIndex((other) => other.name === name) < i)
   if (twice) throw new Error(`There are two probes called “${twice.name}”.`)
-  return { port, host: values.host, names: values.name, demo: values.demo, camera, probes }
+  return { port, host: values.host, names: values.name, demo: values.demo, camera, probes, app: values.app }
 }

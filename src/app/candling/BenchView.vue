@@ -13,6 +13,7 @@ import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { count, dayWords, GRADE_WORDS } from '../shared/wording.ts'
@@ -38,6 +39,7 @@ const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const room = useRoomStore()
+const arrivals = useArrivalsStore()
 const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 const bench = useBench(() => set.value!)
@@ -63,7 +65,13 @@ const networkName = computed(() => {
 onMounted(() => {
   if (networkName.value) source.value = 'network'
   if (set.value) bench.begin()
+  if (arrivals.files.length > 0) void takeArrived()
 })
+/** Photographs that came from elsewhere on the device, for this set. */
+async function takeArrived(): Promise<void> {
+  source.value = 'files'
+  await bench.takeFiles(await arrivals.take(), 'name')
+}
 watch(
   [current, source],
   ([egg]) => {

@@ -4,12 +4,15 @@ import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { useCustodyStore } from '../records/custody.ts'
 import { useDemoStore } from '../data/demo.ts'
+import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import AlarmBar from './AlarmBar.vue'
 import MainNav from './MainNav.vue'
+import NewerProgram from './NewerProgram.vue'
+import { useOfflineStore } from './offline.ts'
 
 const route = useRoute()
 const router = useRouter()
@@ -19,6 +22,7 @@ const devices = useDevicesStore()
 const demo = useDemoStore()
 const custody = useCustodyStore()
 const sensing = useSensingStore()
+const offline = useOfflineStore()
 const failure = ref('')
 /** How often it is asked whether the storage is still there. */
 const STORAGE_CHECK_MS = 10_000
@@ -29,7 +33,14 @@ watchEffect(() => {
 watchEffect(() => {
   document.documentElement.dataset['room'] = room.room
 })
+watch(
+  () => route.meta.room,
+  (where) => offline.atBench(where === 'bench'),
+  { immediate: true },
+)
 onMounted(async () => {
+  void offline.start()
+  useArrivalsStore().listen(() => void router.push('/arrived'))
   try {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
@@ -114,6 +125,7 @@ async function writeBack(): Promise<void> {
   <div class="min-h-dvh bg-ground font-sans text-ink">
     <MainNav />
     <AlarmBar v-if="hatchery.loaded" />
+    <NewerProgram v-if="(offline.newer || offline.overtaken) && route.meta.room === 'desk'" />
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
       <p class="text-ink-soft">

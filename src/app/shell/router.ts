@@ -141,6 +141,12 @@ export function createAppRouter(): Router {
         meta: { room: 'desk', wholeBook: true },
       },
       {
+        path: '/arrived',
+        name: 'arrived',
+        component: () => import('../candling/ArrivedView.vue'),
+        meta: { room: 'desk' },
+      },
+      {
         path: '/practice',
         name: 'practice',
         component: () => import('../practising/PracticeView.vue'),

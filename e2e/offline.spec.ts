@@ -1,0 +1,137 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { cp, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
+import { openBench, openDemo, verdictShown } from './hatchery.ts'
+
+test.use({ serviceWorkers: 'allow' })
+
+/** The program as a folder of its own, served by a server of its own: both can go away, or be another. */
+async function ownServer(port: number): Promise<{ folder: string; base: string; stop: () => Promise<void> }> {
+  const folder = join(await mkdtemp(join(tmpdir(), 'perlumen-app-')), 'dist')
+  await cp('dist', folder, { recursive: true })
+  const server: ChildProcess = spawn(
+    process.execPath,
+    ['--import', 'tsx', 'src/server/main.ts', '--port', String(port), '--app', folder],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  )
+  await new Promise((resolve) => server.stdout!.once('data', resolve))
+  const stop = async (): Promise<void> => {
+    const over = new Promise((resolve) => server.once('exit', resolve))
+    server.kill('SIGKILL')
+    await over
+    await rm(folder, { recursive: true, force: true })
+  }
+  return { folder, base: `http://127.0.0.1:${port}`, stop }
+}
+const port = (offset: number): number => Number(process.env['PERLUMEN_PORT'] ?? 4317) + offset
+
+async function kept(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready
+  })
+}
+async function photographFile(page: Page, name: string): Promise<void> {
+  await openBench(page)
+  await page.getByLabel('Files').check()
+  await page.getByTestId('file-input').setInputFiles(`fixtures/photos/${name}.jpg`)
+  await verdictShown(page)
+}
+
+test('after one visit an evening is done without server and network, closed, and opened again', async ({
+  browser,
+}) => {
+  const { base, stop } = await ownServer(port(300))
+  const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
+  const page = await context.newPage()
+  await openDemo(page)
+  await kept(page)
+  await stop()
+  await context.setOffline(true)
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+  // Measuring in workers, practice, charts and pages that were never opened before.
+  await photographFile(page, 'p-0043')
+  await page.goto('/#/practice')
+  await page.getByRole('button', { name: /^Begin/ }).press(' ')
+  await expect(page.getByAltText(/What it is is yours to say/)).toBeVisible({ timeout: 30_000 })
+  for (const path of ['/#/plan', '/#/results', '/#/sets/demo-beacon/water', '/#/records']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await expect(page.getByTestId('trouble')).toBeHidden()
+  }
+  expect(await page.evaluate(() => document.fonts.ready.then(() => document.fonts.size))).toBeGreaterThan(0)
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
+  await page.close()
+  const again = await context.newPage()
+  await again.goto('/#/sets/demo-beacon')
+  await expect(again.getByTestId('looks').locator('tbody tr').first()).toBeVisible()
+  await context.close()
+})
+
+test('a newer program is offered, waits for the evening, and takes nothing away', async ({ browser }) => {
+  const { base, folder, stop } = await ownServer(port(301))
+  const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
+  const page = await context.newPage()
+  await openDemo(page)
+  await kept(page)
+  await photographFile(page, 'p-0043')
+  // Another build: the page's title is another, and with it what the service worker names.
+  const index = await readFile(join(folder, 'index.html'), 'utf8')
+  await writeFile(
+    join(folder, 'index.html'),
+    index.replace('<title>Perlumen</title>', '<title>Newer</title>'),
+  )
+  const worker = await readFile(join(folder, 'service.worker.js'), 'utf8')
+  const renamed = worker.replace(
+    /("?url"?:"index\.html","?revision"?:"|"?revision"?:")([0-9a-f]{4})/,
+    '$1ffff',
+  )
+  expect(renamed).not.toBe(worker)
+  await writeFile(join(folder, 'service.worker.js'), renamed)
+  await page.evaluate(async () => (await navigator.serviceWorker.ready).update())
+  // At the bench nobody is disturbed.
+  await expect(page.getByTestId('newer-program')).toBeHidden()
+  const desk = await context.newPage()
+  await desk.goto('/#/records')
+  await expect(desk.getByTestId('newer-program')).toBeVisible()
+  await desk.getByRole('button', { name: 'Take it now' }).click()
+  await expect(desk.getByTestId('newer-program')).toContainText('Another tab is at the bench')
+  await page.goto('/#/')
+  await expect(page).toHaveTitle('Perlumen')
+  await page.getByRole('button', { name: 'Take it now' }).click()
+  await expect(page).toHaveTitle('Newer')
+  await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+  // The other tab goes on with what it has, and says so.
+  await expect(desk.getByTestId('newer-program')).toContainText('Another tab has taken a newer Perlumen')
+  await page.goto('/#/sets/demo-beacon')
+  await expect(page.getByTestId('looks').locator('tbody tr').first()).toBeVisible()
+  await context.close()
+  await stop()
+})
+
+test('photographs from the share sheet come to the eggs of the set that is named', async ({ browser }) => {
+  const { base, stop } = await ownServer(port(302))
+  const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
+  const page = await context.newPage()
+  await openDemo(page)
+  await kept(page)
+  await page.reload()
+  const photo = [...(await readFile('fixtures/photos/p-0043.jpg'))]
+  const landed = await page.evaluate(async (bytes) => {
+    const form = new FormData()
+    form.append('photographs', new File([new Uint8Array(bytes)], 'egg at dusk.jpg', { type: 'image/jpeg' }))
+    return (await fetch('./share', { method: 'POST', body: form, redirect: 'follow' })).url
+  }, photo)
+  expect(landed).toContain('/')
+  await page.goto('/#/arrived')
+  await expect(page.getByTestId('arrived')).toContainText('1 photograph')
+  await page.getByRole('link', { name: 'Beacon hens, spring set' }).click()
+  await verdictShown(page)
+  await page.goto('/#/arrived')
+  await expect(page.getByText('None wait.')).toBeVisible()
+  await context.close()
+  await stop()
+})

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed, onMounted } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { isIn } from '../../contracts/egg-record.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useArrivalsStore } from '../shared/arrivals.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+
+/** Photographs came from elsewhere on the device: whose eggs are these? */
+const store = useHatcheryStore()
+const arrivals = useArrivalsStore()
+const router = useRouter()
+const { problem, saving } = useSaving()
+onMounted(() => void saving(() => arrivals.fetchShared()))
+const open = computed(() =>
+  store.sets.filter(({ id }) => {
+    const eggs = store.eggsBySet.get(id)
+    // What is not fetched yet may still be in.
+    return !eggs || eggs.some(isIn)
+  }),
+)
+function forget(): void {
+  void saving(() => arrivals.take().then(() => router.push('/')))
+}
+</script>
+
+<template>
+  <main class="mx-auto max-w-3xl p-6">
+    <h1 class="text-3xl font-bold">Photographs that came in</h1>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="arrivals.files.length === 0" class="mt-2 text-lg">
+      None wait. Share photographs with Perlumen, or open them with it, and they are here.
+    </p>
+    <template v-else>
+      <p class="mt-2 text-lg" data-testid="arrived">
+        {{ count(arrivals.files.length, 'photograph') }}. Whose eggs are these? At the bench they go to the
+        eggs that wait for a picture, in turn.
+      </p>
+      <ul class="mt-4 flex flex-col gap-2">
+        <li v-for="set in open" :key="set.id">
+          <RouterLink :to="`/sets/${set.id}/bench`" class="press min-h-14 w-full justify-start text-lg">{{
+            set.name
+          }}</RouterLink>
+        </li>
+      </ul>
+      <button type="button" class="press mt-6" @click="forget">Not needed</button>
+    </template>
+  </main>
+</template>

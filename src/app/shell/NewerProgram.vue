@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { Sparkle } from '@lucide/vue'
+import { useOfflineStore } from './offline.ts'
+
+/** A newer program is there: offered where one has a free hand, never at the bench. */
+const offline = useOfflineStore()
+const reload = (): void => location.reload()
+</script>
+
+<template>
+  <div
+    class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2"
+    role="status"
+    data-testid="newer-program"
+  >
+    <Sparkle class="h-5 w-5" aria-hidden="true" />
+    <template v-if="offline.overtaken">
+      <span>Another tab has taken a newer Perlumen. This one goes on; begin it anew when it suits you.</span>
+      <button type="button" class="press min-h-10 py-1" @click="reload">Begin anew</button>
+    </template>
+    <template v-else>
+      <span>A newer Perlumen is on this device. Nothing of what was noted is touched by it.</span>
+      <button type="button" class="press min-h-10 py-1" @click="offline.take()">Take it now</button>
+      <span v-if="offline.refusal" class="text-ember">{{ offline.refusal }}</span>
+    </template>
+  </div>
+</template>

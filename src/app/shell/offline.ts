@@ -1,0 +1,71 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { Workbox } from 'workbox-window'
+import { TAKE_OVER } from '../../workers/service-protocol.ts'
+
+/** Held by every tab that stands at the bench: what is done there is not to be disturbed from another tab. */
+const AT_BENCH = 'perlumen-at-the-bench'
+/** A tablet that is never closed asks as well whether there is a newer program. */
+const ASK_AGAIN_MS = 6 * 3_600_000
+
+/** The program on this device: kept whole for times without a network; a newer one is offered, never forced. */
+export const useOfflineStore = defineStore('offline', () => {
+  /** All of it is on the device. */
+  const isKept = ref(false)
+  /** A newer program is there, and waits to be taken. */
+  const newer = ref(false)
+  /** Another tab took a newer one: pages of this one that were not opened yet may be gone. */
+  const overtaken = ref(false)
+  const refusal = ref('')
+  let workbox: Workbox | null = null
+  let asked = false
+
+  async function start(): Promise<void> {
+    // Where pages come from another machine over plain HTTP the browser keeps no programs.
+    if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return
+    workbox = new Workbox('./service.worker.js')
+    workbox.addEventListener('waiting', () => {
+      newer.value = true
+    })
+    workbox.addEventListener('activated', () => {
+      isKept.value = true
+    })
+    workbox.addEventListener('controlling', ({ isUpdate, isExternal }) => {
+      if (asked) location.reload()
+      else if (isUpdate || isExternal) overtaken.value = true
+    })
+    const registration = await workbox.register().catch(() => undefined)
+    if (registration?.active) isKept.value = true
+    setInterval(() => void workbox?.update().catch(() => undefined), ASK_AGAIN_MS)
+  }
+
+  /** Takes the newer program; every step that was acknowledged is on the disk, so this page may begin anew. */
+  async function take(): Promise<void> {
+    const held = (await navigator.locks.query()).held ?? []
+    if (held.some(({ name }) => name === AT_BENCH)) {
+      refusal.value = 'Another tab is at the bench. Take it when that one is done.'
+      return
+    }
+    refusal.value = ''
+    asked = true
+    const registration = await navigator.serviceWorker.getRegistration()
+    if (registration?.waiting) registration.waiting.postMessage(TAKE_OVER)
+    else location.reload()
+  }
+
+  let leave: (() => void) | null = null
+  /** Says to other tabs whether this one stands at the bench. */
+  function atBench(is: boolean): void {
+    if (!('locks' in navigator)) return
+    leave?.()
+    leave = null
+    if (is)
+      void navigator.locks.request(
+        AT_BENCH,
+        { mode: 'shared' },
+        () => new Promise<void>((resolve) => (leave = resolve)),
+      )
+  }
+
+  return { isKept, newer, overtaken, refusal, start, take, atBench }
+})
