@@ -2,7 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { nameOfBook } from './book-on-disk.ts'
-import { openBench, openWholeDemo, takeOut, verdictShown } from './hatchery.ts'
+import { openBench, openDemo, openWholeDemo, takeOut, verdictShown } from './hatchery.ts'
 
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
@@ -145,4 +145,48 @@ test('storage that is cleared under the running program is noticed, and what is 
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   await page.goto('/#/records')
   await expect(sizes(page)).toContainText('7 sets')
+})
+
+test('backups go into a chosen folder, are read back, kept by rule, and looked at before they change anything', async ({
+  page,
+}) => {
+  // The browser's own private folder stands in for one that a person would choose.
+  await page.addInitScript(() => {
+    const pick = async () =>
+      (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })
+    Object.assign(globalThis, { showDirectoryPicker: pick })
+  })
+  await openDemo(page)
+  await page.goto('/#/records')
+  await expect(page.getByTestId('backup-age')).toContainText('There is no good backup yet')
+  // Two of one earlier day lie there: the later is enough. What is not ours is left alone.
+  await page.evaluate(async () => {
+    const folder = await (
+      await navigator.storage.getDirectory()
+    ).getDirectoryHandle('backups', { create: true })
+    for (const name of ['perlumen-2026-01-03-0800.zip', 'perlumen-2026-01-03-2100.zip', 'letters.zip'])
+      await folder.getFileHandle(name, { create: true })
+  })
+  await page.getByRole('button', { name: 'Choose a folder' }).click()
+  await expect(page.getByTestId('backup-age')).toContainText('less than a day old', { timeout: 60_000 })
+  await page.getByText('2 backups kept').click()
+  await expect(page.getByTestId('backups').getByRole('listitem')).toHaveText([/^\d{4}-/, /^2026-01-03 21:00/])
+  expect(
+    await page.evaluate(async () => {
+      const names: string[] = []
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('backups')
+      for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys())
+        names.push(name)
+      return names.includes('letters.zip') && !names.includes('perlumen-2026-01-03-0800.zip')
+    }),
+  ).toBe(true)
+  // One that is no backup says so and changes nothing; the good one shows what it would change.
+  await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).last().click()
+  await expect(message(page)).toContainText('Nothing was changed')
+  await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).first().click()
+  await expect(page.getByTestId('what-changes')).toContainText('nothing changes')
+  await page.getByRole('button', { name: 'Not now' }).click()
+  // The folder is known again after a reload.
+  await page.reload()
+  await expect(page.getByText('Into the folder “backups”')).toBeVisible()
 })

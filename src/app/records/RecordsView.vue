@@ -12,6 +12,7 @@ import { count } from '../shared/wording.ts'
 import { useCustodyStore } from './custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import BackupCard from './BackupCard.vue'
 import BringInDialog from './BringInDialog.vue'
 import SetAsideRecord from './SetAsideRecord.vue'
 
@@ -99,7 +100,10 @@ async function choose(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   input.value = ''
-  if (!file) return
+  if (file) await look(file)
+}
+/** Checks a bundle, and shows what it would change. */
+async function look(file: File): Promise<void> {
   await guarded(async () => {
     const checked = await custody.check(file).catch((error: unknown) => {
       if (error instanceof BundleError && error.rest) sound.value = { bundle: error.rest, bytes: file.size }
@@ -249,6 +253,7 @@ function discard(): void {
         </button>
       </section>
     </div>
+    <BackupCard :busy="working" @restore="look" />
     <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
       <h2 id="aside-heading" class="text-xl font-semibold">Set aside</h2>
       <p class="text-ink-soft">

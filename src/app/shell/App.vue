@@ -2,6 +2,7 @@
 import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useBackupsStore } from '../records/backups.ts'
 import { useCustodyStore } from '../records/custody.ts'
 import { useDemoStore } from '../data/demo.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
@@ -21,6 +22,7 @@ const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const demo = useDemoStore()
 const custody = useCustodyStore()
+const backups = useBackupsStore()
 const sensing = useSensingStore()
 const offline = useOfflineStore()
 const failure = ref('')
@@ -61,6 +63,17 @@ watch(
     if (leads && hatchery.loaded) void fillDemo().catch(() => undefined)
   },
 )
+// Backups are written by themselves, each day and when a candling evening is over.
+const eveningsOver = computed(() => hatchery.sessions.filter(({ endedAt }) => endedAt !== null).length)
+watch(
+  () => [hatchery.loaded && demo.progress === null, eveningsOver.value] as const,
+  async ([ready, over], [, before]) => {
+    if (!ready) return
+    await backups.load()
+    await backups.inTime(before !== undefined && over > before)
+  },
+)
+
 const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
 const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
 /** What the page shows has been fetched. */
@@ -161,6 +174,17 @@ async function writeBack(): Promise<void> {
       data-testid="aside-note"
       >{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read
       and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} set aside. See what can be done.</RouterLink
+    >
+    <RouterLink
+      v-if="backups.isOld && route.meta.room === 'desk' && route.name !== 'records'"
+      to="/records"
+      class="screen-only block border-b border-line px-4 py-2 underline"
+      data-testid="backup-note"
+      >{{
+        backups.ageDays === null
+          ? 'There is no backup of this book yet.'
+          : `The last good backup is ${Math.floor(backups.ageDays)} days old.`
+      }}</RouterLink
     >
     <div
       v-if="hatchery.loaded && !hatchery.leads"

@@ -1,0 +1,161 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { format } from 'date-fns'
+import { keptBackups } from '../../core/backup/grandfather.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { saveFile } from '../shared/save-file.ts'
+import {
+  backupsIn,
+  canChooseFolder,
+  chooseFolder,
+  forgetFolder,
+  keptFolder,
+  mayWrite,
+  readFrom,
+  removeFrom,
+  writeInto,
+  type Folder,
+} from './backup-folder.ts'
+import { useCustodyStore } from './custody.ts'
+
+const DAY_MS = 86_400_000
+/** After so many days without a good backup it is said on every page at the desk. */
+const OLD_DAYS = 7
+export const RHYTHMS = ['evening', 'day', 'never'] as const
+export type Rhythm = (typeof RHYTHMS)[number]
+
+/** Backups of the whole book, each read back before it counts; kept by day, week, month and year. */
+export const useBackupsStore = defineStore('backups', () => {
+  const hatchery = useHatcheryStore()
+  const custody = useCustodyStore()
+  const clock = useClockStore()
+  const folder = shallowRef<Folder | null>(null)
+  /** The browser wants to hear it again from a person before it writes there. */
+  const needsLeave = ref(false)
+  const kept = shallowRef<ReadonlyArray<{ name: string; time: string }>>([])
+  const rhythm = useLocalStorage<Rhythm>('perlumen-backup-rhythm', 'evening')
+  /** When the last one was written and read back without fault. */
+  const lastGood = useLocalStorage<string | null>('perlumen-backup-last', null)
+  /** When this browser first held a book: who has just begun is not reminded. */
+  const since = useLocalStorage<string>('perlumen-backup-since', new Date(clock.nowMs).toISOString())
+  const problem = ref('')
+  const working = ref(false)
+
+  const ageDays = computed(() =>
+    lastGood.value === null ? null : Math.max(0, (clock.nowMs - Date.parse(lastGood.value)) / DAY_MS),
+  )
+  const isOld = computed(() => {
+    const unsavedMs = clock.nowMs - Date.parse(lastGood.value ?? since.value)
+    return hatchery.loaded && hatchery.sets.length > 0 && unsavedMs > OLD_DAYS * DAY_MS
+  })
+
+  async function load(): Promise<void> {
+    folder.value = await keptFolder()
+    await look()
+  }
+  async function look(): Promise<void> {
+    if (!folder.value) return
+    needsLeave.value = !(await mayWrite(folder.value, false))
+    if (!needsLeave.value) kept.value = await backupsIn(folder.value)
+  }
+
+  async function guarded(work: () => Promise<void>): Promise<void> {
+    if (working.value) return
+    working.value = true
+    problem.value = ''
+    try {
+      await work()
+    } catch (error) {
+      problem.value = `The backup did not work: ${(error as Error).message}`
+    } finally {
+      working.value = false
+    }
+  }
+
+  function choose(): Promise<void> {
+    return guarded(async () => {
+      const chosen = await chooseFolder()
+      if (!chosen) return
+      folder.value = chosen
+      await look()
+      await write(chosen)
+    })
+  }
+  async function forget(): Promise<void> {
+    await forgetFolder()
+    folder.value = null
+    kept.value = []
+  }
+
+  /** Writes one now, by somebody's hand: into the folder, or as a download where there is none. */
+  function now(): Promise<void> {
+    return guarded(async () => {
+      if (folder.value) {
+        if (!(await mayWrite(folder.value, true)))
+          throw new Error('the browser was not given leave to write to the folder.')
+        await write(folder.value)
+        return
+      }
+      const { file } = await custody.takeOut()
+      await custody.check(file)
+      saveFile(file, nameNow())
+      lastGood.value = new Date(clock.nowMs).toISOString()
+    })
+  }
+
+  async function write(into: Folder): Promise<void> {
+    const { file } = await custody.takeOut()
+    const name = nameNow()
+    const written = await writeInto(into, name, file)
+    // What cannot be read back is no backup; those before it are kept then.
+    await custody.check(written)
+    lastGood.value = new Date(clock.nowMs).toISOString()
+    const all = await backupsIn(into)
+    const keep = keptBackups(all.map(({ time }) => time))
+    await removeFrom(
+      into,
+      all.filter(({ time }) => !keep.has(time)).map(({ name: old }) => old),
+    )
+    await look()
+  }
+
+  function nameNow(): string {
+    return `perlumen-${format(clock.nowMs, 'yyyy-MM-dd-HHmm')}.zip`
+  }
+
+  /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */
+  async function inTime(eveningEnded: boolean): Promise<void> {
+    if (rhythm.value === 'never' || !folder.value || !hatchery.leads || hatchery.sets.length === 0) return
+    const ageMs = lastGood.value === null ? Infinity : clock.nowMs - Date.parse(lastGood.value)
+    if (!(eveningEnded && rhythm.value === 'evening') && ageMs < DAY_MS) return
+    await look()
+    if (!needsLeave.value) await guarded(() => write(folder.value!))
+  }
+
+  /** One of the kept ones, to be looked at before it changes anything. */
+  function fetch(name: string): Promise<File> {
+    if (!folder.value) throw new Error('There is no folder any more.')
+    return readFrom(folder.value, name)
+  }
+
+  return {
+    folder,
+    needsLeave,
+    kept,
+    rhythm,
+    lastGood,
+    ageDays,
+    isOld,
+    problem,
+    working,
+    canChoose: canChooseFolder,
+    load,
+    choose,
+    forget,
+    now,
+    inTime,
+    fetch,
+  }
+})
