@@ -107,7 +107,10 @@ function confirm(): void {
                     ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
                     {{ valueWords(field, (other ? conflict.other : conflict.kept)[field]) }}</span
                   >
-                  <span v-if="!other" class="text-sm text-ink-soft">written last</span>
+                  <span class="text-sm text-ink-soft"
+                    >{{ (conflict.keptIs === 'a') !== other ? 'on this device' : 'in the bundle'
+                    }}{{ other ? '' : ', written last' }}</span
+                  >
                 </span>
               </label>
             </div>

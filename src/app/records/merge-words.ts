@@ -1,3 +1,5 @@
+import { format } from 'date-fns'
+import { instantField } from '../../contracts/fields.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import type { RecordTable } from '../../contracts/record-tables.ts'
 import type { Conflict, Settled } from '../../domain/merge/merge-books.ts'
@@ -49,6 +51,7 @@ const MOST_LETTERS = 160
 export function valueWords(field: string, value: unknown): string {
   if (value === null || value === undefined || value === '') return 'nothing'
   if (field === 'own') return GRADE_WORDS[(value as { grade: keyof typeof GRADE_WORDS }).grade]
+  if (instantField.safeParse(value).success) return format(value as string, 'd MMM yyyy, HH:mm')
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text
 }

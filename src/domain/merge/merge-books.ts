@@ -127,7 +127,7 @@ function revive(merged: Record<RecordTable, Map<string, AnyRecord>>): Conflict[]
         if (!owner?.stamp.gone) continue
         const kept = { ...owner, stamp: { ...owner.stamp, gone: false } }
         merged[to].set(id, kept)
-        revived.push({ table: to, id, fields: [], gone: true, kept, other: owner })
+        revived.push({ table: to, id, fields: [], gone: true, kept, other: owner, keptIs: 'a' })
       }
     }
   return revived

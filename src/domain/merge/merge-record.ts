@@ -13,6 +13,8 @@ export interface Disagreement {
   /** What holds unless somebody decides otherwise, and what else could. */
   kept: AnyRecord
   other: AnyRecord
+  /** Which of the two copies says what is kept. */
+  keptIs: 'a' | 'b'
 }
 
 interface Event {
@@ -65,7 +67,17 @@ export function mergeRecord(
     ...('events' in first ? { events: allEvents(eventsOf(a), eventsOf(b)) } : {}),
     stamp: { ...(gone ? laterOf(first.stamp, second.stamp) : first.stamp), gone, by, goneBy },
   }
-  return { record, disagreement: disagreementOf({ first, second, apart, record, united }) }
+  return {
+    record,
+    disagreement: disagreementOf({
+      first,
+      second,
+      apart,
+      record,
+      united,
+      keptIs: first === a ? 'a' : 'b',
+    }),
+  }
 }
 
 /** Taking back is a write as well, though no content hangs on it. */
@@ -142,12 +154,17 @@ function disagreementOf({
   apart,
   record,
   united,
-}: Pair & { record: AnyRecord; united: Record<string, unknown> }): Disagreement | null {
+  keptIs,
+}: Pair & {
+  record: AnyRecord
+  united: Record<string, unknown>
+  keptIs: 'a' | 'b'
+}): Disagreement | null {
   // What was taken back and written on apart stays: the person is asked whether it should.
   if (first.stamp.gone !== second.stamp.gone)
     return record.stamp.gone || isIn(gravesOf(second.stamp), first.stamp.goneBy)
       ? null
-      : { fields: [], gone: true, kept: record, other: { ...record, stamp: second.stamp } }
+      : { fields: [], gone: true, kept: record, other: { ...record, stamp: second.stamp }, keptIs }
   if (!apart || first.stamp.gone) return null
   const fields = [...new Set([...Object.keys(first), ...Object.keys(second)])].filter(
     (field) =>
@@ -157,5 +174,5 @@ function disagreementOf({
   )
   if (fields.length === 0) return null
   const other = { ...record, ...Object.fromEntries(fields.map((field) => [field, second[field]])) }
-  return { fields, gone: false, kept: record, other }
+  return { fields, gone: false, kept: record, other, keptIs }
 }
