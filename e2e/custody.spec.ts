@@ -190,3 +190,36 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await page.reload()
   await expect(page.getByText('Into the folder “backups”')).toBeVisible()
 })
+
+test('a table of eggs goes through a spreadsheet and back: edits are shown, taken, and taken back', async ({
+  page,
+}, info) => {
+  await openDemo(page)
+  await page.goto('/#/records')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Eggs as a table (CSV)' }).click(),
+  ])
+  const lines = (await readFile(await download.path(), 'utf8')).trim().split('\r\n')
+  const [id, ...rest] = lines[1]!.split(',71.5,')
+  expect(rest).toHaveLength(1)
+  const edited = [lines[0], `${id},"70,2",${rest[0]!.replace(/^([^,]*,[^,]*,)/, '$1"=SUM(1)"')}`].join('\n')
+  const file = info.outputPath('edited.csv')
+  await writeFile(file, edited)
+  await page.getByTestId('table-input').setInputFiles(file)
+  await expect(page.getByTestId('table-edits').getByRole('listitem')).toHaveText([
+    /egg 1, weight g:\s+71.5 becomes 70.2/,
+    /egg 1, new note:\s+=SUM\(1\)/,
+  ])
+  await page.getByTestId('table-edits').getByRole('checkbox').last().uncheck()
+  await page.getByRole('button', { name: 'Take 1 change' }).click()
+  await expect(message(page)).toContainText('1 change taken')
+  await page.getByTestId('table-input').setInputFiles(file)
+  await expect(page.getByTestId('table-edits').getByRole('listitem')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Not now' }).click()
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'For other tools (CSV, COCO)' }).click(),
+  ])
+  expect((await readFile(await zip.path())).subarray(0, 2).toString()).toBe('PK')
+})

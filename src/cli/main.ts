@@ -1,3 +1,4 @@
+import { BOOK_USAGE, book } from './commands/book.ts'
 import { GRADE_USAGE, grade } from './commands/grade.ts'
 import { JOIN_USAGE, join } from './commands/join.ts'
 import { SPLIT_USAGE, split } from './commands/split.ts'
@@ -10,8 +11,10 @@ ${GRADE_USAGE}
 ${SPLIT_USAGE}
 
 ${JOIN_USAGE}
+
+${BOOK_USAGE}
 `
-const COMMANDS = { grade, split, join } as const
+const COMMANDS = { grade, split, join, book } as const
 const isCommand = (name: string): name is keyof typeof COMMANDS => Object.hasOwn(COMMANDS, name)
 
 /**

@@ -8,3 +8,8 @@ const FORMULA = /^(?:[\p{Z}\p{Cc}\p{Cf}]*[=+\-@＝＋－＠﹢﹣﹦﹫]|\p{Cc})
 export function neutraliseFormula<T>(value: T): T | string {
   return typeof value === 'string' && FORMULA.test(value) ? `'${value}` : value
 }
+
+/** A cell as it was before {@link neutraliseFormula}. */
+export function plainText(cell: string): string {
+  return cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell
+}

@@ -6,6 +6,7 @@ import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/bun
 import type { Conflict } from '../../domain/merge/merge-books.ts'
 import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
+import { editedEggs, eggsToCsv, readEggsCsv, type EggEdit, type EggEdits } from '../../contracts/eggs-csv.ts'
 import { looksToCsv } from '../../contracts/looks-csv.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
@@ -13,6 +14,7 @@ import { useCustodyStore } from './custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'
+import EggTableDialog from './EggTableDialog.vue'
 import BringInDialog from './BringInDialog.vue'
 import SetAsideRecord from './SetAsideRecord.vue'
 
@@ -81,6 +83,42 @@ const exportCsv = () =>
     )
     return `${count(hatchery.looks.length, 'look')} written to a table.`
   })
+/** What other people's tools read: tables, outlines with their photographs. */
+const exportExchange = () =>
+  guarded(async () => {
+    saveFile(await custody.forOtherTools(), `perlumen-for-other-tools-${stamp()}.zip`)
+    return `Tables, outlines and photographs of ${sizes.value} written.`
+  })
+/** Eggs as a table, to be edited in a spreadsheet. */
+const exportEggs = () =>
+  guarded(async () => {
+    await hatchery.openAll()
+    saveFile(
+      new Blob([eggsToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
+      `perlumen-eggs-${stamp()}.csv`,
+    )
+    return `${count(hatchery.eggs.length, 'egg')} written to a table. Weights, sizes, marks and new notes may come back.`
+  })
+const table = shallowRef<EggEdits | null>(null)
+async function chooseTable(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  await guarded(async () => {
+    await hatchery.openAll()
+    table.value = readEggsCsv(await file.text(), hatchery.records())
+    return null
+  })
+}
+function takeTable(edits: EggEdit[]): void {
+  table.value = null
+  if (edits.length === 0) return
+  void guarded(async () => {
+    await hatchery.commit('table', null, editedEggs(edits, hatchery.eggs))
+    return `${count(edits.length, 'change')} taken from the table; on Today they can be taken back.`
+  })
+}
 const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
   egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that was set aside'
 const exportBundle = () =>
@@ -217,11 +255,17 @@ function discard(): void {
       <section class="card flex flex-col gap-3 p-5">
         <h2 class="text-xl font-semibold">Take out</h2>
         <p class="text-ink-soft">
-          A table of all looks for any spreadsheet, or one ZIP bundle with everything and the photographs, to
-          keep or to carry to another device.
+          One bundle holds everything, to keep or to carry to another device. Tables are for spreadsheets; for
+          other tools there are outlines with the photographs, without what cameras note of time and place.
         </p>
         <button type="button" class="press" :disabled="working" @click="exportCsv">
           <Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)
+        </button>
+        <button type="button" class="press" :disabled="working" @click="exportEggs">
+          <Download class="h-5 w-5" aria-hidden="true" /> Eggs as a table (CSV)
+        </button>
+        <button type="button" class="press" :disabled="working" @click="exportExchange">
+          <Download class="h-5 w-5" aria-hidden="true" /> For other tools (CSV, COCO)
         </button>
         <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle">
           <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
@@ -241,6 +285,15 @@ function discard(): void {
             :disabled="working"
             data-testid="bundle-input"
             @change="choose"
+        /></label>
+        <label class="press" :class="{ 'opacity-40': working }"
+          ><Upload class="h-5 w-5" aria-hidden="true" /> An edited table of eggs (CSV)<input
+            type="file"
+            accept=".csv,text/csv"
+            class="sr-only"
+            :disabled="working"
+            data-testid="table-input"
+            @change="chooseTable"
         /></label>
         <h2 class="mt-4 text-xl font-semibold">Erase</h2>
         <button
@@ -287,6 +340,7 @@ function discard(): void {
     >
       <p class="text-lg">It cannot be read now and will be gone for good. Take it out first if in doubt.</p>
     </ConfirmDialog>
+    <EggTableDialog v-if="table" :table="table" @confirm="takeTable" @close="table = null" />
     <BringInDialog
       v-if="waiting"
       open

@@ -8,10 +8,12 @@ import {
   type BundleSource,
   type MissingPhoto,
 } from '../../contracts/bundle.ts'
+import { exchangeFiles } from '../../contracts/exchange.ts'
 import type { ReadingsRecord } from '../../contracts/readings-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import type { Conflict } from '../../domain/merge/merge-books.ts'
 import { decided, mergeBundles, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
+import { buildZip } from '../../contracts/zip-file.ts'
 import { isStorageFull, storageRoom } from '../data/storage-room.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
@@ -102,6 +104,16 @@ export const useCustodyStore = defineStore('custody', () => {
     return running('Writing the bundle', async (how) => writeBundle(await source(), how))
   }
 
+  /** The book in the forms that other tools read, as one ZIP file. */
+  async function forOtherTools(): Promise<Blob> {
+    const { file } = await takeOut()
+    const zip = buildZip()
+    const year = new Date().getFullYear()
+    for await (const { path, content } of exchangeFiles(await check(file), { year }))
+      await (typeof content === 'string' ? zip.text(path, content) : zip.stored(path, content))
+    return zip.finish()
+  }
+
   function check(file: Blob): Promise<Bundle> {
     return running('Checking the bundle', (how) => readBundle(file, deviceZone(), how))
   }
@@ -188,6 +200,7 @@ export const useCustodyStore = defineStore('custody', () => {
   return {
     progress,
     takeOut,
+    forOtherTools,
     check,
     bringIn,
     broughtTogether,

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { reactive, watch } from 'vue'
+import type { EggEdit, EggEdits } from '../../contracts/eggs-csv.ts'
+import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import { count } from '../shared/wording.ts'
+
+/** A table of eggs came back from a spreadsheet: what it would change, cell by cell. */
+const props = defineProps<{ table: EggEdits }>()
+const emit = defineEmits<{ confirm: [edits: EggEdit[]]; close: [] }>()
+const refused = reactive(new Set<EggEdit>())
+watch(
+  () => props.table,
+  () => refused.clear(),
+)
+function toggle(edit: EggEdit): void {
+  if (refused.has(edit)) refused.delete(edit)
+  else refused.add(edit)
+}
+const MOST_SHOWN = 20
+</script>
+
+<template>
+  <ConfirmDialog
+    open
+    title="Changes from the table"
+    :confirm="`Take ${count(table.edits.length - refused.size, 'change')}`"
+    @confirm="
+      emit(
+        'confirm',
+        table.edits.filter((edit) => !refused.has(edit)),
+      )
+    "
+    @close="emit('close')"
+  >
+    <ul v-if="table.problems.length > 0" class="mb-3 text-ember" data-testid="table-problems">
+      <li v-for="problem in table.problems.slice(0, MOST_SHOWN)" :key="problem">{{ problem }}</li>
+      <li v-if="table.problems.length > MOST_SHOWN">And {{ table.problems.length - MOST_SHOWN }} more.</li>
+    </ul>
+    <p v-if="table.edits.length === 0">The table says nothing else than the book.</p>
+    <ul data-testid="table-edits">
+      <li v-for="edit in table.edits" :key="`${edit.eggId}/${edit.field}`">
+        <label class="flex min-h-11 items-center gap-2"
+          ><input type="checkbox" class="accent-lamp" :checked="!refused.has(edit)" @change="toggle(edit)" />
+          <span
+            >{{ edit.set }}, egg {{ edit.number }}, {{ edit.field }}:
+            <template v-if="edit.field !== 'new note'">{{ edit.was || 'nothing' }} becomes </template
+            ><strong>{{ edit.becomes || 'nothing' }}</strong></span
+          ></label
+        >
+      </li>
+    </ul>
+  </ConfirmDialog>
+</template>
