@@ -13,7 +13,7 @@ import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { useArrivalsStore } from '../shared/arrivals.ts'
+import { useArrived } from './useArrived.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { count, dayWords, GRADE_WORDS } from '../shared/wording.ts'
@@ -26,6 +26,7 @@ import EggPlaces from './EggPlaces.vue'
 import FileOutcomes from './FileOutcomes.vue'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
 import HandLinesPanel from './HandLinesPanel.vue'
+import LabelReader from './LabelReader.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import SpeakingParts from './SpeakingParts.vue'
 import SeveralEggs from './SeveralEggs.vue'
@@ -39,7 +40,6 @@ const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const room = useRoomStore()
-const arrivals = useArrivalsStore()
 const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 const bench = useBench(() => set.value!)
@@ -65,13 +65,11 @@ const networkName = computed(() => {
 onMounted(() => {
   if (networkName.value) source.value = 'network'
   if (set.value) bench.begin()
-  if (arrivals.files.length > 0) void takeArrived()
 })
-/** Photographs that came from elsewhere on the device, for this set. */
-async function takeArrived(): Promise<void> {
+useArrived((files) => {
   source.value = 'files'
-  await bench.takeFiles(await arrivals.take(), 'name')
-}
+  return bench.takeFiles(files, 'name')
+})
 watch(
   [current, source],
   ([egg]) => {
@@ -235,6 +233,7 @@ const PHASE_WORDS = {
       class="grid min-h-0 auto-rows-max grid-cols-1 gap-3 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(11rem,16rem)_minmax(0,1fr)_minmax(17rem,24rem)] md:overflow-hidden"
     >
       <div class="order-3 self-start md:order-1 md:max-h-full md:overflow-y-auto">
+        <LabelReader @tray="bench.chooseTray" @egg="bench.choose" />
         <label v-if="set.trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft"
           >Tray
           <select

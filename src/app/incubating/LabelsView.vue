@@ -6,6 +6,7 @@ import type { Egg } from '../../contracts/egg-record.ts'
 import { SIDES } from '../../core/incubation/turning.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts'
+import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 /** Labels for the eggs and a map of each tray, for printing. */
@@ -52,6 +53,13 @@ const labelOf = (egg: Egg): string => {
   const tray = set.value?.trays.find((item) => item.id === egg.place?.trayId)
   return tray && egg.place ? placeLabel(tray, egg.place) : ''
 }
+/** Labels across a sheet, as stationers sell them for A4 and letter paper. */
+const SHEETS = {
+  small: { words: '5 across, plain', across: 5, heightMm: 24, code: false },
+  medium: { words: '3 across, with a code', across: 3, heightMm: 34, code: true },
+  large: { words: '2 across, with a code', across: 2, heightMm: 50, code: true },
+} as const
+const sheet = ref<keyof typeof SHEETS>('medium')
 const print = (): void => window.print()
 </script>
 
@@ -61,6 +69,12 @@ const print = (): void => window.print()
       <button type="button" class="press press-lamp" @click="print">
         <Printer class="h-5 w-5" aria-hidden="true" /> Print</button
       ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
+      <label class="flex items-center gap-2"
+        >Labels
+        <select v-model="sheet" class="field">
+          <option v-for="(one, key) in SHEETS" :key="key" :value="key">{{ one.words }}</option>
+        </select></label
+      >
       <label v-if="oneByOne" class="flex items-center gap-2"
         >So many trays are printed one by one:
         <select v-model="trayId" class="field">
@@ -75,8 +89,13 @@ const print = (): void => window.print()
       :key="tray.id"
       class="mb-6 break-after-page bg-white p-4 text-black print:p-0"
     >
-      <h1 class="text-[22pt] font-bold">{{ tray.name }}, {{ set.name }}</h1>
-      <p class="mb-3 text-[13pt]">Set {{ setOn }}. Write the grade beside the number.</p>
+      <div class="mb-3 flex items-start justify-between gap-4">
+        <div>
+          <h1 class="text-[22pt] font-bold">{{ tray.name }}, {{ set.name }}</h1>
+          <p class="text-[13pt]">Set {{ setOn }}. Write the grade beside the number.</p>
+        </div>
+        <QrMark :label="{ kind: 'tray', id: tray.id }" class="w-[28mm] shrink-0" />
+      </div>
       <div class="grid gap-1" :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }">
         <div
           v-for="cell in cells"
@@ -92,12 +111,22 @@ const print = (): void => window.print()
     </section>
     <section class="bg-white p-4 text-black print:p-0">
       <h2 class="screen-only mb-2 text-xl font-bold">Labels</h2>
-      <div class="grid grid-cols-5 gap-[2mm]">
+      <div
+        class="grid gap-[2mm]"
+        :style="{ gridTemplateColumns: `repeat(${SHEETS[sheet].across}, minmax(0, 1fr))` }"
+      >
         <div
           v-for="egg in labelled"
           :key="egg.id"
-          class="flex h-[24mm] break-inside-avoid flex-col justify-between border border-dashed border-black p-[2mm]"
+          class="relative flex break-inside-avoid flex-col justify-between border border-dashed border-black p-[2mm]"
+          :style="{ height: `${SHEETS[sheet].heightMm}mm` }"
         >
+          <QrMark
+            v-if="SHEETS[sheet].code"
+            :label="{ kind: 'egg', id: egg.id }"
+            class="absolute right-[1mm] bottom-[1mm]"
+            :style="{ width: `${SHEETS[sheet].heightMm - 12}mm` }"
+          />
           <span class="flex items-baseline justify-between"
             ><strong class="text-[20pt] leading-none">{{ egg.number }}</strong
             ><span class="text-[11pt]">{{ labelOf(egg) }} {{ byHand ? SIDES.join(' ') : '' }}</span></span

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Label } from '../../../contracts/label-code.ts'
+import { labelSquares } from '../label-squares.ts'
+
+/** A label that a camera reads; beside it always stand a number and a name that people read. */
+const props = defineProps<{ label: Label }>()
+/** Squares left free around it, so that it is found. */
+const QUIET = 4
+const squares = computed(() => labelSquares(props.label))
+const path = computed(() => {
+  const { side, isDark } = squares.value
+  let d = ''
+  for (let row = 0; row < side; row++)
+    for (let column = 0; column < side; column++)
+      if (isDark(row, column)) d += `M${column + QUIET} ${row + QUIET}h1v1h-1z`
+  return d
+})
+const box = computed(() => squares.value.side + 2 * QUIET)
+</script>
+
+<template>
+  <svg :viewBox="`0 0 ${box} ${box}`" aria-hidden="true" shape-rendering="crispEdges" data-testid="qr">
+    <rect :width="box" :height="box" fill="#fff" />
+    <path :d="path" fill="#000" />
+  </svg>
+</template>
