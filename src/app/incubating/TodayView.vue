@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
+import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import { isIn } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
@@ -13,6 +13,7 @@ import { warnings, type WarningSet } from '../../core/agenda/warnings.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { daysBetween, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { exportCalendar } from './calendar.ts'
+import { useRemindersStore } from './reminders.ts'
 import { eventDay, planOf, useTicks } from '../shared/useSetPlan.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -37,6 +38,7 @@ const isRoundDue = computed(() =>
   sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
 )
 const clock = useClockStore()
+const reminders = useRemindersStore()
 const { tick } = useTicks()
 const { problem, saving } = useSaving()
 
@@ -166,6 +168,17 @@ useKeys({ u: () => void saving(() => store.undo()) })
           @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
         >
           <CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar
+        </button>
+        <button
+          v-if="rows.length > 0 && reminders.canNotify() && reminders.permission !== 'denied'"
+          type="button"
+          class="press"
+          :aria-pressed="reminders.isOn"
+          title="While Perlumen is open on this device; the calendar reminds you otherwise"
+          @click="reminders.isOn ? reminders.turnOff() : saving(() => reminders.turnOn())"
+        >
+          <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
+          {{ reminders.isOn ? 'Reminders on' : 'Remind me' }}
         </button>
         <RouterLink to="/plan" class="press" :class="{ 'press-lamp': store.sets.length === 0 }"
           >Plan a set</RouterLink

@@ -21,7 +21,7 @@ const props = defineProps<{
   here: HatcheryRecords
   bundle: Bundle | null
   /** Null where this book could not be opened, so that only replacing it is left. */
-  merged: MergedBundle | null
+  merged: MergedBundle<Blob> | null
 }>()
 const emit = defineEmits<{ together: [others: Conflict[]]; replace: []; close: [] }>()
 

@@ -32,7 +32,7 @@ const working = ref(false)
 const waiting = shallowRef<{
   bundle: Bundle
   bytes: number
-  merged: (MergedBundle & { bytes: number }) | null
+  merged: (MergedBundle<Blob> & { bytes: number }) | null
 } | null>(null)
 /** Where only photographs of a bundle are damaged: the rest of it. */
 const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)

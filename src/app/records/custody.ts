@@ -119,7 +119,7 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   /** What would come of this book and a bundle of another device, and what a person has to look at. Nothing is changed. */
-  async function broughtTogether(bundle: Bundle): Promise<MergedBundle & { bytes: number }> {
+  async function broughtTogether(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
     // As it would be taken out: so that nothing is forgotten that a bundle holds.
     const { file } = await takeOut()
     return { ...mergeBundles(await check(file), bundle, deviceZone()), bytes: file.size }
@@ -127,7 +127,7 @@ export const useCustodyStore = defineStore('custody', () => {
 
   /** @param others - conflicts in which the other word is to hold */
   function bringTogether(
-    merged: MergedBundle,
+    merged: MergedBundle<Blob>,
     others: readonly Conflict[],
     fileBytes: number,
   ): Promise<void> {

@@ -2,6 +2,7 @@
 import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useRemindersStore } from '../incubating/reminders.ts'
 import { useBackupsStore } from '../records/backups.ts'
 import { useCustodyStore } from '../records/custody.ts'
 import { useDemoStore } from '../data/demo.ts'
@@ -42,6 +43,8 @@ watch(
 )
 onMounted(async () => {
   void offline.start()
+  // Begins to watch what falls due.
+  useRemindersStore()
   useArrivalsStore().listen(() => void router.push('/arrived'))
   try {
     await Promise.all([hatchery.load(), devices.probe()])

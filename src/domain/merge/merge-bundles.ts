@@ -1,24 +1,38 @@
-import { sortOut, fileOf, type RawRecord } from '../../contracts/book.ts'
-import type { Bundle } from '../../contracts/bundle.ts'
+import { sortOut, fileOf, type Book, type RawRecord } from '../../contracts/book.ts'
+import type { ReadingsRecord } from '../../contracts/readings-record.ts'
 import { RECORD_TABLES } from '../../contracts/record-tables.ts'
+import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { stamped } from '../../contracts/stamp.ts'
 import { mergeBooks, type Conflict, type MergedBook, type Settled } from './merge-books.ts'
 import { mergeReadings } from './merge-readings.ts'
 import type { AnyRecord } from './merge-record.ts'
 
-export interface MergedBundle {
-  bundle: Bundle
+/** A book with all that lies beside it, as a bundle holds it; `A` is what a sound or a picture is on this platform. */
+export interface WholeBook<A> extends Pick<Book, 'records' | 'buried'> {
+  aside: RawRecord[]
+  photoTypes: ReadonlyMap<string, string>
+  missing: Array<{ photoId: string; set: string; egg: number; takenAt: string }>
+  shapes(lookId: string): Promise<ShapesRecord | null>
+  attachmentIds: readonly string[]
+  attachment(id: string): Promise<A | null>
+  readingIds: readonly string[]
+  readings(id: string): Promise<ReadingsRecord | null>
+  photo(id: string): Promise<Uint8Array<ArrayBuffer>>
+}
+
+export interface MergedBundle<A> {
+  bundle: WholeBook<A>
   conflicts: Conflict[]
   settled: Settled[]
 }
 
 /** Two bundles brought together, with the photographs, lines, sounds and readings of both. */
-export function mergeBundles(here: Bundle, there: Bundle, zone: string): MergedBundle {
+export function mergeBundles<A>(here: WholeBook<A>, there: WholeBook<A>, zone: string): MergedBundle<A> {
   const { book, conflicts, settled } = mergeBooks(here, there, zone)
   return { bundle: withParts(book, here, there), conflicts, settled }
 }
 
-function withParts(book: MergedBook['book'], here: Bundle, there: Bundle): Bundle {
+function withParts<A>(book: MergedBook['book'], here: WholeBook<A>, there: WholeBook<A>): WholeBook<A> {
   const photoTypes = new Map([...there.photoTypes, ...here.photoTypes])
   const known = new Map([...there.missing, ...here.missing].map((one) => [one.photoId, one]))
   return {
@@ -49,11 +63,11 @@ export function mayChoose({ table, gone }: Pick<Conflict, 'table' | 'gone'>): bo
  * @param others - conflicts in which the other copy's word is to hold
  * @param device - which decides; what is chosen counts as written by it
  */
-export function decided(
-  { bundle }: MergedBundle,
+export function decided<A>(
+  { bundle }: MergedBundle<A>,
   others: readonly Conflict[],
   { device, zone }: { device: string; zone: string },
-): Bundle {
+): WholeBook<A> {
   if (others.length === 0) return bundle
   const chosen = new Map(others.map((conflict) => [`${conflict.table}/${conflict.id}`, conflict]))
   const goneEggs = new Set(others.flatMap(({ table, gone, id }) => (gone && table === 'eggs' ? [id] : [])))

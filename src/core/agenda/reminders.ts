@@ -1,0 +1,48 @@
+import type { ScheduleEvent } from '../incubation/schedule.ts'
+import type { EventState } from './agenda.ts'
+import { EVENT_TITLES } from './event-words.ts'
+
+/** Something that a person who is elsewhere should hear of once. */
+export interface Reminder {
+  /** The same reminder has the same key, whenever it is asked for. */
+  key: string
+  title: string
+  body: string
+}
+
+interface Due {
+  set: { id: string; name: string }
+  event: Pick<ScheduleEvent, 'key' | 'kind' | 'startMs'>
+  state: EventState
+}
+
+/** What the plan asks for by now and nobody has ticked. */
+export function planReminders(items: readonly Due[], nowMs: number): Reminder[] {
+  return items
+    .filter(
+      ({ event, state }) =>
+        (state === 'due' || state === 'overdue' || state === 'now') && event.startMs <= nowMs,
+    )
+    .map(({ set, event }) => ({
+      key: `${set.id}/${event.key}`,
+      title: EVENT_TITLES[event.kind],
+      body: set.name,
+    }))
+}
+
+/**
+ * Eggs that a candling found to come out and that are still in: said once for each day.
+ * @param today - local date
+ */
+export function removalReminder(
+  waiting: ReadonlyArray<{ set: { id: string; name: string }; eggs: number }>,
+  today: string,
+): Reminder[] {
+  return waiting
+    .filter(({ eggs }) => eggs > 0)
+    .map(({ set, eggs }) => ({
+      key: `${set.id}/removal/${today}`,
+      title: eggs === 1 ? 'An egg waits to be taken out' : `${eggs} eggs wait to be taken out`,
+      body: `${set.name}: dead eggs go bad and burst.`,
+    }))
+}
