@@ -2,7 +2,7 @@ import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['dist/', 'node_modules/', 'test-results/', 'playwright-report/', '.scratch/'] },
+  { ignores: ['build/', 'dist/', 'node_modules/', 'test-results/', 'playwright-report/', '.scratch/'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
   {
