@@ -285,6 +285,15 @@ describe('the round', () => {
     expect(state(14.5, [12])).toMatchObject({ dueMs: null, missed: 1 })
     expect(state(22, [7])).toMatchObject({ dueMs: at(21), missed: 1 })
   })
+  it('made in the afternoon is the morning’s, late, and not the evening’s, hours early', () => {
+    const two = roundHours(2)
+    const state = (nowHour: number, made: number[]) =>
+      roundState({ hours: two, madeMs: made.map(at), sinceMs: at(0) }, at(nowHour), zone)
+    expect(two).toEqual([7, 21])
+    expect(state(15.1, [15])).toMatchObject({ dueMs: null, nextMs: at(21) })
+    expect(state(21, [15])).toMatchObject({ dueMs: at(21) })
+    expect(state(20.5, [19.5])).toMatchObject({ dueMs: null })
+  })
   it('asks for nothing from before there was anything to look after', () => {
     expect(roundState({ hours, madeMs: [], sinceMs: at(10) }, at(13), zone)).toMatchObject({
       dueMs: null,

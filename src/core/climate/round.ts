@@ -11,6 +11,8 @@ export interface RoundState {
 
 /** A round may be made this long before its hour. */
 const EARLY_MS = 45 * 60_000
+/** Made longer before an hour than this, it counts for the hour that has gone by: who tops up in the afternoon is late, not early. */
+const AHEAD_MS = 2 * 3_600_000
 const DAY_MS = 86_400_000
 
 /** Local hours of the daily rounds, spread from morning to evening. */
@@ -23,7 +25,7 @@ export function roundHours(timesADay: number, firstHour = 7, lastHour = 21): num
 }
 
 /**
- * Which round is due. Each round that was made counts for the hour nearest to it.
+ * Which round is due. Each round that was made counts for the hour nearest to it, but not for one far ahead.
  * @param hours - local hours of the rounds of a day, rising
  * @param madeMs - when rounds were made, in any order
  * @param sinceMs - before this there was nothing to look after
@@ -39,7 +41,9 @@ export function roundState(
   )
   const met = new Set(
     madeMs.map((made) =>
-      slots.reduce((best, slot) => (Math.abs(slot - made) < Math.abs(best - made) ? slot : best), slots[0]!),
+      slots
+        .filter((slot) => slot <= made + AHEAD_MS)
+        .reduce((best, slot) => (Math.abs(slot - made) < Math.abs(best - made) ? slot : best), slots[0]!),
     ),
   )
   const open = slots.filter((slot) => slot - EARLY_MS <= nowMs && slot >= sinceMs && !met.has(slot))
