@@ -6,6 +6,7 @@ import type { Egg } from '../../contracts/egg-record.ts'
 import { SIDES } from '../../core/incubation/turning.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts'
+import { labelCode } from '../../contracts/label-code.ts'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
@@ -94,7 +95,7 @@ const print = (): void => window.print()
           <h1 class="text-[22pt] font-bold">{{ tray.name }}, {{ set.name }}</h1>
           <p class="text-[13pt]">Set {{ setOn }}. Write the grade beside the number.</p>
         </div>
-        <QrMark :label="{ kind: 'tray', id: tray.id }" class="w-[28mm] shrink-0" />
+        <QrMark :text="labelCode({ kind: 'tray', id: tray.id })" class="w-[28mm] shrink-0" />
       </div>
       <div class="grid gap-1" :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }">
         <div
@@ -123,7 +124,7 @@ const print = (): void => window.print()
         >
           <QrMark
             v-if="SHEETS[sheet].code"
-            :label="{ kind: 'egg', id: egg.id }"
+            :text="labelCode({ kind: 'egg', id: egg.id })"
             class="absolute right-[1mm] bottom-[1mm]"
             :style="{ width: `${SHEETS[sheet].heightMm - 12}mm` }"
           />

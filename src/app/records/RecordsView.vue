@@ -14,6 +14,7 @@ import { useCustodyStore } from './custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'
+import TwoTablets from './TwoTablets.vue'
 import EggTableDialog from './EggTableDialog.vue'
 import BringInDialog from './BringInDialog.vue'
 import SetAsideRecord from './SetAsideRecord.vue'
@@ -306,6 +307,7 @@ function discard(): void {
         </button>
       </section>
     </div>
+    <TwoTablets :busy="working" @received="look" />
     <BackupCard :busy="working" @restore="look" />
     <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
       <h2 id="aside-heading" class="text-xl font-semibold">Set aside</h2>

@@ -2,11 +2,11 @@ import jsQR from 'jsqr'
 import { describe, expect, it } from 'vitest'
 import { labelCode, readLabelCode, type Label } from '../../contracts/label-code.ts'
 import { createRandom } from '../../core/random/random.ts'
-import { labelSquares } from './label-squares.ts'
+import { codeSquares } from './code-squares.ts'
 
 /** The label as a phone's camera sees it: squares of some pixels, dim, grainy. */
 function photographed(label: Label, { pixels, noise }: { pixels: number; noise: number }) {
-  const { side, isDark } = labelSquares(label)
+  const { side, isDark } = codeSquares(labelCode(label))
   const quiet = 4
   const width = Math.round((side + 2 * quiet) * pixels)
   const random = createRandom(`label/${label.id}/${pixels}`)

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Label } from '../../../contracts/label-code.ts'
-import { labelSquares } from '../label-squares.ts'
+import { codeSquares } from '../code-squares.ts'
 
-/** A label that a camera reads; beside it always stand a number and a name that people read. */
-const props = defineProps<{ label: Label }>()
+/** What a camera reads; beside it always stand words that people read. */
+const props = defineProps<{ text: string }>()
 /** Squares left free around it, so that it is found. */
 const QUIET = 4
-const squares = computed(() => labelSquares(props.label))
+const squares = computed(() => codeSquares(props.text))
 const path = computed(() => {
   const { side, isDark } = squares.value
   let d = ''

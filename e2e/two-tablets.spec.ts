@@ -1,0 +1,42 @@
+import { chromium, expect, test } from '@playwright/test'
+import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { holdBefore, withShownCamera } from './shown-camera.ts'
+
+test('two tablets read each other’s codes, and both books are together on both', async ({
+  baseURL,
+}, info) => {
+  test.setTimeout(240_000)
+  const options = info.project.use.launchOptions!
+  // In this test's room nobody answers for local names; on real tablets the network does.
+  const browser = await chromium.launch({
+    ...options,
+    args: [...options.args!, '--disable-features=WebRtcHideLocalIpsWithMdns'],
+  })
+  const page = async (photo: string) => {
+    const context = await browser.newContext({ baseURL: baseURL!, serviceWorkers: 'block' })
+    const one = await context.newPage()
+    await withShownCamera(one)
+    await openDemo(one)
+    await openBench(one)
+    await one.getByLabel('Files').check()
+    await one.getByTestId('file-input').setInputFiles(`fixtures/photos/${photo}.jpg`)
+    await verdictShown(one)
+    await one.goto('/#/records')
+    return one
+  }
+  const [first, second] = [await page('p-0043'), await page('p-0005')]
+  await first.getByRole('button', { name: 'Show my code' }).click()
+  await expect(first.getByTestId('qr')).toBeVisible()
+  await second.getByRole('button', { name: 'Read its code' }).click()
+  await holdBefore(second, first.getByTestId('qr'))
+  await expect(second.getByTestId('qr')).toBeVisible()
+  await first.getByRole('button', { name: 'Read its answer' }).click()
+  await holdBefore(first, second.getByTestId('qr'))
+  for (const tablet of [first, second]) {
+    await expect(tablet.getByTestId('what-changes')).toContainText('1 look comes', { timeout: 60_000 })
+    await tablet.getByRole('button', { name: 'Bring together' }).click()
+    await expect(tablet.getByTestId('records-message')).toContainText('Both are together now')
+    await expect(tablet.locator('main h1 + p')).toContainText('2 looks')
+  }
+  await browser.close()
+})

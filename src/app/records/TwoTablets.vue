@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
+import { QrCode, ScanQrCode } from '@lucide/vue'
+import { Peer } from '../../devices/pairing/peer.ts'
+import CodeReader from '../shared/ui/CodeReader.vue'
+import QrMark from '../shared/ui/QrMark.vue'
+import { useCustodyStore } from './custody.ts'
+
+/** Two tablets in one room, without any server: each shows the other a code, and both books go across. */
+defineProps<{ busy: boolean }>()
+const emit = defineEmits<{ received: [file: File] }>()
+const custody = useCustodyStore()
+const peer = shallowRef<Peer | null>(null)
+/** What the other tablet is to read now. */
+const code = ref('')
+const state = ref<'idle' | 'offering' | 'answering' | 'talking' | 'done'>('idle')
+const reading = ref<'offer' | 'answer' | null>(null)
+const problem = ref('')
+const progress = ref<{ done: number; total: number } | null>(null)
+const canTalk = 'RTCPeerConnection' in globalThis
+const WORDS = {
+  idle: '',
+  offering: 'Let the other tablet read this code under “Read its code”. Then read the code that it shows.',
+  answering: 'Let the first tablet read this code now.',
+  talking: 'The books go across. Keep both tablets on.',
+  done: 'Both books have gone across. What would change here is shown; the other tablet shows its own.',
+} as const
+const percent = computed(() =>
+  progress.value ? Math.floor((100 * progress.value.done) / progress.value.total) : 0,
+)
+
+function start(): Peer {
+  close()
+  problem.value = ''
+  const next = new Peer((done, total) => {
+    progress.value = { done, total }
+  })
+  peer.value = next
+  void talk(next)
+  return next
+}
+async function offer(): Promise<void> {
+  const next = start()
+  state.value = 'offering'
+  await guarded(async () => {
+    code.value = await next.offer()
+  })
+}
+function read(text: string): void {
+  const what = reading.value
+  reading.value = null
+  void guarded(async () => {
+    if (what === 'offer') {
+      const next = start()
+      code.value = await next.answer(text)
+      state.value = 'answering'
+    } else await peer.value?.accept(text)
+  })
+}
+/** As soon as the line stands: this book goes there, the other comes here. */
+async function talk(line: Peer): Promise<void> {
+  await guarded(async () => {
+    await line.open
+    code.value = ''
+    state.value = 'talking'
+    const { file } = await custody.takeOut()
+    const [, received] = await Promise.all([line.send(file), line.received])
+    state.value = 'done'
+    emit('received', new File([received], 'other-tablet.zip', { type: 'application/zip' }))
+  }, line)
+}
+async function guarded(work: () => Promise<void>, line = peer.value): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    // Of a line that was given up nobody wants to hear.
+    if (line !== peer.value) return
+    problem.value = (error as Error).message
+    close()
+  }
+}
+function close(): void {
+  peer.value?.close()
+  peer.value = null
+  code.value = ''
+  progress.value = null
+  state.value = 'idle'
+}
+onBeforeUnmount(close)
+</script>
+
+<template>
+  <section v-if="canTalk" class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="two-heading">
+    <h2 id="two-heading" class="text-xl font-semibold">Two tablets in one room</h2>
+    <p class="text-ink-soft">
+      In the same network, without any server: each reads a code from the other’s screen, and both books come
+      together on both. A bundle by file does the same.
+    </p>
+    <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    <p v-if="WORDS[state]" role="status" data-testid="two-state">
+      {{ WORDS[state] }}{{ state === 'talking' && progress ? ` ${percent} % received.` : '' }}
+    </p>
+    <QrMark v-if="code" :text="code" class="w-full max-w-80 self-center rounded-lg" />
+    <div class="flex flex-wrap gap-3">
+      <template v-if="state === 'idle' || state === 'done'">
+        <button type="button" class="press" :disabled="busy" @click="offer">
+          <QrCode class="h-5 w-5" aria-hidden="true" /> Show my code
+        </button>
+        <button type="button" class="press" :disabled="busy" @click="reading = 'offer'">
+          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> Read its code
+        </button>
+      </template>
+      <template v-else>
+        <button
+          v-if="state === 'offering'"
+          type="button"
+          class="press press-lamp"
+          @click="reading = 'answer'"
+        >
+          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> Read its answer
+        </button>
+        <button type="button" class="press" @click="close">Stop</button>
+      </template>
+    </div>
+    <CodeReader
+      v-if="reading"
+      label="Read the other tablet’s code"
+      words="Hold the other tablet’s screen before the camera."
+      @code="read"
+      @close="reading = null"
+    />
+  </section>
+</template>
