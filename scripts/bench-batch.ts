@@ -11,8 +11,8 @@ const PHOTOS = readdirSync(FIXTURES)
   .filter((name) => name.endsWith('.jpg'))
   .map((name) => FIXTURES + name)
 const COLD_STARTS = 7
-const ROUND = 96
-const ROUNDS = 3
+const ROUND = 192
+const ROUNDS = 2
 const SIZES = [200, 2000]
 
 interface Run {
