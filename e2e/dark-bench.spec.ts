@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
+import { beginSession, candleByKey, look, openSession, photographed } from './evening.ts'
 import { openWholeDemo } from './hatchery.ts'
 
 /** Relative luminance (white is 1) that no area of this side may pass on the dark bench, and the whole screen's mean. */
@@ -39,35 +40,6 @@ async function expectDark(png: Buffer, where: string): Promise<void> {
   const { brightest, mean } = await luminance(png)
   expect(brightest, `brightest area, ${where}`).toBeLessThan(BRIGHTEST_AREA)
   expect(mean, `mean, ${where}`).toBeLessThan(MEAN)
-}
-
-async function openSession(page: Page): Promise<void> {
-  await page.goto('/#/sets/demo-beacon/candle')
-  await expect(page.getByText('Before the first egg')).toBeVisible()
-}
-
-/** Ready, begun, tray out, lid on: the same key eight times. */
-async function beginSession(page: Page): Promise<void> {
-  await openSession(page)
-  for (const word of [
-    'This is done',
-    'This is done',
-    'This is done',
-    'This is done',
-    'This is done',
-    'Begin',
-    'The lid is off',
-    'The lid is on',
-  ]) {
-    await expect(page.getByTestId('go-on')).toContainText(word)
-    await page.keyboard.press(' ')
-  }
-  await expect(page.getByTestId('current-egg')).toHaveText('A1')
-}
-
-const look = (page: Page): Promise<string | null> => page.getByTestId('session').getAttribute('data-look')
-async function photographed(page: Page): Promise<void> {
-  await expect.poll(() => look(page), { timeout: 30_000, intervals: [100] }).not.toBe('')
 }
 
 test('the dark bench stays dark: ready, live, judged, black, and while it loads', async ({ page }) => {
@@ -236,12 +208,7 @@ test('a reload in the middle goes on at the same egg, with its clocks running on
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
-  for (const next of ['A2', 'A3']) {
-    await page.keyboard.press(' ')
-    await photographed(page)
-    await page.keyboard.press(' ')
-    await expect(page.getByTestId('current-egg')).toHaveText(next)
-  }
+  for (const next of ['A2', 'A3']) await candleByKey(page, next)
   await page.waitForTimeout(1500)
   await page.reload()
   await expect(page.getByTestId('current-egg')).toHaveText('A3')

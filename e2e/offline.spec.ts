@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
+import { beginSession, candleByKey, openSession } from './evening.ts'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { putBefore, withShownCamera } from './shown-camera.ts'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -46,6 +48,7 @@ test('after one visit an evening is done without server and network, closed, and
   const { base, stop } = await ownServer(port(300))
   const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
   const page = await context.newPage()
+  await withShownCamera(page)
   await openDemo(page)
   await kept(page)
   await stop()
@@ -64,10 +67,19 @@ test('after one visit an evening is done without server and network, closed, and
   }
   expect(await page.evaluate(() => document.fonts.ready.then(() => document.fonts.size))).toBeGreaterThan(0)
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
+  // An evening by this device's own camera, left in the middle.
+  await openSession(page)
+  await page.getByLabel('By the key or the pedal').check()
+  await beginSession(page, 'A2')
+  await putBefore(page, 'fixtures/photos/p-0043.jpg')
+  for (const next of ['A3', 'A4']) await candleByKey(page, next)
   await page.close()
   const again = await context.newPage()
+  await again.goto('/#/')
+  await again.getByRole('link', { name: 'Go on' }).click()
+  await expect(again.getByTestId('current-egg')).toHaveText('A4')
   await again.goto('/#/sets/demo-beacon')
-  await expect(again.getByTestId('looks').locator('tbody tr').first()).toBeVisible()
+  await expect(again.getByTestId('looks').locator('tbody tr')).toHaveCount(3)
   await context.close()
 })
 
@@ -77,7 +89,11 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   const page = await context.newPage()
   await openDemo(page)
   await kept(page)
-  await photographFile(page, 'p-0043')
+  // An evening is under way.
+  await openSession(page)
+  await page.getByLabel('By the key or the pedal').check()
+  await beginSession(page)
+  await candleByKey(page, 'A2')
   // Another build: the page's title is another, and with it what the service worker names.
   const index = await readFile(join(folder, 'index.html'), 'utf8')
   await writeFile(
@@ -106,8 +122,10 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   // The other tab goes on with what it has, and says so.
   await expect(desk.getByTestId('newer-program')).toContainText('Another tab has taken a newer Perlumen')
+  await page.getByRole('link', { name: 'Go on' }).click()
+  await expect(page.getByTestId('current-egg')).toHaveText('A2')
   await page.goto('/#/sets/demo-beacon')
-  await expect(page.getByTestId('looks').locator('tbody tr').first()).toBeVisible()
+  await expect(page.getByTestId('looks').locator('tbody tr')).toHaveCount(1)
   await context.close()
   await stop()
 })

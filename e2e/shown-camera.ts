@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import type { Locator, Page } from '@playwright/test'
 
 /** This page's camera sees whatever picture it is shown; nothing until then. */
@@ -9,17 +10,20 @@ export async function withShownCamera(page: Page): Promise<void> {
     const context = canvas.getContext('2d')!
     const seen = { image: null as ImageBitmap | null }
     Object.assign(globalThis, {
-      showToCamera: async (svg: string) => {
+      showToCamera: async (address: string) => {
         const image = new Image()
-        image.src = `data:image/svg+xml,${encodeURIComponent(svg)}`
+        image.src = address
         await image.decode()
         seen.image = await createImageBitmap(image)
       },
     })
     setInterval(() => {
-      context.fillStyle = '#555'
+      context.fillStyle = seen.image ? '#333' : '#000'
       context.fillRect(0, 0, 640, 480)
-      if (seen.image) context.drawImage(seen.image, 110, 30, 420, 420)
+      if (!seen.image) return
+      const scale = 440 / seen.image.height
+      const width = seen.image.width * scale
+      context.drawImage(seen.image, 320 - width / 2, 20, width, 440)
     }, 100)
     navigator.mediaDevices.getUserMedia = () => Promise.resolve(canvas.captureStream(10))
   })
@@ -34,8 +38,18 @@ export async function holdBefore(page: Page, code: Locator): Promise<void> {
     copy.setAttribute('height', '420')
     return copy.outerHTML
   })
+  await show(page, `data:image/svg+xml,${encodeURIComponent(svg)}`)
+}
+
+/** Puts an egg before a page's camera. @param photo - of a JPEG file */
+export async function putBefore(page: Page, photo: string): Promise<void> {
+  await show(page, `data:image/jpeg;base64,${(await readFile(photo)).toString('base64')}`)
+}
+
+async function show(page: Page, address: string): Promise<void> {
   await page.evaluate(
-    (shown) => (globalThis as unknown as { showToCamera(svg: string): Promise<void> }).showToCamera(shown),
-    svg,
+    (shown) =>
+      (globalThis as unknown as { showToCamera(address: string): Promise<void> }).showToCamera(shown),
+    address,
   )
 }

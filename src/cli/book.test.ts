@@ -70,6 +70,20 @@ describe('perlumen book', () => {
     expect((await run('merge', path('both.zip'), path('both.zip'), '--out', path('same.zip'))).code).toBe(0)
   })
 
+  it('merges books of every earlier version, upgraded on reading, with one of the latest: nothing is lost or doubled', async () => {
+    for (const version of [1, 3, 5, 7]) {
+      const old = fixture.replace('version-8', `version-${version}`)
+      const [before, after] = [await run('list', old), path(`from-${version}.zip`)]
+      expect((await run('merge', old, fixture, '--out', after)).code).toBeLessThan(2)
+      expect((await run('check', after)).code).toBe(0)
+      const sets = (out: string): string[] =>
+        [...out.matchAll(/^\d{4}-\d{2}-\d{2} {2}([^:]+)/gm)].map(([, name]) => name!)
+      const merged = sets((await run('list', after)).out)
+      for (const set of sets(before.out)) expect(merged).toContain(set)
+      expect(new Set(merged).size).toBe(merged.length)
+    }
+  }, 60_000)
+
   it.each([
     [[], /Say what to do/],
     [['eat', 'a.zip'], /list, check, export, merge/],

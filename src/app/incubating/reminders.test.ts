@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { nextTick } from 'vue'
-import { beforeEach, expect, it, vi } from 'vitest'
+import { afterAll, beforeEach, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import { reopened } from '../data/reopened.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -17,6 +17,10 @@ class FakeNotification {
 vi.stubGlobal('Notification', FakeNotification)
 vi.stubGlobal('navigator', { userAgent: 'none' })
 
+afterAll(() => {
+  vi.useRealTimers()
+  Reflect.deleteProperty(globalThis, 'Notification')
+})
 beforeEach(() => {
   shown.length = 0
 })
@@ -24,8 +28,12 @@ beforeEach(() => {
 it('tells what is due once it is allowed to, each once, and eggs to be taken out once a day', async () => {
   // The clock must not go on by itself, however slow the machine.
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval'] })
+  // Files share one memory: what another left in the book is none of this one's.
+  await (await reopened()).repository.wipe()
   const store = await reopened()
-  const { trays, sets, eggs, looks } = sampleRecords()
+  const { hatchery, trays, sets, eggs, looks } = sampleRecords()
+  // The device may be anywhere; the place is where it is.
+  await store.saveHatchery(hatchery)
   const clock = useClockStore()
   clock.nowMs = Date.parse('2026-03-08T23:00:00.000Z')
   await store.commit('plan', null, { trays, sets, eggs })
@@ -51,5 +59,4 @@ it('tells what is due once it is allowed to, each once, and eggs to be taken out
   const last = shown.length
   await nextTick()
   expect(shown).toHaveLength(last)
-  vi.useRealTimers()
 })
