@@ -26,7 +26,7 @@ const emit = defineEmits<{ turn: [by: 1 | -1]; brighten: [by: 1 | -1]; wait: [];
 const STROKE = 4
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
-const WAITING_WORDS = { no: 'Wait for movement', making: 'Holding still', running: 'It lies still' } as const
+const WAITING_WORDS = { no: 'Does it move?', making: 'Holding still', running: 'It lies still' } as const
 const DRAG_PX = 60
 let dragFrom: number | null = null
 function drag(event: PointerEvent): void {
@@ -90,7 +90,7 @@ function drag(event: PointerEvent): void {
         </g>
       </svg>
     </div>
-    <div class="mt-2 flex flex-wrap items-center justify-center gap-2">
+    <div class="mt-2 flex flex-wrap items-center justify-center gap-1 sm:gap-2">
       <button
         type="button"
         class="press"
