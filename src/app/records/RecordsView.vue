@@ -33,7 +33,7 @@ const working = ref(false)
 const waiting = shallowRef<{
   bundle: Bundle
   bytes: number
-  merged: (MergedBundle<Blob> & { bytes: number }) | null
+  merged: MergedBundle<Blob> | null
 } | null>(null)
 /** Where only photographs of a bundle are damaged: the rest of it. */
 const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
@@ -173,10 +173,9 @@ function replace(): void {
 function together(others: Conflict[]): void {
   const next = waiting.value
   waiting.value = null
-  const merged = next?.merged
-  if (!merged) return
+  if (!next) return
   void guarded(async () => {
-    await custody.bringTogether(merged, others, merged.bytes + next.bytes)
+    await custody.bringTogether(next.bundle, others, next.bytes)
     return `Both are together now: ${sizes.value}.`
   })
 }

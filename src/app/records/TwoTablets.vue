@@ -40,22 +40,22 @@ function start(): Peer {
   return next
 }
 async function offer(): Promise<void> {
-  const next = start()
+  const line = start()
   state.value = 'offering'
   await guarded(async () => {
-    code.value = await next.offer()
-  })
+    code.value = await line.offer()
+  }, line)
 }
 function read(text: string): void {
   const what = reading.value
   reading.value = null
+  const line = what === 'offer' ? start() : peer.value
+  if (!line) return
   void guarded(async () => {
-    if (what === 'offer') {
-      const next = start()
-      code.value = await next.answer(text)
-      state.value = 'answering'
-    } else await peer.value?.accept(text)
-  })
+    if (what === 'answer') return line.accept(text)
+    code.value = await line.answer(text)
+    state.value = 'answering'
+  }, line)
 }
 /** As soon as the line stands: this book goes there, the other comes here. */
 async function talk(line: Peer): Promise<void> {
@@ -69,7 +69,7 @@ async function talk(line: Peer): Promise<void> {
     emit('received', new File([received], 'other-tablet.zip', { type: 'application/zip' }))
   }, line)
 }
-async function guarded(work: () => Promise<void>, line = peer.value): Promise<void> {
+async function guarded(work: () => Promise<void>, line: Peer): Promise<void> {
   try {
     await work()
   } catch (error) {

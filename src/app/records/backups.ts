@@ -109,8 +109,11 @@ export const useBackupsStore = defineStore('backups', () => {
     const { file } = await custody.takeOut()
     const name = nameNow()
     const written = await writeInto(into, name, file)
-    // What cannot be read back is no backup; those before it are kept then.
-    await custody.check(written)
+    // What cannot be read back is no backup: it must not stand for a good one of its day when old ones go.
+    await custody.check(written).catch(async (error: unknown) => {
+      await removeFrom(into, [name]).catch(() => undefined)
+      throw error
+    })
     lastGood.value = new Date(clock.nowMs).toISOString()
     const all = await backupsIn(into)
     const keep = keptBackups(all.map(({ time }) => time))

@@ -125,13 +125,22 @@ export const useCustodyStore = defineStore('custody', () => {
     return { ...mergeBundles(await check(file), bundle, deviceZone()), bytes: file.size }
   }
 
-  /** @param others - conflicts in which the other word is to hold */
-  function bringTogether(
-    merged: MergedBundle<Blob>,
+  /**
+   * Brings both together as they are now: sensors go on writing while somebody looks at what would change.
+   * @param others - conflicts in which the other word is to hold
+   */
+  async function bringTogether(
+    bundle: Bundle,
     others: readonly Conflict[],
     fileBytes: number,
   ): Promise<void> {
-    return bringIn(decided(merged, others, { device: hatchery.device(), zone: deviceZone() }), fileBytes)
+    const merged = await broughtTogether(bundle)
+    const chosen = new Set(others.map(({ table, id }) => `${table}/${id}`))
+    const still = merged.conflicts.filter(({ table, id }) => chosen.has(`${table}/${id}`))
+    await bringIn(
+      decided(merged, still, { device: hatchery.device(), zone: deviceZone() }),
+      merged.bytes + fileBytes,
+    )
   }
 
   /** @param fileBytes - the bundle's size @throws Error in words; nothing here is changed then */
