@@ -90,7 +90,7 @@ async function restore(name: string): Promise<void> {
     <p v-else class="text-ink-soft">
       {{
         backups.canChoose()
-          ? 'With a folder chosen they are written by themselves: a folder that is synchronised, or a stick, outlives this tablet.'
+          ? 'With a folder chosen they are written by themselves: a folder that is synchronised, or a stick, outlives this tablet. Give each tablet a folder of its own.'
           : 'This browser writes to no folder by itself: “Back up now” hands a file to the downloads.'
       }}
     </p>
