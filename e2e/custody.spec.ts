@@ -7,6 +7,16 @@ import { openBench, openDemo, openWholeDemo, takeOut, verdictShown } from './hat
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
 
+/** What lies in a folder of the browser's private one. */
+function namesIn(page: Page, folder: string): Promise<string[]> {
+  return page.evaluate(async (name) => {
+    const handle = await (await navigator.storage.getDirectory()).getDirectoryHandle(name)
+    const names: string[] = []
+    for await (const one of (handle as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(one)
+    return names
+  }, folder)
+}
+
 async function replaceAll(page: Page): Promise<void> {
   await page.getByRole('radio', { name: /^Replace/ }).check()
   await page.getByRole('button', { name: 'Replace' }).click()
@@ -159,27 +169,29 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await openDemo(page)
   await page.goto('/#/records')
   await expect(page.getByTestId('backup-age')).toContainText('There is no good backup yet')
-  // Two of one earlier day lie there: the later is enough. What is not ours is left alone.
-  await page.evaluate(async () => {
-    const folder = await (
-      await navigator.storage.getDirectory()
-    ).getDirectoryHandle('backups', { create: true })
-    for (const name of ['perlumen-2026-01-03-0800.zip', 'perlumen-2026-01-03-2100.zip', 'letters.zip'])
-      await folder.getFileHandle(name, { create: true })
-  })
   await page.getByRole('button', { name: 'Choose a folder' }).click()
   await expect(page.getByTestId('backup-age')).toContainText('less than a day old', { timeout: 60_000 })
-  await page.getByText('2 backups kept').click()
-  await expect(page.getByTestId('backups').getByRole('listitem')).toHaveText([/^\d{4}-/, /^2026-01-03 21:00/])
-  expect(
-    await page.evaluate(async () => {
-      const names: string[] = []
+  await expect(page.getByText('1 backup kept')).toBeVisible()
+  // Two of one earlier day lie there: the later is enough. What is not this tablet's is left alone.
+  const mark = (await namesIn(page, 'backups'))[0]!.slice(-12, -4)
+  const others = ['letters.zip', 'perlumen-2026-01-03-0900-00000000.zip']
+  await page.evaluate(
+    async (names) => {
       const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('backups')
-      for await (const name of (folder as unknown as { keys(): AsyncIterable<string> }).keys())
-        names.push(name)
-      return names.includes('letters.zip') && !names.includes('perlumen-2026-01-03-0800.zip')
-    }),
-  ).toBe(true)
+      for (const name of names) await folder.getFileHandle(name, { create: true })
+    },
+    [...others, `perlumen-2026-01-03-0800-${mark}.zip`, `perlumen-2026-01-03-2100-${mark}.zip`],
+  )
+  await page.getByRole('button', { name: 'Back up now' }).click()
+  await page.getByText('3 backups kept').click()
+  await expect(page.getByTestId('backups').getByRole('listitem')).toHaveText([
+    /^\d{4}-/,
+    /^2026-01-03 21:00 /,
+    /^2026-01-03 09:00, from another tablet/,
+  ])
+  const left = await namesIn(page, 'backups')
+  expect(left).toEqual(expect.arrayContaining(others))
+  expect(left).not.toContain(`perlumen-2026-01-03-0800-${mark}.zip`)
   // One that is no backup says so and changes nothing; the good one shows what it would change.
   await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).last().click()
   await expect(message(page)).toContainText('Nothing was changed')

@@ -79,7 +79,7 @@ async function restore(name: string): Promise<void> {
             :key="one.name"
             class="flex min-h-11 items-center justify-between gap-3"
           >
-            {{ timeWords(one.time) }}
+            {{ timeWords(one.time) }}{{ one.own ? '' : ', from another tablet' }}
             <button type="button" class="press min-h-10 py-1" :disabled="busy" @click="restore(one.name)">
               Look at it
             </button>
@@ -90,7 +90,7 @@ async function restore(name: string): Promise<void> {
     <p v-else class="text-ink-soft">
       {{
         backups.canChoose()
-          ? 'With a folder chosen they are written by themselves: a folder that is synchronised, or a stick, outlives this tablet. Give each tablet a folder of its own.'
+          ? 'With a folder chosen they are written by themselves: a folder that is synchronised, or a stick, outlives this tablet. Several tablets may share one: each clears away only its own.'
           : 'This browser writes to no folder by itself: “Back up now” hands a file to the downloads.'
       }}
     </p>

@@ -1,3 +1,4 @@
+import { format } from 'date-fns'
 import localforage from 'localforage'
 
 /** A folder that the keeper chose for backups; the browser keeps the leave to write there, and asks again now and then. */
@@ -15,7 +16,17 @@ type Picker = (how: { id: string; mode: 'readwrite' }) => Promise<Folder>
 const shelf = localforage.createInstance({ name: 'perlumen-backup', storeName: 'folder' })
 const KEY = 'handle'
 const HOW = { mode: 'readwrite' } as const
-const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})\.zip$/
+/** The day, the time, and the beginning of the name of the device that wrote it. */
+const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})-([0-9a-f]{8})\.zip$/
+
+/** A backup that lies in the folder. */
+export interface KeptBackup {
+  name: string
+  /** When it was written, local date and time (`2026-03-14T21:30`). */
+  time: string
+  /** Written by this device: what another one wrote into the same folder is never cleared away. */
+  own: boolean
+}
 
 export function canChooseFolder(): boolean {
   return 'showDirectoryPicker' in globalThis
@@ -63,14 +74,23 @@ export async function removeFrom(folder: Folder, names: readonly string[]): Prom
   for (const name of names) await folder.removeEntry(name)
 }
 
-/** Backups that lie there, the newest first; nothing else is touched. */
-export async function backupsIn(folder: Folder): Promise<Array<{ name: string; time: string }>> {
-  const found: Array<{ name: string; time: string }> = []
+export function backupName(nowMs: number, device: string): string {
+  return `perlumen-${format(nowMs, 'yyyy-MM-dd-HHmm')}-${markOf(device)}.zip`
+}
+
+/** Backups that lie there, the newest first; nothing else is touched. @param device - this one */
+export async function backupsIn(folder: Folder, device: string): Promise<KeptBackup[]> {
+  const found: KeptBackup[] = []
   for await (const name of folder.keys()) {
-    const [, day, hour, minute] = NAME.exec(name) ?? []
-    if (day) found.push({ name, time: `${day}T${hour}:${minute}` })
+    const [, day, hour, minute, mark] = NAME.exec(name) ?? []
+    if (day) found.push({ name, time: `${day}T${hour}:${minute}`, own: mark === markOf(device) })
   }
   return found.sort((a, b) => (a.time < b.time ? 1 : -1))
+}
+
+/** Enough of a device's name to tell a handful of tablets apart. */
+function markOf(device: string): string {
+  return device.replaceAll('-', '').slice(0, 8)
 }
 
 export type { Folder }

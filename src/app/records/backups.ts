@@ -1,12 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { format } from 'date-fns'
 import { keptBackups } from '../../core/backup/grandfather.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { saveFile } from '../shared/save-file.ts'
 import {
+  backupName,
   backupsIn,
   canChooseFolder,
   chooseFolder,
@@ -17,6 +17,7 @@ import {
   removeFrom,
   writeInto,
   type Folder,
+  type KeptBackup,
 } from './backup-folder.ts'
 import { useCustodyStore } from './custody.ts'
 
@@ -34,7 +35,7 @@ export const useBackupsStore = defineStore('backups', () => {
   const folder = shallowRef<Folder | null>(null)
   /** The browser wants to hear it again from a person before it writes there. */
   const needsLeave = ref(false)
-  const kept = shallowRef<ReadonlyArray<{ name: string; time: string }>>([])
+  const kept = shallowRef<readonly KeptBackup[]>([])
   const rhythm = useLocalStorage<Rhythm>('perlumen-backup-rhythm', 'evening')
   /** When the last one was written and read back without fault. */
   const lastGood = useLocalStorage<string | null>('perlumen-backup-last', null)
@@ -58,7 +59,7 @@ export const useBackupsStore = defineStore('backups', () => {
   async function look(): Promise<void> {
     if (!folder.value) return
     needsLeave.value = !(await mayWrite(folder.value, false))
-    if (!needsLeave.value) kept.value = await backupsIn(folder.value)
+    if (!needsLeave.value) kept.value = await backupsIn(folder.value, hatchery.device())
   }
 
   async function guarded(work: () => Promise<void>): Promise<void> {
@@ -115,17 +116,17 @@ export const useBackupsStore = defineStore('backups', () => {
       throw error
     })
     lastGood.value = new Date(clock.nowMs).toISOString()
-    const all = await backupsIn(into)
-    const keep = keptBackups(all.map(({ time }) => time))
+    const own = (await backupsIn(into, hatchery.device())).filter((backup) => backup.own)
+    const keep = keptBackups(own.map(({ time }) => time))
     await removeFrom(
       into,
-      all.filter(({ time }) => !keep.has(time)).map(({ name: old }) => old),
+      own.filter(({ time }) => !keep.has(time)).map(({ name: old }) => old),
     )
     await look()
   }
 
   function nameNow(): string {
-    return `perlumen-${format(clock.nowMs, 'yyyy-MM-dd-HHmm')}.zip`
+    return backupName(clock.nowMs, hatchery.device())
   }
 
   /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */
