@@ -24,7 +24,12 @@ const sources = SOURCES.map((folder) => fileURLToPath(new URL(`../${folder}`, im
 const builtAt = statSync(built, { throwIfNoEntry: false })?.mtimeMs ?? 0
 if (Math.max(...sources.map(newest)) > builtAt) {
   const { buildCli } = await import('../scripts/build-cli.mjs')
-  await buildCli()
+  await buildCli().catch((error) => {
+    process.stderr.write(
+      `The command line is older than its sources and cannot be built anew: ${error.message}\n`,
+    )
+    process.exit(3)
+  })
 }
 const { main } = await import(built.href)
 // Whoever reads the results may stop reading: `perlumen grade … | head`. That is no fault of the run.

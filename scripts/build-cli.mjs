@@ -1,18 +1,18 @@
 // Builds the command line once, so that it is not compiled at each start; runs after `npm ci`.
 import { build } from 'esbuild'
-import { rename, rm } from 'node:fs/promises'
+import { mkdir, rename, writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 
 const root = fileURLToPath(new URL('..', import.meta.url))
 
 export async function buildCli() {
-  // Beside its place first: two that build at once never see half of it.
-  const making = `${root}build-${process.pid}`
-  await build({
+  const { outputFiles } = await build({
     absWorkingDir: root,
-    entryPoints: { main: 'src/cli/main.ts', 'grade-worker': 'src/cli/grade-worker.ts' },
-    outdir: making,
+    // The worker first: by main.mjs it is told whether the build is new.
+    entryPoints: { 'grade-worker': 'src/cli/grade-worker.ts', main: 'src/cli/main.ts' },
+    outdir: `${root}build`,
     outExtension: { '.js': '.mjs' },
+    write: false,
     bundle: true,
     splitting: false,
     minifySyntax: true,
@@ -27,12 +27,13 @@ export async function buildCli() {
     },
     logLevel: 'error',
   })
-  await rm(`${root}build`, { recursive: true, force: true })
-  await rename(making, `${root}build`).catch(async (error) => {
-    // Another one was first; its build is as good.
-    await rm(making, { recursive: true, force: true })
-    if (error.code !== 'ENOTEMPTY' && error.code !== 'EEXIST') throw error
-  })
+  await mkdir(`${root}build`, { recursive: true })
+  for (const { path, contents } of outputFiles) {
+    // Beside its place, and then over it: whoever builds or starts at the same moment never reads half of one.
+    const making = `${path}.${process.pid}`
+    await writeFile(making, contents)
+    await rename(making, path)
+  }
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await buildCli()

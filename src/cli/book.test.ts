@@ -1,4 +1,4 @@
-import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
+import { copyFile, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -83,6 +83,14 @@ describe('perlumen book', () => {
       expect(new Set(merged).size).toBe(merged.length)
     }
   }, 60_000)
+
+  it('never merges over one of the two, and says when the merged one finds no room', async () => {
+    await copyFile(fixture, path('mine.zip'))
+    const over = await run('merge', fixture, path('mine.zip'), '--out', path('mine.zip'))
+    expect([over.code, over.err]).toEqual([2, expect.stringMatching(/would be written over/) as string])
+    const full = await run('merge', fixture, path('mine.zip'), '--out', '/dev/full')
+    expect([full.code, full.err]).toEqual([3, '/dev/full cannot be written (ENOSPC).\n'])
+  })
 
   it.each([
     [[], /Say what to do/],

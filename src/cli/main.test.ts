@@ -285,6 +285,18 @@ describe('a whole season', () => {
       code: 1,
       err: expect.stringMatching(/part-3.jsonl, line 1: no result; left out/) as string,
     })
+    expect(await run('join', '--out', parts[0]!, ...parts)).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/would be written over/) as string,
+    })
+    expect(await run('split', '--parts', '5', '--to', file('parts'), file('season.csv'))).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/names 4 photographs: --parts can be no more/) as string,
+    })
+    expect(await run('split', '--parts', '2', '--to', names[0]!, file('season.csv'))).toMatchObject({
+      code: 3,
+      err: expect.stringMatching(/cannot be made \(EEXIST\)/) as string,
+    })
   }, 60_000)
 })
 

@@ -1,11 +1,12 @@
-import { mkdir, readFile, stat, writeFile } from 'node:fs/promises'
+import { readFile, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { parseArgs } from 'node:util'
 import { BundleError, readBundle, writeBundle, type Bundle } from '../../contracts/bundle.ts'
 import { exchangeFiles } from '../../contracts/exchange.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { mergeBundles } from '../../domain/merge/merge-bundles.ts'
 import { UsageError, type CliIo } from '../io.ts'
+import { FLAG, readOptions, TEXT } from '../options.ts'
+import { makeFolder, refuseToOverwrite, writeOut } from '../write-file.ts'
 
 export const BOOK_USAGE = `perlumen book list BUNDLE.zip
   What the bundle holds, a line for each set.
@@ -16,13 +17,16 @@ perlumen book export BUNDLE.zip --to FOLDER [--keep-exif]
   without what their camera noted of time and place, unless --keep-exif.
 perlumen book merge A.zip B.zip --out C.zip
   Brings two copies of a book together; where both wrote of the same thing, what was written last holds.
-Exit code: 0 all is well, 1 a bundle is damaged or something has to be decided, 2 wrong usage.`
+Exit code: 0 all is well, 1 a bundle is damaged or something has to be decided, 2 wrong usage,
+3 what was made could not be written.`
 
+const OPTIONS = { to: TEXT, out: TEXT, 'keep-exif': FLAG } as const
+type Values = ReturnType<typeof readOptions<typeof OPTIONS>>['values']
 const VERBS = { list, check, export: exportTo, merge } as const
 
 /** Lists, checks, exports and merges bundles. */
 export async function book(argv: readonly string[], io: CliIo): Promise<number> {
-  const { values, positionals } = parse(argv)
+  const { values, positionals } = readOptions(argv, OPTIONS)
   const [verb = '', ...files] = positionals
   if (!Object.hasOwn(VERBS, verb))
     throw new UsageError(`Say what to do with the book: ${Object.keys(VERBS).join(', ')}.`)
@@ -34,12 +38,6 @@ export async function book(argv: readonly string[], io: CliIo): Promise<number> 
     io.stderr.write(`${error.message}\n`)
     return 1
   }
-}
-
-interface Values {
-  to?: string | undefined
-  out?: string | undefined
-  'keep-exif'?: boolean | undefined
 }
 
 function zone(): string {
@@ -97,16 +95,14 @@ async function exportTo([file]: readonly string[], values: Values, io: CliIo): P
   if (to === undefined) throw new UsageError('--to FOLDER says where it goes.')
   const bundle = await openBundle(file!)
   const { records } = bundle
-  await mkdir(join(to, 'photos'), { recursive: true }).catch((error: NodeJS.ErrnoException) => {
-    throw new UsageError(`The folder ${to} cannot be made (${error.code ?? error.message}).`)
-  })
+  await makeFolder(join(to, 'photos'))
   const year = new Date().getUTCFullYear()
   let photographs = 0
   for await (const { path, content } of exchangeFiles(bundle, {
     keepExif: values['keep-exif'] ?? false,
     year,
   })) {
-    await writeFile(join(to, path), content)
+    await writeOut(join(to, path), content)
     if (path.startsWith('photos/')) photographs++
   }
   io.stderr.write(
@@ -120,13 +116,14 @@ async function merge(files: readonly string[], { out }: Values, io: CliIo): Prom
   if (a === undefined || b === undefined || files.length > 2)
     throw new UsageError('Name two bundles to merge.')
   if (out === undefined) throw new UsageError('--out FILE says where the merged bundle goes.')
+  await refuseToOverwrite(out, files)
   const { bundle, conflicts, settled } = mergeBundles(await openBundle(a), await openBundle(b), zone())
   const { file } = await writeBundle({
     ...bundle,
     photo: async (id) => (bundle.photoTypes.has(id) ? bundle.photo(id) : null),
   })
-  await mkdir(dirname(out), { recursive: true })
-  await writeFile(out, new Uint8Array(await file.arrayBuffer()))
+  await makeFolder(dirname(out))
+  await writeOut(out, new Uint8Array(await file.arrayBuffer()))
   for (const { table, id, fields, gone } of conflicts)
     io.stdout.write(
       `${table} ${id}: ${gone ? 'taken back on one device and gone on with on the other; it stays' : `both wrote ${fields.join(', ')}; what was written last holds`}\n`,
@@ -138,18 +135,4 @@ async function merge(files: readonly string[], { out }: Values, io: CliIo): Prom
         : `egg ${number} was where another lies; it lies nowhere now\n`,
     )
   return conflicts.length + settled.length > 0 ? 1 : 0
-}
-
-function parse(argv: readonly string[]) {
-  const text = { type: 'string' } as const
-  try {
-    return parseArgs({
-      args: [...argv],
-      allowPositionals: true,
-      strict: true,
-      options: { to: text, out: text, 'keep-exif': { type: 'boolean' } },
-    })
-  } catch (error) {
-    throw new UsageError((error as Error).message)
-  }
 }

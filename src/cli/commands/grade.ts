@@ -1,7 +1,5 @@
-import { realpath, stat } from 'node:fs/promises'
 import { availableParallelism } from 'node:os'
 import { dirname, resolve } from 'node:path'
-import { parseArgs } from 'node:util'
 import { PHOTO_BOUNDS, PHOTO_KIND_WORDS } from '../../contracts/photo-file.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
 import { gradeAll } from '../grade-all.ts'
@@ -16,7 +14,9 @@ import {
   type ManifestRow,
 } from '../manifest.ts'
 import { openText } from '../open-file.ts'
+import { FLAG, readOptions, TEXT } from '../options.ts'
 import { FORMATS, openResults, type FormatName } from '../results.ts'
+import { refuseToOverwrite } from '../write-file.ts'
 
 export const GRADE_USAGE = `perlumen grade [options] FILE…
   Measures and grades photographs of backlit eggs: ${PHOTO_KIND_WORDS}, up to
@@ -35,6 +35,20 @@ export const GRADE_USAGE = `perlumen grade [options] FILE…
   --resume            go on with a jsonl file where an earlier run stopped
   --jobs N            photographs at once; all processors unless said otherwise
 Exit code: 0 all files read, 1 some could not be, 2 wrong usage, 3 the results could not be written.`
+
+const OPTIONS = {
+  species: TEXT,
+  day: TEXT,
+  shell: TEXT,
+  manifest: TEXT,
+  photos: TEXT,
+  policy: TEXT,
+  out: TEXT,
+  format: TEXT,
+  resume: FLAG,
+  jobs: TEXT,
+} as const
+type Options = ReturnType<typeof readOptions<typeof OPTIONS>>['values']
 
 interface GradeJob {
   files: string[]
@@ -89,7 +103,7 @@ function taskOf(file: string, { rowOf, context }: GradeJob): GradeTask {
 }
 
 async function readJob(argv: readonly string[]): Promise<GradeJob> {
-  const { values, positionals } = parse(argv)
+  const { values, positionals } = readOptions(argv, OPTIONS)
   const { manifest: name, out } = values
   if (positionals.length === 0 && name === undefined) throw new UsageError('Name at least one photograph.')
   const format = (values.format ?? 'json') as FormatName
@@ -121,7 +135,7 @@ async function readJob(argv: readonly string[]): Promise<GradeJob> {
   }
 }
 
-function contextOf(values: ReturnType<typeof parse>['values']): GradeContext {
+function contextOf(values: Options): GradeContext {
   const policy = values.policy as Policy | undefined
   if (policy !== undefined && !POLICIES.includes(policy))
     throw new UsageError(`--policy must be one of ${POLICIES.join(', ')}, not “${policy}”.`)
@@ -151,39 +165,4 @@ function notesOn(name: string, unmatched: readonly ManifestRow[], without: reado
       : []),
     ...(without.length > 0 ? [`${name} has no line for ${some(without)}; the options count there.`] : []),
   ]
-}
-
-/** Results written over a photograph would be the end of it. */
-async function refuseToOverwrite(out: string, inputs: readonly string[]): Promise<void> {
-  const target = await realpath(out).catch(() => null)
-  if (target === null) return
-  if ((await stat(target)).isDirectory()) throw new UsageError(`${out} is a folder; name a file to write.`)
-  for (const input of inputs)
-    if ((await realpath(input).catch(() => null)) === target)
-      throw new UsageError(`--out ${out} would be written over ${input}.`)
-}
-
-function parse(argv: readonly string[]) {
-  const text = { type: 'string' } as const
-  try {
-    return parseArgs({
-      args: [...argv],
-      allowPositionals: true,
-      strict: true,
-      options: {
-        species: text,
-        day: text,
-        shell: text,
-        manifest: text,
-        policy: text,
-        out: text,
-        format: text,
-        photos: text,
-        jobs: text,
-        resume: { type: 'boolean' },
-      },
-    })
-  } catch (error) {
-    throw new UsageError((error as Error).message)
-  }
 }

@@ -1,20 +1,20 @@
 import { open } from 'node:fs/promises'
-import { parseArgs } from 'node:util'
 import { UsageError, type CliIo } from '../io.ts'
+import { readOptions, TEXT } from '../options.ts'
 import { FORMATS, openResults, recordOf, type FormatName } from '../results.ts'
+import { refuseToOverwrite } from '../write-file.ts'
 
 export const JOIN_USAGE = `perlumen join [--format NAME] [--out FILE] PART.jsonl…
   Puts results in lines together, in the order of the files: as json (default), jsonl or csv.`
 
 /** @returns 1 where photographs could not be read, or parts are cut off; 0 otherwise */
 export async function join(argv: readonly string[], io: CliIo): Promise<number> {
-  const { values, positionals: parts } = parse(argv)
+  const { values, positionals: parts } = readOptions(argv, { format: TEXT, out: TEXT })
   if (parts.length === 0) throw new UsageError('Name the parts to join.')
   const format = (values.format ?? 'json') as FormatName
   if (!FORMATS.includes(format))
     throw new UsageError(`--format must be ${FORMATS.join(', ')}, not “${values.format}”.`)
-  if (values.out !== undefined && parts.includes(values.out))
-    throw new UsageError(`--out ${values.out} would be written over a part.`)
+  if (values.out !== undefined) await refuseToOverwrite(values.out, parts)
   // Columns that the manifest brought are only known when all is read; it shows as well whether all can be.
   const extraColumns = await columnsOf(parts)
   const results = await openResults({ format, extraColumns, out: values.out, resume: false, io })
@@ -51,18 +51,4 @@ async function* linesOf(part: string): AsyncGenerator<string> {
     throw new UsageError(`${part} cannot be opened (${error.code ?? error.message}).`)
   })
   for await (const line of handle.readLines({ encoding: 'utf8' })) if (line.trim() !== '') yield line
-}
-
-function parse(argv: readonly string[]) {
-  const text = { type: 'string' } as const
-  try {
-    return parseArgs({
-      args: [...argv],
-      allowPositionals: true,
-      strict: true,
-      options: { format: text, out: text },
-    })
-  } catch (error) {
-    throw new UsageError((error as Error).message)
-  }
 }
