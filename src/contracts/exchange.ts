@@ -1,9 +1,10 @@
 import type { Bundle } from './bundle.ts'
 import { cocoOf } from './coco.ts'
 import { eggsToCsv } from './eggs-csv.ts'
-import { withoutExif } from './jpeg-exif.ts'
 import { looksToCsv } from './looks-csv.ts'
+import { PhotoFileError } from './photo-file.ts'
 import { READINGS_HEADING, readingsToCsv } from './readings-csv.ts'
+import { withoutMetadata } from './without-metadata/without-metadata.ts'
 
 /** A file of what is handed to other people's tools. */
 export interface ExchangeFile {
@@ -12,16 +13,19 @@ export interface ExchangeFile {
 }
 
 export interface ExchangeOptions {
-  /** What cameras noted of time and place goes along. @default false */
-  keepExif?: boolean
+  /** What cameras noted of time, place and themselves goes along. @default false */
+  keepMetadata?: boolean
   /** For the description of the COCO file. */
   year: number
 }
 
-/** A book in the forms that other tools read: tables, outlines with their photographs; one file after the other. */
+/**
+ * A book in the forms that other tools read: tables, outlines with their photographs; one file after the other.
+ * @throws PhotoFileError where it cannot be told what a photograph holds besides its picture
+ */
 export async function* exchangeFiles(
   bundle: Bundle,
-  { keepExif = false, year }: ExchangeOptions,
+  { keepMetadata = false, year }: ExchangeOptions,
 ): AsyncGenerator<ExchangeFile> {
   const { records, photoTypes } = bundle
   yield { path: 'eggs.csv', content: eggsToCsv(records) }
@@ -40,7 +44,20 @@ export async function* exchangeFiles(
   yield { path: 'coco.json', content: `${JSON.stringify(coco, null, 1)}\n` }
   for (const id of photoTypes.keys()) {
     const bytes = await bundle.photo(id)
-    yield { path: pathOf(id, photoTypes)!, content: keepExif ? bytes : withoutExif(bytes) }
+    const path = pathOf(id, photoTypes)!
+    yield { path, content: keepMetadata ? bytes : silenced(path, bytes) }
+  }
+}
+
+function silenced(path: string, bytes: Uint8Array): Uint8Array {
+  try {
+    return withoutMetadata(bytes)
+  } catch (error) {
+    if (!(error instanceof PhotoFileError)) throw error
+    throw new PhotoFileError(
+      error.code,
+      `${path}: ${error.message} It can be handed on only along with what cameras noted.`,
+    )
   }
 }
 

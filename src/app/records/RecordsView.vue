@@ -84,10 +84,12 @@ const exportCsv = () =>
     )
     return `${count(hatchery.looks.length, 'look')} written to a table.`
   })
+/** Whether what cameras noted of time and place goes along to other tools. */
+const keepMetadata = ref(false)
 /** What other people's tools read: tables, outlines with their photographs. */
 const exportExchange = () =>
   guarded(async () => {
-    saveFile(await custody.forOtherTools(), `perlumen-for-other-tools-${stamp()}.zip`)
+    saveFile(await custody.forOtherTools(keepMetadata.value), `perlumen-for-other-tools-${stamp()}.zip`)
     return `Tables, outlines and photographs of ${sizes.value} written.`
   })
 /** Eggs as a table, to be edited in a spreadsheet. */
@@ -267,6 +269,10 @@ function discard(): void {
         <button type="button" class="press" :disabled="working" @click="exportExchange">
           <Download class="h-5 w-5" aria-hidden="true" /> For other tools (CSV, COCO)
         </button>
+        <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
+          <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
+          its photographs with what the camera noted of time and place
+        </label>
         <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle">
           <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
         </button>

@@ -105,11 +105,11 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   /** The book in the forms that other tools read, as one ZIP file. */
-  async function forOtherTools(): Promise<Blob> {
+  async function forOtherTools(keepMetadata: boolean): Promise<Blob> {
     const { file } = await takeOut()
     const zip = buildZip()
     const year = new Date().getFullYear()
-    for await (const { path, content } of exchangeFiles(await check(file), { year }))
+    for await (const { path, content } of exchangeFiles(await check(file), { keepMetadata, year }))
       await (typeof content === 'string' ? zip.text(path, content) : zip.stored(path, content))
     return zip.finish()
   }

@@ -2,6 +2,7 @@ import { readFile, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { BundleError, readBundle, writeBundle, type Bundle } from '../../contracts/bundle.ts'
 import { exchangeFiles } from '../../contracts/exchange.ts'
+import { PhotoFileError } from '../../contracts/photo-file.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import { mergeBundles } from '../../domain/merge/merge-bundles.ts'
 import { UsageError, type CliIo } from '../io.ts'
@@ -34,7 +35,7 @@ export async function book(argv: readonly string[], io: CliIo): Promise<number> 
   try {
     return await VERBS[verb as keyof typeof VERBS](files, values, io)
   } catch (error) {
-    if (!(error instanceof BundleError)) throw error
+    if (!(error instanceof BundleError || error instanceof PhotoFileError)) throw error
     io.stderr.write(`${error.message}\n`)
     return 1
   }
@@ -99,7 +100,7 @@ async function exportTo([file]: readonly string[], values: Values, io: CliIo): P
   const year = new Date().getUTCFullYear()
   let photographs = 0
   for await (const { path, content } of exchangeFiles(bundle, {
-    keepExif: values['keep-exif'] ?? false,
+    keepMetadata: values['keep-exif'] ?? false,
     year,
   })) {
     await writeOut(join(to, path), content)
