@@ -80,7 +80,12 @@ async function restore(name: string): Promise<void> {
             class="flex min-h-11 items-center justify-between gap-3"
           >
             {{ timeWords(one.time) }}{{ one.own ? '' : ', from another tablet' }}
-            <button type="button" class="press min-h-10 py-1" :disabled="busy" @click="restore(one.name)">
+            <button
+              type="button"
+              class="press min-h-10 shrink-0 py-1"
+              :disabled="busy"
+              @click="restore(one.name)"
+            >
               Look at it
             </button>
           </li>

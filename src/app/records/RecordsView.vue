@@ -216,7 +216,7 @@ function discard(): void {
   <main class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">Records</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      {{ sizes }} in this browser. They never leave this device but in files that you export.
+      {{ sizes }} in this browser. Nothing leaves this device but what you take out or hand to another tablet.
     </p>
     <div
       v-if="message"
@@ -271,7 +271,7 @@ function discard(): void {
         </button>
         <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
           <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
-          its photographs with what the camera noted of time and place
+          with the camera’s time and place
         </label>
         <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle">
           <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
