@@ -74,12 +74,18 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   })
 
   let swept = false
-  /** @param leading - whether this tab may write meanwhile */
-  async function load(leading?: boolean): Promise<void> {
+  /**
+   * @param leading - whether this tab may write meanwhile
+   * @param first - goes before, in the same turn
+   */
+  async function load(leading?: boolean, first?: () => Promise<void>): Promise<void> {
     await decided
     const mayWrite = leading ?? leads.value
     // In turn with what is written: it must not be shown as it was before.
-    await inTurn(() => book.read(deviceZone(), mayWrite))
+    await inTurn(async () => {
+      await first?.()
+      await book.read(deviceZone(), mayWrite)
+    })
     storageGone.value = false
     // Once, at the start: later a photograph may be there whose look is only just being written.
     const sweep = mayWrite && !swept ? await repository.sweeping() : null
@@ -359,9 +365,12 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     }
   }
 
-  /** Tells this and the other tabs that the book is another one. */
-  async function reopened(): Promise<void> {
-    await load()
+  /**
+   * Changes the book as a whole, other than by steps, and shows it anew, here and in the other tabs. What is to be
+   * written meanwhile, as sensors do by themselves, waits and goes into the book as it is then.
+   */
+  async function rewrite(change: () => Promise<void>): Promise<void> {
+    await load(undefined, change)
     tell({ kind: 'reload' })
   }
 
@@ -396,7 +405,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     takeLead,
     mustLead,
     noticing,
-    reopened,
+    rewrite,
     checkStorage,
     saveSession,
     changeSession,

@@ -1,9 +1,11 @@
 import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
+import { watch } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import { sampleRecords, unstamped } from '../../contracts/sample-records.ts'
 import { setRecordOf } from '../../contracts/set-record.ts'
+import { noted } from '../../domain/readings.ts'
 import { cutAfter } from '../data/cut-writes.ts'
 import { reopened } from '../data/reopened.ts'
 import { Shelf } from '../data/shelf.ts'
@@ -126,24 +128,25 @@ describe('a bundle', () => {
 
   it('takes along what is set aside, and another device can put it right', async () => {
     const { store, custody } = await filled()
-    await store.repository.replaceWith({
-      records: { ...sample, sets: [], eggs: [], looks: [] },
-      buried: [],
-      shapes: async () => null,
-      attachmentIds: [],
-      attachment: async () => null,
-      readingIds: [],
-      readings: async () => null,
-      photoTypes: new Map([['photo-1', 'image/jpeg']]),
-      missing: [],
-      photo: async () => new Uint8Array([7]),
-      aside: [
-        { table: 'sets', value: { ...setRecordOf(set!), name: '' } },
-        ...sample.eggs.map((value) => ({ table: 'eggs' as const, value })),
-        { table: 'looks', value: sample.looks[0] },
-      ],
-    })
-    await store.reopened()
+    await store.rewrite(() =>
+      store.repository.replaceWith({
+        records: { ...sample, sets: [], eggs: [], looks: [] },
+        buried: [],
+        shapes: async () => null,
+        attachmentIds: [],
+        attachment: async () => null,
+        readingIds: [],
+        readings: async () => null,
+        photoTypes: new Map([['photo-1', 'image/jpeg']]),
+        missing: [],
+        photo: async () => new Uint8Array([7]),
+        aside: [
+          { table: 'sets', value: { ...setRecordOf(set!), name: '' } },
+          ...sample.eggs.map((value) => ({ table: 'eggs' as const, value })),
+          { table: 'looks', value: sample.looks[0] },
+        ],
+      }),
+    )
     expect(store.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
     const { file } = await custody.takeOut()
     await custody.erase()
@@ -156,6 +159,41 @@ describe('a bundle', () => {
     await again.commit('weight', 'egg-1', { eggs: [{ ...sample.eggs[0]!, weightG: 61 }] })
     expect((await opened()).store.aside).toEqual([])
     expect(await again.repository.photo('photo-1')).not.toBeNull()
+  })
+})
+
+describe('two books brought together', () => {
+  it('have what a sensor said while it was being done', async () => {
+    const { store, custody } = await filled()
+    const atMs = Date.parse('2026-03-11T20:00:00.000Z')
+    const first = noted(
+      { atMs, celsius: 37.5, rhPercent: 50 },
+      { which: 'sensor', incubatorId: 'incubator-1' },
+      [],
+    )
+    await store.note(first)
+    const [probe] = store.probes
+    const { file } = await custody.takeOut()
+    const bundle = await custody.check(file)
+    let heard: Promise<void> | null = null
+    const stop = watch(
+      () => custody.progress?.words,
+      (words) => {
+        if (words !== 'Bringing the bundle in') return
+        const reading = { probeId: probe!.id, atMs: atMs + 60_000, celsius: 38.5, rhPercent: 49 }
+        heard ??= store.note({ readings: [reading] })
+      },
+      { flush: 'sync' },
+    )
+    await custody.bringTogether(bundle, [], file.size)
+    stop()
+    expect(heard).not.toBeNull()
+    await heard
+    const again = (await opened()).store
+    await again.openReadings([probe!.id], atMs, atMs)
+    expect(again.readingsBetween([probe!.id], 0, Infinity).map(({ celsius }) => celsius)).toEqual([
+      37.5, 38.5,
+    ])
   })
 })
 

@@ -71,10 +71,9 @@ export const useCustodyStore = defineStore('custody', () => {
 
   const parts = { photo, shapes, attachment, readings }
 
-  /** All that is here; where the book could not be opened, as it lies on the disk. */
+  /** All that is here, once all chapters are open; where the book could not be opened, as it lies on the disk. */
   async function source(): Promise<BundleSource> {
     if (hatchery.loaded) {
-      await hatchery.openAll()
       // What is shown fits together by every rule that reading has, or it is among what was set aside.
       const { records, aside } = sortOut(rawRecordsOf(fileOf(hatchery.records())), deviceZone())
       return {
@@ -100,7 +99,12 @@ export const useCustodyStore = defineStore('custody', () => {
     }
   }
 
-  function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
+  async function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
+    if (hatchery.loaded) await hatchery.openAll()
+    return written()
+  }
+
+  function written(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
     return running('Writing the bundle', async (how) => writeBundle(await source(), how))
   }
 
@@ -120,8 +124,13 @@ export const useCustodyStore = defineStore('custody', () => {
 
   /** What would come of this book and a bundle of another device, and what a person has to look at. Nothing is changed. */
   async function broughtTogether(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
+    await hatchery.openAll()
+    return togetherNow(bundle)
+  }
+
+  async function togetherNow(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
     // As it would be taken out: so that nothing is forgotten that a bundle holds.
-    const { file } = await takeOut()
+    const { file } = await written()
     return { ...mergeBundles(await check(file), bundle, deviceZone()), bytes: file.size }
   }
 
@@ -134,18 +143,24 @@ export const useCustodyStore = defineStore('custody', () => {
     others: readonly Conflict[],
     fileBytes: number,
   ): Promise<void> {
-    const merged = await broughtTogether(bundle)
+    await mayReplace()
+    await hatchery.openAll()
     const chosen = new Set(others.map(({ table, id }) => `${table}/${id}`))
-    const still = merged.conflicts.filter(({ table, id }) => chosen.has(`${table}/${id}`))
-    await bringIn(
-      decided(merged, still, { device: hatchery.device(), zone: deviceZone() }),
-      merged.bytes + fileBytes,
-    )
+    await hatchery.rewrite(async () => {
+      const merged = await togetherNow(bundle)
+      const still = merged.conflicts.filter(({ table, id }) => chosen.has(`${table}/${id}`))
+      const next = decided(merged, still, { device: hatchery.device(), zone: deviceZone() })
+      await replaceBy(next, merged.bytes + fileBytes)
+    })
   }
 
   /** @param fileBytes - the bundle's size @throws Error in words; nothing here is changed then */
   async function bringIn(bundle: Bundle, fileBytes: number): Promise<void> {
     await mayReplace()
+    await hatchery.rewrite(() => replaceBy(bundle, fileBytes))
+  }
+
+  async function replaceBy(bundle: Bundle, fileBytes: number): Promise<void> {
     const room = await storageRoom().catch(() => null)
     const needed = fileBytes * ROOM_FACTOR
     const free = room ? room.quotaBytes - room.usedBytes : Infinity
@@ -155,13 +170,11 @@ export const useCustodyStore = defineStore('custody', () => {
     } catch (error) {
       throw isStorageFull(error) ? new Error(tooLittleRoom(needed, free)) : error
     }
-    await hatchery.reopened()
   }
 
   async function erase(): Promise<void> {
     await mayReplace()
-    await hatchery.repository.wipe()
-    await hatchery.reopened()
+    await hatchery.rewrite(() => hatchery.repository.wipe())
   }
 
   /** After the browser cleared its storage: what is still in memory becomes a new book. Photographs and undo steps are gone. */
@@ -185,20 +198,19 @@ export const useCustodyStore = defineStore('custody', () => {
       readings: async (id) => hatchery.readings.get(id) ?? null,
       photo: async (id) => new Uint8Array((await photo(id)) ?? []),
     }
-    await running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how))
-    await hatchery.reopened()
+    await hatchery.rewrite(() =>
+      running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how)),
+    )
   }
 
   async function mend(record: StoredRecord, value: unknown): Promise<void> {
     hatchery.mustLead()
-    await hatchery.noticing(() => hatchery.repository.mend(record, value))
-    await hatchery.reopened()
+    await hatchery.rewrite(() => hatchery.noticing(() => hatchery.repository.mend(record, value)))
   }
 
   async function discard(record: StoredRecord): Promise<void> {
     hatchery.mustLead()
-    await hatchery.noticing(() => hatchery.repository.discard(record))
-    await hatchery.reopened()
+    await hatchery.rewrite(() => hatchery.noticing(() => hatchery.repository.discard(record)))
   }
 
   /** A book that could not be opened may be replaced all the same: that may be the only way on. */
