@@ -169,6 +169,7 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await openDemo(page)
   await page.goto('/#/records')
   await expect(page.getByTestId('backup-age')).toContainText('There is no good backup yet')
+  await expect(page.getByTestId('backup-mark')).toContainText('none')
   await page.getByRole('button', { name: 'Choose a folder' }).click()
   await expect(page.getByTestId('backup-age')).toContainText('less than a day old', { timeout: 60_000 })
   await expect(page.getByText('1 backup kept')).toBeVisible()
@@ -201,6 +202,9 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   // The folder is known again after a reload.
   await page.reload()
   await expect(page.getByText('Into the folder “backups”')).toBeVisible()
+  // How old it is is seen from every page at the desk.
+  await page.getByRole('link', { name: 'Today' }).click()
+  await expect(page.getByTestId('backup-mark')).toContainText('< 1 d')
 })
 
 test('a table of eggs goes through a spreadsheet and back: edits are shown, taken, and taken back', async ({

@@ -392,6 +392,18 @@ describe('wrong usage ends with 2 and a sentence', () => {
   it('but asking for help is fine', async () => {
     const { code, out } = await run('--help')
     expect(code).toBe(0)
-    expect(out).toContain('perlumen grade')
+    expect(out).toMatch(/perlumen grade[^]*perlumen book/)
+    expect((await run('book', '--help')).out).not.toContain('perlumen grade')
+  })
+
+  it('and it tells its version, and where to read on after a mistake', async () => {
+    expect(await run('--version')).toEqual({
+      code: 0,
+      out: expect.stringMatching(/^\d+\.\d+/) as string,
+      err: '',
+    })
+    expect((await run('grade', '--jobs', 'no', 'a.jpg')).err).toMatch(
+      /\nHow it is used: perlumen grade --help\n$/,
+    )
   })
 })

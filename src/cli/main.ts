@@ -1,43 +1,60 @@
+import { version } from '../../package.json'
 import { BOOK_USAGE, book } from './commands/book.ts'
 import { GRADE_USAGE, grade } from './commands/grade.ts'
 import { JOIN_USAGE, join } from './commands/join.ts'
 import { SPLIT_USAGE, split } from './commands/split.ts'
 import { OutputError, UsageError, type CliIo } from './io.ts'
 
+interface Command {
+  usage: string
+  run(argv: readonly string[], io: CliIo): Promise<number>
+}
+const COMMANDS: Readonly<Record<string, Command>> = {
+  grade: { usage: GRADE_USAGE, run: grade },
+  split: { usage: SPLIT_USAGE, run: split },
+  join: { usage: JOIN_USAGE, run: join },
+  book: { usage: BOOK_USAGE, run: book },
+}
 const USAGE = `Usage: perlumen <command>
 
-${GRADE_USAGE}
+${Object.values(COMMANDS)
+  .map(({ usage }) => usage)
+  .join('\n\n')}
 
-${SPLIT_USAGE}
-
-${JOIN_USAGE}
-
-${BOOK_USAGE}
+perlumen --version
+perlumen [<command>] --help
 `
-const COMMANDS = { grade, split, join, book } as const
-const isCommand = (name: string): name is keyof typeof COMMANDS => Object.hasOwn(COMMANDS, name)
+const isHelp = (word: string | undefined): boolean => word === '--help' || word === '-h'
 
 /**
  * Runs one command. Results go to stdout, progress and complaints to stderr.
  * @returns the exit code: 0 all read, 1 some files could not be read, 2 wrong usage, 3 results not written
  */
 export async function main(argv: readonly string[], io: CliIo): Promise<number> {
-  const [command, ...rest] = argv
+  const [name = '', ...rest] = argv
+  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name]! : null
   try {
-    if (command !== undefined && isCommand(command) && !rest.includes('--help'))
-      return await COMMANDS[command](rest, io)
-    if (command === '--help' || command === '-h' || command === 'help' || rest.includes('--help')) {
+    if (command) {
+      if (!rest.some(isHelp)) return await command.run(rest, io)
+      io.stdout.write(`${command.usage}\n`)
+      return 0
+    }
+    if (name === '--version' || name === '-V') {
+      io.stdout.write(`${version}\n`)
+      return 0
+    }
+    if (isHelp(name) || name === 'help') {
       io.stdout.write(USAGE)
       return 0
     }
-    throw new UsageError(command ? `There is no command “${command}”.` : 'Name a command.')
+    throw new UsageError(name ? `There is no command “${name}”.` : 'Name a command.')
   } catch (error) {
     if (error instanceof OutputError) {
       io.stderr.write(`${error.message}\n`)
       return 3
     }
     if (!(error instanceof UsageError)) throw error
-    io.stderr.write(`${error.message}\n\n${USAGE}`)
+    io.stderr.write(`${error.message}\nHow it is used: perlumen ${command ? `${name} ` : ''}--help\n`)
     return 2
   }
 }

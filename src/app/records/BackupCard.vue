@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { FolderOpen, ShieldCheck } from '@lucide/vue'
 import { storageRoom, type StorageRoom } from '../data/storage-room.ts'
 import { count } from '../shared/wording.ts'
@@ -19,12 +19,6 @@ const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
   day: 'each day',
   never: 'only when I say so',
 }
-const ageWords = computed(() => {
-  const { ageDays } = backups
-  if (ageDays === null) return 'There is no good backup yet.'
-  if (ageDays < 1) return 'The last good backup is less than a day old.'
-  return `The last good backup is ${count(Math.floor(ageDays), 'day')} old.`
-})
 const timeWords = (time: string): string => time.replace('T', ' ')
 async function restore(name: string): Promise<void> {
   emit('restore', await backups.fetch(name))
@@ -35,7 +29,7 @@ async function restore(name: string): Promise<void> {
   <section class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="backup-heading">
     <h2 id="backup-heading" class="text-xl font-semibold">Backups</h2>
     <p :class="{ 'text-ember': backups.isOld }" data-testid="backup-age">
-      {{ ageWords }} Each is read back before it counts.
+      {{ backups.ageWords }} Each is read back before it counts.
     </p>
     <p v-if="backups.problem" class="text-ember" role="alert">{{ backups.problem }}</p>
     <div class="flex flex-wrap items-center gap-3">

@@ -5,6 +5,7 @@ import { keptBackups } from '../../core/backup/grandfather.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { saveFile } from '../shared/save-file.ts'
+import { count } from '../shared/wording.ts'
 import {
   backupName,
   backupsIn,
@@ -47,6 +48,16 @@ export const useBackupsStore = defineStore('backups', () => {
   const ageDays = computed(() =>
     lastGood.value === null ? null : Math.max(0, (clock.nowMs - Date.parse(lastGood.value)) / DAY_MS),
   )
+  const ageWords = computed(() => {
+    if (ageDays.value === null) return 'There is no good backup yet.'
+    if (ageDays.value < 1) return 'The last good backup is less than a day old.'
+    return `The last good backup is ${count(Math.floor(ageDays.value), 'day')} old.`
+  })
+  /** The same where there is room for a word. */
+  const ageShort = computed(() => {
+    if (ageDays.value === null) return 'none'
+    return ageDays.value < 1 ? '< 1 d' : `${Math.floor(ageDays.value)} d`
+  })
   const isOld = computed(() => {
     const unsavedMs = clock.nowMs - Date.parse(lastGood.value ?? since.value)
     return hatchery.loaded && hatchery.sets.length > 0 && unsavedMs > OLD_DAYS * DAY_MS
@@ -150,7 +161,8 @@ export const useBackupsStore = defineStore('backups', () => {
     kept,
     rhythm,
     lastGood,
-    ageDays,
+    ageWords,
+    ageShort,
     isOld,
     problem,
     working,

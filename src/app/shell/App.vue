@@ -183,11 +183,7 @@ async function writeBack(): Promise<void> {
       to="/records"
       class="screen-only block border-b border-line px-4 py-2 underline"
       data-testid="backup-note"
-      >{{
-        backups.ageDays === null
-          ? 'There is no backup of this book yet.'
-          : `The last good backup is ${Math.floor(backups.ageDays)} days old.`
-      }}</RouterLink
+      >{{ backups.ageWords }}</RouterLink
     >
     <div
       v-if="hatchery.loaded && !hatchery.leads"

@@ -1,11 +1,20 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
-import { Menu, Moon, Sun, X } from '@lucide/vue'
+import { Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
 import { RouterLink } from 'vue-router'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useBackupsStore } from '../records/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
 
-/** The way to every page: a row where there is room, on a phone a list that a thumb opens. */
+/** The way to every page: a row where there is room, on a phone a list that a thumb opens. Beside it how old the backup is. */
 const room = useRoomStore()
+const hatchery = useHatcheryStore()
+const backups = useBackupsStore()
+const backupIcon = computed(() => {
+  if (backups.isOld) return ShieldAlert
+  return backups.lastGood === null ? Shield : ShieldCheck
+})
 const PAGES = [
   ['/', 'Today'],
   ['/plan', 'Plan'],
@@ -45,6 +54,19 @@ const PAGES = [
         >
       </div>
       <span class="grow lg:hidden" />
+      <RouterLink
+        v-if="room.room === 'desk' && hatchery.loaded && hatchery.sets.length > 0"
+        to="/records"
+        class="flex min-h-11 items-center gap-1.5 whitespace-nowrap"
+        :class="backups.isOld ? 'text-ember' : 'text-ink-soft hover:text-ink'"
+        :title="backups.ageWords"
+        data-testid="backup-mark"
+        @click="close()"
+      >
+        <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
+        <span aria-hidden="true"><span class="hidden xl:inline">Backup: </span>{{ backups.ageShort }}</span>
+        <span class="sr-only">{{ backups.ageWords }}</span>
+      </RouterLink>
       <template v-if="room.room === 'bench'">
         <button
           type="button"
