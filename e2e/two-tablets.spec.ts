@@ -30,8 +30,14 @@ test('two tablets read each other’s codes, and both books are together on both
   await second.getByRole('button', { name: 'Read its code' }).click()
   await holdBefore(second, first.getByTestId('qr'))
   await expect(second.getByTestId('qr')).toBeVisible()
-  await first.getByRole('button', { name: 'Read its answer' }).click()
+  const readAnswer = first.getByRole('button', { name: 'Read its answer' })
+  // Its own code by mistake: that is said, and the right one still counts.
+  await readAnswer.click()
+  await holdBefore(first, first.getByTestId('qr'))
+  await expect(first.getByRole('alert')).toContainText('This is not the answer of the other tablet')
+  await readAnswer.click()
   await holdBefore(first, second.getByTestId('qr'))
+  await expect(first.getByText('This is not the answer')).toBeHidden()
   for (const tablet of [first, second]) {
     await expect(tablet.getByTestId('what-changes')).toContainText('1 look comes', { timeout: 60_000 })
     await tablet.getByRole('button', { name: 'Bring together' }).click()

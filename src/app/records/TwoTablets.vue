@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
 import { QrCode, ScanQrCode } from '@lucide/vue'
-import { Peer } from '../../devices/pairing/peer.ts'
+import { Peer, WrongCode } from '../../devices/pairing/peer.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useCustodyStore } from './custody.ts'
@@ -49,6 +49,7 @@ async function offer(): Promise<void> {
 function read(text: string): void {
   const what = reading.value
   reading.value = null
+  problem.value = ''
   const line = what === 'offer' ? start() : peer.value
   if (!line) return
   void guarded(async () => {
@@ -76,6 +77,8 @@ async function guarded(work: () => Promise<void>, line: Peer): Promise<void> {
     // Of a line that was given up nobody wants to hear.
     if (line !== peer.value) return
     problem.value = (error as Error).message
+    // This tablet's code stands: the right answer to it may still be read.
+    if (error instanceof WrongCode && state.value === 'offering') return
     close()
   }
 }

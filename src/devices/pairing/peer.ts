@@ -7,6 +7,9 @@ const GATHER_MS = 3000
 /** A bundle larger than this goes by file. */
 const MOST_BYTES = 4_000_000_000
 
+/** What was read is not the code that was asked for; the line may still come to be with the right one. */
+export class WrongCode extends Error {}
+
 /**
  * A straight line between two browsers in one room: no server, what is sent goes from one to the other. Each shows the
  * other a code once.
@@ -57,18 +60,19 @@ export class Peer {
     return this.described()
   }
 
-  /** @returns the code that goes back. @throws Error for a code that is none */
+  /** @returns the code that goes back. @throws WrongCode */
   async answer(code: string): Promise<string> {
     const offered = unpackDescription(code)
-    if (offered?.type !== 'offer') throw new Error('This is not the code of another tablet.')
+    if (offered?.type !== 'offer') throw new WrongCode('This is not the code of another tablet.')
     await this.connection.setRemoteDescription(offered)
     await this.connection.setLocalDescription(await this.connection.createAnswer())
     return this.described()
   }
 
+  /** @throws WrongCode */
   async accept(code: string): Promise<void> {
     const answered = unpackDescription(code)
-    if (answered?.type !== 'answer') throw new Error('This is not the answer of the other tablet.')
+    if (answered?.type !== 'answer') throw new WrongCode('This is not the answer of the other tablet.')
     await this.connection.setRemoteDescription(answered)
   }
 
