@@ -7,9 +7,9 @@ import {
   ZipReader,
   ZipWriter,
   type FileEntry,
-} from '@zip.js/zip.js'
+} from '@zip.js/zip.js/index-native.js'
 
-// Workers of its own would be loaded from blob addresses, which the content policy forbids.
+// The browser’s own packing is used. Workers of its own would be loaded from blob addresses, which the content policy forbids.
 configure({ useWebWorkers: false })
 
 /** What is wrong with a ZIP file; the message is for people. */
