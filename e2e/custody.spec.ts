@@ -17,6 +17,15 @@ function namesIn(page: Page, folder: string): Promise<string[]> {
   }, folder)
 }
 
+/** The browser's own private folder stands in for one that a person would choose. */
+async function withBackupFolder(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const pick = async () =>
+      (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })
+    Object.assign(globalThis, { showDirectoryPicker: pick })
+  })
+}
+
 async function replaceAll(page: Page): Promise<void> {
   await page.getByRole('radio', { name: /^Replace/ }).check()
   await page.getByRole('button', { name: 'Replace' }).click()
@@ -160,12 +169,7 @@ test('storage that is cleared under the running program is noticed, and what is 
 test('backups go into a chosen folder, are read back, kept by rule, and looked at before they change anything', async ({
   page,
 }) => {
-  // The browser's own private folder stands in for one that a person would choose.
-  await page.addInitScript(() => {
-    const pick = async () =>
-      (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })
-    Object.assign(globalThis, { showDirectoryPicker: pick })
-  })
+  await withBackupFolder(page)
   await openDemo(page)
   await page.goto('/#/records')
   await expect(page.getByTestId('backup-age')).toContainText('There is no good backup yet')
@@ -175,13 +179,13 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await expect(page.getByText('1 backup kept')).toBeVisible()
   // Two of one earlier day lie there: the later is enough. What is not this tablet's is left alone.
   const mark = (await namesIn(page, 'backups'))[0]!.slice(-12, -4)
-  const others = ['letters.zip', 'perlumen-2026-01-03-0900-00000000.zip']
+  const others = ['letters.zip', 'perlumen-2026-01-03-090000-00000000.zip']
   await page.evaluate(
     async (names) => {
       const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('backups')
       for (const name of names) await folder.getFileHandle(name, { create: true })
     },
-    [...others, `perlumen-2026-01-03-0800-${mark}.zip`, `perlumen-2026-01-03-2100-${mark}.zip`],
+    [...others, `perlumen-2026-01-03-080000-${mark}.zip`, `perlumen-2026-01-03-210000-${mark}.zip`],
   )
   await page.getByRole('button', { name: 'Back up now' }).click()
   await page.getByText('3 backups kept').click()
@@ -192,7 +196,7 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   ])
   const left = await namesIn(page, 'backups')
   expect(left).toEqual(expect.arrayContaining(others))
-  expect(left).not.toContain(`perlumen-2026-01-03-0800-${mark}.zip`)
+  expect(left).not.toContain(`perlumen-2026-01-03-080000-${mark}.zip`)
   // One that is no backup says so and changes nothing; the good one shows what it would change.
   await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).last().click()
   await expect(message(page)).toContainText('Nothing was changed')
@@ -205,6 +209,40 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   // How old it is is seen from every page at the desk.
   await page.getByRole('link', { name: 'Today' }).click()
   await expect(page.getByTestId('backup-mark')).toContainText('< 1 d')
+})
+
+test('a backup that cannot be read back counts for nothing and takes no good one with it; leave to write is asked for again', async ({
+  page,
+}) => {
+  await withBackupFolder(page)
+  await openDemo(page)
+  await page.goto('/#/records')
+  await page.getByRole('button', { name: 'Choose a folder' }).click()
+  await expect(page.getByTestId('backup-age')).toContainText('less than a day old', { timeout: 60_000 })
+  const good = await namesIn(page, 'backups')
+  // A stick that loses the end of what is written to it.
+  await page.evaluate(() => {
+    const handle = FileSystemFileHandle.prototype
+    const whole = handle.getFile
+    handle.getFile = async function () {
+      const file = await whole.call(this)
+      return new File([file.slice(0, file.size / 2)], file.name)
+    }
+  })
+  await page.getByRole('button', { name: 'Back up now' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'The backup did not work' })).toBeVisible()
+  expect(await namesIn(page, 'backups')).toEqual(good)
+  // The browser wants to hear it from a person again; who says no loses nothing.
+  await page.reload()
+  await page.addInitScript(() => {
+    const answers = { queryPermission: async () => 'prompt', requestPermission: async () => 'denied' }
+    Object.assign(FileSystemDirectoryHandle.prototype, answers)
+  })
+  await page.reload()
+  await expect(page.getByText('The browser wants your leave to write there again')).toBeVisible()
+  await page.getByRole('button', { name: 'Back up now' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'was not given leave' })).toBeVisible()
+  expect(await namesIn(page, 'backups')).toEqual(good)
 })
 
 test('a table of eggs goes through a spreadsheet and back: edits are shown, taken, and taken back', async ({

@@ -19,7 +19,7 @@ const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
   day: 'each day',
   never: 'only when I say so',
 }
-const timeWords = (time: string): string => time.replace('T', ' ')
+const timeWords = (time: string): string => time.slice(0, 16).replace('T', ' ')
 async function restore(name: string): Promise<void> {
   emit('restore', await backups.fetch(name))
 }

@@ -15,14 +15,15 @@ type Picker = (how: { id: string; mode: 'readwrite' }) => Promise<Folder>
 /** Apart from the book: what is brought in or erased there leaves it alone. */
 const shelf = localforage.createInstance({ name: 'perlumen-backup', storeName: 'folder' })
 const KEY = 'handle'
+const SECOND_MS = 1000
 const HOW = { mode: 'readwrite' } as const
 /** The day, the time, and the beginning of the name of the device that wrote it. */
-const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})-([0-9a-f]{8})\.zip$/
+const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})(\d{2})-([0-9a-f]{8})\.zip$/
 
 /** A backup that lies in the folder. */
 export interface KeptBackup {
   name: string
-  /** When it was written, local date and time (`2026-03-14T21:30`). */
+  /** When it was written, local date and time (`2026-03-14T21:30:05`). */
   time: string
   /** Written by this device: what another one wrote into the same folder is never cleared away. */
   own: boolean
@@ -75,15 +76,23 @@ export async function removeFrom(folder: Folder, names: readonly string[]): Prom
 }
 
 export function backupName(nowMs: number, device: string): string {
-  return `perlumen-${format(nowMs, 'yyyy-MM-dd-HHmm')}-${markOf(device)}.zip`
+  return `perlumen-${format(nowMs, 'yyyy-MM-dd-HHmmss')}-${markOf(device)}.zip`
+}
+
+/** A name that is not there yet: none is ever written over, so that one that goes wrong takes no good one with it. */
+export async function freeName(folder: Folder, nowMs: number, device: string): Promise<string> {
+  const taken = new Set((await backupsIn(folder, device)).map(({ name }) => name))
+  let ms = nowMs
+  while (taken.has(backupName(ms, device))) ms += SECOND_MS
+  return backupName(ms, device)
 }
 
 /** Backups that lie there, the newest first; nothing else is touched. @param device - this one */
 export async function backupsIn(folder: Folder, device: string): Promise<KeptBackup[]> {
   const found: KeptBackup[] = []
   for await (const name of folder.keys()) {
-    const [, day, hour, minute, mark] = NAME.exec(name) ?? []
-    if (day) found.push({ name, time: `${day}T${hour}:${minute}`, own: mark === markOf(device) })
+    const [, day, hour, minute, second, mark] = NAME.exec(name) ?? []
+    if (day) found.push({ name, time: `${day}T${hour}:${minute}:${second}`, own: mark === markOf(device) })
   }
   return found.sort((a, b) => (a.time < b.time ? 1 : -1))
 }

@@ -12,6 +12,7 @@ import {
   canChooseFolder,
   chooseFolder,
   forgetFolder,
+  freeName,
   keptFolder,
   mayWrite,
   readFrom,
@@ -112,14 +113,14 @@ export const useBackupsStore = defineStore('backups', () => {
       }
       const { file } = await custody.takeOut()
       await custody.check(file)
-      saveFile(file, nameNow())
+      saveFile(file, backupName(clock.nowMs, hatchery.device()))
       lastGood.value = new Date(clock.nowMs).toISOString()
     })
   }
 
   async function write(into: Folder): Promise<void> {
     const { file } = await custody.takeOut()
-    const name = nameNow()
+    const name = await freeName(into, clock.nowMs, hatchery.device())
     const written = await writeInto(into, name, file)
     // What cannot be read back is no backup: it must not stand for a good one of its day when old ones go.
     await custody.check(written).catch(async (error: unknown) => {
@@ -134,10 +135,6 @@ export const useBackupsStore = defineStore('backups', () => {
       own.filter(({ time }) => !keep.has(time)).map(({ name: old }) => old),
     )
     await look()
-  }
-
-  function nameNow(): string {
-    return backupName(clock.nowMs, hatchery.device())
   }
 
   /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */

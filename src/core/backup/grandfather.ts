@@ -6,7 +6,7 @@ const DAY_MS = 86_400_000
 
 /**
  * Which backups are kept: sons by day, fathers by week, grandfathers by month, one of each year for good.
- * @param times - of the backups, ISO local date and time (`2026-03-14T21:30`), in any order
+ * @param times - of the backups, ISO local date and time (`2026-03-14T21:30:05`), in any order
  * @returns those to keep; the newest is always among them
  */
 export function keptBackups(times: readonly string[]): Set<string> {
