@@ -245,6 +245,21 @@ test('a backup that cannot be read back counts for nothing and takes no good one
   expect(await namesIn(page, 'backups')).toEqual(good)
 })
 
+test('a browser that writes to no folder hands a backup to the downloads by itself, once somebody asked for it', async ({
+  page,
+}) => {
+  await page.addInitScript(() => Reflect.deleteProperty(globalThis, 'showDirectoryPicker'))
+  await openDemo(page)
+  await page.goto('/#/records')
+  await expect(page.getByRole('button', { name: 'Choose a folder' })).toBeHidden()
+  const rhythm = page.getByLabel('by itself')
+  await expect(rhythm).toHaveValue('never')
+  await rhythm.selectOption('day')
+  const [download] = await Promise.all([page.waitForEvent('download'), page.reload()])
+  expect(download.suggestedFilename()).toMatch(/^perlumen-[\d-]+-[0-9a-f]{8}\.zip$/)
+  await expect(page.getByTestId('backup-age')).toContainText('less than a day old')
+})
+
 test('a table of eggs goes through a spreadsheet and back: edits are shown, taken, and taken back', async ({
   page,
 }, info) => {

@@ -50,16 +50,16 @@ async function restore(name: string): Promise<void> {
         Folder no more
       </button>
     </div>
+    <p>
+      {{ backups.folder ? `Into the folder “${backups.folder.name}”` : 'As a download,' }}
+      <label
+        >by itself
+        <select v-model="backups.rhythm" class="field ml-1">
+          <option v-for="(words, key) in RHYTHM_WORDS" :key="key" :value="key">{{ words }}</option>
+        </select></label
+      >
+    </p>
     <template v-if="backups.folder">
-      <p>
-        Into the folder “{{ backups.folder.name }}”
-        <label
-          >by itself
-          <select v-model="backups.rhythm" class="field ml-1">
-            <option v-for="(words, key) in RHYTHM_WORDS" :key="key" :value="key">{{ words }}</option>
-          </select></label
-        >
-      </p>
       <p v-if="backups.needsLeave" class="text-ember">
         The browser wants your leave to write there again: “Back up now” asks for it.
       </p>
@@ -89,8 +89,8 @@ async function restore(name: string): Promise<void> {
     <p v-else class="text-ink-soft">
       {{
         backups.canChoose()
-          ? 'With a folder chosen they are written by themselves: a folder that is synchronised, or a stick, outlives this tablet. Several tablets may share one: each clears away only its own.'
-          : 'This browser writes to no folder by itself: “Back up now” hands a file to the downloads.'
+          ? 'A folder that is synchronised, or a stick, outlives this tablet. Several tablets may share one: each clears away only its own.'
+          : 'This browser writes to no folder by itself: a backup is a file among the downloads.'
       }}
     </p>
     <p v-if="room && !room.persistent" class="text-sm text-ink-soft">

@@ -38,7 +38,17 @@ export const useBackupsStore = defineStore('backups', () => {
   /** The browser wants to hear it again from a person before it writes there. */
   const needsLeave = ref(false)
   const kept = shallowRef<readonly KeptBackup[]>([])
-  const rhythm = useLocalStorage<Rhythm>('perlumen-backup-rhythm', 'evening')
+  const intoFolder = useLocalStorage<Rhythm>('perlumen-backup-rhythm', 'evening')
+  /** Downloads come by themselves only where somebody asked for it. */
+  const asDownload = useLocalStorage<Rhythm>('perlumen-backup-downloads', 'never')
+  /** When backups are made by themselves, as they are made here. */
+  const rhythm = computed({
+    get: () => (folder.value ? intoFolder.value : asDownload.value),
+    set: (next) => {
+      if (folder.value) intoFolder.value = next
+      else asDownload.value = next
+    },
+  })
   /** When the last one was written and read back without fault. */
   const lastGood = useLocalStorage<string | null>('perlumen-backup-last', null)
   /** When this browser first held a book: who has just begun is not reminded. */
@@ -99,6 +109,7 @@ export const useBackupsStore = defineStore('backups', () => {
   async function forget(): Promise<void> {
     await forgetFolder()
     folder.value = null
+    needsLeave.value = false
     kept.value = []
   }
 
@@ -109,13 +120,15 @@ export const useBackupsStore = defineStore('backups', () => {
         if (!(await mayWrite(folder.value, true)))
           throw new Error('the browser was not given leave to write to the folder.')
         await write(folder.value)
-        return
-      }
-      const { file } = await custody.takeOut()
-      await custody.check(file)
-      saveFile(file, backupName(clock.nowMs, hatchery.device()))
-      lastGood.value = new Date(clock.nowMs).toISOString()
+      } else await download()
     })
+  }
+
+  async function download(): Promise<void> {
+    const { file } = await custody.takeOut()
+    await custody.check(file)
+    saveFile(file, backupName(clock.nowMs, hatchery.device()))
+    lastGood.value = new Date(clock.nowMs).toISOString()
   }
 
   async function write(into: Folder): Promise<void> {
@@ -139,11 +152,11 @@ export const useBackupsStore = defineStore('backups', () => {
 
   /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */
   async function inTime(eveningEnded: boolean): Promise<void> {
-    if (rhythm.value === 'never' || !folder.value || !hatchery.leads || hatchery.sets.length === 0) return
+    if (rhythm.value === 'never' || !hatchery.leads || hatchery.sets.length === 0) return
     const ageMs = lastGood.value === null ? Infinity : clock.nowMs - Date.parse(lastGood.value)
     if (!(eveningEnded && rhythm.value === 'evening') && ageMs < DAY_MS) return
     await look()
-    if (!needsLeave.value) await guarded(() => write(folder.value!))
+    if (!needsLeave.value) await guarded(() => (folder.value ? write(folder.value) : download()))
   }
 
   /** One of the kept ones, to be looked at before it changes anything. */

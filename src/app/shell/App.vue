@@ -29,6 +29,8 @@ const offline = useOfflineStore()
 const failure = ref('')
 /** How often it is asked whether the storage is still there. */
 const STORAGE_CHECK_MS = 10_000
+/** How often it is asked whether a backup is due. */
+const BACKUP_CHECK_MS = 1_800_000
 
 watchEffect(() => {
   if (route.matched.length > 0) room.enter(route.meta.room)
@@ -76,6 +78,10 @@ watch(
     await backups.inTime(before !== undefined && over > before)
   },
 )
+// A tablet may stay on for weeks. At the bench nothing gets in the candler's way.
+useIntervalFn(() => {
+  if (hatchery.loaded && demo.progress === null && route.meta.room === 'desk') void backups.inTime(false)
+}, BACKUP_CHECK_MS)
 
 const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
 const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
