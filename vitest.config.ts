@@ -11,5 +11,7 @@ export default defineConfig({
     // No test changes what another file sees; loading everything anew for each of them took half of the time.
     isolate: false,
     maxWorkers: 2,
+    // Stores warn of servers that serve many people from one memory; the tests have one.
+    onConsoleLog: (text) => (text.includes('PINIA_R1004') ? false : undefined),
   },
 })
