@@ -12,7 +12,7 @@ const PHOTOS = readdirSync(FIXTURES)
   .map((name) => FIXTURES + name)
 const COLD_STARTS = 7
 const ROUND = 192
-const ROUNDS = 2
+const ROUNDS = 3
 const SIZES = [200, 2000]
 
 interface Run {
