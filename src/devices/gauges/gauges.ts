@@ -67,21 +67,50 @@ export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gau
   const reader = port.readable
     .pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
     .getReader()
-  let rest = ''
-  /** The first reading that will do. */
-  async function next(wanted: (reading: GaugeReading) => boolean): Promise<GaugeReading> {
-    const until = Date.now() + WAIT_MS
-    while (Date.now() < until) {
+  /** Who waits for a reading; null once nothing more will come. */
+  let waiting: Set<(reading: GaugeReading | null) => void> | null = new Set()
+
+  // Read on and on, also while nobody asks: what is asked for is what lies there now, not what lay there a while ago.
+  async function listen(): Promise<void> {
+    let rest = ''
+    for (;;) {
       const { value, done } = await reader.read()
-      if (done) break
+      if (done) return
       const lines = (rest + value).split(/[\r\n]+/)
       rest = lines.pop() ?? ''
       for (const line of lines) {
         const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
-        if (reading && wanted(reading)) return reading
+        if (reading) for (const hear of waiting ?? []) hear(reading)
       }
     }
-    throw new Error(`The ${kind} gave no steady reading.`)
+  }
+  void listen()
+    .catch(() => undefined)
+    .then(() => {
+      const left = waiting ?? []
+      waiting = null
+      for (const hear of left) hear(null)
+    })
+
+  /** The next reading that will do. */
+  function next(wanted: (reading: GaugeReading) => boolean): Promise<GaugeReading> {
+    return new Promise((resolve, reject) => {
+      const gone = new Error(`The ${kind} has gone from the cable.`)
+      if (!waiting) return reject(gone)
+      const hearing = waiting
+      const late = setTimeout(() => {
+        hearing.delete(hear)
+        reject(new Error(`The ${kind} gave no steady reading.`))
+      }, WAIT_MS)
+      const hear = (reading: GaugeReading | null): void => {
+        if (reading && !wanted(reading)) return
+        hearing.delete(hear)
+        clearTimeout(late)
+        if (reading) resolve(reading)
+        else reject(gone)
+      }
+      hearing.add(hear)
+    })
   }
   return {
     read: () => next(({ stable }) => stable),
