@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest'
+import { sampleRecords } from '../../contracts/sample-records.ts'
+import { FRESH } from '../../contracts/stamp.ts'
+import type { Conflict } from '../../domain/merge/merge-books.ts'
+import {
+  changeWords,
+  conflictName,
+  decideWords,
+  fieldWords,
+  settledWords,
+  valueWords,
+} from './merge-words.ts'
+
+const records = sampleRecords()
+const conflict = (own: Partial<Conflict>): Conflict => ({
+  table: 'sets',
+  id: 'set-1',
+  kept: { stamp: FRESH },
+  other: { stamp: FRESH },
+  keptIs: 'a',
+  fields: [],
+  gone: false,
+  ...own,
+})
+
+describe('what would change', () => {
+  it('is counted in words, one and many', () => {
+    expect(changeWords({ table: 'looks', come: 1, change: 2, go: 0 })).toBe('1 look comes, 2 looks change')
+    expect(changeWords({ table: 'eggs', come: 0, change: 1, go: 12 })).toBe('1 egg changes, 12 eggs go')
+    expect(changeWords({ table: 'hatchery', come: 0, change: 1, go: 0 })).toBe(
+      'how the place is described changes',
+    )
+  })
+  it('and what has to be decided', () => {
+    expect(decideWords(0)).toBe('Nothing has to be decided.')
+    expect(decideWords(1)).toMatch(/^1 thing written on both/)
+    expect(decideWords(3)).toMatch(/^3 things/)
+  })
+})
+
+describe('a disagreement', () => {
+  it('is called by what the candler knows it as, never by an id where there is a name', () => {
+    expect(conflictName(conflict({ table: 'hatchery', id: 'hatchery' }), records)).toBe(
+      'How the place is described',
+    )
+    expect(conflictName(conflict({ table: 'eggs', id: 'egg-2' }), records)).toBe('Egg 2, North shelf')
+    expect(
+      conflictName(
+        conflict({ table: 'looks', id: 'look-1', kept: { stamp: FRESH, eggId: 'egg-1' } }),
+        records,
+      ),
+    ).toBe('Look at egg 1, North shelf')
+    expect(conflictName(conflict({ kept: { stamp: FRESH, name: 'North shelf' } }), records)).toBe(
+      'Set North shelf',
+    )
+    expect(
+      conflictName(
+        conflict({ table: 'probes', id: 'probe-7', kept: { stamp: FRESH, name: 'Loft eggs' } }),
+        records,
+      ),
+    ).toBe('Probe Loft eggs')
+    expect(conflictName(conflict({ table: 'probes', id: 'probe-7' }), records)).toBe('Probe probe-7')
+  })
+  it('shows its values as one reads them', () => {
+    expect(valueWords('notes', '')).toBe('nothing')
+    expect(valueWords('own', null)).toBe('nothing')
+    expect(valueWords('own', { grade: 'blood-ring' })).toBe('Blood ring')
+    expect(valueWords('setAt', '2026-03-01T12:00:00.000Z')).toMatch(/^1 Mar 2026, \d\d:\d\d$/)
+    expect(valueWords('weightG', 58.4)).toBe('58.4')
+    expect(valueWords('notes', 'x'.repeat(500))).toHaveLength(162)
+    expect([fieldWords('setAt'), fieldWords('notes')]).toEqual(['set at', 'notes'])
+  })
+})
+
+describe('what was settled alike on both', () => {
+  it('tells the candler what to do with the egg in hand', () => {
+    const own = { eggId: 'egg-9', setId: 'set-1', number: 9 }
+    expect(settledWords({ ...own, what: 'number-taken', was: '2' }, records)).toBe(
+      'North shelf: two eggs were numbered 2. One is 9 now; pencil it on the shell.',
+    )
+    expect(settledWords({ ...own, what: 'place-taken', was: 'place/tray-1/0/1' }, records)).toBe(
+      'North shelf: two eggs were put in A2. Egg 9 lies nowhere now; say where it is.',
+    )
+  })
+})
