@@ -41,7 +41,7 @@ beforeAll(async () => {
     const { truth, record } = await lineOf(await simulateCase('floors', i), `floors-${i}.jpg`)
     simulated.push(scoreOne(truth, record))
   }
-}, 240_000)
+})
 
 describe.each(FIGURES.filter(({ name }) => name in FLOORS))('$name', ({ name, of, better }) => {
   it.each(['sample', 'simulated'] as const)('does not fall behind on the %s', (which) => {

@@ -42,7 +42,7 @@ beforeAll(async () => {
       pairs.set(name, [...(pairs.get(name) ?? []), { before, after }])
     }
   }
-}, 120_000)
+})
 
 describe.each(Object.keys(WAYS))('a photograph that is %s', (name) => {
   it('is graded as before', () => {

@@ -82,7 +82,7 @@ describe('perlumen book', () => {
       for (const set of sets(before.out)) expect(merged).toContain(set)
       expect(new Set(merged).size).toBe(merged.length)
     }
-  }, 60_000)
+  })
 
   it('never merges over one of the two, and says when the merged one finds no room', async () => {
     await copyFile(fixture, path('mine.zip'))

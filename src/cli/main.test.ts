@@ -221,7 +221,7 @@ describe('a whole season', () => {
     expect(said(two.list.slice(0, -1))).toEqual(said(one.list))
     expect(two.list.at(-1)!.error).toMatch(/no such file/)
     expect([one.code, two.code]).toEqual([0, 1])
-  }, 60_000)
+  })
 
   it('goes on where it was cut off: what was graded is not graded again, what was torn is', async () => {
     const args = ['grade', '--day', '9', '--jobs', '1', '--format', 'jsonl', '--out', file('s.jsonl')]
@@ -297,7 +297,7 @@ describe('a whole season', () => {
       code: 3,
       err: expect.stringMatching(/cannot be made \(EEXIST\)/) as string,
     })
-  }, 60_000)
+  })
 })
 
 describe('bad input gets a sentence, never a verdict', () => {
