@@ -70,16 +70,18 @@ export async function benchBatch(): Promise<void> {
   if (!canPin || availableParallelism() < 2)
     console.log('  one core against two: cannot be told on this machine')
   else {
-    // In turn, so that what else the machine does falls on both.
+    // One core before and after, so that what else the machine does falls on both.
     const one: number[] = []
     const two: number[] = []
     // What the machine itself gives: two runs that know nothing of each other, each with a core of its own.
     const apart: number[] = []
+    const alone = async (core: string): Promise<number> =>
+      (await grade(ROUND, ['--jobs', '1'], ['taskset', '-c', core])).seconds
     for (let i = 0; i < ROUNDS; i++) {
-      one.push(ROUND / (await grade(ROUND, ['--jobs', '1'], ['taskset', '-c', '0'])).seconds)
+      const before = await alone('0')
       two.push(ROUND / (await grade(ROUND, ['--jobs', '2'], ['taskset', '-c', '0,1'])).seconds)
-      const both = ['0', '1'].map((core) => grade(ROUND, ['--jobs', '1'], ['taskset', '-c', core]))
-      apart.push((2 * ROUND) / Math.max(...(await Promise.all(both)).map(({ seconds }) => seconds)))
+      apart.push((2 * ROUND) / Math.max(...(await Promise.all(['0', '1'].map(alone)))))
+      one.push((2 * ROUND) / (before + (await alone('0'))))
     }
     const against = (rates: readonly number[]): string => {
       const ratios = rates.map((rate, i) => rate / one[i]!)
