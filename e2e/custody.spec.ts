@@ -1,5 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
+import sharp from 'sharp'
 import { expect, test } from './test.ts'
 import { nameOfBook } from './book-on-disk.ts'
 import { openBench, openDemo, openWholeDemo, takeOut, verdictShown } from './hatchery.ts'
@@ -291,4 +292,30 @@ test('a table of eggs goes through a spreadsheet and back: edits are shown, take
     page.getByRole('button', { name: 'For other tools (CSV, COCO)' }).click(),
   ])
   expect((await readFile(await zip.path())).subarray(0, 2).toString()).toBe('PK')
+})
+
+test('photographs for other tools lose the camera’s time and place, and keep them where somebody wants it', async ({
+  page,
+}, info) => {
+  const told = info.outputPath('told.jpg')
+  await sharp('fixtures/photos/p-0043.jpg')
+    .withExif({ IFD0: { Make: 'Skerry Lens' }, IFD3: { GPSLatitude: '51/1 0/1 0/1' } })
+    .toFile(told)
+  await openDemo(page)
+  await openBench(page)
+  await page.getByLabel('Files').check()
+  await page.getByTestId('file-input').setInputFiles(told)
+  await verdictShown(page)
+  await page.goto('/#/records')
+  const handedOn = async (): Promise<Buffer> => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'For other tools (CSV, COCO)' }).click(),
+    ])
+    return readFile(await download.path())
+  }
+  // Photographs lie in the ZIP file as they are, unpacked.
+  expect((await handedOn()).includes('Skerry Lens')).toBe(false)
+  await page.getByLabel('with the camera’s time and place').check()
+  expect((await handedOn()).includes('Skerry Lens')).toBe(true)
 })

@@ -13,9 +13,7 @@ interface Extent {
   length: number
 }
 
-const KEPT_AT_TOP: ReadonlySet<string> = new Set(['ftyp', 'meta', 'mdat', 'moov', 'free', 'skip', 'idat'])
-/** Of a sequence of pictures: what is said of it. */
-const TELLING_OF_MOVIE: ReadonlySet<string> = new Set(['udta', 'meta', 'uuid'])
+const KEPT_AT_TOP: ReadonlySet<string> = new Set(['ftyp', 'meta', 'mdat', 'free', 'skip', 'idat'])
 /** A record that says nothing: where it begins, and a directory of no entries. */
 const NO_EXIF = [0, 0, 0, 0, 0x4d, 0x4d, 0, 0x2a, 0, 0, 0, 8, 0, 0, 0, 0, 0, 0]
 const SPACE = 0x20
@@ -30,9 +28,8 @@ export function avifWithoutMetadata(avif: Uint8Array): Uint8Array {
   const top = boxesIn(whole, 0, whole.length)
   for (const box of top) {
     if (box.name === 'meta') silenceItems(whole, box)
-    if (box.name === 'moov')
-      for (const inner of boxesIn(whole, box.start, box.end))
-        if (TELLING_OF_MOVIE.has(inner.name)) empty(whole, inner)
+    // Of a sequence of pictures: without it there may be no picture, and within it times stand in many places.
+    if (box.name === 'moov') throw new RangeError('a sequence of pictures')
     if (!KEPT_AT_TOP.has(box.name)) empty(whole, box)
   }
   return whole
@@ -70,7 +67,8 @@ function silenceItems(bytes: Uint8Array, meta: Box): void {
     const kind = kinds.get(id)
     if (kind !== 'Exif' && kind !== 'mime') continue
     extents.forEach(({ at, length }, i) => {
-      if (at + length > bytes.length) throw new RangeError('a record lies behind the end')
+      // No length says: all that is left; what was left alone would be handed on.
+      if (length === 0 || !(at + length <= bytes.length)) throw new RangeError('a record lies elsewhere')
       bytes.fill(kind === 'mime' ? SPACE : 0, at, at + length)
       if (kind === 'Exif' && i === 0 && length >= NO_EXIF.length) bytes.set(NO_EXIF, at)
     })
@@ -103,9 +101,11 @@ function extentsOf(bytes: Uint8Array, locations: Box, data: Box | undefined): Ma
   const all = new Map<number, Extent[]>()
   for (let items = read(version < 2 ? 2 : 4); items > 0; items--) {
     const id = read(version < 2 ? 2 : 4)
-    const isInBox = version > 0 && (read(2) & 15) === 1
-    read(2)
-    const base = read(baseBytes) + (isInBox ? (data?.start ?? 0) : 0)
+    const method = version > 0 ? read(2) & 15 : 0
+    const otherFile = read(2)
+    // Counted from the file's beginning, or from that of a box; from others' items, or in other files, it is not followed.
+    const from = method === 0 ? 0 : method === 1 ? data?.start : undefined
+    const base = read(baseBytes) + (otherFile === 0 && from !== undefined ? from : NaN)
     const extents: Extent[] = []
     for (let count = read(2); count > 0; count--) {
       read(indexBytes)

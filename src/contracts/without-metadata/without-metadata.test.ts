@@ -85,6 +85,20 @@ describe.each(Object.keys(PACKINGS))('a photograph handed on as %s', (kind) => {
   })
 })
 
+it('a record of which it cannot be told where it lies keeps a photograph from being handed on', async () => {
+  const photo = await told('avif', 1)
+  const at = photo.indexOf('iloc')
+  const elsewhere = Uint8Array.from(photo)
+  // Version, sizes and count; then of each item its number, in which file it lies, and where.
+  expect(photo[at + 4]).toBe(0)
+  const [sizes, moreSizes] = [photo[at + 8]!, photo[at + 9]!]
+  const itemBytes = 2 + 2 + (moreSizes >> 4) + 2 + (sizes >> 4) + (sizes & 15)
+  for (let i = 0; i < photo.readUInt16BE(at + 10); i++) elsewhere[at + 12 + i * itemBytes + 3] = 1
+  expect(() => withoutMetadata(elsewhere)).toThrow(PhotoFileError)
+  const sequence = Buffer.concat([photo, Uint8Array.from([0, 0, 0, 8]), Buffer.from('moov')])
+  expect(() => withoutMetadata(sequence)).toThrow(PhotoFileError)
+})
+
 it('what is no photograph is not handed on', () => {
   expect(() => withoutMetadata(Uint8Array.of(1, 2, 3))).toThrow(PhotoFileError)
 })

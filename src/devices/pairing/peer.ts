@@ -78,7 +78,8 @@ export class Peer {
 
   async send(file: Blob): Promise<void> {
     await this.open
-    this.channel.send(JSON.stringify({ bytes: file.size }))
+    // How many bytes come, before them.
+    this.channel.send(String(file.size))
     for (let at = 0; at < file.size; at += CHUNK_BYTES) {
       if (this.channel.bufferedAmount > MOST_WAITING_BYTES)
         await new Promise<void>((resolve) => {
@@ -95,8 +96,8 @@ export class Peer {
 
   private take(data: string | ArrayBuffer): void {
     if (typeof data === 'string') {
-      const { bytes } = JSON.parse(data) as { bytes?: unknown }
-      if (typeof bytes !== 'number' || !(bytes > 0 && bytes <= MOST_BYTES))
+      const bytes = Number(data)
+      if (!(bytes > 0 && bytes <= MOST_BYTES))
         this.rejectReceived(new Error('The other device sends something else than a book.'))
       else this.expected = bytes
       return
