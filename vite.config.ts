@@ -22,7 +22,7 @@ export default defineConfig({
       injectRegister: false,
       manifest,
       injectManifest: {
-        globPatterns: ['**/*.{js,css,html,svg,png,woff2,json,wasm}'],
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2,json,wasm,zip}'],
         maximumFileSizeToCacheInBytes: MOST_PART_BYTES,
       },
     }),

@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { Aedes } from 'aedes'
 import mqtt from 'mqtt'
 import { expect, test } from './test.ts'
-import { openDemo, openWholeDemo } from './hatchery.ts'
+import { openDemo } from './hatchery.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
@@ -171,7 +171,7 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
 test('a sensor is checked over wet salt: from then on and before, what it shows too much is taken off', async ({
   page,
 }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await page.goto('/#/incubators/demo-loft')
   const sensors = page.getByTestId('sensors')
   /** Pixels of the first probe’s curve, which is the lamp’s colour. */

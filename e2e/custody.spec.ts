@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { expect, test } from './test.ts'
 import { nameOfBook } from './book-on-disk.ts'
-import { openBench, openDemo, openWholeDemo, takeOut, verdictShown } from './hatchery.ts'
+import { openBench, openDemo, takeOut, verdictShown } from './hatchery.ts'
 
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
@@ -38,9 +38,9 @@ test('two tablets: what each noted comes together, without loss or doubles; what
   baseURL,
 }) => {
   test.setTimeout(300_000)
-  await openWholeDemo(one)
+  await openDemo(one)
   const other = await (await browser.newContext({ baseURL: baseURL! })).newPage()
-  await openWholeDemo(other)
+  await openDemo(other)
   const edit = async (page: Page, name: string, photo: string): Promise<void> => {
     await page.goto('/#/hatchery')
     await page.getByLabel('Name', { exact: true }).first().fill(name)
@@ -76,7 +76,7 @@ test('two tablets: what each noted comes together, without loss or doubles; what
 })
 
 test('a bundle replaces what is here, whole; a damaged one changes nothing', async ({ page }, info) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   const bundle = await takeOut(page)
   const before = await sizes(page).innerText()
   await page.getByTestId('bundle-input').setInputFiles(bundle)
@@ -111,7 +111,7 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
 })
 
 test('a record that cannot be read is named and put right; everything else opens', async ({ page }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   // As earlier versions let it be typed: 5800 for 58.00.
   await page.evaluate(
     async (name) => {
@@ -154,7 +154,7 @@ test('a record that cannot be read is named and put right; everything else opens
 test('storage that is cleared under the running program is noticed, and what is in memory is written back', async ({
   page,
 }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   const session = await page.context().newCDPSession(page)
   const { origin } = new URL(page.url())
   await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' })

@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { beginSession, candleByKey, look, openSession, photographed } from './evening.ts'
-import { openWholeDemo } from './hatchery.ts'
+import { openDemo } from './hatchery.ts'
 
 /** Relative luminance (white is 1) that no area of this side may pass on the dark bench, and the whole screen's mean. */
 const AREA_PX = 16
@@ -43,7 +43,7 @@ async function expectDark(png: Buffer, where: string): Promise<void> {
 }
 
 test('the dark bench stays dark: ready, live, judged, black, and while it loads', async ({ page }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await openSession(page)
   await expectDark(await page.screenshot(), 'making ready')
   await beginSession(page)
@@ -83,7 +83,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
     pressed.add(key)
     await page.keyboard.press(key)
   }
-  await openWholeDemo(page)
+  await openDemo(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
@@ -145,7 +145,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
 })
 
 test('a second tab follows live, takes over, and goes on at the same egg', async ({ page, context }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await beginSession(page)
   await expect(page.getByTestId('progress')).toContainText(/^[1-9]/, { timeout: 40_000 })
   const second = await context.newPage()
@@ -173,7 +173,7 @@ test('a second tab follows live, takes over, and goes on at the same egg', async
 })
 
 test('a full disk loses nothing and is said; with room again it goes on', async ({ page }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
@@ -204,7 +204,7 @@ test('a full disk loses nothing and is said; with room again it goes on', async 
 })
 
 test('a reload in the middle goes on at the same egg, with its clocks running on', async ({ page }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { violations } from './accessible.ts'
-import { openWholeDemo } from './hatchery.ts'
+import { openDemo } from './hatchery.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
 
 const eggButton = (page: Page, place: string) => page.getByRole('button', { name: new RegExp(`^${place}: `) })
@@ -23,7 +23,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
   test.setTimeout(240_000)
   const base = baseURL!.replace(/\/$/, '')
   // Makes the demo's file, where no test before has.
-  await openWholeDemo(other)
+  await openDemo(other)
   const folder = await mkdtemp(join(tmpdir(), 'perlumen-hatch-'))
   const open: RealBrowser[] = []
   const start = async (): Promise<Page> => {
@@ -33,7 +33,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
   }
   try {
     const first = await start()
-    await openWholeDemo(first, base)
+    await openDemo(first, base)
     // Bantams in a cabinet where others still turn: the conflict is named before the lid goes on, and the way out taken.
     await first.goto(`${base}/#/sets/demo-pebble/hatch`)
     await expect(first.getByTestId('lockdown-conflict')).toContainText('still turn in Tall cabinet')
@@ -138,7 +138,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
 test('a hatch under way: taps taken back, photographs, schools, results that count no open egg', async ({
   page,
 }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await page.goto('/#/sets/demo-freckle/hatch')
   await expect(page.getByTestId('hatch-window')).toContainText('with four chances of five from')
   await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out, 10 eggs still in')
@@ -211,7 +211,7 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
 test('what is over: report with its cause, results and places, history searched, compared and opened again', async ({
   page,
 }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await page.goto('/#/sets/demo-thrift/report')
   await expect(page.getByTestId('diagnosis-lead')).toHaveText(
     'Probably too dry: the eggs lost too much water.',

@@ -1,42 +1,12 @@
-import { copyFile, mkdtemp } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { expect, type Page } from '@playwright/test'
 
-/** Opens the app on an empty browser and brings in the made-up hatchery; its first set is there at once. */
-export async function openDemo(page: Page): Promise<void> {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
-  await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
-}
-
-/** Waits until the demo's earlier looks are photographed and measured. */
-export async function demoReady(page: Page): Promise<void> {
-  await page.goto('/#/')
-  await expect(page.getByRole('heading', { name: 'Freckle quail' })).toBeVisible({ timeout: 150_000 })
-  await expect(page.getByTestId('demo-progress')).toBeHidden()
-}
-
-/** The whole demo as a file, taken out by the first test that asks for it. */
-let demoBundle: string | null = null
-
 /**
- * Opens the app with the whole demo in it. It is photographed and measured once; later tests bring it in.
+ * Opens the app on an empty browser and in it the made-up hatchery, whole.
  * @param base - of a browser that knows no address of its own
  */
-export async function openWholeDemo(page: Page, base = ''): Promise<void> {
-  if (demoBundle === null) {
-    await openDemo(page)
-    await demoReady(page)
-    const kept = join(await mkdtemp(join(tmpdir(), 'perlumen-demo-')), 'demo.zip')
-    await copyFile(await takeOut(page), kept)
-    demoBundle = kept
-  } else {
-    await page.goto(`${base}/#/records`)
-    await page.getByTestId('bundle-input').setInputFiles(demoBundle)
-    await expect(page.getByTestId('records-message')).toContainText('brought in')
-  }
-  await page.goto(`${base}/#/`)
+export async function openDemo(page: Page, base = ''): Promise<void> {
+  await page.goto(`${base}/`)
+  await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
 }
 

@@ -1,10 +1,10 @@
 import { expect, test } from './test.ts'
-import { openBench, openWholeDemo } from './hatchery.ts'
+import { openBench, openDemo } from './hatchery.ts'
 import { holdBefore, withShownCamera } from './shown-camera.ts'
 
 test('the camera reads the label that was printed: the bench opens the right tray', async ({ page }) => {
   await withShownCamera(page)
-  await openWholeDemo(page)
+  await openDemo(page)
   // Printed from a page of its own, so that the camera can look at it while the bench is open.
   const sheet = await page.context().newPage()
   await sheet.goto('/#/sets/demo-saltmarsh/labels')

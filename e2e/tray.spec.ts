@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
-import { demoReady, openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
+import { openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
 
 test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({
   page,
@@ -81,7 +81,6 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await expect(page.getByTestId('remaining')).toContainText('11 eggs')
 
   // Out and back: the log is the same.
-  await demoReady(page)
   const before = await trayLog(page)
   expect(before).toHaveLength(12)
   expect(before.join('\n')).toMatch(/taken out/)

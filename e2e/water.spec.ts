@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from './test.ts'
-import { openBench, openDemo, openWholeDemo, photograph } from './hatchery.ts'
+import { openBench, openDemo, photograph } from './hatchery.ts'
 
 test('a set’s water is told from its photographs, and how little one egg says is said', async ({ page }) => {
   await openDemo(page)
@@ -22,7 +22,7 @@ test('a set’s water is told from its photographs, and how little one egg says 
 test('a dry fortnight with a cracked egg: the advice, the egg, what if, and the figures as a file', async ({
   page,
 }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await page.goto('/#/sets/demo-lantern/water')
   await expect(page.getByTestId('advice')).toHaveText(/^Run 6\d % ± \d+ from tonight\.$/)
   await expect(page.getByTestId('water-eggs').getByRole('row').nth(1)).toContainText('hairline crack')
@@ -61,7 +61,7 @@ test('a dry fortnight with a cracked egg: the advice, the egg, what if, and the 
 })
 
 test('eggs are weighed by their turn, the hands on the eggs; then a tray as a whole', async ({ page }) => {
-  await openWholeDemo(page)
+  await openDemo(page)
   await page.goto('/#/sets/demo-lantern/weigh')
   await expect(page.getByTestId('weigh-progress')).toHaveText('0 of 12 eggs weighed')
   await page.getByRole('button', { name: 'Watch the scale' }).click()

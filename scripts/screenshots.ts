@@ -72,8 +72,7 @@ const shoot = async (name: string): Promise<void> => {
 }
 
 await page.goto(base)
-await page.getByRole('heading', { name: 'Freckle quail' }).waitFor({ timeout: 180_000 })
-await page.getByTestId('demo-progress').waitFor({ state: 'hidden' })
+await page.getByRole('heading', { name: 'Freckle quail' }).waitFor()
 await shoot('today')
 await page.getByRole('button', { name: 'I have seen it' }).click()
 await page.goto(`${base}#/sets/demo-beacon/bench`)

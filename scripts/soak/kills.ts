@@ -93,8 +93,7 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
       const { page } = browser
       if (!ready) {
         await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
-        await page.getByTestId('demo-progress').waitFor()
-        await page.getByTestId('demo-progress').waitFor({ state: 'hidden', timeout: 240_000 })
+        await page.getByRole('heading', { name: 'Freckle quail' }).waitFor()
         ready = true
       }
       await page.goto(`${base}#/sets/demo-beacon/bench`)

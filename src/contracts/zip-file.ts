@@ -26,9 +26,16 @@ export interface ZipFile {
   bytes(name: string, mostBytes: number): Promise<Uint8Array<ArrayBuffer>>
 }
 
+/** Up to this size a file is taken into memory at once: asked of the disk part by part, hundreds of small parts take seconds. */
+const MOST_IN_MEMORY_BYTES = 64_000_000
+
 /** @throws ZipError when it is none, or holds one name twice */
 export async function openZip(file: Blob): Promise<ZipFile> {
-  const entries = await new ZipReader(new BlobReader(file)).getEntries().catch(() => {
+  const source =
+    file.size <= MOST_IN_MEMORY_BYTES
+      ? new Uint8ArrayReader(new Uint8Array(await file.arrayBuffer()))
+      : new BlobReader(file)
+  const entries = await new ZipReader(source).getEntries().catch(() => {
     throw new ZipError('This is no ZIP file, or it is damaged.')
   })
   const files = new Map<string, FileEntry>()

@@ -7,7 +7,7 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import { newEgg } from '../../contracts/egg-record.ts'
 import type { Tray } from '../../contracts/tray-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { useCustodyStore } from '../records/custody.ts'
+import { useCustodyStore } from '../data/custody.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
 const {

@@ -10,7 +10,7 @@ import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'
 import { Shelf } from './shelf.ts'
-import { useCustodyStore } from '../records/custody.ts'
+import { useCustodyStore } from './custody.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets

@@ -177,14 +177,11 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     await write(written, { add: entry, take: null })
   }
 
-  const { addLook, addVoice, addPicture, addLooks, addSet } = pictureWrites({
+  const { addLook, addVoice, addPicture, addLooks } = pictureWrites({
     repository,
     mustLead,
     noticing,
     commit,
-    async writeOnce(changes) {
-      await write(writtenBy(changes, await standingWith([]), writer()), { add: null, take: null })
-    },
   })
 
   function writer(): Writer {
@@ -426,7 +423,6 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     amendLooks,
     undo,
     saveHatchery,
-    addSet,
     records,
   }
 })

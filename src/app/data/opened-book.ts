@@ -11,6 +11,8 @@ import type { shownRecords } from './shown-records.ts'
 
 /** A book of so few looks is fetched as a whole: it takes no time, and it is all there should the storage be cleared. */
 const SMALL_BOOK_LOOKS = 2000
+/** What probes said in these last hours is always in memory: alarms look back so far. */
+export const RECENT_MS = 3 * 3_600_000
 
 /**
  * What of the book is in memory: all that it is about, and the chapters, which are the eggs of a set and the looks at
@@ -47,8 +49,10 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
     const found = await fetched([...wanted], sets)
     const since = atWork.map(({ setAt }) => setAt.slice(0, 10)).sort()[0] ?? dayOf(Date.now())
     const rollUps = await repository.rollUpsFrom(since)
+    const recent = await repository.readingsFrom(dayOf(Date.now() - RECENT_MS))
     shown.showFrame(book.records)
     shown.rollUps.value = rollUps
+    shown.readings.value = recent
     warmFrom = since
     chapters.value = book.chapters
     journal.value = book.journal

@@ -1,9 +1,6 @@
 import { v4 as uuid } from 'uuid'
-import type { Egg } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
-import type { Tray } from '../../contracts/tray-record.ts'
 import type { Changes } from '../../domain/steps.ts'
 import type { Repository } from './repository.ts'
 
@@ -13,23 +10,15 @@ export interface Picture {
   shapes: readonly ShapesRecord[]
 }
 
-/** A set that comes in with all that is known of it, and of the air that it has had. */
-type NewSet = { trays: readonly Tray[]; set: EggSet; eggs: readonly Egg[] } & Pick<
-  Changes,
-  'probes' | 'readings' | 'logged'
->
-
 interface Writes {
   repository: Repository
   mustLead: () => void
   noticing: <T>(work: () => Promise<T>) => Promise<T>
   commit: (label: string, eggId: string | null, changes: Changes) => Promise<void>
-  /** Writes something that is no step. */
-  writeOnce: (changes: Changes) => Promise<void>
 }
 
 /** Steps that bring pictures or sounds with them: these are kept first, and go again where the step is refused. */
-export function pictureWrites({ repository, mustLead, noticing, commit, writeOnce }: Writes) {
+export function pictureWrites({ repository, mustLead, noticing, commit }: Writes) {
   /** Saves a photograph and the lines in it, and then what refers to them; where that is refused, the photograph goes as well. */
   async function withPhoto(
     look: LookRecord,
@@ -91,24 +80,5 @@ export function pictureWrites({ repository, mustLead, noticing, commit, writeOnc
     )
   }
 
-  /** A set with its eggs and looks of earlier days, which cannot be undone. */
-  async function addSet(
-    { trays, set, eggs: newEggs, ...more }: NewSet,
-    earlier: ReadonlyArray<{ look: LookRecord; picture: Picture }>,
-  ): Promise<void> {
-    mustLead()
-    const kept: string[] = []
-    try {
-      for (const { look, picture } of earlier) {
-        kept.push(await repository.savePhoto(look, picture.photo))
-        await repository.saveShapes(picture.shapes)
-      }
-      await writeOnce({ trays, sets: [set], eggs: newEggs, looks: earlier.map(({ look }) => look), ...more })
-    } catch (error) {
-      await repository.removePhotos(kept).catch(() => undefined)
-      throw error
-    }
-  }
-
-  return { addLook, addVoice, addPicture, addLooks, addSet }
+  return { addLook, addVoice, addPicture, addLooks }
 }

@@ -254,6 +254,17 @@ export class Repository {
     return this.tables.readings.keys()
   }
 
+  /** All readings from a day of UTC on. */
+  async readingsFrom(day: string): Promise<Map<string, ReadingsRecord>> {
+    const found = await readAll(this.tables.name, 'readings', { from: day })
+    return new Map(
+      found.flatMap(({ value }) => {
+        const read = readingsRecordSchema.safeParse(value)
+        return read.success ? [[read.data.id, read.data] as const] : []
+      }),
+    )
+  }
+
   /** What probes said from a day on, and up to but without another, drawn together. Days of UTC. */
   async rollUpsFrom(day: string, before?: string): Promise<RollUp[]> {
     const { name } = this.tables
@@ -391,33 +402,33 @@ export class Repository {
         signal?.throwIfAborted()
         onProgress?.(++done, total)
       }
-      for (const [id, type] of photoTypes) {
+      await inBatches(photoTypes, async ([id, type]) => {
         await tables.photos.setItem(id, new Blob([await photo(id)], { type }))
         step()
-      }
-      for (const { table, value } of put) {
+      })
+      await inBatches(put, async ({ table, value }) => {
         await tables.put(table, checked(table, value))
         step()
-      }
-      for (const id of attachmentIds) {
+      })
+      await inBatches(attachmentIds, async (id) => {
         const kept = await attachment(id)
         if (kept) await tables.attachments.setItem(id, kept)
         step()
-      }
-      for (const id of readingIds) {
+      })
+      await inBatches(readingIds, async (id) => {
         const day = readingsRecordSchema.parse(await readings(id))
         await tables.putReadings(day)
         step()
-      }
-      for (const { id } of records.looks) {
-        const lines = await shapes(id)
-        if (lines) await tables.shapes.setItem(id, lines)
-      }
-      for (const { table, value } of aside) {
-        const id = (value as { id?: unknown } | null)?.id
-        const lines = table === 'looks' && typeof id === 'string' ? await shapes(id) : null
+      })
+      const putShapes = async (lookId: unknown): Promise<void> => {
+        const lines = typeof lookId === 'string' ? await shapes(lookId) : null
         if (lines) await tables.shapes.setItem(lines.id, lines)
       }
+      await inBatches(records.looks, ({ id }) => putShapes(id))
+      await inBatches(
+        aside.filter(({ table }) => table === 'looks'),
+        ({ value }) => putShapes((value as { id?: unknown } | null)?.id),
+      )
       for (const { table, value } of buried) await tables.put(table, value as object)
       for (const [index, { table, value }] of aside.entries())
         if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
@@ -439,5 +450,17 @@ export class Repository {
       throw error
     }
     await this.shelf.switchTo(tables.name)
+  }
+}
+
+/** So many writes wait for the disk together; one after the other they would wait for each other's acknowledgement. */
+const BATCH = 24
+
+/** Works through a list in its order, some at a time. All that was begun has ended when it returns or throws. */
+async function inBatches<T>(items: Iterable<T>, work: (item: T) => Promise<void>): Promise<void> {
+  const waiting = [...items]
+  while (waiting.length > 0) {
+    const ended = await Promise.allSettled(waiting.splice(0, BATCH).map((item) => work(item)))
+    for (const end of ended) if (end.status === 'rejected') throw end.reason
   }
 }

@@ -19,7 +19,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
-import { useDemoStore } from '../data/demo.ts'
+import { useMadeUpStore } from '../data/made-up.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
@@ -32,7 +32,7 @@ import EggMark from '../shared/ui/EggMark.vue'
 import StateSign from '../shared/ui/StateSign.vue'
 
 const store = useHatcheryStore()
-const demo = useDemoStore()
+const madeUp = useMadeUpStore()
 const sensing = useSensingStore()
 const isRoundDue = computed(() =>
   sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
@@ -186,25 +186,16 @@ useKeys({ u: () => void saving(() => store.undo()) })
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
-    <p
-      v-if="demo.progress"
-      class="card mb-4 flex items-center gap-4 p-3"
-      role="status"
-      data-testid="demo-progress"
-    >
-      <span
-        >The demo’s earlier looks are being photographed and measured: {{ demo.progress.done }} of
-        {{ demo.progress.total }}</span
-      >
-      <progress class="grow accent-lamp" :max="demo.progress.total" :value="demo.progress.done" />
+    <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">
+      Opening the made-up hatchery …
     </p>
-    <div v-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
+    <div v-else-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
       <p>
         No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device
         under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up
         hatchery first.
       </p>
-      <button type="button" class="press press-lamp mt-4" @click="demo.fill(Date.now())">
+      <button type="button" class="press press-lamp mt-4" @click="saving(() => madeUp.open(Date.now()))">
         Open the made-up hatchery
       </button>
     </div>

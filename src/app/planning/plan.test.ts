@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
-import { useCustodyStore } from '../records/custody.ts'
+import { useCustodyStore } from '../data/custody.ts'
 import { usePlanStore } from './plan.ts'
 
 const today = localDateOf(Date.now(), deviceZone())

@@ -10,7 +10,7 @@ import { editedEggs, eggsToCsv, readEggsCsv, type EggEdit, type EggEdits } from 
 import { looksToCsv } from '../../contracts/looks-csv.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
-import { useCustodyStore } from './custody.ts'
+import { useCustodyStore } from '../data/custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'

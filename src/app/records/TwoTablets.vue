@@ -4,7 +4,7 @@ import { QrCode, ScanQrCode } from '@lucide/vue'
 import { Peer, WrongCode } from '../../devices/pairing/peer.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
-import { useCustodyStore } from './custody.ts'
+import { useCustodyStore } from '../data/custody.ts'
 
 /** Two tablets in one room, without any server: each shows the other a code, and both books go across. */
 defineProps<{ busy: boolean }>()

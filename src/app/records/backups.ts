@@ -21,7 +21,7 @@ import {
   type Folder,
   type KeptBackup,
 } from './backup-folder.ts'
-import { useCustodyStore } from './custody.ts'
+import { useCustodyStore } from '../data/custody.ts'
 
 const DAY_MS = 86_400_000
 /** After so many days without a good backup it is said on every page at the desk. */

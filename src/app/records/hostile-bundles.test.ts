@@ -5,7 +5,7 @@ import { HOSTILE_BYTES, HOSTILE_RECORDS, withRecords } from '../../contracts/hos
 import { recordsAlone, sampleRecords } from '../../contracts/sample-records.ts'
 import { createRandom } from '../../core/random/random.ts'
 import { reopened } from '../data/reopened.ts'
-import { useCustodyStore } from './custody.ts'
+import { useCustodyStore } from '../data/custody.ts'
 
 vi.stubGlobal('navigator', { userAgent: 'none' })
 

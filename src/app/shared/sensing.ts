@@ -12,14 +12,13 @@ import { incubatorNow } from '../../domain/incubator-now.ts'
 import { ReadingQueue } from '../../domain/reading-queue.ts'
 import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { RECENT_MS } from '../data/opened-book.ts'
 import { useClockStore } from './clock.ts'
 import { useDevicesStore } from './devices.ts'
 
 /** What is heard is written this often: nothing is called known before it is on the disk. */
 const WRITE_EVERY_MS = 10_000
 const LIST_EVERY_MS = 30_000
-/** Alarms look back this far. */
-const RECENT_MS = 3 * 3_600_000
 /** The server keeps what it heard for about a day. */
 const MISSED_MS = 36 * 3_600_000
 
@@ -47,7 +46,6 @@ export const useSensingStore = defineStore('sensing', () => {
   /** Begins to listen, once the book is open. */
   async function start(): Promise<void> {
     await list()
-    await openRecent()
     if (sensors.value.length > 0) follow()
   }
 
@@ -58,11 +56,6 @@ export const useSensingStore = defineStore('sensing', () => {
 
   async function list(): Promise<void> {
     sensors.value = await askSensors()
-  }
-
-  async function openRecent(): Promise<void> {
-    const ids = hatchery.probes.map(({ id }) => id)
-    await hatchery.openReadings(ids, Date.now() - RECENT_MS, Date.now()).catch(() => undefined)
   }
 
   /** From when on the server is asked what it heard: the oldest of the last readings that are on the disk. */

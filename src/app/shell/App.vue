@@ -4,8 +4,8 @@ import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { useRemindersStore } from '../incubating/reminders.ts'
 import { useBackupsStore } from '../records/backups.ts'
-import { useCustodyStore } from '../records/custody.ts'
-import { useDemoStore } from '../data/demo.ts'
+import { useCustodyStore } from '../data/custody.ts'
+import { useMadeUpStore } from '../data/made-up.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -21,7 +21,7 @@ const router = useRouter()
 const room = useRoomStore()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
-const demo = useDemoStore()
+const madeUp = useMadeUpStore()
 const custody = useCustodyStore()
 const backups = useBackupsStore()
 const sensing = useSensingStore()
@@ -55,23 +55,18 @@ onMounted(async () => {
     await router.replace({ name: 'records' })
     return
   }
-  // Sensors do not wait for the demo, which takes a while to be made.
-  await Promise.all([sensing.start(), fillDemo()])
+  await Promise.all([sensing.start(), openMadeUp()])
 })
-async function fillDemo(): Promise<void> {
-  if (await demo.isWanted(devices.camera?.demo ?? false)) await demo.fill(Date.now())
+async function openMadeUp(): Promise<void> {
+  if (!(await madeUp.isWanted(devices.camera?.demo ?? false))) return
+  await madeUp.open(Date.now()).catch((error: unknown) => {
+    trouble.value = (error as Error).message
+  })
 }
-// What the tab before was in the middle of, this one brings to its end.
-watch(
-  () => hatchery.leads,
-  (leads) => {
-    if (leads && hatchery.loaded) void fillDemo().catch(() => undefined)
-  },
-)
 // Backups are written by themselves, each day and when a candling evening is over.
 const eveningsOver = computed(() => hatchery.sessions.filter(({ endedAt }) => endedAt !== null).length)
 watch(
-  () => [hatchery.loaded && demo.progress === null, eveningsOver.value] as const,
+  () => [hatchery.loaded && !madeUp.opening, eveningsOver.value] as const,
   async ([ready, over], [, before]) => {
     if (!ready) return
     await backups.load()
@@ -80,11 +75,11 @@ watch(
 )
 // A tablet may stay on for weeks. At the bench nothing gets in the candler's way.
 useIntervalFn(() => {
-  if (hatchery.loaded && demo.progress === null && route.meta.room === 'desk') void backups.inTime(false)
+  if (hatchery.loaded && !madeUp.opening && route.meta.room === 'desk') void backups.inTime(false)
 }, BACKUP_CHECK_MS)
 
 const setId = computed(() => (typeof route.params['setId'] === 'string' ? route.params['setId'] : null))
-const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value))
+const missingSet = computed(() => setId.value !== null && !hatchery.setById(setId.value) && !madeUp.opening)
 /** What the page shows has been fetched. */
 const fetched = computed(() => {
   if (!hatchery.loaded) return false
@@ -92,7 +87,7 @@ const fetched = computed(() => {
   return setId.value === null || missingSet.value || hatchery.opened.has(setId.value)
 })
 watch(
-  () => [hatchery.loaded, fetched.value, setId.value, route.meta.wholeBook] as const,
+  () => [hatchery.loaded && !madeUp.opening, fetched.value, setId.value, route.meta.wholeBook] as const,
   ([loaded, there, id, wholeBook]) => {
     if (!loaded || there) return
     const fetching = wholeBook ? hatchery.openAll() : hatchery.openSet(id!)

@@ -6,11 +6,11 @@ import type { HatcheryRecords } from '../../contracts/records.ts'
 import { sampleRecords, unstamped } from '../../contracts/sample-records.ts'
 import { setRecordOf } from '../../contracts/set-record.ts'
 import { noted } from '../../domain/readings.ts'
-import { cutAfter } from '../data/cut-writes.ts'
-import { reopened } from '../data/reopened.ts'
-import { Shelf } from '../data/shelf.ts'
+import { cutAfter } from './cut-writes.ts'
+import { reopened } from './reopened.ts'
+import { Shelf } from './shelf.ts'
 import { useCustodyStore } from './custody.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
+import { useHatcheryStore } from './hatchery.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets

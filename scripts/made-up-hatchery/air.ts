@@ -1,12 +1,12 @@
-import type { LogHappening } from '../../contracts/incubator-log.ts'
-import type { ProbeRecord } from '../../contracts/probe-record.ts'
-import type { ProbeReading } from '../../contracts/readings-record.ts'
-import { FRESH } from '../../contracts/stamp.ts'
-import { placing } from '../../contracts/whereabouts.ts'
-import { SIDES } from '../../core/incubation/turning.ts'
-import { demoAir, type DemoSensor } from '../../core/simulate/demo-climate.ts'
-import type { DemoBasket, DemoIncubator } from '../../core/simulate/demo-hatchery.ts'
-import type { Changes } from '../../domain/steps.ts'
+import type { LogHappening } from '../../src/contracts/incubator-log.ts'
+import type { ProbeRecord } from '../../src/contracts/probe-record.ts'
+import type { ProbeReading } from '../../src/contracts/readings-record.ts'
+import { FRESH } from '../../src/contracts/stamp.ts'
+import { placing } from '../../src/contracts/whereabouts.ts'
+import { SIDES } from '../../src/core/incubation/turning.ts'
+import { demoAir, type DemoSensor } from '../../src/core/simulate/demo-climate.ts'
+import type { DemoBasket, DemoIncubator } from '../../src/core/simulate/demo-hatchery.ts'
+import type { Changes } from '../../src/domain/steps.ts'
 
 const MINUTE_MS = 60_000
 const HOUR_MS = 60 * MINUTE_MS

@@ -5,15 +5,15 @@ import {
   type Egg,
   type EggEvent,
   type Outcome,
-} from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
-import { FRESH } from '../../contracts/stamp.ts'
-import { newTray, type Tray } from '../../contracts/tray-record.ts'
-import type { EggStory } from '../../core/diagnosis/story.ts'
-import { demoPastStory, type DemoPastSet } from '../../core/simulate/demo-hatchery.ts'
-import { SPECIES } from '../../core/species/species.ts'
-import { addDays, localDateOf, type Zone } from '../../core/time/local-date.ts'
-import { incubatorIdOf } from './demo-air.ts'
+} from '../../src/contracts/egg-record.ts'
+import type { EggSet } from '../../src/contracts/set-record.ts'
+import { FRESH } from '../../src/contracts/stamp.ts'
+import { newTray, type Tray } from '../../src/contracts/tray-record.ts'
+import type { EggStory } from '../../src/core/diagnosis/story.ts'
+import { demoPastStory, type DemoPastSet } from '../../src/core/simulate/demo-hatchery.ts'
+import { SPECIES } from '../../src/core/species/species.ts'
+import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
+import { incubatorIdOf } from './air.ts'
 
 const HOUR_MS = 3_600_000
 const DAY_MS = 24 * HOUR_MS

@@ -14,9 +14,9 @@ import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import type { Conflict } from '../../domain/merge/merge-books.ts'
 import { decided, mergeBundles, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import { buildZip } from '../../contracts/zip-file.ts'
-import { isStorageFull, storageRoom } from '../data/storage-room.ts'
-import type { StoredRecord } from '../data/book-tables.ts'
-import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
+import { isStorageFull, storageRoom } from './storage-room.ts'
+import type { StoredRecord } from './book-tables.ts'
+import { deviceZone, useHatcheryStore } from './hatchery.ts'
 
 const MEGABYTE = 1_000_000
 /** Records take more room in the browser than in a file. */

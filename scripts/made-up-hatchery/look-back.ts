@@ -1,0 +1,69 @@
+import sharp from 'sharp'
+import { readEggs } from '../../src/cli/read-eggs.ts'
+import type { Egg } from '../../src/contracts/egg-record.ts'
+import type { LookRecord } from '../../src/contracts/look-record.ts'
+import type { EggSet } from '../../src/contracts/set-record.ts'
+import type { ShapesRecord } from '../../src/contracts/shapes-record.ts'
+import { shapesOf } from '../../src/core/measure/reading.ts'
+import { demoEgg, type DemoBasket } from '../../src/core/simulate/demo-hatchery.ts'
+import { eggAt } from '../../src/core/simulate/egg-model.ts'
+import { renderEgg } from '../../src/core/simulate/render.ts'
+import { takeShot } from '../../src/core/simulate/shot.ts'
+import { stageOf } from '../../src/core/species/species.ts'
+import { lookFrom } from '../../src/domain/look-from.ts'
+
+const DAY_MS = 86_400_000
+/** Small pictures: the whole hatchery is to be a few megabytes. */
+const SIDE_PX = 480
+const QUALITY = 88
+
+export interface LookBack {
+  look: LookRecord
+  photo: Buffer
+  shapes: ShapesRecord
+}
+
+/**
+ * A look of an earlier day: photographed by the simulator, and measured and graded as any other picture.
+ * @param earlier - looks at this egg before
+ * @returns null where the egg cannot be found in its picture
+ */
+export async function lookBack(
+  { basket, set, egg }: { basket: DemoBasket; set: EggSet; egg: Egg },
+  ageDays: number,
+  earlier: readonly LookRecord[],
+): Promise<LookBack | null> {
+  const id = `${egg.id}-at-${String(ageDays).replace('.', '-')}`
+  const shot = takeShot(`earlier/${egg.id}/${ageDays}`, { widthPx: SIDE_PX, heightPx: SIDE_PX })
+  const { image } = renderEgg(eggAt(demoEgg(basket, egg.number), ageDays), shot)
+  const photo = await sharp(image.data, {
+    raw: { width: image.widthPx, height: image.heightPx, channels: 3 },
+  })
+    .jpeg({ quality: QUALITY })
+    .toBuffer()
+  const { species } = set
+  const measured = await readEggs(photo, { species, stage: stageOf(species, ageDays) })
+  if (measured.reading.kind !== 'eggs') return null
+  const reading = measured.reading.eggs[0]!
+  const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
+  let ids = 0
+  const look = lookFrom(
+    {
+      set,
+      egg,
+      measured: image,
+      reading,
+      photoType: 'image/jpeg',
+      takenAt,
+      source: 'demo',
+      replaces: null,
+      earlier,
+    },
+    () => (ids++ === 0 ? id : `${id}-photo`),
+  )
+  return {
+    look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } },
+    photo,
+    shapes: { id: look.id, ...shapesOf(reading) },
+  }
+}

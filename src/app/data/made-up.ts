@@ -1,0 +1,54 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import type { Bundle } from '../../contracts/bundle.ts'
+import { DEMO_MADE_AT } from '../../core/simulate/demo-hatchery.ts'
+import { movedInTime } from '../../domain/moved-in-time.ts'
+import { useCustodyStore } from './custody.ts'
+import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import bundleAddress from './made-up-hatchery.zip?url'
+
+/** The made-up hatchery: a bundle that comes with the program, moved to today as it is opened. */
+export const useMadeUpStore = defineStore('made-up', () => {
+  const hatchery = useHatcheryStore()
+  const custody = useCustodyStore()
+  const opening = ref(false)
+
+  /** Merges it into the book, so that nothing that is here already is lost. @throws Error in words */
+  async function open(nowMs: number): Promise<void> {
+    if (!hatchery.leads || opening.value) return
+    opening.value = true
+    try {
+      const answer = await fetch(bundleAddress).catch(() => null)
+      if (!answer?.ok)
+        throw new Error('The made-up hatchery could not be loaded. Is the server off, or the network?')
+      const file = await answer.blob()
+      const bundle = await movedTo(nowMs, await custody.check(file))
+      await custody.bringTogether(bundle, [], file.size)
+    } finally {
+      opening.value = false
+    }
+  }
+
+  /** Where the server offers it, in a book that holds no set; not once records were erased or replaced. */
+  async function isWanted(offered: boolean): Promise<boolean> {
+    return offered && hatchery.sets.length === 0 && !(await hatchery.repository.setting<boolean>('erased'))
+  }
+
+  return { opening, open, isWanted }
+})
+
+async function movedTo(nowMs: number, bundle: Bundle): Promise<Bundle> {
+  const days = await Promise.all(bundle.readingIds.map(async (id) => (await bundle.readings(id))!))
+  const moved = movedInTime(
+    { records: bundle.records, readings: days },
+    nowMs - Date.parse(DEMO_MADE_AT),
+    deviceZone(),
+  )
+  const byId = new Map(moved.readings.map((day) => [day.id, day]))
+  return {
+    ...bundle,
+    records: moved.records,
+    readingIds: [...byId.keys()],
+    readings: async (id) => byId.get(id) ?? null,
+  }
+}
