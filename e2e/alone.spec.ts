@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { extname, join, normalize } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, serverTest as test } from './test.ts'
 import { openBench, openDemo, photograph, verdictShown } from './hatchery.ts'
 
 test('no request leaves the machine', async ({ page, baseURL }) => {

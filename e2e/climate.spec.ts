@@ -60,7 +60,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     const sensors = page.getByTestId('sensors')
     await expect(async () => {
       await pass(1)
-      await expect(sensors).toContainText('Shed', { timeout: 1000 })
+      await expect(sensors).toContainText('Shed', { timeout: 10_000 })
     }).toPass()
     await sensors
       .getByRole('listitem')
@@ -72,7 +72,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     await shed.say(37.7, 53)
     await expect(async () => {
       await pass(0.5)
-      await expect(latest.filter({ hasText: 'Shed' })).toContainText('37.7 °C', { timeout: 1000 })
+      await expect(latest.filter({ hasText: 'Shed' })).toContainText('37.7 °C', { timeout: 10_000 })
     }).toPass()
     // The stand-ins of the demo are not on this server: those sensors are silent, and this one is not yet.
     await page.goto(`${shed.base}/#/`)
@@ -85,7 +85,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     await expect(async () => {
       await pass(0.5)
       await expect(page.getByTestId('alarms')).toContainText('39.2 °C: too hot for the eggs', {
-        timeout: 1000,
+        timeout: 10_000,
       })
     }).toPass()
     await expect(page.getByTestId('alarms')).not.toContainText('Shed: The sensor says nothing')
@@ -101,7 +101,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     await page.goto(`${shed.base}/#/incubators/demo-cabinet?days=1`)
     await expect(async () => {
       await pass(0.2)
-      await expect(latest.filter({ hasText: 'Shed' })).toContainText('38.3 °C', { timeout: 1000 })
+      await expect(latest.filter({ hasText: 'Shed' })).toContainText('38.3 °C', { timeout: 10_000 })
     }).toPass()
   } finally {
     await shed.close()
@@ -194,11 +194,11 @@ test('a sensor is checked over wet salt: from then on and before, what it shows 
   await sensors.getByRole('button', { name: 'Keep it' }).click()
   await expect(sensors).toContainText('shows 8 points too much; that is taken off')
   await expect(page.getByTestId('compared').filter({ hasText: 'points of moisture' })).toContainText(
-    /Loft eggs shows 9\.\d points of moisture more than Loft air/,
+    /Loft air shows 9\.\d points of moisture less than Loft eggs/,
   )
   await page.getByTestId('chart').focus()
   await page.keyboard.press('Home')
   // The cursor leaves the curves where they are.
   expect(await drawn()).toBeGreaterThan(300)
-  await expect(page.getByTestId('chart-words')).toContainText(/: Loft eggs \d\d\.?\d? °C/)
+  await expect(page.getByTestId('chart-words')).toContainText(/Loft eggs \d\d\.?\d? °C/)
 })

@@ -37,7 +37,6 @@ test('two tablets: what each noted comes together, without loss or doubles; what
   browser,
   baseURL,
 }) => {
-  test.setTimeout(300_000)
   await openDemo(one)
   const other = await (await browser.newContext({ baseURL: baseURL! })).newPage()
   await openDemo(other)
@@ -91,7 +90,7 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
   // Two thousand bytes of a photograph inverted: named, and the rest is offered.
   const bytes = await readFile(bundle)
   // Three bytes alone may stand in a packed file by chance.
-  const at = bytes.indexOf(Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0x00, 0x10, 0x4a, 0x46, 0x49, 0x46]))
+  const at = bytes.indexOf(Buffer.from([0xff, 0xd8, 0xff, 0xdb, 0x00, 0x43, 0x00]))
   expect(at).toBeGreaterThan(0)
   for (let i = 0; i < 2000; i++) bytes[at + 300 + i] = bytes[at + 300 + i]! ^ 0xff
   const damaged = info.outputPath('damaged.zip')
@@ -158,7 +157,7 @@ test('storage that is cleared under the running program is noticed, and what is 
   const session = await page.context().newCDPSession(page)
   const { origin } = new URL(page.url())
   await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' })
-  await expect(page.getByTestId('storage-gone')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('storage-gone')).toBeVisible()
   await page.getByRole('button', { name: 'Write back what is here' }).click()
   await expect(page.getByTestId('storage-gone')).toBeHidden()
   await page.reload()
@@ -176,7 +175,7 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await expect(page.getByTestId('backup-age')).toContainText('There is no good backup yet')
   await expect(page.getByTestId('backup-mark')).toContainText('none')
   await page.getByRole('button', { name: 'Choose a folder' }).click()
-  await expect(page.getByTestId('backup-age')).toContainText('less than a day old', { timeout: 60_000 })
+  await expect(page.getByTestId('backup-age')).toContainText('less than a day old')
   await expect(page.getByText('1 backup kept')).toBeVisible()
   // Two of one earlier day lie there: the later is enough. What is not this tablet's is left alone.
   const mark = (await namesIn(page, 'backups'))[0]!.slice(-12, -4)
@@ -202,7 +201,10 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).last().click()
   await expect(message(page)).toContainText('Nothing was changed')
   await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).first().click()
-  await expect(page.getByTestId('what-changes')).toContainText('nothing changes')
+  // Sensors and alarms may have been noted since; nothing else has.
+  await expect(page.getByTestId('what-changes')).toHaveText(
+    /^(nothing changes.|1 month of an incubator changes)$/,
+  )
   await page.getByRole('button', { name: 'Not now' }).click()
   // The folder is known again after a reload.
   await page.reload()
@@ -219,7 +221,7 @@ test('a backup that cannot be read back counts for nothing and takes no good one
   await openDemo(page)
   await page.goto('/#/records')
   await page.getByRole('button', { name: 'Choose a folder' }).click()
-  await expect(page.getByTestId('backup-age')).toContainText('less than a day old', { timeout: 60_000 })
+  await expect(page.getByTestId('backup-age')).toContainText('less than a day old')
   const good = await namesIn(page, 'backups')
   // A stick that loses the end of what is written to it.
   await page.evaluate(() => {

@@ -1,8 +1,10 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium, expect, test } from '@playwright/test'
+import { chromium } from '@playwright/test'
+import { expect, serverTest as test } from './test.ts'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
+import { beginSession, openSession } from './evening.ts'
 import { openBench, openDemo, photograph } from './hatchery.ts'
 
 /** A film of one frame for Chromium's fake camera: YUV4MPEG2, 4:2:0, BT.601 video range. */
@@ -69,13 +71,9 @@ test('a few words spoken at the lamp are kept with the egg and played at the des
   try {
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
     await openDemo(page)
-    await page.goto('/#/sets/demo-beacon/candle')
-    await expect(page.getByText('Before the first egg')).toBeVisible()
+    await openSession(page)
     await page.getByLabel('By the key or the pedal').check()
-    for (let i = 0; i < 8; i++) {
-      await page.keyboard.press(' ')
-      await page.waitForTimeout(150)
-    }
+    await beginSession(page)
     await expect(page.getByRole('button', { name: /^Photograph/ })).toBeVisible()
     await page.keyboard.press('t')
     await expect(page.getByTestId('listening')).toContainText('Listening, 1 s')

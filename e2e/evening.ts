@@ -27,7 +27,7 @@ export async function beginSession(page: Page, first = 'A1'): Promise<void> {
 export const look = (page: Page): Promise<string | null> =>
   page.getByTestId('session').getAttribute('data-look')
 export async function photographed(page: Page): Promise<void> {
-  await expect.poll(() => look(page), { timeout: 30_000, intervals: [100] }).not.toBe('')
+  await expect.poll(() => look(page), { intervals: [100] }).not.toBe('')
 }
 
 /** The egg on the lamp is photographed and agreed with, by one key; then the next is at hand. */

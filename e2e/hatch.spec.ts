@@ -20,7 +20,6 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
   baseURL,
   page: other,
 }, info) => {
-  test.setTimeout(240_000)
   const base = baseURL!.replace(/\/$/, '')
   // Makes the demo's file, where no test before has.
   await openDemo(other)

@@ -31,7 +31,7 @@ export async function photograph(page: Page): Promise<void> {
 }
 
 export async function verdictShown(page: Page): Promise<void> {
-  await expect(page.getByTestId('suggestion')).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByTestId('suggestion')).toBeVisible()
   await expect(page.getByTestId('status')).toContainText('Saved')
 }
 

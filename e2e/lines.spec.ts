@@ -140,7 +140,7 @@ test('several eggs in one picture are placed in the tray, and kept together only
     buffer: await trayPhoto(['p-0005', 'p-0027', 'p-0009', 'p-0023'], 2),
   }
   await choose(page, picture)
-  await expect(page.getByTestId('several')).toHaveText('4 eggs in this picture', { timeout: 60_000 })
+  await expect(page.getByTestId('several')).toHaveText('4 eggs in this picture')
   await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
   await expect(page.getByLabel('Egg 3', { exact: true }).locator('option:checked')).toHaveText('B1, egg 5')
   await page.keyboard.press('Escape')
@@ -161,12 +161,12 @@ test('what speaks for a grade is marked in the picture, by one key, and goes wit
   await choose(page, 'fixtures/photos/p-0008.jpg')
   await verdictShown(page)
   await page.keyboard.press('w')
-  await expect(page.locator('[data-part="speaking"] path').first()).toBeAttached({ timeout: 30_000 })
+  await expect(page.locator('[data-part="speaking"] path').first()).toBeAttached()
   await expect(page.getByTestId('speaking')).toContainText('it looks like a blood ring')
   await page.keyboard.press('w')
   await expect(page.locator('[data-part="speaking"]')).toBeHidden()
   await page.keyboard.press('w')
-  await expect(page.getByTestId('speaking')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('speaking')).toBeVisible()
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('current-egg')).toHaveText('A2, egg 2')
   await expect(page.getByTestId('speaking')).toBeHidden()

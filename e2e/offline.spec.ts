@@ -1,4 +1,3 @@
-import { spawn, type ChildProcess } from 'node:child_process'
 import { cp, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -6,29 +5,25 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { beginSession, candleByKey, openSession } from './evening.ts'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { startServer, type OwnServer } from './server.ts'
 import { putBefore, withShownCamera } from './shown-camera.ts'
 
 test.use({ serviceWorkers: 'allow' })
 
 /** The program as a folder of its own, served by a server of its own: both can go away, or be another. */
-async function ownServer(port: number): Promise<{ folder: string; base: string; stop: () => Promise<void> }> {
+async function ownProgram(): Promise<OwnServer & { folder: string }> {
   const folder = join(await mkdtemp(join(tmpdir(), 'perlumen-app-')), 'dist')
   await cp('dist', folder, { recursive: true })
-  const server: ChildProcess = spawn(
-    process.execPath,
-    ['--import', 'tsx', 'src/server/main.ts', '--port', String(port), '--app', folder],
-    { stdio: ['ignore', 'pipe', 'inherit'] },
-  )
-  await new Promise((resolve) => server.stdout!.once('data', resolve))
-  const stop = async (): Promise<void> => {
-    const over = new Promise((resolve) => server.once('exit', resolve))
-    server.kill('SIGKILL')
-    await over
-    await rm(folder, { recursive: true, force: true })
+  const { base, stop } = await startServer(['--app', folder])
+  return {
+    folder,
+    base,
+    stop: async () => {
+      await stop()
+      await rm(folder, { recursive: true, force: true })
+    },
   }
-  return { folder, base: `http://127.0.0.1:${port}`, stop }
 }
-const port = (offset: number): number => Number(process.env['PERLUMEN_PORT'] ?? 4317) + offset
 
 async function kept(page: Page): Promise<void> {
   await page.evaluate(async () => {
@@ -45,7 +40,7 @@ async function photographFile(page: Page, name: string): Promise<void> {
 test('after one visit an evening is done without server and network, closed, and opened again', async ({
   browser,
 }) => {
-  const { base, stop } = await ownServer(port(300))
+  const { base, stop } = await ownProgram()
   const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
   const page = await context.newPage()
   await withShownCamera(page)
@@ -59,7 +54,7 @@ test('after one visit an evening is done without server and network, closed, and
   await photographFile(page, 'p-0043')
   await page.goto('/#/practice')
   await page.getByRole('button', { name: /^Begin/ }).press(' ')
-  await expect(page.getByAltText(/What it is is yours to say/)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByAltText(/What it is is yours to say/)).toBeVisible()
   for (const path of ['/#/plan', '/#/results', '/#/sets/demo-beacon/water', '/#/records']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
@@ -84,7 +79,7 @@ test('after one visit an evening is done without server and network, closed, and
 })
 
 test('a newer program is offered, waits for the evening, and takes nothing away', async ({ browser }) => {
-  const { base, folder, stop } = await ownServer(port(301))
+  const { base, folder, stop } = await ownProgram()
   const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
   const page = await context.newPage()
   await openDemo(page)
@@ -131,7 +126,7 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
 })
 
 test('photographs from the share sheet come to the eggs of the set that is named', async ({ browser }) => {
-  const { base, stop } = await ownServer(port(302))
+  const { base, stop } = await ownProgram()
   const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
   const page = await context.newPage()
   await openDemo(page)

@@ -30,7 +30,7 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await page.getByRole('button', { name: /^Begin/ }).press(' ')
   const egg = page.getByAltText(/What it is is yours to say/)
   const card = page.getByTestId('practice-card')
-  await expect(egg).toBeVisible({ timeout: 30_000 })
+  await expect(egg).toBeVisible()
   await page.keyboard.press('1')
   await page.keyboard.press('2')
   await expect(page.getByTestId('revealed')).toBeVisible()

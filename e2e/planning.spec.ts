@@ -141,7 +141,7 @@ test('changing the school or the count redraws the plan and leaves what was reco
   page,
 }) => {
   await openDemo(page)
-  await expect(page.getByRole('heading', { name: 'Saltmarsh ducks' })).toBeVisible({ timeout: 150_000 })
+  await expect(page.getByRole('heading', { name: 'Saltmarsh ducks' })).toBeVisible()
   await page.goto('/#/sets/demo-saltmarsh')
   const events = page.getByTestId('events')
   await expect(events).toContainText('Lockdown')

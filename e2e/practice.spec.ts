@@ -7,7 +7,6 @@ const TRUTHS = ['Developing', 'Clear', 'Blood ring', 'Quitter'] as const
 test('a sitting by keyboard alone in the dark room, left in the middle; figures and schedule are right', async ({
   page,
 }) => {
-  test.setTimeout(240_000)
   await page.goto('/#/practice')
   const start = page.getByRole('button', { name: /^Begin|^Ten more/ })
   await expect(start).toBeVisible()
@@ -15,7 +14,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   const egg = page.getByAltText(/What it is is yours to say/)
   const told: Array<{ truth: string; said: string }> = []
   const answer = async (grade: number, sure: number): Promise<void> => {
-    await expect(egg).toBeVisible({ timeout: 30_000 })
+    await expect(egg).toBeVisible()
     // Nothing that is read aloud or lies in the page gives the egg away.
     expect(await egg.getAttribute('alt')).not.toMatch(/developing|clear|ring|quitter|living|dead/i)
     expect(await page.locator('main').innerHTML()).not.toMatch(/card-|fate|onDay|truth/)
@@ -31,7 +30,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   }
   await page.getByLabel('draw the air cell, too').check()
   await start.press(' ')
-  await expect(egg).toBeVisible({ timeout: 30_000 })
+  await expect(egg).toBeVisible()
   // The lamp's egg is turned and the line laid by the arrow keys.
   await page.keyboard.press('ArrowRight')
   await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
@@ -39,7 +38,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
   // Waiting for movement shows the egg lying still, and says no more than that.
   await page.keyboard.press('m')
-  await expect(page.getByTestId('wait')).toContainText('It lies still', { timeout: 30_000 })
+  await expect(page.getByTestId('wait')).toContainText('It lies still')
   await answer(1, 3)
   await expect(page.getByTestId('cell-error')).toContainText('points of the length')
   expect(await violations(page)).toEqual([])
@@ -98,7 +97,7 @@ test('the days of an egg by slider, on one sheet for the wall; a class’s tray 
   await expect(page.getByTestId('day-words')).toContainText('grows fastest')
   await expect(page.getByAltText('Living, day 14, at the lamp')).toBeVisible()
   await page.getByLabel('vessels').uncheck()
-  await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(12, { timeout: 60_000 })
+  await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(12)
   const pages = (pdf: Buffer): number => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)!.length
   expect(pages(await page.pdf({ format: 'A4', preferCSSPageSize: true }))).toBe(1)
   expect(await violations(page)).toEqual([])
@@ -110,10 +109,10 @@ test('the days of an egg by slider, on one sheet for the wall; a class’s tray 
   await expect(page.getByLabel(/^Day 15, 1 h of 21/)).toBeVisible()
   await expect(page.getByTestId('layer-name').filter({ hasText: 'embryo' }).first()).toBeVisible()
   await page.getByLabel('On paper').selectOption('cards')
-  await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(21, { timeout: 60_000 })
+  await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(21)
 
   await page.goto('/#/practice/class')
-  await expect(page.getByTestId('class-egg').getByRole('img')).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('class-egg').getByRole('img')).toBeVisible()
   await page.getByRole('button', { name: 'Clear: one hand more' }).click()
   await page.getByRole('button', { name: 'The truth' }).click()
   const truth = await page.getByTestId('class-truth').innerText()

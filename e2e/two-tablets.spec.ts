@@ -1,11 +1,11 @@
-import { chromium, expect, test } from '@playwright/test'
+import { chromium } from '@playwright/test'
+import { expect, serverTest as test } from './test.ts'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
 import { holdBefore, withShownCamera } from './shown-camera.ts'
 
 test('two tablets read each other’s codes, and both books are together on both', async ({
   baseURL,
 }, info) => {
-  test.setTimeout(240_000)
   const options = info.project.use.launchOptions!
   // In this test's room nobody answers for local names; on real tablets the network does.
   const browser = await chromium.launch({
@@ -40,7 +40,7 @@ test('two tablets read each other’s codes, and both books are together on both
   await readAnswer.click()
   await expect(first.getByText('This is not the answer')).toBeHidden()
   for (const tablet of [first, second]) {
-    await expect(tablet.getByTestId('what-changes')).toContainText('1 look comes', { timeout: 60_000 })
+    await expect(tablet.getByTestId('what-changes')).toContainText('1 look comes')
     await tablet.getByRole('button', { name: 'Bring together' }).click()
     await expect(tablet.getByTestId('records-message')).toContainText('Both are together now')
     await expect(tablet.locator('main h1 + p')).toContainText('2 looks')

@@ -3,11 +3,12 @@ import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { GradeRecord } from '../../src/contracts/grade-record.ts'
 import { GRADES } from '../../src/core/grade/types.ts'
+import { cases } from '../../src/testing/thorough.ts'
 import { readOne, type Truth } from './line.ts'
 
 const FIXTURES = new URL('../../fixtures/photos/', import.meta.url)
 /** Every so many of the sample photographs. */
-const EVERY = 6
+const EVERY = cases(24, 6)
 /** A probability from which on a grade is decided. */
 const DECIDED = 0.9
 

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { sep } from 'node:path'
 import compression from 'compression'
-import express, { type ErrorRequestHandler, type Express, type Router } from 'express'
+import express, { type ErrorRequestHandler, type Express, type Request, type Router } from 'express'
 import helmet from 'helmet'
 import { onlyKnownHosts } from './known-host.ts'
 import { standInAirRoutes } from '../devices/air/stand-in-air.ts'
@@ -85,7 +85,12 @@ export function createApp({
     response.status(404).json({ message: 'There is nothing at this address.' })
   })
   if (appFolder && existsSync(appFolder)) {
-    app.use(compression())
+    // For phones and tablets; on this machine packing takes longer than it saves.
+    app.use(
+      compression({
+        filter: (request, response) => !isFromHere(request) && compression.filter(request, response),
+      }),
+    )
     app.use(
       express.static(appFolder, {
         index: 'index.html',
@@ -116,4 +121,9 @@ const answerErrors: ErrorRequestHandler = (
   response
     .status(status)
     .json({ message: status < 500 ? 'The request cannot be understood.' : 'The server stumbled over this.' })
+}
+
+/** Whether the browser runs on this machine, by the name under which it asks. */
+function isFromHere({ hostname }: Request): boolean {
+  return ['localhost', '127.0.0.1', '[::1]', '::1'].includes(hostname)
 }

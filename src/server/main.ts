@@ -28,7 +28,7 @@ function start({ port, host, probes, app: appFolder, ...options }: StartOptions)
     }
     for (const probe of probes) hub.follow(probe)
     if (standIns) void followStandIns((server.address() as AddressInfo).port)
-    process.stdout.write(`Perlumen is ready at http://${host}:${port}/\n`)
+    process.stdout.write(`Perlumen is ready at http://${host}:${(server.address() as AddressInfo).port}/\n`)
   })
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {

@@ -1,5 +1,5 @@
 import type { AddressInfo } from 'node:net'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Server } from 'node:http'
 import { createApp } from './createApp.ts'
 
@@ -41,31 +41,17 @@ describe('the stand-in incubator', () => {
   })
 })
 
-describe('the stand-in hand', () => {
-  it('leaves the lamp bare, then brings the egg', async () => {
-    expect((await put('/stand-in/hand', { basket: 'nowhere', ageDays: 7, numbers: [1] })).status).toBe(400)
-    expect((await put('/stand-in/hand', { basket: 'beacon', ageDays: 7.3, numbers: [2, 3] })).status).toBe(
-      204,
-    )
-    const bare = (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
-    await new Promise((resolve) => setTimeout(resolve, 900))
-    const egg = (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
-    // A dark picture with one white spot packs into far less than an egg.
-    expect(egg).toBeGreaterThan(1.3 * bare)
-  })
+describe('the stand-in lamp', () => {
+  const bytes = async (): Promise<number> =>
+    (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
 
-  it('lays an egg down again that nobody photographs', async () => {
-    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
-    try {
-      await put('/stand-in/hand', { basket: 'beacon', ageDays: 7.3, numbers: [2, 3] })
-      const size = async (): Promise<number> =>
-        (await (await fetch(`${base}/camera/still.jpg`)).arrayBuffer()).byteLength
-      vi.advanceTimersByTime(700 + 8000)
-      const bare = await size()
-      vi.advanceTimersByTime(700)
-      expect(await size()).toBeGreaterThan(1.3 * bare)
-    } finally {
-      vi.useRealTimers()
-    }
+  it('is bare when the egg is lifted, and takes no egg that is not there', async () => {
+    expect((await put('/stand-in/lamp', { basket: 'beacon', ageDays: 7.3, number: 2 })).status).toBe(204)
+    const egg = await bytes()
+    expect((await put('/stand-in/lamp', { basket: 'nowhere', ageDays: 7, number: 1 })).status).toBe(400)
+    expect((await put('/stand-in/lamp', { bare: false })).status).toBe(400)
+    expect((await put('/stand-in/lamp', { bare: true })).status).toBe(204)
+    // A dark picture with one white spot packs into far less than an egg.
+    expect(egg).toBeGreaterThan(1.3 * (await bytes()))
   })
 })

@@ -4,7 +4,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { clockLevel } from '../../core/session/limits.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
-import { bringToLamp } from '../../devices/camera/network-camera.ts'
+import { clearLamp, putOnLamp } from '../../devices/camera/network-camera.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
 import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import { useBench } from './useBench.ts'
@@ -13,6 +13,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import type { LivePicture } from './useLampWatch.ts'
 import { useSession } from './useSession.ts'
 import { useSounds } from './useSounds.ts'
+import { useStandInHand } from './useStandInHand.ts'
 import { wordsForLamp, wordsForStep } from './session-wording.ts'
 import { dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -135,21 +136,19 @@ async function guarded(work: () => Promise<unknown>): Promise<void> {
   }
 }
 
-// The stand-in's hand brings the eggs that still wait, as a helper would.
-watch(
-  () => hands.byItself.value && session.value?.source === 'network',
-  (on) => {
-    const basket = set.value?.standInBasket
-    if (!on || !set.value || devices.camera?.camera !== 'stand-in' || basket === undefined) return
-    const numbers = bench.eggsHere.value
-      .filter((egg) => !egg.removed && !bench.lookOf(egg))
-      .map((egg) => egg.number)
-    void bringToLamp(basket, numbers, ageInDays(Date.parse(set.value.setAt), Date.now())).catch(
-      () => undefined,
-    )
-  },
-  { immediate: true },
-)
+// At the stand-in camera a simulated hand brings the eggs, as a helper would.
+useStandInHand({
+  active: () =>
+    hands.byItself.value &&
+    session.value?.source === 'network' &&
+    devices.camera?.camera === 'stand-in' &&
+    set.value?.standInBasket !== undefined,
+  stage: () => hands.watching.value.stage,
+  waitsFor: () => (current.value && !current.value.removed && !look.value ? current.value.number : null),
+  lay: (number) =>
+    putOnLamp(set.value!.standInBasket!, number, ageInDays(Date.parse(set.value!.setAt), Date.now())),
+  lift: clearLamp,
+})
 
 watch(
   () => current.value?.id,

@@ -5,8 +5,9 @@ import { usualProbe } from '../../contracts/probe-record.ts'
 import { createRandom } from '../../core/random/random.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'
+import { cases } from '../../testing/thorough.ts'
 
-const CUTS = 200
+const CUTS = cases(25, 200)
 const MINUTE = 60_000
 const START_MS = Date.parse('2026-03-11T00:00:00Z')
 const probe = usualProbe('sensor', 'oak')

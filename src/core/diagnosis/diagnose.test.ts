@@ -3,8 +3,9 @@ import { FAULTS, hatcheryRun } from '../simulate/hatchery-run.ts'
 import { diagnose } from './diagnose.ts'
 import { placeScan, type PlacedEgg } from './place-scan.ts'
 import type { EggStory, SetStory } from './story.ts'
+import { cases } from '../../testing/thorough.ts'
 
-const SEEDS = 200
+const SEEDS = cases(30, 200)
 const runs = (eggs: number, fault: (typeof FAULTS)[number] | null) =>
   Array.from({ length: SEEDS }, (_, seed) => diagnose(hatcheryRun(`judge/${fault}/${seed}`, { eggs, fault })))
 

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
 import { findGlow, findGlowAtLevels, type Ellipse } from './find-glow.ts'
+import { cases } from '../../testing/thorough.ts'
 
 /** Patches of light alone, on ellipses drawn from a formula. */
 const WIDTH = 180
@@ -73,7 +74,7 @@ describe('what glows in the dark', () => {
           expect(distance(patch!.hull, egg)).toBeLessThan(0.3)
         },
       ),
-      { numRuns: 60, seed: 4 },
+      { numRuns: cases(15, 60), seed: 4 },
     )
   })
 

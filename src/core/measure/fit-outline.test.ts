@@ -18,6 +18,7 @@ import {
   refineOutline,
   type ShapePrior,
 } from './fit-outline.ts'
+import { cases } from '../../testing/thorough.ts'
 
 /** Outlines alone, on silhouettes drawn from a formula: known curves in, the same curves out. */
 const WIDTH = 240
@@ -121,7 +122,7 @@ describe('the outline of an egg', () => {
         expect(isPlain(fit!)).toBe(true)
         expect(fit!.seenShare).toBeGreaterThan(0.95)
       }),
-      { numRuns: 40, seed: 17 },
+      { numRuns: cases(8, 40), seed: 17 },
     )
   })
 
@@ -136,7 +137,7 @@ describe('the outline of an egg', () => {
         if (Math.abs(taper - egg.taper) > 2 * taperSd) far++
         expect(Math.abs(taper - egg.taper)).toBeLessThan(0.04)
       }),
-      { numRuns: 40, seed: 18 },
+      { numRuns: cases(12, 40), seed: 18 },
     )
     expect(far / runs).toBeLessThan(0.1)
   })

@@ -4,6 +4,7 @@ import { createEgg, eggAt, type Fate } from '../simulate/egg-model.ts'
 import { filmEgg, USUAL_HANDLING, type Handling, type Life } from '../simulate/film.ts'
 import { scaleOf, takeShot } from '../simulate/shot.ts'
 import { framesPerSecond, secondsOf, toClip, type Clip } from './clip.ts'
+import { THOROUGH } from '../../testing/thorough.ts'
 import { canShowHeartbeat, findHeartbeat } from './heartbeat.ts'
 import { deviationsOfF, findMovement } from './movement.ts'
 import { registerClip } from './register.ts'
@@ -170,13 +171,16 @@ describe('a heartbeat', () => {
     expect(canShowHeartbeat({ atMs: atMs.filter((_, i) => i % 2 === 0) }, 0.3)).toBe(false)
   })
 
-  it('is found at its rate, and not where none beats', () => {
-    const beating = film({ ageDays: 6, life: { heart: { hz: 3.6, depth: 0.12 } }, frameCount: 122 })
-    const found = findHeartbeat(registerClip(beating.clip, beating.outline)!, beating.clip)!
+  it('is found at its rate', () => {
+    const { clip, outline } = film({ ageDays: 6, life: { heart: { hz: 3.6, depth: 0.12 } }, frameCount: 122 })
+    const found = findHeartbeat(registerClip(clip, outline)!, clip)!
     expect(found.found).toBe(true)
     expect(found.hz).toBeCloseTo(3.6, 1)
-    const still = film({ fate: { kind: 'clear' }, ageDays: 6, frameCount: 122 })
-    expect(findHeartbeat(registerClip(still.clip, still.outline)!, still.clip)!.found).toBe(false)
+  })
+
+  it.runIf(THOROUGH)('is not found where none beats', () => {
+    const { clip, outline } = film({ fate: { kind: 'clear' }, ageDays: 6, frameCount: 122 })
+    expect(findHeartbeat(registerClip(clip, outline)!, clip)!.found).toBe(false)
   })
 })
 

@@ -21,18 +21,14 @@ export async function takeStill(signal?: AbortSignal): Promise<Blob> {
   return (await ask(STILL_PATH, 'The camera', { signal })).blob()
 }
 
-/** Lets the stand-in's hand bring eggs of the demo, one after the other, each until it was photographed. */
-export async function bringToLamp(
-  basket: string,
-  numbers: readonly number[],
-  ageDays: number,
-): Promise<void> {
-  if (!(await handleStandIn('hand', { basket, numbers, ageDays })))
-    throw new Error('The stand-in camera would not take the eggs.')
-}
-
 /** Puts an egg of the demo on the stand-in's lamp, as a hand would. */
 export async function putOnLamp(basket: string, number: number, ageDays: number): Promise<void> {
   if (!(await handleStandIn('lamp', { basket, number, ageDays })))
     throw new Error('The stand-in camera would not take the egg.')
+}
+
+/** Leaves the stand-in's lamp bare. */
+export async function clearLamp(): Promise<void> {
+  if (!(await handleStandIn('lamp', { bare: true })))
+    throw new Error('The stand-in camera would not let go of the egg.')
 }

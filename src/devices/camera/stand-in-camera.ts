@@ -15,19 +15,10 @@ const lampSchema = z.object({
   ageDays: z.number().min(0).max(60),
 })
 type OnLamp = z.infer<typeof lampSchema>
-const handSchema = z.object({
-  basket: z.string(),
-  ageDays: z.number().min(0).max(60),
-  numbers: z.array(z.int().min(1).max(1000)).max(1000),
-})
+const bareSchema = z.object({ bare: z.literal(true) })
 
 const STREAM_SIDE_PX = 360
 const STREAM_INTERVAL_MS = 120
-/** The simulated hand lifts an egg this long after it was photographed, and is this long without one. */
-const HOLD_MS = 2600
-const GAP_MS = 700
-/** An egg that nobody photographs is lifted and laid down again, as anyone would who sees that nothing happens. */
-const PATIENCE_MS = 8000
 /** The hand is never quite still: the live picture goes round this many renderings. */
 const STREAM_FRAMES = 2
 
@@ -41,58 +32,19 @@ export function standInCameraRoutes(): Router {
   let onLamp: OnLamp | null = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
   let stillCount = 0
   let frames: { of: OnLamp | null; list: Buffer[] } | null = null
-  /** Eggs that the simulated hand still brings, and its next movement. */
-  let coming: OnLamp[] = []
-  let hand: NodeJS.Timeout | undefined
-
-  /** Lifts what lies there and lays down the next egg. */
-  function bringNext(): void {
-    onLamp = null
-    after(GAP_MS, () => {
-      onLamp = coming[0] ?? null
-      if (onLamp) after(PATIENCE_MS, bringNext)
-    })
-  }
-  function bringNextAfterThis(): void {
-    coming.shift()
-    bringNext()
-  }
-  function after(milliseconds: number, move: () => void): void {
-    clearTimeout(hand)
-    hand = setTimeout(move, milliseconds)
-    hand.unref()
-  }
-
   router.put('/stand-in/lamp', (request, response) => {
-    const parsed = lampSchema.safeParse(request.body)
-    if (!parsed.success || !basketByKey(parsed.data.basket)) {
+    const parsed = z.union([lampSchema, bareSchema]).safeParse(request.body)
+    if (!parsed.success || ('basket' in parsed.data && !basketByKey(parsed.data.basket))) {
       response.status(400).json({ message: 'There is no such egg.' })
       return
     }
-    clearTimeout(hand)
-    hand = undefined
-    coming = []
-    onLamp = parsed.data
-    response.status(204).end()
-  })
-
-  // A hand that brings egg after egg: each goes on the lamp, is lifted some time after its photograph, and the next comes.
-  router.put('/stand-in/hand', (request, response) => {
-    const parsed = handSchema.safeParse(request.body)
-    if (!parsed.success || !basketByKey(parsed.data.basket)) {
-      response.status(400).json({ message: 'There are no such eggs.' })
-      return
-    }
-    const { basket, ageDays, numbers } = parsed.data
-    coming = numbers.map((number) => ({ basket, number, ageDays }))
-    bringNext()
+    onLamp = 'basket' in parsed.data ? parsed.data : null
     response.status(204).end()
   })
 
   router.get('/camera/still.jpg', async (_request, response) => {
     stillCount++
     const jpeg = await photograph(onLamp, `still/${onLamp?.basket}/${onLamp?.number}/${stillCount}`, {})
-    if (onLamp && onLamp === coming[0]) after(HOLD_MS, bringNextAfterThis)
     response.set({ 'Content-Type': 'image/jpeg', 'Cache-Control': 'no-store' }).send(jpeg)
   })
 

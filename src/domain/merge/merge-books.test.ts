@@ -15,6 +15,7 @@ import {
   type Written,
 } from '../steps.ts'
 import { mergeBooks, type Copy } from './merge-books.ts'
+import { cases } from '../../testing/thorough.ts'
 
 const ZONE = 'Europe/Lisbon'
 
@@ -263,7 +264,7 @@ describe('two tablets', () => {
             for (const id of tablet.acknowledged) expect(held.has(id), id).toBe(true)
         },
       ),
-      { numRuns: 1000, seed: 20261127 },
+      { numRuns: cases(50, 1000), seed: 20261127 },
     )
   })
 
@@ -281,7 +282,7 @@ describe('two tablets', () => {
         expect(looks(two)).toEqual(looks(one))
         expect(eggs(two).map(([id]) => id)).toEqual(eggs(one).map(([id]) => id))
       }),
-      { numRuns: 500, seed: 20261128 },
+      { numRuns: cases(25, 500), seed: 20261128 },
     )
   })
 

@@ -1,0 +1,34 @@
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+
+export interface OwnServer {
+  /** Its address, without a slash at the end. */
+  base: string
+  /** At once, as a power cut would. */
+  stop: () => Promise<void>
+}
+
+/** A server in a process of its own, on a port that is free. @param args - of its command line */
+export async function startServer(args: readonly string[] = []): Promise<OwnServer> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', '--port', '0', ...args], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  const over = once(server, 'exit')
+  const base = await new Promise<string>((resolve, reject) => {
+    let said = ''
+    server.stdout.on('data', (text: Buffer) => {
+      said += text.toString()
+      const address = /http:\/\/[^\s/]+/.exec(said)?.[0]
+      if (address) resolve(address)
+    })
+    server.once('error', reject)
+    server.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+  })
+  return {
+    base,
+    stop: async () => {
+      server.kill('SIGKILL')
+      await over
+    },
+  }
+}
