@@ -1,6 +1,6 @@
 import { expect, test } from './test.ts'
 import { violations } from './accessible.ts'
-import { openBench, openDemo, photograph } from './hatchery.ts'
+import { openBeacon, openBench, openDemo, photograph } from './hatchery.ts'
 
 test('every view can be read by a screen reader and keeps its contrast in both rooms', async ({ page }) => {
   await openDemo(page)
@@ -36,7 +36,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
 
 test('bench and desk fit a phone; at the bench the photograph comes first', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  await openDemo(page)
+  await openBeacon(page)
   await openBench(page)
   await photograph(page)
   const wide = (): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth)

@@ -3,7 +3,7 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { extname, join, normalize } from 'node:path'
 import { expect, serverTest as test } from './test.ts'
-import { openBench, openDemo, photograph, verdictShown } from './hatchery.ts'
+import { openBeacon, openBench, openDemo, photograph, verdictShown } from './hatchery.ts'
 
 test('no request leaves the machine', async ({ page, baseURL }) => {
   const elsewhere: string[] = []
@@ -98,7 +98,7 @@ test('works as plain files on any web host, in a folder, without the server', as
 test('an address of no set, and a part of the program that an update took away, are said and not left blank', async ({
   page,
 }) => {
-  await openDemo(page)
+  await openBeacon(page)
   for (const path of ['', '/bench', '/candle', '/removal', '/wall', '/labels']) {
     await page.goto(`/#/sets/demo-beacon${path}`)
     await expect(page.getByTestId('no-such-set')).toBeHidden()

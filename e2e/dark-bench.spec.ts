@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { beginSession, candleByKey, look, openSession, photographed } from './evening.ts'
-import { openDemo } from './hatchery.ts'
+import { openBeacon } from './hatchery.ts'
 
 /** Relative luminance (white is 1) that no area of this side may pass on the dark bench, and the whole screen's mean. */
 const AREA_PX = 16
@@ -43,7 +43,7 @@ async function expectDark(png: Buffer, where: string): Promise<void> {
 }
 
 test('the dark bench stays dark: ready, live, judged, black, and while it loads', async ({ page }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await openSession(page)
   await expectDark(await page.screenshot(), 'making ready')
   await beginSession(page)
@@ -76,17 +76,20 @@ test('the dark bench stays dark: ready, live, judged, black, and while it loads'
     await expectDark(frame, `frame ${i} of ${frames.length} while loading`)
 })
 
+/** Developing, clear, blood ring, developing. */
+const EGGS = 4
+
 test('a whole evening with one hand on five keys', async ({ page }) => {
   const pressed = new Set<string>()
   const press = async (key: string): Promise<void> => {
     pressed.add(key)
     await page.keyboard.press(key)
   }
-  await openDemo(page)
+  await openBeacon(page, { eggs: EGGS })
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
-  for (let egg = 1; egg <= 12; egg++) {
+  for (let egg = 1; egg <= EGGS; egg++) {
     await press(' ')
     await photographed(page)
     if (egg === 2) {
@@ -114,13 +117,13 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
     }
     const at = await page.getByTestId('current-egg').innerText()
     await press(' ')
-    if (egg < 12) await expect(page.getByTestId('current-egg')).not.toHaveText(at)
+    if (egg < EGGS) await expect(page.getByTestId('current-egg')).not.toHaveText(at)
   }
   for (const step of ['return', 'close-lid', 'finish']) {
     await expect(page.getByTestId('step')).toHaveAttribute('data-step', step)
     await press(' ')
   }
-  await expect(page.getByTestId('report')).toContainText('12 in')
+  await expect(page.getByTestId('report')).toContainText(`${EGGS} in`)
   await expect(page.getByTestId('report')).toContainText('% before')
   await press(' ')
   await expect(page.getByRole('heading', { name: /What comes out/ })).toBeVisible()
@@ -144,7 +147,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
 })
 
 test('a second tab follows live, takes over, and goes on at the same egg', async ({ page, context }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await beginSession(page)
   await expect(page.getByTestId('progress')).toContainText(/^[1-9]/)
   const second = await context.newPage()
@@ -172,7 +175,7 @@ test('a second tab follows live, takes over, and goes on at the same egg', async
 })
 
 test('a full disk loses nothing and is said; with room again it goes on', async ({ page }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)
@@ -203,7 +206,7 @@ test('a full disk loses nothing and is said; with room again it goes on', async 
 })
 
 test('a reload in the middle goes on at the same egg, with its clocks running on', async ({ page }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await openSession(page)
   await page.getByLabel('By the key or the pedal').check()
   await beginSession(page)

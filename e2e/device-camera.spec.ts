@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { expect, serverTest as test } from './test.ts'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 import { beginSession, openSession } from './evening.ts'
-import { openBench, openDemo, photograph } from './hatchery.ts'
+import { openBench, openBeacon, photograph } from './hatchery.ts'
 
 /** A film of one frame for Chromium's fake camera: YUV4MPEG2, 4:2:0, BT.601 video range. */
 function toY4m(image: { widthPx: number; heightPx: number; data: Uint8Array | Uint8ClampedArray }): Buffer {
@@ -46,7 +46,7 @@ test('this device’s camera takes the picture', async ({ baseURL }, info) => {
   })
   try {
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
-    await openDemo(page)
+    await openBeacon(page)
     await openBench(page)
     await page.getByLabel('This device’s camera').check()
     await expect
@@ -70,7 +70,7 @@ test('a few words spoken at the lamp are kept with the egg and played at the des
   })
   try {
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
-    await openDemo(page)
+    await openBeacon(page)
     await openSession(page)
     await page.getByLabel('By the key or the pedal').check()
     await beginSession(page)

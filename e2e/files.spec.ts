@@ -4,7 +4,7 @@ import { readEggs } from '../src/cli/read-eggs.ts'
 import { readBundle } from '../src/contracts/bundle.ts'
 import { stageOf } from '../src/core/species/species.ts'
 import { expect, test } from './test.ts'
-import { openBench, openDemo, takeOut, verdictShown } from './hatchery.ts'
+import { openBench, openBeacon, takeOut, verdictShown } from './hatchery.ts'
 
 const photo = (name: string): string => `fixtures/photos/${name}`
 
@@ -16,7 +16,7 @@ async function choose(
 }
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await openBench(page)
   await page.getByLabel('Files').check()
 })
@@ -88,7 +88,7 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
 
 test('a bad bundle changes nothing and says what is wrong', async ({ page }) => {
   await page.goto('/#/records')
-  await expect(page.getByText(/^7 sets/).first()).toBeVisible()
+  await expect(page.getByText(/^1 set/).first()).toBeVisible()
   await page
     .getByTestId('bundle-input')
     .setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('PK nonsense') })

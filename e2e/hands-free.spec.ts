@@ -11,7 +11,7 @@ import { startBrowser, type RealBrowser } from './real-browser.ts'
 
 /** `npm run soak -- nights` asks for sixty eggs, twenty times. */
 const REPETITIONS = Number(process.env['PERLUMEN_REPETITIONS'] ?? 1)
-const EGGS = Number(process.env['PERLUMEN_EGGS'] ?? 12)
+const EGGS = Number(process.env['PERLUMEN_EGGS'] ?? 8)
 const SECONDS_AN_EGG = 1.8
 
 /** Hears of each look the moment the screen acknowledges it. */

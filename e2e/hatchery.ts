@@ -1,4 +1,9 @@
+import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
+import { readBundle, writeBundle } from '../src/contracts/bundle.ts'
+import { recordsAlone } from '../src/contracts/sample-records.ts'
+import { DEMO_MADE_AT } from '../src/core/simulate/demo-hatchery.ts'
+import { movedInTime } from '../src/domain/moved-in-time.ts'
 
 /**
  * Opens the app on an empty browser and in it the made-up hatchery, whole.
@@ -8,6 +13,54 @@ export async function openDemo(page: Page, base = ''): Promise<void> {
   await page.goto(`${base}/`)
   await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+}
+
+/**
+ * Opens the app on an empty browser with the first set of the made-up hatchery alone: sooner there, and nothing else
+ * is due.
+ * @param eggs - so many of its twelve, the first ones
+ */
+export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = {}): Promise<void> {
+  await page.goto('/#/records')
+  await page.getByTestId('bundle-input').setInputFiles({
+    name: 'beacon.zip',
+    mimeType: 'application/zip',
+    buffer: await beaconBundle(eggs),
+  })
+  await expect(page.getByTestId('records-message')).toContainText('brought in')
+  await page.goto('/#/')
+  await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+}
+
+/** Made once in a worker: reading and checking the whole bundle takes a second. */
+const bundles = new Map<number, Promise<Buffer>>()
+
+function beaconBundle(eggs: number): Promise<Buffer> {
+  const made = bundles.get(eggs) ?? makeBeaconBundle(eggs)
+  bundles.set(eggs, made)
+  return made
+}
+
+async function makeBeaconBundle(eggs: number): Promise<Buffer> {
+  const kept = await readBundle(new Blob([await readFile('src/app/data/made-up-hatchery.zip')]), 'UTC')
+  const { records } = movedInTime(
+    { records: kept.records, readings: [] },
+    Date.now() - Date.parse(DEMO_MADE_AT),
+    'UTC',
+  )
+  const [set] = records.sets.filter(({ id }) => id === 'demo-beacon')
+  const { file } = await writeBundle(
+    recordsAlone({
+      ...records,
+      probes: [],
+      logs: [],
+      looks: [],
+      trays: set!.trays,
+      sets: [set!],
+      eggs: records.eggs.filter(({ setId, number }) => setId === set!.id && number <= eggs),
+    }),
+  )
+  return Buffer.from(await file.arrayBuffer())
 }
 
 /** Takes everything out as a bundle. @returns where the file lies until the test ends */

@@ -1,7 +1,8 @@
 import type { Locator, Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import sharp from 'sharp'
-import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { nameOfBook } from './book-on-disk.ts'
+import { openBench, openBeacon, verdictShown } from './hatchery.ts'
 
 /** Fixture photographs side by side and below each other, as a tray under one camera. */
 async function trayPhoto(names: readonly string[], columns: number): Promise<Buffer> {
@@ -35,9 +36,9 @@ async function choose(page: Page, files: Parameters<Locator['setInputFiles']>[0]
 /** The made-up hatchery callipers all its eggs: takes their sizes off the records. */
 async function forgetCallipers(page: Page): Promise<void> {
   await page.evaluate(
-    () =>
+    (book) =>
       new Promise<void>((resolve, reject) => {
-        const opening = indexedDB.open('perlumen')
+        const opening = indexedDB.open(book)
         opening.onerror = () => reject(new Error('The records cannot be opened.'))
         opening.onsuccess = () => {
           const change = opening.result.transaction('eggs', 'readwrite')
@@ -54,12 +55,13 @@ async function forgetCallipers(page: Page): Promise<void> {
           }
         }
       }),
+    await nameOfBook(page),
   )
   await page.reload()
 }
 
 test.beforeEach(async ({ page }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await openBench(page)
   await page.getByLabel('Files').check()
 })

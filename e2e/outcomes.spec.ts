@@ -1,10 +1,10 @@
 import { expect, test } from './test.ts'
-import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { openBench, openBeacon, verdictShown } from './hatchery.ts'
 
 test('what is found in an opened egg is kept, counted for program and candler, and taken back', async ({
   page,
 }) => {
-  await openDemo(page)
+  await openBeacon(page)
   await page.goto('/#/rightness')
   await expect(page.getByTestId('none-known')).toContainText('Nothing is confirmed yet')
   await page.goto('/#/')

@@ -5,7 +5,6 @@ import { startServer } from './server.ts'
 export const serverTest = base.extend<object, { server: string }>({
   server: [
     // Fixtures name what they need by destructuring; this one needs nothing.
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const server = await startServer()
       await use(server.base)

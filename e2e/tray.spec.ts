@@ -1,12 +1,15 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
-import { openBench, openDemo, photograph, trayLog, verdictShown } from './hatchery.ts'
+import { openBench, openBeacon, photograph, trayLog, verdictShown } from './hatchery.ts'
+
+/** Developing, clear, blood ring, developing, blood ring, clear. */
+const EGGS = 6
 
 test('a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle', async ({
   page,
 }) => {
-  await openDemo(page)
+  await openBeacon(page, { eggs: EGGS })
   await openBench(page)
   const egg = page.getByTestId('current-egg')
   const suggestion = page.getByTestId('suggestion')
@@ -49,7 +52,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await page.keyboard.press('5')
   await expect(egg).toHaveText('A3, egg 3')
 
-  for (let left = 10; left > 0; left--) {
+  for (let left = EGGS - 2; left > 0; left--) {
     await photograph(page)
     await page.keyboard.press('Enter')
     await expect(page.getByRole('link', { name: left > 1 ? `${left - 1} egg` : 'Tray done' })).toBeVisible()
@@ -67,20 +70,20 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   expect(places.length).toBeGreaterThanOrEqual(2)
   await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
   await page.getByRole('button', { name: 'Not now' }).click()
-  await expect(page.getByTestId('remaining')).toContainText('12 eggs')
+  await expect(page.getByTestId('remaining')).toContainText(`${EGGS} eggs`)
   await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
   await page.getByRole('button', { name: 'It is out' }).click()
-  await expect(page.getByTestId('remaining')).toContainText('11 eggs')
+  await expect(page.getByTestId('remaining')).toContainText(`${EGGS - 1} eggs`)
   await expect(page.getByTestId('not-ticked')).toContainText(places[1]!)
   await page.keyboard.press('u')
-  await expect(page.getByTestId('remaining')).toContainText('12 eggs')
+  await expect(page.getByTestId('remaining')).toContainText(`${EGGS} eggs`)
   await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
   await page.getByRole('button', { name: 'It is out' }).click()
-  await expect(page.getByTestId('remaining')).toContainText('11 eggs')
+  await expect(page.getByTestId('remaining')).toContainText(`${EGGS - 1} eggs`)
 
   // Out and back: the log is the same.
   const before = await trayLog(page)
-  expect(before).toHaveLength(12)
+  expect(before).toHaveLength(EGGS)
   expect(before.join('\n')).toMatch(/taken out/)
   expect(
     before.some((row) => row.startsWith('A2') && row.includes('Clear') && row.includes('Not sure')),
@@ -103,7 +106,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
     await readFile(table, 'utf8'),
   )
   await page.goto('/#/sets/demo-beacon/removal')
-  await expect(page.getByTestId('remaining')).toContainText('11 eggs')
+  await expect(page.getByTestId('remaining')).toContainText(`${EGGS - 1} eggs`)
   await expect(page.locator('svg image').first()).toHaveAttribute('href', /^blob:/)
 })
 

@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test'
 import { expect, serverTest as test } from './test.ts'
-import { openBench, openDemo, verdictShown } from './hatchery.ts'
+import { openBench, openBeacon, verdictShown } from './hatchery.ts'
 import { holdBefore, withShownCamera } from './shown-camera.ts'
 
 test('two tablets read each other’s codes, and both books are together on both', async ({
@@ -16,7 +16,7 @@ test('two tablets read each other’s codes, and both books are together on both
     const context = await browser.newContext({ baseURL: baseURL!, serviceWorkers: 'block' })
     const one = await context.newPage()
     await withShownCamera(one)
-    await openDemo(one)
+    await openBeacon(one)
     await openBench(one)
     await one.getByLabel('Files').check()
     await one.getByTestId('file-input').setInputFiles(`fixtures/photos/${photo}.jpg`)

@@ -11,6 +11,7 @@ import { killAtTheBench, killDuringImports } from './kills.ts'
 import { openHugeBooks } from './pages.ts'
 import { soakManifests } from './manifests.ts'
 import { soakPictures } from './pictures.ts'
+import { saySteady, soakSteady } from './steady.ts'
 
 const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => Promise<Findings> }>> = {
   manifests: { count: 20_000, run: soakManifests },
@@ -25,6 +26,8 @@ const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => P
 const NIGHTS = 20
 /** Sequences of keys, eggs that come and go, and pictures that fail. */
 const EVENINGS = 200_000
+/** The whole suite, every second time disturbed. */
+const STEADY_RUNS = 10
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -35,9 +38,29 @@ const { values, positionals } = parseArgs({
   },
 })
 process.env['CHROMIUM_PATH'] ??= findChromium()
-const kinds = positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'evenings', 'nights']
+const kinds =
+  positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'thorough', 'evenings', 'nights', 'steady']
 let faults = 0
 for (const kind of kinds) {
+  if (kind === 'thorough') {
+    // The unit tests with all the cases of which `npm test` takes a few.
+    const { status } = spawnSync('npx', ['vitest', 'run', '--testTimeout=3600000'], {
+      stdio: 'inherit',
+      env: { ...process.env, PERLUMEN_THOROUGH: '1' },
+    })
+    faults += status === 0 ? 0 : 1
+    continue
+  }
+  if (kind === 'steady') {
+    const runs = await soakSteady(Number(values.count ?? STEADY_RUNS), (one, number) => {
+      const how = one.disturbed ? 'disturbed' : 'quiet'
+      console.log(`steady ${number}, ${how}: ${one.passed ? 'passed' : 'failed'} after ${one.seconds} s`)
+      for (const line of one.failed) console.log(`  ${line.trim()}`)
+    })
+    console.log(saySteady(runs))
+    faults += runs.filter(({ passed }) => !passed).length
+    continue
+  }
   if (kind === 'evenings') {
     const { status } = spawnSync('npx', ['vitest', 'run', 'core/session/evening', '--testTimeout=3600000'], {
       stdio: 'inherit',
@@ -56,7 +79,9 @@ for (const kind of kinds) {
   }
   const known = KINDS[kind]
   if (!known) {
-    console.error(`There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, evenings, nights.`)
+    console.error(
+      `There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, thorough, evenings, nights, steady.`,
+    )
     process.exit(2)
   }
   const count = Number(values.count ?? known.count)

@@ -4,6 +4,7 @@ import { soakBundles } from './bundles.ts'
 import { memoryKeeper } from './keeper.ts'
 import { soakManifests } from './manifests.ts'
 import { soakPictures } from './pictures.ts'
+import { saySteady } from './steady.ts'
 
 // A small part of `npm run soak`, with the same seed each time.
 const trials = { seed: 'test', from: 0 }
@@ -32,4 +33,19 @@ it('what is cut off at a random write is whole or not there', async () => {
   expect(faults).toEqual([])
   expect(refused).toBeGreaterThan(1)
   expect(refused).toBeLessThan(tried)
+})
+
+it('a steady suite is told by its medians, quiet and disturbed, and by what failed', () => {
+  const one = (disturbed: boolean, seconds: number, passed = true) => ({
+    disturbed,
+    seconds,
+    passed,
+    failed: [],
+  })
+  expect(
+    saySteady([one(false, 300), one(true, 620), one(false, 280), one(true, 700, false), one(false, 350)]),
+  ).toBe(
+    'quiet: 300 s (280 to 350, 3 runs); beside 2 busy loops: 700 s (620 to 700, 2 runs); 1 of 5 runs failed',
+  )
+  expect(saySteady([])).toMatch(/^quiet: none; .* none; 0 of 0/)
 })

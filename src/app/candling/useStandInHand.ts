@@ -3,7 +3,7 @@ import type { WatchStage } from '../../core/watch/egg-watch.ts'
 
 /** The hand lays an egg down so long after the lamp is bare, and lifts it so long after its picture is kept. */
 const LAY_AFTER_MS = 700
-const LIFT_AFTER_MS = 2600
+const LIFT_AFTER_MS = 1600
 
 export interface StandInHand {
   /** Whether the evening takes its pictures by itself, through the stand-in camera. */
