@@ -1,1 +1,2 @@
 export function run(command: string, args: readonly string[], options?: object): number
+export const root: string
