@@ -1,5 +1,6 @@
 // npm test: types, format, lint, unit tests, production build, end-to-end tests. Installs what is missing first.
-// Two lanes beside each other, one for each core: the browser's, and everything else. What a step prints comes whole.
+// Two lanes beside each other, one for each core: the build and the browser's, and everything else; whichever is done
+// takes the next part of the browser tests. What a step prints comes whole.
 import { spawn } from 'node:child_process'
 import { findChromium } from './chromium.mjs'
 import { installPackages, root } from './install.mjs'
@@ -21,11 +22,13 @@ const lanes = [
     ['Unused code and packages', ['knip']],
     ['Unit tests', ['vitest', 'run', '--maxWorkers=1']],
   ],
-  [
-    ['Production build', ['vite', 'build', '--logLevel', 'warn']],
-    ['End-to-end tests', ['playwright', 'test']],
-  ],
+  [['Production build', ['vite', 'build', '--logLevel', 'warn']]],
 ]
+const PARTS = 6
+const browserTests = Array.from({ length: PARTS }, (_, i) => [
+  `End-to-end tests ${i + 1}/${PARTS}`,
+  ['playwright', 'test', `--shard=${i + 1}/${PARTS}`, `--output=test-results/${i + 1}`],
+])
 
 const running = new Set()
 let passed = 0
@@ -76,9 +79,9 @@ for (const signal of ['SIGINT', 'SIGTERM'])
   })
 
 await Promise.all(
-  lanes.map(async (steps) => {
-    for (const [name, args] of steps) {
-      if (failed > 0) return
+  lanes.map(async (own) => {
+    for (let next = own.shift(); next && failed === 0; next = own.shift() ?? browserTests.shift()) {
+      const [name, args] = next
       if (await step(name, args)) passed++
       else if (failed === 0) {
         failed++

@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { watch } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { notesOf } from '../../contracts/egg-record.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import { sampleRecords, unstamped } from '../../contracts/sample-records.ts'
 import { setRecordOf } from '../../contracts/set-record.ts'
@@ -59,6 +60,39 @@ describe('a bundle', () => {
     const again = await opened()
     expect(again.store.looks).toEqual(before.looks)
     expect(await (await again.store.repository.photo('photo-1'))!.text()).toBe('jpeg')
+  })
+
+  it('that is older leaves room for a merge: what was written after it on either side is asked or kept, never lost', async () => {
+    const { store, custody } = await filled()
+    const { eggs } = sample
+    const changed = (notes: string) => ({ sets: [{ ...store.setById(set!.id)!, notes }] })
+    const note = (text: string) =>
+      store.commit('note', eggs[0]!.id, { notes: [{ eggId: eggs[0]!.id, text }] })
+    const { file: old } = await custody.takeOut()
+    const [writer, tablet] = [store.device(), store.tablet()]
+    await store.commit('notes', null, changed('before'))
+    await note('seen before')
+    // This is what another tablet has by now.
+    const { file: newer } = await custody.takeOut()
+    await custody.bringIn(await custody.check(old), old.size)
+    expect([store.device() === writer, store.tablet()]).toEqual([false, tablet])
+    await store.commit('notes', null, changed('after'))
+    await note('seen after')
+    const theirs = await custody.check(newer)
+    const { conflicts } = await custody.broughtTogether(theirs)
+    expect(conflicts).toMatchObject([{ table: 'sets', id: set!.id, fields: ['notes'] }])
+    const now = store.device()
+    await custody.bringTogether(theirs, [], newer.size)
+    const egg = store.eggs.find(({ id }) => id === eggs[0]!.id)!
+    expect(
+      notesOf(egg)
+        .map(({ text }) => text)
+        .sort(),
+    ).toEqual(['seen after', 'seen before'])
+    // A merged book holds all that was written here: it goes on under the same name. An erased one does not.
+    expect(store.device()).toBe(now)
+    await custody.erase()
+    expect([store.device() === now, store.tablet()]).toEqual([false, tablet])
   })
 
   it('that is cut off at any write leaves the book as it was', async () => {

@@ -150,7 +150,7 @@ export const useCustodyStore = defineStore('custody', () => {
       const merged = await togetherNow(bundle)
       const still = merged.conflicts.filter(({ table, id }) => chosen.has(`${table}/${id}`))
       const next = decided(merged, still, { device: hatchery.device(), zone: deviceZone() })
-      await replaceBy(next, merged.bytes + fileBytes)
+      await replaceBy(next, merged.bytes + fileBytes, true)
     })
   }
 
@@ -160,13 +160,15 @@ export const useCustodyStore = defineStore('custody', () => {
     await hatchery.rewrite(() => replaceBy(bundle, fileBytes))
   }
 
-  async function replaceBy(bundle: Bundle, fileBytes: number): Promise<void> {
+  async function replaceBy(bundle: Bundle, fileBytes: number, goesOn = false): Promise<void> {
     const room = await storageRoom().catch(() => null)
     const needed = fileBytes * ROOM_FACTOR
     const free = room ? room.quotaBytes - room.usedBytes : Infinity
     if (needed > free) throw new Error(tooLittleRoom(needed, free))
     try {
-      await running('Bringing the bundle in', (how) => hatchery.repository.replaceWith(bundle, how))
+      await running('Bringing the bundle in', (how) =>
+        hatchery.repository.replaceWith(bundle, { ...how, goesOn }),
+      )
     } catch (error) {
       throw isStorageFull(error) ? new Error(tooLittleRoom(needed, free)) : error
     }

@@ -387,7 +387,10 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     opened: shown.opened,
     openSet,
     openAll,
+    /** Under which this tablet writes now. */
     device: () => book.device(),
+    /** This tablet, whatever book lies here. */
+    tablet: () => book.tablet(),
     openReadings: book.openReadings,
     readings: shown.readings,
     readingsBetween,

@@ -27,6 +27,7 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
   /** How many eggs and looks each set has, fetched or not. */
   const chapters = shallowRef<OpenedBook['chapters']>(new Map())
   let device = ''
+  let tablet = ''
   /** From this day on it is known how warm it was. */
   let warmFrom = ''
 
@@ -57,6 +58,7 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
     chapters.value = book.chapters
     journal.value = book.journal
     device = book.device
+    tablet = book.tablet
     aside.value = book.aside
     buried.value = book.buried
     keep(found)
@@ -156,6 +158,7 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
     buried,
     chapters,
     device: () => device,
+    tablet: () => tablet,
     read,
     openChapters,
     allAreOpen,

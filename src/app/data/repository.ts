@@ -55,8 +55,10 @@ export interface OpenedBook extends Found<Frame> {
   waiting: string[]
   /** Oldest first. */
   journal: JournalEntry[]
-  /** This device's name in what it writes. */
+  /** Under which this tablet writes. */
   device: string
+  /** This tablet, whatever book lies here. */
+  tablet: string
 }
 
 /** The records were written by a newer version of the program; they are left alone. */
@@ -120,7 +122,8 @@ export class Repository {
       waiting: aside.filter(({ table }) => isOfChapter(table)).map(({ value }) => setIdOf(value)),
       chapters: await tables.chapters(),
       journal: await this.readJournal(),
-      device: await this.shelf.device(),
+      device: await this.shelf.writer(),
+      tablet: await this.shelf.tablet(),
     }
   }
 
@@ -366,12 +369,13 @@ export class Repository {
 
   /** An empty book in place of this one. */
   async wipe(): Promise<void> {
-    await this.becomes(async () => undefined)
+    await this.becomes({ goesOn: false }, async () => undefined)
   }
 
   /**
    * Puts a checked bundle in place of everything here. It is written whole beside what is here, and only then takes
    * its place: whatever fails or is cut off on the way changes nothing.
+   * @param goesOn - whether it holds all that was written here, as a merged book does
    */
   async replaceWith(
     {
@@ -386,9 +390,9 @@ export class Repository {
       readingIds,
       readings,
     }: Bundle,
-    { onProgress, signal }: LongWork = {},
+    { onProgress, signal, goesOn = false }: LongWork & { goesOn?: boolean } = {},
   ): Promise<void> {
-    await this.becomes(async (tables) => {
+    await this.becomes({ goesOn }, async (tables) => {
       const file = fileOf(records)
       const put = RECORD_TABLES.flatMap((table) =>
         (table === 'hatchery' ? [file.hatchery] : (file[table] as unknown[])).map((value) => ({
@@ -435,7 +439,10 @@ export class Repository {
     })
   }
 
-  private async becomes(fill: (tables: BookTables) => Promise<void>): Promise<void> {
+  private async becomes(
+    { goesOn }: { goesOn: boolean },
+    fill: (tables: BookTables) => Promise<void>,
+  ): Promise<void> {
     const tables = new BookTables(await this.shelf.prepare())
     try {
       await tables.ready()
@@ -449,6 +456,8 @@ export class Repository {
       await tables.drop().catch(() => undefined)
       throw error
     }
+    // Before the switch: cut off between the two, the book of before goes on under a new name, which harms nothing.
+    if (!goesOn) await this.shelf.newWriter()
     await this.shelf.switchTo(tables.name)
   }
 }

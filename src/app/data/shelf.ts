@@ -20,13 +20,26 @@ export class Shelf {
     return (await this.table.getItem<string>('current')) ?? FIRST_BOOK
   }
 
-  /** Name of this device in what it writes. */
-  async device(): Promise<string> {
+  /** Name of this tablet; it stays, whatever book lies here. */
+  async tablet(): Promise<string> {
     const known = await this.table.getItem<string>('device')
     if (known !== null) return known
     const device = uuid()
     await this.table.setItem('device', device)
     return device
+  }
+
+  /** Name under which this tablet writes into the book. */
+  async writer(): Promise<string> {
+    return (await this.table.getItem<string>('writer')) ?? this.tablet()
+  }
+
+  /**
+   * From here on this tablet writes under another name. Revisions are counted by writer, and a pair of writer and
+   * revision must mean one write for ever: a book that does not go on from what was written last would use them twice.
+   */
+  async newWriter(): Promise<void> {
+    await this.table.setItem('writer', uuid())
   }
 
   /** Notes a database that is to become the book, so that what is left of it is found after a crash. */

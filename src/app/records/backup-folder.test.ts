@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { backupName, backupsIn, freeName, mayWrite, type Folder } from './backup-folder.ts'
+import { backupName, backupsIn, mayWrite, nextNumber, type Folder } from './backup-folder.ts'
 
-const DEVICE = '0a1b2c3d-0000-4000-8000-000000000000'
+const TABLET = '0a1b2c3d-0000-4000-8000-000000000000'
 const OTHER = 'ffff0000-0000-4000-8000-000000000000'
 const atMs = new Date(2026, 2, 14, 21, 30, 5).getTime()
 
@@ -20,28 +20,32 @@ function folder(names: string[], leave: Partial<Record<'query' | 'request', Perm
 }
 
 describe('a folder of backups', () => {
-  it('gives them the newest first, tells its own from another tablet’s, and leaves everything else alone', async () => {
+  it('gives its own by their running number, then another tablet’s, and leaves everything else alone', async () => {
     const names = [
       'perlumen-2026-03-12-210000-0a1b2c3d.zip',
       'letters.zip',
-      'perlumen-2026-03-13-080000-ffff0000.zip',
-      'perlumen-2026-03-14-213005-0a1b2c3d.zip',
+      'perlumen-2026-03-13-080000-000004-ffff0000.zip',
+      'perlumen-2026-03-14-213005-000001-0a1b2c3d.zip',
+      // The clock was set back between the two.
+      'perlumen-2026-03-14-203005-000002-0a1b2c3d.zip',
       'perlumen-2026-03-14.zip',
+      'perlumen-2026-03-14-213005-12-0a1b2c3d.zip',
       'perlumen-for-other-tools-2026-03-14.zip',
     ]
-    expect(await backupsIn(folder(names), DEVICE)).toEqual([
-      { name: names[3], time: '2026-03-14T21:30:05', own: true },
-      { name: names[2], time: '2026-03-13T08:00:00', own: false },
-      { name: names[0], time: '2026-03-12T21:00:00', own: true },
+    expect(await backupsIn(folder(names), TABLET)).toEqual([
+      { name: names[4], number: 2, time: '2026-03-14T20:30:05', own: true },
+      { name: names[3], number: 1, time: '2026-03-14T21:30:05', own: true },
+      { name: names[0], number: 0, time: '2026-03-12T21:00:00', own: true },
+      { name: names[2], number: 4, time: '2026-03-13T08:00:00', own: false },
     ])
   })
 
-  it('has a name for each moment and tablet, and a later one where that is taken', async () => {
-    expect(backupName(atMs, DEVICE)).toBe('perlumen-2026-03-14-213005-0a1b2c3d.zip')
-    const taken = [0, 1000].map((ms) => backupName(atMs + ms, DEVICE))
-    expect(await freeName(folder([]), atMs, DEVICE)).toBe(taken[0])
-    expect(await freeName(folder(taken), atMs, DEVICE)).toBe('perlumen-2026-03-14-213007-0a1b2c3d.zip')
-    expect(await freeName(folder(taken), atMs, OTHER)).toBe('perlumen-2026-03-14-213005-ffff0000.zip')
+  it('has a name for each backup, numbered on from this tablet’s own', async () => {
+    expect(backupName(atMs, 17, TABLET)).toBe('perlumen-2026-03-14-213005-000017-0a1b2c3d.zip')
+    const there = [backupName(atMs, 4, TABLET), backupName(atMs, 9, OTHER)]
+    expect(await nextNumber(folder([]), TABLET)).toBe(1)
+    expect(await nextNumber(folder(['perlumen-2026-03-12-210000-0a1b2c3d.zip']), TABLET)).toBe(1)
+    expect([await nextNumber(folder(there), TABLET), await nextNumber(folder(there), OTHER)]).toEqual([5, 10])
   })
 
   it('is written to with leave only, and leave is asked for only when somebody pressed a button', async () => {

@@ -1,5 +1,6 @@
 import { format } from 'date-fns'
 import localforage from 'localforage'
+import { lastWrittenFirst, type BackupTime } from '../../core/backup/grandfather.ts'
 
 /** A folder that the keeper chose for backups; the browser keeps the leave to write there, and asks again now and then. */
 interface Folder {
@@ -15,17 +16,15 @@ type Picker = (how: { id: string; mode: 'readwrite' }) => Promise<Folder>
 /** Apart from the book: what is brought in or erased there leaves it alone. */
 const shelf = localforage.createInstance({ name: 'perlumen-backup', storeName: 'folder' })
 const KEY = 'handle'
-const SECOND_MS = 1000
 const HOW = { mode: 'readwrite' } as const
-/** The day, the time, and the beginning of the name of the device that wrote it. */
-const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})(\d{2})-([0-9a-f]{8})\.zip$/
+/** The day, the time, a running number (none in names of earlier versions), and the beginning of the tablet's name. */
+const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})(\d{2})-(?:(\d{6})-)?([0-9a-f]{8})\.zip$/
+const NUMBER_DIGITS = 6
 
 /** A backup that lies in the folder. */
-export interface KeptBackup {
+export interface KeptBackup extends BackupTime {
   name: string
-  /** When it was written, local date and time (`2026-03-14T21:30:05`). */
-  time: string
-  /** Written by this device: what another one wrote into the same folder is never cleared away. */
+  /** Written by this tablet: what another one wrote into the same folder is never cleared away. */
   own: boolean
 }
 
@@ -75,31 +74,38 @@ export async function removeFrom(folder: Folder, names: readonly string[]): Prom
   for (const name of names) await folder.removeEntry(name)
 }
 
-export function backupName(nowMs: number, device: string): string {
-  return `perlumen-${format(nowMs, 'yyyy-MM-dd-HHmmss')}-${markOf(device)}.zip`
+/** @param number - see {@link BackupTime} @param tablet - its name */
+export function backupName(nowMs: number, number: number, tablet: string): string {
+  const running = String(number).padStart(NUMBER_DIGITS, '0')
+  return `perlumen-${format(nowMs, 'yyyy-MM-dd-HHmmss')}-${running}-${markOf(tablet)}.zip`
 }
 
-/** A name that is not there yet: none is ever written over, so that one that goes wrong takes no good one with it. */
-export async function freeName(folder: Folder, nowMs: number, device: string): Promise<string> {
-  const taken = new Set((await backupsIn(folder, device)).map(({ name }) => name))
-  let ms = nowMs
-  while (taken.has(backupName(ms, device))) ms += SECOND_MS
-  return backupName(ms, device)
+/** The number after all that lie there: none is ever written over, and what was written last is known whatever the clock says. */
+export async function nextNumber(folder: Folder, tablet: string): Promise<number> {
+  const own = (await backupsIn(folder, tablet)).filter((backup) => backup.own)
+  return Math.max(0, ...own.map(({ number }) => number)) + 1
 }
 
-/** Backups that lie there, the newest first; nothing else is touched. @param device - this one */
-export async function backupsIn(folder: Folder, device: string): Promise<KeptBackup[]> {
+/** Backups that lie there, the one written last first, this tablet's before others'; nothing else is touched. */
+export async function backupsIn(folder: Folder, tablet: string): Promise<KeptBackup[]> {
   const found: KeptBackup[] = []
   for await (const name of folder.keys()) {
-    const [, day, hour, minute, second, mark] = NAME.exec(name) ?? []
-    if (day) found.push({ name, time: `${day}T${hour}:${minute}:${second}`, own: mark === markOf(device) })
+    const [, day, hour, minute, second, number, mark] = NAME.exec(name) ?? []
+    if (day)
+      found.push({
+        name,
+        number: Number(number ?? 0),
+        time: `${day}T${hour}:${minute}:${second}`,
+        own: mark === markOf(tablet),
+      })
   }
-  return found.sort((a, b) => (a.time < b.time ? 1 : -1))
+  // Numbers of different tablets say nothing of each other.
+  return found.sort((a, b) => Number(b.own) - Number(a.own) || lastWrittenFirst(a, b))
 }
 
-/** Enough of a device's name to tell a handful of tablets apart. */
-function markOf(device: string): string {
-  return device.replaceAll('-', '').slice(0, 8)
+/** Enough of a tablet's name to tell a handful of them apart. */
+function markOf(tablet: string): string {
+  return tablet.replaceAll('-', '').slice(0, 8)
 }
 
 export type { Folder }

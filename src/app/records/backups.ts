@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
+import { ageMs } from '../../core/backup/age.ts'
 import { keptBackups } from '../../core/backup/grandfather.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -12,9 +13,9 @@ import {
   canChooseFolder,
   chooseFolder,
   forgetFolder,
-  freeName,
   keptFolder,
   mayWrite,
+  nextNumber,
   readFrom,
   removeFrom,
   writeInto,
@@ -56,21 +57,25 @@ export const useBackupsStore = defineStore('backups', () => {
   const problem = ref('')
   const working = ref(false)
 
-  const ageDays = computed(() =>
-    lastGood.value === null ? null : Math.max(0, (clock.nowMs - Date.parse(lastGood.value)) / DAY_MS),
+  /** Infinity where there is none, or where the clock was set back since and nobody knows. */
+  const ageDays = computed(
+    () => ageMs(lastGood.value === null ? null : Date.parse(lastGood.value), clock.nowMs) / DAY_MS,
   )
   const ageWords = computed(() => {
-    if (ageDays.value === null) return 'There is no good backup yet.'
+    if (lastGood.value === null) return 'There is no good backup yet.'
+    if (ageDays.value === Infinity)
+      return 'The clock was set back since the last backup: nobody knows how old it is. Back up now.'
     if (ageDays.value < 1) return 'The last good backup is less than a day old.'
     return `The last good backup is ${count(Math.floor(ageDays.value), 'day')} old.`
   })
   /** The same where there is room for a word. */
   const ageShort = computed(() => {
-    if (ageDays.value === null) return 'none'
+    if (lastGood.value === null) return 'none'
+    if (ageDays.value === Infinity) return 'age unknown'
     return ageDays.value < 1 ? '< 1 d' : `${Math.floor(ageDays.value)} d`
   })
   const isOld = computed(() => {
-    const unsavedMs = clock.nowMs - Date.parse(lastGood.value ?? since.value)
+    const unsavedMs = ageMs(Date.parse(lastGood.value ?? since.value), clock.nowMs)
     return hatchery.loaded && hatchery.sets.length > 0 && unsavedMs > OLD_DAYS * DAY_MS
   })
 
@@ -81,7 +86,7 @@ export const useBackupsStore = defineStore('backups', () => {
   async function look(): Promise<void> {
     if (!folder.value) return
     needsLeave.value = !(await mayWrite(folder.value, false))
-    if (!needsLeave.value) kept.value = await backupsIn(folder.value, hatchery.device())
+    if (!needsLeave.value) kept.value = await backupsIn(folder.value, hatchery.tablet())
   }
 
   async function guarded(work: () => Promise<void>): Promise<void> {
@@ -127,13 +132,15 @@ export const useBackupsStore = defineStore('backups', () => {
   async function download(): Promise<void> {
     const { file } = await custody.takeOut()
     await custody.check(file)
-    saveFile(file, backupName(clock.nowMs, hatchery.device()))
+    // Downloads lie wherever the browser puts them: no number can be counted on.
+    saveFile(file, backupName(clock.nowMs, 0, hatchery.tablet()))
     lastGood.value = new Date(clock.nowMs).toISOString()
   }
 
   async function write(into: Folder): Promise<void> {
     const { file } = await custody.takeOut()
-    const name = await freeName(into, clock.nowMs, hatchery.device())
+    const number = await nextNumber(into, hatchery.tablet())
+    const name = backupName(clock.nowMs, number, hatchery.tablet())
     const written = await writeInto(into, name, file)
     // What cannot be read back is no backup: it must not stand for a good one of its day when old ones go.
     await custody.check(written).catch(async (error: unknown) => {
@@ -141,11 +148,11 @@ export const useBackupsStore = defineStore('backups', () => {
       throw error
     })
     lastGood.value = new Date(clock.nowMs).toISOString()
-    const own = (await backupsIn(into, hatchery.device())).filter((backup) => backup.own)
-    const keep = keptBackups(own.map(({ time }) => time))
+    const own = (await backupsIn(into, hatchery.tablet())).filter((backup) => backup.own)
+    const keep = keptBackups(own)
     await removeFrom(
       into,
-      own.filter(({ time }) => !keep.has(time)).map(({ name: old }) => old),
+      own.filter((backup) => !keep.has(backup) && backup.name !== name).map(({ name: old }) => old),
     )
     await look()
   }
@@ -153,8 +160,7 @@ export const useBackupsStore = defineStore('backups', () => {
   /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */
   async function inTime(eveningEnded: boolean): Promise<void> {
     if (rhythm.value === 'never' || !hatchery.leads || hatchery.sets.length === 0) return
-    const ageMs = lastGood.value === null ? Infinity : clock.nowMs - Date.parse(lastGood.value)
-    if (!(eveningEnded && rhythm.value === 'evening') && ageMs < DAY_MS) return
+    if (!(eveningEnded && rhythm.value === 'evening') && ageDays.value < 1) return
     await look()
     if (!needsLeave.value) await guarded(() => (folder.value ? write(folder.value) : download()))
   }

@@ -340,6 +340,12 @@ describe('two tablets', () => {
       expect(book.records.eggs.map(({ id }) => id)).toContain('extra')
       expect(conflicts).toMatchObject([{ table: 'eggs', id: 'extra', gone: true }])
     }
+    // Asked once: neither with itself nor with either of the two again.
+    const { book } = merged(north.copy(), west.copy())
+    for (const copy of [book, north.copy(), west.copy()]) {
+      expect(merged(book, copy).conflicts).toEqual([])
+      expect(merged(copy, book).book.records.eggs.map(({ id }) => id)).toContain('extra')
+    }
     // Nobody went on with it: it stays gone.
     expect(merged(north.copy(), start()).book.records.eggs).toHaveLength(2)
   })

@@ -2,7 +2,7 @@ import { fileOf, sortOut, TABLE_SCHEMAS, type Book, type RawRecord } from '../..
 import { eggOf, type EggEvent, type EggRecord } from '../../contracts/egg-record.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
-import { numbered } from '../../contracts/stamp.ts'
+import { numbered, type Stamp } from '../../contracts/stamp.ts'
 import { mergeRecord, type AnyRecord, type Disagreement } from './merge-record.ts'
 
 /** Something that two devices wrote apart, for a person to look at. */
@@ -116,6 +116,15 @@ const BELONGS: ReadonlyArray<{ table: RecordTable; field: string; to: RecordTabl
   { table: 'sets', field: 'trayIds', to: 'trays' },
 ]
 
+/** That a record came back counts as a write that nobody who took it back had seen, else it would be asked about for ever. */
+const REVIVED = 'revived'
+
+/** The same on every device that finds it so. */
+function revivedStamp(stamp: Stamp): Stamp {
+  const revision = stamp.revision + 1
+  return { ...stamp, revision, gone: false, by: { ...stamp.by, [REVIVED]: revision } }
+}
+
 /** An egg that was taken back on one device and looked at on the other is alive: what was seen of it must lie somewhere. */
 function revive(merged: Record<RecordTable, Map<string, AnyRecord>>): Conflict[] {
   const revived: Conflict[] = []
@@ -125,7 +134,7 @@ function revive(merged: Record<RecordTable, Map<string, AnyRecord>>): Conflict[]
       for (const id of [record[field]].flat() as string[]) {
         const owner = merged[to].get(id)
         if (!owner?.stamp.gone) continue
-        const kept = { ...owner, stamp: { ...owner.stamp, gone: false } }
+        const kept = { ...owner, stamp: revivedStamp(owner.stamp) }
         merged[to].set(id, kept)
         revived.push({ table: to, id, fields: [], gone: true, kept, other: owner, keptIs: 'a' })
       }

@@ -21,8 +21,10 @@ interface Kept extends SensorReading {
   heardMs: number
 }
 
-/** Kept for tablets that sleep: a day and more at a reading a minute, some hours at one a second. */
-const KEPT_READINGS = 20_000
+/** Kept of all sensors together, for tablets that sleep; each has its part of it. */
+const KEPT_READINGS = 40_000
+/** Of each at least so many. */
+const LEAST_OF_EACH = 500
 /** A sensor whose clock is further ahead than this is not believed: the server's own counts. */
 const AHEAD_MS = 2 * 60_000
 /** Nor is one that says it read this long ago. */
@@ -31,7 +33,8 @@ const BEHIND_MS = 7 * 86_400_000
 /** Hears all sensors, keeps what they said for a while, and hands it on to whoever listens. */
 export class ProbeHub {
   private readonly sensors = new Map<string, Sensor>()
-  private readonly kept: Kept[] = []
+  /** By sensor, so that one that says much pushes out none that says little. */
+  private readonly kept = new Map<string, Kept[]>()
   private readonly listeners = new Set<(reading: Kept) => void>()
   private readonly stops: Array<() => void> = []
 
@@ -57,7 +60,8 @@ export class ProbeHub {
    * @returns how to stop
    */
   listen(listener: (reading: SensorReading & { heardMs: number }) => void, sinceMs: number): () => void {
-    for (const reading of this.kept) if (reading.heardMs >= sinceMs) listener(reading)
+    const missed = [...this.kept.values()].flatMap((list) => list.filter(({ heardMs }) => heardMs >= sinceMs))
+    for (const reading of missed.sort((a, b) => a.heardMs - b.heardMs)) listener(reading)
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
   }
@@ -77,10 +81,18 @@ export class ProbeHub {
     const isLikely = said.atMs !== null && said.atMs <= heardMs + AHEAD_MS && said.atMs >= heardMs - BEHIND_MS
     const atMs = isLikely ? Math.min(heardMs, Math.round(said.atMs!)) : heardMs
     const reading = { sensor, atMs, celsius: said.celsius, rhPercent: said.rhPercent, heardMs }
-    this.kept.push(reading)
-    if (this.kept.length > KEPT_READINGS) this.kept.shift()
+    this.keep(reading)
     this.change(sensor, { heardMs, trouble: null })
     for (const listener of this.listeners) listener(reading)
+  }
+
+  /** What is older is thinned, every second one goes: a sensor that says much is known as far back as any, less closely. */
+  private keep(reading: Kept): void {
+    const most = Math.max(LEAST_OF_EACH, Math.floor(KEPT_READINGS / this.sensors.size))
+    const list = this.kept.get(reading.sensor) ?? []
+    list.push(reading)
+    const half = list.length >> 1
+    this.kept.set(reading.sensor, list.length > most ? list.filter((_, i) => i >= half || i % 2 === 0) : list)
   }
 
   private change(name: string, changes: Partial<Sensor>): void {

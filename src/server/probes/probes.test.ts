@@ -1,4 +1,4 @@
-import { createServer as createSocketServer } from 'node:net'
+import { connect, createServer as createSocketServer } from 'node:net'
 import { createServer, type Server, type ServerResponse } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { Aedes } from 'aedes'
@@ -40,7 +40,8 @@ async function startBroker(port = 0): Promise<{ address: string; port: number; s
   closers.push(() => void stop().catch(() => undefined))
   return { address: `mqtt://127.0.0.1:${own}`, port: own, stop }
 }
-const until = async (isSo: () => void): Promise<void> => vi.waitFor(isSo, { timeout: 15_000, interval: 50 })
+const until = async (isSo: () => void | Promise<void>): Promise<void> =>
+  vi.waitFor(isSo, { timeout: 120_000, interval: 50 })
 
 /** What a listener on our own stream gets. */
 async function followed(base: string, since = 0): Promise<{ got: SensorReading[]; stop: () => void }> {
@@ -129,7 +130,7 @@ describe('the server hears', () => {
       }),
     )
     const hub = newHub()
-    hub.follow(eventSensor('Loft', new URL(sensor)))
+    hub.follow(eventSensor('Loft', new URL(sensor), [100]))
     const heard: number[] = []
     hub.listen((reading) => heard.push(reading.celsius!), 0)
     await until(() => expect(heard).toEqual([37.1]))
@@ -148,6 +149,46 @@ describe('the server hears', () => {
       const list = hub.list()
       expect(list.map(({ way }) => way).sort()).toEqual(['events', 'mqtt', 'mqtt', 'polled'])
       for (const { heardMs, trouble } of list) expect([heardMs === null, trouble]).toEqual([false, null])
+    })
+  })
+})
+
+describe('listeners', () => {
+  it('of one address are bounded, and one that leaves makes room', async () => {
+    const base = await listen(createServer(createApp({ hub: newHub() })))
+    const streams = await Promise.all(Array.from({ length: 12 }, () => followed(base)))
+    expect((await fetch(`${base}/api/sensors/readings`)).status).toBe(503)
+    streams[0]!.stop()
+    await until(async () => {
+      const leave = new AbortController()
+      closers.push(() => leave.abort())
+      expect((await fetch(`${base}/api/sensors/readings`, { signal: leave.signal })).status).toBe(200)
+    })
+  })
+
+  it('that never read are let go', async () => {
+    const hub = newHub()
+    let say: (text: string) => void = () => undefined
+    hub.follow({
+      name: 'Oak',
+      way: 'mqtt',
+      listen: ({ heard }) => {
+        say = heard
+        return () => undefined
+      },
+    })
+    let isClosed = false
+    const server = createServer(createApp({ hub }))
+    server.on('connection', (own) => own.on('close', () => (isClosed = true)))
+    const base = await listen(server)
+    const socket = connect(Number(new URL(base).port), '127.0.0.1')
+    closers.push(() => socket.destroy())
+    socket.on('error', () => undefined)
+    socket.write('GET /api/sensors/readings HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n')
+    socket.pause()
+    await until(() => {
+      for (let i = 0; i < 20_000; i++) say(JSON.stringify({ celsius: 37.5 }))
+      expect(isClosed).toBe(true)
     })
   })
 })
@@ -182,6 +223,35 @@ describe('the hub', () => {
     stop()
     say(message(37.5))
     expect(got).toEqual([37.2, 37.3, 37.4])
+  })
+
+  it('keeps of a sensor that says little as much as beside one that says much', () => {
+    let nowMs = 0
+    const hub = newHub(() => nowMs)
+    const says: Record<string, (text: string) => void> = {}
+    for (const name of ['slow', 'fast'])
+      hub.follow({
+        name,
+        way: 'mqtt',
+        listen: ({ heard }) => {
+          says[name] = heard
+          return () => undefined
+        },
+      })
+    for (let second = 0; second < 60_000; second++) {
+      nowMs += 1000
+      says['fast']!(message(37.5))
+      if (second % 60 === 0) says['slow']!(message(37.6))
+    }
+    const got: Record<string, number[]> = { slow: [], fast: [] }
+    hub.listen(({ sensor, heardMs }) => got[sensor]!.push(heardMs), 0)
+    expect(got['slow']).toHaveLength(1000)
+    // The fast one is thinned, not forgotten: its first is there, and its last ones are all there.
+    expect(got['fast']!.length).toBeLessThanOrEqual(20_000)
+    expect(got['fast']![0]).toBe(1000)
+    expect(got['fast']!.slice(-1000)).toEqual(
+      Array.from({ length: 1000 }, (_, i) => nowMs - 1000 * (999 - i)),
+    )
   })
 
   it('believes a sensor’s own clock within reason', () => {

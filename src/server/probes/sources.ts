@@ -1,11 +1,13 @@
-import { EventSource } from 'eventsource'
+import { EventSource, type FetchLike } from 'eventsource'
 import mqtt from 'mqtt'
+import { boundedEvents, boundedText, GrowingPause, TooMuch } from './bounded.ts'
 import type { SensorSource } from './hub.ts'
 
 const POLL_EVERY_MS = 30_000
 const PATIENCE_MS = 10_000
 /** Longer messages are none of a thermometer. */
-const MOST_LETTERS = 4000
+const MOST_BYTES = 16_384
+const TOO_MUCH = 'It sends far more than a sensor says. Is this its address?'
 
 /** A sensor that answers each question with a JSON object over plain HTTP. */
 export function polledSensor(name: string, address: URL, everyMs = POLL_EVERY_MS): SensorSource {
@@ -19,10 +21,17 @@ export function polledSensor(name: string, address: URL, everyMs = POLL_EVERY_MS
             redirect: 'manual',
             signal: AbortSignal.timeout(PATIENCE_MS),
           })
-          if (answer.ok) heard((await answer.text()).slice(0, MOST_LETTERS), address.pathname)
-          else trouble(`It answered with an error (${answer.status}).`)
-        } catch {
-          trouble('It does not answer. Is it switched on and on this network?')
+          if (answer.ok) heard(await boundedText(answer.body, MOST_BYTES), address.pathname)
+          else {
+            await answer.body?.cancel()
+            trouble(`It answered with an error (${answer.status}).`)
+          }
+        } catch (error) {
+          trouble(
+            error instanceof TooMuch
+              ? TOO_MUCH
+              : 'It does not answer. Is it switched on and on this network?',
+          )
         }
       }
       void ask()
@@ -32,21 +41,30 @@ export function polledSensor(name: string, address: URL, everyMs = POLL_EVERY_MS
   }
 }
 
-/** A sensor that sends server-sent events, each a JSON object. A connection that breaks is made again. */
-export function eventSensor(name: string, address: URL): SensorSource {
+/** A sensor that sends server-sent events, each a JSON object. A connection that breaks is made again, after longer and longer pauses. */
+export function eventSensor(
+  name: string,
+  address: URL,
+  pauses: ConstructorParameters<typeof GrowingPause> = [],
+): SensorSource {
   return {
     name,
     way: 'events',
     listen({ heard, trouble }) {
       let source: EventSource
       let again: NodeJS.Timeout | undefined
+      const pause = new GrowingPause(...pauses)
       const open = (): void => {
-        source = new EventSource(address)
-        source.onmessage = ({ data }) => heard(String(data).slice(0, MOST_LETTERS), address.pathname)
+        source = new EventSource(address, { fetch: boundedFetch })
+        source.onmessage = ({ data }) => {
+          pause.reset()
+          heard(String(data), address.pathname)
+        }
         source.onerror = () => {
           trouble('The connection to it is broken; it is tried again.')
-          // Where it has given up by itself, which it does when an error comes in place of events.
-          if (source.readyState === EventSource.CLOSED) again = setTimeout(open, PATIENCE_MS)
+          // How soon it is tried again is ours to say, whatever the sensor asks for.
+          source.close()
+          again = setTimeout(open, pause.take())
         }
       }
       open()
@@ -56,6 +74,15 @@ export function eventSensor(name: string, address: URL): SensorSource {
       }
     },
   }
+}
+
+/** No other host is believed: a redirect ends in an error, as for the polled ones. */
+const boundedFetch: FetchLike = async (address, init) => {
+  const answer = await fetch(address, { ...init, redirect: 'error' })
+  return new Response(answer.body?.pipeThrough(boundedEvents(MOST_BYTES)) ?? null, {
+    status: answer.status,
+    headers: answer.headers,
+  })
 }
 
 /** A sensor whose messages a broker hands on. @param address - mqtt://broker:1883/topic, “+” and “#” as usual */
@@ -69,12 +96,24 @@ export function mqttSensor(name: string, address: URL): SensorSource {
       broker.pathname = ''
       broker.hash = ''
       const client = mqtt.connect(broker.href.replace(/\/$/, ''), { reconnectPeriod: 3000 })
-      client.on('connect', () =>
+      // Packets are put together in memory: what grows beyond any sensor's is cut off before it is whole.
+      let bytes = 0
+      client.on('packetreceive', () => {
+        bytes = 0
+      })
+      client.on('connect', () => {
+        bytes = 0
+        client.stream.on('data', (chunk: Buffer) => {
+          bytes += chunk.length
+          if (bytes <= MOST_BYTES) return
+          trouble(TOO_MUCH)
+          client.stream.destroy()
+        })
         client.subscribe(topic, { qos: 1 }, (error) => {
           if (error) trouble(`The broker does not hand on “${topic}”.`)
-        }),
-      )
-      client.on('message', (from, message) => heard(message.toString('utf8').slice(0, MOST_LETTERS), from))
+        })
+      })
+      client.on('message', (from, message) => heard(message.toString('utf8'), from))
       client.on('error', () => trouble('The broker does not answer as it should; it is tried again.'))
       client.on('offline', () => trouble('The broker does not answer; it is tried again.'))
       return () => client.end(true)
