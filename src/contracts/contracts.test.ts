@@ -1,9 +1,11 @@
+import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
-import { neutraliseFormula } from './csv-cell.ts'
+import { neutraliseFormula, plainText } from './csv-cell.ts'
 import { gradeRecordSchema, toErrorRecord, toGradeRecord } from './grade-record.ts'
 import { looksToCsv } from './looks-csv.ts'
 import { fileOf, rawRecordsOf, sortOut } from './book.ts'
+import { setRecordOf } from './set-record.ts'
 import { sampleReading, sampleRecords } from './sample-records.ts'
 
 const records = sampleRecords()
@@ -15,6 +17,32 @@ describe('cells', () => {
   it.each(['hen', 'a=b', '', 12, -3, true, null])('leaves %j alone', (value) => {
     expect(neutraliseFormula(value)).toBe(value)
   })
+  it('gives every text back as it was, those with apostrophes of their own too', () => {
+    const text = fc.string({ unit: fc.constantFrom("'", '=', '+', ' ', 'a', '1', '\t') })
+    fc.assert(
+      fc.property(text, (one) => {
+        const cell = neutraliseFormula(one)
+        expect(cell).not.toMatch(/^[ \t]*[=+]/)
+        expect(plainText(cell)).toBe(one)
+      }),
+    )
+    expect(plainText(neutraliseFormula("'=1"))).toBe("'=1")
+  })
+})
+
+describe('instants', () => {
+  it.each(['0001-01-01T00:00:00.000Z', '1900-06-01T00:00:00.000Z', '9999-12-31T00:00:00.000Z'])(
+    'of a time at which nobody hatches (%s) are refused in words',
+    (setAt) => {
+      const [set] = records.sets
+      const { aside } = sortOut(
+        rawRecordsOf({ ...fileOf(records), sets: [{ ...setRecordOf(set!), setAt }] }),
+        'UTC',
+      )
+      const problem = aside.find(({ table }) => table === 'sets')!.problems[0]!
+      expect(problem.sentence).toMatch(/no time between 1950 and 2100/)
+    },
+  )
 })
 
 describe('table of looks', () => {

@@ -35,6 +35,15 @@ export const planChoicesSchema = z.object({
 })
 export type PlanChoices = z.infer<typeof planChoicesSchema>
 
+/** So many more have pipped, or are out; what two tablets count apart adds up. */
+const countSchema = z.object({
+  id: idField,
+  at: instantField,
+  what: z.enum(['pipped', 'out']),
+  by: z.int().min(-2000).max(2000),
+})
+export type HatchCount = z.infer<typeof countSchema>
+
 export const setRecordSchema = z.object({
   id: idField,
   stamp: stampSchema,
@@ -52,11 +61,8 @@ export const setRecordSchema = z.object({
   /** Events of the plan that the keeper ticked, by key. */
   done: z.array(z.object({ key: z.string().max(40), at: instantField })).max(200),
   notes: z.string().max(4000),
-  /** Eggs pipped and chicks out so far, where they are counted and not told apart; in the order of noting. */
-  counted: z
-    .array(z.object({ at: instantField, pipped: z.int().min(0).max(2000), out: z.int().min(0).max(2000) }))
-    .max(5000)
-    .default([]),
+  /** Pips and chicks where they are counted and not told apart, as one more or one less each; in the order of time. */
+  counted: z.array(countSchema).max(20_000).default([]),
   /** Of the demo: which basket of the stand-in camera these eggs come from. */
   standInBasket: z.string().max(40).optional(),
 })

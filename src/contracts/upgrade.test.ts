@@ -252,3 +252,20 @@ it('of version 8 had no counted pips and nobody had said how chicks are helped',
   })
   expect(records.logs[0]!.events.map(({ kind }) => kind)).toEqual(['opened', 'vents'])
 })
+
+it('of version 9 counted a hatch by totals: each difference is a count now, and twice the same names it alike', async () => {
+  const file = readFileSync(new URL('../../fixtures/books/version-9.zip', import.meta.url))
+  const read = async () => (await readBundle(new Blob([file]), 'UTC')).records.sets[0]!.counted
+  const counted = await read()
+  // 1/0, 3/0, 3/1, 6/4, 6/3.
+  expect(counted.map(({ what, by }) => [what, by])).toEqual([
+    ['pipped', 1],
+    ['pipped', 2],
+    ['out', 1],
+    ['pipped', 3],
+    ['out', 3],
+    ['out', -1],
+  ])
+  expect(new Set(counted.map(({ id }) => id)).size).toBe(6)
+  expect(await read()).toEqual(counted)
+})

@@ -190,6 +190,13 @@ const STEPS: readonly UpgradeStep[] = [
     isOlder: (raw: Raw) => !('stamp' in raw),
     change: (raw: Raw) => ({ ...raw, stamp: FRESH }),
   })),
+  {
+    // Counts of a hatch were running totals.
+    to: 10,
+    table: 'sets',
+    isOlder: ({ counted }) => rawsOf(counted).some((count) => !('what' in count)),
+    change: ({ counted, ...set }) => ({ ...set, counted: countsOfTotals(rawsOf(counted)) }),
+  },
 ]
 
 /** The lines that a look of before version 6 held itself; null where there are none. Not yet checked. */
@@ -233,7 +240,7 @@ export function broughtUp<R extends RawRecord>(raw: readonly R[], zone: string):
   const shapes = raw.flatMap(({ table, value }) =>
     table === 'looks' ? (shapesRecordSchema.safeParse(shapesOfOldLook(value)).data ?? []) : [],
   )
-  const upToSix = raw.map((record) => ({ ...record, value: upgradedTo(6, record, zone) }))
+  const upToSix = raw.map((record) => ({ ...record, value: upgradedTo(DIVIDED, record, zone) }))
   const incubatorOfSet = new Map(
     upToSix.flatMap(({ table, value }) => {
       const trays = table === 'sets' && isRaw(value) ? value['trays'] : null
@@ -247,7 +254,10 @@ export function broughtUp<R extends RawRecord>(raw: readonly R[], zone: string):
   }))
   const known = new Set<unknown>()
   return {
-    records: divided.map(({ record, value }) => ({ ...record, value })),
+    records: divided.map(({ record, value }) => ({
+      ...record,
+      value: upgradedSince(DIVIDED, { ...record, value }, zone),
+    })),
     more: divided
       .flatMap(({ more }) => more)
       .filter(({ table, value }) => {
@@ -333,6 +343,18 @@ const oldReading = z.object({
   rhPercent: z.number().min(0).max(100).nullable().default(null),
 })
 
+/** What each total had more than the one before. Named by the total, so that two copies of one book agree. */
+function countsOfTotals(totals: readonly Raw[]): Raw[] {
+  return totals.flatMap((total, i) =>
+    (['pipped', 'out'] as const).flatMap((what): Raw[] => {
+      const by = Number(total[what]) - Number(totals[i - 1]?.[what] ?? 0)
+      const moment = String(total['at']).replace(/\D/g, '')
+      const id = `total-${i}-${moment}-${what}-${Number(total[what])}`
+      return by === 0 ? [] : [{ id, at: total['at'], what, by }]
+    }),
+  )
+}
+
 /** Those that can be read; two of one moment are set a millisecond apart, so that both stay. */
 function oldReadings(list: readonly Raw[], probeIdOf: (raw: Raw) => string): ProbeReading[] {
   const taken = new Set<string>()
@@ -352,11 +374,29 @@ function rawsOf(list: unknown): Raw[] {
   return Array.isArray(list) ? list.filter(isRaw) : []
 }
 
-function upgradedTo(version: number, { table, value }: RawRecord, zone: string): unknown {
-  return STEPS.filter((step) => step.table === table && step.to <= version).reduce<unknown>(
-    (now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
-    value,
+/** After the steps to this version what one record held becomes several; those after it come then. */
+const DIVIDED = 6
+
+function upgradedTo(version: number, record: RawRecord, zone: string): unknown {
+  return upgradedBy(
+    STEPS.filter(({ to }) => to <= version),
+    record,
+    zone,
   )
+}
+
+function upgradedSince(version: number, record: RawRecord, zone: string): unknown {
+  return upgradedBy(
+    STEPS.filter(({ to }) => to > version),
+    record,
+    zone,
+  )
+}
+
+function upgradedBy(steps: readonly UpgradeStep[], { table, value }: RawRecord, zone: string): unknown {
+  return steps
+    .filter((step) => step.table === table)
+    .reduce<unknown>((now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now), value)
 }
 
 function isRaw(value: unknown): value is Raw {

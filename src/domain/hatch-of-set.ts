@@ -1,5 +1,5 @@
 import type { Egg } from '../contracts/egg-record.ts'
-import type { EggSet } from '../contracts/set-record.ts'
+import type { EggSet, HatchCount } from '../contracts/set-record.ts'
 
 /** How far a hatch is, told egg by egg or counted through the window. All times epoch milliseconds, in order. */
 export interface HatchOfSet {
@@ -28,9 +28,10 @@ export function hatchOfSet({ counted }: Pick<EggSet, 'counted'>, eggs: readonly 
     if (byZip !== null) return pipped ? Math.max(Date.parse(pipped.at), byZip) : byZip
     return pipped ? Date.parse(pipped.at) : []
   })
-  const unnamedOut = timesOf(counted, ({ out }) => out).slice(outMs.length)
+  const totals = countTotals(counted)
+  const unnamedOut = timesOf(totals, ({ out }) => out).slice(outMs.length)
   // Of those that pipped the first are out first, and those told one by one are among them.
-  const unnamedPips = timesOf(counted, ({ pipped }) => pipped).slice(
+  const unnamedPips = timesOf(totals, ({ pipped }) => pipped).slice(
     outMs.length + unnamedOut.length + pippedMs.length,
   )
   return {
@@ -41,10 +42,82 @@ export function hatchOfSet({ counted }: Pick<EggSet, 'counted'>, eggs: readonly 
   }
 }
 
+/** How many have pipped and how many are out. */
+export interface Counts {
+  pipped: number
+  out: number
+}
+
+/** The counts after each that was noted. A chick that is out has pipped, whether anybody saw it or not. */
+function countTotals(counted: readonly HatchCount[]): Array<Counts & { at: string }> {
+  let [pipped, out] = [0, 0]
+  return counted.map(({ at, what, by }) => {
+    if (what === 'out') out += by
+    else pipped += by
+    const now = { pipped: Math.max(0, pipped), out: Math.max(0, out) }
+    return { at, pipped: Math.max(now.pipped, now.out), out: now.out }
+  })
+}
+
+/** @param told - egg by egg, which counts as well */
+export function countsSoFar(counted: readonly HatchCount[], told: Counts): Counts {
+  const { pipped, out } = countTotals(counted).at(-1) ?? { pipped: 0, out: 0 }
+  return { pipped: Math.max(pipped, told.pipped), out: Math.max(out, told.out) }
+}
+
+export interface Counting {
+  what: keyof Counts
+  more: 1 | -1
+  /** Egg by egg: taken back there, not here. */
+  told: Counts
+  /** Eggs in the incubator. */
+  most: number
+  at: string
+  newId: () => string
+}
+
+/**
+ * The counts with one more or one less; the same list where that cannot be.
+ * What was told egg by egg beyond the counts is counted first, under a name that two tablets would both give it, so
+ * that it counts once however they come together.
+ */
+export function countedOn(
+  counted: readonly HatchCount[],
+  { what, more, told, most, at, newId }: Counting,
+): readonly HatchCount[] {
+  const now = countsSoFar(counted, told)
+  const next = { ...now, [what]: now[what] + more }
+  if (what === 'out') next.pipped = Math.max(next.pipped, next.out)
+  else next.out = Math.min(next.out, next.pipped)
+  if (next.out < told.out || next.pipped < told.pipped || next.pipped > most) return counted
+  const sums = { pipped: sumOf(counted, 'pipped'), out: sumOf(counted, 'out') }
+  const changes = (['pipped', 'out'] as const).flatMap((field): HatchCount[] => {
+    const [caughtUp, by] = [now[field] - sums[field], next[field] - now[field]]
+    return [
+      ...(caughtUp === 0
+        ? []
+        : [
+            {
+              id: `told-${field}-${now[field]}-${sums[field]}-${counted.length}`,
+              at,
+              what: field,
+              by: caughtUp,
+            },
+          ]),
+      ...(by === 0 ? [] : [{ id: newId(), at, what: field, by }]),
+    ]
+  })
+  return [...counted, ...changes]
+}
+
+function sumOf(counted: readonly HatchCount[], field: keyof Counts): number {
+  return counted.reduce((sum, { what, by }) => sum + (what === field ? by : 0), 0)
+}
+
 /** When each of what was counted came, as far as counting tells: at the count that first had it. A later, lower count holds. */
-function timesOf(counted: EggSet['counted'], of: (count: EggSet['counted'][number]) => number): number[] {
+function timesOf(totals: ReadonlyArray<Counts & { at: string }>, of: (count: Counts) => number): number[] {
   let times: number[] = []
-  for (const count of counted) {
+  for (const count of totals) {
     const now = of(count)
     times = times.slice(0, now)
     while (times.length < now) times.push(Date.parse(count.at))

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Minus, Plus } from '@lucide/vue'
+import { v4 as uuid } from 'uuid'
 import type { EggSet } from '../../contracts/set-record.ts'
+import { countedOn, countsSoFar } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -16,29 +18,21 @@ const props = defineProps<{
 const store = useHatcheryStore()
 const clock = useClockStore()
 const { problem, saving } = useSaving()
-const now = computed(() => soFar(props.set))
-function soFar({ counted: counts }: EggSet): { pipped: number; out: number } {
-  const { pipped, out } = counts.at(-1) ?? { pipped: 0, out: 0 }
-  return { pipped: Math.max(pipped, props.told.pipped), out: Math.max(out, props.told.out) }
-}
+const now = computed(() => countsSoFar(props.set.counted, props.told))
 const ROWS = [
   { field: 'pipped', name: 'Pipped so far, those out among them' },
   { field: 'out', name: 'Chicks out so far' },
 ] as const
 
-function add(field: 'pipped' | 'out', more: 1 | -1): void {
-  void saving(() => store.changeSet('count', props.set.id, (set) => counted(set, field, more)))
-}
-/** The set with one more or less; the same where that cannot be. */
-function counted(set: EggSet, field: 'pipped' | 'out', more: 1 | -1): EggSet {
-  const { pipped, out } = soFar(set)
-  const next = { pipped, out, [field]: (field === 'out' ? out : pipped) + more }
-  // A chick that is out has pipped, whether anybody saw it or not.
-  if (field === 'out') next.pipped = Math.max(next.pipped, next.out)
-  else next.out = Math.min(next.out, next.pipped)
-  // What was told of one egg is taken back there.
-  if (next.out < props.told.out || next.pipped < props.told.pipped || next.pipped > props.most) return set
-  return { ...set, counted: [...set.counted, { at: new Date(clock.nowMs).toISOString(), ...next }] }
+function add(what: 'pipped' | 'out', more: 1 | -1): void {
+  const { told, most } = props
+  const at = new Date(clock.nowMs).toISOString()
+  void saving(() =>
+    store.changeSet('count', props.set.id, (set) => ({
+      ...set,
+      counted: [...countedOn(set.counted, { what, more, told, most, at, newId: () => uuid() })],
+    })),
+  )
 }
 </script>
 

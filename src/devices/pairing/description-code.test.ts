@@ -32,6 +32,25 @@ describe('what two tablets tell each other by a code', () => {
     expect(back.sdp).toMatch(/192\.168\.1\.7 53421 typ host[^]*\.local 53422 typ host/)
     expect(packDescription(back)).toBe(code)
   })
+  it('leads to this network alone', () => {
+    const leadingTo = (...addresses: string[]): string | null => {
+      const candidates = addresses.map(
+        (address, i) => `a=candidate:${i} 1 udp 2113937151 ${address} 5342${i} typ host generation 0`,
+      )
+      const other = [...sdp.split('\r\n').filter((line) => !line.includes('candidate')), ...candidates, '']
+      return (
+        unpackDescription(packDescription({ type: 'offer', sdp: other.join('\r\n') }))
+          ?.sdp.match(/\S+(?= \d+ typ host)/g)
+          ?.join(' ') ?? null
+      )
+    }
+    expect(leadingTo('203.0.113.9', '192.168.1.7', '2001:db8::1', 'fe80::1', 'fd12::7', 'hen.local')).toBe(
+      '192.168.1.7 fe80::1 fd12::7 hen.local',
+    )
+    for (const far of ['203.0.113.9', '172.32.0.1', '2001:db8::1', 'example.org', '10.evil.example.org'])
+      expect(leadingTo(far), far).toBeNull()
+  })
+
   it('lets nothing in that is no such code', () => {
     const code = packDescription({ type: 'answer', sdp })
     expect(unpackDescription(code)!.type).toBe('answer')

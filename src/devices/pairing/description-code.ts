@@ -41,7 +41,16 @@ export function packDescription({ type, sdp }: Description): string {
   ].join(BETWEEN)
 }
 
-/** @returns null for a code that is none of these */
+/** Addresses that no router hands on to the internet, and names that this network alone knows. @see RFC 1918, 3927, 4193, 6762 */
+const NEAR = [
+  /^(10|127)(\.\d{1,3}){3}$/,
+  /^(169\.254|192\.168|172\.(1[6-9]|2\d|3[01]))(\.\d{1,3}){2}$/,
+  /^(fe[89ab][\da-f]|f[cd][\da-f]{2}):[\da-f:]*$/i,
+  /^::1$/,
+  /^[\w-]+\.local$/i,
+] as const
+
+/** @returns null for a code that is none of these, or that names no place in this network */
 export function unpackDescription(text: string): Description | null {
   const [first, kind, ufrag, password, fingerprint, ...rest] = text.split(BETWEEN)
   if (first !== FIRST || (kind !== 'o' && kind !== 'a')) return null
@@ -52,9 +61,17 @@ export function unpackDescription(text: string): Description | null {
     return { address, port }
   })
   if (!places.every(({ address, port }) => /^[\w.:-]+$/.test(address) && /^\d{1,5}$/.test(port))) return null
+  // A code may have been written by anyone: it leads to no other host.
+  const near = places.filter(({ address }) => NEAR.some((pattern) => pattern.test(address)))
+  if (places.length > 0 && near.length === 0) return null
   return {
     type: kind === 'o' ? 'offer' : 'answer',
-    sdp: sdpOf(kind === 'o' ? 'actpass' : 'active', { ufrag, password, fingerprint: fingerprint!, places }),
+    sdp: sdpOf(kind === 'o' ? 'actpass' : 'active', {
+      ufrag,
+      password,
+      fingerprint: fingerprint!,
+      places: near,
+    }),
   }
 }
 

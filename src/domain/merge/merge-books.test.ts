@@ -14,6 +14,7 @@ import {
   type Standing,
   type Written,
 } from '../steps.ts'
+import { countedOn, countsSoFar } from '../hatch-of-set.ts'
 import { mergeBooks, type Copy } from './merge-books.ts'
 import { cases } from '../../testing/thorough.ts'
 
@@ -311,6 +312,42 @@ describe('two tablets', () => {
     expect(book.records.sets[0]!.done.map(({ key }) => key).sort()).toEqual(['north', 'set', 'south'])
     expect(conflicts).toEqual([])
   })
+
+  it.each([0, 7_200_000])(
+    'add up chicks that were counted apart, whatever the clocks say (%d ms off)',
+    (offMs) => {
+      const counting =
+        (what: 'pipped' | 'out', by: 1 | -1, at: string) =>
+        (records: HatcheryRecords, newId: () => string) => ({
+          sets: [
+            {
+              ...records.sets[0]!,
+              counted: [
+                ...countedOn(records.sets[0]!.counted, {
+                  what,
+                  more: by,
+                  told: { pipped: 0, out: 0 },
+                  most: 12,
+                  at,
+                  newId,
+                }),
+              ],
+            },
+          ],
+        })
+      const at = (minute: number, more = 0): string =>
+        new Date(Date.parse('2026-03-21T08:00:00.000Z') + minute * 60_000 + more).toISOString()
+      const north = new Tablet('north', start())
+      for (let i = 0; i < 5; i++) north.do(counting('pipped', 1, at(i)))
+      for (let i = 0; i < 2; i++) north.do(counting('out', 1, at(5 + i)))
+      const south = new Tablet('south', north.copy())
+      for (let i = 0; i < 3; i++) north.do(counting('pipped', 1, at(10 + i, offMs)))
+      for (let i = 0; i < 2; i++) south.do(counting('out', 1, at(10 + i)))
+      const { book, conflicts } = merged(north.copy(), south.copy())
+      expect(countsSoFar(book.records.sets[0]!.counted, { pipped: 0, out: 0 })).toEqual({ pipped: 8, out: 4 })
+      expect(conflicts).toEqual([])
+    },
+  )
 
   it('ask where both wrote of the same thing, with what was written last as the default', () => {
     const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]

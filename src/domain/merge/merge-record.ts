@@ -27,7 +27,7 @@ interface Event {
 const UNITED: Readonly<Partial<Record<RecordTable, Readonly<Record<string, (entry: never) => string>>>>> = {
   sets: {
     done: ({ key }: { key: string }) => key,
-    counted: (count: object) => JSON.stringify(count),
+    counted: ({ id }: { id: string }) => id,
     batches: ({ id }: { id: string }) => id,
     trayIds: (id: string) => id,
   },
