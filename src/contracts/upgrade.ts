@@ -201,7 +201,7 @@ const STEPS: readonly UpgradeStep[] = [
 
 /** The lines that a look of before version 6 held itself; null where there are none. Not yet checked. */
 function shapesOfOldLook(look: unknown): unknown {
-  const whole = upgradedTo(5, { table: 'looks', value: look }, 'UTC')
+  const whole = upgraded([0, 5], { table: 'looks', value: look }, 'UTC')
   const reading = isRaw(whole) ? whole['reading'] : null
   if (!isRaw(whole) || !isRaw(reading) || !('polygon' in reading)) return null
   const { polygon, airCell, shadow, ring, crack } = reading as Record<string, Raw | undefined>
@@ -240,7 +240,7 @@ export function broughtUp<R extends RawRecord>(raw: readonly R[], zone: string):
   const shapes = raw.flatMap(({ table, value }) =>
     table === 'looks' ? (shapesRecordSchema.safeParse(shapesOfOldLook(value)).data ?? []) : [],
   )
-  const upToSix = raw.map((record) => ({ ...record, value: upgradedTo(DIVIDED, record, zone) }))
+  const upToSix = raw.map((record) => ({ ...record, value: upgraded([0, DIVIDED], record, zone) }))
   const incubatorOfSet = new Map(
     upToSix.flatMap(({ table, value }) => {
       const trays = table === 'sets' && isRaw(value) ? value['trays'] : null
@@ -256,7 +256,7 @@ export function broughtUp<R extends RawRecord>(raw: readonly R[], zone: string):
   return {
     records: divided.map(({ record, value }) => ({
       ...record,
-      value: upgradedSince(DIVIDED, { ...record, value }, zone),
+      value: upgraded([DIVIDED, Infinity], { ...record, value }, zone),
     })),
     more: divided
       .flatMap(({ more }) => more)
@@ -377,26 +377,16 @@ function rawsOf(list: unknown): Raw[] {
 /** After the steps to this version what one record held becomes several; those after it come then. */
 const DIVIDED = 6
 
-function upgradedTo(version: number, record: RawRecord, zone: string): unknown {
-  return upgradedBy(
-    STEPS.filter(({ to }) => to <= version),
-    record,
-    zone,
+/** By the steps to the versions from one (not included) to another. */
+function upgraded(
+  [after, upTo]: readonly [number, number],
+  { table, value }: RawRecord,
+  zone: string,
+): unknown {
+  return STEPS.filter((step) => step.table === table && step.to > after && step.to <= upTo).reduce<unknown>(
+    (now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
+    value,
   )
-}
-
-function upgradedSince(version: number, record: RawRecord, zone: string): unknown {
-  return upgradedBy(
-    STEPS.filter(({ to }) => to > version),
-    record,
-    zone,
-  )
-}
-
-function upgradedBy(steps: readonly UpgradeStep[], { table, value }: RawRecord, zone: string): unknown {
-  return steps
-    .filter((step) => step.table === table)
-    .reduce<unknown>((now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now), value)
 }
 
 function isRaw(value: unknown): value is Raw {
