@@ -161,6 +161,7 @@ describe('results', () => {
     async (format) => {
       const seen: string[] = []
       const out = file(`growing.${format}`)
+      await writeFile(file('diary.jpg'), 'Dear diary')
       const io = {
         stdout: { write: () => true },
         stderr: { write: (text: string) => (/^\d\//.test(text) ? seen.push(readFileSync(out, 'utf8')) : 0) },
@@ -176,7 +177,7 @@ describe('results', () => {
             '--format',
             format,
             file('missing.jpg'),
-            one,
+            file('diary.jpg'),
             file('gone.jpg'),
           ],
           io,
