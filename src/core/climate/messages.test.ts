@@ -11,6 +11,12 @@ describe('what a sensor says as text', () => {
     // 99.5 °F: (99.5 − 32) ÷ 1.8 = 37.5.
     ['{"temperature":99.5,"humidity":48,"unit":"°F"}', '', 37.5, 48],
     ['{"tempF":99.5}', '', 37.5, null],
+    // Words that only look like it: a switch is no unit, an hour no moisture, a battery no egg.
+    ['{"temperature":37.5,"humidity":48,"unit":"off"}', '', 37.5, 48],
+    ['{"time":{"h":21,"m":5},"temperature":37.5}', '', 37.5, null],
+    ['{"battery":{"temperature":25},"probe":{"temperature":37.5}}', '', 37.5, null],
+    ['{"inner":{"temperature":20},"temperature":37.5}', '', 37.5, null],
+    ['{"temperature":99.5,"unit":"degF"}', '', 37.5, null],
     ['37.5', 'hatchery/oak/temperature', 37.5, null],
     ['48', 'hatchery/oak/humidity', null, 48],
   ])('%s', (text, address, celsius, rhPercent) => {

@@ -35,6 +35,21 @@ const NAMES = {
   at: ['at', 'time', 'timestamp', 'ts', 'datetime', 'date', 'when'],
 } as const
 
+/** Parts of a message that tell of the sensor itself, or of a moment: what is warm or called “h” in there is no air. */
+const OTHER_PARTS: ReadonlySet<string> = new Set([
+  ...NAMES.at,
+  'battery',
+  'batt',
+  'chip',
+  'cpu',
+  'board',
+  'device',
+  'system',
+  'sys',
+  'wifi',
+  'radio',
+])
+const FAHRENHEIT = /^(°|deg)?\s*f$|^fahrenheit$/i
 const DEEPEST = 4
 /** Seconds since 1970 have ten digits, milliseconds thirteen. */
 const SECONDS_BELOW = 1e11
@@ -55,7 +70,7 @@ export function readSensorMessage(text: string, address = ''): SensorSaid | null
     names.map((name) => fields.get(name)).find((value) => value !== undefined)
   const fahrenheit = numberOf(find(NAMES.fahrenheit))
   const unit = fields.get('unit') ?? fields.get('temperatureunit') ?? fields.get('unitofmeasurement')
-  const isFahrenheit = typeof unit === 'string' && /f/i.test(unit)
+  const isFahrenheit = typeof unit === 'string' && FAHRENHEIT.test(unit.trim())
   const shown = numberOf(find(NAMES.celsius))
   const celsius =
     shown !== null
@@ -81,12 +96,15 @@ function parsed(text: string): unknown {
   }
 }
 
+/** What stands further out is said of the whole, and goes before what stands within. */
 function collect(object: object, into: Map<string, unknown>, depth: number): void {
+  const within: object[] = []
   for (const [name, value] of Object.entries(object)) {
-    if (typeof value === 'object' && value !== null) {
-      if (depth > 1) collect(value as object, into, depth - 1)
-    } else if (!into.has(plain(name))) into.set(plain(name), value)
+    if (typeof value !== 'object' || value === null) {
+      if (!into.has(plain(name))) into.set(plain(name), value)
+    } else if (depth > 1 && !OTHER_PARTS.has(plain(name))) within.push(value as object)
   }
+  for (const part of within) collect(part, into, depth - 1)
 }
 
 function plain(name: string): string {
