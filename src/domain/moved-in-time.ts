@@ -15,7 +15,8 @@ const INSTANT = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d+)?Z$/
 
 /**
  * A book as it would be if everything in it had happened at another time and place: ages, intervals and the order of
- * events stay as they are, and days of laying stay as far from the day of setting. For books whose time is made up.
+ * events stay as they are, and days of laying stay as far from the day of setting. Readings that were taken back are left out. For books whose
+ * time is made up.
  * @param byMs - how much later, milliseconds
  * @param zone - of the place to which it is moved
  * @throws RangeError where somebody has practised: their answers are true, and of their own time

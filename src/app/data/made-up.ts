@@ -15,7 +15,8 @@ export const useMadeUpStore = defineStore('made-up', () => {
 
   /** Merges it into the book, so that nothing that is here already is lost. @throws Error in words */
   async function open(nowMs: number): Promise<void> {
-    if (!hatchery.leads || opening.value) return
+    hatchery.mustLead()
+    if (opening.value) return
     opening.value = true
     try {
       const answer = await fetch(bundleAddress).catch(() => null)
@@ -29,9 +30,10 @@ export const useMadeUpStore = defineStore('made-up', () => {
     }
   }
 
-  /** Where the server offers it, in a book that holds no set; not once records were erased or replaced. */
+  /** Where the server offers it, in the tab at work on a book without sets; not once records were erased or replaced. */
   async function isWanted(offered: boolean): Promise<boolean> {
-    return offered && hatchery.sets.length === 0 && !(await hatchery.repository.setting<boolean>('erased'))
+    if (!offered || !hatchery.leads || hatchery.sets.length > 0) return false
+    return !(await hatchery.repository.setting<boolean>('erased'))
   }
 
   return { opening, open, isWanted }

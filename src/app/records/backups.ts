@@ -57,14 +57,14 @@ export const useBackupsStore = defineStore('backups', () => {
   const problem = ref('')
   const working = ref(false)
 
-  /** Infinity where there is none, or where the clock was set back since and nobody knows. */
+  /** Infinity where there is none, and where the clock was set back since. */
   const ageDays = computed(
     () => ageMs(lastGood.value === null ? null : Date.parse(lastGood.value), clock.nowMs) / DAY_MS,
   )
   const ageWords = computed(() => {
     if (lastGood.value === null) return 'There is no good backup yet.'
     if (ageDays.value === Infinity)
-      return 'The clock was set back since the last backup: nobody knows how old it is. Back up now.'
+      return 'The clock was set back since the last backup, so its age is unknown. Back up now.'
     if (ageDays.value < 1) return 'The last good backup is less than a day old.'
     return `The last good backup is ${count(Math.floor(ageDays.value), 'day')} old.`
   })

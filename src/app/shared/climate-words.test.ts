@@ -11,6 +11,6 @@ describe('since when something is so', () => {
     [NOW - 3 * HOUR, 'for hours'],
     [NOW - 7 * HOUR, 'for 7 hours'],
     [NOW - 72 * HOUR, 'for 3 days'],
-    [-Infinity, 'since it was put there'],
+    [-Infinity, 'since it was placed'],
   ])('%d is %s', (sinceMs, expected) => expect(words(sinceMs)).toBe(expected))
 })

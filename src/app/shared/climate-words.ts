@@ -55,7 +55,7 @@ const LONG_MS = 2.8 * HOUR_MS
 /** "since 03:47", or that it has been so for hours. @param at - says a time of day */
 export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) => string): string {
   // A sensor that has never been read.
-  if (!Number.isFinite(sinceMs)) return 'since it was put there'
+  if (!Number.isFinite(sinceMs)) return 'since it was placed'
   const hours = (nowMs - sinceMs) / HOUR_MS
   if (nowMs - sinceMs < LONG_MS) return `since ${at(sinceMs)}`
   return hours < 4

@@ -4,7 +4,7 @@ const TOLERANCE_MS = 600_000
 /**
  * How old something is, milliseconds.
  * @param atMs - when it was written, by the clock of then; null where it never was
- * @returns Infinity where it never was, or where the clock has been set back since: then nobody knows
+ * @returns Infinity where it never was, and where the clock has been set back since: then the age is unknown
  */
 export function ageMs(atMs: number | null, nowMs: number): number {
   if (atMs === null || atMs - nowMs > TOLERANCE_MS) return Infinity

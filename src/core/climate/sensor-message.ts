@@ -35,7 +35,7 @@ const NAMES = {
   at: ['at', 'time', 'timestamp', 'ts', 'datetime', 'date', 'when'],
 } as const
 
-/** Parts of a message that tell of the sensor itself, or of a moment: what is warm or called “h” in there is no air. */
+/** Parts of a message about the sensor itself or about a time: their temperatures and one-letter names are not the incubator’s. */
 const OTHER_PARTS: ReadonlySet<string> = new Set([
   ...NAMES.at,
   'battery',

@@ -153,6 +153,42 @@ describe('the server hears', () => {
   })
 })
 
+describe('a broker', () => {
+  it('that hands on many small messages at once loses none', async () => {
+    const { address } = await startBroker()
+    const publisher = await mqtt.connectAsync(address)
+    closers.push(() => publisher.end(true))
+    const padding = 'x'.repeat(300)
+    for (let i = 0; i < 300; i++)
+      await publisher.publishAsync(`hatchery/${i}`, JSON.stringify({ celsius: 37 + i / 1000, padding }), {
+        retain: true,
+      })
+    const hub = newHub()
+    hub.follow(sensorSource(`All=${address}/hatchery/#`))
+    const heard = new Set<number>()
+    hub.listen(({ celsius }) => heard.add(celsius!), 0)
+    await until(() => expect(heard.size).toBe(300))
+    expect(hub.list()[0]!.trouble).toBeNull()
+  })
+
+  it('that hands on a message of megabytes is broken off and said', async () => {
+    const { address } = await startBroker()
+    const publisher = await mqtt.connectAsync(address)
+    closers.push(() => publisher.end(true))
+    await publisher.publishAsync('hatchery/oak', 'x'.repeat(8_000_000), { retain: true })
+    const troubles: string[] = []
+    const heard: string[] = []
+    closers.push(
+      sensorSource(`Oak=${address}/hatchery/oak`).listen({
+        heard: (message) => heard.push(message),
+        trouble: (sentence) => troubles.push(sentence),
+      }),
+    )
+    await until(() => expect(troubles).toContainEqual(expect.stringMatching(/far more than a sensor says/)))
+    expect(heard).toEqual([])
+  })
+})
+
 describe('listeners', () => {
   it('of one address are bounded, and one that leaves makes room', async () => {
     const base = await listen(createServer(createApp({ hub: newHub() })))

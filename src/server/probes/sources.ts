@@ -7,7 +7,9 @@ const POLL_EVERY_MS = 30_000
 const PATIENCE_MS = 10_000
 /** Longer messages are none of a thermometer. */
 const MOST_BYTES = 16_384
-const TOO_MUCH = 'It sends far more than a sensor says. Is this its address?'
+/** Bursts of small messages come in one piece; a message larger than this is cut off before it is whole. */
+const MOST_BETWEEN_PACKETS_BYTES = 1_000_000
+const TOO_MUCH = 'It sends far more than a sensor says. Is this the right address?'
 
 /** A sensor that answers each question with a JSON object over plain HTTP. */
 export function polledSensor(name: string, address: URL, everyMs = POLL_EVERY_MS): SensorSource {
@@ -91,7 +93,9 @@ export function mqttSensor(name: string, address: URL): SensorSource {
     name,
     way: 'mqtt',
     listen({ heard, trouble }) {
-      const topic = decodeURIComponent(address.pathname.slice(1)) + address.hash
+      // A lone “#” is an empty fragment to an address, and everything below to a broker.
+      const below = address.href.endsWith('#') ? '#' : address.hash
+      const topic = decodeURIComponent(address.pathname.slice(1)) + below
       const broker = new URL(address)
       broker.pathname = ''
       broker.hash = ''
@@ -105,7 +109,7 @@ export function mqttSensor(name: string, address: URL): SensorSource {
         bytes = 0
         client.stream.on('data', (chunk: Buffer) => {
           bytes += chunk.length
-          if (bytes <= MOST_BYTES) return
+          if (bytes <= MOST_BETWEEN_PACKETS_BYTES) return
           trouble(TOO_MUCH)
           client.stream.destroy()
         })
@@ -113,7 +117,9 @@ export function mqttSensor(name: string, address: URL): SensorSource {
           if (error) trouble(`The broker does not hand on “${topic}”.`)
         })
       })
-      client.on('message', (from, message) => heard(message.toString('utf8'), from))
+      client.on('message', (from, message) =>
+        message.length > MOST_BYTES ? trouble(TOO_MUCH) : heard(message.toString('utf8'), from),
+      )
       client.on('error', () => trouble('The broker does not answer as it should; it is tried again.'))
       client.on('offline', () => trouble('The broker does not answer; it is tried again.'))
       return () => client.end(true)
