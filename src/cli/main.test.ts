@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
@@ -17,7 +17,9 @@ afterAll(() => rm(folder, { recursive: true }))
 async function run(...argv: string[]) {
   let out = ''
   let err = ''
-  const code = await main(argv, {
+  // In this process, where all is loaded, unless the test is about several.
+  const alone = argv[0] === 'grade' && !argv.includes('--jobs') ? ['--jobs', '1'] : []
+  const code = await main([...argv.slice(0, 1), ...alone, ...argv.slice(1)], {
     stdout: { write: (text) => (out += text) },
     stderr: { write: (text) => (err += text) },
   })
@@ -400,6 +402,16 @@ describe('wrong usage ends with 2 and a sentence', () => {
     expect(code).toBe(0)
     expect(out).toMatch(/perlumen grade[^]*perlumen book/)
     expect((await run('book', '--help')).out).not.toContain('perlumen grade')
+  })
+
+  it('and it starts as a program of its own, which grades and ends with the code of its run', () => {
+    const program = fileURLToPath(new URL('../../bin/perlumen.mjs', import.meta.url))
+    const start = (...argv: string[]) =>
+      spawnSync(process.execPath, [program, ...argv], { encoding: 'utf8', cwd: folder })
+    const good = start('grade', '--day', '8.2', join(photos, 'p-0005.jpg'))
+    expect(good.status).toBe(0)
+    expect(gradeRecordSchema.parse((JSON.parse(good.stdout) as unknown[])[0]).grade).toBe('clear')
+    expect(start('grade', '--jobs', 'no', 'a.jpg').status).toBe(2)
   })
 
   it('and it tells its version, and where to read on after a mistake', async () => {
