@@ -47,6 +47,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     done: [{ key: 'set', at: setAt }],
     temperatures: [],
     notes: '',
+    undone: [],
     counted: [],
   }
   const eggs = placesInOrder(tray)

@@ -88,6 +88,7 @@ export function demoPastSet(
     ],
     temperatures: [],
     notes: past.notes,
+    undone: [],
     counted: [],
   }
   const setOn = localDateOf(setMs, zone)

@@ -92,6 +92,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
     done: basket.done.map((key) => ({ key, at: doneAt(key, basket, setAt) })),
     temperatures: [],
     notes: basket.notes,
+    undone: [],
     counted: [],
     standInBasket: basket.key,
   }

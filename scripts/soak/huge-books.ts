@@ -45,6 +45,7 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
     done: [{ key: 'set', at: setAt }],
     temperatures: [],
     notes: '',
+    undone: [],
     counted: [],
   }
 }

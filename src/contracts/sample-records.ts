@@ -53,6 +53,7 @@ function makeSample(): HatcheryRecords {
     trays: [tray],
     batches: [],
     done: [{ key: 'set', at: '2026-03-01T08:00:00.000Z' }],
+    undone: [],
     temperatures: [],
     policy: 'second-look',
     notes: '',
@@ -122,12 +123,15 @@ export function unstamped<T extends object>(list: readonly T[]): Array<Omit<T, '
   return list.map((record) => ({
     ...record,
     stamp: undefined,
-    ...('events' in record
-      ? { events: (record.events as object[]).map((event) => ({ ...event, rev: undefined })) }
-      : {}),
+    ...('events' in record ? { events: unnumbered(record.events) } : {}),
+    ...('done' in record ? { done: unnumbered(record.done) } : {}),
     // Those of the trays that a set has with it.
     ...('trays' in record ? { trays: unstamped(record.trays as object[]) } : {}),
   }))
+}
+
+function unnumbered(list: unknown): object[] {
+  return (list as object[]).map((event) => ({ ...event, rev: undefined }))
 }
 
 /** Eggs as they stand, however they came to it. */

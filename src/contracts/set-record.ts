@@ -5,7 +5,7 @@ import { MOST_DELAY_HOURS } from '../core/incubation/development.ts'
 import { DAY_COUNTS } from '../core/incubation/day-count.ts'
 import { TURNING_STOPS } from '../core/incubation/timetable.ts'
 import { idField, instantField, shellField, speciesField } from './fields.ts'
-import { stampSchema } from './stamp.ts'
+import { stamped, stampSchema } from './stamp.ts'
 import type { Tray } from './tray-record.ts'
 
 /** Eggs of one hen house or one parcel. */
@@ -35,6 +35,12 @@ export const planChoicesSchema = z.object({
 })
 export type PlanChoices = z.infer<typeof planChoicesSchema>
 
+const tickFields = {
+  key: z.string().max(40),
+  /** The set's revision with which it was ticked or taken back; written with it. */
+  rev: z.int().min(1).optional(),
+}
+
 /** So many more have pipped, or are out; what two tablets count apart adds up. */
 const countSchema = z.object({
   id: idField,
@@ -59,7 +65,9 @@ export const setRecordSchema = z.object({
   trayIds: z.array(idField).min(1).max(60),
   batches: z.array(batchSchema).max(60),
   /** Events of the plan that the keeper ticked, by key. */
-  done: z.array(z.object({ key: z.string().max(40), at: instantField })).max(200),
+  done: z.array(z.object({ ...tickFields, at: instantField })).max(200),
+  /** Ticks that were taken back, so that another device's copy of them does not come back. */
+  undone: z.array(z.object(tickFields)).max(200).default([]),
   notes: z.string().max(4000),
   /** Pips and chicks where they are counted and not told apart, as one more or one less each; in the order of time. */
   counted: z.array(countSchema).max(20_000).default([]),
@@ -87,4 +95,37 @@ export function eggSetOf(
 /** The record of a set as it stands. */
 export function setRecordOf({ trays, temperatures: _, ...record }: EggSet): SetRecord {
   return { ...record, trayIds: trays.map(({ id }) => id) }
+}
+
+/**
+ * A set's record as a device writes it: each tick and each tick taken back bears the revision with which it came.
+ * @param now - how it stands, where it is written over
+ */
+export function setWritten(
+  record: SetRecord,
+  { device, now }: { device: string; now: SetRecord | null },
+): SetRecord {
+  const written = stamped(record, { device, now })
+  return { ...written, ...ticksBetween(now, written.done, written.stamp.revision) }
+}
+
+/** The ticks that a set comes to bear, and those that are taken back, each with its revision. */
+export function ticksBetween(
+  now: Pick<SetRecord, 'done' | 'undone'> | null,
+  next: SetRecord['done'],
+  rev: number,
+): Pick<SetRecord, 'done' | 'undone'> {
+  const before = new Map(now?.done.map((tick) => [tick.key, tick]))
+  const keys = new Set(next.map(({ key }) => key))
+  const gone = [...before.keys()].filter((key) => !keys.has(key))
+  return {
+    done: next.map(({ key, at }) => {
+      const known = before.get(key)
+      return known?.at === at ? known : { key, at, rev }
+    }),
+    undone: [
+      ...(now?.undone ?? []).filter(({ key }) => !keys.has(key) && !gone.includes(key)),
+      ...gone.map((key) => ({ key, rev })),
+    ],
+  }
 }

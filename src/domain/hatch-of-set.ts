@@ -110,6 +110,24 @@ export function countedOn(
   return [...counted, ...changes]
 }
 
+/**
+ * The counts as they were before a step, by counting back what came since: what only vanished would come again from
+ * another tablet that has it.
+ */
+export function countsTakenBack(
+  now: readonly HatchCount[],
+  before: readonly HatchCount[],
+  { at, newId }: { at: string; newId: () => string },
+): HatchCount[] {
+  return [
+    ...now,
+    ...(['pipped', 'out'] as const).flatMap((what) => {
+      const by = sumOf(before, what) - sumOf(now, what)
+      return by === 0 ? [] : [{ id: newId(), at, what, by }]
+    }),
+  ]
+}
+
 function sumOf(counted: readonly HatchCount[], field: keyof Counts): number {
   return counted.reduce((sum, { what, by }) => sum + (what === field ? by : 0), 0)
 }

@@ -64,6 +64,7 @@ export function planToRecords(
       done: draft.timing.by === 'already' ? [{ key: 'set', at: nowIso }] : [],
       temperatures: [],
       notes: draft.notes,
+      undone: [],
       counted: [],
     })
     for (const { egg, set, place } of group.eggs) {

@@ -36,10 +36,11 @@ import {
   type SessionNote,
   type SessionRecord,
 } from '../contracts/session-record.ts'
-import { setRecordOf, type EggSet, type SetRecord } from '../contracts/set-record.ts'
+import { setRecordOf, setWritten, type EggSet, type SetRecord } from '../contracts/set-record.ts'
 import { stamped, type Stamp } from '../contracts/stamp.ts'
 import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/tray-record.ts'
 import { placing } from '../contracts/whereabouts.ts'
+import { countsTakenBack } from './hatch-of-set.ts'
 
 /** Records that a step changes; each takes the place of the one with its id. */
 export interface Changes {
@@ -111,6 +112,11 @@ export function nothingWritten(): Written {
   }
 }
 
+function setNow(id: string, { set }: Pick<Standing, 'set'>): SetRecord | null {
+  const now = set(id)
+  return now ? setRecordOf(now) : null
+}
+
 /** What a step writes. */
 export function writtenBy(changes: Changes, standing: Standing, writer: Writer): Written {
   const {
@@ -133,7 +139,7 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
       ...trays.map((tray) => trayWritten(tray, standing.tray(tray.id), writer)),
       ...traysWeighed(changes, standing, writer),
     ],
-    sets: sets.map((set) => stamped(setRecordOf(set), { device, now: standing.set(set.id) })),
+    sets: sets.map((set) => setWritten(setRecordOf(set), { device, now: setNow(set.id, standing) })),
     eggs: eggsWritten(changes, standing, writer),
     looks: looks.map((look) => stamped(look, { device, now: standing.look(look.id) })),
     sessions: [...new Set(happened.map(({ sessionId }) => sessionId))].flatMap((id) => {
@@ -279,10 +285,6 @@ export function takingBack(
       const eventIds = events.slice(now?.events.length ?? 0).map((event) => event.id)
       return { id, created: now === undefined, eventIds }
     })
-  const setBefore = (id: string): SetRecord | null => {
-    const now = standing.set(id)
-    return now ? setRecordOf(now) : null
-  }
   return {
     incubators: incubators.map(({ id, stamp }) => {
       const now = standing.incubator(id)
@@ -290,7 +292,7 @@ export function takingBack(
       return { id, before: now && stamp.gone ? { ...now, stamp: { ...stamp, gone: false } } : (now ?? null) }
     }),
     probes: before(probes, (id) => standing.probe(id) ?? null),
-    sets: before(sets, setBefore),
+    sets: before(sets, (id) => setNow(id, standing)),
     looks: before(looks, (id) => standing.look(id) ?? null),
     trays: noted(trays, standing.tray),
     eggs: noted(eggs, standing.egg),
@@ -339,7 +341,12 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
     incubators: back(entry.incubators, standing.incubator),
     probes: back(entry.probes, standing.probe, (before, now) => withNothingUnsaid(before, now, writer)),
     trays: notedBack<TrayRecord>(entry.trays, recordOf(standing.tray, trayRecordOf)),
-    sets: back<SetRecord>(entry.sets, recordOf(standing.set, setRecordOf)),
+    sets: entry.sets.flatMap(({ id, before }): SetRecord[] => {
+      const now = setNow(id, standing)
+      if (!before || !now) return now ? [stamped(now, { device, gone: true })] : []
+      const counted = countsTakenBack(now.counted, before.counted, writer)
+      return [setWritten({ ...before, counted }, { device, now })]
+    }),
     eggs: notedBack<EggRecord>(
       entry.eggs,
       recordOf(standing.egg, (egg) => withEvents(egg, [])),

@@ -11,7 +11,7 @@ import {
 import { exchangeFiles } from '../../contracts/exchange.ts'
 import type { ReadingsRecord } from '../../contracts/readings-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
-import type { Conflict } from '../../domain/merge/merge-books.ts'
+import { conflictKey, type Conflict } from '../../domain/merge/questions.ts'
 import { decided, mergeBundles, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import { buildZip } from '../../contracts/zip-file.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
@@ -145,11 +145,11 @@ export const useCustodyStore = defineStore('custody', () => {
   ): Promise<void> {
     await mayReplace()
     await hatchery.openAll()
-    const chosen = new Set(others.map(({ table, id }) => `${table}/${id}`))
+    const chosen = new Set(others.map(conflictKey))
     await hatchery.rewrite(async () => {
       const merged = await togetherNow(bundle)
-      const still = merged.conflicts.filter(({ table, id }) => chosen.has(`${table}/${id}`))
-      const next = decided(merged, still, { device: hatchery.device(), zone: deviceZone() })
+      const still = merged.conflicts.filter((conflict) => chosen.has(conflictKey(conflict)))
+      const next = decided(merged, still, { zone: deviceZone(), writer: hatchery.writer() })
       await replaceBy(next, merged.bytes + fileBytes, true)
     })
   }

@@ -389,6 +389,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     openAll,
     /** Under which this tablet writes now. */
     device: () => book.device(),
+    writer,
     /** This tablet, whatever book lies here. */
     tablet: () => book.tablet(),
     openReadings: book.openReadings,

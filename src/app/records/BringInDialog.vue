@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { mayChoose, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
-import type { Conflict } from '../../domain/merge/merge-books.ts'
+import { conflictKey, type Conflict } from '../../domain/merge/questions.ts'
 import { whatChanges } from '../../domain/merge/what-changes.ts'
 import type { Bundle } from '../../contracts/bundle.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
@@ -83,7 +83,7 @@ function confirm(): void {
       </ul>
       <p class="mt-3">{{ decideWords(merged.conflicts.length) }}</p>
       <ul data-testid="conflicts">
-        <li v-for="conflict in shown" :key="`${conflict.table}/${conflict.id}`" class="card mt-2 p-3">
+        <li v-for="conflict in shown" :key="conflictKey(conflict)" class="card mt-2 p-3">
           <fieldset>
             <legend class="font-semibold">{{ conflictName(conflict, merged.bundle.records) }}</legend>
             <div class="mt-1 grid gap-2 sm:grid-cols-2">
@@ -94,7 +94,7 @@ function confirm(): void {
                 ><input
                   type="radio"
                   class="mt-1 accent-lamp"
-                  :name="`${conflict.table}/${conflict.id}`"
+                  :name="conflictKey(conflict)"
                   :checked="others.has(conflict) === other"
                   :disabled="!mayChoose(conflict)"
                   @change="choose(conflict, other)"
@@ -105,11 +105,23 @@ function confirm(): void {
                 <span v-else>
                   <span v-for="field in conflict.fields" :key="field" class="block break-words"
                     ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
-                    {{ valueWords(field, (other ? conflict.other : conflict.kept)[field]) }}</span
+                    {{
+                      valueWords(
+                        field,
+                        (other ? conflict.other : conflict.kept)[field],
+                        merged.bundle.records,
+                      )
+                    }}</span
                   >
                   <span class="text-sm text-ink-soft"
                     >{{ (conflict.keptIs === 'a') !== other ? 'on this device' : 'in the bundle'
-                    }}{{ other ? '' : ', written last' }}</span
+                    }}{{
+                      other
+                        ? ''
+                        : conflict.about === 'record'
+                          ? ', written last'
+                          : ', holds unless you choose'
+                    }}</span
                   >
                 </span>
               </label>

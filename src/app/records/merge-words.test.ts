@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import { FRESH } from '../../contracts/stamp.ts'
-import type { Conflict } from '../../domain/merge/merge-books.ts'
+import type { Conflict } from '../../domain/merge/questions.ts'
 import {
   changeWords,
   conflictName,
@@ -15,6 +15,7 @@ const records = sampleRecords()
 const conflict = (own: Partial<Conflict>): Conflict => ({
   table: 'sets',
   id: 'set-1',
+  about: 'record',
   kept: { stamp: FRESH },
   other: { stamp: FRESH },
   keptIs: 'a',
@@ -62,12 +63,12 @@ describe('a disagreement', () => {
     expect(conflictName(conflict({ table: 'probes', id: 'probe-7' }), records)).toBe('Probe probe-7')
   })
   it('shows its values as one reads them', () => {
-    expect(valueWords('notes', '')).toBe('nothing')
-    expect(valueWords('own', null)).toBe('nothing')
-    expect(valueWords('own', { grade: 'blood-ring' })).toBe('Blood ring')
-    expect(valueWords('setAt', '2026-03-01T12:00:00.000Z')).toMatch(/^1 Mar 2026, \d\d:\d\d$/)
-    expect(valueWords('weightG', 58.4)).toBe('58.4')
-    expect(valueWords('notes', 'x'.repeat(500))).toHaveLength(162)
+    expect(valueWords('notes', '', records)).toBe('nothing')
+    expect(valueWords('own', null, records)).toBe('nothing')
+    expect(valueWords('own', { grade: 'blood-ring' }, records)).toBe('Blood ring')
+    expect(valueWords('setAt', '2026-03-01T12:00:00.000Z', records)).toMatch(/^1 Mar 2026, \d\d:\d\d$/)
+    expect(valueWords('weightG', 58.4, records)).toBe('58.4')
+    expect(valueWords('notes', 'x'.repeat(500), records)).toHaveLength(162)
     expect([fieldWords('setAt'), fieldWords('notes')]).toEqual(['set at', 'notes'])
   })
 })

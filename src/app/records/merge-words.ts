@@ -1,11 +1,15 @@
 import { format } from 'date-fns'
 import { instantField } from '../../contracts/fields.ts'
+import type { EggState } from '../../contracts/egg-record.ts'
+import type { LookRecord } from '../../contracts/look-record.ts'
+import type { SetRecord } from '../../contracts/set-record.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import type { RecordTable } from '../../contracts/record-tables.ts'
-import type { Conflict, Settled } from '../../domain/merge/merge-books.ts'
+import type { Settled } from '../../domain/merge/merge-books.ts'
+import type { Conflict } from '../../domain/merge/questions.ts'
 import type { TableChange } from '../../domain/merge/what-changes.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { count, GRADE_WORDS } from '../shared/wording.ts'
+import { count, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
 
 const TABLE_WORDS: Readonly<Record<RecordTable, [one: string, many: string]>> = {
   hatchery: ['the hatchery', 'the hatchery'],
@@ -47,16 +51,54 @@ export function conflictName(
 
 const MOST_LETTERS = 160
 
+const day = (at: string): string => format(at, 'd MMM, HH:mm')
+
+/** Fields that are no plain text, as one reads them. */
+const WORDS_OF: Readonly<
+  Record<string, (value: never, records: Pick<HatcheryRecords, 'hatchery'>) => string>
+> = {
+  own: ({ grade }: NonNullable<LookRecord['own']>) => GRADE_WORDS[grade],
+  removed: ({ grade, at }: NonNullable<EggState['removed']>) => `${GRADE_WORDS[grade]}, ${day(at)}`,
+  outcome: ({ found, deathDay, at }: NonNullable<EggState['outcome']>) =>
+    `${OUTCOME_WORDS[found]}${deathDay ? ` on day ${deathDay}` : ''}, noted ${day(at)}`,
+  pipped: ({ at }: NonNullable<EggState['pipped']>) => day(at),
+  zipped: ({ at }: NonNullable<EggState['zipped']>) => day(at),
+  chick: ({ state, words }: NonNullable<EggState['chick']>) =>
+    [state.replace('-', ' '), words].filter(Boolean).join(', '),
+  done: (done: SetRecord['done']) =>
+    done.some(({ key }) => key === 'give-up') ? 'closed' : 'goes on: more was noted of it there',
+  incubatorId: (id: string, { hatchery }) => hatchery.incubators.find((one) => one.id === id)?.name ?? id,
+}
+
 /** A field's value as one reads it. */
-export function valueWords(field: string, value: unknown): string {
-  if (value === null || value === undefined || value === '') return 'nothing'
-  if (field === 'own') return GRADE_WORDS[(value as { grade: keyof typeof GRADE_WORDS }).grade]
+export function valueWords(
+  field: string,
+  value: unknown,
+  records: Pick<HatcheryRecords, 'hatchery'>,
+): string {
+  if (value === null || value === undefined || value === '') return NOTHING[field] ?? 'nothing'
+  const words = WORDS_OF[field]
+  if (words) return words(value as never, records)
   if (instantField.safeParse(value).success) return format(value as string, 'd MMM yyyy, HH:mm')
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text
 }
 
+const NOTHING: Readonly<Record<string, string>> = {
+  removed: 'not taken out',
+  outcome: 'still open',
+  pipped: 'not seen',
+  zipped: 'not seen',
+  incubatorId: 'in none',
+}
+
 const FIELD_WORDS: Readonly<Record<string, string>> = {
+  removed: 'taken out as',
+  outcome: 'what became of it',
+  pipped: 'pip',
+  zipped: 'cut round',
+  incubatorId: 'where it stands',
+  done: 'the set',
   own: 'own grade',
   setAt: 'set at',
   standInBasket: 'basket',

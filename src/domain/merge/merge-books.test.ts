@@ -1,131 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { checkEggsOfSet, fileOf, sortOut, TABLE_SCHEMAS, type RawRecord } from '../../contracts/book.ts'
+import { fileOf, TABLE_SCHEMAS } from '../../contracts/book.ts'
 import { newEgg, eggOf, type Egg } from '../../contracts/egg-record.ts'
 import { RECORD_TABLES } from '../../contracts/record-tables.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import { sampleRecords } from '../../contracts/sample-records.ts'
-import {
-  nothingWritten,
-  takingBack,
-  writtenBy,
-  writtenByUndo,
-  type Changes,
-  type Standing,
-  type Written,
-} from '../steps.ts'
 import { countedOn, countsSoFar } from '../hatch-of-set.ts'
 import { mergeBooks, type Copy } from './merge-books.ts'
+import { Tablet } from '../../testing/tablet.ts'
 import { cases } from '../../testing/thorough.ts'
 
 const ZONE = 'Europe/Lisbon'
-
-/** A tablet with a copy of the book, which writes as the program does. */
-class Tablet {
-  readonly device: string
-  private readonly kept = new Map<string, RawRecord>()
-  private readonly undo: Array<ReturnType<typeof takingBack>> = []
-  private count = 0
-  /** Ids of events and looks that were acknowledged here, and not taken back here. */
-  readonly acknowledged = new Set<string>()
-
-  constructor(device: string, copy: Copy) {
-    this.device = device
-    this.keep(copy)
-  }
-  private keep({ records, buried }: Copy): void {
-    this.kept.clear()
-    const file = fileOf(records)
-    for (const table of RECORD_TABLES)
-      for (const value of table === 'hatchery' ? [file.hatchery] : (file[table] as unknown[]))
-        this.put({ table, value: TABLE_SCHEMAS[table].parse(value) })
-    for (const record of buried) this.put(record)
-  }
-  private put(record: RawRecord): void {
-    this.kept.set(`${record.table}/${(record.value as { id?: string }).id ?? ''}`, record)
-  }
-  /** What lies on its disk, as its bundle would hold it. */
-  copy(): Copy {
-    return sortOut([...this.kept.values()], ZONE)
-  }
-  private standing(): Standing {
-    const { records } = this.copy()
-    const of =
-      <T extends { id: string }>(list: readonly T[]) =>
-      (id: string) =>
-        list.find((item) => item.id === id)
-    return {
-      incubator: of(records.hatchery.incubators),
-      probe: of(records.probes),
-      tray: of(records.trays),
-      set: of(records.sets),
-      egg: of(records.eggs),
-      look: of(records.looks),
-      session: of(records.sessions),
-      log: of(records.logs),
-      practice: of(records.practice),
-      readings: () => undefined,
-    }
-  }
-  private writer() {
-    const { device } = this
-    // Clocks of tablets are wrong; order must not hang on them.
-    const at = `2026-03-${device === 'north' ? '12' : '11'}T0${this.count % 10}:00:00.000Z`
-    return { device, at, newId: () => `${device}-${++this.count}` }
-  }
-  private write(written: Partial<Written>): void {
-    const { incubators, probes, trays, sets, eggs, looks, sessions, logs, practice } = {
-      ...nothingWritten(),
-      ...written,
-    }
-    const tables = { incubators, probes, trays, sets, eggs, looks, sessions, logs, practice }
-    for (const [table, list] of Object.entries(tables))
-      for (const value of list) this.put({ table: table as RawRecord['table'], value })
-  }
-  get records(): HatcheryRecords {
-    return this.copy().records
-  }
-  do(changes: (records: HatcheryRecords, newId: () => string) => Changes | null): void {
-    const { newId } = this.writer()
-    const wanted = changes(this.records, newId)
-    if (!wanted) return
-    const standing = this.standing()
-    const written = writtenBy(wanted, standing, this.writer())
-    if (!this.fits(written)) return
-    this.undo.push(takingBack(written, {}, standing))
-    this.write(written)
-    for (const { id } of written.looks) this.acknowledged.add(id)
-    for (const { events } of written.eggs)
-      for (const { id, device } of events) if (device === this.device) this.acknowledged.add(id)
-  }
-  /** The program refuses a step that would leave two eggs in one place, or of one number. */
-  private fits(written: Written): boolean {
-    const { eggs, sets } = this.records
-    const next = new Map([...eggs, ...written.eggs.map(eggOf)].map((egg) => [egg.id, egg]))
-    for (const { id, stamp } of written.eggs) if (stamp.gone) next.delete(id)
-    try {
-      checkEggsOfSet([...next.values()], sets[0]!)
-      return true
-    } catch {
-      return false
-    }
-  }
-  takeBack(): void {
-    const entry = this.undo.pop()
-    if (!entry) return
-    const back = writtenByUndo(entry, this.standing(), this.writer())
-    if (!this.fits(back)) return
-    for (const { id, before } of entry.looks) if (before === null) this.acknowledged.delete(id)
-    for (const { created, eventIds } of entry.eggs) {
-      // What an egg bore is kept with its mark of being gone.
-      if (created) for (const id of eventIds) this.acknowledged.delete(id)
-    }
-    this.write(back)
-  }
-  bringIn(copy: Copy): void {
-    this.keep(mergeBooks(this.copy(), copy, ZONE).book)
-  }
-}
 
 type Op = (tablet: Tablet) => void
 const some = <T>(list: readonly T[], n: number): T | undefined => list[n % Math.max(1, list.length)]
@@ -247,7 +132,7 @@ describe('two tablets', () => {
       fc.property(
         fc.array(fc.tuple(side, fc.option(opArbitrary, { freq: 9 })), { maxLength: 30 }),
         (script) => {
-          const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+          const [north, south] = [new Tablet('north', start(), 86_400_000), new Tablet('south', start())]
           for (const [isNorth, op] of script) {
             const [here, there] = isNorth ? [north, south] : [south, north]
             // Now and then one brings in the other's bundle in the middle of it all.

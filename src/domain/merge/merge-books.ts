@@ -3,13 +3,9 @@ import { eggOf, type EggEvent, type EggRecord } from '../../contracts/egg-record
 import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
 import type { HatcheryRecords } from '../../contracts/records.ts'
 import { numbered, type Stamp } from '../../contracts/stamp.ts'
-import { mergeRecord, type AnyRecord, type Disagreement } from './merge-record.ts'
-
-/** Something that two devices wrote apart, for a person to look at. */
-export interface Conflict extends Disagreement {
-  table: RecordTable
-  id: string
-}
+import { closedInTheMidst } from './closing.ts'
+import { mergeRecord, type AnyRecord } from './merge-record.ts'
+import { questionsOf, type Conflict } from './questions.ts'
 
 /** Two eggs that cannot both be where, or what, they are said to be; what was done about it. */
 export interface Settled {
@@ -46,13 +42,18 @@ export function mergeBooks(a: Copy, b: Copy, zone: string): MergedBook {
     for (const id of ids) {
       const [one, other] = [left[table].get(id), right[table].get(id)]
       if (one && other) {
-        const { record, disagreement } = mergeRecord(table, one, other)
+        const { record: merging, disagreement } = mergeRecord(table, one, other)
+        const { record, asked } = questionsOf(table, { a: one, b: other, merged: merging })
         merged[table].set(id, record)
-        if (disagreement) conflicts.push({ table, id, ...disagreement })
+        if (disagreement) conflicts.push({ table, id, about: 'record', ...disagreement })
+        conflicts.push(...asked.map((question) => ({ table, id, ...question })))
       } else merged[table].set(id, (one ?? other)!)
     }
   }
   conflicts.push(...revive(merged))
+  conflicts.push(
+    ...closedInTheMidst({ a: left, b: right }, merged, (set) => ({ ...set, stamp: unseenStamp(set.stamp) })),
+  )
   const raw = RECORD_TABLES.flatMap((table): RawRecord[] => {
     const list = [...merged[table].values()]
     const values = table === 'eggs' ? settleEggs(list as unknown as EggRecord[], settled) : list
@@ -116,11 +117,11 @@ const BELONGS: ReadonlyArray<{ table: RecordTable; field: string; to: RecordTabl
   { table: 'sets', field: 'trayIds', to: 'trays' },
 ]
 
-/** That a record came back counts as a write that nobody who took it back had seen, else it would be asked about for ever. */
+/** What bringing together settles counts as a write that nobody has seen, else it would be asked about for ever. */
 const REVIVED = 'revived'
 
 /** The same on every device that finds it so. */
-function revivedStamp(stamp: Stamp): Stamp {
+function unseenStamp(stamp: Stamp): Stamp {
   const revision = stamp.revision + 1
   return { ...stamp, revision, gone: false, by: { ...stamp.by, [REVIVED]: revision } }
 }
@@ -134,9 +135,18 @@ function revive(merged: Record<RecordTable, Map<string, AnyRecord>>): Conflict[]
       for (const id of [record[field]].flat() as string[]) {
         const owner = merged[to].get(id)
         if (!owner?.stamp.gone) continue
-        const kept = { ...owner, stamp: revivedStamp(owner.stamp) }
+        const kept = { ...owner, stamp: unseenStamp(owner.stamp) }
         merged[to].set(id, kept)
-        revived.push({ table: to, id, fields: [], gone: true, kept, other: owner, keptIs: 'a' })
+        revived.push({
+          table: to,
+          id,
+          about: 'record',
+          fields: [],
+          gone: true,
+          kept,
+          other: owner,
+          keptIs: 'a',
+        })
       }
     }
   return revived

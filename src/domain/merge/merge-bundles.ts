@@ -1,11 +1,13 @@
 import { sortOut, fileOf, type Book, type RawRecord } from '../../contracts/book.ts'
 import type { ReadingsRecord } from '../../contracts/readings-record.ts'
-import { RECORD_TABLES } from '../../contracts/record-tables.ts'
+import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
 import { stamped } from '../../contracts/stamp.ts'
-import { mergeBooks, type Conflict, type MergedBook, type Settled } from './merge-books.ts'
+import type { Writer } from '../steps.ts'
+import { mergeBooks, type MergedBook, type Settled } from './merge-books.ts'
 import { mergeReadings } from './merge-readings.ts'
 import type { AnyRecord } from './merge-record.ts'
+import { answered, type Conflict } from './questions.ts'
 
 /** A book with all that lies beside it, as a bundle holds it; `A` is what a sound or a picture is on this platform. */
 export interface WholeBook<A> extends Pick<Book, 'records' | 'buried'> {
@@ -61,34 +63,29 @@ export function mayChoose({ table, gone }: Pick<Conflict, 'table' | 'gone'>): bo
 /**
  * The merged bundle with what a person chose in place of the default.
  * @param others - conflicts in which the other copy's word is to hold
- * @param device - which decides; what is chosen counts as written by it
+ * @param writer - who decides; what is chosen counts as written by that device
  */
 export function decided<A>(
   { bundle }: MergedBundle<A>,
   others: readonly Conflict[],
-  { device, zone }: { device: string; zone: string },
+  { zone, writer }: { zone: string; writer: Writer },
 ): WholeBook<A> {
   if (others.length === 0) return bundle
-  const chosen = new Map(others.map((conflict) => [`${conflict.table}/${conflict.id}`, conflict]))
+  const { device } = writer
+  const chosenFor = (table: RecordTable, id: unknown): Conflict[] =>
+    others.filter((one) => one.table === table && one.id === (table === 'hatchery' ? 'hatchery' : id))
   const goneEggs = new Set(others.flatMap(({ table, gone, id }) => (gone && table === 'eggs' ? [id] : [])))
   const file = fileOf(bundle.records)
   const raw = RECORD_TABLES.flatMap((table): RawRecord[] => {
     const list = (table === 'hatchery' ? [file.hatchery] : file[table]) as AnyRecord[]
     return list.map((value) => {
-      const conflict = chosen.get(`${table}/${table === 'hatchery' ? 'hatchery' : String(value['id'])}`)
+      const own = chosenFor(table, value['id'])
       const goesAlong = table === 'looks' && goneEggs.has(String(value['eggId']))
-      if (goesAlong || conflict?.gone)
+      if (goesAlong || own.some(({ gone }) => gone))
         return { table, value: stamped(value, { device, now: value, gone: true }) }
-      return {
-        table,
-        value: conflict ? stamped({ ...value, ...fieldsOf(conflict) }, { device, now: value }) : value,
-      }
+      return { table, value: own.reduce((now, conflict) => answered(now, conflict, writer), value) }
     })
   })
   const { records, aside, buried } = sortOut([...raw, ...bundle.buried], zone)
   return { ...bundle, records, buried, aside: [...bundle.aside, ...aside] }
-}
-
-function fieldsOf({ fields, other }: Conflict): Record<string, unknown> {
-  return Object.fromEntries(fields.map((field) => [field, other[field]]))
 }

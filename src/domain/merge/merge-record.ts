@@ -1,3 +1,4 @@
+import type { SetRecord } from '../../contracts/set-record.ts'
 import type { RecordTable } from '../../contracts/record-tables.ts'
 import { allOf, isIn, numbered, writesOf, type Stamp } from '../../contracts/stamp.ts'
 
@@ -26,7 +27,6 @@ interface Event {
 /** Lists of which both devices' entries hold, by what tells entries apart. */
 const UNITED: Readonly<Partial<Record<RecordTable, Readonly<Record<string, (entry: never) => string>>>>> = {
   sets: {
-    done: ({ key }: { key: string }) => key,
     counted: ({ id }: { id: string }) => id,
     batches: ({ id }: { id: string }) => id,
     trayIds: (id: string) => id,
@@ -121,6 +121,8 @@ function allEvents(a: readonly Event[], b: readonly Event[]): Event[] {
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
 
+type Ticks = Pick<SetRecord, 'done' | 'undone'>
+
 interface Pair {
   /** The one whose fields hold. */
   first: AnyRecord
@@ -140,7 +142,23 @@ function unite(table: RecordTable, { first, second, apart }: Pair): Record<strin
     const list = [...entries.values()]
     united[field] = BY_TIME.has(field) ? list.sort(byTimeAndText) : list
   }
-  return united
+  return table === 'sets' ? { ...united, ...unitedTicks(first as never, second as never) } : united
+}
+
+/** Of each tick what was said last of it: that it is done, or that it is not. */
+function unitedTicks(first: Ticks, second: Ticks): Ticks {
+  const latest = new Map<string, { rev: number; done: Ticks['done'][number] | null }>()
+  const said = (key: string, rev: number, done: Ticks['done'][number] | null): void => {
+    if (rev > (latest.get(key)?.rev ?? -1)) latest.set(key, { rev, done })
+  }
+  for (const { done, undone } of [first, second]) {
+    for (const tick of done) said(tick.key, tick.rev ?? 0, tick)
+    for (const { key, rev = 0 } of undone) said(key, rev, null)
+  }
+  return {
+    done: [...latest.values()].flatMap(({ done }) => done ?? []),
+    undone: [...latest].flatMap(([key, { rev, done }]) => (done ? [] : [{ key, rev }])),
+  }
 }
 
 function byTimeAndText(a: unknown, b: unknown): number {
