@@ -1,6 +1,7 @@
 import type { LogHappening } from '../../src/contracts/incubator-log.ts'
 import type { ProbeRecord } from '../../src/contracts/probe-record.ts'
 import type { ProbeReading } from '../../src/contracts/readings-record.ts'
+import { BY_NAME } from '../../src/contracts/sensor.ts'
 import { FRESH } from '../../src/contracts/stamp.ts'
 import { placing } from '../../src/contracts/whereabouts.ts'
 import { SIDES } from '../../src/core/incubation/turning.ts'
@@ -55,7 +56,7 @@ export function demoAirOf(
     const id = `demo-${sensor.toLowerCase().replace(' ', '-')}`
     if (known.some((probe) => probe.id === id)) continue
     const events = [placing(incubatorId, { at: null, device: null, newId: () => 'intake-1' })]
-    probes.push({ id, stamp: FRESH, name: sensor, height, by: 'sensor', sensor, events })
+    probes.push({ id, stamp: FRESH, name: sensor, height, by: 'sensor', sensor, fields: BY_NAME, events })
     for (let atMs = setMs; atMs < openedMs; atMs += READ_EVERY_MS) {
       const { celsius, rhPercent } = demoAir(sensor, atMs, { openedMs })
       readings.push({

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { standingEvents, toldFields } from './events.ts'
 import { idField, instantField } from './fields.ts'
+import { BY_NAME, chosenFieldsSchema } from './sensor.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 import { placing, whereaboutsSchema } from './whereabouts.ts'
 
@@ -30,6 +31,8 @@ export const probeRecordSchema = z.object({
   by: z.enum(['hand', 'sensor', 'file']),
   /** Under which name the server hands on what it says, or Bluetooth knows it; null where it does not speak by itself. */
   sensor: z.string().max(60).nullable().default(null),
+  /** Fields of its messages that somebody chose. */
+  fields: chosenFieldsSchema.default(BY_NAME),
   events: z.array(probeEventSchema).max(1000),
 })
 export type ProbeRecord = z.infer<typeof probeRecordSchema>
@@ -49,6 +52,7 @@ export function usualProbe(which: UsualProbe, incubatorId: string): ProbeRecord 
     stamp: FRESH,
     ...USUAL_PROBES[which],
     sensor: null,
+    fields: BY_NAME,
     events: [placing(incubatorId, { at: null, device: null, newId: () => 'intake-1' })],
   }
 }

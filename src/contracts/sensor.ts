@@ -15,11 +15,29 @@ export const sensorSchema = z.object({
 })
 export type Sensor = z.infer<typeof sensorSchema>
 
+const fieldPath = z.string().max(80)
+/** Which fields of a sensor's message are its warmth and its moisture; null leaves it to their names. */
+export const chosenFieldsSchema = z.object({ celsius: fieldPath.nullable(), rhPercent: fieldPath.nullable() })
+export const BY_NAME: Readonly<z.infer<typeof chosenFieldsSchema>> = { celsius: null, rhPercent: null }
+
 /** One thing that a sensor said, as the server hands it on. */
 export const sensorReadingSchema = z.object({
   sensor: z.string().min(1).max(60),
   atMs: z.number().int().min(0),
   celsius: z.number().min(0).max(60).nullable(),
   rhPercent: z.number().min(0).max(100).nullable(),
+  /** Fields that were taken for the two. */
+  taken: chosenFieldsSchema.default(BY_NAME),
+  /** What else it said, where it said more. */
+  fields: z
+    .array(
+      z.object({
+        path: fieldPath,
+        celsius: z.number().min(0).max(60).nullable(),
+        rhPercent: z.number().min(0).max(100).nullable(),
+      }),
+    )
+    .max(24)
+    .default([]),
 })
 export type SensorReading = z.infer<typeof sensorReadingSchema>

@@ -4,6 +4,7 @@ import { newLog } from '../contracts/incubator-log.ts'
 import type { ProbeRecord } from '../contracts/probe-record.ts'
 import type { ProbeReading } from '../contracts/readings-record.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
+import { BY_NAME } from '../contracts/sensor.ts'
 import { FRESH } from '../contracts/stamp.ts'
 import { SILENT_MS } from '../core/climate/alarms.ts'
 import { alarmNews, loggedAlarms, unseenAlarms } from './alarm-log.ts'
@@ -24,6 +25,7 @@ const probe = (more: Partial<ProbeRecord> = {}): ProbeRecord => ({
   height: 'eggs',
   by: 'sensor',
   sensor: 'Oak',
+  fields: BY_NAME,
   events: [{ id: '1', at: set!.setAt, device: null, kind: 'placed', incubatorId: incubator.id }],
   ...more,
 })

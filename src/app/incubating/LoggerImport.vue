@@ -12,6 +12,7 @@ import {
   type LoggerTable,
 } from '../../contracts/logger-file.ts'
 import type { ProbeRecord } from '../../contracts/probe-record.ts'
+import { BY_NAME } from '../../contracts/sensor.ts'
 import { FRESH } from '../../contracts/stamp.ts'
 import { incubatorOf, placing } from '../../contracts/whereabouts.ts'
 import { LOGGER_COLUMNS, type LoggerColumn } from '../../core/climate/logger-columns.ts'
@@ -113,6 +114,7 @@ function bringIn(): void {
     height: height.value,
     by: 'file',
     sensor: null,
+    fields: BY_NAME,
     events: [placing(props.incubator.id, { at: null, device: null, newId: () => 'intake-1' })],
   }
   void saving(async () => {

@@ -11,6 +11,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useBluetoothSensors } from '../shared/bluetooth-sensors.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { useSaving } from '../shared/useSaving.ts'
+import SensorFields from './SensorFields.vue'
 
 /** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -23,8 +24,15 @@ const zone = computed(() => store.hatchery.zone)
 const here = computed(() => new Set(props.now.probes.map(({ sensor }) => sensor)))
 /** Sensors that are heard and stand elsewhere, or nowhere. */
 const others = computed(() => sensing.sensors.filter(({ name }) => !here.value.has(name)))
-const troubleOf = (probe: ProbeRecord): string | null =>
-  sensing.sensors.find(({ name }) => name === probe.sensor)?.trouble ?? null
+const saidBy = (probe: ProbeRecord) => (probe.sensor === null ? undefined : sensing.latest.get(probe.sensor))
+/** That nothing has a usual name is no trouble once somebody chose. */
+const isChosen = ({ fields }: ProbeRecord): boolean => (fields.celsius ?? fields.rhPercent) !== null
+const troubleOf = (probe: ProbeRecord): string | null => {
+  const sensor = sensing.sensors.find(({ name }) => name === probe.sensor)
+  return sensor?.trouble && !(isChosen(probe) && sensor.heardMs !== null && saidBy(probe))
+    ? sensor.trouble
+    : null
+}
 const standsIn = (sensor: string): string => {
   const stand = sensing.incubators.find(({ probes }) => probes.some((probe) => probe.sensor === sensor))
   return stand ? `now in ${stand.incubator.name}` : 'not placed yet: nothing of it is written down'
@@ -119,6 +127,13 @@ function checkWords(probe: ProbeRecord): string {
         </div>
         <p class="text-sm text-ink-soft">{{ checkWords(probe) }}</p>
         <p v-if="troubleOf(probe)" class="text-sm text-ember">{{ troubleOf(probe) }}</p>
+        <SensorFields
+          v-if="(saidBy(probe)?.fields.length ?? 0) > 0"
+          :probe="probe"
+          :said="saidBy(probe)!"
+          :units="units"
+          @choose="(fields) => saving(() => sensing.choose(probe, fields))"
+        />
         <form
           v-if="checking === probe.id"
           class="mt-2 flex flex-wrap items-end gap-3"

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Sensor, SensorReading } from '../../contracts/sensor.ts'
+import { BY_NAME, type Sensor, type SensorReading } from '../../contracts/sensor.ts'
 import { cutAfter } from '../data/cut-writes.ts'
 import { reopened } from '../data/reopened.ts'
 import { useSensingStore } from './sensing.ts'
@@ -26,6 +26,8 @@ const reading = (minutes: number, celsius: number): SensorReading => ({
   atMs: atMs + minutes * 60_000,
   celsius,
   rhPercent: 50,
+  taken: BY_NAME,
+  fields: [],
 })
 
 beforeEach(async () => {

@@ -4,9 +4,10 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { ProbeRecord } from '../../contracts/probe-record.ts'
 import type { ProbeReading } from '../../contracts/readings-record.ts'
-import type { Sensor, SensorReading } from '../../contracts/sensor.ts'
+import { BY_NAME, type Sensor, type SensorReading } from '../../contracts/sensor.ts'
 import { FRESH } from '../../contracts/stamp.ts'
 import { placing } from '../../contracts/whereabouts.ts'
+import { asChosen } from '../../core/climate/sensor-message.ts'
 import { alarmNews } from '../../domain/alarm-log.ts'
 import { incubatorNow } from '../../domain/incubator-now.ts'
 import { ReadingQueue } from '../../domain/reading-queue.ts'
@@ -70,12 +71,12 @@ export const useSensingStore = defineStore('sensing', () => {
   function hear(reading: SensorReading): void {
     latest.value = new Map(latest.value).set(reading.sensor, reading)
     const probe = probeOfSensor.value.get(reading.sensor)
-    if (probe) take({ probeId: probe.id, ...reading })
+    if (probe) take(readingOf(reading, probe))
   }
 
   /** A reading of a probe, to be written soon. */
   function take(reading: ProbeReading): void {
-    queue.add(reading)
+    if (reading.celsius !== null || reading.rhPercent !== null) queue.add(reading)
   }
 
   let writing = false
@@ -173,13 +174,24 @@ export const useSensingStore = defineStore('sensing', () => {
           height,
           by: 'sensor',
           sensor,
+          fields: BY_NAME,
           events: [placing(incubatorId, noting)],
         }
     await hatchery.commit('sensor placed', null, { probes: [probe] })
     // What it said last need not be waited for again.
     const last = latest.value.get(sensor)
-    if (last && incubatorId !== null) take({ probeId: probe.id, ...last })
+    if (last && incubatorId !== null) take(readingOf(last, probe))
   }
 
-  return { sensors, latest, problem, incubators, recent, start, place, take, write }
+  /** Lets other fields of a sensor's messages be its warmth and its moisture. */
+  async function choose(probe: ProbeRecord, fields: ProbeRecord['fields']): Promise<void> {
+    await hatchery.commit('sensor fields', null, { probes: [{ ...probe, fields }] })
+  }
+
+  return { sensors, latest, problem, incubators, recent, start, place, choose, take, write }
 })
+
+function readingOf(said: SensorReading, probe: ProbeRecord): ProbeReading {
+  const { atMs, celsius, rhPercent } = asChosen(said, probe.fields)
+  return { probeId: probe.id, atMs, celsius, rhPercent }
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { celsiusFromBytes, rhPercentFromBytes } from './environmental-sensing.ts'
-import { readSensorMessage } from './sensor-message.ts'
+import { asChosen, readSensorMessage } from './sensor-message.ts'
 
 describe('what a sensor says as text', () => {
   it.each([
@@ -30,7 +30,28 @@ describe('what a sensor says as text', () => {
     for (const at of [atMs / 1000, atMs, '2026-03-14T20:00:00Z'])
       expect(readSensorMessage(JSON.stringify({ t: 37.5, timestamp: at }))!.atMs).toBe(atMs)
   })
-  it.each(['', 'hello', '{"temperature":850}', '{"a":1}', 'null', '[]', '{"temperature":null}', '48'])(
+  it('names the fields that it took, and what else could be meant where there is more', () => {
+    const simple = readSensorMessage('{"env":{"temp":37.5,"hum":48}}')!
+    expect([simple.taken, simple.fields]).toEqual([{ celsius: 'env.temp', rhPercent: 'env.hum' }, []])
+    const two = readSensorMessage('{"shelf":{"t":24.1},"egg":{"core":37.6,"h":51},"battery":{"v":3.1}}')!
+    expect([two.celsius, two.taken.celsius]).toEqual([24.1, 'shelf.t'])
+    expect(two.fields.map(({ path }) => path)).toEqual(['shelf.t', 'egg.core', 'egg.h', 'battery.v'])
+    expect(asChosen(two, { celsius: 'egg.core', rhPercent: null })).toMatchObject({
+      celsius: 37.6,
+      rhPercent: 51,
+    })
+    // What was chosen and is not said is not there: no other field steps in for it.
+    const other = readSensorMessage('{"shelf":{"t":24.1},"egg":{"h":51}}')!
+    expect(asChosen(other, { celsius: 'egg.core', rhPercent: null }).celsius).toBeNull()
+    // Of fields by other names nothing is taken until somebody says so; degrees are as the message has them.
+    const strange = readSensorMessage('{"a":99.5,"unit":"°F"}')!
+    expect([strange.celsius, strange.rhPercent]).toEqual([null, null])
+    expect(asChosen(strange, { celsius: 'a', rhPercent: null }).celsius).toBeCloseTo(37.5)
+    expect(
+      readSensorMessage(JSON.stringify(Object.fromEntries([...Array(99).keys()].entries())))!.fields,
+    ).toHaveLength(24)
+  })
+  it.each(['', 'hello', '{"temperature":850}', '{"a":-5}', 'null', '[]', '{"temperature":null}', '"48 m"'])(
     '%j is no reading',
     (text) => expect(readSensorMessage(text, 'hatchery/oak')).toBeNull(),
   )

@@ -7,6 +7,23 @@ export interface SensorSaid {
   rhPercent: number | null
   /** When, where it has a clock of its own; epoch milliseconds. */
   atMs: number | null
+  /** Which of its fields were taken for warmth and moisture, as paths like `probe.temperature`. */
+  taken: Chosen
+  /** What else could be meant, where there is more than was taken. */
+  fields: SensorField[]
+}
+
+/** A figure among others in what a sensor says: as warmth and as moisture, as far as it can be either. */
+export interface SensorField {
+  path: string
+  celsius: number | null
+  rhPercent: number | null
+}
+
+/** Paths of fields; null where none was. */
+export interface Chosen {
+  celsius: string | null
+  rhPercent: string | null
 }
 
 /** Names under which sensors say things, in lower case without marks. */
@@ -32,6 +49,7 @@ const NAMES = {
     'humiditypercent',
     'humiditypct',
   ],
+  unit: ['unit', 'temperatureunit', 'unitofmeasurement'],
   at: ['at', 'time', 'timestamp', 'ts', 'datetime', 'date', 'when'],
 } as const
 
@@ -51,6 +69,9 @@ const OTHER_PARTS: ReadonlySet<string> = new Set([
 ])
 const FAHRENHEIT = /^(°|deg)?\s*f$|^fahrenheit$/i
 const DEEPEST = 4
+/** Handed on of a message that says more than this. */
+const MOST_FIELDS = 24
+const LONGEST_PATH = 80
 /** Seconds since 1970 have ten digits, milliseconds thirteen. */
 const SECONDS_BELOW = 1e11
 
@@ -58,34 +79,53 @@ const SECONDS_BELOW = 1e11
  * Reads the message of a sensor: a JSON object, the figures at any depth under any of their usual names, numbers or
  * numbers as text; or a bare number, which the end of its address explains (“…/humidity”).
  * @param address - topic or path it came from
- * @returns null where it holds neither warmth nor moisture that can be
+ * @returns null where it holds no figure that can be warmth or moisture; one that has only figures of other names is a
+ * reading of nothing until somebody chooses among them
  */
 export function readSensorMessage(text: string, address = ''): SensorSaid | null {
   const json = parsed(text)
   if (json === undefined) return null
-  const fields = new Map<string, unknown>()
-  if (typeof json === 'object' && json !== null) collect(json as object, fields, DEEPEST)
-  else fields.set(plain(address.split('/').at(-1) ?? ''), json)
-  const find = (names: readonly string[]): unknown =>
-    names.map((name) => fields.get(name)).find((value) => value !== undefined)
-  const fahrenheit = numberOf(find(NAMES.fahrenheit))
-  const unit = fields.get('unit') ?? fields.get('temperatureunit') ?? fields.get('unitofmeasurement')
+  const leaves: Leaf[] = []
+  const alone = address.split('/').at(-1) ?? ''
+  if (typeof json === 'object' && json !== null) collect(json as object, leaves, { depth: DEEPEST, path: '' })
+  else leaves.push({ path: alone, name: plain(alone), value: json, isOther: false })
+  const find = (names: readonly string[]): Leaf | undefined =>
+    names.flatMap((name) => leaves.find((leaf) => leaf.name === name && !leaf.isOther) ?? [])[0]
+  const unit = find(NAMES.unit)?.value
   const isFahrenheit = typeof unit === 'string' && FAHRENHEIT.test(unit.trim())
-  const shown = numberOf(find(NAMES.celsius))
-  const celsius =
-    shown !== null
-      ? isFahrenheit
-        ? fromShown('imperial', 'temperature', shown)
-        : shown
-      : fahrenheit !== null
-        ? fromShown('imperial', 'temperature', fahrenheit)
-        : null
-  const said: SensorSaid = {
-    celsius: within(celsius, 0, 60),
-    rhPercent: within(numberOf(find(NAMES.rhPercent)), 0, 100),
-    atMs: instantOf(find(NAMES.at)),
+  const celsiusOf = ({ name, value }: Leaf): number | null => {
+    const shown = numberOf(value)
+    const isFahrenheitToo = isFahrenheit || NAMES.fahrenheit.some((own) => own === name)
+    return shown === null
+      ? null
+      : within(isFahrenheitToo ? fromShown('imperial', 'temperature', shown) : shown, 0, 60)
   }
-  return said.celsius === null && said.rhPercent === null ? null : said
+  const percentOf = ({ value }: Leaf): number | null => within(numberOf(value), 0, 100)
+  const [warmth, moisture] = [find(NAMES.celsius) ?? find(NAMES.fahrenheit), find(NAMES.rhPercent)]
+  const [celsius, rhPercent] = [warmth ? celsiusOf(warmth) : null, moisture ? percentOf(moisture) : null]
+  const fields = leaves
+    .map((leaf) => ({ path: leaf.path, celsius: celsiusOf(leaf), rhPercent: percentOf(leaf) }))
+    .filter((field) => field.celsius !== null || field.rhPercent !== null)
+    .slice(0, MOST_FIELDS)
+  if (celsius === null && rhPercent === null && fields.length === 0) return null
+  const taken = {
+    celsius: celsius === null ? null : warmth!.path,
+    rhPercent: rhPercent === null ? null : moisture!.path,
+  }
+  const isMore = fields.some(({ path }) => path !== taken.celsius && path !== taken.rhPercent)
+  return { celsius, rhPercent, atMs: instantOf(find(NAMES.at)?.value), taken, fields: isMore ? fields : [] }
+}
+
+/** What a sensor said, by the fields that somebody chose in place of those that were taken. */
+export function asChosen<T extends Pick<SensorSaid, 'celsius' | 'rhPercent' | 'fields'>>(
+  said: T,
+  chosen: Chosen,
+): T {
+  const from = <K extends 'celsius' | 'rhPercent'>(what: K): number | null =>
+    chosen[what] === null
+      ? said[what]
+      : (said.fields.find(({ path }) => path === chosen[what])?.[what] ?? null)
+  return { ...said, celsius: from('celsius'), rhPercent: from('rhPercent') }
 }
 
 function parsed(text: string): unknown {
@@ -96,15 +136,35 @@ function parsed(text: string): unknown {
   }
 }
 
+interface Leaf {
+  path: string
+  name: string
+  value: unknown
+  /** Said of the sensor itself, or of a time. */
+  isOther: boolean
+}
+
 /** What stands further out is said of the whole, and goes before what stands within. */
-function collect(object: object, into: Map<string, unknown>, depth: number): void {
-  const within: object[] = []
-  for (const [name, value] of Object.entries(object)) {
-    if (typeof value !== 'object' || value === null) {
-      if (!into.has(plain(name))) into.set(plain(name), value)
-    } else if (depth > 1 && !OTHER_PARTS.has(plain(name))) within.push(value as object)
+function collect(
+  object: object,
+  into: Leaf[],
+  { depth, path, isOther = false }: { depth: number; path: string; isOther?: boolean },
+): void {
+  const within: Array<() => void> = []
+  for (const [key, value] of Object.entries(object)) {
+    const name = plain(key)
+    const own = `${path}${key}`.slice(0, LONGEST_PATH)
+    if (typeof value !== 'object' || value === null) into.push({ path: own, name, value, isOther })
+    else if (depth > 1)
+      within.push(() =>
+        collect(value as object, into, {
+          depth: depth - 1,
+          path: `${own}.`,
+          isOther: isOther || OTHER_PARTS.has(name),
+        }),
+      )
   }
-  for (const part of within) collect(part, into, depth - 1)
+  for (const part of within) part()
 }
 
 function plain(name: string): string {

@@ -21,6 +21,8 @@ interface Kept extends SensorReading {
   heardMs: number
 }
 
+const NO_USUAL_NAME =
+  'None of its figures has a usual name: put it where it stands, and say which one is the warmth.'
 /** Kept of all sensors together, for tablets that sleep; each has its part of it. */
 const KEPT_READINGS = 40_000
 /** Of each at least so many. */
@@ -80,9 +82,10 @@ export class ProbeHub {
     const heardMs = this.nowMs()
     const isLikely = said.atMs !== null && said.atMs <= heardMs + AHEAD_MS && said.atMs >= heardMs - BEHIND_MS
     const atMs = isLikely ? Math.min(heardMs, Math.round(said.atMs!)) : heardMs
-    const reading = { sensor, atMs, celsius: said.celsius, rhPercent: said.rhPercent, heardMs }
+    const reading = { sensor, ...said, atMs, heardMs }
     this.keep(reading)
-    this.change(sensor, { heardMs, trouble: null })
+    const isNothing = said.celsius === null && said.rhPercent === null
+    this.change(sensor, { heardMs, trouble: isNothing ? NO_USUAL_NAME : null })
     for (const listener of this.listeners) listener(reading)
   }
 

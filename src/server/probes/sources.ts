@@ -88,7 +88,11 @@ const boundedFetch: FetchLike = async (address, init) => {
 }
 
 /** A sensor whose messages a broker hands on. @param address - mqtt://broker:1883/topic, “+” and “#” as usual */
-export function mqttSensor(name: string, address: URL): SensorSource {
+export function mqttSensor(
+  name: string,
+  address: URL,
+  pauses: ConstructorParameters<typeof GrowingPause> = [],
+): SensorSource {
   return {
     name,
     way: 'mqtt',
@@ -99,7 +103,13 @@ export function mqttSensor(name: string, address: URL): SensorSource {
       const broker = new URL(address)
       broker.pathname = ''
       broker.hash = ''
-      const client = mqtt.connect(broker.href.replace(/\/$/, ''), { reconnectPeriod: 3000 })
+      const client = mqtt.connect(broker.href.replace(/\/$/, ''), { reconnectPeriod: 0 })
+      const pause = new GrowingPause(...pauses)
+      let again: NodeJS.Timeout | undefined
+      let stopped = false
+      client.on('close', () => {
+        if (!stopped) again = setTimeout(() => client.reconnect(), pause.take())
+      })
       // Packets are put together in memory: what grows beyond any sensor's is cut off before it is whole.
       let bytes = 0
       client.on('packetreceive', () => {
@@ -117,12 +127,18 @@ export function mqttSensor(name: string, address: URL): SensorSource {
           if (error) trouble(`The broker does not hand on “${topic}”.`)
         })
       })
-      client.on('message', (from, message) =>
-        message.length > MOST_BYTES ? trouble(TOO_MUCH) : heard(message.toString('utf8'), from),
-      )
+      client.on('message', (from, message) => {
+        pause.reset()
+        if (message.length > MOST_BYTES) trouble(TOO_MUCH)
+        else heard(message.toString('utf8'), from)
+      })
       client.on('error', () => trouble('The broker does not answer as it should; it is tried again.'))
       client.on('offline', () => trouble('The broker does not answer; it is tried again.'))
-      return () => client.end(true)
+      return () => {
+        stopped = true
+        clearTimeout(again)
+        client.end(true)
+      }
     },
   }
 }
