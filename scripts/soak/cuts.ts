@@ -162,6 +162,7 @@ function bundleOf(name: string): Bundle {
     buried: [],
     photoTypes: new Map(records.looks.map(({ photo }) => [photo.id, photo.type])),
     missing: [],
+    isChecked: true,
     attachmentIds: [],
     attachment: async () => null,
     readingIds: [],

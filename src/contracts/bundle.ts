@@ -44,6 +44,8 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   /** Media types of the photographs that are there, by id. */
   photoTypes: ReadonlyMap<string, string>
   missing: MissingPhoto[]
+  /** Whether its parts were held against the hashes of its manifest; the first versions had none. */
+  isChecked: boolean
   /** The measured lines of a look; null where there are none. @throws Error when they cannot be read any more */
   shapes(lookId: string): Promise<ShapesRecord | null>
   /** Ids of the sounds and photographs that are there as notes. */
@@ -341,6 +343,7 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     readings: async (id) => readings.get(id) ?? null,
     photoTypes: types,
     missing,
+    isChecked: manifest !== null,
     shapes: async (lookId) => shapes.get(lookId) ?? null,
     photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES),
   }

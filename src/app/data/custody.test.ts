@@ -171,6 +171,7 @@ describe('a bundle', () => {
         attachment: async () => null,
         readingIds: [],
         readings: async () => null,
+        isChecked: true,
         photoTypes: new Map([['photo-1', 'image/jpeg']]),
         missing: [],
         photo: async () => new Uint8Array([7]),

@@ -150,7 +150,7 @@ export const useCustodyStore = defineStore('custody', () => {
       const merged = await togetherNow(bundle)
       const still = merged.conflicts.filter((conflict) => chosen.has(conflictKey(conflict)))
       const next = decided(merged, still, { zone: deviceZone(), writer: hatchery.writer() })
-      await replaceBy(next, merged.bytes + fileBytes, true)
+      await replaceBy({ ...next, isChecked: true }, merged.bytes + fileBytes, true)
     })
   }
 
@@ -192,6 +192,7 @@ export const useCustodyStore = defineStore('custody', () => {
       aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })),
       photoTypes: types,
       missing: [],
+      isChecked: true,
       shapes,
       attachmentIds: [],
       attachment: async () => null,

@@ -20,7 +20,7 @@ import SchoolChoice from '../shared/ui/SchoolChoice.vue'
 import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
-import { count } from '../shared/wording.ts'
+import { count, dateDoubt } from '../shared/wording.ts'
 
 /** The plan day by day, to be ticked, and the way it is made, to be changed. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -37,8 +37,11 @@ function changePlan(changes: Partial<PlanChoices>): void {
   )
 }
 /** Ticked late, the eggs were in sooner than the tick says: the hour itself can be put right. */
+/** What is odd about the day that was typed. */
+const doubt = ref<string | null>(null)
 function changeSetTime(event: Event): void {
   const [date, time] = (event.target as HTMLInputElement).value.split('T')
+  doubt.value = dateDoubt(date ?? '', clock.nowMs)
   if (!date || !time || !isLikelyDate(date)) return
   const setAt = new Date(instantOf(date, time.slice(0, 5), zone.value)).toISOString()
   void saving(() => store.commit('set time', null, { sets: [{ ...props.set, setAt }] }))
@@ -84,6 +87,7 @@ function changeSetTime(event: Event): void {
             :value="`${localDateOf(Date.parse(set.setAt), zone)}T${localTimeOf(Date.parse(set.setAt), zone)}`"
             @change="changeSetTime"
         /></label>
+        <p v-if="doubt" class="text-ember" role="alert">{{ doubt }}</p>
         <SchoolChoice
           legend="How to count days"
           name="day-count"

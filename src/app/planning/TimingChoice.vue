@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { hatchDays } from '../../core/incubation/plan-backwards.ts'
 import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
+import { dateDoubt } from '../shared/wording.ts'
 import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
 
 /** What fixes the day: chicks out on a weekday, eggs in on a day, or eggs that are in already. */
@@ -46,7 +47,10 @@ function narrow(change: () => void): void {
   if (timing.by === 'hatch' && first && !offered.value.includes(timing.date))
     emit('change', { ...timing, date: first })
 }
+/** What is odd about the day that was typed. */
+const doubt = ref<string | null>(null)
 function setDay(changes: { date?: string; time?: string }): void {
+  if (changes.date !== undefined) doubt.value = dateDoubt(changes.date, props.nowMs)
   const { timing } = props
   if (
     timing.by === 'hatch' ||
@@ -178,6 +182,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           :value="timing.time"
           @change="setDay({ time: text($event) })"
       /></label>
+      <p v-if="doubt" class="basis-full text-ember" role="alert">{{ doubt }}</p>
     </div>
   </fieldset>
 </template>

@@ -187,9 +187,10 @@ describe('the day of setting', () => {
         props: { timing: { by: 'set', date: '2026-04-02', time: '18:00' }, species: [], nowMs, zone: 'UTC' },
       })
       const field = form.find<HTMLInputElement>('[data-testid="set-date"]')
-      Object.defineProperty(field.element, 'value', { value: date })
+      Object.defineProperty(field.element, 'value', { value: date, writable: true })
       await field.trigger('change')
       expect(form.emitted('change')).toBeUndefined()
+      expect(form.get('[role="alert"]').text()).toMatch(/the (day|one) before holds/)
     },
   )
 })

@@ -12,6 +12,7 @@ import {
   decideWords,
   fieldWords,
   settledWords,
+  UNCHECKED,
   valueWords,
 } from './merge-words.ts'
 
@@ -70,6 +71,7 @@ function confirm(): void {
         bundle</label
       >
     </fieldset>
+    <p v-if="bundle && !bundle.isChecked" class="mt-3 text-ember" role="alert">{{ UNCHECKED }}</p>
     <h3 class="mt-4 font-semibold">On this device</h3>
     <ul v-if="changes.length > 0" class="list-disc pl-6" data-testid="what-changes">
       <li v-for="change in changes" :key="change.table">{{ changeWords(change) }}</li>

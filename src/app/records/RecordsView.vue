@@ -14,6 +14,7 @@ import { useCustodyStore } from '../data/custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'
+import { broughtInWords } from './merge-words.ts'
 import TwoTablets from './TwoTablets.vue'
 import EggTableDialog from './EggTableDialog.vue'
 import BringInDialog from './BringInDialog.vue'
@@ -42,7 +43,8 @@ const discarding = shallowRef<StoredRecord | null>(null)
 const MOST_SHOWN = 50
 const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
 const sizes = computed(() => {
-  const chapters = [...hatchery.chapters.values()]
+  // What is left of a set that was erased is counted nowhere.
+  const chapters = hatchery.sets.flatMap(({ id }) => hatchery.chapters.get(id) ?? [])
   const all = (table: 'eggs' | 'looks'): number => chapters.reduce((sum, counts) => sum + counts[table], 0)
   return `${count(hatchery.sets.length, 'set')}, ${count(all('eggs'), 'egg')}, ${count(all('looks'), 'look')}`
 })
@@ -165,7 +167,7 @@ function takeTheRest(): void {
 }
 async function bringIn(bundle: Bundle, bytes: number): Promise<string> {
   await custody.bringIn(bundle, bytes)
-  return `${sizes.value} brought in.${bundle.missing.length > 0 ? ` ${count(bundle.missing.length, 'look')} without a photograph.` : ''}`
+  return broughtInWords(bundle, sizes.value)
 }
 function replace(): void {
   const next = waiting.value

@@ -3,6 +3,7 @@ import { sampleRecords } from '../../contracts/sample-records.ts'
 import { FRESH } from '../../contracts/stamp.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
 import {
+  broughtInWords,
   changeWords,
   conflictName,
   decideWords,
@@ -82,5 +83,22 @@ describe('what was settled alike on both', () => {
     expect(settledWords({ ...own, what: 'place-taken', was: 'place/tray-1/0/1' }, records)).toBe(
       'North shelf: two eggs were put in A2. Egg 9 lies nowhere now; say where it is.',
     )
+  })
+})
+
+describe('what came of a bundle', () => {
+  it('is counted, and what is wanting in it is said', () => {
+    const bundle = { records, buried: [], missing: [], isChecked: true }
+    expect(broughtInWords(bundle, '1 set')).toBe('1 set brought in.')
+    const missing = [{ photoId: 'p', set: 'North shelf', egg: 1, takenAt: '' }]
+    expect(broughtInWords({ ...bundle, missing, isChecked: false }, '1 set')).toMatch(
+      /^1 set brought in\. 1 look without a photograph\. The bundle has no list of its parts/,
+    )
+    const erased = {
+      ...bundle,
+      records: { ...records, sets: [] },
+      buried: [{ table: 'sets' as const, value: {} }],
+    }
+    expect(broughtInWords(erased, '0 sets')).toMatch(/holds no set any more/)
   })
 })

@@ -1,5 +1,6 @@
 import { format } from 'date-fns'
 import { instantField } from '../../contracts/fields.ts'
+import type { Bundle } from '../../contracts/bundle.ts'
 import type { EggState } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { SetRecord } from '../../contracts/set-record.ts'
@@ -125,3 +126,23 @@ export function settledWords(
 
 export const decideWords = (n: number): string =>
   n === 0 ? 'Nothing has to be decided.' : `${count(n, 'thing')} written on both, to be looked at:`
+
+/** What came of bringing a bundle in. */
+export function broughtInWords(
+  { records, buried, missing, isChecked }: Pick<Bundle, 'records' | 'buried' | 'missing' | 'isChecked'>,
+  sizes: string,
+): string {
+  const isEmpty = records.sets.length === 0 && buried.length > 0
+  return [
+    isEmpty
+      ? 'It is brought in, and holds no set any more: all that it names was erased.'
+      : `${sizes} brought in.`,
+    missing.length > 0 ? `${count(missing.length, 'look')} without a photograph.` : '',
+    isChecked ? '' : UNCHECKED,
+  ]
+    .filter(Boolean)
+    .join(' ')
+}
+
+export const UNCHECKED =
+  'The bundle has no list of its parts, so that what may have been lost or changed in it could not be told.'

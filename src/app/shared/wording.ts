@@ -2,6 +2,7 @@ import type { LookRecord, RegradeCause } from '../../contracts/look-record.ts'
 import type { Outcome } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
+import { isLikelyDate, sayDate } from '../../core/time/local-date.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, Policy, SuggestedGrade } from '../../core/grade/types.ts'
 
@@ -61,4 +62,17 @@ export function percentWords(fraction: number): string {
 
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${n} ${n === 1 ? one : many}`
+}
+
+const ODD_DAYS = 730
+
+/**
+ * What is odd about a date as it was typed; null where nothing is.
+ * @param nowMs - years are odd that lie far from it
+ */
+export function dateDoubt(date: string, nowMs: number): string | null {
+  if (date === '') return 'No day was typed; the one before holds.'
+  if (!isLikelyDate(date)) return `The year ${date.split('-')[0]} was hardly meant; the day before holds.`
+  const off = Math.abs(Date.parse(date) - nowMs) / 86_400_000
+  return off > ODD_DAYS ? `${sayDate(date)}: is the year ${date.slice(0, 4)} right?` : null
 }

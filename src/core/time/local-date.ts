@@ -80,7 +80,7 @@ export function isLocalDate(text: string): boolean {
 
 /** A date that somebody meant: half-typed years look like 0202 or 20266. */
 export function isLikelyDate(text: string): boolean {
-  return isLocalDate(text) && text >= '2000' && text < '2200'
+  return isLocalDate(text) && text >= '2000' && text < '2101'
 }
 
 export function isZone(text: string): boolean {

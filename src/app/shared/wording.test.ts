@@ -1,0 +1,20 @@
+import { describe, expect, it } from 'vitest'
+import { count, dateDoubt, percentWords } from './wording.ts'
+
+describe('words', () => {
+  it('count one and many, and shares as closely as they are known', () => {
+    expect([count(1, 'egg'), count(2, 'egg'), count(0, 'batch', 'batches')]).toEqual([
+      '1 egg',
+      '2 eggs',
+      '0 batches',
+    ])
+    expect([percentWords(0), percentWords(0.031), percentWords(0.456)]).toEqual(['0 %', '3.1 %', '46 %'])
+  })
+  it('ask about a day that was hardly meant, and about no other', () => {
+    const nowMs = Date.parse('2026-03-01T12:00:00Z')
+    for (const odd of ['', '0001-03-01', '1900-03-01', '9999-03-01', '2026-02-30', '2036-03-01'])
+      expect(dateDoubt(odd, nowMs), odd).toMatch(/\.$|\?$/)
+    for (const likely of ['2026-03-01', '2025-06-01', '2027-12-31'])
+      expect(dateDoubt(likely, nowMs)).toBeNull()
+  })
+})
