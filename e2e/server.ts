@@ -4,6 +4,7 @@ import { once } from 'node:events'
 export interface OwnServer {
   /** Its address, without a slash at the end. */
   base: string
+  pid: number
   /** At once, as a power cut would. */
   stop: () => Promise<void>
 }
@@ -26,6 +27,7 @@ export async function startServer(args: readonly string[] = []): Promise<OwnServ
   })
   return {
     base,
+    pid: server.pid!,
     stop: async () => {
       server.kill('SIGKILL')
       await over

@@ -11,6 +11,7 @@ import { killAtTheBench, killDuringImports } from './kills.ts'
 import { openHugeBooks } from './pages.ts'
 import { soakManifests } from './manifests.ts'
 import { soakPictures } from './pictures.ts'
+import { soakServer } from './server.ts'
 import { saySteady, soakSteady } from './steady.ts'
 
 const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => Promise<Findings> }>> = {
@@ -21,6 +22,8 @@ const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => P
   imports: { count: 100, run: killDuringImports },
   bench: { count: 100, run: killAtTheBench },
   pages: { count: 15, run: openHugeBooks },
+  // Minutes.
+  server: { count: 10, run: soakServer },
 }
 /** Sixty eggs on the lamp with the browser killed among them, so often. */
 const NIGHTS = 20

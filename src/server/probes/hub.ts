@@ -17,12 +17,16 @@ export interface Ear {
   trouble: (sentence: string) => void
 }
 
-interface Kept extends SensorReading {
+/** A reading, and when the server heard it; epoch milliseconds. */
+export interface Heard extends SensorReading {
   heardMs: number
 }
 
 const NO_USUAL_NAME =
   'None of its figures has a usual name: put it where it stands, and say which one is the warmth.'
+/** Readings that are taken of one sensor; what gathered in a broker meanwhile comes at once. */
+const MOST_A_SECOND = 4
+const BURST = 1000
 /** Kept of all sensors together, for tablets that sleep; each has its part of it. */
 const KEPT_READINGS = 40_000
 /** Of each at least so many. */
@@ -36,8 +40,9 @@ const BEHIND_MS = 7 * 86_400_000
 export class ProbeHub {
   private readonly sensors = new Map<string, Sensor>()
   /** By sensor, so that one that says much pushes out none that says little. */
-  private readonly kept = new Map<string, Kept[]>()
-  private readonly listeners = new Set<(reading: Kept) => void>()
+  private readonly kept = new Map<string, Heard[]>()
+  private readonly turns = new Map<string, { atMs: number; left: number }>()
+  private readonly listeners = new Set<(reading: Heard) => void>()
   private readonly stops: Array<() => void> = []
 
   constructor(private readonly nowMs: () => number = Date.now) {}
@@ -57,13 +62,15 @@ export class ProbeHub {
     return [...this.sensors.values()]
   }
 
-  /**
-   * @param sinceMs - tells first what was heard from then on, that a listener who slept misses nothing
-   * @returns how to stop
-   */
-  listen(listener: (reading: SensorReading & { heardMs: number }) => void, sinceMs: number): () => void {
-    const missed = [...this.kept.values()].flatMap((list) => list.filter(({ heardMs }) => heardMs >= sinceMs))
-    for (const reading of missed.sort((a, b) => a.heardMs - b.heardMs)) listener(reading)
+  /** What was heard from then on and is still kept, in the order of hearing. */
+  heardSince(sinceMs: number): Heard[] {
+    return [...this.kept.values()]
+      .flatMap((list) => list.filter(({ heardMs }) => heardMs >= sinceMs))
+      .sort((a, b) => a.heardMs - b.heardMs)
+  }
+
+  /** @returns how to stop */
+  listen(listener: (reading: Heard) => void): () => void {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
   }
@@ -74,6 +81,7 @@ export class ProbeHub {
   }
 
   private heard(sensor: string, message: string, address?: string): void {
+    if (!this.isInTurn(sensor)) return
     const said = readSensorMessage(message, address)
     if (!said) {
       this.change(sensor, { trouble: `It said “${message.slice(0, 40)}”, which is no reading.` })
@@ -89,8 +97,18 @@ export class ProbeHub {
     for (const listener of this.listeners) listener(reading)
   }
 
+  /** No thermometer has more to say than this: what comes faster is not even read. */
+  private isInTurn(sensor: string): boolean {
+    const nowMs = this.nowMs()
+    const last = this.turns.get(sensor)
+    const sinceMs = last ? Math.max(0, nowMs - last.atMs) : 0
+    const left = Math.min(BURST, (last?.left ?? BURST) + (sinceMs / 1000) * MOST_A_SECOND)
+    this.turns.set(sensor, { atMs: nowMs, left: left < 1 ? left : left - 1 })
+    return left >= 1
+  }
+
   /** What is older is thinned, every second one goes: a sensor that says much is known as far back as any, less closely. */
-  private keep(reading: Kept): void {
+  private keep(reading: Heard): void {
     const most = Math.max(LEAST_OF_EACH, Math.floor(KEPT_READINGS / this.sensors.size))
     const list = this.kept.get(reading.sensor) ?? []
     list.push(reading)

@@ -8,7 +8,7 @@ import type { SensorReading } from '../../contracts/sensor.ts'
 import { standInSensors } from '../../devices/probes/stand-in-probes.ts'
 import { createApp } from '../createApp.ts'
 import { readOptions } from '../options.ts'
-import { ProbeHub } from './hub.ts'
+import { ProbeHub, type Heard } from './hub.ts'
 import { eventSensor, polledSensor, sensorSource } from './sources.ts'
 
 const closers: Array<() => void> = []
@@ -42,6 +42,12 @@ async function startBroker(port = 0): Promise<{ address: string; port: number; s
 }
 const until = async (isSo: () => void | Promise<void>): Promise<void> =>
   vi.waitFor(isSo, { timeout: 120_000, interval: 50 })
+
+/** As a page does that was away: what is kept first. */
+function hearFrom(hub: ProbeHub, sinceMs: number, listener: (reading: Heard) => void): () => void {
+  for (const reading of hub.heardSince(sinceMs)) listener(reading)
+  return hub.listen(listener)
+}
 
 /** What a listener on our own stream gets. */
 async function followed(base: string, since = 0): Promise<{ got: SensorReading[]; stop: () => void }> {
@@ -96,7 +102,7 @@ describe('the server hears', () => {
     }
     await say(37.1)
     const heard: number[] = []
-    hub.listen(({ celsius }) => heard.push(celsius!), 0)
+    hearFrom(hub, 0, ({ celsius }) => heard.push(celsius!))
     await until(() => expect(heard).toContain(37.1))
     await first.stop()
     await until(() => expect(hub.list()[0]!.trouble).toMatch(/does not answer/))
@@ -132,7 +138,7 @@ describe('the server hears', () => {
     const hub = newHub()
     hub.follow(eventSensor('Loft', new URL(sensor), [100]))
     const heard: number[] = []
-    hub.listen((reading) => heard.push(reading.celsius!), 0)
+    hearFrom(hub, 0, (reading) => heard.push(reading.celsius!))
     await until(() => expect(heard).toEqual([37.1]))
     for (const response of open) response.destroy()
     await until(() => expect(heard).toEqual([37.1, 37.2]))
@@ -166,7 +172,7 @@ describe('a broker', () => {
     const hub = newHub()
     hub.follow(sensorSource(`All=${address}/hatchery/#`))
     const heard = new Set<number>()
-    hub.listen(({ celsius }) => heard.add(celsius!), 0)
+    hearFrom(hub, 0, ({ celsius }) => heard.add(celsius!))
     await until(() => expect(heard.size).toBe(300))
     expect(hub.list()[0]!.trouble).toBeNull()
   })
@@ -203,7 +209,8 @@ describe('listeners', () => {
   })
 
   it('that never read are let go', async () => {
-    const hub = newHub()
+    let nowMs = 0
+    const hub = newHub(() => nowMs)
     let say: (text: string) => void = () => undefined
     hub.follow({
       name: 'Oak',
@@ -223,7 +230,10 @@ describe('listeners', () => {
     socket.write('GET /api/sensors/readings HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n')
     socket.pause()
     await until(() => {
-      for (let i = 0; i < 20_000; i++) say(JSON.stringify({ celsius: 37.5 }))
+      for (let i = 0; i < 20_000; i++) {
+        nowMs += 1000
+        say(JSON.stringify({ celsius: 37.5 }))
+      }
       expect(isClosed).toBe(true)
     })
   })
@@ -254,7 +264,7 @@ describe('the hub', () => {
       say(message(celsius))
     }
     const got: number[] = []
-    const stop = hub.listen(({ celsius }) => got.push(celsius!), 3000)
+    const stop = hearFrom(hub, 3000, ({ celsius }) => got.push(celsius!))
     say(message(37.4))
     stop()
     say(message(37.5))
@@ -280,7 +290,7 @@ describe('the hub', () => {
       if (second % 60 === 0) says['slow']!(message(37.6))
     }
     const got: Record<string, number[]> = { slow: [], fast: [] }
-    hub.listen(({ sensor, heardMs }) => got[sensor]!.push(heardMs), 0)
+    hearFrom(hub, 0, ({ sensor, heardMs }) => got[sensor]!.push(heardMs))
     expect(got['slow']).toHaveLength(1000)
     // The fast one is thinned, not forgotten: its first is there, and its last ones are all there.
     expect(got['fast']!.length).toBeLessThanOrEqual(20_000)
@@ -290,11 +300,39 @@ describe('the hub', () => {
     )
   })
 
+  it('takes no more of a sensor than a thermometer has to say, and all of one that speaks as they do', () => {
+    let nowMs = 0
+    const { hub, say } = withSensor(() => nowMs)
+    for (let second = 0; second < 60; second++) {
+      nowMs += 1000
+      for (let i = 0; i < 1500; i++) say(message(37.5))
+    }
+    // Four a second, and a thousand at once: what gathered in a broker while the server was away.
+    expect(hub.heardSince(0)).toHaveLength(4 * 59 + 1000)
+    nowMs += 300_000
+    for (let i = 0; i < 1000; i++) say(message(37.6))
+    expect(hub.heardSince(nowMs)).toHaveLength(1000)
+  })
+
+  it('hands a tablet that slept all that is kept, though it is far more than goes out at once', async () => {
+    let nowMs = 0
+    const { hub, say } = withSensor(() => nowMs)
+    for (let i = 0; i < 30_000; i++) {
+      nowMs += 1000
+      say(message(37.5))
+    }
+    const { got } = await followed(await listen(createServer(createApp({ hub }))))
+    await until(() => expect(got).toHaveLength(hub.heardSince(0).length))
+    expect(got.length).toBeGreaterThan(20_000)
+    say(message(37.7))
+    await until(() => expect(got.at(-1)!.celsius).toBe(37.7))
+  })
+
   it('believes a sensor’s own clock within reason', () => {
     const nowMs = Date.parse('2026-03-14T20:00:00Z')
     const { hub, say } = withSensor(() => nowMs)
     const at: number[] = []
-    hub.listen(({ atMs }) => at.push(atMs), 0)
+    hearFrom(hub, 0, ({ atMs }) => at.push(atMs))
     say(message(37.5, nowMs - 60_000))
     say(message(37.5, nowMs + 3_600_000))
     say(message(37.5, nowMs - 30 * 86_400_000))
