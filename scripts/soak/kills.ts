@@ -82,6 +82,58 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
   })
 }
 
+/** The browser is killed at a random moment while two books are brought together: it is the old one whole or both, never less. */
+export function killDuringMerges(trials: Trials): Promise<Findings> {
+  return onStage(async ({ base, start }) => {
+    const [few, many] = [await manySets(40), await manySets(90)]
+    const zip = (buffer: Buffer) => ({ name: 'book.zip', mimeType: 'application/zip', buffer })
+    const said = (page: Page, words: string): Promise<void> =>
+      page.getByTestId('records-message').getByText(words).waitFor({ timeout: SETTLE_MS })
+    let longestMs = 4000
+    let isFull = false
+    return repeat(trials, async (name, cut) => {
+      const random = createRandom(`merge/${name}`)
+      const { page, kill } = await start()
+      await page.goto(`${base}#/records`)
+      if (isFull || (await page.getByText(/^0 sets/).count()) > 0) {
+        await page.getByTestId('bundle-input').setInputFiles(zip(few))
+        const replace = page.getByRole('radio', { name: /^Replace/ })
+        if (isFull) {
+          await replace.check({ timeout: SETTLE_MS })
+          await page.getByRole('button', { name: 'Replace' }).click()
+        }
+        await said(page, '40 sets')
+      }
+      await page.getByTestId('bundle-input').setInputFiles(zip(many))
+      await page.getByRole('button', { name: 'Bring together' }).click({ timeout: SETTLE_MS })
+      const began = Date.now()
+      const acknowledged = said(page, 'Both are together now').then(
+        () => Date.now(),
+        () => null,
+      )
+      const wait = new Promise<null>((resolve) =>
+        setTimeout(() => resolve(null), random.between(0, longestMs)),
+      )
+      const done = await Promise.race([acknowledged, wait])
+      await kill()
+      if (done === null) cut()
+      else longestMs = Math.max(300, 1.15 * (done - began))
+      const again = await start()
+      await again.page.goto(`${base}#/records`)
+      await again.page.locator('h1').waitFor()
+      const disk = await bookOnDisk(again.page)
+      await again.kill()
+      isFull = disk.sets.length === 90
+      if (!isFull && disk.sets.length !== 40)
+        return `${disk.sets.length} sets: neither the old 40 nor both, 90`
+      if (disk.eggs.length !== 2 * disk.sets.length)
+        return `${disk.eggs.length} eggs for ${disk.sets.length} sets`
+      if (done !== null && !isFull) return 'acknowledged, but the old book is there'
+      return disk.others > 0 ? `${disk.others} left-over databases` : null
+    })
+  })
+}
+
 /** The browser is killed at a random moment at the bench: every look and grade that the screen acknowledged is there. */
 export function killAtTheBench(trials: Trials): Promise<Findings> {
   return onStage(async ({ base, start }) => {

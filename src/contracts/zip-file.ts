@@ -29,20 +29,33 @@ export interface ZipFile {
 /** Up to this size a file is taken into memory at once: asked of the disk part by part, hundreds of small parts take seconds. */
 const MOST_IN_MEMORY_BYTES = 64_000_000
 
+/** Twenty thousand looks with their lines are half of that. */
+const MOST_PARTS = 80_000
+/** Records shrink to a twentieth; what shrinks to a two-hundredth holds nothing. Small parts may. */
+const MOST_SHRUNK = 200
+const SMALL_BYTES = 1_000_000
+
+function isBomb({ uncompressedSize, compressedSize }: FileEntry): boolean {
+  return uncompressedSize > SMALL_BYTES && uncompressedSize > MOST_SHRUNK * compressedSize
+}
+
 /** @throws ZipError when it is none, or holds one name twice */
 export async function openZip(file: Blob): Promise<ZipFile> {
   const source =
     file.size <= MOST_IN_MEMORY_BYTES
       ? new Uint8ArrayReader(new Uint8Array(await file.arrayBuffer()))
       : new BlobReader(file)
-  const entries = await new ZipReader(source).getEntries().catch(() => {
-    throw new ZipError('This is no ZIP file, or it is damaged.')
-  })
   const files = new Map<string, FileEntry>()
-  for (const entry of entries) {
-    if (entry.directory) continue
-    if (files.has(entry.filename)) throw new ZipError(`The file holds ${entry.filename} twice.`)
-    files.set(entry.filename, entry)
+  try {
+    for await (const entry of new ZipReader(source).getEntriesGenerator()) {
+      if (entry.directory) continue
+      if (files.has(entry.filename)) throw new ZipError(`The file holds ${entry.filename} twice.`)
+      files.set(entry.filename, entry)
+      if (files.size > MOST_PARTS)
+        throw new ZipError(`The file has more than ${MOST_PARTS} parts; no book has.`)
+    }
+  } catch (error) {
+    throw error instanceof ZipError ? error : new ZipError('This is no ZIP file, or it is damaged.')
   }
   return {
     names: [...files.keys()],
@@ -52,6 +65,8 @@ export async function openZip(file: Blob): Promise<ZipFile> {
       if (entry.encrypted) throw new ZipError(`Its part ${name} is locked with a password.`)
       if (entry.uncompressedSize > mostBytes)
         throw new ZipError(`Its part ${name} is too large to be read here.`)
+      if (isBomb(entry))
+        throw new ZipError(`Its part ${name} is packed tighter than anything that was noted can be.`)
       const chunks: Uint8Array<ArrayBuffer>[] = []
       let length = 0
       const sink = new WritableStream<Uint8Array<ArrayBuffer>>({
