@@ -5,6 +5,7 @@ import { Aedes } from 'aedes'
 import mqtt from 'mqtt'
 import { expect, test } from './test.ts'
 import { openDemo } from './hatchery.ts'
+import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
@@ -21,7 +22,11 @@ async function withBroker() {
   const hub = new ProbeHub(() => Date.now() + aheadMs)
   hub.follow(sensorSource(`Shed=${address}/hatchery/shed`))
   const server: Server = createServer(
-    createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)), hub }),
+    createApp({
+      appFolder: fileURLToPath(new URL('../dist', import.meta.url)),
+      hub,
+      standIns: STAND_IN_KINDS,
+    }),
   )
   await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready))
   const publisher = await mqtt.connectAsync(address)

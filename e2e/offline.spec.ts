@@ -5,7 +5,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { beginSession, candleByKey, openSession } from './evening.ts'
 import { openBench, openDemo, verdictShown } from './hatchery.ts'
-import { startServer, type OwnServer } from './server.ts'
+import { startServer, type OwnServer, STAND_INS } from './server.ts'
 import { putBefore, withShownCamera } from './shown-camera.ts'
 
 test.use({ serviceWorkers: 'allow' })
@@ -14,10 +14,11 @@ test.use({ serviceWorkers: 'allow' })
 async function ownProgram(): Promise<OwnServer & { folder: string }> {
   const folder = join(await mkdtemp(join(tmpdir(), 'perlumen-app-')), 'dist')
   await cp('dist', folder, { recursive: true })
-  const { base, stop } = await startServer(['--app', folder])
+  const { base, pid, stop } = await startServer([...STAND_INS, '--app', folder])
   return {
     folder,
     base,
+    pid,
     stop: async () => {
       await stop()
       await rm(folder, { recursive: true, force: true })

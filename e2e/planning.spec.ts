@@ -201,9 +201,9 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
 
   // The stand-ins weigh and measure, and the next egg comes to hand.
   await page.getByLabel('Egg 1: weight').focus()
-  await page.getByRole('button', { name: 'Read the scale' }).click()
+  await page.getByRole('button', { name: 'Read the simulated scale' }).click()
   await expect(page.getByLabel('Egg 1: weight')).not.toHaveValue('')
-  await page.getByRole('button', { name: 'Read the calliper' }).click()
+  await page.getByRole('button', { name: 'Read the simulated calliper' }).click()
   await expect(page.getByLabel('Egg 2: breadth')).not.toHaveValue('')
 
   // A hatch day in the past, a tray too small.

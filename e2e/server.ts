@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
+import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
 
 export interface OwnServer {
   /** Its address, without a slash at the end. */
@@ -8,6 +9,9 @@ export interface OwnServer {
   /** At once, as a power cut would. */
   stop: () => Promise<void>
 }
+
+/** All that the made-up hatchery stands on, without it being offered by itself. */
+export const STAND_INS: readonly string[] = STAND_IN_KINDS.flatMap((kind) => ['--stand-in', kind])
 
 /** A server in a process of its own, on a port that is free. @param args - of its command line */
 export async function startServer(args: readonly string[] = []): Promise<OwnServer> {

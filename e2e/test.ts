@@ -1,12 +1,12 @@
 import { expect, test as base } from '@playwright/test'
-import { startServer } from './server.ts'
+import { STAND_INS, startServer } from './server.ts'
 
 /** Each worker has a server of its own: what lies on a stand-in's lamp is one worker's business. For tests with browsers of their own. */
 export const serverTest = base.extend<object, { server: string }>({
   server: [
     // Fixtures name what they need by destructuring; this one needs nothing.
     async ({}, use) => {
-      const server = await startServer()
+      const server = await startServer(STAND_INS)
       await use(server.base)
       await server.stop()
     },

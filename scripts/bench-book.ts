@@ -5,6 +5,7 @@ import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { chromium, type CDPSession, type Page } from '@playwright/test'
 import { nameOfBook } from '../e2e/book-on-disk.ts'
+import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { findChromium } from './chromium.mjs'
 import { LAUNCH } from './soak/stage.ts'
@@ -129,7 +130,9 @@ async function opening(
 }
 
 export async function benchBook(): Promise<void> {
-  const server = createServer(createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }))
+  const server = createServer(
+    createApp({ standIns: STAND_IN_KINDS, appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }),
+  )
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
   const browser = await chromium.launch({ executablePath: findChromium(), args: [...LAUNCH] })

@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { chromium, type CDPSession } from '@playwright/test'
+import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { computePlan, type PlanHabits } from '../src/core/planning/compute-plan.ts'
 import type { PlanDraft } from '../src/core/planning/plan-draft.ts'
@@ -93,10 +94,10 @@ export async function benchPlanning(): Promise<string[]> {
     computePlan(draft, HABITS, Date.now())
     if (i > 2) core.push(performance.now() - start)
   }
-  const server = createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }).listen(
-    0,
-    '127.0.0.1',
-  )
+  const server = createApp({
+    standIns: STAND_IN_KINDS,
+    appFolder: fileURLToPath(new URL('../dist', import.meta.url)),
+  }).listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
   const browser = await chromium.launch({
     executablePath: findChromium(),

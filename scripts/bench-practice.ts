@@ -3,6 +3,7 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
+import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { findChromium } from './chromium.mjs'
 import { LAUNCH } from './soak/stage.ts'
@@ -42,7 +43,9 @@ const TIMED = `async (sittings, lookingMs) => {
 }`
 
 export async function benchPractice(): Promise<void> {
-  const server = createServer(createApp({ appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }))
+  const server = createServer(
+    createApp({ standIns: STAND_IN_KINDS, appFolder: fileURLToPath(new URL('../dist', import.meta.url)) }),
+  )
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`
   const browser = await chromium.launch({ executablePath: findChromium(), args: [...LAUNCH] })

@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
 import sharp from 'sharp'
+import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
 import { simulatePhoto, type PhotoWish } from '../src/core/simulate/simulated-photo.ts'
 import { standInSensors } from '../src/devices/probes/stand-in-probes.ts'
 import { createApp } from '../src/server/createApp.ts'
@@ -55,7 +56,13 @@ const path = (relative: string): string => fileURLToPath(new URL(relative, impor
 const hub = new ProbeHub()
 const standIns = standInSensors({ nowMs: Date.now })
 const server = createServer(
-  createApp({ appFolder: path('../dist'), demo: true, hub, sensors: standIns.routes }),
+  createApp({
+    standIns: STAND_IN_KINDS,
+    appFolder: path('../dist'),
+    demo: true,
+    hub,
+    sensors: standIns.routes,
+  }),
 )
 await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
 const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`

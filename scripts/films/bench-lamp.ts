@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { monitorEventLoopDelay, type IntervalHistogram } from 'node:perf_hooks'
 import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
+import { STAND_IN_KINDS } from '../../src/contracts/devices.ts'
 import { createApp } from '../../src/server/createApp.ts'
 import { findChromium } from '../chromium.mjs'
 import { writeLampFilm } from './lamp-film.ts'
@@ -22,10 +23,10 @@ const IDLE_RESOLUTION_MS = 5
 export async function benchLamp(): Promise<string[]> {
   const folder = await mkdtemp(join(tmpdir(), 'perlumen-lamp-'))
   const film = join(folder, 'eggs.mjpeg')
-  const server = createApp({ appFolder: fileURLToPath(new URL('../../dist/', import.meta.url)) }).listen(
-    0,
-    '127.0.0.1',
-  )
+  const server = createApp({
+    standIns: STAND_IN_KINDS,
+    appFolder: fileURLToPath(new URL('../../dist/', import.meta.url)),
+  }).listen(0, '127.0.0.1')
   try {
     await new Promise((resolve) => server.once('listening', resolve))
     await writeLampFilm({

@@ -100,13 +100,13 @@ export async function soakServer({ count, onProgress }: Trials): Promise<Finding
   let mostMb = 0
   try {
     // It is up, and has answered once.
-    await fetch(`${server.base}/api/status`)
+    await fetch(`${server.base}/api/devices`)
     for (let i = 0; i < CLIENTS; i++) client(server.base, i, () => isOver)
     for (let minute = 1; minute <= count; minute++) {
       const until = Date.now() + 60_000
       while (Date.now() < until) {
         const start = performance.now()
-        await (await fetch(`${server.base}/api/status`)).json()
+        await (await fetch(`${server.base}/api/devices`)).json()
         times.push(performance.now() - start)
         mostMb = Math.max(mostMb, await memoryMb(server))
         await new Promise((resolve) => setTimeout(resolve, SAMPLE_EVERY_MS))
@@ -128,7 +128,7 @@ export async function soakServer({ count, onProgress }: Trials): Promise<Finding
       findings.faults.push(`${lost.length} of ${said.length} readings of a good sensor lost`)
     if (mostMb > MOST_MEMORY_MB) findings.faults.push(`${mostMb.toFixed(0)} MB of memory`)
     if (findings.slowestMs > LONGEST_STATUS_MS)
-      findings.faults.push(`/api/status took ${findings.slowestMs.toFixed(0)} ms`)
+      findings.faults.push(`/api/devices took ${findings.slowestMs.toFixed(0)} ms`)
   } finally {
     isOver = true
     await server.stop()

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { startBrowser, type RealBrowser } from '../../e2e/real-browser.ts'
+import { STAND_IN_KINDS } from '../../src/contracts/devices.ts'
 import { createApp } from '../../src/server/createApp.ts'
 import type { Findings } from './findings.ts'
 
@@ -27,7 +28,7 @@ export interface Stage {
 /** A server and one browser profile that outlives every kill. */
 export async function onStage(work: (stage: Stage) => Promise<Findings>): Promise<Findings> {
   const server: Server = createServer(
-    createApp({ appFolder: fileURLToPath(new URL('../../dist', import.meta.url)) }),
+    createApp({ standIns: STAND_IN_KINDS, appFolder: fileURLToPath(new URL('../../dist', import.meta.url)) }),
   )
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`

@@ -1,7 +1,11 @@
-/**
- * The one way to every device outside: an address on the server, behind which stands the real one or its stand-in. The
- * app never knows which.
- */
+import { deviceListSchema, type DeviceList } from '../contracts/devices.ts'
+
+/** The one way to every device outside: an address on the server, behind which stands the real one or its stand-in. */
+
+/** The devices that the server speaks for; null when the app runs from plain files, without it. */
+export async function deviceList(): Promise<DeviceList | null> {
+  return deviceListSchema.safeParse(await askIfThere('/api/devices')).data ?? null
+}
 
 /** @param name - "The scale", for the sentence @throws Error with a plain sentence where no answer came */
 export async function ask(

@@ -7,6 +7,7 @@ import sharp from 'sharp'
 import { afterEach, describe, expect, it } from 'vitest'
 import { freshMassG } from '../core/intake/egg-figures.ts'
 import { parseGaugeLine } from '../core/intake/gauge-reading.ts'
+import { STAND_IN_KINDS } from '../contracts/devices.ts'
 import { createApp, type ServerOptions } from './createApp.ts'
 import { readOptions } from './options.ts'
 
@@ -23,7 +24,8 @@ async function listen(server: Server): Promise<string> {
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   return `http://127.0.0.1:${(server.address() as AddressInfo).port}`
 }
-const start = (options: ServerOptions = {}): Promise<string> => listen(createServer(createApp(options)))
+const start = (options: ServerOptions = {}): Promise<string> =>
+  listen(createServer(createApp({ standIns: STAND_IN_KINDS, ...options })))
 
 async function put(base: string, body: unknown): Promise<Response> {
   return fetch(`${base}/api/stand-in/lamp`, {
@@ -112,6 +114,49 @@ describe('the stand-in scale and calliper', () => {
   })
 })
 
+describe('without stand-ins', () => {
+  it('nothing simulated is served, and the list of devices says so', async () => {
+    const base = await start({ standIns: [] })
+    expect(await (await fetch(`${base}/api/devices`)).json()).toEqual({
+      demo: false,
+      camera: 'absent',
+      scale: 'absent',
+      calliper: 'absent',
+      air: 'absent',
+    })
+    for (const path of [
+      'camera/still.jpg',
+      'camera/stream.mjpg',
+      'scale/reading',
+      'calliper/reading',
+      'air/reading',
+      'stand-in/logger.csv',
+    ])
+      expect((await fetch(`${base}/api/${path}`)).status, path).toBe(404)
+    for (const what of ['lamp', 'pan', 'lid'])
+      expect(
+        (
+          await fetch(`${base}/api/stand-in/${what}`, {
+            method: 'PUT',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ empty: true, bare: true, open: true }),
+          })
+        ).status,
+        what,
+      ).toBe(404)
+  })
+
+  it('one is simulated where it is named, and no other', async () => {
+    const base = await start({ standIns: ['scale'] })
+    expect((await fetch(`${base}/api/scale/reading`)).status).toBe(200)
+    expect((await fetch(`${base}/api/calliper/reading`)).status).toBe(404)
+    expect(readOptions(['--stand-in', 'scale'], {}).standIns).toEqual(['scale'])
+    expect(readOptions(['--demo'], {}).standIns).toEqual([...STAND_IN_KINDS])
+    expect(readOptions([], {}).standIns).toEqual([])
+    expect(() => readOptions(['--stand-in', 'hen'], {})).toThrow(/“hen” cannot be simulated/)
+  })
+})
+
 describe('a real network camera', () => {
   it('takes the stand-in’s place', async () => {
     const camera = await listen(
@@ -121,7 +166,7 @@ describe('a real network camera', () => {
       }),
     )
     const base = await start({ camera: { stillUrl: new URL(camera) } })
-    expect(await (await fetch(`${base}/api/status`)).json()).toEqual({ camera: 'network', demo: false })
+    expect(await (await fetch(`${base}/api/devices`)).json()).toMatchObject({ camera: 'real', demo: false })
     expect((await still(base)).length).toBe(3)
     expect((await put(base, { basket: 'beacon', number: 1, ageDays: 3 })).status).toBe(404)
   })
@@ -225,7 +270,7 @@ function answerTo(base: string, host: string, path: string): Promise<IncomingMes
   })
 }
 
-async function asking(base: string, host: string, path = '/api/status'): Promise<number> {
+async function asking(base: string, host: string, path = '/api/devices'): Promise<number> {
   return (await answerTo(base, host, path)).statusCode ?? 0
 }
 
@@ -273,7 +318,7 @@ describe('the server', () => {
   })
 
   it('lets pages load nothing from elsewhere', async () => {
-    const response = await fetch(`${await start({ demo: true })}/api/status`)
+    const response = await fetch(`${await start({ demo: true })}/api/devices`)
     const policy = response.headers.get('content-security-policy') ?? ''
     expect(policy).toContain("default-src 'self'")
     expect(policy).toContain("connect-src 'self'")

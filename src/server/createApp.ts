@@ -3,6 +3,7 @@ import { sep } from 'node:path'
 import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express, type Request, type Router } from 'express'
 import helmet from 'helmet'
+import type { DeviceList, StandInKind } from '../contracts/devices.ts'
 import { onlyKnownHosts } from './known-host.ts'
 import { standInAirRoutes } from '../devices/air/stand-in-air.ts'
 import { standInCameraRoutes } from '../devices/camera/stand-in-camera.ts'
@@ -15,8 +16,10 @@ import { probeRoutes } from './probes/routes.ts'
 export interface ServerOptions {
   /** Folder of the built app; left out, only the devices are served. */
   appFolder?: string
-  /** A real network camera; the simulated stand-in serves when left out. */
+  /** A real network camera. */
   camera?: NetworkCamera
+  /** What is simulated where there is no real one; nothing else is. @default nothing */
+  standIns?: readonly StandInKind[]
   /** Names by which this computer is called besides its numbers and localhost. */
   names?: readonly string[]
   /** Offer the made-up hatchery to an empty app. */
@@ -38,6 +41,7 @@ const HASHED = 'public, max-age=31536000, immutable'
 export function createApp({
   appFolder,
   camera,
+  standIns = [],
   names = [],
   demo = false,
   nowMs = Date.now,
@@ -73,12 +77,23 @@ export function createApp({
   )
   app.use(onlyKnownHosts(names))
   app.use(express.json({ limit: '10kb' }))
-  app.get('/api/status', (_request, response) => {
-    response.json({ camera: camera ? 'network' : 'stand-in', demo })
+  const isStandIn = (kind: StandInKind): boolean => standIns.includes(kind)
+  const standInOf = (kind: StandInKind) => (isStandIn(kind) ? 'stand-in' : 'absent')
+  app.get('/api/devices', (_request, response) => {
+    const devices: DeviceList = {
+      demo,
+      camera: camera ? 'real' : standInOf('camera'),
+      scale: standInOf('scale'),
+      calliper: standInOf('calliper'),
+      air: standInOf('air'),
+    }
+    response.set('Cache-Control', 'no-store').json(devices)
   })
-  app.use('/api', camera ? networkCameraRoutes(camera) : standInCameraRoutes())
-  app.use('/api', standInGaugeRoutes())
-  app.use('/api', standInAirRoutes(nowMs, lid))
+  if (camera) app.use('/api', networkCameraRoutes(camera))
+  else if (isStandIn('camera')) app.use('/api', standInCameraRoutes())
+  if (isStandIn('scale') || isStandIn('calliper'))
+    app.use('/api', standInGaugeRoutes(standIns.filter((kind) => kind === 'scale' || kind === 'calliper')))
+  if (isStandIn('air')) app.use('/api', standInAirRoutes(nowMs, lid))
   app.use('/api', probeRoutes(hub))
   if (sensors) app.use('/api', sensors)
   app.use('/api', (_request, response) => {

@@ -10,13 +10,14 @@ import { sensorSource } from './probes/sources.ts'
 function start({ port, host, probes, app: appFolder, ...options }: StartOptions): void {
   const hub = new ProbeHub()
   const lid: LidTimes[] = []
-  const standIns = probes.length > 0 ? null : standInSensors({ nowMs: Date.now, lid })
+  const isSimulated = options.standIns.includes('probes') && probes.length === 0
+  const sensors = isSimulated ? standInSensors({ nowMs: Date.now, lid }) : null
   const app = createApp({
     appFolder: appFolder ?? fileURLToPath(new URL('../../dist', import.meta.url)),
     ...options,
     hub,
     lid,
-    sensors: standIns?.routes,
+    sensors: sensors?.routes,
   })
   const server = app.listen(port, host, (error?: Error) => {
     if (error) {
@@ -27,13 +28,13 @@ function start({ port, host, probes, app: appFolder, ...options }: StartOptions)
       return
     }
     for (const probe of probes) hub.follow(probe)
-    if (standIns) void followStandIns((server.address() as AddressInfo).port)
+    if (sensors) void followStandIns((server.address() as AddressInfo).port)
     process.stdout.write(`Perlumen is ready at http://${host}:${(server.address() as AddressInfo).port}/\n`)
   })
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.on(signal, () => {
       hub.close()
-      standIns?.close()
+      sensors?.close()
       server.closeAllConnections()
       server.close()
     })
@@ -42,7 +43,7 @@ function start({ port, host, probes, app: appFolder, ...options }: StartOptions)
   async function followStandIns(ownPort: number): Promise<void> {
     const reached = ['0.0.0.0', '::'].includes(host) ? '127.0.0.1' : host
     const base = `http://${reached.includes(':') ? `[${reached}]` : reached}:${ownPort}`
-    for (const { name, address } of standIns!.addresses(base, await standIns!.broker()))
+    for (const { name, address } of sensors!.addresses(base, await sensors!.broker()))
       hub.follow({ ...sensorSource(`${name}=${address}`), standIn: true })
   }
 }

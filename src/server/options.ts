@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util'
+import { STAND_IN_KINDS, type StandInKind } from '../contracts/devices.ts'
 import { cameraUrl, type NetworkCamera } from './camera-proxy.ts'
 import type { SensorSource } from './probes/hub.ts'
 import { sensorSource } from './probes/sources.ts'
@@ -10,7 +11,9 @@ export interface StartOptions {
   names: string[]
   demo: boolean
   camera: NetworkCamera | undefined
-  /** Real sensors; simulated ones take their place where there are none. */
+  /** What is simulated: all of it in the demo, else what is named. */
+  standIns: readonly StandInKind[]
+  /** Real sensors. */
   probes: SensorSource[]
   /** Folder of the built app, where it is not the usual one. */
   app: string | undefined
@@ -33,6 +36,7 @@ export function readOptions(
       camera: { type: 'string' },
       'camera-stream': { type: 'string' },
       probe: { type: 'string', multiple: true, default: [] },
+      'stand-in': { type: 'string', multiple: true, default: [] },
       app: { type: 'string' },
     },
   })
@@ -53,5 +57,20 @@ export function readOptions(
   const probes = values.probe.map(sensorSource)
   const twice = probes.find(({ name }, i) => probes.findIndex((other) => other.name === name) < i)
   if (twice) throw new Error(`There are two probes called “${twice.name}”.`)
-  return { port, host: values.host, names: values.name, demo: values.demo, camera, probes, app: values.app }
+  return {
+    port,
+    host: values.host,
+    names: values.name,
+    demo: values.demo,
+    camera,
+    standIns: values.demo ? STAND_IN_KINDS : values['stand-in'].map(standInKind),
+    probes,
+    app: values.app,
+  }
+}
+
+function standInKind(text: string): StandInKind {
+  const kind = STAND_IN_KINDS.find((one) => one === text)
+  if (!kind) throw new Error(`“${text}” cannot be simulated. --stand-in takes ${STAND_IN_KINDS.join(', ')}.`)
+  return kind
 }

@@ -1,13 +1,14 @@
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Server } from 'node:http'
+import { STAND_IN_KINDS } from '../contracts/devices.ts'
 import { createApp } from './createApp.ts'
 
 let server: Server
 let base: string
 let nowMs = Date.parse('2026-04-01T20:00:00Z')
 beforeAll(async () => {
-  server = createApp({ nowMs: () => nowMs }).listen(0, '127.0.0.1')
+  server = createApp({ nowMs: () => nowMs, standIns: STAND_IN_KINDS }).listen(0, '127.0.0.1')
   await new Promise((resolve) => server.once('listening', resolve))
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`
 })

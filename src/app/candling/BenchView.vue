@@ -16,7 +16,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrived } from './useArrived.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { count, dayWords, GRADE_WORDS } from '../shared/wording.ts'
+import { CAMERA_NAMES, count, dayWords, GRADE_WORDS } from '../shared/wording.ts'
 import BenchKeys from './BenchKeys.vue'
 import ChangedByMates from './ChangedByMates.vue'
 import CameraView from '../shared/ui/CameraView.vue'
@@ -56,11 +56,7 @@ const dragging = ref(false)
 const camera = ref<InstanceType<typeof CameraView> | null>(null)
 const chooser = ref<InstanceType<typeof PhotoSource> | null>(null)
 
-const networkName = computed(() => {
-  if (!devices.camera) return null
-  if (devices.camera.camera === 'network') return 'Network camera'
-  return set.value?.standInBasket === undefined ? null : 'Stand-in camera'
-})
+const networkName = computed(() => CAMERA_NAMES[devices.serves('camera', set.value) ?? 'none'])
 
 onMounted(() => {
   if (networkName.value) source.value = 'network'

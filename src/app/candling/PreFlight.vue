@@ -5,11 +5,13 @@ import type { Session } from '../../contracts/session-record.ts'
 import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
 import { PREFLIGHT, PREFLIGHT_WORDS, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'
+import { fromShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{
   session: Session
   latest: AirReading | null
+  units: UnitSystem
   /** Candlers of other evenings. */
   known: readonly string[]
   networkName: string | null
@@ -39,10 +41,16 @@ const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
   timer: 'By a timer',
 }
 
+const airProblem = ref('')
 function sendAir(event: Event): void {
   const data = new FormData(event.target as HTMLFormElement)
-  const [rhPercent, celsius] = [Number(data.get('rh')), Number(data.get('celsius'))]
-  if (rhPercent > 0 && rhPercent <= 100 && celsius > 0 && celsius <= 60) emit('air', rhPercent, celsius)
+  const rhPercent = Number(data.get('rh'))
+  const celsius = fromShown(props.units, 'temperature', Number(data.get('warmth')))
+  const isSound = rhPercent > 0 && rhPercent <= 100 && celsius > 0 && celsius <= 60
+  airProblem.value = isSound
+    ? ''
+    : `Humidity is 1 to 100 %, warmth ${sayQuantity(props.units, 'temperature', 1)} to ${sayQuantity(props.units, 'temperature', 60)}. Nothing was noted.`
+  if (isSound) emit('air', rhPercent, celsius)
 }
 </script>
 
@@ -86,16 +94,18 @@ function sendAir(event: Event): void {
       <section aria-labelledby="air-heading">
         <h2 id="air-heading" class="mb-1 text-lg font-semibold">Incubator’s air</h2>
         <p v-if="latest" class="text-2xl" data-testid="air-now">
-          {{ latest.rhPercent.toFixed(0) }} % RH, {{ latest.celsius.toFixed(1) }} °C
+          {{ latest.rhPercent.toFixed(0) }} % RH, {{ sayQuantity(units, 'temperature', latest.celsius) }}
         </p>
         <form v-else class="flex flex-wrap items-end gap-2" @submit.prevent="sendAir">
           <label
             >RH, %<input name="rh" type="number" min="1" max="100" step="1" class="field block w-24"
           /></label>
           <label
-            >°C<input name="celsius" type="number" min="1" max="60" step="0.1" class="field block w-24"
+            >{{ unitSymbol(units, 'temperature')
+            }}<input name="warmth" type="number" step="0.1" inputmode="decimal" class="field block w-24"
           /></label>
           <button type="submit" class="press min-h-11">Note</button>
+          <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
         </form>
       </section>
       <fieldset>

@@ -15,7 +15,7 @@ import { useSession } from './useSession.ts'
 import { useSounds } from './useSounds.ts'
 import { useStandInHand } from './useStandInHand.ts'
 import { wordsForLamp, wordsForStep } from './session-wording.ts'
-import { dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
+import { CAMERA_NAMES, dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
@@ -51,15 +51,7 @@ const comparison = ref<Comparison | null>(null)
 const learning = ref(false)
 const pedal = useLocalStorage<string | null>('perlumen-pedal', null)
 
-const networkName = computed(() =>
-  devices.camera
-    ? devices.camera.camera === 'network'
-      ? 'Network camera'
-      : set.value?.standInBasket === undefined
-        ? null
-        : 'Stand-in camera'
-    : null,
-)
+const networkName = computed(() => CAMERA_NAMES[devices.serves('camera', set.value) ?? 'none'])
 const lastSession = computed(
   () =>
     hatchery.sessions
@@ -141,8 +133,7 @@ useStandInHand({
   active: () =>
     hands.byItself.value &&
     session.value?.source === 'network' &&
-    devices.camera?.camera === 'stand-in' &&
-    set.value?.standInBasket !== undefined,
+    devices.serves('camera', set.value) === 'stand-in',
   stage: () => hands.watching.value.stage,
   waitsFor: () => (current.value && !current.value.removed && !look.value ? current.value.number : null),
   lay: (number) =>
@@ -291,6 +282,7 @@ const stepWords = computed(() =>
         v-model:sounds="sounds.sounds.value"
         v-model:voice="sounds.voice.value"
         :session="session"
+        :units="hatchery.hatchery.units"
         :latest="air.latest"
         :known="candlers"
         :network-name="networkName"

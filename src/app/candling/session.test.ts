@@ -84,6 +84,7 @@ describe('the clocks', () => {
 describe('making ready', () => {
   const props = {
     latest: null,
+    units: 'metric' as const,
     known: [],
     networkName: 'Network camera',
     pedal: null,
@@ -112,11 +113,22 @@ describe('making ready', () => {
     await celsius!.setValue('37.5')
     await panel.find('form').trigger('submit')
     expect(panel.emitted('air')).toBeUndefined()
+    expect(panel.get('[role="alert"]').text()).toMatch(/Nothing was noted/)
     await rh!.setValue('51')
     await panel.find('form').trigger('submit')
     expect(panel.emitted('air')).toEqual([[51, 37.5]])
     await panel.setProps({ latest: { atMs: 0, rhPercent: 52.4, celsius: 37.62 } })
     expect(panel.find('[data-testid="air-now"]').text()).toBe('52 % RH, 37.6 °C')
+  })
+
+  it('takes the air in the keeper’s own units', async () => {
+    const panel = mount(PreFlight, { props: { ...props, units: 'imperial', session } })
+    const [rh, warmth] = panel.findAll('input[type="number"]')
+    await rh!.setValue('50')
+    await warmth!.setValue('99.5')
+    await panel.find('form').trigger('submit')
+    const [[, celsius]] = panel.emitted('air') as [[number, number]]
+    expect(celsius).toBeCloseTo(37.5)
   })
 
   it('keeps the timer’s seconds within what a hand can follow', async () => {

@@ -228,7 +228,7 @@ export function useBench(set: () => EggSet) {
   /** With the stand-in, the egg goes on the lamp as a hand would put it there. */
   async function showOnLamp(egg: Egg): Promise<void> {
     const basket = set().standInBasket
-    if (devices.camera?.camera !== 'stand-in' || basket === undefined) return
+    if (basket === undefined || devices.serves('camera', set()) !== 'stand-in') return
     await putOnLamp(basket, egg.number, ageInDays(Date.parse(set().setAt), Date.now()))
   }
 

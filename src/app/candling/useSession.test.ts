@@ -6,10 +6,12 @@ import { effectScope, type EffectScope } from 'vue'
 import { sampleRecords } from '../../contracts/sample-records.ts'
 import { newEgg } from '../../contracts/egg-record.ts'
 import { type EggSet } from '../../contracts/set-record.ts'
+import type { DeviceList } from '../../contracts/devices.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SensorReading } from '../../devices/air/air-sensor.ts'
 import { useCustodyStore } from '../data/custody.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
 import { useBench } from './useBench.ts'
 import { useSession } from './useSession.ts'
 
@@ -35,6 +37,9 @@ const eggs = [
 const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 const picture = { photo, shapes: [] }
 
+/** A sensor that asks the incubator of the test. */
+const THERE: DeviceList = { demo: false, camera: 'absent', scale: 'absent', calliper: 'absent', air: 'real' }
+
 let scope: EffectScope
 /** What a reload does: a new tab on the records of the last. */
 async function opened() {
@@ -43,6 +48,7 @@ async function opened() {
   if (before) disposePinia(before)
   setActivePinia(createPinia())
   const store = useHatcheryStore()
+  useDevicesStore().there = THERE
   await store.load()
   scope = effectScope()
   const bench = scope.run(() => useBench(() => set))!
@@ -204,5 +210,15 @@ describe('making ready', () => {
     const { store, flow: after } = await opened()
     await vi.waitFor(() => expect(after.air.value.latest?.rhPercent).toBe(52))
     expect(store.probes.map(({ by }) => by).sort()).toEqual(['hand', 'sensor'])
+  })
+
+  it('asks nothing simulated for the air of eggs that are real', async () => {
+    incubator.reading = { rhPercent: 51.9, celsius: 37.53 }
+    const { store, flow } = await opened()
+    useDevicesStore().there = { ...THERE, air: 'stand-in' }
+    incubator.lid = []
+    await flow.start('device')
+    await flow.tick(PREFLIGHT[0]!)
+    expect([flow.air.value.latest, store.readings.size, incubator.lid]).toEqual([null, 0, []])
   })
 })

@@ -11,6 +11,7 @@ import { moveLid, readAir } from '../../devices/air/air-sensor.ts'
 import { noted } from '../../domain/readings.ts'
 import { askToPersist } from '../data/storage-room.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
 import { RECOVERY_MS, useSessionAir } from './useSessionAir.ts'
 import type { useBench } from './useBench.ts'
 
@@ -26,6 +27,7 @@ const AIR_EVERY_MS = 10_000
  */
 export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>) {
   const hatchery = useHatcheryStore()
+  const devices = useDevicesStore()
   const nowMs = ref(Date.now())
   useIntervalFn(() => {
     nowMs.value = Date.now()
@@ -134,10 +136,10 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
     const { value: now } = step
     if (now.kind === 'fetch' || now.kind === 'return') {
       await note('lid lifted', { kind: 'opened', purpose: now.kind, trayId: now.trayId })
-      void moveLid(true)
+      if (devices.serves('air', set())) void moveLid(true)
     } else if (now.kind === 'close-lid') {
       await note('lid put back', { kind: 'closed' })
-      void moveLid(false)
+      if (devices.serves('air', set())) void moveLid(false)
       if (now.purpose === 'fetch') bench.chooseTray(now.trayId)
     } else if (now.kind === 'finish') {
       await note(END, { kind: 'ended' })
@@ -174,6 +176,8 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
 
   async function readSensor(): Promise<void> {
     if (!hatchery.leads || (!session.value && !recovering.value)) return
+    // Real probes write for themselves; what is simulated speaks of made-up sets alone.
+    if (devices.serves('air', set()) === null) return
     const reading = await readAir()
     if (reading) await noteAir(reading.rhPercent, Math.max(0, reading.celsius), 'sensor')
   }

@@ -144,7 +144,7 @@ function bringIn(): void {
         <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
         <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
       </label>
-      <button v-if="devices.camera?.camera === 'stand-in'" type="button" class="press" @click="tryOne">
+      <button v-if="devices.there?.air === 'stand-in'" type="button" class="press" @click="tryOne">
         Try a simulated one
       </button>
     </div>

@@ -23,7 +23,7 @@ const units = computed(() => store.hatchery.units)
 const zone = computed(() => store.hatchery.zone)
 const here = computed(() => new Set(props.now.probes.map(({ sensor }) => sensor)))
 /** Sensors that are heard and stand elsewhere, or nowhere. */
-const others = computed(() => sensing.sensors.filter(({ name }) => !here.value.has(name)))
+const others = computed(() => sensing.offered.filter(({ name }) => !here.value.has(name)))
 const saidBy = (probe: ProbeRecord) => (probe.sensor === null ? undefined : sensing.latest.get(probe.sensor))
 /** That nothing has a usual name is no trouble once somebody chose. */
 const isChosen = ({ fields }: ProbeRecord): boolean => (fields.celsius ?? fields.rhPercent) !== null

@@ -133,7 +133,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     const egg = current.value
     if (egg) skipped.value = [...skipped.value.filter((id) => id !== egg.id), egg.id]
   }
-  const isStandIn = computed(() => devices.camera?.camera === 'stand-in' && set().standInBasket !== undefined)
+  const isStandIn = computed(() => devices.serves('scale', set()) === 'stand-in')
   /** Of the demo: a hand lays the egg on. */
   async function layOn(): Promise<void> {
     const egg = current.value
@@ -157,7 +157,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     problem,
     saving,
     isStandIn,
-    hasServer: computed(() => devices.camera !== null),
+    hasServer: computed(() => devices.serves('scale', set()) !== null),
     hasSerial: hasSerial(),
     note,
     start,

@@ -96,21 +96,13 @@ function next(egg: DraftEgg, done: boolean): void {
       <span
         >Egg at hand: <strong>{{ atHand?.number }}</strong></span
       >
-      <button
-        type="button"
-        class="press min-h-10 py-1"
-        :disabled="!gauges.hasServer() && !gauges.onCable.value.scale"
-        @click="weigh"
-      >
-        <Scale class="h-5 w-5" aria-hidden="true" /> Read the scale
+      <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
+        <Scale class="h-5 w-5" aria-hidden="true" /> Read the
+        {{ gauges.isSimulated('scale') ? 'simulated ' : '' }}scale
       </button>
-      <button
-        type="button"
-        class="press min-h-10 py-1"
-        :disabled="!gauges.hasServer() && !gauges.onCable.value.calliper"
-        @click="caliper"
-      >
-        <Ruler class="h-5 w-5" aria-hidden="true" /> Read the calliper
+      <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('calliper')" @click="caliper">
+        <Ruler class="h-5 w-5" aria-hidden="true" /> Read the
+        {{ gauges.isSimulated('calliper') ? 'simulated ' : '' }}calliper
       </button>
       <template v-if="gauges.hasSerial">
         <button type="button" class="press min-h-10 py-1" @click="gauges.connect('scale')">

@@ -6,7 +6,11 @@ import { reopened } from '../data/reopened.ts'
 import { useSensingStore } from './sensing.ts'
 
 /** A server that hears one sensor; the tests say what it hears. */
-const server = { asked: [] as string[], say: (_: SensorReading | string): void => undefined }
+const server = {
+  asked: [] as string[],
+  sensors: [] as Sensor[],
+  say: (_: SensorReading | string): void => undefined,
+}
 class FakeEventSource {
   constructor(address: string) {
     server.asked.push(address)
@@ -18,7 +22,7 @@ class FakeEventSource {
     server.say = () => undefined
   }
 }
-const LOFT: Sensor = { name: 'loft', way: 'events', standIn: true, heardMs: null, trouble: null }
+const LOFT: Sensor = { name: 'loft', way: 'events', standIn: false, heardMs: null, trouble: null }
 const before = { fetch: globalThis.fetch, EventSource: globalThis.EventSource as unknown }
 const atMs = Date.parse('2026-03-11T20:00:00.000Z')
 const reading = (minutes: number, celsius: number): SensorReading => ({
@@ -33,7 +37,8 @@ const reading = (minutes: number, celsius: number): SensorReading => ({
 beforeEach(async () => {
   vi.stubGlobal('navigator', { userAgent: 'none' })
   vi.stubGlobal('EventSource', FakeEventSource)
-  vi.stubGlobal('fetch', async () => Response.json([LOFT]))
+  server.sensors = [LOFT]
+  vi.stubGlobal('fetch', async () => Response.json(server.sensors))
   server.asked = []
   // Time is said by the tests, and what is done now and then is done when they say so.
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date'], now: atMs })
@@ -97,5 +102,21 @@ describe('what a sensor says', () => {
     vi.setSystemTime(atMs + 3_600_000)
     await listening()
     expect(server.asked.at(-1)).toBe(`/api/sensors/readings?since=${atMs + 60_000}`)
+  })
+
+  it('that is simulated is never written into a book that somebody keeps', async () => {
+    server.sensors = [{ ...LOFT, standIn: true }]
+    const { store, sensing } = await listening()
+    expect(sensing.offered).toEqual([])
+    const incubatorId = store.hatchery.incubators[0]!.id
+    await expect(sensing.place('loft', { incubatorId, height: 'eggs' })).rejects.toThrow(/is simulated/)
+    // Nor where somebody calls a probe of their own as it is called.
+    server.sensors = [LOFT]
+    await listening().then((own) => own.sensing.place('loft', { incubatorId, height: 'eggs' }))
+    server.sensors = [{ ...LOFT, standIn: true }]
+    const again = await listening()
+    server.say(reading(1, 51.9))
+    await again.sensing.write()
+    expect(await kept()).toEqual([])
   })
 })

@@ -20,6 +20,8 @@ import { useDevicesStore } from './devices.ts'
 /** What is heard is written this often: nothing is called known before it is on the disk. */
 const WRITE_EVERY_MS = 10_000
 const LIST_EVERY_MS = 30_000
+/** What the ids of the made-up hatchery begin with. */
+const MADE_UP = 'demo-'
 /** The server keeps what it heard for about a day. */
 const MISSED_MS = 36 * 3_600_000
 
@@ -40,8 +42,23 @@ export const useSensingStore = defineStore('sensing', () => {
   let stop: (() => void) | null = null
   onScopeDispose(() => stop?.())
 
+  const simulated = computed(
+    () => new Set(sensors.value.flatMap(({ name, standIn }) => (standIn ? [name] : []))),
+  )
+  /** May what it says be written down? What is simulated is of the made-up hatchery's own probes alone. */
+  const isOwn = (sensor: string, probe: ProbeRecord | undefined): boolean =>
+    !simulated.value.has(sensor) || (probe?.id.startsWith(MADE_UP) ?? false)
   const probeOfSensor = computed(
-    () => new Map(hatchery.probes.flatMap((probe) => (probe.sensor === null ? [] : [[probe.sensor, probe]]))),
+    () =>
+      new Map(
+        hatchery.probes.flatMap((probe) =>
+          probe.sensor === null || !isOwn(probe.sensor, probe) ? [] : [[probe.sensor, probe]],
+        ),
+      ),
+  )
+  /** What may be put into an incubator. */
+  const offered = computed(() =>
+    sensors.value.filter(({ name, standIn }) => !standIn || probeOfSensor.value.has(name)),
   )
 
   /** Begins to listen, once the book is open. */
@@ -100,7 +117,7 @@ export const useSensingStore = defineStore('sensing', () => {
   useIntervalFn(() => void write(), WRITE_EVERY_MS)
   useIntervalFn(async () => {
     // From plain files there is nobody to ask.
-    if (devices.camera === null) return
+    if (devices.there === null) return
     await list()
     // The server may have been started with sensors only since.
     if (!stop && sensors.value.length > 0 && hatchery.loaded) follow()
@@ -164,6 +181,8 @@ export const useSensingStore = defineStore('sensing', () => {
     { incubatorId, height }: { incubatorId: string | null; height: ProbeRecord['height'] },
   ): Promise<void> {
     const known = probeOfSensor.value.get(sensor)
+    if (!isOwn(sensor, known))
+      throw new Error(`${sensor} is simulated: it stands in the made-up hatchery alone.`)
     const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
     const probe: ProbeRecord = known
       ? { ...known, height, events: [...known.events, placing(incubatorId, noting)] }
@@ -188,7 +207,7 @@ export const useSensingStore = defineStore('sensing', () => {
     await hatchery.commit('sensor fields', null, { probes: [{ ...probe, fields }] })
   }
 
-  return { sensors, latest, problem, incubators, recent, start, place, choose, take, write }
+  return { sensors, offered, latest, problem, incubators, recent, start, place, choose, take, write }
 })
 
 function readingOf(said: SensorReading, probe: ProbeRecord): ProbeReading {

@@ -42,6 +42,9 @@ export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
   model: 'it was graded again by a newer model',
 }
 
+/** Cameras that the server speaks for, as they are called; null where there is none to be offered. */
+export const CAMERA_NAMES = { real: 'Network camera', 'stand-in': 'Simulated camera', none: null } as const
+
 /** What told most for a look's suggestion, as a sentence; empty where nothing did. */
 export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
   const [first] = verdict.reasons

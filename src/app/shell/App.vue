@@ -58,7 +58,7 @@ onMounted(async () => {
   await Promise.all([sensing.start(), openMadeUp()])
 })
 async function openMadeUp(): Promise<void> {
-  if (!(await madeUp.isWanted(devices.camera?.demo ?? false))) return
+  if (!(await madeUp.isWanted(devices.there?.demo ?? false))) return
   await madeUp.open(Date.now()).catch((error: unknown) => {
     trouble.value = (error as Error).message
   })

@@ -1,5 +1,4 @@
-import { z } from 'zod'
-import { ask, askIfThere, handleStandIn } from '../port.ts'
+import { ask, handleStandIn } from '../port.ts'
 
 /**
  * A still camera over plain HTTP: GET the still path, get a JPEG. The server puts either its simulated stand-in
@@ -7,14 +6,6 @@ import { ask, askIfThere, handleStandIn } from '../port.ts'
  */
 export const STILL_PATH = '/api/camera/still.jpg'
 export const STREAM_PATH = '/api/camera/stream.mjpg'
-
-const statusSchema = z.object({ camera: z.enum(['stand-in', 'network']), demo: z.boolean() })
-export type CameraStatus = z.infer<typeof statusSchema>
-
-/** @returns null when the app runs from plain files, without the server */
-export async function cameraStatus(): Promise<CameraStatus | null> {
-  return statusSchema.safeParse(await askIfThere('/api/status')).data ?? null
-}
 
 /** @throws Error with a plain sentence when no picture came */
 export async function takeStill(signal?: AbortSignal): Promise<Blob> {

@@ -1,4 +1,4 @@
-import { Router } from 'express'
+import { Router, type RequestHandler } from 'express'
 import { z } from 'zod'
 import { freshMassG } from '../../core/intake/egg-figures.ts'
 import { createRandom } from '../../core/random/random.ts'
@@ -24,7 +24,7 @@ const MOVES_FOR = 2
  * A simulated scale and calliper that weigh and measure whichever egg was put there. Real ones could take their
  * place: a reading is one line of text over plain HTTP. The calliper's jaws go on from length to breadth.
  */
-export function standInGaugeRoutes(): Router {
+export function standInGaugeRoutes(kinds: ReadonlyArray<'scale' | 'calliper'>): Router {
   const router = Router()
   let onPan: OnPan = { species: 'chicken', seed: 'first' }
   let readings = 0
@@ -54,7 +54,9 @@ export function standInGaugeRoutes(): Router {
     moves = 'basket' in onPan ? MOVES_FOR : 0
     response.status(204).end()
   })
-  router.get('/scale/reading', (_request, response) => {
+  const isThere: (kind: 'scale' | 'calliper') => RequestHandler = (kind) => (_request, _response, next) =>
+    kinds.includes(kind) ? next() : next('route')
+  router.get('/scale/reading', isThere('scale'), (_request, response) => {
     const isMoving = moves > 0
     moves = Math.max(0, moves - 1)
     const grams = (lying()?.grams ?? 0) * (isMoving ? 0.8 : 1) + SCALE_SD * noise()
@@ -62,7 +64,7 @@ export function standInGaugeRoutes(): Router {
       .type('text/plain')
       .send(`${isMoving ? 'US' : 'ST'},GS,${grams < 0 ? '-' : '+'} ${Math.abs(grams).toFixed(2)} g\r\n`)
   })
-  router.get('/calliper/reading', (_request, response) => {
+  router.get('/calliper/reading', isThere('calliper'), (_request, response) => {
     const { lengthMm, breadthMm } = lying() ?? { lengthMm: 0, breadthMm: 0 }
     const value = jaws === 'length' ? lengthMm : breadthMm
     jaws = jaws === 'length' ? 'breadth' : 'length'

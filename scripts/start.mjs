@@ -1,0 +1,52 @@
+// npm start: installs what is missing, builds the app where it is older than its sources, and serves one's own book; nothing
+// is simulated. npm run demo: the same with the made-up hatchery and its simulated devices.
+import { spawn } from 'node:child_process'
+import { readdirSync, statSync } from 'node:fs'
+import { join } from 'node:path'
+import { installPackages, root, run } from './install.mjs'
+
+installPackages()
+if (isStale() && run('npx', ['vite', 'build', '--logLevel', 'warn']) !== 0) process.exit(1)
+const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', ...process.argv.slice(2)], {
+  cwd: root,
+  stdio: ['inherit', 'pipe', 'inherit'],
+})
+server.stdout.on('data', (text) => {
+  process.stdout.write(text)
+  const address = /http:\/\/\S+/.exec(String(text))?.[0]
+  if (address) openBrowser(address)
+})
+server.on('exit', (code) => process.exit(code ?? 0))
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
+
+/** Is what was built older than anything it was built from? */
+function isStale() {
+  const built = newest(['dist'])
+  return built === 0 || newest(['src', 'public', 'index.html', 'vite.config.ts', 'package.json']) > built
+}
+
+/** Milliseconds of the latest change below; 0 where there is nothing. */
+function newest(paths) {
+  return Math.max(
+    0,
+    ...paths.map((path) => {
+      const whole = join(root, path)
+      const known = statSync(whole, { throwIfNoEntry: false })
+      if (!known) return 0
+      return known.isDirectory() ? newest(readdirSync(whole).map((name) => join(path, name))) : known.mtimeMs
+    }),
+  )
+}
+
+function openBrowser(address) {
+  if (process.env.CI || process.env.PERLUMEN_NO_BROWSER || !process.stdout.isTTY) return
+  const [command, ...args] =
+    process.platform === 'darwin'
+      ? ['open']
+      : process.platform === 'win32'
+        ? ['cmd', '/c', 'start', '']
+        : ['xdg-open']
+  spawn(command, [...args, address], { stdio: 'ignore', detached: true })
+    .on('error', () => undefined)
+    .unref()
+}
