@@ -61,12 +61,26 @@ describe('a disagreement', () => {
         records,
       ),
     ).toBe('Probe Loft eggs')
-    expect(conflictName(conflict({ table: 'probes', id: 'probe-7' }), records)).toBe('Probe probe-7')
+    expect(conflictName(conflict({ table: 'trays', kept: { stamp: FRESH, name: 'Tray 1' } }), records)).toBe(
+      'Tray 1',
+    )
   })
   it('shows its values as one reads them', () => {
     expect(valueWords('notes', '', records)).toBe('nothing')
     expect(valueWords('own', null, records)).toBe('nothing')
     expect(valueWords('own', { grade: 'blood-ring' }, records)).toBe('Blood ring')
+    const removed = { at: '2026-03-01T12:00:00.000Z', grade: 'clear' }
+    expect([fieldWords('removed'), valueWords('removed', removed, records)].join(': ')).toMatch(
+      /^taken out: as clear, 1 Mar, \d\d:\d\d$/,
+    )
+    expect(valueWords('removed', null, records)).toBe('no')
+    const outcome = { at: removed.at, found: 'quitter', deathDay: 17 }
+    expect(valueWords('outcome', outcome, records)).toMatch(/^Died later, an embryo on day 17, noted 1 Mar/)
+    expect(valueWords('chick', { state: 'given-away', words: 'to the school' }, records)).toBe(
+      'given away, to the school',
+    )
+    expect(valueWords('done', [{ key: 'give-up' }], records)).toBe('closed')
+    expect(valueWords('incubatorId', records.hatchery.incubators[0]!.id, records)).toBe('Incubator 1')
     expect(valueWords('setAt', '2026-03-01T12:00:00.000Z', records)).toMatch(/^1 Mar 2026, \d\d:\d\d$/)
     expect(valueWords('weightG', 58.4, records)).toBe('58.4')
     expect(valueWords('notes', 'x'.repeat(500), records)).toHaveLength(162)

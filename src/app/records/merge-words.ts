@@ -47,7 +47,10 @@ export function conflictName(
   if (table === 'looks' && egg) return `Look at egg ${egg.number}, ${set?.name ?? ''}`
   if (table === 'eggs' && egg) return `Egg ${egg.number}, ${set?.name ?? ''}`
   const name = typeof kept['name'] === 'string' ? kept['name'] : id
-  return `${TABLE_WORDS[table][0]} ${name}`.replace(/^./, (first) => first.toUpperCase())
+  const word = TABLE_WORDS[table][0]
+  // “Tray 1” is a tray already.
+  if (name.toLowerCase().startsWith(word)) return name
+  return `${word} ${name}`.replace(/^./, (first) => first.toUpperCase())
 }
 
 const MOST_LETTERS = 160
@@ -59,7 +62,8 @@ const WORDS_OF: Readonly<
   Record<string, (value: never, records: Pick<HatcheryRecords, 'hatchery'>) => string>
 > = {
   own: ({ grade }: NonNullable<LookRecord['own']>) => GRADE_WORDS[grade],
-  removed: ({ grade, at }: NonNullable<EggState['removed']>) => `${GRADE_WORDS[grade]}, ${day(at)}`,
+  removed: ({ grade, at }: NonNullable<EggState['removed']>) =>
+    `as ${GRADE_WORDS[grade].toLowerCase()}, ${day(at)}`,
   outcome: ({ found, deathDay, at }: NonNullable<EggState['outcome']>) =>
     `${OUTCOME_WORDS[found]}${deathDay ? ` on day ${deathDay}` : ''}, noted ${day(at)}`,
   pipped: ({ at }: NonNullable<EggState['pipped']>) => day(at),
@@ -86,7 +90,7 @@ export function valueWords(
 }
 
 const NOTHING: Readonly<Record<string, string>> = {
-  removed: 'not taken out',
+  removed: 'no',
   outcome: 'still open',
   pipped: 'not seen',
   zipped: 'not seen',
@@ -94,7 +98,7 @@ const NOTHING: Readonly<Record<string, string>> = {
 }
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
-  removed: 'taken out as',
+  removed: 'taken out',
   outcome: 'what became of it',
   pipped: 'pip',
   zipped: 'cut round',

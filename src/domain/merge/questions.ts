@@ -1,4 +1,5 @@
-import { str as crc32 } from 'crc-32'
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import {
   eggOf,
   eventsBetween,
@@ -186,7 +187,7 @@ function notedAlone(one: Noted, other: Noted, kinds: readonly string[]): boolean
 
 /** Noted by no device, under names that follow from all that was noted before. */
 function following(events: ReadonlyArray<{ id: string; at: string | null }>): Noting {
-  const before = crc32(events.map(({ id }) => id).join()) >>> 0
+  const before = bytesToHex(sha256(utf8ToBytes(events.map(({ id }) => id).join()))).slice(0, 16)
   let count = 0
   return { at: events.at(-1)?.at ?? null, device: null, newId: () => `holds-${before}-${++count}` }
 }
