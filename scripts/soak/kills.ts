@@ -95,7 +95,11 @@ export function killDuringMerges(trials: Trials): Promise<Findings> {
       const random = createRandom(`merge/${name}`)
       const { page, kill } = await start()
       await page.goto(`${base}#/records`)
-      if (isFull || (await page.getByText(/^0 sets/).count()) > 0) {
+      const sizes = await page
+        .getByText(/\d+ sets?, \d+ eggs?/)
+        .first()
+        .innerText({ timeout: SETTLE_MS })
+      if (isFull || /^0 sets/.test(sizes)) {
         await page.getByTestId('bundle-input').setInputFiles(zip(few))
         const replace = page.getByRole('radio', { name: /^Replace/ })
         if (isFull) {

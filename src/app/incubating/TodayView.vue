@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
+import { storeToRefs } from 'pinia'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import { isIn } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
@@ -24,6 +25,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { oldestStorageDays } from '../../domain/storage-age.ts'
+import { useDevicesStore } from '../shared/devices.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import IncubatorCards from './IncubatorCards.vue'
 import RoundsDue from './RoundsDue.vue'
@@ -33,6 +35,11 @@ import StateSign from '../shared/ui/StateSign.vue'
 
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
+const { there } = storeToRefs(useDevicesStore())
+/** Not where one’s own book is served: what is made up must not come among one’s own eggs. */
+const offersMadeUp = computed(
+  () => there.value === null || there.value.demo || there.value.camera === 'stand-in',
+)
 const sensing = useSensingStore()
 const isRoundDue = computed(() =>
   sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
@@ -192,10 +199,19 @@ useKeys({ u: () => void saving(() => store.undo()) })
     <div v-else-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
       <p>
         No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device
-        under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up
-        hatchery first.
+        under <RouterLink to="/records" class="underline">Records</RouterLink
+        >{{ offersMadeUp ? ', or look around in a made-up hatchery first' : '' }}.
       </p>
-      <button type="button" class="press press-lamp mt-4" @click="saving(() => madeUp.open(Date.now()))">
+      <p v-if="!offersMadeUp" class="mt-3 text-base text-ink-soft">
+        This is a book of your own. A made-up hatchery to look around in has a book apart: start it with
+        <code>npm run demo -- --port 4180</code>.
+      </p>
+      <button
+        v-else
+        type="button"
+        class="press press-lamp mt-4"
+        @click="saving(() => madeUp.open(Date.now()))"
+      >
         Open the made-up hatchery
       </button>
     </div>
