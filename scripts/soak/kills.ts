@@ -6,7 +6,7 @@ import { bookOnDisk } from '../../e2e/book-on-disk.ts'
 import { createRandom } from '../../src/core/random/random.ts'
 import type { Findings, Trials } from './findings.ts'
 import { manySets } from './huge-books.ts'
-import { onStage } from './stage.ts'
+import { onStage, type Stage } from './stage.ts'
 
 const SETTLE_MS = 60_000
 
@@ -25,6 +25,16 @@ async function repeat(
     onProgress?.(++findings.tried, findings)
   }
   return findings
+}
+
+/** What a browser that starts again finds on the disk. */
+async function foundAfter({ base, start }: Stage): ReturnType<typeof bookOnDisk> {
+  const { page, kill } = await start()
+  await page.goto(`${base}#/records`)
+  await page.locator('h1').waitFor()
+  const disk = await bookOnDisk(page)
+  await kill()
+  return disk
 }
 
 /** The browser is killed at a random moment of a Replace: the book is the old one whole or the new one whole, never less. */
@@ -67,11 +77,7 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
       await browser.kill()
       if (done === null) cut()
       else longestMs = Math.max(300, 1.15 * (done - began))
-      const again = await start()
-      await again.page.goto(`${base}#/records`)
-      await again.page.locator('h1').waitFor()
-      const disk = await bookOnDisk(again.page)
-      await again.kill()
+      const disk = await foundAfter({ base, start })
       now = disk.sets.length
       if (now !== before && now !== next.sets)
         return `${now} sets: neither the old ${before} nor the new ${next.sets}`
@@ -122,11 +128,7 @@ export function killDuringMerges(trials: Trials): Promise<Findings> {
       await kill()
       if (done === null) cut()
       else longestMs = Math.max(300, 1.15 * (done - began))
-      const again = await start()
-      await again.page.goto(`${base}#/records`)
-      await again.page.locator('h1').waitFor()
-      const disk = await bookOnDisk(again.page)
-      await again.kill()
+      const disk = await foundAfter({ base, start })
       isFull = disk.sets.length === 90
       if (!isFull && disk.sets.length !== 40)
         return `${disk.sets.length} sets: neither the old 40 nor both, 90`
