@@ -60,7 +60,10 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
       const next = books.find(({ sets }) => sets !== before) ?? books[0]!
       await page.getByTestId('bundle-input').setInputFiles(next.file)
       const began = Date.now()
-      if (before > 0) await page.getByRole('button', { name: 'Replace' }).click({ timeout: SETTLE_MS })
+      if (before > 0) {
+        await page.getByRole('radio', { name: /^Replace/ }).check({ timeout: SETTLE_MS })
+        await page.getByRole('button', { name: 'Replace' }).click()
+      }
       const acknowledged = page
         .getByTestId('records-message')
         .getByText('brought in')
