@@ -83,6 +83,10 @@ const VOICES_FOLDER = 'voices/'
 const PICTURES_FOLDER = 'pictures/'
 /** Of the lines of one look, or of one probe's day. */
 const MOST_PART_BYTES = 20_000_000
+/** Files that somebody may have put into a bundle besides its own. */
+const MOST_STRANGERS = 1000
+/** Bundles of the first versions, which had no manifest, were small. */
+const MOST_UNNAMED = 50_000
 const MOST_RECORD_BYTES = 500_000_000
 const MOST_PHOTO_BYTES = 200_000_000
 
@@ -271,6 +275,12 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     if (!zip.names.includes(name) && !isPart)
       throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
   }
+  if (manifest) {
+    const strangers = zip.names.filter((name) => name !== MANIFEST_FILE && !(name in manifest.files)).length
+    if (strangers > MOST_STRANGERS)
+      throw new BundleError(`The file holds ${strangers} parts that its manifest does not name.`)
+  } else if (zip.names.length > MOST_UNNAMED)
+    throw new BundleError(`The file holds ${zip.names.length} parts and no manifest of them.`)
   const json = await readJson(zip, RECORDS_FILE, manifest)
   const { records, buried, parts } = parseRecords(json, zone)
   const oldShapes = new Map(parts.shapes.map((shapes) => [shapes.id, shapes]))

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { LONGEST_PATH, MOST_FIELDS } from '../core/climate/sensor-message.ts'
 
 /** By what way the server hears a sensor. */
 export const SENSOR_WAYS = ['polled', 'events', 'mqtt'] as const
@@ -15,7 +16,7 @@ export const sensorSchema = z.object({
 })
 export type Sensor = z.infer<typeof sensorSchema>
 
-const fieldPath = z.string().max(80)
+const fieldPath = z.string().max(LONGEST_PATH)
 /** Which fields of a sensor's message are its warmth and its moisture; null leaves it to their names. */
 export const chosenFieldsSchema = z.object({ celsius: fieldPath.nullable(), rhPercent: fieldPath.nullable() })
 export const BY_NAME: Readonly<z.infer<typeof chosenFieldsSchema>> = { celsius: null, rhPercent: null }
@@ -23,6 +24,8 @@ export const BY_NAME: Readonly<z.infer<typeof chosenFieldsSchema>> = { celsius: 
 /** One thing that a sensor said, as the server hands it on. */
 export const sensorReadingSchema = z.object({
   sensor: z.string().min(1).max(60),
+  /** Simulated; what it says is of the made-up hatchery alone. */
+  standIn: z.boolean().default(false),
   atMs: z.number().int().min(0),
   celsius: z.number().min(0).max(60).nullable(),
   rhPercent: z.number().min(0).max(100).nullable(),
@@ -37,7 +40,7 @@ export const sensorReadingSchema = z.object({
         rhPercent: z.number().min(0).max(100).nullable(),
       }),
     )
-    .max(24)
+    .max(MOST_FIELDS)
     .default([]),
 })
 export type SensorReading = z.infer<typeof sensorReadingSchema>

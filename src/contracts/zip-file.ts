@@ -29,11 +29,11 @@ export interface ZipFile {
 /** Up to this size a file is taken into memory at once: asked of the disk part by part, hundreds of small parts take seconds. */
 const MOST_IN_MEMORY_BYTES = 64_000_000
 
-/** Twenty thousand looks with their lines are half of that. */
-const MOST_PARTS = 80_000
-/** Records shrink to a twentieth; what shrinks to a two-hundredth holds nothing. Small parts may. */
+/** Far more than any book has: only the list of them must not fill the memory. */
+const MOST_PARTS = 1_000_000
+/** Records shrink to a twentieth; what is large and shrinks to a two-hundredth holds nothing. */
 const MOST_SHRUNK = 200
-const SMALL_BYTES = 1_000_000
+const SMALL_BYTES = 50_000_000
 
 function isBomb({ uncompressedSize, compressedSize }: FileEntry): boolean {
   return uncompressedSize > SMALL_BYTES && uncompressedSize > MOST_SHRUNK * compressedSize

@@ -128,7 +128,7 @@ function checkWords(probe: ProbeRecord): string {
         <p class="text-sm text-ink-soft">{{ checkWords(probe) }}</p>
         <p v-if="troubleOf(probe)" class="text-sm text-ember">{{ troubleOf(probe) }}</p>
         <SensorFields
-          v-if="(saidBy(probe)?.fields.length ?? 0) > 0"
+          v-if="saidBy(probe) && (isChosen(probe) || saidBy(probe)!.fields.length > 0)"
           :probe="probe"
           :said="saidBy(probe)!"
           :units="units"

@@ -42,23 +42,15 @@ export const useSensingStore = defineStore('sensing', () => {
   let stop: (() => void) | null = null
   onScopeDispose(() => stop?.())
 
-  const simulated = computed(
-    () => new Set(sensors.value.flatMap(({ name, standIn }) => (standIn ? [name] : []))),
-  )
-  /** May what it says be written down? What is simulated is of the made-up hatchery's own probes alone. */
-  const isOwn = (sensor: string, probe: ProbeRecord | undefined): boolean =>
-    !simulated.value.has(sensor) || (probe?.id.startsWith(MADE_UP) ?? false)
   const probeOfSensor = computed(
-    () =>
-      new Map(
-        hatchery.probes.flatMap((probe) =>
-          probe.sensor === null || !isOwn(probe.sensor, probe) ? [] : [[probe.sensor, probe]],
-        ),
-      ),
+    () => new Map(hatchery.probes.flatMap((probe) => (probe.sensor === null ? [] : [[probe.sensor, probe]]))),
   )
+  /** May what a sensor says be noted of a probe? What is simulated is of the made-up hatchery's own probes alone. */
+  const mayBe = (standIn: boolean, probe: ProbeRecord | undefined): boolean =>
+    !standIn || (probe?.id.startsWith(MADE_UP) ?? false)
   /** What may be put into an incubator. */
   const offered = computed(() =>
-    sensors.value.filter(({ name, standIn }) => !standIn || probeOfSensor.value.has(name)),
+    sensors.value.filter(({ name, standIn }) => mayBe(standIn, probeOfSensor.value.get(name))),
   )
 
   /** Begins to listen, once the book is open. */
@@ -88,7 +80,7 @@ export const useSensingStore = defineStore('sensing', () => {
   function hear(reading: SensorReading): void {
     latest.value = new Map(latest.value).set(reading.sensor, reading)
     const probe = probeOfSensor.value.get(reading.sensor)
-    if (probe) take(readingOf(reading, probe))
+    if (probe && mayBe(reading.standIn, probe)) take(readingOf(reading, probe))
   }
 
   /** A reading of a probe, to be written soon. */
@@ -181,7 +173,9 @@ export const useSensingStore = defineStore('sensing', () => {
     { incubatorId, height }: { incubatorId: string | null; height: ProbeRecord['height'] },
   ): Promise<void> {
     const known = probeOfSensor.value.get(sensor)
-    if (!isOwn(sensor, known))
+    const standIn =
+      sensors.value.find(({ name }) => name === sensor)?.standIn ?? latest.value.get(sensor)?.standIn
+    if (!mayBe(standIn ?? false, known))
       throw new Error(`${sensor} is simulated: it stands in the made-up hatchery alone.`)
     const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
     const probe: ProbeRecord = known
@@ -199,7 +193,7 @@ export const useSensingStore = defineStore('sensing', () => {
     await hatchery.commit('sensor placed', null, { probes: [probe] })
     // What it said last need not be waited for again.
     const last = latest.value.get(sensor)
-    if (last && incubatorId !== null) take(readingOf(last, probe))
+    if (last && incubatorId !== null && mayBe(last.standIn, probe)) take(readingOf(last, probe))
   }
 
   /** Lets other fields of a sensor's messages be its warmth and its moisture. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { celsiusFromBytes, rhPercentFromBytes } from './environmental-sensing.ts'
-import { asChosen, readSensorMessage } from './sensor-message.ts'
+import { asChosen, MOST_FIELDS, readSensorMessage } from './sensor-message.ts'
 
 describe('what a sensor says as text', () => {
   it.each([
@@ -43,13 +43,15 @@ describe('what a sensor says as text', () => {
     // What was chosen and is not said is not there: no other field steps in for it.
     const other = readSensorMessage('{"shelf":{"t":24.1},"egg":{"h":51}}')!
     expect(asChosen(other, { celsius: 'egg.core', rhPercent: null }).celsius).toBeNull()
+    // Chosen by hand as it would be by name, it is there also where nothing else is said.
+    expect(asChosen(simple, { celsius: 'env.temp', rhPercent: null }).celsius).toBe(37.5)
     // Of fields by other names nothing is taken until somebody says so; degrees are as the message has them.
     const strange = readSensorMessage('{"a":99.5,"unit":"°F"}')!
     expect([strange.celsius, strange.rhPercent]).toEqual([null, null])
     expect(asChosen(strange, { celsius: 'a', rhPercent: null }).celsius).toBeCloseTo(37.5)
     expect(
       readSensorMessage(JSON.stringify(Object.fromEntries([...Array(99).keys()].entries())))!.fields,
-    ).toHaveLength(24)
+    ).toHaveLength(MOST_FIELDS)
   })
   it.each(['', 'hello', '{"temperature":850}', '{"a":-5}', 'null', '[]', '{"temperature":null}', '"48 m"'])(
     '%j is no reading',

@@ -70,8 +70,8 @@ const OTHER_PARTS: ReadonlySet<string> = new Set([
 const FAHRENHEIT = /^(°|deg)?\s*f$|^fahrenheit$/i
 const DEEPEST = 4
 /** Handed on of a message that says more than this. */
-const MOST_FIELDS = 24
-const LONGEST_PATH = 80
+export const MOST_FIELDS = 12
+export const LONGEST_PATH = 60
 /** Seconds since 1970 have ten digits, milliseconds thirteen. */
 const SECONDS_BELOW = 1e11
 
@@ -117,12 +117,12 @@ export function readSensorMessage(text: string, address = ''): SensorSaid | null
 }
 
 /** What a sensor said, by the fields that somebody chose in place of those that were taken. */
-export function asChosen<T extends Pick<SensorSaid, 'celsius' | 'rhPercent' | 'fields'>>(
+export function asChosen<T extends Pick<SensorSaid, 'celsius' | 'rhPercent' | 'taken' | 'fields'>>(
   said: T,
   chosen: Chosen,
 ): T {
   const from = <K extends 'celsius' | 'rhPercent'>(what: K): number | null =>
-    chosen[what] === null
+    chosen[what] === null || chosen[what] === said.taken[what]
       ? said[what]
       : (said.fields.find(({ path }) => path === chosen[what])?.[what] ?? null)
   return { ...said, celsius: from('celsius'), rhPercent: from('rhPercent') }

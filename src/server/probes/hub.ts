@@ -90,7 +90,7 @@ export class ProbeHub {
     const heardMs = this.nowMs()
     const isLikely = said.atMs !== null && said.atMs <= heardMs + AHEAD_MS && said.atMs >= heardMs - BEHIND_MS
     const atMs = isLikely ? Math.min(heardMs, Math.round(said.atMs!)) : heardMs
-    const reading = { sensor, ...said, atMs, heardMs }
+    const reading = { sensor, standIn: this.sensors.get(sensor)!.standIn, ...said, atMs, heardMs }
     this.keep(reading)
     const isNothing = said.celsius === null && said.rhPercent === null
     this.change(sensor, { heardMs, trouble: isNothing ? NO_USUAL_NAME : null })

@@ -10,7 +10,7 @@ const MOST_OF_ALL = 200
 /** A client that leaves so much unread is gone, or never meant to read. */
 const MOST_UNREAD_BYTES = 1_000_000
 /** Missed readings that are written at once, and that may wait to be. */
-const AT_ONCE = 500
+const AT_ONCE = 100
 const MOST_BEHIND = 50_000
 
 /** What the app asks of the sensors: which there are, and a stream of what they say. */
@@ -82,14 +82,12 @@ function tell({ hub, since, say, response }: Listening): () => void {
   })
 }
 
-/** Written out once for all who listen. */
-const lines = new WeakMap<Heard, string>()
+/** The latest, written out once for all who listen. */
+let latest: { heard: Heard; line: string } | null = null
 function lineOf(heard: Heard): string {
-  let line = lines.get(heard)
-  if (line === undefined) {
-    const { heardMs, ...reading } = heard
-    line = `id: ${heardMs}\ndata: ${JSON.stringify(reading)}\n\n`
-    lines.set(heard, line)
-  }
+  if (latest?.heard === heard) return latest.line
+  const { heardMs, ...reading } = heard
+  const line = `id: ${heardMs}\ndata: ${JSON.stringify(reading)}\n\n`
+  latest = { heard, line }
   return line
 }
