@@ -9,6 +9,8 @@ installPackages()
 if (isStale() && run('npx', ['vite', 'build', '--logLevel', 'warn']) !== 0) process.exit(1)
 const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', ...process.argv.slice(2)], {
   cwd: root,
+  // A browser keeps a book for each address: one's own is not that of the demo.
+  env: process.argv.includes('--demo') ? process.env : { PORT: '4170', ...process.env },
   stdio: ['inherit', 'pipe', 'inherit'],
 })
 server.stdout.on('data', (text) => {

@@ -204,7 +204,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
       </p>
       <p v-if="!offersMadeUp" class="mt-3 text-base text-ink-soft">
         This is a book of your own. A made-up hatchery to look around in has a book apart: start it with
-        <code>npm run demo -- --port 4180</code>.
+        <code>npm run demo</code>.
       </p>
       <button
         v-else
