@@ -294,6 +294,14 @@ describe('the round', () => {
     expect(state(21, [15])).toMatchObject({ dueMs: at(21) })
     expect(state(20.5, [19.5])).toMatchObject({ dueMs: null })
   })
+  it('is asked for no more once it is made, at whatever hour of the day', () => {
+    for (const times of [1, 2, 3])
+      for (let hour = 24; hour < 48; hour += 0.25) {
+        const own = roundHours(times)
+        const state = roundState({ hours: own, madeMs: [at(hour)], sinceMs: at(0) }, at(hour) + MINUTE, zone)
+        expect(state.dueMs, `${times} a day, made at ${hour - 24}`).toBeNull()
+      }
+  })
   it('asks for nothing from before there was anything to look after', () => {
     expect(roundState({ hours, madeMs: [], sinceMs: at(10) }, at(13), zone)).toMatchObject({
       dueMs: null,

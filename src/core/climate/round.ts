@@ -48,8 +48,10 @@ export function roundState(
   )
   const open = slots.filter((slot) => slot - EARLY_MS <= nowMs && slot >= sinceMs && !met.has(slot))
   const latest = slots.filter((slot) => slot - EARLY_MS <= nowMs).at(-1)!
+  // Whoever makes a round is asked for none until the next is due, whichever hour it counts for.
+  const isMade = madeMs.some((made) => made >= latest - EARLY_MS && made <= nowMs)
   return {
-    dueMs: open.includes(latest) ? latest : null,
+    dueMs: open.includes(latest) && !isMade ? latest : null,
     nextMs: slots.find((slot) => slot - EARLY_MS > nowMs)!,
     missed: madeMs.length === 0 ? 0 : open.filter((slot) => slot !== latest && slot > nowMs - DAY_MS).length,
   }
