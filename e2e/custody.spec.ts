@@ -2,6 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { expect, test } from './test.ts'
+import { withBackupFolder } from './backup-folder.ts'
 import { nameOfBook } from './book-on-disk.ts'
 import { openBench, openDemo, takeOut, verdictShown } from './hatchery.ts'
 
@@ -16,15 +17,6 @@ function namesIn(page: Page, folder: string): Promise<string[]> {
     for await (const one of (handle as unknown as { keys(): AsyncIterable<string> }).keys()) names.push(one)
     return names
   }, folder)
-}
-
-/** The browser's own private folder stands in for one that a person would choose. */
-async function withBackupFolder(page: Page): Promise<void> {
-  await page.addInitScript(() => {
-    const pick = async () =>
-      (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })
-    Object.assign(globalThis, { showDirectoryPicker: pick })
-  })
 }
 
 async function replaceAll(page: Page): Promise<void> {
@@ -183,7 +175,13 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await page.evaluate(
     async (names) => {
       const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('backups')
-      for (const name of names) await folder.getFileHandle(name, { create: true })
+      for (const name of names) {
+        const writing = await (await folder.getFileHandle(name, { create: true })).createWritable()
+        await writing.write('no book')
+        await writing.close()
+      }
+      // The program was ended while it wrote this one.
+      await folder.getFileHandle(names.at(-1)!.replace('210000', '220000'), { create: true })
     },
     [...others, `perlumen-2026-01-03-080000-${mark}.zip`, `perlumen-2026-01-03-210000-${mark}.zip`],
   )
@@ -197,6 +195,7 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   const left = await namesIn(page, 'backups')
   expect(left).toEqual(expect.arrayContaining(others))
   expect(left).not.toContain(`perlumen-2026-01-03-080000-${mark}.zip`)
+  expect(left).not.toContain(`perlumen-2026-01-03-220000-${mark}.zip`)
   // One that is no backup says so and changes nothing; the good one shows what it would change.
   await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).last().click()
   await expect(message(page)).toContainText('Nothing was changed')

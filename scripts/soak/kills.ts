@@ -143,6 +143,95 @@ export function killDuringMerges(trials: Trials): Promise<Findings> {
   })
 }
 
+/**
+ * The browser is killed at a random moment of a backup: what was acknowledged lies there whole, nothing that lay there
+ * before is lost, and the next backup clears away what was cut off.
+ */
+export function killDuringBackups(trials: Trials): Promise<Findings> {
+  return onStage(async ({ base, start }) => {
+    const book = { name: 'book.zip', mimeType: 'application/zip', buffer: await manySets(2000) }
+    let longestMs = 4000
+    let isFull = false
+    let good = new Set<string>()
+    return repeat(trials, async (name, cut) => {
+      const random = createRandom(`backup/${name}`)
+      const open = async (): ReturnType<typeof start> => {
+        const browser = await start()
+        // The browser's own private folder stands in for one that a person would choose; leave for it needs no asking.
+        await browser.page.addInitScript(`globalThis.showDirectoryPicker = async () =>
+          (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })`)
+        await browser.page.goto('about:blank')
+        await browser.page.goto(`${base}#/records`)
+        return browser
+      }
+      const first = await open()
+      if (!isFull) {
+        await first.page.getByTestId('bundle-input').setInputFiles(book)
+        await first.page
+          .getByTestId('records-message')
+          .getByText('brought in')
+          .waitFor({ timeout: SETTLE_MS })
+        await first.page.getByRole('button', { name: 'Choose a folder' }).click()
+        await first.page.getByText('1 backup kept').waitFor({ timeout: SETTLE_MS })
+        good = new Set(Object.keys(await wholeBackups(first.page)))
+        isFull = true
+      }
+      const before = String(await first.page.evaluate(`localStorage.getItem('perlumen-backup-last')`))
+      const began = Date.now()
+      const button = first.page.getByRole('button', { name: 'Back up now' })
+      // It is killed while the click is still under way, too.
+      const clicked = button.click({ timeout: SETTLE_MS }).catch(() => undefined)
+      const acknowledged = first.page
+        .waitForFunction(`String(localStorage.getItem('perlumen-backup-last')) !== '${before}'`, null, {
+          timeout: SETTLE_MS,
+        })
+        .then(
+          () => Date.now(),
+          () => null,
+        )
+      const wait = new Promise<null>((resolve) =>
+        setTimeout(() => resolve(null), random.between(0, longestMs)),
+      )
+      const done = await Promise.race([acknowledged, wait])
+      await first.kill()
+      await clicked
+      if (done === null) cut()
+      else longestMs = Math.max(300, 1.15 * (done - began))
+      const again = await open()
+      const sizes = await wholeBackups(again.page)
+      const whole = Object.keys(sizes).filter((file) => sizes[file]! > 0)
+      // Of one day the last is enough, so that a good one may go only where a newer whole one stands.
+      if (whole.length === 0) return `no whole backup is left of ${good.size}`
+      const torn = Object.keys(sizes).filter((file) => sizes[file]! <= 0)
+      console.log(
+        `  ${whole.length} whole, ${torn.length} cut off, ${done === null ? 'killed' : 'acknowledged'}`,
+      )
+      await again.page.getByRole('button', { name: 'Back up now' }).click({ timeout: SETTLE_MS })
+      await again.page.getByText('1 backup kept').waitFor({ timeout: SETTLE_MS })
+      const left = await wholeBackups(again.page)
+      good = new Set(Object.keys(left))
+      await again.kill()
+      const bad = Object.keys(left).filter((file) => left[file]! <= 0)
+      return bad.length > 0 ? `${bad.join(', ')} still lies there` : null
+    })
+  })
+}
+
+/** Backups in the folder with their bytes; -1 where one has bytes and cannot be read as a ZIP to its end. */
+async function wholeBackups(page: Page): Promise<Record<string, number>> {
+  return (await page.evaluate(`(async () => {
+    const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle('backups', { create: true })
+    const found = {}
+    for await (const [name, handle] of folder.entries()) {
+      const file = await handle.getFile()
+      const end = new Uint8Array(await file.slice(-22).arrayBuffer())
+      const isWhole = end.length === 22 && end[0] === 0x50 && end[1] === 0x4b && end[2] === 5 && end[3] === 6
+      found[name] = file.size === 0 ? 0 : isWhole ? file.size : -1
+    }
+    return found
+  })()`)) as Record<string, number>
+}
+
 /** The browser is killed at a random moment at the bench: every look and grade that the screen acknowledged is there. */
 export function killAtTheBench(trials: Trials): Promise<Findings> {
   return onStage(async ({ base, start }) => {

@@ -7,7 +7,7 @@ import { soakBundles } from './bundles.ts'
 import { soakCuts } from './cuts.ts'
 import type { Findings, Trials } from './findings.ts'
 import { memoryKeeper } from './keeper.ts'
-import { killAtTheBench, killDuringImports, killDuringMerges } from './kills.ts'
+import { killAtTheBench, killDuringBackups, killDuringImports, killDuringMerges } from './kills.ts'
 import { openHugeBooks } from './pages.ts'
 import { soakManifests } from './manifests.ts'
 import { soakPictures } from './pictures.ts'
@@ -21,6 +21,7 @@ const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => P
   pictures: { count: 10_000, run: soakPictures },
   imports: { count: 100, run: killDuringImports },
   merges: { count: 25, run: killDuringMerges },
+  backups: { count: 20, run: killDuringBackups },
   bench: { count: 100, run: killAtTheBench },
   pages: { count: 15, run: openHugeBooks },
   // Minutes.

@@ -92,3 +92,60 @@ async function reading<T>(name: string, store: string, ask: (table: IDBObjectSto
     transaction.onerror = transaction.onabort = () => reject(transaction.error ?? new StorageGone())
   })
 }
+
+/** One of several changes that are made together: what lies under a key is written, or taken away. */
+export interface Change {
+  store: string
+  key: string
+  /** Undefined takes it away. */
+  value?: unknown
+}
+
+/** What shows that the storage is still the one that was opened. */
+export interface StorageMark {
+  database: string
+  store: string
+  key: string
+  value: string
+}
+
+/**
+ * Makes all changes or none of them, and waits until they lie on the disk itself, not only in the system's memory: a
+ * flat battery then takes nothing back. Without a change it waits for what was written before: browsers write such a
+ * transaction through, and with it the log that holds the ones before.
+ * @throws StorageGone when the storage is not the one that bears the mark; DOMException as the browser gives it, when
+ *   there is no room
+ */
+export async function writeTogether(mark: StorageMark, changes: readonly Change[] = []): Promise<void> {
+  const database = await connectTo(mark.database)
+  const stores = [...new Set([mark.store, ...changes.map(({ store }) => store)])]
+  if (!stores.every((store) => database.objectStoreNames.contains(store))) throw new StorageGone()
+  await new Promise<void>((resolve, reject) => {
+    let fault: unknown = null
+    let transaction: IDBTransaction
+    try {
+      transaction = database.transaction(stores, 'readwrite', { durability: 'strict' })
+    } catch {
+      forget(mark.database)
+      reject(new StorageGone())
+      return
+    }
+    const asked = transaction.objectStore(mark.store).get(mark.key)
+    asked.onsuccess = () => {
+      try {
+        if (asked.result !== mark.value) throw new StorageGone()
+        for (const { store, key, value } of changes) {
+          if (value === undefined) transaction.objectStore(store).delete(key)
+          else transaction.objectStore(store).put(value, key)
+        }
+        transaction.objectStore(mark.store).put(Date.now(), 'flushed')
+      } catch (error) {
+        fault = error
+        transaction.abort()
+      }
+    }
+    transaction.oncomplete = () => resolve()
+    // A fault of one write ends all of them, and comes here with its reason.
+    transaction.onabort = () => reject(fault ?? transaction.error ?? new StorageGone())
+  })
+}

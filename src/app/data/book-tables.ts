@@ -1,6 +1,7 @@
 import localforage from 'localforage'
 import { v4 as uuid } from 'uuid'
 import type { RawRecord } from '../../contracts/book.ts'
+import type { Step } from '../../contracts/journal-entry.ts'
 import { rolledUp, type ReadingsRecord } from '../../contracts/readings-record.ts'
 import {
   CHAPTER_TABLES,
@@ -9,11 +10,16 @@ import {
   type ChapterTable,
   type RecordTable,
 } from '../../contracts/record-tables.ts'
-import { flushToDisk } from './flush.ts'
-import { disconnect, readAll, readKeys } from '../../storage/raw-database.ts'
+import { disconnect, readAll, readKeys, writeTogether, type Change } from '../../storage/raw-database.ts'
 
 const HATCHERY_KEY = 'setting/hatchery'
 const MARK_KEY = 'setting/mark'
+const META = 'meta'
+const READINGS = 'readings'
+const ROLL_UPS = 'roll-ups'
+const STEPS = 'journal'
+/** So many steps can be taken back. */
+export const KEPT_STEPS = 60
 /** What stands in for the set of a record that names none. */
 const NO_SET = '-'
 
@@ -74,10 +80,10 @@ export class BookTables {
     this.shapes = table('shapes')
     // Sounds were the first to be noted, and the table keeps its name.
     this.attachments = table('voices')
-    this.readings = table('readings')
-    this.rollUps = table('roll-ups')
-    this.meta = table('meta')
-    this.steps = table('journal')
+    this.readings = table(READINGS)
+    this.rollUps = table(ROLL_UPS)
+    this.meta = table(META)
+    this.steps = table(STEPS)
     this.aside = table('aside')
   }
 
@@ -186,9 +192,39 @@ export class BookTables {
     return mark
   }
 
-  /** @throws StorageGone when the database no longer bears the mark */
-  async flush(mark: string): Promise<void> {
-    await flushToDisk({ database: this.name, store: 'meta', key: MARK_KEY, value: mark })
+  /** The changes that a step comes to. */
+  putting({ put, journal }: Step): Change[] {
+    const { readings, ...records } = put
+    const { add, take } = journal
+    return [
+      ...(Object.keys(records) as Array<keyof typeof records>).flatMap((table) =>
+        (records[table] as object[]).map((value) => ({
+          store: table,
+          key: keyOf(table, value),
+          value,
+        })),
+      ),
+      ...readings.flatMap((day) => [
+        { store: READINGS, key: day.id, value: day },
+        { store: ROLL_UPS, key: day.id, value: rolledUp(day) },
+      ]),
+      ...(take === null ? [] : [{ store: STEPS, key: String(take) }]),
+      // One record a step, so that a step costs the same however many went before.
+      ...(add
+        ? [
+            { store: STEPS, key: String(add.number), value: add },
+            { store: STEPS, key: String(add.number - KEPT_STEPS) },
+          ]
+        : []),
+    ]
+  }
+
+  /**
+   * Makes all changes or none; without any it waits for what was written before to lie on the disk.
+   * @throws StorageGone when the database no longer bears the mark
+   */
+  async writeTogether(mark: string, changes: readonly Change[] = []): Promise<void> {
+    await writeTogether({ database: this.name, store: META, key: MARK_KEY, value: mark }, changes)
   }
 
   async drop(): Promise<void> {

@@ -5,8 +5,8 @@ import { dayOf } from '../../contracts/readings-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import type { Written } from '../../domain/steps.ts'
-import { keyOf } from './book-tables.ts'
-import { KEPT_STEPS, type Aside, type OpenedBook, type Repository } from './repository.ts'
+import { KEPT_STEPS, keyOf } from './book-tables.ts'
+import { type Aside, type OpenedBook, type Repository } from './repository.ts'
 import type { shownRecords } from './shown-records.ts'
 
 /** A book of so few looks is fetched as a whole: it takes no time, and it is all there should the storage be cleared. */

@@ -4,7 +4,6 @@ import {
   RecordRefused,
   sortChapters,
   sortFrame,
-  sortOut,
   TABLE_SCHEMAS,
   type Chapter,
   type Frame,
@@ -21,12 +20,7 @@ import {
   type Step,
 } from '../../contracts/journal-entry.ts'
 import { lookRecordSchema } from '../../contracts/look-record.ts'
-import {
-  readingsRecordSchema,
-  rolledUp,
-  type ReadingsRecord,
-  type RollUp,
-} from '../../contracts/readings-record.ts'
+import { readingsRecordSchema, type ReadingsRecord, type RollUp } from '../../contracts/readings-record.ts'
 import { isOfChapter, RECORD_TABLES, type ChapterTable } from '../../contracts/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
@@ -34,13 +28,13 @@ import type { EggSet } from '../../contracts/set-record.ts'
 import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
 import { broughtUp, type BroughtUp } from '../../contracts/upgrade.ts'
 import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
-import { bringUpToDate, putOldStep } from './bring-up-to-date.ts'
+import { bringUpToDate } from './bring-up-to-date.ts'
+import { bringHome, completeStep, healRollUps } from './put-in-order.ts'
 import { readAll } from '../../storage/raw-database.ts'
 import { Shelf } from './shelf.ts'
+import { isStorageFull } from './storage-room.ts'
 import { sweeping } from './sweep.ts'
 
-export const KEPT_STEPS = 60
-const STEP_KEY = 'step'
 const VERSION_KEY = 'setting/records-version'
 
 /** Sorted, and where it lies. */
@@ -79,14 +73,22 @@ export class BookTooOld extends Error {
   }
 }
 
+/** The records are of an earlier version, and there is no room to write them in today's. */
+export class NoRoomForToday extends Error {
+  constructor() {
+    super(
+      'This browser’s storage is full, and the records must be written anew for this Perlumen. Take them out below, make room on the device, then reload the page.',
+    )
+  }
+}
+
 /** So long a tab that only follows waits for the other to bring the records up to date, milliseconds. */
 const UPGRADE_PATIENCE_MS = 60_000
 const UPGRADE_LOOK_MS = 300
 
 /**
- * The hatchery's records in this browser. What a later start could not read is refused. A step is written as one
- * piece first, then applied, and completed at the next start if it was cut off: it is whole or not there. Each write
- * is done when its promise resolves; only then may it be called saved.
+ * The hatchery's records in this browser. What a later start could not read is refused. A step is written in
+ * one go: it is whole or not there. Each write is done when its promise resolves; only then may it be called saved.
  */
 export class Repository {
   private readonly shelf = new Shelf()
@@ -104,17 +106,8 @@ export class Repository {
     const version = await tables.meta.getItem<number>(VERSION_KEY)
     if (version !== null && version > RECORDS_VERSION) throw new BookTooNew(version)
     this.book = { tables, mark: await tables.mark() }
-    if (leads) {
-      await this.completeStep()
-      if (version !== RECORDS_VERSION) {
-        await bringUpToDate(tables, zone)
-        await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
-        await this.flush()
-      }
-      await this.bringHome(zone)
-      await this.healRollUps()
-      await this.shelf.tidy((name) => new BookTables(name).drop())
-    } else await this.waitForToday()
+    if (leads) await this.putInOrder(zone, version === RECORDS_VERSION)
+    else await this.waitForToday()
     const aside = await tables.rawAside()
     const sorted = sortFrame([...(await tables.rawFrame()), ...aside], zone)
     return {
@@ -163,40 +156,26 @@ export class Repository {
   async write(step: Step): Promise<void> {
     const sound = stepSchema.safeParse(step)
     if (!sound.success) throw new RecordRefused(problemsOf(sound.error, step))
-    const whole = sound.data
-    await this.tables.meta.setItem(STEP_KEY, whole)
-    await this.apply(whole)
-    await this.flush()
+    await this.tables.writeTogether(this.opened.mark, this.tables.putting(sound.data))
   }
 
-  private async apply({ put, journal }: Step): Promise<void> {
-    const { readings, ...records } = put
-    await Promise.all([
-      ...(Object.keys(records) as Array<keyof typeof records>).flatMap((table) =>
-        records[table].map((record) => this.tables.put(table, record)),
-      ),
-      ...readings.map((day) => this.tables.putReadings(day)),
-    ])
-    const { steps, meta } = this.tables
-    if (journal.take !== null) await steps.removeItem(String(journal.take))
-    if (journal.add) {
-      // One record a step, so that a step costs the same however many went before.
-      await steps.setItem(String(journal.add.number), journal.add)
-      await steps.removeItem(String(journal.add.number - KEPT_STEPS))
-    }
-    await meta.removeItem(STEP_KEY)
-  }
-
-  /** A step that was cut off in the middle is carried to its end; one that was not written whole is dropped. */
-  private async completeStep(): Promise<void> {
-    const kept = await this.tables.meta.getItem<unknown>(STEP_KEY)
-    if (kept === null) return
-    const step = stepSchema.safeParse(kept)
-    if (step.success) await this.apply(step.data)
-    else {
-      // Of an earlier version: brought up to date with the others.
-      await putOldStep(this.tables, kept)
-      await this.tables.meta.removeItem(STEP_KEY)
+  /** What was cut off is completed, and what is old brought up to date. @throws NoRoomForToday */
+  private async putInOrder(zone: string, isOfToday: boolean): Promise<void> {
+    const { tables, mark } = this.opened
+    try {
+      await completeStep(tables, mark)
+      if (!isOfToday) {
+        await bringUpToDate(tables, zone)
+        await tables.meta.setItem(VERSION_KEY, RECORDS_VERSION)
+        await this.flush()
+      }
+      await bringHome(tables, zone)
+      await healRollUps(tables)
+      await this.shelf.tidy((name) => new BookTables(name).drop())
+    } catch (error) {
+      if (!isStorageFull(error)) throw error
+      if (!isOfToday) throw new NoRoomForToday()
+      // What is there can be read; the rest waits for a start with room.
     }
   }
 
@@ -209,31 +188,6 @@ export class Repository {
         return
       if (waited >= UPGRADE_PATIENCE_MS) throw new BookTooOld()
       await new Promise((go) => setTimeout(go, UPGRADE_LOOK_MS))
-    }
-  }
-
-  /** Records that an import brought as set aside and that can be read by now go where they belong. */
-  private async bringHome(zone: string): Promise<void> {
-    const { tables } = this
-    const waiting = await tables.rawAside()
-    if (waiting.length === 0) return
-    const { aside } = sortOut(await tables.raw(), zone)
-    const still = new Set(aside.filter(({ lies }) => lies === 'aside').map(({ key }) => key))
-    for (const record of waiting) {
-      if (still.has(record.key)) continue
-      await tables.put(record.table, record.value as object)
-      await tables.remove(record)
-    }
-  }
-
-  /** The last day of each probe may have been cut off before it was drawn together. */
-  private async healRollUps(): Promise<void> {
-    const { readings, rollUps } = this.tables
-    const last = new Map<string, string>()
-    for (const id of await readings.keys()) last.set(id.slice(id.indexOf('_') + 1), id)
-    for (const id of last.values()) {
-      const day = readingsRecordSchema.safeParse(await readings.getItem(id))
-      if (day.success) await rollUps.setItem(id, rolledUp(day.data))
     }
   }
 
@@ -346,7 +300,7 @@ export class Repository {
 
   /** @throws StorageGone when the browser has cleared it */
   async flush(): Promise<void> {
-    await this.tables.flush(this.opened.mark)
+    await this.tables.writeTogether(this.opened.mark)
   }
 
   /** Steps of older versions are about records of another shape and cannot be taken back. */
@@ -451,7 +405,7 @@ export class Repository {
       // What was erased or replaced is not to be followed by the demo.
       await tables.meta.setItem('setting/erased', true)
       await fill(tables)
-      await tables.flush(mark)
+      await tables.writeTogether(mark)
     } catch (error) {
       await tables.drop().catch(() => undefined)
       throw error

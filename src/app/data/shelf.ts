@@ -1,7 +1,7 @@
 import localforage from 'localforage'
 import { z } from 'zod'
 import { v4 as uuid } from 'uuid'
-import { flushToDisk } from './flush.ts'
+import { writeTogether } from '../../storage/raw-database.ts'
 
 /** The book that was there before there was a shelf. */
 const FIRST_BOOK = 'perlumen'
@@ -55,7 +55,7 @@ export class Shelf {
     await this.table.setItem('others', [...new Set([...(await this.others()), before, name])])
     await this.table.setItem(MARK.key, MARK.value)
     await this.table.setItem('current', name)
-    await flushToDisk(MARK)
+    await writeTogether(MARK)
   }
 
   /** Clears away whatever is not the book: what was replaced, or never finished. */

@@ -43,6 +43,7 @@ const discarding = shallowRef<StoredRecord | null>(null)
 const MOST_SHOWN = 50
 const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
 const sizes = computed(() => {
+  if (!hatchery.loaded) return 'What there is'
   // What is left of a set that was erased is counted nowhere.
   const chapters = hatchery.sets.flatMap(({ id }) => hatchery.chapters.get(id) ?? [])
   const all = (table: 'eggs' | 'looks'): number => chapters.reduce((sum, counts) => sum + counts[table], 0)
@@ -218,7 +219,8 @@ function discard(): void {
   <main class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">Records</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      {{ sizes }} in this browser. Nothing leaves this device but what you take out or hand to another tablet.
+      <template v-if="hatchery.loaded">{{ sizes }} in this browser. </template>Nothing leaves this device but
+      what you take out or hand to another tablet.
     </p>
     <div
       v-if="message"

@@ -1,17 +1,24 @@
 import { describe, expect, it } from 'vitest'
-import { backupName, backupsIn, mayWrite, nextNumber, type Folder } from './backup-folder.ts'
+import { backupName, backupsIn, mayWrite, nextNumber, tornIn, type Folder } from './backup-folder.ts'
 
 const TABLET = '0a1b2c3d-0000-4000-8000-000000000000'
 const OTHER = 'ffff0000-0000-4000-8000-000000000000'
 const atMs = new Date(2026, 2, 14, 21, 30, 5).getTime()
 
-/** A folder in which these lie, and that answers so when it is asked for leave. */
-function folder(names: string[], leave: Partial<Record<'query' | 'request', PermissionState>> = {}): Folder {
+/** A folder in which these lie, those of `empty` with nothing in them, and that answers so when it is asked for leave. */
+function folder(
+  names: string[],
+  leave: Partial<Record<'query' | 'request', PermissionState>> = {},
+  empty: readonly string[] = [],
+): Folder {
   return {
     name: 'stick',
     ...(leave.query ? { queryPermission: async () => leave.query! } : {}),
     ...(leave.request ? { requestPermission: async () => leave.request! } : {}),
-    getFileHandle: () => Promise.reject(new Error('not asked for here')),
+    getFileHandle: async (name) =>
+      ({
+        getFile: async () => new File([empty.includes(name) ? '' : 'a book'], name),
+      }) as FileSystemFileHandle,
     removeEntry: () => Promise.reject(new Error('not asked for here')),
     async *keys() {
       yield* names
@@ -46,6 +53,22 @@ describe('a folder of backups', () => {
     expect(await nextNumber(folder([]), TABLET)).toBe(1)
     expect(await nextNumber(folder(['perlumen-2026-03-12-210000-0a1b2c3d.zip']), TABLET)).toBe(1)
     expect([await nextNumber(folder(there), TABLET), await nextNumber(folder(there), OTHER)]).toEqual([5, 10])
+  })
+
+  it('counts none that was cut off while it was written, and names this tablet’s own of them to be cleared away', async () => {
+    const [good, torn, others] = [
+      backupName(atMs, 1, TABLET),
+      backupName(atMs, 2, TABLET),
+      backupName(atMs, 3, OTHER),
+    ]
+    const there = folder([good, torn, others, `${torn}.crswap`, `${others}.crswap`, 'letters.zip'], {}, [
+      torn,
+      others,
+      'letters.zip',
+    ])
+    expect((await backupsIn(there, TABLET)).map(({ name }) => name)).toEqual([good])
+    expect(await nextNumber(there, TABLET)).toBe(2)
+    expect(await tornIn(there, TABLET)).toEqual([torn, `${torn}.crswap`])
   })
 
   it('is written to with leave only, and leave is asked for only when somebody pressed a button', async () => {

@@ -21,6 +21,9 @@ const HOW = { mode: 'readwrite' } as const
 const NAME = /^perlumen-(\d{4}-\d{2}-\d{2})-(\d{2})(\d{2})(\d{2})-(?:(\d{6})-)?([0-9a-f]{8})\.zip$/
 const NUMBER_DIGITS = 6
 
+/** What Chromium leaves beside a file that was still being written when the power went. */
+const UNFINISHED = /^(.*\.zip)\.crswap$/
+
 /** A backup that lies in the folder. */
 export interface KeptBackup extends BackupTime {
   name: string
@@ -86,21 +89,44 @@ export async function nextNumber(folder: Folder, tablet: string): Promise<number
   return Math.max(0, ...own.map(({ number }) => number)) + 1
 }
 
-/** Backups that lie there, the one written last first, this tablet's before others'; nothing else is touched. */
+/**
+ * Backups that lie there, the one written last first, this tablet's before others'; nothing else is touched. A name with
+ * nothing behind it is none: the program was ended while it wrote there (see {@link tornIn}).
+ */
 export async function backupsIn(folder: Folder, tablet: string): Promise<KeptBackup[]> {
-  const found: KeptBackup[] = []
+  const named: KeptBackup[] = []
   for await (const name of folder.keys()) {
     const [, day, hour, minute, second, number, mark] = NAME.exec(name) ?? []
     if (day)
-      found.push({
+      named.push({
         name,
         number: Number(number ?? 0),
         time: `${day}T${hour}:${minute}:${second}`,
         own: mark === markOf(tablet),
       })
   }
-  // Numbers of different tablets say nothing of each other.
-  return found.sort((a, b) => Number(b.own) - Number(a.own) || lastWrittenFirst(a, b))
+  const sizes = await Promise.all(named.map(({ name }) => sizeOf(folder, name)))
+  return (
+    named
+      .filter((_, i) => sizes[i]! > 0)
+      // Numbers of different tablets say nothing of each other.
+      .sort((a, b) => Number(b.own) - Number(a.own) || lastWrittenFirst(a, b))
+  )
+}
+
+/** Names of this tablet's own that hold nothing, or only a beginning: it was ended while it wrote them. */
+export async function tornIn(folder: Folder, tablet: string): Promise<string[]> {
+  const isOwn = (name: string): boolean => NAME.exec(name)?.at(-1) === markOf(tablet)
+  const torn: string[] = []
+  for await (const name of folder.keys()) {
+    const unfinished = UNFINISHED.exec(name)?.[1]
+    if (isOwn(unfinished ?? name) && (unfinished || (await sizeOf(folder, name)) === 0)) torn.push(name)
+  }
+  return torn
+}
+
+async function sizeOf(folder: Folder, name: string): Promise<number> {
+  return (await readFrom(folder, name)).size
 }
 
 /** Enough of a tablet's name to tell a handful of them apart. */

@@ -18,6 +18,7 @@ import {
   nextNumber,
   readFrom,
   removeFrom,
+  tornIn,
   writeInto,
   type Folder,
   type KeptBackup,
@@ -154,6 +155,7 @@ export const useBackupsStore = defineStore('backups', () => {
       into,
       own.filter((backup) => !keep.has(backup) && backup.name !== name).map(({ name: old }) => old),
     )
+    await removeFrom(into, await tornIn(into, hatchery.tablet()))
     await look()
   }
 

@@ -9,6 +9,7 @@ import { useMadeUpStore } from '../data/made-up.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { isStorageFull } from '../data/storage-room.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import AlarmBar from './AlarmBar.vue'
@@ -51,7 +52,7 @@ onMounted(async () => {
   try {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
-    failure.value = `The records of this browser could not be opened: ${(error as Error).message}`
+    failure.value = `The records of this browser could not be opened: ${isStorageFull(error) ? 'its storage is full.' : (error as Error).message}`
     await router.replace({ name: 'records' })
     return
   }

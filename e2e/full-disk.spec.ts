@@ -1,0 +1,58 @@
+import type { CDPSession, Page } from '@playwright/test'
+import { withBackupFolder } from './backup-folder.ts'
+import { beginSession, look } from './evening.ts'
+import { openBeacon, takeOut } from './hatchery.ts'
+import { expect, test } from './test.ts'
+
+/** The browser's own limit of what the program may keep: so much more than lies there now. */
+async function leaveRoom(page: Page, protocol: CDPSession, bytes: number): Promise<void> {
+  const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0)
+  const { origin } = new URL(page.url())
+  await protocol.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: used + bytes })
+}
+
+async function makeRoom(page: Page, protocol: CDPSession): Promise<void> {
+  await protocol.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin })
+}
+
+test('a browser that runs full says so in the evening, at a merge and at a backup; what was saved stays, and it goes on once there is room', async ({
+  page,
+}) => {
+  await withBackupFolder(page)
+  const protocol = await page.context().newCDPSession(page)
+  await openBeacon(page)
+  const bundle = await takeOut(page)
+  await page.getByRole('button', { name: 'Choose a folder' }).click()
+  await expect(page.getByText('1 backup kept')).toBeVisible()
+
+  await beginSession(page)
+  await leaveRoom(page, protocol, 600_000)
+  const problem = page.getByTestId('problem')
+  const progress = page.getByTestId('progress')
+  // An egg held badly before the camera is photographed again; only the disk ends the evening.
+  const isFull = problem.getByText('storage is full')
+  while (!(await isFull.isVisible())) {
+    const before = await look(page)
+    await page.keyboard.press(' ')
+    await expect
+      .poll(async () => (await problem.isVisible()) || (await look(page)) !== before, { intervals: [100] })
+      .toBe(true)
+  }
+  const saved = (await progress.innerText()).match(/\d+ of 12/)![0]
+  await page.reload()
+  await expect(progress).toContainText(saved)
+
+  await page.goto('/#/records')
+  await leaveRoom(page, protocol, 10_000)
+  await page.getByTestId('bundle-input').setInputFiles(bundle)
+  await page.getByRole('button', { name: 'Bring together' }).click()
+  await expect(page.getByTestId('records-message')).toContainText('Nothing was changed')
+  await page.getByRole('button', { name: 'Back up now' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'The backup did not work' })).toBeVisible()
+
+  await makeRoom(page, protocol)
+  await page.getByRole('button', { name: 'Back up now' }).click()
+  await expect(page.getByTestId('backup-age')).toContainText('less than a day old')
+  await page.goto('/#/sets/demo-beacon/candle')
+  await expect(progress).toContainText(saved)
+})
