@@ -32,6 +32,36 @@ export default tseslint.config(
     },
   },
   {
+    // A set has days of its own: whoever asks about one goes by its timeline.
+    files: ['src/**/*.{ts,vue}', 'scripts/**/*.ts', 'e2e/**/*.ts'],
+    ignores: ['src/core/incubation/timetable.ts', 'src/core/incubation/schedule.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: 'usual-days', message: 'The timetable alone reads the usual days.' }] },
+      ],
+    },
+  },
+  {
+    files: ['src/domain/**/*.ts', 'src/app/{candling,hatching,incubating,learning,records}/**/*.{ts,vue}'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: 'usual-days', message: 'The timetable alone reads the usual days.' },
+            {
+              regex: 'incubation/timetable',
+              importNamePattern: '^usual',
+              message: 'A set has days of its own: ask its timeline (domain/timeline.ts).',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  {
     // More than these are handed over by name. The core's loops over pixels and their helpers may take more.
     files: ['src/{app,cli,contracts,devices,domain,server,workers}/**/*.{ts,vue}'],
     // Express knows its handler of errors by its four.

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { readBundle } from '../src/contracts/bundle.ts'
-import { stageOf } from '../src/core/species/species.ts'
+import { usualStage } from '../src/core/incubation/timetable.ts'
 import { expect, test } from './test.ts'
 import { openBench, openBeacon, takeOut, verdictShown } from './hatchery.ts'
 
@@ -111,7 +111,7 @@ test('a photograph is read in the browser as it is on the command line', async (
   for (const [i, look] of looks.entries()) {
     const { reading } = await readEggs(await readFile(photo(names[i]!)), {
       species: 'chicken',
-      stage: stageOf('chicken', look.ageDays),
+      stage: usualStage('chicken', look.ageDays),
     })
     if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
     const [egg] = reading.eggs

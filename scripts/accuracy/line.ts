@@ -5,7 +5,8 @@ import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { Grade } from '../../src/core/grade/types.ts'
 import type { EggMaps } from '../../src/core/impression/egg-maps.ts'
 import { figuresOfReading, type EggFigures, type EggReading } from '../../src/core/measure/reading.ts'
-import { stageOf, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
+import { usualStage } from '../../src/core/incubation/timetable.ts'
+import type { Shell, SpeciesName } from '../../src/core/species/species.ts'
 import { polygonOverlap } from './overlap.ts'
 import type { SimulatedCase } from './simulated-set.ts'
 
@@ -41,7 +42,7 @@ export interface Line {
 type Known = Pick<Truth, 'species' | 'day' | 'shell'>
 
 function withStage({ species, day }: Known) {
-  return { species, stage: stageOf(species, day) }
+  return { species, stage: usualStage(species, day) }
 }
 
 /** What is measured of an egg without grading it, and the maps that the impression is taken from. */
@@ -114,7 +115,7 @@ export function truthOf({ truth, shot, species, shell, day }: SimulatedCase, fil
     species,
     shell,
     day,
-    f: stageOf(species, day),
+    f: usualStage(species, day),
     grade: truth.grade,
     readable: truth.readable,
     lamp: shot.lamp,

@@ -4,13 +4,8 @@ import { createRandom } from '../../src/core/random/random.ts'
 import { createEgg, eggAt, type Fate } from '../../src/core/simulate/egg-model.ts'
 import { renderEgg, type SimulatedTruth } from '../../src/core/simulate/render.ts'
 import { takeAnyShot, type Shot } from '../../src/core/simulate/shot.ts'
-import {
-  SHELLS,
-  SPECIES,
-  SPECIES_NAMES,
-  type Shell,
-  type SpeciesName,
-} from '../../src/core/species/species.ts'
+import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { SHELLS, SPECIES_NAMES, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
 
 export interface SimulatedCase {
   /** A JPEG file. */
@@ -31,7 +26,7 @@ export async function simulateCase(set: string, index: number): Promise<Simulate
   const random = createRandom(`${set}/${index}`)
   const species = random.uniform() < 0.4 ? 'chicken' : random.pick(SPECIES_NAMES)
   const shell = random.pick(SHELLS)
-  const { incubationDays } = SPECIES[species]
+  const { incubationDays } = usualTimetable(species)
   const day = random.between(0.17, 0.89) * incubationDays
   const stages: Fate[] = [
     { kind: 'developing' },

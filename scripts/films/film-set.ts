@@ -4,7 +4,8 @@ import { createRandom, type Random } from '../../src/core/random/random.ts'
 import { createEgg, eggAt, type EggState, type Fate } from '../../src/core/simulate/egg-model.ts'
 import { filmEgg, USUAL_HANDLING, type FilmFrame, type Life } from '../../src/core/simulate/film.ts'
 import { scaleOf, takeShot, type Shot } from '../../src/core/simulate/shot.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES } from '../../src/core/species/species.ts'
+import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { SHELLS, SPECIES_NAMES } from '../../src/core/species/species.ts'
 
 const SIDE_PX = 128
 export const FRAMES_PER_SECOND = 15
@@ -30,7 +31,7 @@ export interface FilmWish {
 export function drawFilmCase(seed: string, wish: FilmWish): FilmCase {
   const random = createRandom(`film-case/${seed}`)
   const species = random.pick(SPECIES_NAMES)
-  const days = SPECIES[species].incubationDays
+  const days = usualTimetable(species).incubationDays
   const ageDays = random.between(...wish.stages) * days
   const egg = createEgg(seed, {
     species,

@@ -9,8 +9,10 @@ import { demoEgg, type DemoBasket } from '../../src/core/simulate/demo-hatchery.
 import { eggAt } from '../../src/core/simulate/egg-model.ts'
 import { renderEgg } from '../../src/core/simulate/render.ts'
 import { takeShot } from '../../src/core/simulate/shot.ts'
-import { stageOf } from '../../src/core/species/species.ts'
+import { usualStage } from '../../src/core/incubation/timetable.ts'
 import { lookFrom } from '../../src/domain/look-from.ts'
+import { timelineOf } from '../../src/domain/timeline.ts'
+import { newHatchery } from '../../src/contracts/hatchery-record.ts'
 
 const DAY_MS = 86_400_000
 /** Small pictures: the whole hatchery is to be a few megabytes. */
@@ -42,13 +44,14 @@ export async function lookBack(
     .jpeg({ quality: QUALITY })
     .toBuffer()
   const { species } = set
-  const measured = await readEggs(photo, { species, stage: stageOf(species, ageDays) })
+  const measured = await readEggs(photo, { species, stage: usualStage(species, ageDays) })
   if (measured.reading.kind !== 'eggs') return null
   const reading = measured.reading.eggs[0]!
   const takenAt = new Date(Date.parse(set.setAt) + ageDays * DAY_MS).toISOString()
   let ids = 0
   const look = lookFrom(
     {
+      timeline: timelineOf(set, newHatchery('UTC')),
       set,
       egg,
       measured: image,

@@ -11,7 +11,7 @@ import { FRESH } from '../../src/contracts/stamp.ts'
 import { newTray, type Tray } from '../../src/contracts/tray-record.ts'
 import type { EggStory } from '../../src/core/diagnosis/story.ts'
 import { demoPastStory, type DemoPastSet } from '../../src/core/simulate/demo-hatchery.ts'
-import { SPECIES } from '../../src/core/species/species.ts'
+import { usualTimetable } from '../../src/core/incubation/timetable.ts'
 import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
 import { incubatorIdOf } from './air.ts'
 
@@ -39,7 +39,7 @@ export function demoPastSet(
   const id = pastSetIdOf(past)
   const setMs = openedMs - past.daysAgo * DAY_MS
   const at = (days: number): string => new Date(setMs + days * DAY_MS).toISOString()
-  const { incubationDays, stopTurningDay, giveUpDay } = SPECIES.chicken
+  const { incubationDays, stopTurningDay, giveUpDay } = usualTimetable('chicken')
   const tray = newTray(
     {
       id: `${id}-tray`,

@@ -13,7 +13,7 @@ import {
   demoWeightG,
   type DemoBasket,
 } from '../../src/core/simulate/demo-hatchery.ts'
-import { SPECIES } from '../../src/core/species/species.ts'
+import { usualTimetable } from '../../src/core/incubation/timetable.ts'
 import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
 import { incubatorIdOf, setAtOf, setIdOf } from './air.ts'
 
@@ -101,7 +101,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
 /** When a step of the plan was ticked: lockdown when it was due, the others on the day of setting. */
 function doneAt(key: string, { species }: DemoBasket, setAt: string): string {
   if (key !== 'lockdown' && key !== 'stop-turning') return setAt
-  return new Date(Date.parse(setAt) + SPECIES[species].stopTurningDay * DAY_MS).toISOString()
+  return new Date(Date.parse(setAt) + usualTimetable(species).stopTurningDay * DAY_MS).toISOString()
 }
 
 /** Weighed and calipered when they came in, laid over the six days before they were set. */

@@ -2,7 +2,8 @@ import { capVolumeFraction } from '../../src/core/geometry/cap-volume.ts'
 import { blur, createPlane, type Plane } from '../../src/core/image/plane.ts'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
 import { GRADES } from '../../src/core/grade/types.ts'
-import { SHELLS, SPECIES, SPECIES_NAMES } from '../../src/core/species/species.ts'
+import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { SHELLS, SPECIES_NAMES } from '../../src/core/species/species.ts'
 import type { Truth } from '../accuracy/line.ts'
 import { paintContents, type Contents, type Egg } from './contents.ts'
 import { clouds, smoothStep } from './noise.ts'
@@ -71,7 +72,7 @@ export async function anyPicture(set: string, index: number): Promise<{ photo: B
     truth: {
       file: `${set}-${index}.jpg`,
       species,
-      day: Number((stage * SPECIES[species].incubationDays).toFixed(2)),
+      day: Number((stage * usualTimetable(species).incubationDays).toFixed(2)),
       shell,
       f: stage,
       grade,

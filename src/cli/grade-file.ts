@@ -2,7 +2,7 @@ import { toErrorRecord, toGradeRecord, type GradeRecord } from '../contracts/gra
 import { PhotoFileError } from '../contracts/photo-file.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
 import type { GradeContext } from '../core/grade/types.ts'
-import { stageOf } from '../core/species/species.ts'
+import { usualStage } from '../core/incubation/timetable.ts'
 import { openPhoto } from './open-file.ts'
 import { readEggs } from './read-eggs.ts'
 
@@ -22,7 +22,7 @@ export async function gradeFile({ file, context, extra: columns }: GradeTask): P
     const { reading, elapsedMs: exact } = await readEggs(await openPhoto(file), {
       species: context.species,
       stage:
-        context.ageDays === undefined ? undefined : stageOf(context.species ?? 'chicken', context.ageDays),
+        context.ageDays === undefined ? undefined : usualStage(context.species ?? 'chicken', context.ageDays),
     })
     const elapsedMs = { decode: round(exact.decode), measure: round(exact.measure) }
     if (reading.kind === 'rejected')

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/egg-record.ts'
 import { sampleRecords } from '../contracts/sample-records.ts'
 import { deathDayByLooks, fateOf } from './fates.ts'
+import { timelineOf } from './timeline.ts'
 
 const at = '2026-03-22T08:00:00.000Z'
 let ids = 0
@@ -42,17 +43,21 @@ describe('what became of an egg', () => {
 })
 
 describe('the day of death by looks', () => {
-  const [look] = sampleRecords().looks
+  const { looks, sets, hatchery } = sampleRecords()
+  const [look] = looks
+  const [set] = sets
+  const timeline = timelineOf(set!, hatchery)
   const seen = (ageDays: number, grade: 'developing' | 'quitter') => ({
     ...look!,
     ageDays,
+    takenAt: new Date(Date.parse(set!.setAt) + ageDays * 86_400_000).toISOString(),
     replaced: false,
     own: { grade, at, by: 'key' as const },
   })
   it('lies between the last look that showed life and the first that did not', () => {
-    expect(deathDayByLooks([seen(7, 'developing'), seen(14, 'quitter')])).toBe(10.5)
-    expect(deathDayByLooks([seen(14, 'developing'), seen(7, 'developing')])).toBe(14)
-    expect(deathDayByLooks([seen(7, 'quitter')])).toBe(7)
-    expect(deathDayByLooks([])).toBeNull()
+    expect(deathDayByLooks([seen(7, 'developing'), seen(14, 'quitter')], timeline)).toBe(10.5)
+    expect(deathDayByLooks([seen(14, 'developing'), seen(7, 'developing')], timeline)).toBe(14)
+    expect(deathDayByLooks([seen(7, 'quitter')], timeline)).toBe(7)
+    expect(deathDayByLooks([], timeline)).toBeNull()
   })
 })

@@ -1,8 +1,16 @@
 import type { Egg } from '../contracts/egg-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
 import { phaseOf, type Fate } from '../core/hatching/results.ts'
+import { timetableOfPlan, type Timeline } from './timeline.ts'
 
-/** What became of an egg, as far as its record tells. @param incubationDays - of its set */
+/** What became of the eggs of a set, as far as their records tell; in the order of the eggs. */
+export function fatesOf(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonly Egg[]): Fate[] {
+  const { incubationDays } = timetableOfPlan(set)
+  return eggs.map((egg) => fateOf(egg, incubationDays))
+}
+
+/** @param incubationDays - of its set */
 export function fateOf({ outcome, pipped, removed }: Egg, incubationDays: number): Fate {
   if (outcome) {
     switch (outcome.found) {
@@ -26,12 +34,15 @@ export function fateOf({ outcome, pipped, removed }: Egg, incubationDays: number
 
 /**
  * The day on which an egg probably died, by its looks: between the last that showed it living and the first that did
- * not. Days; null where no look tells.
+ * not. Days of development; null where no look tells.
  */
-export function deathDayByLooks(looks: readonly LookRecord[]): number | null {
+export function deathDayByLooks(looks: readonly LookRecord[], timeline: Timeline): number | null {
   const said = looks
     .filter(({ replaced }) => !replaced)
-    .map((look) => ({ ageDays: look.ageDays, grade: look.own?.grade ?? look.verdict.grade }))
+    .map((look) => ({
+      ageDays: timeline.ageAt(Date.parse(look.takenAt)),
+      grade: look.own?.grade ?? look.verdict.grade,
+    }))
     .sort((a, b) => a.ageDays - b.ageDays)
   const lived = said.findLast(({ grade }) => grade === 'developing')?.ageDays ?? null
   const dead = said.find(

@@ -33,7 +33,10 @@ const eggsBySet = new Map([
   ['now', [egg('now', 1)]],
   ['later', [egg('later', 1)]],
 ])
-const past = historyOf(sets, eggsBySet, Date.parse(at('2026-05-10')))
+const past = historyOf(sets, eggsBySet, {
+  hatchery: sampleRecords().hatchery,
+  nowMs: Date.parse(at('2026-05-10')),
+})
 
 describe('the sets of all years', () => {
   it('are closed, running or planned, the latest first', () => {

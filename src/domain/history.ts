@@ -1,12 +1,14 @@
 import type { Egg } from '../contracts/egg-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { hatchResults, type HatchResults } from '../core/hatching/results.ts'
 import { SPECIES } from '../core/species/species.ts'
 import type { Zone } from '../core/time/local-date.ts'
 import { localDateOf } from '../core/time/local-date.ts'
-import { fateOf } from './fates.ts'
+import { fatesOf } from './fates.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 import { isOver } from './results-of-book.ts'
+import { timelineOf } from './timeline.ts'
 
 /** A set as it is looked up long after. */
 export interface PastSet {
@@ -25,12 +27,11 @@ export interface PastSet {
 export function historyOf(
   sets: readonly EggSet[],
   eggsBySet: ReadonlyMap<string, readonly Egg[]>,
-  nowMs: number,
+  { hatchery, nowMs }: { hatchery: Hatchery; nowMs: number },
 ): PastSet[] {
   return sets
     .map((set): PastSet => {
       const eggs = eggsBySet.get(set.id) ?? []
-      const days = set.plan.incubationDays ?? SPECIES[set.species].incubationDays
       const { outMs } = hatchOfSet(set, eggs)
       const fromMs = Date.parse(set.setAt)
       const isIn = set.done.some(({ key }) => key === 'set') && fromMs <= nowMs
@@ -38,10 +39,10 @@ export function historyOf(
         set,
         eggs,
         state: isOver(set, eggs) ? 'closed' : isIn ? 'running' : 'planned',
-        results: hatchResults(eggs.map((egg) => fateOf(egg, days))),
+        results: hatchResults(fatesOf(set, eggs)),
         chicks: outMs.length,
         fromMs,
-        toMs: outMs.at(-1) ?? fromMs + days * 86_400_000,
+        toMs: outMs.at(-1) ?? timelineOf(set, hatchery).hatchAtMs,
       }
     })
     .sort((a, b) => b.fromMs - a.fromMs)
@@ -90,11 +91,7 @@ export function byYear(past: readonly PastSet[], zone: Zone): YearAtAGlance[] {
         sets,
         eggs: sets.reduce((sum, { eggs }) => sum + eggs.length, 0),
         chicks: sets.reduce((sum, { chicks }) => sum + chicks, 0),
-        results: hatchResults(
-          over.flatMap(({ set, eggs }) =>
-            eggs.map((egg) => fateOf(egg, set.plan.incubationDays ?? SPECIES[set.species].incubationDays)),
-          ),
-        ),
+        results: hatchResults(over.flatMap(({ set, eggs }) => fatesOf(set, eggs))),
       }
     })
 }

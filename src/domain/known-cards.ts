@@ -1,11 +1,10 @@
 import { createRandom } from '../core/random/random.ts'
 import { confusionOf, type Confusion } from '../core/practice/confusions.ts'
 import type { Grade } from '../core/grade/types.ts'
-import { stageOf, type Shell, type SpeciesName } from '../core/species/species.ts'
+import type { Shell, SpeciesName } from '../core/species/species.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { Practised } from '../contracts/practice-record.ts'
-import type { HatcheryRecords } from '../contracts/records.ts'
-import { confirmedOf } from './confirmed-looks.ts'
+import { confirmedOf, type ConfirmedSources } from './confirmed-looks.ts'
 
 /** A photograph of one's own whose egg is known for what it was, to practise on. */
 export interface KnownCard {
@@ -18,11 +17,11 @@ export interface KnownCard {
   hardness: number
 }
 
-export function knownCards(records: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>): KnownCard[] {
-  return confirmedOf(records).map(({ look, set, truth }) => ({
+export function knownCards(records: ConfirmedSources): KnownCard[] {
+  return confirmedOf(records).map(({ look, set, truth, stage }) => ({
     look,
     truth,
-    confusion: confusionOf({ truth, stage: stageOf(set.species, look.ageDays), shell: set.shell }),
+    confusion: confusionOf({ truth, stage, shell: set.shell }),
     species: set.species,
     shell: set.shell,
     hardness: 1 - look.verdict.probabilities[truth],

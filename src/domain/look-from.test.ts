@@ -4,9 +4,12 @@ import { sampleRecords } from '../contracts/sample-records.ts'
 import { readingOf, noShapes } from '../core/measure/reading.ts'
 import { NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { lookFrom, verdictOf } from './look-from.ts'
+import { timelineOf } from './timeline.ts'
 
 const sample = sampleRecords()
 const set = sample.sets[0]!
+const plain = { ...set, trays: [], temperatures: [] }
+const timeline = timelineOf(plain, sample.hatchery)
 const egg = sample.eggs[0]!
 const [before] = sample.looks
 const reading = readingOf(before!.reading, noShapes(before!.reading.outline))
@@ -24,7 +27,8 @@ function lookAfter(ms: number, replaces: LookRecord | null): LookRecord {
   let last = 0
   return lookFrom(
     {
-      set: { ...set, trays: [], temperatures: [] },
+      set: plain,
+      timeline,
       egg,
       earlier: [],
       measured: { widthPx: 800, heightPx: 600 },
@@ -53,7 +57,8 @@ describe('a second picture of the same egg', () => {
   it('is graded the same again later, though the first is no longer shown', () => {
     const both = lookAfter(40_000, undecided)
     const again = verdictOf(both, {
-      set: { ...set, trays: [], temperatures: [] },
+      set: plain,
+      timeline,
       earlier: [],
       learnt: NOTHING_LEARNT,
     })

@@ -9,10 +9,12 @@ import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { ageInDays } from '../core/incubation/day-count.ts'
 import { figuresOfReading, type EggReading } from '../core/measure/reading.ts'
 import { MEASURING_VERSION } from '../core/measure/version.ts'
+import type { Timeline } from './timeline.ts'
 
-/** What the other looks say about the one that is graded. */
+/** What its set and the other looks say about the one that is graded. */
 export interface LookSurroundings {
   set: EggSet
+  timeline: Timeline
   earlier: readonly LookRecord[]
   /** Shadows of the living mates at this candling, and what confirmed eggs taught. */
   livingMates?: readonly number[]
@@ -45,16 +47,17 @@ function twinOf(replaces: LookRecord | null, takenAt: string): PerGrade | null {
 
 /** What the model of now says of a look. */
 export function verdictOf(
-  { reading, ageDays, movement, twin }: Pick<LookRecord, 'reading' | 'ageDays' | 'movement' | 'twin'>,
-  { set, earlier, livingMates, learnt }: LookSurroundings,
+  { reading, takenAt, movement, twin }: Pick<LookRecord, 'reading' | 'takenAt' | 'movement' | 'twin'>,
+  { set, timeline, earlier, livingMates, learnt }: LookSurroundings,
 ): Verdict {
   return gradeEgg(reading, {
     species: set.species,
-    ageDays,
+    days: timeline.days,
+    ageDays: timeline.ageAt(Date.parse(takenAt)),
     shell: set.shell,
     policy: set.policy,
     earlierLooks: earlier.map((look) => ({
-      ageDays: look.ageDays,
+      ageDays: timeline.ageAt(Date.parse(look.takenAt)),
       grade: look.own?.grade ?? look.verdict.grade,
       probabilities: look.verdict.probabilities,
     })),
@@ -86,7 +89,7 @@ export function lookFrom(
     source,
     photo: { id: newId(), widthPx: measured.widthPx, heightPx: measured.heightPx, type: photoType },
     reading: figuresOfReading(reading),
-    verdict: verdictOf({ reading, ageDays, movement: null, twin }, surroundings),
+    verdict: verdictOf({ reading, takenAt, movement: null, twin }, surroundings),
     madeBy: { measuring: MEASURING_VERSION, model: GRADING_MODEL.version },
     earlierVerdicts: [],
     movement: null,

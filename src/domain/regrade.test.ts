@@ -7,9 +7,11 @@ import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { regraded } from './look-from.ts'
 import { gradedByAnother, setGradedAgain, suggestedBeforeMates, trayGradedTogether } from './regrade.ts'
+import { timelineOf } from './timeline.ts'
 
 const sample = sampleRecords()
 const set = sample.sets[0]!
+const timeline = timelineOf(set, sample.hatchery)
 const [living] = sample.looks
 const AT = '2026-03-11T09:00:00.000Z'
 const EGGS = 24
@@ -26,7 +28,11 @@ function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: LookRecord[] } 
       shadow: { ...living!.reading.shadow, area: { value: behind * (0.7 + (0.5 * i) / EGGS), sd: 0.02 } },
     }
     const look = { ...living!, id: `l${i}`, eggId: egg.id, reading }
-    return regraded(look, { set, earlier: [], learnt: NOTHING_LEARNT }, { at: AT, because: 'mates' })
+    return regraded(
+      look,
+      { set, timeline, earlier: [], learnt: NOTHING_LEARNT },
+      { at: AT, because: 'mates' },
+    )
   })
   return { eggs, looks: looks.map((look) => ({ ...look, earlierVerdicts: [] })) }
 }
@@ -34,6 +40,7 @@ function lateTray(): { eggs: ReturnType<typeof newEgg>[]; looks: LookRecord[] } 
 function together(eggs: ReturnType<typeof newEgg>[], looks: readonly LookRecord[]): LookRecord[] {
   return trayGradedTogether({
     set,
+    timeline,
     eggs,
     lookOf: (egg) => looks.find(({ eggId }) => eggId === egg.id),
     earlierOf: () => [],
@@ -118,6 +125,7 @@ describe('looks that another model graded', () => {
     const own = { grade: 'clear' as const, at: AT, by: 'key' as const }
     const again = setGradedAgain({
       set,
+      timeline,
       eggs: sample.eggs,
       looks: old.map((look) => ({ ...look, own })),
       learnt: NOTHING_LEARNT,

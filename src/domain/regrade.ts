@@ -4,13 +4,15 @@ import type { EggSet } from '../contracts/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { Learnt } from '../core/grade/learn.ts'
 import { figuresOfLook } from './look-figures.ts'
-import { regraded, verdictOf } from './look-from.ts'
+import { regraded, verdictOf, type LookSurroundings } from './look-from.ts'
+import type { Timeline } from './timeline.ts'
 
 /** Looks less than this apart belong to one candling, milliseconds. */
 const ONE_CANDLING_MS = 43_200_000
 
 export interface TrayAtCandling {
   set: EggSet
+  timeline: Timeline
   /** All eggs of the set: mates may lie in other trays. */
   eggs: readonly Egg[]
   /** The look that stands at this candling, and the egg's looks before it, oldest first. */
@@ -28,10 +30,12 @@ export interface TrayAtCandling {
  * does not: which mates live is judged of each alone, and then each is graded among them.
  */
 export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
-  const { set, eggs, lookOf, earlierOf, learnt, trayId, at } = tray
+  const { set, timeline, eggs, lookOf, earlierOf, learnt, trayId, at } = tray
   const seen = eggs.flatMap((egg) => {
     const look = egg.role === 'set' ? lookOf(egg) : undefined
-    return look ? [{ egg, look, alive: livesAlone(look, { set, earlier: earlierOf(egg), learnt }) }] : []
+    return look
+      ? [{ egg, look, alive: livesAlone(look, { set, timeline, earlier: earlierOf(egg), learnt }) }]
+      : []
   })
   return seen
     .filter(({ egg }) => egg.place?.trayId === trayId && !egg.removed)
@@ -41,18 +45,15 @@ export function trayGradedTogether(tray: TrayAtCandling): LookRecord[] {
         .map((mate) => figuresOfLook(mate.look).shadow.value)
       const again = regraded(
         look,
-        { set, earlier: earlierOf(egg), livingMates, learnt },
+        { set, timeline, earlier: earlierOf(egg), livingMates, learnt },
         { at, because: 'mates' },
       )
       return again === look ? [] : [again]
     })
 }
 
-function livesAlone(
-  look: LookRecord,
-  { set, earlier, learnt }: { set: EggSet; earlier: readonly LookRecord[]; learnt: Learnt },
-): boolean {
-  const grade = look.own?.grade ?? verdictOf(look, { set, earlier, learnt }).grade
+function livesAlone(look: LookRecord, surroundings: LookSurroundings): boolean {
+  const grade = look.own?.grade ?? verdictOf(look, surroundings).grade
   return grade === 'developing'
 }
 
@@ -71,6 +72,7 @@ export function gradedByAnother(looks: readonly LookRecord[]): LookRecord[] {
 
 export interface SetToGrade {
   set: EggSet
+  timeline: Timeline
   eggs: readonly Egg[]
   /** Of this set, in any order. */
   looks: readonly LookRecord[]
@@ -80,7 +82,7 @@ export interface SetToGrade {
 }
 
 /** A set's looks graded again by the model of now, in the order in which they were taken, those that changed. */
-export function setGradedAgain({ set, eggs, looks, learnt, at }: SetToGrade): LookRecord[] {
+export function setGradedAgain({ set, timeline, eggs, looks, learnt, at }: SetToGrade): LookRecord[] {
   const batchOf = new Map(eggs.map(({ id, batchId }) => [id, batchId]))
   const inOrder = looks
     .filter(({ replaced }) => !replaced)
@@ -101,7 +103,7 @@ export function setGradedAgain({ set, eggs, looks, learnt, at }: SetToGrade): Lo
           (mate.own?.grade ?? mate.verdict.grade) === 'developing',
       )
       .map((mate) => figuresOfLook(mate).shadow.value)
-    now.set(id, regraded(look, { set, earlier, livingMates, learnt }, { at, because: 'model' }))
+    now.set(id, regraded(look, { set, timeline, earlier, livingMates, learnt }, { at, because: 'model' }))
   }
   return inOrder.flatMap((look) => {
     const again = now.get(look.id)!

@@ -3,11 +3,11 @@ import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { Session } from '../contracts/session-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { incubatorAt } from '../contracts/whereabouts.ts'
-import { hatchResults, type HatchResults } from '../core/hatching/results.ts'
+import { hatchResults, type Fate, type HatchResults } from '../core/hatching/results.ts'
 import { shareOf, type Share } from '../core/statistics/share.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
-import { fateOf } from './fates.ts'
+import { fatesOf } from './fates.ts'
 
 /** What results are held against each other by. */
 export const RESULT_GROUPS = [
@@ -45,21 +45,21 @@ export interface ResultSources {
 }
 
 /** Whether all of a set is known, or the rest was given up: while eggs may still hatch they are no losses. */
-export function isOver({ species, done }: EggSet, eggs: readonly Egg[]): boolean {
-  const days = SPECIES[species].incubationDays
+export function isOver(set: EggSet, eggs: readonly Egg[]): boolean {
   return (
     eggs.length > 0 &&
-    (done.some(({ key }) => key === 'give-up') || eggs.every((egg) => fateOf(egg, days) !== 'unknown'))
+    (set.done.some(({ key }) => key === 'give-up') || fatesOf(set, eggs).every((fate) => fate !== 'unknown'))
   )
 }
 
 /** Results of all sets that are over, by groups; the largest group first. */
 export function resultsBy(group: ResultGroup, sources: ResultSources): GroupResults[] {
-  const fates = new Map<string, ReturnType<typeof fateOf>[]>()
+  const fates = new Map<string, Fate[]>()
   for (const { set, eggs } of setsOver(sources)) {
-    for (const egg of eggs) {
+    const setFates = fatesOf(set, eggs)
+    for (const [i, egg] of eggs.entries()) {
       const name = nameOf(group, { set, egg, sources })
-      const fate = fateOf(egg, SPECIES[set.species].incubationDays)
+      const fate = setFates[i]!
       const list = fates.get(name)
       if (list) list.push(fate)
       else fates.set(name, [fate])
@@ -89,9 +89,10 @@ export interface PlaceResults {
 export function resultsByPlace(sources: ResultSources): PlaceResults[] {
   const maps = new Map<string, PlaceResults & { counts: Array<Array<{ count: number; of: number }>> }>()
   for (const { set, eggs } of setsOver(sources)) {
-    for (const egg of eggs) {
+    const setFates = fatesOf(set, eggs)
+    for (const [i, egg] of eggs.entries()) {
       const tray = set.trays.find(({ id }) => id === egg.place?.trayId)
-      const fate = fateOf(egg, SPECIES[set.species].incubationDays)
+      const fate = setFates[i]!
       if (!tray || !egg.place || fate === 'infertile' || fate === 'clear-unopened' || fate === 'unknown')
         continue
       const { rows, columns } = tray

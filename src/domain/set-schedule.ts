@@ -1,18 +1,12 @@
 import { brooderEvents } from '../core/brooding/brooder-events.ts'
 import type { SetProgress } from '../core/agenda/agenda.ts'
-import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
-import { timetableOf } from '../core/incubation/timetable.ts'
-import {
-  expectedHatchMs,
-  makeSchedule,
-  type ScheduleEvent,
-  type ScheduleInput,
-} from '../core/incubation/schedule.ts'
-import { SPECIES } from '../core/species/species.ts'
+import { TARGET_CELSIUS } from '../core/incubation/development.ts'
+import { makeSchedule, type ScheduleEvent, type ScheduleInput } from '../core/incubation/schedule.ts'
 import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { Egg } from '../contracts/egg-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
+import { timetableOfPlan } from './timeline.ts'
 
 const DAY_MS = 86_400_000
 
@@ -36,35 +30,15 @@ export function scheduleInputOf(set: EggSet, hatchery: Hatchery): ScheduleInput 
   }
 }
 
-/** What follows from a set's plan and the place's habits alone, whatever the time of day. */
-interface WorkedPlan {
-  hatchery: Hatchery
-  schedule: ScheduleEvent[]
-  clock: DevelopmentClock
-  incubationDays: number
-  hatchAtMs: number
-}
-
 /** Records are replaced and never changed, so that what follows from one holds for good; calendar arithmetic is dear. */
-const worked = new WeakMap<EggSet, WorkedPlan>()
-
-export function workedPlanOf(set: EggSet, hatchery: Hatchery): WorkedPlan {
-  const known = worked.get(set)
-  if (known?.hatchery === hatchery) return known
-  const input = scheduleInputOf(set, hatchery)
-  const plan: WorkedPlan = {
-    hatchery,
-    schedule: makeSchedule(input),
-    clock: new DevelopmentClock(input),
-    incubationDays: timetableOf(set.species, input).incubationDays,
-    hatchAtMs: expectedHatchMs(input),
-  }
-  worked.set(set, plan)
-  return plan
-}
+const known = new WeakMap<EggSet, { hatchery: Hatchery; schedule: ScheduleEvent[] }>()
 
 export function scheduleOf(set: EggSet, hatchery: Hatchery): ScheduleEvent[] {
-  return workedPlanOf(set, hatchery).schedule
+  const before = known.get(set)
+  if (before?.hatchery === hatchery) return before.schedule
+  const schedule = makeSchedule(scheduleInputOf(set, hatchery))
+  known.set(set, { hatchery, schedule })
+  return schedule
 }
 
 /** The plan, and what is to be done with the chicks as soon as there are some. @param eggs - of this set */
@@ -78,7 +52,7 @@ export function withChicks(
   const lastOutMs = outMs.at(-1)
   if (firstOutMs === undefined || lastOutMs === undefined) return schedule
   const { takingOut, zone } = hatchery
-  const { incubationDays } = workedPlanOf(set, hatchery)
+  const { incubationDays } = timetableOfPlan(set)
   return [...schedule, ...brooderEvents({ firstOutMs, lastOutMs }, { takingOut, zone, incubationDays })]
 }
 
@@ -86,9 +60,9 @@ export function withChicks(
 const OVER_AFTER_DAYS = 21
 
 /** Whether a set is so long over that nobody is at work on it. It needs neither its eggs nor their looks. */
-export function isLongOver({ species, setAt, plan }: EggSet, nowMs: number): boolean {
-  const days = plan.incubationDays ?? SPECIES[species].incubationDays
-  return nowMs > Date.parse(setAt) + (days + plan.delayHours / 24 + OVER_AFTER_DAYS) * DAY_MS
+export function isLongOver(set: EggSet, nowMs: number): boolean {
+  const days = timetableOfPlan(set).incubationDays + set.plan.delayHours / 24
+  return nowMs > Date.parse(set.setAt) + (days + OVER_AFTER_DAYS) * DAY_MS
 }
 
 /** What the agenda needs to know of a set. @param eggs - of this set */

@@ -70,6 +70,12 @@ describe('what the book knows of a set', () => {
   })
 })
 
-it('a lid that nobody shut by a tick is shut by the table', () => {
-  expect(lockdownMs({ ...set, done: [] })).toBe(setMs + 18 * DAY_MS)
+it('a lid that nobody shut by a tick is shut by the set’s own days', () => {
+  const own = {
+    ...set,
+    done: [],
+    temperatures: [],
+    plan: { ...set.plan, incubationDays: 24, delayHours: 12 },
+  }
+  expect(lockdownMs(own, sources.hatchery)).toBe(setMs + 21.5 * DAY_MS)
 })

@@ -14,6 +14,7 @@ import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
 import { fateOf } from './fates.ts'
 import { humiditiesAt } from './readings.ts'
+import { timelineOf } from './timeline.ts'
 import { waterOfSet } from './water-of-set.ts'
 
 const HOUR_MS = 3_600_000
@@ -32,10 +33,11 @@ export interface StorySources {
   logs: readonly IncubatorLog[]
 }
 
-/** When a set's lid was to stay shut from: as it was ticked, else by the table. Epoch milliseconds. */
-export function lockdownMs({ done, setAt, species }: EggSet): number {
-  const ticked = done.find(({ key }) => key === 'lockdown')
-  return ticked ? Date.parse(ticked.at) : Date.parse(setAt) + SPECIES[species].stopTurningDay * DAY_MS
+/** When a set's lid was to stay shut from: as it was ticked, else by its own days. Epoch milliseconds. */
+export function lockdownMs(set: EggSet, hatchery: Hatchery): number {
+  const ticked = set.done.find(({ key }) => key === 'lockdown')
+  const timeline = timelineOf(set, hatchery)
+  return ticked ? Date.parse(ticked.at) : timeline.instantAt(timeline.days.stopTurningDay)
 }
 
 /** What the book knows of a set, for its diagnosis. @param nowMs - until when */
@@ -47,21 +49,18 @@ export function storyOfSet(
   const { hatchery, looksByEgg, probes, rollUps } = sources
   const setMs = Date.parse(set.setAt)
   const setOn = localDateOf(setMs, hatchery.zone)
-  const water = waterOfSet(
-    { set, eggs, looksByEgg },
-    { probes, rollUps, altitudeM: hatchery.altitudeM },
-    nowMs,
-  )
+  const water = waterOfSet({ set, eggs, looksByEgg }, { hatchery, probes, rollUps }, nowMs)
   const dry = dryDays(water.air, water.stopDay)
-  const days = set.plan.incubationDays ?? SPECIES[set.species].incubationDays
-  const dueMs = setMs + days * DAY_MS + set.plan.delayHours * HOUR_MS
+  const { days } = timelineOf(set, hatchery)
+  // How warm it was is among the causes, and so no part of when the chicks were due.
+  const dueMs = setMs + days.incubationDays * DAY_MS + set.plan.delayHours * HOUR_MS
   const anyNoted = eggs.some((egg) => egg.mark !== '' || notesOf(egg).length > 0)
   const story = (egg: Egg): EggStory => {
     const batch = set.batches.find(({ id }) => id === egg.batchId)
     const line = water.lines.get(egg.id)
     const { outcome, place } = egg
     return {
-      fate: fateOf(egg, days),
+      fate: fateOf(egg, days.incubationDays),
       storageDays: egg.laidOn === null ? null : Math.max(0, daysBetween(egg.laidOn, setOn)),
       posted: batch?.posted ?? null,
       looseCell: anyNoted
@@ -86,8 +85,8 @@ function airOf(
   { hatchery, probes, rollUps }: StorySources,
 ): Pick<SetStory, 'celsiusOver' | 'rhOver' | 'lockdownRhOver'> {
   const fromMs = Date.parse(set.setAt)
-  const lockedMs = lockdownMs(set)
-  const hatchMs = fromMs + (SPECIES[set.species].incubationDays + 2) * DAY_MS
+  const lockedMs = lockdownMs(set, hatchery)
+  const hatchMs = timelineOf(set, hatchery).hatchAtMs + 2 * DAY_MS
   const incubator = hatchery.incubators.find(({ id }) => id === set.trays[0]?.incubatorId)
   const { humidityPercent, hatchHumidityPercent } = SPECIES[set.species]
   const warmth = set.temperatures.map(({ atMs, celsius }) => ({ atMs, value: celsius }))
@@ -138,9 +137,9 @@ function meanOf(values: readonly number[]): number {
 }
 
 /** How often the lid was off from lockdown on; null where its openings are never noted. */
-function openingsOf(set: EggSet, { logs }: StorySources, nowMs: number): number | null {
-  const fromMs = lockdownMs(set)
-  const toMs = Math.min(nowMs, Date.parse(set.setAt) + (SPECIES[set.species].incubationDays + 3) * DAY_MS)
+function openingsOf(set: EggSet, { hatchery, logs }: StorySources, nowMs: number): number | null {
+  const fromMs = lockdownMs(set, hatchery)
+  const toMs = Math.min(nowMs, timelineOf(set, hatchery).hatchAtMs + 3 * DAY_MS)
   const tray = set.trays[0]
   const incubatorId = tray ? incubatorAt(tray.events, fromMs + HOUR_MS) : null
   if (incubatorId === null) return null

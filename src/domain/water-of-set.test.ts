@@ -56,6 +56,7 @@ function twelve(perDay: number) {
 const incubatorId = set.trays[0]!.incubatorId!
 const probe = usualProbe('hand', incubatorId)
 const air = (rhPercent: number) => ({
+  hatchery: records.hatchery,
   probes: [probe],
   rollUps: [0, 5].map((day) => ({
     id: `${day}`,
@@ -100,7 +101,11 @@ describe('a set’s water', () => {
   })
 
   it('takes what is usual where no humidity was noted, and says so', () => {
-    const water = waterOfSet(twelve(0.0066), { probes: [], rollUps: [] }, setMs + 10 * DAY_MS)
+    const water = waterOfSet(
+      twelve(0.0066),
+      { hatchery: records.hatchery, probes: [], rollUps: [] },
+      setMs + 10 * DAY_MS,
+    )
     expect(water.airAssumed).toBe(true)
     expect(Math.abs(water.advice!.rhPercent.value - 50)).toBeLessThan(4)
   })

@@ -3,6 +3,7 @@ import { standingEvents } from '../contracts/events.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import { checksOf, type ProbeRecord } from '../contracts/probe-record.ts'
 import type { RollUp } from '../contracts/readings-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { trayWeighings } from '../contracts/tray-record.ts'
 import { incubatorOf } from '../contracts/whereabouts.ts'
@@ -24,6 +25,7 @@ import type { Measured } from '../core/measure/reading.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { figuresOfLook } from './look-figures.ts'
 import { humiditiesAt } from './readings.ts'
+import { timelineOf } from './timeline.ts'
 
 /** How a set loses water, and what to run from now on. */
 export interface WaterOfSet {
@@ -173,6 +175,15 @@ function hygrometerKnown(set: EggSet, probes: readonly ProbeRecord[]): Measured 
   return isChecked ? { value: 0, sd: saltCheck(0).sd } : USUAL_ERROR
 }
 
+/** What an egg of the set should have lost by now, between these shares of its fresh mass. */
+export function lossAwaited(set: EggSet, hatchery: Hatchery, nowMs: number): [number, number] {
+  const timeline = timelineOf(set, hatchery)
+  const elapsed = Math.max(0, ageInDays(Date.parse(set.setAt), nowMs))
+  const part = Math.min(1, elapsed / timeline.elapsedDaysAt(timeline.days.stopTurningDay))
+  const [low, high] = SPECIES[set.species].waterLossPercent
+  return [(low * part) / 100, (high * part) / 100]
+}
+
 /** @param nowMs - only looks and weighings are evidence; this says how far the set is */
 export function waterOfSet(
   {
@@ -185,13 +196,17 @@ export function waterOfSet(
     looksByEgg: ReadonlyMap<string, readonly LookRecord[]>
   },
   {
+    hatchery,
     probes,
     rollUps,
-    altitudeM = 0,
-  }: { probes: readonly ProbeRecord[]; rollUps: readonly RollUp[]; altitudeM?: number },
+  }: { hatchery: Hatchery; probes: readonly ProbeRecord[]; rollUps: readonly RollUp[] },
   nowMs: number,
 ): WaterOfSet {
-  const { stopTurningDay: stopDay, waterLossPercent, humidityPercent } = SPECIES[set.species]
+  const { altitudeM } = hatchery
+  const { waterLossPercent, humidityPercent } = SPECIES[set.species]
+  const timeline = timelineOf(set, hatchery)
+  // Eggs lose by the clock, also while they have not begun to grow.
+  const stopDay = timeline.elapsedDaysAt(timeline.days.stopTurningDay)
   const noted = airOf(set, probes, rollUps)
   const usual = (humidityPercent[0] + humidityPercent[1]) / 2
   const air = noted.length > 0 ? noted : [{ fromDays: 0, rhPercent: usual }]

@@ -12,6 +12,7 @@ import { useSpeakingParts } from './useSpeakingParts.ts'
 import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrived } from './useArrived.ts'
 import { useRoomStore } from '../shared/room.ts'
@@ -50,7 +51,7 @@ const source = ref<SourceKind>('files')
 const overlay = ref(true)
 const speaking = useSpeakingParts(
   () => look.value,
-  () => set.value!.species,
+  () => set.value!,
 )
 const dragging = ref(false)
 const camera = ref<InstanceType<typeof CameraView> | null>(null)
@@ -373,7 +374,7 @@ const PHASE_WORDS = {
           :look="look"
           :egg="current"
           :hatchery="hatchery.hatchery"
-          :species="set.species"
+          :timeline="timelineOf(set, hatchery.hatchery)"
           :earlier="bench.earlier.value"
           :mates="bench.mates.value"
         />

@@ -5,8 +5,8 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
-import { stageOf } from '../../core/species/species.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
+import type { Timeline } from '../../domain/timeline.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import AlignedEgg from './AlignedEgg.vue'
 import EggMark from '../shared/ui/EggMark.vue'
@@ -19,6 +19,7 @@ export type Comparison = 'earlier' | 'blink' | 'mates' | 'reference' | 'living'
 const props = defineProps<{
   kind: Comparison
   set: EggSet
+  timeline: Timeline
   look: LookRecord
   earlier: readonly LookRecord[]
   mates: readonly LookRecord[]
@@ -37,7 +38,7 @@ useIntervalFn(() => {
 
 const before = computed(() => props.earlier.at(-1) ?? null)
 const reference = computed(() => props.references.at(-1) ?? null)
-const stage = computed(() => stageOf(props.set.species, props.look.ageDays))
+const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
 const ordered = computed(() =>
   [props.look, ...props.mates].sort((a, b) => figuresOfLook(a).shadow.value - figuresOfLook(b).shadow.value),
 )
@@ -146,7 +147,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
 
     <template v-else>
       <div class="grid min-h-0 grow grid-cols-2 items-center gap-2">
-        <StagePicture :species="set.species" :shell="set.shell" :age-days="look.ageDays" /><AlignedEgg
+        <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(stage, 1)" /><AlignedEgg
           :look="look"
           label="Today’s look"
         />

@@ -4,6 +4,7 @@ import type { Egg } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Session } from '../../contracts/session-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
+import type { Timeline } from '../../domain/timeline.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import CameraView from '../shared/ui/CameraView.vue'
 import CompareEgg, { type Comparison } from './CompareEgg.vue'
@@ -15,6 +16,7 @@ import type { LivePicture } from './useLampWatch.ts'
 defineProps<{
   source: Session['source']
   set: EggSet
+  timeline: Timeline
   look: LookRecord | null
   /** What the candler should do, in a few words. */
   words: string
@@ -55,6 +57,7 @@ watch(
       class="pt-2 pr-2 pb-14 pl-40"
       :kind="comparison"
       :set="set"
+      :timeline="timeline"
       :look="look"
       :earlier="earlier"
       :mates="mates"

@@ -2,14 +2,15 @@
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { nextPicture, sayNextPicture } from '../../core/grade/next-picture.ts'
-import { stageOf, type SpeciesName } from '../../core/species/species.ts'
+import type { Timeline } from '../../domain/timeline.ts'
 
 /** What picture would decide, where this one does not. */
-const props = defineProps<{ look: LookRecord; species: SpeciesName }>()
+const props = defineProps<{ look: LookRecord; timeline: Timeline }>()
 
 const sentence = computed(() => {
-  const next = nextPicture(props.look.reading, props.look.verdict, stageOf(props.species, props.look.ageDays))
-  return next && sayNextPicture(next, props.species)
+  const { look, timeline } = props
+  const next = nextPicture(look.reading, look.verdict, timeline.stageAt(Date.parse(look.takenAt)))
+  return next && sayNextPicture(next, timeline.days.incubationDays)
 })
 </script>
 

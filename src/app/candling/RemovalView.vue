@@ -4,8 +4,8 @@ import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import type { Egg, Outcome } from '../../contracts/egg-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { stageOf } from '../../core/species/species.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { count, GRADE_WORDS, mainReason } from '../shared/wording.ts'
@@ -46,7 +46,9 @@ const undecided = computed(() => rows.value.filter(({ egg, look }) => !egg.remov
 const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
 const remaining = computed(() => rows.value.filter(({ egg }) => !egg.removed).length)
 const late = computed(() =>
-  asked.value && set.value ? stageOf(set.value.species, asked.value.look.ageDays) > 0.66 : false,
+  asked.value && set.value
+    ? timelineOf(set.value, hatchery.hatchery).stageAt(Date.parse(asked.value.look.takenAt)) > 0.66
+    : false,
 )
 
 async function takeOut(): Promise<void> {

@@ -5,9 +5,9 @@ import type { EggSet } from '../../contracts/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
-import { stageOf } from '../../core/species/species.ts'
 import { standingAction } from '../../domain/candling.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
+import type { Timeline } from '../../domain/timeline.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -17,6 +17,7 @@ import NextPicture from './NextPicture.vue'
 const props = defineProps<{
   look: LookRecord
   set: EggSet
+  timeline: Timeline
   chosen: SuggestedGrade | null
   suspected: LookRecord | null
   liftAgrees: boolean
@@ -27,7 +28,7 @@ const action = computed(() =>
   props.look.own ? standingAction(props.look, props.set) : props.look.verdict.action,
 )
 const figures = computed(() => figuresOfLook(props.look))
-const stage = computed(() => stageOf(props.set.species, props.look.ageDays))
+const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
 const confidence = computed(() =>
   props.look.verdict.grade === 'unsure'
     ? null
@@ -62,7 +63,7 @@ const film = computed(() => props.look.movement)
         </p>
       </div>
     </div>
-    <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :species="set.species" />
+    <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
       The picture is blurred. Hold still and take it again.
     </p>

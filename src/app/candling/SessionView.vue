@@ -17,6 +17,7 @@ import { useStandInHand } from './useStandInHand.ts'
 import { wordsForLamp, wordsForStep } from './session-wording.ts'
 import { CAMERA_NAMES, dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRoomStore } from '../shared/room.ts'
 import ChangedByMates from './ChangedByMates.vue'
@@ -328,6 +329,7 @@ const stepWords = computed(() =>
       <LampPicture
         :source="session.source"
         :set="set"
+        :timeline="timelineOf(set, hatchery.hatchery)"
         :look="look"
         :words="lampWords"
         :comparison="comparison"
@@ -353,6 +355,7 @@ const stepWords = computed(() =>
           v-if="look"
           :look="look"
           :set="set"
+          :timeline="timelineOf(set, hatchery.hatchery)"
           :chosen="chosen"
           :suspected="suspected"
           :lift-agrees="session.trigger !== 'key' && session.liftAgrees"

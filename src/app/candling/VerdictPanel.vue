@@ -6,9 +6,9 @@ import type { Egg } from '../../contracts/egg-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { GRADES } from '../../core/grade/types.ts'
-import { stageOf, type SpeciesName } from '../../core/species/species.ts'
 import { toShown, unitSymbol } from '../../core/units.ts'
 import { figuresOfLook, sizeOfLook } from '../../domain/look-figures.ts'
+import type { Timeline } from '../../domain/timeline.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -16,7 +16,7 @@ import NextPicture from './NextPicture.vue'
 
 const props = defineProps<{
   look: LookRecord
-  species: SpeciesName
+  timeline: Timeline
   egg: Egg | null
   hatchery: Hatchery
   /** Looks at this egg on earlier days. */
@@ -25,7 +25,7 @@ const props = defineProps<{
   mates: readonly LookRecord[]
 }>()
 
-const stage = computed(() => stageOf(props.species, props.look.ageDays))
+const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
 const reading = computed(() => props.look.reading)
 const figures = computed(() => figuresOfLook(props.look))
 const sized = computed(() => sizeOfLook(props.look, props.egg, props.hatchery))
@@ -74,7 +74,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
-    <NextPicture :look :species />
+    <NextPicture :look :timeline />
 
     <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
       Suggested before: {{ GRADE_WORDS[otherwise.verdict.grade].toLowerCase() }}, until

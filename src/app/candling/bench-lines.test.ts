@@ -11,6 +11,7 @@ import HandLines from '../shared/ui/HandLines.vue'
 import HandLinesPanel from './HandLinesPanel.vue'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import VerdictPanel from './VerdictPanel.vue'
+import { timelineOf } from '../../domain/timeline.ts'
 
 const records = sampleRecords()
 const [look] = records.looks
@@ -149,7 +150,16 @@ describe('the panel beside them', () => {
 
 describe('the verdict', () => {
   const panel = (egg = records.eggs[0]!, own = look!) =>
-    mount(VerdictPanel, { props: { look: own, egg, hatchery, species: 'chicken', earlier: [], mates: [] } })
+    mount(VerdictPanel, {
+      props: {
+        look: own,
+        egg,
+        hatchery,
+        timeline: timelineOf(records.sets[0]!, hatchery),
+        earlier: [],
+        mates: [],
+      },
+    })
 
   it('says that sizes are relative until a scale is known', () => {
     expect(panel().find('[data-testid="size"]').text()).toContain('relative only')

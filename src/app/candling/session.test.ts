@@ -20,6 +20,8 @@ import SessionClocks from './SessionClocks.vue'
 import SessionKeys from './SessionKeys.vue'
 import SessionReport from './SessionReport.vue'
 import SessionVerdict from './SessionVerdict.vue'
+import { newHatchery } from '../../contracts/hatchery-record.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 
 const {
   sets: [set],
@@ -189,7 +191,15 @@ it('an egg without a picture can be left where it would be disagreed with', () =
 describe('the verdict at arm’s length', () => {
   const show = (look: LookRecord, extra: object = {}) =>
     mount(SessionVerdict, {
-      props: { look, set: set!, chosen: null, suspected: null, liftAgrees: true, ...extra },
+      props: {
+        look,
+        set: set!,
+        timeline: timelineOf(set!, newHatchery('UTC')),
+        chosen: null,
+        suspected: null,
+        liftAgrees: true,
+        ...extra,
+      },
     })
   it('says that lifting does not agree to what comes out', () => {
     expect(show(suggested(clear!, 'remove')).text()).toContain('Lifting it does not agree')
@@ -198,7 +208,11 @@ describe('the verdict at arm’s length', () => {
 
   it('asks for the pencil on a suspect, and warns of late eggs', () => {
     expect(show(suggested(clear!, 'recheck')).find('[data-testid="pencil"]').exists()).toBe(true)
-    const late = { ...clear!, ageDays: 16, verdict: { ...clear!.verdict, grade: 'quitter' as const } }
+    const late = {
+      ...clear!,
+      takenAt: new Date(Date.parse(set!.setAt) + 16 * 86_400_000).toISOString(),
+      verdict: { ...clear!.verdict, grade: 'quitter' as const },
+    }
     expect(show(late).text()).toContain('live embryo')
     expect(show(clear!).text()).not.toContain('live embryo')
   })
@@ -234,6 +248,7 @@ describe('a comparison', () => {
       props: {
         kind,
         set: set!,
+        timeline: timelineOf(set!, newHatchery('UTC')),
         look: living!,
         earlier: [],
         mates: [clear!],

@@ -6,14 +6,13 @@ import type { EggSet } from '../../contracts/set-record.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'
 import { figuresOf, linesOf, type HandLines } from '../../core/measure/by-hand.ts'
 import { noShapes, readingOf, shapesOf, type EggReading } from '../../core/measure/reading.ts'
-import { ageInDays } from '../../core/incubation/day-count.ts'
-import { stageOf } from '../../core/species/species.ts'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { EggWorkerError } from '../../workers/client.ts'
 import type { MeasuredPhoto, PhotoInput } from '../../workers/protocol.ts'
 import { putOnLamp, takeStill } from '../../devices/camera/network-camera.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { timelineOf, type Timeline } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { matesLooks } from '../../domain/candling.ts'
 import { lookFrom, withMovement } from '../../domain/look-from.ts'
@@ -88,6 +87,8 @@ export function useBench(set: () => EggSet) {
     if (next) currentId.value = next.id
   }
 
+  const timeline = (): Timeline => timelineOf(set(), hatchery.hatchery)
+
   /** The look that a reading makes at an egg, and what an earlier picture of this candling said, which is kept as replaced. */
   function lookAt(
     egg: Egg,
@@ -100,6 +101,7 @@ export function useBench(set: () => EggSet) {
       look: lookFrom(
         {
           set: set(),
+          timeline: timeline(),
           egg,
           measured: { widthPx, heightPx },
           reading,
@@ -119,8 +121,8 @@ export function useBench(set: () => EggSet) {
 
   /** @param input - a file, or frames of the live picture of which the sharpest is used; frames are given away */
   function measure(input: PhotoInput, signal?: AbortSignal): Promise<MeasuredPhoto> {
-    const { species, setAt } = set()
-    const stage = stageOf(species, Math.max(0, ageInDays(Date.parse(setAt), Date.now())))
+    const { species } = set()
+    const stage = timeline().stageAt(Date.now())
     return devices.workers.measure(
       input,
       { species, stage, keepLongSidePx: hatchery.hatchery.photoLongSidePx },
@@ -229,7 +231,7 @@ export function useBench(set: () => EggSet) {
   async function showOnLamp(egg: Egg): Promise<void> {
     const basket = set().standInBasket
     if (basket === undefined || devices.serves('camera', set()) !== 'stand-in') return
-    await putOnLamp(basket, egg.number, ageInDays(Date.parse(set().setAt), Date.now()))
+    await putOnLamp(basket, egg.number, timeline().ageAt(Date.now()))
   }
 
   function takePhoto(photo: Blob, source: LookRecord['source']): Promise<void> {
@@ -305,6 +307,7 @@ export function useBench(set: () => EggSet) {
     const before = (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt)
     const surroundings = {
       set: set(),
+      timeline: timeline(),
       earlier: before,
       livingMates: livingMates(egg),
       learnt: hatchery.learnt,
@@ -322,6 +325,7 @@ export function useBench(set: () => EggSet) {
     await hatchery.amendLooks(() =>
       trayGradedTogether({
         set: set(),
+        timeline: timeline(),
         eggs: eggs.value,
         lookOf,
         earlierOf: (egg) =>

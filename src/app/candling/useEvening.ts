@@ -16,7 +16,7 @@ import { clockLevel } from '../../core/session/limits.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import { createEgg } from '../../core/simulate/egg-model.ts'
 import { takeShot } from '../../core/simulate/shot.ts'
-import { stageOf } from '../../core/species/species.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
 import { EggWorkerClient } from '../../workers/client.ts'
 import type { MeasuredPhoto } from '../../workers/protocol.ts'
@@ -276,7 +276,11 @@ export function useEvening({ set, bench, flow, sounds, picture, hasReport, start
     const frames: RawFrame[] = film.map((frame) => ({ ...frame, data: frame.data.slice() }))
     const outline = scaled(look.reading.outline, first.widthPx / look.photo.widthPx)
     void filmReader
-      .film({ frames, outline, stage: stageOf(set().species, look.ageDays) })
+      .film({
+        frames,
+        outline,
+        stage: timelineOf(set(), hatchery.hatchery).stageAt(Date.parse(look.takenAt)),
+      })
       .then(async (reading) => {
         if (!reading) return
         const { significance, moving, places, seconds } = reading.movement

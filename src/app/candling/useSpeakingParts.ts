@@ -2,7 +2,8 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { likeliest } from '../../core/grade/evidence.ts'
 import type { Grade } from '../../core/grade/types.ts'
-import { stageOf, type SpeciesName } from '../../core/species/species.ts'
+import type { EggSet } from '../../contracts/set-record.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 
@@ -10,8 +11,9 @@ import { useDevicesStore } from '../shared/devices.ts'
  * Which parts of a look's picture speak for what it is taken for; worked out when it is asked for, forgotten with the
  * look.
  */
-export function useSpeakingParts(look: () => LookRecord | null, species: () => SpeciesName) {
-  const { repository } = useHatcheryStore()
+export function useSpeakingParts(look: () => LookRecord | null, set: () => EggSet) {
+  const hatchery = useHatcheryStore()
+  const { repository } = hatchery
   const devices = useDevicesStore()
   const parts = shallowRef<number[] | null>(null)
   /** What they speak for. */
@@ -47,8 +49,8 @@ export function useSpeakingParts(look: () => LookRecord | null, species: () => S
         (await devices.workers.speak(
           {
             photo,
-            species: species(),
-            stage: stageOf(species(), asked.ageDays),
+            species: set().species,
+            stage: timelineOf(set(), hatchery.hatchery).stageAt(Date.parse(asked.takenAt)),
             grade: asTaken,
             at: { x: centre.x / asked.photo.widthPx, y: centre.y / asked.photo.heightPx },
           },

@@ -8,7 +8,7 @@ import { newEgg, picturesOf, spokenOf, withEvents } from '../../contracts/egg-re
 import { setRecordOf, type EggSet } from '../../contracts/set-record.ts'
 import { newTray } from '../../contracts/tray-record.ts'
 import { noted } from '../../domain/readings.ts'
-import { workedPlanOf } from '../../domain/set-schedule.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useCustodyStore } from './custody.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
@@ -103,7 +103,7 @@ describe('a tray', () => {
       )
     await store.commit('temperature', null, warm(38.5, tray!.incubatorId!, 2))
     await store.commit('temperature', null, warm(36, 'hatcher', 3))
-    const hatchAtMs = () => workedPlanOf(store.sets[0]!, store.hatchery).hatchAtMs
+    const hatchAtMs = () => timelineOf(store.sets[0]!, store.hatchery).hatchAtMs
     const warmed = hatchAtMs()
     expect(store.sets[0]!.temperatures.map(({ celsius }) => celsius)).toEqual([38.5])
     await store.commit('tray carried', null, { trays: [{ ...store.trays[0]!, incubatorId: 'hatcher' }] })

@@ -45,7 +45,12 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   const { journal } = book
   const loaded = ref(false)
   const learnt = learnFromOwnEggs({
-    records: () => ({ sets: sets.value, eggs: eggs.value, looks: looks.value }),
+    records: () => ({
+      sets: sets.value,
+      eggs: eggs.value,
+      looks: looks.value,
+      hatchery: hatchery.value,
+    }),
     opened: () => shown.opened.value,
     closed: () => !book.allAreOpen(),
     openAll,

@@ -1,9 +1,8 @@
 import { onScopeDispose, shallowRef, watch } from 'vue'
 import { z } from 'zod'
-import type { HatcheryRecords } from '../../contracts/records.ts'
 import { GRADING_MODEL } from '../../core/grade/grading-model.ts'
 import { NOTHING_LEARNT, type ConfirmedLook, type Learnt } from '../../core/grade/learn.ts'
-import { confirmedLooks, signaturesOfConfirmed } from '../../domain/confirmed-looks.ts'
+import { confirmedLooks, signaturesOfConfirmed, type ConfirmedSources } from '../../domain/confirmed-looks.ts'
 
 /** What was learnt, and from what of each set, so that it need not be learnt again at the next start. */
 const keptSchema = z.object({
@@ -30,7 +29,7 @@ const WAIT_MS = 400
 
 export interface Learning {
   /** Those that are here; sets that are not have not changed. */
-  records: () => Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>
+  records: () => ConfirmedSources
   opened: () => ReadonlySet<string>
   /** Whether anything is known of a set that is not here. */
   closed: () => boolean

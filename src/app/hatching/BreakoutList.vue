@@ -5,9 +5,9 @@ import type { EggSet } from '../../contracts/set-record.ts'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { OPENED_STAGES, openedStageAt } from '../../core/hatching/opened-stages.ts'
 import { phaseOf } from '../../core/hatching/results.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { deathDayByLooks } from '../../domain/fates.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
@@ -28,7 +28,8 @@ const current = computed(() => open.value.find(({ id }) => id === chosenId.value
 const chosenId = ref<string | null>(null)
 const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
 const looks = computed(() => (current.value ? (store.looksByEgg.get(current.value.id) ?? []) : []))
-const byLooks = computed(() => deathDayByLooks(looks.value))
+const timeline = computed(() => timelineOf(props.set, store.hatchery))
+const byLooks = computed(() => deathDayByLooks(looks.value, timeline.value))
 const sayAt = (at: string | null): string =>
   at === null ? '' : ` on ${dayWords(props.set, store.hatchery.zone, Date.parse(at))}`
 const FOUND = ['clear', 'blood-ring', 'quitter', 'alive', 'hatched'] as const satisfies readonly Outcome[]
@@ -55,7 +56,7 @@ const typedDay = ref<number | ''>('')
 const signs = ref<DeathSign[]>([])
 const hasPipped = ref(false)
 const day = computed(() => (typedDay.value === '' ? byLooks.value : typedDay.value))
-const days = computed(() => SPECIES[props.set.species].incubationDays)
+const days = computed(() => timeline.value.days.incubationDays)
 const dies = computed(() => found.value === 'quitter' || found.value === 'blood-ring')
 const stage = computed(() => openedStageAt(day.value ?? days.value / 2, days.value))
 const pointsTo = computed(() => {
@@ -154,7 +155,7 @@ function nameAll(): void {
           <StagePicture
             :species="set.species"
             :shell="set.shell"
-            :age-days="Math.min(days, Math.max(0.5, day ?? days / 2))"
+            :stage="Math.min(1, Math.max(0.02, (day ?? days / 2) / days))"
             class="max-h-44"
           />
           <p class="text-xs text-ink-soft">

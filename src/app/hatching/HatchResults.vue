@@ -5,9 +5,8 @@ import { RouterLink } from 'vue-router'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { hatchResults, PHASES } from '../../core/hatching/results.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { fateOf } from '../../domain/fates.ts'
+import { fatesOf } from '../../domain/fates.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { count } from '../shared/wording.ts'
@@ -17,8 +16,10 @@ import TrayFates from './TrayFates.vue'
 
 /** What came of a set, with what few eggs leave open. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; report?: boolean }>()
-const days = computed(() => SPECIES[props.set.species].incubationDays)
-const fates = computed(() => props.eggs.map((egg) => ({ egg, fate: fateOf(egg, days.value) })))
+const fates = computed(() => {
+  const all = fatesOf(props.set, props.eggs)
+  return props.eggs.map((egg, i) => ({ egg, fate: all[i]! }))
+})
 const results = computed(() => hatchResults(fates.value.map(({ fate }) => fate)))
 const rows = computed(() => [
   ['Fertile, by candling', shareWords(results.value.fertility.apparent)],

@@ -81,7 +81,7 @@ useKeys({ u: undo })
     <LockdownSteps
       v-if="!isLocked && !isOver"
       :set="set"
-      :due="plan.ageDays >= SPECIES[set.species].stopTurningDay - 2"
+      :due="plan.ageDays >= plan.timeline.days.stopTurningDay - 2"
     />
     <HatchWatch v-if="isLocked && !isOver" :set="set" :eggs="eggs" />
     <BreakoutList :set="set" :eggs="eggs" :over="isOver" :unnamed="hatch?.unnamed ?? 0" />

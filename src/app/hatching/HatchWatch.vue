@@ -9,6 +9,7 @@ import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
 import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'
 import { HELP_AFTER_HOURS } from '../../core/hatching/schools.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { timetableOfPlan } from '../../domain/timeline.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { hatchOfSet } from '../../domain/hatch-of-set.ts'
@@ -60,7 +61,7 @@ const window = computed(() => {
     waiting,
     nowHours: fromExpected(clock.nowMs),
     priorSdHours: (expected.toMs - expected.atMs) / HOUR_MS / 1.2816,
-    usualSpreadHours: (SPREAD_HOURS * SPECIES[props.set.species].incubationDays) / 21,
+    usualSpreadHours: (SPREAD_HOURS * timetableOfPlan(props.set).incubationDays) / 21,
   })
   const instant = (value: number): number => expected.atMs + value * HOUR_MS
   return { fromMs: instant(found.fromHours), toMs: instant(found.toHours) }

@@ -20,7 +20,9 @@ const clock = useClockStore()
 const zone = computed(() => store.hatchery.zone)
 // What is over does not change with the minute.
 const hourMs = computed(() => Math.floor(clock.nowMs / 3_600_000) * 3_600_000)
-const past = computed(() => historyOf(store.sets, store.eggsBySet, hourMs.value))
+const past = computed(() =>
+  historyOf(store.sets, store.eggsBySet, { hatchery: store.hatchery, nowMs: hourMs.value }),
+)
 const years = computed(() => byYear(past.value, zone.value))
 const words = ref('')
 const STATES = { all: 'all', running: 'running', closed: 'closed', planned: 'planned' } as const

@@ -4,9 +4,13 @@ import { RouterLink } from 'vue-router'
 import { isIn } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
+import { eventOf } from '../../core/incubation/schedule.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { sayShortDate } from '../../core/time/local-date.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
+import { scheduleOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { eventDay } from '../shared/useSetPlan.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
@@ -21,6 +25,11 @@ const incubator = computed(() =>
 )
 const steps = computed(() => lockdownSteps(incubator.value ?? { kind: 'incubator', turner: 'auto' }))
 const KEY = 'lockdown/'
+/** By this set’s own plan, counted as it counts its days. */
+const lastTurning = computed(() => {
+  const event = eventOf(scheduleOf(props.set, store.hatchery), 'stop-turning')
+  return `${sayShortDate(event.date)}, ${eventDay(props.set, event, store.hatchery.zone)}`
+})
 const isDone = (step: LockdownStep): boolean => props.set.done.some(({ key }) => key === KEY + step)
 const left = computed(() => steps.value.filter((step) => !isDone(step)).length)
 /** Another set that still turns where this one lies. */
@@ -116,9 +125,7 @@ function begin(): void {
 <template>
   <section class="card p-5" aria-labelledby="lockdown-heading" data-testid="lockdown">
     <h2 id="lockdown-heading" class="text-xl font-semibold">Lockdown</h2>
-    <p v-if="!due" class="mt-1 text-ink-soft">
-      Not yet: turning goes on until day {{ SPECIES[set.species].stopTurningDay }}.
-    </p>
+    <p v-if="!due" class="mt-1 text-ink-soft">Not yet: turning goes on until {{ lastTurning }}.</p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div
       v-if="turning.length > 0"

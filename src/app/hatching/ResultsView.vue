@@ -40,10 +40,11 @@ const rows = computed(() =>
 )
 const places = computed(() => resultsByPlace(sources.value))
 const hatches = computed(() =>
-  historyOf(store.sets, store.eggsBySet, Date.now()).flatMap(({ set, state, fromMs, results }) =>
-    state === 'closed' && results.hatchOfFertile
-      ? [{ name: set.name, atMs: fromMs, share: results.hatchOfFertile }]
-      : [],
+  historyOf(store.sets, store.eggsBySet, { hatchery: store.hatchery, nowMs: Date.now() }).flatMap(
+    ({ set, state, fromMs, results }) =>
+      state === 'closed' && results.hatchOfFertile
+        ? [{ name: set.name, atMs: fromMs, share: results.hatchOfFertile }]
+        : [],
   ),
 )
 const percent = (value: number): string => `${Math.round(100 * value)} %`

@@ -2,9 +2,8 @@
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import type { Fate } from '../../core/hatching/results.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
-import { fateOf } from '../../domain/fates.ts'
+import { fatesOf } from '../../domain/fates.ts'
 import { FATE_WORDS } from './fate-words.ts'
 
 /** Where in the tray what became of each egg: a bad place shows by itself. */
@@ -30,7 +29,7 @@ const DARKNESS: Readonly<Partial<Record<Fate, number>>> = {
   'dead-unopened': 0.6,
   'living-removed': 0.85,
 }
-const fate = (egg: Egg): Fate => fateOf(egg, SPECIES[props.set.species].incubationDays)
+const fate = (egg: Egg): Fate => fatesOf(props.set, [egg])[0]!
 const inTray = (trayId: string): Egg[] => props.eggs.filter(({ place }) => place?.trayId === trayId)
 </script>
 

@@ -3,7 +3,6 @@ import { computed, ref } from 'vue'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { stageWords } from '../../core/incubation/stage-words.ts'
 import { turningTimetable } from '../../core/incubation/turning.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import { noted } from '../../domain/readings.ts'
@@ -72,11 +71,7 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
 <template>
   <section class="card grid grid-cols-[10rem_1fr] gap-4 p-4" aria-labelledby="tonight">
     <div>
-      <StagePicture
-        :species="set.species"
-        :shell="set.shell"
-        :age-days="Math.min(plan.ageDays, SPECIES[set.species].incubationDays)"
-      />
+      <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(plan.stage, 1)" />
       <p class="mt-1 text-xs text-ink-soft">A drawing, not a photograph</p>
     </div>
     <div>

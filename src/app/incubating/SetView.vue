@@ -54,7 +54,7 @@ const rows = computed(() =>
 )
 /** From two days before the day of hatch on, what is still in may have hatched. */
 const hatching = computed(() =>
-  set.value && plan.value && plan.value.ageDays >= SPECIES[set.value.species].incubationDays - 2
+  set.value && plan.value && plan.value.ageDays >= plan.value.timeline.days.incubationDays - 2
     ? eggs.value.filter(isIn)
     : [],
 )

@@ -30,7 +30,7 @@ const water = computed(
     set.value &&
     waterOfSet(
       { set: set.value, eggs: eggs.value, looksByEgg: store.looksByEgg },
-      { probes: store.probes, rollUps: store.rollUps, altitudeM: store.hatchery.altitudeM },
+      { hatchery: store.hatchery, probes: store.probes, rollUps: store.rollUps },
       clock.nowMs,
     ),
 )

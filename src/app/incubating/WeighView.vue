@@ -5,10 +5,9 @@ import { Scale, SkipForward, Undo2, Usb } from '@lucide/vue'
 import type { Egg } from '../../contracts/egg-record.ts'
 import { standingEvents } from '../../contracts/events.ts'
 import { trayWeighings } from '../../contracts/tray-record.ts'
-import { ageInDays } from '../../core/incubation/day-count.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { lossAwaited } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
@@ -38,10 +37,8 @@ const awaited = computed(() => {
   const egg = current.value
   const [first] = egg ? weights(egg) : []
   if (!egg || first === undefined || weighing.whole.value) return null
-  const { waterLossPercent, stopTurningDay } = SPECIES[set.value.species]
-  const part = Math.min(1, ageInDays(Date.parse(set.value.setAt), clock.nowMs) / stopTurningDay) / 100
-  const [low, high] = waterLossPercent
-  return `${toShown(units.value, 'mass', first * (1 - high * part))} to ${grams(first * (1 - low * part))}`
+  const [low, high] = lossAwaited(set.value, store.hatchery, clock.nowMs)
+  return `${toShown(units.value, 'mass', first * (1 - high))} to ${grams(first * (1 - low))}`
 })
 const last = computed(() => {
   const tray = set.value.trays.find(({ id }) => id === done.value)

@@ -20,7 +20,14 @@ import { useRegrading } from './useRegrading.ts'
 
 const hatchery = useHatcheryStore()
 const regrading = useRegrading()
-const known = computed(() => knownLooks({ sets: hatchery.sets, eggs: hatchery.eggs, looks: hatchery.looks }))
+const known = computed(() =>
+  knownLooks({
+    sets: hatchery.sets,
+    eggs: hatchery.eggs,
+    looks: hatchery.looks,
+    hatchery: hatchery.hatchery,
+  }),
+)
 const confirmedEggs = computed(() => hatchery.eggs.filter((egg) => egg.outcome).length)
 
 const SHELL_ORDER: readonly string[] = SHELLS

@@ -1,5 +1,6 @@
 import { computed, ref } from 'vue'
 import { gradedByAnother, setGradedAgain } from '../../domain/regrade.ts'
+import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 /** Looks that another model graded are graded by the one of now, a set at a time; their earlier suggestions are kept. */
@@ -31,6 +32,7 @@ export function useRegrading() {
           if (!set) return []
           return setGradedAgain({
             set,
+            timeline: timelineOf(set, hatchery.hatchery),
             eggs: hatchery.allEggsBySet.get(setId) ?? [],
             looks: hatchery.looks.filter((look) => look.setId === setId),
             learnt: hatchery.learnt,

@@ -4,9 +4,9 @@ import { useRouter } from 'vue-router'
 import { Plus, Trash2, Undo2 } from '@lucide/vue'
 import { defaultSetName } from '../../domain/plan-to-records.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
-import { timetableOf, TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
-import type { DraftTray, PlanDraft } from '../../core/planning/plan-draft.ts'
+import { timetableOf, TURNING_STOP_CHOICES, usualTimetable } from '../../core/incubation/timetable.ts'
 import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
+import type { DraftTray, PlanDraft } from '../../core/planning/plan-draft.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { NUMBERING_CHOICES, type Numbering } from '../../core/tray/layout.ts'
 import { useKeys } from '../shared/useKeys.ts'
@@ -60,7 +60,7 @@ function ownIncubation(name: SpeciesName, event: Event): void {
   const { [name]: _, ...others } = draft.value!.incubationDays
   void patch({
     incubationDays:
-      days >= 10 && days <= 60 && days !== SPECIES[name].incubationDays
+      days >= 10 && days <= 60 && days !== usualTimetable(name).incubationDays
         ? { ...others, [name]: days }
         : others,
   })

@@ -7,6 +7,7 @@ import type { LookRecord } from '../../contracts/look-record.ts'
 import { GRADES, type Grade, type SuggestedGrade } from '../../core/grade/types.ts'
 import { classTray, CLASS_EGGS } from '../../core/practice/class-tray.ts'
 import type { EggModel } from '../../core/simulate/egg-model.ts'
+import { usualTimetable } from '../../core/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -22,7 +23,7 @@ const kind = useEggKind()
 const word = useLocalStorage('perlumen-class-word', 'first tray')
 const day = ref(10)
 const setId = ref('')
-const days = computed(() => SPECIES[kind.value.species].incubationDays)
+const days = computed(() => usualTimetable(kind.value.species).incubationDays)
 const ageDays = computed(() => Math.min(day.value, days.value))
 
 interface Shown {

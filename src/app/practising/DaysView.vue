@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import { stageWords } from '../../core/incubation/stage-words.ts'
+import { usualTimetable } from '../../core/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import CutOpenEgg from './CutOpenEgg.vue'
 import { useEggKind } from './egg-kind.ts'
@@ -13,7 +14,7 @@ import StageEgg from './StageEgg.vue'
 
 /** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
 const kind = useEggKind()
-const days = computed(() => SPECIES[kind.value.species].incubationDays)
+const days = computed(() => usualTimetable(kind.value.species).incubationDays)
 const day = ref(7)
 const ageDays = computed(() => Math.min(days.value, day.value))
 const words = computed(() => stageWords(ageDays.value / days.value))

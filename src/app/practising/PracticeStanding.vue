@@ -8,7 +8,8 @@ import { knownFrom } from '../../core/practice/schedule.ts'
 import { eggCard } from '../../core/practice/egg-card.ts'
 import { LEAST_ANSWERS, rulesFor } from '../../core/practice/rules.ts'
 import { standingOf, type Standing } from '../../core/practice/standing.ts'
-import { stageOf, type Shell } from '../../core/species/species.ts'
+import { usualStage } from '../../core/incubation/timetable.ts'
+import type { Shell } from '../../core/species/species.ts'
 import { shareOf, shareWords } from '../../core/statistics/share.ts'
 import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
@@ -94,7 +95,7 @@ const groups = computed(() => {
     const shown = kindOf(one)
     add(`${shown.shell} shell`, one)
     if (shown.ageDays === null) continue
-    const third = Math.min(2, Math.floor(3 * stageOf(one.card.species, shown.ageDays)))
+    const third = Math.min(2, Math.floor(3 * usualStage(one.card.species, shown.ageDays)))
     add(THIRDS[third]!, one)
   }
   return [...found]

@@ -7,6 +7,7 @@ import { NEW_CELL, type HandLines } from '../../core/measure/by-hand.ts'
 import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { costOf, isRight, type Sureness } from '../../core/practice/confusions.ts'
+import { usualTimetable } from '../../core/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { practisedBy } from '../../contracts/practice-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -220,7 +221,7 @@ const programWords = computed(() => {
         <p class="text-ink-soft" data-testid="practice-card">
           {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
           {{ SPECIES[shown!.egg.wish.species].label }}, day {{ shown!.egg.ageDays.toFixed(0) }} of
-          {{ SPECIES[shown!.egg.wish.species].incubationDays
+          {{ usualTimetable(shown!.egg.wish.species).incubationDays
           }}{{ shown!.egg.lookId ? '; a photograph of yours' : '' }}
         </p>
         <p v-if="handLines && phase === 'look'" class="text-ink-soft">

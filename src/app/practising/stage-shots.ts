@@ -1,6 +1,7 @@
 import { createEgg, type EggModel, type Fate } from '../../core/simulate/egg-model.ts'
 import { takeShot, type Shot } from '../../core/simulate/shot.ts'
-import { SPECIES, type Shell, type SpeciesName } from '../../core/species/species.ts'
+import { usualTimetable } from '../../core/incubation/timetable.ts'
+import type { Shell, SpeciesName } from '../../core/species/species.ts'
 
 /** Four eggs set side by side on the same day. */
 export const FATES = ['living', 'clear', 'ring', 'quitter'] as const
@@ -13,7 +14,7 @@ export function stageEgg(
   fate: StageFate,
   { species, shell }: { species: SpeciesName; shell: Shell },
 ): EggModel {
-  const days = SPECIES[species].incubationDays
+  const days = usualTimetable(species).incubationDays
   const became: Fate =
     fate === 'living'
       ? { kind: 'developing' }

@@ -61,7 +61,9 @@ export function usePractice(wanted: () => Wanted) {
   /** Frames of the egg lying still, while one waits whether it moves; `at` runs round. */
   const film = shallowRef<{ frames: string[]; at: number } | null>(null)
   const filming = ref(false)
-  const own = computed(() => knownCards({ sets: store.sets, eggs: store.eggs, looks: store.looks }))
+  const own = computed(() =>
+    knownCards({ sets: store.sets, eggs: store.eggs, looks: store.looks, hatchery: store.hatchery }),
+  )
   /** Photographs that turned out to be gone: they come no more. */
   const gone = new Set<string>()
   /** The egg at hand cannot be shown. */

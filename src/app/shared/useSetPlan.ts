@@ -1,6 +1,7 @@
 import { computed, type ComputedRef } from 'vue'
 import type { EggSet } from '../../contracts/set-record.ts'
-import { progressOf, workedPlanOf } from '../../domain/set-schedule.ts'
+import { progressOf } from '../../domain/set-schedule.ts'
+import { timelineOf, type Timeline } from '../../domain/timeline.ts'
 import { eventStatuses, type EventStatus } from '../../core/agenda/agenda.ts'
 import { dayNumber } from '../../core/incubation/day-count.ts'
 import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
@@ -8,6 +9,7 @@ import { useClockStore } from './clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 export interface SetPlan {
+  timeline: Timeline
   statuses: EventStatus[]
   started: boolean
   finished: boolean
@@ -21,18 +23,18 @@ export interface SetPlan {
 /** Where a set stands in its plan at this moment. */
 export function planOf(set: EggSet, nowMs: number): SetPlan {
   const store = useHatcheryStore()
-  const { clock, incubationDays, hatchAtMs } = workedPlanOf(set, store.hatchery)
+  const timeline = timelineOf(set, store.hatchery)
   const eggs = store.allEggsBySet.get(set.id) ?? []
   const looks = eggs.flatMap((egg) => store.looksByEgg.get(egg.id) ?? [])
   const progress = progressOf({ set, eggs, looks }, store.hatchery)
-  const ageDays = clock.ageAt(nowMs)
   return {
     statuses: eventStatuses(progress, nowMs, store.hatchery.zone),
     started: progress.doneKeys.has('set'),
     finished: progress.doneKeys.has('give-up'),
-    ageDays,
-    stage: ageDays / incubationDays,
-    hatchAtMs,
+    timeline,
+    ageDays: timeline.ageAt(nowMs),
+    stage: timeline.stageAt(nowMs),
+    hatchAtMs: timeline.hatchAtMs,
   }
 }
 

@@ -263,7 +263,7 @@ describe('policies', () => {
     policy: 'second-look',
     grade: 'clear',
     readable: true,
-    species: 'chicken',
+    stopTurningDay: 18,
     ageDays: 10,
     earlierLooks: [],
     signsOfLife: false,

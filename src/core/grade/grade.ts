@@ -1,5 +1,6 @@
 import type { EggFigures } from '../measure/reading.ts'
-import { stageOf, type Shell } from '../species/species.ts'
+import { usualTimetable } from '../incubation/timetable.ts'
+import type { Shell } from '../species/species.ts'
 import { batchStage } from './batch.ts'
 import { evidenceOf, likeliest, together, type Evidence } from './evidence.ts'
 import { livingShadow } from './expected.ts'
@@ -67,9 +68,9 @@ const LIVING_NET = 1.6
 
 /** Probabilities, suggestion and reasons from one reading and what is known of the egg. Pure. */
 export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING_MODEL): Verdict {
-  const species = context.species ?? 'chicken'
-  const { ageDays } = context
-  const stage = ageDays === undefined ? 0.5 : batchStage(stageOf(species, ageDays), context.livingMates ?? [])
+  const { ageDays, days = usualTimetable(context.species ?? 'chicken') } = context
+  const stage =
+    ageDays === undefined ? 0.5 : batchStage(ageDays / days.incubationDays, context.livingMates ?? [])
   const unreadable = whyUnreadable(egg, context, stage)
   const readable = unreadable.length === 0
   const evidence = evidenceOf(egg, stage, model)
@@ -87,8 +88,8 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
     grade,
     probabilities,
     readable,
-    species,
     ageDays,
+    stopTurningDay: days.stopTurningDay,
     earlierLooks: context.earlierLooks ?? [],
     signsOfLife: seenAlive || showsLife(egg, stage),
     mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],

@@ -1,5 +1,4 @@
 import type { EggFigures } from '../measure/reading.ts'
-import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { GRADES, type PerGrade, type Verdict } from './types.ts'
 
 /** What to change so that the next picture of an egg decides. */
@@ -47,8 +46,8 @@ function mayBeRing(probabilities: PerGrade): boolean {
   return most - probabilities['blood-ring'] < CLOSE
 }
 
-/** A plain sentence for the candler. */
-export function sayNextPicture(next: NextPicture, species: SpeciesName = 'chicken'): string {
+/** A plain sentence for the candler. @param incubationDays - of its set */
+export function sayNextPicture(next: NextPicture, incubationDays: number): string {
   switch (next) {
     case 'whole-egg':
       return 'Step back so that the whole egg is in the picture, and take it again.'
@@ -63,7 +62,7 @@ export function sayNextPicture(next: NextPicture, species: SpeciesName = 'chicke
     case 'quarter-turn':
       return 'Turn the egg a quarter about its long axis, and take it again.'
     case 'wait': {
-      const days = Math.max(1, Math.round(WAIT_SHARE * SPECIES[species].incubationDays))
+      const days = Math.max(1, Math.round(WAIT_SHARE * incubationDays))
       return `Leave it in; ${days === 1 ? 'in a day' : `in ${days} days`} it shows more than any picture does now.`
     }
   }

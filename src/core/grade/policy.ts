@@ -1,4 +1,3 @@
-import { SPECIES, type SpeciesName } from '../species/species.ts'
 import type { Action, EarlierLook, Grade, PerGrade, Policy, SuggestedGrade } from './types.ts'
 
 export interface PolicyInput {
@@ -6,8 +5,9 @@ export interface PolicyInput {
   grade: SuggestedGrade
   probabilities: PerGrade
   readable: boolean
-  species: SpeciesName
   ageDays: number | undefined
+  /** Last day of turning. */
+  stopTurningDay: number
   earlierLooks: readonly EarlierLook[]
   /** The picture shows what a living egg of this age shows. */
   signsOfLife: boolean
@@ -35,7 +35,7 @@ export function decideAction(input: PolicyInput): Action {
   const certainRing = grade === 'blood-ring' && probabilities.developing < LARGEST_RISK / 2
   if (policy === 'first-sight' || certainRing) return 'remove'
   if (policy === 'second-look') return confirmedEarlier(input, grade) ? 'remove' : 'recheck'
-  const lockdown = input.ageDays !== undefined && input.ageDays >= SPECIES[input.species].stopTurningDay
+  const lockdown = input.ageDays !== undefined && input.ageDays >= input.stopTurningDay
   return lockdown ? 'remove' : 'recheck'
 }
 

@@ -1,4 +1,5 @@
 import type { Learnt } from './learn.ts'
+import type { Timetable } from '../incubation/timetable.ts'
 import type { Shell, SpeciesName } from '../species/species.ts'
 
 export const GRADES = ['developing', 'clear', 'blood-ring', 'quitter'] as const
@@ -44,8 +45,10 @@ export interface FilmedLife {
 export interface GradeContext {
   /** @default chicken */
   species?: SpeciesName
-  /** Elapsed days since setting; unknown when left out, and then little can be said. */
+  /** Days of development; unknown when left out, and then little can be said. */
   ageDays?: number
+  /** Days of the set's own incubation. @default those usual for the species */
+  days?: Pick<Timetable, 'incubationDays' | 'stopTurningDay'>
   shell?: Shell
   /** @default second-look */
   policy?: Policy

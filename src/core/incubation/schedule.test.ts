@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { SPECIES, SPECIES_NAMES, type SpeciesName } from '../species/species.ts'
+import { SPECIES_NAMES, type SpeciesName } from '../species/species.ts'
 import { addDays, instantOf, localDateOf, localHourOf } from '../time/local-date.ts'
 import { candlingAges, CANDLING_SCHOOLS, type CandlingSchool } from './candling-schools.ts'
 import { dayNumber, DAY_COUNTS, type DayCount } from './day-count.ts'
 import { setTimeForHatch } from './plan-backwards.ts'
 import { EVENT_KINDS, eventOf, expectedHatchMs, makeSchedule, type ScheduleInput } from './schedule.ts'
 import { timetableOf } from './timetable.ts'
+import { USUAL_DAYS } from './usual-days.ts'
 
 const ZONE = 'Europe/Lisbon'
 /** Set on 1 June at eight in the evening: the hour of candling, so that ages fall on whole evenings. */
@@ -128,7 +129,7 @@ describe('a schedule', () => {
         habit,
       ).toEqual(EVENINGS[species][school].map(LABELS[habit]))
     }
-    const row = SPECIES[species]
+    const row = USUAL_DAYS[species]
     expect(eventOf(schedule, 'hatch')).toMatchObject({
       startMs: SET + row.usualRangeDays[0] * 86_400_000,
       endMs: SET + row.usualRangeDays[1] * 86_400_000,

@@ -1,5 +1,5 @@
 import type { SpeciesName } from '../species/species.ts'
-import { localDateOf, nearestHour, type LocalDate, type Zone } from '../time/local-date.ts'
+import { lastHourBefore, localDateOf, nearestHour, type LocalDate, type Zone } from '../time/local-date.ts'
 import { DevelopmentClock, type DevelopmentOptions } from './development.ts'
 import { candlingAges, type CandlingSchool } from './candling-schools.ts'
 import { timetableOf, type TurningStop } from './timetable.ts'
@@ -79,10 +79,20 @@ export function makeSchedule(input: ScheduleInput): ScheduleEvent[] {
       date: localDateOf(startMs, zone),
     }
   }
-  const lockdownMs = atBench(times.stopTurningDay)
-  const candles = candlingAges(input).map((ageDays, i) =>
-    moment(`candle-${i + 1}`, 'candle', ageDays, atBench(ageDays)),
-  )
+  // The lid must not come off for it once pips may come: then the evening before is the last one.
+  const lastMs = Math.max(setAtMs, clock.instantAt(times.pipRangeDays[0]))
+  const benchMs = atBench(times.stopTurningDay)
+  const lockdownMs =
+    benchMs <= lastMs ? benchMs : Math.max(setAtMs, lastHourBefore(lastMs, candlingHour, zone))
+  const candles = candlingAges(input).map((ageDays, i) => {
+    const atMs = atBench(ageDays)
+    return moment(
+      `candle-${i + 1}`,
+      'candle',
+      ageDays,
+      ageDays <= times.stopTurningDay ? Math.min(atMs, lockdownMs) : atMs,
+    )
+  })
   const pip = window('pip', times.pipRangeDays, lockdownMs)
   const hatch = window('hatch', times.usualRangeDays, pip.startMs)
   const events = [

@@ -1,5 +1,6 @@
-import { SPECIES, type SpeciesName } from '../species/species.ts'
+import type { SpeciesName } from '../species/species.ts'
 import type { School } from './school.ts'
+import { USUAL_DAYS } from './usual-days.ts'
 
 export const TURNING_STOPS = ['usual', 'day-later'] as const
 export type TurningStop = (typeof TURNING_STOPS)[number]
@@ -32,7 +33,7 @@ export function timetableOf(
   species: SpeciesName,
   { incubationDays, turningStop = 'usual' }: TimetableChoices = {},
 ): Timetable {
-  const row = SPECIES[species]
+  const row = USUAL_DAYS[species]
   const shift = (incubationDays ?? row.incubationDays) - row.incubationDays
   const range: [number, number] = [row.usualRangeDays[0] + shift, row.usualRangeDays[1] + shift]
   const pips: [number, number] = [range[0] - PIP_BEFORE_HATCH_DAYS, range[1] - PIP_BEFORE_HATCH_DAYS]
@@ -44,4 +45,14 @@ export function timetableOf(
     pipRangeDays: pips,
     giveUpDay: row.giveUpDay + shift,
   }
+}
+
+/** Of eggs that belong to no set: practice, drawings, photographs from files. Sets have a timeline of their own. */
+export function usualTimetable(species: SpeciesName): Timetable {
+  return timetableOf(species)
+}
+
+/** The same as a fraction of incubation: 0 at setting, 1 at the expected hatch. */
+export function usualStage(species: SpeciesName, ageDays: number): number {
+  return ageDays / usualTimetable(species).incubationDays
 }

@@ -1,6 +1,7 @@
 import { NormalEquations } from '../geometry/linear-system.ts'
-import type { Measured } from '../measure/reading.ts'
+import { usualTimetable } from '../incubation/timetable.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
+import type { Measured } from '../measure/reading.ts'
 
 /** A set's mean loss at one time. */
 export interface SetLoss {
@@ -26,7 +27,8 @@ export function saltCheck(shownRhPercent: number): Measured {
 
 /** Loss of a usual egg of the species, share of the mass a dry day: the middle of its band by the middle of its humidity. */
 export function usualPerDryDay(species: SpeciesName): number {
-  const { waterLossPercent, humidityPercent, stopTurningDay } = SPECIES[species]
+  const { waterLossPercent, humidityPercent } = SPECIES[species]
+  const { stopTurningDay } = usualTimetable(species)
   const middle = ([low, high]: readonly [number, number]): number => (low + high) / 200
   return middle(waterLossPercent) / (stopTurningDay * (1 - middle(humidityPercent)))
 }

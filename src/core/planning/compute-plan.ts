@@ -7,10 +7,10 @@ import {
   type ScheduleEvent,
   type ScheduleInput,
 } from '../incubation/schedule.ts'
-import { timetableOf } from '../incubation/timetable.ts'
+import { timetableOf, usualTimetable } from '../incubation/timetable.ts'
+import type { SpeciesName } from '../species/species.ts'
 import { adviseSetting, type EggAdvice } from '../intake/setting-advice.ts'
 import { TOO_OLD_DAYS } from '../intake/hatchability.ts'
-import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { instantOf, localDateOf, type Zone } from '../time/local-date.ts'
 import { dealIntoTrays, placeCount, type Place } from '../tray/layout.ts'
 import type { DraftBatch, DraftEgg, DraftTray, PlanDraft } from './plan-draft.ts'
@@ -124,7 +124,7 @@ function planGroup(
       oldestStorageDays,
       tooOldCount: storage.filter((days) => days > TOO_OLD_DAYS).length,
       restUntilMs: restUntil(),
-      tableDays: SPECIES[species].incubationDays,
+      tableDays: usualTimetable(species).incubationDays,
       incubationDays: timetableOf(species, { incubationDays }).incubationDays,
     }),
   }

@@ -1,6 +1,7 @@
 import { createRandom } from '../random/random.ts'
 import { createEgg, eggAt, type EggModel, type Fate } from '../simulate/egg-model.ts'
-import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
+import { usualTimetable } from '../incubation/timetable.ts'
+import type { Shell, SpeciesName } from '../species/species.ts'
 
 export const CLASS_EGGS = 12
 
@@ -17,7 +18,7 @@ export function classTray(
   { species, shell, ageDays }: { species: SpeciesName; shell: Shell; ageDays: number },
 ): ClassEgg[] {
   const random = createRandom(`class/${word}`)
-  const days = SPECIES[species].incubationDays
+  const days = usualTimetable(species).incubationDays
   const died = (from: number, to: number): Fate => ({
     kind: 'died',
     onDay: Math.min(ageDays * 0.9, random.between(from, to) * days),

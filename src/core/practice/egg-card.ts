@@ -1,7 +1,8 @@
 import { createRandom } from '../random/random.ts'
 import { createEgg, eggAt, type EggModel, type Fate } from '../simulate/egg-model.ts'
 import { takeShot, type Shot } from '../simulate/shot.ts'
-import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
+import { usualTimetable } from '../incubation/timetable.ts'
+import type { Shell, SpeciesName } from '../species/species.ts'
 import type { Confusion } from './confusions.ts'
 
 /** What fixes a card: equal wishes give the same egg in the same light. */
@@ -28,7 +29,7 @@ export const CARD_PX = 896
 /** The egg of a card. Each confusion has both its sides, as likely as each other. */
 export function eggCard({ seed, confusion, hardness, species, shell }: CardWish): EggCard {
   const random = createRandom(`card/${seed}`)
-  const { incubationDays } = SPECIES[species]
+  const { incubationDays } = usualTimetable(species)
   const days = (from: number, to: number): number => random.between(from, to) * incubationDays
   const other = random.uniform() < 0.5
   const ofKind = ((): { fate: Fate; ageDays: number; shell?: Shell } => {

@@ -1,7 +1,8 @@
 import type { SetStory } from '../diagnosis/story.ts'
 import { freshMassG, type EggSize } from '../intake/egg-figures.ts'
 import { createRandom } from '../random/random.ts'
-import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
+import { usualTimetable } from '../incubation/timetable.ts'
+import type { Shell, SpeciesName } from '../species/species.ts'
 import { hatcheryRun, type Fault } from './hatchery-run.ts'
 import { createEgg, drawFate, type EggModel, type Fate } from './egg-model.ts'
 
@@ -174,7 +175,7 @@ export function demoEgg(basket: DemoBasket, number: number): EggModel {
   const seed = `${basket.key}/${number}`
   const fate =
     CERTAIN_FATES[basket.key]?.[number] ??
-    drawFate(createRandom(`fate/${seed}`), SPECIES[basket.species].incubationDays)
+    drawFate(createRandom(`fate/${seed}`), usualTimetable(basket.species).incubationDays)
   const egg = createEgg(seed, { species: basket.species, shell: basket.shell, fate })
   const { driedBy = 1, cracked = [] } = STORIES[basket.key] ?? {}
   const isCracked = cracked.includes(number)
@@ -190,7 +191,7 @@ const CRACK_LOSS = 2.1
 
 /** What an egg of the demo weighs at an age, g. @param size - as it was callipered */
 export function demoWeightG(egg: EggModel, size: EggSize, ageDays: number): number {
-  const lost = egg.waterLoss * (ageDays / SPECIES[egg.species].stopTurningDay)
+  const lost = egg.waterLoss * (ageDays / usualTimetable(egg.species).stopTurningDay)
   return Number((freshMassG(size) * (1 - lost)).toFixed(1))
 }
 

@@ -2,7 +2,8 @@ import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { livingShadow } from '../grade/expected.ts'
 import type { Grade } from '../grade/types.ts'
 import { createRandom, type Random } from '../random/random.ts'
-import { SPECIES, stageOf, type Shell, type SpeciesName } from '../species/species.ts'
+import { usualStage, usualTimetable } from '../incubation/timetable.ts'
+import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'
 
 /** What became of the egg. */
 export type Fate =
@@ -131,10 +132,10 @@ export function drawFate(random: Random, incubationDays: number): Fate {
 }
 
 export function eggAt(model: EggModel, ageDays: number): EggState {
-  const stage = stageOf(model.species, ageDays)
-  const grown = stageOf(model.species, Math.max(0, ageDays + model.vigourDays))
+  const stage = usualStage(model.species, ageDays)
+  const grown = usualStage(model.species, Math.max(0, ageDays + model.vigourDays))
   const { fate } = model
-  const lockdown = SPECIES[model.species].stopTurningDay
+  const lockdown = usualTimetable(model.species).stopTurningDay
   // Hoyt (1979): volume 0.51·L·B², mass 0.548·L·B²; what is lost as water comes back as air.
   const volume = Math.min(0.32, model.freshCell + (0.548 / 0.51) * model.waterLoss * (ageDays / lockdown))
   const tiltRad = model.cellTiltRad * Math.min(1.4, 0.2 + stage * 1.4)
@@ -154,7 +155,7 @@ export function eggAt(model: EggModel, ageDays: number): EggState {
       vesselStrength: Math.min(1, Math.max(0, (grown - start) / 0.2)),
     }
   }
-  const stageOfDeath = stageOf(model.species, fate.onDay)
+  const stageOfDeath = usualStage(model.species, fate.onDay)
   const daysDead = ageDays - fate.onDay
   if (stageOfDeath < RING_STAGE) {
     return { ...base, grade: 'blood-ring', bodyShare: 0, vesselStrength: 0, murk: 0, hasRing: true }

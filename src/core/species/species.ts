@@ -8,13 +8,6 @@ export type BrooderGroup = (typeof BROODER_GROUPS)[number]
 export interface Species {
   label: string
   group: BrooderGroup
-  /** Incubation, days from setting to hatch. */
-  incubationDays: number
-  usualRangeDays: readonly [number, number]
-  /** Last day of turning. */
-  stopTurningDay: number
-  /** Open what has not hatched after this day. */
-  giveUpDay: number
   /** Relative humidity until turning stops, and after, %. */
   humidityPercent: readonly [number, number]
   hatchHumidityPercent: readonly [number, number]
@@ -24,15 +17,11 @@ export interface Species {
   breadthMm: number
 }
 
-/** Defaults from general poultry science; a keeper may change each. The one list of birds: all else follows from it. */
+/** Defaults from general poultry science; a keeper may change each. The one list of birds; their days are in `usual-days.ts`. */
 const TABLE = {
   chicken: {
     label: 'Chicken',
     group: 'fowl',
-    incubationDays: 21,
-    usualRangeDays: [20, 22],
-    stopTurningDay: 18,
-    giveUpDay: 23,
     humidityPercent: [45, 55],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [11, 13],
@@ -42,10 +31,6 @@ const TABLE = {
   bantam: {
     label: 'Bantam',
     group: 'fowl',
-    incubationDays: 20,
-    usualRangeDays: [19, 21],
-    stopTurningDay: 17,
-    giveUpDay: 23,
     humidityPercent: [45, 55],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [11, 13],
@@ -55,10 +40,6 @@ const TABLE = {
   quail: {
     label: 'Japanese quail',
     group: 'small',
-    incubationDays: 17.5,
-    usualRangeDays: [16, 18],
-    stopTurningDay: 14.5,
-    giveUpDay: 20,
     humidityPercent: [45, 55],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [10, 13],
@@ -68,10 +49,6 @@ const TABLE = {
   bobwhite: {
     label: 'Bobwhite quail',
     group: 'small',
-    incubationDays: 23.5,
-    usualRangeDays: [23, 24],
-    stopTurningDay: 20.5,
-    giveUpDay: 26,
     humidityPercent: [45, 55],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [10, 13],
@@ -81,10 +58,6 @@ const TABLE = {
   'guinea-fowl': {
     label: 'Guinea fowl',
     group: 'fowl',
-    incubationDays: 27,
-    usualRangeDays: [26, 28],
-    stopTurningDay: 24,
-    giveUpDay: 30,
     humidityPercent: [45, 55],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [11, 14],
@@ -94,10 +67,6 @@ const TABLE = {
   turkey: {
     label: 'Turkey',
     group: 'fowl',
-    incubationDays: 28,
-    usualRangeDays: [27, 29],
-    stopTurningDay: 25,
-    giveUpDay: 31,
     humidityPercent: [50, 58],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [11, 13],
@@ -107,10 +76,6 @@ const TABLE = {
   pheasant: {
     label: 'Ring-necked pheasant',
     group: 'fowl',
-    incubationDays: 24,
-    usualRangeDays: [23, 25],
-    stopTurningDay: 21,
-    giveUpDay: 27,
     humidityPercent: [50, 58],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [12, 15],
@@ -120,10 +85,6 @@ const TABLE = {
   chukar: {
     label: 'Chukar partridge',
     group: 'small',
-    incubationDays: 23.5,
-    usualRangeDays: [23, 24],
-    stopTurningDay: 20.5,
-    giveUpDay: 26,
     humidityPercent: [45, 55],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [11, 14],
@@ -133,10 +94,6 @@ const TABLE = {
   duck: {
     label: 'Domestic duck',
     group: 'waterfowl',
-    incubationDays: 28,
-    usualRangeDays: [27, 29],
-    stopTurningDay: 25,
-    giveUpDay: 31,
     humidityPercent: [50, 58],
     hatchHumidityPercent: [70, 80],
     waterLossPercent: [12, 14],
@@ -146,10 +103,6 @@ const TABLE = {
   muscovy: {
     label: 'Muscovy duck',
     group: 'waterfowl',
-    incubationDays: 35,
-    usualRangeDays: [33, 37],
-    stopTurningDay: 31.5,
-    giveUpDay: 38,
     humidityPercent: [50, 58],
     hatchHumidityPercent: [70, 80],
     waterLossPercent: [12, 15],
@@ -159,10 +112,6 @@ const TABLE = {
   goose: {
     label: 'Goose',
     group: 'waterfowl',
-    incubationDays: 30,
-    usualRangeDays: [28, 32],
-    stopTurningDay: 27,
-    giveUpDay: 34,
     humidityPercent: [50, 55],
     hatchHumidityPercent: [70, 80],
     waterLossPercent: [12, 15],
@@ -172,10 +121,6 @@ const TABLE = {
   peafowl: {
     label: 'Peafowl',
     group: 'fowl',
-    incubationDays: 28,
-    usualRangeDays: [27, 29],
-    stopTurningDay: 25,
-    giveUpDay: 31,
     humidityPercent: [50, 58],
     hatchHumidityPercent: [65, 75],
     waterLossPercent: [12, 14],
@@ -187,8 +132,3 @@ const TABLE = {
 export type SpeciesName = keyof typeof TABLE
 export const SPECIES: Readonly<Record<SpeciesName, Species>> = TABLE
 export const SPECIES_NAMES = Object.keys(TABLE) as [SpeciesName, ...SpeciesName[]]
-
-/** Stage as a fraction of incubation: 0 at setting, 1 at the expected hatch. */
-export function stageOf(species: SpeciesName, ageDays: number): number {
-  return ageDays / SPECIES[species].incubationDays
-}

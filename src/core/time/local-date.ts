@@ -99,6 +99,13 @@ export function nearestHour(atMs: number, hour: number, zone: Zone): number {
   return candidates.reduce((best, at) => (Math.abs(at - atMs) < Math.abs(best - atMs) ? at : best))
 }
 
+/** The last occurrence of a local hour up to an instant. */
+export function lastHourBefore(atMs: number, hour: number, zone: Zone): number {
+  const date = localDateOf(atMs, zone)
+  const today = instantOf(date, hour, zone)
+  return today <= atMs ? today : instantOf(addDays(date, -1), hour, zone)
+}
+
 /** "Thursday 3 December". */
 export function sayDate(date: LocalDate): string {
   const plain = Temporal.PlainDate.from(date)

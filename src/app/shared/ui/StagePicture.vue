@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { usualTimetable } from '../../../core/incubation/timetable.ts'
 import { createEgg } from '../../../core/simulate/egg-model.ts'
 import { takeShot } from '../../../core/simulate/shot.ts'
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'
 import { useDrawnEgg } from '../useDrawnEgg.ts'
 
-/** How a living egg of this kind looks against the lamp at an age: drawn by the simulator, no photograph of yours. */
-const props = defineProps<{ species: SpeciesName; shell: Shell; ageDays: number }>()
+/** How a living egg of this kind looks against the lamp at a stage of its incubation: drawn by the simulator, no photograph of yours. */
+const props = defineProps<{ species: SpeciesName; shell: Shell; stage: number }>()
 
 const SIDE_PX = 360
 const SHOT = takeShot('as-expected', {
@@ -30,7 +31,7 @@ const url = useDrawnEgg(() => {
       nature: { ...egg.nature, stains: 0, opacity: 0.9, softness: 1.2, vessels: 1.2 },
     },
     // A new drawing each half day.
-    ageDays: Math.round(props.ageDays * 2) / 2,
+    ageDays: Math.round(props.stage * usualTimetable(species).incubationDays * 2) / 2,
     shot: SHOT,
   }
 })
@@ -42,7 +43,7 @@ const url = useDrawnEgg(() => {
       v-if="url"
       :src="url"
       class="photo h-full w-full"
-      :alt="`Drawing of a living egg at ${ageDays.toFixed(0)} days`"
+      :alt="`Drawing of a living egg, ${Math.round(100 * stage)} % of the way to the hatch`"
     />
   </div>
 </template>
