@@ -44,7 +44,8 @@ export default tseslint.config(
   },
   {
     files: ['src/domain/**/*.ts', 'src/app/{candling,hatching,incubating,learning,records}/**/*.{ts,vue}'],
-    ignores: ['**/*.test.ts'],
+    // A quick look is at an egg of no set.
+    ignores: ['**/*.test.ts', 'src/app/candling/useQuickLook.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -21,6 +21,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/incubators/demo-cabinet/round',
     '/#/sets/demo-beacon/wall',
     '/#/sets/demo-beacon/labels',
+    '/#/look',
     '/#/plan',
     '/#/hatchery',
     '/#/results',

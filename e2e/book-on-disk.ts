@@ -16,13 +16,16 @@ export async function nameOfBook(page: Page): Promise<string> {
   return page.evaluate(
     () =>
       new Promise<string>((resolve, reject) => {
-        const opening = indexedDB.open('perlumen-shelf')
+        const start = localStorage.getItem('perlumen-book') === 'made-up' ? 'perlumen-made-up-' : 'perlumen-'
+        const opening = indexedDB.open(`${start}shelf`)
         opening.onerror = () => reject(opening.error ?? new Error('not opened'))
         opening.onsuccess = () => {
           const asked = opening.result.transaction('shelf').objectStore('shelf').get('current')
           asked.onsuccess = () => {
             opening.result.close()
-            resolve((asked.result as string | undefined) ?? 'perlumen')
+            resolve(
+              (asked.result as string | undefined) ?? (start === 'perlumen-' ? 'perlumen' : `${start}book`),
+            )
           }
         }
       }),
@@ -51,10 +54,11 @@ export async function bookOnDisk(page: Page): Promise<BookOnDisk> {
         request.onsuccess = () => resolve(request.result as T)
         request.onerror = () => reject(request.error ?? new Error('not read'))
       })
-    const shelf = await open('perlumen-shelf').catch(() => null)
+    const start = localStorage.getItem('perlumen-book') === 'made-up' ? 'perlumen-made-up-' : 'perlumen-'
+    const shelf = await open(`${start}shelf`).catch(() => null)
     const current =
       (shelf && (await ask<string | undefined>(shelf, 'shelf', (table) => table.get('current')))) ??
-      'perlumen'
+      (start === 'perlumen-' ? 'perlumen' : `${start}book`)
     shelf?.close()
     const names = (await indexedDB.databases()).map(({ name }) => name ?? '')
     const database = await open(current)
@@ -79,7 +83,13 @@ export async function bookOnDisk(page: Page): Promise<BookOnDisk> {
       sets,
       eggs,
       orphans: photos.filter((id) => !shown.has(id)).length,
-      others: names.filter((name) => /^perlumen(-book-.*)?$/.test(name) && name !== current).length,
+      others: names.filter(
+        (name) =>
+          /^perlumen(-made-up)?(-book.*)?$/.test(name) &&
+          name.startsWith(start.slice(0, -1)) &&
+          name.includes('made-up') === current.includes('made-up') &&
+          name !== current,
+      ).length,
       looks: looks.map(({ id, eggId, replaced, own, photo }) => ({
         id,
         eggId,

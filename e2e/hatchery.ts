@@ -21,6 +21,10 @@ export async function openDemo(page: Page, base = ''): Promise<void> {
  * @param eggs - so many of its twelve, the first ones
  */
 export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = {}): Promise<void> {
+  // Nothing made up comes into a book of one's own.
+  await page.addInitScript(() => {
+    localStorage['perlumen-book'] ??= 'made-up'
+  })
   await page.goto('/#/records')
   await page.getByTestId('bundle-input').setInputFiles({
     name: 'beacon.zip',

@@ -178,6 +178,8 @@ test('changing the school or the count redraws the plan and leaves what was reco
 test('impossible plans get a sentence and a way on; the basket survives a reload; scale and calliper fill it', async ({
   page,
 }) => {
+  // Simulated devices speak in the made-up hatchery alone.
+  await page.addInitScript(() => localStorage.setItem('perlumen-book', 'made-up'))
   await page.clock.install({ time: NOW })
   await page.goto('/#/plan')
   const bird = page.getByRole('combobox', { name: /^Bird/ })

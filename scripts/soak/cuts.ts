@@ -163,6 +163,7 @@ function bundleOf(name: string): Bundle {
     photoTypes: new Map(records.looks.map(({ photo }) => [photo.id, photo.type])),
     missing: [],
     isChecked: true,
+    book: 'own',
     attachmentIds: [],
     attachment: async () => null,
     readingIds: [],

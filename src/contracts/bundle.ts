@@ -18,6 +18,7 @@ import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
 import { attachmentsOf, type Attachment } from './attachments.ts'
 import { broughtUp, type BroughtUp } from './upgrade.ts'
 import { buildZip, openZip, ZipError, type ZipFile } from './zip-file.ts'
+import { BOOKS, bookOf, type WhichBook } from './which-book.ts'
 
 /** What is wrong with a bundle, in a sentence for people. */
 export class BundleError extends Error {
@@ -46,6 +47,8 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
   missing: MissingPhoto[]
   /** Whether its parts were held against the hashes of its manifest; the first versions had none. */
   isChecked: boolean
+  /** Which kind of book it was written from; null where it does not say, as those of earlier versions. */
+  book: WhichBook | null
   /** The measured lines of a look; null where there are none. @throws Error when they cannot be read any more */
   shapes(lookId: string): Promise<ShapesRecord | null>
   /** Ids of the sounds and photographs that are there as notes. */
@@ -62,6 +65,7 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
 
 /** What a bundle is made of. */
 export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried' | 'readingIds'> {
+  book?: WhichBook | null
   attachment(id: string): Promise<Blob | null>
   /** Null for a photograph, or for lines, that are gone. */
   photo(id: string): Promise<Uint8Array | null>
@@ -93,6 +97,7 @@ const MOST_PHOTO_BYTES = 200_000_000
 /** Names every file of the bundle with its length and SHA-256, and the photographs that were gone. */
 const manifestSchema = z.object({
   format: z.literal('perlumen-manifest'),
+  book: z.enum(BOOKS).optional(),
   version: z.literal(1),
   files: z.record(
     z.string(),
@@ -193,11 +198,17 @@ function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): 
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, buried, photo, shapes, attachment, readingIds, readings }: BundleSource,
+  { records, aside, buried, photo, shapes, attachment, readingIds, readings, book }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
-  const manifest: Manifest = { format: 'perlumen-manifest', version: 1, files: {}, missing: [] }
+  const manifest: Manifest = {
+    format: 'perlumen-manifest',
+    version: 1,
+    ...(book ? { book } : {}),
+    files: {},
+    missing: [],
+  }
   const text = async (name: string, value: unknown): Promise<void> => {
     const json = JSON.stringify(value, null, 1)
     const bytes = new TextEncoder().encode(json)
@@ -354,6 +365,7 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     photoTypes: types,
     missing,
     isChecked: manifest !== null,
+    book: manifest?.book ?? bookOf(records.sets),
     shapes: async (lookId) => shapes.get(lookId) ?? null,
     photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES),
   }
@@ -391,8 +403,7 @@ async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null)
   if (!zip.names.includes(name)) return `The bundle lacks the photograph ${name}.`
   try {
     const bytes = await zip.bytes(name, MOST_PHOTO_BYTES)
-    const named = manifest?.files[name]
-    return bytes.length === 0 || (manifest && named?.sha256 !== (await sha256(bytes)))
+    return bytes.length === 0 || (manifest && manifest.files[name]?.sha256 !== (await sha256(bytes)))
       ? `The photograph ${name} is damaged.`
       : null
   } catch (error) {

@@ -3,7 +3,7 @@ import { DEATH_SIGNS, type DeathSign } from '../core/diagnosis/story.ts'
 import { GRADES } from '../core/grade/types.ts'
 import { CRACKS } from '../core/intake/setting-advice.ts'
 import { standingEvents, takenBackSchema, toldFields, type Noting } from './events.ts'
-import { idField, localDateField } from './fields.ts'
+import { idField, localDateField, standInField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 
 /** `alive`: opened or looked at again, and found living. */
@@ -36,7 +36,7 @@ const removedFields = {
 
 /** What happened to an egg. A look at it is an event, too, with a record of its own. */
 export const eggEventSchema = z.discriminatedUnion('kind', [
-  z.object({ ...toldFields, kind: z.literal('weighed'), weightG: weightField }),
+  z.object({ ...toldFields, kind: z.literal('weighed'), weightG: weightField, standIn: standInField }),
   z.object({
     ...toldFields,
     kind: z.literal('callipered'),

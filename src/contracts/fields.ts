@@ -16,6 +16,8 @@ export const localDateField = z
   .refine(isLocalDate, 'no date')
   .refine(isOfOurTime, 'no date between 1950 and 2100')
 export const zoneField = z.string().max(60).refine(isZone, 'no time zone')
+/** A stand-in said it, not a device: only the made-up hatchery holds such values. */
+export const standInField = z.literal(true).optional()
 export const fractionField = z.number().min(0).max(1)
 export const speciesField = z.enum(SPECIES_NAMES)
 export const shellField = z.enum(SHELLS)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { standingEvents, toldFields } from './events.ts'
-import { idField, instantField } from './fields.ts'
+import { idField, instantField, standInField } from './fields.ts'
 import { BY_NAME, chosenFieldsSchema } from './sensor.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 import { placing, whereaboutsSchema } from './whereabouts.ts'
@@ -29,6 +29,7 @@ export const probeRecordSchema = z.object({
   /** `eggs`: at the eggs' own height, corrected; it says how warm they are. `air`: anywhere in the air. */
   height: z.enum(['eggs', 'air']),
   by: z.enum(['hand', 'sensor', 'file']),
+  standIn: standInField,
   /** Under which name the server hands on what it says, or Bluetooth knows it; null where it does not speak by itself. */
   sensor: z.string().max(60).nullable().default(null),
   /** Fields of its messages that somebody chose. */
@@ -37,12 +38,13 @@ export const probeRecordSchema = z.object({
 })
 export type ProbeRecord = z.infer<typeof probeRecordSchema>
 
-/** The probes that every incubator has: its display read by hand, and the sensor that this program asks. */
+/** The probes that every incubator may have: its display read by hand, and in the made-up hatchery a stand-in. */
 export const USUAL_PROBES = {
   eggs: { name: 'Display, read at the eggs', height: 'eggs', by: 'hand' },
   hand: { name: 'Air, read by hand', height: 'air', by: 'hand' },
-  sensor: { name: 'Air sensor', height: 'air', by: 'sensor' },
-} as const satisfies Record<string, Pick<ProbeRecord, 'name' | 'height' | 'by'>>
+  // Only the simulated one is asked by this program: real ones speak by themselves, and have probes of their own.
+  sensor: { name: 'Simulated air sensor', height: 'air', by: 'sensor', standIn: true },
+} as const satisfies Record<string, Pick<ProbeRecord, 'name' | 'height' | 'by' | 'standIn'>>
 export type UsualProbe = keyof typeof USUAL_PROBES
 
 /** Of one incubator, always the same id, so that it is made once whoever notes the first reading. */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { NUMBERINGS } from '../core/tray/layout.ts'
 import { standingEvents, toldFields, type Noting } from './events.ts'
-import { idField, instantField } from './fields.ts'
+import { idField, instantField, standInField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 import { incubatorOf, placing, whereaboutsSchema } from './whereabouts.ts'
 
@@ -19,6 +19,7 @@ const weighedSchema = z.object({
   at: instantField,
   kind: z.literal('weighed'),
   grams: z.number().positive().max(50_000),
+  standIn: standInField,
   eggIds: z.array(idField).min(1).max(1600),
 })
 type TrayWeighed = z.infer<typeof weighedSchema>

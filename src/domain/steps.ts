@@ -47,6 +47,7 @@ export interface Changes {
   incubators?: readonly Incubator[]
   incubatorsGone?: readonly Incubator[]
   probes?: readonly ProbeRecord[]
+  probesGone?: readonly ProbeRecord[]
   /** As they are to stand; where they were put is noted as an event. */
   trays?: readonly Tray[]
   sets?: readonly EggSet[]
@@ -60,9 +61,9 @@ export interface Changes {
   /** Photographs as notes, kept already. */
   pictured?: ReadonlyArray<{ eggId: string; pictureId: string; type: string }>
   /** Weights to be noted of eggs, also where they are as before. */
-  weighed?: ReadonlyArray<{ eggId: string; weightG: number }>
+  weighed?: ReadonlyArray<{ eggId: string; weightG: number; standIn?: true }>
   /** Weights to be noted of whole trays. */
-  traysWeighed?: ReadonlyArray<{ trayId: string; grams: number; eggIds: string[] }>
+  traysWeighed?: ReadonlyArray<{ trayId: string; grams: number; eggIds: string[]; standIn?: true }>
   /** What happened in an evening. */
   happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
   readings?: readonly ProbeReading[]
@@ -123,6 +124,7 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
     incubators = [],
     incubatorsGone = [],
     probes = [],
+    probesGone = [],
     trays = [],
     sets = [],
     looks = [],
@@ -134,7 +136,10 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
       ...incubators.map((item) => stamped(item, { device, now: standing.incubator(item.id) })),
       ...incubatorsGone.map((item) => stamped(item, { device, gone: true })),
     ],
-    probes: probes.map((probe) => stamped(probe, { device, now: standing.probe(probe.id) })),
+    probes: [
+      ...probes.map((probe) => stamped(probe, { device, now: standing.probe(probe.id) })),
+      ...probesGone.map((probe) => stamped(probe, { device, gone: true })),
+    ],
     trays: [
       ...trays.map((tray) => trayWritten(tray, standing.tray(tray.id), writer)),
       ...traysWeighed(changes, standing, writer),
@@ -197,10 +202,10 @@ function traysWeighed(
   standing: Standing,
   { at, device, newId }: Writer,
 ): TrayRecord[] {
-  return weighed.flatMap(({ trayId, grams, eggIds }) => {
+  return weighed.flatMap(({ trayId, ...what }) => {
     const now = standing.tray(trayId)
     if (!now) return []
-    const event = { id: newId(), at, device, kind: 'weighed' as const, grams, eggIds }
+    const event = { id: newId(), at, device, kind: 'weighed' as const, ...what }
     return [stamped({ ...trayRecordOf(now), events: [...now.events, event] }, { device, now })]
   })
 }
@@ -266,6 +271,17 @@ export function readingsNeeded(
   return [...new Set(readings.map(({ probeId, atMs }) => readingsId(probeId, dayOf(atMs))))]
 }
 
+/** What is gone stands nowhere when it comes back: its revision must go on from here. */
+function beforeGone<T extends { id: string; stamp: Stamp }>(
+  list: readonly T[],
+  of: (id: string) => T | undefined,
+): Array<{ id: string; before: T | null }> {
+  return list.map(({ id, stamp }) => {
+    const now = of(id)
+    return { id, before: now && stamp.gone ? { ...now, stamp: { ...stamp, gone: false } } : (now ?? null) }
+  })
+}
+
 type TakingBack = Omit<JournalEntry, 'number' | 'label' | 'eggId'>
 
 /** What it takes to take a step back. */
@@ -286,12 +302,8 @@ export function takingBack(
       return { id, created: now === undefined, eventIds }
     })
   return {
-    incubators: incubators.map(({ id, stamp }) => {
-      const now = standing.incubator(id)
-      // What is gone stands nowhere when it comes back: its revision must go on from here.
-      return { id, before: now && stamp.gone ? { ...now, stamp: { ...stamp, gone: false } } : (now ?? null) }
-    }),
-    probes: before(probes, (id) => standing.probe(id) ?? null),
+    incubators: beforeGone(incubators, standing.incubator),
+    probes: beforeGone(probes, standing.probe),
     sets: before(sets, (id) => setNow(id, standing)),
     looks: before(looks, (id) => standing.look(id) ?? null),
     trays: noted(trays, standing.tray),

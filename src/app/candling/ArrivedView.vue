@@ -37,6 +37,7 @@ function forget(): void {
         {{ count(arrivals.files.length, 'photograph') }}. Whose eggs are these? At the bench they go to the
         eggs that wait for a picture, in turn.
       </p>
+      <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">Only look at one egg</RouterLink>
       <ul class="mt-4 flex flex-col gap-2">
         <li v-for="set in open" :key="set.id">
           <RouterLink :to="`/sets/${set.id}/bench`" class="press min-h-14 w-full justify-start text-lg">{{

@@ -154,7 +154,9 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
         <template v-if="figures.airCell"
           >Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume; vessels</template
         ><template v-else>Vessels</template> over {{ percentWords(reading.vessels.coverage.value) }} of the
-        contents. Marks below a line: mates in this tray; above: earlier looks.
+        contents.<template v-if="mates.length + earlier.length > 0">
+          Marks below a line: mates in this tray; above: earlier looks.</template
+        >
       </p>
       <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
         Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell

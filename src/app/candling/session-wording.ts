@@ -22,7 +22,7 @@ export function wordsForLamp(
   { stage, advice }: Pick<WatchState, 'stage' | 'advice'>,
   { unread, byItself, taken }: AtTheLamp,
 ): string {
-  if (unread) return 'Not photographed: Space tries again, X leaves it'
+  if (unread) return 'Not photographed: try again, or leave it'
   if (!byItself) return taken ? '' : 'Blunt end to the lamp, then the key'
   if (advice) return ADVICE[advice]
   return stage === 'taken'

@@ -14,6 +14,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useBench } from './useBench.ts'
 import { useSession } from './useSession.ts'
+import { pretend } from '../data/which-book.ts'
 
 /** The incubator in the test's hands. */
 const incubator = { reading: null as SensorReading | null, lid: [] as boolean[] }
@@ -38,7 +39,13 @@ const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 const picture = { photo, shapes: [] }
 
 /** A sensor that asks the incubator of the test. */
-const THERE: DeviceList = { demo: false, camera: 'absent', scale: 'absent', calliper: 'absent', air: 'real' }
+const THERE: DeviceList = {
+  demo: false,
+  camera: 'absent',
+  scale: 'absent',
+  calliper: 'absent',
+  air: 'stand-in',
+}
 
 let scope: EffectScope
 /** What a reload does: a new tab on the records of the last. */
@@ -71,7 +78,9 @@ async function opened() {
   return { store, bench, flow, photographed }
 }
 
+// Its air is simulated.
 beforeEach(async () => {
+  pretend('made-up')
   vi.setSystemTime('2026-03-11T20:00:00.000Z')
   Object.assign(incubator, { reading: null, lid: [] })
   const { store } = await opened()
@@ -200,7 +209,7 @@ describe('making ready', () => {
     expect(flow.session.value!.ready).toEqual([PREFLIGHT[0], PREFLIGHT[2]])
   })
 
-  it('reads the air before the lid is opened, where there is a sensor', async () => {
+  it('of the made-up hatchery reads the simulated air before the lid is opened', async () => {
     incubator.reading = { rhPercent: 52, celsius: -2 }
     const { flow } = await opened()
     await flow.start('device')
@@ -214,8 +223,11 @@ describe('making ready', () => {
 
   it('asks nothing simulated for the air of eggs that are real', async () => {
     incubator.reading = { rhPercent: 51.9, celsius: 37.53 }
-    const { store, flow } = await opened()
-    useDevicesStore().there = { ...THERE, air: 'stand-in' }
+    pretend('own')
+    const { store } = await opened()
+    await useCustodyStore().erase()
+    await store.commit('plan', null, { trays: set.trays, sets: [set], eggs })
+    const { flow } = await opened()
     incubator.lid = []
     await flow.start('device')
     await flow.tick(PREFLIGHT[0]!)

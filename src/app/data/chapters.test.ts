@@ -225,7 +225,7 @@ it('readings of a day are added to it, drawn together, and read by need', async 
   const startMs = Date.parse('2026-03-11T20:00:00.000Z')
   for (let i = 0; i < 4; i++) {
     const reading = { atMs: startMs + i * 10_000, celsius: 37 + i / 10, rhPercent: 50 - i }
-    await store.note(noted(reading, { which: 'sensor', incubatorId: 'incubator-1' }, store.probes))
+    await store.note(noted(reading, { which: 'hand', incubatorId: 'incubator-1' }, store.probes))
   }
   const again = await opened()
   const [probe] = again.probes

@@ -172,6 +172,7 @@ describe('a bundle', () => {
         readingIds: [],
         readings: async () => null,
         isChecked: true,
+        book: 'own',
         photoTypes: new Map([['photo-1', 'image/jpeg']]),
         missing: [],
         photo: async () => new Uint8Array([7]),
@@ -203,7 +204,7 @@ describe('two books brought together', () => {
     const atMs = Date.parse('2026-03-11T20:00:00.000Z')
     const first = noted(
       { atMs, celsius: 37.5, rhPercent: 50 },
-      { which: 'sensor', incubatorId: 'incubator-1' },
+      { which: 'hand', incubatorId: 'incubator-1' },
       [],
     )
     await store.note(first)

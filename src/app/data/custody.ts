@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { fileOf, rawRecordsOf, sortOut, type RawRecord } from '../../contracts/book.ts'
 import {
+  BundleError,
   readBundle,
   writeBundle,
   type Bundle,
@@ -16,6 +17,7 @@ import { decided, mergeBundles, type MergedBundle } from '../../domain/merge/mer
 import { buildZip } from '../../contracts/zip-file.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
 import type { StoredRecord } from './book-tables.ts'
+import { whichBook } from './which-book.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
 
 const MEGABYTE = 1_000_000
@@ -105,7 +107,9 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   function written(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
-    return running('Writing the bundle', async (how) => writeBundle(await source(), how))
+    return running('Writing the bundle', async (how) =>
+      writeBundle({ ...(await source()), book: whichBook() }, how),
+    )
   }
 
   /** The book in the forms that other tools read, as one ZIP file. */
@@ -118,8 +122,16 @@ export const useCustodyStore = defineStore('custody', () => {
     return zip.finish()
   }
 
-  function check(file: Blob): Promise<Bundle> {
-    return running('Checking the bundle', (how) => readBundle(file, deviceZone(), how))
+  /** @throws Error in words, also where it is of the other book: the made-up hatchery and one's own are never mixed */
+  async function check(file: Blob): Promise<Bundle> {
+    const bundle = await running('Checking the bundle', (how) => readBundle(file, deviceZone(), how)).catch(
+      (error: unknown) => {
+        if (error instanceof BundleError && error.rest) mustBeOfThisBook(error.rest)
+        throw error
+      },
+    )
+    mustBeOfThisBook(bundle)
+    return bundle
   }
 
   /** What would come of this book and a bundle of another device, and what a person has to look at. Nothing is changed. */
@@ -150,7 +162,7 @@ export const useCustodyStore = defineStore('custody', () => {
       const merged = await togetherNow(bundle)
       const still = merged.conflicts.filter((conflict) => chosen.has(conflictKey(conflict)))
       const next = decided(merged, still, { zone: deviceZone(), writer: hatchery.writer() })
-      await replaceBy({ ...next, isChecked: true }, merged.bytes + fileBytes, true)
+      await replaceBy({ ...next, isChecked: true, book: whichBook() }, merged.bytes + fileBytes, true)
     })
   }
 
@@ -193,6 +205,7 @@ export const useCustodyStore = defineStore('custody', () => {
       photoTypes: types,
       missing: [],
       isChecked: true,
+      book: whichBook(),
       shapes,
       attachmentIds: [],
       attachment: async () => null,
@@ -236,6 +249,18 @@ export const useCustodyStore = defineStore('custody', () => {
     stop: () => stopping?.abort(),
   }
 })
+
+/** @throws Error in words where a bundle was written from the other kind of book */
+function mustBeOfThisBook({ book }: Bundle): void {
+  if (whichBook() === 'own' && book === 'made-up')
+    throw new Error(
+      'This bundle is of the made-up hatchery, and does not come among your own records. Open the made-up hatchery and bring it in there.',
+    )
+  if (whichBook() === 'made-up' && book !== 'made-up')
+    throw new Error(
+      'This bundle is of a real hatchery. Go back to your own book and bring it in there: here it would be mixed with what is made up.',
+    )
+}
 
 function tooLittleRoom(neededBytes: number, freeBytes: number): string {
   const free = Number.isFinite(freeBytes)

@@ -32,6 +32,7 @@ import { pictureWrites } from './picture-writes.ts'
 import { Repository } from './repository.ts'
 import { leadAmongTabs } from './tab-lead.ts'
 import { shownRecords } from './shown-records.ts'
+import { nameInBook } from './which-book.ts'
 
 /** What one tab tells the others when it has written. */
 type TabNews = { kind: 'changed'; written: Written; journal: JournalEntry[] } | { kind: 'reload' }
@@ -62,7 +63,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   })
   /** The browser has cleared the storage under the running program: what is shown is only in memory. */
   const storageGone = ref(false)
-  const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('perlumen-records') : null
+  const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(nameInBook('records')) : null
   channel?.addEventListener('message', (event: MessageEvent<TabNews>) => void follow(event.data))
   // What another tab wrote while this one followed may have missed it: read all anew before leading.
   const {

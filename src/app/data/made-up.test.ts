@@ -7,6 +7,7 @@ import { isLongOver } from '../../domain/set-schedule.ts'
 import { useCustodyStore } from './custody.ts'
 import { useMadeUpStore } from './made-up.ts'
 import { reopened } from './reopened.ts'
+import { pretend } from './which-book.ts'
 
 const NOW_MS = Date.parse('2027-02-03T19:30:00.000Z')
 const file = await readFile(new URL('made-up-hatchery.zip', import.meta.url))
@@ -32,6 +33,7 @@ const ANSWER: Practised = {
 }
 
 beforeEach(() => {
+  pretend('made-up')
   vi.stubGlobal('navigator', { userAgent: 'none' })
 })
 afterEach(() => {
@@ -89,15 +91,32 @@ describe('the made-up hatchery', () => {
     expect(madeUp.opening).toBe(false)
   })
 
-  it('is wanted where it is offered, and no more once there are sets or they were erased', async () => {
+  it('opens by itself where it is shown and nobody has chosen a book, and not once there are sets or they were erased', async () => {
     withBundle()
     const { hatchery, madeUp } = await emptyBook()
     // As in a browser that has never seen the program.
     vi.spyOn(hatchery.repository, 'setting').mockResolvedValueOnce(null)
-    expect([await madeUp.isWanted(false), await madeUp.isWanted(true)]).toEqual([false, true])
+    vi.stubGlobal('localStorage', { getItem: () => null })
+    expect([await madeUp.isFirstVisit(false), await madeUp.isFirstVisit(true)]).toEqual([false, true])
     await madeUp.open(NOW_MS)
-    expect(await madeUp.isWanted(true)).toBe(false)
+    expect(await madeUp.isFirstVisit(true)).toBe(false)
     await useCustodyStore().erase()
-    expect(await madeUp.isWanted(true)).toBe(false)
+    expect(await madeUp.isFirstVisit(true)).toBe(false)
+  })
+
+  it('has a book of its own: its bundles come into no other, nor others’ into it', async () => {
+    withBundle()
+    await emptyBook()
+    const made = new Blob([file])
+    await expect(useCustodyStore().check(made)).resolves.toMatchObject({ book: 'made-up' })
+    pretend('own')
+    const own = await reopened()
+    expect(own.repository.databaseName).not.toContain('made-up')
+    await expect(useCustodyStore().check(made)).rejects.toThrow(/made-up hatchery.*not come among your own/)
+    await expect(useMadeUpStore().open(NOW_MS)).rejects.toThrow(/book of its own/)
+    const { file: mine } = await useCustodyStore().takeOut()
+    pretend('made-up')
+    await reopened()
+    await expect(useCustodyStore().check(mine)).rejects.toThrow(/real hatchery/)
   })
 })

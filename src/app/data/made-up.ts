@@ -5,9 +5,10 @@ import { DEMO_MADE_AT } from '../../core/simulate/demo-hatchery.ts'
 import { movedInTime } from '../../domain/moved-in-time.ts'
 import { useCustodyStore } from './custody.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import { isToBeFilled, noneChosen, whichBook } from './which-book.ts'
 import bundleAddress from './made-up-hatchery.zip?url'
 
-/** The made-up hatchery: a bundle that comes with the program, moved to today as it is opened. */
+/** The made-up hatchery: a bundle that comes with the program, moved to today as it is opened, in a book of its own. */
 export const useMadeUpStore = defineStore('made-up', () => {
   const hatchery = useHatcheryStore()
   const custody = useCustodyStore()
@@ -15,6 +16,7 @@ export const useMadeUpStore = defineStore('made-up', () => {
 
   /** Merges it into the book, so that nothing that is here already is lost. @throws Error in words */
   async function open(nowMs: number): Promise<void> {
+    if (whichBook() === 'own') throw new Error('The made-up hatchery has a book of its own.')
     hatchery.mustLead()
     if (opening.value) return
     opening.value = true
@@ -30,13 +32,18 @@ export const useMadeUpStore = defineStore('made-up', () => {
     }
   }
 
-  /** Where the server offers it, in the tab at work on a book without sets; not once records were erased or replaced. */
-  async function isWanted(offered: boolean): Promise<boolean> {
-    if (!offered || !hatchery.leads || hatchery.sets.length > 0) return false
+  /** Whether somebody has just turned to it and it is still empty, in the tab at work. */
+  function isWanted(): boolean {
+    return isToBeFilled() && hatchery.leads && hatchery.sets.length === 0
+  }
+
+  /** Where the server shows it: who comes for the first time, and keeps nothing here, begins in it. */
+  async function isFirstVisit(offered: boolean): Promise<boolean> {
+    if (!offered || !noneChosen() || !hatchery.leads || hatchery.sets.length > 0) return false
     return !(await hatchery.repository.setting<boolean>('erased'))
   }
 
-  return { opening, open, isWanted }
+  return { opening, open, isWanted, isFirstVisit }
 })
 
 async function movedTo(nowMs: number, bundle: Bundle): Promise<Bundle> {

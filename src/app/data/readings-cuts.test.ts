@@ -10,7 +10,7 @@ import { cases } from '../../testing/thorough.ts'
 const CUTS = cases(25, 200)
 const MINUTE = 60_000
 const START_MS = Date.parse('2026-03-11T00:00:00Z')
-const probe = usualProbe('sensor', 'oak')
+const probe = usualProbe('hand', 'oak')
 
 it(
   `${CUTS} random cuts lose no acknowledged reading, and leave no half day`,

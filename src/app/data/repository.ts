@@ -26,6 +26,7 @@ import { RECORDS_VERSION } from '../../contracts/records.ts'
 import type { SessionRecord } from '../../contracts/session-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
+import { simulatedAmong } from '../../contracts/simulated.ts'
 import { broughtUp, type BroughtUp } from '../../contracts/upgrade.ts'
 import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
 import { bringUpToDate } from './bring-up-to-date.ts'
@@ -34,6 +35,7 @@ import { readAll } from '../../storage/raw-database.ts'
 import { Shelf } from './shelf.ts'
 import { isStorageFull } from './storage-room.ts'
 import { sweeping } from './sweep.ts'
+import { whichBook } from './which-book.ts'
 
 const VERSION_KEY = 'setting/records-version'
 
@@ -156,6 +158,8 @@ export class Repository {
   async write(step: Step): Promise<void> {
     const sound = stepSchema.safeParse(step)
     if (!sound.success) throw new RecordRefused(problemsOf(sound.error, step))
+    const simulated = whichBook() === 'own' ? simulatedAmong(sound.data.put) : null
+    if (simulated) throw new RecordRefused([{ path: [], sentence: simulated }])
     await this.tables.writeTogether(this.opened.mark, this.tables.putting(sound.data))
   }
 

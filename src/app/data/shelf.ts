@@ -2,11 +2,11 @@ import localforage from 'localforage'
 import { z } from 'zod'
 import { v4 as uuid } from 'uuid'
 import { writeTogether } from '../../storage/raw-database.ts'
+import { nameInBook, whichBook } from './which-book.ts'
 
 /** The book that was there before there was a shelf. */
 const FIRST_BOOK = 'perlumen'
-const SHELF = { name: 'perlumen-shelf', storeName: 'shelf' }
-const MARK = { database: SHELF.name, store: SHELF.storeName, key: 'kind', value: 'shelf' }
+const STORE = 'shelf'
 const namesSchema = z.array(z.string())
 
 /**
@@ -14,10 +14,18 @@ const namesSchema = z.array(z.string())
  * switches over; until then nothing of the old one is touched.
  */
 export class Shelf {
-  private readonly table = localforage.createInstance({ ...SHELF, driver: localforage.INDEXEDDB })
+  private readonly database = nameInBook('shelf')
+  private readonly table = localforage.createInstance({
+    name: this.database,
+    storeName: STORE,
+    driver: localforage.INDEXEDDB,
+  })
 
   async current(): Promise<string> {
-    return (await this.table.getItem<string>('current')) ?? FIRST_BOOK
+    return (
+      (await this.table.getItem<string>('current')) ??
+      (whichBook() === 'own' ? FIRST_BOOK : nameInBook('book'))
+    )
   }
 
   /** Name of this tablet; it stays, whatever book lies here. */
@@ -44,7 +52,7 @@ export class Shelf {
 
   /** Notes a database that is to become the book, so that what is left of it is found after a crash. */
   async prepare(): Promise<string> {
-    const name = `perlumen-book-${uuid()}`
+    const name = nameInBook(`book-${uuid()}`)
     await this.table.setItem('others', [...(await this.others()), name])
     return name
   }
@@ -53,9 +61,10 @@ export class Shelf {
   async switchTo(name: string): Promise<void> {
     const before = await this.current()
     await this.table.setItem('others', [...new Set([...(await this.others()), before, name])])
-    await this.table.setItem(MARK.key, MARK.value)
+    const mark = { database: this.database, store: STORE, key: 'kind', value: 'shelf' }
+    await this.table.setItem(mark.key, mark.value)
     await this.table.setItem('current', name)
-    await writeTogether(MARK)
+    await writeTogether(mark)
   }
 
   /** Clears away whatever is not the book: what was replaced, or never finished. */

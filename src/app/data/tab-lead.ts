@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue'
 
-const LOCK = 'perlumen-writer'
+import { nameInBook } from './which-book.ts'
 
 /**
  * Of several tabs one writes; the others follow. The lead passes on by itself when its tab closes or crashes, and to
@@ -37,14 +37,14 @@ export function leadAmongTabs(
     leads.value = false
   }
   function stand(options: LockOptions): void {
-    locks?.request(LOCK, options, lead).catch(() => {
+    locks?.request(nameInBook('writer'), options, lead).catch(() => {
       leads.value = false
       if (!closed.signal.aborted) stand({ signal: closed.signal })
     })
   }
   const decided = new Promise<void>((resolve) => {
     void locks
-      .request(LOCK, { ifAvailable: true }, async (lock) => {
+      .request(nameInBook('writer'), { ifAvailable: true }, async (lock) => {
         if (!lock) {
           stand({ signal: closed.signal })
           resolve()

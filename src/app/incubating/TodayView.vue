@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { storeToRefs } from 'pinia'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import { isIn } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
@@ -21,11 +20,11 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useMadeUpStore } from '../data/made-up.ts'
+import { turnTo, whichBook } from '../data/which-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { oldestStorageDays } from '../../domain/storage-age.ts'
-import { useDevicesStore } from '../shared/devices.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import IncubatorCards from './IncubatorCards.vue'
 import RoundsDue from './RoundsDue.vue'
@@ -35,11 +34,7 @@ import StateSign from '../shared/ui/StateSign.vue'
 
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
-const { there } = storeToRefs(useDevicesStore())
-/** Not where one’s own book is served: what is made up must not come among one’s own eggs. */
-const offersMadeUp = computed(
-  () => there.value === null || there.value.demo || there.value.camera === 'stand-in',
-)
+const isMadeUp = whichBook() === 'made-up'
 const sensing = useSensingStore()
 const isRoundDue = computed(() =>
   sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
@@ -187,9 +182,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
           <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
           {{ reminders.isOn ? 'Reminders on' : 'Remind me' }}
         </button>
-        <RouterLink to="/plan" class="press" :class="{ 'press-lamp': store.sets.length === 0 }"
-          >Plan a set</RouterLink
-        >
+        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">Plan a set</RouterLink>
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
@@ -197,23 +190,21 @@ useKeys({ u: () => void saving(() => store.undo()) })
       Opening the made-up hatchery …
     </p>
     <div v-else-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
-      <p>
+      <p v-if="isMadeUp">The made-up hatchery is empty: it was erased, or everything in it was replaced.</p>
+      <p v-else>
         No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device
-        under <RouterLink to="/records" class="underline">Records</RouterLink
-        >{{ offersMadeUp ? ', or look around in a made-up hatchery first' : '' }}.
+        under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up
+        hatchery first: it is a book apart from yours.
       </p>
-      <p v-if="!offersMadeUp" class="mt-3 text-base text-ink-soft">
-        This is a book of your own. A made-up hatchery to look around in has a book apart: start it with
-        <code>npm run demo</code>.
+      <p class="mt-4 flex flex-wrap gap-3">
+        <template v-if="!isMadeUp">
+          <RouterLink to="/look" class="press press-lamp min-h-14">Look at one egg</RouterLink>
+        </template>
+        <RouterLink to="/plan" class="press min-h-14">Plan a set</RouterLink>
+        <button type="button" class="press min-h-14" @click="turnTo('made-up')">
+          Open the made-up hatchery
+        </button>
       </p>
-      <button
-        v-else
-        type="button"
-        class="press press-lamp mt-4"
-        @click="saving(() => madeUp.open(Date.now()))"
-      >
-        Open the made-up hatchery
-      </button>
     </div>
 
     <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">

@@ -11,6 +11,7 @@ import type { Measured } from '../../core/measure/reading.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import ChartFrame from '../shared/charts/ChartFrame.vue'
 import { useChartColours } from '../shared/charts/useChartColours.ts'
+import { plainDay } from '../shared/wording.ts'
 
 /** A set's loss of water by age: each egg as a thin line, the mean, where it goes, and where it should arrive. */
 const props = defineProps<{
@@ -53,7 +54,7 @@ const points = computed(() => {
     {
       x: stopDay,
       words: () =>
-        `Day ${stopDay}: going on as now the set arrives at ${arrives(advice.arrivesUnchanged)}${props.changes ? `; with the humidity advised at ${arrives(advice.arrives)}` : ''}`,
+        `Day ${plainDay(stopDay)}: going on as now the set arrives at ${arrives(advice.arrivesUnchanged)}${props.changes ? `; with the humidity advised at ${arrives(advice.arrives)}` : ''}`,
     },
   ]
 })
@@ -141,7 +142,7 @@ const option = computed(() => {
           mean && advice
             ? `Now ${percent(advice.lossNow.value)} %; going on as now it arrives at ${percent(advice.arrivesUnchanged.value)} %, with the humidity advised at ${percent(advice.arrives.value)} %.`
             : 'Nothing tells yet.'
-        } To arrive at: ${percent(target.low)} to ${percent(target.high)} % on day ${stopDay}.`,
+        } To arrive at: ${percent(target.low)} to ${percent(target.high)} % on day ${plainDay(stopDay)}.`,
       },
     },
     grid: { left: 48, right: 18, top: 14, bottom: 40 },

@@ -13,7 +13,7 @@ import { noted } from '../../domain/readings.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { count } from '../shared/wording.ts'
+import { count, plainDay } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import WaterChart from './WaterChart.vue'
 import WaterTray from './WaterTray.vue'
@@ -76,7 +76,7 @@ const said = computed((): { lead: string; more: string; changes?: boolean } | nu
   if (ageDays >= stopDay)
     return {
       lead: 'Turning is over: humidity now follows lockdown, not the weight.',
-      more: mean ? `${percent(value.lossAt(stopDay)!.value)} was lost by day ${stopDay}.` : '',
+      more: mean ? `${percent(value.lossAt(stopDay)!.value)} was lost by day ${plainDay(stopDay)}.` : '',
     }
   if (!mean || !advice)
     return {
@@ -85,7 +85,7 @@ const said = computed((): { lead: string; more: string; changes?: boolean } | nu
     }
   const now = value.air.at(-1)!.rhPercent
   const wanted = advice.rhPercent.value
-  const aim = `${percent(target.low, 0).replace(' %', '')}–${percent(target.high, 0)} by day ${stopDay}`
+  const aim = `${percent(target.low, 0).replace(' %', '')}–${percent(target.high, 0)} by day ${plainDay(stopDay)}`
   const more = `Lost so far ${percent(advice.lossNow.value)} ± ${percent(advice.lossNow.sd)}. Going on as now it arrives at ${percent(advice.arrivesUnchanged.value)}; good is ${aim}.`
   const leave = `Leave the humidity at about ${now.toFixed(0)} %`
   const advised = `${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)}`

@@ -24,7 +24,12 @@ const weighing = useWeighing(
   () => set.value,
   () => eggs.value,
 )
-const { current, open, inside, pan, state, gauge, problem, done } = weighing
+const { current, open, inside, pan, state, kept, gauge, problem, done } = weighing
+const TAKEN = {
+  writing: 'Writing it down …',
+  kept: 'Noted. Take it off.',
+  refused: 'Not noted. Take it off, then lay it on again.',
+} as const
 const units = computed(() => store.hatchery.units)
 const typed = ref<number | ''>('')
 const placeOf = (egg: Egg): string => nameOfPlace(set.value.trays, egg.place) || `egg ${egg.number}`
@@ -54,12 +59,12 @@ const last = computed(() => {
 })
 const prompt = computed(() => {
   if (weighing.whole.value) {
-    if (state.value.phase === 'taken') return 'Noted. Take it off.'
+    if (state.value.phase === 'taken') return TAKEN[kept.value]
     return `${gauge.value ? 'Lay' : 'Weigh'} ${weighing.tray.value?.name ?? 'the tray'}${gauge.value ? ' on' : ''}, ${count(weighing.inTray.value.length, 'egg')} in it`
   }
   if (!current.value) return 'All are weighed.'
   if (!gauge.value) return `Weigh ${placeOf(current.value)}`
-  if (state.value.phase === 'taken') return 'Noted. Take it off.'
+  if (state.value.phase === 'taken') return TAKEN[kept.value]
   return state.value.phase === 'settling' ? 'Settling …' : `Lay ${placeOf(current.value)} on`
 })
 /** What the next weight is of; empty when there is nothing left. */

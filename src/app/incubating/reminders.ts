@@ -7,6 +7,7 @@ import { planReminders, removalReminder, type Reminder } from '../../core/agenda
 import { localDateOf } from '../../core/time/local-date.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { nameInBook } from '../data/which-book.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { planOf } from '../shared/useSetPlan.ts'
 
@@ -21,7 +22,7 @@ export const useRemindersStore = defineStore('reminders', () => {
   const store = useHatcheryStore()
   const clock = useClockStore()
   const wanted = useLocalStorage('perlumen-reminders', false)
-  const told = useLocalStorage<string[]>('perlumen-reminders-told', [])
+  const told = useLocalStorage<string[]>(nameInBook('reminders-told'), [])
   const permission = ref(canNotify() ? Notification.permission : 'denied')
   const isOn = computed(() => wanted.value && permission.value === 'granted')
 

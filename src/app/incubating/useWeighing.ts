@@ -24,6 +24,9 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
   const state = shallowRef(startWeighing())
   const pan = shallowRef<PanReading | null>(null)
   const gauge = shallowRef<Gauge | null>(null)
+  const isServers = ref(false)
+  /** What became of the last weight that the pan gave: it is noted when it is on the disk. */
+  const kept = ref<'writing' | 'kept' | 'refused'>('kept')
   const skipped = ref<string[]>([])
   const done = ref('')
   onScopeDispose(() => void gauge.value?.close().catch(() => undefined))
@@ -58,6 +61,9 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
       : (current.value?.weightG ?? usualG.value),
   )
 
+  /** Of what the pan said; what somebody typed is theirs. */
+  const origin = (): { standIn?: true } => (isServers.value && isStandIn.value ? { standIn: true } : {})
+
   async function noteTray(grams: number): Promise<void> {
     const { value: weighed } = tray
     if (!weighed || inTray.value.length === 0) return
@@ -68,7 +74,12 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     await saving(async () => {
       await hatchery.commit('weighing', null, {
         traysWeighed: [
-          { trayId: weighed.id, grams: Number(grams.toFixed(1)), eggIds: inTray.value.map(({ id }) => id) },
+          {
+            trayId: weighed.id,
+            grams: Number(grams.toFixed(1)),
+            eggIds: inTray.value.map(({ id }) => id),
+            ...origin(),
+          },
         ],
       })
       done.value = weighed.id
@@ -85,7 +96,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
       return
     }
     await saving(async () => {
-      await hatchery.commit('weighing', egg.id, { weighed: [{ eggId: egg.id, weightG }] })
+      await hatchery.commit('weighing', egg.id, { weighed: [{ eggId: egg.id, weightG, ...origin() }] })
       done.value = egg.id
     })
   }
@@ -100,9 +111,13 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
       pan.value = { grams: value, stable }
       const after = weighingAfter(state.value, pan.value, expectedG.value)
       state.value = after.state
-      problem.value = ''
+      // What was refused stays said until the pan is at rest with another weight.
+      if (kept.value !== 'refused') problem.value = ''
       if (after.taken !== null) {
+        problem.value = ''
+        kept.value = 'writing'
         await note(after.taken)
+        kept.value = problem.value === '' ? 'kept' : 'refused'
         if (isStandIn.value) await weighOnStandIn(null)
       }
     } catch (error) {
@@ -120,6 +135,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
       await gauge.value?.close()
       if (isStandIn.value) await weighOnStandIn(null)
       gauge.value = next
+      isServers.value = which === 'server'
       state.value = startWeighing()
       problem.value = ''
     } catch (error) {
@@ -148,6 +164,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
 
   return {
     state,
+    kept,
     pan,
     gauge,
     current,

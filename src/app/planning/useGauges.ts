@@ -43,7 +43,7 @@ export function useGauges() {
 
   /** Of the demo: another egg lies on the stand-ins. */
   async function take(species: string, eggId: string): Promise<void> {
-    if (devices.there?.scale === 'stand-in' && Object.keys(onCable.value).length === 0)
+    if (devices.serves('scale', null) === 'stand-in' && Object.keys(onCable.value).length === 0)
       await putOnPan(species, eggId).catch(() => undefined)
   }
 
@@ -51,11 +51,10 @@ export function useGauges() {
     problem,
     onCable,
     hasSerial: hasSerial(),
-    has: (kind: GaugeKind) =>
-      (devices.there?.[kind] ?? 'absent') !== 'absent' || onCable.value[kind] !== undefined,
+    has: (kind: GaugeKind) => devices.serves(kind, null) !== null || onCable.value[kind] !== undefined,
     /** Whether what is read would be simulated. */
     isSimulated: (kind: GaugeKind) =>
-      devices.there?.[kind] === 'stand-in' && onCable.value[kind] === undefined,
+      devices.serves(kind, null) === 'stand-in' && onCable.value[kind] === undefined,
     connect,
     read,
     take,

@@ -9,6 +9,7 @@ import { knownFrom, nextConfusion } from '../../core/practice/schedule.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
 import { knownCards, nextKnownCard } from '../../domain/known-cards.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { nameInBook } from '../data/which-book.ts'
 import { FILM_FPS } from '../../workers/protocol.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { drawnEgg } from './drawn-egg.ts'
@@ -42,7 +43,7 @@ interface Wanted {
 export function usePractice(wanted: () => Wanted) {
   const store = useHatcheryStore()
   const { workers } = useDevicesStore()
-  const learner = useLocalStorage('perlumen-learner', { id: '', name: '' })
+  const learner = useLocalStorage(nameInBook('learner'), { id: '', name: '' })
   if (!learner.value.id) learner.value = { id: uuid(), name: 'me' }
   const practised = computed(() => practisedBy(store.practice, learner.value.id))
   const answers = computed(() => practised.value.map(answerOf))

@@ -1,5 +1,6 @@
 import { format } from 'date-fns'
 import localforage from 'localforage'
+import { nameInBook } from '../data/which-book.ts'
 import { lastWrittenFirst, type BackupTime } from '../../core/backup/grandfather.ts'
 
 /** A folder that the keeper chose for backups; the browser keeps the leave to write there, and asks again now and then. */
@@ -14,7 +15,8 @@ interface Folder {
 type Picker = (how: { id: string; mode: 'readwrite' }) => Promise<Folder>
 
 /** Apart from the book: what is brought in or erased there leaves it alone. */
-const shelf = localforage.createInstance({ name: 'perlumen-backup', storeName: 'folder' })
+const shelf = (): LocalForage =>
+  localforage.createInstance({ name: nameInBook('backup'), storeName: 'folder' })
 const KEY = 'handle'
 const HOW = { mode: 'readwrite' } as const
 /** The day, the time, a running number (none in names of earlier versions), and the beginning of the tablet's name. */
@@ -42,16 +44,18 @@ export async function chooseFolder(): Promise<Folder | null> {
     if (error.name === 'AbortError') return null
     throw error
   })
-  if (folder) await shelf.setItem(KEY, folder)
+  if (folder) await shelf().setItem(KEY, folder)
   return folder
 }
 
 export function keptFolder(): Promise<Folder | null> {
-  return shelf.getItem<Folder>(KEY).catch(() => null)
+  return shelf()
+    .getItem<Folder>(KEY)
+    .catch(() => null)
 }
 
 export function forgetFolder(): Promise<void> {
-  return shelf.removeItem(KEY)
+  return shelf().removeItem(KEY)
 }
 
 /** Whether it may be written to. @param ask - only where somebody has just pressed a button */

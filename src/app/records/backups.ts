@@ -4,6 +4,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { ageMs } from '../../core/backup/age.ts'
 import { keptBackups } from '../../core/backup/grandfather.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { nameInBook } from '../data/which-book.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
@@ -40,9 +41,9 @@ export const useBackupsStore = defineStore('backups', () => {
   /** The browser wants to hear it again from a person before it writes there. */
   const needsLeave = ref(false)
   const kept = shallowRef<readonly KeptBackup[]>([])
-  const intoFolder = useLocalStorage<Rhythm>('perlumen-backup-rhythm', 'evening')
+  const intoFolder = useLocalStorage<Rhythm>(nameInBook('backup-rhythm'), 'evening')
   /** Downloads come by themselves only where somebody asked for it. */
-  const asDownload = useLocalStorage<Rhythm>('perlumen-backup-downloads', 'never')
+  const asDownload = useLocalStorage<Rhythm>(nameInBook('backup-downloads'), 'never')
   /** When backups are made by themselves, as they are made here. */
   const rhythm = computed({
     get: () => (folder.value ? intoFolder.value : asDownload.value),
@@ -52,9 +53,9 @@ export const useBackupsStore = defineStore('backups', () => {
     },
   })
   /** When the last one was written and read back without fault. */
-  const lastGood = useLocalStorage<string | null>('perlumen-backup-last', null)
+  const lastGood = useLocalStorage<string | null>(nameInBook('backup-last'), null)
   /** When this browser first held a book: who has just begun is not reminded. */
-  const since = useLocalStorage<string>('perlumen-backup-since', new Date(clock.nowMs).toISOString())
+  const since = useLocalStorage<string>(nameInBook('backup-since'), new Date(clock.nowMs).toISOString())
   const problem = ref('')
   const working = ref(false)
 

@@ -3,6 +3,7 @@ import { shallowRef } from 'vue'
 import type { DeviceList } from '../../contracts/devices.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { deviceList } from '../../devices/port.ts'
+import { whichBook } from '../data/which-book.ts'
 import { EggWorkerPool } from '../../workers/pool.ts'
 
 /** The measuring workers, and the devices that the server speaks for. */
@@ -16,8 +17,8 @@ export const useDevicesStore = defineStore('devices', () => {
   }
 
   /**
-   * A device as it may serve a set: what is simulated speaks of the made-up sets alone, so that nothing it says gets
-   * into what somebody keeps.
+   * A device as it may serve a set: what is simulated speaks in the made-up hatchery alone, so that nothing it says gets
+   * into what somebody keeps. The lamp of the stand-in camera knows only the eggs of its own baskets.
    */
   function serves(
     kind: Exclude<keyof DeviceList, 'demo'>,
@@ -25,7 +26,8 @@ export const useDevicesStore = defineStore('devices', () => {
   ): 'real' | 'stand-in' | null {
     const is = there.value?.[kind]
     if (is === 'real') return is
-    return is === 'stand-in' && set?.standInBasket !== undefined ? is : null
+    if (is !== 'stand-in' || whichBook() === 'own') return null
+    return kind === 'camera' && set?.standInBasket === undefined ? null : is
   }
 
   return { workers, there, probe, serves }

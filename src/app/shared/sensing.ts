@@ -13,6 +13,7 @@ import { incubatorNow } from '../../domain/incubator-now.ts'
 import { ReadingQueue } from '../../domain/reading-queue.ts'
 import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { whichBook } from '../data/which-book.ts'
 import { RECENT_MS } from '../data/opened-book.ts'
 import { useClockStore } from './clock.ts'
 import { useDevicesStore } from './devices.ts'
@@ -20,8 +21,6 @@ import { useDevicesStore } from './devices.ts'
 /** What is heard is written this often: nothing is called known before it is on the disk. */
 const WRITE_EVERY_MS = 10_000
 const LIST_EVERY_MS = 30_000
-/** What the ids of the made-up hatchery begin with. */
-const MADE_UP = 'demo-'
 /** The server keeps what it heard for about a day. */
 const MISSED_MS = 36 * 3_600_000
 
@@ -45,13 +44,10 @@ export const useSensingStore = defineStore('sensing', () => {
   const probeOfSensor = computed(
     () => new Map(hatchery.probes.flatMap((probe) => (probe.sensor === null ? [] : [[probe.sensor, probe]]))),
   )
-  /** May what a sensor says be noted of a probe? What is simulated is of the made-up hatchery's own probes alone. */
-  const mayBe = (standIn: boolean, probe: ProbeRecord | undefined): boolean =>
-    !standIn || (probe?.id.startsWith(MADE_UP) ?? false)
+  /** May what a sensor says be noted? What is simulated belongs in the made-up hatchery alone. */
+  const mayBe = (standIn: boolean): boolean => !standIn || whichBook() === 'made-up'
   /** What may be put into an incubator. */
-  const offered = computed(() =>
-    sensors.value.filter(({ name, standIn }) => mayBe(standIn, probeOfSensor.value.get(name))),
-  )
+  const offered = computed(() => sensors.value.filter(({ standIn }) => mayBe(standIn)))
 
   /** Begins to listen, once the book is open. */
   async function start(): Promise<void> {
@@ -80,7 +76,7 @@ export const useSensingStore = defineStore('sensing', () => {
   function hear(reading: SensorReading): void {
     latest.value = new Map(latest.value).set(reading.sensor, reading)
     const probe = probeOfSensor.value.get(reading.sensor)
-    if (probe && mayBe(reading.standIn, probe)) take(readingOf(reading, probe))
+    if (probe && mayBe(reading.standIn)) take(readingOf(reading, probe))
   }
 
   /** A reading of a probe, to be written soon. */
@@ -175,7 +171,7 @@ export const useSensingStore = defineStore('sensing', () => {
     const known = probeOfSensor.value.get(sensor)
     const standIn =
       sensors.value.find(({ name }) => name === sensor)?.standIn ?? latest.value.get(sensor)?.standIn
-    if (!mayBe(standIn ?? false, known))
+    if (!mayBe(standIn ?? false))
       throw new Error(`${sensor} is simulated: it stands in the made-up hatchery alone.`)
     const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
     const probe: ProbeRecord = known
@@ -186,6 +182,7 @@ export const useSensingStore = defineStore('sensing', () => {
           name: sensor,
           height,
           by: 'sensor',
+          ...(standIn ? { standIn: true as const } : {}),
           sensor,
           fields: BY_NAME,
           events: [placing(incubatorId, noting)],
@@ -193,7 +190,7 @@ export const useSensingStore = defineStore('sensing', () => {
     await hatchery.commit('sensor placed', null, { probes: [probe] })
     // What it said last need not be waited for again.
     const last = latest.value.get(sensor)
-    if (last && incubatorId !== null && mayBe(last.standIn, probe)) take(readingOf(last, probe))
+    if (last && incubatorId !== null && mayBe(last.standIn)) take(readingOf(last, probe))
   }
 
   /** Lets other fields of a sensor's messages be its warmth and its moisture. */

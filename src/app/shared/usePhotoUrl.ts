@@ -1,8 +1,14 @@
 import { onScopeDispose, ref, watch, type Ref } from 'vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
-/** Address of a stored photograph for an `<img>`; given back when it changes or the component goes. */
-export function usePhotoUrl(photoId: () => string | undefined): Ref<string | null> {
+/**
+ * Address of a stored photograph for an `<img>`; given back when it changes or the component goes.
+ * @param held - the photograph itself, where it is not stored
+ */
+export function usePhotoUrl(
+  photoId: () => string | undefined,
+  held: () => Blob | undefined = () => undefined,
+): Ref<string | null> {
   const { repository } = useHatcheryStore()
   const url = ref<string | null>(null)
   const giveBack = (): void => {
@@ -17,7 +23,7 @@ export function usePhotoUrl(photoId: () => string | undefined): Ref<string | nul
         return
       }
       // A photograph that is gone must not take the page with it.
-      const blob = await repository.photo(id).catch(() => null)
+      const blob = held() ?? (await repository.photo(id).catch(() => null))
       if (photoId() !== id) return
       giveBack()
       if (blob) url.value = URL.createObjectURL(blob)

@@ -79,3 +79,8 @@ export function dateDoubt(date: string, nowMs: number): string | null {
   const off = Math.abs(Date.parse(date) - nowMs) / 86_400_000
   return off > ODD_DAYS ? `${sayDate(date)}: is the year ${date.slice(0, 4)} right?` : null
 }
+
+/** A day of a set by the clock, to a tenth: 24, or 23.5. */
+export function plainDay(days: number): string {
+  return String(Number(days.toFixed(1)))
+}

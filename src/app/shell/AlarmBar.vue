@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { RouterLink, useRoute } from 'vue-router'
-import { BellRing } from '@lucide/vue'
+import { BellRing, ChevronDown } from '@lucide/vue'
 import type { AlarmCode } from '../../core/climate/alarms.ts'
 import { localTimeOf } from '../../core/time/local-date.ts'
 import { unseenAlarms } from '../../domain/alarm-log.ts'
@@ -23,6 +23,7 @@ const clock = useClockStore()
 const route = useRoute()
 const at = (atMs: number): string => localTimeOf(atMs, hatchery.hatchery.zone)
 const REPEAT_MS = 30_000
+const isOpen = ref(false)
 
 /** What waits for the round anyway is told there. */
 const OF_THE_ROUND: readonly AlarmCode[] = ['water', 'turn']
@@ -61,28 +62,43 @@ function seen(): void {
 <template>
   <div
     v-if="first && words"
-    class="screen-only flex flex-wrap items-center gap-x-4 gap-y-2 border-b-2 border-ember px-4 py-2"
+    class="screen-only flex flex-wrap items-center gap-x-4 gap-y-2 border-b-2 border-ember px-4 py-1 md:py-2"
     role="alert"
     data-testid="alarm"
   >
-    <BellRing class="h-6 w-6 shrink-0 text-ember" aria-hidden="true" />
-    <p class="min-w-0 grow basis-64">
-      <strong class="text-ember">{{ first.incubator.name }}: {{ words.says }}</strong>
+    <!-- On a phone one line, which opens. -->
+    <button
+      type="button"
+      class="flex min-h-11 w-full min-w-0 items-center gap-3 text-left md:hidden"
+      :aria-expanded="isOpen"
+      @click="isOpen = !isOpen"
+    >
+      <BellRing class="h-5 w-5 shrink-0 text-ember" aria-hidden="true" />
+      <strong class="min-w-0 grow truncate text-ember">{{ first.incubator.name }}: {{ words.says }}</strong>
+      <ChevronDown class="h-5 w-5 shrink-0" :class="{ 'rotate-180': isOpen }" aria-hidden="true" />
+    </button>
+    <BellRing class="hidden h-6 w-6 shrink-0 text-ember md:block" aria-hidden="true" />
+    <p class="min-w-0 grow basis-64" :class="{ 'hidden md:block': !isOpen }">
+      <strong class="hidden text-ember md:inline">{{ first.incubator.name }}: {{ words.says }}</strong>
       <span class="text-ink-soft">
-        {{ sinceWords(first.alarm.sinceMs, clock.nowMs, at) }}. {{ words.todo }}</span
+        <span class="md:hidden">{{ words.says }} </span>{{
+          sinceWords(first.alarm.sinceMs, clock.nowMs, at)
+        }}. {{ words.todo }}</span
       >
       <span v-if="alarms.length > 1" class="text-ink-soft">
         And {{ count(alarms.length - 1, 'more alarm') }}.</span
       >
       <span v-if="problem" class="text-ember"> {{ problem }}</span>
     </p>
-    <RouterLink
-      :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
-      class="press min-h-11 py-1"
-      >Look</RouterLink
-    >
-    <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
-      I have seen it
-    </button>
+    <div class="flex gap-3" :class="{ 'hidden md:flex': !isOpen }">
+      <RouterLink
+        :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
+        class="press min-h-11 py-1"
+        >Look</RouterLink
+      >
+      <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
+        I have seen it
+      </button>
+    </div>
   </div>
 </template>

@@ -9,10 +9,13 @@ import { useMadeUpStore } from '../data/made-up.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { turnTo, whichBook } from '../data/which-book.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import AlarmBar from './AlarmBar.vue'
+import SimulatedFound from '../records/SimulatedFound.vue'
+import MadeUpLine from './MadeUpLine.vue'
 import MainNav from './MainNav.vue'
 import NewerProgram from './NewerProgram.vue'
 import { useOfflineStore } from './offline.ts'
@@ -28,6 +31,7 @@ const backups = useBackupsStore()
 const sensing = useSensingStore()
 const offline = useOfflineStore()
 const failure = ref('')
+const isMadeUp = whichBook() === 'made-up'
 /** How often it is asked whether the storage is still there. */
 const STORAGE_CHECK_MS = 10_000
 /** How often it is asked whether a backup is due. */
@@ -59,7 +63,8 @@ onMounted(async () => {
   await Promise.all([sensing.start(), openMadeUp()])
 })
 async function openMadeUp(): Promise<void> {
-  if (!(await madeUp.isWanted(devices.there?.demo ?? false))) return
+  if (await madeUp.isFirstVisit(devices.there?.demo ?? false)) return turnTo('made-up')
+  if (!madeUp.isWanted()) return
   await madeUp.open(Date.now()).catch((error: unknown) => {
     trouble.value = (error as Error).message
   })
@@ -142,6 +147,8 @@ async function writeBack(): Promise<void> {
 <template>
   <div class="min-h-dvh bg-ground font-sans text-ink">
     <MainNav />
+    <MadeUpLine v-if="isMadeUp" />
+    <SimulatedFound v-else-if="hatchery.loaded && hatchery.leads && route.meta.room === 'desk'" />
     <AlarmBar v-if="hatchery.loaded" />
     <NewerProgram v-if="(offline.newer || offline.overtaken) && route.meta.room === 'desk'" />
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
-import { Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
+import { Flashlight, Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
 import { RouterLink } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useBackupsStore } from '../records/backups.ts'
@@ -54,6 +54,16 @@ const PAGES = [
         >
       </div>
       <span class="grow lg:hidden" />
+      <RouterLink
+        to="/look"
+        class="flex min-h-11 items-center gap-1.5 whitespace-nowrap text-ink-soft hover:text-ink"
+        active-class="text-ink font-semibold"
+        @click="close()"
+      >
+        <Flashlight class="h-5 w-5" aria-hidden="true" /><span class="sr-only sm:not-sr-only"
+          >Look at one egg</span
+        >
+      </RouterLink>
       <RouterLink
         v-if="room.room === 'desk' && hatchery.loaded && hatchery.sets.length > 0"
         to="/records"

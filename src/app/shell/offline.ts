@@ -24,19 +24,32 @@ export const useOfflineStore = defineStore('offline', () => {
     // Where pages come from another machine over plain HTTP the browser keeps no programs.
     if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return
     workbox = new Workbox('./service.worker.js')
-    workbox.addEventListener('waiting', () => {
-      newer.value = true
-    })
     workbox.addEventListener('activated', () => {
       isKept.value = true
     })
-    workbox.addEventListener('controlling', ({ isUpdate, isExternal }) => {
+    // The first one to take this page over came with it, also where it was fetched before a reload.
+    let has = navigator.serviceWorker.controller !== null
+    workbox.addEventListener('controlling', () => {
       if (asked) location.reload()
-      else if (isUpdate || isExternal) overtaken.value = true
+      else if (has) overtaken.value = true
+      has = true
     })
     const registration = await workbox.register().catch(() => undefined)
     if (registration?.active) isKept.value = true
+    if (registration) noticeNewer(registration)
     setInterval(() => void workbox?.update().catch(() => undefined), ASK_AGAIN_MS)
+  }
+
+  /** A program that waits beside the one at work is newer, whichever page or tab fetched it. */
+  function noticeNewer(registration: ServiceWorkerRegistration): void {
+    const look = (): void => {
+      if (registration.waiting && navigator.serviceWorker.controller) newer.value = true
+    }
+    const follow = (): void => registration.installing?.addEventListener('statechange', look)
+    registration.addEventListener('updatefound', follow)
+    // One may have begun before this page was there.
+    follow()
+    look()
   }
 
   /** Takes the newer program; every step that was acknowledged is on the disk, so this page may begin anew. */

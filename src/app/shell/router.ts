@@ -111,6 +111,12 @@ export function createAppRouter(): Router {
         meta: { room: 'desk' },
       },
       {
+        path: '/look',
+        name: 'look',
+        component: () => import('../candling/QuickLookView.vue'),
+        meta: { room: 'bench' },
+      },
+      {
         path: '/plan',
         name: 'plan',
         component: () => import('../planning/PlanView.vue'),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 import type { LookRecord } from '../../../contracts/look-record.ts'
+import type { ShapesRecord } from '../../../contracts/shapes-record.ts'
 import { outlinePolygon } from '../../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../../core/measure/by-hand.ts'
 import { svgPath } from '../svg-path.ts'
@@ -11,13 +12,25 @@ import { useShapes } from '../useShapes.ts'
  * The photograph with what was measured drawn over it, or bare. Lines drawn by the candler take the place of those
  * measured, which stay as a faint trace. The slot is for what else is drawn in the picture.
  */
-const props = defineProps<{ look: LookRecord; overlay: boolean; label: string }>()
+const props = defineProps<{
+  look: LookRecord
+  overlay: boolean
+  label: string
+  /** The picture itself, where it is not stored. */
+  held?: { photo: Blob; shapes: ShapesRecord }
+}>()
 
 defineSlots<{ default?: (props: { stroke: number }) => unknown }>()
 
-const url = usePhotoUrl(() => props.look.photo.id)
+const url = usePhotoUrl(
+  () => props.look.photo.id,
+  () => props.held?.photo,
+)
 const reading = computed(() => props.look.reading)
-const shapes = useShapes(() => props.look.id)
+const shapes = useShapes(
+  () => props.look.id,
+  () => props.held?.shapes,
+)
 /** The outline as it was measured; until its lines are there, its curve. */
 const polygon = computed(() => shapes.value?.polygon ?? outlinePolygon(reading.value.outline))
 const byHand = computed(() => props.look.correction?.lines ?? null)

@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Camera, ImagePlus, RotateCcw } from '@lucide/vue'
+import { isIn, type Egg } from '../../contracts/egg-record.ts'
+import { SHELLS, SPECIES, SPECIES_NAMES } from '../../core/species/species.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { isLongOver } from '../../domain/set-schedule.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useArrivalsStore } from '../shared/arrivals.ts'
+import { useClockStore } from '../shared/clock.ts'
+import CameraView from '../shared/ui/CameraView.vue'
+import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import { useSaving } from '../shared/useSaving.ts'
+import { useQuickLook } from './useQuickLook.ts'
+import VerdictPanel from './VerdictPanel.vue'
+
+/** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
+const store = useHatcheryStore()
+const clock = useClockStore()
+const arrivals = useArrivalsStore()
+const quick = useQuickLook()
+const { lone, taken, which, seen, measuring, problem, kept } = quick
+const { problem: notKept, saving } = useSaving()
+const live = ref(false)
+const camera = ref<InstanceType<typeof CameraView> | null>(null)
+const lines = ref(true)
+const age = computed({
+  get: () => lone.value.ageDays ?? '',
+  set: (days: number | '') => {
+    lone.value = { ...lone.value, ageDays: days === '' || !(days >= 0 && days <= 60) ? null : days }
+  },
+})
+
+async function choose(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const [file] = input.files ?? []
+  input.value = ''
+  if (file) await quick.photograph(file, 'file')
+}
+async function drop(event: DragEvent): Promise<void> {
+  const [file] = event.dataTransfer?.files ?? []
+  if (file) await quick.photograph(file, 'file')
+}
+async function takeIt(): Promise<void> {
+  const photo = await camera.value?.capture()
+  if (photo) await quick.photograph(photo, 'camera')
+}
+// A photograph from the share sheet is looked at as it comes.
+onMounted(async () => {
+  await arrivals.fetchShared().catch(() => undefined)
+  const [first] = arrivals.files.length > 0 ? await arrivals.take() : []
+  if (first) await quick.photograph(first, 'file')
+})
+
+const open = computed(() => store.sets.filter((set) => !isLongOver(set, clock.nowMs)))
+const setId = ref('')
+const eggs = computed(() => (store.eggsBySet.get(setId.value) ?? []).filter(isIn))
+const eggId = ref('')
+const placeOf = (egg: Egg): string =>
+  nameOfPlace(store.setById(egg.setId)?.trays ?? [], egg.place) || `egg ${egg.number}`
+function chooseSet(): void {
+  eggId.value = ''
+  if (setId.value !== '' && setId.value !== 'new') void saving(() => store.openSet(setId.value))
+}
+const mayKeep = computed(() =>
+  setId.value === 'new' ? lone.value.ageDays !== null : eggs.value.some(({ id }) => id === eggId.value),
+)
+function keep(): void {
+  const egg = eggs.value.find(({ id }) => id === eggId.value)
+  void saving(() => (setId.value === 'new' || !egg ? quick.keepInNew() : quick.keepIn(egg)))
+}
+</script>
+
+<template>
+  <main class="mx-auto flex max-w-6xl flex-col gap-4 p-4" @dragover.prevent @drop.prevent="drop">
+    <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
+      <h1 class="w-full text-2xl font-bold sm:w-auto">Look at one egg</h1>
+      <label class="text-sm text-ink-soft"
+        >Bird
+        <select v-model="lone.species" class="field mt-1 block text-ink">
+          <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
+        </select></label
+      >
+      <label class="text-sm text-ink-soft"
+        >Shell
+        <select v-model="lone.shell" class="field mt-1 block text-ink">
+          <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
+        </select></label
+      >
+      <label class="text-sm text-ink-soft"
+        >Days since it was set
+        <input
+          v-model.number="age"
+          type="number"
+          min="0"
+          max="60"
+          step="0.5"
+          inputmode="decimal"
+          placeholder="not known"
+          class="field mt-1 block w-36 text-ink"
+      /></label>
+    </div>
+
+    <p v-if="problem" class="rounded-xl border border-ember p-3 text-lg" role="alert" data-testid="problem">
+      {{ problem }}
+    </p>
+    <p v-if="measuring" class="text-lg" role="status">Measuring …</p>
+
+    <div v-if="seen" class="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
+      <div class="flex min-w-0 flex-col gap-2">
+        <div class="h-[45dvh] overflow-hidden rounded-xl bg-black md:h-[54dvh]">
+          <MeasuredPhoto
+            :look="seen.look"
+            :overlay="lines"
+            :held="seen.held"
+            label="The egg, with what was measured"
+          />
+        </div>
+        <div class="flex flex-wrap items-center gap-3">
+          <label class="flex min-h-11 items-center gap-2"
+            ><input v-model="lines" type="checkbox" class="accent-lamp" /> lines</label
+          >
+          <fieldset v-if="taken!.eggs.length > 1" class="flex flex-wrap items-center gap-2">
+            <legend class="sr-only">Which of the eggs in the picture</legend>
+            <button
+              v-for="(_, i) in taken!.eggs"
+              :key="i"
+              type="button"
+              class="press min-h-11 py-1"
+              :aria-pressed="which === i"
+              :class="{ 'press-lamp': which === i }"
+              @click="which = i"
+            >
+              Egg {{ i + 1 }}
+            </button>
+          </fieldset>
+          <button type="button" class="press min-h-11 py-1" @click="quick.letGo()">
+            <RotateCcw class="h-5 w-5" aria-hidden="true" /> Let it go, another
+          </button>
+        </div>
+      </div>
+      <div class="flex flex-col gap-4 md:col-start-2 md:row-span-2 md:row-start-1">
+        <VerdictPanel
+          :look="seen.look"
+          :timeline="seen.timeline"
+          :egg="null"
+          :hatchery="store.hatchery"
+          :earlier="[]"
+          :mates="[]"
+        />
+        <p v-if="lone.ageDays === null" class="text-ink-soft" data-testid="no-day">
+          Without its day little can be said: the same picture may be a young egg or a clear one. Give the day
+          above, also a guess.
+        </p>
+      </div>
+      <section class="card flex flex-wrap items-end gap-3 self-start p-3" aria-label="Keep it">
+        <p v-if="kept" class="w-full text-lg" role="status" data-testid="kept">
+          Kept in {{ kept.name }}.
+          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">To its bench</RouterLink>
+        </p>
+        <template v-else>
+          <p class="w-full text-ink-soft">Nothing of this is kept until you say where.</p>
+          <label class="text-sm text-ink-soft"
+            >Set
+            <select v-model="setId" class="field mt-1 block max-w-56 text-ink" @change="chooseSet">
+              <option value="" disabled>choose</option>
+              <option value="new">a new set, of this egg</option>
+              <option v-for="set in open" :key="set.id" :value="set.id">{{ set.name }}</option>
+            </select></label
+          >
+          <label v-if="setId !== '' && setId !== 'new'" class="text-sm text-ink-soft"
+            >Egg
+            <select v-model="eggId" class="field mt-1 block text-ink">
+              <option value="" disabled>choose</option>
+              <option v-for="egg in eggs" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}</option>
+            </select></label
+          >
+          <button type="button" class="press min-h-11" :disabled="!mayKeep" @click="keep">Keep it</button>
+          <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
+            A new set needs the day on which it was set: give the days above.
+          </p>
+        </template>
+        <p v-if="notKept" class="w-full text-ember" role="alert">{{ notKept }}</p>
+      </section>
+    </div>
+
+    <section v-else class="flex flex-col gap-4" aria-label="Photograph">
+      <div v-if="live" class="h-[50dvh] overflow-hidden rounded-xl bg-black">
+        <CameraView ref="camera" @problem="problem = $event" />
+      </div>
+      <p v-else class="max-w-2xl text-lg">
+        Lamp at the blunt end, room dark, the whole egg in the picture. The picture is measured on this
+        device, and you see what it shows and how sure that is.
+      </p>
+      <div class="flex flex-wrap gap-3">
+        <button
+          v-if="live"
+          type="button"
+          class="press press-lamp min-h-14 text-lg"
+          :disabled="measuring"
+          @click="takeIt"
+        >
+          <Camera class="h-6 w-6" aria-hidden="true" /> Take it
+        </button>
+        <label
+          class="press min-h-14 cursor-pointer text-lg focus-within:outline-2"
+          :class="{ 'press-lamp': !live, 'pointer-events-none opacity-60': measuring }"
+          ><ImagePlus class="h-6 w-6" aria-hidden="true" /> Take or choose a photograph
+          <input
+            type="file"
+            accept="image/*"
+            class="sr-only"
+            data-testid="quick-input"
+            :disabled="measuring"
+            @change="choose"
+        /></label>
+        <button type="button" class="press min-h-14" @click="live = !live">
+          {{ live ? 'Live camera off' : 'Live camera' }}
+        </button>
+      </div>
+      <p class="max-w-2xl text-sm text-ink-soft">
+        A suggestion, not a verdict: whoever is unsure leaves the egg in and looks again. Warm eggs cool
+        quickly; keep them out for no longer than your own practice allows.
+      </p>
+    </section>
+  </main>
+</template>

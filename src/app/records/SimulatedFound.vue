@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { ref, shallowRef, watch } from 'vue'
+import { sayDate } from '../../core/time/local-date.ts'
+import { simulatedProbes, simulatedReadings, type SimulatedReadings } from '../../domain/simulated-in-book.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+
+/** What earlier versions let simulated sensors write among one’s own records; taken out by one press, and back by another. */
+const store = useHatcheryStore()
+const { problem, saving } = useSaving()
+const found = shallowRef<SimulatedReadings | null>(null)
+const taken = ref<number | null>(null)
+watch(
+  () => store.probes,
+  async (probes) => {
+    const simulated = simulatedProbes(probes)
+    if (simulated.length === 0) {
+      found.value = null
+      return
+    }
+    const ids = (await store.repository.readingIds()).filter((id) =>
+      simulated.some((probe) => id.endsWith(`_${probe.id}`)),
+    )
+    found.value = simulatedReadings(simulated, [...(await store.repository.readings(ids)).values()])
+  },
+  { immediate: true },
+)
+function takeOut(): void {
+  const now = found.value
+  if (!now) return
+  void saving(async () => {
+    await store.commit(LABEL, null, { probesGone: now.probes })
+    taken.value = now.count
+  })
+}
+const LABEL = 'simulated readings out'
+function putBack(): void {
+  void saving(async () => {
+    if (store.journal.at(-1)?.label !== LABEL)
+      throw new Error('something else was done since; take that back first.')
+    await store.undo()
+    taken.value = null
+  })
+}
+</script>
+
+<template>
+  <div
+    v-if="found || taken !== null"
+    class="screen-only flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-ember px-4 py-3"
+    role="status"
+    data-testid="simulated-found"
+  >
+    <template v-if="found">
+      <span
+        >{{ count(found.count, 'reading') }} of a simulated sensor
+        {{ found.count === 1 ? 'lies' : 'lie' }} among your own records, from {{ sayDate(found.from) }} to
+        {{ sayDate(found.to) }}. An earlier Perlumen wrote them; they are not of your incubators, and advice
+        is drawn from them.</span
+      >
+      <button type="button" class="press press-lamp min-h-10 py-1" @click="takeOut">Take them out</button>
+    </template>
+    <template v-else>
+      <span>{{ count(taken!, 'simulated reading') }} taken out.</span>
+      <button type="button" class="press min-h-10 py-1" @click="putBack">Put them back</button>
+    </template>
+    <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
+  </div>
+</template>

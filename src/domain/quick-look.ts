@@ -1,0 +1,96 @@
+import { newEgg, type Egg } from '../contracts/egg-record.ts'
+import type { Hatchery } from '../contracts/hatchery-record.ts'
+import type { LookRecord } from '../contracts/look-record.ts'
+import type { EggSet } from '../contracts/set-record.ts'
+import { FRESH } from '../contracts/stamp.ts'
+import { newTray } from '../contracts/tray-record.ts'
+import { gradeEgg } from '../core/grade/grade.ts'
+import type { EggReading } from '../core/measure/reading.ts'
+import { SPECIES, type Shell, type SpeciesName } from '../core/species/species.ts'
+import { lookFrom } from './look-from.ts'
+import { timelineOf, type Timeline } from './timeline.ts'
+
+const DAY_MS = 86_400_000
+
+/** What somebody knows of an egg that belongs to no set. */
+export interface LoneEgg {
+  species: SpeciesName
+  shell: Shell
+  /** Days since it was set; null where nobody knows. */
+  ageDays: number | null
+}
+
+/** An egg looked at by itself. Nothing of it is kept; the set is one of its own, as it would be written. */
+export interface QuickLook {
+  set: EggSet
+  egg: Egg
+  look: LookRecord
+  timeline: Timeline
+}
+
+export interface LoneReading {
+  reading: EggReading
+  measured: { widthPx: number; heightPx: number }
+  photoType: string
+  source: LookRecord['source']
+}
+
+/**
+ * The whole verdict on one photographed egg. Without its day the picture is measured, and little is said.
+ * @param newId - gives an id that nobody has
+ */
+export function quickLook(
+  lone: LoneEgg,
+  taken: LoneReading,
+  { hatchery, nowMs, newId }: { hatchery: Hatchery; nowMs: number; newId: () => string },
+): QuickLook {
+  const { set, egg } = setOfOne(lone, { hatchery, nowMs, newId })
+  const timeline = timelineOf(set, hatchery)
+  const takenAt = new Date(nowMs).toISOString()
+  const look = lookFrom({ ...taken, set, egg, timeline, takenAt, earlier: [], replaces: null }, newId)
+  if (lone.ageDays !== null) return { set, egg, look, timeline }
+  const { species, shell } = lone
+  return { set, egg, timeline, look: { ...look, verdict: gradeEgg(taken.reading, { species, shell }) } }
+}
+
+/** A set that holds one egg, set so many days ago. */
+function setOfOne(
+  { species, shell, ageDays }: LoneEgg,
+  { hatchery, nowMs, newId }: { hatchery: Hatchery; nowMs: number; newId: () => string },
+): { set: EggSet; egg: Egg } {
+  const setAt = new Date(nowMs - (ageDays ?? 0) * DAY_MS).toISOString()
+  const [incubator] = hatchery.incubators
+  const tray = newTray(
+    { id: newId(), name: 'Tray 1', incubatorId: incubator?.id ?? null, rows: 1, columns: 1 },
+    { at: setAt },
+  )
+  const set: EggSet = {
+    id: newId(),
+    stamp: FRESH,
+    name: `${SPECIES[species].label}, set ${setAt.slice(0, 10)}`,
+    species,
+    breed: '',
+    shell,
+    setAt,
+    plan: {
+      school: hatchery.school,
+      ownDays: [],
+      dayCount: hatchery.dayCount,
+      turningStop: hatchery.turningStop,
+      incubationDays: null,
+      delayHours: 0,
+      turnsADay: incubator?.turner === 'hand' ? hatchery.turnsADay : null,
+    },
+    policy: hatchery.policy,
+    trayIds: [tray.id],
+    trays: [tray],
+    batches: [],
+    done: [{ key: 'set', at: setAt }],
+    undone: [],
+    temperatures: [],
+    notes: '',
+    counted: [],
+  }
+  const egg = newEgg({ id: newId(), setId: set.id, number: 1, place: { trayId: tray.id, row: 0, column: 0 } })
+  return { set, egg }
+}
