@@ -11,7 +11,7 @@ import { putBefore, withShownCamera } from './shown-camera.ts'
 test.use({ serviceWorkers: 'allow' })
 
 /** The program as a folder of its own, served by a server of its own: both can go away, or be another. */
-async function ownProgram(): Promise<OwnServer & { folder: string }> {
+async function ownProgram(): Promise<Omit<OwnServer, 'said'> & { folder: string }> {
   const folder = join(await mkdtemp(join(tmpdir(), 'perlumen-app-')), 'dist')
   await cp('dist', folder, { recursive: true })
   const { base, pid, stop } = await startServer([...STAND_INS, '--app', folder])

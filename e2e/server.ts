@@ -6,6 +6,8 @@ export interface OwnServer {
   /** Its address, without a slash at the end. */
   base: string
   pid: number
+  /** What it has written for people so far. */
+  said: () => string
   /** At once, as a power cut would. */
   stop: () => Promise<void>
 }
@@ -19,8 +21,8 @@ export async function startServer(args: readonly string[] = []): Promise<OwnServ
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   const over = once(server, 'exit')
+  let said = ''
   const base = await new Promise<string>((resolve, reject) => {
-    let said = ''
     server.stdout.on('data', (text: Buffer) => {
       said += text.toString()
       const address = /http:\/\/[^\s/]+/.exec(said)?.[0]
@@ -32,6 +34,7 @@ export async function startServer(args: readonly string[] = []): Promise<OwnServ
   return {
     base,
     pid: server.pid!,
+    said: () => said,
     stop: async () => {
       server.kill('SIGKILL')
       await over

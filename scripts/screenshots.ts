@@ -161,8 +161,11 @@ for (const answer of [1, 2, 1]) {
   if (answer === 1) await shoot('practice')
   await page.keyboard.press(' ')
 }
-await page.goto(`${base}#/sets/demo-saltmarsh/wall`)
-await shoot('wall-sheet')
+await page.goto(`${base}#/look`)
+await page.getByLabel('Days since it was set').fill('10')
+await page.getByTestId('quick-input').setInputFiles(path('../fixtures/photos/p-0043.jpg'))
+await page.getByTestId('suggestion').waitFor()
+await shoot('quick-look')
 await page.goto(`${base}#/plan`)
 const today = new Date()
 const ago = (days: number): string => new Date(today.getTime() - days * 86_400_000).toISOString().slice(0, 10)

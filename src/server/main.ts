@@ -1,13 +1,16 @@
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
+import { toString } from 'qrcode'
 import type { LidTimes } from '../core/simulate/incubator-air.ts'
 import { standInSensors } from '../devices/probes/stand-in-probes.ts'
 import { createApp } from './createApp.ts'
+import { houseNames } from './home/house.ts'
+import { serveHome, type Home } from './home/serve-home.ts'
 import { readOptions, type StartOptions } from './options.ts'
 import { ProbeHub } from './probes/hub.ts'
 import { sensorSource } from './probes/sources.ts'
 
-function start({ port, host, probes, app: appFolder, ...options }: StartOptions): void {
+async function start({ port, host, home, probes, app: appFolder, ...options }: StartOptions): Promise<void> {
   const hub = new ProbeHub()
   const lid: LidTimes[] = []
   const isSimulated = options.standIns.includes('probes') && probes.length === 0
@@ -15,10 +18,27 @@ function start({ port, host, probes, app: appFolder, ...options }: StartOptions)
   const app = createApp({
     appFolder: appFolder ?? fileURLToPath(new URL('../../dist', import.meta.url)),
     ...options,
+    names: home ? [...options.names, ...houseNames().names] : options.names,
     hub,
     lid,
     sensors: sensors?.routes,
   })
+  if (home) {
+    const served = await serveHome(app, {
+      plainPort: port,
+      securePort: home.port,
+      keysFolder: home.keysFolder,
+    })
+    for (const probe of probes) hub.follow(probe)
+    process.stdout.write(await homeWords(served))
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+      process.on(signal, () => {
+        hub.close()
+        served.close()
+      })
+    }
+    return
+  }
   const server = app.listen(port, host, (error?: Error) => {
     if (error) {
       process.stderr.write(
@@ -48,8 +68,22 @@ function start({ port, host, probes, app: appFolder, ...options }: StartOptions)
   }
 }
 
+/** Where to go, for people; a phone's camera opens the first address. */
+async function homeWords({ plain, doorsteps, program, fingerprint }: Home): Promise<string> {
+  const here = `Perlumen is ready at http://127.0.0.1:${(plain.address() as AddressInfo).port}/\n`
+  const [first] = doorsteps
+  if (first === undefined)
+    return `${here}This computer has no address in a house’s network now; start again when it has one.\n`
+  const code = await toString(first, { type: 'terminal', small: true })
+  return `${here}In the house: ${program.join(' ')}
+A phone that comes for the first time begins at ${doorsteps.join(' ')}
+${code}
+It learns there to trust this computer, by this: ${fingerprint}
+`
+}
+
 try {
-  start(readOptions(process.argv.slice(2), process.env))
+  await start(readOptions(process.argv.slice(2), process.env))
 } catch (error) {
   process.stderr.write(`Perlumen cannot start. ${(error as Error).message}\n`)
   process.exitCode = 2

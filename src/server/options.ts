@@ -1,3 +1,5 @@
+import { homedir } from 'node:os'
+import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { STAND_IN_KINDS, type StandInKind } from '../contracts/devices.ts'
 import { cameraUrl, type NetworkCamera } from './camera-proxy.ts'
@@ -15,11 +17,23 @@ export interface StartOptions {
   standIns: readonly StandInKind[]
   /** Real sensors. */
   probes: SensorSource[]
+  /** Where the house is served over HTTPS: on which port, and where its keys lie. */
+  home: { port: number; keysFolder: string } | null
   /** Folder of the built app, where it is not the usual one. */
   app: string | undefined
 }
 
 const HIGHEST_PORT = 65_535
+const HERE = '127.0.0.1'
+
+function portOf(text: string): number {
+  const port = /^\d+$/.test(text) ? Number(text) : NaN
+  if (!(port <= HIGHEST_PORT))
+    throw new Error(
+      `“${text}” is no port: a whole number from 0 to ${HIGHEST_PORT}, for example --port 4180.`,
+    )
+  return port
+}
 
 /** @throws Error with a sentence for people */
 export function readOptions(
@@ -30,21 +44,22 @@ export function readOptions(
     args: [...args],
     options: {
       port: { type: 'string', default: env['PORT'] ?? '4173' },
-      host: { type: 'string', default: '127.0.0.1' },
+      host: { type: 'string', default: HERE },
       name: { type: 'string', multiple: true, default: [] },
       demo: { type: 'boolean', default: false },
       camera: { type: 'string' },
       'camera-stream': { type: 'string' },
       probe: { type: 'string', multiple: true, default: [] },
       'stand-in': { type: 'string', multiple: true, default: [] },
+      home: { type: 'boolean', default: false },
+      'home-port': { type: 'string' },
+      'home-keys': { type: 'string', default: join(homedir(), '.perlumen') },
       app: { type: 'string' },
     },
   })
-  const port = /^\d+$/.test(values.port) ? Number(values.port) : NaN
-  if (!(port <= HIGHEST_PORT))
-    throw new Error(
-      `“${values.port}” is no port: a whole number from 0 to ${HIGHEST_PORT}, for example --port 4180.`,
-    )
+  const port = portOf(values.port)
+  if (values.home && values.host !== HERE)
+    throw new Error('--home serves the house by all its addresses; it does not go with --host.')
   if (values['camera-stream'] !== undefined && values.camera === undefined)
     throw new Error('--camera-stream goes with --camera, the address of the still picture.')
   const camera =
@@ -60,6 +75,12 @@ export function readOptions(
   return {
     port,
     host: values.host,
+    home: values.home
+      ? {
+          port: values['home-port'] === undefined ? (port === 0 ? 0 : port + 1) : portOf(values['home-port']),
+          keysFolder: values['home-keys'],
+        }
+      : null,
     names: values.name,
     demo: values.demo,
     camera,

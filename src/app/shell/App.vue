@@ -147,8 +147,10 @@ async function writeBack(): Promise<void> {
 <template>
   <div class="min-h-dvh bg-ground font-sans text-ink">
     <MainNav />
-    <MadeUpLine v-if="isMadeUp" />
-    <SimulatedFound v-else-if="hatchery.loaded && hatchery.leads && route.meta.room === 'desk'" />
+    <MadeUpLine v-if="isMadeUp && route.meta.room === 'desk'" />
+    <SimulatedFound
+      v-else-if="!isMadeUp && hatchery.loaded && hatchery.leads && route.meta.room === 'desk'"
+    />
     <AlarmBar v-if="hatchery.loaded" />
     <NewerProgram v-if="(offline.newer || offline.overtaken) && route.meta.room === 'desk'" />
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">

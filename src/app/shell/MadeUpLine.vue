@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useCustodyStore } from '../data/custody.ts'
-import { useRoomStore } from '../shared/room.ts'
 import { turnTo } from '../data/which-book.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 
 /** Says on every page that nothing here is real, and leads back. */
 const custody = useCustodyStore()
-const room = useRoomStore()
 const erasing = ref(false)
 const problem = ref('')
 async function erase(): Promise<void> {
@@ -28,9 +26,7 @@ async function erase(): Promise<void> {
   >
     <span>Made up: nothing here is real.</span>
     <button type="button" class="min-h-8 underline" @click="turnTo('own')">My own book</button>
-    <button v-if="room.room === 'desk'" type="button" class="min-h-8 underline" @click="erasing = true">
-      Erase
-    </button>
+    <button type="button" class="min-h-8 underline" @click="erasing = true">Erase</button>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>
   <ConfirmDialog

@@ -2,13 +2,17 @@
 import { computed } from 'vue'
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { Flashlight, Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRoute } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { whichBook } from '../data/which-book.ts'
 import { useBackupsStore } from '../records/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
 
 /** The way to every page: a row where there is room, on a phone a list that a thumb opens. Beside it how old the backup is. */
 const room = useRoomStore()
+const route = useRoute()
+const isMadeUp = whichBook() === 'made-up'
+const isAtBench = computed(() => route.meta.room === 'bench')
 const hatchery = useHatcheryStore()
 const backups = useBackupsStore()
 const backupIcon = computed(() => {
@@ -40,7 +44,7 @@ const PAGES = [
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
           <path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" />
         </svg>
-        <span>Perlumen</span>
+        <span :class="{ 'hidden sm:inline': isMadeUp && isAtBench }">Perlumen</span>
       </RouterLink>
       <div class="hidden min-w-0 grow items-center gap-5 lg:flex">
         <RouterLink
@@ -53,6 +57,12 @@ const PAGES = [
           >{{ name }}</RouterLink
         >
       </div>
+      <!-- At the bench there is no room for a line. -->
+      <span
+        v-if="isMadeUp && isAtBench"
+        class="rounded border border-dashed border-line px-2 text-sm whitespace-nowrap text-ink-soft"
+        >made up</span
+      >
       <span class="grow lg:hidden" />
       <RouterLink
         to="/look"
@@ -60,7 +70,9 @@ const PAGES = [
         active-class="text-ink font-semibold"
         @click="close()"
       >
-        <Flashlight class="h-5 w-5" aria-hidden="true" /><span class="sr-only sm:not-sr-only"
+        <Flashlight class="h-5 w-5" aria-hidden="true" /><span
+          class="sr-only"
+          :class="{ 'sm:not-sr-only': !isAtBench }"
           >Look at one egg</span
         >
       </RouterLink>
