@@ -88,6 +88,7 @@ beforeEach(async () => {
   await store.commit('plan', null, { trays: set.trays, sets: [set], eggs })
 })
 afterEach(() => {
+  pretend('own')
   scope.stop()
   vi.useRealTimers()
 })

@@ -37,6 +37,7 @@ beforeEach(() => {
   vi.stubGlobal('navigator', { userAgent: 'none' })
 })
 afterEach(() => {
+  pretend('own')
   vi.unstubAllGlobals()
   vi.useRealTimers()
 })

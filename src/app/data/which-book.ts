@@ -35,7 +35,7 @@ export function isToBeFilled(): boolean {
   return wanted
 }
 
-/** For tests. */
+/** For tests, which share what is in memory: the last one leaves `own`. */
 export function pretend(book: WhichBook): void {
   opened = book
 }
