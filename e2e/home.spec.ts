@@ -18,7 +18,7 @@ test('a phone in the house learns to trust this machine, opens the program over 
   await expect.poll(() => server.said()).toMatch(/https:\/\/localhost:\d+\//)
   const said = server.said()
   // By a number of this machine that is not its own loopback, where it has one in a house's network.
-  const program = /In the house: (https:\/\/\S+\d)\//.exec(said)![1]!
+  const program = /By HTTPS: (https:\/\/\S+\d)\//.exec(said)![1]!
   const [doorstep] = /begins at (http:\/\/\S+)\//.exec(said)?.slice(1) ?? []
   if (doorstep) {
     const words = await (await request.get(doorstep)).text()

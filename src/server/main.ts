@@ -30,10 +30,12 @@ async function start({ port, host, home, probes, app: appFolder, ...options }: S
       keysFolder: home.keysFolder,
     })
     for (const probe of probes) hub.follow(probe)
+    if (sensors) void followStandIns((served.plain.address() as AddressInfo).port)
     process.stdout.write(await homeWords(served))
     for (const signal of ['SIGINT', 'SIGTERM'] as const) {
       process.on(signal, () => {
         hub.close()
+        sensors?.close()
         served.close()
       })
     }
@@ -70,13 +72,14 @@ async function start({ port, host, home, probes, app: appFolder, ...options }: S
 
 /** Where to go, for people; a phone's camera opens the first address. */
 async function homeWords({ plain, doorsteps, program, fingerprint }: Home): Promise<string> {
-  const here = `Perlumen is ready at http://127.0.0.1:${(plain.address() as AddressInfo).port}/\n`
+  const here = `Perlumen is ready at http://127.0.0.1:${(plain.address() as AddressInfo).port}/
+By HTTPS: ${program.join(' ')}
+`
   const [first] = doorsteps
   if (first === undefined)
     return `${here}This computer has no address in a house’s network now; start again when it has one.\n`
   const code = await toString(first, { type: 'terminal', small: true })
-  return `${here}In the house: ${program.join(' ')}
-A phone that comes for the first time begins at ${doorsteps.join(' ')}
+  return `${here}A phone that comes for the first time begins at ${doorsteps.join(' ')}
 ${code}
 It learns there to trust this computer, by this: ${fingerprint}
 `

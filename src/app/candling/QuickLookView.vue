@@ -66,9 +66,13 @@ function chooseSet(): void {
 const mayKeep = computed(() =>
   setId.value === 'new' ? lone.value.ageDays !== null : eggs.value.some(({ id }) => id === eggId.value),
 )
-function keep(): void {
+const keeping = ref(false)
+async function keep(): Promise<void> {
+  if (keeping.value) return
+  keeping.value = true
   const egg = eggs.value.find(({ id }) => id === eggId.value)
-  void saving(() => (setId.value === 'new' || !egg ? quick.keepInNew() : quick.keepIn(egg)))
+  await saving(() => (setId.value === 'new' || !egg ? quick.keepInNew() : quick.keepIn(egg)))
+  keeping.value = false
 }
 </script>
 
@@ -176,7 +180,14 @@ function keep(): void {
               <option v-for="egg in eggs" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}</option>
             </select></label
           >
-          <button type="button" class="press min-h-11" :disabled="!mayKeep" @click="keep">Keep it</button>
+          <button
+            type="button"
+            class="press min-h-11"
+            :disabled="!mayKeep || measuring || keeping"
+            @click="keep"
+          >
+            Keep it
+          </button>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
             A new set needs the day on which it was set: give the days above.
           </p>

@@ -1,16 +1,20 @@
 import { computed, ref, shallowRef } from 'vue'
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import type { Egg } from '../../contracts/egg-record.ts'
 import type { LookRecord } from '../../contracts/look-record.ts'
 import { shapesOf, type EggReading } from '../../core/measure/reading.ts'
 import { usualStage } from '../../core/incubation/timetable.ts'
+import type { SpeciesName } from '../../core/species/species.ts'
 import { candlingBegan, lookSince } from '../../domain/candling.ts'
 import { lookFrom } from '../../domain/look-from.ts'
 import { quickLook, type LoneEgg } from '../../domain/quick-look.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+
+/** Somebody may still be typing. */
+const AGAIN_AFTER_MS = 300
 
 interface Taken {
   photo: Blob
@@ -19,6 +23,13 @@ interface Taken {
   widthPx: number
   heightPx: number
   eggs: EggReading[]
+}
+
+/** What is known of an egg beside its picture. */
+interface Known {
+  species: SpeciesName
+  /** Fraction of incubation. */
+  stage: number | undefined
 }
 
 /** One egg, photographed and judged without a set; kept into one afterwards, or let go. */
@@ -51,26 +62,55 @@ export function useQuickLook() {
   })
 
   async function photograph(photo: Blob, source: LookRecord['source']): Promise<void> {
-    if (measuring.value) return
-    measuring.value = true
-    problem.value = ''
-    try {
-      const { species, ageDays } = lone.value
-      const stage = ageDays === null ? undefined : usualStage(species, ageDays)
-      const measured = await devices.workers.measure(photo, {
-        species,
-        stage,
-        keepLongSidePx: hatchery.hatchery.photoLongSidePx,
-      })
-      const { reading, widthPx, heightPx } = measured
-      if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    await inTurn(async () => {
+      const now = await measure(photo, known())
       letGo()
-      taken.value = { photo: measured.photo, source, atMs: Date.now(), widthPx, heightPx, eggs: reading.eggs }
-    } catch (error) {
-      problem.value = (error as Error).message
-    } finally {
+      taken.value = { ...now, source, atMs: Date.now() }
+    })
+  }
+
+  /** What is said of the egg has a part in what is measured: said otherwise, the picture is measured again. */
+  async function measureAgain(): Promise<void> {
+    const before = taken.value
+    if (!before || kept.value) return
+    await inTurn(async () => {
+      const { eggs } = await measure(before.photo, known())
+      if (taken.value !== before) return
+      which.value = Math.min(which.value, eggs.length - 1)
+      taken.value = { ...before, eggs }
+    })
+  }
+  watchDebounced(() => [lone.value.species, lone.value.ageDays], measureAgain, { debounce: AGAIN_AFTER_MS })
+
+  function known(): Known {
+    const { species, ageDays } = lone.value
+    return { species, stage: ageDays === null ? undefined : usualStage(species, ageDays) }
+  }
+
+  let last: Promise<void> = Promise.resolve()
+  /** One after the other, so that what was said last holds. */
+  function inTurn(work: () => Promise<void>): Promise<void> {
+    last = last.then(async () => {
+      measuring.value = true
+      problem.value = ''
+      await work().catch((error: unknown) => {
+        problem.value = (error as Error).message
+      })
       measuring.value = false
-    }
+    })
+    return last
+  }
+
+  async function measure(
+    photo: Blob,
+    of: Known,
+  ): Promise<Pick<Taken, 'photo' | 'widthPx' | 'heightPx' | 'eggs'>> {
+    const { reading, ...picture } = await devices.workers.measure(photo, {
+      ...of,
+      keepLongSidePx: hatchery.hatchery.photoLongSidePx,
+    })
+    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    return { ...picture, eggs: reading.eggs }
   }
 
   function letGo(): void {
@@ -83,15 +123,19 @@ export function useQuickLook() {
   /** Keeps the picture as a look at an egg of a set; what was photographed of it at this candling is replaced. */
   async function keepIn(egg: Egg): Promise<void> {
     const now = taken.value
-    const reading = now?.eggs[which.value]
+    const shown = now?.eggs[which.value]
     const set = hatchery.setById(egg.setId)
-    if (!now || !reading || !set) return
+    if (!now || !shown || !set) return
+    const timeline = timelineOf(set, hatchery.hatchery)
+    // As the bench would have measured it: with what its set says of it.
+    const { eggs } = await measure(now.photo, { species: set.species, stage: timeline.stageAt(now.atMs) })
+    const reading = nearestTo(shown, eggs)
     const all = hatchery.looksByEgg.get(egg.id) ?? []
     const replaces = lookSince(all, candlingBegan(set, hatchery.hatchery, now.atMs)) ?? null
     const look = lookFrom(
       {
         set,
-        timeline: timelineOf(set, hatchery.hatchery),
+        timeline,
         egg,
         measured: now,
         reading,
@@ -127,4 +171,11 @@ export function useQuickLook() {
   }
 
   return { lone, taken, which, seen, measuring, problem, kept, photograph, letGo, keepIn, keepInNew }
+}
+
+/** The same egg of the picture, measured once more. */
+function nearestTo({ outline }: EggReading, eggs: readonly EggReading[]): EggReading {
+  const apart = ({ outline: { centre } }: EggReading): number =>
+    Math.hypot(centre.x - outline.centre.x, centre.y - outline.centre.y)
+  return eggs.reduce((nearest, egg) => (apart(egg) < apart(nearest) ? egg : nearest))
 }

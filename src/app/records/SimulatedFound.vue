@@ -22,7 +22,8 @@ watch(
     const ids = (await store.repository.readingIds()).filter((id) =>
       simulated.some((probe) => id.endsWith(`_${probe.id}`)),
     )
-    found.value = simulatedReadings(simulated, [...(await store.repository.readings(ids)).values()])
+    const days = await store.repository.readings(ids)
+    if (store.probes === probes) found.value = simulatedReadings(simulated, [...days.values()])
   },
   { immediate: true },
 )

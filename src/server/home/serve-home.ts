@@ -39,7 +39,10 @@ export async function serveHome(
   const plain = createPlain((request, response) =>
     (isThisMachine(request.socket.remoteAddress) ? app : doorstep)(request, response),
   )
-  await listening(plain, plainPort)
+  await listening(plain, plainPort).catch((error: unknown) => {
+    secure.close()
+    throw error
+  })
   const address = (scheme: string, name: string, at: number): string =>
     `${scheme}://${name.includes(':') ? `[${name}]` : name}:${at}/`
   return {
