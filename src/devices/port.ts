@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { deviceListSchema, type DeviceList } from '../contracts/devices.ts'
 
 /** The one way to every device outside: an address on the server, behind which stands the real one or its stand-in. */
@@ -19,8 +20,15 @@ export async function ask(
   } catch {
     throw new Error(`${name} does not answer. Is it switched on and on this network?`)
   }
-  if (!response.ok) throw new Error(`${name} answered with an error (${response.status}).`)
+  if (!response.ok)
+    throw new Error((await told(response)) ?? `${name} answered with an error (${response.status}).`)
   return response
+}
+
+/** What the server says of a device that it could not reach. */
+async function told(response: Response): Promise<string | null> {
+  const body: unknown = await response.json().catch(() => null)
+  return z.object({ message: z.string() }).safeParse(body).data?.message ?? null
 }
 
 /** What a device says as JSON; null where there is none: the app may run from plain files, without the server. */

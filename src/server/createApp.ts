@@ -10,6 +10,7 @@ import { standInCameraRoutes } from '../devices/camera/stand-in-camera.ts'
 import { standInGaugeRoutes } from '../devices/gauges/stand-in-gauges.ts'
 import type { LidTimes } from '../core/simulate/incubator-air.ts'
 import { networkCameraRoutes, type NetworkCamera } from './camera-proxy.ts'
+import { networkGaugeRoutes, type NetworkGauge } from './network-gauge.ts'
 import { ProbeHub } from './probes/hub.ts'
 import { probeRoutes } from './probes/routes.ts'
 
@@ -18,6 +19,8 @@ export interface ServerOptions {
   appFolder?: string
   /** A real network camera. */
   camera?: NetworkCamera
+  /** A real scale, a real calliper. */
+  gauges?: readonly NetworkGauge[]
   /** What is simulated where there is no real one; nothing else is. @default nothing */
   standIns?: readonly StandInKind[]
   /** Names by which this computer is called besides its numbers and localhost. */
@@ -41,6 +44,7 @@ const HASHED = 'public, max-age=31536000, immutable'
 export function createApp({
   appFolder,
   camera,
+  gauges = [],
   standIns = [],
   names = [],
   demo = false,
@@ -79,20 +83,23 @@ export function createApp({
   app.use(express.json({ limit: '10kb' }))
   const isStandIn = (kind: StandInKind): boolean => standIns.includes(kind)
   const standInOf = (kind: StandInKind) => (isStandIn(kind) ? 'stand-in' : 'absent')
+  const isReal = (kind: StandInKind): boolean => gauges.some((gauge) => gauge.kind === kind)
+  const gaugeOf = (kind: 'scale' | 'calliper') => (isReal(kind) ? 'real' : standInOf(kind))
   app.get('/api/devices', (_request, response) => {
     const devices: DeviceList = {
       demo,
       camera: camera ? 'real' : standInOf('camera'),
-      scale: standInOf('scale'),
-      calliper: standInOf('calliper'),
+      scale: gaugeOf('scale'),
+      calliper: gaugeOf('calliper'),
       air: standInOf('air'),
     }
     response.set('Cache-Control', 'no-store').json(devices)
   })
   if (camera) app.use('/api', networkCameraRoutes(camera))
   else if (isStandIn('camera')) app.use('/api', standInCameraRoutes())
-  if (isStandIn('scale') || isStandIn('calliper'))
-    app.use('/api', standInGaugeRoutes(standIns.filter((kind) => kind === 'scale' || kind === 'calliper')))
+  for (const gauge of gauges) app.use('/api', networkGaugeRoutes(gauge))
+  const simulated = (['scale', 'calliper'] as const).filter((kind) => isStandIn(kind) && !isReal(kind))
+  if (simulated.length > 0) app.use('/api', standInGaugeRoutes(simulated))
   if (isStandIn('air')) app.use('/api', standInAirRoutes(nowMs, lid))
   app.use('/api', probeRoutes(hub))
   if (sensors) app.use('/api', sensors)

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { STAND_IN_KINDS, type StandInKind } from '../contracts/devices.ts'
 import { cameraUrl, type NetworkCamera } from './camera-proxy.ts'
+import { gaugeUrl, type NetworkGauge } from './network-gauge.ts'
 import type { SensorSource } from './probes/hub.ts'
 import { sensorSource } from './probes/sources.ts'
 
@@ -13,6 +14,8 @@ export interface StartOptions {
   names: string[]
   demo: boolean
   camera: NetworkCamera | undefined
+  /** A real scale, a real calliper. */
+  gauges: NetworkGauge[]
   /** What is simulated: all of it in the demo, else what is named. */
   standIns: readonly StandInKind[]
   /** Real sensors. */
@@ -49,6 +52,8 @@ export function readOptions(
       demo: { type: 'boolean', default: false },
       camera: { type: 'string' },
       'camera-stream': { type: 'string' },
+      scale: { type: 'string' },
+      calliper: { type: 'string' },
       probe: { type: 'string', multiple: true, default: [] },
       'stand-in': { type: 'string', multiple: true, default: [] },
       home: { type: 'boolean', default: false },
@@ -84,6 +89,10 @@ export function readOptions(
     names: values.name,
     demo: values.demo,
     camera,
+    gauges: (['scale', 'calliper'] as const).flatMap((kind) => {
+      const address = values[kind]
+      return address === undefined ? [] : [{ kind, url: gaugeUrl(kind, address) }]
+    }),
     standIns: values.demo ? STAND_IN_KINDS : values['stand-in'].map(standInKind),
     probes,
     app: values.app,
