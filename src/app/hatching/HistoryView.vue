@@ -43,7 +43,9 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
     <h1 class="text-3xl font-bold">History</h1>
     <p v-if="past.length === 0" class="card mt-5 p-5 text-lg">
-      No set yet. <RouterLink to="/plan" class="underline">Plan one</RouterLink>
+      Every set that you run stays here, year by year: what was set, what hatched, what was found in the rest,
+      to look up and to hold side by side. There is none yet.
+      <RouterLink to="/plan" class="underline">Plan the first one</RouterLink>
     </p>
     <template v-else>
       <section v-for="year in years" :key="year.year" class="mt-4" :aria-label="year.year" data-testid="year">

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { PlanChoices, EggSet } from '../../contracts/set-record.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
+import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
 import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
@@ -10,7 +11,6 @@ import {
   isLikelyDate,
   localDateOf,
   localTimeOf,
-  sayDate,
   sayShortDate,
 } from '../../core/time/local-date.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -45,6 +45,10 @@ function changeSetTime(event: Event): void {
   if (!date || !time || !isLikelyDate(date)) return
   const setAt = new Date(instantOf(date, time.slice(0, 5), zone.value)).toISOString()
   void saving(() => store.commit('set time', null, { sets: [{ ...props.set, setAt }] }))
+}
+function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
+  const first = sayShortDate(date)
+  return endMs > startMs ? `${first} to ${sayShortDate(localDateOf(endMs, zone.value))}` : first
 }
 </script>
 
@@ -115,24 +119,22 @@ function changeSetTime(event: Event): void {
           :key="event.key"
           class="border-b border-line last:border-0"
         >
-          <td class="p-1.5 sm:w-28"><StateSign :state="state" word /></td>
+          <td class="py-1.5 pr-1 sm:w-28 sm:p-1.5">
+            <StateSign :state="state" class="sm:hidden" />
+            <StateSign :state="state" word class="max-sm:hidden" />
+          </td>
           <td class="p-1.5 font-medium">
             {{ EVENT_TITLES[event.kind]
             }}<span v-if="seen > 0 && state !== 'done'" class="ml-2 text-sm font-normal text-ink-soft"
               >{{ count(seen, 'egg') }} seen</span
             >
+            <span class="block font-normal text-ink-soft sm:hidden">{{ daysOf(event) }}</span>
           </td>
-          <td class="p-1.5">
-            {{
-              event.endMs > event.startMs
-                ? `${sayShortDate(event.date)} to ${sayShortDate(localDateOf(event.endMs, zone))}`
-                : sayDate(event.date)
-            }}
-          </td>
+          <td class="p-1.5 max-sm:hidden">{{ daysOf(event) }}</td>
           <td class="p-1.5 whitespace-nowrap text-ink-soft">
             {{ event.kind === 'warm-up' ? '' : eventDay(set, event, zone) }}
           </td>
-          <td class="w-20 p-1.5 text-right">
+          <td class="py-1.5 text-right sm:w-20 sm:p-1.5">
             <button
               v-if="state === 'due' || state === 'overdue'"
               type="button"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, useTemplateRef } from 'vue'
 import type { EventStatus } from '../../../core/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../../core/agenda/event-words.ts'
 import { BROODER_KINDS, type ScheduleEvent } from '../../../core/incubation/schedule.ts'
 import { sayShortDate } from '../../../core/time/local-date.ts'
+import { labelsThatFit, leanOf } from './flag-labels.ts'
 import StateSign from './StateSign.vue'
 
 /** One line from setting to giving up: what is done, what is due, where now is. */
@@ -55,16 +57,30 @@ const days = computed(() =>
     at(start.value + i * DAY_MS),
   ),
 )
-/** Flags at the ends lean inward, so that they stay in the picture. */
-function lean(left: number): string {
-  return left < 12
-    ? 'translateX(0)'
-    : left > 95
-      ? 'translateX(-100%)'
-      : left > 72
-        ? 'translateX(-75%)'
-        : 'translateX(-50%)'
-}
+const line = useTemplateRef<HTMLElement>('line')
+const { width } = useElementSize(line)
+const LETTER_PX = 7.6
+const SIGN_PX = 26
+/** On a phone not every flag has room for its words; what is due comes first, then the ends, then what is to come. */
+const written = computed(() =>
+  labelsThatFit(
+    flags.value.map(({ group, title, event, left, low }, i) => ({
+      left,
+      row: low ? 'below' : 'above',
+      widthPx: SIGN_PX + LETTER_PX * Math.max(title.length, sayShortDate(event.date).length),
+      turn:
+        group[0]!.state === 'due'
+          ? 0
+          : i === 0 || i === flags.value.length - 1
+            ? 1
+            : left > nowAt.value
+              ? 2
+              : 3,
+    })),
+    width.value,
+  ),
+)
+const nowAt = computed(() => at(props.nowMs ?? start.value))
 function widthOf(event: ScheduleEvent): string {
   return `${Math.max(0.8, at(event.endMs) - at(event.startMs))}%`
 }
@@ -72,6 +88,7 @@ function widthOf(event: ScheduleEvent): string {
 
 <template>
   <div
+    ref="line"
     class="relative h-44 select-none"
     role="img"
     :aria-label="`Plan: ${flags.map((flag) => `${flag.title} ${sayShortDate(flag.event.date)}`).join(', ')}`"
@@ -95,7 +112,7 @@ function widthOf(event: ScheduleEvent): string {
       :style="{ left: `${at(window.startMs)}%`, width: widthOf(window) }"
     />
     <div
-      v-for="flag in flags"
+      v-for="(flag, i) in flags"
       :key="flag.event.key"
       class="absolute"
       :style="{ left: `${flag.left}%` }"
@@ -103,9 +120,10 @@ function widthOf(event: ScheduleEvent): string {
     >
       <div class="absolute w-0.5 bg-ink-soft" :class="flag.low ? 'top-0 h-10' : 'top-[3.100rem] h-12'" />
       <div
+        v-if="written[i]"
         class="absolute w-max text-sm leading-tight"
         :class="flag.low ? 'top-10' : 'top-0'"
-        :style="{ transform: lean(flag.left) }"
+        :style="{ transform: `translateX(${-100 * leanOf(flag.left)}%)` }"
       >
         <p class="flex items-center gap-1 font-semibold">
           <StateSign :state="flag.group[0]!.state" />{{ flag.title }}
