@@ -62,7 +62,7 @@ function plainly({ convolutions, readout }: Network): number[] {
 
 describe('the network', () => {
   const network: Network = {
-    convolutions: [layer(MAPS.length, 8, 5, 2), layer(8, 4, 3, 2), layer(4, 4, 3, 1)],
+    convolutions: [layer(MAPS.length, 8, 5, 2), layer(8, 16, 3, 2), layer(16, 8, 3, 1)],
     readout: { weights: [some(8, 1), some(8, 1)], bias: some(2, 1) },
   }
 
@@ -72,7 +72,7 @@ describe('the network', () => {
   })
 
   it('refuses to run on other maps than it was trained on', () => {
-    expect(() => runNetwork({ ...network, convolutions: [layer(2, 3, 5, 2)] }, maps)).toThrow(
+    expect(() => runNetwork({ ...network, convolutions: [layer(2, 8, 5, 2)] }, maps)).toThrow(
       /knows 2 maps, there are 4/,
     )
   })

@@ -73,6 +73,9 @@ function fromMaps(maps: EggMaps, rim: number): Volume {
   return volume
 }
 
+/** Outputs whose sums are kept in registers together. */
+const TOGETHER = 8
+
 /** Convolution and rectifier; windows of an odd size about every `stride`th place, beyond the rim noughts. */
 function convolved(input: Volume, layer: Convolution, rim: number): Volume {
   const { outputs, size, stride, bias } = layer
@@ -82,32 +85,71 @@ function convolved(input: Volume, layer: Convolution, rim: number): Volume {
   const inRow = (input.width + 2 * input.rim) * channels
   /** A row of the window lies in one piece: place after place, channel after channel. */
   const taps = size * channels
-  const sums = new Float64Array(outputs)
+  // The rectifier leaves half of all values nought, and outside of the egg all are: only the others are gone through.
+  const seen = new Float64Array(size * taps)
+  const weightsOf = new Int32Array(size * taps)
   for (let y = 0; y < out.height; y++)
     for (let x = 0; x < out.width; x++) {
-      for (let k = 0; k < outputs; k++) sums[k] = bias[k]!
+      let count = 0
       for (let dy = 0; dy < size; dy++) {
-        let at = (y * stride + dy) * inRow + x * stride * channels
-        let weight = dy * taps * outputs
-        // Four at once: nearly all of the time goes here. A multiple of four channels leaves none over.
-        for (let tap = 0; tap < taps; tap += 4, at += 4, weight += 4 * outputs) {
-          const a = values[at]!
-          const b = values[at + 1]!
-          const c = values[at + 2]!
-          const d = values[at + 3]!
-          for (let k = 0; k < outputs; k++)
-            sums[k] =
-              sums[k]! +
-              a * weights[weight + k]! +
-              b * weights[weight + outputs + k]! +
-              c * weights[weight + 2 * outputs + k]! +
-              d * weights[weight + 3 * outputs + k]!
+        const from = (y * stride + dy) * inRow + x * stride * channels
+        for (let tap = 0; tap < taps; tap++) {
+          const value = values[from + tap]!
+          if (value === 0) continue
+          seen[count] = value
+          weightsOf[count++] = (dy * taps + tap) * outputs
         }
       }
       const to = ((y + rim) * (out.width + 2 * rim) + x + rim) * outputs
-      for (let k = 0; k < outputs; k++) out.values[to + k] = Math.max(0, sums[k]!)
+      for (let k = 0; k < outputs; k += TOGETHER)
+        sumEight({ seen, weightsOf, count, weights, bias, k }, out.values, to + k)
     }
   return out
+}
+
+interface Window {
+  seen: Float64Array
+  weightsOf: Int32Array
+  count: number
+  weights: Float64Array
+  bias: readonly number[]
+  k: number
+}
+
+/** Written out: nearly all of the time goes here. */
+function sumEight(
+  { seen, weightsOf, count, weights, bias, k }: Window,
+  values: Float32Array,
+  to: number,
+): void {
+  let a = bias[k]!
+  let b = bias[k + 1]!
+  let c = bias[k + 2]!
+  let d = bias[k + 3]!
+  let e = bias[k + 4]!
+  let f = bias[k + 5]!
+  let g = bias[k + 6]!
+  let h = bias[k + 7]!
+  for (let i = 0; i < count; i++) {
+    const value = seen[i]!
+    const at = weightsOf[i]! + k
+    a += value * weights[at]!
+    b += value * weights[at + 1]!
+    c += value * weights[at + 2]!
+    d += value * weights[at + 3]!
+    e += value * weights[at + 4]!
+    f += value * weights[at + 5]!
+    g += value * weights[at + 6]!
+    h += value * weights[at + 7]!
+  }
+  values[to] = Math.max(0, a)
+  values[to + 1] = Math.max(0, b)
+  values[to + 2] = Math.max(0, c)
+  values[to + 3] = Math.max(0, d)
+  values[to + 4] = Math.max(0, e)
+  values[to + 5] = Math.max(0, f)
+  values[to + 6] = Math.max(0, g)
+  values[to + 7] = Math.max(0, h)
 }
 
 const tapped = new WeakMap<Convolution, Float64Array>()
@@ -118,8 +160,8 @@ function byTap(layer: Convolution): Float64Array {
   if (known) return known
   const { outputs, size, weights, scale } = layer
   const inputs = weights.length / (outputs * size * size)
-  if (inputs % 4 !== 0)
-    throw new RangeError(`a layer must have a multiple of 4 inputs, this one has ${inputs}`)
+  if (outputs % TOGETHER !== 0)
+    throw new RangeError(`a layer must have a multiple of ${TOGETHER} outputs, this one has ${outputs}`)
   const ordered = new Float64Array(weights.length)
   for (let k = 0, from = 0; k < outputs; k++)
     for (let c = 0; c < inputs; c++)
