@@ -63,7 +63,7 @@ function plainly({ convolutions, readout }: Network): number[] {
 describe('the network', () => {
   const network: Network = {
     convolutions: [layer(MAPS.length, 8, 5, 2), layer(8, 16, 3, 2), layer(16, 8, 3, 1)],
-    readout: { weights: [some(8, 1), some(8, 1)], bias: some(2, 1) },
+    readout: { weights: [some(16, 1), some(16, 1)], bias: some(2, 1) },
   }
 
   it('is what the definition of a convolution says, at the borders, too', () => {
