@@ -134,7 +134,13 @@ export function graded(
   which: keyof Impressions = 'seen',
 ): Pick<Verdict, 'grade' | 'action' | 'probabilities' | 'readable' | 'unreadable'> {
   if (!seen)
-    return { grade: 'unsure', action: 'recheck', probabilities: perGrade(() => 0.25), readable: false, unreadable: [] }
+    return {
+      grade: 'unsure',
+      action: 'recheck',
+      probabilities: perGrade(() => 0.25),
+      readable: false,
+      unreadable: [],
+    }
   const figures = { ...seen, impression: impressions?.[which] ?? null }
   return gradeEgg(figures, { species: truth.species, ageDays: truth.day, shell: truth.shell }, model)
 }

@@ -10,13 +10,16 @@ import { bootstrapInterval } from './intervals.ts'
 import { keptReadings } from './kept.ts'
 import { readOne, type Line, type Truth } from './line.ts'
 import { writeReport, type Row } from './report.ts'
+import { ruleCosts, sayRules } from './rules.ts'
 import { FIGURES, scoreOne, type Scored } from './score.ts'
 import { simulateCase } from './simulated-set.ts'
+import { sayNotEggs } from '../not-eggs/judge.ts'
 
 const FIXTURES = fileURLToPath(new URL('../../fixtures/photos/', import.meta.url))
 const COLLECT = fileURLToPath(new URL('collect.ts', import.meta.url))
 const REPORT = fileURLToPath(new URL('../../reports/accuracy/', import.meta.url))
 const SET = 'accuracy'
+const NOT_EGGS_EACH = 12
 
 async function scoreSample(): Promise<Scored[]> {
   const truths = JSON.parse(await readFile(`${FIXTURES}truth.json`, 'utf8')) as Truth[]
@@ -70,7 +73,10 @@ function missed({ target, better }: Row['figure'], value: number | null): boolea
   return target !== undefined && value !== null && (better === 'high' ? value < target : value > target)
 }
 
-console.log(`${sayAcross(acrossKinds(keptReadings()))}\n`)
+const kept = keptReadings()
+console.log(`${sayAcross(acrossKinds(kept))}\n`)
+console.log(`${sayRules(ruleCosts(kept))}\n`)
+console.log(`${await sayNotEggs(NOT_EGGS_EACH)}\n`)
 
 const count = Number(process.argv[2] ?? 240)
 const folder = await mkdtemp(join(tmpdir(), 'perlumen-accuracy-'))

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { createPlane, type Plane } from '../../src/core/image/plane.ts'
+import { createPlane } from '../../src/core/image/plane.ts'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
 import { clouds, smoothStep } from '../variety/noise.ts'
 import { anyPhone, develop, onSensor } from '../variety/phone.ts'
@@ -80,7 +80,8 @@ type Painter = (light: Light, place: Place, random: Random) => void
 
 const PAINTERS: Readonly<Record<Exclude<NotEgg, 'drawing'>, Painter>> = {
   ball: (light, place, random) => lit(light, place, random, { rough: 0.03, gloss: random.between(0, 1) }),
-  fruit: (light, place, random) => lit(light, place, random, { rough: random.between(0.1, 0.35), gloss: 0.3 }),
+  fruit: (light, place, random) =>
+    lit(light, place, random, { rough: random.between(0.1, 0.35), gloss: 0.3 }),
   moon(light, place, random) {
     const maria = clouds(light[0], random, { cellPx: place.long / 1.5 })
     const white: Colour = [1, random.between(0.85, 0.98), random.between(0.7, 0.95)]

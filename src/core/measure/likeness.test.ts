@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { notAnEgg } from '../../../scripts/not-eggs/picture.ts'
+import { decodePhoto } from '../../cli/decode.ts'
 import { gradeEgg } from '../grade/grade.ts'
 import { rowsOf, type RgbImage } from '../image/linear.ts'
 import type { Shell } from '../species/species.ts'
@@ -22,7 +24,7 @@ function oval(from: Colour, to: Colour = from): RgbImage {
   return { widthPx: SIDE, heightPx: SIDE, channels: 3, data }
 }
 
-// A drawing shaded into the dark has the steps of eight bits there, which look like grain: that one still passes.
+// A drawing shaded from one colour into another has what light in an egg has: that one still passes.
 describe('a drawn oval is not graded', () => {
   it.each<[string, Colour, Colour?]>([
     ['orange', [255, 136, 0]],
@@ -32,7 +34,7 @@ describe('a drawn oval is not graded', () => {
     ['white', [255, 255, 255]],
     ['blue', [51, 102, 255]],
     ['green', [34, 204, 68]],
-    ['shaded like a lamp behind it', [255, 204, 102], [204, 68, 0]],
+    ['shaded in one colour', [255, 136, 0], [64, 34, 0]],
   ])('%s', (_, from, to) => {
     const measured = readPhoto(rowsOf(oval(from, to)), { species: 'chicken' })
     if (measured.kind === 'rejected') return expect(measured.rejection.code).toMatch(/no-egg|outline-unclear/)
@@ -45,6 +47,15 @@ describe('a drawn oval is not graded', () => {
       })
       expect([verdict.grade, verdict.action, verdict.readable]).toEqual(['unsure', 'recheck', false])
     }
+  })
+})
+
+describe('a ball lit from the front is not graded', () => {
+  it.each([0, 1, 2])('ball %i', async (index) => {
+    const measured = readPhoto(rowsOf(await decodePhoto(await notAnEgg('ball', index))), {
+      species: 'chicken',
+    })
+    if (measured.kind === 'eggs') expect(measured.eggs[0]!.reasons).toContain('unlike-an-egg')
   })
 })
 

@@ -35,6 +35,8 @@ const MOST_HIDDEN = 0.16
  */
 const MURK_SD = 0.4
 const LEAST_SD = 0.015
+/** How light falls from a lamp at the side is known so much worse that a body may be taken for it. */
+const SIDE_LAMP_SD = 0.07
 
 export function measureShadow({ frame, scales, contents }: EggPicture, field: EmptyField): Shadow {
   const light = scales.red
@@ -62,6 +64,7 @@ export function measureShadow({ frame, scales, contents }: EggPicture, field: Em
       0.15 * (hiddenPx / visiblePx),
       swing,
       MURK_SD * Math.max(0, faintArea - area),
+      field.lamp === 'side' ? SIDE_LAMP_SD : 0,
     ),
     faintArea,
     mask,
