@@ -22,6 +22,8 @@ describe('what became of an egg', () => {
     [{ removed, outcome: { at, found: 'blood-ring' } }, 'early'],
     [{ removed, outcome: { at, found: 'alive' } }, 'living-removed'],
     [{ removed: { ...removed, grade: 'quitter' } }, 'dead-unopened'],
+    [{ removed: { ...removed, grade: 'blood-ring' } }, 'ring-unopened'],
+    [{ removed: { ...removed, grade: 'developing' } }, 'living-removed'],
     [{ outcome: { at, found: 'quitter' } }, 'dead-unopened'],
     [{ outcome: { at, found: 'quitter', deathDay: 9 } }, 'middle'],
     [{ outcome: { at, found: 'quitter', deathDay: 19, signs: ['malposition', 'wet'] } }, 'late'],

@@ -1,7 +1,7 @@
 import type { Egg } from '../contracts/egg-record.ts'
 import type { LookRecord } from '../contracts/look-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
-import { phaseOf, type Fate } from '../core/hatching/results.ts'
+import { phaseOf, type EggEnd, type Fate, type Phase } from '../core/hatching/results.ts'
 import { timetableOfPlan, type Timeline } from './timeline.ts'
 
 /** What became of the eggs of a set, as far as their records tell; in the order of the eggs. */
@@ -28,8 +28,55 @@ export function fateOf({ outcome, pipped, removed }: Egg, incubationDays: number
         return outcome.deathDay == null ? 'dead-unopened' : phaseOf(outcome.deathDay, incubationDays)
     }
   }
-  if (removed) return removed.grade === 'clear' ? 'clear-unopened' : 'dead-unopened'
-  return 'unknown'
+  return removed ? TAKEN_OUT[removed.grade] : 'unknown'
+}
+
+/** What an egg is taken for that was taken out and never opened. */
+const TAKEN_OUT: Readonly<Record<NonNullable<Egg['removed']>['grade'], Fate>> = {
+  developing: 'living-removed',
+  clear: 'clear-unopened',
+  'blood-ring': 'ring-unopened',
+  quitter: 'dead-unopened',
+  unsure: 'dead-unopened',
+}
+
+/** What became of the eggs, with what the candler had called clear: for results. */
+export function endsOf(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonly Egg[]): EggEnd[] {
+  return fatesOf(set, eggs).map((fate, i) => ({ fate, calledClear: calledClear(eggs[i]!) }))
+}
+
+/** By the grade with which it was taken out; of one that stayed in, by what was found. */
+function calledClear({ removed, outcome }: Egg): boolean {
+  return removed ? removed.grade === 'clear' : outcome?.found === 'clear'
+}
+
+/** How sure it is that a candled ring died early, and that looks tell when another died. */
+const CERTAINTY = { opened: 1, ring: 0.9, looks: 0.7 } as const
+
+/** When an egg died, and how surely that is known; null of those that did not, or of which nobody knows. */
+export function deathOf(
+  egg: Egg,
+  looks: readonly LookRecord[],
+  timeline: Timeline,
+): { phase: Phase; certainty: number } | null {
+  const { incubationDays } = timeline.days
+  const fate = fateOf(egg, incubationDays)
+  switch (fate) {
+    case 'early':
+    case 'middle':
+    case 'late':
+    case 'pipped':
+      return { phase: fate, certainty: CERTAINTY.opened }
+    case 'ring-unopened':
+      return { phase: 'early', certainty: CERTAINTY.ring }
+    case 'dead-unopened': {
+      if (egg.removed?.grade === 'unsure') return null
+      const day = deathDayByLooks(looks, timeline)
+      return day === null ? null : { phase: phaseOf(day, incubationDays), certainty: CERTAINTY.looks }
+    }
+    default:
+      return null
+  }
 }
 
 /**

@@ -5,7 +5,7 @@ import { hatchResults, type HatchResults } from '../core/hatching/results.ts'
 import { SPECIES } from '../core/species/species.ts'
 import type { Zone } from '../core/time/local-date.ts'
 import { localDateOf } from '../core/time/local-date.ts'
-import { fatesOf } from './fates.ts'
+import { endsOf } from './fates.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 import { isOver } from './results-of-book.ts'
 import { timelineOf } from './timeline.ts'
@@ -39,7 +39,7 @@ export function historyOf(
         set,
         eggs,
         state: isOver(set, eggs) ? 'closed' : isIn ? 'running' : 'planned',
-        results: hatchResults(fatesOf(set, eggs)),
+        results: hatchResults(endsOf(set, eggs)),
         chicks: outMs.length,
         fromMs,
         toMs: outMs.at(-1) ?? timelineOf(set, hatchery).hatchAtMs,
@@ -91,7 +91,7 @@ export function byYear(past: readonly PastSet[], zone: Zone): YearAtAGlance[] {
         sets,
         eggs: sets.reduce((sum, { eggs }) => sum + eggs.length, 0),
         chicks: sets.reduce((sum, { chicks }) => sum + chicks, 0),
-        results: hatchResults(over.flatMap(({ set, eggs }) => fatesOf(set, eggs))),
+        results: hatchResults(over.flatMap(({ set, eggs }) => endsOf(set, eggs))),
       }
     })
 }

@@ -3,11 +3,11 @@ import type { Hatchery } from '../contracts/hatchery-record.ts'
 import type { Session } from '../contracts/session-record.ts'
 import type { EggSet } from '../contracts/set-record.ts'
 import { incubatorAt } from '../contracts/whereabouts.ts'
-import { hatchResults, type Fate, type HatchResults } from '../core/hatching/results.ts'
+import { hatchResults, type EggEnd, type HatchResults } from '../core/hatching/results.ts'
 import { shareOf, type Share } from '../core/statistics/share.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
-import { fatesOf } from './fates.ts'
+import { endsOf, fatesOf } from './fates.ts'
 
 /** What results are held against each other by. */
 export const RESULT_GROUPS = [
@@ -54,18 +54,18 @@ export function isOver(set: EggSet, eggs: readonly Egg[]): boolean {
 
 /** Results of all sets that are over, by groups; the largest group first. */
 export function resultsBy(group: ResultGroup, sources: ResultSources): GroupResults[] {
-  const fates = new Map<string, Fate[]>()
+  const ends = new Map<string, EggEnd[]>()
   for (const { set, eggs } of setsOver(sources)) {
-    const setFates = fatesOf(set, eggs)
+    const setEnds = endsOf(set, eggs)
     for (const [i, egg] of eggs.entries()) {
       const name = nameOf(group, { set, egg, sources })
-      const fate = setFates[i]!
-      const list = fates.get(name)
-      if (list) list.push(fate)
-      else fates.set(name, [fate])
+      const end = setEnds[i]!
+      const list = ends.get(name)
+      if (list) list.push(end)
+      else ends.set(name, [end])
     }
   }
-  return [...fates]
+  return [...ends]
     .map(([name, list]) => ({ name, results: hatchResults(list) }))
     .sort((a, b) => b.results.set - a.results.set || a.name.localeCompare(b.name))
 }

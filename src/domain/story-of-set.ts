@@ -12,7 +12,7 @@ import { dryDays } from '../core/moisture/dry-days.ts'
 import { lossAfter } from '../core/moisture/loss-line.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
-import { fateOf } from './fates.ts'
+import { deathOf, fateOf } from './fates.ts'
 import { humiditiesAt } from './readings.ts'
 import { timelineOf } from './timeline.ts'
 import { waterOfSet } from './water-of-set.ts'
@@ -51,9 +51,13 @@ export function storyOfSet(
   const setOn = localDateOf(setMs, hatchery.zone)
   const water = waterOfSet({ set, eggs, looksByEgg }, { hatchery, probes, rollUps }, nowMs)
   const dry = dryDays(water.air, water.stopDay)
-  const { days } = timelineOf(set, hatchery)
+  const timeline = timelineOf(set, hatchery)
+  const { days } = timeline
   // How warm it was is among the causes, and so no part of when the chicks were due.
   const dueMs = setMs + days.incubationDays * DAY_MS + set.plan.delayHours * HOUR_MS
+  // Who ticked no sign at all did not look for any; who notes no crack does not look for cracks.
+  const anySigns = eggs.some(({ outcome }) => (outcome?.signs ?? []).length > 0)
+  const anyCracks = eggs.some(({ crack }) => crack !== 'none')
   const anyNoted = eggs.some((egg) => egg.mark !== '' || notesOf(egg).length > 0)
   const story = (egg: Egg): EggStory => {
     const batch = set.batches.find(({ id }) => id === egg.batchId)
@@ -61,6 +65,8 @@ export function storyOfSet(
     const { outcome, place } = egg
     return {
       fate: fateOf(egg, days.incubationDays),
+      death: deathOf(egg, looksByEgg.get(egg.id) ?? [], timeline),
+      cracked: anyCracks ? egg.crack !== 'none' : null,
       storageDays: egg.laidOn === null ? null : Math.max(0, daysBetween(egg.laidOn, setOn)),
       posted: batch?.posted ?? null,
       looseCell: anyNoted
@@ -68,7 +74,7 @@ export function storyOfSet(
         : null,
       place: place && { trayId: place.trayId, row: place.row, column: place.column },
       loss: line ? lossAfter(line.perDryDay, dry).value : null,
-      signs: outcome && outcome.found !== 'hatched' ? (outcome.signs ?? []) : null,
+      signs: anySigns && outcome && outcome.found !== 'hatched' ? (outcome.signs ?? []) : null,
       outHours: outcome?.found === 'hatched' ? (Date.parse(outcome.at) - dueMs) / HOUR_MS : null,
     }
   }

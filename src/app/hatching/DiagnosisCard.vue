@@ -11,10 +11,10 @@ import { useDiagnosis } from './useDiagnosis.ts'
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
 const found = useDiagnosis(() => props)
 const diagnosis = computed(() => found.value.diagnosis)
-const first = computed(() => diagnosis.value.suspects[0]!)
 const lead = computed(() => {
   const { verdict, nothingChance } = diagnosis.value
-  if (verdict === 'blamed') return `Probably ${CAUSE_WORDS[first.value.cause].name}.`
+  if (verdict === 'blamed')
+    return `Probably ${diagnosis.value.blamed.map((cause) => CAUSE_WORDS[cause].name).join(', and ')}.`
   if (verdict === 'nothing') return 'Losses as usual: nothing to blame.'
   const few = `${count(props.eggs.length, 'egg')}: cannot tell.`
   return nothingChance > 0.5 ? `${few} It may well be chance.` : few
@@ -52,7 +52,9 @@ const missing = (suspect: Suspect): string =>
   <section class="card p-4 sm:p-5" aria-labelledby="diagnosis-heading" data-testid="diagnosis">
     <h2 id="diagnosis-heading" class="text-xl font-semibold">What went wrong</h2>
     <p class="mt-1 text-lg" data-testid="diagnosis-lead">{{ lead }}</p>
-    <p v-if="diagnosis.verdict === 'blamed'">{{ CAUSE_WORDS[first.cause].nextTime }}</p>
+    <template v-if="diagnosis.verdict === 'blamed'">
+      <p v-for="cause in diagnosis.blamed" :key="cause">{{ CAUSE_WORDS[cause].nextTime }}</p>
+    </template>
     <p v-else class="text-ink-soft">
       Below is what the records speak for most; that is no verdict. What is missing would tell next time.
     </p>

@@ -6,7 +6,7 @@ import type { Egg } from '../../contracts/egg-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { hatchResults, PHASES } from '../../core/hatching/results.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { fatesOf } from '../../domain/fates.ts'
+import { endsOf } from '../../domain/fates.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { count } from '../shared/wording.ts'
@@ -17,10 +17,10 @@ import TrayFates from './TrayFates.vue'
 /** What came of a set, with what few eggs leave open. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; report?: boolean }>()
 const fates = computed(() => {
-  const all = fatesOf(props.set, props.eggs)
-  return props.eggs.map((egg, i) => ({ egg, fate: all[i]! }))
+  const all = endsOf(props.set, props.eggs)
+  return props.eggs.map((egg, i) => ({ egg, ...all[i]! }))
 })
-const results = computed(() => hatchResults(fates.value.map(({ fate }) => fate)))
+const results = computed(() => hatchResults(fates.value))
 const rows = computed(() => [
   ['Fertile, by candling', shareWords(results.value.fertility.apparent)],
   [

@@ -18,6 +18,7 @@ const SHORT: Readonly<Record<Fate, string>> = {
   late: 'late',
   pipped: 'pip',
   'clear-unopened': 'clear',
+  'ring-unopened': 'ring',
   'dead-unopened': 'dead',
   unknown: '?',
 }
@@ -26,6 +27,7 @@ const DARKNESS: Readonly<Partial<Record<Fate, number>>> = {
   middle: 0.5,
   late: 0.7,
   pipped: 0.85,
+  'ring-unopened': 0.35,
   'dead-unopened': 0.6,
   'living-removed': 0.85,
 }

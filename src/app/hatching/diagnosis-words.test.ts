@@ -8,6 +8,8 @@ import { factOf } from './diagnosis-words.ts'
 
 const egg = (fate: EggStory['fate'], more: Partial<EggStory> = {}): EggStory => ({
   fate,
+  death: fate === 'late' ? { phase: fate, certainty: 1 } : null,
+  cracked: null,
   storageDays: null,
   posted: null,
   looseCell: null,

@@ -47,11 +47,22 @@ export const CAUSE_WORDS: Readonly<Record<Cause, { name: string; nextTime: strin
     name: 'the hens’ feed or health',
     nextTime: 'Breeder feed four weeks before collecting; set eggs of other hens beside them.',
   },
+  infertile: {
+    name: 'eggs that were never fertile',
+    nextTime:
+      'Look at cocks and hens pen by pen: how many hens a cock has, their age, the season, their feet and feathers. Set a few eggs of each pen apart.',
+  },
+  handling: {
+    name: 'shells that were cracked or handled roughly',
+    nextTime: 'Candle for cracks before setting; better nests, fewer eggs in a basket, trays that fit.',
+  },
 }
 
 /** What somebody would have to note for a clue to speak. */
 export const CLUE_MISSING: Readonly<Record<Clue, string>> = {
   phases: 'open every egg and note the day it died',
+  fertility: 'open the clear eggs',
+  cracks: 'note cracks at the lamp',
   place: 'give the eggs their places in the tray',
   'storage-pattern': 'note when the eggs were laid',
   'parcel-pattern': 'note which eggs came by post',
@@ -82,7 +93,13 @@ export function factOf(
     values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
   switch (clue) {
     case 'phases':
-      return `when they died: ${PHASES.map((phase) => `${eggs.filter(({ fate }) => fate === phase).length} ${phase}`).join(', ')}`
+      return `when they died: ${PHASES.map((phase) => `${eggs.filter(({ death }) => death?.phase === phase).length} ${phase}`).join(', ')}`
+    case 'fertility': {
+      const infertile = eggs.filter(({ fate }) => fate === 'infertile').length
+      return `${infertile} of ${eggs.length} eggs were never fertile`
+    }
+    case 'cracks':
+      return `${count(eggs.filter(({ cracked }) => cracked).length, 'cracked shell')} noted`
     case 'place': {
       const tray = trays.find(({ id }) => id === corner?.trayId)
       if (!corner || !tray) return 'losses are spread over the tray'

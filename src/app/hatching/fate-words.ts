@@ -9,7 +9,8 @@ export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   late: 'died in the last third',
   pipped: 'pipped and died',
   'clear-unopened': 'taken out as clear, not opened',
-  'dead-unopened': 'taken out as dead, or died on a day that nobody knows',
+  'ring-unopened': 'taken out as a blood ring, not opened: died in the first third',
+  'dead-unopened': 'taken out as dead or in doubt, or died on a day that nobody knows',
   unknown: 'still open',
 }
 

@@ -12,12 +12,16 @@ export const CAUSES = [
   'warm',
   'unclean',
   'hens',
+  'infertile',
+  'handling',
 ] as const
 export type Cause = (typeof CAUSES)[number]
 
 /** What is looked at. Those of the losses come first: no cause is blamed that they do not speak for. */
 export const CLUES = [
   'phases',
+  'fertility',
+  'cracks',
   'place',
   'storage-pattern',
   'parcel-pattern',
@@ -56,6 +60,11 @@ export const USUAL = {
   signsWorth: 15,
   looseCells: 0.04,
   posted: 0.2,
+  /** Share of all eggs that were never fertile, and as if learnt from so many: flocks differ. */
+  infertile: 0.1,
+  infertileWorth: 30,
+  cracks: 0.02,
+  cracksWorth: 40,
 } as const
 
 /**
@@ -79,6 +88,9 @@ export interface Expectation {
   signs?: Partial<Record<keyof typeof USUAL.signs, number>>
   looseCells?: number
   posted?: number
+  /** More of the eggs than usual, shares. */
+  infertile?: number
+  cracks?: number
   /** Losses lie together in the tray. */
   place?: true
 }
@@ -126,4 +138,29 @@ export const EXPECTED: Readonly<Record<Cause, Expectation>> = {
   warm: { phases: { early: 1.3, middle: 2, late: 1.8, pipped: 1.6 }, celsiusOver: 0.6, outHours: -20 },
   unclean: { phases: { early: 1.3, middle: 2.4, late: 1.9 }, signs: { contaminated: 0.25 } },
   hens: { phases: { early: 1.5, middle: 4, late: 1.4 } },
+  infertile: { phases: {}, infertile: 0.3 },
+  handling: {
+    phases: { early: 1.8, middle: 1.5, late: 1.5 },
+    cracks: 0.14,
+    signs: { cracked: 0.2, contaminated: 0.1 },
+  },
+}
+
+/**
+ * What must have been noted before a cause may be blamed: with the pattern of losses alone humid, cool and opened sets
+ * look alike. One of each list.
+ */
+export const MUST_KNOW: Readonly<Record<Cause, readonly Clue[]>> = {
+  humid: ['loss'],
+  dry: ['loss'],
+  'old-eggs': ['storage'],
+  'hot-spot': ['place'],
+  shaken: ['parcel', 'loose-cells'],
+  opened: ['openings', 'lockdown-air'],
+  cool: ['warmth', 'timing'],
+  warm: ['warmth', 'timing'],
+  unclean: ['signs'],
+  hens: ['warmth', 'timing', 'signs'],
+  infertile: ['fertility'],
+  handling: ['cracks'],
 }

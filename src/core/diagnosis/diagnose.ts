@@ -1,6 +1,15 @@
 import { PHASES } from '../hatching/results.ts'
 import { logHappenings, logManyKinds, logNormal, logSum, logTwoKinds } from '../statistics/marginal.ts'
-import { CAUSES, CLUES, EXPECTED, USUAL, type Cause, type Clue, type Expectation } from './causes.ts'
+import {
+  CAUSES,
+  CLUES,
+  EXPECTED,
+  MUST_KNOW,
+  USUAL,
+  type Cause,
+  type Clue,
+  type Expectation,
+} from './causes.ts'
 import { placeScan, type DeadCorner } from './place-scan.ts'
 import { DEATH_SIGNS, type SetStory } from './story.ts'
 
@@ -22,10 +31,12 @@ export interface Suspect {
 
 export interface Diagnosis {
   /**
-   * `blamed`: the losses are unusual and one cause explains them. `nothing`: they are as usual. `cannot-tell`: too few
+   * `blamed`: the losses are unusual and one cause explains them, or two together. `nothing`: they are as usual. `cannot-tell`: too few
    * eggs, or what is known does not decide.
    */
   verdict: 'blamed' | 'nothing' | 'cannot-tell'
+  /** What is blamed, the likeliest first: one thing, or two that came together. */
+  blamed: Cause[]
   /** All causes, the likeliest first. */
   suspects: Suspect[]
   nothingChance: number
@@ -33,25 +44,37 @@ export interface Diagnosis {
   corner: DeadCorner | null
 }
 
-const PRIOR_NOTHING = 0.6
+/** That nothing was wrong, one thing, or two at once. */
+const PRIOR = { nothing: 0.6, one: 0.34, two: 0.06 } as const
 /** How bad a cause may be, × what is expected where it is plainly there. */
 const SEVERITIES = [0.5, 1, 1.6] as const
-/** Fewer deaths that were opened and dated than this make no pattern. */
-const BLAME = { chance: 0.8, lossFactor: 3, fewestDeaths: 6 } as const
+/** Fewer losses of which it is known what they were than this make no pattern. */
+const BLAME = { chance: 0.8, lossFactor: 3, fewest: 6 } as const
 /** With fewer fertile eggs "as usual" cannot be told from "somewhat worse". */
 const ENOUGH_FOR_USUAL = 30
 const NOTHING_CHANCE = 0.5
 /** Clues that are made of the losses themselves. */
-const OF_LOSSES: ReadonlySet<Clue> = new Set(['phases', 'place', 'storage-pattern', 'parcel-pattern'])
+const OF_LOSSES: ReadonlySet<Clue> = new Set([
+  'phases',
+  'fertility',
+  'cracks',
+  'place',
+  'storage-pattern',
+  'parcel-pattern',
+])
 /** Factors nearer to 1 than this say next to nothing. */
 const SAYS_LITTLE = Math.log(1.3)
 
 type Clues = Partial<Record<Clue, (expected: Expectation, severity: number) => number>>
 
+/** Two things that may be wrong at once. */
+const PAIRS = CAUSES.flatMap((a, i) => CAUSES.slice(i + 1).map((b): readonly [Cause, Cause] => [a, b]))
+
 /**
- * What went wrong with a set, if anything can be told. Each cause is asked how likely all that is known is under it, for
- * causes more and less bad, and Bayes' rule makes chances of that; a cause is blamed only when the losses themselves are
- * unusual and speak for it, since a cool incubator that killed nobody is no cause of losses.
+ * What went wrong with a set, if anything can be told. Each cause, and each two together, is asked how likely all that
+ * is known is under it, for causes more and less bad, and Bayes' rule makes chances of that. A cause is blamed only when
+ * the losses themselves are unusual and speak for it, since a cool incubator that killed nobody is no cause of losses,
+ * and only when what sets it apart from others was noted.
  */
 export function diagnose(story: SetStory): Diagnosis {
   const placed = placedEggs(story)
@@ -59,39 +82,82 @@ export function diagnose(story: SetStory): Diagnosis {
   const clues = cluesOf(story, placed.length > 0 ? scan.logFactor : null)
   const nothing = Object.values(clues).reduce((sum, clue) => sum + clue({ phases: {} }, 0), 0)
   const found = CAUSES.map((cause) => weigh(cause, clues))
-  const prior = (1 - PRIOR_NOTHING) / CAUSES.length
-  const scores = found.map(({ score }) => Math.log(prior) + score - nothing)
-  const total = logSum([Math.log(PRIOR_NOTHING), ...scores])
-  const ranked = found
+  const ones = found.map(({ score }) => Math.log(PRIOR.one / CAUSES.length) + score - nothing)
+  const twos = PAIRS.map(
+    ([a, b]) => Math.log(PRIOR.two / PAIRS.length) + scoreOf(both(EXPECTED[a], EXPECTED[b]), clues) - nothing,
+  )
+  const total = logSum([Math.log(PRIOR.nothing), ...ones, ...twos])
+  const suspects = found
     .map(({ cause, evidence, lossFactor }, i) => ({
       cause,
-      evidence,
       lossFactor,
-      chance: Math.exp(scores[i]! - total),
-    }))
-    .sort((a, b) => b.chance - a.chance)
-  const first = ranked[0]!
-  const nothingChance = Math.exp(Math.log(PRIOR_NOTHING) - total)
-  const deaths = story.eggs.filter(({ fate }) => PHASES.some((phase) => phase === fate)).length
-  const isBlamed =
-    first.chance >= BLAME.chance &&
-    first.lossFactor >= Math.log(BLAME.lossFactor) &&
-    deaths >= BLAME.fewestDeaths
-  const known = fertileEggs(story)
-  const isUsual = nothingChance >= NOTHING_CHANCE && known >= ENOUGH_FOR_USUAL
-  return {
-    verdict: isBlamed ? 'blamed' : isUsual ? 'nothing' : 'cannot-tell',
-    nothingChance,
-    corner: scan.logFactor > 0 ? scan.corner : null,
-    suspects: ranked.map(({ cause, chance, evidence }) => ({
-      cause,
-      chance,
+      chance: Math.exp(logSum([ones[i]!, ...twos.filter((_, k) => PAIRS[k]!.includes(cause))]) - total),
       evidence: evidence
         .filter(({ factor }) => Math.abs(Math.log(factor)) >= SAYS_LITTLE)
         .sort((a, b) => Math.abs(Math.log(b.factor)) - Math.abs(Math.log(a.factor))),
-      missing: CLUES.filter((clue) => !clues[clue] && speaksOf(clue, EXPECTED[cause])),
-    })),
+      missing: CLUES.filter(
+        (clue) => !clues[clue] && (speaksOf(clue, EXPECTED[cause]) || MUST_KNOW[cause].includes(clue)),
+      ),
+    }))
+    .sort((a, b) => b.chance - a.chance)
+  const nothingChance = Math.exp(Math.log(PRIOR.nothing) - total)
+  const blamed = suspects.flatMap(({ cause, chance, lossFactor }) =>
+    chance >= BLAME.chance &&
+    lossFactor >= Math.log(BLAME.lossFactor) &&
+    lossesOf(cause, story) >= BLAME.fewest &&
+    MUST_KNOW[cause].some((clue) => clues[clue])
+      ? [cause]
+      : [],
+  )
+  const isUsual = nothingChance >= NOTHING_CHANCE && fertileEggs(story) >= ENOUGH_FOR_USUAL
+  return {
+    verdict: blamed.length > 0 ? 'blamed' : isUsual ? 'nothing' : 'cannot-tell',
+    blamed,
+    nothingChance,
+    corner: scan.logFactor > 0 ? scan.corner : null,
+    suspects: suspects.map(({ cause, chance, evidence, missing }) => ({ cause, chance, evidence, missing })),
   }
+}
+
+/** Eggs lost in a way that a cause may explain, of which it is known how. */
+function lossesOf(cause: Cause, { eggs }: SetStory): number {
+  return cause === 'infertile'
+    ? eggs.filter(({ fate }) => fate === 'infertile').length
+    : eggs.filter(({ death }) => death).length
+}
+
+/** What two causes at once change: factors are multiplied, all else added. */
+function both(a: Expectation, b: Expectation): Expectation {
+  const sum = (x?: number, y?: number): number | undefined =>
+    x === undefined ? y : y === undefined ? x : x + y
+  const product = (x = 1, y = 1): number => x * y
+  return {
+    phases: Object.fromEntries(PHASES.map((phase) => [phase, product(a.phases[phase], b.phases[phase])])),
+    storagePattern: product(a.storagePattern, b.storagePattern),
+    parcelPattern: product(a.parcelPattern, b.parcelPattern),
+    lossOver: sum(a.lossOver, b.lossOver),
+    rhOver: sum(a.rhOver, b.rhOver),
+    storageDays: sum(a.storageDays, b.storageDays),
+    lockdownRhOver: sum(a.lockdownRhOver, b.lockdownRhOver),
+    celsiusOver: sum(a.celsiusOver, b.celsiusOver),
+    outHours: sum(a.outHours, b.outHours),
+    logSpread: sum(a.logSpread, b.logSpread),
+    openings: sum(a.openings, b.openings),
+    looseCells: sum(a.looseCells, b.looseCells),
+    infertile: sum(a.infertile, b.infertile),
+    cracks: sum(a.cracks, b.cracks),
+    posted: a.posted ?? b.posted,
+    place: a.place ?? b.place,
+    signs: Object.fromEntries(DEATH_SIGNS.map((sign) => [sign, sum(a.signs?.[sign], b.signs?.[sign]) ?? 0])),
+  }
+}
+
+function scoreOf(expected: Expectation, clues: Clues): number {
+  const list = Object.values(clues)
+  return (
+    logSum(SEVERITIES.map((severity) => list.reduce((sum, clue) => sum + clue(expected, severity), 0))) -
+    Math.log(SEVERITIES.length)
+  )
 }
 
 /** A cause, summed over how bad it may be. Evidence is that of the severities in the shares in which they explain all. */
@@ -122,6 +188,10 @@ function speaksOf(clue: Clue, expected: Expectation): boolean {
   switch (clue) {
     case 'phases':
       return true
+    case 'fertility':
+      return expected.infertile !== undefined
+    case 'cracks':
+      return expected.cracks !== undefined
     case 'place':
       return expected.place === true
     case 'storage-pattern':
@@ -147,7 +217,7 @@ function speaksOf(clue: Clue, expected: Expectation): boolean {
   }
 }
 
-const DIED: ReadonlySet<string> = new Set([...PHASES, 'dead-unopened'])
+const DIED: ReadonlySet<string> = new Set([...PHASES, 'ring-unopened', 'dead-unopened'])
 
 function fertileEggs({ eggs }: SetStory): number {
   return eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate)).length
@@ -168,13 +238,33 @@ function cluesOf(story: SetStory, placeFactor: number | null): Clues {
 
 function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
   const clues: Clues = {}
-  const counts = PHASES.map((phase) => eggs.filter(({ fate }) => fate === phase).length)
+  // A death that is known less surely counts for less.
+  const counts = PHASES.map((phase) =>
+    Math.round(eggs.reduce((sum, { death }) => sum + (death?.phase === phase ? death.certainty : 0), 0)),
+  )
   const hatched = eggs.filter(({ fate }) => fate === 'hatched').length
   const withHatched = [...counts, hatched]
   clues.phases = ({ phases }, severity) =>
     logManyKinds(withHatched, shares(phases, severity), USUAL.phasesWorth)
 
+  const infertile = eggs.filter(({ fate }) => fate === 'infertile').length
+  const unopened = eggs.filter(({ fate }) => fate === 'clear-unopened').length
   const known = eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate))
+  if (infertile > 0 || (unopened === 0 && known.length > 0))
+    clues.fertility = ({ infertile: more = 0 }, severity) =>
+      logTwoKinds(
+        { count: infertile, of: infertile + known.length },
+        Math.min(0.9, USUAL.infertile + severity * more),
+        USUAL.infertileWorth,
+      )
+  const cracks = eggs.flatMap(({ cracked }) => (cracked === null ? [] : [cracked]))
+  if (cracks.length > 0)
+    clues.cracks = ({ cracks: more = 0 }, severity) =>
+      logTwoKinds(
+        { count: cracks.filter(Boolean).length, of: cracks.length },
+        USUAL.cracks + severity * more,
+        USUAL.cracksWorth,
+      )
   const storage = known.flatMap(({ storageDays, fate }) =>
     storageDays === null ? [] : [{ x: storageDays, died: DIED.has(fate) }],
   )
@@ -184,8 +274,8 @@ function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
     clues['storage-pattern'] = ({ storagePattern = 1 }, severity) =>
       pattern(storage, severity * Math.log(storagePattern))
   }
-  const parcels = known.flatMap(({ posted, fate }) =>
-    posted === null ? [] : [{ x: posted ? 1 : 0, died: fate === 'early' }],
+  const parcels = known.flatMap(({ posted, death }) =>
+    posted === null ? [] : [{ x: posted ? 1 : 0, died: death?.phase === 'early' }],
   )
   if (parcels.length > 0) {
     // A parcel is one thing, however many eggs are in it.

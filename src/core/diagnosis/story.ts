@@ -1,4 +1,4 @@
-import type { Fate } from '../hatching/results.ts'
+import type { Fate, Phase } from '../hatching/results.ts'
 
 /** What is seen in an egg that died. */
 export const DEATH_SIGNS = ['malposition', 'contaminated', 'cracked', 'wet', 'dry'] as const
@@ -7,6 +7,10 @@ export type DeathSign = (typeof DEATH_SIGNS)[number]
 /** What is known of one egg of a set that is over. */
 export interface EggStory {
   fate: Fate
+  /** When it died, and how surely that is known, 0…1: a candled ring is one less surely than an opened egg. Null of those that did not die or of which nobody knows. */
+  death: { phase: Phase; certainty: number } | null
+  /** Shell cracked; null where nobody of the place notes cracks. */
+  cracked: boolean | null
   /** Days in store before it was set; null where nobody noted when it was laid. */
   storageDays: number | null
   /** Came by post or carrier; null where nobody noted whence it came. */
@@ -16,7 +20,7 @@ export interface EggStory {
   place: { trayId: string; row: number; column: number } | null
   /** Mass lost by the last day of turning, as a share; null where nothing tells. */
   loss: number | null
-  /** What was seen when it was opened; null of one that nobody opened. */
+  /** What was seen when it was opened; null where nobody looked for signs. */
   signs: readonly DeathSign[] | null
   /** Hours from when it was due to when the chick was out. */
   outHours: number | null

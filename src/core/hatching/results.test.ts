@@ -1,8 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { hatchResults, phaseOf, type Fate } from './results.ts'
+import { hatchResults, phaseOf, type EggEnd, type Fate } from './results.ts'
 
-const fates = (counts: Partial<Record<Fate, number>>): Fate[] =>
-  Object.entries(counts).flatMap(([fate, count]) => Array<Fate>(count).fill(fate as Fate))
+const fates = (counts: Partial<Record<Fate, number>>): EggEnd[] =>
+  Object.entries(counts).flatMap(([fate, count]) =>
+    Array<EggEnd>(count).fill({
+      fate: fate as Fate,
+      calledClear: fate === 'infertile' || fate === 'clear-unopened',
+    }),
+  )
 
 describe('the results of a set', () => {
   it('that was opened to the last egg', () => {
@@ -29,6 +34,22 @@ describe('the results of a set', () => {
     expect(results.open).toBe(10)
     expect(results.fertility.true).toBeNull()
     expect(results.losses.late).toMatchObject({ count: 0 })
+  })
+  it('by candling stay as the candler called them, whatever is found afterwards', () => {
+    // Forty set, eight called clear and opened: four of those had died early.
+    const results = hatchResults([
+      ...fates({ hatched: 28, late: 4, infertile: 4 }),
+      ...Array<EggEnd>(4).fill({ fate: 'early', calledClear: true }),
+    ])
+    expect(results.fertility.apparent).toMatchObject({ count: 32, of: 40 })
+    expect(results.fertility.true).toMatchObject({ count: 36, of: 40 })
+    expect(results.hatchOfFertile).toMatchObject({ count: 28, of: 36 })
+  })
+  it('count a candled ring as an early death, and what was taken out living apart', () => {
+    const results = hatchResults(fates({ hatched: 16, 'ring-unopened': 4, 'living-removed': 2 }))
+    expect(results.losses.early).toMatchObject({ count: 4, of: 20 })
+    expect(results.hatchOfFertile).toMatchObject({ count: 16, of: 20 })
+    expect(results.counts['living-removed']).toBe(2)
   })
   it('of no eggs are none', () => {
     const { hatchOfSet, fertility } = hatchResults([])

@@ -12,7 +12,9 @@ export const FATES = [
   'pipped',
   /** Taken out by candling as clear, never opened: infertile, or dead before it showed. */
   'clear-unopened',
-  /** Taken out by candling as dead, never opened. */
+  /** Taken out by candling as a blood ring, never opened: dead early, a little less surely than one that was opened. */
+  'ring-unopened',
+  /** Taken out by candling as dead or in doubt, never opened; or opened, and nobody could tell when it died. */
   'dead-unopened',
   'unknown',
 ] as const
@@ -32,43 +34,54 @@ export function phaseOf(deathDay: number, incubationDays: number): Exclude<Phase
   return fraction <= EARLY_UNTIL ? 'early' : fraction <= MIDDLE_UNTIL ? 'middle' : 'late'
 }
 
+/** What became of an egg, and whether the candler had called it clear before anybody opened it. */
+export interface EggEnd {
+  fate: Fate
+  calledClear: boolean
+}
+
 export interface HatchResults {
   set: number
   counts: Readonly<Record<Fate, number>>
   /** Eggs of which nobody knows yet what became of them. */
   open: number
   /**
-   * By candling: all but those taken out as clear. `true`: without those found infertile, where every egg that was
-   * called clear has been opened; null while some were not.
+   * By candling: all but those called clear, whatever was found in them later. `true`: without those found infertile,
+   * where every egg that was called clear has been opened; null while some were not.
    */
   fertility: { apparent: Share | null; true: Share | null }
   hatchOfSet: Share | null
-  /** Of those truly fertile where that is known, else of those apparently fertile. */
+  /** Of those truly fertile where that is known, else of those apparently fertile; what was taken out living could not hatch and is left out. */
   hatchOfFertile: Share | null
-  /** Of all eggs that were fertile as far as is known. */
+  /** Of the same eggs. A blood ring that was candled and taken out died early. */
   losses: Readonly<Record<Phase, Share | null>>
 }
 
 /** A set's results from what became of each egg. */
-export function hatchResults(fates: readonly Fate[]): HatchResults {
+export function hatchResults(ends: readonly EggEnd[]): HatchResults {
   const counts = Object.fromEntries(FATES.map((fate) => [fate, 0])) as Record<Fate, number>
-  for (const fate of fates) counts[fate]++
-  const set = fates.length
-  const notFertile = counts.infertile + counts['clear-unopened']
-  const apparent = set - notFertile
+  for (const { fate } of ends) counts[fate]++
+  const set = ends.length
+  const calledClear = ends.filter((end) => end.calledClear).length
   const isCertain = counts['clear-unopened'] === 0 && counts.unknown === 0
-  const fertile = set - counts.infertile - counts['clear-unopened']
+  const couldHatch = set - counts.infertile - counts['clear-unopened'] - counts['living-removed']
+  const died: Record<Phase, number> = {
+    early: counts.early + counts['ring-unopened'],
+    middle: counts.middle,
+    late: counts.late,
+    pipped: counts.pipped,
+  }
   return {
     set,
     counts,
     open: counts.unknown,
     fertility: {
-      apparent: shareOf(apparent, set),
+      apparent: shareOf(set - calledClear, set),
       true: isCertain ? shareOf(set - counts.infertile, set) : null,
     },
     hatchOfSet: shareOf(counts.hatched, set),
-    hatchOfFertile: shareOf(counts.hatched, fertile),
-    losses: Object.fromEntries(PHASES.map((phase) => [phase, shareOf(counts[phase], fertile)])) as Record<
+    hatchOfFertile: shareOf(counts.hatched, couldHatch),
+    losses: Object.fromEntries(PHASES.map((phase) => [phase, shareOf(died[phase], couldHatch)])) as Record<
       Phase,
       Share | null
     >,
