@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process'
 import { parseArgs } from 'node:util'
 import { findChromium } from '../chromium.mjs'
 import { soakBundles } from './bundles.ts'
+import { sayCoverage } from './coverage.ts'
 import { soakCuts } from './cuts.ts'
 import type { Findings, Trials } from './findings.ts'
 import { memoryKeeper } from './keeper.ts'
@@ -33,6 +34,8 @@ const NIGHTS = 20
 const EVENINGS = 200_000
 /** The whole suite, every second time disturbed. */
 const STEADY_RUNS = 10
+/** Simulated sets of each way of watching. */
+const COVERAGE_SETS = 300
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -44,7 +47,7 @@ const { values, positionals } = parseArgs({
 })
 process.env['CHROMIUM_PATH'] ??= findChromium()
 const kinds =
-  positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'thorough', 'evenings', 'nights', 'steady']
+  positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'thorough', 'coverage', 'evenings', 'nights', 'steady']
 let faults = 0
 for (const kind of kinds) {
   if (kind === 'thorough') {
@@ -66,6 +69,10 @@ for (const kind of kinds) {
     faults += runs.filter(({ passed }) => !passed).length
     continue
   }
+  if (kind === 'coverage') {
+    console.log(sayCoverage(Number(values.count ?? COVERAGE_SETS)))
+    continue
+  }
   if (kind === 'evenings') {
     const { status } = spawnSync('npx', ['vitest', 'run', 'core/session/evening', '--testTimeout=3600000'], {
       stdio: 'inherit',
@@ -85,7 +92,7 @@ for (const kind of kinds) {
   const known = KINDS[kind]
   if (!known) {
     console.error(
-      `There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, thorough, evenings, nights, steady.`,
+      `There is no “${kind}”. Known: ${Object.keys(KINDS).join(', ')}, thorough, coverage, evenings, nights, steady.`,
     )
     process.exit(2)
   }

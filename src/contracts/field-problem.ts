@@ -35,6 +35,7 @@ const FIELD_NAMES: Readonly<Record<string, string>> = {
   roundsADay: 'rounds a day',
   waterHours: 'hours the water lasts',
   altitudeM: 'height above the sea in metres',
+  scaleStepG: 'step of the scale in grams',
   grams: 'weight in grams',
   zone: 'time zone',
   candlingHour: 'hour of candling',

@@ -47,6 +47,8 @@ export const hatcheryRecordSchema = z.object({
   marks: z.array(z.string().min(1).max(30)).max(12),
   /** Above the sea, metres: thin air dries faster. */
   altitudeM: z.number().min(-400).max(6000).default(0),
+  /** Step in which the place's scale shows, g; null where it is learnt from what it shows. */
+  scaleStepG: z.number().positive().max(20).nullable().default(null),
   /** What the columns of this place’s logger files mean, by the words at their heads. */
   loggerColumns: z
     .array(z.object({ head: z.string().max(120), means: z.enum(LOGGER_COLUMNS) }))
@@ -96,6 +98,7 @@ export function newHatchery(zone: string): Hatchery {
     postRestHours: 18,
     turnsADay: 3,
     altitudeM: 0,
+    scaleStepG: null,
     loggerColumns: [],
     helping: 'never',
     takingOut: 'dry',

@@ -80,7 +80,7 @@ describe('an egg’s water', () => {
       [7, 57],
     ])
     const looks = [look('egg-1', 9, 0.06), look('egg-1', 7, 0.05), look('egg-1', 7, 0.2, true)]
-    const { cells, weights } = waterOfEgg(own, looks, set.setAt)
+    const { cells, weights } = waterOfEgg(own, looks, { setAt: set.setAt, stepG: 0.1 })
     expect(cells.map(({ ageDays }) => ageDays)).toEqual([7, 9])
     expect(weights.map(({ ageDays, grams }) => [Math.round(ageDays), grams])).toEqual([
       [0, 60],

@@ -19,6 +19,7 @@ import {
   type LossEstimate,
   type LossLine,
 } from '../core/moisture/loss-line.ts'
+import { stepOf, weighingSd } from '../core/moisture/scale-doubt.ts'
 import { setWater, withTrays, type SetWater } from '../core/moisture/set-water.ts'
 import { conductance, dryingTorr } from '../core/moisture/vapour.ts'
 import type { Measured } from '../core/measure/reading.ts'
@@ -49,7 +50,12 @@ export interface WaterOfSet {
 }
 
 /** What was seen and weighed of an egg, by its age. */
-export function waterOfEgg(egg: Egg, looks: readonly LookRecord[], setAt: string): EggWater {
+/** @param stepG - in which the scale shows, g */
+export function waterOfEgg(
+  egg: Egg,
+  looks: readonly LookRecord[],
+  { setAt, stepG }: { setAt: string; stepG: number },
+): EggWater {
   return {
     cells: looks
       .filter(({ replaced }) => !replaced)
@@ -64,14 +70,22 @@ export function waterOfEgg(egg: Egg, looks: readonly LookRecord[], setAt: string
           ? // What was weighed at intake bears no hour, or one before setting.
             [
               {
-                ageDays: event.at === null ? 0 : Math.max(0, daysFrom(setAt, event.at)),
+                ageDays: event.at === null ? 0 : daysFrom(setAt, event.at),
                 grams: event.weightG,
+                sdG: weighingSd(stepG),
               },
             ]
           : [],
       )
       .sort((a, b) => a.ageDays - b.ageDays),
   }
+}
+
+/** All that a set's eggs were ever weighed, g. */
+function weightsOf(eggs: readonly Egg[]): number[] {
+  return eggs.flatMap((egg) =>
+    standingEvents(egg.events).flatMap((event) => (event.kind === 'weighed' ? [event.weightG] : [])),
+  )
 }
 
 function daysFrom(setAt: string, at: string): number {
@@ -117,10 +131,13 @@ function airOf(set: EggSet, probes: readonly ProbeRecord[], rollUps: readonly Ro
 function trayLines(
   set: EggSet,
   eggs: readonly Egg[],
-  air: readonly AirSpan[],
+  { air, stepG }: { air: readonly AirSpan[]; stepG: number },
 ): Array<{ perDryDay: Measured; eggs: number }> {
   const fresh = new Map(
-    eggs.map((egg) => [egg.id, waterOfEgg(egg, [], set.setAt).weights.find(({ ageDays }) => ageDays <= 1)]),
+    eggs.map((egg) => [
+      egg.id,
+      waterOfEgg(egg, [], { setAt: set.setAt, stepG }).weights.find(({ ageDays }) => ageDays <= 1),
+    ]),
   )
   return set.trays.flatMap((tray) => {
     const weighings = trayWeighings(tray)
@@ -130,8 +147,15 @@ function trayLines(
     const same = weighings.filter(({ eggIds }) => key(eggIds) === key(last.eggIds))
     const own = last.eggIds.map((id) => fresh.get(id)?.grams ?? NaN)
     const sum = own.reduce((total, grams) => total + grams, 0)
-    const weights = same.map(({ at, grams }) => ({ ageDays: Math.max(0, daysFrom(set.setAt, at)), grams }))
-    const first = Number.isNaN(sum) ? [] : [{ ageDays: 0, grams: sum }]
+    const trayStepG = stepOf(same.map(({ grams }) => grams))
+    const weights = same.map(({ at, grams }) => ({
+      ageDays: daysFrom(set.setAt, at),
+      grams,
+      sdG: weighingSd(trayStepG),
+    }))
+    const first = Number.isNaN(sum)
+      ? []
+      : [{ ageDays: 0, grams: sum, sdG: weighingSd(stepG) * Math.sqrt(own.length) }]
     const line = lossLine({ cells: [], weights: [...first, ...weights] }, air)
     return line ? [{ perDryDay: line.perDryDay, eggs: last.eggIds.length }] : []
   })
@@ -213,14 +237,15 @@ export function waterOfSet(
   const ageDays = Math.max(0, ageInDays(Date.parse(set.setAt), nowMs))
   const [low, high] = [waterLossPercent[0] / 100, waterLossPercent[1] / 100]
   const target = { low, high, middle: (low + high) / 2 }
+  const stepG = hatchery.scaleStepG ?? stepOf(weightsOf(eggs))
   const lines = new Map<string, LossLine>()
   for (const egg of eggs) {
     if (egg.removed) continue
-    const line = lossLine(waterOfEgg(egg, looksByEgg.get(egg.id) ?? [], set.setAt), air)
+    const line = lossLine(waterOfEgg(egg, looksByEgg.get(egg.id) ?? [], { setAt: set.setAt, stepG }), air)
     if (line) lines.set(egg.id, line)
   }
   const dry = dryDays(air, ageDays)
-  const mean = withTrays(setWater(lines, dry), trayLines(set, eggs, air))
+  const mean = withTrays(setWater(lines, dry), trayLines(set, eggs, { air, stepG }))
   const rhPercent = air.at(-1)!.rhPercent
   return {
     lines,
@@ -242,6 +267,9 @@ export function waterOfSet(
           : []
       }),
     ),
-    airError: airError(lossesOver(lines, mean?.outliers ?? []), set.species, hygrometerKnown(set, probes)),
+    airError: airError(lossesOver(lines, mean?.outliers ?? []), set.species, {
+      known: hygrometerKnown(set, probes),
+      altitudeM,
+    }),
   }
 }

@@ -97,6 +97,11 @@ const linesOf = (words: string): string[] => [
   ),
 ]
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
+/** Empty is learnt; what cannot be read is refused by the record's own check. */
+function stepOrLearnt(event: Event): number | null {
+  const { value } = event.target as HTMLInputElement
+  return value === '' ? null : number(event)
+}
 </script>
 
 <template>
@@ -174,6 +179,19 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
                 class="field mt-1 w-full"
                 :value="hatchery.altitudeM"
                 @change="change({ altitudeM: number($event) })"
+            /></label>
+            <label
+              >Step of the scale, g
+              <input
+                type="number"
+                min="0.01"
+                max="20"
+                step="any"
+                placeholder="learnt from what it shows"
+                class="field mt-1 w-full"
+                data-testid="scale-step"
+                :value="hatchery.scaleStepG ?? ''"
+                @change="change({ scaleStepG: stepOrLearnt($event) })"
             /></label>
             <label
               >Turns a day by hand

@@ -2,6 +2,7 @@ import { NormalEquations } from '../geometry/linear-system.ts'
 import { usualTimetable } from '../incubation/timetable.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import type { Measured } from '../measure/reading.ts'
+import { pressureRatio } from './vapour.ts'
 
 /** A set's mean loss at one time. */
 export interface SetLoss {
@@ -37,16 +38,18 @@ export function usualPerDryDay(species: SpeciesName): number {
  * By how many points the air is drier than the hygrometer says (negative: moister), as the eggs have it: they lose in
  * proportion to what the air truly lacks. While one humidity was run a wrong hygrometer and unusual shells look alike,
  * and the answer is hardly more than a guess; once it was changed, how much the loss changed with it tells them apart.
+ * @param altitudeM - height above the sea
  * @param known - what is known of the hygrometer besides: from a check over wet salt, or only what is usual
  * @returns percentage points
  */
 export function airError(
   losses: readonly SetLoss[],
   species: SpeciesName,
-  known: Measured = USUAL_ERROR,
+  { known = USUAL_ERROR, altitudeM = 0 }: { known?: Measured; altitudeM?: number } = {},
 ): Measured | null {
   if (losses.length === 0) return null
-  const usual = usualPerDryDay(species)
+  // In thinner air the same shells lose more.
+  const usual = usualPerDryDay(species) / pressureRatio(altitudeM)
   // Loss = k·(dry days + error·days): straight in k and in k·error.
   const [rate, product] = [0, 1]
   const equations = new NormalEquations(2)

@@ -6,8 +6,12 @@ import type { Measured } from '../measure/reading.ts'
  */
 const LOSS_PER_CELL = 0.51 / 0.548
 
-/** Air cell of a fresh egg, share of the volume: 1.5 to 3 per cent. */
-export const FRESH_CELL: Measured = { value: 0.0225, sd: 0.004 }
+/** How far a flock's fresh cells lie from the usual together, and an egg's from its flock's, shares of the volume: 1.5 to 3 per cent are seen. */
+export const FLOCK_CELL_SD = 0.0042
+const OWN_CELL_SD = 0.002
+
+/** Air cell of a fresh egg, share of the volume. */
+export const FRESH_CELL: Measured = { value: 0.0225, sd: Math.hypot(FLOCK_CELL_SD, OWN_CELL_SD) }
 
 /**
  * Water lost since the fresh cell was as it was, share of the mass when laid, from a photograph alone.
@@ -29,13 +33,7 @@ export function cellFromLoss(loss: Measured, fresh: Measured = FRESH_CELL): Meas
   }
 }
 
-/** Of a kitchen or jeweller's scale, g. */
-const SCALE_SD_G = 0.05
-
-/**
- * Water lost since the first weighing, share of that mass.
- * @param scaleSdG - standard uncertainty of one weighing, g
- */
-export function lossFromWeights(firstG: number, nowG: number, scaleSdG = SCALE_SD_G): Measured {
-  return { value: (firstG - nowG) / firstG, sd: (scaleSdG * Math.hypot(1, nowG / firstG)) / firstG }
+/** What is lost of a mass becomes air in the egg. @param volume - share of the egg's volume @returns share of its mass */
+export function massOfCell(volume: number): number {
+  return LOSS_PER_CELL * volume
 }

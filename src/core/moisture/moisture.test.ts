@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
-import { cellFromLoss, FRESH_CELL, lossFromCell, lossFromWeights } from './cell-water.ts'
+import { cellFromLoss, FRESH_CELL, lossFromCell } from './cell-water.ts'
 import { eggBody, surfaceCm2 } from './egg-body.ts'
 import { adviseHumidity, humidityStep } from './humidity-advice.ts'
 import { airError, usualPerDryDay } from './air-error.ts'
 import { dryDays, meanRh } from './dry-days.ts'
 import { cellAfter, lossAfter, lossLine, type LossLine } from './loss-line.ts'
+import { stepOf, weighingSd } from './scale-doubt.ts'
 import { ENOUGH_EGGS, setWater } from './set-water.ts'
 import { conductance, dryingTorr, pressureRatio, saturationTorr } from './vapour.ts'
 
@@ -54,12 +55,6 @@ describe('air cell and water', () => {
       ),
     )
   })
-
-  it('by the scale is the share of the first weight', () => {
-    // 60 g that became 55.2 g lost 8 %; each weighing ± 0.05 g: 0.05 × √(1 + 0.92²) ÷ 60 = 0.00113.
-    expect(lossFromWeights(60, 55.2).value).toBeCloseTo(0.08, 9)
-    expect(lossFromWeights(60, 55.2).sd).toBeCloseTo(0.00113, 5)
-  })
 })
 
 /** Half of saturation lacking all along: two days are one dry day. */
@@ -87,8 +82,8 @@ describe('an egg’s line', () => {
       cell: { value: cellFromLoss(exactly(perDay * ageDays), { value: fresh, sd: 0 }).value, sd },
     }))
   const weighed = (perDay: number) => [
-    { ageDays: 0, grams: 60 },
-    { ageDays: 14, grams: 60 * (1 - perDay * 14) },
+    { ageDays: 0, grams: 60, sdG: 0.05 },
+    { ageDays: 14, grams: 60 * (1 - perDay * 14), sdG: 0.05 },
   ]
 
   it('runs through photographs, from the fresh cell that is usual', () => {
@@ -113,9 +108,38 @@ describe('an egg’s line', () => {
     expect(line.cellOffset.value).toBeGreaterThan(0.004)
   })
 
+  it('shares the doubt of the first weight among all that are held against it', () => {
+    // Two weighings of 0.05 g, 7 dry days apart: √2 × 0.05 ÷ 60 ÷ 7 = 0.000168 a dry day.
+    const two = lossLine({ cells: [], weights: weighed(0.0065) }, HALF)!
+    expect(two.perDryDay.value).toBeCloseTo(0.013, 6)
+    expect(two.perDryDay.sd).toBeCloseTo(0.000168, 5)
+    // Weighed daily, the first shares its error with all: √(0.05² ÷ Σ(d − mean d)²) ÷ 60, Σ over 15 days of 0…7 dry days = 70.
+    const daily = Array.from({ length: 15 }, (_, day) => ({
+      ageDays: day,
+      grams: 60 * (1 - 0.0065 * day),
+      sdG: 0.05,
+    }))
+    expect(lossLine({ cells: [], weights: daily }, HALF)!.perDryDay.sd).toBeCloseTo(
+      0.05 / 60 / Math.sqrt(70),
+      5,
+    )
+  })
+
+  it('is there for an egg that was weighed first on the second day, or before it was set', () => {
+    const weight = (ageDays: number, grams: number) => ({ ageDays, grams, sdG: 0.05 })
+    // 60 g when set, 0.65 % a day: 59.22 on day 2, 54.54 on day 14.
+    const late = lossLine({ cells: [], weights: [weight(2, 59.22), weight(14, 54.54)] }, HALF)!
+    expect(late.perDryDay.value).toBeCloseTo(0.013, 5)
+    // Ten days in store cost 10 × 0.062 dry days: 60 × (1 + 0.013 × 0.62) = 60.484 g when laid.
+    const stored = lossLine({ cells: [], weights: [weight(-10, 60.484), weight(14, 54.54)] }, HALF)!
+    expect(stored.perDryDay.value).toBeCloseTo(0.013, 4)
+  })
+
   it('is none before anything tells', () => {
-    expect(lossLine({ cells: cells([0], 0.006), weights: [{ ageDays: 0, grams: 60 }] }, HALF)).toBeNull()
-    expect(lossLine({ cells: [], weights: [{ ageDays: 9, grams: 55 }] }, HALF)).toBeNull()
+    expect(
+      lossLine({ cells: cells([0], 0.006), weights: [{ ageDays: 0, grams: 60, sdG: 0.05 }] }, HALF),
+    ).toBeNull()
+    expect(lossLine({ cells: [], weights: [{ ageDays: 9, grams: 55, sdG: 0.05 }] }, HALF)).toBeNull()
   })
 })
 
@@ -126,13 +150,45 @@ function linesOf(rates: readonly number[], sd = 0.0004): Map<string, LossLine> {
       {
         perDryDay: { value, sd },
         cellOffset: exactly(0),
+        isFreshKnown: false,
         estimates: [{ ageDays: 10, dryDays: 5, loss: exactly(5 * value), by: 'scale' as const }],
       },
     ]),
   )
 }
 
+describe('a scale', () => {
+  it.each([
+    [[58, 61, 55, 60], 1],
+    [[58.5, 61, 55, 60.5], 0.5],
+    [[58.4, 61.2, 55.1, 60], 0.1],
+    [[58.42, 61.21, 55.13, 60.07], 0.01],
+    // Tenths of an ounce: 2.1, 2.0, 1.9, 2.2, 2.3.
+    [[59.53, 56.7, 53.86, 62.37, 65.2], 2.8349523125],
+    [[58], 0.1],
+  ])('that shows %j has a step of %f g', (weights, step) => {
+    expect(stepOf(weights)).toBeCloseTo(step, 9)
+  })
+  it('of one gram leaves 0.29 g open, and the hand its own', () => {
+    // 1 ÷ √12 = 0.2887; with 0.05 of the hand 0.293.
+    expect(weighingSd(1)).toBeCloseTo(0.293, 3)
+    expect(weighingSd(0.01)).toBeCloseTo(0.05, 3)
+  })
+})
+
 describe('a set’s water', () => {
+  it('carries that its flock’s fresh cells may be others than usual, where only photographs tell', () => {
+    const byPhotograph = new Map(
+      [...linesOf(Array<number>(30).fill(0.013))].map(([id, line]) => [
+        id,
+        { ...line, estimates: line.estimates.map((one) => ({ ...one, by: 'photograph' as const })) },
+      ]),
+    )
+    // 0.0042 of the volume × 0.93 ÷ 5 dry days = 0.00078.
+    expect(setWater(byPhotograph, 5)!.perDryDay.sd).toBeGreaterThan(0.00077)
+    expect(setWater(linesOf(Array<number>(30).fill(0.013)), 5)!.perDryDay.sd).toBeLessThan(0.0002)
+  })
+
   it('is the mean of its eggs, without those that are cracked, which are named', () => {
     const random = createRandom('set')
     const rates = Array.from({ length: 30 }, () => 0.013 * (1 + 0.1 * random.normal()))
@@ -235,6 +291,16 @@ describe('a hygrometer that is wrong, as the eggs have it', () => {
   it('is a guess while one humidity was run, for shells may be unusual instead', () => {
     const error = airError(losses(8, [[0, 50]]), 'chicken')!
     expect(Math.abs(error.value)).toBeLessThan(2 * error.sd)
+  })
+
+  it('is not made up by the height above the sea, where the same shells lose more', () => {
+    const ratio = pressureRatio(2000)
+    const high = losses(0, [[0, 50]]).map((one) => ({
+      ...one,
+      loss: { ...one.loss, value: one.loss.value / ratio },
+    }))
+    expect(Math.abs(airError(high, 'chicken', { altitudeM: 2000 })!.value)).toBeLessThan(0.01)
+    expect(airError(high, 'chicken')!.value).toBeGreaterThan(1)
   })
 
   it('is told once the humidity was changed, also with unusual shells', () => {

@@ -52,7 +52,7 @@ function runSet(seed: string, by: 'scale' | 'photograph') {
     for (const [i, egg] of eggs.entries()) {
       const loss = egg.perDryDay * trulyDry(ageDays)
       if (by === 'scale' && !missing.has(`${i} ${ageDays}`))
-        egg.water.weights.push({ ageDays, grams: egg.grams * (1 - loss) + 0.05 * random.normal() })
+        egg.water.weights.push({ ageDays, grams: egg.grams * (1 - loss) + 0.05 * random.normal(), sdG: 0.05 })
       if (by === 'photograph' && ageDays > 0) {
         const cell = cellFromLoss({ value: loss, sd: 0 }, { value: egg.fresh, sd: 0 }).value
         egg.water.cells.push({
@@ -87,7 +87,7 @@ function runSet(seed: string, by: 'scale' | 'photograph') {
     arrived,
     outliers: water!.outliers,
     unaided: airError(losses, 'chicken')!,
-    error: airError(losses, 'chicken', saltCheck(overSalt))!,
+    error: airError(losses, 'chicken', { known: saltCheck(overSalt) })!,
   }
 }
 

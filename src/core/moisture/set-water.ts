@@ -1,5 +1,6 @@
 import type { Measured } from '../measure/reading.ts'
 import { medianOf } from '../image/quantile.ts'
+import { FLOCK_CELL_SD, massOfCell } from './cell-water.ts'
 import type { LossLine } from './loss-line.ts'
 
 /** A set's eggs together. */
@@ -23,8 +24,6 @@ export const ENOUGH_EGGS = 10
 /** @see Iglewicz, B. & Hoaglin, D. C. (1993). How to detect and handle outliers. ASQC Quality Press. */
 const OUTLIER = 3.5
 const MAD_TO_SD = 1.4826
-/** Error that all photographs of a set share, because the breed's fresh cell is another than the usual: share of the mass. */
-const SHARED_OFFSET_SD = 0.0023
 
 /**
  * The set's mean loss: eggs further off than {@link OUTLIER} by the modified z-score (Iglewicz & Hoaglin 1993) are left
@@ -46,8 +45,12 @@ export function setWater(lines: ReadonlyMap<string, LossLine>, dry: number): Set
   const outliers = all.flatMap(([id]) => (Math.abs(offBy.get(id)!) > OUTLIER ? [id] : []))
   const counting = all.filter(([id]) => !outliers.includes(id)).map(([, line]) => line)
   const { mean, spread } = randomEffects(counting.map(({ perDryDay }) => perDryDay))
-  const byPhotograph = counting.filter(({ estimates }) => estimates.every(({ by }) => by === 'photograph'))
-  const shared = (SHARED_OFFSET_SD * byPhotograph.length) / Math.max(1, counting.length) / Math.max(0.5, dry)
+  // Whether a flock's fresh cells are larger or smaller than usual is the same for all that were only photographed.
+  const byPhotograph = counting.filter(
+    ({ estimates, isFreshKnown }) => !isFreshKnown && estimates.every(({ by }) => by === 'photograph'),
+  )
+  const shared =
+    (massOfCell(FLOCK_CELL_SD) * byPhotograph.length) / Math.max(1, counting.length) / Math.max(0.5, dry)
   return {
     perDryDay: { value: mean.value, sd: Math.hypot(mean.sd, shared) },
     spread,
@@ -85,6 +88,11 @@ export function withTrays(
   }
 }
 
+/** Of few eggs the spread itself is hardly known: the standard deviation of Student's t instead of the normal's. */
+function fewer(count: number): number {
+  return Math.sqrt(count > 3 ? (count - 1) / (count - 3) : 3)
+}
+
 function randomEffects(values: readonly Measured[]): { mean: Measured; spread: number } {
   const weigh = (tau2: number): { mean: number; weight: number } => {
     const weights = values.map(({ sd }) => 1 / (sd * sd + tau2))
@@ -96,5 +104,5 @@ function randomEffects(values: readonly Measured[]): { mean: Measured; spread: n
   const squares = values.reduce((sum, { sd }) => sum + 1 / sd ** 4, 0)
   const tau2 = Math.max(0, (q - (values.length - 1)) / (fixed.weight - squares / fixed.weight) || 0)
   const { mean, weight } = weigh(tau2)
-  return { mean: { value: mean, sd: Math.sqrt(1 / weight) }, spread: Math.sqrt(tau2) }
+  return { mean: { value: mean, sd: fewer(values.length) * Math.sqrt(1 / weight) }, spread: Math.sqrt(tau2) }
 }
