@@ -25,6 +25,45 @@ const both = (iso: string, celsius: number | null, rhPercent: number | null) => 
   rhPercent,
 })
 
+describe('an hour that comes twice', () => {
+  // Lisbon’s clocks go from 2:00 back to 1:00 on the 26th of October 2025, at 1:00 UTC.
+  const rows = ['00:50', '01:10', '01:40', '01:10', '01:40', '02:10'].map(
+    (time, i) => `2025-10-26 ${time},37.${i},50`,
+  )
+  const times = [
+    '2025-10-25T23:50:00',
+    '2025-10-26T00:10:00',
+    '2025-10-26T00:40:00',
+    '2025-10-26T01:10:00',
+    '2025-10-26T01:40:00',
+    '2025-10-26T02:10:00',
+  ].map(at)
+  it.each([
+    ['forwards', rows],
+    ['backwards', [...rows].reverse()],
+  ])('loses no row, %s', (_, lines) => {
+    const { readings, bad } = read(`time,temp,rh\n${lines.join('\n')}\n`)
+    expect(bad).toEqual([])
+    expect(readings.map(({ atMs }) => atMs)).toEqual(times)
+    expect(readings.map(({ celsius }) => celsius)).toEqual([37, 37.1, 37.2, 37.3, 37.4, 37.5])
+  })
+})
+
+it('two bytes a letter without a mark are read', () => {
+  const text = 'time;temp\n2026-03-14 20:00;37,5\n'
+  const wide = Uint8Array.from([...text].flatMap((letter) => [letter.charCodeAt(0), 0]))
+  expect(textOfFile(wide)).toBe(text)
+  expect(textOfFile(Uint8Array.from([...text].flatMap((letter) => [0, letter.charCodeAt(0)])))).toBe(text)
+})
+
+it('a row of which commas do not come out even is named, and no figure is made of it', () => {
+  const { readings, bad } = read(
+    'Time,Temp C,RH %\n2026-03-14 20:00,37,5,48,2\n2026-03-14 20:10,37,47,0\n2026-03-14 20:20,37,5,48,2\n',
+  )
+  expect(readings).toHaveLength(2)
+  expect(bad).toEqual([{ line: 3, why: 'commas divide its cells and its figures alike' }])
+})
+
 describe('a logger’s file', () => {
   const expected = [both('2026-03-14T20:00:00', 37.5, 48.2), both('2026-03-14T20:10:00', 37.6, 47)]
 
@@ -53,6 +92,18 @@ describe('a logger’s file', () => {
     [
       'quoted figures with decimal commas between commas',
       'Fecha y hora,"Temperatura, °C","Humedad, %"\n14/03/2026 20:00,"37,5","48,2"\n14/03/2026 20:10,"37,6","47"\n',
+    ],
+    [
+      'commas that divide figures as well as cells',
+      'Time,Temp C,RH %\n2026-03-14 20:00,37,5,48,2\n2026-03-14 20:10,37,6,47,0\n',
+    ],
+    [
+      'moisture as a share of one, times with points, °F said in the cell alone',
+      'Date;Time;Temp;RH\n14.03.2026;20.00;99.5 F;0.482\n14.03.2026;20.10;99.68 F;0.47\n',
+    ],
+    [
+      'the latest row first',
+      'Time,Temperature (°C),Humidity (%RH)\n2026-03-14 20:10:00,37.6,47.0\n2026-03-14 20:00:00,37.5,48.2\n',
     ],
     [
       'columns that are not asked for, units in the cells, years of two digits',

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import type { LoggerColumn } from '../core/climate/logger-columns.ts'
-import { instantOf } from '../core/time/local-date.ts'
+import { instantOf, localDateOf, localTimeOf } from '../core/time/local-date.ts'
 import { fromShown } from '../core/units.ts'
 
 /** The file of a logger as a table, before it is known what its columns mean. */
@@ -55,6 +55,8 @@ export function textOfFile(bytes: Uint8Array): string {
   const [a, b] = bytes
   if (a === 0xff && b === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
   if (a === 0xfe && b === 0xff) return new TextDecoder('utf-16be').decode(bytes)
+  const wide = wideText(bytes)
+  if (wide) return new TextDecoder(wide).decode(bytes)
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
@@ -62,12 +64,23 @@ export function textOfFile(bytes: Uint8Array): string {
   }
 }
 
+/** Two bytes a letter without a mark that says so: every second one is nought. */
+function wideText(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
+  const some = bytes.subarray(0, 400)
+  if (some.length < 8) return null
+  const noughts = [0, 1].map((odd) => some.filter((byte, i) => i % 2 === odd && byte === 0).length)
+  const most = 0.4 * (some.length / 2)
+  if (noughts[1]! > most && noughts[0] === 0) return 'utf-16le'
+  return noughts[0]! > most && noughts[1] === 0 ? 'utf-16be' : null
+}
+
 /** @throws LoggerFileError where it is no table of times and figures */
 export function readLoggerTable(text: string): LoggerTable {
   if (text.includes('\0'))
     throw new LoggerFileError('This is no text file. Save the logger’s readings as CSV first.')
   const clean = text.replace(/^\uFEFF/, '')
-  const { data } = Papa.parse<string[]>(clean, { delimiter: delimiterOf(clean), skipEmptyLines: false })
+  const delimiter = delimiterOf(clean)
+  const { data } = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false })
   if (data.length > MOST_LINES)
     throw new LoggerFileError(`The file has ${data.length} lines; at most ${MOST_LINES} are read at once.`)
   const lines = data.map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }))
@@ -76,9 +89,36 @@ export function readLoggerTable(text: string): LoggerTable {
     throw new LoggerFileError('No row with a time and a figure was found. Is this the file of a logger?')
   const width = lines[first]!.cells.length
   const above = lines.slice(0, first).findLast(({ cells }) => cells.filter((cell) => cell !== '').length > 1)
-  const head = Array.from({ length: width }, (_, i) => above?.cells[i] || `Column ${i + 1}`)
   const rows = lines.slice(first).filter(({ cells }) => cells.some((cell) => cell !== ''))
+  const named = above?.cells.length ?? 0
+  if (delimiter === ',' && above && width > named && isHalved(rows[0]!.cells, named))
+    return {
+      head: above.cells,
+      rows: rows.map((row) => ({ ...row, cells: rejoined(row.cells, { named, width }) })),
+    }
+  const head = Array.from({ length: width }, (_, i) => above?.cells[i] || `Column ${i + 1}`)
   return { head, rows }
+}
+
+/** Whether decimal commas were taken for the end of a cell: as many cells too many as there are figures, all of whole numbers. */
+function isHalved(cells: readonly string[], named: number): boolean {
+  const extra = cells.length - named
+  const figures = cells.slice(cells.length - 2 * extra)
+  return (
+    figures.length === 2 * extra &&
+    figures.every((cell, i) => (i % 2 === 0 ? /^[+-]?\d+$/ : /^\d+$/).test(cell))
+  )
+}
+
+/** “37” and “5” become 37,5 again. A row that does not come out even stays as it is, and is named as bad. */
+function rejoined(cells: readonly string[], { named, width }: { named: number; width: number }): string[] {
+  if (cells.length !== width || !isHalved(cells, named)) return [...cells, 'not even']
+  const from = cells.length - 2 * (cells.length - named)
+  const figures = Array.from(
+    { length: cells.length - named },
+    (_, k) => `${cells[from + 2 * k]!},${cells[from + 2 * k + 1]!}`,
+  )
+  return [...cells.slice(0, from), ...figures]
 }
 
 /** Semicolons, tabs and bars are no part of figures: where most lines have as many of one, it divides them. */
@@ -146,10 +186,19 @@ export function loggerReadings(
   const dayFirst = said ?? dayFirstOf(rows.map(timeOf))
   const bad: LoggerReadings['bad'] = []
   const readings: LoggerReading[] = []
-  for (const row of rows) {
+  const instants = instantReader(dayFirst ?? true, zone)
+  // Backwards files are read forwards, so that an hour that comes twice is known by what stood before it.
+  const inTime = isBackwards(rows.map(timeOf), instants) ? [...rows].reverse() : rows
+  const asShare = isShare(rows.map(({ cells }) => numberOf(cells[rhAt] ?? '')))
+  let lastMs = -Infinity
+  for (const row of inTime) {
     const { line, cells } = row
     const problem = (why: string): void => void bad.push({ line, why })
-    const atMs = instantOfText(timeOf(row), dayFirst ?? true, zone)
+    if (cells.length > columns.length && cells.at(-1) === 'not even') {
+      problem('commas divide its cells and its figures alike')
+      continue
+    }
+    const atMs = instants(timeOf(row), lastMs)
     if (atMs === null) {
       problem(`“${timeOf(row).slice(0, 30)}” is no time`)
       continue
@@ -169,10 +218,16 @@ export function loggerReadings(
       problem(`“${String(cell).slice(0, 30)}” is no figure`)
       continue
     }
-    const celsius = f !== null ? fromShown('imperial', 'temperature', f) : c
+    lastMs = atMs
+    // What a cell itself says of its unit counts before what its column is called.
+    const cellUnit = unitOf(cells[celsiusAt] ?? '') ?? unitOf(cells[fahrenheitAt] ?? '')
+    const asWritten = f ?? c
+    const isFahrenheit = cellUnit === null ? f !== null : cellUnit === 'F'
+    const celsius =
+      asWritten !== null && isFahrenheit ? fromShown('imperial', 'temperature', asWritten) : asWritten
     if (celsius !== null && !(celsius >= 0 && celsius <= 60)) {
       problem(
-        `${f ?? c} ${f === null ? '°C' : '°F'} is no warmth of an incubator${c !== null && c > 60 ? '; is it °F?' : ''}`,
+        `${asWritten} ${isFahrenheit ? '°F' : '°C'} is no warmth of an incubator${!isFahrenheit && celsius > 60 ? '; is it °F?' : ''}`,
       )
       continue
     }
@@ -184,7 +239,11 @@ export function loggerReadings(
       problem('neither warmth nor moisture stands in it')
       continue
     }
-    readings.push({ atMs, celsius: celsius === null ? null : Number(celsius.toFixed(3)), rhPercent: rh })
+    readings.push({
+      atMs,
+      celsius: celsius === null ? null : Number(celsius.toFixed(3)),
+      rhPercent: rh !== null && asShare ? Number((100 * rh).toFixed(2)) : rh,
+    })
   }
   if (bad.length > MOST_BAD * rows.length)
     throw new LoggerFileError(
@@ -212,12 +271,27 @@ function numberOf(cell: string): number | null {
   return Number(plain.replace(',', '.'))
 }
 
+function unitOf(cell: string): 'C' | 'F' | null {
+  const sign = /[\d.,]\s*°?\s*([CF])$/i.exec(cell.trim())?.[1]?.toUpperCase()
+  return sign === 'C' || sign === 'F' ? sign : null
+}
+
+/** Whether moisture is written as a share of one, 0.51, and not in percent: no incubator is as dry as 1 % all along. */
+function isShare(figures: ReadonlyArray<number | null>): boolean {
+  const known = figures.filter((figure) => figure !== null)
+  return (
+    known.length > 0 &&
+    known.every((figure) => figure >= 0 && figure <= 1) &&
+    known.some((figure) => figure > 0)
+  )
+}
+
 function isFigure(cell: string): boolean {
   return numberOf(cell) !== null
 }
 
 const DATE = /(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})/
-const CLOCK = /(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*([ap])?\.?m?\.?/i
+const CLOCK = /(?<!\d)(\d{1,2})[:.](\d{2})(?:[:.](\d{2})(?:[.,]\d+)?)?(?!\d)\s*([ap])?\.?m?\.?/i
 const ISO_WITH_ZONE = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})$/i
 /** Seconds or milliseconds since 1970, of this century. */
 const EPOCH = /^(1[0-9]{9}|1[0-9]{12})$/
@@ -227,7 +301,7 @@ function isTime(cell: string): boolean {
 }
 
 function hasClock(cell: string): boolean {
-  return EPOCH.test(cell) || CLOCK.test(cell)
+  return EPOCH.test(cell) || CLOCK.test(cell.replace(DATE, ' '))
 }
 
 /** Whether days stand before months: certain with dots, else by what cannot be a month, else by what makes less of a jump. */
@@ -249,29 +323,71 @@ function dayFirstOf(texts: readonly string[]): boolean | null {
   return day === month ? null : day < month
 }
 
-function instantOfText(text: string, dayFirst: boolean, zone: string): number | null {
-  const plain = text.trim()
-  if (EPOCH.test(plain)) return Number(plain) * (plain.length > 10 ? 1 : 1000)
-  if (ISO_WITH_ZONE.test(plain)) {
-    const atMs = Date.parse(plain.replace(' ', 'T').replace(/\s/g, ''))
-    return Number.isNaN(atMs) ? null : atMs
+/** Moments of texts as a file has them, one after the other. */
+type Instants = (text: string, lastMs?: number) => number | null
+
+const HOUR_MS = 3_600_000
+
+/**
+ * Reads moments. An hour that comes twice when clocks are put back is the second one where the row before it was later.
+ * The zone is asked once for each half hour: a logger has a hundred thousand rows.
+ */
+function instantReader(dayFirst: boolean, zone: string): Instants {
+  const known = new Map<string, { startMs: number; againMs: number | null } | null>()
+  const halfHour = (
+    date: string,
+    hour: number,
+    half: 0 | 30,
+  ): { startMs: number; againMs: number | null } | null => {
+    const key = `${date} ${hour} ${half}`
+    const before = known.get(key)
+    if (before !== undefined) return before
+    const found = asked(date, `${pad(hour)}:${pad(half)}`, zone)
+    known.set(key, found)
+    return found
   }
-  const [, one, two, three] = DATE.exec(plain) ?? []
-  const [, hour, minute, second, half] = CLOCK.exec(plain.replace(DATE, ' ')) ?? []
-  if (!one || !two || !three || !hour || !minute) return null
-  const yearFirst = one.length > 2
-  const year = yearFirst ? Number(one) : three.length > 2 ? Number(three) : 2000 + Number(three)
-  const month = Number(yearFirst ? two : dayFirst ? two : one)
-  const day = Number(yearFirst ? three : dayFirst ? one : two)
-  const h = half ? (Number(hour) % 12) + (half.toLowerCase() === 'p' ? 12 : 0) : Number(hour)
-  const two2 = (n: number): string => String(n).padStart(2, '0')
+  return (text, lastMs = -Infinity) => {
+    const plain = text.trim()
+    if (EPOCH.test(plain)) return Number(plain) * (plain.length > 10 ? 1 : 1000)
+    if (ISO_WITH_ZONE.test(plain)) {
+      const atMs = Date.parse(plain.replace(' ', 'T').replace(/\s/g, ''))
+      return Number.isNaN(atMs) ? null : atMs
+    }
+    const [, one, two, three] = DATE.exec(plain) ?? []
+    const [, hour, minute, second, half] = CLOCK.exec(plain.replace(DATE, ' ')) ?? []
+    if (!one || !two || !three || !hour || !minute) return null
+    const yearFirst = one.length > 2
+    const year = yearFirst ? Number(one) : three.length > 2 ? Number(three) : 2000 + Number(three)
+    const month = Number(yearFirst ? two : dayFirst ? two : one)
+    const day = Number(yearFirst ? three : dayFirst ? one : two)
+    const h = half ? (Number(hour) % 12) + (half.toLowerCase() === 'p' ? 12 : 0) : Number(hour)
+    if (h > 23 || Number(minute) > 59 || Number(second ?? 0) > 59) return null
+    const start = halfHour(`${year}-${pad(month)}-${pad(day)}`, h, Number(minute) < 30 ? 0 : 30)
+    if (!start) return null
+    const rest = 60_000 * (Number(minute) % 30) + 1000 * Number(second ?? 0)
+    const atMs = start.startMs + rest
+    return start.againMs !== null && atMs <= lastMs ? start.againMs + rest : atMs
+  }
+}
+
+/** When a time of the day is, and when it is again on a day with clocks put back; null where there is no such day or hour. */
+function asked(date: string, time: string, zone: string): { startMs: number; againMs: number | null } | null {
   try {
-    return (
-      instantOf(`${year}-${two2(month)}-${two2(day)}`, `${two2(h)}:${minute}`, zone) +
-      1000 * Number(second ?? 0)
-    )
+    const startMs = instantOf(date, time, zone)
+    const againMs = startMs + HOUR_MS
+    const isAgain = localDateOf(againMs, zone) === date && localTimeOf(againMs, zone).slice(0, 5) === time
+    return { startMs, againMs: isAgain ? againMs : null }
   } catch {
-    // No such day or hour.
     return null
   }
+}
+
+function pad(n: number): string {
+  return String(n).padStart(2, '0')
+}
+
+/** Whether the latest row stands first. */
+function isBackwards(texts: readonly string[], instants: Instants): boolean {
+  const known = texts.flatMap((text) => instants(text) ?? [])
+  return known.length > 1 && known[0]! > known.at(-1)!
 }

@@ -85,42 +85,84 @@ function alarmsOfProbe(
   nowMs: number,
 ): Alarm[] {
   const alarms: Alarm[] = []
-  const add = (code: AlarmCode, off: { sinceMs: number; value: number } | null): void => {
-    if (off) alarms.push({ code, probeId: id, ...off })
+  const add = (code: AlarmCode, spell: Spell | null): void => {
+    if (spell) alarms.push({ code, probeId: id, ...spell })
   }
   if (heardMs !== null && nowMs - heardMs > SILENT_MS)
     alarms.push({ code: 'silent', probeId: id, sinceMs: heardMs, value: null })
   const harms = HOT.harms + warmerThanEggs(band)
-  const last = celsius.at(-1)
-  const isFresh = last !== undefined && nowMs - last.atMs <= HOLDS_MS
-  if (isFresh && last.value >= harms) {
-    const since = offSince(celsius, { low: -Infinity, high: harms - 1e-9 }, nowMs)
-    add('too-hot', { sinceMs: since?.sinceMs ?? last.atMs, value: last.value })
-  } else add('hot', lasting(offSince(celsius, { low: -Infinity, high: band.celsius.high }, nowMs), nowMs))
-  add('cold', lasting(offSince(celsius, { low: band.celsius.low, high: Infinity }, nowMs), nowMs))
-  add('moist', lasting(offSince(rhPercent, { low: -Infinity, high: band.rhPercent.high }, nowMs), nowMs))
-  add('dry', lasting(offSince(rhPercent, { low: band.rhPercent.low, high: Infinity }, nowMs), nowMs))
+  const warmth = CLEAR_BY.celsius
+  const tooHot = spellOf(celsius, nowMs, {
+    isOff: (value) => value >= harms,
+    isClear: (value) => value < harms - warmth,
+    comesOnAfterMs: 0,
+  })
+  const side = (
+    samples: readonly Sample[],
+    { low, high }: Band,
+    which: 'high' | 'low',
+    clearBy: number,
+  ): Spell | null => {
+    // A narrow band must leave room in its middle.
+    const by = Math.min(clearBy, (high - low) / 4)
+    return spellOf(samples, nowMs, {
+      isOff: (value) => (which === 'high' ? value > high : value < low),
+      isClear: (value) => (which === 'high' ? value <= high - by : value >= low + by),
+      comesOnAfterMs: OFF_MS,
+    })
+  }
+  if (tooHot) add('too-hot', tooHot)
+  else add('hot', side(celsius, band.celsius, 'high', warmth))
+  add('cold', side(celsius, band.celsius, 'low', warmth))
+  add('moist', side(rhPercent, band.rhPercent, 'high', CLEAR_BY.rhPercent))
+  add('dry', side(rhPercent, band.rhPercent, 'low', CLEAR_BY.rhPercent))
   return alarms
 }
 
-function lasting<T extends { sinceMs: number }>(off: T | null, nowMs: number): T | null {
-  return off && nowMs - off.sinceMs >= OFF_MS ? off : null
+/** How far back within its limit a value must be before an alarm may end, and for how long: readings at a limit come and go. */
+const CLEAR_BY = { celsius: 0.15, rhPercent: 2 } as const
+const CLEAR_MS = 10 * 60_000
+
+interface Spell {
+  sinceMs: number
+  /** The latest value. */
+  value: number
 }
 
-/** Since when the latest readings have all been off; null where the latest is not, or is too old to speak for now. */
-function offSince(
+/**
+ * The alarm that is on at the end of the samples. It comes on when all of them have been off for a while, and ends when
+ * all have been clear for a while (hysteresis and off-delay, as alarm systems have them); what is too old says nothing.
+ * @see IEC 62682:2014 Management of alarm systems for the process industries, deadband and off-delay.
+ */
+function spellOf(
   samples: readonly Sample[],
-  { low, high }: Band,
   nowMs: number,
-): { sinceMs: number; value: number } | null {
+  {
+    isOff,
+    isClear,
+    comesOnAfterMs,
+  }: { isOff: (value: number) => boolean; isClear: (value: number) => boolean; comesOnAfterMs: number },
+): Spell | null {
   const last = samples.at(-1)
   if (!last || nowMs - last.atMs > HOLDS_MS) return null
-  let sinceMs: number | null = null
-  for (let i = samples.length - 1; i >= 0; i--) {
-    const { atMs, value } = samples[i]!
-    const isLinked = sinceMs === null || sinceMs - atMs <= HOLDS_MS
-    if (!isLinked || (value >= low && value <= high)) break
-    sinceMs = atMs
+  let offMs: number | null = null
+  let clearMs: number | null = null
+  let isOn = false
+  let before = -Infinity
+  for (const { atMs, value } of samples) {
+    if (atMs - before > HOLDS_MS) [offMs, clearMs, isOn] = [null, null, false]
+    before = atMs
+    if (isOff(value)) {
+      offMs ??= atMs
+      clearMs = null
+    } else if (!isOn) offMs = null
+    else if (!isClear(value)) clearMs = null
+    else {
+      clearMs ??= atMs
+      if (atMs - clearMs >= CLEAR_MS) [offMs, clearMs, isOn] = [null, null, false]
+    }
+    if (offMs !== null && atMs - offMs >= comesOnAfterMs) isOn = true
   }
-  return sinceMs === null ? null : { sinceMs, value: last.value }
+  const lasts = offMs !== null && (isOn || nowMs - offMs >= comesOnAfterMs)
+  return lasts ? { sinceMs: offMs!, value: last.value } : null
 }

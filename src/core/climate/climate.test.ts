@@ -194,7 +194,8 @@ describe('the hatch', () => {
     const warm = hatchForecast({ ...input, readings }, T0 + 10 * DAY)
     expect(warm.effectiveAgeDays).toBeCloseTo(10.9)
     expect(warm.aheadHours).toBeCloseTo(21.6)
-    expect((warm.atMs - T0) / DAY).toBeCloseTo(20.1)
+    // The last of them, of day 9.5, holds for a day: 14 h more at 1 °C more, 0.0525 days.
+    expect((warm.atMs - T0) / DAY).toBeCloseTo(20.1 - 0.0525)
     // Eleven days left at 0.5 °C less: 11 ÷ 0.955 = 11.52.
     const cool = hatchForecast({ ...input, fromNow: 37 }, T0 + 10 * DAY)
     expect((cool.atMs - T0) / DAY).toBeCloseTo(21.52, 2)
@@ -242,6 +243,35 @@ describe('alarms', () => {
     expect(codes(watched({ probes: [probe({ rhPercent })] }))).toEqual(['dry'])
     rhPercent[25]!.value = 50
     expect(codes(watched({ probes: [probe({ rhPercent })] }))).toEqual([])
+  })
+  it('do not flicker: a day within a tenth of a degree of what harms is one alarm, or two', () => {
+    const day = until(
+      Array.from({ length: 1440 }, (_, i) => 38.9 + 0.1 * Math.sin(i * 1.7) * Math.cos(i * 0.13)),
+    )
+    let [before, begun] = [false, 0]
+    for (let i = 1; i < day.length; i++) {
+      const on = codes(
+        watched({
+          nowMs: day[i]!.atMs,
+          wateredMs: day[i]!.atMs,
+          probes: [
+            probe({ heardMs: day[i]!.atMs, celsius: day.slice(Math.max(0, i - 360), i + 1), rhPercent: [] }),
+          ],
+        }),
+      ).includes('too-hot')
+      if (on && !before) begun++
+      before = on
+    }
+    expect(begun).toBeGreaterThan(0)
+    expect(begun).toBeLessThanOrEqual(2)
+  })
+  it('are not ended by one reading in the band, but by ten minutes well within it', () => {
+    const cold = Array<number>(180).fill(36.2)
+    const after = (values: readonly number[]) =>
+      codes(watched({ probes: [probe({ celsius: until([...cold, ...values]) })] }))
+    expect(after([37.5, 36.2])).toEqual(['cold'])
+    expect(after(Array<number>(10).fill(37.5))).toEqual(['cold'])
+    expect(after(Array<number>(12).fill(37.5))).toEqual([])
   })
   it('tell that a sensor is silent, and then nothing of what it said before', () => {
     const heardMs = nowMs - SILENT_MS - 1

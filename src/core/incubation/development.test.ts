@@ -28,7 +28,7 @@ describe('the clock of development', () => {
     expect(early).toBeLessThan(1.1)
   })
 
-  it('still air has its own target; a reading holds for half a day', () => {
+  it('still air has its own target; a reading holds for a day', () => {
     const still = new DevelopmentClock({
       setAtMs: SET,
       readings: [{ atMs: SET, celsius: 38.1 }],
@@ -36,7 +36,25 @@ describe('the clock of development', () => {
     })
     expect(still.ageAt(SET + 3 * DAY)).toBeCloseTo(3)
     const cool = new DevelopmentClock({ setAtMs: SET, readings: [{ atMs: SET + DAY, celsius: 36.5 }] })
-    expect(cool.ageAt(SET + 3 * DAY)).toBeCloseTo(3 - 0.09 / 2)
+    expect(cool.ageAt(SET + 3 * DAY)).toBeCloseTo(3 - (0.09 * 26) / 24)
+    // 38.0 °C noted once a day for five days: five days at half a degree more, 5 × 0.045.
+    const daily = [0, 1, 2, 3, 4].map((day) => ({ atMs: SET + day * DAY, celsius: 38 }))
+    expect(new DevelopmentClock({ setAtMs: SET, readings: daily }).ageAt(SET + 5 * DAY)).toBeCloseTo(5.225)
+  })
+
+  it('stands still below 26 °C: half a day without current at 22 °C is half a day lost', () => {
+    const readings = [
+      { atMs: SET + 5 * DAY, celsius: 22 },
+      { atMs: SET + 5.5 * DAY, celsius: 37.5 },
+    ]
+    const clock = new DevelopmentClock({ setAtMs: SET, readings })
+    expect(clock.ageAt(SET + 21 * DAY)).toBeCloseTo(20.5)
+    // At 29.25 °C, half way from 26 to 32.5, half of what is left at 32.5: 0.5 × 0.55.
+    const cool = new DevelopmentClock({
+      setAtMs: SET,
+      readings: [{ ...readings[0]!, celsius: 29.25 }, readings[1]!],
+    })
+    expect(cool.ageAt(SET + 21 * DAY)).toBeCloseTo(20.5 + 0.5 * 0.275)
   })
 
   it('age and instant undo each other, and warmth never makes it later', () => {

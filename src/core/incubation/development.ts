@@ -21,10 +21,15 @@ const DAY_MS = 24 * HOUR_MS
 export const TARGET_CELSIUS = { forced: 37.5, still: 38.1 } as const
 /** Development runs about this much faster per °C above the target. */
 export const RATE_PER_CELSIUS = 0.09
-/** Outside these deviations the straight line is no longer known to hold; it is cut off there. */
+/** Above this the straight line is no longer known to hold; it is cut off there. Below the other it falls to nothing. */
 const DEVIATION_LIMITS = { low: -5, high: 2 } as const
-/** A reading speaks for the time after it, at most this long. */
-const READING_HOLDS_MS = 12 * HOUR_MS
+/**
+ * Below so many °C nothing grows: physiological zero, put between 20 and 27 °C, mostly at 25 to 27.
+ * @see Edwards, C. L. (1902). The physiological zero and the index of development for the egg of the domestic fowl. Am. J. Physiol. 6, 351–397.
+ */
+const STANDSTILL_CELSIUS = 26
+/** A reading speaks for the time after it, at most this long: noted once a day, for the day. */
+const READING_HOLDS_MS = 26 * HOUR_MS
 /** Storage up to here costs no time; each day beyond costs about an hour. */
 const FREE_STORAGE_DAYS = 7
 
@@ -99,9 +104,17 @@ function toStretches(
   return sorted.flatMap(({ atMs, celsius }, i) => {
     const next = sorted[i + 1]?.atMs ?? Infinity
     const fromMs = Math.max(setAtMs, atMs)
+    const rate = growthRate(celsius, targetCelsius)
     const toMs = Math.min(next, atMs + READING_HOLDS_MS)
-    if (toMs <= fromMs) return []
-    const deviation = Math.min(DEVIATION_LIMITS.high, Math.max(DEVIATION_LIMITS.low, celsius - targetCelsius))
-    return [{ fromMs, toMs, rate: 1 + RATE_PER_CELSIUS * deviation }]
+    return toMs <= fromMs ? [] : [{ fromMs, toMs, rate }]
   })
+}
+
+/** Days of development a day: about straight near the target, nothing at standstill. */
+function growthRate(celsius: number, targetCelsius: number): number {
+  const deviation = Math.min(DEVIATION_LIMITS.high, celsius - targetCelsius)
+  if (deviation >= DEVIATION_LIMITS.low) return 1 + RATE_PER_CELSIUS * deviation
+  const lowest = 1 + RATE_PER_CELSIUS * DEVIATION_LIMITS.low
+  const above = (celsius - STANDSTILL_CELSIUS) / (targetCelsius + DEVIATION_LIMITS.low - STANDSTILL_CELSIUS)
+  return lowest * Math.max(0, above)
 }

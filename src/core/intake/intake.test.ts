@@ -111,6 +111,25 @@ describe('lines from scale and calliper', () => {
     ['-0.02 g', { value: -0.02, quantity: 'mass', stable: true }],
     ['2.05 oz', { value: expect.closeTo(58.117, 2), quantity: 'mass', stable: true }],
     ['Err', null],
+    // 1.97 × 25.4 = 50.038; 0.97 × 25.4 = 24.638; 0.129 × 453.59237 = 58.513.
+    ['1.97"', { value: expect.closeTo(50.038, 3), quantity: 'length', stable: true }],
+    ['1.97 inches', { value: expect.closeTo(50.038, 3), quantity: 'length', stable: true }],
+    ['.97 in', { value: expect.closeTo(24.638, 3), quantity: 'length', stable: true }],
+    ['5.2 cm', { value: 52, quantity: 'length', stable: true }],
+    ['0.058 kg', { value: 58, quantity: 'mass', stable: true }],
+    ['0.129 lb', { value: expect.closeTo(58.513, 3), quantity: 'mass', stable: true }],
+    ['2.05 ounces', { value: expect.closeTo(58.117, 2), quantity: 'mass', stable: true }],
+    ['0 lb 2.05 oz', { value: expect.closeTo(58.117, 2), quantity: 'mass', stable: true }],
+    ['1,058.4 g', { value: 1058.4, quantity: 'mass', stable: true }],
+    ['1.058,4 g', { value: 1058.4, quantity: 'mass', stable: true }],
+    ['1,058 g', { value: 1058, quantity: 'mass', stable: true }],
+    ['58,432 g', { value: 58.432, quantity: 'mass', stable: true }],
+    ['12:30:05 58.4 g', { value: 58.4, quantity: 'mass', stable: true }],
+    ['2026-03-01 12:30 58.4 g', { value: 58.4, quantity: 'mass', stable: true }],
+    ['S S      58.4 g', { value: 58.4, quantity: 'mass', stable: true }],
+    ['292.0 ct', null],
+    ['58.4 61.2', null],
+    ['1.2.3 g', null],
   ])('“%s”', (line, expected) => {
     expect(parseGaugeLine(line, 'g')).toEqual(expected)
   })

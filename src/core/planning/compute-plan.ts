@@ -81,7 +81,7 @@ function planGroup(
   // The delay follows from the storage and the storage from the set day; the first guess is without delay.
   const firstSetMs = setTime(0)
   // Whole hours: nobody sets eggs by the minute.
-  const delayHours = Math.round(storageDelayHours(meanStorage(adviseOn(firstSetMs))))
+  const delayHours = Math.round(meanDelay(adviseOn(firstSetMs)))
   const setAtMs = timing.by === 'hatch' ? setTime(delayHours) : firstSetMs
   const eggs = place(adviseOn(setAtMs))
   const chosen = eggs.filter((item) => item.set)
@@ -205,9 +205,10 @@ function planGroup(
   }
 }
 
-function meanStorage(eggs: Array<{ advice: EggAdvice; set: boolean }>): number {
+/** Each egg starts as late as its own storage has it: that half of them are fresh does not make the old ones younger. */
+function meanDelay(eggs: Array<{ advice: EggAdvice; set: boolean }>): number {
   const known = eggs.flatMap(({ advice, set }) =>
-    set && advice.storageDays !== null ? [Math.max(0, advice.storageDays)] : [],
+    set && advice.storageDays !== null ? [storageDelayHours(Math.max(0, advice.storageDays))] : [],
   )
-  return known.length > 0 ? known.reduce((sum, days) => sum + days, 0) / known.length : 0
+  return known.length > 0 ? known.reduce((sum, hours) => sum + hours, 0) / known.length : 0
 }
