@@ -2,7 +2,7 @@ import { corrector } from '../contracts/probe-record.ts'
 import type { ReadingsRecord, Span } from '../contracts/readings-record.ts'
 import { compareProbes } from '../core/climate/compare-probes.ts'
 import { excursions } from '../core/climate/excursions.ts'
-import { openingsIn } from '../core/climate/openings.ts'
+import { openingsIn, readEvery } from '../core/climate/openings.ts'
 import { HOLDS_MS, timeInBand, type Sample } from '../core/climate/time-in-band.ts'
 import { thin, type Series } from '../core/series/thin.ts'
 import { readAll } from '../storage/raw-database.ts'
@@ -83,7 +83,13 @@ export class ClimateSeries {
         probeId,
         celsius: celsius.length > 0 ? facts(celsius, 'celsius') : null,
         rhPercent:
-          rhPercent.length > 0 ? { ...facts(rhPercent, 'rhPercent'), openings: openingsIn(rhPercent) } : null,
+          rhPercent.length > 0
+            ? {
+                ...facts(rhPercent, 'rhPercent'),
+                openings: openingsIn(rhPercent),
+                everyMs: readEvery(rhPercent),
+              }
+            : null,
       }
     })
   }

@@ -31,7 +31,7 @@ export interface SeenSeries {
 export interface ClimateFacts {
   probeId: string
   celsius: { time: TimeInBand; excursions: Excursion[] } | null
-  rhPercent: { time: TimeInBand; excursions: Excursion[]; openings: Opening[] } | null
+  rhPercent: { time: TimeInBand; excursions: Excursion[]; openings: Opening[]; everyMs: number | null } | null
 }
 
 export interface HourOfProbe {

@@ -9,7 +9,7 @@ import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
 import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'
 import { HELP_AFTER_HOURS } from '../../core/hatching/schools.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { timetableOfPlan } from '../../domain/timeline.ts'
+import { usualSpreadHours } from '../../domain/usual-spread.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { hatchOfSet } from '../../domain/hatch-of-set.ts'
@@ -47,8 +47,6 @@ const told = computed(() => {
 const counts = ref(props.set.counted.length > 0)
 const zips = useLocalStorage('perlumen-note-zips', false)
 
-/** Spread of a usual hatch: of a 21-day bird some nine hours, of others by the same fraction. */
-const SPREAD_HOURS = 9
 const window = computed(() => {
   const { outMs, pippedMs, waiting } = hatch.value
   if (waiting + pippedMs.length === 0) return null
@@ -61,7 +59,11 @@ const window = computed(() => {
     waiting,
     nowHours: fromExpected(clock.nowMs),
     priorSdHours: (expected.toMs - expected.atMs) / HOUR_MS / 1.2816,
-    usualSpreadHours: (SPREAD_HOURS * timetableOfPlan(props.set).incubationDays) / 21,
+    usualSpreadHours: usualSpreadHours(props.set, {
+      sets: store.sets,
+      eggsBySet: store.eggsBySet,
+      zone: zone.value,
+    }),
   })
   const instant = (value: number): number => expected.atMs + value * HOUR_MS
   return { fromMs: instant(found.fromHours), toMs: instant(found.toHours) }

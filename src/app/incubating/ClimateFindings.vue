@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RATE_PER_CELSIUS } from '../../core/incubation/development.ts'
 import { warmerThanEggs } from '../../core/climate/band.ts'
 import { hoursAhead, warmthEffect, type Excursion } from '../../core/climate/excursions.ts'
+import { SEES_OPENINGS_MS } from '../../core/climate/openings.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { checksOf } from '../../contracts/probe-record.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
@@ -32,6 +33,7 @@ const hours = (ms: number): string => {
   const value = ms / 3_600_000
   return value < 10 ? `${value.toFixed(1)} h` : `${value.toFixed(0)} h`
 }
+const minutes = (ms: number): string => `${Math.round(ms / 60_000)} minutes`
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
 const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)
@@ -87,6 +89,9 @@ const openings = computed(() => {
   const all = props.facts.map(({ rhPercent }) => rhPercent?.openings ?? [])
   const most = all.reduce((best, one) => (one.length > best.length ? one : best), [])
   const back = most.flatMap(({ backAfterMinutes }) => backAfterMinutes ?? [])
+  const every = props.facts.flatMap(({ rhPercent }) => rhPercent?.everyMs ?? [])
+  if (every.length > 0 && Math.min(...every) > SEES_OPENINGS_MS)
+    return `Whether the lid was off cannot be told: moisture was read every ${minutes(Math.min(...every))}, and openings show in readings of up to every ${minutes(SEES_OPENINGS_MS)}.`
   if (most.length === 0) return ''
   return `${count(most.length, 'time')} the lid was off, as the moisture tells${back.length > 0 ? `; it was back after ${(back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0)} minutes on average` : ''}.`
 })

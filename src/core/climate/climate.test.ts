@@ -143,6 +143,21 @@ describe('openings', () => {
       expect(backAfterMinutes).toBeLessThan(60)
     }
   })
+  it('are seen in a logger of ten minutes, and of none that writes more seldom than every quarter of an hour', () => {
+    const lid = [2, 9].map((hour) => ({
+      openedMs: T0 + hour * HOUR,
+      closedMs: T0 + hour * HOUR + 2 * MINUTE,
+    }))
+    const read = (everyMinutes: number) =>
+      openingsIn(
+        Array.from({ length: 720 / everyMinutes }, (_, i) => {
+          const atMs = T0 + (i * everyMinutes + 1) * MINUTE
+          return { atMs, value: incubatorAir(lid, atMs).rhPercent }
+        }),
+      )
+    expect(read(10)).toHaveLength(2)
+    expect(read(30)).toEqual([])
+  })
   it('are not seen in the swing of a regulator', () => {
     expect(openingsIn(each(Array.from({ length: 600 }, (_, i) => 50 + 2.5 * Math.sin(i / 8))))).toEqual([])
   })

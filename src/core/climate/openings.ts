@@ -1,3 +1,4 @@
+import { medianOf } from '../image/quantile.ts'
 import type { Sample } from './time-in-band.ts'
 
 /** A time at which the lid was open, as the moisture tells. */
@@ -18,13 +19,25 @@ const BACK_WITHIN = 3
 /** Later than this it is another story. */
 const LATEST_BACK_MS = 3 * 3_600_000
 
-/** Openings that nobody need have noted. @param humidity - in percent, a reading every few minutes or oftener */
+/** Readings further apart than this show no opening: the air is back before the next one, or water ran out meanwhile. */
+export const SEES_OPENINGS_MS = 15 * 60_000
+
+/** How far apart readings mostly are, milliseconds; null of fewer than two. */
+export function readEvery(samples: readonly Sample[]): number | null {
+  return samples.length < 2 ? null : medianOf(samples.slice(1).map(({ atMs }, i) => atMs - samples[i]!.atMs))
+}
+
+/** Openings that nobody need have noted. @param humidity - in percent; none are found in readings further apart than {@link SEES_OPENINGS_MS} */
 export function openingsIn(humidity: readonly Sample[]): Opening[] {
   const found: Opening[] = []
+  const everyMs = readEvery(humidity)
+  if (everyMs === null || everyMs > SEES_OPENINGS_MS) return found
+  // A logger that writes seldom has the whole fall between two readings.
+  const withinMs = Math.max(WITHIN_MS, 1.05 * everyMs)
   let start = 0
   for (let i = 1; i < humidity.length; i++) {
     const { atMs, value } = humidity[i]!
-    while (humidity[start]!.atMs < atMs - WITHIN_MS) start++
+    while (humidity[start]!.atMs < atMs - withinMs) start++
     let before = value
     let fromMs = atMs
     for (let k = start; k < i; k++)

@@ -24,7 +24,7 @@ export interface HatchWindow {
 /** A pip comes about this long before the chick, hours; sometimes much more. */
 const PIP_TO_OUT = { mean: 14, sd: 6 } as const
 /** How unlike one set's spread is to the next's: standard deviation of its logarithm. */
-const SPREAD_SD = 0.35
+const SPREAD_SD = 0.5
 /** Share of living eggs that never hatch. */
 const NEVER = 0.1
 /** Weights below this are not added up, ÷ the greatest. */
