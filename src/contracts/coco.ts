@@ -1,4 +1,4 @@
-import { outlinePolygon, type Point } from '../core/geometry/egg-outline.ts'
+import { bluntPole, outlinePolygon, type Point } from '../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../core/measure/by-hand.ts'
 import { GRADES } from '../core/grade/types.ts'
 import type { LookRecord } from './look-record.ts'
@@ -106,7 +106,8 @@ function polygonsOf(look: LookRecord, shapes: ShapesRecord | null): Array<[categ
   const shadows = lines ? [smoothCurve(lines.shadow)] : (shapes?.shadow ?? [])
   return [
     [1, lines || !shapes ? outlinePolygon(outline) : shapes.polygon],
-    [2, capOf(outlinePolygon(outline), edge, look.reading.bluntPole)],
+    // An outline drawn by hand has poles of its own: the hand may have put right which end is blunt.
+    [2, capOf(outlinePolygon(outline), edge, lines ? bluntPole(outline) : look.reading.bluntPole)],
     ...shadows.map((shadow): [number, Point[]] => [3, shadow]),
   ]
 }

@@ -39,6 +39,16 @@ const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve,
 const nothing = (): Promise<void> => Promise.resolve()
 
 describe('the lead among tabs', () => {
+  it('is there, and the book is loaded, where the browser has locks and refuses them', async () => {
+    let loaded = 0
+    const refusing = { request: () => Promise.reject(new DOMException('not here', 'SecurityError')) }
+    const only = leadAmongTabs(async () => void loaded++, refusing as unknown as LockManager)
+    await only.decided
+    await settle()
+    expect([only.leads.value, loaded]).toEqual([true, 1])
+    only.release()
+  })
+
   it('goes to the first, and on to the next when that closes', async () => {
     const locks = fakeLocks()
     const first = leadAmongTabs(nothing, locks)

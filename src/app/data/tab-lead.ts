@@ -43,8 +43,10 @@ export function leadAmongTabs(
     })
   }
   const decided = new Promise<void>((resolve) => {
+    let isAsked = false
     void locks
       .request(nameInBook('writer'), { ifAvailable: true }, async (lock) => {
+        isAsked = true
         if (!lock) {
           stand({ signal: closed.signal })
           resolve()
@@ -55,8 +57,15 @@ export function leadAmongTabs(
         await leading
       })
       .catch(() => {
+        // A browser that has locks and gives none: as one that has none, else nothing would ever be loaded.
+        if (!isAsked) {
+          const leading = lead()
+          resolve()
+          return leading
+        }
         leads.value = false
         if (!closed.signal.aborted) stand({ signal: closed.signal })
+        return undefined
       })
   })
   return { leads, decided, take: () => stand({ steal: true }), release: () => closed.abort() }

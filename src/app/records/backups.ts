@@ -57,6 +57,8 @@ export const useBackupsStore = defineStore('backups', () => {
   /** When this browser first held a book: who has just begun is not reminded. */
   const since = useLocalStorage<string>(nameInBook('backup-since'), new Date(clock.nowMs).toISOString())
   const problem = ref('')
+  /** A download lies wherever the browser puts it, if it does. */
+  const lastIsDownload = useLocalStorage(nameInBook('backup-last-is-download'), false)
   const working = ref(false)
 
   /** Infinity where there is none, and where the clock was set back since. */
@@ -67,8 +69,11 @@ export const useBackupsStore = defineStore('backups', () => {
     if (lastGood.value === null) return 'There is no good backup yet.'
     if (ageDays.value === Infinity)
       return 'The clock was set back since the last backup, so its age is unknown. Back up now.'
-    if (ageDays.value < 1) return 'The last good backup is less than a day old.'
-    return `The last good backup is ${count(Math.floor(ageDays.value), 'day')} old.`
+    const seen = lastIsDownload.value
+      ? 'The last backup went to this browser’s downloads, whole when it left here; whether it lies there only you can see. It is'
+      : 'The last good backup is'
+    if (ageDays.value < 1) return `${seen} less than a day old.`
+    return `${seen} ${count(Math.floor(ageDays.value), 'day')} old.`
   })
   /** The same where there is room for a word. */
   const ageShort = computed(() => {
@@ -137,6 +142,7 @@ export const useBackupsStore = defineStore('backups', () => {
     // Downloads lie wherever the browser puts them: no number can be counted on.
     saveFile(file, backupName(clock.nowMs, 0, hatchery.tablet()))
     lastGood.value = new Date(clock.nowMs).toISOString()
+    lastIsDownload.value = true
   }
 
   async function write(into: Folder): Promise<void> {
@@ -150,6 +156,7 @@ export const useBackupsStore = defineStore('backups', () => {
       throw error
     })
     lastGood.value = new Date(clock.nowMs).toISOString()
+    lastIsDownload.value = false
     const own = (await backupsIn(into, hatchery.tablet())).filter((backup) => backup.own)
     const keep = keptBackups(own)
     await removeFrom(

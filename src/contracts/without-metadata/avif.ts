@@ -13,7 +13,8 @@ interface Extent {
   length: number
 }
 
-const KEPT_AT_TOP: ReadonlySet<string> = new Set(['ftyp', 'meta', 'mdat', 'free', 'skip', 'idat'])
+/** Spare room is kept, and emptied: anything may have been left in it. */
+const KEPT_AT_TOP: ReadonlySet<string> = new Set(['ftyp', 'meta', 'mdat', 'idat'])
 /** A record that says nothing: where it begins, and a directory of no entries. */
 const NO_EXIF = [0, 0, 0, 0, 0x4d, 0x4d, 0, 0x2a, 0, 0, 0, 8, 0, 0, 0, 0, 0, 0]
 const SPACE = 0x20

@@ -230,7 +230,7 @@ function look(linear: LinearImage, fit: OutlineFit, cellDepth: ExpectedDepth): L
   return { fit, frame, spotCount: count, search: searchCellEdge(frame, cellDepth) }
 }
 
-/** Where less than a twentieth of the expected light comes through, no vessel could be seen. */
+/** Where less than a ninth of the expected light comes through (e⁻²·² = 0.11), no vessel could be seen. */
 function unlitMask(frame: EggFrame, contents: Contents, expected: Float32Array) {
   const values = new Uint8Array(contents.mask.length)
   let dark = 0

@@ -145,6 +145,18 @@ describe('what comes next', () => {
     )
     expect(more.length).toBeGreaterThanOrEqual(95)
   })
+  it.each(CONFUSIONS)(
+    'of sixty cards gives %s between a quarter and three fifths, and every other its five',
+    (weak) => {
+      for (let seed = 0; seed < 20; seed++) {
+        const answers = learner(`even/${weak}/${seed}`, weak, 60)
+        const seen = CONFUSIONS.map((one) => answers.filter(({ confusion }) => confusion === one).length)
+        expect(seen[CONFUSIONS.indexOf(weak)]!).toBeGreaterThanOrEqual(15)
+        expect(seen[CONFUSIONS.indexOf(weak)]!).toBeLessThanOrEqual(36)
+        expect(Math.min(...seen)).toBeGreaterThanOrEqual(5)
+      }
+    },
+  )
   it('gets harder with each right answer and easier with each wrong one', () => {
     const hardness = (said: Answer['said'], many: number): number =>
       knownFrom(times(many, answer('developing', said)), 1000).find(({ confusion }) => confusion === 'plain')!

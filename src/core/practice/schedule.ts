@@ -5,6 +5,8 @@ import { CONFUSIONS, costOf, isRight, type Answer, type Confusion } from './conf
 export interface Known {
   confusion: Confusion
   seen: number
+  /** Of the last {@link RECENT} answers. */
+  recent: number
   /** Answers that still count, the older the less. */
   weight: number
   /** Chance of being right about it now. */
@@ -15,6 +17,9 @@ export interface Known {
   dueMs: number | null
 }
 
+/** Cards over which shares are held even. */
+const RECENT = 60
+
 /** Without chance, so that equal answers give equal schedules. */
 const SCHEDULER = fsrs({ enable_fuzz: false, enable_short_term: true })
 const FIRST_HARDNESS = 0.2
@@ -23,8 +28,10 @@ const HARDER = { sure: 0.16, rather: 0.1, guess: 0.04 } as const
 const EASIER = 0.2
 /** Answers longer ago than this many of the kind hardly count any more. */
 const MEMORY = 8
-/** How much not knowing counts beside getting wrong. */
-const CURIOSITY = 0.7
+/** Share of the cards that all confusions have alike, whatever is known of them: none is forgotten. */
+const FOR_ALL = 0.45
+/** So much of a doubt counts as wrong answers before anything is known. */
+const DOUBT = 1
 
 /**
  * Where one stands with each confusion, from all answers in order. A confusion is one card of the scheduler: right and
@@ -51,6 +58,7 @@ export function knownFrom(answers: readonly Answer[], nowMs: number): Known[] {
     return {
       confusion,
       seen: own.length,
+      recent: answers.slice(-RECENT).filter((answer) => answer.confusion === confusion).length,
       weight: of,
       recall: share * kept,
       hardness,
@@ -66,16 +74,20 @@ function ratingOf(answer: Answer): Rated {
 }
 
 /**
- * Which confusion comes next: what one gets wrong, or has forgotten, or has met too seldom to tell; those never seen come
- * first.
- * @see Auer, P., Cesa-Bianchi, N. & Fischer, P. (2002). Finite-time analysis of the multiarmed bandit problem. Machine
- * Learning 47, 235–256: UCB1, wrong answers being what is looked for.
+ * Which confusion comes next. Each has a share of the cards: a part that all have alike, and a part by how often one gets
+ * it wrong or has forgotten it; the one comes that lies furthest behind its share. So nothing runs away with the evening,
+ * and nothing is left out.
+ * @see Balinski, M. L. & Young, H. P. (1982). Fair Representation. Yale University Press: apportionment by remainders.
  */
 export function nextConfusion(known: readonly Known[]): Known {
+  // Few answers are drawn to the middle of all: one wrong answer is not yet a weakness.
+  const wrongness = known.map(({ recall, weight }) => ((1 - recall) * weight + DOUBT / 2) / (weight + DOUBT))
+  const allWrong = wrongness.reduce((sum, one) => sum + one, 0)
+  const all = known.reduce((sum, { recent }) => sum + recent, 0)
+  const behind = (one: Known, i: number): number =>
+    (FOR_ALL / known.length + ((1 - FOR_ALL) * wrongness[i]!) / allWrong) * (all + 1) - one.recent
   const fresh = known.find(({ seen }) => seen === 0)
-  if (fresh) return fresh
-  const all = known.reduce((sum, { weight }) => sum + weight, 0)
-  const worth = ({ recall, weight }: Known): number =>
-    1 - recall + CURIOSITY * Math.sqrt(Math.log(1 + all) / weight)
-  return known.reduce((best, one) => (worth(one) > worth(best) ? one : best))
+  return (
+    fresh ?? known.reduce((best, one, i) => (behind(one, i) > behind(best, known.indexOf(best)) ? one : best))
+  )
 }

@@ -4,6 +4,7 @@ import { packDescription, unpackDescription } from './description-code.ts'
 const CHUNK_BYTES = 16_384
 const MOST_WAITING_BYTES = 1_000_000
 const GATHER_MS = 3000
+const GONE = 'The other device has gone.'
 /** A bundle larger than this goes by file. */
 const MOST_BYTES = 4_000_000_000
 
@@ -48,7 +49,7 @@ export class Peer {
           )
       }
     })
-    this.channel.onclose = () => this.rejectReceived(new Error('The other device has gone.'))
+    this.channel.onclose = () => this.rejectReceived(new Error(GONE))
     // Whoever waits hears of it; until then it is no unhandled failure.
     this.received.catch(() => undefined)
     this.open.catch(() => undefined)
@@ -81,12 +82,22 @@ export class Peer {
     // How many bytes come, before them.
     this.channel.send(String(file.size))
     for (let at = 0; at < file.size; at += CHUNK_BYTES) {
-      if (this.channel.bufferedAmount > MOST_WAITING_BYTES)
-        await new Promise<void>((resolve) => {
-          this.channel.onbufferedamountlow = () => resolve()
-        })
+      if (this.channel.bufferedAmount > MOST_WAITING_BYTES) await this.roomToSend()
       this.channel.send(await file.slice(at, at + CHUNK_BYTES).arrayBuffer())
     }
+  }
+
+  /** @throws Error when the other goes while this waits */
+  private roomToSend(): Promise<void> {
+    return new Promise<void>((resolve, reject) => {
+      const gone = (): void => reject(new Error(GONE))
+      this.channel.addEventListener('close', gone, { once: true })
+      this.channel.onbufferedamountlow = () => {
+        this.channel.removeEventListener('close', gone)
+        resolve()
+      }
+      if (this.channel.readyState !== 'open') gone()
+    })
   }
 
   close(): void {
