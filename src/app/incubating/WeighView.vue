@@ -77,6 +77,11 @@ async function noteTyped(): Promise<void> {
   await weighing.note(fromShown(units.value, 'mass', typed.value))
   if (problem.value === '') typed.value = ''
 }
+async function noteDoubtful(weightG: number): Promise<void> {
+  problem.value = ''
+  await weighing.note(weightG, { isSure: true })
+  typed.value = ''
+}
 function undo(): void {
   void weighing.saving(() => store.undo())
 }
@@ -127,7 +132,17 @@ useKeys({
       <p v-if="awaited" class="mt-2 text-lg text-ink-soft">should weigh {{ awaited }} by now</p>
       <p v-if="last" class="mt-3 text-lg" data-testid="weighed-last">{{ last }}</p>
     </section>
-    <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="flex flex-wrap items-center gap-3 text-ember" role="alert">
+      {{ problem }}
+      <button
+        v-if="weighing.doubt.value !== null"
+        type="button"
+        class="press min-h-10 py-1"
+        @click="noteDoubtful(weighing.doubt.value)"
+      >
+        Note {{ grams(weighing.doubt.value) }} all the same
+      </button>
+    </p>
 
     <button v-if="!atHand && inside.length > 0" type="button" class="press" @click="weighing.again">
       Weigh them again

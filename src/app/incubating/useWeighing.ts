@@ -5,6 +5,7 @@ import { standingEvents } from '../../contracts/events.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { eggBody } from '../../core/moisture/egg-body.ts'
 import { ageInDays } from '../../core/incubation/day-count.ts'
+import { isPossible } from '../../core/intake/egg-figures.ts'
 import { startWeighing, tared, weighingAfter, type PanReading } from '../../core/intake/weighing.ts'
 import { hasSerial, httpGauge, serialGauge, weighOnStandIn, type Gauge } from '../../devices/gauges/gauges.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -86,13 +87,22 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     })
   }
 
-  async function note(grams: number): Promise<void> {
+  /** A weight that no egg of the bird has: asked about before it is noted. */
+  const doubt = ref<number | null>(null)
+
+  async function note(grams: number, { isSure = false } = {}): Promise<void> {
     if (whole.value) return noteTray(grams)
     const egg = current.value
     if (!egg) return
     const weightG = Number(grams.toFixed(2))
     if (!(weightG > 0 && weightG <= 500)) {
       problem.value = 'That is no weight of an egg.'
+      return
+    }
+    doubt.value = null
+    if (!isSure && !isPossible(set().species, 'weightG', weightG)) {
+      doubt.value = weightG
+      problem.value = 'No egg of this bird weighs that. Is it the unit, or another thing on the pan?'
       return
     }
     await saving(async () => {
@@ -177,6 +187,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     hasServer: computed(() => devices.serves('scale', set()) !== null),
     hasSerial: hasSerial(),
     note,
+    doubt,
     start,
     tare,
     skip,

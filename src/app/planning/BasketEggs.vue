@@ -1,17 +1,26 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { Ruler, Scale, Usb } from '@lucide/vue'
+import { isPossible, type EggMeasure } from '../../core/intake/egg-figures.ts'
 import { CRACKS, sayReason, type Crack } from '../../core/intake/setting-advice.ts'
 import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
 import { isLikelyDate } from '../../core/time/local-date.ts'
-import { fromShown, toShown, unitSymbol, type Quantity, type UnitSystem } from '../../core/units.ts'
+import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
+import {
+  fromShown,
+  sayQuantity,
+  toShown,
+  unitSymbol,
+  type Quantity,
+  type UnitSystem,
+} from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
 import { useGauges } from './useGauges.ts'
 
 /** Every egg of one bird: what is known of it, and whether it is set. A page of them at a time. */
 const props = defineProps<{
-  species: string
+  species: SpeciesName
   eggs: readonly PlannedEgg[]
   units: UnitSystem
   refused?: { text: string; eggId: string | null } | null
@@ -53,7 +62,30 @@ function measure(egg: DraftEgg, key: 'weightG' | 'lengthMm' | 'breadthMm', event
   const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'
   const typed = (event.target as HTMLInputElement).valueAsNumber
   const value = Number.isNaN(typed) ? null : fromShown(props.units, quantity, typed)
-  emit('change', egg.id, { [key]: value !== null && value > 0 ? value : null })
+  take(egg, { [key]: value !== null && value > 0 ? value : null })
+}
+/** A figure that no egg of the bird has: it is asked for, not taken. */
+const doubt = shallowRef<{ egg: DraftEgg; figures: Partial<Record<EggMeasure, number | null>> } | null>(null)
+const MEASURES = ['weightG', 'lengthMm', 'breadthMm'] as const
+function take(egg: DraftEgg, figures: Partial<Record<EggMeasure, number | null>>): boolean {
+  const isDoubtful = MEASURES.some((what) => {
+    const value = figures[what]
+    return value != null && !isPossible(props.species, what, value)
+  })
+  doubt.value = isDoubtful ? { egg, figures } : null
+  if (!isDoubtful) emit('change', egg.id, figures)
+  return !isDoubtful
+}
+const doubtWords = computed(() => {
+  const { figures } = doubt.value ?? { figures: {} }
+  return MEASURES.flatMap((what) => {
+    const value = figures[what]
+    return value == null ? [] : sayQuantity(props.units, what === 'weightG' ? 'mass' : 'length', value)
+  }).join(' × ')
+})
+function keepDoubtful(): void {
+  if (doubt.value) emit('change', doubt.value.egg.id, doubt.value.figures)
+  doubt.value = null
 }
 /** A year that is half typed is not taken. */
 function laid(egg: DraftEgg, date: string): void {
@@ -67,8 +99,7 @@ async function weigh(): Promise<void> {
   if (!egg) return
   await gauges.take(props.species, egg.id)
   const value = await gauges.read('scale')
-  if (value !== null) emit('change', egg.id, { weightG: Number(value.toFixed(2)) })
-  next(egg, value !== null)
+  next(egg, value !== null && take(egg, { weightG: Number(value.toFixed(2)) }))
 }
 /** Length first, then breadth: the egg is turned between the jaws. */
 async function caliper(): Promise<void> {
@@ -77,9 +108,11 @@ async function caliper(): Promise<void> {
   await gauges.take(props.species, egg.id)
   const lengthMm = await gauges.read('calliper')
   const breadthMm = lengthMm === null ? null : await gauges.read('calliper')
-  if (lengthMm !== null && breadthMm !== null)
-    emit('change', egg.id, { lengthMm: Number(lengthMm.toFixed(2)), breadthMm: Number(breadthMm.toFixed(2)) })
-  next(egg, breadthMm !== null)
+  const isTaken =
+    lengthMm !== null &&
+    breadthMm !== null &&
+    take(egg, { lengthMm: Number(lengthMm.toFixed(2)), breadthMm: Number(breadthMm.toFixed(2)) })
+  next(egg, isTaken)
 }
 function next(egg: DraftEgg, done: boolean): void {
   const at = props.eggs.findIndex((item) => item.egg.id === egg.id)
@@ -114,6 +147,17 @@ function next(egg: DraftEgg, done: boolean): void {
       </template>
       <span v-if="gauges.problem.value" class="text-ember" role="alert">{{ gauges.problem.value }}</span>
     </div>
+    <p
+      v-if="doubt"
+      class="mb-2 flex flex-wrap items-center gap-3 text-ember"
+      role="alert"
+      data-testid="size-doubt"
+    >
+      Egg {{ doubt.egg.number }}: {{ doubtWords }}. No {{ SPECIES[species].label.toLowerCase() }} egg is like
+      that; is it the unit, or a slip?
+      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">It is so</button>
+      <button type="button" class="press min-h-10 py-1" @click="doubt = null">Leave it out</button>
+    </p>
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
         <caption class="sr-only">

@@ -31,6 +31,22 @@ const SHAPE_TOLERANCE = 0.07
 /** Lighter or heavier than the species by this share is unusual. */
 const MASS_TOLERANCE = 0.25
 
+/** What is measured of an egg by hand or by an instrument. */
+export type EggMeasure = 'weightG' | 'lengthMm' | 'breadthMm'
+
+/** ÷ the usual of the bird: outside of these a figure is a slip of the hand or of its unit, not an egg. */
+const POSSIBLE = {
+  weightG: { low: 0.4, high: 2 },
+  lengthMm: { low: 0.65, high: 1.45 },
+  breadthMm: { low: 0.65, high: 1.45 },
+} as const
+
+/** Whether an egg of the bird can have that weight or size at all, pullets’ and double ones’ among them. */
+export function isPossible(species: SpeciesName, what: EggMeasure, value: number): boolean {
+  const usual = what === 'weightG' ? freshMassG(SPECIES[species]) : SPECIES[species][what]
+  return value >= POSSIBLE[what].low * usual && value <= POSSIBLE[what].high * usual
+}
+
 export type SizeFault = 'long' | 'round' | 'small' | 'large'
 
 /** What is unusual in size or shape; empty for a normal egg. */

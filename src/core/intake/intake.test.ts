@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { SPECIES, SPECIES_NAMES } from '../species/species.ts'
-import { eggVolumeCm3, freshMassG, sizeFaults } from './egg-figures.ts'
+import { eggVolumeCm3, freshMassG, isPossible, sizeFaults } from './egg-figures.ts'
 import { parseGaugeLine } from './gauge-reading.ts'
 import { expectedHatch, relativeHatchability } from './hatchability.ts'
 import { adviseSetting, sayReason, type EggInHand } from './setting-advice.ts'
@@ -14,6 +14,15 @@ const egg = (id: string, changes: Partial<EggInHand> = {}): EggInHand => ({
   crack: 'none',
   waxed: false,
   ...changes,
+})
+
+it('a figure that no egg of the bird has is told from one that is only unusual', () => {
+  // A usual hen's egg has 57.8 g and 57 × 43 mm.
+  for (const grams of [30, 58, 95, 110]) expect(isPossible('chicken', 'weightG', grams)).toBe(true)
+  for (const grams of [2.05, 5.8, 20, 580]) expect(isPossible('chicken', 'weightG', grams)).toBe(false)
+  expect(isPossible('quail', 'weightG', 58)).toBe(false)
+  expect(isPossible('chicken', 'lengthMm', 5.2)).toBe(false)
+  expect(isPossible('chicken', 'lengthMm', 63)).toBe(true)
 })
 
 describe('figures of an egg', () => {
