@@ -25,7 +25,7 @@ GRADES = ["developing", "clear", "blood-ring", "quitter"]
 MAPS, HEIGHT, WIDTH = 4, 96, 128
 CHANNELS = [16, 32, 48, 64, 64]
 STRIDES = [2, 2, 2, 2, 1]
-STEPS, BATCH = 1800, 32
+STEPS, BATCH = 1400, 32
 SEED = 1
 
 torch.set_num_threads(1)

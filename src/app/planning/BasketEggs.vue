@@ -77,7 +77,7 @@ function take(egg: DraftEgg, figures: Partial<Record<EggMeasure, number | null>>
   return !isDoubtful
 }
 const doubtWords = computed(() => {
-  const { figures } = doubt.value ?? { figures: {} }
+  const figures: Partial<Record<EggMeasure, number | null>> = doubt.value?.figures ?? {}
   return MEASURES.flatMap((what) => {
     const value = figures[what]
     return value == null ? [] : sayQuantity(props.units, what === 'weightG' ? 'mass' : 'length', value)
