@@ -1,5 +1,5 @@
 import type { EggFrame } from './egg-frame.ts'
-import { medianOf } from '../image/quantile.ts'
+import { quantile } from '../image/quantile.ts'
 import { blur, createPlane, type Plane } from '../image/plane.ts'
 
 /** Directions in which lines are looked for, a half turn in all. */
@@ -38,7 +38,11 @@ export function findLongLines(light: Plane, usable: Uint8Array): LongLines {
   let unit = 0
   for (const { sigmaPx, flankPx } of WIDTHS) {
     const smooth = blur(half.plane, sigmaPx)
-    const depths = Array.from({ length: DIRECTIONS }, (_, k) => depthAlong(smooth, half.usable, k, flankPx))
+    const seen: Masked = {
+      light: smooth.values.map((value, at) => (half.usable[at] ? value : 0)),
+      usable: half.usable,
+    }
+    const depths = Array.from({ length: DIRECTIONS }, (_, k) => depthAlong(smooth, seen, k, flankPx))
     const scale = TO_SD * spreadOf(depths)
     if (unit === 0) unit = scale
     for (const [k, depth] of depths.entries()) {
@@ -68,13 +72,14 @@ function halved(light: Plane, usable: Uint8Array): { plane: Plane; usable: Uint8
   return { plane, usable: seen }
 }
 
+/** Light, nought where it does not count, and 1 where it does. */
+interface Masked {
+  light: Float32Array
+  usable: Uint8Array
+}
+
 /** How much darker each place is than the darker of its flanks, log units, along direction k. */
-function depthAlong(
-  { widthPx, heightPx, values }: Plane,
-  usable: Uint8Array,
-  k: number,
-  flankPx: number,
-): Float32Array {
+function depthAlong({ widthPx, heightPx }: Plane, seen: Masked, k: number, flankPx: number): Float32Array {
   const angle = (k * Math.PI) / DIRECTIONS
   const nx = Math.cos(angle)
   const ny = Math.sin(angle)
@@ -82,10 +87,10 @@ function depthAlong(
     Math.round(along * nx + across * ny) * widthPx + Math.round(across * nx - along * ny)
   const before = Array.from({ length: REACH_PX + 1 }, (_, j) => step(-j, 0))
   const after = Array.from({ length: REACH_PX + 1 }, (_, j) => step(j, 0))
-  const back = means(values, usable, before)
-  const ahead = means(values, usable, after)
+  const back = means(seen, before)
+  const ahead = means(seen, after)
   const flank = step(0, flankPx)
-  const out = new Float32Array(values.length).fill(NaN)
+  const out = new Float32Array(seen.light.length).fill(NaN)
   const margin = REACH_PX + Math.ceil(flankPx)
   for (let y = margin; y < heightPx - margin; y++) {
     for (let at = y * widthPx + margin; at < (y + 1) * widthPx - margin; at++) {
@@ -99,34 +104,33 @@ function depthAlong(
 }
 
 /** Mean over the usable ones of the places at `steps` from each; NaN where there are too few. */
-function means(values: Float32Array, usable: Uint8Array, steps: readonly number[]): Float32Array {
-  const out = new Float32Array(values.length).fill(NaN)
+function means({ light, usable }: Masked, steps: readonly number[]): Float32Array {
+  const out = new Float32Array(light.length).fill(NaN)
   const reach = Math.max(...steps.map(Math.abs))
-  for (let at = reach; at < values.length - reach; at++) {
-    if (!usable[at]) continue
-    let sum = 0
-    let count = 0
-    for (let i = 0; i < steps.length; i++) {
-      const near = at + steps[i]!
-      if (!usable[near]) continue
-      sum += values[near]!
-      count++
-    }
-    if (count >= FEWEST_USABLE) out[at] = sum / count
+  const [a, b, c, d, e] = steps as [number, number, number, number, number]
+  // Written out, and without asking of each place whether it counts: this runs for every direction and width.
+  for (let at = reach; at < light.length - reach; at++) {
+    if (usable[at] === 0) continue
+    const count = usable[at + a]! + usable[at + b]! + usable[at + c]! + usable[at + d]! + usable[at + e]!
+    if (count < FEWEST_USABLE) continue
+    out[at] = (light[at + a]! + light[at + b]! + light[at + c]! + light[at + d]! + light[at + e]!) / count
   }
   return out
 }
 
 /** Robust spread about the middle: most places are on no line, and lie a little below nought. */
 function spreadOf(planes: readonly Float32Array[]): number {
-  const some: number[] = []
+  const some = new Float32Array(Math.ceil(planes.length / 3) * Math.ceil(planes[0]!.length / 2))
+  let count = 0
   for (let k = 0; k < planes.length; k += 3)
     for (let at = 0; at < planes[k]!.length; at += 2) {
       const value = planes[k]![at]!
-      if (value === value) some.push(value)
+      if (value === value) some[count++] = value
     }
-  const middle = medianOf(some)
-  return Math.max(1e-4, medianOf(some.map((value) => Math.abs(value - middle))))
+  const known = some.subarray(0, count)
+  const middle = quantile(known, 0.5)
+  for (let i = 0; i < count; i++) known[i] = Math.abs(known[i]! - middle)
+  return Math.max(1e-4, quantile(known, 0.5))
 }
 
 /** The strongest direction at each place, and how strong; 0 where nothing can be seen. */
