@@ -1,12 +1,14 @@
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
+import { bootstrapInterval } from './intervals.ts'
 import { byOthers, calibrationOf, casesOf, fitModel, fitOn } from './fit.ts'
 import { AGE_COUNTED_IN, byKind, graded, type Impressions, type Kept, type Lesson } from './kept.ts'
 import { GRADING_FIGURES, type GradedCase } from './score.ts'
 
 /** No divisor of the simulated set's turn of grades. */
 const FOLDS = 5
-const COLUMN = 12
+/** Drawings of a set from itself, for intervals. */
+const ROUNDS = 200
 
 /** One kind of picture as a model sees it that was fitted without it, one that was fitted on others of it too, and the one that is shipped. */
 export interface Across {
@@ -50,31 +52,45 @@ function judged(lessons: readonly Lesson[], model: Fitted, which: keyof Impressi
   return lessons.map((lesson) => ({ truth: lesson.truth, record: graded(lesson, tried, which) }))
 }
 
-/** The table, a column each kind and way of fitting. */
+const WIDE = 22
+const NAMES: Readonly<Record<string, string>> = {
+  'grade right, %': 'right',
+  'grade right when decided, %': 'when decided',
+  'not sure, %': 'not sure',
+  'readable called unreadable, %': 'refused',
+  'calibration error (ECE)': 'calibration',
+  'unreadable given a confident grade, %': 'sure, unreadable',
+  'living eggs marked for removal': 'living to be removed',
+}
+
+/** What a person asks, a row for each kind of picture and way of fitting; in brackets where the figure lies with 95 %. */
 export function sayAcross(across: readonly Across[]): string {
-  const columns = across.flatMap(({ kind, leftOut, seen, shipped }) => [
-    { head: [kind, 'left out'], set: leftOut },
-    { head: ['', 'seen'], set: seen },
-    { head: [`(${shipped.length})`, 'shipped'], set: shipped },
-  ])
-  const row = (name: string, cells: readonly string[]): string =>
-    `${name.padEnd(40)}${cells.map((cell) => cell.padStart(COLUMN)).join('')}`
+  const figures = Object.keys(NAMES).map((name) => GRADING_FIGURES.find((figure) => figure.name === name)!)
+  const row = (kind: string, way: string, cells: readonly string[]): string =>
+    `${kind.padEnd(18)}${way.padEnd(10)}${cells.map((cell) => cell.padStart(WIDE)).join('')}`
+  const cell = (set: readonly GradedCase[], { of, digits }: (typeof figures)[number]): string => {
+    const value = set.length > 0 ? of(set) : null
+    if (value === null) return '–'
+    const interval = digits === 0 ? null : bootstrapInterval(set, of, ROUNDS)
+    const ends = interval ? ` (${interval.map((end) => end.toFixed(digits)).join('…')})` : ''
+    return `${value.toFixed(digits)}${ends}`
+  }
   return [
-    row(
-      'Grading across kinds of pictures',
-      columns.map(({ head }) => head[0]!),
-    ),
-    row(
-      '',
-      columns.map(({ head }) => head[1]!),
-    ),
-    ...GRADING_FIGURES.map(({ name, of, digits }) =>
-      row(
-        name,
-        columns.map(({ set }) => {
-          const value = set.length > 0 ? of(set) : null
-          return value === null ? '–' : value.toFixed(digits)
-        }),
+    'Grading across kinds of pictures: shares of the readable ones, %',
+    row('', '', Object.values(NAMES)),
+    ...across.flatMap(({ kind, leftOut, seen, shipped }) =>
+      (
+        [
+          ['left out', leftOut],
+          ['seen', seen],
+          ['shipped', shipped],
+        ] as const
+      ).map(([way, set]) =>
+        row(
+          way === 'left out' ? `${kind} (${shipped.length})` : '',
+          way,
+          figures.map((figure) => cell(set, figure)),
+        ),
       ),
     ),
   ].join('\n')

@@ -52,12 +52,12 @@ it('a picture in which no egg was found is graded as nothing', () => {
   })
 })
 
-it('the table across kinds has a column for each way of fitting', () => {
+it('the table across kinds has a row for each way of fitting, with intervals', () => {
   const judged = kept[0]!.lessons.slice(0, 40).map((lesson) => ({
     truth: lesson.truth,
     record: graded(lesson, GRADING_MODEL),
   }))
   const text = sayAcross([{ kind: 'some', leftOut: [], seen: judged, shipped: judged }])
-  expect(text).toMatch(/left out +seen +shipped/)
-  expect(text).toMatch(/grade right, % +– +\d+\.\d +\d+\.\d/)
+  expect(text).toMatch(/some \(40\) +left out +–/)
+  expect(text).toMatch(/ +seen +\d+\.\d \(\d+\.\d…\d+\.\d\)/)
 })
