@@ -187,7 +187,7 @@ function stepOrLearnt(event: Event): number | null {
                 min="0.01"
                 max="20"
                 step="any"
-                placeholder="learnt from what it shows"
+                placeholder="learnt"
                 class="field mt-1 w-full"
                 data-testid="scale-step"
                 :value="hatchery.scaleStepG ?? ''"
