@@ -8,7 +8,7 @@ import { GRADING_FIGURES, type GradedCase } from './score.ts'
 /** No divisor of the simulated set's turn of grades. */
 const FOLDS = 5
 /** Drawings of a set from itself, for intervals. */
-const ROUNDS = 200
+const ROUNDS = 100
 
 /** One kind of picture as a model sees it that was fitted without it, one that was fitted on others of it too, and the one that is shipped. */
 export interface Across {
