@@ -15,7 +15,7 @@ import { NOT_EGGS, notAnEgg } from './picture.ts'
 
 const EACH = 60
 const OF_FOLDER = 200
-const LEAST = -1.5
+const LEAST = -2.5
 
 /** A picture’s figures with the constant; whether it is an egg. */
 interface Sample {

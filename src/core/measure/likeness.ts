@@ -15,8 +15,8 @@ const FIELDS = 10
 const FEWEST_PIXELS = 12
 /** With fewer fields whose colour can be told, nothing is said. */
 const FEWEST_FIELDS = 20
-/** Red ÷ green and red ÷ blue: shells and contents are warm. */
-const WARMTH = 1.08
+/** Red ÷ the stronger of green and blue: shells and contents are warm, but cameras put the white anywhere. */
+const WARMTH = 0.7
 /** Half of all steps from pixel to pixel smaller than this, ÷ light: no camera is without grain. Smoothing phones have 0.0012 at the least. */
 const NO_GRAIN = 0.0005
 
@@ -27,13 +27,15 @@ const NO_GRAIN = 0.0005
  * eight kinds of other things (scripts/not-eggs), judged on each kind left out: `npm run accuracy` says what it
  * refuses of each. That photographs are smooth says nothing: phones smooth them.
  */
-const LIKENESS = { colours: 2.27, dome: 0.895, bias: 5.86, least: -1.5 } as const
+const LIKENESS = { colours: 2.27, dome: 0.895, bias: 5.86, least: -2.5 } as const
 
 /** Whether what lies within the outline looks like an egg with a lamp behind it. */
 export function looksLikeAnEgg(linear: LinearImage, outline: EggOutline): boolean {
   const { fields, grain, colour } = survey(linear, outline)
   const [r, g, b] = colour
-  if (r < BRIGHT && r < WARMTH * Math.max(g, b)) return false
+  // In the dark, rounding and noise have colours of their own.
+  const brightest = Math.max(g, b)
+  if (brightest > DARK && r < BRIGHT && r < WARMTH * brightest) return false
   if (grain !== null && grain < NO_GRAIN) return false
   const figures = figuresOf(fields)
   return (
