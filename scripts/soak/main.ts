@@ -47,7 +47,9 @@ const { values, positionals } = parseArgs({
 })
 process.env['CHROMIUM_PATH'] ??= findChromium()
 const kinds =
-  positionals.length > 0 ? positionals : [...Object.keys(KINDS), 'thorough', 'coverage', 'evenings', 'nights', 'steady']
+  positionals.length > 0
+    ? positionals
+    : [...Object.keys(KINDS), 'thorough', 'coverage', 'evenings', 'nights', 'steady']
 let faults = 0
 for (const kind of kinds) {
   if (kind === 'thorough') {
