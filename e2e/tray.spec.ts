@@ -54,7 +54,8 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
 
   for (let left = EGGS - 2; left > 0; left--) {
     await photograph(page)
-    await page.keyboard.press('Enter')
+    // The candler calls the last one a ring: two to take out, whatever the suggestion makes of it.
+    await page.keyboard.press(left === 1 ? '3' : 'Enter')
     await expect(page.getByRole('link', { name: left > 1 ? `${left - 1} egg` : 'Tray done' })).toBeVisible()
   }
 
