@@ -75,10 +75,9 @@ const atHand = computed(() => {
 async function noteTyped(): Promise<void> {
   if (typed.value === '') return
   await weighing.note(fromShown(units.value, 'mass', typed.value))
-  if (problem.value === '') typed.value = ''
+  if (problem.value === '' && weighing.doubt.value === null) typed.value = ''
 }
 async function noteDoubtful(weightG: number): Promise<void> {
-  problem.value = ''
   await weighing.note(weightG, { isSure: true })
   typed.value = ''
 }
@@ -132,15 +131,17 @@ useKeys({
       <p v-if="awaited" class="mt-2 text-lg text-ink-soft">should weigh {{ awaited }} by now</p>
       <p v-if="last" class="mt-3 text-lg" data-testid="weighed-last">{{ last }}</p>
     </section>
-    <p v-if="problem" class="flex flex-wrap items-center gap-3 text-ember" role="alert">
-      {{ problem }}
-      <button
-        v-if="weighing.doubt.value !== null"
-        type="button"
-        class="press min-h-10 py-1"
-        @click="noteDoubtful(weighing.doubt.value)"
-      >
-        Note {{ grams(weighing.doubt.value) }} all the same
+    <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
+    <p
+      v-if="weighing.doubt.value !== null"
+      class="flex flex-wrap items-center gap-3 text-ember"
+      role="alert"
+      data-testid="weight-doubt"
+    >
+      No egg of this bird weighs {{ grams(weighing.doubt.value) }}. Is it the unit, or another thing on the
+      pan?
+      <button type="button" class="press min-h-10 py-1" @click="noteDoubtful(weighing.doubt.value)">
+        Note it all the same
       </button>
     </p>
 

@@ -87,8 +87,11 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     })
   }
 
-  /** A weight that no egg of the bird has: asked about before it is noted. */
-  const doubt = ref<number | null>(null)
+  /** A weight that no egg of the bird has: asked about before it is noted, and of that egg alone. */
+  const doubted = ref<{ eggId: string; weightG: number } | null>(null)
+  const doubt = computed(() =>
+    !whole.value && doubted.value?.eggId === current.value?.id ? (doubted.value?.weightG ?? null) : null,
+  )
 
   async function note(grams: number, { isSure = false } = {}): Promise<void> {
     if (whole.value) return noteTray(grams)
@@ -99,10 +102,9 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
       problem.value = 'That is no weight of an egg.'
       return
     }
-    doubt.value = null
+    doubted.value = null
     if (!isSure && !isPossible(set().species, 'weightG', weightG)) {
-      doubt.value = weightG
-      problem.value = 'No egg of this bird weighs that. Is it the unit, or another thing on the pan?'
+      doubted.value = { eggId: egg.id, weightG }
       return
     }
     await saving(async () => {
@@ -127,7 +129,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
         problem.value = ''
         kept.value = 'writing'
         await note(after.taken)
-        kept.value = problem.value === '' ? 'kept' : 'refused'
+        kept.value = problem.value === '' && doubt.value === null ? 'kept' : 'refused'
         if (isStandIn.value) await weighOnStandIn(null)
       }
     } catch (error) {

@@ -72,7 +72,9 @@ function take(egg: DraftEgg, figures: Partial<Record<EggMeasure, number | null>>
     const value = figures[what]
     return value != null && !isPossible(props.species, what, value)
   })
-  doubt.value = isDoubtful ? { egg, figures } : null
+  // What is asked of another egg stays asked.
+  if (isDoubtful) doubt.value = { egg, figures }
+  else if (doubt.value?.egg.id === egg.id) doubt.value = null
   if (!isDoubtful) emit('change', egg.id, figures)
   return !isDoubtful
 }

@@ -69,7 +69,7 @@ const written = computed(() =>
       row: low ? 'below' : 'above',
       widthPx: SIGN_PX + LETTER_PX * Math.max(title.length, sayShortDate(event.date).length),
       turn:
-        group[0]!.state === 'due'
+        group[0]!.state === 'due' || group[0]!.state === 'overdue'
           ? 0
           : i === 0 || i === flags.value.length - 1
             ? 1
