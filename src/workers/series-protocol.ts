@@ -53,9 +53,3 @@ export interface SeriesTasks {
   hours: { ask: Window; answer: HourOfProbe[] }
 }
 export type SeriesTask = keyof SeriesTasks
-
-export type SeriesRequest = {
-  [T in SeriesTask]: { id: number; task: T; ask: SeriesTasks[T]['ask'] }
-}[SeriesTask]
-export type SeriesResponse =
-  { id: number; answer: SeriesTasks[SeriesTask]['answer'] } | { id: number; error: string }

@@ -1,16 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref } from 'vue'
 import { v4 as uuid } from 'uuid'
 import { FileUp } from '@lucide/vue'
 import type { Incubator } from '../../contracts/incubator-record.ts'
 import { hatcheryRecordOf } from '../../contracts/hatchery-record.ts'
-import {
-  guessColumns,
-  loggerReadings,
-  readLoggerTable,
-  textOfFile,
-  type LoggerTable,
-} from '../../contracts/logger-file.ts'
 import type { ProbeRecord } from '../../contracts/probe-record.ts'
 import { BY_NAME } from '../../contracts/sensor.ts'
 import { FRESH } from '../../contracts/stamp.ts'
@@ -22,14 +15,16 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
+import { useLoggerFile } from './useLoggerFile.ts'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
 const store = useHatcheryStore()
 const devices = useDevicesStore()
-const { problem, saving } = useSaving()
+const { problem: notSaved, saving } = useSaving()
+const file = useLoggerFile()
+const { name, table, columns, dayFirst, found, problem, refused, reading } = file
 const zone = computed(() => store.hatchery.zone)
-const MOST_BYTES = 60_000_000
 const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
   when: 'day and time',
   date: 'day',
@@ -40,18 +35,14 @@ const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
   nothing: 'nothing that is needed',
 }
 
-const name = ref('')
-const table = shallowRef<LoggerTable | null>(null)
-const columns = ref<LoggerColumn[]>([])
-const dayFirst = ref<boolean | null>(null)
 const height = ref<ProbeRecord['height']>('air')
 const done = ref('')
 
 async function choose(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
+  const chosen = input.files?.[0]
   input.value = ''
-  if (file) await read(file)
+  if (chosen) await read(chosen)
 }
 /** Of the demo: what a simulated logger wrote down. */
 async function tryOne(): Promise<void> {
@@ -61,40 +52,10 @@ async function tryOne(): Promise<void> {
     problem.value = (error as Error).message
   }
 }
-async function read(file: File): Promise<void> {
-  forget()
-  try {
-    if (file.size > MOST_BYTES) throw new Error('This file is too large for a logger’s.')
-    table.value = readLoggerTable(textOfFile(new Uint8Array(await file.arrayBuffer())))
-    columns.value = guessColumns(table.value, store.hatchery.loggerColumns)
-    name.value = file.name.replace(/\.\w+$/, '').slice(0, 60) || 'Logger'
-    problem.value = ''
-  } catch (error) {
-    problem.value = (error as Error).message
-  }
-}
-function forget(): void {
-  table.value = null
-  dayFirst.value = null
+async function read(chosen: File): Promise<void> {
   done.value = ''
+  await file.read(chosen)
 }
-
-type Outcome = { found: ReturnType<typeof loggerReadings> } | { refused: string } | null
-const outcome = computed((): Outcome => {
-  if (!table.value) return null
-  try {
-    return {
-      found: loggerReadings(table.value, columns.value, {
-        zone: zone.value,
-        nowMs: Date.now(),
-        dayFirst: dayFirst.value,
-      }),
-    }
-  } catch (error) {
-    return { refused: (error as Error).message }
-  }
-})
-const found = computed(() => (outcome.value && 'found' in outcome.value ? outcome.value.found : null))
 const at = (atMs: number): string =>
   `${sayDate(localDateOf(atMs, zone.value))}, ${localTimeOf(atMs, zone.value)}`
 
@@ -130,7 +91,7 @@ function bringIn(): void {
       loggerColumns: [...heads.values()].slice(-60),
     })
     const words = `${count(ready.readings.length, 'reading')} brought in as “${probe.name}”.`
-    forget()
+    file.forget()
     done.value = words
   })
 }
@@ -148,7 +109,8 @@ function bringIn(): void {
         Try a simulated one
       </button>
     </div>
-    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="problem || notSaved" class="mt-2 text-ember" role="alert">{{ problem || notSaved }}</p>
+    <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">Reading the file…</p>
     <p v-if="done" class="mt-2" role="status">
       {{ done }} <span class="text-ink-soft">U takes it back.</span>
     </p>
@@ -167,7 +129,7 @@ function bringIn(): void {
         <tbody>
           <tr v-for="(head, i) in table.head" :key="i" class="border-t border-line">
             <td class="py-1 pr-2">{{ head }}</td>
-            <td class="py-1 pr-2 text-ink-soft">{{ table.rows[0]?.cells[i] }}</td>
+            <td class="py-1 pr-2 text-ink-soft">{{ table.firstRow[i] }}</td>
             <td class="py-1">
               <select v-model="columns[i]" class="field" :aria-label="`${head} means`">
                 <option v-for="column in LOGGER_COLUMNS" :key="column" :value="column">
@@ -178,7 +140,7 @@ function bringIn(): void {
           </tr>
         </tbody>
       </table>
-      <p v-if="outcome && 'refused' in outcome" class="mt-2 text-ember" role="alert">{{ outcome.refused }}</p>
+      <p v-if="refused" class="mt-2 text-ember" role="alert">{{ refused }}</p>
       <template v-if="found">
         <fieldset v-if="found.dayFirst === null || dayFirst !== null" class="mt-2">
           <legend>The file does not tell whether days or months stand first in its dates.</legend>
@@ -215,13 +177,16 @@ function bringIn(): void {
             type="button"
             class="press press-lamp"
             :disabled="
-              found.readings.length === 0 || name === '' || (found.dayFirst === null && dayFirst === null)
+              reading ||
+              found.readings.length === 0 ||
+              name === '' ||
+              (found.dayFirst === null && dayFirst === null)
             "
             @click="bringIn"
           >
             Bring them in
           </button>
-          <button type="button" class="press" @click="forget">Leave it</button>
+          <button type="button" class="press" @click="file.forget">Leave it</button>
         </div>
       </template>
     </template>
