@@ -169,7 +169,7 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
   await expect(page.getByTestId('logger-found')).toContainText('1 reading')
   await logger.getByRole('button', { name: 'Leave it' }).click()
   await page.getByRole('heading', { level: 1 }).click()
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(page.getByTestId('sensors')).not.toContainText('Regal 2')
 })
 

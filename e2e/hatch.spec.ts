@@ -143,7 +143,7 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out, 10 eggs still in')
   await expect(page.getByTestId('longest-pip')).toContainText('9 hours')
   await tapTo(page, 'C1', 'pipped 0 h ago')
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(eggButton(page, 'C1')).toHaveAccessibleName('C1: waiting')
   await page.getByLabel('as a last resort').check()
   await expect(page.getByTestId('helping')).toContainText('Where you see blood, stop and close')

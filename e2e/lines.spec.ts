@@ -105,7 +105,7 @@ test('lines are moved by keyboard and by hand, kept beside the measured ones, an
   await page.reload()
   await page.getByRole('button', { name: /^A1/ }).click()
   await expect(page.getByText('Air cell depth, by hand')).toBeVisible()
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(page.getByText('Air cell depth, by hand')).toHaveCount(0)
 })
 
@@ -153,7 +153,7 @@ test('several eggs in one picture are placed in the tray, and kept together only
   await page.getByRole('button', { name: /^Keep 3 looks/ }).click()
   await expect(page.getByRole('button', { name: /^B1, egg 5: .* suggested, not yet decided/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'B2, egg 6: no photograph yet' })).toBeVisible()
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(page.getByRole('button', { name: 'B1, egg 5: no photograph yet' })).toBeVisible()
 })
 

@@ -43,6 +43,6 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await expect(page.getByTestId('signs')).toBeAttached()
 
   await page.goto('/#/sets/demo-beacon/removal')
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(page.getByTestId('openings').getByLabel('What became of it')).toHaveValue('')
 })

@@ -29,7 +29,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await expect(egg).toHaveText('A3, egg 3')
 
   // Undo brings the egg back undecided.
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(egg).toHaveText('A2, egg 2')
   await expect(
     page.getByRole('button', { name: 'A2, egg 2: Clear suggested, not yet decided' }),
@@ -47,7 +47,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await page.reload()
   await expect(egg).toHaveText('A3, egg 3')
   await expect(page.getByRole('button', { name: 'A2, egg 2: Not sure' })).toBeVisible()
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(egg).toHaveText('A2, egg 2')
   await page.keyboard.press('5')
   await expect(egg).toHaveText('A3, egg 3')
@@ -76,7 +76,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   await page.getByRole('button', { name: 'It is out' }).click()
   await expect(page.getByTestId('remaining')).toContainText(`${EGGS - 1} eggs`)
   await expect(page.getByTestId('not-ticked')).toContainText(places[1]!)
-  await page.keyboard.press('u')
+  await page.keyboard.press('z')
   await expect(page.getByTestId('remaining')).toContainText(`${EGGS} eggs`)
   await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
   await page.getByRole('button', { name: 'It is out' }).click()

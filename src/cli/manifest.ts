@@ -32,7 +32,7 @@ export function readManifest(text: string, name: string): Manifest {
   const torn = errors.find(({ type }) => type === 'Quotes')
   if (torn)
     throw new UsageError(
-      `${name}, line ${(torn.row ?? 0) + 1}: a quotation mark is not closed, or stands in the middle of a cell.`,
+      `${name}, line ${(torn.row ?? 0) + 1}: a quotation mark is not closed, or is in the middle of a cell.`,
     )
   const heading = (data[0] ?? []).map((cell) => cell.trim())
   const columns = heading.map((cell) => OWN_COLUMNS.find((own) => own === cell.toLowerCase()) ?? cell)
@@ -149,7 +149,7 @@ export function parseSpecies(text: string, where: string): SpeciesName {
   const result = speciesField.safeParse(text.trim().toLowerCase())
   if (!result.success)
     throw new UsageError(
-      `${where}: “${text}” is no species known here. Known: ${speciesField.options.join(', ')}.`,
+      `${where}: “${text}” is not a known species. Known: ${speciesField.options.join(', ')}.`,
     )
   return result.data
 }
@@ -158,7 +158,7 @@ export function parseShell(text: string, where: string): Shell {
   const result = shellField.safeParse(text.trim().toLowerCase())
   if (!result.success)
     throw new UsageError(
-      `${where}: “${text}” is no shell colour known here. Known: ${shellField.options.join(', ')}.`,
+      `${where}: “${text}” is not a known shell colour. Known: ${shellField.options.join(', ')}.`,
     )
   return result.data
 }

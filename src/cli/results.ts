@@ -159,7 +159,7 @@ async function readLines(file: string): Promise<Before> {
     if (!record) {
       last = { file: '', unread: 0, bytes: 0 }
       if (line === 1 && text.trim() !== '')
-        throw new UsageError(`${file} holds no results in lines; nothing was changed in it.`)
+        throw new UsageError(`${file} is not a JSON Lines results file; it was not changed.`)
       break
     }
     if (record.file !== last.file) {
@@ -218,7 +218,7 @@ function toFile(
         await handle.truncate(at).catch(() => undefined)
         await writeAll(handle, Buffer.from(end), at).catch(() => undefined)
         throw new OutputError(
-          `${name} cannot be written any further: ${code === 'ENOSPC' ? 'the disk is full' : (code ?? (error as Error).message)}. It holds the results of ${photographs} photographs.`,
+          `${name} cannot be written: ${code === 'ENOSPC' ? 'the disk is full' : (code ?? (error as Error).message)}. It holds the results of ${photographs} photographs so far.`,
         )
       }
       at += Buffer.byteLength(body)

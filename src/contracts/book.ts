@@ -229,17 +229,17 @@ function eggFaults(sets: ReadonlyArray<Pick<EggSet, 'id' | 'trays'>>): (egg: Egg
   return (egg) => {
     const { number, place, setId, removed } = egg
     const own = trays.get(setId)
-    if (!own) return { path: ['setId'], sentence: `egg ${number} belongs to a set that is not here.` }
+    if (!own) return { path: ['setId'], sentence: `egg ${number} belongs to a set that is missing.` }
     const double = twice(egg)
     if (double) return double
     const tray = place && own.get(place.trayId)
     if (place && !tray)
       return {
         path: [...pathOfPlace(egg), 'trayId'],
-        sentence: `egg ${number} lies in a tray that is not here.`,
+        sentence: `egg ${number} is in a tray that is missing.`,
       }
     if (place && tray && (place.row >= tray.rows || place.column >= tray.columns))
-      return { path: pathOfPlace(egg), sentence: `egg ${number} lies outside of its tray.` }
+      return { path: pathOfPlace(egg), sentence: `egg ${number} is outside its tray.` }
     if (numbers.has(`${setId}/${number}`))
       return { path: ['number'], sentence: `there is another egg ${number} in its set.` }
     numbers.add(`${setId}/${number}`)
@@ -247,7 +247,7 @@ function eggFaults(sets: ReadonlyArray<Pick<EggSet, 'id' | 'trays'>>): (egg: Egg
     if (place && removed === null) {
       const spot = `${setId}/${place.trayId}/${place.row}/${place.column}`
       if (places.has(spot))
-        return { path: pathOfPlace(egg), sentence: `egg ${number} lies where another one lies.` }
+        return { path: pathOfPlace(egg), sentence: `egg ${number} is in the same place as another egg.` }
       places.add(spot)
     }
     return null
@@ -266,7 +266,7 @@ function setFaults(trays: ReadonlyMap<string, Tray>): (set: EggSet) => FieldProb
     const missing = set.trayIds.findIndex((id) => !trays.has(id))
     return missing < 0
       ? twice(set)
-      : { path: ['trayIds', missing], sentence: `the set ${set.name} lies in a tray that is not here.` }
+      : { path: ['trayIds', missing], sentence: `the set ${set.name} is in a tray that is missing.` }
   }
 }
 
@@ -276,9 +276,9 @@ function lookFaults(eggs: readonly Egg[]): (look: LookRecord) => FieldProblem | 
   return (look) => {
     const setId = setOf.get(look.eggId)
     if (setId === undefined)
-      return { path: ['eggId'], sentence: `the look of ${look.takenAt} belongs to an egg that is not here.` }
+      return { path: ['eggId'], sentence: `the look of ${look.takenAt} belongs to an egg that is missing.` }
     if (setId !== look.setId)
-      return { path: ['setId'], sentence: `the look of ${look.takenAt} names another set than its egg.` }
+      return { path: ['setId'], sentence: `the look of ${look.takenAt} has a different set from its egg.` }
     return twice(look)
   }
 }
@@ -291,6 +291,6 @@ function sessionFaults(sets: readonly EggSet[]): (session: Session) => FieldProb
       ? twice(session)
       : {
           path: ['setId'],
-          sentence: `the candling of ${session.startedAt} belongs to a set that is not here.`,
+          sentence: `the candling of ${session.startedAt} belongs to a set that is missing.`,
         }
 }

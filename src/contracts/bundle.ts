@@ -275,7 +275,7 @@ export async function readBundle(
 
 async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: LongWork): Promise<Bundle> {
   if (!zip.names.includes(RECORDS_FILE))
-    throw new BundleError(`This ZIP file is no Perlumen bundle: it holds no ${RECORDS_FILE}.`)
+    throw new BundleError(`This ZIP file is not a Perlumen bundle: it has no ${RECORDS_FILE}.`)
   const manifest = zip.names.includes(MANIFEST_FILE)
     ? readManifest(await readJson(zip, MANIFEST_FILE, null))
     : null
@@ -284,21 +284,21 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
       (folder) => name.startsWith(folder),
     )
     if (!zip.names.includes(name) && !isPart)
-      throw new BundleError(`The bundle lacks ${name}, which its manifest names.`)
+      throw new BundleError(`The bundle lacks ${name}, which its manifest lists.`)
   }
   if (manifest) {
     const strangers = zip.names.filter((name) => name !== MANIFEST_FILE && !(name in manifest.files)).length
     if (strangers > MOST_STRANGERS)
-      throw new BundleError(`The file holds ${strangers} parts that its manifest does not name.`)
+      throw new BundleError(`The file holds ${strangers} parts that its manifest does not list.`)
   } else if (zip.names.length > MOST_UNNAMED)
-    throw new BundleError(`The file holds ${zip.names.length} parts and no manifest of them.`)
+    throw new BundleError(`The file holds ${zip.names.length} parts and no manifest.`)
   const json = await readJson(zip, RECORDS_FILE, manifest)
   const { records, buried, parts } = parseRecords(json, zone)
   const oldShapes = new Map(parts.shapes.map((shapes) => [shapes.id, shapes]))
   const aside = zip.names.includes(ASIDE_FILE)
     ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
     : { success: true as const, data: [] }
-  if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is not as it should be.`)
+  if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is invalid.`)
   const asideNow = broughtUp(aside.data, zone)
   for (const shapes of asideNow.shapes) oldShapes.set(shapes.id, shapes)
 
@@ -415,7 +415,7 @@ async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null)
 async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): Promise<unknown> {
   const bytes = await zip.bytes(name, MOST_RECORD_BYTES)
   if (manifest && manifest.files[name]?.sha256 !== (await sha256(bytes)))
-    throw new BundleError(`Its part ${name} is not as it was written: the file was changed or damaged.`)
+    throw new BundleError(`Its part ${name} was changed or damaged.`)
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
@@ -426,7 +426,7 @@ async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): 
 function readManifest(json: unknown): Manifest {
   const manifest = manifestSchema.safeParse(json)
   if (!manifest.success)
-    throw new BundleError(`Its part ${MANIFEST_FILE} is not as it should be, or of a newer Perlumen.`)
+    throw new BundleError(`Its part ${MANIFEST_FILE} is invalid, or from a newer Perlumen.`)
   return manifest.data
 }
 
@@ -435,10 +435,10 @@ type Parts = Pick<BroughtUp<RawRecord>, 'shapes' | 'readings'>
 function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buried'> & { parts: Parts } {
   const head = z.object({ format: z.string(), version: z.number(), exportedAt: z.unknown() }).safeParse(json)
   if (!head.success || head.data.format !== 'perlumen-records')
-    throw new BundleError('This ZIP file is no Perlumen bundle.')
+    throw new BundleError('This ZIP file is not a Perlumen bundle.')
   const { version } = head.data
   if (!Number.isInteger(version) || version < 1)
-    throw new BundleError(`The bundle names records version ${version}; there is none.`)
+    throw new BundleError(`The bundle says records version ${version}, which does not exist.`)
   if (version > RECORDS_VERSION)
     throw new BundleError(
       `The bundle was written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}).`,
@@ -449,7 +449,7 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
     // seventh no logs, to the eighth no practice.
     const always = ['sets', 'eggs', 'looks'].includes(table) || version >= (SINCE[table] ?? 7)
     if ((always || lists[table] !== undefined) && !Array.isArray(lists[table]))
-      throw new BundleError(`The bundle holds no list of ${table}.`)
+      throw new BundleError(`The bundle has no list of ${table}.`)
   }
   const exportedAt = z.iso.datetime().safeParse(head.data.exportedAt)
   if (!exportedAt.success) throw new BundleError('The bundle does not say when it was written.')
@@ -457,7 +457,7 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
   const { records, aside, buried } = sortOut([...raw, ...more], zone)
   if (aside[0])
     throw new BundleError(
-      `A record in the bundle is not as it should be (${aside[0].table}): ${sayProblems(aside[0].problems)}`,
+      `A record in the bundle is invalid (${aside[0].table}): ${sayProblems(aside[0].problems)}`,
     )
   return { records, buried, parts }
 }

@@ -101,7 +101,7 @@ function calledOff(set: CalendarSet, key: string, { nowMs }: CalendarOptions): E
     uid: uidOf(set.id, key),
     sequence: sequenceAt(nowMs),
     status: 'CANCELLED',
-    title: `Called off: ${set.name}`,
+    title: `Cancelled: ${set.name}`,
     start: utcArray(nowMs),
     startInputType: 'utc',
     startOutputType: 'utc',

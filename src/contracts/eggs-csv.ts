@@ -76,7 +76,7 @@ export function readEggsCsv(text: string, { sets, eggs }: Pick<HatcheryRecords, 
   const edits: EggEdit[] = []
   const problems: string[] = []
   if (!meta.fields?.includes(ID))
-    return { edits, problems: [`The table has no column “${ID}”: take out the eggs’ table and edit that.`] }
+    return { edits, problems: [`The table has no column “${ID}”. Export the egg table and edit that one.`] }
   const eggById = new Map(eggs.map((egg) => [egg.id, egg]))
   const setById = new Map(sets.map((set) => [set.id, set]))
   const seen = new Set<string>()
@@ -84,7 +84,7 @@ export function readEggsCsv(text: string, { sets, eggs }: Pick<HatcheryRecords, 
     const line = `Line ${i + 2}`
     const egg = eggById.get((row[ID] ?? '').trim())
     if (!egg) {
-      problems.push(`${line}: there is no egg “${row[ID] ?? ''}” in this book.`)
+      problems.push(`${line}: there is no egg “${row[ID] ?? ''}” in these records.`)
       continue
     }
     if (seen.has(egg.id)) {

@@ -56,7 +56,7 @@ function silenced(path: string, bytes: Uint8Array): Uint8Array {
     if (!(error instanceof PhotoFileError)) throw error
     throw new PhotoFileError(
       error.code,
-      `${path}: ${error.message} It can be handed on only along with what cameras noted.`,
+      `${path}: ${error.message} It can only be exported with the camera’s time and place.`,
     )
   }
 }

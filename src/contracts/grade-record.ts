@@ -65,7 +65,7 @@ export function toGradeRecord({ file, number = 1, egg, verdict, elapsedMs }: Rec
     ...(egg.airCell ? [] : ['The air cell’s edge could not be seen']),
     ...(egg.reasons.includes('blurred') ? ['The picture is blurred'] : []),
     ...(egg.reasons.includes('cut-by-picture')
-      ? ['The egg runs out of the picture; what is outside counts as not seen']
+      ? ['Part of the egg is outside the picture and counts as not seen']
       : []),
   ]
   return {

@@ -77,16 +77,16 @@ function wideText(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
 /** @throws LoggerFileError where it is no table of times and figures */
 export function readLoggerTable(text: string): LoggerTable {
   if (text.includes('\0'))
-    throw new LoggerFileError('This is no text file. Save the logger’s readings as CSV first.')
+    throw new LoggerFileError('This is not a text file. Save the logger’s readings as CSV first.')
   const clean = text.replace(/^\uFEFF/, '')
   const delimiter = delimiterOf(clean)
   const { data } = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false })
   if (data.length > MOST_LINES)
-    throw new LoggerFileError(`The file has ${data.length} lines; at most ${MOST_LINES} are read at once.`)
+    throw new LoggerFileError(`The file has ${data.length} lines; the limit is ${MOST_LINES}.`)
   const lines = data.map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }))
   const first = lines.findIndex(({ cells }) => cells.length > 1 && cells.some(isTime) && cells.some(isFigure))
   if (first < 0)
-    throw new LoggerFileError('No row with a time and a figure was found. Is this the file of a logger?')
+    throw new LoggerFileError('No row with a time and a reading was found. Is this a logger file?')
   const width = lines[first]!.cells.length
   const above = lines.slice(0, first).findLast(({ cells }) => cells.filter((cell) => cell !== '').length > 1)
   const rows = lines.slice(first).filter(({ cells }) => cells.some((cell) => cell !== ''))
@@ -176,11 +176,9 @@ export function loggerReadings(
   const [whenAt, dateAt, timeAt] = [indexOf('when'), indexOf('date'), indexOf('time')]
   const [celsiusAt, fahrenheitAt, rhAt] = [indexOf('celsius'), indexOf('fahrenheit'), indexOf('rhPercent')]
   if (whenAt < 0 && (dateAt < 0 || timeAt < 0))
-    throw new LoggerFileError('Which column holds the day and time? It was not found; say it below.')
+    throw new LoggerFileError('No column with the date and time was found. Choose it below.')
   if (celsiusAt < 0 && fahrenheitAt < 0 && rhAt < 0)
-    throw new LoggerFileError(
-      'Neither warmth nor moisture was found among the columns; say below where they are.',
-    )
+    throw new LoggerFileError('No column with temperature or humidity was found. Choose them below.')
   const timeOf = ({ cells }: { cells: string[] }): string =>
     whenAt >= 0 ? (cells[whenAt] ?? '') : `${cells[dateAt] ?? ''} ${cells[timeAt] ?? ''}`
   const dayFirst = said ?? dayFirstOf(rows.map(timeOf))
@@ -195,16 +193,16 @@ export function loggerReadings(
     const { line, cells } = row
     const problem = (why: string): void => void bad.push({ line, why })
     if (cells.length > columns.length && cells.at(-1) === 'not even') {
-      problem('commas divide its cells and its figures alike')
+      problem('commas are used both in numbers and between columns')
       continue
     }
     const atMs = instants(timeOf(row), lastMs)
     if (atMs === null) {
-      problem(`“${timeOf(row).slice(0, 30)}” is no time`)
+      problem(`“${timeOf(row).slice(0, 30)}” is not a time`)
       continue
     }
     if (atMs > nowMs + DAY_MS) {
-      problem(`“${timeOf(row).slice(0, 30)}” lies in the future`)
+      problem(`“${timeOf(row).slice(0, 30)}” is in the future`)
       continue
     }
     const figure = (i: number): number | null | 'bad' => {
@@ -215,7 +213,7 @@ export function loggerReadings(
     const [c, f, rh] = [figure(celsiusAt), figure(fahrenheitAt), figure(rhAt)]
     if (c === 'bad' || f === 'bad' || rh === 'bad') {
       const cell = cells[c === 'bad' ? celsiusAt : f === 'bad' ? fahrenheitAt : rhAt]
-      problem(`“${String(cell).slice(0, 30)}” is no figure`)
+      problem(`“${String(cell).slice(0, 30)}” is not a number`)
       continue
     }
     lastMs = atMs
@@ -227,16 +225,16 @@ export function loggerReadings(
       asWritten !== null && isFahrenheit ? fromShown('imperial', 'temperature', asWritten) : asWritten
     if (celsius !== null && !(celsius >= 0 && celsius <= 60)) {
       problem(
-        `${asWritten} ${isFahrenheit ? '°F' : '°C'} is no warmth of an incubator${!isFahrenheit && celsius > 60 ? '; is it °F?' : ''}`,
+        `${asWritten} ${isFahrenheit ? '°F' : '°C'} is not an incubator temperature${!isFahrenheit && celsius > 60 ? '; is it °F?' : ''}`,
       )
       continue
     }
     if (rh !== null && !(rh >= 0 && rh <= 100)) {
-      problem(`${rh} % is no moisture of air`)
+      problem(`${rh} % is not a humidity`)
       continue
     }
     if (celsius === null && rh === null) {
-      problem('neither warmth nor moisture stands in it')
+      problem('it has neither temperature nor humidity')
       continue
     }
     readings.push({
@@ -247,7 +245,7 @@ export function loggerReadings(
   }
   if (bad.length > MOST_BAD * rows.length)
     throw new LoggerFileError(
-      `Most rows cannot be read, the first of them line ${bad[0]!.line}: ${bad[0]!.why}. Are the columns right?`,
+      `Most rows cannot be read. First problem, line ${bad[0]!.line}: ${bad[0]!.why}. Are the columns right?`,
     )
   readings.sort((a, b) => a.atMs - b.atMs)
   return { readings: notTooClose(readings), bad, dayFirst }

@@ -51,19 +51,19 @@ export function readPhotoHead(bytes: Uint8Array): PhotoHead {
   if (kind === null)
     throw new PhotoFileError(
       'not-a-photo',
-      `This is not a photograph that can be read here (${PHOTO_KIND_WORDS}).${hint(bytes)}`,
+      `This is not a photograph Perlumen can read (${PHOTO_KIND_WORDS}).${hint(bytes)}`,
     )
   if (kind === 'jpeg' && scansOf(bytes) > PHOTO_BOUNDS.jpegScans)
     throw new PhotoFileError(
       'too-large',
-      'This photograph is packed in a way that takes too long to unpack. Save it anew as a plain JPEG.',
+      'This photograph takes too long to decode. Save it again as a plain JPEG.',
     )
   const { widthPx, heightPx } = sizeOf(bytes)
   const megapixels = Math.round((widthPx * heightPx) / 1e6)
   if (widthPx * heightPx > PHOTO_BOUNDS.pixels)
     throw new PhotoFileError(
       'too-large',
-      `The picture has ${megapixels} megapixels; at most ${PHOTO_BOUNDS.pixels / 1e6} are read.`,
+      `The picture has ${megapixels} megapixels; the limit is ${PHOTO_BOUNDS.pixels / 1e6}.`,
     )
   if (Math.min(widthPx, heightPx) < PHOTO_BOUNDS.shortestSidePx)
     throw new PhotoFileError(
@@ -73,7 +73,7 @@ export function readPhotoHead(bytes: Uint8Array): PhotoHead {
   if (Math.max(widthPx, heightPx) > PHOTO_BOUNDS.aspect * Math.min(widthPx, heightPx))
     throw new PhotoFileError(
       'not-a-photo',
-      `A picture of ${widthPx} × ${heightPx} pixels is no photograph of an egg.`,
+      `A picture of ${widthPx} × ${heightPx} pixels cannot be a photograph of an egg.`,
     )
   return { kind, widthPx, heightPx }
 }
@@ -81,7 +81,7 @@ export function readPhotoHead(bytes: Uint8Array): PhotoHead {
 export function tooManyBytes(bytes: number): PhotoFileError {
   return new PhotoFileError(
     'too-large',
-    `The file has ${Math.round(bytes / 1e6)} megabytes; at most ${PHOTO_BOUNDS.bytes / 1e6} are read.`,
+    `The file has ${Math.round(bytes / 1e6)} megabytes; the limit is ${PHOTO_BOUNDS.bytes / 1e6}.`,
   )
 }
 

@@ -1,6 +1,6 @@
 import type { Step } from './journal-entry.ts'
 
-const APART = 'is simulated: it belongs in the made-up hatchery, not among your own records.'
+const APART = 'is simulated. It belongs in the demo hatchery, not among your own records.'
 
 /**
  * What is said of the first value of a stand-in among records that are about to be written; null where there is none. A
@@ -12,7 +12,7 @@ export function simulatedAmong({
   trays,
 }: Pick<Step['put'], 'probes' | 'eggs' | 'trays'>): string | null {
   const probe = probes.find(({ standIn, stamp }) => standIn && !stamp.gone)
-  if (probe) return `what the sensor “${probe.name}” says ${APART}`
+  if (probe) return `the sensor “${probe.name}” ${APART}`
   const weighed = [...eggs, ...trays].some(({ events }) =>
     events.some((event) => event.kind === 'weighed' && event.standIn),
   )

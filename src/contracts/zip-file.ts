@@ -55,7 +55,7 @@ export async function openZip(file: Blob): Promise<ZipFile> {
         throw new ZipError(`The file has more than ${MOST_PARTS} parts; no book has.`)
     }
   } catch (error) {
-    throw error instanceof ZipError ? error : new ZipError('This is no ZIP file, or it is damaged.')
+    throw error instanceof ZipError ? error : new ZipError('This is not a ZIP file, or it is damaged.')
   }
   return {
     names: [...files.keys()],
@@ -65,8 +65,7 @@ export async function openZip(file: Blob): Promise<ZipFile> {
       if (entry.encrypted) throw new ZipError(`Its part ${name} is locked with a password.`)
       if (entry.uncompressedSize > mostBytes)
         throw new ZipError(`Its part ${name} is too large to be read here.`)
-      if (isBomb(entry))
-        throw new ZipError(`Its part ${name} is packed tighter than anything that was noted can be.`)
+      if (isBomb(entry)) throw new ZipError(`Its part ${name} is compressed beyond what real records can be.`)
       const chunks: Uint8Array<ArrayBuffer>[] = []
       let length = 0
       const sink = new WritableStream<Uint8Array<ArrayBuffer>>({

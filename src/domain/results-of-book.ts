@@ -34,7 +34,7 @@ const EGG_AGES = [
   { name: '8 to 10 days', upTo: 10 },
   { name: 'more than 10 days', upTo: Infinity },
 ] as const
-const UNKNOWN = 'not known'
+const UNKNOWN = 'unknown'
 
 /** Records that results are made of. */
 export interface ResultSources {

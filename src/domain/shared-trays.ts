@@ -27,7 +27,7 @@ export function checkTraysShared(moved: readonly Egg[], others: readonly Egg[]):
       throw new RecordRefused([
         {
           path: ['place'],
-          sentence: `egg ${egg.number} lies where egg ${there.number} of another set lies.`,
+          sentence: `egg ${egg.number} is in the same place as egg ${there.number} of another set.`,
         },
       ])
   }

@@ -140,9 +140,9 @@ const answerErrors: ErrorRequestHandler = (
     return
   }
   const status = error.status ?? 500
-  response
-    .status(status)
-    .json({ message: status < 500 ? 'The request cannot be understood.' : 'The server stumbled over this.' })
+  response.status(status).json({
+    message: status < 500 ? 'The request cannot be understood.' : 'The server failed to handle this.',
+  })
 }
 
 /** Whether the browser runs on this machine, by the name under which it asks. */

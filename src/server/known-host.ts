@@ -12,7 +12,7 @@ export function onlyKnownHosts(names: readonly string[]): RequestHandler {
     const name = hostName(request.headers.host ?? '')
     if (known.has(name) || isIP(name.replace(/^\[|\]$/g, '')) !== 0) return next()
     response.status(421).json({
-      message: `This server does not go by the name “${name}”. Start it with --name ${name} if it should.`,
+      message: `This server does not use the name “${name}”. Start it with --name ${name} to allow it.`,
     })
   }
 }

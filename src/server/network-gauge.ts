@@ -18,10 +18,10 @@ export function gaugeUrl(kind: NetworkGauge['kind'], text: string): URL {
   const url = URL.canParse(text) ? new URL(text) : null
   if (!url || !['http:', 'https:', 'tcp:'].includes(url.protocol) || url.hostname === '')
     throw new Error(
-      `“${text}” is no address of a ${kind}. It begins with http://, https:// or, for a serial bridge, tcp://, for example tcp://192.168.1.30:4001`,
+      `“${text}” is not the address of a ${kind}. It starts with http://, https:// or, for a serial bridge, tcp://, for example tcp://192.168.1.30:4001`,
     )
   if (url.protocol === 'tcp:' && url.port === '')
-    throw new Error(`“${text}” names no port. A serial bridge has one, for example tcp://192.168.1.30:4001`)
+    throw new Error(`“${text}” has no port. A serial bridge needs one, for example tcp://192.168.1.30:4001`)
   return url
 }
 
@@ -51,7 +51,7 @@ async function pageLine(url: URL, patienceMs: number): Promise<string> {
   for await (const bytes of answer.body) {
     text += decoder.decode(bytes, { stream: true })
     if (text.length > LONGEST)
-      throw new Refusal('sent more than a line; name the address of the reading itself.')
+      throw new Refusal('sent more than one line; use the address of the reading itself.')
   }
   return text
 }
@@ -68,7 +68,7 @@ function sharedLine(url: URL, patienceMs: number): () => Promise<string> {
 function bridgeLine({ hostname, port }: URL, patienceMs: number): Promise<string> {
   return new Promise((resolve, reject) => {
     const socket = connect({ host: hostname.replace(/^\[|\]$/g, ''), port: Number(port) })
-    const late = setTimeout(() => finish(new Refusal('says nothing.')), patienceMs)
+    const late = setTimeout(() => finish(new Refusal('does not respond.')), patienceMs)
     let heard = ''
     function finish(end: Error | string): void {
       clearTimeout(late)
@@ -88,6 +88,6 @@ function bridgeLine({ hostname, port }: URL, patienceMs: number): Promise<string
       else if (heard.length > 2 * LONGEST) finish(new Refusal('sent no lines.'))
     })
     socket.on('error', finish)
-    socket.on('end', () => finish(new Refusal('broke off.')))
+    socket.on('end', () => finish(new Refusal('closed the connection.')))
   })
 }

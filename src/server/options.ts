@@ -33,7 +33,7 @@ function portOf(text: string): number {
   const port = /^\d+$/.test(text) ? Number(text) : NaN
   if (!(port <= HIGHEST_PORT))
     throw new Error(
-      `“${text}” is no port: a whole number from 0 to ${HIGHEST_PORT}, for example --port 4180.`,
+      `“${text}” is not a port. Use a whole number from 0 to ${HIGHEST_PORT}, for example --port 4180.`,
     )
   return port
 }
@@ -64,9 +64,9 @@ export function readOptions(
   })
   const port = portOf(values.port)
   if (values.home && values.host !== HERE)
-    throw new Error('--home serves the house by all its addresses; it does not go with --host.')
+    throw new Error('--home serves all addresses of this house; do not combine it with --host.')
   if (values['camera-stream'] !== undefined && values.camera === undefined)
-    throw new Error('--camera-stream goes with --camera, the address of the still picture.')
+    throw new Error('--camera-stream needs --camera, the address of the still picture.')
   const camera =
     values.camera === undefined
       ? undefined

@@ -1,9 +1,7 @@
 /** The browser has cleared the storage, or another book lies in its place: what is written now is lost. */
 export class StorageGone extends Error {
   constructor() {
-    super(
-      'This browser has cleared the storage under the running program. Nothing is being kept at the moment.',
-    )
+    super('The browser has cleared Perlumen’s storage while it was running. Nothing is being saved.')
   }
 }
 

@@ -123,7 +123,7 @@ export class EggWorkerClient {
 
   release(): void {
     this.worker?.terminate()
-    this.settleAll('The measuring was stopped.')
+    this.settleAll('Measuring was stopped.')
   }
 
   private call(request: NewRequest, signal?: AbortSignal, given: Transferable[] = []): Promise<WorkerReply> {
@@ -167,7 +167,7 @@ export class EggWorkerClient {
     })
     worker.addEventListener('error', () => {
       worker.terminate()
-      this.settleAll('The measuring broke down. Try the photograph again; if it goes on, reload the page.')
+      this.settleAll('Measuring failed. Try the photograph again; if it keeps failing, reload the page.')
     })
     this.worker = worker
     return worker
@@ -191,11 +191,10 @@ export class EggWorkerClient {
     if (stuck)
       this.settle(stuck[0], {
         code: 'too-slow',
-        message: 'Measuring this picture takes too long; it was given up.',
+        message: 'Measuring this picture took too long and was stopped.',
       })
     for (const [id, { request, gave }] of others) {
-      if (gave)
-        this.settle(id, { code: 'failed', message: 'The measuring broke down. Try the photograph again.' })
+      if (gave) this.settle(id, { code: 'failed', message: 'Measuring failed. Try the photograph again.' })
       else this.start().postMessage(request)
     }
     this.watch()

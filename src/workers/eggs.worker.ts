@@ -138,7 +138,7 @@ async function opened(photo: PhotoInput): Promise<PhotoInput> {
   if (!(photo instanceof Blob)) return photo
   if (photo.size > PHOTO_BOUNDS.bytes) throw tooManyBytes(photo.size)
   const bytes = await photo.arrayBuffer().catch(() => {
-    throw new Fault('not-a-photo', 'The file cannot be read any more. Is it still there?')
+    throw new Fault('not-a-photo', 'The file can no longer be read. Is it still there?')
   })
   return new Blob([bytes], { type: `image/${readPhotoHead(new Uint8Array(bytes)).kind}` })
 }
@@ -147,7 +147,7 @@ async function unpack(photo: Blob): Promise<ImageBitmap> {
   return createImageBitmap(photo).catch(() => {
     throw new Fault(
       'not-a-photo',
-      'The photograph is damaged or cut short, or this browser cannot read its kind.',
+      'The photograph is damaged or incomplete, or this browser cannot read its format.',
     )
   })
 }
@@ -155,7 +155,7 @@ async function unpack(photo: Blob): Promise<ImageBitmap> {
 /** The frame with the crispest middle; a hand's shake blurs some and spares others. */
 function sharpestOf(frames: ImageBitmap[]): ImageBitmap {
   const [first, ...others] = frames
-  if (!first) throw new Fault('not-a-photo', 'The camera shows no picture yet.')
+  if (!first) throw new Fault('not-a-photo', 'The camera has no picture yet.')
   let best = { frame: first, sharpness: others.length > 0 ? sharpnessOf(first) : 0 }
   for (const frame of others) {
     const sharpness = sharpnessOf(frame)

@@ -27,17 +27,17 @@ function forget(): void {
 
 <template>
   <main class="mx-auto max-w-3xl p-6">
-    <h1 class="text-3xl font-bold">Photographs that came in</h1>
+    <h1 class="text-3xl font-bold">Received photographs</h1>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="arrivals.files.length === 0" class="mt-2 text-lg">
-      None wait. Share photographs with Perlumen, or open them with it, and they are here.
+      No photographs are waiting. Share photographs with Perlumen, or open them with it, and they appear here.
     </p>
     <template v-else>
       <p class="mt-2 text-lg" data-testid="arrived">
-        {{ count(arrivals.files.length, 'photograph') }}. Whose eggs are these? At the bench they go to the
-        eggs that wait for a picture, in turn.
+        {{ count(arrivals.files.length, 'photograph') }}. Which set are they from? At the bench they go in
+        order to the eggs without a picture.
       </p>
-      <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">Only look at one egg</RouterLink>
+      <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">Look at one egg only</RouterLink>
       <ul class="mt-4 flex flex-col gap-2">
         <li v-for="set in open" :key="set.id">
           <RouterLink :to="`/sets/${set.id}/bench`" class="press min-h-14 w-full justify-start text-lg">{{
@@ -45,7 +45,7 @@ function forget(): void {
           }}</RouterLink>
         </li>
       </ul>
-      <button type="button" class="press mt-6" @click="forget">Not needed</button>
+      <button type="button" class="press mt-6" @click="forget">Discard</button>
     </template>
   </main>
 </template>

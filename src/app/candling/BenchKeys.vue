@@ -45,7 +45,9 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
       >
         <Check class="h-6 w-6" aria-hidden="true" />
         {{
-          look.own ? `Agreed: ${GRADE_WORDS[look.own.grade]}` : `Agree: ${GRADE_WORDS[look.verdict.grade]}`
+          look.own
+            ? `Confirmed: ${GRADE_WORDS[look.own.grade]}`
+            : `Confirm: ${GRADE_WORDS[look.verdict.grade]}`
         }}
         <span class="key">Enter</span>
       </button>
@@ -56,7 +58,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
         class="press order-last min-h-16 flex-col gap-0 px-0.5 md:order-none md:px-3"
         :class="{ 'border-lamp': look.own?.grade === grade }"
         :disabled="busy"
-        :aria-label="`I say: ${GRADE_WORDS[grade]}`"
+        :aria-label="`My grade: ${GRADE_WORDS[grade]}`"
         @click="emit('overrule', grade)"
       >
         <span class="flex items-center gap-1.5"
@@ -81,7 +83,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
       :disabled="busy || !canUndo"
       @click="emit('undo')"
     >
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span>
+      <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
     </button>
   </div>
 </template>

@@ -98,7 +98,7 @@ async function saveScale(change: Partial<Hatchery['scale']>): Promise<void> {
     scale: { ...hatchery.hatchery.scale, ...change },
   })
   if (!next.success) {
-    problem.value = 'A lamp’s collar is 5 to 200 mm across.'
+    problem.value = 'The collar’s diameter must be 5 to 200 mm.'
     return
   }
   try {
@@ -156,7 +156,7 @@ useKeys(
     r: () => {
       if (look.value) void take()
     },
-    u: () => void bench.undo(),
+    z: () => void bench.undo(),
     w: () => void speaking.toggle(),
     o: () => {
       overlay.value = !overlay.value
@@ -181,7 +181,7 @@ const PHASE_WORDS = {
 
 <template>
   <main v-if="!set" class="p-8">
-    <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+    <p>There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink></p>
   </main>
   <main
     v-else
@@ -218,9 +218,7 @@ const PHASE_WORDS = {
           :class="{ 'press-lamp': bench.waiting.value === 0 }"
         >
           {{
-            bench.waiting.value === 0
-              ? 'Tray done: what comes out'
-              : `${count(bench.waiting.value, 'egg')} to go`
+            bench.waiting.value === 0 ? 'Tray done: to remove' : `${count(bench.waiting.value, 'egg')} to go`
           }}
         </RouterLink>
       </div>
@@ -250,7 +248,7 @@ const PHASE_WORDS = {
           @choose="bench.choose"
         />
         <div v-if="bench.references.value.length > 0" class="mt-3">
-          <p class="text-sm text-ink-soft">Never set, to compare with</p>
+          <p class="text-sm text-ink-soft">Never set: reference eggs</p>
           <button
             v-for="egg in bench.references.value"
             :key="egg.id"
@@ -309,7 +307,7 @@ const PHASE_WORDS = {
         >
           <span class="hidden md:inline">Drop photographs here, or press Space</span
           ><span class="md:hidden">Press the button</span> to choose or take them.<br />Several at once go to
-          the waiting eggs in turn.
+          the waiting eggs in order.
         </p>
         <p
           v-if="!look && !several && source !== 'files'"
@@ -345,7 +343,7 @@ const PHASE_WORDS = {
           role="alert"
           data-testid="problem"
         >
-          {{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span>
+          {{ problem }} <span class="text-ink-soft">Nothing was saved for it.</span>
         </div>
         <EggPlaces
           v-if="several"
@@ -382,7 +380,7 @@ const PHASE_WORDS = {
           :mates="bench.mates.value"
         />
         <div v-else-if="current" class="flex flex-col gap-3 text-lg text-ink-soft">
-          <p v-if="current.removed">This egg was taken out: {{ GRADE_WORDS[current.removed.grade] }}.</p>
+          <p v-if="current.removed">This egg was removed: {{ GRADE_WORDS[current.removed.grade] }}.</p>
           <p v-else>No photograph of this egg yet today.</p>
           <div v-if="bench.earlier.value.length > 0">
             <p class="mb-1 text-ink">Earlier looks</p>
@@ -394,7 +392,7 @@ const PHASE_WORDS = {
             </ul>
           </div>
           <p class="text-base">
-            Keep an egg out no longer than five minutes. Wash your hands before and after.
+            Keep an egg out for no more than five minutes. Wash your hands before and after.
           </p>
         </div>
         <ChangedByMates v-if="!asking" class="mt-5" :changed="changedByMates" :place-of="bench.placeOf" />

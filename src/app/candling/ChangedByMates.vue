@@ -16,7 +16,7 @@ defineProps<{
     class="max-w-3xl rounded-xl border border-lamp p-4 text-left text-lg"
     data-testid="changed-by-mates"
   >
-    <h3 class="font-semibold">Otherwise, now that all their mates are known</h3>
+    <h3 class="font-semibold">Changed now that the whole tray has been seen</h3>
     <ul class="mt-1 flex flex-col gap-1">
       <li v-for="{ egg, look, before } in changed" :key="egg.id">
         <strong>{{ placeOf(egg) }}</strong>: {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }},

@@ -55,7 +55,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
     :data-kind="kind"
   >
     <template v-if="kind === 'earlier' || kind === 'blink'">
-      <p v-if="!before" class="m-auto text-lg text-ink-soft">This egg has not been looked at before.</p>
+      <p v-if="!before" class="m-auto text-lg text-ink-soft">This is the first look at this egg.</p>
       <template v-else-if="kind === 'earlier'">
         <div class="grid min-h-0 grow grid-cols-2 gap-2">
           <AlignedEgg :look="before" :label="`The look at ${before.ageDays.toFixed(1)} days`" /><AlignedEgg
@@ -111,7 +111,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
         :mates="depths"
         missing="edge not seen"
       />
-      <p class="text-ink-soft">From the smallest shadow to the largest, this one framed:</p>
+      <p class="text-ink-soft">Smallest to largest shadow; this egg has the frame:</p>
       <ul class="flex min-h-0 flex-wrap content-start gap-1 overflow-y-auto">
         <li
           v-for="item in ordered"
@@ -128,12 +128,12 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
 
     <template v-else-if="kind === 'reference'">
       <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">
-        No unset egg of these hens has been photographed. Mark one as the egg to compare with when you plan
-        the next set, and take its picture at the bench.
+        There is no reference egg from these hens. Keep one egg unset when you plan the next set, and
+        photograph it at the bench.
       </p>
       <template v-else>
         <div class="grid min-h-0 grow grid-cols-2 gap-2">
-          <AlignedEgg :look="reference" label="An egg that was never set" /><AlignedEgg
+          <AlignedEgg :look="reference" label="Reference egg, never set" /><AlignedEgg
             :look="look"
             label="Today’s look"
           />
@@ -153,7 +153,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
         />
       </div>
       <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-        <p>a living one of this day, drawn</p>
+        <p>drawing of a living egg on this day</p>
         <p>today</p>
       </div>
     </template>

@@ -38,7 +38,7 @@ const seconds = computed(() =>
       role="status"
       data-testid="listening"
     >
-      <Mic class="h-6 w-6" aria-hidden="true" /> Listening, {{ seconds }} s. T again keeps it.
+      <Mic class="h-6 w-6" aria-hidden="true" /> Listening, {{ seconds }} s. Press T again to save it.
     </p>
   </div>
 </template>

@@ -21,7 +21,8 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
       {{ count(picture.eggs.length, 'egg') }} in this picture
     </h2>
     <p class="text-ink-soft">
-      Each is numbered with the place it is taken for. Change what is wrong; one without a place is not kept.
+      Each egg shows the place it was matched to. Correct any that are wrong. Eggs without a place are not
+      saved.
     </p>
     <ol class="flex flex-col gap-1.5">
       <li v-for="({ place }, i) in picture.eggs" :key="i" class="flex items-center gap-3">
@@ -38,7 +39,7 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
             )
           "
         >
-          <option value="">none: leave it out</option>
+          <option value="">none: do not save</option>
           <option v-for="egg in waiting" :key="egg.id" :value="egg.id">
             {{ placeOf(egg) }}, egg {{ egg.number }}
           </option>
@@ -46,8 +47,8 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
       </li>
     </ol>
     <p v-if="unseen.length > 0" class="rounded-xl border border-lamp p-3" data-testid="unseen">
-      No egg could be made out at {{ unseen.map(placeOf).join(', ') }}, where one waits. Look at
-      {{ unseen.length === 1 ? 'it alone' : 'these alone' }}, one egg on the lamp.
+      No egg was found at {{ unseen.map(placeOf).join(', ') }}, where one is expected. Photograph
+      {{ unseen.length === 1 ? 'it on its own' : 'them one at a time' }}.
     </p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">

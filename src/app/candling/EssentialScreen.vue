@@ -24,7 +24,7 @@ const emit = defineEmits<{ close: [] }>()
     <span v-if="grade" class="flex items-center gap-6 text-6xl"
       ><GradeSign :grade="grade" class="h-28 w-28" />{{ GRADE_WORDS[grade] }}</span
     >
-    <span v-if="over" class="text-4xl text-[#b4482c]">Time: put it back</span>
+    <span v-if="over" class="text-4xl text-[#b4482c]">Time is up: put it back</span>
     <span v-if="problem" class="max-w-3xl text-3xl text-[#b4482c]">{{ problem }}</span>
   </button>
 </template>

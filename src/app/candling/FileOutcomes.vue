@@ -22,11 +22,11 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
       <p class="mb-2 text-lg">
         <template v-if="running"
           >Measuring {{ Math.min(done + 1, outcomes.length) }} of {{ count(outcomes.length, 'file') }}. Each
-          is saved as it is done.</template
+          is saved when it is done.</template
         >
         <template v-else
-          >{{ kept.length }} of {{ count(outcomes.length, 'file') }} recorded.{{
-            others.length > 0 ? ` ${count(others.length, 'file')} went nowhere:` : ''
+          >{{ kept.length }} of {{ count(outcomes.length, 'file') }} saved.{{
+            others.length > 0 ? ` ${count(others.length, 'file')} not saved:` : ''
           }}</template
         >
       </p>
@@ -36,20 +36,20 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
       v-if="others.length > 0"
       class="min-h-0 grow overflow-y-auto"
       tabindex="0"
-      aria-label="Files that went nowhere"
+      aria-label="Files that were not saved"
     >
       <li v-for="(item, i) in others" :key="i" class="border-t border-line py-1.5">
         <strong class="break-all">{{ item.name }}</strong> <span class="text-ink-soft">{{ item.words }}</span>
       </li>
     </ul>
     <details v-if="!running && kept.length > 0" class="max-h-40 overflow-y-auto pt-2 text-ink-soft">
-      <summary>Recorded</summary>
+      <summary>Saved</summary>
       <ul>
         <li v-for="(item, i) in kept" :key="i" class="break-all">{{ item.name }}: {{ item.words }}</li>
       </ul>
     </details>
     <div class="pt-3">
-      <button v-if="running" type="button" class="press" @click="emit('stop')">Stop here</button
+      <button v-if="running" type="button" class="press" @click="emit('stop')">Stop</button
       ><button v-else type="button" class="press" @click="emit('close')">
         Close <span class="key">Esc</span>
       </button>

@@ -67,7 +67,7 @@ function typeCollar(event: Event): void {
   <section class="flex flex-col gap-3" aria-labelledby="hand-title">
     <h2 id="hand-title" class="text-2xl font-bold">Lines by hand</h2>
     <p class="text-ink-soft">
-      Drag a dot, or reach it with Tab and move it with the arrow keys; Shift moves ten times as far.
+      Drag a dot, or select it with Tab and move it with the arrow keys. Shift moves it ten times as far.
     </p>
     <table class="w-full">
       <thead>
@@ -129,14 +129,14 @@ function typeCollar(event: Event): void {
       {{ unitSymbol(hatchery.units, 'length') }}
     </label>
     <button v-if="canCalibrate" type="button" class="press" @click="emit('calibrate')">
-      Take this egg’s size as the camera’s scale
+      Calibrate the camera with this egg
     </button>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
-        Keep these lines <span class="key">Enter</span>
+        Save lines <span class="key">Enter</span>
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('measured')">
-        As measured
+        Reset to measured
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('cancel')">
         Cancel <span class="key">Esc</span>

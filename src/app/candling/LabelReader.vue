@@ -13,7 +13,7 @@ const store = useHatcheryStore()
 const router = useRouter()
 const route = useRoute()
 const isOpen = ref(false)
-const HINT = 'Hold a label before the camera.'
+const HINT = 'Hold a label in front of the camera.'
 const words = ref(HINT)
 
 function open(): void {
@@ -23,7 +23,7 @@ function open(): void {
 function read(text: string): void {
   const label = readLabelCode(text)
   if (label) go(label)
-  else words.value = 'This code is none of Perlumen’s labels.'
+  else words.value = 'This is not a Perlumen label.'
 }
 
 function go(label: Label): void {
@@ -33,7 +33,7 @@ function go(label: Label): void {
       : (store.eggsBySet.get(id) ?? []).some((egg) => egg.id === label.id),
   )
   if (!set) {
-    words.value = 'There is no such tray or egg in this book.'
+    words.value = 'This tray or egg is not in your records.'
     return
   }
   isOpen.value = false

@@ -16,6 +16,6 @@ const sentence = computed(() => {
 
 <template>
   <p v-if="sentence" class="rounded-lg border border-lamp p-2" data-testid="next-picture">
-    <strong>To decide:</strong> {{ sentence }}
+    <strong>To be sure:</strong> {{ sentence }}
   </p>
 </template>

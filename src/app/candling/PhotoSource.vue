@@ -72,7 +72,7 @@ defineExpose({ open, order })
         <FolderOpen class="h-5 w-5" aria-hidden="true" /> Choose or take
       </button>
       <label class="flex items-center gap-2 text-sm text-ink-soft">
-        several go to the eggs by
+        several are matched to eggs by
         <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
           <option value="name">file name</option>
           <option value="capture-time">time taken</option>

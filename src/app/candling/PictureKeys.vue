@@ -22,8 +22,8 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
   >
     <template v-if="speaking.problem">{{ speaking.problem }}</template>
     <template v-else-if="speaking.grade"
-      >Solid: here it looks like {{ LOOKS_LIKE[speaking.grade] }}. Dashed: here it does not. The larger, the
-      more.</template
+      >Solid: this part looks like {{ LOOKS_LIKE[speaking.grade] }}. Dashed: this part does not. Larger means
+      stronger.</template
     >
   </p>
   <div class="absolute right-3 bottom-3 flex gap-2">
@@ -37,7 +37,7 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
       :aria-busy="speaking.asking"
       @click="emit('speak')"
     >
-      {{ speaking.asking ? 'Looking …' : 'What speaks' }} <span class="key hidden md:inline">W</span>
+      {{ speaking.asking ? 'Looking …' : 'Evidence' }} <span class="key hidden md:inline">W</span>
     </button>
     <button type="button" :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
       Lines <span class="key hidden md:inline">O</span>

@@ -36,9 +36,9 @@ watch(
 
 const next = computed(() => PREFLIGHT.find((item) => !props.session.ready.includes(item)) ?? null)
 const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
-  itself: 'By itself, when an egg lies still',
-  key: 'By the key or the pedal',
-  timer: 'By a timer',
+  itself: 'Automatically, when an egg lies still',
+  key: 'With the key or the pedal',
+  timer: 'On a timer',
 }
 
 const airProblem = ref('')
@@ -49,14 +49,14 @@ function sendAir(event: Event): void {
   const isSound = rhPercent > 0 && rhPercent <= 100 && celsius > 0 && celsius <= 60
   airProblem.value = isSound
     ? ''
-    : `Humidity is 1 to 100 %, warmth ${sayQuantity(props.units, 'temperature', 1)} to ${sayQuantity(props.units, 'temperature', 60)}. Nothing was noted.`
+    : `Humidity must be 1 to 100 %, temperature ${sayQuantity(props.units, 'temperature', 1)} to ${sayQuantity(props.units, 'temperature', 60)}. Nothing was saved.`
   if (isSound) emit('air', rhPercent, celsius)
 }
 </script>
 
 <template>
   <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
-    <ol class="flex flex-col gap-2" aria-label="Make ready">
+    <ol class="flex flex-col gap-2" aria-label="Get ready">
       <li v-for="item in PREFLIGHT" :key="item">
         <button
           type="button"
@@ -81,18 +81,18 @@ function sendAir(event: Event): void {
     </ol>
     <div class="flex flex-col gap-3">
       <label class="flex items-center gap-2 text-lg font-semibold"
-        >Who candles
+        >Candler
         <input
           class="field min-w-0 grow font-normal"
           maxlength="60"
-          placeholder="not said"
+          placeholder="optional"
           :list="known.length > 0 ? 'known-candlers' : undefined"
           v-model="candler"
           @change="emit('change', { candler: candler.trim() })"
       /></label>
       <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <section aria-labelledby="air-heading">
-        <h2 id="air-heading" class="mb-1 text-lg font-semibold">Incubator’s air</h2>
+        <h2 id="air-heading" class="mb-1 text-lg font-semibold">Incubator air</h2>
         <p v-if="latest" class="text-2xl" data-testid="air-now">
           {{ latest.rhPercent.toFixed(0) }} % RH, {{ sayQuantity(units, 'temperature', latest.celsius) }}
         </p>
@@ -109,7 +109,7 @@ function sendAir(event: Event): void {
         </form>
       </section>
       <fieldset>
-        <legend class="mb-1 text-lg font-semibold">A picture is taken</legend>
+        <legend class="mb-1 text-lg font-semibold">Take pictures</legend>
         <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"
           ><input
             type="radio"
@@ -146,11 +146,11 @@ function sendAir(event: Event): void {
             :checked="session.liftAgrees"
             @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })"
           />
-          Lifting an egg agrees where that leaves it in</label
+          Lifting an egg confirms it if that keeps it in</label
         >
       </fieldset>
       <fieldset>
-        <legend class="mb-1 text-lg font-semibold">From</legend>
+        <legend class="mb-1 text-lg font-semibold">Camera</legend>
         <label v-if="networkName" class="flex min-h-8 items-center gap-2"
           ><input
             type="radio"
@@ -173,12 +173,12 @@ function sendAir(event: Event): void {
         >
       </fieldset>
       <fieldset class="flex flex-wrap gap-x-6">
-        <legend class="mb-1 text-lg font-semibold">Eyes and ears</legend>
+        <legend class="mb-1 text-lg font-semibold">Sound and pedal</legend>
         <label class="flex min-h-8 items-center gap-2"
           ><input v-model="sounds" type="checkbox" class="accent-lamp" /> Sounds</label
         >
         <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"
-          ><input v-model="voice" type="checkbox" class="accent-lamp" /> Say place and grade</label
+          ><input v-model="voice" type="checkbox" class="accent-lamp" /> Speak place and grade</label
         >
         <button type="button" class="press min-h-10 py-1 text-sm" @click="emit('learnPedal')">
           {{ pedal ? `Pedal sends “${pedal}”` : 'Learn the pedal' }}

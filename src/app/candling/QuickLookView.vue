@@ -93,7 +93,7 @@ async function keep(): Promise<void> {
         </select></label
       >
       <label class="text-sm text-ink-soft"
-        >Days since it was set
+        >Days since setting
         <input
           v-model.number="age"
           type="number"
@@ -101,7 +101,7 @@ async function keep(): Promise<void> {
           max="60"
           step="0.5"
           inputmode="decimal"
-          placeholder="not known"
+          placeholder="unknown"
           class="field mt-1 block w-36 text-ink"
       /></label>
     </div>
@@ -118,7 +118,7 @@ async function keep(): Promise<void> {
             :look="seen.look"
             :overlay="lines"
             :held="seen.held"
-            label="The egg, with what was measured"
+            label="The egg with its measurements"
           />
         </div>
         <div class="flex flex-wrap items-center gap-3">
@@ -126,7 +126,7 @@ async function keep(): Promise<void> {
             ><input v-model="lines" type="checkbox" class="accent-lamp" /> lines</label
           >
           <fieldset v-if="taken!.eggs.length > 1" class="flex flex-wrap items-center gap-2">
-            <legend class="sr-only">Which of the eggs in the picture</legend>
+            <legend class="sr-only">Egg in the picture</legend>
             <button
               v-for="(_, i) in taken!.eggs"
               :key="i"
@@ -140,7 +140,7 @@ async function keep(): Promise<void> {
             </button>
           </fieldset>
           <button type="button" class="press min-h-11 py-1" @click="quick.letGo()">
-            <RotateCcw class="h-5 w-5" aria-hidden="true" /> Let it go, another
+            <RotateCcw class="h-5 w-5" aria-hidden="true" /> Discard, next egg
           </button>
         </div>
       </div>
@@ -154,22 +154,21 @@ async function keep(): Promise<void> {
           :mates="[]"
         />
         <p v-if="lone.ageDays === null" class="text-ink-soft" data-testid="no-day">
-          Without its day little can be said: the same picture may be a young egg or a clear one. Give the day
-          above, also a guess.
+          Without the day, a young egg and a clear one can look the same. Enter the day above; a guess helps.
         </p>
       </div>
-      <section class="card flex flex-wrap items-end gap-3 self-start p-3" aria-label="Keep it">
+      <section class="card flex flex-wrap items-end gap-3 self-start p-3" aria-label="Save">
         <p v-if="kept" class="w-full text-lg" role="status" data-testid="kept">
-          Kept in {{ kept.name }}.
-          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">To its bench</RouterLink>
+          Saved in {{ kept.name }}.
+          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">Open bench</RouterLink>
         </p>
         <template v-else>
-          <p class="w-full text-ink-soft">Nothing of this is kept until you say where.</p>
+          <p class="w-full text-ink-soft">Nothing is saved until you choose where.</p>
           <label class="text-sm text-ink-soft"
             >Set
             <select v-model="setId" class="field mt-1 block max-w-56 text-ink" @change="chooseSet">
               <option value="" disabled>choose</option>
-              <option value="new">a new set, of this egg</option>
+              <option value="new">a new set with this egg</option>
               <option v-for="set in open" :key="set.id" :value="set.id">{{ set.name }}</option>
             </select></label
           >
@@ -186,10 +185,10 @@ async function keep(): Promise<void> {
             :disabled="!mayKeep || measuring || keeping"
             @click="keep"
           >
-            Keep it
+            Save
           </button>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
-            A new set needs the day on which it was set: give the days above.
+            A new set needs its setting day: enter the days above.
           </p>
         </template>
         <p v-if="notKept" class="w-full text-ember" role="alert">{{ notKept }}</p>
@@ -201,8 +200,8 @@ async function keep(): Promise<void> {
         <CameraView ref="camera" @problem="problem = $event" />
       </div>
       <p v-else class="max-w-2xl text-lg">
-        Lamp at the blunt end, room dark, the whole egg in the picture. The picture is measured on this
-        device, and you see what it shows and how sure that is.
+        Lamp at the blunt end, room dark, the whole egg in the picture. It is measured on this device. You see
+        what it shows and how sure that is.
       </p>
       <div class="flex flex-wrap gap-3">
         <button
@@ -212,7 +211,7 @@ async function keep(): Promise<void> {
           :disabled="measuring"
           @click="takeIt"
         >
-          <Camera class="h-6 w-6" aria-hidden="true" /> Take it
+          <Camera class="h-6 w-6" aria-hidden="true" /> Photograph
         </button>
         <label
           class="press min-h-14 cursor-pointer text-lg focus-within:outline-2"
@@ -231,8 +230,8 @@ async function keep(): Promise<void> {
         </button>
       </div>
       <p class="max-w-2xl text-sm text-ink-soft">
-        A suggestion, not a verdict: whoever is unsure leaves the egg in and looks again. Warm eggs cool
-        quickly; keep them out for no longer than your own practice allows.
+        A suggestion, not a verdict. If you are unsure, leave the egg in and look again. Warm eggs cool
+        quickly: keep them out no longer than you usually do.
       </p>
     </section>
   </main>

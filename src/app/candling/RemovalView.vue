@@ -66,16 +66,16 @@ async function takeOut(): Promise<void> {
     await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
-    problem.value = 'This could not be saved; the egg still counts as in the incubator.'
+    problem.value = 'This was not saved. The egg still counts as in the incubator.'
   }
 }
 async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
   try {
-    await hatchery.commit('what was found', egg.id, {
+    await hatchery.commit('breakout finding', egg.id, {
       eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }],
     })
   } catch {
-    problem.value = 'What was found could not be saved.'
+    problem.value = 'The finding was not saved.'
   }
 }
 function ask(egg: Egg, look: LookRecord, against = false): void {
@@ -94,13 +94,13 @@ function next(): void {
   const [first] = notTicked.value
   if (first) ask(first.egg, first.look)
 }
-useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.value === null)
+useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
 </script>
 
 <template>
   <main v-if="set" class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">
-      What comes out of {{ set.trays.length === 1 ? set.trays[0]!.name : set.name }}
+      To remove from {{ set.trays.length === 1 ? set.trays[0]!.name : set.name }}
     </h1>
     <p class="mt-1 text-lg text-ink-soft">
       {{ set.name }}. Take one egg at a time and tick it as it leaves the tray.
@@ -113,7 +113,7 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
       {{ count(undecided.length, 'egg') }} not decided yet ({{
         undecided.map(({ egg }) => placeOf(egg)).join(', ')
       }}).
-      <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">Back to the bench</RouterLink>
+      <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">Back to bench</RouterLink>
     </p>
     <p v-if="problem" class="mt-4 text-ember" role="alert">{{ problem }}</p>
 
@@ -132,31 +132,31 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
         <div class="min-w-0 grow basis-60">
           <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
           <p class="text-ink-soft">
-            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : 'By your own judgement' }}
+            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : 'Your own grade' }}
           </p>
         </div>
-        <span v-if="egg.removed" class="text-lg">is out</span>
+        <span v-if="egg.removed" class="text-lg">removed</span>
         <button
           v-else
           type="button"
           class="press press-ember min-h-14 text-lg"
-          :aria-label="`Take out ${placeOf(egg)}`"
+          :aria-label="`Remove ${placeOf(egg)}`"
           @click="ask(egg, look)"
         >
-          Take out … <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
+          Remove … <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
         </button>
       </li>
     </ul>
-    <p v-else class="mt-5 text-xl">Nothing has to come out of this tray today.</p>
+    <p v-else class="mt-5 text-xl">Nothing to remove from this tray today.</p>
 
     <p v-if="notTicked.length > 0" class="mt-4 text-lg" data-testid="not-ticked">
       Not ticked, so still in the incubator:
       <strong>{{ notTicked.map(({ egg }) => placeOf(egg)).join(', ') }}</strong>.
     </p>
     <section v-if="toRecheck.length > 0" class="mt-6">
-      <h2 class="text-xl font-bold">Stays in, look again</h2>
+      <h2 class="text-xl font-bold">Leave in, look again</h2>
       <p class="mb-2 text-lg text-ink-soft">
-        Pencil a question mark on the blunt end. They come up first at the next look.
+        Pencil a question mark on the blunt end. These eggs come first at the next candling.
       </p>
       <ul class="flex flex-col gap-2" data-testid="rechecks">
         <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3">
@@ -166,20 +166,20 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
           ><button
             type="button"
             class="press min-h-11 py-1"
-            :aria-label="`Take out ${placeOf(egg)} all the same`"
+            :aria-label="`Remove ${placeOf(egg)} anyway`"
             @click="ask(egg, look!, true)"
           >
-            Take out all the same …
+            Remove anyway …
           </button>
         </li>
       </ul>
     </section>
     <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
-      <h2 id="opened" class="text-xl font-bold">If you open them</h2>
+      <h2 id="opened" class="text-xl font-bold">Breakout</h2>
       <p class="mb-3 text-ink-soft">
-        Cool an egg first, open it at the blunt end away from your face, and note what you found: it tells how
-        right the grades are. From about two thirds of incubation make sure twice that the embryo is dead
-        before you open an egg; follow local rules and a vet’s advice.
+        Cool the egg first. Open it at the blunt end, away from your face, and record what you find: that is
+        how Perlumen’s accuracy is checked. After about two thirds of incubation, make sure twice that the
+        embryo is dead before you open an egg. Follow local rules and your vet’s advice.
       </p>
       <ul class="flex flex-col gap-2" data-testid="openings">
         <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3">
@@ -191,9 +191,9 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
       </ul>
     </section>
     <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
-      <p data-testid="remaining">{{ count(remaining, 'egg') }} should be in the tray: count them.</p>
+      <p data-testid="remaining">{{ count(remaining, 'egg') }} should be left in the tray. Count them.</p>
       <label class="text-lg"
-        >I count
+        >Counted
         <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted"
       /></label>
       <p
@@ -204,28 +204,28 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
       >
         {{
           counted === remaining
-            ? 'That is right.'
+            ? 'Correct.'
             : counted > remaining
-              ? `${count(counted - remaining, 'egg')} too many: is one of those ticked still in?`
-              : `${count(remaining - counted, 'egg')} missing: was one taken out without a tick?`
+              ? `${count(counted - remaining, 'egg')} too many: is a ticked egg still in?`
+              : `${count(remaining - counted, 'egg')} missing: was an egg removed without a tick?`
         }}
       </p>
     </div>
     <p class="mt-2 text-ink-soft">
-      Hold a leaking or smelling egg away from your face and bag it: it can burst. Wash your hands afterwards.
+      Hold a leaking or smelly egg away from your face and bag it: it can burst. Wash your hands afterwards.
     </p>
     <div class="mt-6 flex flex-wrap gap-3">
       <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">
         Undo <span class="key">Z</span>
       </button>
-      <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Back to the bench</RouterLink>
-      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">The tray’s log</RouterLink>
+      <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Back to bench</RouterLink>
+      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Tray log</RouterLink>
     </div>
 
     <ConfirmDialog
       :open="asked !== null"
       :title="asked ? `Is ${placeOf(asked.egg)} in your hand?` : ''"
-      confirm="It is out"
+      confirm="Removed"
       grave
       @confirm="takeOut"
       @close="asked = null"
@@ -240,7 +240,7 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
           {{ mainReason(asked.look) }}.
         </p>
         <label v-if="asked.against" class="mt-3 block text-lg"
-          >The policy would leave it in. Your reason
+          >The policy would leave it in. Reason
           <input
             v-model="reason"
             type="text"
@@ -250,8 +250,8 @@ useKeys({ u: () => void back(), z: () => void back(), ' ': next }, () => asked.v
           />
         </label>
         <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
-          This late, an egg may hold a live embryo that can feel. Make sure twice that it is dead, and follow
-          local rules and a vet’s advice.
+          At this age an egg may hold a live embryo that can feel pain. Make sure twice that it is dead.
+          Follow local rules and your vet’s advice.
         </p>
       </template>
     </ConfirmDialog>

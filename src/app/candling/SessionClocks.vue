@@ -28,7 +28,7 @@ const LEVEL_CLASS: Readonly<Record<ClockLevel, string>> = {
 }
 const LEVEL_WORDS: Readonly<Record<ClockLevel, string>> = {
   calm: '',
-  soon: 'soon time to put it back',
+  soon: 'put it back soon',
   over: 'over the limit: put it back',
 }
 

@@ -23,13 +23,13 @@ const candling = computed(() => props.session.begun && props.step.kind === 'cand
 /** An egg without a picture cannot be disagreed with, only left. */
 const leaves = computed(() => candling.value && !props.look)
 const goOnWords = computed(() => {
-  if (!props.session.begun) return props.session.ready.length < PREFLIGHT.length ? 'This is done' : 'Begin'
-  if (props.paused) return 'Go on'
-  if (props.step.kind === 'fetch' || props.step.kind === 'return') return 'The lid is off'
-  if (props.step.kind === 'close-lid') return 'The lid is on'
-  if (props.step.kind === 'finish') return 'End the evening'
+  if (!props.session.begun) return props.session.ready.length < PREFLIGHT.length ? 'Done' : 'Begin'
+  if (props.paused) return 'Resume'
+  if (props.step.kind === 'fetch' || props.step.kind === 'return') return 'Lid off'
+  if (props.step.kind === 'close-lid') return 'Lid on'
+  if (props.step.kind === 'finish') return 'End evening'
   if (!props.look) return 'Photograph'
-  return `${props.chosen ? 'I say' : 'Agree'}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
+  return `${props.chosen ? 'I say' : 'Confirm'}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
 })
 </script>
 
@@ -40,7 +40,7 @@ const goOnWords = computed(() => {
     aria-label="Keys"
   >
     <button type="button" class="press min-h-16 gap-1.5 px-1 whitespace-nowrap" @click="emit('undo')">
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key">Z</span>
+      <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
     </button>
     <button
       type="button"
@@ -49,7 +49,7 @@ const goOnWords = computed(() => {
       @click="emit('another')"
     >
       <component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" />
-      {{ leaves ? 'Leave it' : 'Not that' }} <span class="key">X</span>
+      {{ leaves ? 'Skip' : 'Next grade' }} <span class="key">X</span>
     </button>
     <button
       type="button"
@@ -83,7 +83,7 @@ const goOnWords = computed(() => {
       :aria-pressed="speaking"
       @click="emit('speak')"
     >
-      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? 'Keep it' : 'Speak' }}
+      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? 'Save' : 'Voice note' }}
       <span class="key">T</span>
     </button>
     <button

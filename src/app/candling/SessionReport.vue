@@ -54,19 +54,19 @@ const rows = computed(
       [
         'Humidity',
         air.value.before === null
-          ? 'not noted'
+          ? 'not recorded'
           : `${air.value.before.rhPercent.toFixed(0)} % before${air.value.lowestRhPercent === null ? '' : `, ${air.value.lowestRhPercent.toFixed(0)} % at the lowest`}`,
       ],
       [
         'Temperature',
         air.value.before === null
-          ? 'not noted'
+          ? 'not recorded'
           : `${air.value.before.celsius.toFixed(1)} °C before${air.value.lowestCelsius === null ? '' : `, ${air.value.lowestCelsius.toFixed(1)} °C at the lowest`}`,
       ],
       [
         'Recovered',
         air.value.recoveredAfterMinutes === null
-          ? 'not yet, or not noted: look again within the hour'
+          ? 'not yet, or not recorded: check again within the hour'
           : `${air.value.recoveredAfterMinutes.toFixed(0)} min after the lid went back`,
       ],
     ] as const,
@@ -91,16 +91,15 @@ const rows = computed(
               `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`,
           )
           .join(', ')
-      }}. Pencil a question mark and today’s day on their blunt ends. They come up first next time.
+      }}. Pencil a question mark and today’s day on the blunt ends. These eggs come first next time.
     </p>
     <p v-if="unsaid.length > 0" class="mt-3 text-lg">
-      <strong>Without your word:</strong> {{ places(unsaid) }}. Lifting an egg never agrees to take it out.
+      <strong>Not confirmed:</strong> {{ places(unsaid) }}. Lifting an egg never confirms a removal.
     </p>
     <p v-if="left.length > 0" class="mt-3 text-lg">
-      <strong>Left without a picture:</strong> {{ left.map(placeOf).join(', ') }}. They wait for the next
-      look.
+      <strong>No picture:</strong> {{ left.map(placeOf).join(', ') }}. They wait for the next candling.
     </p>
-    <p v-if="duds.length > 0" class="mt-3 text-lg"><strong>To come out:</strong> {{ places(duds) }}.</p>
+    <p v-if="duds.length > 0" class="mt-3 text-lg"><strong>To remove:</strong> {{ places(duds) }}.</p>
     <p class="mt-5 text-ink-soft">Wash your hands.</p>
   </div>
 </template>

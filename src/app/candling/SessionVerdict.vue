@@ -51,7 +51,7 @@ const film = computed(() => props.look.movement)
           {{ GRADE_WORDS[grade] }}
         </p>
         <p v-if="chosen" class="text-lg text-ink-soft">
-          your word; suggested was {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }}
+          your grade; suggested: {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }}
         </p>
         <p
           v-else
@@ -65,17 +65,17 @@ const film = computed(() => props.look.movement)
     </div>
     <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
-      The picture is blurred. Hold still and take it again.
+      The picture is blurred. Hold still and retake it.
     </p>
     <p v-if="action === 'remove' && look.own === null && liftAgrees" class="text-lg text-ember">
-      Lifting it does not agree to this: press to agree, or let it be seen again.
+      Lifting the egg does not confirm this. Press to confirm, or leave it for another look.
     </p>
     <p v-if="action === 'recheck'" class="text-lg" data-testid="pencil">
       Pencil a question mark on the blunt end.
     </p>
     <p v-if="late" class="border-l-2 border-ember pl-3">
-      This late it may hold a live embryo that can feel. Make sure twice; local rules and a vet’s advice come
-      first.
+      At this age it may hold a live embryo that can feel pain. Make sure twice. Local rules and your vet’s
+      advice come first.
     </p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-lg leading-snug" data-testid="reasons">
       <li v-for="reason in look.verdict.reasons.slice(0, 2).map(sayReason)" :key="reason">{{ reason }}</li>
@@ -91,12 +91,15 @@ const film = computed(() => props.look.movement)
     <p v-if="film" class="text-ink-soft" data-testid="film">
       {{
         film.moving
-          ? `Moved in ${film.seconds.toFixed(0)} s of film.`
-          : `Nothing seen to move in ${film.seconds.toFixed(0)} s of film; embryos rest, so this says little.`
+          ? `Movement seen in ${film.seconds.toFixed(0)} s of film.`
+          : `No movement in ${film.seconds.toFixed(0)} s of film. Embryos rest, so this proves nothing.`
       }}
       <template v-if="film.heartbeat"
-        >{{ film.heartbeat.found ? `Beat ${film.heartbeat.hz.toFixed(1)} a second` : 'No beat stands out' }},
-        signal to noise {{ film.heartbeat.signalToNoise.toFixed(1) }}.</template
+        >{{
+          film.heartbeat.found
+            ? `Heartbeat ${film.heartbeat.hz.toFixed(1)} per second`
+            : 'No heartbeat found'
+        }}, signal-to-noise {{ film.heartbeat.signalToNoise.toFixed(1) }}.</template
       >
     </p>
   </section>

@@ -100,8 +100,8 @@ const paceWords = computed(() =>
   pace.value === null
     ? ''
     : waiting.value === 0
-      ? `${(pace.value / 1000).toFixed(0)} s an egg.`
-      : `${(pace.value / 1000).toFixed(0)} s an egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min to go`,
+      ? `${(pace.value / 1000).toFixed(0)} s per egg.`
+      : `${(pace.value / 1000).toFixed(0)} s per egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min left`,
 )
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
@@ -230,7 +230,7 @@ const stepWords = computed(() =>
 
 <template>
   <main v-if="!set" class="p-8">
-    <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+    <p>There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink></p>
   </main>
   <main
     v-else
@@ -258,7 +258,7 @@ const stepWords = computed(() =>
     </SessionHeader>
 
     <div v-if="!session && shownReport" class="min-h-0 overflow-y-auto p-2">
-      <h2 class="mb-4 text-3xl font-bold">The evening in figures</h2>
+      <h2 class="mb-4 text-3xl font-bold">Evening summary</h2>
       <SessionReport
         :session="shownReport"
         :set="set"
@@ -270,10 +270,10 @@ const stepWords = computed(() =>
       />
       <div class="mt-6 flex flex-wrap gap-3">
         <RouterLink :to="{ name: 'removal', params: { setId } }" class="press press-lamp min-h-14 text-lg"
-          >What comes out <span class="key">Space</span></RouterLink
+          >To remove <span class="key">Space</span></RouterLink
         ><button type="button" class="press min-h-14" @click="startAnew">Candle again</button>
         <button v-if="flow.endedJustNow.value" type="button" class="press min-h-14" @click="takeBack">
-          Not over yet <span class="key">Z</span>
+          Not finished yet <span class="key">Z</span>
         </button>
       </div>
     </div>
@@ -304,7 +304,7 @@ const stepWords = computed(() =>
         {{
           clocks.trayOutMs === null
             ? 'No tray is out.'
-            : 'The tray is still out and cools; cover it with the towel.'
+            : 'The tray is still out and cooling. Cover it with the towel.'
         }}
       </p>
     </div>
@@ -349,7 +349,7 @@ const stepWords = computed(() =>
           role="alert"
           data-testid="problem"
         >
-          {{ problem }} <span class="text-ink-soft">Nothing was recorded for it.</span>
+          {{ problem }} <span class="text-ink-soft">Nothing was saved for it.</span>
         </p>
         <SessionVerdict
           v-if="look"
@@ -377,7 +377,7 @@ const stepWords = computed(() =>
         <StorageRoomNote class="mt-4" />
       </aside>
     </div>
-    <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? 'Making ready …' }}</p>
+    <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? 'Getting ready …' }}</p>
 
     <SessionKeys
       v-if="session"

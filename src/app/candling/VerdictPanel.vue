@@ -38,9 +38,9 @@ const otherwise = computed(() =>
 )
 const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
 const SCALE_WORDS = {
-  calliper: 'by its callipered size',
-  collar: 'by the collar',
-  camera: 'by the camera’s calibration',
+  calliper: 'scale: its calliper size',
+  collar: 'scale: the collar',
+  camera: 'scale: the camera’s calibration',
 } as const
 /** Early shadows are small: the scale grows with what is expected and seen. */
 const shadowScale = computed(() =>
@@ -82,8 +82,8 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
     </p>
 
     <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">
-      A bright hairline: perhaps a crack. Hold the egg to the lamp and look; seal it with unscented wax and
-      watch it, or leave it out.
+      A bright hairline: possibly a crack. Check it at the lamp. Seal it with unscented wax and watch it, or
+      do not set it.
     </p>
 
     <ul class="flex flex-col gap-1" aria-label="Probabilities">
@@ -106,10 +106,10 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
     </ul>
 
     <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">
-      The picture is blurred. Hold still and take it again.
+      The picture is blurred. Hold still and retake it.
     </p>
     <p v-if="look.reading.reasons.includes('cut-by-picture')" class="text-ember">
-      The egg runs out of the picture: what is outside counts as not seen.
+      Part of the egg is outside the picture and counts as not seen.
     </p>
     <ul
       class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug"
@@ -148,20 +148,20 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
             {{ sized.size.cellVolumeCm3!.value.toFixed(1) }} cm³</template
           >.
         </template>
-        <template v-else>Sizes are relative only: no scale is known for this picture.</template>
+        <template v-else>Sizes are relative: this picture has no known scale.</template>
       </p>
       <p class="text-sm text-ink-soft">
         <template v-if="figures.airCell"
           >Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume; vessels</template
         ><template v-else>Vessels</template> over {{ percentWords(reading.vessels.coverage.value) }} of the
         contents.<template v-if="mates.length + earlier.length > 0">
-          Marks below a line: mates in this tray; above: earlier looks.</template
+          Marks below the line: other eggs in this tray. Above: earlier looks.</template
         >
       </p>
       <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
         Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell
-        {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion rests
-        on the measured lines.
+        {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion uses
+        the measured lines.
       </p>
     </div>
   </section>

@@ -3,8 +3,8 @@ import type { WatchAdvice, WatchState } from '../../core/watch/egg-watch.ts'
 import { count } from '../shared/wording.ts'
 
 const ADVICE: Readonly<Record<WatchAdvice, string>> = {
-  'too-dark': 'Too dark: closer to the lamp',
-  overexposed: 'Too bright: turn the lamp down or step back',
+  'too-dark': 'Too dark: move closer to the lamp',
+  overexposed: 'Too bright: dim the lamp or move back',
   'hold-still': 'Hold it still for a moment',
   'not-all-in-view': 'Show the whole egg',
 }
@@ -22,11 +22,11 @@ export function wordsForLamp(
   { stage, advice }: Pick<WatchState, 'stage' | 'advice'>,
   { unread, byItself, taken }: AtTheLamp,
 ): string {
-  if (unread) return 'Not photographed: try again, or leave it'
-  if (!byItself) return taken ? '' : 'Blunt end to the lamp, then the key'
+  if (unread) return 'Not photographed: try again, or skip it'
+  if (!byItself) return taken ? '' : 'Blunt end to the lamp, then press the key'
   if (advice) return ADVICE[advice]
   return stage === 'taken'
-    ? 'Taken. Lift it off for the next'
+    ? 'Done. Lift it off for the next egg'
     : stage === 'coming'
       ? 'Hold it there …'
       : 'Blunt end to the lamp'
@@ -44,13 +44,13 @@ export function wordsForStep(
       text: `${count(eggsIn(step.trayId), 'egg')}. Press as you lift the lid.`,
     }
   if (step.kind === 'return')
-    return { title: `${trayName(step.trayId)} is done: put it back`, text: 'Press as you lift the lid.' }
+    return { title: `${trayName(step.trayId)} done: put it back`, text: 'Press as you lift the lid.' }
   if (step.kind === 'close-lid') {
     const tray = trayName(step.trayId)
     return {
-      title: step.purpose === 'fetch' ? `Lift ${tray} out` : `Set ${tray} back the way it stood`,
+      title: step.purpose === 'fetch' ? `Lift ${tray} out` : `Put ${tray} back as it was`,
       text: 'Lid back on, flat, at once. Press when it is on.',
     }
   }
-  return { title: 'All eggs seen', text: 'Note the humidity once more within the hour.' }
+  return { title: 'All eggs seen', text: 'Check the humidity again within the hour.' }
 }

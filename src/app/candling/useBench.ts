@@ -178,7 +178,7 @@ export function useBench(set: () => EggSet) {
       const made = picture.eggs.flatMap(({ reading, place }) =>
         place ? [{ ...lookAt(place, reading, picture), reading }] : [],
       )
-      if (made.length === 0) throw new Error('No egg of the picture has a place in the tray.')
+      if (made.length === 0) throw new Error('No egg in the picture matches a place in the tray.')
       phase.value = 'saving'
       // One photograph, kept once.
       const photoId = made[0]!.look.photo.id
@@ -264,14 +264,15 @@ export function useBench(set: () => EggSet) {
     },
     take: async (file, egg, signal) => {
       const crowd = await use(measure(file, signal), egg, 'file')
-      if (crowd) throw new Error(`It shows ${crowd.eggs.length} eggs; open it alone to say which they are.`)
+      if (crowd)
+        throw new Error(`It shows ${crowd.eggs.length} eggs. Open it on its own to say which they are.`)
     },
   })
 
   /** One file is this egg's; several go to the waiting eggs in turn, from this one on. */
   async function takeFiles(files: readonly File[], order: PhotoOrder): Promise<void> {
     if (asking.value) {
-      problem.value = 'First answer what is asked here; then choose the photographs again.'
+      problem.value = 'Answer the question here first, then choose the photographs again.'
       return
     }
     const [only] = files
@@ -420,7 +421,7 @@ export function useBench(set: () => EggSet) {
 
 function sentenceOf(error: unknown): string {
   if (isStorageFull(error)) {
-    return 'This browser’s storage is full: the look was not saved. Export the records, then free some space.'
+    return 'Browser storage is full: the look was not saved. Export your records, then free some space.'
   }
   return error instanceof Error ? error.message : 'Something went wrong; the look was not saved.'
 }

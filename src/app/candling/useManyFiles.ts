@@ -65,7 +65,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
       })),
     )
     const { pairs, leftOver } = assignPhotos(dated, waiting(), order)
-    for (const { index } of leftOver) note(index, 'left-over', 'No egg was left that waits for a picture.')
+    for (const { index } of leftOver) note(index, 'left-over', 'No egg was waiting for a picture.')
     await inLanes(
       pairs,
       async ({ file: { file, index }, place }) => {
@@ -80,7 +80,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
     )
     outcomes.value = outcomes.value.map((item, i) =>
       i >= from && i < from + files.length && item.state === 'waiting'
-        ? { ...item, state: 'stopped', words: 'Stopped before its turn.' }
+        ? { ...item, state: 'stopped', words: 'Stopped before this file.' }
         : item,
     )
   }

@@ -17,7 +17,7 @@ import type { useBench } from './useBench.ts'
 
 const TICK_MS = 1000
 /** Name of the step that ends a candling. */
-const END = 'end of the candling'
+const END = 'end of candling'
 /** How often the sensor in the incubator is asked. */
 const AIR_EVERY_MS = 10_000
 
@@ -160,7 +160,7 @@ export function useSession(set: () => EggSet, bench: ReturnType<typeof useBench>
 
   /** The egg cannot be seen this evening; the rest of its tray does not wait for it. */
   function setAside(eggId: string): Promise<void> {
-    return note('left for later', { kind: 'left', eggId }, eggId)
+    return note('skipped', { kind: 'left', eggId }, eggId)
   }
 
   function pause(): Promise<void> {

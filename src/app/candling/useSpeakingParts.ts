@@ -58,7 +58,7 @@ export function useSpeakingParts(look: () => LookRecord | null, set: () => EggSe
         ))
       if (own.signal.aborted) return
       parts.value = found
-      if (!found) problem.value = 'The picture could not be read again.'
+      if (!found) problem.value = 'The picture could not be read.'
     } catch (error) {
       if (!own.signal.aborted) problem.value = (error as Error).message
     } finally {

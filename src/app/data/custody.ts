@@ -178,7 +178,7 @@ export const useCustodyStore = defineStore('custody', () => {
     const free = room ? room.quotaBytes - room.usedBytes : Infinity
     if (needed > free) throw new Error(tooLittleRoom(needed, free))
     try {
-      await running('Bringing the bundle in', (how) =>
+      await running('Importing the bundle', (how) =>
         hatchery.repository.replaceWith(bundle, { ...how, goesOn }),
       )
     } catch (error) {
@@ -214,9 +214,7 @@ export const useCustodyStore = defineStore('custody', () => {
       readings: async (id) => hatchery.readings.get(id) ?? null,
       photo: async (id) => new Uint8Array((await photo(id)) ?? []),
     }
-    await hatchery.rewrite(() =>
-      running('Writing back', (how) => hatchery.repository.replaceWith(bundle, how)),
-    )
+    await hatchery.rewrite(() => running('Restoring', (how) => hatchery.repository.replaceWith(bundle, how)))
   }
 
   async function mend(record: StoredRecord, value: unknown): Promise<void> {
@@ -253,12 +251,10 @@ export const useCustodyStore = defineStore('custody', () => {
 /** @throws Error in words where a bundle was written from the other kind of book */
 function mustBeOfThisBook({ book }: Bundle): void {
   if (whichBook() === 'own' && book === 'made-up')
-    throw new Error(
-      'This bundle is of the made-up hatchery, and does not come among your own records. Open the made-up hatchery and bring it in there.',
-    )
+    throw new Error('This bundle belongs to the demo hatchery. Open the demo hatchery and import it there.')
   if (whichBook() === 'made-up' && book !== 'made-up')
     throw new Error(
-      'This bundle is of a real hatchery. Go back to your own book and bring it in there: here it would be mixed with what is made up.',
+      'This bundle belongs to a real hatchery. Go back to your own records and import it there.',
     )
 }
 
@@ -266,5 +262,5 @@ function tooLittleRoom(neededBytes: number, freeBytes: number): string {
   const free = Number.isFinite(freeBytes)
     ? ` and the browser has about ${Math.max(0, Math.floor(freeBytes / MEGABYTE))} MB left`
     : ''
-  return `There is too little room in this browser: the bundle needs about ${Math.ceil(neededBytes / MEGABYTE)} MB${free}. Free some space on the device and try again. Nothing was changed.`
+  return `There is not enough space: the bundle needs about ${Math.ceil(neededBytes / MEGABYTE)} MB${free}. Free some space on the device and try again. Nothing was changed.`
 }

@@ -131,9 +131,7 @@ export const useHatcheryStore = defineStore('hatchery', () => {
   /** @throws Error in a tab that only follows: two tabs must not write over each other */
   function mustLead(): void {
     if (!leads.value)
-      throw new Error(
-        'Another tab of this browser is at work on the records. Take over here first, or go on there.',
-      )
+      throw new Error('Another tab is editing the records. Take over here first, or continue there.')
   }
 
   function setById(id: string): EggSet | undefined {

@@ -16,14 +16,14 @@ export const useMadeUpStore = defineStore('made-up', () => {
 
   /** Merges it into the book, so that nothing that is here already is lost. @throws Error in words */
   async function open(nowMs: number): Promise<void> {
-    if (whichBook() === 'own') throw new Error('The made-up hatchery has a book of its own.')
+    if (whichBook() === 'own') throw new Error('The demo hatchery has its own records.')
     hatchery.mustLead()
     if (opening.value) return
     opening.value = true
     try {
       const answer = await fetch(bundleAddress).catch(() => null)
       if (!answer?.ok)
-        throw new Error('The made-up hatchery could not be loaded. Is the server off, or the network?')
+        throw new Error('The demo hatchery could not be loaded. Is the server or the network down?')
       const file = await answer.blob()
       const bundle = await movedTo(nowMs, await custody.check(file))
       await custody.bringTogether(bundle, [], file.size)

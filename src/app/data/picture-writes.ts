@@ -61,7 +61,7 @@ export function pictureWrites({ repository, mustLead, noticing, commit }: Writes
     mustLead()
     const pictureId = uuid()
     await noticing(() => repository.saveAttachment(pictureId, picture))
-    await commit('photograph noted', eggId, { pictured: [{ eggId, pictureId, type: picture.type }] })
+    await commit('photograph added', eggId, { pictured: [{ eggId, pictureId, type: picture.type }] })
   }
 
   /** Looks at several eggs in one photograph, as one step. @param replaced - earlier pictures that they take the place of */

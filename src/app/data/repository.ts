@@ -61,7 +61,7 @@ export interface OpenedBook extends Found<Frame> {
 export class BookTooNew extends Error {
   constructor(version: number) {
     super(
-      `The records in this browser were written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}). Reload the page to get it.`,
+      `These records were written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}). Reload the page to update.`,
     )
   }
 }
@@ -69,9 +69,7 @@ export class BookTooNew extends Error {
 /** The records are still those of an earlier version, and another tab is at work on them. */
 export class BookTooOld extends Error {
   constructor() {
-    super(
-      'Another tab of this browser is at work on the records in an earlier Perlumen. Close or reload that tab, then reload this one.',
-    )
+    super('Another tab is using an older Perlumen. Close or reload that tab, then reload this one.')
   }
 }
 
@@ -79,7 +77,7 @@ export class BookTooOld extends Error {
 export class NoRoomForToday extends Error {
   constructor() {
     super(
-      'This browser’s storage is full, and the records must be written anew for this Perlumen. Take them out below, make room on the device, then reload the page.',
+      'Browser storage is full, and the records must be updated for this version. Export them below, free some space, then reload the page.',
     )
   }
 }

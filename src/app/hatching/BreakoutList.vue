@@ -38,18 +38,18 @@ const FOUND_WORDS: Readonly<Record<Outcome, string>> = {
   hatched: 'An empty shell: it hatched',
 }
 const SIGN_WORDS: Readonly<Record<DeathSign, string>> = {
-  malposition: 'lay wrong, head not to the air cell',
-  contaminated: 'rotten or smelling',
+  malposition: 'malpositioned, head away from the air cell',
+  contaminated: 'rotten or smelly',
   cracked: 'cracked',
   wet: 'wet, much fluid',
   dry: 'dry, stuck to the membrane',
 }
 /** What deaths of a time usually point to; one egg alone tells nothing. */
 const POINTS_TO = {
-  early: 'Many early: storage, posting, handling, swings of the warmth.',
-  middle: 'Many in the middle: the hens’ feed, warmth, dirt.',
-  late: 'Many late: small air cells say too moist, large ones too dry.',
-  pipped: 'Many pipped and dead: moisture at lockdown, air, opening the lid.',
+  early: 'Many early deaths: storage, posting, handling, temperature swings.',
+  middle: 'Many in the middle third: the hens’ feed, temperature, dirt.',
+  late: 'Many late deaths: small air cells mean too humid, large ones too dry.',
+  pipped: 'Many pipped and dead: humidity at lockdown, ventilation, opening the lid.',
 } as const
 const found = ref<(typeof FOUND)[number]>('quitter')
 const typedDay = ref<number | ''>('')
@@ -73,7 +73,7 @@ function keep(): void {
   const egg = current.value
   if (!egg) return
   if (dies.value && day.value !== null && !(day.value >= 0 && day.value <= days.value + 3)) {
-    problem.value = `The day it died lies between 0 and ${days.value}.`
+    problem.value = `Day of death must be 0 to ${days.value}.`
     return
   }
   const at = new Date(clock.nowMs).toISOString()
@@ -109,20 +109,18 @@ function nameAll(): void {
     aria-labelledby="breakout-heading"
     data-testid="breakout"
   >
-    <h2 id="breakout-heading" class="text-xl font-semibold">Open what did not hatch</h2>
+    <h2 id="breakout-heading" class="text-xl font-semibold">Breakout: open unhatched eggs</h2>
     <p class="mt-1 text-ink-soft">
-      Gloves and a mask; over a bowl, away from the face: rotten eggs burst. Make sure twice that an egg is
-      dead. Most can be learnt from the ones that failed.
+      Wear gloves and a mask. Open eggs over a bowl, away from your face: rotten eggs burst. Make sure twice
+      that an egg is dead.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="allHatched" class="mt-3 flex flex-wrap items-center gap-3" data-testid="all-hatched">
       <p>
-        {{ unnamed }} {{ unnamed === 1 ? 'chick was' : 'chicks were' }} counted, and as many eggs are left:
-        theirs, if their shells are empty.
+        {{ unnamed }} {{ unnamed === 1 ? 'chick was' : 'chicks were' }} counted, and the same number of eggs
+        left. If their shells are empty, they hatched.
       </p>
-      <button type="button" class="press press-lamp" @click="nameAll">
-        They are empty: note them as hatched
-      </button>
+      <button type="button" class="press press-lamp" @click="nameAll">All empty: record as hatched</button>
     </div>
     <div class="mt-3 flex flex-wrap gap-2" role="group" aria-label="Eggs to open">
       <button
@@ -148,7 +146,7 @@ function nameAll(): void {
             />
           </div>
           <p class="text-xs text-ink-soft">
-            {{ placeOf(current) }} when it was last looked at, day {{ looks.at(-1)!.ageDays.toFixed(0) }}
+            {{ placeOf(current) }} at its last look, day {{ looks.at(-1)!.ageDays.toFixed(0) }}
           </p>
         </div>
         <div>
@@ -159,7 +157,7 @@ function nameAll(): void {
             class="max-h-44"
           />
           <p class="text-xs text-ink-soft">
-            A living one of day {{ (day ?? days / 2).toFixed(0) }} at the lamp, a drawing
+            Drawing of a living egg, day {{ (day ?? days / 2).toFixed(0) }} at the lamp
           </p>
         </div>
       </div>
@@ -180,13 +178,13 @@ function nameAll(): void {
           >
         </p>
         <label
-          >What was in it
+          >What was inside
           <select v-model="found" class="field mt-1 block">
             <option v-for="one in FOUND" :key="one" :value="one">{{ FOUND_WORDS[one] }}</option>
           </select>
         </label>
         <fieldset v-if="dies" class="flex flex-col">
-          <legend>How far it had come</legend>
+          <legend>Stage reached</legend>
           <label
             v-for="one in OPENED_STAGES"
             :key="one.stage"
@@ -218,14 +216,16 @@ function nameAll(): void {
             :placeholder="byLooks === null ? '' : byLooks.toFixed(1)"
           />
           <span class="text-sm text-ink-soft"
-            >{{ byLooks === null ? 'No look tells.' : `Its looks say about day ${byLooks.toFixed(1)}.` }}
+            >{{
+              byLooks === null ? 'No look helps here.' : `Its looks suggest about day ${byLooks.toFixed(1)}.`
+            }}
             {{ pointsTo }}</span
           >
         </label>
         <fieldset v-if="found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
           <legend class="sr-only">Signs</legend>
           <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> had pipped</label
+            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> pipped</label
           >
           <label v-for="sign in DEATH_SIGNS" :key="sign" class="flex min-h-11 items-center gap-2"
             ><input v-model="signs" type="checkbox" class="accent-lamp" :value="sign" />
@@ -233,7 +233,7 @@ function nameAll(): void {
           >
         </fieldset>
         <div class="flex flex-wrap items-end gap-3">
-          <button type="submit" class="press press-lamp">Keep it, next egg</button>
+          <button type="submit" class="press press-lamp">Save, next egg</button>
           <PictureNotes :egg="current" :name="placeOf(current)" :say-at="sayAt" />
         </div>
       </div>

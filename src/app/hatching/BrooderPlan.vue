@@ -28,9 +28,10 @@ const units = computed(() => store.hatchery.units)
 const weeks = computed(() => brooderPlan(props.set.species, props.chicks))
 const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
   'one-alone':
-    'One alone does badly: find it company of its age before it is a day old, or a mirror and a soft toy until then.',
-  'small-drown': 'Small chicks drown in an egg cup: pebbles or marbles in the water for the first week.',
-  'waterfowl-apart': 'Waterfowl wet everything and trample small chicks: they do not share.',
+    'A single chick does badly. Find it company of its own age within a day; until then give it a mirror and a soft toy.',
+  'small-drown':
+    'Small chicks can drown in an egg cup. Keep pebbles or marbles in the water for the first week.',
+  'waterfowl-apart': 'Waterfowl wet everything and trample small chicks. Keep them apart.',
 }
 /** Chicks of other sets that are in a brooder now. */
 const others = computed(() =>
@@ -66,7 +67,7 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
       {{ store.hatchery.brooders === 1 ? 'is 1 brooder' : `are ${store.hatchery.brooders} brooders` }} here.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <h3 class="mt-3 font-semibold">What falls due</h3>
+    <h3 class="mt-3 font-semibold">What is due</h3>
     <ul class="screen-only" data-testid="brooder-tasks">
       <li v-for="task in tasks" :key="task.event.key" class="border-t border-line first:border-0">
         <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
@@ -87,8 +88,8 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
       <thead>
         <tr class="text-ink-soft">
           <th scope="col" class="py-1 font-normal">Week</th>
-          <th scope="col" class="py-1 font-normal">At the floor under the lamp</th>
-          <th scope="col" class="py-1 font-normal">Room for all</th>
+          <th scope="col" class="py-1 font-normal">Floor temperature under the lamp</th>
+          <th scope="col" class="py-1 font-normal">Floor space</th>
         </tr>
       </thead>
       <tbody>
@@ -100,19 +101,17 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>Look at how they lie: spread out at the walls, too hot; huddled under the lamp, too cold.</li>
+      <li>Watch how they lie: at the walls means too hot, huddled under the lamp too cold.</li>
       <li>
         Shallow water{{ isWaterfowl ? ', deep enough for the nostrils and no more' : ' with pebbles' }};
         starter crumb for their kind.
       </li>
       <li>
-        A heat lamp is fixed twice and hangs clear of bedding: they start fires. Dry hands, a residual-current
-        device.
+        Heat lamps start fires: fix them twice, clear of bedding. Use a residual-current device and dry hands.
       </li>
     </ul>
     <p class="mt-2 text-sm text-ink-soft">
-      Hands are washed before and after, children’s too. Selling or giving away live birds follows local
-      rules.
+      Everyone washes hands before and after. Follow local rules when you sell or give away live birds.
     </p>
   </section>
 </template>

@@ -24,7 +24,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
     />
     <select
       class="field w-full"
-      :aria-label="`How ${place} does`"
+      :aria-label="`Condition of ${place}`"
       :value="egg.chick?.state ?? 'well'"
       @change="emit('say', { state: ($event.target as HTMLSelectElement).value as ChickState })"
     >
@@ -32,8 +32,8 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
     </select>
     <input
       class="field col-span-2 w-full sm:col-span-1"
-      :placeholder="egg.chick?.state === 'given-away' ? 'to whom' : 'a few words'"
-      :aria-label="`Words about ${place}`"
+      :placeholder="egg.chick?.state === 'given-away' ? 'to whom' : 'note'"
+      :aria-label="`Note about ${place}`"
       maxlength="200"
       :value="egg.chick?.words ?? ''"
       @change="emit('say', { words: text($event) })"

@@ -45,10 +45,10 @@ function change(): void {
     <button
       type="button"
       class="press min-h-11"
-      :aria-label="`${isClosed ? 'Open again' : 'Close the set'}: ${set.name}`"
+      :aria-label="`${isClosed ? 'Reopen the set' : 'Close the set'}: ${set.name}`"
       @click="press"
     >
-      {{ isClosed ? 'Open again' : 'Close the set' }}
+      {{ isClosed ? 'Reopen the set' : 'Close the set' }}
     </button>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     <ConfirmDialog
@@ -60,9 +60,9 @@ function change(): void {
       @close="asking = false"
     >
       <p class="text-lg">
-        They may still hatch: nothing is late before
-        {{ sayDate(localDateOf(giveUpMs, store.hatchery.zone)) }}. Closed, the set asks for nothing more, and
-        its eggs wait to be opened.
+        They may still hatch: not late until
+        {{ sayDate(localDateOf(giveUpMs, store.hatchery.zone)) }}. A closed set has no more tasks; its eggs
+        wait for breakout.
       </p>
     </ConfirmDialog>
   </span>

@@ -36,18 +36,18 @@ const columns = computed(() =>
       shareWords(results.fertility.true ?? results.fertility.apparent),
       shareWords(results.hatchOfFertile),
       ...PHASES.map((phase) => shareWords(results.losses[phase])),
-      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : 'not noted',
+      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : 'not recorded',
       losses.length > 0 ? percentWords(mean(losses)) : 'not measured',
       story.celsiusOver === null ? 'not measured' : `${story.celsiusOver.toFixed(2)} °C`,
-      story.openings === null ? 'not noted' : String(story.openings),
+      story.openings === null ? 'not recorded' : String(story.openings),
       POLICY_WORDS[past.set.policy],
       past.state !== 'closed'
         ? 'not over yet'
         : verdict === 'blamed'
           ? CAUSE_WORDS[suspects[0]!.cause].name
           : verdict === 'nothing'
-            ? 'nothing to blame'
-            : 'cannot tell',
+            ? 'nothing unusual'
+            : 'not enough data',
     ]
   }),
 )
@@ -58,12 +58,12 @@ const NAMES = [
   'Fertile',
   'Hatched, of the fertile',
   ...PHASES.map((phase) => `Of the fertile, ${FATE_WORDS[phase]}`),
-  'Days in store',
+  'Days stored',
   'Water lost by lockdown',
-  'Warmth over the target',
+  'Temperature above target',
   'Lid off after lockdown',
-  'Way of removing',
-  'What went wrong',
+  'Removal method',
+  'Likely cause',
 ]
 </script>
 

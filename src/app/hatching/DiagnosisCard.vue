@@ -15,9 +15,9 @@ const lead = computed(() => {
   const { verdict, nothingChance } = diagnosis.value
   if (verdict === 'blamed')
     return `Probably ${diagnosis.value.blamed.map((cause) => CAUSE_WORDS[cause].name).join(', and ')}.`
-  if (verdict === 'nothing') return 'Losses as usual: nothing to blame.'
-  const few = `${count(props.eggs.length, 'egg')}: cannot tell.`
-  return nothingChance > 0.5 ? `${few} It may well be chance.` : few
+  if (verdict === 'nothing') return 'Losses are normal: no cause found.'
+  const few = `${count(props.eggs.length, 'egg')}: too few to tell.`
+  return nothingChance > 0.5 ? `${few} It may be chance.` : few
 })
 /** Those worth a look. */
 const SHOWN = 3
@@ -56,7 +56,7 @@ const missing = (suspect: Suspect): string =>
       <p v-for="cause in diagnosis.blamed" :key="cause">{{ CAUSE_WORDS[cause].nextTime }}</p>
     </template>
     <p v-else class="text-ink-soft">
-      Below is what the records speak for most; that is no verdict. What is missing would tell next time.
+      This is what the records fit best, not a verdict. Record what is missing next time.
     </p>
     <ol class="mt-3 flex flex-col gap-3">
       <li v-for="suspect in suspects" :key="suspect.cause" class="border-t border-line pt-3">
@@ -74,15 +74,15 @@ const missing = (suspect: Suspect): string =>
             <dd>{{ words(against(suspect)) }}</dd>
           </template>
           <template v-if="missing(suspect)">
-            <dt class="text-ink-soft">Would tell</dt>
+            <dt class="text-ink-soft">Still to record</dt>
             <dd>{{ missing(suspect) }}</dd>
           </template>
         </dl>
       </li>
     </ol>
     <p class="mt-3 text-sm text-ink-soft">
-      “Nothing unusual” has {{ chanceWords(diagnosis.nothingChance) }}. Weighed are the pattern of losses,
-      their places, the water, the signs, the air and the lid; not illness, inbreeding or feed as such.
+      “Nothing unusual” has {{ chanceWords(diagnosis.nothingChance) }}. This weighs the pattern and place of
+      losses, water loss, breakout signs, air and lid. It cannot see illness, inbreeding or feed.
     </p>
   </section>
 </template>

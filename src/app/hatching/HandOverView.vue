@@ -59,11 +59,11 @@ const print = (): void => globalThis.print()
       <label
         >With
         <select v-model="which" class="field ml-1">
-          <option value="given-away">those given away</option>
-          <option value="all">all chicks here</option>
+          <option value="given-away">chicks given away</option>
+          <option value="all">all chicks still here</option>
         </select></label
       >
-      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">To the hatch</RouterLink>
+      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">Back to hatch</RouterLink>
     </div>
     <h1 class="text-3xl font-bold">
       {{ count(going.length, 'chick') }}: {{ set.breed || SPECIES[set.species].label }}
@@ -72,7 +72,7 @@ const print = (): void => globalThis.print()
       From {{ store.hatchery.name || 'the hatchery' }}, {{ sayDate(localDateOf(clock.nowMs, zone))
       }}{{ words ? `; for ${words}` : '' }}. {{ SPECIES[set.species].label }}, set “{{ set.name }}”.
     </p>
-    <p v-if="going.length === 0" class="mt-4">No chick of this set is noted as out.</p>
+    <p v-if="going.length === 0" class="mt-4">No chick of this set is recorded as out.</p>
     <table v-else class="mt-4 w-full text-left" data-testid="handed-over">
       <thead>
         <tr class="text-ink-soft">
@@ -80,7 +80,7 @@ const print = (): void => globalThis.print()
           <th scope="col" class="py-1 font-normal">Hatched</th>
           <th scope="col" class="py-1 font-normal">Age today</th>
           <th scope="col" class="py-1 font-normal">From</th>
-          <th scope="col" class="py-1 font-normal">Noted</th>
+          <th scope="col" class="py-1 font-normal">Notes</th>
         </tr>
       </thead>
       <tbody>
@@ -93,16 +93,16 @@ const print = (): void => globalThis.print()
         </tr>
       </tbody>
     </table>
-    <h2 class="mt-5 text-xl font-semibold">How they are kept</h2>
+    <h2 class="mt-5 text-xl font-semibold">Care</h2>
     <p v-if="weeks.length === 0">
-      No lamp any more: a dry house, shut at night, and 0.1 m² or more for each.
+      No lamp needed: a dry house, shut at night, with at least 0.1 m² per bird.
     </p>
     <table v-else class="mt-1 text-left">
       <thead>
         <tr class="text-ink-soft">
           <th scope="col" class="py-1 pr-8 font-normal">Week of life</th>
-          <th scope="col" class="py-1 pr-8 font-normal">At the floor under the lamp</th>
-          <th scope="col" class="py-1 font-normal">Room for all</th>
+          <th scope="col" class="py-1 pr-8 font-normal">Floor temperature under the lamp</th>
+          <th scope="col" class="py-1 font-normal">Floor space</th>
         </tr>
       </thead>
       <tbody>
@@ -116,18 +116,18 @@ const print = (): void => globalThis.print()
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>Spread out at the walls: too hot. Huddled under the lamp: too cold. Never one alone.</li>
+      <li>At the walls: too hot. Huddled under the lamp: too cold. Never keep one alone.</li>
       <li>
-        Starter crumb of their kind; shallow water{{
+        Starter crumb for their kind; shallow water{{
           isWaterfowl ? ', deep enough for the nostrils and no more' : ' with pebbles'
-        }}. Waterfowl and small chicks are kept apart.
+        }}. Keep waterfowl and small chicks apart.
       </li>
-      <li>A heat lamp is fixed twice and hangs clear of bedding: they start fires.</li>
-      <li>Wash your hands before and after; children too, and none near the mouth.</li>
-      <li>Moving and selling live birds follows local rules. Sick ones: a vet’s advice.</li>
+      <li>Heat lamps start fires: fix them twice, clear of bedding.</li>
+      <li>Wash hands before and after, children too. Keep chicks away from faces.</li>
+      <li>Follow local rules for moving and selling live birds. Ask a vet about sick birds.</li>
     </ul>
   </main>
   <main v-else class="p-8">
-    There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink>
+    There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink>
   </main>
 </template>

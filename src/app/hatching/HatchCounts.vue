@@ -20,7 +20,7 @@ const clock = useClockStore()
 const { problem, saving } = useSaving()
 const now = computed(() => countsSoFar(props.set.counted, props.told))
 const ROWS = [
-  { field: 'pipped', name: 'Pipped so far, those out among them' },
+  { field: 'pipped', name: 'Pipped so far, including those out' },
   { field: 'out', name: 'Chicks out so far' },
 ] as const
 
@@ -70,7 +70,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <span>{{ name }}</span>
     </div>
     <p class="text-ink-soft">
-      Of {{ most }} eggs. When all is over, those that nobody had to open are the chicks that were counted.
+      Of {{ most }} eggs. When the hatch is over, the eggs not opened are counted as these chicks.
     </p>
   </div>
 </template>

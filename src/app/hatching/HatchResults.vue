@@ -24,10 +24,10 @@ const results = computed(() => hatchResults(fates.value))
 const rows = computed(() => [
   ['Fertile, by candling', shareWords(results.value.fertility.apparent)],
   [
-    'Truly fertile',
+    'True fertility',
     results.value.fertility.true
       ? shareWords(results.value.fertility.true)
-      : 'known when every clear egg is opened: early deaths look clear',
+      : 'known once every clear egg is opened: early deaths look clear',
   ],
   ['Hatched, of the set', shareWords(results.value.hatchOfSet)],
   ['Hatched, of the fertile', shareWords(results.value.hatchOfFertile)],
@@ -40,7 +40,7 @@ const living = computed(() =>
 )
 function saveFates(): void {
   saveTable(`${fileNameOf(props.set.name)}-results.csv`, {
-    head: ['egg', 'place', 'what became of it', 'died on day', 'signs'],
+    head: ['egg', 'place', 'outcome', 'day of death', 'signs'],
     rows: fates.value.map(({ egg, fate }) => [
       egg.number,
       nameOfPlace(props.set.trays, egg.place),
@@ -55,13 +55,12 @@ function saveFates(): void {
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="results-heading" data-testid="results">
     <h2 id="results-heading" class="text-xl font-semibold">Results</h2>
-    <p v-if="results.open === results.set" class="mt-1 text-ink-soft">Nothing is known yet.</p>
+    <p v-if="results.open === results.set" class="mt-1 text-ink-soft">No results yet.</p>
     <p v-else-if="results.open > 0" class="mt-1 text-ink-soft">
-      {{ count(results.open, 'egg is', 'eggs are') }} still open; the figures are of now.
+      {{ count(results.open, 'egg is', 'eggs are') }} still open; figures so far.
     </p>
     <p v-if="results.set < FEW && results.open < results.set" class="mt-1 text-ink-soft" data-testid="few">
-      {{ count(results.set, 'egg') }}: in brackets is what the same hens may really give. So few cannot tell
-      much.
+      {{ count(results.set, 'egg') }}. In brackets: 95 % confidence interval. With so few eggs it is wide.
     </p>
     <table v-if="results.open < results.set" class="mt-2 w-full text-left">
       <tbody>
@@ -75,8 +74,8 @@ function saveFates(): void {
       <TrayFates :set="set" :eggs="eggs" />
     </div>
     <p v-if="living.length > 0" class="mt-3 rounded-lg border border-ember p-3" data-testid="living">
-      Taken out alive: {{ living.join(', ') }}. It happens to everyone once. A second look before removing, or
-      holding all but rings and leakers to lockdown, prevents it.
+      Removed alive: {{ living.join(', ') }}. It happens to everyone once. A second look before removal
+      prevents it, and so does holding all but rings and leakers to lockdown.
     </p>
     <div class="screen-only mt-3 flex gap-3">
       <button type="button" class="press" @click="saveFates">

@@ -20,29 +20,29 @@ const clock = useClockStore()
 const HOUR_MS = 3_600_000
 const HELPING = { never: 'never', 'last-resort': 'as a last resort' } as const
 const TAKING_OUT = {
-  dry: 'each when it is dry',
+  dry: 'each when dry',
   'one-day': 'all after a day',
-  'two-to-three-days': 'when the hatch is over, two to three days',
+  'two-to-three-days': 'after two to three days, when the hatch is over',
 } as const
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, store.hatchery.zone))} ${localTimeOf(atMs, store.hatchery.zone)}`
 const helpingWords = computed(() => {
-  if (props.helping === 'never') return 'The vessels may still carry blood, and weak chicks seldom do well.'
+  if (props.helping === 'never') return 'The vessels may still carry blood, and weak chicks rarely do well.'
   const many =
-    props.slow === 0 ? 'No egg has waited so long.' : `More than ${HELP_AFTER_HOURS} hours: ${props.slow}.`
-  return `Only more than ${HELP_AFTER_HOURS} hours after the pip, without any progress, with membranes that dry and no blood in them. Where you see blood, stop and close. ${many}`
+    props.slow === 0 ? 'No egg has waited that long.' : `More than ${HELP_AFTER_HOURS} hours: ${props.slow}.`
+  return `Only more than ${HELP_AFTER_HOURS} hours after pipping, with no progress and dry membranes without blood. If you see blood, stop and close it. ${many}`
 })
 const takingOutWords = computed(() => {
-  if (props.firstOutMs === null) return 'They live on their yolk for up to three days: there is no hurry.'
+  if (props.firstOutMs === null) return 'Chicks live on their yolk for up to three days: there is no hurry.'
   const yolkMs = props.firstOutMs + YOLK_HOURS * HOUR_MS
   const latest =
     clock.nowMs < yolkMs
-      ? `The first lives on its yolk until ${at(yolkMs)}.`
-      : 'The first has been out for three days: it needs water and feed now.'
+      ? `The first chick’s yolk lasts until about ${at(yolkMs)}.`
+      : 'The first chick has been out for three days: it needs water and feed now.'
   const hours = TAKE_OUT_HOURS[props.takingOut]
-  if (hours === null) return `In groups, with as few openings as will do. ${latest}`
+  if (hours === null) return `In groups, opening as seldom as possible. ${latest}`
   const outMs = props.firstOutMs + hours * HOUR_MS
-  return `${clock.nowMs < outMs ? `From ${at(outMs)}` : 'Now'}, with one opening. ${latest}`
+  return `${clock.nowMs < outMs ? `From ${at(outMs)}` : 'Now'}, in one opening. ${latest}`
 })
 </script>
 
@@ -66,7 +66,7 @@ const takingOutWords = computed(() => {
       <p class="text-ink-soft" data-testid="helping">{{ helpingWords }}</p>
     </fieldset>
     <fieldset>
-      <legend class="font-semibold">Taking chicks out</legend>
+      <legend class="font-semibold">Moving chicks to the brooder</legend>
       <label
         v-for="(name, school) in TAKING_OUT"
         :key="school"
@@ -83,7 +83,7 @@ const takingOutWords = computed(() => {
       <p class="text-ink-soft" data-testid="taking-out">{{ takingOutWords }}</p>
     </fieldset>
     <p class="text-sm text-ink-soft md:col-span-2">
-      Wash your hands after; children too. Weak or hurt chicks: a vet’s advice, and local rules.
+      Wash hands afterwards, children too. For weak or injured chicks ask a vet and follow local rules.
     </p>
   </div>
 </template>

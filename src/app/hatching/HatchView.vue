@@ -46,18 +46,18 @@ const lead = computed(() => {
   if (!set.value || !plan.value) return ''
   if (isOver.value)
     return waiting.value.length === 0
-      ? `${count(chicks.value, 'chick')} out. All is accounted for.`
+      ? `${count(chicks.value, 'chick')} out. Every egg is accounted for.`
       : `${count(chicks.value, 'chick')} out; ${count(waiting.value.length, 'egg')} to be opened.`
-  if (!isLocked.value) return 'Not locked down yet.'
+  if (!isLocked.value) return 'Lockdown has not started.'
   const out = chicks.value === 0 ? 'No chick out yet' : `${count(chicks.value, 'chick')} out`
   const stillIn = waiting.value.length - (hatch.value?.unnamed ?? 0)
-  return `${out}, ${count(stillIn, 'egg')} still in. Patience: nothing is late before ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
+  return `${out}, ${count(stillIn, 'egg')} still in. Not late until ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
 })
 const isClosed = computed(() => plan.value?.finished === true)
 function undo(): void {
   void saving(() => store.undo())
 }
-useKeys({ u: undo })
+useKeys({ z: undo })
 </script>
 
 <template>
@@ -72,9 +72,9 @@ useKeys({ u: undo })
       </div>
       <div class="screen-only flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="store.journal.length === 0" @click="undo">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">U</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">U</span>
         </button>
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">To the set</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
       </div>
     </div>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
@@ -100,10 +100,10 @@ useKeys({ u: undo })
       <p class="text-ink-soft">
         {{
           isClosed
-            ? 'Closed: it asks for nothing more but what its chicks need.'
+            ? 'Closed. Only its chicks’ tasks remain.'
             : waiting.length > 0
-              ? `${count(waiting.length, 'egg')} would be given up and wait to be opened.`
-              : 'Everything is accounted for.'
+              ? `${count(waiting.length, 'egg')} would be given up and wait for breakout.`
+              : 'Every egg is accounted for.'
         }}
       </p>
     </div>

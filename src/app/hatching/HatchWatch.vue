@@ -79,7 +79,7 @@ function words(egg: Egg): string {
     case 'pipped':
       return `pipped ${hours(egg.pipped!.at).toFixed(0)} h ago`
     case 'zipped':
-      return `zips since ${hours(egg.zipped!.at).toFixed(0)} h`
+      return `zipping for ${hours(egg.zipped!.at).toFixed(0)} h`
     case 'out':
       return 'out'
     case 'opened':
@@ -126,8 +126,8 @@ const moisture = computed(() => {
   const last = latest.sort((a, b) => b.atMs - a.atMs)[0]
   if (!last) return null
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
-  const is = last.value < low ? 'too dry' : last.value > high ? 'more than is asked for' : 'as it should be'
-  return `${last.value.toFixed(0)} % moisture: ${is} (${low} to ${high} %).`
+  const is = last.value < low ? 'too dry' : last.value > high ? 'above target' : 'on target'
+  return `Humidity ${last.value.toFixed(0)} %: ${is} (target ${low} to ${high} %).`
 })
 const pictured = ref('')
 const picturedEgg = computed(() => inside.value.find(({ id }) => id === pictured.value))
@@ -141,7 +141,7 @@ function nameOf(egg: Egg): string {
   <section class="card screen-only p-4 sm:p-5" aria-labelledby="watch-heading">
     <h2 id="watch-heading" class="text-xl font-semibold">Pips and chicks</h2>
     <p v-if="window" class="mt-1 text-lg" data-testid="hatch-window">
-      Those that still hatch: with four chances of five from {{ at(window.fromMs) }} to {{ at(window.toMs) }}.
+      Remaining chicks: 80 % likely between {{ at(window.fromMs) }} and {{ at(window.toMs) }}.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div class="mt-2 flex flex-wrap gap-x-6">
@@ -150,18 +150,18 @@ function nameOf(egg: Egg): string {
         egg</label
       >
       <label class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" /> only
-        counted</label
+        ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" /> count
+        only</label
       >
       <label v-if="!counts" class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="zips" type="checkbox" class="accent-lamp" /> zips, too</label
+        ><input v-model="zips" type="checkbox" class="accent-lamp" /> zips too</label
       >
     </div>
     <HatchCounts v-if="counts" :set="set" :most="inside.length" :told="told" />
     <template v-else>
       <p class="text-ink-soft">
-        Tap an egg once when it is pipped, {{ zips ? 'again when it is cut round, ' : '' }}once more when the
-        chick is out. Leave the lid on.
+        Tap an egg when it pips, {{ zips ? 'again when it zips, ' : '' }}and again when the chick is out.
+        Leave the lid on.
       </p>
       <div
         v-for="tray in set.trays"
@@ -190,22 +190,22 @@ function nameOf(egg: Egg): string {
       </div>
     </template>
     <p v-if="longestMs !== null" class="mt-2" data-testid="longest-pip">
-      The longest since a pip: {{ (longestMs / HOUR_MS).toFixed(0) }} hours. From pip to out takes 5 to 24,
+      Longest since pipping: {{ (longestMs / HOUR_MS).toFixed(0) }} hours. From pip to hatch takes 5 to 24,
       sometimes more.
     </p>
     <div class="mt-4 border-t border-line pt-3">
       <h3 class="font-semibold">The lid</h3>
       <p data-testid="lid-clock">
         <template v-if="restsUntil !== null"
-          >Leave it shut until {{ at(restsUntil) }}: {{ LID_REST_HOURS }} hours of rest, but for
+          >Leave it shut until {{ at(restsUntil) }}: {{ LID_REST_HOURS }} hours of rest, except in
           need.</template
         >
-        <template v-else-if="openings.length > 0">It has rested for {{ LID_REST_HOURS }} hours.</template>
-        <template v-else>No opening noted since it was shut.</template>
+        <template v-else-if="openings.length > 0">Shut for {{ LID_REST_HOURS }} hours.</template>
+        <template v-else>Not opened since lockdown.</template>
         <span v-if="moisture" data-testid="hatch-moisture">{{ ` ${moisture}` }}</span>
       </p>
       <div class="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="The lid was off for">
-        <span class="text-ink-soft">It was off for</span>
+        <span class="text-ink-soft">Opened for</span>
         <button
           v-for="(name, reason) in OPENED_FOR"
           :key="reason"
@@ -219,7 +219,7 @@ function nameOf(egg: Egg): string {
     </div>
     <div class="mt-4 flex flex-wrap items-end gap-3 border-t border-line pt-3">
       <label
-        >A photograph as a note of
+        >Photo note for
         <select v-model="pictured" class="field ml-1">
           <option value="">no egg</option>
           <option v-for="egg in inside" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>

@@ -43,9 +43,8 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
     <h1 class="text-3xl font-bold">History</h1>
     <p v-if="past.length === 0" class="card mt-5 p-5 text-lg">
-      Every set that you run stays here, year by year: what was set, what hatched, what was found in the rest,
-      to look up and to hold side by side. There is none yet.
-      <RouterLink to="/plan" class="underline">Plan the first one</RouterLink>
+      Every set you run stays here, year by year, to look up and compare. There is none yet.
+      <RouterLink to="/plan" class="underline">Plan your first set</RouterLink>
     </p>
     <template v-else>
       <section v-for="year in years" :key="year.year" class="mt-4" :aria-label="year.year" data-testid="year">
@@ -55,7 +54,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
             {{ count(year.sets.length, 'set') }}, {{ count(year.eggs, 'egg') }},
             {{ count(year.chicks, 'chick')
             }}<template v-if="year.results.hatchOfFertile"
-              >; of the fertile hatched {{ shareWords(year.results.hatchOfFertile) }}</template
+              >; hatch of fertile {{ shareWords(year.results.hatchOfFertile) }}</template
             >
           </p>
         </div>
@@ -64,7 +63,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
 
       <div class="mt-6 flex flex-wrap items-end gap-3">
         <label class="grow sm:max-w-sm"
-          >Look for
+          >Search
           <input
             v-model="words"
             type="search"
@@ -72,7 +71,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
             placeholder="name, breed, bird, source, notes"
         /></label>
         <label
-          >Sets that are
+          >Show
           <select v-model="state" class="field mt-1 block">
             <option v-for="(name, one) in STATES" :key="one" :value="one">{{ name }}</option>
           </select></label
@@ -92,7 +91,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
               class="hidden h-6 w-6 accent-lamp md:block"
               :value="one.set.id"
               :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(one.set.id)"
-              :aria-label="`Hold ${one.set.name} beside others`"
+              :aria-label="`Compare ${one.set.name}`"
             />
             <div class="min-w-0">
               <RouterLink
@@ -118,7 +117,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
       </FewOf>
       <CompareSets v-if="compared.length > 1" :sets="compared" class="mt-6" />
       <p v-else class="mt-3 hidden text-ink-soft md:block">
-        Tick two to {{ MOST_COMPARED }} sets to hold them side by side.
+        Select two to {{ MOST_COMPARED }} sets to compare them.
       </p>
     </template>
   </main>

@@ -60,7 +60,7 @@ const elsewhere = computed(() =>
 /** Carries all trays of the set: eggs of others in them go along. */
 function carry(incubatorId: string): void {
   void saving(() =>
-    store.commit('tray carried', null, { trays: props.set.trays.map((tray) => ({ ...tray, incubatorId })) }),
+    store.commit('tray moved', null, { trays: props.set.trays.map((tray) => ({ ...tray, incubatorId })) }),
   )
 }
 /** Turning stops for all in this incubator; the others go on by hand. */
@@ -84,16 +84,16 @@ const toRemove = computed(() => {
 const WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
   return {
-    'last-look': 'A last look at every egg, an ordinary evening of candling',
-    'take-out-dead': 'Eggs that are certainly dead are out; whoever is unsure leaves them in',
-    'turner-out': 'The turner is out, or stands still',
-    'dividers-out': 'Dividers are out, nothing a chick can catch in',
-    'cover-grid': 'A non-slip cover lies over the grid; never newspaper, on which legs splay',
-    'fill-channels': `Every water channel is full, for ${low} to ${high} %`,
-    'vents-third': 'Vents are open at least a third',
-    'lay-eggs': 'Eggs lie on their sides, or blunt end up, as you hold it',
-    'lid-on': 'The lid is on, and stays on',
-    'brooder-warming': 'The brooder is warming up, with water and feed at hand',
+    'last-look': 'Candle every egg one last time',
+    'take-out-dead': 'Remove eggs that are certainly dead. If unsure, leave them in',
+    'turner-out': 'Turner removed or switched off',
+    'dividers-out': 'Dividers out: nothing a chick can get caught in',
+    'cover-grid': 'Non-slip mat over the grid. Never newspaper: legs splay on it',
+    'fill-channels': `Every water channel full, for ${low} to ${high} % humidity`,
+    'vents-third': 'Vents at least a third open',
+    'lay-eggs': 'Eggs on their sides or blunt end up, as you prefer',
+    'lid-on': 'Lid on. It stays on',
+    'brooder-warming': 'Brooder warming up, water and feed ready',
   }
 })
 
@@ -125,7 +125,7 @@ function begin(): void {
 <template>
   <section class="card p-5" aria-labelledby="lockdown-heading" data-testid="lockdown">
     <h2 id="lockdown-heading" class="text-xl font-semibold">Lockdown</h2>
-    <p v-if="!due" class="mt-1 text-ink-soft">Not yet: turning goes on until {{ lastTurning }}.</p>
+    <p v-if="!due" class="mt-1 text-ink-soft">Not yet. Keep turning until {{ lastTurning }}.</p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div
       v-if="turning.length > 0"
@@ -133,7 +133,7 @@ function begin(): void {
       data-testid="lockdown-conflict"
     >
       {{ turning.map(({ name }) => name).join(', ') }} still {{ turning.length === 1 ? 'turns' : 'turn' }} in
-      {{ incubator?.name }}, where the lid must stay shut from now on.
+      {{ incubator?.name }}, where the lid must now stay shut.
       <div class="mt-2 flex flex-wrap gap-2">
         <button
           v-for="{ other, lying } in elsewhere"
@@ -142,16 +142,16 @@ function begin(): void {
           class="press"
           @click="carry(other.id)"
         >
-          Carry it to {{ other.name
+          Move to {{ other.name
           }}{{ lying.length > 0 ? `, where ${lying.map(({ name }) => name).join(', ')} hatch` : '' }}
         </button>
         <button v-if="!byHand" type="button" class="press" @click="stopForAll">
           Turner off for all; turn the others by hand
         </button>
-        <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">Its page</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">Open incubator</RouterLink>
       </div>
       <p v-if="byHand" class="mt-2 text-ink-soft">
-        The others are turned by hand: with as few openings as will do, all at once.
+        Turn the others by hand, all at once, opening as seldom as possible.
       </p>
     </div>
     <ol class="mt-3 flex flex-col">
@@ -179,12 +179,12 @@ function begin(): void {
           v-if="step === 'take-out-dead'"
           :to="{ name: 'removal', params: { setId: set.id } }"
           class="press"
-          >{{ toRemove > 0 ? `${count(toRemove, 'egg')} to come out` : 'What comes out' }}</RouterLink
+          >{{ toRemove > 0 ? `${count(toRemove, 'egg')} to remove` : 'To remove' }}</RouterLink
         >
       </li>
     </ol>
     <button type="button" class="press mt-3 min-h-14" :class="{ 'press-lamp': left === 0 }" @click="begin">
-      {{ left === 0 ? 'All is done: lockdown begins' : `Lockdown begins, ${left} left undone` }}
+      {{ left === 0 ? 'Start lockdown: all done' : `Start lockdown with ${left} not done` }}
     </button>
   </section>
 </template>

@@ -21,7 +21,7 @@ const label = (row: number, column: number): string =>
       class="mt-1 grid gap-1"
       :style="{ gridTemplateColumns: `repeat(${map.columns}, minmax(0, 4rem))` }"
       role="list"
-      :aria-label="`What hatched of the fertile in each place, ${map.incubator}`"
+      :aria-label="`Hatch of fertile by place, ${map.incubator}`"
     >
       <template v-for="(row, r) in map.places" :key="r">
         <span

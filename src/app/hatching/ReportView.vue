@@ -37,8 +37,11 @@ const facts = computed(() => {
       'Set',
       `${sayLongDate(localDateOf(Date.parse(now.setAt), zone.value))}, ${count(eggs.value.length, 'egg')}`,
     ],
-    ['From', [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || 'not noted'],
-    ['Hatched in', incubators.join(', ') || 'not noted'],
+    [
+      'From',
+      [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || 'not recorded',
+    ],
+    ['Hatched in', incubators.join(', ') || 'not recorded'],
     ['Removed', POLICY_WORDS[now.policy]],
     [
       'Chicks out',
@@ -51,12 +54,12 @@ const facts = computed(() => {
       losses.length > 0 ? `${percentWords(lost)}; ${percentWords(story.goodLoss)} is good` : 'not measured',
     ],
     [
-      'Warmth at the eggs',
+      'Temperature at the eggs',
       story.celsiusOver === null
         ? 'not measured'
-        : `${story.celsiusOver < 0 ? '−' : '+'}${Math.abs(story.celsiusOver).toFixed(2)} °C against the target`,
+        : `${story.celsiusOver < 0 ? '−' : '+'}${Math.abs(story.celsiusOver).toFixed(2)} °C from target`,
     ],
-    ['Lid off after lockdown', story.openings === null ? 'not noted' : count(story.openings, 'time')],
+    ['Lid off after lockdown', story.openings === null ? 'not recorded' : count(story.openings, 'time')],
   ]
 })
 const print = (): void => globalThis.print()
@@ -68,7 +71,7 @@ const print = (): void => globalThis.print()
       <button type="button" class="press press-lamp" @click="print">
         <Printer class="h-5 w-5" aria-hidden="true" /> Print
       </button>
-      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">To the hatch</RouterLink>
+      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">Back to hatch</RouterLink>
       <RouterLink to="/results" class="press">All results</RouterLink>
     </div>
     <h1 class="text-3xl font-bold">{{ set.name }}</h1>
@@ -89,7 +92,7 @@ const print = (): void => globalThis.print()
     <p v-if="set.notes" class="mt-3">{{ set.notes }}</p>
   </main>
   <main v-else class="p-8">
-    There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink>
+    There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink>
   </main>
 </template>
 

@@ -23,7 +23,7 @@ const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
   source: 'source or hen house',
   'egg-age': 'age of the eggs',
   incubator: 'incubator',
-  policy: 'way of removing',
+  policy: 'removal method',
   candler: 'candler',
 }
 const sources = computed(() => ({
@@ -59,8 +59,8 @@ const apart = computed(() => {
   const sorted = shares.sort((a, b) => b.share.count / b.share.of - a.share.count / a.share.of)
   const [best, worst] = [sorted[0]!, sorted.at(-1)!]
   return best.share.low > worst.share.high
-    ? `${best.name} hatched better than ${worst.name}; so large a difference is hardly chance.`
-    : 'No difference here is larger than chance may make it: the bars lap over each other.'
+    ? `${best.name} hatched better than ${worst.name}. The difference is unlikely to be chance.`
+    : 'No clear difference: the intervals overlap, so it may be chance.'
 })
 function saveResults(): void {
   const part = (share: Share | null): Array<number | ''> =>
@@ -88,18 +88,18 @@ function saveResults(): void {
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
     <h1 class="text-3xl font-bold">Results</h1>
     <p class="mt-1 max-w-3xl text-ink-soft">
-      Sets that are over: every egg accounted for, or given up. In brackets, and as a bar, what the same eggs
-      may really give: few eggs leave much open.
+      Finished sets: every egg accounted for or given up. In brackets and as bars: 95 % confidence interval,
+      wide when there are few eggs.
     </p>
     <p v-if="rows.length === 0" class="card mt-5 p-5 text-lg" data-testid="no-results">
-      No set is over yet. Tap pips and chicks on a set’s hatch page and open what is left: what came of it is
-      counted here.
-      <RouterLink to="/" class="underline">Back to today</RouterLink>
+      No set is finished yet. Tap pips and chicks on a set’s hatch page, and open what is left. The results
+      appear here.
+      <RouterLink to="/" class="underline">Back to Today</RouterLink>
     </p>
     <template v-else>
       <div class="mt-4 flex flex-wrap items-end justify-between gap-3">
         <label
-          >Held against each other by
+          >Compare by
           <select v-model="group" class="field ml-1">
             <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
           </select></label
@@ -141,7 +141,7 @@ function saveResults(): void {
       </div>
       <section class="card mt-6 p-4" aria-label="Over time">
         <SharesOverTime
-          title="Does it get better, set after set?"
+          title="Hatch rate by set"
           :heads="['Set', 'Hatched', 'Of the fertile']"
           :shares="hatches"
         />
@@ -149,8 +149,7 @@ function saveResults(): void {
       <section v-if="places.length > 0" class="card mt-6 p-4" aria-labelledby="places-heading">
         <h2 id="places-heading" class="text-xl font-semibold">Where in the tray</h2>
         <p class="text-ink-soft">
-          Of the fertile eggs in each place, how many hatched; the darker, the surer it is that few do. One or
-          two eggs tell nothing.
+          Hatch of fertile in each place. Darker means more surely low. One or two eggs prove nothing.
         </p>
         <div class="mt-3 flex flex-wrap gap-6" data-testid="places">
           <PlaceMap v-for="(map, i) in places" :key="i" :map="map" />

@@ -42,7 +42,7 @@ const inTray = (trayId: string): Egg[] => props.eggs.filter(({ place }) => place
       class="mt-1 grid gap-1"
       :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 4rem))` }"
       role="list"
-      :aria-label="`What became of the eggs of ${tray.name}`"
+      :aria-label="`Outcome of each egg, ${tray.name}`"
     >
       <span
         v-for="egg in inTray(tray.id)"

@@ -8,73 +8,73 @@ import { count } from '../shared/wording.ts'
 
 export const CAUSE_WORDS: Readonly<Record<Cause, { name: string; nextTime: string }>> = {
   humid: {
-    name: 'too moist: the eggs lost too little water',
-    nextTime: 'Run drier, and let the weights or the air cells say how much.',
+    name: 'humidity too high: the eggs lost too little water',
+    nextTime: 'Run drier; weigh eggs or measure air cells to see how much.',
   },
   dry: {
-    name: 'too dry: the eggs lost too much water',
-    nextTime: 'Run moister, and let the weights or the air cells say how much.',
+    name: 'humidity too low: the eggs lost too much water',
+    nextTime: 'Run more humid; weigh eggs or measure air cells to see how much.',
   },
   'old-eggs': {
-    name: 'eggs that had waited too long',
-    nextTime: 'Set within a week of laying; cool, blunt end up, turned daily.',
+    name: 'eggs stored too long',
+    nextTime: 'Set within a week of laying. Store cool, blunt end up, turned daily.',
   },
   'hot-spot': {
     name: 'a bad place in the tray',
-    nextTime: 'Put a second thermometer there; change trays about at each turning.',
+    nextTime: 'Put a second thermometer there; swap trays at each turning.',
   },
   shaken: {
-    name: 'eggs that were shaken on their way',
-    nextTime: 'Let parcels rest blunt end up for a day; fetch eggs rather than have them sent.',
+    name: 'eggs shaken in transport',
+    nextTime: 'Rest posted eggs blunt end up for a day; collect eggs yourself if you can.',
   },
   opened: {
-    name: 'a lid that was opened too often after lockdown',
-    nextTime: 'Everything at hand before lockdown; then once in six hours at most.',
+    name: 'lid opened too often after lockdown',
+    nextTime: 'Have everything ready before lockdown; then open at most every six hours.',
   },
   cool: {
-    name: 'an incubator that ran cool',
-    nextTime: 'Check the thermometer at the height of the eggs, in warm water beside one you trust.',
+    name: 'incubator too cool',
+    nextTime: 'Check the thermometer at egg height against one you trust, in warm water.',
   },
   warm: {
-    name: 'an incubator that ran warm',
-    nextTime: 'Check the thermometer at the height of the eggs, in warm water beside one you trust.',
+    name: 'incubator too warm',
+    nextTime: 'Check the thermometer at egg height against one you trust, in warm water.',
   },
   unclean: {
-    name: 'dirt and germs',
-    nextTime: 'Clean nests, no washed eggs; disinfect the incubator before the next set.',
+    name: 'contamination',
+    nextTime: 'Keep nests clean, do not wash eggs, disinfect the incubator before the next set.',
   },
   hens: {
     name: 'the hens’ feed or health',
-    nextTime: 'Breeder feed four weeks before collecting; set eggs of other hens beside them.',
+    nextTime: 'Feed a breeder ration for four weeks before collecting; set other hens’ eggs beside them.',
   },
   infertile: {
-    name: 'eggs that were never fertile',
+    name: 'infertile eggs',
     nextTime:
-      'Look at cocks and hens pen by pen: how many hens a cock has, their age, the season, their feet and feathers. Set a few eggs of each pen apart.',
+      'Check each pen: hens per cock, age, season, feet and feathers. Set a few eggs from each pen separately.',
   },
   handling: {
-    name: 'shells that were cracked or handled roughly',
-    nextTime: 'Candle for cracks before setting; better nests, fewer eggs in a basket, trays that fit.',
+    name: 'cracked or roughly handled shells',
+    nextTime: 'Candle for cracks before setting. Use better nests, fewer eggs per basket, trays that fit.',
   },
 }
 
 /** What somebody would have to note for a clue to speak. */
 export const CLUE_MISSING: Readonly<Record<Clue, string>> = {
-  phases: 'open every egg and note the day it died',
+  phases: 'open every egg and record the day of death',
   fertility: 'open the clear eggs',
-  cracks: 'note cracks at the lamp',
-  place: 'give the eggs their places in the tray',
-  'storage-pattern': 'note when the eggs were laid',
-  'parcel-pattern': 'note which eggs came by post',
+  cracks: 'record cracks when candling',
+  place: 'record each egg’s place in the tray',
+  'storage-pattern': 'record the laying dates',
+  'parcel-pattern': 'record which eggs came by post',
   loss: 'weigh the eggs, or photograph the air cells',
-  signs: 'note what is seen in the eggs that are opened',
-  storage: 'note when the eggs were laid',
-  parcel: 'note which eggs came by post',
-  'loose-cells': 'mark loose air cells at the lamp',
-  openings: 'note when the lid is off',
-  'lockdown-air': 'a sensor for the moisture at lockdown',
-  warmth: 'a thermometer at the height of the eggs, read for three days at least',
-  timing: 'tap each chick when it is out',
+  signs: 'record what you see at breakout',
+  storage: 'record the laying dates',
+  parcel: 'record which eggs came by post',
+  'loose-cells': 'mark loose air cells when candling',
+  openings: 'record lid openings',
+  'lockdown-air': 'a humidity sensor at lockdown',
+  warmth: 'a thermometer at egg height, read for at least three days',
+  timing: 'tap each chick when it hatches',
 }
 
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
@@ -102,7 +102,7 @@ export function factOf(
       return `${count(eggs.filter(({ cracked }) => cracked).length, 'cracked shell')} noted`
     case 'place': {
       const tray = trays.find(({ id }) => id === corner?.trayId)
-      if (!corner || !tray) return 'losses are spread over the tray'
+      if (!corner || !tray) return 'losses are spread over the whole tray'
       const { inside, outside, earlierHours } = corner
       const early =
         earlierHours !== null && earlierHours > 3 ? `, chicks ${earlierHours.toFixed(0)} h earlier` : ''
@@ -116,7 +116,7 @@ export function factOf(
       const losses = numbers(({ loss }) => loss)
       return losses.length > 0
         ? `the eggs lost ${percent(mean(losses))} by lockdown; ${percent(story.goodLoss)} is good`
-        : `the hygrometer said ${signed(story.rhOver ?? 0, 0)} points against the usual`
+        : `the hygrometer read ${signed(story.rhOver ?? 0, 0)} points from the usual`
     }
     case 'signs': {
       const opened = eggs.filter(({ signs }) => signs)
@@ -125,7 +125,7 @@ export function factOf(
       return `of ${count(opened.length, 'opened egg')} ${with_('wet')} wet, ${with_('dry')} dry, ${with_('contaminated')} rotten`
     }
     case 'storage':
-      return `${mean(numbers(({ storageDays }) => storageDays)).toFixed(1)} days in store`
+      return `${mean(numbers(({ storageDays }) => storageDays)).toFixed(1)} days stored`
     case 'parcel':
       return `${eggs.filter(({ posted }) => posted).length} of ${eggs.length} came by post`
     case 'loose-cells':
@@ -133,9 +133,9 @@ export function factOf(
     case 'openings':
       return `the lid was off ${count(story.openings ?? 0, 'time')} from lockdown on`
     case 'lockdown-air':
-      return `moisture at lockdown ${signed(story.lockdownRhOver ?? 0, 0)} points against what is asked for`
+      return `humidity at lockdown ${signed(story.lockdownRhOver ?? 0, 0)} points from target`
     case 'warmth':
-      return `${signed(story.celsiusOver ?? 0, 2)} °C against the target, on average`
+      return `${signed(story.celsiusOver ?? 0, 2)} °C from target on average`
     case 'timing': {
       const outs = numbers(({ outHours }) => outHours)
       const hours = mean(outs)

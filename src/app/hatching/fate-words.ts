@@ -2,15 +2,15 @@ import type { Fate } from '../../core/hatching/results.ts'
 
 export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   hatched: 'hatched',
-  'living-removed': 'taken out or opened alive',
-  infertile: 'not fertile',
+  'living-removed': 'removed or opened alive',
+  infertile: 'infertile',
   early: 'died in the first third',
   middle: 'died in the second third',
   late: 'died in the last third',
   pipped: 'pipped and died',
-  'clear-unopened': 'taken out as clear, not opened',
-  'ring-unopened': 'taken out as a blood ring, not opened: died in the first third',
-  'dead-unopened': 'taken out as dead or in doubt, or died on a day that nobody knows',
+  'clear-unopened': 'removed as clear, not opened',
+  'ring-unopened': 'removed as a blood ring, not opened: died in the first third',
+  'dead-unopened': 'removed as dead or doubtful, or day of death unknown',
   unknown: 'still open',
 }
 

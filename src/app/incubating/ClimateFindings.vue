@@ -41,8 +41,8 @@ const warm = (celsius: number): string => sayQuantity(units.value, 'temperature'
 const inBand = computed(() =>
   props.facts.flatMap(({ probeId, celsius, rhPercent }) => {
     const words = [
-      ...(celsius ? [timeWords('warmth', celsius.time)] : []),
-      ...(rhPercent ? [timeWords('moisture', rhPercent.time)] : []),
+      ...(celsius ? [timeWords('temperature', celsius.time)] : []),
+      ...(rhPercent ? [timeWords('humidity', rhPercent.time)] : []),
     ].filter(Boolean)
     return words.length > 0 ? [{ probeId, words: words.join('; ') }] : []
   }),
@@ -51,16 +51,12 @@ function timeWords(what: string, time: { inMs: number; belowMs: number; aboveMs:
   const known = time.inMs + time.belowMs + time.aboveMs
   if (known === 0) return ''
   const off = [
-    time.belowMs > 0.005 * known
-      ? `${percent(time.belowMs, known)} ${what === 'warmth' ? 'cooler' : 'drier'}`
-      : '',
-    time.aboveMs > 0.005 * known
-      ? `${percent(time.aboveMs, known)} ${what === 'warmth' ? 'warmer' : 'moister'}`
-      : '',
+    time.belowMs > 0.005 * known ? `${percent(time.belowMs, known)} below` : '',
+    time.aboveMs > 0.005 * known ? `${percent(time.aboveMs, known)} above` : '',
   ].filter(Boolean)
   if (time.inMs === 0 && off.length === 1)
-    return `${what} ${time.aboveMs > 0 ? (what === 'warmth' ? 'warmer' : 'moister') : what === 'warmth' ? 'cooler' : 'drier'} than the band in all ${hours(known)}`
-  return `${what} ${percent(time.inMs, known)} of ${hours(known)} in the band${off.length > 0 ? ` (${off.join(', ')})` : ''}`
+    return `${what} ${time.aboveMs > 0 ? 'above' : 'below'} target for all ${hours(known)}`
+  return `${what} on target ${percent(time.inMs, known)} of ${hours(known)}${off.length > 0 ? ` (${off.join(', ')})` : ''}`
 }
 
 const target = computed(() => (props.now.band.celsius.low + props.now.band.celsius.high) / 2)
@@ -83,7 +79,7 @@ const overlap = (a: Excursion, b: Excursion): boolean => a.fromMs < b.toMs && b.
 function excursionWords(excursion: Excursion): string {
   const ahead = hoursAhead(excursion, target.value, RATE_PER_CELSIUS)
   const moves = Math.abs(ahead) >= 0.5 ? `, at most ${Math.abs(ahead).toFixed(1)} h` : ''
-  return `${at(excursion.fromMs)}, ${hours(excursion.toMs - excursion.fromMs)} ${excursion.side === 'above' ? 'warm, up' : 'cool, down'} to ${warm(excursion.extreme)}: ${EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))]}${moves}.`
+  return `${at(excursion.fromMs)}, ${hours(excursion.toMs - excursion.fromMs)} ${excursion.side === 'above' ? 'above target, up' : 'below target, down'} to ${warm(excursion.extreme)}: ${EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))]}${moves}.`
 }
 const openings = computed(() => {
   const all = props.facts.map(({ rhPercent }) => rhPercent?.openings ?? [])
@@ -91,9 +87,9 @@ const openings = computed(() => {
   const back = most.flatMap(({ backAfterMinutes }) => backAfterMinutes ?? [])
   const every = props.facts.flatMap(({ rhPercent }) => rhPercent?.everyMs ?? [])
   if (every.length > 0 && Math.min(...every) > SEES_OPENINGS_MS)
-    return `Whether the lid was off cannot be told: moisture was read every ${minutes(Math.min(...every))}, and openings show in readings of up to every ${minutes(SEES_OPENINGS_MS)}.`
+    return `Lid openings cannot be detected: humidity was read every ${minutes(Math.min(...every))}, and openings only show when it is read at least every ${minutes(SEES_OPENINGS_MS)}.`
   if (most.length === 0) return ''
-  return `${count(most.length, 'time')} the lid was off, as the moisture tells${back.length > 0 ? `; it was back after ${(back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0)} minutes on average` : ''}.`
+  return `${count(most.length, 'time')} the lid was opened, judging by humidity${back.length > 0 ? `; humidity recovered after ${(back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0)} minutes on average` : ''}.`
 })
 const compared = computed(() => {
   const known = props.comparison
@@ -102,11 +98,11 @@ const compared = computed(() => {
   return (['celsius', 'rhPercent'] as const).flatMap((what) => {
     const difference = known[what]
     if (!difference || difference.verdict === 'few') return []
-    const unit = what === 'celsius' ? '°C' : 'points of moisture'
+    const unit = what === 'celsius' ? '°C' : 'points of humidity'
     const more = `${Math.abs(difference.more.value).toFixed(what === 'celsius' ? 2 : 1)} ${unit}`
     return difference.verdict === 'same'
-      ? `${nameOf(one.probeId)} and ${nameOf(other.probeId)} agree within what matters (${more}).`
-      : `${nameOf(one.probeId)} shows ${more} ${difference.more.value > 0 ? 'more' : 'less'} than ${nameOf(other.probeId)}. Check both, and say below what each is off by.`
+      ? `${nameOf(one.probeId)} and ${nameOf(other.probeId)} agree well enough (${more}).`
+      : `${nameOf(one.probeId)} shows ${more} ${difference.more.value > 0 ? 'more' : 'less'} than ${nameOf(other.probeId)}. Check both, and enter below how far each is off.`
   })
 })
 const hatches = computed(() =>
@@ -117,7 +113,7 @@ const hatches = computed(() =>
     const ahead = Math.abs(forecast.aheadHours)
     return {
       id: set.id,
-      words: `${set.name} ${ahead < 1 ? 'is as old as the calendar says' : `is ${ahead.toFixed(0)} h ${forecast.aheadHours > 0 ? 'ahead of' : 'behind'} the calendar`}; hatch about ${sayDate(localDateOf(forecast.atMs, zone.value))}, with four chances of five from ${at(forecast.fromMs)} to ${at(forecast.toMs)}${checked ? '' : '. A second thermometer would narrow that'}.`,
+      words: `${set.name} ${ahead < 1 ? 'is on schedule' : `is ${ahead.toFixed(0)} h ${forecast.aheadHours > 0 ? 'ahead of' : 'behind'} schedule`}; hatch about ${sayDate(localDateOf(forecast.atMs, zone.value))}, 80 % likely between ${at(forecast.fromMs)} and ${at(forecast.toMs)}${checked ? '' : '. A second thermometer would narrow this'}.`,
     }
   }),
 )
@@ -125,22 +121,22 @@ const hatches = computed(() =>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="findings-heading" data-testid="findings">
-    <h2 id="findings-heading" class="text-xl font-semibold">What that does</h2>
+    <h2 id="findings-heading" class="text-xl font-semibold">Effect on the eggs</h2>
     <ul class="mt-2 flex list-disc flex-col gap-1.5 pl-5">
       <li v-for="set in hatches" :key="set.id" data-testid="forecast">{{ set.words }}</li>
       <li v-for="({ excursion, probeId }, i) in warmth" :key="i" data-testid="excursion">
         {{ excursionWords(excursion) }} <span class="text-ink-soft">({{ nameOf(probeId) }})</span>
       </li>
-      <li v-if="facts.length > 0 && warmth.length === 0">No warmth or cold lasted in this time.</li>
+      <li v-if="facts.length > 0 && warmth.length === 0">No lasting deviation in this period.</li>
       <li v-if="openings">{{ openings }}</li>
       <li v-for="words in compared" :key="words" data-testid="compared">{{ words }}</li>
     </ul>
-    <h3 class="mt-3 font-semibold">Time in the band, {{ count(spanDays, 'day') }}</h3>
+    <h3 class="mt-3 font-semibold">Time on target, {{ count(spanDays, 'day') }}</h3>
     <ul class="mt-1 text-ink-soft">
       <li v-for="{ probeId, words } in inBand" :key="probeId">{{ nameOf(probeId) }}: {{ words }}.</li>
     </ul>
     <p class="mt-3 text-sm text-ink-soft">
-      What warmth did is counted as 9 % of development for each °C. Short openings cool the air, not the eggs.
+      Each °C changes the rate of development by 9 %. Short openings cool the air, not the eggs.
     </p>
   </section>
 </template>

@@ -25,8 +25,8 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="log-heading">
-    <h2 id="log-heading" class="text-xl font-semibold">What was done, what happened</h2>
-    <p class="mt-2">The lid was just off</p>
+    <h2 id="log-heading" class="text-xl font-semibold">Log</h2>
+    <p class="mt-2">Lid was just opened</p>
     <div class="mt-1 flex flex-wrap gap-2">
       <button
         v-for="reason in OPENING_REASONS"
@@ -39,7 +39,7 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
       </button>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <p v-if="events.length === 0" class="mt-3 text-ink-soft">Nothing was noted yet.</p>
+    <p v-if="events.length === 0" class="mt-3 text-ink-soft">No entries yet.</p>
     <FewOf v-slot="{ shown }" :items="events" :most="12" what="entries">
       <ol class="mt-3" data-testid="log">
         <li

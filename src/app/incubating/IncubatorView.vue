@@ -99,7 +99,7 @@ const events = computed((): ClimateEvent[] => {
     (rhPercent?.openings ?? []).map(({ fromMs: atMs, before, lowest, backAfterMinutes }): ClimateEvent => ({
       atMs,
       lane: 'lid',
-      words: `Lid off, as the moisture tells: ${before.toFixed(0)} to ${lowest.toFixed(0)} %${backAfterMinutes === null ? '' : `, back after ${backAfterMinutes.toFixed(0)} min`}`,
+      words: `Lid opened, judging by humidity: ${before.toFixed(0)} to ${lowest.toFixed(0)} %${backAfterMinutes === null ? '' : `, back after ${backAfterMinutes.toFixed(0)} min`}`,
     })),
   )
   return [...log, ...lids, ...looks, ...felt]
@@ -120,25 +120,25 @@ const latest = computed(() => {
     return atMs > 0 ? [{ id, name, celsius: celsius?.value, rhPercent: rhPercent?.value, atMs }] : []
   })
 })
-useKeys({ u: () => void saving(() => store.undo()) })
+useKeys({ z: () => void saving(() => store.undo()) })
 </script>
 
 <template>
   <main v-if="!now" class="p-8">
-    There is no such incubator. <RouterLink to="/" class="underline">Back to today</RouterLink>
+    There is no such incubator. <RouterLink to="/" class="underline">Back to Today</RouterLink>
   </main>
   <main v-else class="mx-auto max-w-6xl p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
         <h1 class="text-3xl font-bold">{{ now.incubator.name }}</h1>
         <p class="text-ink-soft">
-          {{ now.sets.length > 0 ? now.sets.map(({ name }) => name).join(', ') : 'Nothing lies in it now' }}.
-          To keep to: {{ warm(now.band.celsius.low) }} to {{ warm(now.band.celsius.high) }},
+          {{ now.sets.length > 0 ? now.sets.map(({ name }) => name).join(', ') : 'Empty' }}. Target:
+          {{ warm(now.band.celsius.low) }} to {{ warm(now.band.celsius.high) }},
           {{ now.band.rhPercent.low }} to {{ now.band.rhPercent.high }} %.
         </p>
       </div>
       <RouterLink :to="{ name: 'round', params: { incubatorId } }" class="press press-lamp"
-        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> Make the round</RouterLink
+        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> Start round</RouterLink
       >
     </div>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
@@ -172,7 +172,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
 
     <section class="card mt-5 p-4 sm:p-5" aria-labelledby="air-heading">
       <div class="mb-2 flex flex-wrap items-center justify-between gap-3">
-        <h2 id="air-heading" class="text-xl font-semibold">Did it keep to its warmth and moisture?</h2>
+        <h2 id="air-heading" class="text-xl font-semibold">Temperature and humidity over time</h2>
         <div class="flex gap-2" role="group" aria-label="How far back">
           <button
             v-for="[key, word, back] in SPANS"
@@ -189,12 +189,12 @@ useKeys({ u: () => void saving(() => store.undo()) })
       </div>
       <p v-if="climate.problem.value" class="text-ember" role="alert">{{ climate.problem.value }}</p>
       <p v-if="climate.readings.value === 0" class="py-4 text-ink-soft" data-testid="no-readings">
-        Nothing was read in this time. Make a round and note what the display shows, put a sensor here, or
-        bring in the file of a logger below.
+        No readings in this period. Do a round and enter what the display shows, add a sensor, or import a
+        logger file below.
       </p>
       <ClimateChart
         v-else
-        :title="`Warmth and moisture in ${now.incubator.name}`"
+        :title="`Temperature and humidity in ${now.incubator.name}`"
         :client="climate.client"
         :opened="climate.opened.value"
         :probes="standing"
@@ -207,9 +207,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
         :points="points"
         :table="table"
       />
-      <p class="mt-2 text-sm text-ink-soft">
-        Shaded: the band to keep to. Drag to pan, turn the wheel or spread two fingers to look closer.
-      </p>
+      <p class="mt-2 text-sm text-ink-soft">Shaded: target range. Drag to pan; scroll or pinch to zoom.</p>
     </section>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-2">

@@ -69,7 +69,7 @@ const print = (): void => window.print()
     <div class="screen-only mb-4 flex gap-3">
       <button type="button" class="press press-lamp" @click="print">
         <Printer class="h-5 w-5" aria-hidden="true" /> Print</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
       <label class="flex items-center gap-2"
         >Labels
         <select v-model="sheet" class="field">
@@ -77,7 +77,7 @@ const print = (): void => window.print()
         </select></label
       >
       <label v-if="oneByOne" class="flex items-center gap-2"
-        >So many trays are printed one by one:
+        >Choose a tray to print:
         <select v-model="trayId" class="field">
           <option v-for="(tray, i) in set.trays" :key="tray.id" :value="i === 0 ? null : tray.id">
             {{ tray.name }}

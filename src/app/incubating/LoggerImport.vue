@@ -29,10 +29,10 @@ const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
   when: 'day and time',
   date: 'day',
   time: 'time of day',
-  celsius: 'warmth, °C',
-  fahrenheit: 'warmth, °F',
-  rhPercent: 'moisture, %',
-  nothing: 'nothing that is needed',
+  celsius: 'temperature, °C',
+  fahrenheit: 'temperature, °F',
+  rhPercent: 'humidity, %',
+  nothing: 'not used',
 }
 
 const height = ref<ProbeRecord['height']>('air')
@@ -90,7 +90,7 @@ function bringIn(): void {
       ...hatcheryRecordOf(store.hatchery),
       loggerColumns: [...heads.values()].slice(-60),
     })
-    const words = `${count(ready.readings.length, 'reading')} brought in as “${probe.name}”.`
+    const words = `${count(ready.readings.length, 'reading')} imported as “${probe.name}”.`
     file.forget()
     done.value = words
   })
@@ -99,7 +99,7 @@ function bringIn(): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="logger-heading" data-testid="logger">
-    <h2 id="logger-heading" class="text-xl font-semibold">Bring in a logger’s file</h2>
+    <h2 id="logger-heading" class="text-xl font-semibold">Import a logger file</h2>
     <div class="mt-2 flex flex-wrap gap-3">
       <label class="press focus-within:border-lamp">
         <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
@@ -112,18 +112,18 @@ function bringIn(): void {
     <p v-if="problem || notSaved" class="mt-2 text-ember" role="alert">{{ problem || notSaved }}</p>
     <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">Reading the file…</p>
     <p v-if="done" class="mt-2" role="status">
-      {{ done }} <span class="text-ink-soft">U takes it back.</span>
+      {{ done }} <span class="text-ink-soft">Press Z to undo.</span>
     </p>
     <template v-if="table">
       <table class="mt-3 w-full text-left">
         <caption class="sr-only">
-          What the columns mean
+          Columns
         </caption>
         <thead>
           <tr class="text-ink-soft">
             <th scope="col" class="py-1 font-normal">Column</th>
             <th scope="col" class="py-1 font-normal">First row</th>
-            <th scope="col" class="py-1 font-normal">Means</th>
+            <th scope="col" class="py-1 font-normal">Meaning</th>
           </tr>
         </thead>
         <tbody>
@@ -143,11 +143,11 @@ function bringIn(): void {
       <p v-if="refused" class="mt-2 text-ember" role="alert">{{ refused }}</p>
       <template v-if="found">
         <fieldset v-if="found.dayFirst === null || dayFirst !== null" class="mt-2">
-          <legend>The file does not tell whether days or months stand first in its dates.</legend>
+          <legend>The dates are ambiguous. Which comes first?</legend>
           <label class="mr-4"
-            ><input v-model="dayFirst" type="radio" name="order" :value="true" /> days first</label
+            ><input v-model="dayFirst" type="radio" name="order" :value="true" /> day first</label
           >
-          <label><input v-model="dayFirst" type="radio" name="order" :value="false" /> months first</label>
+          <label><input v-model="dayFirst" type="radio" name="order" :value="false" /> month first</label>
         </fieldset>
         <p class="mt-2" data-testid="logger-found">
           {{ count(found.readings.length, 'reading')
@@ -163,11 +163,11 @@ function bringIn(): void {
         </details>
         <div class="mt-3 flex flex-wrap items-end gap-3">
           <label class="flex flex-col gap-1"
-            >Call it
+            >Name
             <input v-model="name" class="field" maxlength="60" />
           </label>
           <label class="flex flex-col gap-1"
-            >It lay
+            >Position
             <select v-model="height" class="field">
               <option value="air">in the air</option>
               <option value="eggs">at the eggs</option>
@@ -184,15 +184,14 @@ function bringIn(): void {
             "
             @click="bringIn"
           >
-            Bring them in
+            Import
           </button>
-          <button type="button" class="press" @click="file.forget">Leave it</button>
+          <button type="button" class="press" @click="file.forget">Cancel</button>
         </div>
       </template>
     </template>
     <p class="mt-3 text-sm text-ink-soft">
-      Any table with times and figures, in whatever order, language and units; what its columns mean is
-      remembered.
+      Any table with times and readings, in any order, language or unit. Column meanings are remembered.
     </p>
   </section>
 </template>

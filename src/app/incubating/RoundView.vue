@@ -64,13 +64,13 @@ function noteReading(): void {
 const dueWords = (dueMs: number): string => `Due ${dueMs > clock.nowMs ? 'at' : 'since'} ${at(dueMs)}`
 const standing = computed(() => {
   const stand = now.value
-  if (!stand?.round) return 'Nothing lies in it.'
+  if (!stand?.round) return 'Empty.'
   const { dueMs, nextMs, missed } = stand.round
-  const due = dueMs === null ? `Made. The next one at ${at(nextMs)}.` : `${dueWords(dueMs)}.`
+  const due = dueMs === null ? `Done. Next round at ${at(nextMs)}.` : `${dueWords(dueMs)}.`
   const kindly =
     missed === 0
       ? ''
-      : ` ${missed === 1 ? 'One round' : `${missed} rounds`} of the last day went by without; eggs bear that. Go on from here.`
+      : ` ${missed === 1 ? 'One round' : `${missed} rounds`} missed in the last day. Eggs cope with that; carry on from here.`
   return due + kindly
 })
 const turn = computed(() => {
@@ -86,13 +86,13 @@ const turn = computed(() => {
 })
 const water = computed(() => {
   const last = now.value?.log.findLast(({ kind }) => kind === 'watered')
-  if (!last) return 'not noted yet'
+  if (!last) return 'not recorded yet'
   const hours = (clock.nowMs - Date.parse(last.at)) / 3_600_000
   return hours < 1 ? 'topped up just now' : `topped up ${hours.toFixed(0)} h ago`
 })
 const vents = computed(() => {
   const last = now.value?.log.findLast((event) => event.kind === 'vents')
-  return last ? ventWords(last.openPercent) : 'not noted yet'
+  return last ? ventWords(last.openPercent) : 'not recorded yet'
 })
 const VENTS = [0, 33, 50, 100] as const
 const CHANNELS = [
@@ -102,7 +102,7 @@ const CHANNELS = [
 ] as const
 
 function allWell(): void {
-  void log('Looked after, all well', { kind: 'round' })
+  void log('Checked, all well', { kind: 'round' })
 }
 function turned(): void {
   if (turn.value) void log(`Turned, ${turn.value.side} up`, { kind: 'turned', sideUp: turn.value.side })
@@ -121,7 +121,7 @@ useKeys({
 
 <template>
   <main v-if="!now" class="p-8">
-    There is no such incubator. <RouterLink to="/" class="underline">Back to today</RouterLink>
+    There is no such incubator. <RouterLink to="/" class="underline">Back to Today</RouterLink>
   </main>
   <main v-else class="mx-auto flex max-w-3xl flex-col gap-4 p-4 text-lg sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
@@ -129,7 +129,9 @@ useKeys({
         <h1 class="text-3xl font-bold">Round: {{ now.incubator.name }}</h1>
         <p class="text-ink-soft" data-testid="round-standing">{{ standing }}</p>
       </div>
-      <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press">Its air</RouterLink>
+      <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press"
+        >Open incubator</RouterLink
+      >
     </div>
 
     <p
@@ -200,7 +202,7 @@ useKeys({
         <StepField v-model="rhPercent" label="Hygrometer, %" :step="1" :digits="0" />
       </div>
       <button type="submit" class="press mt-3 min-h-16 w-full">
-        Note what they show <span class="key hidden md:inline">R</span>
+        Save readings <span class="key hidden md:inline">R</span>
       </button>
     </form>
 
@@ -223,14 +225,14 @@ useKeys({
 
     <div class="flex items-center gap-3">
       <button type="button" class="press min-h-14" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">Z</span>
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">Z</span>
       </button>
       <p role="status" data-testid="round-done">{{ done }}</p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
     <p class="text-sm text-ink-soft">
-      Dry hands before plugs and switches; wash them before and after the eggs. Vents open more as embryos
-      grow, at lockdown no less than a third.
+      Dry your hands before touching plugs or switches. Wash them before and after handling eggs. Open vents
+      more as embryos grow: at least a third at lockdown.
     </p>
   </main>
 </template>

@@ -20,7 +20,7 @@ const due = computed(() =>
     const more = [
       turnMs !== null ? `turn them (${since(turnMs)})` : '',
       alarms.some(({ code }) => code === 'water') ? 'water is due' : '',
-      round?.dueMs ? `look at warmth, moisture and water (${since(round.dueMs)})` : '',
+      round?.dueMs ? `check temperature, humidity and water (${since(round.dueMs)})` : '',
     ].filter(Boolean)
     return [{ incubator, words: more.join('; '), sets: sets.map(({ name }) => name).join(', ') }]
   }),
@@ -48,7 +48,7 @@ const due = computed(() =>
     <RouterLink
       :to="{ name: 'round', params: { incubatorId: incubator.id } }"
       class="press press-lamp min-h-14 px-6 text-lg"
-      >Make it</RouterLink
+      >Start</RouterLink
     >
   </li>
 </template>

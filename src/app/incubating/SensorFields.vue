@@ -9,7 +9,7 @@ import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 const props = defineProps<{ probe: ProbeRecord; said: SensorReading; units: UnitSystem }>()
 const emit = defineEmits<{ choose: [fields: ProbeRecord['fields']] }>()
 
-const NAMES = { celsius: 'Warmth', rhPercent: 'Moisture' } as const
+const NAMES = { celsius: 'Temperature', rhPercent: 'Humidity' } as const
 type What = keyof typeof NAMES
 
 const open = ref(false)
@@ -17,7 +17,7 @@ const now = computed(() => asChosen(props.said, props.probe.fields))
 const pathOf = (what: What): string | null => props.probe.fields[what] ?? props.said.taken[what]
 const sayIt = (what: What, value: number | null): string =>
   value === null
-    ? 'not said'
+    ? 'not sent'
     : what === 'celsius'
       ? sayQuantity(props.units, 'temperature', value)
       : `${Math.round(value)} %`
@@ -25,7 +25,7 @@ const words = computed(() =>
   (['celsius', 'rhPercent'] as const)
     .map((what) => {
       const path = pathOf(what)
-      return `${NAMES[what].toLowerCase()} ${path ? `from “${path}”, ${sayIt(what, now.value[what])}` : 'from nothing that it says'}`
+      return `${NAMES[what].toLowerCase()} ${path ? `from “${path}”, ${sayIt(what, now.value[what])}` : 'not set'}`
     })
     .join('; '),
 )
@@ -38,7 +38,7 @@ function choose(what: What, event: Event): void {
 
 <template>
   <p class="text-sm text-ink-soft">
-    It says more than one figure: {{ words }}.
+    It sends several figures: {{ words }}.
     <button
       type="button"
       class="min-h-11 px-1 underline underline-offset-4"
@@ -46,23 +46,19 @@ function choose(what: What, event: Event): void {
       :aria-label="`Figures of ${probe.name}`"
       @click="open = !open"
     >
-      {{ open ? 'Done' : 'Take others' }}
+      {{ open ? 'Done' : 'Change' }}
     </button>
   </p>
   <div v-if="open" class="mt-1 flex flex-wrap gap-3">
     <label v-for="(name, what) in NAMES" :key="what" class="flex flex-col gap-1"
       >{{ name }}
       <select class="field" :value="probe.fields[what] ?? ''" @change="choose(what, $event)">
-        <option value="">
-          by its name{{ said.taken[what] ? `: ${said.taken[what]}` : ', there is none' }}
-        </option>
+        <option value="">automatic{{ said.taken[what] ? `: ${said.taken[what]}` : ', none found' }}</option>
         <option v-for="field in choices(what)" :key="field.path" :value="field.path">
           {{ field.path }}, {{ sayIt(what, field[what]) }} now
         </option>
       </select></label
     >
-    <p class="basis-full text-sm text-ink-soft">
-      From now on. What was written down before stays as it came.
-    </p>
+    <p class="basis-full text-sm text-ink-soft">Applies from now on. Earlier readings stay as they are.</p>
   </div>
 </template>

@@ -35,7 +35,7 @@ const troubleOf = (probe: ProbeRecord): string | null => {
 }
 const standsIn = (sensor: string): string => {
   const stand = sensing.incubators.find(({ probes }) => probes.some((probe) => probe.sensor === sensor))
-  return stand ? `now in ${stand.incubator.name}` : 'not placed yet: nothing of it is written down'
+  return stand ? `now in ${stand.incubator.name}` : 'not placed yet: nothing is recorded'
 }
 
 function put(sensor: string, height: ProbeRecord['height']): void {
@@ -59,7 +59,7 @@ function check(probe: ProbeRecord): void {
     : fromShown(units.value, 'temperature', shows.value) -
       fromShown(units.value, 'temperature', truly.value as number)
   if ((rhPercent !== null && Math.abs(rhPercent) > 50) || (celsius !== null && Math.abs(celsius) > 10)) {
-    problem.value = 'So far off it is broken, or a figure was mistyped.'
+    problem.value = 'That is too far off: the sensor is broken, or there is a typing error.'
     return
   }
   const event = {
@@ -83,15 +83,15 @@ function checkWords(probe: ProbeRecord): string {
   if (!last) return 'never checked'
   const off =
     last.rhPercent !== null
-      ? `shows ${Math.abs(last.rhPercent)} points too ${last.rhPercent < 0 ? 'little' : 'much'}`
-      : `shows ${Math.abs(last.celsius!)} °C too ${last.celsius! < 0 ? 'little' : 'much'}`
-  return `checked ${sayDate(localDateOf(Date.parse(last.at), zone.value))}: ${off}; that is taken off`
+      ? `shows ${Math.abs(last.rhPercent)} points too ${last.rhPercent < 0 ? 'low' : 'high'}`
+      : `shows ${Math.abs(last.celsius!)} °C too ${last.celsius! < 0 ? 'low' : 'high'}`
+  return `checked ${sayDate(localDateOf(Date.parse(last.at), zone.value))}: ${off}; readings are corrected for it`
 }
 </script>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="sensors-heading" data-testid="sensors">
-    <h2 id="sensors-heading" class="text-xl font-semibold">By what it is known</h2>
+    <h2 id="sensors-heading" class="text-xl font-semibold">Sensors</h2>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="sensing.problem" class="mt-2 text-ember" role="alert">{{ sensing.problem }}</p>
     <p v-if="bluetooth.problem" class="mt-2 text-ember" role="alert">{{ bluetooth.problem }}</p>
@@ -118,10 +118,10 @@ function checkWords(probe: ProbeRecord): string {
               v-if="probe.sensor"
               type="button"
               class="press min-h-11 px-3 py-0 text-sm"
-              :aria-label="`${probe.name} is taken out`"
+              :aria-label="`${probe.name} removed`"
               @click="takeOut(probe)"
             >
-              Take out
+              Remove
             </button>
           </span>
         </div>
@@ -140,38 +140,37 @@ function checkWords(probe: ProbeRecord): string {
           @submit.prevent="check(probe)"
         >
           <label class="flex flex-col gap-1"
-            >Held against
+            >Checked against
             <select v-model="against" class="field">
               <option value="wet-salt">wet salt, 75 %</option>
               <option value="second-thermometer">a second thermometer</option>
             </select></label
           >
           <label class="flex flex-col gap-1"
-            >It shows, {{ against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature') }}
+            >Sensor shows, {{ against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature') }}
             <input v-model.number="shows" type="number" step="any" inputmode="decimal" class="field w-28"
           /></label>
           <label v-if="against === 'second-thermometer'" class="flex flex-col gap-1"
-            >The other shows
+            >Reference shows
             <input v-model.number="truly" type="number" step="any" inputmode="decimal" class="field w-28"
           /></label>
-          <button type="submit" class="press" :disabled="shows === ''">Keep it</button>
+          <button type="submit" class="press" :disabled="shows === ''">Save</button>
           <p class="basis-full text-sm text-ink-soft">
             {{
               against === 'wet-salt'
-                ? 'Table salt wetted to a slush in a lid, with the hygrometer in one closed bag at room warmth: after eight hours it should show 75 %.'
-                : 'Both at the height of the eggs for half an hour; a fever thermometer is good to a tenth.'
+                ? 'Wet table salt to a slush in a lid. Close it in a bag with the hygrometer at room temperature. After eight hours it should show 75 %.'
+                : 'Keep both at egg height for half an hour. A fever thermometer is accurate to a tenth.'
             }}
-            What it said stays as it came; the difference is taken off from here on and back to the check
-            before.
+            Stored readings do not change. They are corrected by the difference, back to the previous check.
           </p>
         </form>
       </li>
       <li v-if="now.probes.length === 0" class="text-ink-soft">
-        Nothing yet. A round with the display’s figures makes the first.
+        No sensors yet. A round with the display’s readings adds the first.
       </li>
     </ul>
     <template v-if="others.length > 0">
-      <h3 class="mt-4 font-semibold">Heard by the server</h3>
+      <h3 class="mt-4 font-semibold">Found by the server</h3>
       <ul class="mt-1 flex flex-col gap-2">
         <li
           v-for="sensor in others"
@@ -183,7 +182,7 @@ function checkWords(probe: ProbeRecord): string {
             <span class="text-sm text-ink-soft"
               >{{
                 sensor.trouble ??
-                (sensor.heardMs ? `heard ${localTimeOf(sensor.heardMs, zone)}` : 'not heard yet')
+                (sensor.heardMs ? `last reading ${localTimeOf(sensor.heardMs, zone)}` : 'no reading yet')
               }}; {{ standsIn(sensor.name) }}</span
             ></span
           >
@@ -200,15 +199,15 @@ function checkWords(probe: ProbeRecord): string {
     </template>
     <div v-if="bluetooth.isThere" class="mt-4">
       <button type="button" class="press" @click="saving(() => bluetooth.connect(now.incubator.id))">
-        <Bluetooth class="h-5 w-5" aria-hidden="true" /> Put a Bluetooth sensor here
+        <Bluetooth class="h-5 w-5" aria-hidden="true" /> Add a Bluetooth sensor
       </button>
     </div>
     <p class="mt-3 text-sm text-ink-soft">
-      Displays are often off by half a degree and more, household hygrometers by five points. Only what stands
-      at the eggs counts for their age{{
+      Displays are often off by half a degree or more, household hygrometers by five points. Only sensors at
+      the eggs count for their age{{
         now.incubator.displayCorrectionC === 0
           ? ''
-          : `; this display is put right by ${sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC)}`
+          : `; this display is corrected by ${sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC)}`
       }}.
     </p>
   </section>

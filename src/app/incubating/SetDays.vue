@@ -62,7 +62,7 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
         :aria-expanded="changing"
         @click="changing = !changing"
       >
-        Change the way
+        Change method
       </button>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
@@ -107,11 +107,11 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
           @choose="changePlan({ turningStop: $event })"
         />
       </div>
-      <p class="text-ink-soft sm:col-span-2">This redraws the plan. What was recorded stays as it is.</p>
+      <p class="text-ink-soft sm:col-span-2">This redraws the plan. Your records do not change.</p>
     </div>
     <table class="mt-2 w-full text-left" data-testid="events">
       <caption class="sr-only">
-        Events of the plan
+        Events in the plan
       </caption>
       <tbody>
         <tr
@@ -148,7 +148,7 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
               v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'"
               type="button"
               class="text-sm text-ink-soft underline"
-              :aria-label="`${EVENT_TITLES[event.kind]}: not done after all`"
+              :aria-label="`${EVENT_TITLES[event.kind]}: mark as not done`"
               @click="saving(() => untick(set, event.key))"
             >
               not yet

@@ -52,7 +52,7 @@ const cellWords = (look: LookRecord): string => {
         >
           <td class="p-2 pl-3 font-semibold">
             {{ placeOf(egg)
-            }}<span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">taken out</span
+            }}<span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">removed</span
             ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember"
               >crack?</span
             >
@@ -66,7 +66,7 @@ const cellWords = (look: LookRecord): string => {
             {{
               look.own
                 ? look.own.grade === look.verdict.grade
-                  ? 'the same'
+                  ? 'same'
                   : GRADE_WORDS[look.own.grade]
                 : 'not decided'
             }}
@@ -77,10 +77,10 @@ const cellWords = (look: LookRecord): string => {
         </tr>
       </tbody>
     </table>
-    <p v-if="rows.length === 0" class="p-4 text-ink-soft">No looks yet. The bench takes the first.</p>
+    <p v-if="rows.length === 0" class="p-4 text-ink-soft">No looks yet. Take the first at the bench.</p>
     <p v-if="rows.length > MOST_ROWS" class="p-3 text-ink-soft">
-      The newest {{ MOST_ROWS }} of {{ rows.length }}; choose an egg for all of its own, or export the table
-      under Records.
+      The newest {{ MOST_ROWS }} of {{ rows.length }}; choose an egg to see all of its looks, or export the
+      table under Records.
     </p>
   </div>
 </template>

@@ -48,11 +48,11 @@ function addTemperature(): void {
   const celsius =
     fromShown(store.hatchery.units, 'temperature', temperature.value) + (incubator?.displayCorrectionC ?? 0)
   if (!(celsius > 0 && celsius < 60)) {
-    problem.value = 'That is no temperature of an incubator.'
+    problem.value = 'Incubators do not run at that temperature.'
     return
   }
   if (!incubator) {
-    problem.value = 'Its tray stands in no incubator. Say below where it stands, then note the temperature.'
+    problem.value = 'This tray is in no incubator. Choose one below, then enter the temperature.'
     return
   }
   const reading = { atMs: Date.now(), celsius: Number(celsius.toFixed(2)), rhPercent: null }
@@ -75,7 +75,7 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
       <p class="mt-1 text-xs text-ink-soft">A drawing, not a photograph</p>
     </div>
     <div>
-      <p class="text-sm text-ink-soft">What you should see tonight</p>
+      <p class="text-sm text-ink-soft">What to expect tonight</p>
       <h2 id="tonight" class="text-xl font-semibold">{{ words.title }}</h2>
       <p class="mt-1">{{ words.tonight }}</p>
       <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
@@ -90,7 +90,7 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
         >Display shows, {{ unitSymbol(store.hatchery.units, 'temperature') }}
         <input v-model.number="temperature" type="number" step="0.1" class="field mt-1 block w-28"
       /></label>
-      <button type="submit" class="press min-h-11" :disabled="temperature === ''">Note it</button>
+      <button type="submit" class="press min-h-11" :disabled="temperature === ''">Save</button>
       <span v-if="lastTemperature" class="text-sm text-ink-soft"
         >last {{ sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius) }} at the eggs;
         hatch then {{ sayDate(localDateOf(plan.hatchAtMs, zone)) }}</span

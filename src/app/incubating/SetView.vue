@@ -61,7 +61,7 @@ const hatching = computed(() =>
 function noteOutcome(which: readonly Egg[], found: Outcome | null): void {
   const outcome = found && { at: new Date(clock.nowMs).toISOString(), found }
   void saving(() =>
-    store.commit('what became of it', which.length === 1 ? which[0]!.id : null, {
+    store.commit('outcome', which.length === 1 ? which[0]!.id : null, {
       eggs: which.map((egg) => ({ ...egg, outcome })),
     }),
   )
@@ -73,7 +73,7 @@ function carry(incubatorId: string): void {
   const { value: carried } = tray
   if (carried)
     void saving(() =>
-      store.commit('tray carried', null, { trays: [{ ...carried, incubatorId: incubatorId || null }] }),
+      store.commit('tray moved', null, { trays: [{ ...carried, incubatorId: incubatorId || null }] }),
     )
 }
 
@@ -87,12 +87,12 @@ function move(moved: Placed[]): void {
     }),
   )
 }
-useKeys({ u: () => void saving(() => store.undo()) })
+useKeys({ z: () => void saving(() => store.undo()) })
 </script>
 
 <template>
   <main v-if="!set || !plan || !tray" class="p-8">
-    There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink>
+    There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink>
   </main>
   <main v-else class="mx-auto max-w-7xl p-6">
     <div class="flex flex-wrap items-end justify-between gap-4">
@@ -100,15 +100,15 @@ useKeys({ u: () => void saving(() => store.undo()) })
         <h1 class="text-3xl font-bold">{{ set.name }}</h1>
         <p class="text-ink-soft">
           {{ set.breed }}, {{ SPECIES[set.species].label }}, {{ set.shell }} shell.
-          {{ plan.started ? 'Set' : 'To be set' }} {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
+          {{ plan.started ? 'Set' : 'Setting' }} {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
           {{ localTimeOf(Date.parse(set.setAt), zone)
           }}{{ plan.started ? `; now ${dayWords(set, zone, clock.nowMs)}` : '' }}.
         </p>
       </div>
       <div class="flex flex-wrap gap-3">
         <RouterLink :to="{ name: 'session', params: { setId } }" class="press press-lamp">Candle</RouterLink>
-        <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">To the bench</RouterLink>
-        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press">What comes out</RouterLink>
+        <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Open bench</RouterLink>
+        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press">To remove</RouterLink>
         <RouterLink :to="{ name: 'water', params: { setId } }" class="press"
           ><Droplet class="h-5 w-5" aria-hidden="true" /> Water</RouterLink
         >
@@ -157,7 +157,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
             </select></label
           >
           <label
-            >Stands in
+            >Incubator
             <select
               class="field ml-1"
               :value="tray.incubatorId ?? ''"
@@ -170,7 +170,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
             </select></label
           >
           <button type="button" class="press min-h-10 py-1" :aria-pressed="moving" @click="moving = !moving">
-            {{ moving ? 'Done moving' : 'Move eggs' }}
+            {{ moving ? 'Done' : 'Move eggs' }}
           </button>
         </div>
         <TrayLayout v-if="moving" :tray="tray" :eggs="here.filter((egg) => !egg.removed)" @move="move" />
@@ -190,7 +190,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
               :label="`Latest photograph of ${placeOf(chosen)}`"
             />
           </div>
-          <p v-else class="mt-2 text-sm text-ink-soft">Choose an egg to see its picture and its own looks.</p>
+          <p v-else class="mt-2 text-sm text-ink-soft">Choose an egg to see its picture and looks.</p>
           <div v-if="chosen" class="mt-3">
             <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
               Noted: {{ notesOf(chosen).map(sayNote).join('; ') }}.
@@ -222,7 +222,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
               .filter((egg) => egg.crack !== 'none')
               .map((egg) => `${placeOf(egg)}${egg.waxed ? ' (waxed)' : ''}`)
               .join(', ')
-          }}. Look at them every time.
+          }}. Check them every time.
         </p>
       </section>
       <SetLooks :set="set" :rows="rows" :title="chosen ? `Looks at ${placeOf(chosen)}` : 'All looks'" />

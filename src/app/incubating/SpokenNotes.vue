@@ -35,7 +35,7 @@ onScopeDispose(release)
     <li v-for="{ id, at, seconds, url } in heard" :key="id">
       <span class="text-sm text-ink-soft"
         >Spoken{{ sayAt(at) }}, {{ seconds.toFixed(0) }} s{{
-          url ? '' : ': the sound is not on this device'
+          url ? '' : ': the recording is not on this device'
         }}</span
       >
       <audio

@@ -97,14 +97,14 @@ const heading = computed(() => {
     return 'Candling tonight'
   if (items.value.now.some(({ state }) => state === 'now')) return 'Hatching'
   if (items.value.now.length > 0 || isRoundDue.value) return 'Something to do'
-  return store.sets.length > 0 ? 'All quiet today' : 'Welcome'
+  return store.sets.length > 0 ? 'Nothing due today' : 'Welcome'
 })
 
 /** Events that have a page of their own. */
 const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
   lockdown: 'Step by step',
-  pip: 'Watch it',
-  hatch: 'Watch it',
+  pip: 'Watch',
+  hatch: 'Watch',
   'give-up': 'Open them',
   'take-out': 'The chicks',
   'first-day': 'The chicks',
@@ -142,7 +142,7 @@ function lastLook(eggId: string) {
   return store.looksByEgg.get(eggId)?.at(-1)
 }
 
-useKeys({ u: () => void saving(() => store.undo()) })
+useKeys({ z: () => void saving(() => store.undo()) })
 </script>
 
 <template>
@@ -161,7 +161,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
           class="press"
           @click="saving(() => store.undo())"
         >
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
         </button>
         <button
           v-if="rows.length > 0"
@@ -169,14 +169,14 @@ useKeys({ u: () => void saving(() => store.undo()) })
           class="press"
           @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
         >
-          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> To my calendar
+          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> Add to calendar
         </button>
         <button
           v-if="rows.length > 0 && reminders.canNotify() && reminders.permission !== 'denied'"
           type="button"
           class="press"
           :aria-pressed="reminders.isOn"
-          title="While Perlumen is open on this device; the calendar reminds you otherwise"
+          title="Works while Perlumen is open on this device. Otherwise use your calendar."
           @click="reminders.isOn ? reminders.turnOff() : saving(() => reminders.turnOn())"
         >
           <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
@@ -186,15 +186,13 @@ useKeys({ u: () => void saving(() => store.undo()) })
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
-    <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">
-      Opening the made-up hatchery …
-    </p>
+    <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">Opening the demo hatchery …</p>
     <div v-else-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
-      <p v-if="isMadeUp">The made-up hatchery is empty: it was erased, or everything in it was replaced.</p>
+      <p v-if="isMadeUp">The demo hatchery is empty: it was erased or replaced.</p>
       <p v-else>
-        No eggs are set yet. Plan a set from the eggs in your basket, bring records over from another device
-        under <RouterLink to="/records" class="underline">Records</RouterLink>, or look around in a made-up
-        hatchery first: it is a book apart from yours.
+        No eggs are set yet. Plan a set from the eggs in your basket, import records from another device under
+        <RouterLink to="/records" class="underline">Records</RouterLink>, or explore the demo hatchery first.
+        It is kept apart from your records.
       </p>
       <p class="mt-4 flex flex-wrap gap-3">
         <template v-if="!isMadeUp">
@@ -202,7 +200,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
         </template>
         <RouterLink to="/plan" class="press min-h-14">Plan a set</RouterLink>
         <button type="button" class="press min-h-14" @click="turnTo('made-up')">
-          Open the made-up hatchery
+          Open the demo hatchery
         </button>
       </p>
     </div>
@@ -231,7 +229,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
                 </p>
                 <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
                 <details class="mt-1 text-ink-soft">
-                  <summary>What to have ready</summary>
+                  <summary>Have ready</summary>
                   <ul class="list-disc pt-1 pl-6">
                     <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
                       {{ line }}
@@ -260,7 +258,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
                   :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`"
                   @click="saving(() => tick(item.set, item.event.key, clock.nowMs))"
                 >
-                  {{ item.event.kind === 'set' ? 'They are in' : 'Done' }}
+                  {{ item.event.kind === 'set' ? 'Eggs are in' : 'Done' }}
                 </button>
               </div>
             </li>
@@ -284,7 +282,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
                     list
                       .map(({ egg }) => nameOfPlace(set.trays, egg.place) || `egg ${egg.number}`)
                       .join(', ')
-                  }}: marked with a question mark;
+                  }}: marked “?”;
                   {{ dueAtMs <= clock.nowMs ? 'due now' : `from ${sayDate(localDateOf(dueAtMs, zone))}` }}
                 </p>
               </div>
@@ -300,7 +298,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
               v-if="items.now.length === 0 && secondLooks.length === 0 && !isRoundDue"
               class="card p-5 text-lg"
             >
-              Nothing asks for you today.
+              Nothing is due today.
             </li>
           </ul>
         </FewOf>
@@ -309,7 +307,7 @@ useKeys({ u: () => void saving(() => store.undo()) })
       <aside class="flex flex-col gap-5 lg:row-span-2">
         <IncubatorCards :incubators="sensing.incubators" />
         <section v-if="mind.length > 0" aria-labelledby="mind-heading">
-          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Keep in mind</h2>
+          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Warnings</h2>
           <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings">
             <ul class="flex flex-col gap-3" data-testid="warnings">
               <li v-for="warning in shown" :key="warning.key" class="flex gap-2">
@@ -391,8 +389,9 @@ useKeys({ u: () => void saving(() => store.undo()) })
       </section>
     </div>
     <p class="mt-6 max-w-3xl text-sm text-ink-soft">
-      Perlumen advises; you decide. Wash your hands before and after, do not look into the lamp, keep mains
-      and water apart. Removing late eggs, humane killing and disposal follow local rules and a vet’s advice.
+      Perlumen advises, you decide. Wash your hands before and after, do not look into the lamp, keep mains
+      and water apart. For removing late eggs, humane killing and disposal, follow local rules and your vet’s
+      advice.
     </p>
   </main>
 </template>

@@ -33,7 +33,7 @@ function title(event: ScheduleEvent): string {
   return event.kind === 'lockdown'
     ? 'Stop turning, lockdown'
     : event.kind === 'give-up'
-      ? 'Open the rest'
+      ? 'Breakout'
       : EVENT_TITLES[event.kind]
 }
 const hour = (value: number): string =>
@@ -49,7 +49,7 @@ const print = (): void => window.print()
     <div class="screen-only mb-4 flex gap-3">
       <button type="button" class="press press-lamp" @click="print">
         <Printer class="h-5 w-5" aria-hidden="true" /> Print</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to the set</RouterLink>
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
     </div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
       <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>
@@ -92,8 +92,8 @@ const print = (): void => window.print()
         <template v-if="turns">Turn by hand at {{ turns.join(', ') }}.</template>
       </p>
       <p class="mt-2 text-[11pt]">
-        Wash your hands before and after. Lid shut after lockdown. Late eggs may hold a live embryo: local
-        rules, and a vet.
+        Wash your hands before and after. Keep the lid shut after lockdown. Late eggs may hold a live embryo:
+        follow local rules and your vet’s advice.
       </p>
     </div>
   </main>

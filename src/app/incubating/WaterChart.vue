@@ -54,12 +54,12 @@ const points = computed(() => {
     {
       x: stopDay,
       words: () =>
-        `Day ${plainDay(stopDay)}: going on as now the set arrives at ${arrives(advice.arrivesUnchanged)}${props.changes ? `; with the humidity advised at ${arrives(advice.arrives)}` : ''}`,
+        `Day ${plainDay(stopDay)}: unchanged, the set reaches ${arrives(advice.arrivesUnchanged)}${props.changes ? `; at the advised humidity ${arrives(advice.arrives)}` : ''}`,
     },
   ]
 })
 const table = () => ({
-  head: ['Egg', 'Day', 'Known', 'Water lost, %', 'Give or take'],
+  head: ['Egg', 'Day', 'Source', 'Water lost, %', '± (1 SD)'],
   rows: estimates.value.map(({ id, ageDays, loss, by }) => [
     props.placeOf(id),
     round(ageDays),
@@ -140,9 +140,9 @@ const option = computed(() => {
       label: {
         description: `${props.title}, per cent of the weight when set, by day. ${
           mean && advice
-            ? `Now ${percent(advice.lossNow.value)} %; going on as now it arrives at ${percent(advice.arrivesUnchanged.value)} %, with the humidity advised at ${percent(advice.arrives.value)} %.`
-            : 'Nothing tells yet.'
-        } To arrive at: ${percent(target.low)} to ${percent(target.high)} % on day ${plainDay(stopDay)}.`,
+            ? `Now ${percent(advice.lossNow.value)} %; unchanged it reaches ${percent(advice.arrivesUnchanged.value)} %, at the advised humidity ${percent(advice.arrives.value)} %.`
+            : 'No measurements yet.'
+        } Target: ${percent(target.low)} to ${percent(target.high)} % on day ${plainDay(stopDay)}.`,
       },
     },
     grid: { left: 48, right: 18, top: 14, bottom: 40 },

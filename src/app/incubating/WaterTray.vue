@@ -41,9 +41,9 @@ const cells = computed(() =>
           line?.estimates.map(({ ageDays: age, loss, by }) => ({ cx: x(age), cy: y(loss.value), by })) ?? [],
         ratio: ratio === null ? '' : `× ${ratio.toFixed(2)}`,
         words: egg.removed
-          ? 'taken out'
+          ? 'removed'
           : ratio === null
-            ? 'nothing tells yet'
+            ? 'no measurement yet'
             : `${ratio.toFixed(2)} times the set’s loss${isOff ? ', far off' : ''}`,
       }
     }),

@@ -52,12 +52,11 @@ function noteHumidity(): void {
   const incubatorId = set.value?.trays[0]?.incubatorId
   if (shown === '') return
   if (!(shown > 0 && shown <= 100)) {
-    problem.value = 'Humidity is a number from 1 to 100.'
+    problem.value = 'Humidity must be a number from 1 to 100.'
     return
   }
   if (!incubatorId) {
-    problem.value =
-      'Its tray stands in no incubator. Say on the set’s page where it stands, then note the humidity.'
+    problem.value = 'This tray is in no incubator. Choose one on the set’s page, then enter the humidity.'
     return
   }
   const reading = { atMs: Date.now(), celsius: null, rhPercent: shown }
@@ -75,30 +74,30 @@ const said = computed((): { lead: string; more: string; changes?: boolean } | nu
   const { mean, advice, target, stopDay, ageDays } = value
   if (ageDays >= stopDay)
     return {
-      lead: 'Turning is over: humidity now follows lockdown, not the weight.',
+      lead: 'Turning is over: humidity now follows lockdown, not weight loss.',
       more: mean ? `${percent(value.lossAt(stopDay)!.value)} was lost by day ${plainDay(stopDay)}.` : '',
     }
   if (!mean || !advice)
     return {
-      lead: 'Nothing tells yet.',
-      more: 'Photograph the eggs at the next candling, or weigh them: one picture after the first day is enough to begin.',
+      lead: 'No measurements yet.',
+      more: 'Photograph the eggs at the next candling, or weigh them. One picture after the first day is enough to start.',
     }
   const now = value.air.at(-1)!.rhPercent
   const wanted = advice.rhPercent.value
   const aim = `${percent(target.low, 0).replace(' %', '')}–${percent(target.high, 0)} by day ${plainDay(stopDay)}`
-  const more = `Lost so far ${percent(advice.lossNow.value)} ± ${percent(advice.lossNow.sd)}. Going on as now it arrives at ${percent(advice.arrivesUnchanged.value)}; good is ${aim}.`
+  const more = `Lost so far: ${percent(advice.lossNow.value)} ± ${percent(advice.lossNow.sd)}. Unchanged, it reaches ${percent(advice.arrivesUnchanged.value)}; target ${aim}.`
   const leave = `Leave the humidity at about ${now.toFixed(0)} %`
   const advised = `${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)}`
   switch (humidityStep(advice, now, target)) {
     case 'leave':
       return { lead: `${leave}.`, more, changes: false }
     case 'unsure':
-      return { lead: `${leave} for now: ${advised} is too unsure to act on.`, more, changes: false }
+      return { lead: `${leave} for now: the advice of ${advised} is too uncertain.`, more, changes: false }
     case 'run':
       return { lead: `Run ${advised} from tonight.`, more, changes: true }
   }
   return {
-    lead: `Run ${wanted.toFixed(0)} %: ${wanted === RH_LIMITS.most ? 'moister' : 'drier'} is not advised, and no setting catches up. It arrives at about ${percent(advice.arrives.value)}.`,
+    lead: `Run ${wanted.toFixed(0)} %: ${wanted === RH_LIMITS.most ? 'more' : 'less'} is not advised, and no setting will catch up. It reaches about ${percent(advice.arrives.value)}.`,
     more,
     changes: true,
   }
@@ -109,13 +108,13 @@ const CRACKED_RATIO = 1.45
 function whyOff(egg: { isOff: boolean; ratio: number; cracked: boolean; waxed: boolean }): string {
   if (egg.cracked)
     return egg.ratio > 1.15
-      ? `known to be cracked${egg.waxed ? ', the wax does not hold' : ''}: it dries out`
-      : `known to be cracked${egg.waxed ? ', the wax holds' : ', and holds'}`
+      ? `cracked${egg.waxed ? ', the wax does not hold' : ''}: drying out`
+      : `cracked${egg.waxed ? ', the wax holds' : ', but holding'}`
   if (!egg.isOff) return ''
   if (egg.ratio > CRACKED_RATIO)
-    return 'dries out: look for a hairline crack with the lamp along the shell; wax may save it'
-  if (egg.ratio > 1) return 'a thin or porous shell: nothing to mend; do not dry the others less for it'
-  return 'a thick shell, or no true picture of its cell: it may hatch wet; weigh it to know'
+    return 'drying out: check for a hairline crack with the lamp along the shell; wax may save it'
+  if (egg.ratio > 1) return 'thin or porous shell: nothing to fix; do not change humidity for the others'
+  return 'thick shell, or a misread air cell: it may hatch wet; weigh it to check'
 }
 
 /** What the eggs' own loss says of the hygrometer. */
@@ -126,8 +125,8 @@ const hygrometer = computed(() => {
   if (Math.abs(error.value) < Math.max(3, 1.5 * error.sd)) return ''
   const points = `${Math.abs(error.value).toFixed(0)} ± ${error.sd.toFixed(0)} points`
   return error.value > 0
-    ? `The eggs dry as if the air were ${points} drier than the hygrometer says. Either it shows too much, or the shells are thin: hold it over wet salt before anything else.`
-    : `The eggs dry as if the air were ${points} moister than the hygrometer says. Either it shows too little, or the shells are thick: hold it over wet salt before anything else.`
+    ? `The eggs dry as if the air were ${points} drier than the hygrometer reads. Either it reads too high, or the shells are thin. Check it over wet salt first.`
+    : `The eggs dry as if the air were ${points} more humid than the hygrometer reads. Either it reads too low, or the shells are thick. Check it over wet salt first.`
 })
 const tried = ref<Measured | null>(null)
 const placeOf = (eggId: string): string => {
@@ -164,7 +163,7 @@ const rows = computed(() => {
 
 <template>
   <main v-if="!set || !water" class="p-8">
-    <p>There is no such set. <RouterLink to="/" class="underline">Back to today</RouterLink></p>
+    <p>There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink></p>
   </main>
   <main v-else class="mx-auto max-w-5xl p-6">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
@@ -173,7 +172,7 @@ const rows = computed(() => {
         <RouterLink :to="{ name: 'weigh', params: { setId } }" class="press press-lamp"
           ><Scale class="h-5 w-5" aria-hidden="true" /> Weigh</RouterLink
         >
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">To the set</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
       </div>
     </div>
 
@@ -183,19 +182,19 @@ const rows = computed(() => {
       </h2>
       <p class="mt-1 text-lg text-ink-soft">{{ said!.more }}</p>
       <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
-        Only {{ count(water.mean.count, 'egg tells', 'eggs tell') }}: a set is judged by {{ ENOUGH_EGGS }} or
-        more. Take this as a hint.
+        Only {{ count(water.mean.count, 'egg measured', 'eggs measured') }}: a set needs {{ ENOUGH_EGGS }} or
+        more. Treat this as a hint.
       </p>
       <p v-if="water.airAssumed" class="mt-3 rounded-lg border border-lamp p-3" data-testid="assumed">
-        No humidity was noted for this set: {{ water.air[0]!.rhPercent.toFixed(0) }} % is taken, the middle of
-        what is usual. What to run is counted from there.
+        No humidity was recorded for this set: {{ water.air[0]!.rhPercent.toFixed(0) }} % is assumed, the
+        middle of the usual range.
       </p>
       <p v-if="sensors.length > 0" class="mt-3" data-testid="sensed">
-        The air is read by {{ sensors.join(' and ') }}, last {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %:
+        Air measured by {{ sensors.join(' and ') }}, last {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %:
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: set.trays[0]!.incubatorId } }"
           class="underline"
-          >how it was, and what to check</RouterLink
+          >see readings and checks</RouterLink
         >.
       </p>
       <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
@@ -203,32 +202,33 @@ const rows = computed(() => {
           >Hygrometer shows, %
           <input v-model.number="humidity" type="number" inputmode="decimal" step="any" class="field w-28" />
         </label>
-        <button type="submit" class="press" :disabled="humidity === ''">Note it</button>
+        <button type="submit" class="press" :disabled="humidity === ''">Save</button>
         <span v-if="!water.airAssumed" class="text-ink-soft" data-testid="noted"
-          >Noted on {{ count(water.air.length, 'day') }}, last {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %.
-          A day without counts as the one before, days before the first as the first.</span
+          >Recorded on {{ count(water.air.length, 'day') }}, last
+          {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %. Days without a reading use the day before; earlier
+          days use the first.</span
         >
       </form>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <details v-if="water.advice" class="mt-3">
-        <summary class="cursor-pointer text-ink-soft">How this is worked out</summary>
+        <summary class="cursor-pointer text-ink-soft">How this is calculated</summary>
         <ul class="mt-2 list-disc pl-6 text-ink-soft">
           <li>
-            Now {{ percent(water.advice.perDay, 2) }} a day at {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %;
-            {{ percent(water.advice.neededPerDay, 2) }} a day is needed for the
-            {{ (water.stopDay - water.ageDays).toFixed(1) }} days left, to lose
+            Now {{ percent(water.advice.perDay, 2) }} per day at
+            {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %; {{ percent(water.advice.neededPerDay, 2) }} per
+            day is needed for the {{ (water.stopDay - water.ageDays).toFixed(1) }} days left, to lose
             {{ percent(water.target.middle) }}
-            in all.
+            in total.
           </li>
           <li>
-            Eggs lose in proportion to what the air lacks of saturation: 1 − RH′ = (1 − RH) × needed ÷ now =
+            Water loss is proportional to the vapour deficit: 1 − RH′ = (1 − RH) × needed ÷ now =
             {{ (1 - water.air.at(-1)!.rhPercent / 100).toFixed(2) }} ×
             {{ (water.advice.neededPerDay / water.advice.perDay).toFixed(2) }}, so RH′ =
             {{ water.advice.wantedRhPercent.toFixed(0) }} %.
           </li>
           <li>
             Since setting the air was {{ meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0) }} % on
-            average. A hygrometer that is off by the same all along hardly matters here.
+            average. A constant hygrometer error cancels out.
           </li>
         </ul>
       </details>
@@ -236,9 +236,9 @@ const rows = computed(() => {
         {{ hygrometer }}
       </p>
       <p v-if="water.advice" class="mt-3 text-ink-soft">
-        Before you change anything: compare the thermometer with a second one, hold the hygrometer over wet
-        salt (75 %; household ones are off by {{ USUAL_ERROR.sd }} points and more), see that vents are as
-        they should be. Change the water’s surface rather than the vents, and look again in two or three days.
+        Before you change anything: check the thermometer against a second one and the hygrometer over wet
+        salt (75 %; household ones are off by {{ USUAL_ERROR.sd }} points or more), and check the vents.
+        Change the water surface rather than the vents, and measure again in two or three days.
       </p>
     </section>
 
@@ -272,8 +272,7 @@ const rows = computed(() => {
         <WaterTray :tray="tray" :eggs="eggs" :water="water" />
       </div>
       <p class="mt-1 text-sm text-ink-soft">
-        Each where it lies, all to one scale; shaded is what it should follow, squares are weighings, rings
-        photographs.
+        Each egg in its place, all on one scale. Shaded: target. Squares: weighings. Rings: photographs.
       </p>
       <table class="mt-2 w-full text-left" data-testid="water-eggs">
         <thead>
@@ -281,10 +280,10 @@ const rows = computed(() => {
             <th scope="col" class="py-1 pr-4 font-normal">Egg</th>
             <th scope="col" class="py-1 pr-4 font-normal">Against the set</th>
             <th scope="col" class="hidden py-1 pr-4 font-normal sm:table-cell">
-              Shell lets through, mg a day and torr
+              Shell conductance, mg per day per torr
             </th>
             <th scope="col" class="py-1 pr-4 font-normal">Estimates</th>
-            <th scope="col" class="py-1 pr-4 font-normal"><span class="sr-only">What it says</span></th>
+            <th scope="col" class="py-1 pr-4 font-normal"><span class="sr-only">Assessment</span></th>
           </tr>
         </thead>
         <tbody>

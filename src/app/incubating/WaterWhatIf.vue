@@ -57,11 +57,11 @@ const words = computed(() => {
     loss.value < low
       ? 'too little: wet chicks that cannot turn'
       : loss.value > high
-        ? 'too much: chicks that stick'
+        ? 'too much: chicks stick to the shell'
         : Math.abs(loss.value - middle) < 0.003
-          ? 'right where it should be'
-          : 'within what is good'
-  return `Arrives at ${(100 * loss.value).toFixed(1)} ± ${(100 * loss.sd).toFixed(1)} %, ${judged}. ${when}`
+          ? 'on target'
+          : 'within the good range'
+  return `Reaches ${(100 * loss.value).toFixed(1)} ± ${(100 * loss.sd).toFixed(1)} %, ${judged}. ${when}`
 })
 function back(): void {
   rhPercent.value = now.value
@@ -71,7 +71,7 @@ function back(): void {
 
 <template>
   <section class="card mt-5 p-5" aria-labelledby="what-if-heading" data-testid="what-if">
-    <h2 id="what-if-heading" class="text-xl font-semibold">What if, from tonight on</h2>
+    <h2 id="what-if-heading" class="text-xl font-semibold">What if, from tonight</h2>
     <div class="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
       <label class="block"
         >Humidity {{ rhPercent }} %
@@ -86,7 +86,7 @@ function back(): void {
         />
       </label>
       <label class="block"
-        >Warmth at the eggs {{ sayQuantity(store.hatchery.units, 'temperature', celsius) }}
+        >Temperature at the eggs {{ sayQuantity(store.hatchery.units, 'temperature', celsius) }}
         <span class="text-ink-soft">{{ more === 0 ? '(the target)' : '' }}</span>
         <input
           v-model.number="more"
@@ -100,10 +100,10 @@ function back(): void {
     </div>
     <p class="mt-1" aria-live="polite" data-testid="what-if-words">{{ words }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">As it is</button>
+      <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">Reset</button>
       <span class="text-sm text-ink-soft"
-        >Nothing is changed by this. Warmth is for the hatch day, humidity for the loss: do not turn up the
-        one to mend the other.</span
+        >This changes nothing. Temperature sets the hatch day, humidity the water loss: do not change one to
+        fix the other.</span
       >
     </div>
   </section>

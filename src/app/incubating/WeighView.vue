@@ -26,9 +26,9 @@ const weighing = useWeighing(
 )
 const { current, open, inside, pan, state, kept, gauge, problem, done } = weighing
 const TAKEN = {
-  writing: 'Writing it down …',
-  kept: 'Noted. Take it off.',
-  refused: 'Not noted. Take it off, then lay it on again.',
+  writing: 'Saving …',
+  kept: 'Saved. Take it off.',
+  refused: 'Not saved. Take it off, then put it on again.',
 } as const
 const units = computed(() => store.hatchery.units)
 const typed = ref<number | ''>('')
@@ -54,18 +54,18 @@ const last = computed(() => {
   const all = weights(egg)
   const [first, now] = [all[0], all.at(-1)]
   if (first === undefined || now === undefined) return ''
-  const lost = all.length > 1 ? `, ${(100 * (1 - now / first)).toFixed(1)} % lost since it was set` : ''
+  const lost = all.length > 1 ? `, ${(100 * (1 - now / first)).toFixed(1)} % lost since setting` : ''
   return `${placeOf(egg)}: ${grams(now)}${lost}`
 })
 const prompt = computed(() => {
   if (weighing.whole.value) {
     if (state.value.phase === 'taken') return TAKEN[kept.value]
-    return `${gauge.value ? 'Lay' : 'Weigh'} ${weighing.tray.value?.name ?? 'the tray'}${gauge.value ? ' on' : ''}, ${count(weighing.inTray.value.length, 'egg')} in it`
+    return `${gauge.value ? 'Put' : 'Weigh'} ${weighing.tray.value?.name ?? 'the tray'}${gauge.value ? ' on' : ''}, ${count(weighing.inTray.value.length, 'egg')} in it`
   }
   if (!current.value) return 'All are weighed.'
   if (!gauge.value) return `Weigh ${placeOf(current.value)}`
   if (state.value.phase === 'taken') return TAKEN[kept.value]
-  return state.value.phase === 'settling' ? 'Settling …' : `Lay ${placeOf(current.value)} on`
+  return state.value.phase === 'settling' ? 'Settling …' : `Put ${placeOf(current.value)} on`
 })
 /** What the next weight is of; empty when there is nothing left. */
 const atHand = computed(() => {
@@ -100,17 +100,16 @@ useKeys({
           {{ inside.length - open.length }} of {{ count(inside.length, 'egg') }} weighed
         </p>
       </div>
-      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">To its water</RouterLink>
+      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">Back to water</RouterLink>
     </div>
 
     <fieldset class="flex flex-wrap items-center gap-x-6 gap-y-2">
-      <legend class="sr-only">What is weighed</legend>
+      <legend class="sr-only">Weighing</legend>
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="weighing.whole.value" type="radio" name="what" :value="false" /> Egg by egg</label
       >
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" /> A tray as a
-        whole</label
+        ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" /> Whole tray</label
       >
       <label v-if="weighing.whole.value && set.trays.length > 1"
         >Tray
@@ -138,15 +137,14 @@ useKeys({
       role="alert"
       data-testid="weight-doubt"
     >
-      No egg of this bird weighs {{ grams(weighing.doubt.value) }}. Is it the unit, or another thing on the
-      pan?
+      No egg of this bird weighs {{ grams(weighing.doubt.value) }}. Check the unit, and what is on the pan.
       <button type="button" class="press min-h-10 py-1" @click="noteDoubtful(weighing.doubt.value)">
-        Note it all the same
+        Save anyway
       </button>
     </p>
 
     <button v-if="!atHand && inside.length > 0" type="button" class="press" @click="weighing.again">
-      Weigh them again
+      Weigh again
     </button>
     <div v-if="atHand" class="flex flex-wrap gap-3">
       <template v-if="!gauge">
@@ -156,7 +154,7 @@ useKeys({
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.start('server')"
         >
-          <Scale class="h-6 w-6" aria-hidden="true" /> Watch the scale
+          <Scale class="h-6 w-6" aria-hidden="true" /> Read the scale
         </button>
         <button
           v-if="weighing.hasSerial"
@@ -164,7 +162,7 @@ useKeys({
           class="press min-h-16"
           @click="weighing.start('cable')"
         >
-          <Usb class="h-5 w-5" aria-hidden="true" /> A scale on a cable
+          <Usb class="h-5 w-5" aria-hidden="true" /> Scale on a cable
         </button>
       </template>
       <template v-else>
@@ -174,22 +172,22 @@ useKeys({
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.layOn"
         >
-          Lay it on (simulated)
+          Put it on (simulated)
         </button>
         <button type="button" class="press min-h-16" @click="weighing.tare">
-          Empty pan is nought <span class="key hidden md:inline">T</span>
+          Tare <span class="key hidden md:inline">T</span>
         </button>
       </template>
       <button v-if="!weighing.whole.value" type="button" class="press min-h-16" @click="weighing.skip">
-        <SkipForward class="h-5 w-5" aria-hidden="true" /> Later <span class="key hidden md:inline">X</span>
+        <SkipForward class="h-5 w-5" aria-hidden="true" /> Skip <span class="key hidden md:inline">X</span>
       </button>
       <button type="button" class="press min-h-16" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> Take back <span class="key hidden md:inline">Z</span>
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">Z</span>
       </button>
     </div>
     <form v-if="atHand" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
       <label class="flex flex-col gap-1"
-        >Or type it: {{ atHand }}, {{ unitSymbol(units, 'mass') }}
+        >Or type: {{ atHand }}, {{ unitSymbol(units, 'mass') }}
         <input
           v-model.number="typed"
           type="number"
@@ -198,12 +196,12 @@ useKeys({
           class="field w-40 text-xl"
         />
       </label>
-      <button type="submit" class="press" :disabled="typed === ''">Note it</button>
+      <button type="submit" class="press" :disabled="typed === ''">Save</button>
     </form>
     <p class="text-sm text-ink-soft">
-      Weigh warm eggs quickly and put each back as it lay. Always the same scale: what it is off by drops out
-      of the difference. Of a whole tray without the tray itself: press nought with the empty one on the pan,
-      or take it off the figure; the eggs in it must be the same each time.
+      Weigh warm eggs quickly and put each back the same way. Always use the same scale: a constant error
+      cancels out. For a whole tray, press tare with the empty tray on the pan, or subtract its weight. It
+      must hold the same eggs each time.
     </p>
   </main>
 </template>

@@ -29,11 +29,11 @@ export function useRound(incubatorId: () => string) {
     if (!incubator) return Promise.resolve()
     const shown = celsius === null ? null : celsius + incubator.displayCorrectionC
     if (shown !== null && !(shown > 0 && shown < 60)) {
-      problem.value = 'That is no temperature of an incubator.'
+      problem.value = 'Incubators do not run at that temperature.'
       return Promise.resolve()
     }
     if (rhPercent !== null && !(rhPercent > 0 && rhPercent <= 100)) {
-      problem.value = 'Humidity is a number from 1 to 100.'
+      problem.value = 'Humidity must be a number from 1 to 100.'
       return Promise.resolve()
     }
     const atMs = Date.now()
@@ -63,14 +63,14 @@ export function useRound(incubatorId: () => string) {
         readings: parts.flatMap(({ readings }) => readings ?? []),
         logged: [{ incubatorId: incubator.id, what: { kind: 'round' } }],
       })
-      done.value = 'The reading is noted'
+      done.value = 'Reading saved'
     })
   }
 
   function undo(): Promise<void> {
     return saving(async () => {
       const entry = await hatchery.undo()
-      done.value = entry ? `Taken back: ${entry.label}` : 'There is nothing to take back'
+      done.value = entry ? `Undone: ${entry.label}` : 'Nothing to undo'
     })
   }
 

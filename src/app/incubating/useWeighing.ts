@@ -69,7 +69,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     const { value: weighed } = tray
     if (!weighed || inTray.value.length === 0) return
     if (!(grams > 0.3 * expectedG.value && grams < 3 * expectedG.value)) {
-      problem.value = `${count(inTray.value.length, 'egg')} cannot weigh that, without the tray itself.`
+      problem.value = `${count(inTray.value.length, 'egg')} cannot weigh that much. Did you subtract the tray?`
       return
     }
     await saving(async () => {
@@ -99,7 +99,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     if (!egg) return
     const weightG = Number(grams.toFixed(2))
     if (!(weightG > 0 && weightG <= 500)) {
-      problem.value = 'That is no weight of an egg.'
+      problem.value = 'No egg weighs that.'
       return
     }
     doubted.value = null
@@ -119,7 +119,7 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
     busy = true
     try {
       const { value, quantity, stable } = await gauge.value.glance()
-      if (quantity !== 'mass') throw new Error('The scale does not weigh.')
+      if (quantity !== 'mass') throw new Error('The scale does not respond.')
       pan.value = { grams: value, stable }
       const after = weighingAfter(state.value, pan.value, expectedG.value)
       state.value = after.state

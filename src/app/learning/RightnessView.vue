@@ -35,7 +35,7 @@ const tables = computed(() => {
   const inOrder = (order: readonly string[], groupOf: (look: KnownLook) => string): Rightness[] =>
     rightnessBy(known.value, groupOf).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
   return [
-    { title: 'By what the egg was', rows: inOrder(GRADES, (look) => look.truth), grades: true },
+    { title: 'By true state', rows: inOrder(GRADES, (look) => look.truth), grades: true },
     {
       title: 'By age',
       rows: inOrder(
@@ -67,11 +67,11 @@ const learnt = computed(() => {
   return [
     ...GRADES.filter((grade) => Math.abs(offsets[grade]) >= 0.1).map(
       (grade) =>
-        `${GRADE_WORDS[grade].toLowerCase()} to be ${offsets[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(offsets[grade]).toFixed(2)})`,
+        `${GRADE_WORDS[grade].toLowerCase()} as ${offsets[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(offsets[grade]).toFixed(2)})`,
     ),
     ...VOICES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map(
       (voice) =>
-        `${VOICE_WORDS[voice]} to say ${trust[voice] > 1 ? 'more' : 'less'} than elsewhere (× ${trust[voice].toFixed(2)})`,
+        `${VOICE_WORDS[voice]} as ${trust[voice] > 1 ? 'more' : 'less'} telling than elsewhere (× ${trust[voice].toFixed(2)})`,
     ),
   ]
 })
@@ -79,18 +79,18 @@ const learnt = computed(() => {
 
 <template>
   <main class="mx-auto max-w-5xl p-6">
-    <h1 class="text-3xl font-bold">How right we were</h1>
+    <h1 class="text-3xl font-bold">Accuracy: how often were we right?</h1>
     <p class="mt-1 max-w-3xl text-lg text-ink-soft">
-      Looks at eggs of which it is known what they were: opened, or hatched. The program and you are each
-      counted where each decided; in brackets, how right that may really be.
+      Looks at eggs whose outcome is known: opened or hatched. Counted where the program or you decided. In
+      brackets: 95 % confidence interval.
     </p>
     <p v-if="known.length === 0" class="card mt-6 p-5 text-lg" data-testid="none-known">
-      Nothing is confirmed yet. Note what you find when you open an egg (under “What comes out”), and which
-      eggs hatched (on the set’s own page).
+      Nothing is confirmed yet. Record what you find when you open an egg (under “To remove”), and which eggs
+      hatched (on the set’s page).
     </p>
     <template v-else>
       <p class="mt-4 text-lg" data-testid="known">
-        {{ count(confirmedEggs, 'egg') }} confirmed; {{ count(known.length, 'look') }} can be judged by that.
+        {{ count(confirmedEggs, 'egg') }} confirmed; {{ count(known.length, 'look') }} can be judged.
       </p>
       <div class="mt-4 grid gap-5 lg:grid-cols-2">
         <section v-for="table in tables" :key="table.title" class="card overflow-x-auto p-4">
@@ -124,17 +124,17 @@ const learnt = computed(() => {
           </table>
         </section>
         <section class="card p-4">
-          <h2 class="text-xl font-semibold">What the program learnt here</h2>
+          <h2 class="text-xl font-semibold">What Perlumen learnt from your eggs</h2>
           <p class="mt-2">
             {{
               learnt.length > 0
-                ? `Beyond the fitted model it now holds ${learnt.join(', ')}.`
-                : 'Nothing yet that would change a grade: too few confirmed eggs, or they agree with the model.'
+                ? `It now treats ${learnt.join(', ')}.`
+                : 'No change yet: too few confirmed eggs, or they agree with the model.'
             }}
           </p>
           <p class="mt-2 text-ink-soft">
-            The fitted model stays as it is. These numbers are found anew from all confirmed eggs each time,
-            and weigh little until there are some dozens. Looks already taken keep their grades.
+            The model itself does not change. These numbers are recalculated from all confirmed eggs and carry
+            little weight until there are a few dozen. Existing looks keep their grades.
           </p>
         </section>
       </div>
@@ -144,16 +144,16 @@ const learnt = computed(() => {
       class="card mt-5 max-w-3xl p-4"
       data-testid="regrade"
     >
-      <h2 class="text-xl font-semibold">Grade old looks again</h2>
+      <h2 class="text-xl font-semibold">Regrade old looks</h2>
       <p v-if="regrading.waiting.value.length > 0" class="mt-2">
-        {{ count(regrading.waiting.value.length, 'look') }} of this book
-        {{ regrading.waiting.value.length === 1 ? 'was' : 'were' }} graded by another model than the one that
-        grades now. Their measurements stay; the suggestions are made anew, the old ones are kept beside them,
-        and what you said yourself stands.
+        {{ count(regrading.waiting.value.length, 'look') }} in your records
+        {{ regrading.waiting.value.length === 1 ? 'was' : 'were' }} graded by another model. Their
+        measurements stay. Suggestions are recalculated, old ones are kept beside them, and your own grades
+        stand.
       </p>
       <p v-if="regrading.result.value" class="mt-2" role="status" data-testid="regraded">
-        {{ count(regrading.result.value.graded, 'look') }} graded again;
-        {{ regrading.result.value.otherwise }} of them otherwise than before.
+        {{ count(regrading.result.value.graded, 'look') }} regraded; {{ regrading.result.value.otherwise }} of
+        them changed.
       </p>
       <p v-if="regrading.problem.value" class="mt-2 text-ember" role="alert">{{ regrading.problem.value }}</p>
       <div v-if="regrading.progress.value" class="mt-3 flex items-center gap-3" role="status">
@@ -171,7 +171,7 @@ const learnt = computed(() => {
         class="press mt-3"
         @click="regrading.run"
       >
-        Grade them again
+        Regrade
       </button>
     </section>
   </main>

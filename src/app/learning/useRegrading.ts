@@ -46,7 +46,7 @@ export function useRegrading() {
       }
       result.value = { graded, otherwise }
     } catch (error) {
-      problem.value = `${(error as Error).message} What was graded until then is kept; go on when you like.`
+      problem.value = `${(error as Error).message} The looks graded so far are saved; continue when you like.`
     } finally {
       progress.value = null
     }

@@ -25,7 +25,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 <template>
   <section class="card flex flex-col gap-4 p-5">
     <h2 class="text-xl font-semibold">Away</h2>
-    <p class="text-ink-soft">Days on which nobody candles. Plans that ask for you then say so.</p>
+    <p class="text-ink-soft">Days when nobody can candle. Perlumen warns you when a plan needs you then.</p>
     <ul class="flex flex-col gap-2">
       <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
         <label
@@ -43,7 +43,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         <button
           type="button"
           class="press min-h-11"
-          :aria-label="`Take away days ${i + 1} off the list`"
+          :aria-label="`Remove away days ${i + 1}`"
           @click="emit('change', { away: hatchery.away.filter((_, k) => k !== i) })"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -51,7 +51,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       </li>
     </ul>
     <button type="button" class="press self-start" @click="addAway">
-      <Plus class="h-5 w-5" aria-hidden="true" /> Away from … to …
+      <Plus class="h-5 w-5" aria-hidden="true" /> Add days away
     </button>
   </section>
 </template>

@@ -44,18 +44,18 @@ const atHand = computed(
 
 const CRACK_WORDS: Readonly<Record<Crack, string>> = { none: 'sound', hairline: 'hairline', leaking: 'leaks' }
 const CHOICE_WORDS: Readonly<Record<EggChoice, string>> = {
-  advice: 'as advised',
+  advice: 'as suggested',
   set: 'set it',
-  leave: 'leave it out',
-  reference: 'keep to compare, unset',
+  leave: 'do not set',
+  reference: 'keep as reference, unset',
 }
 
 function said({ advice, set, egg }: PlannedEgg): string {
   const verdict = set
-    ? `set; ${percentWords(advice.expectedHatch)} hatch expected`
+    ? `set; ${percentWords(advice.expectedHatch)} expected to hatch`
     : egg.choice === 'reference'
-      ? 'kept unset, to compare'
-      : 'stays out'
+      ? 'reference, not set'
+      : 'not set'
   return advice.reasons.length > 0 ? `${verdict}: ${advice.reasons.map(sayReason).join('; ')}` : verdict
 }
 function measure(egg: DraftEgg, key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
@@ -129,7 +129,7 @@ function next(egg: DraftEgg, done: boolean): void {
   <div>
     <div class="mb-2 flex flex-wrap items-center gap-2">
       <span
-        >Egg at hand: <strong>{{ atHand?.number }}</strong></span
+        >Current egg: <strong>{{ atHand?.number }}</strong></span
       >
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
         <Scale class="h-5 w-5" aria-hidden="true" /> Read the
@@ -155,10 +155,10 @@ function next(egg: DraftEgg, done: boolean): void {
       role="alert"
       data-testid="size-doubt"
     >
-      Egg {{ doubt.egg.number }}: {{ doubtWords }}. No {{ SPECIES[species].label.toLowerCase() }} egg is like
-      that; is it the unit, or a slip?
-      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">It is so</button>
-      <button type="button" class="press min-h-10 py-1" @click="doubt = null">Leave it out</button>
+      Egg {{ doubt.egg.number }}: {{ doubtWords }}. No {{ SPECIES[species].label.toLowerCase() }} egg measures
+      that. Check the unit, or for a typing error.
+      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">It is correct</button>
+      <button type="button" class="press min-h-10 py-1" @click="doubt = null">Clear</button>
     </p>
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
@@ -285,7 +285,7 @@ function next(egg: DraftEgg, done: boolean): void {
               <td />
               <td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">
                 <strong v-if="refused?.eggId === item.egg.id" class="text-ember" role="alert"
-                  >{{ refused.text }} Not kept. </strong
+                  >{{ refused.text }} Not saved. </strong
                 >{{ said(item) }}
               </td>
             </tr>

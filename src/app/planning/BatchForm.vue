@@ -30,13 +30,13 @@ const storage = computed(() => {
   const from = date(form.laidFrom)
   if (!from) return ''
   const days = daysBetween(from, props.today)
-  if (days < 0) return 'That day is still to come.'
+  if (days < 0) return 'That day is in the future.'
   if (days > TOO_OLD_DAYS)
-    return `The oldest are ${days} days old: too old to start well. They are left out unless you say otherwise.`
+    return `The oldest are ${days} days old: too old to start well. They are not set unless you choose to.`
   if (days > STORAGE_LIMIT_DAYS)
-    return `The oldest are ${days} days old, past the usual limit of ${STORAGE_LIMIT_DAYS}.`
+    return `The oldest are ${days} days old; the usual limit is ${STORAGE_LIMIT_DAYS}.`
   return days > BEST_STORAGE_DAYS
-    ? `The oldest are ${days} days old; the best are under ${BEST_STORAGE_DAYS}.`
+    ? `The oldest are ${days} days old; under ${BEST_STORAGE_DAYS} is best.`
     : `The oldest are ${days} days old: good.`
 })
 
@@ -44,11 +44,11 @@ function add(): void {
   const { count, species } = form
   if (species === OTHER) {
     said.value =
-      'Perlumen has no figures for that bird. Choose the nearest one of the list, and give your own number of days under “Days of incubation”.'
+      'Perlumen has no figures for that bird. Choose the closest one, and enter your own days under “Days of incubation”.'
     return
   }
   if (!Number.isInteger(count) || count < 1 || count > MOST_EGGS) {
-    said.value = `How many eggs? A whole number from 1 to ${MOST_EGGS}.`
+    said.value = `Enter a whole number of eggs from 1 to ${MOST_EGGS}.`
     return
   }
   const [from, to] = [date(form.laidFrom), date(form.laidTo)]
@@ -109,7 +109,7 @@ function add(): void {
       <input v-model="form.laidTo" type="date" aria-label="Laid to" :max="today" class="field mt-1 w-full"
     /></label>
     <label class="col-span-2"
-      >Where from
+      >Source
       <input
         v-model="form.source"
         type="text"
@@ -119,7 +119,7 @@ function add(): void {
     /></label>
     <div class="col-span-2 flex flex-wrap items-center gap-x-5 gap-y-2 sm:col-span-3">
       <label class="flex items-center gap-2"
-        ><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" /> tilted
+        ><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" /> turned
         daily</label
       >
       <label class="flex items-center gap-2"
@@ -128,7 +128,7 @@ function add(): void {
       <label v-if="form.posted">on <input v-model="form.arrivedOn" type="date" class="field ml-1" /></label>
       <span v-if="storage" class="text-sm text-ink-soft">{{ storage }}</span>
     </div>
-    <button type="submit" class="press press-lamp col-span-2 sm:col-span-1">Into the basket</button>
+    <button type="submit" class="press press-lamp col-span-2 sm:col-span-1">Add to basket</button>
     <p v-if="said" class="col-span-full text-ember" role="alert">{{ said }}</p>
   </form>
 </template>

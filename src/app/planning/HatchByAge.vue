@@ -78,7 +78,7 @@ const option = computed(() => {
 <template>
   <figure>
     <figcaption class="text-sm text-ink-soft">
-      Chance against a fresh egg; the dots are the eggs in the basket.
+      Chance of hatching relative to a fresh egg. Dots: eggs in the basket.
     </figcaption>
     <div class="h-36"><VChart :option="option" autoresize /></div>
   </figure>

@@ -32,22 +32,22 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
   'second-look': {
     label: POLICY_WORDS['second-look'],
     reason:
-      'A suspect is marked, looked at again some days later, and comes out only if both looks agree. Certain rings at once.',
+      'Suspects are marked, checked again some days later, and removed only if both looks agree. Certain rings come out at once.',
   },
   'first-sight': {
     label: POLICY_WORDS['first-sight'],
-    reason: 'What is certain comes out at once. Needs a bright lamp and pale shells.',
+    reason: 'Certain cases come out at once. Needs a bright lamp and pale shells.',
   },
-  hold: { label: POLICY_WORDS.hold, reason: 'Only certain rings and leakers come out before then.' },
+  hold: { label: POLICY_WORDS.hold, reason: 'Only certain rings and leakers are removed before lockdown.' },
 }
 
 const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: string }>> = {
   usual: { label: 'Usual', reason: 'An egg 5 minutes, a tray 30, the lid off 2.' },
   brisk: { label: 'Brisk', reason: 'An egg 2 minutes, a tray 15, the lid off 1: cool rooms, small eggs.' },
-  own: { label: 'My own', reason: 'Your figures.' },
+  own: { label: 'Custom', reason: 'Your own limits.' },
 }
 const LIMIT_NAMES = [
-  ['eggOut', 'An egg'],
+  ['eggOut', 'Egg'],
   ['trayOut', 'A tray'],
   ['lidOff', 'Lid off'],
 ] as const
@@ -56,19 +56,19 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
   const wanted = { ...hatcheryRecordOf(hatchery.value), ...changes }
   const next = hatcheryRecordSchema.safeParse(wanted)
   if (!next.success) {
-    message.value = { bad: true, text: `That was not kept. ${sayProblems(problemsOf(next.error, wanted))}` }
+    message.value = { bad: true, text: `Not saved. ${sayProblems(problemsOf(next.error, wanted))}` }
     return
   }
   try {
     await store.saveHatchery(next.data)
     message.value = {
       bad: false,
-      text: 'Kept. Plans made from now on start from it; what is recorded stays as it is.',
+      text: 'Saved. New plans use it; existing records do not change.',
     }
   } catch (error) {
     message.value = {
       bad: true,
-      text: `That was not kept. ${isStorageFull(error) ? 'This browser’s storage is full.' : (error as Error).message}`,
+      text: `Not saved. ${isStorageFull(error) ? 'Browser storage is full.' : (error as Error).message}`,
     }
   }
 }
@@ -106,9 +106,9 @@ function stepOrLearnt(event: Event): number | null {
 
 <template>
   <main class="mx-auto max-w-6xl p-6">
-    <h1 class="text-3xl font-bold">The hatchery and its ways</h1>
+    <h1 class="text-3xl font-bold">Hatchery and methods</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      A new plan starts from these; each set can depart from them. Every change is kept at once.
+      New plans start from these settings; each set can differ. Changes are saved at once.
     </p>
     <p
       class="mt-2 min-h-7"
@@ -121,7 +121,7 @@ function stepOrLearnt(event: Event): number | null {
     <div class="mt-2 grid grid-cols-1 gap-5 lg:grid-cols-2">
       <div class="flex flex-col gap-5">
         <section class="card flex flex-col gap-4 p-5">
-          <h2 class="text-xl font-semibold">The place</h2>
+          <h2 class="text-xl font-semibold">Place</h2>
           <label
             >Name
             <input
@@ -171,7 +171,7 @@ function stepOrLearnt(event: Event): number | null {
                 @change="change({ brooders: number($event) })"
             /></label>
             <label
-              >Height above the sea, m
+              >Altitude, m
               <input
                 type="number"
                 min="-400"
@@ -181,20 +181,20 @@ function stepOrLearnt(event: Event): number | null {
                 @change="change({ altitudeM: number($event) })"
             /></label>
             <label
-              >Step of the scale, g
+              >Scale resolution, g
               <input
                 type="number"
                 min="0.01"
                 max="20"
                 step="any"
-                placeholder="learnt"
+                placeholder="automatic"
                 class="field mt-1 w-full"
                 data-testid="scale-step"
                 :value="hatchery.scaleStepG ?? ''"
                 @change="change({ scaleStepG: stepOrLearnt($event) })"
             /></label>
             <label
-              >Turns a day by hand
+              >Turns per day by hand
               <input
                 type="number"
                 min="1"
@@ -204,7 +204,7 @@ function stepOrLearnt(event: Event): number | null {
                 @change="change({ turnsADay: oddTurns(number($event)) })"
             /></label>
             <label
-              >Warm up before setting, hours
+              >Warm-up before setting, hours
               <input
                 type="number"
                 min="0"
@@ -214,7 +214,7 @@ function stepOrLearnt(event: Event): number | null {
                 @change="change({ warmUpHours: number($event) })"
             /></label>
             <label
-              >Rest of posted eggs, hours
+              >Rest for posted eggs, hours
               <input
                 type="number"
                 min="0"
@@ -225,13 +225,13 @@ function stepOrLearnt(event: Event): number | null {
             /></label>
           </div>
           <p class="text-ink-soft">
-            Turning by hand: {{ turning }}. An odd number of turns puts another side up each night.
+            Turning by hand: {{ turning }}. An odd number puts a different side up each night.
           </p>
         </section>
         <section class="card flex flex-col gap-4 p-5">
-          <h2 class="text-xl font-semibold">Millimetres in a photograph</h2>
+          <h2 class="text-xl font-semibold">Photograph scale</h2>
           <label
-            >Lamp’s collar, across, {{ unitSymbol(hatchery.units, 'length') }}
+            >Lamp collar diameter, {{ unitSymbol(hatchery.units, 'length') }}
             <input
               type="number"
               min="0"
@@ -246,26 +246,25 @@ function stepOrLearnt(event: Event): number | null {
               @change="changeCollar"
           /></label>
           <p v-if="hatchery.scale.camera">
-            The camera that stands still shows
-            {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} along its picture,
-            taken from a callipered egg on
+            The fixed camera shows
+            {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} across its picture,
+            calibrated with a measured egg on
             {{ sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)) }}.
             <button
               type="button"
               class="ml-2 underline"
               @click="change({ scale: { ...hatchery.scale, camera: null } })"
             >
-              It was moved: forget this
+              Camera was moved: reset
             </button>
           </p>
           <p class="text-ink-soft">
-            The surest scale known is used: an egg’s own callipered size, then the collar where you mark it in
-            the picture (“Correct” at the bench), then a camera calibrated with a callipered egg. Without one,
-            sizes are relative only.
+            Perlumen uses the most reliable scale: the egg’s calliper size, then the collar you mark in the
+            picture (“Correct” at the bench), then the calibrated camera. Without one, sizes are relative.
           </p>
         </section>
         <section class="card flex flex-col gap-4 p-5">
-          <h2 class="text-xl font-semibold">On candling night</h2>
+          <h2 class="text-xl font-semibold">Candling</h2>
           <SchoolChoice
             legend="How long eggs may be out"
             name="limits"
@@ -290,7 +289,7 @@ function stepOrLearnt(event: Event): number | null {
             /></label>
           </div>
           <label class="block"
-            >Marks under one key at the lamp, one a line
+            >Quick marks at the lamp, one per line
             <textarea
               class="field mt-1 w-full"
               rows="4"
@@ -300,7 +299,7 @@ function stepOrLearnt(event: Event): number | null {
             />
           </label>
           <label
-            >Photographs are kept
+            >Save photographs
             <select
               class="field ml-1"
               data-testid="photo-size"
@@ -310,19 +309,19 @@ function stepOrLearnt(event: Event): number | null {
               <option :value="1200">small, 1200 pixels</option>
               <option :value="1600">medium, 1600 pixels</option>
               <option :value="2400">large, 2400 pixels</option>
-              <option value="original">as they come</option>
+              <option value="original">original size</option>
             </select>
           </label>
           <p class="text-ink-soft">
-            Measuring always uses the picture as it came; only what is kept is drawn down, so that the
-            browser’s room lasts for years.
+            Measuring always uses the original. Only the saved copy is reduced, so that browser storage lasts
+            for years.
           </p>
         </section>
         <AwayDays :hatchery="hatchery" @change="change" />
       </div>
 
       <section class="card flex flex-col gap-4 p-5">
-        <h2 class="text-xl font-semibold">Schools</h2>
+        <h2 class="text-xl font-semibold">Methods</h2>
         <div>
           <SchoolChoice
             legend="When to candle"
@@ -352,7 +351,7 @@ function stepOrLearnt(event: Event): number | null {
           @choose="change({ turningStop: $event })"
         />
         <SchoolChoice
-          legend="When an egg comes out"
+          legend="When to remove an egg"
           name="policy"
           :choices="POLICY_CHOICES"
           :value="hatchery.policy"

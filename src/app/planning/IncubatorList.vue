@@ -19,7 +19,7 @@ const { problem, saving } = useSaving()
 function keep(changed: Incubator, label = 'incubator'): void {
   const read = incubatorSchema.safeParse(changed)
   if (!read.success) {
-    problem.value = `That was not kept. ${sayProblems(problemsOf(read.error, changed))}`
+    problem.value = `Not saved. ${sayProblems(problemsOf(read.error, changed))}`
     return
   }
   problem.value = ''
@@ -42,9 +42,9 @@ const inUse = computed(() => {
   return new Set(store.trays.filter(({ id }) => standing.has(id)).map((tray) => tray.incubatorId))
 })
 function removeIncubator(item: Incubator): void {
-  void saving(() => store.commit('incubator taken off', null, { incubatorsGone: [item] }))
+  void saving(() => store.commit('incubator removed', null, { incubatorsGone: [item] }))
 }
-useKeys({ u: () => void saving(() => store.undo()) })
+useKeys({ z: () => void saving(() => store.undo()) })
 /** A correction is a difference: the offset between the scales does not count. */
 const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
 const text = (event: Event): string => (event.target as HTMLInputElement).value
@@ -101,7 +101,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             :value="item.turner"
             @change="changeIncubator(item, { turner: text($event) as Incubator['turner'] })"
           >
-            <option value="auto">by itself</option>
+            <option value="auto">automatic</option>
             <option value="hand">by hand</option>
           </select>
         </label>
@@ -116,7 +116,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             @change="changeIncubator(item, { capacity: number($event) })"
         /></label>
         <label
-          >Display is off by, {{ unitSymbol(hatchery.units, 'temperature') }}
+          >Display correction, {{ unitSymbol(hatchery.units, 'temperature') }}
           <input
             type="number"
             step="0.1"
@@ -125,7 +125,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             @change="changeIncubator(item, { displayCorrectionC: -number($event) / perDegree })"
         /></label>
         <label
-          >Rounds a day
+          >Rounds per day
           <input
             type="number"
             min="1"
@@ -148,8 +148,8 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
           type="button"
           class="press justify-self-start sm:col-start-5 sm:row-start-1"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
-          :title="inUse.has(item.id) ? 'Trays stand in it' : undefined"
-          :aria-label="`Take ${item.name} off the list`"
+          :title="inUse.has(item.id) ? 'In use: holds trays' : undefined"
+          :aria-label="`Remove ${item.name}`"
           @click="removeIncubator(item)"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -159,10 +159,10 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press" @click="addIncubator('incubator')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> Another incubator
+        <Plus class="h-5 w-5" aria-hidden="true" /> Add incubator
       </button>
       <button type="button" class="press" @click="addIncubator('hatcher')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> A hatcher
+        <Plus class="h-5 w-5" aria-hidden="true" /> Add hatcher
       </button>
     </div>
   </section>

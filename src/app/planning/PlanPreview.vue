@@ -29,7 +29,7 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
 <template>
   <section class="card p-4" :aria-label="`Plan for ${SPECIES[group.species].label}`" data-testid="preview">
     <label class="block"
-      ><span class="sr-only">Name of the set</span
+      ><span class="sr-only">Set name</span
       ><input
         type="text"
         class="field w-full text-lg font-semibold"
@@ -41,7 +41,7 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
     <dl class="mt-3 grid grid-cols-[7rem_1fr] gap-y-1">
       <dt class="text-ink-soft">Eggs</dt>
       <dd>
-        {{ group.setCount }} to set<template v-if="leftOut > 0">, {{ leftOut }} left out</template>; about
+        {{ group.setCount }} to set<template v-if="leftOut > 0">, {{ leftOut }} not set</template>; about
         {{ count(Math.round(group.expectedChicks), 'chick') }}
       </dd>
       <dt class="text-ink-soft">Set</dt>
@@ -56,7 +56,7 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
       <dd class="font-semibold" data-testid="preview-hatch">{{ day(group.hatchAtMs) }}</dd>
     </dl>
     <p v-if="group.delayHours >= 1" class="mt-1 text-sm text-ink-soft">
-      Storage makes it about {{ count(Math.round(group.delayHours), 'hour') }} late; that is counted in.
+      Storage delays the hatch by about {{ count(Math.round(group.delayHours), 'hour') }} , already included.
     </p>
     <PlanTimeline v-if="group.setCount > 0" class="mt-3" :statuses="statuses" />
     <ul v-if="group.problems.length > 0" class="mt-2 flex flex-col gap-2" data-testid="problems">

@@ -70,7 +70,7 @@ function batchWords(id: string): string {
   const eggs = draft.value!.eggs.filter((egg) => egg.batchId === id).length
   const laid = batch.laidFrom
     ? `, laid ${batch.laidFrom === batch.laidTo || !batch.laidTo ? sayShortDate(batch.laidFrom) : `${sayShortDate(batch.laidFrom)} to ${sayShortDate(batch.laidTo)}`}`
-    : ', laid nobody knows when'
+    : ', laying date unknown'
   return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? `, from ${batch.source}` : ''}${batch.posted ? ', by post' : ''}`
 }
 async function finish(): Promise<void> {
@@ -93,7 +93,7 @@ function takeOutUnreadable(): void {
     'perlumen-plan-aside.json',
   )
 }
-useKeys({ u: () => void plan.undo() }, () => !clearing.value)
+useKeys({ z: () => void plan.undo() }, () => !clearing.value)
 </script>
 
 <template>
@@ -101,13 +101,11 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
         <h1 class="text-3xl font-bold">Plan a set</h1>
-        <p class="text-lg text-ink-soft">
-          From the eggs in the basket to the days on the wall. Kept as you go.
-        </p>
+        <p class="text-lg text-ink-soft">From the basket to the calendar. Saved as you go.</p>
       </div>
       <div class="flex gap-3">
         <button type="button" class="press" :disabled="plan.past.length === 0" @click="plan.undo()">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">U</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
         </button>
         <button type="button" class="press" :disabled="draft.eggs.length === 0" @click="clearing = true">
           Empty the basket
@@ -118,10 +116,10 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
       {{ plan.problem?.text ?? problem }}
     </p>
     <p v-if="plan.unreadable" class="mt-2 flex flex-wrap items-center gap-3">
-      A plan of an earlier visit is kept aside.
-      <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">Take it out (JSON)</button>
+      A plan from an earlier visit could not be read. It is kept.
+      <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">Export (JSON)</button>
       <button type="button" class="press press-ember min-h-10 py-1" @click="plan.forgetUnreadable()">
-        Erase it
+        Delete
       </button>
     </p>
 
@@ -139,7 +137,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
               <span class="grow">{{ batchWords(batch.id) }}</span><button
                 type="button"
                 class="press min-h-10 px-2 py-1"
-                :aria-label="`Take out: ${batchWords(batch.id)}`"
+                :aria-label="`Remove: ${batchWords(batch.id)}`"
                 @click="plan.removeBatch(batch.id)"
               >
                 <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -153,7 +151,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
               :aria-expanded="opened === group.species"
               @click="opened = opened === group.species ? null : group.species"
             >
-              {{ opened === group.species ? 'Close' : 'Look at' }} the
+              {{ opened === group.species ? 'Close' : 'Show' }} the
               {{ count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`) }} one by one
             </button>
             <BasketEggs
@@ -175,7 +173,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
 
         <template v-if="draft.eggs.length > 0">
           <section class="card p-5" aria-labelledby="day">
-            <h2 id="day" class="mb-3 text-xl font-semibold">The day</h2>
+            <h2 id="day" class="mb-3 text-xl font-semibold">Timing</h2>
             <TimingChoice
               :timing="draft.timing"
               :species="
@@ -205,7 +203,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
           </section>
 
           <section class="card grid gap-5 p-5 sm:grid-cols-2" aria-labelledby="ways">
-            <h2 id="ways" class="text-xl font-semibold sm:col-span-2">Your way</h2>
+            <h2 id="ways" class="text-xl font-semibold sm:col-span-2">Methods</h2>
             <div>
               <SchoolChoice
                 legend="When to candle"
@@ -230,7 +228,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
           </section>
 
           <section v-if="tray" class="card p-5" aria-labelledby="trays">
-            <h2 id="trays" class="mb-3 text-xl font-semibold">The trays</h2>
+            <h2 id="trays" class="mb-3 text-xl font-semibold">Trays</h2>
             <div class="flex flex-wrap items-end gap-3">
               <label
                 >Tray
@@ -300,7 +298,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
                 type="button"
                 class="press min-h-11"
                 :disabled="draft.trays.filter((item) => item.species === tray!.species).length === 1"
-                :aria-label="`Take ${tray.name} away`"
+                :aria-label="`Remove ${tray.name}`"
                 @click="plan.removeTray(tray.id)"
               >
                 <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -313,7 +311,7 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
 
       <div class="flex min-w-0 flex-col gap-4 lg:sticky lg:top-4">
         <p v-if="plan.groups.length === 0" class="card p-5 text-lg">
-          Put eggs into the basket: how many, of which bird, laid when. The plan appears here as you go.
+          Add eggs to the basket: how many, which bird, when laid. The plan appears here.
         </p>
         <PlanPreview
           v-for="group in plan.groups"
@@ -347,11 +345,11 @@ useKeys({ u: () => void plan.undo() }, () => !clearing.value)
     <ConfirmDialog
       :open="clearing"
       title="Empty the basket?"
-      confirm="Empty it"
+      confirm="Empty"
       @confirm="emptyBasket"
       @close="clearing = false"
       ><p class="text-lg">
-        The eggs of this plan leave the basket; sets that are planned already stay. Undo brings them back.
+        The eggs in this plan leave the basket. Sets already planned stay. You can undo this.
       </p></ConfirmDialog
     >
   </main>

@@ -65,7 +65,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <fieldset class="flex flex-col gap-2">
-    <legend class="sr-only">The day</legend>
+    <legend class="sr-only">Timing</legend>
     <label class="flex items-center gap-2"
       ><input
         type="radio"
@@ -74,7 +74,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'hatch'"
         @change="choose('hatch')"
       />
-      Chicks out on a day that I choose</label
+      Choose the hatch day</label
     >
     <div v-if="timing.by === 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
       <label
@@ -141,7 +141,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           "
       /></label>
       <p v-if="offered.length === 0" class="text-ember" role="alert">
-        No such day can be reached in that time. Widen the dates, or take any weekday.
+        No such day fits. Widen the dates, or choose any weekday.
       </p>
     </div>
     <label class="flex items-center gap-2"
@@ -152,7 +152,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'set'"
         @change="choose('set')"
       />
-      Eggs go in on a day that I choose</label
+      Choose the setting day</label
     >
     <label class="flex items-center gap-2"
       ><input
@@ -162,7 +162,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'already'"
         @change="choose('already')"
       />
-      They are in already</label
+      Already set</label
     >
     <div v-if="timing.by !== 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
       <label

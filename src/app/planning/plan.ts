@@ -56,10 +56,10 @@ export const usePlanStore = defineStore('plan', () => {
       await store.repository.saveSetting(DRAFT_KEY, emptyDraft(store.hatchery, Date.now()))
       problem.value = {
         eggId: null,
-        text: 'The plan of your last visit cannot be read. It is kept aside, and an empty one is begun.',
+        text: 'Your last plan cannot be read. It is kept, and a new one is started.',
       }
     } else if (left.length > 0) {
-      problem.value = { eggId: null, text: `Left empty, because it could not be: ${left.join(' ')}` }
+      problem.value = { eggId: null, text: `Left empty: ${left.join(' ')}` }
     }
     unreadable.value = await store.repository.setting<unknown>(ASIDE_KEY)
     draft.value = read ?? emptyDraft(store.hatchery, Date.now())
@@ -78,7 +78,7 @@ export const usePlanStore = defineStore('plan', () => {
     } catch (error) {
       problem.value = {
         eggId: null,
-        text: `The plan is on the screen but not kept: ${isStorageFull(error) ? 'this browser’s storage is full' : (error as Error).message}.`,
+        text: `The plan is on screen but not saved: ${isStorageFull(error) ? 'browser storage is full' : (error as Error).message}.`,
       }
     }
   }

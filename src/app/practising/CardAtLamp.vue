@@ -26,7 +26,7 @@ const emit = defineEmits<{ turn: [by: 1 | -1]; brighten: [by: 1 | -1]; wait: [];
 const STROKE = 4
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
-const WAITING_WORDS = { no: 'Does it move?', making: 'Holding still', running: 'It lies still' } as const
+const WAITING_WORDS = { no: 'Does it move?', making: 'Holding still', running: 'It is still' } as const
 const DRAG_PX = 60
 let dragFrom: number | null = null
 function drag(event: PointerEvent): void {
@@ -50,7 +50,7 @@ function drag(event: PointerEvent): void {
         <img :src="picture" class="photo h-full w-full select-none" draggable="false" :alt="label" />
       </div>
       <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
-        The next egg comes to the lamp
+        Next egg coming to the lamp
       </p>
       <svg
         v-if="signs"

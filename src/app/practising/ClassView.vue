@@ -108,20 +108,20 @@ const print = (): void => globalThis.print()
     <div class="screen-only">
       <h1 class="text-3xl font-bold">Class</h1>
       <p class="text-ink-soft">
-        Look together, raise hands, then the truth. No names are kept. Children wash their hands after real
-        eggs, and nobody looks into the lamp.
+        Look together, raise hands, then see the truth. No names are saved. Children wash their hands after
+        real eggs, and nobody looks into the lamp.
       </p>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <label
           >Eggs
           <select v-model="setId" class="field mt-1 block">
-            <option value="">drawn, with the truth known</option>
+            <option value="">simulated, truth known</option>
             <option v-for="one in sets" :key="one.id" :value="one.id">our tray: {{ one.name }}</option>
           </select>
         </label>
         <template v-if="!set">
           <label
-            >Word of the tray
+            >Tray code
             <input v-model.lazy="word" class="field mt-1 block" maxlength="40" />
           </label>
           <EggKind v-model="kind" />
@@ -131,9 +131,9 @@ const print = (): void => globalThis.print()
           </label>
         </template>
         <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> Sheet for the class
+          <Printer class="h-5 w-5" aria-hidden="true" /> Class sheet
         </button>
-        <RouterLink to="/practice" class="press">To practice</RouterLink>
+        <RouterLink to="/practice" class="press">Back to Practice</RouterLink>
       </div>
       <div v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div>
@@ -145,7 +145,7 @@ const print = (): void => globalThis.print()
               v-if="current.drawn"
               :egg="current.drawn"
               :age-days="ageDays"
-              :label="`Egg ${current.name} at the lamp. What it is is yours to say.`"
+              :label="`Egg ${current.name} at the lamp. You decide what it is.`"
             />
             <MeasuredPhoto
               v-else-if="current.look"
@@ -180,7 +180,7 @@ const print = (): void => globalThis.print()
             <button
               type="button"
               class="press min-w-12 px-2"
-              :aria-label="`${GRADE_WORDS[grade]}: one hand less`"
+              :aria-label="`${GRADE_WORDS[grade]}: one hand fewer`"
               @click="raise(grade, -1)"
             >
               <Minus class="h-5 w-5" aria-hidden="true" />
@@ -199,11 +199,10 @@ const print = (): void => globalThis.print()
             }}</span>
           </div>
           <button v-if="!isSeen" type="button" class="press press-lamp min-h-14 text-lg" @click="reveal">
-            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? 'What we think so far' : 'The truth' }}
+            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? 'Our votes' : 'The truth' }}
           </button>
           <p v-else class="text-xl" role="status" data-testid="class-truth">
-            {{ set ? 'As far as anybody saw: ' : 'It is: '
-            }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
+            {{ set ? 'Looked like: ' : 'It is: ' }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
           </p>
           <p v-if="tally.all > 0" class="text-ink-soft" data-testid="class-tally">
             {{ tally.right }} of {{ count(tally.all, 'hand') }} right so far.

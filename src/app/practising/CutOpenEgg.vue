@@ -59,7 +59,7 @@ const cell = computed(() => {
       :viewBox="`${ASIDE_PX} 0 ${SIDE_PX} ${SIDE_PX}`"
       class="w-full"
       role="img"
-      aria-label="The egg as if its shell were glass"
+      aria-label="Cut-away view of the egg"
     >
       <clipPath :id="`glass-${fate}`"><polygon :points="line(signs.outline)" /></clipPath>
       <polygon

@@ -53,10 +53,10 @@ const print = (): void => globalThis.print()
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6 print:max-w-none print:p-0">
     <div class="screen-only">
-      <h1 class="text-3xl font-bold">The days of an egg</h1>
+      <h1 class="text-3xl font-bold">An egg day by day</h1>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <EggKind v-model="kind" />
-        <RouterLink to="/practice" class="press">To practice</RouterLink>
+        <RouterLink to="/practice" class="press">Back to Practice</RouterLink>
       </div>
       <label class="mt-4 block text-lg font-semibold" for="day-slider"
         >{{ ageWords(ageDays) }} of {{ days }} days: {{ words.title }}</label
@@ -117,18 +117,18 @@ const print = (): void => globalThis.print()
         </figure>
       </div>
       <fieldset class="mt-2 flex flex-wrap gap-x-5">
-        <legend class="font-semibold">As if the shell were glass</legend>
+        <legend class="font-semibold">Cut-away view</legend>
         <label v-for="(name, layer) in LAYERS" :key="layer" class="flex min-h-11 items-center gap-2"
           ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
         >
       </fieldset>
       <div class="mt-5 flex flex-wrap items-end gap-3">
-        <h2 class="mr-auto text-xl font-semibold">For the wall</h2>
+        <h2 class="mr-auto text-xl font-semibold">Wall chart</h2>
         <label
-          >On paper
+          >Print as
           <select v-model="paper" class="field ml-1">
-            <option value="chart">a chart on one sheet</option>
-            <option value="cards">a card for each day</option>
+            <option value="chart">one chart</option>
+            <option value="cards">one card per day</option>
           </select></label
         >
         <button type="button" class="press" @click="print">
@@ -142,7 +142,7 @@ const print = (): void => globalThis.print()
         class="mb-2 hidden text-2xl font-bold"
         :class="{ 'print:block': paper === 'chart' }"
       >
-        {{ SPECIES[kind.species].label }}: {{ days }} days, one tick a day
+        {{ SPECIES[kind.species].label }}: {{ days }} days, one box per day
       </h2>
       <ol
         class="grid grid-cols-2 gap-3 sm:grid-cols-4 lg:grid-cols-6"
@@ -170,7 +170,11 @@ const print = (): void => globalThis.print()
           <p v-if="paper === 'cards'" class="mt-1 text-xs">{{ stageWords(at / days).tonight }}</p>
         </li>
       </ol>
-      <ol v-if="paper === 'chart'" class="mt-4 hidden flex-wrap gap-2 print:flex" aria-label="One box a day">
+      <ol
+        v-if="paper === 'chart'"
+        class="mt-4 hidden flex-wrap gap-2 print:flex"
+        aria-label="One box per day"
+      >
         <li
           v-for="n in Math.ceil(days)"
           :key="n"

@@ -39,22 +39,22 @@ const other = computed(() => {
 const kappaWords = ({ kappa }: Standing): string =>
   kappa
     ? `κ ${kappa.kappa.toFixed(2)} (${kappa.low.toFixed(2)} to ${kappa.high.toFixed(2)})`
-    : 'not known yet'
+    : 'not yet known'
 const rows = computed(() => {
   const values = (of: Standing): string[] => [
     words(of.right),
     kappaWords(of),
     words(of.livingRemoved),
-    of.costPer100 === null ? 'not known yet' : of.costPer100.toFixed(1),
+    of.costPer100 === null ? 'not yet known' : of.costPer100.toFixed(1),
   ]
   const [own, by, beside] = [standing.value, program.value, other.value?.standing].map(
     (of) => of && values(of),
   )
   return [
     'Right, of all',
-    'Agreement with the truth beyond chance',
-    'Living eggs taken for dead',
-    'Living eggs lost, per hundred looked at',
+    'Agreement beyond chance (kappa)',
+    'Living eggs called dead',
+    'Living eggs lost, per 100 looks',
   ].map((name, i) => ({ name, own: own![i]!, program: by![i]!, other: beside?.[i] ?? null }))
 })
 /** Mean distance of lines drawn by hand from the air cell's edge, points of the egg's length. */
@@ -115,7 +115,7 @@ const program = computed(() => {
 const loss = computed(() => {
   const { livingRemoved } = standing.value
   if (!livingRemoved || livingRemoved.count === 0) return ''
-  return `${livingRemoved.count} of ${livingRemoved.of} living eggs would have come out. Hold what you doubt: looking again in a few days hurts nobody.`
+  return `${livingRemoved.count} of ${livingRemoved.of} living eggs would have been removed. If in doubt, leave it in: a second look in a few days does no harm.`
 })
 const rules = computed(() => rulesFor(answers.value))
 const latestLost = computed(() => props.latest.filter((one) => costOf(one).what === 'living-removed').length)
@@ -123,17 +123,17 @@ function save(): void {
   saveTable('practice.csv', {
     head: [
       'when',
-      'what it was about',
-      'how hard',
+      'question',
+      'difficulty',
       'bird',
       'shell',
       'truth',
       'said',
-      'how sure',
+      'confidence',
       'program',
       'seconds',
-      'cell drawn',
-      'cell was',
+      'air cell drawn',
+      'true air cell',
       'own photograph',
     ],
     rows: props.practised.map(({ at, card, truth, said, sure, program: by, seconds, cell }) => [
@@ -157,17 +157,17 @@ function save(): void {
 
 <template>
   <section aria-labelledby="standing-heading" data-testid="standing">
-    <h2 id="standing-heading" class="text-xl font-semibold">Where you stand</h2>
+    <h2 id="standing-heading" class="text-xl font-semibold">Your progress</h2>
     <p v-if="latest.length > 0" class="mt-1 text-lg" data-testid="sitting-result">
       This time {{ latest.filter(isRight).length }} of {{ latest.length }} right{{
-        latestLost > 0 ? `, ${latestLost} living taken for dead` : ''
+        latestLost > 0 ? `, ${latestLost} living called dead` : ''
       }}.
     </p>
     <p v-if="loss" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
       {{ loss }}
     </p>
     <label v-if="others.length > 0" class="mt-3 inline-block"
-      >Beside
+      >Compare with
       <select v-model="otherId" class="field ml-1">
         <option value="">nobody</option>
         <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
@@ -191,7 +191,7 @@ function save(): void {
             <td v-if="other" class="py-1 pr-4">{{ row.other }}</td>
           </tr>
           <tr v-if="cellError" class="border-t border-line">
-            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">Air cell’s line, off by</th>
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">Air cell line, error</th>
             <td class="py-1 pr-4">{{ cellError }}</td>
           </tr>
         </tbody>
@@ -199,11 +199,11 @@ function save(): void {
     </div>
     <div class="mt-4 grid gap-6 lg:grid-cols-2">
       <div class="overflow-x-auto">
-        <h3 class="font-semibold">What was taken for what</h3>
+        <h3 class="font-semibold">Confusions</h3>
         <table class="mt-1 text-center" data-testid="matrix">
           <thead>
             <tr class="text-sm text-ink-soft">
-              <th scope="col" class="px-2 py-1 text-left font-normal">It was, you said</th>
+              <th scope="col" class="px-2 py-1 text-left font-normal">Truth, your answer</th>
               <th v-for="grade in SAID" :key="grade" scope="col" class="px-2 py-1 font-normal">
                 {{ GRADE_WORDS[grade] }}
               </th>
@@ -225,39 +225,39 @@ function save(): void {
         </table>
       </div>
       <div>
-        <h3 class="font-semibold">Sureness</h3>
+        <h3 class="font-semibold">Confidence</h3>
         <ul class="mt-1">
           <li v-for="(chance, how) in SURENESSES" :key="how">
             <span class="text-ink-soft">{{ SURENESS_WORDS[how as Sureness] }} ({{ percent(chance) }}):</span>
             right {{ words(standing.calibration.bySureness[how as Sureness]) }}
           </li>
         </ul>
-        <h3 class="mt-4 font-semibold">What comes more often now</h3>
+        <h3 class="mt-4 font-semibold">Shown more often now</h3>
         <ul class="mt-1" data-testid="known">
           <li v-for="one in known" :key="one.confusion">
             <span class="text-ink-soft">{{ CONFUSION_WORDS[one.confusion] }}:</span>
-            {{ one.seen === 0 ? 'not met yet' : `${one.seen} met, known ${percent(one.recall)}` }}
+            {{ one.seen === 0 ? 'not seen yet' : `${one.seen} seen, recall ${percent(one.recall)}` }}
           </li>
         </ul>
       </div>
     </div>
-    <h3 class="mt-5 font-semibold">When to take out, going by your own words</h3>
+    <h3 class="mt-5 font-semibold">Removal rule that suits you</h3>
     <p v-if="!rules" class="text-ink-soft">
-      After {{ LEAST_ANSWERS }} eggs it shows which rule would lose you least.
+      After {{ LEAST_ANSWERS }} eggs, this shows which rule would lose you the least.
     </p>
     <div v-else class="overflow-x-auto">
       <table class="mt-1 w-full max-w-4xl text-left" data-testid="rules">
         <thead>
           <tr class="text-sm text-ink-soft">
-            <th scope="col" class="py-1 pr-4 font-normal">What comes out</th>
-            <th scope="col" class="py-1 pr-4 font-normal">Living eggs that would have come out</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Removal rule</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Living eggs removed</th>
             <th scope="col" class="py-1 pr-4 font-normal">Cost per hundred, in living eggs</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
             <th scope="row" class="py-1 pr-4 font-normal">
-              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> suits you best so far</strong>
+              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> best for you so far</strong>
             </th>
             <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
             <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>
@@ -265,14 +265,14 @@ function save(): void {
         </tbody>
       </table>
       <p class="mt-1 max-w-4xl text-sm text-ink-soft">
-        A living egg taken out counts one, a dead one left lying a tenth, a second look at a living one a
-        hundredth, at a dead one three.
+        Costs: removing a living egg 1, leaving a dead one 0.1, a second look at a living egg 0.01, at a dead
+        one 0.03.
       </p>
     </div>
     <div class="mt-5 grid gap-6 lg:grid-cols-2">
       <SharesOverTime
         v-if="sittings.length > 1"
-        title="Do you get better?"
+        title="Progress over time"
         :heads="['Sitting', 'Right', 'Of']"
         :shares="sittings"
       />

@@ -77,9 +77,9 @@ const cellWords = computed(() => {
   const degrees = cell.tilt
     ? Math.abs((180 / Math.PI) * (cell.tilt.drawnRad - cell.tilt.wasRad)).toFixed(0)
     : null
-  const against = shown.value?.egg.lookId ? '; held against the line of its measurement' : ''
+  const against = shown.value?.egg.lookId ? '; compared with the measured line' : ''
   return `Your line was ${points} points of the length too ${cell.drawn > cell.was ? 'deep' : 'shallow'}${
-    degrees === null ? '' : `, its lean ${degrees}° off`
+    degrees === null ? '' : `, tilt ${degrees}° off`
   }${against}.`
 })
 const brightness = ref(1)
@@ -139,9 +139,9 @@ useKeys({
 const cost = computed(() => (last.value ? costOf(last.value) : null))
 const programWords = computed(() => {
   const verdict = shown.value?.verdict
-  if (!verdict) return 'The program found nothing to say of this picture.'
+  if (!verdict) return 'Perlumen could not grade this picture.'
   const [reason] = verdict.reasons
-  return `The program said ${GRADE_WORDS[verdict.grade].toLowerCase()}${reason ? `: ${sayReason(reason)}` : '.'}`
+  return `Perlumen said ${GRADE_WORDS[verdict.grade].toLowerCase()}${reason ? `: ${sayReason(reason)}` : '.'}`
 })
 </script>
 
@@ -151,13 +151,13 @@ const programWords = computed(() => {
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <template v-if="atStart">
       <p class="mt-1 max-w-3xl text-ink-soft">
-        Eggs drawn by the physics of light, with the truth known. Ten at a sitting, three minutes; more of
-        what you take for something else. Nothing here can be hurt.
+        Simulated eggs whose truth is known. Ten eggs take three minutes. You see more of what you confuse. No
+        egg can come to harm.
       </p>
       <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
       <div class="mt-4 flex flex-wrap items-end gap-4">
         <label
-          >Who practises
+          >Learner
           <input
             class="field mt-1 block"
             maxlength="60"
@@ -171,11 +171,10 @@ const programWords = computed(() => {
           ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
         >
         <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="draws" type="checkbox" class="accent-lamp" /> draw the air cell, too</label
+          ><input v-model="draws" type="checkbox" class="accent-lamp" /> also draw the air cell</label
         >
         <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="mixed" type="checkbox" class="accent-lamp" /> your own photographs in
-          between</label
+          ><input v-model="mixed" type="checkbox" class="accent-lamp" /> include your own photographs</label
         >
         <button type="button" class="press press-lamp min-h-14 px-6 text-lg" @click="begin">
           {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
@@ -184,13 +183,13 @@ const programWords = computed(() => {
       <p v-if="mixed" class="mt-2 text-ink-soft" data-testid="own-known">
         {{
           own.length > 0
-            ? `${count(own.length, 'photograph')} of eggs that are known for what they were.`
-            : 'No egg of yours is known yet for what it was: hatch and breakout tell. Until then all are drawn.'
+            ? `${count(own.length, 'photograph')} of eggs whose outcome is known.`
+            : 'None of your eggs has a known outcome yet; hatch and breakout add them. Until then all eggs are simulated.'
         }}
       </p>
       <p class="mt-3 flex flex-wrap gap-3">
-        <RouterLink to="/practice/days" class="press">The days of an egg</RouterLink>
-        <RouterLink to="/practice/class" class="press">With a class</RouterLink>
+        <RouterLink to="/practice/days" class="press">An egg day by day</RouterLink>
+        <RouterLink to="/practice/class" class="press">Class</RouterLink>
       </p>
       <PracticeStanding
         v-if="practised.length > 0"
@@ -204,7 +203,7 @@ const programWords = computed(() => {
     <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <CardAtLamp
         :picture="picture"
-        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${shown!.egg.sides}. What it is is yours to say.`"
+        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${shown!.egg.sides}. You decide what it is.`"
         :brightness="brightness"
         :hand-lines="handLines"
         :settled="phase === 'seen'"
@@ -222,15 +221,15 @@ const programWords = computed(() => {
           {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
           {{ SPECIES[shown!.egg.wish.species].label }}, day {{ shown!.egg.ageDays.toFixed(0) }} of
           {{ usualTimetable(shown!.egg.wish.species).incubationDays
-          }}{{ shown!.egg.lookId ? '; a photograph of yours' : '' }}
+          }}{{ shown!.egg.lookId ? '; your own photograph' : '' }}
         </p>
         <p v-if="handLines && phase === 'look'" class="text-ink-soft">
-          Take the line’s ends to where the air cell meets the shell.
+          Drag the ends of the line to where the air cell meets the shell.
         </p>
         <p v-if="failed" class="text-ember" role="alert">
-          {{ shown!.egg.lookId ? 'This photograph is gone.' : 'This egg could not be drawn.' }}
+          {{ shown!.egg.lookId ? 'This photograph is missing.' : 'This egg could not be drawn.' }}
           <button type="button" class="press" @click="practice.showAgain(clock.nowMs)">
-            {{ shown!.egg.lookId ? 'Another egg' : 'Try again' }}
+            {{ shown!.egg.lookId ? 'Next egg' : 'Try again' }}
           </button>
         </p>
         <p
@@ -239,7 +238,7 @@ const programWords = computed(() => {
           :class="{ 'text-ember': held > COOLS_SECONDS }"
           data-testid="held"
         >
-          {{ held }} s{{ held > COOLS_SECONDS ? ': it cools' : '' }}
+          {{ held }} s{{ held > COOLS_SECONDS ? ': it is cooling' : '' }}
         </p>
         <template v-if="phase === 'look'">
           <h2 class="text-xl font-semibold">What is it?</h2>
@@ -269,18 +268,18 @@ const programWords = computed(() => {
         <div v-else-if="shown" aria-live="polite" data-testid="revealed">
           <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.egg.truth] }}</h2>
           <p v-if="last" class="text-lg">
-            {{ isRight(last) ? 'As you said.' : `You said ${GRADE_WORDS[last.said].toLowerCase()}.` }}
+            {{ isRight(last) ? 'Correct.' : `You said ${GRADE_WORDS[last.said].toLowerCase()}.` }}
           </p>
           <p class="mt-2">
             {{ GIVEAWAY[shown.egg.truth] }}
-            {{ shown.egg.lookId ? 'The lines are those of its measurement.' : '' }}
+            {{ shown.egg.lookId ? 'Lines: as measured.' : '' }}
           </p>
           <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
           <p v-if="cellWords" class="mt-2" data-testid="cell-error">{{ cellWords }}</p>
           <p class="mt-2 text-ink-soft">{{ programWords }}</p>
-          <p class="mt-2 text-ink-soft">It was about {{ CONFUSION_WORDS[shown.egg.wish.confusion] }}.</p>
+          <p class="mt-2 text-ink-soft">This was about {{ CONFUSION_WORDS[shown.egg.wish.confusion] }}.</p>
           <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
-            {{ isOver ? 'How it went' : 'Next egg' }} <span class="key hidden md:inline">Space</span>
+            {{ isOver ? 'See results' : 'Next egg' }} <span class="key hidden md:inline">Space</span>
           </button>
         </div>
       </div>

@@ -73,7 +73,7 @@ async function cutOut(photo: Blob, corner: Point, sidePx: number): Promise<Blob>
   const bitmap = await createImageBitmap(photo)
   const canvas = new OffscreenCanvas(CARD_PX, CARD_PX)
   const context = canvas.getContext('2d')
-  if (!context) throw new Error('no canvas to cut the photograph on')
+  if (!context) throw new Error('this browser cannot crop the photograph')
   const scale = CARD_PX / sidePx
   context.fillRect(0, 0, CARD_PX, CARD_PX)
   context.drawImage(bitmap, -corner.x * scale, -corner.y * scale, bitmap.width * scale, bitmap.height * scale)

@@ -15,9 +15,9 @@ onMounted(async () => {
   await backups.load()
 })
 const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
-  evening: 'after each evening, and each day',
-  day: 'each day',
-  never: 'only when I say so',
+  evening: 'after each candling, and daily',
+  day: 'daily',
+  never: 'only when I ask',
 }
 const timeWords = (time: string): string => time.slice(0, 16).replace('T', ' ')
 async function restore(name: string): Promise<void> {
@@ -29,7 +29,7 @@ async function restore(name: string): Promise<void> {
   <section class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="backup-heading">
     <h2 id="backup-heading" class="text-xl font-semibold">Backups</h2>
     <p :class="{ 'text-ember': backups.isOld }" data-testid="backup-age">
-      {{ backups.ageWords }} Each is read back before it counts.
+      {{ backups.ageWords }} Every backup is read back and checked.
     </p>
     <p v-if="backups.problem" class="text-ember" role="alert">{{ backups.problem }}</p>
     <div class="flex flex-wrap items-center gap-3">
@@ -44,16 +44,16 @@ async function restore(name: string): Promise<void> {
         @click="backups.choose()"
       >
         <FolderOpen class="h-5 w-5" aria-hidden="true" />
-        {{ backups.folder ? 'Another folder' : 'Choose a folder' }}
+        {{ backups.folder ? 'Change folder' : 'Choose a folder' }}
       </button>
       <button v-if="backups.folder" type="button" class="press" @click="backups.forget()">
-        Folder no more
+        Stop using folder
       </button>
     </div>
     <p>
       {{ backups.folder ? `Into the folder “${backups.folder.name}”` : 'As a download,' }}
       <label
-        >by itself
+        >automatically
         <select v-model="backups.rhythm" class="field ml-1">
           <option v-for="(words, key) in RHYTHM_WORDS" :key="key" :value="key">{{ words }}</option>
         </select></label
@@ -61,11 +61,12 @@ async function restore(name: string): Promise<void> {
     </p>
     <template v-if="backups.folder">
       <p v-if="backups.needsLeave" class="text-ember">
-        The browser wants your leave to write there again: “Back up now” asks for it.
+        The browser needs your permission to write there again: press “Back up now”.
       </p>
       <details v-if="backups.kept.length > 0">
         <summary class="min-h-11 cursor-pointer py-2">
-          {{ count(backups.kept.length, 'backup') }} kept: seven days, five weeks, twelve months, every year
+          {{ count(backups.kept.length, 'backup') }} kept: seven daily, five weekly, twelve monthly, one per
+          year
         </summary>
         <ul data-testid="backups">
           <li
@@ -80,7 +81,7 @@ async function restore(name: string): Promise<void> {
               :disabled="busy"
               @click="restore(one.name)"
             >
-              Look at it
+              Show
             </button>
           </li>
         </ul>
@@ -89,13 +90,13 @@ async function restore(name: string): Promise<void> {
     <p v-else class="text-ink-soft">
       {{
         backups.canChoose()
-          ? 'A folder that is synchronised, or a stick, outlives this tablet. Several tablets may share one: each clears away only its own.'
-          : 'This browser writes to no folder by itself: a backup is a file among the downloads.'
+          ? 'A synchronised folder or a USB stick survives this tablet. Several tablets can share one; each deletes only its own backups.'
+          : 'This browser cannot write to folders: a backup goes to your downloads.'
       }}
     </p>
     <p v-if="room && !room.persistent" class="text-sm text-ink-soft">
-      The browser has not promised to keep what is here: when the device runs out of room it may clear it all.
-      It promises more readily to a program that is installed and used often.
+      The browser has not guaranteed this storage and may clear it when the device is full. Install Perlumen
+      to make that less likely.
     </p>
   </section>
 </template>

@@ -54,21 +54,21 @@ function confirm(): void {
 <template>
   <ConfirmDialog
     :open="open"
-    title="What becomes of both?"
-    :confirm="way === 'together' ? 'Bring together' : 'Replace'"
+    title="Merge or replace?"
+    :confirm="way === 'together' ? 'Merge' : 'Replace'"
     :grave="way === 'replace'"
     @confirm="confirm"
     @close="emit('close')"
   >
     <fieldset class="flex flex-col gap-2">
-      <legend class="sr-only">What becomes of both</legend>
+      <legend class="sr-only">Merge or replace</legend>
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" /> Bring
-        together: all that was noted on either device</label
+        ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" /> Merge:
+        keep what was recorded on either device</label
       >
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="way" type="radio" value="replace" class="accent-lamp" /> Replace: only what is in the
-        bundle</label
+        ><input v-model="way" type="radio" value="replace" class="accent-lamp" /> Replace: keep only what is
+        in the bundle</label
       >
     </fieldset>
     <p v-if="bundle && !bundle.isChecked" class="mt-3 text-ember" role="alert">{{ UNCHECKED }}</p>
@@ -102,7 +102,7 @@ function confirm(): void {
                   @change="choose(conflict, other)"
                 />
                 <span v-if="conflict.gone">{{
-                  other ? 'taken back on one device: gone' : 'gone on with on the other: stays'
+                  other ? 'deleted on one device: deleted' : 'changed on the other: kept'
                 }}</span>
                 <span v-else>
                   <span v-for="field in conflict.fields" :key="field" class="block break-words"
@@ -118,11 +118,7 @@ function confirm(): void {
                   <span class="text-sm text-ink-soft"
                     >{{ (conflict.keptIs === 'a') !== other ? 'on this device' : 'in the bundle'
                     }}{{
-                      other
-                        ? ''
-                        : conflict.about === 'record'
-                          ? ', written last'
-                          : ', holds unless you choose'
+                      other ? '' : conflict.about === 'record' ? ', newest' : ', used unless you choose'
                     }}</span
                   >
                 </span>
@@ -132,11 +128,11 @@ function confirm(): void {
         </li>
       </ul>
       <p v-if="merged.conflicts.length > MOST_SHOWN" class="text-ink-soft">
-        The first {{ MOST_SHOWN }} are shown; in the others what was written last holds.
+        The first {{ MOST_SHOWN }} are shown. For the others the newest value is used.
       </p>
     </template>
     <p class="mt-3 text-sm text-ink-soft">
-      Steps so far can not be taken back afterwards; take everything out first if in doubt.
+      You cannot undo earlier steps afterwards. If in doubt, export everything first.
     </p>
   </ConfirmDialog>
 </template>

@@ -22,8 +22,8 @@ const MOST_SHOWN = 20
 <template>
   <ConfirmDialog
     open
-    title="Changes from the table"
-    :confirm="`Take ${count(table.edits.length - refused.size, 'change')}`"
+    title="Changes in the table"
+    :confirm="`Import ${count(table.edits.length - refused.size, 'change')}`"
     @confirm="
       emit(
         'confirm',
@@ -36,7 +36,7 @@ const MOST_SHOWN = 20
       <li v-for="problem in table.problems.slice(0, MOST_SHOWN)" :key="problem">{{ problem }}</li>
       <li v-if="table.problems.length > MOST_SHOWN">And {{ table.problems.length - MOST_SHOWN }} more.</li>
     </ul>
-    <p v-if="table.edits.length === 0">The table says nothing else than the book.</p>
+    <p v-if="table.edits.length === 0">The table matches your records. Nothing to change.</p>
     <ul data-testid="table-edits">
       <li v-for="edit in table.edits" :key="`${edit.eggId}/${edit.field}`">
         <label class="flex min-h-11 items-center gap-2"

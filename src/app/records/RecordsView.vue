@@ -43,7 +43,7 @@ const discarding = shallowRef<StoredRecord | null>(null)
 const MOST_SHOWN = 50
 const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
 const sizes = computed(() => {
-  if (!hatchery.loaded) return 'What there is'
+  if (!hatchery.loaded) return 'Contents'
   // What is left of a set that was erased is counted nowhere.
   const chapters = hatchery.sets.flatMap(({ id }) => hatchery.chapters.get(id) ?? [])
   const all = (table: 'eggs' | 'looks'): number => chapters.reduce((sum, counts) => sum + counts[table], 0)
@@ -85,7 +85,7 @@ const exportCsv = () =>
       new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-looks-${stamp()}.csv`,
     )
-    return `${count(hatchery.looks.length, 'look')} written to a table.`
+    return `${count(hatchery.looks.length, 'look')} exported.`
   })
 /** Whether what cameras noted of time and place goes along to other tools. */
 const keepMetadata = ref(false)
@@ -93,7 +93,7 @@ const keepMetadata = ref(false)
 const exportExchange = () =>
   guarded(async () => {
     saveFile(await custody.forOtherTools(keepMetadata.value), `perlumen-for-other-tools-${stamp()}.zip`)
-    return `Tables, outlines and photographs of ${sizes.value} written.`
+    return `Tables, outlines and photographs exported: ${sizes.value}.`
   })
 /** Eggs as a table, to be edited in a spreadsheet. */
 const exportEggs = () =>
@@ -103,7 +103,7 @@ const exportEggs = () =>
       new Blob([eggsToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-eggs-${stamp()}.csv`,
     )
-    return `${count(hatchery.eggs.length, 'egg')} written to a table. Weights, sizes, marks and new notes may come back.`
+    return `${count(hatchery.eggs.length, 'egg')} exported. You can import edited weights, sizes, marks and new notes.`
   })
 const table = shallowRef<EggEdits | null>(null)
 async function chooseTable(event: Event): Promise<void> {
@@ -122,20 +122,20 @@ function takeTable(edits: EggEdit[]): void {
   if (edits.length === 0) return
   void guarded(async () => {
     await hatchery.commit('table', null, editedEggs(edits, hatchery.eggs))
-    return `${count(edits.length, 'change')} taken from the table; on Today they can be taken back.`
+    return `${count(edits.length, 'change')} imported from the table. You can undo this on Today.`
   })
 }
 const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
-  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that was set aside'
+  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that needs repair'
 const exportBundle = () =>
   guarded(async () => {
     const { file, missing } = await custody.takeOut()
     saveFile(file, `perlumen-${stamp()}.zip`)
-    const text = `${sizes.value} written, with their photographs.`
+    const text = `${sizes.value} exported with photographs.`
     if (missing.length === 0) return text
     return {
       bad: true,
-      text: `${sizes.value} written. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} gone from this browser and not in the bundle; all else is:`,
+      text: `${sizes.value} exported. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} missing from this browser and from the bundle:`,
       details: missing.map(missingWords),
     }
   })
@@ -181,20 +181,20 @@ function together(others: Conflict[]): void {
   if (!next) return
   void guarded(async () => {
     await custody.bringTogether(next.bundle, others, next.bytes)
-    return `Both are together now: ${sizes.value}.`
+    return `Merged: ${sizes.value}.`
   })
 }
 function wipe(): void {
   wiping.value = false
   void guarded(async () => {
     await custody.erase()
-    return 'All records on this device were erased.'
+    return 'All records on this device were deleted.'
   })
 }
 function mend(record: StoredRecord, value: unknown): void {
   void guarded(async () => {
     await custody.mend(record, value)
-    return 'Put right. What belongs to it is back as well.'
+    return 'Repaired. Everything that belongs to it is back.'
   })
 }
 function saveAside({ table, value }: StoredRecord): void {
@@ -209,7 +209,7 @@ function discard(): void {
   if (record) {
     void guarded(async () => {
       await custody.discard(record)
-      return 'It is erased.'
+      return 'Deleted.'
     })
   }
 }
@@ -219,8 +219,8 @@ function discard(): void {
   <main class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">Records</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      <template v-if="hatchery.loaded">{{ sizes }} in this browser. </template>Nothing leaves this device but
-      what you take out or hand to another tablet.
+      <template v-if="hatchery.loaded">{{ sizes }} in this browser. </template>Nothing leaves this device
+      unless you export it or merge with another tablet.
     </p>
     <div
       v-if="message"
@@ -234,7 +234,7 @@ function discard(): void {
         <li v-for="line in message.details" :key="line">{{ line }}</li>
       </ul>
       <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">
-        Bring in all that is sound
+        Import everything that is intact
       </button>
     </div>
     <div
@@ -259,10 +259,10 @@ function discard(): void {
     </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <section class="card flex flex-col gap-3 p-5">
-        <h2 class="text-xl font-semibold">Take out</h2>
+        <h2 class="text-xl font-semibold">Export</h2>
         <p class="text-ink-soft">
-          One bundle holds everything, to keep or to carry to another device. Tables are for spreadsheets; for
-          other tools there are outlines with the photographs, without what cameras note of time and place.
+          A bundle holds everything, for backup or another device. Tables open in spreadsheets. For other
+          tools there are outlines and photographs, without the camera’s time and place.
         </p>
         <button type="button" class="press" :disabled="working" @click="exportCsv">
           <Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)
@@ -275,17 +275,17 @@ function discard(): void {
         </button>
         <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
           <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
-          with the camera’s time and place
+          include the camera’s time and place
         </label>
         <button type="button" class="press press-lamp" :disabled="working" @click="exportBundle">
           <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
         </button>
       </section>
       <section class="card flex flex-col gap-3 p-5">
-        <h2 class="text-xl font-semibold">Bring in</h2>
+        <h2 class="text-xl font-semibold">Import</h2>
         <p class="text-ink-soft">
-          A bundle is checked whole before anything here changes. It is brought together with what is here, or
-          takes its place; you see before what would change.
+          A bundle is fully checked before anything changes. It is merged with your records or replaces them;
+          you see the changes first.
         </p>
         <label class="press" :class="{ 'opacity-40': working }"
           ><Upload class="h-5 w-5" aria-hidden="true" /> Choose a bundle (ZIP)<input
@@ -305,26 +305,26 @@ function discard(): void {
             data-testid="table-input"
             @change="chooseTable"
         /></label>
-        <h2 class="mt-4 text-xl font-semibold">Erase</h2>
+        <h2 class="mt-4 text-xl font-semibold">Delete</h2>
         <button
           type="button"
           class="press press-ember"
           :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0)"
           @click="wiping = true"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" /> Erase all records here
+          <Trash2 class="h-5 w-5" aria-hidden="true" /> Delete all records
         </button>
       </section>
     </div>
     <TwoTablets :busy="working" @received="look" />
     <BackupCard :busy="working" @restore="look" />
     <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
-      <h2 id="aside-heading" class="text-xl font-semibold">Set aside</h2>
+      <h2 id="aside-heading" class="text-xl font-semibold">Records to repair</h2>
       <p class="text-ink-soft">
-        {{ count(hatchery.aside.length, 'record') }} cannot be read, or
-        {{ hatchery.aside.length === 1 ? 'its' : 'their' }} belongings are missing. Everything else works
-        without {{ hatchery.aside.length === 1 ? 'it' : 'them' }}; a bundle takes
-        {{ hatchery.aside.length === 1 ? 'it' : 'them' }} along.
+        {{ count(hatchery.aside.length, 'record') }} cannot be read or
+        {{ hatchery.aside.length === 1 ? 'its' : 'their' }} something is missing. Everything else works
+        without {{ hatchery.aside.length === 1 ? 'it' : 'them' }}; bundles include
+        {{ hatchery.aside.length === 1 ? 'it' : 'them' }} .
       </p>
       <ul>
         <SetAsideRecord
@@ -338,18 +338,18 @@ function discard(): void {
         />
       </ul>
       <p v-if="hatchery.aside.length > MOST_SHOWN" class="text-ink-soft">
-        The first {{ MOST_SHOWN }} are shown; put one right and the next comes.
+        The first {{ MOST_SHOWN }} are shown; repair one to see the next.
       </p>
     </section>
     <ConfirmDialog
       :open="discarding !== null"
-      title="Erase this record?"
-      confirm="Erase"
+      title="Delete this record?"
+      confirm="Delete"
       grave
       @confirm="discard"
       @close="discarding = null"
     >
-      <p class="text-lg">It cannot be read now and will be gone for good. Take it out first if in doubt.</p>
+      <p class="text-lg">It cannot be read and will be gone for good. If in doubt, export it first.</p>
     </ConfirmDialog>
     <EggTableDialog v-if="table" :table="table" @confirm="takeTable" @close="table = null" />
     <BringInDialog
@@ -364,15 +364,15 @@ function discard(): void {
     />
     <ConfirmDialog
       :open="wiping"
-      title="Erase all records?"
-      confirm="Erase"
+      title="Delete all records?"
+      confirm="Delete"
       grave
       @confirm="wipe"
       @close="wiping = false"
     >
       <p class="text-lg">
-        {{ sizes }} and their photographs will be gone from this device for good. Export a bundle first if in
-        doubt.
+        {{ sizes }} and their photographs will be deleted from this device for good. If in doubt, export a
+        bundle first.
       </p>
     </ConfirmDialog>
   </main>

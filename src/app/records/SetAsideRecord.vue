@@ -8,7 +8,7 @@ const props = defineProps<{ record: SetAside; busy: boolean }>()
 const emit = defineEmits<{ mend: [value: unknown]; save: []; discard: [] }>()
 
 const KINDS = {
-  hatchery: 'The hatchery’s own figures',
+  hatchery: 'Hatchery settings',
   incubators: 'Incubator',
   probes: 'Probe',
   trays: 'Tray',
@@ -16,7 +16,7 @@ const KINDS = {
   eggs: 'Egg',
   looks: 'Look',
   sessions: 'Candling',
-  logs: 'Incubator’s log',
+  logs: 'Incubator log',
   practice: 'Practice',
 } as const
 const typed = ref<Record<string, string>>({})
@@ -79,18 +79,16 @@ function mend(): void {
           @input="typed[field.key] = ($event.target as HTMLInputElement).value"
         />
         <span v-else class="mt-1 flex min-h-11 items-center gap-2"
-          ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" /> leave it
+          ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" /> leave
           empty</span
         >
       </label>
-      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">
-        Put it right
-      </button>
+      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">Repair</button>
       <button type="button" class="press min-h-11" :disabled="busy" @click="emit('save')">
-        Take it out (JSON)
+        Export (JSON)
       </button>
       <button type="button" class="press press-ember min-h-11" :disabled="busy" @click="emit('discard')">
-        Erase it
+        Delete
       </button>
     </form>
   </li>

@@ -39,7 +39,7 @@ const LABEL = 'simulated readings out'
 function putBack(): void {
   void saving(async () => {
     if (store.journal.at(-1)?.label !== LABEL)
-      throw new Error('something else was done since; take that back first.')
+      throw new Error('something else was changed since; undo that first.')
     await store.undo()
     taken.value = null
   })
@@ -57,14 +57,14 @@ function putBack(): void {
       <span
         >{{ count(found.count, 'reading') }} of a simulated sensor
         {{ found.count === 1 ? 'lies' : 'lie' }} among your own records, from {{ sayDate(found.from) }} to
-        {{ sayDate(found.to) }}. An earlier Perlumen wrote them; they are not of your incubators, and advice
-        is drawn from them.</span
+        {{ sayDate(found.to) }}. An earlier version wrote them. They are not from your incubators, but they
+        affect advice.</span
       >
-      <button type="button" class="press press-lamp min-h-10 py-1" @click="takeOut">Take them out</button>
+      <button type="button" class="press press-lamp min-h-10 py-1" @click="takeOut">Remove</button>
     </template>
     <template v-else>
-      <span>{{ count(taken!, 'simulated reading') }} taken out.</span>
-      <button type="button" class="press min-h-10 py-1" @click="putBack">Put them back</button>
+      <span>{{ count(taken!, 'simulated reading') }} removed.</span>
+      <button type="button" class="press min-h-10 py-1" @click="putBack">Undo</button>
     </template>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>

@@ -6,7 +6,7 @@ import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useCustodyStore } from '../data/custody.ts'
 
-/** Two tablets in one room, without any server: each shows the other a code, and both books go across. */
+/** Merge with another tablet, without any server: each shows the other a code, and both books go across. */
 defineProps<{ busy: boolean }>()
 const emit = defineEmits<{ received: [file: File] }>()
 const custody = useCustodyStore()
@@ -20,10 +20,10 @@ const progress = ref<{ done: number; total: number } | null>(null)
 const canTalk = 'RTCPeerConnection' in globalThis
 const WORDS = {
   idle: '',
-  offering: 'Let the other tablet read this code under “Read its code”. Then read the code that it shows.',
-  answering: 'Let the first tablet read this code now.',
-  talking: 'The books go across. Keep both tablets on.',
-  done: 'Both books have gone across. What would change here is shown; the other tablet shows its own.',
+  offering: 'On the other tablet press “Read its code” and scan this. Then scan the code it shows.',
+  answering: 'Scan this code with the first tablet now.',
+  talking: 'Sending records. Keep both tablets on.',
+  done: 'Records sent both ways. Each tablet now shows what would change on it.',
 } as const
 const percent = computed(() =>
   progress.value ? Math.floor((100 * progress.value.done) / progress.value.total) : 0,
@@ -94,10 +94,10 @@ onBeforeUnmount(close)
 
 <template>
   <section v-if="canTalk" class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="two-heading">
-    <h2 id="two-heading" class="text-xl font-semibold">Two tablets in one room</h2>
+    <h2 id="two-heading" class="text-xl font-semibold">Merge with another tablet</h2>
     <p class="text-ink-soft">
-      In the same network, without any server: each reads a code from the other’s screen, and both books come
-      together on both. A bundle by file does the same.
+      On the same network, without a server: each tablet scans a code from the other. You can also merge by
+      importing a bundle.
     </p>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <p v-if="WORDS[state]" role="status" data-testid="two-state">
@@ -128,7 +128,7 @@ onBeforeUnmount(close)
     <CodeReader
       v-if="reading"
       label="Read the other tablet’s code"
-      words="Hold the other tablet’s screen before the camera."
+      words="Hold the other tablet’s screen in front of the camera."
       @code="read"
       @close="reading = null"
     />

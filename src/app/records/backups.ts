@@ -66,12 +66,12 @@ export const useBackupsStore = defineStore('backups', () => {
     () => ageMs(lastGood.value === null ? null : Date.parse(lastGood.value), clock.nowMs) / DAY_MS,
   )
   const ageWords = computed(() => {
-    if (lastGood.value === null) return 'There is no good backup yet.'
+    if (lastGood.value === null) return 'No backup yet.'
     if (ageDays.value === Infinity)
-      return 'The clock was set back since the last backup, so its age is unknown. Back up now.'
+      return 'The clock was changed since the last backup, so its age is unknown. Back up now.'
     const seen = lastIsDownload.value
-      ? 'The last backup went to this browser’s downloads, whole when it left here; whether it lies there only you can see. It is'
-      : 'The last good backup is'
+      ? 'The last backup went to your downloads. Perlumen cannot check that it is still there. It is'
+      : 'The last backup is'
     if (ageDays.value < 1) return `${seen} less than a day old.`
     return `${seen} ${count(Math.floor(ageDays.value), 'day')} old.`
   })
@@ -130,7 +130,7 @@ export const useBackupsStore = defineStore('backups', () => {
     return guarded(async () => {
       if (folder.value) {
         if (!(await mayWrite(folder.value, true)))
-          throw new Error('the browser was not given leave to write to the folder.')
+          throw new Error('the browser has no permission to write to the folder.')
         await write(folder.value)
       } else await download()
     })
@@ -177,7 +177,7 @@ export const useBackupsStore = defineStore('backups', () => {
 
   /** One of the kept ones, to be looked at before it changes anything. */
   function fetch(name: string): Promise<File> {
-    if (!folder.value) throw new Error('There is no folder any more.')
+    if (!folder.value) throw new Error('The folder is no longer set.')
     return readFrom(folder.value, name)
   }
 

@@ -21,13 +21,13 @@ const TABLE_WORDS: Readonly<Record<RecordTable, [one: string, many: string]>> = 
   eggs: ['egg', 'eggs'],
   looks: ['look', 'looks'],
   sessions: ['candling evening', 'candling evenings'],
-  logs: ['month of an incubator', 'months of incubators'],
-  practice: ['month of practice', 'months of practice'],
+  logs: ['incubator log (month)', 'incubator logs (months)'],
+  practice: ['practice log (month)', 'practice logs (months)'],
 }
 
 export function changeWords({ table, come, change, go }: TableChange): string {
   const [one, many] = TABLE_WORDS[table]
-  if (table === 'hatchery') return 'how the place is described changes'
+  if (table === 'hatchery') return 'hatchery settings change'
   const said = (n: number, verb: string): string[] => (n > 0 ? [`${n} ${n === 1 ? one : many} ${verb}`] : [])
   return [
     ...said(come, come === 1 ? 'comes' : 'come'),
@@ -41,7 +41,7 @@ export function conflictName(
   { table, id, kept }: Conflict,
   { sets, eggs }: Pick<HatcheryRecords, 'sets' | 'eggs'>,
 ): string {
-  if (table === 'hatchery') return 'How the place is described'
+  if (table === 'hatchery') return 'Hatchery settings'
   const egg = eggs.find((one) => one.id === (table === 'looks' ? kept['eggId'] : id))
   const set = sets.find((one) => one.id === (egg?.setId ?? id))
   if (table === 'looks' && egg) return `Look at egg ${egg.number}, ${set?.name ?? ''}`
@@ -71,7 +71,7 @@ const WORDS_OF: Readonly<
   chick: ({ state, words }: NonNullable<EggState['chick']>) =>
     [state.replace('-', ' '), words].filter(Boolean).join(', '),
   done: (done: SetRecord['done']) =>
-    done.some(({ key }) => key === 'give-up') ? 'closed' : 'goes on: more was noted of it there',
+    done.some(({ key }) => key === 'give-up') ? 'closed' : 'continues: more was recorded there',
   incubatorId: (id: string, { hatchery }) => hatchery.incubators.find((one) => one.id === id)?.name ?? id,
 }
 
@@ -98,13 +98,13 @@ const NOTHING: Readonly<Record<string, string>> = {
 }
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
-  removed: 'taken out',
-  outcome: 'what became of it',
+  removed: 'removed',
+  outcome: 'outcome',
   pipped: 'pip',
-  zipped: 'cut round',
-  incubatorId: 'where it stands',
+  zipped: 'zipped',
+  incubatorId: 'incubator',
   done: 'the set',
-  own: 'own grade',
+  own: 'your grade',
   setAt: 'set at',
   standInBasket: 'basket',
   correction: 'lines by hand',
@@ -122,14 +122,14 @@ export function settledWords(
 ): string {
   const set = sets.find(({ id }) => id === setId)
   if (what === 'number-taken')
-    return `${set?.name ?? ''}: two eggs were numbered ${was}. One is ${number} now; pencil it on the shell.`
+    return `${set?.name ?? ''}: two eggs had number ${was}. One is now ${number}: pencil it on the shell.`
   const [, trayId = '', row = '0', column = '0'] = was.split('/')
   const place = set ? nameOfPlace(set.trays, { trayId, row: Number(row), column: Number(column) }) : ''
-  return `${set?.name ?? ''}: two eggs were put in ${place}. Egg ${number} lies nowhere now; say where it is.`
+  return `${set?.name ?? ''}: two eggs were in ${place}. Egg ${number} has no place now: choose one.`
 }
 
 export const decideWords = (n: number): string =>
-  n === 0 ? 'Nothing has to be decided.' : `${count(n, 'thing')} written on both, to be looked at:`
+  n === 0 ? 'Nothing to decide.' : `${count(n, 'thing')} changed on both, please check:`
 
 /** What came of bringing a bundle in. */
 export function broughtInWords(
@@ -138,9 +138,7 @@ export function broughtInWords(
 ): string {
   const isEmpty = records.sets.length === 0 && buried.length > 0
   return [
-    isEmpty
-      ? 'It is brought in, and holds no set any more: all that it names was erased.'
-      : `${sizes} brought in.`,
+    isEmpty ? 'Imported. It contains no sets: everything in it was deleted.' : `${sizes} imported.`,
     missing.length > 0 ? `${count(missing.length, 'look')} without a photograph.` : '',
     isChecked ? '' : UNCHECKED,
   ]
@@ -149,4 +147,4 @@ export function broughtInWords(
 }
 
 export const UNCHECKED =
-  'The bundle has no list of its parts, so that what may have been lost or changed in it could not be told.'
+  'The bundle has no list of contents, so missing or changed parts could not be checked.'

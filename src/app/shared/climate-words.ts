@@ -14,37 +14,37 @@ export function alarmWords(
     case 'too-hot':
       return {
         says: `${warm}: too hot for the eggs`,
-        todo: 'Open the lid a hand’s breadth now and let it cool; then look at the regulator, the room and the sun.',
+        todo: 'Open the lid a hand’s breadth now and let it cool. Then check the thermostat, the room and direct sun.',
       }
     case 'hot':
       return {
         says: `${warm}, too warm`,
-        todo: 'Check with a second thermometer, then turn it down a little. Look at the vents and the room.',
+        todo: 'Check with a second thermometer, then turn it down a little. Check the vents and the room.',
       }
     case 'silent':
       return {
-        says: 'The sensor says nothing any more',
-        todo: 'Read the display yourself; then look at its battery, its plug and the network.',
+        says: 'No reading from the sensor',
+        todo: 'Read the display yourself. Then check the sensor’s battery, plug and network.',
       }
     case 'cold':
       return {
         says: `${warm}, too cool`,
-        todo: 'Is the lid flat, the plug in? Chilled eggs bear an hour or two; the hatch is later then.',
+        todo: 'Check the lid and the plug. Eggs survive an hour or two of cold; the hatch will be later.',
       }
     case 'moist':
       return {
-        says: `${moist}, moister than the band`,
-        todo: 'Less water surface, not less air: keep the vents as they are.',
+        says: `${moist}, above target`,
+        todo: 'Reduce the water surface, not the air: leave the vents as they are.',
       }
     case 'dry':
       return {
-        says: `${moist}, drier than the band`,
-        todo: 'Top up the water, then look again.',
+        says: `${moist}, below target`,
+        todo: 'Top up the water, then check again.',
       }
     case 'water':
-      return { says: 'Water is due', todo: 'Top up lukewarm, through the outside where it can be.' }
+      return { says: 'Water is due', todo: 'Top up with lukewarm water, from outside if you can.' }
     case 'turn':
-      return { says: 'A turn by hand is overdue', todo: 'Turn them now; the next one as usual.' }
+      return { says: 'Turning by hand is overdue', todo: 'Turn the eggs now, then carry on as usual.' }
   }
 }
 
@@ -67,12 +67,12 @@ export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) =>
 
 /** What an excursion of warmth usually does. */
 export const EFFECT_WORDS: Readonly<Record<WarmthEffect, string>> = {
-  'kills-quickly': 'kills within the hour',
+  'kills-quickly': 'lethal within an hour',
   kills: 'kills many within hours',
-  harms: 'harms when it lasts',
-  earlier: 'brings the hatch forward, no more',
-  later: 'puts the hatch back, no more',
-  'harms-cold': 'so long and so cold, weak ones die',
+  harms: 'harmful if it lasts',
+  earlier: 'only an earlier hatch',
+  later: 'only a later hatch',
+  'harms-cold': 'so long and cold that weak embryos die',
 }
 
 const CHANNEL_WORDS = { first: 'first channel', second: 'second channel', both: 'all channels' } as const
@@ -96,11 +96,11 @@ export function logWords(event: LogEvent, units: UnitSystem): string {
     case 'opened':
       return `Lid opened ${OPENING_WORDS[event.reason]}`.trim()
     case 'round':
-      return 'Looked after, all well'
+      return 'Checked, all well'
     case 'alarm':
       return `Alarm: ${alarmWords({ code: event.alarm, value: event.value }, units).says}`
     case 'alarm-seen':
-      return 'Alarm seen'
+      return 'Alarm dismissed'
     case 'alarm-over':
       return 'Alarm over'
   }

@@ -97,7 +97,7 @@ export const useSensingStore = defineStore('sensing', () => {
     } catch (error) {
       // Kept for the next try.
       queue.putBack(now)
-      problem.value = `What the sensors said could not be written down: ${(error as Error).message}`
+      problem.value = `Sensor readings could not be saved: ${(error as Error).message}`
     } finally {
       writing = false
     }
@@ -172,7 +172,7 @@ export const useSensingStore = defineStore('sensing', () => {
     const standIn =
       sensors.value.find(({ name }) => name === sensor)?.standIn ?? latest.value.get(sensor)?.standIn
     if (!mayBe(standIn ?? false))
-      throw new Error(`${sensor} is simulated: it stands in the made-up hatchery alone.`)
+      throw new Error(`${sensor} is simulated and only works in the demo hatchery.`)
     const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
     const probe: ProbeRecord = known
       ? { ...known, height, events: [...known.events, placing(incubatorId, noting)] }

@@ -1,15 +1,17 @@
 import { useEventListener } from '@vueuse/core'
 
+/** Ctrl+Z undoes as Z alone does; in a text field it stays the browser's. */
+const isUndo = (event: KeyboardEvent): boolean => event.key.toLowerCase() === 'z' && !event.shiftKey
+
 /**
- * Single keys for the whole view. Keys typed into a field, with a modifier, or held down are left alone; Enter
- * and Space stay with a focused button.
+ * Single keys for the whole view. Keys typed into a field, with a modifier other than Ctrl+Z, or held down are left
+ * alone; Enter and Space stay with a focused button.
  */
 export function useKeys(actions: Record<string, () => void>, enabled: () => boolean = () => true): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (
       !enabled() ||
-      event.ctrlKey ||
-      event.metaKey ||
+      ((event.ctrlKey || event.metaKey) && !isUndo(event)) ||
       event.altKey ||
       event.repeat ||
       event.defaultPrevented

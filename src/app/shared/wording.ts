@@ -17,8 +17,8 @@ export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
   hatched: 'It hatched',
   alive: 'It was alive',
-  clear: 'Never fertile',
-  'blood-ring': 'Died early, a ring of blood',
+  clear: 'Infertile',
+  'blood-ring': 'Died early, blood ring',
   quitter: 'Died later, an embryo',
 }
 
@@ -30,16 +30,16 @@ export const POLICY_WORDS: Readonly<Record<Policy, string>> = {
 }
 
 export const ACTION_WORDS: Readonly<Record<Action, string>> = {
-  keep: 'Leave it in',
-  recheck: 'Leave it in, look again',
-  remove: 'Take it out',
+  keep: 'Leave in',
+  recheck: 'Leave in, look again',
+  remove: 'Remove',
 }
 
 /** Until when an earlier suggestion held. */
 export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
-  mates: 'all its mates were known',
+  mates: 'the whole tray was seen',
   film: 'it was filmed',
-  model: 'it was graded again by a newer model',
+  model: 'a newer model regraded it',
 }
 
 /** Cameras that the server speaks for, as they are called; null where there is none to be offered. */
@@ -74,8 +74,8 @@ const ODD_DAYS = 730
  * @param nowMs - years are odd that lie far from it
  */
 export function dateDoubt(date: string, nowMs: number): string | null {
-  if (date === '') return 'No day was typed; the one before holds.'
-  if (!isLikelyDate(date)) return `The year ${date.split('-')[0]} was hardly meant; the day before holds.`
+  if (date === '') return 'No date entered; the previous one is kept.'
+  if (!isLikelyDate(date)) return `The year ${date.split('-')[0]} looks wrong; the previous date is kept.`
   const off = Math.abs(Date.parse(date) - nowMs) / 86_400_000
   return off > ODD_DAYS ? `${sayDate(date)}: is the year ${date.slice(0, 4)} right?` : null
 }

@@ -94,10 +94,10 @@ function seen(): void {
       <RouterLink
         :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
         class="press min-h-11 py-1"
-        >Look</RouterLink
+        >Show</RouterLink
       >
       <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
-        I have seen it
+        Dismiss
       </button>
     </div>
   </div>

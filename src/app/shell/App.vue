@@ -107,11 +107,11 @@ const trouble = ref('')
 /** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
 router.onError(() => {
   trouble.value =
-    'This page could not be loaded. A newer Perlumen may be there since this one was opened, or the server is off. What was saved is safe.'
+    'This page could not be loaded. Perlumen may have been updated, or the server is down. Saved data is safe.'
 })
 onErrorCaptured((error) => {
   console.error(error)
-  trouble.value = `Something went wrong on this page (${error.message}). What was saved is safe.`
+  trouble.value = `Something went wrong on this page (${error.message}). Saved data is safe.`
   return false
 })
 watch(
@@ -156,7 +156,7 @@ async function writeBack(): Promise<void> {
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
       <p class="text-ink-soft">
-        Nothing was changed. Below you can take out what there is, bring in a bundle, or erase what is here.
+        Nothing was changed. Below you can export, import a bundle, or delete the records.
       </p>
     </div>
     <div
@@ -166,9 +166,9 @@ async function writeBack(): Promise<void> {
       data-testid="storage-gone"
     >
       <span
-        ><strong>The browser has cleared this program’s storage.</strong> What you see is only in memory, and
-        nothing is saved now. Photographs and undo steps are gone; sets, eggs and looks can be written
-        back.</span
+        ><strong>The browser has cleared Perlumen’s storage.</strong> What you see is only in memory and
+        nothing is being saved. Photographs and undo steps are gone; sets, eggs and looks can be
+        restored.</span
       >
       <button
         type="button"
@@ -176,9 +176,9 @@ async function writeBack(): Promise<void> {
         :disabled="custody.progress !== null"
         @click="writeBack"
       >
-        Write back what is here
+        Restore from memory
       </button>
-      <RouterLink to="/records" class="press min-h-11">Take it out as a file</RouterLink>
+      <RouterLink to="/records" class="press min-h-11">Export to a file</RouterLink>
       <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
     </div>
     <RouterLink
@@ -187,7 +187,7 @@ async function writeBack(): Promise<void> {
       class="screen-only block border-b border-line px-4 py-2 text-ember underline"
       data-testid="aside-note"
       >{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read
-      and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} set aside. See what can be done.</RouterLink
+      and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} kept for repair. See what you can do.</RouterLink
     >
     <RouterLink
       v-if="backups.isOld && route.meta.room === 'desk' && route.name !== 'records'"
@@ -202,7 +202,7 @@ async function writeBack(): Promise<void> {
       role="status"
       data-testid="follows"
     >
-      <span>Another tab is at work on the records; this one follows it.</span>
+      <span>Another tab is editing the records; this one follows it.</span>
       <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
     </div>
     <div
@@ -213,13 +213,13 @@ async function writeBack(): Promise<void> {
     >
       <span>{{ trouble }}</span>
       <button type="button" class="press min-h-11" @click="reload">Reload</button>
-      <RouterLink to="/records" class="press min-h-11">Take everything out first</RouterLink>
+      <RouterLink to="/records" class="press min-h-11">Export everything first</RouterLink>
     </div>
     <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
-      <h1 class="text-3xl font-bold">There is no such set</h1>
+      <h1 class="text-3xl font-bold">Set not found</h1>
       <p class="mt-2">
-        It was taken back or erased, or the address is of another device.
-        <RouterLink to="/" class="underline">Back to today</RouterLink>
+        It was deleted, or the link is from another device.
+        <RouterLink to="/" class="underline">Back to Today</RouterLink>
       </p>
     </main>
     <!-- Another set is another page: nothing of the one before must stay. -->

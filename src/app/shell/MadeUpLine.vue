@@ -24,18 +24,18 @@ async function erase(): Promise<void> {
     class="screen-only flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-dashed border-line px-4 py-1 text-sm text-ink-soft"
     data-testid="made-up-line"
   >
-    <span>Made up: nothing here is real.</span>
-    <button type="button" class="min-h-8 underline" @click="turnTo('own')">My own book</button>
-    <button type="button" class="min-h-8 underline" @click="erasing = true">Erase</button>
+    <span>Demo: nothing here is real.</span>
+    <button type="button" class="min-h-8 underline" @click="turnTo('own')">My records</button>
+    <button type="button" class="min-h-8 underline" @click="erasing = true">Delete</button>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>
   <ConfirmDialog
     :open="erasing"
-    title="Erase the made-up hatchery?"
-    confirm="Erase it"
+    title="Delete the demo hatchery?"
+    confirm="Delete"
     @confirm="erase"
     @close="erasing = false"
   >
-    Your own book is another one and stays as it is. The made-up hatchery can be opened anew at any time.
+    Your own records are separate and do not change. You can open the demo hatchery again at any time.
   </ConfirmDialog>
 </template>

@@ -27,7 +27,7 @@ const PAGES = [
   ['/history', 'History'],
   ['/practice', 'Practice'],
   ['/records', 'Records'],
-  ['/rightness', 'How right'],
+  ['/rightness', 'Accuracy'],
 ] as const
 </script>
 
@@ -61,7 +61,7 @@ const PAGES = [
       <span
         v-if="isMadeUp && isAtBench"
         class="rounded border border-dashed border-line px-2 text-sm whitespace-nowrap text-ink-soft"
-        >made up</span
+        >demo</span
       >
       <span class="grow lg:hidden" />
       <RouterLink

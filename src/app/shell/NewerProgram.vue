@@ -15,12 +15,12 @@ const reload = (): void => location.reload()
   >
     <Sparkle class="h-5 w-5" aria-hidden="true" />
     <template v-if="offline.overtaken">
-      <span>Another tab has taken a newer Perlumen. This one goes on; begin it anew when it suits you.</span>
-      <button type="button" class="press min-h-10 py-1" @click="reload">Begin anew</button>
+      <span>Another tab has updated Perlumen. Reload this one when it suits you.</span>
+      <button type="button" class="press min-h-10 py-1" @click="reload">Reload</button>
     </template>
     <template v-else>
-      <span>A newer Perlumen is on this device. Nothing of what was noted is touched by it.</span>
-      <button type="button" class="press min-h-10 py-1" @click="offline.take()">Take it now</button>
+      <span>A new version of Perlumen is ready. Your records are not affected.</span>
+      <button type="button" class="press min-h-10 py-1" @click="offline.take()">Update now</button>
       <span v-if="offline.refusal" class="text-ember">{{ offline.refusal }}</span>
     </template>
   </div>

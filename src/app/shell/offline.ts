@@ -56,7 +56,7 @@ export const useOfflineStore = defineStore('offline', () => {
   async function take(): Promise<void> {
     const held = (await navigator.locks.query()).held ?? []
     if (held.some(({ name }) => name === AT_BENCH)) {
-      refusal.value = 'Another tab is at the bench. Take it when that one is done.'
+      refusal.value = 'Another tab is at the bench. Update when it is done.'
       return
     }
     refusal.value = ''

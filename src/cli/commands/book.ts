@@ -17,7 +17,7 @@ perlumen book export BUNDLE.zip --to FOLDER [--keep-exif]
   Tables of eggs, looks and readings (CSV), outlines, air cells and shadows (COCO), photographs
   without what their camera noted of time and place, unless --keep-exif.
 perlumen book merge A.zip B.zip --out C.zip
-  Brings two copies of a book together; where both wrote of the same thing, what was written last holds.
+  Merges two copies of the records; where both changed the same thing, the newest value is used.
 Exit code: 0 all is well, 1 a bundle is damaged or something has to be decided, 2 wrong usage,
 3 what was made could not be written.`
 
@@ -30,7 +30,7 @@ export async function book(argv: readonly string[], io: CliIo): Promise<number> 
   const { values, positionals } = readOptions(argv, OPTIONS)
   const [verb = '', ...files] = positionals
   if (!Object.hasOwn(VERBS, verb))
-    throw new UsageError(`Say what to do with the book: ${Object.keys(VERBS).join(', ')}.`)
+    throw new UsageError(`Choose what to do with the bundle: ${Object.keys(VERBS).join(', ')}.`)
   if (files.length === 0) throw new UsageError('Name a bundle.')
   try {
     return await VERBS[verb as keyof typeof VERBS](files, values, io)
@@ -127,13 +127,13 @@ async function merge(files: readonly string[], { out }: Values, io: CliIo): Prom
   await writeOut(out, new Uint8Array(await file.arrayBuffer()))
   for (const { table, id, fields, gone } of conflicts)
     io.stdout.write(
-      `${table} ${id}: ${gone ? 'taken back on one device and gone on with on the other; it stays' : `both wrote ${fields.join(', ')}; what was written last holds`}\n`,
+      `${table} ${id}: ${gone ? 'deleted on one device and changed on the other; kept' : `both changed ${fields.join(', ')}; newest value used`}\n`,
     )
   for (const { number, what, was } of settled)
     io.stdout.write(
       what === 'number-taken'
-        ? `two eggs were numbered ${was}; one is ${number} now\n`
-        : `egg ${number} was where another lies; it lies nowhere now\n`,
+        ? `two eggs had number ${was}; one is now ${number}\n`
+        : `egg ${number} shared a place with another; it has no place now\n`,
     )
   return conflicts.length + settled.length > 0 ? 1 : 0
 }

@@ -111,7 +111,7 @@ async function readJob(argv: readonly string[]): Promise<GradeJob> {
     throw new UsageError(`--format must be ${FORMATS.join(', ')}, not “${values.format}”.`)
   const resume = values.resume ?? false
   if (resume && (format !== 'jsonl' || out === undefined))
-    throw new UsageError('--resume goes on with a file of lines: give --format jsonl and --out FILE.')
+    throw new UsageError('--resume continues a JSON Lines file: give --format jsonl and --out FILE.')
   const context = contextOf(values)
   const jobs = values.jobs === undefined ? availableParallelism() : parseJobs(values.jobs)
   const job = { context, format, out, resume, jobs }
@@ -122,7 +122,7 @@ async function readJob(argv: readonly string[]): Promise<GradeJob> {
   const manifest = readManifest(await openText(name), name)
   const beside = values.photos ?? dirname(name)
   const files = positionals.length > 0 ? positionals : manifest.rows.map(({ file }) => resolve(beside, file))
-  if (files.length === 0) throw new UsageError(`${name} names no photograph.`)
+  if (files.length === 0) throw new UsageError(`${name} lists no photographs.`)
   if (out !== undefined) await refuseToOverwrite(out, [name, ...files])
   const { rowOf, unmatched } = matchManifest(manifest, files, name)
   const without = files.filter((file) => !rowOf.has(file))
@@ -163,6 +163,6 @@ function notesOn(name: string, unmatched: readonly ManifestRow[], without: reado
           `${name}: no photograph was given for line ${some(unmatched.map(({ line, file }) => `${line} (${file})`))}.`,
         ]
       : []),
-    ...(without.length > 0 ? [`${name} has no line for ${some(without)}; the options count there.`] : []),
+    ...(without.length > 0 ? [`${name} has no line for ${some(without)}; the options are used for it.`] : []),
   ]
 }

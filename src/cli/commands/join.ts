@@ -5,7 +5,7 @@ import { FORMATS, openResults, recordOf, type FormatName } from '../results.ts'
 import { refuseToOverwrite } from '../write-file.ts'
 
 export const JOIN_USAGE = `perlumen join [--format NAME] [--out FILE] PART.jsonl…
-  Puts results in lines together, in the order of the files: as json (default), jsonl or csv.`
+  Joins JSON Lines results, in the order of the files, as json (default), jsonl or csv.`
 
 /** @returns 1 where photographs could not be read, or parts are cut off; 0 otherwise */
 export async function join(argv: readonly string[], io: CliIo): Promise<number> {

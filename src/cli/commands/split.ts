@@ -7,7 +7,7 @@ import { readOptions, TEXT } from '../options.ts'
 import { makeFolder, writeOut } from '../write-file.ts'
 
 export const SPLIT_USAGE = `perlumen split --parts N --to FOLDER MANIFEST
-  Shares a manifest out into parts of like size, part-1.csv to part-N.csv, for as many jobs; each
+  Splits a manifest into parts of equal size, part-1.csv to part-N.csv, one per job; each
   is graded by “perlumen grade --manifest FOLDER/part-K.csv --format jsonl --out FOLDER/part-K.jsonl
   --resume”. Their photographs are named as they lie from FOLDER.`
 

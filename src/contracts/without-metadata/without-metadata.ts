@@ -25,8 +25,5 @@ export function withoutMetadata(photo: Uint8Array): Uint8Array {
       // Reading past the end: a length in the file is wrong.
       if (!(error instanceof RangeError)) throw error
     }
-  throw new PhotoFileError(
-    'not-a-photo',
-    'What its camera noted of time and place cannot be told from its picture.',
-  )
+  throw new PhotoFileError('not-a-photo', 'Its camera’s time and place cannot be separated from the picture.')
 }

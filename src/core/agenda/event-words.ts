@@ -9,9 +9,9 @@ export const EVENT_TITLES: Readonly<Record<EventKind, string>> = {
   lockdown: 'Lockdown',
   pip: 'First pips possible',
   hatch: 'Hatch',
-  'give-up': 'Open what has not hatched',
-  'take-out': 'Chicks into the brooder',
+  'give-up': 'Breakout: open unhatched eggs',
+  'take-out': 'Chicks to the brooder',
   'first-day': 'First day in the brooder',
   'third-day': 'Third day in the brooder',
-  cooler: 'A step cooler in the brooder',
+  cooler: 'Brooder one step cooler',
 }

@@ -10,7 +10,7 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
   switch (kind) {
     case 'warm-up':
       return [
-        'Run the incubator empty until it is steady',
+        'Run the incubator empty until it is stable',
         'Check its display against a second thermometer',
         `Bring the humidity to ${low}–${high} %`,
       ]
@@ -19,7 +19,7 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
         'Wash your hands',
         'Number the eggs, and mark two sides where you turn by hand',
         'Candle for cracks',
-        'Note the hour',
+        'Note the time',
       ]
     case 'candle':
       return [
@@ -32,8 +32,8 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
       return ['Stop the turner, or the turning by hand']
     case 'lockdown':
       return [
-        'Last look: take out what is certainly dead',
-        'Turner and dividers out; non-slip cover over the grid, never newspaper',
+        'Last look: remove eggs that are certainly dead',
+        'Turner and dividers out; non-slip mat over the grid, never newspaper',
         `Fill every water channel: ${hatchLow}–${hatchHigh} % humidity`,
         'Vents at least a third open',
         'Lid on, and leave it on',
@@ -50,31 +50,31 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
       return [
         'Make sure twice that an egg is dead before you open it',
         'Open the rest outdoors, away from your face',
-        'Humane killing and disposal: local rules, and a vet',
+        'Humane killing and disposal: follow local rules and your vet’s advice',
       ]
     case 'take-out':
       return [
-        'Brooder warm for an hour, 32–35 °C at the floor; the lid is opened once, for all that are dry',
-        'Dip each beak into the water; count them, and band those that you will tell apart',
-        'Those still wet stay in; lid shut again',
+        'Brooder warm for an hour, 32–35 °C at the floor; open the lid once, for all dry chicks',
+        'Dip each beak in the water; count the chicks, and band those you want to tell apart',
+        'Wet chicks stay in; shut the lid again',
         'Wash your hands',
       ]
     case 'first-day':
       return [
-        'All drink and eat? Dip the beaks of those that stand apart',
-        'How they lie: spread at the walls, too hot; huddled under the lamp, too cold',
-        'Weak ones are noted; a vet’s advice, and local rules',
+        'Check that all drink and eat; dip the beaks of any that stand apart',
+        'How they lie: at the walls, too hot; huddled under the lamp, too cold',
+        'Record weak chicks; follow local rules and your vet’s advice',
       ]
     case 'third-day':
       return [
-        'Vents: wash off what is pasted with warm water',
-        'Legs: splayed ones are hobbled early, or it is too late',
+        'Pasted vents: wash them with warm water',
+        'Splayed legs: hobble early, later is too late',
         'Fresh water and crumb; dry litter; the lamp is still fixed twice',
       ]
     case 'cooler':
       return [
         'About 3 °C less at the floor than in the week before; hang the lamp higher',
-        'More room, more water, more feed; is anyone alone?',
+        'More space, water and feed; check that none is alone',
       ]
   }
 }

@@ -42,7 +42,7 @@ export function removalReminder(
     .filter(({ eggs }) => eggs > 0)
     .map(({ set, eggs }) => ({
       key: `${set.id}/removal/${today}`,
-      title: eggs === 1 ? 'An egg waits to be taken out' : `${eggs} eggs wait to be taken out`,
+      title: eggs === 1 ? 'An egg is waiting to be removed' : `${eggs} eggs are waiting to be removed`,
       body: `${set.name}: dead eggs go bad and burst.`,
     }))
 }

@@ -56,8 +56,8 @@ export function warnings(sets: readonly WarningSet[], hatchery: WarningHatchery,
         code: 'too-many',
         key: 'too-many',
         setIds: [],
-        message: `${running.length} sets are running; with more than ${MOST_RUNNING} it is not looked for what clashes.`,
-        wayOn: 'Tick “Give up” at those that are over.',
+        message: `${running.length} sets are running; above ${MOST_RUNNING} Perlumen does not check for clashes.`,
+        wayOn: 'Tick “Breakout” for sets that are over.',
       },
     ]
   }
@@ -84,7 +84,7 @@ function oldEggs(sets: readonly WarningSet[]): Warning[] {
       key: `old-eggs/${set.id}`,
       setIds: [set.id],
       message: `The oldest eggs of ${set.name} will be ${set.oldestStorageDays} days old when they are set.`,
-      wayOn: 'Set sooner, or set the fresher ones alone.',
+      wayOn: 'Set sooner, or set only the fresher eggs.',
     }))
 }
 
@@ -181,7 +181,7 @@ function brooderConflicts(sets: readonly WarningSet[], { brooders, zone }: Warni
         key: `brooder/${together.map(({ set }) => set.id).join('+')}`,
         setIds: together.map(({ set }) => set.id),
         message: `${listed(names)} hatch within three weeks from ${sayDate(localDateOf(first.at, zone))} and do not share a brooder: ${groups.size} are needed, you have ${brooders}.`,
-        wayOn: 'Make ready another brooder, or set one of them three weeks later.',
+        wayOn: 'Get another brooder ready, or set one of them three weeks later.',
       },
     ]
   })
@@ -212,8 +212,8 @@ function whileAway(sets: readonly WarningSet[], { away, zone }: WarningHatchery,
           code: 'away' as const,
           key: `away/${from}/${to}/${due.map(({ id }) => id).join('+')}`,
           setIds: due.map(({ id }) => id),
-          message: `While you are away, ${sayDate(from)} to ${sayDate(to)}, ${listed(due.map((set) => set.name))} ${due.length === 1 ? 'asks' : 'ask'} for ${missed.length === 1 ? 'a task' : `${missed.length} tasks`}.`,
-          wayOn: `Ask somebody in, choose other candling days, or set so that nothing falls before ${sayDate(addDays(to, 1))}.`,
+          message: `While you are away, ${sayDate(from)} to ${sayDate(to)}, ${listed(due.map((set) => set.name))} ${due.length === 1 ? 'needs' : 'need'} you for ${missed.length === 1 ? 'a task' : `${missed.length} tasks`}.`,
+          wayOn: `Ask someone to help, choose other candling days, or set so that nothing is due before ${sayDate(addDays(to, 1))}.`,
         },
       ]
     })

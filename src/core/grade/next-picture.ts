@@ -50,20 +50,20 @@ function mayBeRing(probabilities: PerGrade): boolean {
 export function sayNextPicture(next: NextPicture, incubationDays: number): string {
   switch (next) {
     case 'whole-egg':
-      return 'Step back so that the whole egg is in the picture, and take it again.'
+      return 'Move back so that the whole egg is in the picture, and retake it.'
     case 'uncover':
-      return 'Take fingers and collar off the egg where you can, and take it again.'
+      return 'Clear fingers and collar off the egg where you can, and retake it.'
     case 'step-back':
-      return 'Step the lamp back, or turn it down, and take it again.'
+      return 'Move the lamp back or dim it, and retake it.'
     case 'brighter':
-      return 'Bring the lamp closer, or darken the room, and take it again.'
+      return 'Bring the lamp closer or darken the room, and retake it.'
     case 'hold-still':
-      return 'Rest the hand, hold still, and take it again.'
+      return 'Rest your hand, hold still, and retake it.'
     case 'quarter-turn':
-      return 'Turn the egg a quarter about its long axis, and take it again.'
+      return 'Turn the egg a quarter about its long axis, and retake it.'
     case 'wait': {
       const days = Math.max(1, Math.round(WAIT_SHARE * incubationDays))
-      return `Leave it in; ${days === 1 ? 'in a day' : `in ${days} days`} it shows more than any picture does now.`
+      return `Leave it in: ${days === 1 ? 'tomorrow' : `in ${days} days`} it will show more than any picture now.`
     }
   }
 }

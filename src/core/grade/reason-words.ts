@@ -9,13 +9,12 @@ const LEAST_ALONE = 0.12
 
 const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
   'too-dark':
-    'Too little light comes through to see what would decide. Try a brighter lamp or a longer exposure, or leave it for a later day.',
-  'too-noisy': 'The picture is too grainy to show vessels. Steady the camera or bring the lamp closer.',
-  overexposed: 'The light drowns the picture. Step the lamp back or expose less.',
-  'too-early': 'Too early to tell on this shell: nothing certain can be seen yet.',
-  'age-unknown': 'Without the day there is nothing to compare with.',
-  'unlike-an-egg':
-    'This does not look like an egg with a lamp behind it: no shell lets light through so evenly, so smoothly or in such a colour.',
+    'Too little light comes through to decide. Use a brighter lamp or a longer exposure, or look again another day.',
+  'too-noisy': 'The picture is too noisy to show vessels. Steady the camera or bring the lamp closer.',
+  overexposed: 'The picture is overexposed. Move the lamp back or reduce the exposure.',
+  'too-early': 'Too early to tell with this shell: nothing certain shows yet.',
+  'age-unknown': 'Without the day there is nothing to compare it with.',
+  'unlike-an-egg': 'This does not look like a backlit egg: the light or its colour is wrong for a shell.',
   'outline-partly-hidden': 'Much of the egg’s edge cannot be seen.',
 }
 
@@ -31,17 +30,17 @@ export const LOOKS_LIKE: Readonly<Record<Grade, string>> = {
 export function sayReason(reason: Reason): string {
   switch (reason.code) {
     case 'moves':
-      return `It moves inside: ${reason.significance.toFixed(0)} standard deviations above grain, over ${reason.seconds.toFixed(0)} s`
+      return `Movement inside: ${reason.significance.toFixed(0)} standard deviations above noise, over ${reason.seconds.toFixed(0)} s`
     case 'heartbeat':
-      return `A regular beat in the vessels, ${reason.hz.toFixed(1)} a second, ${reason.signalToNoise.toFixed(0)} times the noise around it`
+      return `Regular heartbeat, ${reason.hz.toFixed(1)} per second, ${reason.signalToNoise.toFixed(0)} times the noise`
     case 'unreadable':
       return UNREADABLE_SENTENCES[reason.why]
     case 'unusual':
-      return `Unlike the pictures that this was learnt from (${reason.by.toFixed(1)} times as far off as they are): the suggestion is held to be less sure`
+      return `Unlike the training pictures (${reason.by.toFixed(1)} times their usual distance): the suggestion is less sure`
     case 'two-opinions':
-      return `What is measured looks like ${LOOKS_LIKE[reason.measures]}; the picture as a whole looks like ${LOOKS_LIKE[reason.impression]}`
+      return `The measurements suggest ${LOOKS_LIKE[reason.measures]}; the whole picture suggests ${LOOKS_LIKE[reason.impression]}`
     case 'two-pictures':
-      return 'Weighed together with the picture just before, which did not decide'
+      return 'Combined with the previous picture, which was undecided'
     case 'shadow':
       return sayShadow(reason)
     case 'vessels':
@@ -58,15 +57,14 @@ type Told<C extends Reason['code']> = Extract<Reason, { code: C }>
 function sayShadow({ area, sd, expected, ageDays }: Told<'shadow'>): string {
   const usual = `${Math.round(100 * expected.low)}–${percent(expected.high)}`
   if (area < 0.005)
-    return `No shadow, an even glow; a living one darkens ${usual} of the contents at ${ageDays.toFixed(1)} days`
+    return `No embryo shadow: even glow; ${usual} of the contents expected dark at ${ageDays.toFixed(1)} days`
   return `Shadow ${percent(area)} ± ${percent(sd)} of the contents; ${usual} expected at ${ageDays.toFixed(1)} days`
 }
 
 function sayVessels({ netLength, coverage, litShare, spotCount }: Told<'vessels'>): string {
-  if (litShare < 0.15) return 'Nearly all is dark, so vessels cannot be seen'
-  const spots = spotCount >= SPOTTED_FROM ? ', on a spotted shell where lines deceive' : ''
-  if (netLength > LONGEST_NET && spotCount >= SPOTTED_FROM)
-    return 'The shell’s own pattern hides whether there are vessels'
+  if (litShare < 0.15) return 'Nearly all dark, so vessels cannot be seen'
+  const spots = spotCount >= SPOTTED_FROM ? ', but lines on a spotted shell can mislead' : ''
+  if (netLength > LONGEST_NET && spotCount >= SPOTTED_FROM) return 'The shell’s pattern hides any vessels'
   if (netLength < 0.25) return `No vessels${spots}`
   const amount = netLength < 1 ? 'Few, short vessels' : netLength < 2.5 ? 'Some vessels' : 'A net of vessels'
   return `${amount} (over ${percent(coverage)} of the contents)${spots}`
@@ -74,10 +72,10 @@ function sayVessels({ netLength, coverage, litShare, spotCount }: Told<'vessels'
 
 function sayRing({ score, visibleShare, shareOfLines }: Told<'ring'>): string {
   // Some circle lies along the branches of every net.
-  if (shareOfLines < LEAST_ALONE) return 'No ring that stands alone'
+  if (shareOfLines < LEAST_ALONE) return 'No isolated ring'
   if (score > 0.8)
-    return `A smooth dark ${visibleShare > 0.75 ? 'ring' : 'arc'} that stands alone (evidence ${percent(score)})`
-  if (score > 0.3) return `A line that may be part of a ring (evidence ${percent(score)})`
+    return `Smooth dark ${visibleShare > 0.75 ? 'ring' : 'arc'}, no vessels attached (evidence ${percent(score)})`
+  if (score > 0.3) return `Line that may be part of a ring (evidence ${percent(score)})`
   return 'No ring'
 }
 

@@ -9,13 +9,13 @@ export interface OpenedStage {
 export const OPENED_STAGES: readonly OpenedStage[] = [
   { stage: 2 / 21, words: 'a pale disc with blood islands, no body yet' },
   { stage: 4 / 21, words: 'vessels over the yolk, a body like a comma, a dark point for an eye' },
-  { stage: 6 / 21, words: 'a large dark eye, buds of legs and wings' },
+  { stage: 6 / 21, words: 'a large dark eye, leg and wing buds' },
   { stage: 8 / 21, words: 'neck, toes and the first beak; no feathers' },
-  { stage: 11 / 21, words: 'feather germs in rows, egg tooth, comb begins' },
-  { stage: 14 / 21, words: 'covered in down, as long as the egg is broad' },
-  { stage: 17 / 21, words: 'fills the egg; yolk still outside, white all used up' },
-  { stage: 19 / 21, words: 'yolk half drawn in, beak below the right wing towards the air cell' },
-  { stage: 20.5 / 21, words: 'yolk drawn in, beak in the air cell' },
+  { stage: 11 / 21, words: 'feather germs in rows, egg tooth, first comb' },
+  { stage: 14 / 21, words: 'covered in down, as long as the egg is wide' },
+  { stage: 17 / 21, words: 'fills the egg; yolk still outside, albumen used up' },
+  { stage: 19 / 21, words: 'yolk half absorbed, beak under the right wing towards the air cell' },
+  { stage: 20.5 / 21, words: 'yolk absorbed, beak in the air cell' },
 ]
 
 /** The stage that a day comes nearest to. @param day - days of development */

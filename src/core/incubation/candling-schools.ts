@@ -16,16 +16,16 @@ export type CandlingSchool = (typeof CANDLING_SCHOOLS)[number]
 export const CANDLING_SCHOOL_CHOICES: Readonly<Record<CandlingSchool, School>> = {
   weekly: {
     label: 'Weekly',
-    reason: 'The usual: clears show after a third, quitters after two thirds, a last look at lockdown.',
+    reason: 'The usual: clears show after one third, quitters after two thirds, last look at lockdown.',
   },
-  'early-bird': { label: 'Early bird', reason: 'For pale shells and a bright lamp: frees space early.' },
+  'early-bird': { label: 'Early bird', reason: 'For pale shells and a bright lamp. Frees space early.' },
   'one-good-look': {
     label: 'One good look',
-    reason: 'At the middle all is plain, and the lid opens seldom.',
+    reason: 'Halfway everything is plain, and the lid is rarely opened.',
   },
-  'late-only': { label: 'Late only', reason: 'For dark shells, or a candler who distrusts early looks.' },
+  'late-only': { label: 'Late only', reason: 'For dark shells, or if you distrust early looks.' },
   often: { label: 'Often', reason: 'Every three days: for teaching, learning and full records.' },
-  own: { label: 'My own days', reason: 'Days that you name yourself.' },
+  own: { label: 'My own days', reason: 'Days you choose.' },
 }
 
 /** Looks before the one at lockdown, days of a 21-day bird; other birds by the same fraction. */

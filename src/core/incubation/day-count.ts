@@ -7,15 +7,15 @@ export type DayCount = (typeof DAY_COUNTS)[number]
 export const DAY_COUNT_CHOICES: Readonly<Record<DayCount, { label: string; reason: string }>> = {
   elapsed: {
     label: 'Elapsed days',
-    reason: 'The set day is day 0; day 1 begins 24 hours later. Tables of incubation count so.',
+    reason: 'Setting day is day 0; day 1 starts 24 hours later. Incubation tables count this way.',
   },
   'set-day-is-1': {
     label: 'Set day is day 1',
-    reason: 'Easy on a wall calendar: number the squares from the day the eggs went in.',
+    reason: 'Easy on a wall calendar: number the squares from the setting day.',
   },
   'morning-rule': {
     label: 'Morning rule',
-    reason: 'Set before noon, that day is day 1; set later, the next day is.',
+    reason: 'Set before noon, day 1 is that day; set later, it is the next day.',
   },
 }
 

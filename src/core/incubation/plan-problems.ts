@@ -61,22 +61,22 @@ export function checkPlan(input: PlanCheckInput): PlanProblem[] {
     add(
       'no-eggs',
       'stop',
-      'There is no egg to set yet.',
-      'Add eggs to the basket, or put one back that was left out.',
+      'There are no eggs to set yet.',
+      'Add eggs to the basket, or include one that was left out.',
     )
   if (hatchAtMs < nowMs && !input.alreadySet) {
     add(
       'hatch-passed',
       'stop',
       `That hatch day, ${day(hatchAtMs)}, is past.`,
-      'Choose a later day; the soonest that can be done is offered.',
+      'Choose a later day; the earliest possible is offered.',
     )
   } else if (setAtMs < nowMs - JUST_NOW_MS && !input.alreadySet) {
     add(
       'set-passed',
       'stop',
-      `For that hatch the eggs should have gone in on ${day(setAtMs)}, which is past.`,
-      'Choose a later hatch day, or say that the eggs are in already.',
+      `For that hatch the eggs had to be set on ${day(setAtMs)}, which is past.`,
+      'Choose a later hatch day, or choose “Already set”.',
     )
   }
   if (input.eggs > input.places) {
@@ -85,22 +85,22 @@ export function checkPlan(input: PlanCheckInput): PlanProblem[] {
       'tray-too-small',
       'stop',
       `The trays hold ${input.places} eggs; ${left} of the ${input.eggs} ${left === 1 ? 'has' : 'have'} no place.`,
-      'Make a tray larger, add one, or let the oldest stay out.',
+      'Enlarge a tray, add one, or leave out the oldest eggs.',
     )
   }
   if (input.tooOldCount > 0) {
     add(
       'too-old',
       'care',
-      `${input.tooOldCount === 1 ? 'One egg is' : `${input.tooOldCount} eggs are`} older than ${TOO_OLD_DAYS} days: hardly one in three will start.`,
-      'Leave them out, or set them knowing that.',
+      `${input.tooOldCount === 1 ? 'One egg is' : `${input.tooOldCount} eggs are`} older than ${TOO_OLD_DAYS} days: fewer than one in three will start.`,
+      'Leave them out, or accept the loss.',
     )
   } else if (input.oldestStorageDays !== null && input.oldestStorageDays > STORAGE_LIMIT_DAYS) {
     add(
       'old',
       'care',
-      `The oldest egg will be ${input.oldestStorageDays} days old; the usual limit is ${STORAGE_LIMIT_DAYS}, the best are under ${BEST_STORAGE_DAYS}.`,
-      'Set sooner, or expect fewer chicks and a hatch some hours late.',
+      `The oldest egg will be ${input.oldestStorageDays} days old; the usual limit is ${STORAGE_LIMIT_DAYS}, under ${BEST_STORAGE_DAYS} is best.`,
+      'Set sooner, or expect fewer chicks and a hatch some hours later.',
     )
   }
   if (input.restUntilMs !== null && input.restUntilMs > setAtMs) {
@@ -108,7 +108,7 @@ export function checkPlan(input: PlanCheckInput): PlanProblem[] {
       'still-resting',
       'care',
       `Posted eggs should rest, small end down, until ${day(input.restUntilMs)}, ${localTimeOf(input.restUntilMs, zone)}.`,
-      'Set them after that, so that shaken air cells settle.',
+      'Set them after that, so that loose air cells settle.',
     )
   }
   const evening = eveningBefore(setAtMs, zone)
@@ -117,16 +117,16 @@ export function checkPlan(input: PlanCheckInput): PlanProblem[] {
     add(
       'at-night',
       'care',
-      `The set time falls in the night, at ${localTimeOf(setAtMs, zone)}.`,
-      `Set at ${localTimeOf(evening, zone)} the evening before; the chicks come some ${hours} hours sooner.`,
+      `The setting time is at night, ${localTimeOf(setAtMs, zone)}.`,
+      `Set at ${localTimeOf(evening, zone)} the evening before; the chicks hatch about ${hours} hours sooner.`,
     )
   }
   if (Math.abs(input.incubationDays - input.tableDays) > LARGEST_SHIFT_DAYS) {
     add(
       'days-unlikely',
       'care',
-      `${input.incubationDays} days is far from the ${input.tableDays} that this bird usually takes.`,
-      'Check the number, or choose the bird nearest to yours.',
+      `${input.incubationDays} days is far from the usual ${input.tableDays} for this bird.`,
+      'Check the number, or choose the closest bird.',
     )
   }
   return problems

@@ -13,8 +13,8 @@ const STAGES: ReadonlyArray<{ until: number; words: StageWords }> = [
     until: 0.12,
     words: {
       title: 'Settling in',
-      embryo: 'Cells divide; the first blood islands form.',
-      tonight: 'An even glow with a drifting yolk. Nothing to tell a fertile egg by yet; cracks show.',
+      embryo: 'Cells divide and the first blood islands form.',
+      tonight: 'Even glow with a drifting yolk. Fertility does not show yet; cracks do.',
     },
   },
   {
@@ -23,14 +23,14 @@ const STAGES: ReadonlyArray<{ until: number; words: StageWords }> = [
       title: 'First blood',
       embryo: 'The heart beats and vessels spread over the yolk.',
       tonight:
-        'In pale shells a small spot with thin vessels, like a spider. Dark shells show nothing certain.',
+        'In pale shells a small spot with thin vessels, like a spider. Dark shells show nothing certain yet.',
     },
   },
   {
     until: 0.4,
     words: {
-      title: 'Eye and dance',
-      embryo: 'The eye darkens, limbs bud, and it rocks in its water.',
+      title: 'Eye and first movements',
+      embryo: 'The eye darkens, limbs bud, and the embryo rocks.',
       tonight: 'A small body with a dark eye, bobbing; vessels over half the egg.',
     },
   },
@@ -38,7 +38,7 @@ const STAGES: ReadonlyArray<{ until: number; words: StageWords }> = [
     until: 0.54,
     words: {
       title: 'Halfway',
-      embryo: 'Beak, feathers’ first rows and claws take shape.',
+      embryo: 'Beak, first feather rows and claws form.',
       tonight: 'A dark mass over a third to a half of the contents, moving; vessels over the rest.',
     },
   },
@@ -46,7 +46,7 @@ const STAGES: ReadonlyArray<{ until: number; words: StageWords }> = [
     until: 0.74,
     words: {
       title: 'Filling up',
-      embryo: 'It grows fastest now and turns toward its place.',
+      embryo: 'It grows fastest now and turns into position.',
       tonight: 'Dark over most of the egg; a red glow and vessels near the small end.',
     },
   },
@@ -54,24 +54,24 @@ const STAGES: ReadonlyArray<{ until: number; words: StageWords }> = [
     until: 0.88,
     words: {
       title: 'Nearly dark',
-      embryo: 'It lies lengthwise, head toward the blunt end.',
+      embryo: 'It lies lengthwise, head towards the blunt end.',
       tonight: 'Nearly all dark; only the air cell is bright, with a crisp edge.',
     },
   },
   {
     until: 1.06,
     words: {
-      title: 'Getting out',
-      embryo: 'It draws in the yolk, breaks into the air cell, then the shell.',
-      tonight: 'The cell’s edge dips. Do not handle: the lid stays shut.',
+      title: 'Hatching',
+      embryo: 'It absorbs the yolk, breaks into the air cell, then through the shell.',
+      tonight: 'The air cell dips. Do not handle: keep the lid shut.',
     },
   },
   {
     until: Infinity,
     words: {
-      title: 'Past its time',
-      embryo: 'What lives is out, or far behind.',
-      tonight: 'Open what has not hatched, after making sure twice that it is dead.',
+      title: 'Overdue',
+      embryo: 'Live chicks are out, or far behind.',
+      tonight: 'Open unhatched eggs, after making sure twice that they are dead.',
     },
   },
 ]

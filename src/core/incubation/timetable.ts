@@ -5,8 +5,8 @@ import { USUAL_DAYS } from './usual-days.ts'
 export const TURNING_STOPS = ['usual', 'day-later'] as const
 export type TurningStop = (typeof TURNING_STOPS)[number]
 export const TURNING_STOP_CHOICES: Readonly<Record<TurningStop, School>> = {
-  usual: { label: 'On the usual day', reason: 'Three days or so before the hatch, as most do.' },
-  'day-later': { label: 'A day later', reason: 'Some turn one day more; never into the days of pipping.' },
+  usual: { label: 'On the usual day', reason: 'About three days before the hatch, as most do.' },
+  'day-later': { label: 'A day later', reason: 'Some turn for one more day, but never once eggs pip.' },
 }
 
 /** Days of development on which things happen in one species' incubation. */

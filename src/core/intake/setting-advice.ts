@@ -100,33 +100,33 @@ function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
 }
 
 const SIZE_WORDS: Readonly<Record<SizeFault, string>> = {
-  long: 'longer than this bird’s eggs should be',
-  round: 'rounder than this bird’s eggs should be',
+  long: 'longer than usual for this bird',
+  round: 'rounder than usual for this bird',
   small: 'small for this bird',
-  large: 'large for this bird, perhaps with two yolks',
+  large: 'large for this bird, possibly a double yolk',
 }
 
 /** A reason in plain words, to stand after "because". */
 export function sayReason(reason: AdviceReason): string {
   switch (reason.code) {
     case 'leaking':
-      return 'it leaks: it would rot and can burst'
+      return 'it leaks: it would rot and could burst'
     case 'hairline':
-      return 'it has a hairline crack; some seal it with unscented wax and watch it'
+      return 'hairline crack: you can seal it with unscented wax and watch it'
     case 'hairline-waxed':
-      return 'a hairline crack, sealed: look at it at every candling'
+      return 'sealed hairline crack: check it at every candling'
     case 'laid-unknown':
-      return 'nobody wrote down when it was laid'
+      return 'laying date unknown'
     case 'no-place':
-      return 'the trays are full with better ones'
+      return 'trays full with better eggs'
     case 'laid-later':
-      return `it is laid ${reason.days} days after the setting: check the date`
+      return `laid ${reason.days} days after setting: check the date`
     case 'too-old':
       return `it will be ${reason.days} days old: too old to start well`
     case 'old':
-      return `it will be ${reason.days} days old, past the usual limit of ${STORAGE_LIMIT_DAYS}`
+      return `it will be ${reason.days} days old; the usual limit is ${STORAGE_LIMIT_DAYS}`
     case 'aging':
-      return `it will be ${reason.days} days old; the best are under ${BEST_STORAGE_DAYS}`
+      return `it will be ${reason.days} days old; under ${BEST_STORAGE_DAYS} is best`
     case 'size':
       return SIZE_WORDS[reason.fault]
   }

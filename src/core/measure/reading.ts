@@ -151,8 +151,8 @@ export type EggsReading = { kind: 'eggs'; eggs: EggReading[] } | { kind: 'reject
 
 export const REJECTION_SENTENCES: Readonly<Record<RejectionCode, string>> = {
   'too-small': 'This picture is too small to measure: it needs at least 160 pixels on its short side.',
-  'no-egg': 'There is no glowing egg to be found in this picture.',
+  'no-egg': 'No backlit egg was found in this picture.',
   'outline-unclear':
-    'Something glows here, but its outline does not fit an egg. Hold the egg clear of other light and try again.',
-  'egg-cut-off': 'Too much of the egg lies outside of the picture. Step back so that all of it is in view.',
+    'Something glows here, but its outline is not an egg. Keep other light away and try again.',
+  'egg-cut-off': 'Too much of the egg is outside the picture. Move back so that all of it is in view.',
 }

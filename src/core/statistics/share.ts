@@ -30,7 +30,7 @@ export function shareOf(count: number, of: number): Share | null {
 
 /** "15 of 21, 71 % (50–86 %)". */
 export function shareWords(share: Share | null): string {
-  if (!share) return 'not known yet'
+  if (!share) return 'not yet known'
   const percent = (value: number): string => `${Math.round(100 * value)} %`
   const { count, of, low, high } = share
   return `${count} of ${of}, ${percent(count / of)} (${Math.round(100 * low)}–${percent(high)})`

@@ -15,11 +15,11 @@ export async function takeStill(signal?: AbortSignal): Promise<Blob> {
 /** Puts an egg of the demo on the stand-in's lamp, as a hand would. */
 export async function putOnLamp(basket: string, number: number, ageDays: number): Promise<void> {
   if (!(await handleStandIn('lamp', { basket, number, ageDays })))
-    throw new Error('The stand-in camera would not take the egg.')
+    throw new Error('The simulated camera did not accept the egg.')
 }
 
 /** Leaves the stand-in's lamp bare. */
 export async function clearLamp(): Promise<void> {
   if (!(await handleStandIn('lamp', { bare: true })))
-    throw new Error('The stand-in camera would not let go of the egg.')
+    throw new Error('The simulated camera did not release the egg.')
 }

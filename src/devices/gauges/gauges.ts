@@ -63,7 +63,7 @@ export function hasSerial(): boolean {
 export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gauge> {
   const port = await serial()!.requestPort()
   await port.open({ baudRate })
-  if (!port.readable) throw new Error(`The ${kind} on this cable says nothing.`)
+  if (!port.readable) throw new Error(`The ${kind} on this cable does not respond.`)
   const reader = port.readable
     .pipeThrough(new TextDecoderStream() as unknown as ReadableWritablePair<string, Uint8Array>)
     .getReader()
@@ -95,7 +95,7 @@ export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gau
   /** The next reading that will do. */
   function next(wanted: (reading: GaugeReading) => boolean): Promise<GaugeReading> {
     return new Promise((resolve, reject) => {
-      const gone = new Error(`The ${kind} has gone from the cable.`)
+      const gone = new Error(`The ${kind} was disconnected.`)
       if (!waiting) return reject(gone)
       const hearing = waiting
       const late = setTimeout(() => {
@@ -124,11 +124,11 @@ export async function serialGauge(kind: GaugeKind, baudRate = 9600): Promise<Gau
 
 function parsed(kind: GaugeKind, line: string): GaugeReading {
   const reading = parseGaugeLine(line, PLAIN_UNIT[kind])
-  if (!reading) throw new Error(`The ${kind} sent “${line.slice(0, 40)}”, which is no reading.`)
+  if (!reading) throw new Error(`The ${kind} sent “${line.slice(0, 40)}”, which is not a reading.`)
   return reading
 }
 
 function atRest(kind: GaugeKind, reading: GaugeReading): GaugeReading {
-  if (!reading.stable) throw new Error(`The ${kind} still moves. Wait a moment and read again.`)
+  if (!reading.stable) throw new Error(`The ${kind} is still moving. Wait a moment and read again.`)
   return reading
 }

@@ -13,7 +13,7 @@ const BITS_PER_SECOND = 32_000
 export async function listen(): Promise<Recording> {
   const media = (navigator as { mediaDevices?: MediaDevices }).mediaDevices
   if (!media || !('MediaRecorder' in globalThis))
-    throw new Error('This browser lets no page listen here. It wants HTTPS, or localhost.')
+    throw new Error('The browser only allows the microphone over HTTPS or on localhost.')
   let stream: MediaStream
   try {
     stream = await media.getUserMedia({ audio: { echoCancellation: true, noiseSuppression: true } })
@@ -21,7 +21,7 @@ export async function listen(): Promise<Recording> {
     throw new Error(
       (error as DOMException).name === 'NotFoundError'
         ? 'This device has no microphone.'
-        : 'The microphone was not allowed. The browser’s address bar can allow it.',
+        : 'The microphone was not allowed. Allow it in the address bar.',
     )
   }
   return record(stream)

@@ -4,7 +4,7 @@ import { packDescription, unpackDescription } from './description-code.ts'
 const CHUNK_BYTES = 16_384
 const MOST_WAITING_BYTES = 1_000_000
 const GATHER_MS = 3000
-const GONE = 'The other device has gone.'
+const GONE = 'The other device disconnected.'
 /** A bundle larger than this goes by file. */
 const MOST_BYTES = 4_000_000_000
 
@@ -44,7 +44,7 @@ export class Peer {
         if (this.connection.connectionState === 'failed')
           reject(
             new Error(
-              'The two devices do not reach each other. Are both in the same network? A file works always.',
+              'The devices cannot reach each other. Are both on the same network? A bundle file always works.',
             ),
           )
       }
@@ -64,7 +64,7 @@ export class Peer {
   /** @returns the code that goes back. @throws WrongCode */
   async answer(code: string): Promise<string> {
     const offered = unpackDescription(code)
-    if (offered?.type !== 'offer') throw new WrongCode('This is not the code of another tablet.')
+    if (offered?.type !== 'offer') throw new WrongCode('This is not another tablet’s code.')
     await this.connection.setRemoteDescription(offered)
     await this.connection.setLocalDescription(await this.connection.createAnswer())
     return this.described()
@@ -73,7 +73,7 @@ export class Peer {
   /** @throws WrongCode */
   async accept(code: string): Promise<void> {
     const answered = unpackDescription(code)
-    if (answered?.type !== 'answer') throw new WrongCode('This is not the answer of the other tablet.')
+    if (answered?.type !== 'answer') throw new WrongCode('This is not the other tablet’s answer.')
     await this.connection.setRemoteDescription(answered)
   }
 
@@ -109,7 +109,7 @@ export class Peer {
     if (typeof data === 'string') {
       const bytes = Number(data)
       if (!(bytes > 0 && bytes <= MOST_BYTES))
-        this.rejectReceived(new Error('The other device sends something else than a book.'))
+        this.rejectReceived(new Error('The other device sent something other than records.'))
       else this.expected = bytes
       return
     }

@@ -41,7 +41,7 @@ export function browserBluetooth(): BluetoothLike | null {
 export async function bluetoothSensor(bluetooth: BluetoothLike): Promise<BluetoothSensor> {
   const device = await bluetooth.requestDevice({ filters: [{ services: [ENVIRONMENTAL_SENSING.service] }] })
   const { gatt } = device
-  if (!gatt) throw new Error('This sensor cannot be connected to.')
+  if (!gatt) throw new Error('This sensor cannot be connected.')
   const name = device.name ?? 'Bluetooth sensor'
   let connected: Promise<Figures> | null = null
   device.addEventListener('gattserverdisconnected', () => (connected = null))
@@ -55,7 +55,9 @@ export async function bluetoothSensor(bluetooth: BluetoothLike): Promise<Bluetoo
         return { celsius: await celsius(), rhPercent: await rhPercent() }
       } catch (error) {
         connected = null
-        throw new Error(`${name} is not reached. Is it near, and its battery full?`, { cause: error })
+        throw new Error(`${name} cannot be reached. Is it close, and is its battery charged?`, {
+          cause: error,
+        })
       }
     },
     close: () => gatt.disconnect(),

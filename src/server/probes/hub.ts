@@ -23,7 +23,7 @@ export interface Heard extends SensorReading {
 }
 
 const NO_USUAL_NAME =
-  'None of its figures has a usual name: put it where it stands, and say which one is the warmth.'
+  'None of its values has a usual name. Place the sensor, then choose which value is the temperature.'
 /** Readings that are taken of one sensor; what gathered in a broker meanwhile comes at once. */
 const MOST_A_SECOND = 4
 const BURST = 1000
@@ -84,7 +84,7 @@ export class ProbeHub {
     if (!this.isInTurn(sensor)) return
     const said = readSensorMessage(message, address)
     if (!said) {
-      this.change(sensor, { trouble: `It said “${message.slice(0, 40)}”, which is no reading.` })
+      this.change(sensor, { trouble: `It sent “${message.slice(0, 40)}”, which is not a reading.` })
       return
     }
     const heardMs = this.nowMs()

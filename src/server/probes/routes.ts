@@ -25,7 +25,7 @@ export function probeRoutes(hub: ProbeHub): Router {
     const ofOne = streams.get(from) ?? 0
     const ofAll = [...streams.values()].reduce((sum, count) => sum + count, 0)
     if (ofOne >= MOST_OF_ONE || ofAll >= MOST_OF_ALL) {
-      response.status(503).set('Retry-After', '30').json({ message: 'Too many pages listen already.' })
+      response.status(503).set('Retry-After', '30').json({ message: 'Too many pages are listening already.' })
       return
     }
     streams.set(from, ofOne + 1)

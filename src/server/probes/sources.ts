@@ -9,7 +9,7 @@ const PATIENCE_MS = 10_000
 const MOST_BYTES = 16_384
 /** Bursts of small messages come in one piece; a message larger than this is cut off before it is whole. */
 const MOST_BETWEEN_PACKETS_BYTES = 1_000_000
-const TOO_MUCH = 'It sends far more than a sensor says. Is this the right address?'
+const TOO_MUCH = 'It sends far more than a sensor would. Is this the right address?'
 
 /** A sensor that answers each question with a JSON object over plain HTTP. */
 export function polledSensor(name: string, address: URL, everyMs = POLL_EVERY_MS): SensorSource {
@@ -63,7 +63,7 @@ export function eventSensor(
           heard(String(data), address.pathname)
         }
         source.onerror = () => {
-          trouble('The connection to it is broken; it is tried again.')
+          trouble('The connection was lost; retrying.')
           // How soon it is tried again is ours to say, whatever the sensor asks for.
           source.close()
           again = setTimeout(open, pause.take())
@@ -124,7 +124,7 @@ export function mqttSensor(
           client.stream.destroy()
         })
         client.subscribe(topic, { qos: 1 }, (error) => {
-          if (error) trouble(`The broker does not hand on “${topic}”.`)
+          if (error) trouble(`The broker does not deliver “${topic}”.`)
         })
       })
       client.on('message', (from, message) => {
@@ -132,8 +132,8 @@ export function mqttSensor(
         if (message.length > MOST_BYTES) trouble(TOO_MUCH)
         else heard(message.toString('utf8'), from)
       })
-      client.on('error', () => trouble('The broker does not answer as it should; it is tried again.'))
-      client.on('offline', () => trouble('The broker does not answer; it is tried again.'))
+      client.on('error', () => trouble('The broker’s answer is invalid; retrying.'))
+      client.on('offline', () => trouble('The broker does not answer; retrying.'))
       return () => {
         stopped = true
         clearTimeout(again)
@@ -159,10 +159,10 @@ export function sensorSource(text: string): SensorSource {
   const plain = (given ?? '').replace(/^events\+/, '')
   if (name === undefined || !(scheme in WAYS) || !URL.canParse(plain))
     throw new Error(
-      `“${text}” is no probe. It is a name and an address, for example --probe "Oak eggs=http://192.168.1.31/reading", events+http://… for server-sent events, or mqtt://192.168.1.5/hatchery/oak.`,
+      `“${text}” is not a probe. Give a name and an address, for example --probe "Oak eggs=http://192.168.1.31/reading", events+http://… for server-sent events, or mqtt://192.168.1.5/hatchery/oak.`,
     )
   const address = new URL(plain)
   if (WAYS[scheme as keyof typeof WAYS] === mqttSensor && address.pathname.length < 2)
-    throw new Error(`“${text}” names no topic: mqtt://192.168.1.5/hatchery/oak.`)
+    throw new Error(`“${text}” has no topic: mqtt://192.168.1.5/hatchery/oak.`)
   return WAYS[scheme as keyof typeof WAYS](name, address)
 }

@@ -21,11 +21,11 @@ function at(value: number): number {
 }
 
 const words = computed(() => {
-  if (!props.value) return props.missing ?? 'could not be measured'
+  if (!props.value) return props.missing ?? 'not measured'
   const expected = props.expected
     ? `, expected ${percentWords(props.expected.low)} to ${percentWords(props.expected.high)}`
     : ''
-  return `${percentWords(props.value.value)} give or take ${percentWords(props.value.sd)}${expected}`
+  return `${percentWords(props.value.value)} ± ${percentWords(props.value.sd)}${expected}`
 })
 </script>
 

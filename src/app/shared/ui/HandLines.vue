@@ -100,7 +100,7 @@ const handles = computed<Handle[]>(() => {
   for (const [i, at] of shadow.entries()) {
     all.push({
       key: `shadow-${i}`,
-      label: `Shadow’s edge, ${i + 1} of ${shadow.length}`,
+      label: `Shadow edge, ${i + 1} of ${shadow.length}`,
       value: `${percentWords(figures.value.shadowArea)} of the contents`,
       kind: 'shadow',
       at,

@@ -16,9 +16,9 @@ function choose(event: Event): void {
 
 <template>
   <span class="flex items-center gap-2">
-    <label :for="id" class="text-ink-soft">What became of it</label>
+    <label :for="id" class="text-ink-soft">Outcome</label>
     <select :id="id" class="field" :value="egg.outcome?.found ?? ''" @change="choose">
-      <option value="">not known</option>
+      <option value="">unknown</option>
       <option v-for="outcome in OUTCOMES" :key="outcome" :value="outcome">
         {{ OUTCOME_WORDS[outcome] }}
       </option>

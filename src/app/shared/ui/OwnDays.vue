@@ -28,7 +28,7 @@ function read(): void {
 
 <template>
   <label class="mt-2 block"
-    >Elapsed days on which to candle
+    >Candling days (elapsed)
     <input
       v-model="text"
       type="text"
@@ -38,7 +38,7 @@ function read(): void {
       @change="read"
     />
     <span v-if="wrong" class="text-ember" role="alert"
-      >Write days between 0 and 60, with commas between them.</span
+      >Enter days between 0 and 60, separated by commas.</span
     >
   </label>
 </template>

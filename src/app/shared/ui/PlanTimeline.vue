@@ -41,7 +41,7 @@ const flags = computed(() => {
 function titleOf(group: readonly EventStatus[]): string {
   const kinds = group.map(({ event }) => event.kind)
   if (kinds.includes('lockdown')) return kinds.includes('candle') ? 'Last look, lockdown' : 'Lockdown'
-  if (kinds[0] === 'give-up') return 'Give up'
+  if (kinds[0] === 'give-up') return 'Breakout'
   return kinds[0] === 'set' ? 'Set' : EVENT_TITLES[kinds[0]!]
 }
 const windows = computed(() =>

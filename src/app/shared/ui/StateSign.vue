@@ -8,7 +8,7 @@ const props = defineProps<{ state: EventState; word?: boolean }>()
 
 const SIGNS = {
   done: { icon: Check, word: 'done' },
-  skipped: { icon: Minus, word: 'left out' },
+  skipped: { icon: Minus, word: 'skipped' },
   overdue: { icon: AlarmClock, word: 'overdue' },
   due: { icon: AlarmClock, word: 'due' },
   now: { icon: Sunrise, word: 'now' },

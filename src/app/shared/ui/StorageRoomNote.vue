@@ -28,7 +28,7 @@ const looksLeft = computed(() =>
     role="status"
     data-testid="storage-room"
   >
-    The browser has room for about {{ looksLeft }} more photographs. Export the records soon, then free some
-    space.
+    Browser storage has space for about {{ looksLeft }} more photographs. Export your records soon, then free
+    some space.
   </p>
 </template>

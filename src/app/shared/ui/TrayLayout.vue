@@ -50,7 +50,7 @@ function move(eggId: string, to: Place): void {
   const moved = moveEgg(props.eggs, eggId, to)
   if (moved.length === 0) return
   const number = props.eggs.find((egg) => egg.id === eggId)?.number
-  said.value = `Egg ${number} lies in ${placeLabel(props.tray, to)}${moved.length > 1 ? ', and the one there took its place' : ''}.`
+  said.value = `Egg ${number} is now in ${placeLabel(props.tray, to)}${moved.length > 1 ? '; the two eggs swapped places' : ''}.`
   emit('move', moved)
 }
 
@@ -81,11 +81,11 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
       held.value = null
     } else if (cell.egg) {
       held.value = cell.egg.id
-      said.value = `Egg ${cell.egg.number} is in your hand. Arrows to another place, Enter to put it down.`
+      said.value = `Egg ${cell.egg.number} picked up. Move with the arrows, Enter to put it down.`
     }
   } else if (event.key === 'Escape' && held.value !== null) {
     held.value = null
-    said.value = 'It stays where it was.'
+    said.value = 'Move cancelled.'
   }
 }
 </script>
@@ -95,7 +95,7 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
     <div
       ref="grid"
       role="grid"
-      :aria-label="`${tray.name}: arrows to go, Enter to take up and put down`"
+      :aria-label="`${tray.name}: arrows to move, Enter to pick up and put down`"
       class="grid w-fit gap-1"
       :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(2.75rem, 3.5rem))` }"
     >

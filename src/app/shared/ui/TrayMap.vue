@@ -27,8 +27,8 @@ function labelOf(egg: Egg): string {
 function describe(egg: Egg): string {
   const look = props.lookOf(egg)
   const place = `${labelOf(egg)}, egg ${egg.number}`
-  if (egg.removed) return `${place}: taken out, ${GRADE_WORDS[egg.removed.grade]}`
-  if (!look) return `${place}: ${props.suspect?.(egg) ? 'to be looked at again' : 'no photograph yet'}`
+  if (egg.removed) return `${place}: removed, ${GRADE_WORDS[egg.removed.grade]}`
+  if (!look) return `${place}: ${props.suspect?.(egg) ? 'second look' : 'no photograph yet'}`
   return look.own
     ? `${place}: ${GRADE_WORDS[look.own.grade]}`
     : `${place}: ${GRADE_WORDS[look.verdict.grade]} suggested, not yet decided`
