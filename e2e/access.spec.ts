@@ -50,7 +50,7 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
   ])
   expect(tray!.y).toBeGreaterThanOrEqual(words!.y + words!.height)
   // Every page is within two taps.
-  for (const name of ['Hatchery', 'How right', 'Today']) {
+  for (const name of ['Hatchery', 'Accuracy', 'Today']) {
     await page.getByRole('button', { name: 'Pages' }).click()
     await page.getByRole('link', { name, exact: true }).click()
     await expect(page.getByRole('button', { name: 'Pages' })).toHaveAttribute('aria-expanded', 'false')
@@ -69,7 +69,7 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
   ]) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
-    if (path === '/#/plan') await page.getByRole('button', { name: 'Into the basket' }).click()
+    if (path === '/#/plan') await page.getByRole('button', { name: 'Add to basket' }).click()
     expect(await wide(), path).toBeLessThanOrEqual(390)
   }
 })

@@ -36,7 +36,7 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
       await page
         .getByLabel('Laid from')
         .fill(new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10))
-      await page.getByRole('button', { name: 'Into the basket' }).click()
+      await page.getByRole('button', { name: 'Add to basket' }).click()
       await expect(page.locator('figure svg').first()).toBeVisible()
     }
   }
@@ -82,9 +82,9 @@ test('works as plain files on any web host, in a folder, without the server', as
   await new Promise<void>((resolve) => host.listen(0, '127.0.0.1', resolve))
   try {
     await page.goto(`http://127.0.0.1:${(host.address() as AddressInfo).port}/eggs/`)
-    await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
+    await page.getByRole('button', { name: 'Open the demo hatchery' }).click()
     await page.getByRole('link', { name: 'Beacon hens, spring set' }).first().click()
-    await page.getByRole('link', { name: 'To the bench' }).click()
+    await page.getByRole('link', { name: 'Open bench' }).click()
     await expect(page.getByLabel('Files')).toBeChecked()
     await expect(page.getByText('Simulated camera')).toHaveCount(0)
     await page.getByTestId('file-input').setInputFiles('fixtures/photos/p-0009.jpg')

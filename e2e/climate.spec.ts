@@ -53,7 +53,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
   try {
     await page.clock.install()
     await page.goto(`${shed.base}/`)
-    await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
+    await page.getByRole('button', { name: 'Open the demo hatchery' }).click()
     await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
     await page.goto(`${shed.base}/#/incubators/demo-cabinet`)
     /** Time passes, for the page as for the server. */
@@ -84,8 +84,8 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     const log = page.getByTestId('log')
     await pass(12)
     await page.goto(`${shed.base}/#/incubators/demo-cabinet`)
-    await expect(page.getByTestId('alarms')).toContainText('Shed: The sensor says nothing any more')
-    await expect(log.getByText('Alarm: The sensor says nothing any more').first()).toBeVisible()
+    await expect(page.getByTestId('alarms')).toContainText('Shed: No reading from the sensor')
+    await expect(log.getByText('Alarm: No reading from the sensor').first()).toBeVisible()
     await shed.say(39.2, 53)
     await expect(async () => {
       await pass(0.5)
@@ -98,7 +98,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     // On every other page it stands above all else, until somebody has seen it.
     await page.goto(`${shed.base}/#/`)
     await expect(page.getByTestId('alarm')).toContainText('too hot for the eggs')
-    await page.getByRole('button', { name: 'I have seen it' }).click()
+    await page.getByRole('button', { name: 'Dismiss' }).click()
     await expect(page.getByTestId('alarm')).toBeHidden()
     // While the page is away the server hears on; what was said then is there after it is opened again.
     await page.goto('about:blank')
@@ -122,19 +122,19 @@ test('the round: due today, made with one hand, taken back, and there after a re
   await expect(page.getByRole('group', { name: 'Water' })).toContainText('topped up just now')
   await expect(page.getByTestId('round-standing')).toContainText('Made. The next one at')
   await page.getByLabel('Display, °C: more').click()
-  await page.getByRole('button', { name: /Note what they show/ }).click()
-  await expect(page.getByTestId('round-done')).toHaveText('The reading is noted')
+  await page.getByRole('button', { name: /Save readings/ }).click()
+  await expect(page.getByTestId('round-done')).toHaveText('Reading saved')
   await page.getByLabel('Hygrometer, %', { exact: true }).fill('400')
-  await page.getByRole('button', { name: /Note what they show/ }).click()
+  await page.getByRole('button', { name: /Save readings/ }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'from 1 to 100' })).toBeVisible()
   await page.reload()
   await expect(page.getByTestId('round-standing')).toContainText('Made.')
   await page.getByRole('heading', { level: 1 }).click()
   for (const label of ['reading', 'round']) {
     await page.keyboard.press('z')
-    await expect(page.getByTestId('round-done')).toHaveText(`Taken back: ${label}`)
+    await expect(page.getByTestId('round-done')).toHaveText(`Undone: ${label}`)
   }
-  await expect(page.getByRole('group', { name: 'Water' })).toContainText('not noted yet')
+  await expect(page.getByRole('group', { name: 'Water' })).toContainText('not recorded yet')
 })
 
 test('a logger’s file is brought in, in its own language, and taken back', async ({ page }) => {
@@ -156,8 +156,8 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
   await logger.getByLabel('Messwert B means').selectOption('rhPercent')
   await expect(page.getByTestId('logger-found')).toContainText('11 readings')
   await logger.getByText('1 row left out').click()
-  await expect(logger.getByText('line 7: “kaputt” is no figure')).toBeVisible()
-  await logger.getByRole('button', { name: 'Bring them in' }).click()
+  await expect(logger.getByText('line 7: “kaputt” is not a number')).toBeVisible()
+  await logger.getByRole('button', { name: 'Import' }).click()
   await expect(logger.getByRole('status')).toContainText('11 readings brought in as “Regal 2”')
   await expect(page.getByTestId('findings')).toContainText('Regal 2')
   // The next file of the same logger is understood by itself.
@@ -193,13 +193,13 @@ test('a sensor is checked over wet salt: from then on and before, what it shows 
         return count
       })
   await expect.poll(drawn).toBeGreaterThan(300)
-  await expect(page.getByTestId('excursion').first()).toContainText('harms when it lasts')
+  await expect(page.getByTestId('excursion').first()).toContainText('harmful if it lasts')
   await sensors.getByRole('button', { name: 'Check Loft air' }).click()
   await sensors.getByLabel('It shows, %').fill('83')
   await sensors.getByRole('button', { name: 'Keep it' }).click()
   await expect(sensors).toContainText('shows 8 points too much; that is taken off')
-  await expect(page.getByTestId('compared').filter({ hasText: 'points of moisture' })).toContainText(
-    /Loft air shows 9\.\d points of moisture less than Loft eggs/,
+  await expect(page.getByTestId('compared').filter({ hasText: 'points of humidity' })).toContainText(
+    /Loft air shows 9\.\d points of humidity less than Loft eggs/,
   )
   await page.getByTestId('chart').focus()
   await page.keyboard.press('Home')

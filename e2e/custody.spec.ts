@@ -50,10 +50,10 @@ test('two tablets: what each noted comes together, without loss or doubles; what
   await expect(one.getByTestId('what-changes')).toContainText('1 look comes')
   const asked = one.getByTestId('conflicts').getByRole('group')
   await expect(asked).toHaveCount(1)
-  await expect(asked).toContainText('How the place is described')
+  await expect(asked).toContainText('Hatchery settings')
   await expect(asked).toContainText('North room')
   await asked.getByLabel('South room').check()
-  await one.getByRole('button', { name: 'Bring together' }).click()
+  await one.getByRole('button', { name: 'Merge' }).click()
   await expect(message(one)).toContainText('Both are together now')
   const looks = (text: string): number => Number(/(\d+) looks/.exec(text)![1])
   expect(looks(await sizes(one).innerText())).toBe(looks(before) + 1)
@@ -63,7 +63,7 @@ test('two tablets: what each noted comes together, without loss or doubles; what
   await one.goto('/#/records')
   await one.getByTestId('bundle-input').setInputFiles(bundle)
   await expect(one.getByTestId('what-changes')).toContainText('nothing changes')
-  await expect(one.getByText('Nothing has to be decided.')).toBeVisible()
+  await expect(one.getByText('Nothing to decide.')).toBeVisible()
 })
 
 test('a bundle replaces what is here, whole; a damaged one changes nothing', async ({ page }, info) => {
@@ -91,7 +91,7 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
   await page.getByTestId('bundle-input').setInputFiles(damaged)
   await expect(message(page)).toContainText('is damaged. Nothing was changed.')
   await expect(sizes(page)).toHaveText(before)
-  await page.getByRole('button', { name: 'Bring in all that is sound' }).click()
+  await page.getByRole('button', { name: 'Import everything that is intact' }).click()
   await replaceAll(page)
   await expect(message(page)).toContainText('1 look without a photograph')
 
@@ -137,7 +137,7 @@ test('a record that cannot be read is named and put right; everything else opens
   await replaceAll(page)
   await expect(message(page)).toContainText('brought in')
   await aside.first().getByLabel('weight in grams').fill('58')
-  await aside.first().getByRole('button', { name: 'Put it right' }).click()
+  await aside.first().getByRole('button', { name: 'Repair' }).click()
   await expect(message(page)).toContainText('Put right')
   await expect(aside).toHaveCount(0)
 })
@@ -150,7 +150,7 @@ test('storage that is cleared under the running program is noticed, and what is 
   const { origin } = new URL(page.url())
   await session.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' })
   await expect(page.getByTestId('storage-gone')).toBeVisible()
-  await page.getByRole('button', { name: 'Write back what is here' }).click()
+  await page.getByRole('button', { name: 'Restore from memory' }).click()
   await expect(page.getByTestId('storage-gone')).toBeHidden()
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
@@ -197,12 +197,12 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   expect(left).not.toContain(`perlumen-2026-01-03-080000-${mark}.zip`)
   expect(left).not.toContain(`perlumen-2026-01-03-220000-${mark}.zip`)
   // One that is no backup says so and changes nothing; the good one shows what it would change.
-  await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).last().click()
+  await page.getByTestId('backups').getByRole('button', { name: 'Show' }).last().click()
   await expect(message(page)).toContainText('Nothing was changed')
-  await page.getByTestId('backups').getByRole('button', { name: 'Look at it' }).first().click()
+  await page.getByTestId('backups').getByRole('button', { name: 'Show' }).first().click()
   // Sensors and alarms may have been noted since; nothing else has.
   await expect(page.getByTestId('what-changes')).toHaveText(
-    /^(nothing changes.|1 month of an incubator changes)$/,
+    /^(nothing changes.|1 incubator log (month) changes)$/,
   )
   await page.getByRole('button', { name: 'Not now' }).click()
   // The folder is known again after a reload.
@@ -254,7 +254,7 @@ test('a browser that writes to no folder hands a backup to the downloads by itse
   await openDemo(page)
   await page.goto('/#/records')
   await expect(page.getByRole('button', { name: 'Choose a folder' })).toBeHidden()
-  const rhythm = page.getByLabel('by itself')
+  const rhythm = page.getByLabel('automatic')
   await expect(rhythm).toHaveValue('never')
   await rhythm.selectOption('day')
   const [download] = await Promise.all([page.waitForEvent('download'), page.reload()])
@@ -317,6 +317,6 @@ test('photographs for other tools lose the camera’s time and place, and keep t
   }
   // Photographs lie in the ZIP file as they are, unpacked.
   expect((await handedOn()).includes('Skerry Lens')).toBe(false)
-  await page.getByLabel('with the camera’s time and place').check()
+  await page.getByLabel('include the camera’s time and place').check()
   expect((await handedOn()).includes('Skerry Lens')).toBe(true)
 })

@@ -87,7 +87,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
   }
   await openBeacon(page, { eggs: EGGS })
   await openSession(page)
-  await page.getByLabel('By the key or the pedal').check()
+  await page.getByLabel('With the key or the pedal').check()
   await beginSession(page)
   for (let egg = 1; egg <= EGGS; egg++) {
     await press(' ')
@@ -134,10 +134,10 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
     .getByRole('button', { name: /all the same/ })
     .first()
     .click()
-  await page.getByRole('button', { name: 'It is out' }).click()
+  await page.getByRole('button', { name: 'Removed' }).click()
   await expect(page.getByRole('dialog')).toBeVisible()
   await page.getByTestId('against-reason').fill('It smells')
-  await page.getByRole('button', { name: 'It is out' }).click()
+  await page.getByRole('button', { name: 'Removed' }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
   const remaining = Number.parseInt(await page.getByTestId('remaining').innerText(), 10)
   await page.getByTestId('counted').fill(String(remaining - 1))
@@ -177,7 +177,7 @@ test('a second tab follows live, takes over, and goes on at the same egg', async
 test('a full disk loses nothing and is said; with room again it goes on', async ({ page }) => {
   await openBeacon(page)
   await openSession(page)
-  await page.getByLabel('By the key or the pedal').check()
+  await page.getByLabel('With the key or the pedal').check()
   await beginSession(page)
   await page.keyboard.press(' ')
   await photographed(page)
@@ -208,7 +208,7 @@ test('a full disk loses nothing and is said; with room again it goes on', async 
 test('a reload in the middle goes on at the same egg, with its clocks running on', async ({ page }) => {
   await openBeacon(page)
   await openSession(page)
-  await page.getByLabel('By the key or the pedal').check()
+  await page.getByLabel('With the key or the pedal').check()
   await beginSession(page)
   for (const next of ['A2', 'A3']) await candleByKey(page, next)
   const trayOutSeconds = async (): Promise<number> => {

@@ -44,7 +44,7 @@ test('a few words spoken at the lamp are kept with the egg and played at the des
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
     await openBeacon(page)
     await openSession(page)
-    await page.getByLabel('By the key or the pedal').check()
+    await page.getByLabel('With the key or the pedal').check()
     await beginSession(page)
     await expect(page.getByRole('button', { name: /^Photograph/ })).toBeVisible()
     await page.keyboard.press('t')

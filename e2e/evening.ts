@@ -9,14 +9,14 @@ export async function openSession(page: Page): Promise<void> {
 export async function beginSession(page: Page, first = 'A1'): Promise<void> {
   await openSession(page)
   for (const word of [
-    'This is done',
-    'This is done',
-    'This is done',
-    'This is done',
-    'This is done',
+    'Done',
+    'Done',
+    'Done',
+    'Done',
+    'Done',
     'Begin',
-    'The lid is off',
-    'The lid is on',
+    'Lid off',
+    'Lid on',
   ]) {
     await expect(page.getByTestId('go-on')).toContainText(word)
     await page.keyboard.press(' ')

@@ -42,7 +42,7 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   // Chosen meanwhile: it waits for its turn.
   await page.getByTestId('file-input').setInputFiles({ ...diary, name: 'second diary.jpg' })
   const outcomes = page.getByTestId('file-outcomes')
-  await expect(outcomes).toContainText('3 of 5 files recorded. 2 files went nowhere:')
+  await expect(outcomes).toContainText('3 of 5 files recorded. 2 files not saved:')
   await expect(outcomes.getByRole('listitem').first()).toHaveText(/^z diary.jpg This is not a photograph/)
   await page.keyboard.press('Escape')
   await expect(outcomes).toBeHidden()

@@ -45,7 +45,7 @@ test('a browser that runs full says so in the evening, at a merge and at a backu
   await page.goto('/#/records')
   await leaveRoom(page, protocol, 10_000)
   await page.getByTestId('bundle-input').setInputFiles(bundle)
-  await page.getByRole('button', { name: 'Bring together' }).click()
+  await page.getByRole('button', { name: 'Merge' }).click()
   await expect(page.getByTestId('records-message')).toContainText('Nothing was changed')
   await page.getByRole('button', { name: 'Back up now' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'The backup did not work' })).toBeVisible()

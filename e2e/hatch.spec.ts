@@ -47,21 +47,21 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
         first.getByRole('button', { name: i < 7 ? `${7 - i} left undone` : 'All is done' }),
       ).toBeVisible()
     }
-    await first.getByRole('button', { name: 'All is done: lockdown begins' }).click()
+    await first.getByRole('button', { name: 'Start lockdown: all done' }).click()
     await tapTo(first, 'A1', 'pipped 0 h ago', 'out')
     await tapTo(first, 'A2', 'pipped 0 h ago')
-    await first.getByLabel('zips, too').check()
-    await tapTo(first, 'A3', 'pipped 0 h ago', 'zips since 0 h')
+    await first.getByLabel('zips too').check()
+    await tapTo(first, 'A3', 'pipped 0 h ago', 'zipping for 0 h')
     await open[0]!.kill()
 
     const page = await start()
     await page.goto(`${base}/#/sets/demo-pebble/hatch`)
     await expect(eggButton(page, 'A1')).toHaveAccessibleName('A1: out')
     await expect(eggButton(page, 'A2')).toHaveAccessibleName('A2: pipped 0 h ago')
-    await expect(eggButton(page, 'A3')).toHaveAccessibleName('A3: zips since 0 h')
+    await expect(eggButton(page, 'A3')).toHaveAccessibleName('A3: zipping for 0 h')
     await tapTo(page, 'A3', 'out')
     // The rest through the window only: counted, not told apart.
-    await page.getByLabel('only counted').check()
+    await page.getByLabel('count only').check()
     await expect(page.getByTestId('counted-out')).toHaveText('2')
     await page.getByRole('button', { name: 'Chicks out so far: one more' }).click()
     await expect(page.getByTestId('counted-out')).toHaveText('3')
@@ -79,7 +79,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     const openEgg = async (place: string, how: () => Promise<void>): Promise<void> => {
       await breakout.getByRole('button', { name: place, exact: true }).click()
       await how()
-      await breakout.getByRole('button', { name: 'Keep it, next egg' }).click()
+      await breakout.getByRole('button', { name: 'Save, next egg' }).click()
       await expect(breakout.getByRole('button', { name: place, exact: true })).toBeHidden()
     }
     await openEgg('A2', async () => {
@@ -91,19 +91,19 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
       await expect(breakout).toContainText('Many early: storage')
     })
     await openEgg('B2', async () => {
-      await breakout.getByLabel('What was in it').selectOption('clear')
+      await breakout.getByLabel('What was inside').selectOption('clear')
     })
     await expect(page.getByTestId('all-hatched')).toContainText('1 chick was counted')
-    await page.getByRole('button', { name: 'They are empty: note them as hatched' }).click()
+    await page.getByRole('button', { name: 'All empty: record as hatched' }).click()
     await expect(breakout).toBeHidden()
 
     // 6 set, 5 fertile, 3 chicks; one early, one that had pipped.
     const row = (words: string) => page.getByTestId('results').getByRole('row').filter({ hasText: words })
-    await expect(row('Truly fertile')).toContainText('5 of 6')
+    await expect(row('True fertility')).toContainText('5 of 6')
     await expect(row('Hatched, of the fertile')).toContainText('3 of 5, 60 % (23–88 %)')
     await expect(row('died in the first third')).toContainText('1 of 5')
     await expect(row('pipped and died')).toContainText('1 of 5')
-    await expect(page.getByTestId('diagnosis-lead')).toContainText('6 eggs: cannot tell.')
+    await expect(page.getByTestId('diagnosis-lead')).toContainText('6 eggs: too few to tell.')
 
     // The chicks, and what they need.
     const chicks = page.getByTestId('chicks')
@@ -111,13 +111,13 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     await chicks.getByLabel('Band of A1').press('Enter')
     await chicks.getByLabel('Band of A3').fill('blue 7')
     await chicks.getByLabel('Band of A3').press('Enter')
-    await expect(chicks.getByRole('alert')).toHaveText('A1 has the band blue 7 already.')
+    await expect(chicks.getByRole('alert')).toHaveText('Band blue 7 is already on A1.')
     await chicks.getByLabel('How A3 does').selectOption('given-away')
     await expect(page.getByTestId('chick-tally')).toHaveText('2 well, 1 given away.')
     const tasks = page.getByTestId('brooder-tasks').getByRole('checkbox')
     await tasks.first().check()
     await expect(page.getByTestId('brooder-tasks').getByRole('listitem').first()).toContainText('done')
-    await page.getByRole('link', { name: 'Sheet to hand over' }).click()
+    await page.getByRole('link', { name: 'Handover sheet' }).click()
     await expect(page.getByTestId('handed-over').getByRole('row')).toHaveCount(2)
     await page.goto(`${base}/#/sets/demo-pebble/report`)
     await expect(page.getByTestId('report-facts')).toContainText('Still hatcher')
@@ -150,14 +150,14 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await page.getByLabel('all after a day').check()
   await expect(page.getByTestId('taking-out')).toContainText('with one opening')
   // Counted by quick taps: each counts.
-  await page.getByLabel('only counted').check()
+  await page.getByLabel('count only').check()
   await expect(page.getByTestId('counted-pipped')).toHaveText('5')
   const more = page.getByRole('button', { name: /^Pipped so far.*one more$/ })
   for (let i = 0; i < 3; i++) await more.click({ noWaitAfter: true })
   await expect(page.getByTestId('counted-pipped')).toHaveText('8')
   await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out')
   // A photograph of a pip, as a note.
-  await page.getByLabel('A photograph as a note of').selectOption({ label: 'B1' })
+  await page.getByLabel('Photo note for').selectOption({ label: 'B1' })
   await page.getByLabel('Photograph B1').setInputFiles({
     name: 'pip.png',
     mimeType: 'image/png',
@@ -189,16 +189,16 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
     .getByRole('button', { name: /^Take out/ })
     .first()
     .click()
-  await page.getByRole('button', { name: 'It is out' }).click()
+  await page.getByRole('button', { name: 'Removed' }).click()
   await page.goto('/#/sets/demo-saltmarsh/hatch')
   const breakout = page.getByTestId('breakout')
-  await breakout.getByLabel('What was in it').selectOption('quitter')
+  await breakout.getByLabel('What was inside').selectOption('quitter')
   await breakout.getByLabel(/^Died about day/).fill('99')
-  await breakout.getByRole('button', { name: 'Keep it, next egg' }).click()
+  await breakout.getByRole('button', { name: 'Save, next egg' }).click()
   await expect(breakout.getByRole('alert')).toContainText('between 0 and 28')
   await breakout.getByLabel(/^Died about day/).fill('11')
   await breakout.getByLabel('lay wrong').check()
-  await breakout.getByRole('button', { name: 'Keep it, next egg' }).click()
+  await breakout.getByRole('button', { name: 'Save, next egg' }).click()
   await expect(page.getByRole('row').filter({ hasText: 'died in the second third' })).toContainText('1 of 8')
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -213,7 +213,7 @@ test('what is over: report with its cause, results and places, history searched,
   await openDemo(page)
   await page.goto('/#/sets/demo-thrift/report')
   await expect(page.getByTestId('diagnosis-lead')).toHaveText(
-    'Probably too dry: the eggs lost too much water.',
+    'Probably humidity too low: the eggs lost too much water.',
   )
   await expect(page.getByTestId('diagnosis')).toContainText(
     'the eggs lost 18.7 % by lockdown; 12.0 % is good',
@@ -228,9 +228,9 @@ test('what is over: report with its cause, results and places, history searched,
   const table = page.getByTestId('results-table')
   await expect(table.getByRole('row')).toHaveCount(3)
   await expect(page.getByTestId('apart')).toContainText('Campion hens, last spring')
-  await page.getByLabel('Held against each other by').selectOption('incubator')
+  await page.getByLabel('Compare by').selectOption('incubator')
   await expect(table.getByRole('row').nth(1)).toContainText('Tall cabinet')
-  await page.getByLabel('Held against each other by').selectOption('policy')
+  await page.getByLabel('Compare by').selectOption('policy')
   await expect(table.getByRole('row').nth(1)).toContainText('Second look')
   await expect(
     page.getByTestId('places').getByRole('listitem', { name: /^A4: 0 of 1 hatched/ }),
@@ -239,12 +239,12 @@ test('what is over: report with its cause, results and places, history searched,
   await expect(page.getByTestId('year').first()).toContainText('sets')
   await page.getByLabel('Look for').fill('holm hens')
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(4)
-  await page.getByLabel('Sets that are').selectOption('closed')
+  await page.getByLabel('Show').selectOption('closed')
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(2)
-  await page.getByLabel('Hold Thrift hens, autumn set beside others').check()
-  await page.getByLabel('Hold Campion hens, last spring beside others').check()
+  await page.getByLabel('Compare Thrift hens, autumn set').check()
+  await page.getByLabel('Compare Campion hens, last spring').check()
   await expect(page.getByTestId('compare').getByRole('row', { name: /What went wrong/ })).toContainText(
-    'too dry: the eggs lost too much water',
+    'humidity too low: the eggs lost too much water',
   )
   await page.getByRole('button', { name: 'Open again: Thrift hens, autumn set' }).click()
   // Nothing of it is open: it stays among those that are over, and can be closed again.

@@ -11,7 +11,7 @@ import { movedInTime } from '../src/domain/moved-in-time.ts'
  */
 export async function openDemo(page: Page, base = ''): Promise<void> {
   await page.goto(`${base}/`)
-  await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
+  await page.getByRole('button', { name: 'Open the demo hatchery' }).click()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
 }
 

@@ -127,10 +127,10 @@ test('sizes are relative until a scale is known; a marked collar gives one', asy
   await page.getByLabel('Collar, across').fill('30')
   await page.getByLabel('Collar, across').press('Tab')
   await page.getByRole('button', { name: /^Keep these lines/ }).click()
-  await expect(page.getByTestId('size')).toContainText('by the collar')
+  await expect(page.getByTestId('size')).toContainText('scale: the collar')
   await page.reload()
   await page.getByRole('button', { name: /^A1/ }).click()
-  await expect(page.getByTestId('size')).toContainText('by the collar')
+  await expect(page.getByTestId('size')).toContainText('scale: the collar')
 })
 
 test('several eggs in one picture are placed in the tray, and kept together only when confirmed', async ({
@@ -149,7 +149,7 @@ test('several eggs in one picture are placed in the tray, and kept together only
   await expect(page.getByTestId('several')).toHaveCount(0)
 
   await choose(page, picture)
-  await page.getByLabel('Egg 4', { exact: true }).selectOption({ label: 'none: leave it out' })
+  await page.getByLabel('Egg 4', { exact: true }).selectOption({ label: 'none: do not save' })
   await page.getByRole('button', { name: /^Keep 3 looks/ }).click()
   await expect(page.getByRole('button', { name: /^B1, egg 5: .* suggested, not yet decided/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'B2, egg 6: no photograph yet' })).toBeVisible()

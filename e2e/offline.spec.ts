@@ -65,7 +65,7 @@ test('after one visit an evening is done without server and network, closed, and
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
   // An evening by this device's own camera, left in the middle.
   await openSession(page)
-  await page.getByLabel('By the key or the pedal').check()
+  await page.getByLabel('With the key or the pedal').check()
   await beginSession(page, 'A2')
   await putBefore(page, 'fixtures/photos/p-0043.jpg')
   for (const next of ['A3', 'A4']) await candleByKey(page, next)
@@ -87,7 +87,7 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   await kept(page)
   // An evening is under way.
   await openSession(page)
-  await page.getByLabel('By the key or the pedal').check()
+  await page.getByLabel('With the key or the pedal').check()
   await beginSession(page)
   await candleByKey(page, 'A2')
   // Another build: the page's title is another, and with it what the service worker names.
@@ -109,11 +109,11 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   const desk = await context.newPage()
   await desk.goto('/#/records')
   await expect(desk.getByTestId('newer-program')).toBeVisible()
-  await desk.getByRole('button', { name: 'Take it now' }).click()
+  await desk.getByRole('button', { name: 'Update now' }).click()
   await expect(desk.getByTestId('newer-program')).toContainText('Another tab is at the bench')
   await page.goto('/#/')
   await expect(page).toHaveTitle('Perlumen')
-  await page.getByRole('button', { name: 'Take it now' }).click()
+  await page.getByRole('button', { name: 'Update now' }).click()
   await expect(page).toHaveTitle('Newer')
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   // The other tab goes on with what it has, and says so.

@@ -15,17 +15,17 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await page.keyboard.press('3')
   await page.goto('/#/sets/demo-beacon/removal')
   await page.getByRole('button', { name: 'Take out A1' }).click()
-  await page.getByRole('button', { name: 'It is out' }).click()
-  await page.getByTestId('openings').getByLabel('What became of it').selectOption('blood-ring')
-  await expect(page.getByTestId('openings').getByLabel('What became of it')).toHaveValue('blood-ring')
+  await page.getByRole('button', { name: 'Removed' }).click()
+  await page.getByTestId('openings').getByLabel('Outcome').selectOption('blood-ring')
+  await expect(page.getByTestId('openings').getByLabel('Outcome')).toHaveValue('blood-ring')
 
   await page.goto('/#/rightness')
-  await expect(page.getByTestId('known')).toHaveText('1 egg confirmed; 1 look can be judged by that.')
+  await expect(page.getByTestId('known')).toHaveText('1 egg confirmed; 1 look can be judged.')
   await expect(page.getByRole('row', { name: /^Blood ring 1/ })).toContainText('1 of 1')
 
   // What is known for what it was is practised on, as it was photographed.
   await page.goto('/#/practice')
-  await page.getByLabel('your own photographs in between').check()
+  await page.getByLabel('include your own photographs').check()
   await expect(page.getByTestId('own-known')).toContainText('1 photograph of eggs that are known')
   await page.getByRole('button', { name: /^Begin/ }).press(' ')
   const egg = page.getByAltText(/What it is is yours to say/)
@@ -35,7 +35,7 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await page.keyboard.press('2')
   await expect(page.getByTestId('revealed')).toBeVisible()
   await page.keyboard.press(' ')
-  await expect(card).toContainText('2 of 10; Chicken, day 7 of 21; a photograph of yours')
+  await expect(card).toContainText('2 of 10; Chicken, day 7 of 21; your own photograph')
   await expect(egg).toHaveAttribute('alt', /side 1 of 1/)
   await page.keyboard.press('3')
   await page.keyboard.press('3')
@@ -44,5 +44,5 @@ test('what is found in an opened egg is kept, counted for program and candler, a
 
   await page.goto('/#/sets/demo-beacon/removal')
   await page.keyboard.press('z')
-  await expect(page.getByTestId('openings').getByLabel('What became of it')).toHaveValue('')
+  await expect(page.getByTestId('openings').getByLabel('Outcome')).toHaveValue('')
 })

@@ -33,12 +33,12 @@ test('what simulated sensors wrote into a book of one’s own is named, taken ou
   await expect(line).toContainText(
     '3 readings of a simulated sensor lie among your own records, from Wednesday 11 March',
   )
-  await line.getByRole('button', { name: 'Take them out' }).click()
+  await line.getByRole('button', { name: 'Remove' }).click()
   await expect(line).toContainText('3 simulated readings taken out')
-  await line.getByRole('button', { name: 'Put them back' }).click()
+  await line.getByRole('button', { name: 'Undo' }).click()
   await expect(line).toContainText('lie among your own records')
-  await line.getByRole('button', { name: 'Take them out' }).click()
-  await expect(line).toContainText('taken out')
+  await line.getByRole('button', { name: 'Remove' }).click()
+  await expect(line).toContainText('removed')
   await page.reload()
   await expect(page.getByRole('heading', { name: 'Records' })).toBeVisible()
   await expect(line).toBeHidden()
@@ -67,7 +67,7 @@ test('the made-up hatchery is a book apart: left, erased, and opened anew, while
     page.getByRole('button', { name: 'Everything (ZIP)' }).click(),
   ])
   const bundle = await file.path()
-  await line.getByRole('button', { name: 'My own book' }).click()
+  await line.getByRole('button', { name: 'My records' }).click()
   await expect(page.getByText('1 earlier set')).toBeVisible()
   await expect(line).toBeHidden()
   await page.goto('/#/records')

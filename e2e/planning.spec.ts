@@ -50,7 +50,7 @@ async function putIntoBasket(
   await typeDate(page, batch.from)
   await tabTo(page, 'Laid to', 'input')
   await typeDate(page, batch.to)
-  await tabTo(page, 'Into the basket', 'button')
+  await tabTo(page, 'Add to basket', 'button')
   await page.keyboard.press('Enter')
 }
 
@@ -113,7 +113,7 @@ test('a mixed set, planned by keyboard alone, on paper and in the calendar, and 
   expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1)
 
   // The calendar file, read back.
-  await page.getByRole('link', { name: 'Back to the set' }).click()
+  await page.getByRole('link', { name: 'Back to set' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Calendar' }).click(),
@@ -150,7 +150,7 @@ test('changing the school or the count redraws the plan and leaves what was reco
   const grades = (): Promise<string[]> =>
     page.getByTestId('looks').locator('tbody tr td:nth-child(n+3)').allInnerTexts()
   const before = await grades()
-  await page.getByRole('button', { name: 'Change the way' }).click()
+  await page.getByRole('button', { name: 'Change method' }).click()
   // Eggs that went in a day sooner than was ticked: everything moves with them, and undo moves it back.
   const hatchDay = (): Promise<string> => events.getByRole('row', { name: /Hatch/ }).innerText()
   const planned = await hatchDay()
@@ -161,7 +161,7 @@ test('changing the school or the count redraws the plan and leaves what was reco
   await setTime.blur()
   await expect.poll(hatchDay).not.toBe(planned)
   expect(await grades()).toEqual(before)
-  await page.getByRole('button', { name: 'Change the way' }).focus()
+  await page.getByRole('button', { name: 'Change method' }).focus()
   await page.keyboard.press('z')
   await expect.poll(hatchDay).toBe(planned)
   await page.getByRole('radio', { name: /^One good look/ }).check()
@@ -184,12 +184,12 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await page.goto('/#/plan')
   const bird = page.getByRole('combobox', { name: /^Bird/ })
   await bird.selectOption('other')
-  await page.getByRole('button', { name: 'Into the basket' }).click()
+  await page.getByRole('button', { name: 'Add to basket' }).click()
   await expect(page.getByRole('alert')).toContainText('no figures for that bird. Choose the nearest one')
   await bird.selectOption('chicken')
   await page.getByLabel('Eggs', { exact: true }).fill('7')
   await page.getByLabel('Laid from').fill('2026-02-28')
-  await page.getByRole('button', { name: 'Into the basket' }).click()
+  await page.getByRole('button', { name: 'Add to basket' }).click()
 
   // 32-day-old eggs stay out, unless the keeper insists.
   const preview = page.getByTestId('preview')
@@ -209,7 +209,7 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await expect(page.getByLabel('Egg 2: breadth')).not.toHaveValue('')
 
   // A hatch day in the past, a tray too small.
-  await page.getByLabel('Eggs go in on a day that I choose').check()
+  await page.getByLabel('Choose the setting day').check()
   await page.getByTestId('set-date').fill('2026-02-01')
   await expect(preview.getByTestId('problems')).toContainText('That hatch day, Sunday 22 February, is past')
   await page.getByTestId('set-date').fill('2026-04-02')

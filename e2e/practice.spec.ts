@@ -28,7 +28,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
       said: grade === 5 ? 'Not sure' : TRUTHS[grade - 1]!,
     })
   }
-  await page.getByLabel('draw the air cell, too').check()
+  await page.getByLabel('also draw the air cell').check()
   await start.press(' ')
   await expect(egg).toBeVisible()
   // The lamp's egg is turned and the line laid by the arrow keys.
@@ -38,7 +38,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   await expect(egg).toHaveAttribute('alt', /side 2 of 8/)
   // Waiting for movement shows the egg lying still, and says no more than that.
   await page.keyboard.press('m')
-  await expect(page.getByTestId('wait')).toContainText('It lies still')
+  await expect(page.getByTestId('wait')).toContainText('It is still')
   await answer(1, 3)
   await expect(page.getByTestId('cell-error')).toContainText('points of the length')
   expect(await violations(page)).toEqual([])
@@ -79,8 +79,8 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   ])
   expect((await readFile(await download.path(), 'utf8')).trim().split('\n')).toHaveLength(11)
   // Somebody else sits down: their own figures, and both side by side.
-  await page.getByLabel('Who practises').fill('Wren')
-  await page.getByLabel('Who practises').press('Tab')
+  await page.getByLabel('Learner').fill('Wren')
+  await page.getByLabel('Learner').press('Tab')
   await expect(page.getByTestId('standing')).toBeHidden()
   await start.press(' ')
   await answer(1, 1)

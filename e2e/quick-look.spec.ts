@@ -13,11 +13,11 @@ test('the first egg of an empty book: looked at by itself, kept in a set of its 
   await expect(page.getByTestId('suggestion')).toBeVisible()
   // Its day is not known, and that is said instead of guessed.
   await expect(page.getByTestId('no-day')).toBeVisible()
-  await page.getByLabel('Days since it was set').fill('10')
+  await page.getByLabel('Days since setting').fill('10')
   await expect(page.getByTestId('no-day')).toBeHidden()
   await expect(page.getByTestId('reasons').getByRole('listitem').first()).toBeVisible()
   await expect(
-    page.getByRole('img', { name: 'The egg, with what was measured' }).locator('[data-part=outline]'),
+    page.getByRole('img', { name: 'The egg with its measurements' }).locator('[data-part=outline]'),
   ).toBeVisible()
   expect((await bookOnDisk(page)).looks).toEqual([])
 
@@ -38,7 +38,7 @@ test('the first egg of an empty book: looked at by itself, kept in a set of its 
   await page.getByRole('combobox', { name: /^Egg/ }).selectOption({ index: 1 })
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByTestId('kept')).toBeVisible()
-  await page.getByRole('link', { name: 'To its bench' }).click()
+  await page.getByRole('link', { name: 'Open bench' }).click()
   await expect(page.getByTestId('current-egg')).toBeVisible()
   await expect(page.getByTestId('suggestion')).toBeVisible()
   // What is not an egg is said, and nothing is lost.

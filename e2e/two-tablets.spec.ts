@@ -41,7 +41,7 @@ test('two tablets read each other’s codes, and both books are together on both
   await expect(first.getByText('This is not the answer')).toBeHidden()
   for (const tablet of [first, second]) {
     await expect(tablet.getByTestId('what-changes')).toContainText('1 look comes')
-    await tablet.getByRole('button', { name: 'Bring together' }).click()
+    await tablet.getByRole('button', { name: 'Merge' }).click()
     await expect(tablet.getByTestId('records-message')).toContainText('Both are together now')
     await expect(tablet.locator('main h1 + p')).toContainText('2 looks')
   }

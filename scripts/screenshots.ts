@@ -81,7 +81,7 @@ const shoot = async (name: string): Promise<void> => {
 await page.goto(base)
 await page.getByRole('heading', { name: 'Freckle quail' }).waitFor()
 await shoot('today')
-await page.getByRole('button', { name: 'I have seen it' }).click()
+await page.getByRole('button', { name: 'Dismiss' }).click()
 await page.goto(`${base}#/sets/demo-beacon/bench`)
 await page.getByTestId('current-egg').waitFor()
 await page.waitForTimeout(500)
@@ -124,7 +124,7 @@ await shoot('removal')
 const takeOut = page.getByTestId('removal-list').getByRole('button', { name: /^Take out/ })
 while ((await takeOut.count()) > 0) {
   await takeOut.first().click()
-  await page.getByRole('button', { name: 'It is out' }).click()
+  await page.getByRole('button', { name: 'Removed' }).click()
   await page.getByRole('dialog').waitFor({ state: 'hidden' })
 }
 for (const choice of await page.getByTestId('openings').getByRole('combobox').all())
@@ -162,7 +162,7 @@ for (const answer of [1, 2, 1]) {
   await page.keyboard.press(' ')
 }
 await page.goto(`${base}#/look`)
-await page.getByLabel('Days since it was set').fill('10')
+await page.getByLabel('Days since setting').fill('10')
 await page.getByTestId('quick-input').setInputFiles(path('../fixtures/photos/p-0043.jpg'))
 await page.getByTestId('suggestion').waitFor()
 await shoot('quick-look')
@@ -178,9 +178,9 @@ for (const [bird, breed, eggs] of [
   await page.getByLabel('Breed').fill(breed)
   await page.getByLabel('Laid from').fill(ago(4))
   await page.getByLabel('Laid to').first().fill(ago(1))
-  await page.getByRole('button', { name: 'Into the basket' }).click()
+  await page.getByRole('button', { name: 'Add to basket' }).click()
 }
-await page.getByLabel('Chicks out on a day that I choose').check()
+await page.getByLabel('Choose the hatch day').check()
 await shoot('plan')
 await page.goto(`${base}#/hatchery`)
 await shoot('hatchery')

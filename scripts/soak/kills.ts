@@ -118,7 +118,7 @@ export function killDuringMerges(trials: Trials): Promise<Findings> {
         await said(page, '40 sets')
       }
       await page.getByTestId('bundle-input').setInputFiles(zip(many))
-      await page.getByRole('button', { name: 'Bring together' }).click({ timeout: SETTLE_MS })
+      await page.getByRole('button', { name: 'Merge' }).click({ timeout: SETTLE_MS })
       const began = Date.now()
       const acknowledged = said(page, 'Both are together now').then(
         () => Date.now(),
@@ -242,7 +242,7 @@ export function killAtTheBench(trials: Trials): Promise<Findings> {
       const browser = await start()
       const { page } = browser
       if (!ready) {
-        await page.getByRole('button', { name: 'Open the made-up hatchery' }).click()
+        await page.getByRole('button', { name: 'Open the demo hatchery' }).click()
         await page.getByRole('heading', { name: 'Freckle quail' }).waitFor()
         ready = true
       }

@@ -66,7 +66,7 @@ describe('perlumen book', () => {
     await copy('north.zip', 'of the north', 'north')
     await copy('south.zip', 'of the south', 'south')
     const { code, out } = await run('merge', path('north.zip'), path('south.zip'), '--out', path('both.zip'))
-    expect([code, out]).toEqual([1, 'sets set-1: both wrote notes; what was written last holds\n'])
+    expect([code, out]).toEqual([1, 'sets set-1: both changed notes; newest value used\n'])
     expect((await run('check', path('both.zip'))).code).toBe(0)
     expect((await run('merge', path('both.zip'), path('both.zip'), '--out', path('same.zip'))).code).toBe(0)
   })
@@ -94,7 +94,7 @@ describe('perlumen book', () => {
   })
 
   it.each([
-    [[], /Say what to do/],
+    [[], /Choose what to do/],
     [['eat', 'a.zip'], /list, check, export, merge/],
     [['list'], /Name a bundle/],
     [['list', '/nowhere.zip'], /There is no file/],

@@ -157,15 +157,15 @@ describe('bundle', () => {
   })
 
   it.each<[string, () => Promise<Blob>, RegExp]>([
-    ['no ZIP', async () => new Blob(['not a zip at all']), /no ZIP file/],
-    ['empty', async () => new Blob([]), /no ZIP file/],
-    ['cut short', async () => (await written()).slice(0, 200), /no ZIP file/],
-    ['another ZIP', () => packed({ 'a.txt': utf8('hello') }), /holds no records\.json/],
+    ['no ZIP', async () => new Blob(['not a zip at all']), /not a ZIP file/],
+    ['empty', async () => new Blob([]), /not a ZIP file/],
+    ['cut short', async () => (await written()).slice(0, 200), /not a ZIP file/],
+    ['another ZIP', () => packed({ 'a.txt': utf8('hello') }), /has no records\.json/],
     ['broken JSON', () => packed({ 'records.json': utf8('{"format":') }), /damaged/],
     [
       'another program’s JSON',
       () => packed({ 'records.json': utf8('{"format":"x","version":1}') }),
-      /no Perlumen bundle/,
+      /not a Perlumen bundle/,
     ],
     [
       'from the future',
@@ -208,7 +208,7 @@ describe('bundle', () => {
           },
           { manifest: true },
         ),
-      /not as it was written/,
+      /was changed or damaged/,
     ],
     [
       'an egg without its set',
@@ -224,7 +224,7 @@ describe('bundle', () => {
         tampered((r) => {
           placeOf(r.eggs[0]!).trayId = 'gone'
         }),
-      /lies in a tray/,
+      /is in a tray/,
     ],
     [
       'an egg outside of its tray',
@@ -232,7 +232,7 @@ describe('bundle', () => {
         tampered((r) => {
           placeOf(r.eggs[0]!).row = 7
         }),
-      /lies outside/,
+      /is outside its tray/,
     ],
     [
       'two eggs in one place',
@@ -240,7 +240,7 @@ describe('bundle', () => {
         tampered((r) => {
           Object.assign(placeOf(r.eggs[1]!), placeOf(r.eggs[0]!))
         }),
-      /lies where another/,
+      /in the same place as another/,
     ],
     [
       'two eggs of one number',
@@ -264,7 +264,7 @@ describe('bundle', () => {
         tampered((r) => {
           r.looks[0]!.setId = 'gone'
         }),
-      /another set/,
+      /a different set/,
     ],
     [
       'the same egg twice',

@@ -74,7 +74,7 @@ describe('the table of eggs', () => {
     })
     expect(readEggsCsv(text, records)).toEqual({
       edits: [],
-      problems: ['Line 2: “heavy” is no weight g.', 'Line 3: there is no egg “egg-99” in this book.'],
+      problems: ['Line 2: “heavy” is no weight g.', 'Line 3: there is no egg “egg-99” in these records.'],
     })
     expect(readEggsCsv('a,b\n1,2', records).problems[0]).toContain('no column “egg id”')
   })

@@ -61,7 +61,7 @@ it('a row of which commas do not come out even is named, and no figure is made o
     'Time,Temp C,RH %\n2026-03-14 20:00,37,5,48,2\n2026-03-14 20:10,37,47,0\n2026-03-14 20:20,37,5,48,2\n',
   )
   expect(readings).toHaveLength(2)
-  expect(bad).toEqual([{ line: 3, why: 'commas divide its cells and its figures alike' }])
+  expect(bad).toEqual([{ line: 3, why: 'commas are used both in numbers and between columns' }])
 })
 
 describe('a logger’s file', () => {
@@ -121,7 +121,7 @@ describe('a logger’s file', () => {
 
   it('in a language nobody knows is read as it was said once', () => {
     const text = 'Aikaleima;Arvo 1;Arvo 2\n14.3.2026 20.00;37,5;48,2\n'.replace('20.00', '20:00')
-    expect(() => read(text)).toThrow(/Neither warmth nor moisture/)
+    expect(() => read(text)).toThrow(/No column with temperature or humidity/)
     const known: Known = [
       { head: 'Arvo 1', means: 'celsius' },
       { head: 'Arvo 2', means: 'rhPercent' },
@@ -159,17 +159,17 @@ describe('a logger’s file', () => {
     expect(readings).toHaveLength(6)
     expect(readings[1]).toEqual(both('2026-03-14T21:00:00', null, 47))
     expect(bad).toEqual([
-      { line: 3, why: '“2026-13-14 20:10” is no time' },
-      { line: 4, why: '“warm” is no figure' },
-      { line: 5, why: '120 % is no moisture of air' },
-      { line: 6, why: '“2027-03-14 20:40” lies in the future' },
-      { line: 7, why: 'neither warmth nor moisture stands in it' },
+      { line: 3, why: '“2026-13-14 20:10” is not a time' },
+      { line: 4, why: '“warm” is not a number' },
+      { line: 5, why: '120 % is not a humidity' },
+      { line: 6, why: '“2027-03-14 20:40” is in the future' },
+      { line: 7, why: 'it has neither temperature nor humidity' },
     ])
   })
 
   it('of °F that calls itself °C is refused with the row and the guess', () => {
     expect(() => read('Time,Temp °C\n2026-03-14 20:00,99.5\n')).toThrow(
-      'Most rows cannot be read, the first of them line 2: 99.5 °C is no warmth of an incubator; is it °F?',
+      'Most rows cannot be read. First problem, line 2: 99.5 °C is not an incubator temperature; is it °F?',
     )
   })
 
@@ -191,9 +191,9 @@ describe('a logger’s file', () => {
 
   it.each([
     ['', /No row with a time/],
-    ['PK\u0003\u0004\0\0', /no text file/],
+    ['PK\u0003\u0004\0\0', /not a text file/],
     ['name,eggs\nBeacon,12\n', /No row with a time/],
-    ['Time,Battery\n2026-03-14 20:00,98\n', /Neither warmth nor moisture/],
+    ['Time,Battery\n2026-03-14 20:00,98\n', /No column with temperature or humidity/],
   ])('%j is refused in words', (text, sentence) => {
     expect(() => read(text)).toThrow(LoggerFileError)
     expect(() => read(text)).toThrow(sentence)

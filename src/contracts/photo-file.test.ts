@@ -48,7 +48,7 @@ describe('the head of a photograph', () => {
         ])
       },
       'too-large',
-      /takes too long to unpack/,
+      /takes too long to decode/,
     ],
   ])('refuses %s', async (_, bytes, code, sentence) => {
     const made = await bytes()

@@ -21,7 +21,7 @@ describe('a ZIP file', () => {
   it('that is a bomb is refused before it is unpacked, and one that lies about its size while it is', async () => {
     const bomb = await zipOf({ 'records.json': ' '.repeat(60 * MEGABYTE) })
     const zip = await openZip(new Blob([bomb]))
-    await expect(zip.bytes('records.json', 500 * MEGABYTE)).rejects.toThrow(/packed tighter/)
+    await expect(zip.bytes('records.json', 500 * MEGABYTE)).rejects.toThrow(/compressed beyond/)
     // The sizes lie in the list at the end of the file, 20 and 24 bytes after each entry's mark.
     const view = new DataView(bomb.buffer)
     const at = [...bomb.keys()].findLast((i) => i + 4 <= bomb.length && view.getUint32(i) === 0x504b0102)!

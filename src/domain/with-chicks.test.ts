@@ -31,7 +31,7 @@ describe('a set with chicks', () => {
       dayLabel: () => 'day 21',
     })
     expect(text).toContain('UID:set-1.cooler-2@perlumen')
-    expect(text.replaceAll('\r\n\t', '').replaceAll('\r\n ', '')).toContain('Dip each beak into the water')
+    expect(text.replaceAll('\r\n\t', '').replaceAll('\r\n ', '')).toContain('Dip each beak in the water')
   })
 })
 

@@ -203,7 +203,7 @@ describe('a network camera that is not to be trusted', () => {
     const camera = await listen(
       createServer((_request, response) => response.writeHead(302, { location: other }).end()),
     )
-    expect(await refusalOf(new URL(camera))).toMatch(/points to another address/)
+    expect(await refusalOf(new URL(camera))).toMatch(/redirects to another address/)
     expect(asked).toBe(0)
   })
 
@@ -249,12 +249,12 @@ describe('starting', () => {
     expect(readOptions([], { PORT: '4180' }).port).toBe(4180)
   })
   it.each([
-    [['--port', 'abc'], /“abc” is no port/],
-    [['--port', '70000'], /no port/],
-    [['--port', ''], /no port/],
-    [['--camera', 'cam/still.jpg'], /no address of a camera/],
-    [['--camera', 'file:///etc/passwd'], /no address of a camera/],
-    [['--camera-stream', 'http://cam/'], /goes with --camera/],
+    [['--port', 'abc'], /“abc” is not a port/],
+    [['--port', '70000'], /not a port/],
+    [['--port', ''], /not a port/],
+    [['--camera', 'cam/still.jpg'], /not a camera address/],
+    [['--camera', 'file:///etc/passwd'], /not a camera address/],
+    [['--camera-stream', 'http://cam/'], /needs --camera/],
     [['--spin'], /--spin/],
   ])('refuses %j in words', (args, sentence) => {
     expect(() => readOptions(args, {})).toThrow(sentence)

@@ -66,10 +66,10 @@ describe('a real scale', () => {
       expect(status).toBe(502)
       return (JSON.parse(text) as { message: string }).message
     }
-    expect(await said(await bridge('58.32 g\r\n'))).toBe('The scale says nothing.')
+    expect(await said(await bridge('58.32 g\r\n'))).toBe('The scale does not respond.')
     expect(await said(await bridge('9'.repeat(1000)))).toBe('The scale sent no lines.')
     const flood = await listen(createPage((_request, response) => response.end('9'.repeat(1000))))
-    expect(await said(new URL(`http://${flood}/`))).toMatch(/more than a line/)
+    expect(await said(new URL(`http://${flood}/`))).toMatch(/more than one line/)
     const away = await listen(
       createPage((_request, response) => response.writeHead(302, { location: 'http://192.0.2.1/' }).end()),
     )
@@ -87,7 +87,7 @@ describe('named at the start', () => {
     expect(readOptions([], {}).gauges).toEqual([])
   })
   it('by an address that can be one', () => {
-    expect(() => readOptions(['--scale', '/dev/ttyUSB0'], {})).toThrow(/is no address of a scale/)
-    expect(() => readOptions(['--calliper', 'tcp://192.168.1.30'], {})).toThrow(/names no port/)
+    expect(() => readOptions(['--scale', '/dev/ttyUSB0'], {})).toThrow(/is not the address of a scale/)
+    expect(() => readOptions(['--calliper', 'tcp://192.168.1.30'], {})).toThrow(/has no port/)
   })
 })

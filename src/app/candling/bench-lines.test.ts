@@ -143,8 +143,8 @@ describe('the panel beside them', () => {
         ],
       }).text(),
     ).toContain('Collar, across')
-    expect(panel(lines).text()).not.toContain('camera’s scale')
-    expect(panel(lines, true).text()).toContain('camera’s scale')
+    expect(panel(lines).text()).not.toContain('Calibrate the camera')
+    expect(panel(lines, true).text()).toContain('Calibrate the camera')
   })
 })
 
@@ -162,12 +162,12 @@ describe('the verdict', () => {
     })
 
   it('says that sizes are relative until a scale is known', () => {
-    expect(panel().find('[data-testid="size"]').text()).toContain('relative only')
+    expect(panel().find('[data-testid="size"]').text()).toContain('Sizes are relative')
     expect(
       panel({ ...records.eggs[0]!, lengthMm: 57, breadthMm: 43 })
         .find('[data-testid="size"]')
         .text(),
-    ).toMatch(/57 × 43 ±\s+0\.\d mm by its callipered size/)
+    ).toMatch(/57 × 43 ±\s+0\.\d mm scale: its calliper size/)
   })
 })
 
@@ -213,7 +213,7 @@ describe('several eggs in one picture', () => {
       },
     })
     expect(panel.find('[data-testid="unseen"]').text()).toMatch(
-      /made out at A1, where one waits. Look at\s+it alone/,
+      /No egg was found at A1, where one is expected. Photograph\s+it on its own/,
     )
   })
 })

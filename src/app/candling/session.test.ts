@@ -115,7 +115,7 @@ describe('making ready', () => {
     await celsius!.setValue('37.5')
     await panel.find('form').trigger('submit')
     expect(panel.emitted('air')).toBeUndefined()
-    expect(panel.get('[role="alert"]').text()).toMatch(/Nothing was noted/)
+    expect(panel.get('[role="alert"]').text()).toMatch(/Nothing was saved/)
     await rh!.setValue('51')
     await panel.find('form').trigger('submit')
     expect(panel.emitted('air')).toEqual([[51, 37.5]])
@@ -153,19 +153,19 @@ describe('the five keys', () => {
       .get('[data-testid="go-on"]')
       .text()
   it.each([
-    [{ kind: 'fetch', trayId: 'a' }, 'The lid is off'],
-    [{ kind: 'close-lid', purpose: 'fetch', trayId: 'a' }, 'The lid is on'],
+    [{ kind: 'fetch', trayId: 'a' }, 'Lid off'],
+    [{ kind: 'close-lid', purpose: 'fetch', trayId: 'a' }, 'Lid on'],
     [{ kind: 'candle', trayId: 'a' }, 'Photograph'],
-    [{ kind: 'return', trayId: 'a' }, 'The lid is off'],
-    [{ kind: 'finish' }, 'End the evening'],
+    [{ kind: 'return', trayId: 'a' }, 'Lid off'],
+    [{ kind: 'finish' }, 'End evening'],
   ] as const)('Space says what it does: %o', (step, expected) => {
     expect(words(step)).toContain(expected)
   })
 
   it('agreeing names the grade; a pause goes on', () => {
-    expect(words({ kind: 'candle', trayId: 'a' }, { look: clear })).toMatch(/Agree: (Clear|Not sure)/)
-    expect(words({ kind: 'candle', trayId: 'a' }, { look: clear, paused: true })).toContain('Go on')
-    expect(words({ kind: 'finish' }, { session: { ...session, begun: false } })).toContain('This is done')
+    expect(words({ kind: 'candle', trayId: 'a' }, { look: clear })).toMatch(/Confirm: (Clear|Not sure)/)
+    expect(words({ kind: 'candle', trayId: 'a' }, { look: clear, paused: true })).toContain('Resume')
+    expect(words({ kind: 'finish' }, { session: { ...session, begun: false } })).toContain('Done')
   })
 })
 
@@ -183,9 +183,9 @@ it('an egg without a picture can be left where it would be disagreed with', () =
     })
       .findAll('button')[1]!
       .text()
-  expect(another(null)).toContain('Leave it')
-  expect(another(clear!)).toContain('Not that')
-  expect(another(null, false)).toContain('Not that')
+  expect(another(null)).toContain('Skip')
+  expect(another(clear!)).toContain('Next grade')
+  expect(another(null, false)).toContain('Next grade')
 })
 
 describe('the verdict at arm’s length', () => {
@@ -202,8 +202,8 @@ describe('the verdict at arm’s length', () => {
       },
     })
   it('says that lifting does not agree to what comes out', () => {
-    expect(show(suggested(clear!, 'remove')).text()).toContain('Lifting it does not agree')
-    expect(show(suggested(living!, 'keep')).text()).not.toContain('Lifting it does not agree')
+    expect(show(suggested(clear!, 'remove')).text()).toContain('does not confirm this')
+    expect(show(suggested(living!, 'keep')).text()).not.toContain('does not confirm this')
   })
 
   it('asks for the pencil on a suspect, and warns of late eggs', () => {
@@ -218,7 +218,7 @@ describe('the verdict at arm’s length', () => {
   })
 
   it('keeps the suggestion in sight when the candler says otherwise', () => {
-    expect(show(living!, { chosen: 'quitter' }).text()).toContain('your word; suggested was')
+    expect(show(living!, { chosen: 'quitter' }).text()).toContain('your grade; suggested:')
   })
 
   it('says what the film showed, and how little stillness means', () => {
@@ -235,9 +235,9 @@ describe('the verdict at arm’s length', () => {
       show({ ...living!, movement: film })
         .find('[data-testid="film"]')
         .text(),
-    ).toMatch(/Moved in 9 s.*Beat 3\.6 a second,\s+signal to noise 12\.0/s)
+    ).toMatch(/Movement seen in 9 s.*Heartbeat 3\.6 per second,\s+signal-to-noise 12\.0/s)
     expect(show({ ...living!, movement: { ...film, moving: false, heartbeat: null } }).text()).toContain(
-      'says little',
+      'proves nothing',
     )
   })
 })
@@ -259,8 +259,8 @@ describe('a comparison', () => {
       },
     })
   it('says what is missing', () => {
-    expect(show('earlier').text()).toContain('not been looked at before')
-    expect(show('reference').text()).toContain('No unset egg')
+    expect(show('earlier').text()).toContain('first look at this egg')
+    expect(show('reference').text()).toContain('no reference egg')
   })
 
   it('lays an earlier look beside today’s, both upright and of one length', () => {
@@ -311,8 +311,8 @@ describe('the report', () => {
       '52 % before, 37 % at the lowest',
       '30 min after',
       'Look again: P2',
-      'Left without a picture: P2',
-      'Without your word: P1, P2',
+      'No picture: P2',
+      'Not confirmed: P1, P2',
     ])
       expect(text).toContain(part)
   })
@@ -329,7 +329,7 @@ describe('the report', () => {
         nowMs: start + 5 * MINUTE,
       },
     }).text()
-    expect(text).toContain('not noted')
+    expect(text).toContain('not recorded')
     expect(text).not.toContain('Look again:')
   })
 })

@@ -61,7 +61,7 @@ describe('several files at once', () => {
       ['img-10.jpg', 'kept', 'A3'],
       ['img-2.jpg', 'refused', 'It is too dark.'],
       ['img-1.jpg', 'kept', 'A1'],
-      ['img-11.jpg', 'left-over', 'No egg was left that waits for a picture.'],
+      ['img-11.jpg', 'left-over', 'No egg was waiting for a picture.'],
     ])
     expect([list.done.value, list.running.value]).toEqual([4, null])
   })
@@ -84,7 +84,7 @@ describe('several files at once', () => {
     // What is chosen later begins a new list.
     const third = list.add(files('c.jpg'), 'name')
     await third
-    expect(states(list)).toEqual([['c.jpg', 'left-over', 'No egg was left that waits for a picture.']])
+    expect(states(list)).toEqual([['c.jpg', 'left-over', 'No egg was waiting for a picture.']])
     list.close()
     expect(list.outcomes.value).toEqual([])
   })
@@ -100,8 +100,8 @@ describe('several files at once', () => {
     expect(begun).toHaveLength(2)
     expect(states(list)).toEqual([
       ['1.jpg', 'kept', 'A1'],
-      ['2.jpg', 'stopped', 'Stopped before its turn.'],
-      ['3.jpg', 'stopped', 'Stopped before its turn.'],
+      ['2.jpg', 'stopped', 'Stopped before this file.'],
+      ['3.jpg', 'stopped', 'Stopped before this file.'],
     ])
   })
 

@@ -106,12 +106,12 @@ describe('a tray', () => {
     const hatchAtMs = () => timelineOf(store.sets[0]!, store.hatchery).hatchAtMs
     const warmed = hatchAtMs()
     expect(store.sets[0]!.temperatures.map(({ celsius }) => celsius)).toEqual([38.5])
-    await store.commit('tray carried', null, { trays: [{ ...store.trays[0]!, incubatorId: 'hatcher' }] })
+    await store.commit('tray moved', null, { trays: [{ ...store.trays[0]!, incubatorId: 'hatcher' }] })
     const again = await opened()
     expect(again.sets[0]!.trays[0]!.incubatorId).toBe('hatcher')
     // It stood there before: what was read then still counts.
     expect(again.sets[0]!.temperatures.map(({ celsius }) => celsius)).toEqual([38.5])
-    expect((await again.undo())?.label).toBe('tray carried')
+    expect((await again.undo())?.label).toBe('tray moved')
     expect(again.sets[0]!.trays[0]!.incubatorId).toBe(tray!.incubatorId)
     await again.undo()
     expect((await again.undo())?.label).toBe('temperature')
@@ -131,7 +131,7 @@ describe('a tray', () => {
     const at = (column: number) =>
       newEgg({ id: 'other', setId: 'set-2', number: 9, place: { trayId: 'tray-1', row: 0, column } })
     await expect(store.commit('plan', null, { sets: [later], eggs: [at(0)] })).rejects.toThrow(
-      /egg 9 lies where egg 1 of another set lies/i,
+      /egg 9 is in the same place as egg 1 of another set/i,
     )
     await store.commit('plan', null, { sets: [later], eggs: [at(2)] })
     const again = await opened()

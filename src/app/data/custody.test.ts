@@ -215,7 +215,7 @@ describe('two books brought together', () => {
     const stop = watch(
       () => custody.progress?.words,
       (words) => {
-        if (words !== 'Bringing the bundle in') return
+        if (words !== 'Importing the bundle') return
         const reading = { probeId: probe!.id, atMs: atMs + 60_000, celsius: 38.5, rhPercent: 49 }
         heard ??= store.note({ readings: [reading] })
       },
@@ -245,7 +245,7 @@ describe('storage that the browser clears under the running program', () => {
       gone.onerror = reject
     })
     await expect(store.commit('notes', null, { sets: [{ ...set!, notes: 'lost?' }] })).rejects.toThrow(
-      /cleared the storage/,
+      /cleared Perlumen’s storage/,
     )
     expect([store.storageGone, store.sets[0]!.notes]).toEqual([true, ''])
     await custody.writeBack()

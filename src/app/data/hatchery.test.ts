@@ -147,15 +147,15 @@ describe('the records on disk', () => {
       [{ eggs: [{ ...egg!, lengthMm: 432 }] }, /Length in millimetres must be at most 200/],
       [
         { sets: [{ ...set!, plan: { ...plan, delayHours: 400 } }] },
-        /Late start in hours must be at most 240/,
+        /Delayed start in hours must be at most 240/,
       ],
       [
         { sets: [{ ...set!, plan: { ...plan, ownDays: Array.from({ length: 42 }, (_, i) => i) } }] },
         /Own candling days can be at most 40; there are 42/,
       ],
-      [{ eggs: [{ ...egg!, place: other!.place }] }, /lies where another one lies/],
+      [{ eggs: [{ ...egg!, place: other!.place }] }, /is in the same place as another/],
       [{ eggs: [{ ...egg!, number: 2 }] }, /another egg 2/],
-      [{ sets: [{ ...set!, trays: [{ ...set!.trays[0]!, columns: 1 }] }] }, /lies outside of its tray/],
+      [{ sets: [{ ...set!, trays: [{ ...set!.trays[0]!, columns: 1 }] }] }, /is outside its tray/],
       [{ trays: [{ ...set!.trays[0]!, rows: 900 }] }, /Rows of the tray must be at most 40/],
     ] as const)
       await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)

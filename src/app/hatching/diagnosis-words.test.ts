@@ -40,7 +40,7 @@ describe('what is known behind a clue', () => {
     const weighed = story([egg('hatched', { loss: 0.1 }), egg('late', { loss: 0.14 }), egg('early')])
     expect(fact('loss', weighed)).toBe('the eggs lost 12.0 % by lockdown; 12.5 % is good')
     expect(fact('loss', story([egg('hatched')], { rhOver: -15.6 }))).toBe(
-      'the hygrometer said −16 points against the usual',
+      'the hygrometer read −16 points from the usual',
     )
   })
 
@@ -66,14 +66,14 @@ describe('what is known behind a clue', () => {
     expect(fact('place', story([]), corner)).toBe(
       'about C4: 4 of 5 died, elsewhere 1 of 7, chicks 9 h earlier',
     )
-    expect(fact('place', story([]))).toBe('losses are spread over the tray')
+    expect(fact('place', story([]))).toBe('losses are spread over the whole tray')
   })
 
   it('says whether chicks were early or late, and warmth with its sign', () => {
     const early = story([egg('hatched', { outHours: -14 }), egg('hatched', { outHours: -10 })])
     expect(fact('timing', early)).toBe('chicks 12 h earlier than due, on average')
     expect(fact('timing', story([egg('hatched', { outHours: 7 })]))).toMatch(/^chicks 7 h later/)
-    expect(fact('warmth', story([], { celsiusOver: -0.42 }))).toBe('−0.42 °C against the target, on average')
+    expect(fact('warmth', story([], { celsiusOver: -0.42 }))).toBe('−0.42 °C from target on average')
   })
 
   it('has a sentence for every clue, also of a set of which nothing is known', () => {

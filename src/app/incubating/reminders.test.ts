@@ -44,13 +44,13 @@ it('tells what is due once it is allowed to, each once, and eggs to be taken out
   expect(shown).toEqual([])
   expect(await reminders.turnOn()).toBe(true)
   await vi.waitFor(() => expect(shown).toContain('Candle'), { timeout: 10_000 })
-  expect(shown).toContain('An egg waits to be taken out')
+  expect(shown).toContain('An egg is waiting to be removed')
   const first = shown.length
   clock.nowMs += 60_000
   await nextTick()
   expect(shown).toHaveLength(first)
   clock.nowMs += 24 * 3_600_000
-  await vi.waitFor(() => expect(shown.slice(first)).toContain('An egg waits to be taken out'), {
+  await vi.waitFor(() => expect(shown.slice(first)).toContain('An egg is waiting to be removed'), {
     timeout: 10_000,
   })
   reminders.turnOff()

@@ -58,7 +58,7 @@ describe('grading again', () => {
     vi.spyOn(store.repository, 'write').mockRejectedValueOnce(new Error('There is no room.'))
     const { run, problem, result, waiting } = useRegrading()
     await run()
-    expect(problem.value).toBe('There is no room. What was graded until then is kept; go on when you like.')
+    expect(problem.value).toBe('There is no room. The looks graded so far are saved; continue when you like.')
     expect(result.value).toBeNull()
     await run()
     expect([problem.value, waiting.value]).toEqual([null, []])

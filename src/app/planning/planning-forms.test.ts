@@ -47,14 +47,14 @@ describe('eggs for the basket', () => {
       async (form: ReturnType<typeof open>) => {
         await form.find('input[type="number"]').setValue(0)
       },
-      /whole number from 1/,
+      /whole number of eggs from 1/,
     ],
     [
       'half an egg',
       async (form: ReturnType<typeof open>) => {
         await form.find('input[type="number"]').setValue(1.5)
       },
-      /whole number from 1/,
+      /whole number of eggs from 1/,
     ],
     [
       'days the wrong way round',
@@ -75,10 +75,10 @@ describe('eggs for the basket', () => {
 
   it.each([
     ['2026-03-29', /3 days old: good/],
-    ['2026-03-23', /9 days old; the best/],
-    ['2026-03-19', /past the usual limit/],
+    ['2026-03-23', /9 days old; under/],
+    ['2026-03-19', /the usual limit/],
     ['2026-03-01', /too old to start well/],
-    ['2026-04-03', /still to come/],
+    ['2026-04-03', /in the future/],
   ])('laid on %s are judged at once', async (date, words) => {
     const form = open()
     await form.findAll('input[type="date"]')[0]!.setValue(date)
@@ -166,7 +166,7 @@ describe('the timeline', () => {
     const timeline = mount(PlanTimeline, { props: { statuses, nowMs: NOW + 8 * 86_400_000 } })
     const label = timeline.find('[role="img"]').attributes('aria-label')!
     expect(label).toBe(
-      'Plan: Set Wed 1 Apr, Candle Wed 8 Apr, Candle Wed 15 Apr, Last look, lockdown Sun 19 Apr, Give up Fri 24 Apr',
+      'Plan: Set Wed 1 Apr, Candle Wed 8 Apr, Candle Wed 15 Apr, Last look, lockdown Sun 19 Apr, Breakout Fri 24 Apr',
     )
     expect(timeline.text()).toContain('overdue')
   })
@@ -190,7 +190,7 @@ describe('the day of setting', () => {
       Object.defineProperty(field.element, 'value', { value: date, writable: true })
       await field.trigger('change')
       expect(form.emitted('change')).toBeUndefined()
-      expect(form.get('[role="alert"]').text()).toMatch(/the (day|one) before holds/)
+      expect(form.get('[role="alert"]').text()).toMatch(/previous (date|one) is kept/)
     },
   )
 })

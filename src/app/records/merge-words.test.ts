@@ -30,12 +30,12 @@ describe('what would change', () => {
     expect(changeWords({ table: 'looks', come: 1, change: 2, go: 0 })).toBe('1 look comes, 2 looks change')
     expect(changeWords({ table: 'eggs', come: 0, change: 1, go: 12 })).toBe('1 egg changes, 12 eggs go')
     expect(changeWords({ table: 'hatchery', come: 0, change: 1, go: 0 })).toBe(
-      'how the place is described changes',
+      'hatchery settings change',
     )
   })
   it('and what has to be decided', () => {
-    expect(decideWords(0)).toBe('Nothing has to be decided.')
-    expect(decideWords(1)).toMatch(/^1 thing written on both/)
+    expect(decideWords(0)).toBe('Nothing to decide.')
+    expect(decideWords(1)).toMatch(/^1 thing changed on both/)
     expect(decideWords(3)).toMatch(/^3 things/)
   })
 })
@@ -43,7 +43,7 @@ describe('what would change', () => {
 describe('a disagreement', () => {
   it('is called by what the candler knows it as, never by an id where there is a name', () => {
     expect(conflictName(conflict({ table: 'hatchery', id: 'hatchery' }), records)).toBe(
-      'How the place is described',
+      'Hatchery settings',
     )
     expect(conflictName(conflict({ table: 'eggs', id: 'egg-2' }), records)).toBe('Egg 2, North shelf')
     expect(
@@ -71,7 +71,7 @@ describe('a disagreement', () => {
     expect(valueWords('own', { grade: 'blood-ring' }, records)).toBe('Blood ring')
     const removed = { at: '2026-03-01T12:00:00.000Z', grade: 'clear' }
     expect([fieldWords('removed'), valueWords('removed', removed, records)].join(': ')).toMatch(
-      /^taken out: as clear, 1 Mar, \d\d:\d\d$/,
+      /^removed: as clear, 1 Mar, \d\d:\d\d$/,
     )
     expect(valueWords('removed', null, records)).toBe('no')
     const outcome = { at: removed.at, found: 'quitter', deathDay: 17 }
@@ -92,10 +92,10 @@ describe('what was settled alike on both', () => {
   it('tells the candler what to do with the egg in hand', () => {
     const own = { eggId: 'egg-9', setId: 'set-1', number: 9 }
     expect(settledWords({ ...own, what: 'number-taken', was: '2' }, records)).toBe(
-      'North shelf: two eggs were numbered 2. One is 9 now; pencil it on the shell.',
+      'North shelf: two eggs had number 2. One is now 9: pencil it on the shell.',
     )
     expect(settledWords({ ...own, what: 'place-taken', was: 'place/tray-1/0/1' }, records)).toBe(
-      'North shelf: two eggs were put in A2. Egg 9 lies nowhere now; say where it is.',
+      'North shelf: two eggs were in A2. Egg 9 has no place now: choose one.',
     )
   })
 })
@@ -103,16 +103,16 @@ describe('what was settled alike on both', () => {
 describe('what came of a bundle', () => {
   it('is counted, and what is wanting in it is said', () => {
     const bundle = { records, buried: [], missing: [], isChecked: true }
-    expect(broughtInWords(bundle, '1 set')).toBe('1 set brought in.')
+    expect(broughtInWords(bundle, '1 set')).toBe('1 set imported.')
     const missing = [{ photoId: 'p', set: 'North shelf', egg: 1, takenAt: '' }]
     expect(broughtInWords({ ...bundle, missing, isChecked: false }, '1 set')).toMatch(
-      /^1 set brought in\. 1 look without a photograph\. The bundle has no list of its parts/,
+      /^1 set imported\. 1 look without a photograph\. The bundle has no list of contents/,
     )
     const erased = {
       ...bundle,
       records: { ...records, sets: [] },
       buried: [{ table: 'sets' as const, value: {} }],
     }
-    expect(broughtInWords(erased, '0 sets')).toMatch(/holds no set any more/)
+    expect(broughtInWords(erased, '0 sets')).toMatch(/contains no sets/)
   })
 })

@@ -88,7 +88,7 @@ describe('what a sensor says', () => {
     const full = cutAfter(0)
     await sensing.write()
     full.mend()
-    expect(sensing.problem).toMatch(/could not be written down/)
+    expect(sensing.problem).toMatch(/could not be saved/)
     server.say(reading(2, 37.3))
     await sensing.write()
     expect(sensing.problem).toBeNull()

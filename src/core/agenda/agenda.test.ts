@@ -188,7 +188,7 @@ describe('warnings', () => {
   it('tasks while the candler is away', () => {
     const away = [{ from: '2026-06-07', to: '2026-06-09' }]
     expect(said([set('A'), set('B')], { away })).toMatchObject([
-      { code: 'away', message: expect.stringContaining('Set A and Set B ask for 2 tasks') },
+      { code: 'away', message: expect.stringContaining('Set A and Set B need you for 2 tasks') },
     ])
     expect(said([set('A')], { away }, at('2026-06-12'))).toEqual([])
   })

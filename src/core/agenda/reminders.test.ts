@@ -20,7 +20,7 @@ describe('reminders', () => {
   it('of eggs to be taken out come once a day, and not for none', () => {
     expect(removalReminder([{ set, eggs: 0 }], '2026-03-14')).toEqual([])
     expect(removalReminder([{ set, eggs: 2 }], '2026-03-14')).toMatchObject([
-      { key: 'set-1/removal/2026-03-14', title: '2 eggs wait to be taken out' },
+      { key: 'set-1/removal/2026-03-14', title: '2 eggs are waiting to be removed' },
     ])
     expect(removalReminder([{ set, eggs: 1 }], '2026-03-15')[0]!.key).not.toContain('03-14')
   })

@@ -82,7 +82,7 @@ describe('signs of life the model may overlook', () => {
     })
     expect(filmed.action).not.toBe('remove')
     expect(filmed.probabilities.developing).toBeGreaterThan(verdict(reading(ring)).probabilities.developing)
-    expect(sayReason(filmed.reasons[0]!)).toMatch(/moves inside|regular beat/)
+    expect(sayReason(filmed.reasons[0]!)).toMatch(/Movement inside|Regular heartbeat/)
   })
 
   it('a film in which nothing moved says nothing: embryos rest', () => {
@@ -234,7 +234,7 @@ describe('gradeEgg', () => {
     })
     expect(same!.reasons.map(({ code }) => code)).not.toContain('two-opinions')
     expect(other!.reasons.map(sayReason).join()).toContain(
-      'looks like a living egg; the picture as a whole looks like a quitter',
+      'suggest a living egg; the whole picture suggests a quitter',
     )
     expect(other!.action).not.toBe('remove')
   })

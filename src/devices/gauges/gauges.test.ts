@@ -23,12 +23,12 @@ describe('a gauge on the network', () => {
     expect(await scale.read()).toEqual({ value: 58.32, quantity: 'mass', stable: true })
     says('US,+00041.10 g')
     expect(await scale.glance()).toMatchObject({ value: 41.1, stable: false })
-    await expect(scale.read()).rejects.toThrow('The scale still moves')
+    await expect(scale.read()).rejects.toThrow('The scale is still moving')
   })
 
   it('says in a sentence what is wrong', async () => {
     says('OVERLOAD')
-    await expect(scale.glance()).rejects.toThrow('The scale sent “OVERLOAD”, which is no reading.')
+    await expect(scale.glance()).rejects.toThrow('The scale sent “OVERLOAD”, which is not a reading.')
     says('', 503)
     await expect(scale.glance()).rejects.toThrow('answered with an error (503)')
     answer = () => Promise.reject(new TypeError('nobody there'))
@@ -89,16 +89,16 @@ describe('a gauge on a cable', () => {
 
   it('that is pulled out is said, to who waits and to who asks afterwards', async () => {
     const { gauge, pull } = await plugged()
-    const waiting = expect(gauge.read()).rejects.toThrow('has gone from the cable')
+    const waiting = expect(gauge.read()).rejects.toThrow('was disconnected')
     await pull()
     await waiting
-    await expect(gauge.glance()).rejects.toThrow('has gone from the cable')
+    await expect(gauge.glance()).rejects.toThrow('was disconnected')
   })
 
   it('is let go of when it is closed', async () => {
     const { gauge, closed } = await plugged()
     await gauge.close()
     expect(closed).toHaveBeenCalledOnce()
-    await expect(gauge.read()).rejects.toThrow('has gone')
+    await expect(gauge.read()).rejects.toThrow('was disconnected')
   })
 })

@@ -59,7 +59,7 @@ describe('a Bluetooth sensor', () => {
     expect(connects()).toBe(1)
     cut()
     goAway(true)
-    await expect(sensor.read()).rejects.toThrow('Oak is not reached. Is it near, and its battery full?')
+    await expect(sensor.read()).rejects.toThrow('Oak cannot be reached. Is it close, and is its battery charged?')
     goAway(false)
     expect(await sensor.read()).toMatchObject({ celsius: 37.5 })
     expect(connects()).toBe(2)

@@ -91,7 +91,7 @@ describe('a hostile sensor', () => {
     const own = ear()
     closers.push(polledSensor('Oak', address).listen(own))
     await until(() =>
-      expect(own.troubles).toContainEqual(expect.stringMatching(/far more than a sensor says/)),
+      expect(own.troubles).toContainEqual(expect.stringMatching(/far more than a sensor would/)),
     )
     await until(() => expect(isClosed).toBe(true))
     expect(own.said).toEqual([])

@@ -88,7 +88,7 @@ describe('the server hears', () => {
     await publisher.publishAsync('hatchery/oak/humidity', '51', { qos: 1 })
     await until(() => expect(got.at(-1)).toMatchObject({ celsius: null, rhPercent: 51 }))
     await publisher.publishAsync('hatchery/oak/humidity', 'wet', { qos: 1 })
-    await until(() => expect(hub.list()[0]!.trouble).toBe('It said “wet”, which is no reading.'))
+    await until(() => expect(hub.list()[0]!.trouble).toBe('It sent “wet”, which is not a reading.'))
   })
 
   it('again when a broker was away, and says so meanwhile', { timeout: 30_000 }, async () => {
@@ -120,7 +120,7 @@ describe('the server hears', () => {
     await until(() => expect(hub.list()[0]).toMatchObject({ trouble: null }))
     await until(() => expect(hub.list()[0]!.heardMs).not.toBeNull())
     answers = '<p>log in</p>'
-    await until(() => expect(hub.list()[0]!.trouble).toMatch(/no reading/))
+    await until(() => expect(hub.list()[0]!.trouble).toMatch(/not a reading/))
     hub.follow(polledSensor('Gone', new URL('http://127.0.0.1:9/'), 50))
     await until(() => expect(hub.list()[1]!.trouble).toMatch(/does not answer/))
   })
@@ -190,7 +190,7 @@ describe('a broker', () => {
         trouble: (sentence) => troubles.push(sentence),
       }),
     )
-    await until(() => expect(troubles).toContainEqual(expect.stringMatching(/far more than a sensor says/)))
+    await until(() => expect(troubles).toContainEqual(expect.stringMatching(/far more than a sensor would/)))
     expect(heard).toEqual([])
   })
 })
@@ -352,9 +352,9 @@ describe('probes are named at the start', () => {
     ])
   })
   it.each([
-    [['--probe', 'http://x/'], /is no probe/],
-    [['--probe', 'Oak=ftp://x/'], /is no probe/],
-    [['--probe', 'Oak=mqtt://x'], /names no topic/],
+    [['--probe', 'http://x/'], /is not a probe/],
+    [['--probe', 'Oak=ftp://x/'], /is not a probe/],
+    [['--probe', 'Oak=mqtt://x'], /has no topic/],
     [['--probe', 'Oak=http://x/', '--probe', 'Oak=http://y/'], /two probes called “Oak”/],
   ])('%j is refused in words', (args, sentence) => expect(() => readOptions(args, {})).toThrow(sentence))
 })

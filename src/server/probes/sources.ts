@@ -132,7 +132,7 @@ export function mqttSensor(
         if (message.length > MOST_BYTES) trouble(TOO_MUCH)
         else heard(message.toString('utf8'), from)
       })
-      client.on('error', () => trouble('The broker’s answer is invalid; retrying.'))
+      client.on('error', () => trouble('The broker does not answer properly; retrying.'))
       client.on('offline', () => trouble('The broker does not answer; retrying.'))
       return () => {
         stopped = true

@@ -48,10 +48,10 @@ describe('a tray by keyboard', () => {
   it('takes an egg up, says so, and puts it down', async () => {
     const { wrapper, press, moves } = open()
     await press('Enter')
-    expect(wrapper.find('[role="status"]').text()).toContain('Egg 1 is in your hand')
+    expect(wrapper.find('[role="status"]').text()).toContain('Egg 1 picked up')
     for (const key of ['ArrowDown', ' ']) await press(key)
     expect(moves()).toEqual([[{ id: 'x', place: at(1, 0) }]])
-    expect(wrapper.find('[role="status"]').text()).toBe('Egg 1 lies in B1.')
+    expect(wrapper.find('[role="status"]').text()).toBe('Egg 1 is now in B1.')
   })
 
   it('swaps with the egg that lies there', async () => {
@@ -63,13 +63,13 @@ describe('a tray by keyboard', () => {
         { id: 'y', place: at(0, 0) },
       ],
     ])
-    expect(wrapper.find('[role="status"]').text()).toContain('took its place')
+    expect(wrapper.find('[role="status"]').text()).toContain('swapped places')
   })
 
   it('Escape leaves it where it was; an empty place holds nothing to take', async () => {
     const { wrapper, press, moves } = open()
     for (const key of ['Enter', 'ArrowDown', 'Escape', 'Enter', 'ArrowRight', 'Enter']) await press(key)
     expect(moves()).toEqual([])
-    expect(wrapper.find('[role="status"]').text()).toBe('It stays where it was.')
+    expect(wrapper.find('[role="status"]').text()).toBe('Move cancelled.')
   })
 })
