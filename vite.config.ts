@@ -3,6 +3,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
 import { VitePWA } from 'vite-plugin-pwa'
+import { boundedFirstLoad } from './first-load.ts'
 import { manifest } from './manifest.ts'
 import { templates } from './vue-templates.ts'
 
@@ -14,6 +15,7 @@ export default defineConfig({
   plugins: [
     vue(templates),
     tailwindcss(),
+    boundedFirstLoad(),
     VitePWA({
       strategies: 'injectManifest',
       srcDir: 'src/workers',

@@ -42,7 +42,7 @@ test('bench and desk fit a phone; at the bench the photograph comes first', asyn
   await photograph(page)
   const wide = (): Promise<number> => page.evaluate(() => document.documentElement.scrollWidth)
   expect(await wide()).toBeLessThanOrEqual(390)
-  await expect(page.getByRole('button', { name: /^Agree/ })).toBeInViewport()
+  await expect(page.getByRole('button', { name: /^Confirm/ })).toBeInViewport()
   // The tray lies below the words, not over them.
   const [words, tray] = await Promise.all([
     page.getByTestId('reasons').boundingBox(),

@@ -93,7 +93,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
         timeout: 10_000,
       })
     }).toPass()
-    await expect(page.getByTestId('alarms')).not.toContainText('Shed: The sensor says nothing')
+    await expect(page.getByTestId('alarms')).not.toContainText('Shed: No reading from the sensor')
     await expect(log).toContainText('Alarm over')
     // On every other page it stands above all else, until somebody has seen it.
     await page.goto(`${shed.base}/#/`)
@@ -120,7 +120,7 @@ test('the round: due today, made with one hand, taken back, and there after a re
   await page.keyboard.press('w')
   await expect(page.getByTestId('round-done')).toHaveText('Water topped up')
   await expect(page.getByRole('group', { name: 'Water' })).toContainText('topped up just now')
-  await expect(page.getByTestId('round-standing')).toContainText('Made. The next one at')
+  await expect(page.getByTestId('round-standing')).toContainText('Done. Next round at')
   await page.getByLabel('Display, °C: more').click()
   await page.getByRole('button', { name: /Save readings/ }).click()
   await expect(page.getByTestId('round-done')).toHaveText('Reading saved')
@@ -128,7 +128,7 @@ test('the round: due today, made with one hand, taken back, and there after a re
   await page.getByRole('button', { name: /Save readings/ }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'from 1 to 100' })).toBeVisible()
   await page.reload()
-  await expect(page.getByTestId('round-standing')).toContainText('Made.')
+  await expect(page.getByTestId('round-standing')).toContainText('Done.')
   await page.getByRole('heading', { level: 1 }).click()
   for (const label of ['reading', 'round']) {
     await page.keyboard.press('z')
@@ -151,14 +151,14 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
     mimeType: 'text/csv',
     buffer: Buffer.from(`\uFEFFZeitpunkt;Messwert A;Messwert B\r\n${rows.join('\r\n')}\r\n`),
   })
-  await expect(logger.getByRole('alert')).toContainText('Neither warmth nor moisture was found')
+  await expect(logger.getByRole('alert')).toContainText('No column with temperature or humidity was found')
   await logger.getByLabel('Messwert A means').selectOption('celsius')
   await logger.getByLabel('Messwert B means').selectOption('rhPercent')
   await expect(page.getByTestId('logger-found')).toContainText('11 readings')
   await logger.getByText('1 row left out').click()
   await expect(logger.getByText('line 7: “kaputt” is not a number')).toBeVisible()
   await logger.getByRole('button', { name: 'Import' }).click()
-  await expect(logger.getByRole('status')).toContainText('11 readings brought in as “Regal 2”')
+  await expect(logger.getByRole('status')).toContainText('11 readings imported as “Regal 2”')
   await expect(page.getByTestId('findings')).toContainText('Regal 2')
   // The next file of the same logger is understood by itself.
   await logger.locator('input[type=file]').setInputFiles({
@@ -167,7 +167,7 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
     buffer: Buffer.from(`Zeitpunkt;Messwert A;Messwert B\n${rows[0]}\n`),
   })
   await expect(page.getByTestId('logger-found')).toContainText('1 reading')
-  await logger.getByRole('button', { name: 'Leave it' }).click()
+  await logger.getByRole('button', { name: 'Cancel' }).click()
   await page.getByRole('heading', { level: 1 }).click()
   await page.keyboard.press('z')
   await expect(page.getByTestId('sensors')).not.toContainText('Regal 2')
@@ -195,8 +195,8 @@ test('a sensor is checked over wet salt: from then on and before, what it shows 
   await expect.poll(drawn).toBeGreaterThan(300)
   await expect(page.getByTestId('excursion').first()).toContainText('harmful if it lasts')
   await sensors.getByRole('button', { name: 'Check Loft air' }).click()
-  await sensors.getByLabel('It shows, %').fill('83')
-  await sensors.getByRole('button', { name: 'Keep it' }).click()
+  await sensors.getByLabel('Sensor shows, %').fill('83')
+  await sensors.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(sensors).toContainText('shows 8 points too much; that is taken off')
   await expect(page.getByTestId('compared').filter({ hasText: 'points of humidity' })).toContainText(
     /Loft air shows 9\.\d points of humidity less than Loft eggs/,

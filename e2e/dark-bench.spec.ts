@@ -103,7 +103,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
       await press('c')
       await expect(page.getByTestId('comparison')).toBeHidden()
       await press('x')
-      await expect(page.getByTestId('go-on')).toContainText('I say')
+      await expect(page.getByTestId('go-on')).toContainText('My grade')
       await press(' ')
       await expect(page.getByTestId('current-egg')).toHaveText('A3')
       await press('z')
@@ -143,7 +143,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
   await page.getByTestId('counted').fill(String(remaining - 1))
   await expect(page.getByTestId('count-check')).toContainText('1 egg missing')
   await page.getByTestId('counted').fill(String(remaining))
-  await expect(page.getByTestId('count-check')).toContainText('right')
+  await expect(page.getByTestId('count-check')).toContainText('Correct')
 })
 
 test('a second tab follows live, takes over, and goes on at the same egg', async ({ page, context }) => {

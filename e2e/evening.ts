@@ -8,16 +8,7 @@ export async function openSession(page: Page): Promise<void> {
 /** Ready, begun, tray out, lid on: the same key eight times. @param first - egg that waits for its picture */
 export async function beginSession(page: Page, first = 'A1'): Promise<void> {
   await openSession(page)
-  for (const word of [
-    'Done',
-    'Done',
-    'Done',
-    'Done',
-    'Done',
-    'Begin',
-    'Lid off',
-    'Lid on',
-  ]) {
+  for (const word of ['Done', 'Done', 'Done', 'Done', 'Done', 'Begin', 'Lid off', 'Lid on']) {
     await expect(page.getByTestId('go-on')).toContainText(word)
     await page.keyboard.press(' ')
   }

@@ -42,7 +42,7 @@ test('one file is this egg’s; several go to the waiting eggs in the order of t
   // Chosen meanwhile: it waits for its turn.
   await page.getByTestId('file-input').setInputFiles({ ...diary, name: 'second diary.jpg' })
   const outcomes = page.getByTestId('file-outcomes')
-  await expect(outcomes).toContainText('3 of 5 files recorded. 2 files not saved:')
+  await expect(outcomes).toContainText('3 of 5 files saved. 2 files not saved:')
   await expect(outcomes.getByRole('listitem').first()).toHaveText(/^z diary.jpg This is not a photograph/)
   await page.keyboard.press('Escape')
   await expect(outcomes).toBeHidden()
@@ -93,7 +93,7 @@ test('a bad bundle changes nothing and says what is wrong', async ({ page }) => 
     .getByTestId('bundle-input')
     .setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('PK nonsense') })
   await expect(page.getByTestId('records-message')).toContainText(
-    'no ZIP file, or it is damaged. Nothing was changed.',
+    'not a ZIP file, or it is damaged. Nothing was changed.',
   )
   await page.goto('/#/')
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()

@@ -36,7 +36,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     // Bantams in a cabinet where others still turn: the conflict is named before the lid goes on, and the way out taken.
     await first.goto(`${base}/#/sets/demo-pebble/hatch`)
     await expect(first.getByTestId('lockdown-conflict')).toContainText('still turn in Tall cabinet')
-    await first.getByRole('button', { name: 'Carry it to Still hatcher' }).click()
+    await first.getByRole('button', { name: 'Move to Still hatcher' }).click()
     await expect(first.getByTestId('lockdown-conflict')).toBeHidden()
     // A hatcher that is turned by hand has no turner to take out.
     const steps = first.getByTestId('lockdown').getByRole('checkbox')
@@ -44,7 +44,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     for (let i = 0; i < 8; i++) {
       await steps.nth(i).check()
       await expect(
-        first.getByRole('button', { name: i < 7 ? `${7 - i} left undone` : 'All is done' }),
+        first.getByRole('button', { name: i < 7 ? `with ${7 - i} not done` : 'Start lockdown: all done' }),
       ).toBeVisible()
     }
     await first.getByRole('button', { name: 'Start lockdown: all done' }).click()
@@ -71,7 +71,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     await expect(page.getByTestId('hatch-lead')).toContainText('3 chicks out, 3 eggs still in')
     // Eggs that may still hatch are not given up by a slip.
     await page.getByRole('button', { name: 'Close the set: Pebble bantams' }).click()
-    await expect(page.getByRole('dialog')).toContainText('nothing is late before')
+    await expect(page.getByRole('dialog')).toContainText('Not late until')
     await page.getByRole('dialog').getByRole('button', { name: 'Close the set' }).click()
 
     // Three are opened; the one that is left then is the chick that was counted.
@@ -112,7 +112,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     await chicks.getByLabel('Band of A3').fill('blue 7')
     await chicks.getByLabel('Band of A3').press('Enter')
     await expect(chicks.getByRole('alert')).toHaveText('Band blue 7 is already on A1.')
-    await chicks.getByLabel('How A3 does').selectOption('given-away')
+    await chicks.getByLabel('Condition of A3').selectOption('given-away')
     await expect(page.getByTestId('chick-tally')).toHaveText('2 well, 1 given away.')
     const tasks = page.getByTestId('brooder-tasks').getByRole('checkbox')
     await tasks.first().check()
@@ -139,14 +139,14 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
 }) => {
   await openDemo(page)
   await page.goto('/#/sets/demo-freckle/hatch')
-  await expect(page.getByTestId('hatch-window')).toContainText('with four chances of five from')
+  await expect(page.getByTestId('hatch-window')).toContainText('80 % likely between')
   await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out, 10 eggs still in')
   await expect(page.getByTestId('longest-pip')).toContainText('9 hours')
   await tapTo(page, 'C1', 'pipped 0 h ago')
   await page.keyboard.press('z')
   await expect(eggButton(page, 'C1')).toHaveAccessibleName('C1: waiting')
   await page.getByLabel('as a last resort').check()
-  await expect(page.getByTestId('helping')).toContainText('Where you see blood, stop and close')
+  await expect(page.getByTestId('helping')).toContainText('If you see blood, stop and close')
   await page.getByLabel('all after a day').check()
   await expect(page.getByTestId('taking-out')).toContainText('with one opening')
   // Counted by quick taps: each counts.
@@ -180,13 +180,13 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await expect(page.getByTestId('results')).toContainText('2 of 12')
   await expect(page.getByTestId('few')).toContainText('12 eggs')
   // The first chicks have others to come, and are small.
-  await expect(page.getByTestId('brooder')).toContainText('Small chicks drown')
+  await expect(page.getByTestId('brooder')).toContainText('Small chicks can drown')
 
   // An egg that was taken out is opened, and counts from then on.
   await page.goto('/#/sets/demo-saltmarsh/removal')
   await page
     .getByTestId('removal-list')
-    .getByRole('button', { name: /^Take out/ })
+    .getByRole('button', { name: /^Remove/ })
     .first()
     .click()
   await page.getByRole('button', { name: 'Removed' }).click()
@@ -197,7 +197,7 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await breakout.getByRole('button', { name: 'Save, next egg' }).click()
   await expect(breakout.getByRole('alert')).toContainText('between 0 and 28')
   await breakout.getByLabel(/^Died about day/).fill('11')
-  await breakout.getByLabel('lay wrong').check()
+  await breakout.getByLabel('malpositioned').check()
   await breakout.getByRole('button', { name: 'Save, next egg' }).click()
   await expect(page.getByRole('row').filter({ hasText: 'died in the second third' })).toContainText('1 of 8')
   const [download] = await Promise.all([
@@ -237,7 +237,7 @@ test('what is over: report with its cause, results and places, history searched,
   ).toBeVisible()
   await page.goto('/#/history')
   await expect(page.getByTestId('year').first()).toContainText('sets')
-  await page.getByLabel('Look for').fill('holm hens')
+  await page.getByLabel('Search').fill('holm hens')
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(4)
   await page.getByLabel('Show').selectOption('closed')
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(2)
@@ -246,7 +246,7 @@ test('what is over: report with its cause, results and places, history searched,
   await expect(page.getByTestId('compare').getByRole('row', { name: /What went wrong/ })).toContainText(
     'humidity too low: the eggs lost too much water',
   )
-  await page.getByRole('button', { name: 'Open again: Thrift hens, autumn set' }).click()
+  await page.getByRole('button', { name: 'Reopen the set: Thrift hens, autumn set' }).click()
   // Nothing of it is open: it stays among those that are over, and can be closed again.
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(2)
   await page.goto('/#/sets/demo-thrift/hatch')

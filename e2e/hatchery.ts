@@ -31,7 +31,7 @@ export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = 
     mimeType: 'application/zip',
     buffer: await beaconBundle(eggs),
   })
-  await expect(page.getByTestId('records-message')).toContainText('brought in')
+  await expect(page.getByTestId('records-message')).toContainText('imported')
   await page.goto('/#/')
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
 }

@@ -13,7 +13,7 @@ test('the camera reads the label that was printed: the bench opens the right tra
   // At the bench of another set.
   await openBench(page)
   await page.getByRole('button', { name: 'Read a label' }).click()
-  await expect(page.getByTestId('code-reader')).toContainText('Hold a label before the camera')
+  await expect(page.getByTestId('code-reader')).toContainText('Hold a label in front of the camera')
   await holdBefore(page, code)
   await expect(page).toHaveURL(/sets\/demo-saltmarsh\/bench/)
   await expect(page.getByTestId('code-reader')).toBeHidden()

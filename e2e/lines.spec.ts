@@ -126,7 +126,7 @@ test('sizes are relative until a scale is known; a marked collar gives one', asy
   await expect(page.getByRole('heading', { name: 'Lines by hand' })).toBeVisible()
   await page.getByLabel('Collar, across').fill('30')
   await page.getByLabel('Collar, across').press('Tab')
-  await page.getByRole('button', { name: /^Keep these lines/ }).click()
+  await page.getByRole('button', { name: /^Save lines/ }).click()
   await expect(page.getByTestId('size')).toContainText('scale: the collar')
   await page.reload()
   await page.getByRole('button', { name: /^A1/ }).click()

@@ -55,7 +55,7 @@ test('after one visit an evening is done without server and network, closed, and
   await photographFile(page, 'p-0043')
   await page.goto('/#/practice')
   await page.getByRole('button', { name: /^Begin/ }).press(' ')
-  await expect(page.getByAltText(/What it is is yours to say/)).toBeVisible()
+  await expect(page.getByAltText(/You decide what it is/)).toBeVisible()
   for (const path of ['/#/plan', '/#/results', '/#/sets/demo-beacon/water', '/#/records']) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
@@ -117,7 +117,7 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   await expect(page).toHaveTitle('Newer')
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   // The other tab goes on with what it has, and says so.
-  await expect(desk.getByTestId('newer-program')).toContainText('Another tab has taken a newer Perlumen')
+  await expect(desk.getByTestId('newer-program')).toContainText('Another tab has updated Perlumen')
   await page.getByRole('link', { name: 'Go on' }).click()
   await expect(page.getByTestId('current-egg')).toHaveText('A2')
   await page.goto('/#/sets/demo-beacon')
@@ -145,7 +145,7 @@ test('photographs from the share sheet come to the eggs of the set that is named
   await page.getByRole('link', { name: 'Beacon hens, spring set' }).click()
   await verdictShown(page)
   await page.goto('/#/arrived')
-  await expect(page.getByText('None wait.')).toBeVisible()
+  await expect(page.getByText('No photographs are waiting.')).toBeVisible()
   await context.close()
   await stop()
 })

@@ -28,13 +28,13 @@ test('what simulated sensors wrote into a book of one’s own is named, taken ou
   await page
     .getByTestId('bundle-input')
     .setInputFiles({ name: 'earlier.zip', mimeType: 'application/zip', buffer: await earlierBook() })
-  await expect(page.getByTestId('records-message')).toContainText('brought in')
+  await expect(page.getByTestId('records-message')).toContainText('imported')
   const line = page.getByTestId('simulated-found')
   await expect(line).toContainText(
-    '3 readings of a simulated sensor lie among your own records, from Wednesday 11 March',
+    '3 readings of a simulated sensor among your own records, from Wednesday 11 March',
   )
   await line.getByRole('button', { name: 'Remove' }).click()
-  await expect(line).toContainText('3 simulated readings taken out')
+  await expect(line).toContainText('3 simulated readings removed')
   await line.getByRole('button', { name: 'Undo' }).click()
   await expect(line).toContainText('lie among your own records')
   await line.getByRole('button', { name: 'Remove' }).click()
@@ -51,7 +51,7 @@ test('the made-up hatchery is a book apart: left, erased, and opened anew, while
   await page
     .getByTestId('bundle-input')
     .setInputFiles({ name: 'own.zip', mimeType: 'application/zip', buffer: await earlierBook() })
-  await expect(page.getByTestId('records-message')).toContainText('brought in')
+  await expect(page.getByTestId('records-message')).toContainText('imported')
   await page.evaluate(() => {
     localStorage.setItem('perlumen-book', 'made-up')
     sessionStorage.setItem('perlumen-book-fill', 'yes')
@@ -72,11 +72,11 @@ test('the made-up hatchery is a book apart: left, erased, and opened anew, while
   await expect(line).toBeHidden()
   await page.goto('/#/records')
   await page.getByTestId('bundle-input').setInputFiles(bundle)
-  await expect(page.getByTestId('records-message')).toContainText('does not come among your own records')
+  await expect(page.getByTestId('records-message')).toContainText('belongs to the demo hatchery')
   // Erased by one press.
   await page.evaluate(() => localStorage.setItem('perlumen-book', 'made-up'))
   await page.reload()
-  await line.getByRole('button', { name: 'Erase' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Erase it' }).click()
+  await line.getByRole('button', { name: 'Delete' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
   await expect(page.getByText('1 earlier set')).toBeVisible()
 })

@@ -81,7 +81,7 @@ test('a mixed set, planned by keyboard alone, on paper and in the calendar, and 
   await expect(page.getByTestId('batches').getByRole('listitem')).toHaveCount(2)
 
   // Chicks out on a Thursday; the ducks, who take longest, decide how soon.
-  await tabTo(page, 'Eggs go in on a day', 'input')
+  await tabTo(page, 'Choose the setting day', 'input')
   await page.keyboard.press('ArrowUp')
   await expect(page.getByTestId('hatch-day')).toBeVisible()
   await tabTo(page, 'Weekday', 'select')
@@ -103,7 +103,7 @@ test('a mixed set, planned by keyboard alone, on paper and in the calendar, and 
   const now = page.getByTestId('now')
   await expect(now).toContainText('Warm up the incubator')
   await page.getByRole('button', { name: 'Warm up the incubator, Tarn Saltmarsh: done' }).click()
-  await expect(now).toContainText('Nothing asks for you today')
+  await expect(now).toContainText('Nothing is due today')
 
   // The wall sheet: one page of paper.
   await page.getByRole('link', { name: 'Tarn Saltmarsh' }).first().click()

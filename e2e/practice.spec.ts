@@ -11,7 +11,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   const start = page.getByRole('button', { name: /^Begin|^Ten more/ })
   await expect(start).toBeVisible()
   await expect(page.locator('html')).toHaveAttribute('data-room', 'bench')
-  const egg = page.getByAltText(/What it is is yours to say/)
+  const egg = page.getByAltText(/You decide what it is/)
   const told: Array<{ truth: string; said: string }> = []
   const answer = async (grade: number, sure: number): Promise<void> => {
     await expect(egg).toBeVisible()
@@ -108,7 +108,7 @@ test('the days of an egg by slider, on one sheet for the wall; a class’s tray 
   await page.getByLabel(/^Day 14, 1 h/).press('PageUp')
   await expect(page.getByLabel(/^Day 15, 1 h of 21/)).toBeVisible()
   await expect(page.getByTestId('layer-name').filter({ hasText: 'embryo' }).first()).toBeVisible()
-  await page.getByLabel('On paper').selectOption('cards')
+  await page.getByLabel('Print as').selectOption('cards')
   await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(21)
 
   await page.goto('/#/practice/class')

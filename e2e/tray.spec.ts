@@ -66,26 +66,26 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   const places = await list
     .getByRole('button')
     .evaluateAll((buttons) =>
-      buttons.map((button) => button.getAttribute('aria-label')!.replace('Take out ', '')),
+      buttons.map((button) => button.getAttribute('aria-label')!.replace('Remove ', '')),
     )
   expect(places.length).toBeGreaterThanOrEqual(2)
-  await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
+  await list.getByRole('button', { name: `Remove ${places[0]}` }).click()
   await page.getByRole('button', { name: 'Not now' }).click()
   await expect(page.getByTestId('remaining')).toContainText(`${EGGS} eggs`)
-  await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
+  await list.getByRole('button', { name: `Remove ${places[0]}` }).click()
   await page.getByRole('button', { name: 'Removed' }).click()
   await expect(page.getByTestId('remaining')).toContainText(`${EGGS - 1} eggs`)
   await expect(page.getByTestId('not-ticked')).toContainText(places[1]!)
   await page.keyboard.press('z')
   await expect(page.getByTestId('remaining')).toContainText(`${EGGS} eggs`)
-  await list.getByRole('button', { name: `Take out ${places[0]}` }).click()
+  await list.getByRole('button', { name: `Remove ${places[0]}` }).click()
   await page.getByRole('button', { name: 'Removed' }).click()
   await expect(page.getByTestId('remaining')).toContainText(`${EGGS - 1} eggs`)
 
   // Out and back: the log is the same.
   const before = await trayLog(page)
   expect(before).toHaveLength(EGGS)
-  expect(before.join('\n')).toMatch(/taken out/)
+  expect(before.join('\n')).toMatch(/removed/)
   expect(
     before.some((row) => row.startsWith('A2') && row.includes('Clear') && row.includes('Not sure')),
   ).toBe(true)
@@ -93,14 +93,14 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   const table = await download(page, 'Looks as a table (CSV)')
   const bundle = await download(page, 'Everything (ZIP)')
   await page.getByRole('button', { name: 'Delete all records' }).click()
-  await page.getByRole('button', { name: 'Erase', exact: true }).click()
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(page.getByTestId('records-message')).toContainText('erased')
   await page.goto('/#/')
   await expect(page.getByRole('button', { name: 'Open the demo hatchery' })).toBeVisible()
 
   await page.goto('/#/records')
   await page.getByTestId('bundle-input').setInputFiles(bundle)
-  await expect(page.getByTestId('records-message')).toContainText('brought in')
+  await expect(page.getByTestId('records-message')).toContainText('imported')
   expect(await trayLog(page)).toEqual(before)
   await page.goto('/#/records')
   expect(await readFile(await download(page, 'Looks as a table (CSV)'), 'utf8')).toBe(

@@ -34,15 +34,15 @@ test('two tablets read each other’s codes, and both books are together on both
   // Its own code by mistake: that is said, and the right one still counts.
   await readAnswer.click()
   await holdBefore(first, first.getByTestId('qr'))
-  await expect(first.getByRole('alert')).toContainText('This is not the answer of the other tablet')
+  await expect(first.getByRole('alert')).toContainText('This is not the other tablet’s answer')
   // Held there before the camera looks: it would read the first one again.
   await holdBefore(first, second.getByTestId('qr'))
   await readAnswer.click()
-  await expect(first.getByText('This is not the answer')).toBeHidden()
+  await expect(first.getByText('This is not the other tablet’s answer')).toBeHidden()
   for (const tablet of [first, second]) {
     await expect(tablet.getByTestId('what-changes')).toContainText('1 look comes')
     await tablet.getByRole('button', { name: 'Merge' }).click()
-    await expect(tablet.getByTestId('records-message')).toContainText('Both are together now')
+    await expect(tablet.getByTestId('records-message')).toContainText('Merged:')
     await expect(tablet.locator('main h1 + p')).toContainText('2 looks')
   }
   await browser.close()

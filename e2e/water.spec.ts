@@ -11,11 +11,11 @@ test('a set’s water is told from its photographs, and how little one egg says 
   await photograph(page)
   await page.goto('/#/sets/demo-beacon/water')
   await expect(page.getByTestId('advice')).toHaveText(/^(Run|Leave the humidity at about) \d+ %/)
-  await expect(page.getByText('Only 1 egg tells: a set needs 10 or more.')).toBeVisible()
+  await expect(page.getByText('Only 1 egg measured: a set needs 10 or more.')).toBeVisible()
   await expect(page.getByTestId('sensed')).toContainText('Cabinet air')
   await expect(page.getByTestId('water-eggs').getByRole('row')).toHaveCount(2)
   await page.getByText('How this is calculated').click()
-  await expect(page.getByText('Eggs lose in proportion')).toBeVisible()
+  await expect(page.getByText('Water loss is proportional')).toBeVisible()
   await expect(page.getByRole('img', { name: /Water lost by Beacon hens/ })).toBeVisible()
 })
 
@@ -39,7 +39,7 @@ test('a dry fortnight with a cracked egg: the advice, the egg, what if, and the 
   // The chart by keyboard, its table, and the files.
   await page.getByTestId('chart').focus()
   await page.keyboard.press('ArrowLeft')
-  await expect(page.getByTestId('chart-words')).toContainText('Day 24: going on as now the set arrives at')
+  await expect(page.getByTestId('chart-words')).toContainText('Day 24: unchanged, the set reaches')
   await page.keyboard.press('Home')
   await expect(page.getByTestId('chart-words')).toContainText(
     /^Day 3\.0, \w\d: \d\.\d ± \d\.\d % by the scale$/,
@@ -53,9 +53,7 @@ test('a dry fortnight with a cracked egg: the advice, the egg, what if, and the 
     ])
     return readFile(await download.path())
   }
-  expect((await file('CSV')).toString('utf8')).toMatch(
-    /^\uFEFFEgg,Day,Known,"Water lost, %",Give or take\r\n/,
-  )
+  expect((await file('CSV')).toString('utf8')).toMatch(/^\uFEFFEgg,Day,Source,"Water lost, %",± (1 SD)\r\n/)
   expect((await file('SVG')).toString('utf8')).toMatch(/^<svg/)
   expect((await file('PNG')).subarray(1, 4).toString()).toBe('PNG')
 })
@@ -66,16 +64,16 @@ test('eggs are weighed by their turn, the hands on the eggs; then a tray as a wh
   await expect(page.getByTestId('weigh-progress')).toHaveText('0 of 12 eggs weighed')
   await page.getByRole('button', { name: 'Read the scale' }).click()
   for (const place of ['A1', 'A2']) {
-    await expect(page.getByTestId('weigh-prompt')).toHaveText(`Lay ${place} on`)
+    await expect(page.getByTestId('weigh-prompt')).toHaveText(`Put ${place} on`)
     await page.getByRole('button', { name: /Lay it on/ }).click()
     await expect(page.getByTestId('weighed-last')).toContainText(
       new RegExp(`^${place}: \\d\\d\\.?\\d? g, \\d+\\.\\d % lost`),
     )
   }
-  await expect(page.getByTestId('weigh-prompt')).toHaveText('Lay A3 on')
+  await expect(page.getByTestId('weigh-prompt')).toHaveText('Put A3 on')
   await page.keyboard.press('x')
-  await expect(page.getByTestId('weigh-prompt')).toHaveText('Lay A4 on')
-  await page.getByLabel(/Or type it: A4/).fill('41.7')
+  await expect(page.getByTestId('weigh-prompt')).toHaveText('Put A4 on')
+  await page.getByLabel(/Or type: A4/).fill('41.7')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('weigh-progress')).toHaveText('3 of 12 eggs weighed')
   await page.getByRole('heading', { level: 1 }).click()
@@ -84,10 +82,10 @@ test('eggs are weighed by their turn, the hands on the eggs; then a tray as a wh
   await page.reload()
   await expect(page.getByTestId('weigh-progress')).toHaveText('2 of 12 eggs weighed')
   await page.getByLabel('Whole tray').check()
-  await page.getByLabel(/Or type it: Tray 1/).fill('12')
+  await page.getByLabel(/Or type: Tray 1/).fill('12')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert').filter({ hasText: 'cannot weigh that' })).toBeVisible()
-  await page.getByLabel(/Or type it: Tray 1/).fill('500')
+  await page.getByLabel(/Or type: Tray 1/).fill('500')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('weighed-last')).toHaveText('Tray 1: 500 g, 12 eggs')
 })

@@ -140,7 +140,7 @@ export async function benchBook(): Promise<void> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     await page.goto(`${base}#/records`)
     await page.getByTestId('bundle-input').setInputFiles(BOOK)
-    await page.getByTestId('records-message').getByText('brought in').waitFor({ timeout: 60_000 })
+    await page.getByTestId('records-message').getByText('imported').waitFor({ timeout: 60_000 })
     await grow(page)
     console.log(
       `A book of ${SETS} sets, ${SETS * EGGS_A_SET} eggs, ${SETS * LOOKS_A_SET} looks, ${READING_DAYS * 1440} readings`,

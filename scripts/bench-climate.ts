@@ -176,7 +176,7 @@ export async function benchClimate(): Promise<void> {
     })
     await page.goto(`${base}#/records`)
     await page.getByTestId('bundle-input').setInputFiles(BOOK)
-    await page.getByTestId('records-message').getByText('brought in').waitFor({ timeout: 60_000 })
+    await page.getByTestId('records-message').getByText('imported').waitFor({ timeout: 60_000 })
     await grow(page)
     await page.goto('about:blank')
     await page.goto(base)

@@ -116,12 +116,12 @@ for (const place of ['A', 'B', 'C'].flatMap((row) => [1, 2, 3, 4].map((column) =
   await page.getByRole('button', { name: new RegExp(`^${place}, egg`) }).click()
   await page.getByTestId('suggestion').waitFor()
   if (place === 'A1') await shoot('bench-developing')
-  await page.getByRole('button', { name: /^Agree/ }).click()
+  await page.getByRole('button', { name: /^Confirm/ }).click()
   await page.waitForTimeout(400)
 }
 await page.goto(`${base}#/sets/demo-beacon/removal`)
 await shoot('removal')
-const takeOut = page.getByTestId('removal-list').getByRole('button', { name: /^Take out/ })
+const takeOut = page.getByTestId('removal-list').getByRole('button', { name: /^Remove/ })
 while ((await takeOut.count()) > 0) {
   await takeOut.first().click()
   await page.getByRole('button', { name: 'Removed' }).click()
@@ -153,7 +153,7 @@ await shoot('incubator')
 await page.goto(`${base}#/practice`)
 await page.getByRole('button', { name: /^Begin/ }).click()
 for (const answer of [1, 2, 1]) {
-  await page.getByAltText(/What it is is yours to say/).waitFor({ timeout: 30_000 })
+  await page.getByAltText(/You decide what it is/).waitFor({ timeout: 30_000 })
   await page.waitForTimeout(2500)
   await page.keyboard.press(String(answer))
   await page.keyboard.press('2')

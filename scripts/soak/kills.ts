@@ -66,7 +66,7 @@ export function killDuringImports(trials: Trials): Promise<Findings> {
       }
       const acknowledged = page
         .getByTestId('records-message')
-        .getByText('brought in')
+        .getByText('imported')
         .waitFor({ timeout: SETTLE_MS })
         .then(
           () => Date.now(),
@@ -120,7 +120,7 @@ export function killDuringMerges(trials: Trials): Promise<Findings> {
       await page.getByTestId('bundle-input').setInputFiles(zip(many))
       await page.getByRole('button', { name: 'Merge' }).click({ timeout: SETTLE_MS })
       const began = Date.now()
-      const acknowledged = said(page, 'Both are together now').then(
+      const acknowledged = said(page, 'Merged:').then(
         () => Date.now(),
         () => null,
       )
@@ -167,10 +167,7 @@ export function killDuringBackups(trials: Trials): Promise<Findings> {
       const first = await open()
       if (!isFull) {
         await first.page.getByTestId('bundle-input').setInputFiles(book)
-        await first.page
-          .getByTestId('records-message')
-          .getByText('brought in')
-          .waitFor({ timeout: SETTLE_MS })
+        await first.page.getByTestId('records-message').getByText('imported').waitFor({ timeout: SETTLE_MS })
         await first.page.getByRole('button', { name: 'Choose a folder' }).click()
         await first.page.getByText('1 backup kept').waitFor({ timeout: SETTLE_MS })
         good = new Set(Object.keys(await wholeBackups(first.page)))

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { format } from 'date-fns'
 import { hatcheryRecordSchema, type Hatchery } from '../../contracts/hatchery-record.ts'
 import { figuresOf } from '../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
@@ -210,7 +209,7 @@ const PHASE_WORDS = {
       />
       <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
         <span data-testid="status">{{
-          PHASE_WORDS[phase] || (savedAt ? `Saved ${format(savedAt, 'HH:mm:ss')}` : '')
+          PHASE_WORDS[phase] || (savedAt ? `Saved ${savedAt.toLocaleTimeString('en-GB')}` : '')
         }}</span>
         <RouterLink
           :to="{ name: 'removal', params: { setId } }"

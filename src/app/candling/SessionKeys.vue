@@ -29,7 +29,7 @@ const goOnWords = computed(() => {
   if (props.step.kind === 'close-lid') return 'Lid on'
   if (props.step.kind === 'finish') return 'End evening'
   if (!props.look) return 'Photograph'
-  return `${props.chosen ? 'I say' : 'Confirm'}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
+  return `${props.chosen ? 'My grade' : 'Confirm'}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
 })
 </script>
 

@@ -33,8 +33,6 @@ it('each step beside the lamp says what to do, and with which tray', () => {
     /^Lift Tray 2 out .* Lid back on, flat/,
   )
   expect(words({ kind: 'return', trayId: '2' })).toMatch(/^Tray 2 done/)
-  expect(words({ kind: 'close-lid', purpose: 'return', trayId: '2' })).toMatch(
-    /^Put Tray 2 back as it was/,
-  )
+  expect(words({ kind: 'close-lid', purpose: 'return', trayId: '2' })).toMatch(/^Put Tray 2 back as it was/)
   expect(words({ kind: 'finish' })).toMatch(/humidity/)
 })

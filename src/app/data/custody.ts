@@ -1,20 +1,11 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { fileOf, rawRecordsOf, sortOut, type RawRecord } from '../../contracts/book.ts'
-import {
-  BundleError,
-  readBundle,
-  writeBundle,
-  type Bundle,
-  type BundleSource,
-  type MissingPhoto,
-} from '../../contracts/bundle.ts'
-import { exchangeFiles } from '../../contracts/exchange.ts'
+import type { Bundle, BundleSource, MissingPhoto } from '../../contracts/bundle.ts'
 import type { ReadingsRecord } from '../../contracts/readings-record.ts'
 import type { ShapesRecord } from '../../contracts/shapes-record.ts'
-import { conflictKey, type Conflict } from '../../domain/merge/questions.ts'
-import { decided, mergeBundles, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
-import { buildZip } from '../../contracts/zip-file.ts'
+import type { Conflict } from '../../domain/merge/questions.ts'
+import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
 import type { StoredRecord } from './book-tables.ts'
 import { whichBook } from './which-book.ts'
@@ -24,6 +15,7 @@ const MEGABYTE = 1_000_000
 /** Records take more room in the browser than in a file. */
 const ROOM_FACTOR = 1.3
 const SHOW_EVERY_MS = 100
+const bundling = () => import('./bundling.ts')
 
 /** Taking the whole book out, bringing one in, erasing it, and putting right what cannot be read. Always reachable. */
 export const useCustodyStore = defineStore('custody', () => {
@@ -107,14 +99,16 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   function written(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
-    return running('Writing the bundle', async (how) =>
-      writeBundle({ ...(await source()), book: whichBook() }, how),
-    )
+    return running('Writing the bundle', async (how) => {
+      const { writeBundle } = await bundling()
+      return writeBundle({ ...(await source()), book: whichBook() }, how)
+    })
   }
 
   /** The book in the forms that other tools read, as one ZIP file. */
   async function forOtherTools(keepMetadata: boolean): Promise<Blob> {
     const { file } = await takeOut()
+    const { buildZip, exchangeFiles } = await bundling()
     const zip = buildZip()
     const year = new Date().getFullYear()
     for await (const { path, content } of exchangeFiles(await check(file), { keepMetadata, year }))
@@ -124,6 +118,7 @@ export const useCustodyStore = defineStore('custody', () => {
 
   /** @throws Error in words, also where it is of the other book: the made-up hatchery and one's own are never mixed */
   async function check(file: Blob): Promise<Bundle> {
+    const { BundleError, readBundle } = await bundling()
     const bundle = await running('Checking the bundle', (how) => readBundle(file, deviceZone(), how)).catch(
       (error: unknown) => {
         if (error instanceof BundleError && error.rest) mustBeOfThisBook(error.rest)
@@ -142,6 +137,7 @@ export const useCustodyStore = defineStore('custody', () => {
 
   async function togetherNow(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
     // As it would be taken out: so that nothing is forgotten that a bundle holds.
+    const { mergeBundles } = await bundling()
     const { file } = await written()
     return { ...mergeBundles(await check(file), bundle, deviceZone()), bytes: file.size }
   }
@@ -157,6 +153,7 @@ export const useCustodyStore = defineStore('custody', () => {
   ): Promise<void> {
     await mayReplace()
     await hatchery.openAll()
+    const { conflictKey, decided } = await bundling()
     const chosen = new Set(others.map(conflictKey))
     await hatchery.rewrite(async () => {
       const merged = await togetherNow(bundle)
@@ -245,6 +242,8 @@ export const useCustodyStore = defineStore('custody', () => {
     mend,
     discard,
     stop: () => stopping?.abort(),
+    /** The book can be taken out even when the server has gone since. */
+    fetchAhead: () => bundling().catch(() => undefined),
   }
 })
 

@@ -27,7 +27,7 @@ import type { SessionRecord } from '../../contracts/session-record.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
 import { simulatedAmong } from '../../contracts/simulated.ts'
-import { broughtUp, type BroughtUp } from '../../contracts/upgrade.ts'
+import type { BroughtUp } from '../../contracts/upgrade.ts'
 import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
 import { bringUpToDate } from './bring-up-to-date.ts'
 import { bringHome, completeStep, healRollUps } from './put-in-order.ts'
@@ -149,6 +149,7 @@ export class Repository {
   async raw(zone: string): Promise<BroughtUp<StoredRecord>> {
     this.book ??= { tables: new BookTables(await this.shelf.current()), mark: '' }
     await this.tables.ready()
+    const { broughtUp } = await import('../../contracts/upgrade.ts')
     return broughtUp(await this.tables.raw(), zone)
   }
 

@@ -1,4 +1,4 @@
-import { writeCalendar, type CalendarSet } from '../../contracts/calendar-file.ts'
+import type { CalendarSet } from '../../contracts/calendar-file.ts'
 import type { EggSet } from '../../contracts/set-record.ts'
 import { withChicks } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -18,6 +18,7 @@ export async function exportCalendar(sets: readonly EggSet[], fileName: string):
       exportedKeys: (await repository.setting<string[]>(keysOf(set.id))) ?? [],
     })),
   )
+  const { writeCalendar } = await import('../../contracts/calendar-file.ts')
   const records = new Map(withKeys.map((set) => [set.id, set.record]))
   const text = writeCalendar(withKeys, {
     zone: hatchery.zone,

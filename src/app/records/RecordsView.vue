@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { Download, Trash2, Upload } from '@lucide/vue'
-import { format } from 'date-fns'
 import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/bundle.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
 import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
@@ -10,8 +9,9 @@ import { editedEggs, eggsToCsv, readEggsCsv, type EggEdit, type EggEdits } from 
 import { looksToCsv } from '../../contracts/looks-csv.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
+import { fileStampOf } from '../../core/time/local-date.ts'
 import { useCustodyStore } from '../data/custody.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
+import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'
 import { broughtInWords } from './merge-words.ts'
@@ -41,7 +41,7 @@ const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
 const wiping = ref(false)
 const discarding = shallowRef<StoredRecord | null>(null)
 const MOST_SHOWN = 50
-const stamp = (): string => format(new Date(), 'yyyy-MM-dd-HHmm')
+const stamp = (): string => fileStampOf(Date.now(), deviceZone()).slice(0, -2)
 const sizes = computed(() => {
   if (!hatchery.loaded) return 'Contents'
   // What is left of a set that was erased is counted nowhere.

@@ -1,5 +1,6 @@
-import { format } from 'date-fns'
 import localforage from 'localforage'
+import { fileStampOf } from '../../core/time/local-date.ts'
+import { deviceZone } from '../data/hatchery.ts'
 import { nameInBook } from '../data/which-book.ts'
 import { lastWrittenFirst, type BackupTime } from '../../core/backup/grandfather.ts'
 
@@ -84,7 +85,7 @@ export async function removeFrom(folder: Folder, names: readonly string[]): Prom
 /** @param number - see {@link BackupTime} @param tablet - its name */
 export function backupName(nowMs: number, number: number, tablet: string): string {
   const running = String(number).padStart(NUMBER_DIGITS, '0')
-  return `perlumen-${format(nowMs, 'yyyy-MM-dd-HHmmss')}-${running}-${markOf(tablet)}.zip`
+  return `perlumen-${fileStampOf(nowMs, deviceZone())}-${running}-${markOf(tablet)}.zip`
 }
 
 /** The number after all that lie there: none is ever written over, and what was written last is known whatever the clock says. */

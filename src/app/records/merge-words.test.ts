@@ -29,9 +29,7 @@ describe('what would change', () => {
   it('is counted in words, one and many', () => {
     expect(changeWords({ table: 'looks', come: 1, change: 2, go: 0 })).toBe('1 look comes, 2 looks change')
     expect(changeWords({ table: 'eggs', come: 0, change: 1, go: 12 })).toBe('1 egg changes, 12 eggs go')
-    expect(changeWords({ table: 'hatchery', come: 0, change: 1, go: 0 })).toBe(
-      'hatchery settings change',
-    )
+    expect(changeWords({ table: 'hatchery', come: 0, change: 1, go: 0 })).toBe('hatchery settings change')
   })
   it('and what has to be decided', () => {
     expect(decideWords(0)).toBe('Nothing to decide.')
@@ -42,9 +40,7 @@ describe('what would change', () => {
 
 describe('a disagreement', () => {
   it('is called by what the candler knows it as, never by an id where there is a name', () => {
-    expect(conflictName(conflict({ table: 'hatchery', id: 'hatchery' }), records)).toBe(
-      'Hatchery settings',
-    )
+    expect(conflictName(conflict({ table: 'hatchery', id: 'hatchery' }), records)).toBe('Hatchery settings')
     expect(conflictName(conflict({ table: 'eggs', id: 'egg-2' }), records)).toBe('Egg 2, North shelf')
     expect(
       conflictName(

@@ -1,4 +1,3 @@
-import { format } from 'date-fns'
 import { instantField } from '../../contracts/fields.ts'
 import type { Bundle } from '../../contracts/bundle.ts'
 import type { EggState } from '../../contracts/egg-record.ts'
@@ -55,7 +54,10 @@ export function conflictName(
 
 const MOST_LETTERS = 160
 
-const day = (at: string): string => format(at, 'd MMM, HH:mm')
+const clock = { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' } as const
+const DAY = new Intl.DateTimeFormat('en-GB', clock)
+const DAY_OF_YEAR = new Intl.DateTimeFormat('en-GB', { ...clock, year: 'numeric' })
+const day = (at: string): string => DAY.format(Date.parse(at))
 
 /** Fields that are no plain text, as one reads them. */
 const WORDS_OF: Readonly<
@@ -84,7 +86,7 @@ export function valueWords(
   if (value === null || value === undefined || value === '') return NOTHING[field] ?? 'nothing'
   const words = WORDS_OF[field]
   if (words) return words(value as never, records)
-  if (instantField.safeParse(value).success) return format(value as string, 'd MMM yyyy, HH:mm')
+  if (instantField.safeParse(value).success) return DAY_OF_YEAR.format(Date.parse(value as string))
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text
 }

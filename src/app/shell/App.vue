@@ -57,10 +57,11 @@ onMounted(async () => {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
     failure.value = `The records of this browser could not be opened: ${isStorageFull(error) ? 'its storage is full.' : (error as Error).message}`
-    await router.replace({ name: 'records' })
+    await Promise.all([router.replace({ name: 'records' }), custody.fetchAhead()])
     return
   }
   await Promise.all([sensing.start(), openMadeUp()])
+  await custody.fetchAhead()
 })
 async function openMadeUp(): Promise<void> {
   if (await madeUp.isFirstVisit(devices.there?.demo ?? false)) return turnTo('made-up')

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { Workbox } from 'workbox-window'
+import type { Workbox } from 'workbox-window'
 import { TAKE_OVER } from '../../workers/service-protocol.ts'
 
 /** Held by every tab that stands at the bench: what is done there is not to be disturbed from another tab. */
@@ -23,6 +23,7 @@ export const useOfflineStore = defineStore('offline', () => {
   async function start(): Promise<void> {
     // Where pages come from another machine over plain HTTP the browser keeps no programs.
     if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return
+    const { Workbox } = await import('workbox-window')
     workbox = new Workbox('./service.worker.js')
     workbox.addEventListener('activated', () => {
       isKept.value = true

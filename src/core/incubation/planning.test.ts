@@ -120,12 +120,7 @@ describe('what stands against a plan', () => {
       'care',
       /rest, small end down, until Friday 3 April, 10:00/,
     ],
-    [
-      'a set time at night',
-      { setAtMs: instantOf('2026-04-03', '03:00', ZONE) },
-      'care',
-      /at night, 03:00/,
-    ],
+    ['a set time at night', { setAtMs: instantOf('2026-04-03', '03:00', ZONE) }, 'care', /at night, 03:00/],
     ['an unlikely number of days', { incubationDays: 30 }, 'care', /30 days is far from the usual 21/],
   ])('names %s and a way on', (_, changes, weight, sentence) => {
     const [problem] = checkPlan({ ...sound, ...changes })

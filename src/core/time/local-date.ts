@@ -5,21 +5,16 @@ export type LocalDate = string
 /** IANA time zone, "Europe/Lisbon". */
 export type Zone = string
 
-const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-] as const
+const words = (weekday: 'long' | 'short'): Intl.DateTimeFormat =>
+  new Intl.DateTimeFormat('en-GB', { weekday, day: 'numeric', month: weekday, timeZone: 'UTC' })
+const LONG = words('long')
+const SHORT = words('short')
+
+/** Weekday, day and month in this order: some builds of ICU put a comma between them, others do not. */
+function dayWords(format: Intl.DateTimeFormat, date: LocalDate): string {
+  const parts = new Map(format.formatToParts(Date.parse(date)).map(({ type, value }) => [type, value]))
+  return `${parts.get('weekday')} ${parts.get('day')} ${parts.get('month')}`
+}
 
 function zoned(atMs: number, zone: Zone): Temporal.ZonedDateTime {
   return Temporal.Instant.fromEpochMilliseconds(Math.round(atMs)).toZonedDateTimeISO(zone)
@@ -39,6 +34,13 @@ export function localHourOf(atMs: number, zone: Zone): number {
 /** "07:05". */
 export function localTimeOf(atMs: number, zone: Zone): string {
   return zoned(atMs, zone).toPlainTime().toString({ smallestUnit: 'minute' })
+}
+
+/** "2026-03-29-070512": of names of files, which sort by it. */
+export function fileStampOf(atMs: number, zone: Zone): string {
+  const at = zoned(atMs, zone)
+  const clock = at.toPlainTime().toString({ smallestUnit: 'second' }).replaceAll(':', '')
+  return `${at.toPlainDate().toString()}-${clock}`
 }
 
 /**
@@ -108,8 +110,7 @@ export function lastHourBefore(atMs: number, hour: number, zone: Zone): number {
 
 /** "Thursday 3 December". */
 export function sayDate(date: LocalDate): string {
-  const plain = Temporal.PlainDate.from(date)
-  return `${WEEKDAYS[plain.dayOfWeek - 1]} ${plain.day} ${MONTHS[plain.month - 1]}`
+  return dayWords(LONG, date)
 }
 
 /** "Friday 20 November 2026": of what is long ago. */
@@ -119,6 +120,5 @@ export function sayLongDate(date: LocalDate): string {
 
 /** "Thu 3 Dec". */
 export function sayShortDate(date: LocalDate): string {
-  const plain = Temporal.PlainDate.from(date)
-  return `${WEEKDAYS[plain.dayOfWeek - 1]!.slice(0, 3)} ${plain.day} ${MONTHS[plain.month - 1]!.slice(0, 3)}`
+  return dayWords(SHORT, date)
 }

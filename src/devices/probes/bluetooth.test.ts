@@ -59,7 +59,9 @@ describe('a Bluetooth sensor', () => {
     expect(connects()).toBe(1)
     cut()
     goAway(true)
-    await expect(sensor.read()).rejects.toThrow('Oak cannot be reached. Is it close, and is its battery charged?')
+    await expect(sensor.read()).rejects.toThrow(
+      'Oak cannot be reached. Is it close, and is its battery charged?',
+    )
     goAway(false)
     expect(await sensor.read()).toMatchObject({ celsius: 37.5 })
     expect(connects()).toBe(2)
