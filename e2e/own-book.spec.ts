@@ -1,7 +1,7 @@
-import { writeBundle } from '../src/contracts/bundle.ts'
-import { usualProbe } from '../src/contracts/probe-record.ts'
-import { byProbeAndDay, withReadings } from '../src/contracts/readings-record.ts'
-import { recordsAlone, sampleRecords } from '../src/contracts/sample-records.ts'
+import { writeBundle } from '../src/contracts/files/bundle.ts'
+import { usualProbe } from '../src/contracts/records/probe-record.ts'
+import { byProbeAndDay, withReadings } from '../src/contracts/records/readings-record.ts'
+import { recordsAlone, sampleRecords } from '../src/contracts/records/sample-records.ts'
 import { expect, test } from './test.ts'
 
 /** A book as an earlier version left it: the sensor that it asked in a real incubator was a stand-in. */

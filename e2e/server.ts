@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
+import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 
 export interface OwnServer {
   /** Its address, without a slash at the end. */

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { chromium, type CDPSession } from '@playwright/test'
-import { STAND_IN_KINDS } from '../src/contracts/devices.ts'
+import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { computePlan, type PlanHabits } from '../src/core/planning/compute-plan.ts'
 import type { PlanDraft } from '../src/core/planning/plan-draft.ts'

@@ -1,5 +1,5 @@
 import { readEggs } from '../../src/cli/read-eggs.ts'
-import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../src/contracts/grade-record.ts'
+import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../src/contracts/files/grade-record.ts'
 import { bluntPole, outlinePolygon, smallPole } from '../../src/core/geometry/egg-outline.ts'
 import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { Grade } from '../../src/core/grade/types.ts'

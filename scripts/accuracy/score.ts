@@ -1,6 +1,6 @@
 import { polygonOverlap } from './overlap.ts'
 import { GRADES, type Grade } from '../../src/core/grade/types.ts'
-import type { GradeRecord } from '../../src/contracts/grade-record.ts'
+import type { GradeRecord } from '../../src/contracts/files/grade-record.ts'
 import type { Truth } from './line.ts'
 
 /** One photograph scored; undefined where a figure does not apply. Lengths and areas as shares, angles in degrees. */

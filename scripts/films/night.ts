@@ -1,12 +1,12 @@
 // A night's work for the end-to-end test and the bench: a set of so many eggs, and its session begun.
 import type { Page } from '@playwright/test'
-import { writeBundle } from '../../src/contracts/bundle.ts'
-import { newHatchery } from '../../src/contracts/hatchery-record.ts'
-import { FRESH } from '../../src/contracts/stamp.ts'
-import { recordsAlone } from '../../src/contracts/sample-records.ts'
-import { newEgg } from '../../src/contracts/egg-record.ts'
-import { type EggSet } from '../../src/contracts/set-record.ts'
-import { newTray } from '../../src/contracts/tray-record.ts'
+import { writeBundle } from '../../src/contracts/files/bundle.ts'
+import { newHatchery } from '../../src/contracts/records/hatchery-record.ts'
+import { FRESH } from '../../src/contracts/records/stamp.ts'
+import { recordsAlone } from '../../src/contracts/records/sample-records.ts'
+import { newEgg } from '../../src/contracts/records/egg-record.ts'
+import { type EggSet } from '../../src/contracts/records/set-record.ts'
+import { newTray } from '../../src/contracts/records/tray-record.ts'
 import { placesInOrder } from '../../src/core/tray/layout.ts'
 
 const COLUMNS = 6

@@ -1,9 +1,9 @@
 import sharp from 'sharp'
 import { readEggs } from '../../src/cli/read-eggs.ts'
-import type { Egg } from '../../src/contracts/egg-record.ts'
-import type { LookRecord } from '../../src/contracts/look-record.ts'
-import type { EggSet } from '../../src/contracts/set-record.ts'
-import type { ShapesRecord } from '../../src/contracts/shapes-record.ts'
+import type { Egg } from '../../src/contracts/records/egg-record.ts'
+import type { LookRecord } from '../../src/contracts/records/look-record.ts'
+import type { EggSet } from '../../src/contracts/records/set-record.ts'
+import type { ShapesRecord } from '../../src/contracts/records/shapes-record.ts'
 import { shapesOf } from '../../src/core/measure/reading.ts'
 import { demoEgg, type DemoBasket } from '../../src/core/simulate/demo-hatchery.ts'
 import { eggAt } from '../../src/core/simulate/egg-model.ts'
@@ -12,7 +12,7 @@ import { takeShot } from '../../src/core/simulate/shot.ts'
 import { usualStage } from '../../src/core/incubation/timetable.ts'
 import { lookFrom } from '../../src/domain/look-from.ts'
 import { timelineOf } from '../../src/domain/timeline.ts'
-import { newHatchery } from '../../src/contracts/hatchery-record.ts'
+import { newHatchery } from '../../src/contracts/records/hatchery-record.ts'
 
 const DAY_MS = 86_400_000
 /** Small pictures: the whole hatchery is to be a few megabytes. */

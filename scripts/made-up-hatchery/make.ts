@@ -1,7 +1,7 @@
 // npm run made-up: makes the bundle that the demo opens, anew from its seeds.
 import { writeFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
-import { writeBundle } from '../../src/contracts/bundle.ts'
+import { writeBundle } from '../../src/contracts/files/bundle.ts'
 import { DEMO_BASKETS } from '../../src/core/simulate/demo-hatchery.ts'
 import type { LookBack } from './look-back.ts'
 import { asWritten, looksBack, story } from './story.ts'

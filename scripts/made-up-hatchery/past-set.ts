@@ -5,10 +5,10 @@ import {
   type Egg,
   type EggEvent,
   type Outcome,
-} from '../../src/contracts/egg-record.ts'
-import type { EggSet } from '../../src/contracts/set-record.ts'
-import { FRESH } from '../../src/contracts/stamp.ts'
-import { newTray, type Tray } from '../../src/contracts/tray-record.ts'
+} from '../../src/contracts/records/egg-record.ts'
+import type { EggSet } from '../../src/contracts/records/set-record.ts'
+import { FRESH } from '../../src/contracts/records/stamp.ts'
+import { newTray, type Tray } from '../../src/contracts/records/tray-record.ts'
 import type { EggStory } from '../../src/core/diagnosis/story.ts'
 import { demoPastStory, type DemoPastSet } from '../../src/core/simulate/demo-hatchery.ts'
 import { usualTimetable } from '../../src/core/incubation/timetable.ts'

@@ -1,10 +1,10 @@
-import type { HatcheryRecord } from '../../src/contracts/hatchery-record.ts'
-import { hatcheryRecordOf, newHatchery } from '../../src/contracts/hatchery-record.ts'
-import type { Incubator } from '../../src/contracts/incubator-record.ts'
-import { eggOf, newEgg, withEvents, type Egg, type EggEvent } from '../../src/contracts/egg-record.ts'
-import type { EggSet } from '../../src/contracts/set-record.ts'
-import { FRESH } from '../../src/contracts/stamp.ts'
-import { newTray, type Tray } from '../../src/contracts/tray-record.ts'
+import type { HatcheryRecord } from '../../src/contracts/records/hatchery-record.ts'
+import { hatcheryRecordOf, newHatchery } from '../../src/contracts/records/hatchery-record.ts'
+import type { Incubator } from '../../src/contracts/records/incubator-record.ts'
+import { eggOf, newEgg, withEvents, type Egg, type EggEvent } from '../../src/contracts/records/egg-record.ts'
+import type { EggSet } from '../../src/contracts/records/set-record.ts'
+import { FRESH } from '../../src/contracts/records/stamp.ts'
+import { newTray, type Tray } from '../../src/contracts/records/tray-record.ts'
 import { freshMassG } from '../../src/core/intake/egg-figures.ts'
 import {
   DEMO_HATCHERY_NAME,

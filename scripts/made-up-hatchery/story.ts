@@ -1,8 +1,8 @@
-import { sortOut, type RawRecord } from '../../src/contracts/book.ts'
-import { RECORD_TABLES } from '../../src/contracts/record-tables.ts'
-import type { HatcheryRecords } from '../../src/contracts/records.ts'
-import type { ReadingsRecord } from '../../src/contracts/readings-record.ts'
-import { stamped } from '../../src/contracts/stamp.ts'
+import { sortOut, type RawRecord } from '../../src/contracts/records/book.ts'
+import { RECORD_TABLES } from '../../src/contracts/records/record-tables.ts'
+import type { HatcheryRecords } from '../../src/contracts/records/records.ts'
+import type { ReadingsRecord } from '../../src/contracts/records/readings-record.ts'
+import { stamped } from '../../src/contracts/records/stamp.ts'
 import {
   DEMO_BASKETS,
   DEMO_MADE_AT,

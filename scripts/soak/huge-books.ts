@@ -1,11 +1,11 @@
 // Books that are valid but far larger than anybody's, to see that pages stay usable.
-import { writeBundle } from '../../src/contracts/bundle.ts'
-import { newHatchery } from '../../src/contracts/hatchery-record.ts'
-import { FRESH } from '../../src/contracts/stamp.ts'
-import { recordsAlone } from '../../src/contracts/sample-records.ts'
-import { newEgg, type Egg } from '../../src/contracts/egg-record.ts'
-import type { EggSet } from '../../src/contracts/set-record.ts'
-import { newTray } from '../../src/contracts/tray-record.ts'
+import { writeBundle } from '../../src/contracts/files/bundle.ts'
+import { newHatchery } from '../../src/contracts/records/hatchery-record.ts'
+import { FRESH } from '../../src/contracts/records/stamp.ts'
+import { recordsAlone } from '../../src/contracts/records/sample-records.ts'
+import { newEgg, type Egg } from '../../src/contracts/records/egg-record.ts'
+import type { EggSet } from '../../src/contracts/records/set-record.ts'
+import { newTray } from '../../src/contracts/records/tray-record.ts'
 
 const DAY_MS = 86_400_000
 const hatchery = newHatchery('UTC')

@@ -1,10 +1,10 @@
 import sharp from 'sharp'
-import { PhotoFileError } from '../../src/contracts/photo-file.ts'
+import { PhotoFileError } from '../../src/contracts/files/photo-file.ts'
 import { gradeEgg } from '../../src/core/grade/grade.ts'
 import { createRandom } from '../../src/core/random/random.ts'
 import { simulatePhoto } from '../../src/core/simulate/simulated-photo.ts'
 import { readEggs } from '../../src/cli/read-eggs.ts'
-import { toGradeRecord, gradeRecordSchema } from '../../src/contracts/grade-record.ts'
+import { toGradeRecord, gradeRecordSchema } from '../../src/contracts/files/grade-record.ts'
 import { runTrials, type Findings, type Trials } from './findings.ts'
 import { mutateBytes } from './mutate.ts'
 

@@ -5,7 +5,7 @@ import { createServer, request, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { createInterface } from 'node:readline'
 import { startServer, type OwnServer } from '../../e2e/server.ts'
-import { sensorReadingSchema } from '../../src/contracts/sensor.ts'
+import { sensorReadingSchema } from '../../src/contracts/wire/sensor.ts'
 import type { Findings, Trials } from './findings.ts'
 
 const MOST_MEMORY_MB = 300

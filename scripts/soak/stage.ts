@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { startBrowser, type RealBrowser } from '../../e2e/real-browser.ts'
-import { STAND_IN_KINDS } from '../../src/contracts/devices.ts'
+import { STAND_IN_KINDS } from '../../src/contracts/wire/devices.ts'
 import { createApp } from '../../src/server/createApp.ts'
 import type { Findings } from './findings.ts'
 

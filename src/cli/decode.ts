@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead } from '../contracts/photo-file.ts'
+import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead } from '../contracts/files/photo-file.ts'
 import type { RgbImage } from '../core/image/linear.ts'
 
 /** A photograph that takes longer to unpack is given up. */

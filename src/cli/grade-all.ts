@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import type { GradeRecord } from '../contracts/grade-record.ts'
+import type { GradeRecord } from '../contracts/files/grade-record.ts'
 import { gradeFile, type GradeTask } from './grade-file.ts'
 
 /** Tasks handed out ahead of the one whose results are waited for, for each worker: enough that none stands idle. */

@@ -1,5 +1,5 @@
-import { toErrorRecord, toGradeRecord, type GradeRecord } from '../contracts/grade-record.ts'
-import { PhotoFileError } from '../contracts/photo-file.ts'
+import { toErrorRecord, toGradeRecord, type GradeRecord } from '../contracts/files/grade-record.ts'
+import { PhotoFileError } from '../contracts/files/photo-file.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
 import type { GradeContext } from '../core/grade/types.ts'
 import { usualStage } from '../core/incubation/timetable.ts'

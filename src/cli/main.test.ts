@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { gradeRecordSchema, type GradeRecord } from '../contracts/grade-record.ts'
+import { gradeRecordSchema, type GradeRecord } from '../contracts/files/grade-record.ts'
 import { simulatePhoto } from '../core/simulate/simulated-photo.ts'
 import { main } from './main.ts'
 

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { shellField, speciesField } from '../contracts/fields.ts'
+import { shellField, speciesField } from '../contracts/records/fields.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
 import { UsageError } from './io.ts'
 

@@ -1,5 +1,5 @@
 import { constants, open } from 'node:fs/promises'
-import { PHOTO_BOUNDS, PhotoFileError, tooManyBytes } from '../contracts/photo-file.ts'
+import { PHOTO_BOUNDS, PhotoFileError, tooManyBytes } from '../contracts/files/photo-file.ts'
 import { UsageError } from './io.ts'
 
 const MOST_MANIFEST_BYTES = 50_000_000

@@ -1,7 +1,7 @@
 import { open, type FileHandle } from 'node:fs/promises'
 import Papa from 'papaparse'
-import { neutraliseFormula } from '../contracts/csv-cell.ts'
-import { gradeRecordSchema, type GradeRecord } from '../contracts/grade-record.ts'
+import { neutraliseFormula } from '../contracts/files/csv-cell.ts'
+import { gradeRecordSchema, type GradeRecord } from '../contracts/files/grade-record.ts'
 import { OutputError, UsageError, type CliIo } from './io.ts'
 
 /** Takes results one photograph after the other; what it took is kept, also when the run is cut off. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { deviceListSchema, type DeviceList } from '../contracts/devices.ts'
+import { deviceListSchema, type DeviceList } from '../contracts/wire/devices.ts'
 
 /** The one way to every device outside: an address on the server, behind which stands the real one or its stand-in. */
 

@@ -1,4 +1,4 @@
-import type { LogEvent, LogHappening } from '../contracts/incubator-log.ts'
+import type { LogEvent, LogHappening } from '../contracts/records/incubator-log.ts'
 import type { Alarm, AlarmCode } from '../core/climate/alarms.ts'
 
 /** An alarm as the log has it: on since then, or over. */

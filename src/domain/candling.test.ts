@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { sampleRecords } from '../contracts/sample-records.ts'
-import type { LookRecord } from '../contracts/look-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { Action } from '../core/grade/types.ts'
 import { standingAction, standingLook, suspectedBy } from './candling.ts'
 import { secondLooksOf } from './second-looks.ts'

@@ -1,5 +1,5 @@
-import type { Egg } from '../contracts/egg-record.ts'
-import type { EggSet } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/records/egg-record.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 
 /** Chicks of a set that are in a brooder here. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { learnFrom, NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { confirmedLooks, knownLooks } from './confirmed-looks.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
-import type { Outcome } from '../contracts/egg-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
+import type { Outcome } from '../contracts/records/egg-record.ts'
 
 const at = '2026-03-22T08:00:00.000Z'
 

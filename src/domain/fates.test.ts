@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/egg-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/records/egg-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { deathDayByLooks, fateOf } from './fates.ts'
 import { timelineOf } from './timeline.ts'
 

@@ -1,6 +1,6 @@
-import type { Egg } from '../contracts/egg-record.ts'
-import type { LookRecord } from '../contracts/look-record.ts'
-import type { EggSet } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/records/egg-record.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
 import { phaseOf, type EggEnd, type Fate, type Phase } from '../core/hatching/results.ts'
 import { timetableOfPlan, type Timeline } from './timeline.ts'
 

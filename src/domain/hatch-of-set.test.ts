@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg, type EggState } from '../contracts/egg-record.ts'
-import type { HatchCount } from '../contracts/set-record.ts'
+import { newEgg, type EggState } from '../contracts/records/egg-record.ts'
+import type { HatchCount } from '../contracts/records/set-record.ts'
 import { countedOn, countsSoFar, hatchOfSet, type Counting } from './hatch-of-set.ts'
 
 const at = (hour: number): string => new Date(Date.UTC(2026, 4, 1, hour)).toISOString()

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { sampleRecords } from '../contracts/sample-records.ts'
-import type { Practised } from '../contracts/practice-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
+import type { Practised } from '../contracts/records/practice-record.ts'
 import { knownCards, nextKnownCard } from './known-cards.ts'
 
 const at = '2026-03-22T08:00:00.000Z'

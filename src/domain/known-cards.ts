@@ -2,8 +2,8 @@ import { createRandom } from '../core/random/random.ts'
 import { confusionOf, type Confusion } from '../core/practice/confusions.ts'
 import type { Grade } from '../core/grade/types.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
-import type { LookRecord } from '../contracts/look-record.ts'
-import type { Practised } from '../contracts/practice-record.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { Practised } from '../contracts/records/practice-record.ts'
 import { confirmedOf, type ConfirmedSources } from './confirmed-looks.ts'
 
 /** A photograph of one's own whose egg is known for what it was, to practise on. */

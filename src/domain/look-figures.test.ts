@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { newHatchery } from '../contracts/hatchery-record.ts'
-import type { LookRecord } from '../contracts/look-record.ts'
-import { sampleReading, sampleRecords } from '../contracts/sample-records.ts'
+import { newHatchery } from '../contracts/records/hatchery-record.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
+import { sampleReading, sampleRecords } from '../contracts/records/sample-records.ts'
 import { figuresOf, linesOf, newCollar } from '../core/measure/by-hand.ts'
 import { figuresOfLook, sizeOfLook } from './look-figures.ts'
 

@@ -1,6 +1,6 @@
-import type { LookRecord } from '../contracts/look-record.ts'
-import type { Hatchery } from '../contracts/hatchery-record.ts'
-import type { Egg } from '../contracts/egg-record.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
+import type { Hatchery } from '../contracts/records/hatchery-record.ts'
+import type { Egg } from '../contracts/records/egg-record.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import {
   scaleFromCalliper,

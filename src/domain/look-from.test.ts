@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { lookRecordSchema, type LookRecord } from '../contracts/look-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { lookRecordSchema, type LookRecord } from '../contracts/records/look-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { readingOf, noShapes } from '../core/measure/reading.ts'
 import { NOTHING_LEARNT } from '../core/grade/learn.ts'
 import { lookFrom, verdictOf } from './look-from.ts'

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { eggOf, newEgg, withEvents } from '../contracts/egg-record.ts'
-import { logId, newLog } from '../contracts/incubator-log.ts'
-import { newPractice } from '../contracts/practice-record.ts'
-import { readingsOf, withReadings } from '../contracts/readings-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { eggOf, newEgg, withEvents } from '../contracts/records/egg-record.ts'
+import { logId, newLog } from '../contracts/records/incubator-log.ts'
+import { newPractice } from '../contracts/records/practice-record.ts'
+import { readingsOf, withReadings } from '../contracts/records/readings-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { movedInTime } from './moved-in-time.ts'
 
 const HOUR_MS = 3_600_000

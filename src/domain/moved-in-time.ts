@@ -1,9 +1,14 @@
-import { sortOut, fileOf, rawRecordsOf, type Book } from '../contracts/book.ts'
-import type { EggRecord } from '../contracts/egg-record.ts'
-import type { HatcheryRecord } from '../contracts/hatchery-record.ts'
-import { newLog, logId, monthOf, type IncubatorLog } from '../contracts/incubator-log.ts'
-import { byProbeAndDay, readingsOf, withReadings, type ReadingsRecord } from '../contracts/readings-record.ts'
-import type { SetRecord } from '../contracts/set-record.ts'
+import { sortOut, fileOf, rawRecordsOf, type Book } from '../contracts/records/book.ts'
+import type { EggRecord } from '../contracts/records/egg-record.ts'
+import type { HatcheryRecord } from '../contracts/records/hatchery-record.ts'
+import { newLog, logId, monthOf, type IncubatorLog } from '../contracts/records/incubator-log.ts'
+import {
+  byProbeAndDay,
+  readingsOf,
+  withReadings,
+  type ReadingsRecord,
+} from '../contracts/records/readings-record.ts'
+import type { SetRecord } from '../contracts/records/set-record.ts'
 import { addDays, daysBetween, localDateOf, type Zone } from '../core/time/local-date.ts'
 
 /** A book without photographs, and what its probes said. */

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { computePlan } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
-import { newHatchery } from '../contracts/hatchery-record.ts'
-import { planDraftSchema } from '../contracts/plan-draft.ts'
+import { newHatchery } from '../contracts/records/hatchery-record.ts'
+import { planDraftSchema } from '../contracts/records/plan-draft.ts'
 import { planToRecords } from './plan-to-records.ts'
-import { eggOf, eggRecordSchema } from '../contracts/egg-record.ts'
-import { eggSetOf, setRecordOf, setRecordSchema } from '../contracts/set-record.ts'
-import { trayOf, trayRecordOf, trayRecordSchema } from '../contracts/tray-record.ts'
+import { eggOf, eggRecordSchema } from '../contracts/records/egg-record.ts'
+import { eggSetOf, setRecordOf, setRecordSchema } from '../contracts/records/set-record.ts'
+import { trayOf, trayRecordOf, trayRecordSchema } from '../contracts/records/tray-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 const hatchery = { ...newHatchery('Europe/Lisbon'), dayCount: 'set-day-is-1' as const }

@@ -1,11 +1,11 @@
 import type { PlanGroup } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
 import { SPECIES } from '../core/species/species.ts'
-import type { Hatchery } from '../contracts/hatchery-record.ts'
-import { newEgg, type Egg } from '../contracts/egg-record.ts'
-import { FRESH } from '../contracts/stamp.ts'
-import type { EggSet } from '../contracts/set-record.ts'
-import { newTray, type Tray } from '../contracts/tray-record.ts'
+import type { Hatchery } from '../contracts/records/hatchery-record.ts'
+import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { FRESH } from '../contracts/records/stamp.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
+import { newTray, type Tray } from '../contracts/records/tray-record.ts'
 
 export interface PlanRecords {
   trays: Tray[]

@@ -1,5 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { readingsRecordSchema, withReadings, type ProbeReading } from '../contracts/readings-record.ts'
+import {
+  readingsRecordSchema,
+  withReadings,
+  type ProbeReading,
+} from '../contracts/records/readings-record.ts'
 import { ReadingQueue } from './reading-queue.ts'
 
 const T0 = Date.parse('2026-03-11T00:00:00Z')

@@ -1,4 +1,4 @@
-import type { ProbeReading } from '../contracts/readings-record.ts'
+import type { ProbeReading } from '../contracts/records/readings-record.ts'
 
 /** One reading in so long is always kept, milliseconds, and so many at once: a day of both kinds still fits its record. */
 const EACH_MS = 11_000

@@ -4,16 +4,16 @@ import {
   usualProbeId,
   type ProbeRecord,
   type UsualProbe,
-} from '../contracts/probe-record.ts'
+} from '../contracts/records/probe-record.ts'
 import {
   dayOf,
   readingsOf,
   type ProbeReading,
   type ReadingsRecord,
   type RollUp,
-} from '../contracts/readings-record.ts'
-import type { Tray } from '../contracts/tray-record.ts'
-import { staysOf, type Stay } from '../contracts/whereabouts.ts'
+} from '../contracts/records/readings-record.ts'
+import type { Tray } from '../contracts/records/tray-record.ts'
+import { staysOf, type Stay } from '../contracts/records/whereabouts.ts'
 import type { Changes } from './steps.ts'
 
 /** A reading by one of the probes that every incubator has; the probe comes into the book with its first one. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg, type Egg } from '../contracts/egg-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { isOver, resultsBy, resultsByPlace } from './results-of-book.ts'
 
 const { hatchery, sets } = sampleRecords()

@@ -1,5 +1,5 @@
-import { RecordRefused } from '../contracts/book.ts'
-import type { Egg, EggState } from '../contracts/egg-record.ts'
+import { RecordRefused } from '../contracts/records/book.ts'
+import type { Egg, EggState } from '../contracts/records/egg-record.ts'
 
 type Place = EggState['place']
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg } from '../contracts/egg-record.ts'
-import { usualProbe } from '../contracts/probe-record.ts'
-import { byProbeAndDay, withReadings } from '../contracts/readings-record.ts'
-import { simulatedAmong } from '../contracts/simulated.ts'
+import { newEgg } from '../contracts/records/egg-record.ts'
+import { usualProbe } from '../contracts/records/probe-record.ts'
+import { byProbeAndDay, withReadings } from '../contracts/records/readings-record.ts'
+import { simulatedAmong } from '../contracts/records/simulated.ts'
 import { simulatedProbes, simulatedReadings } from './simulated-in-book.ts'
 
 const real = { ...usualProbe('hand', 'one'), by: 'sensor' as const, id: 'shelf-thermometer' }

@@ -1,5 +1,5 @@
-import type { ProbeRecord } from '../contracts/probe-record.ts'
-import { readingsOf, type ReadingsRecord } from '../contracts/readings-record.ts'
+import type { ProbeRecord } from '../contracts/records/probe-record.ts'
+import { readingsOf, type ReadingsRecord } from '../contracts/records/readings-record.ts'
 
 /** What the ids of the made-up hatchery begin with, and of the sensor that earlier versions asked in any incubator. */
 const SIMULATED = ['demo-', 'sensor-']

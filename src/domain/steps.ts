@@ -5,8 +5,8 @@ import {
   type Egg,
   type EggEvent,
   type EggRecord,
-} from '../contracts/egg-record.ts'
-import { takingEventsBack, type Noting } from '../contracts/events.ts'
+} from '../contracts/records/egg-record.ts'
+import { takingEventsBack, type Noting } from '../contracts/records/events.ts'
 import {
   logId,
   monthOf,
@@ -14,12 +14,17 @@ import {
   type IncubatorLog,
   type LogHappening,
   type LogNote,
-} from '../contracts/incubator-log.ts'
-import type { Incubator } from '../contracts/incubator-record.ts'
-import type { JournalEntry, Step } from '../contracts/journal-entry.ts'
-import type { LookRecord } from '../contracts/look-record.ts'
-import { newPractice, practiceId, type PracticeRecord, type Practised } from '../contracts/practice-record.ts'
-import type { ProbeRecord } from '../contracts/probe-record.ts'
+} from '../contracts/records/incubator-log.ts'
+import type { Incubator } from '../contracts/records/incubator-record.ts'
+import type { JournalEntry, Step } from '../contracts/records/journal-entry.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
+import {
+  newPractice,
+  practiceId,
+  type PracticeRecord,
+  type Practised,
+} from '../contracts/records/practice-record.ts'
+import type { ProbeRecord } from '../contracts/records/probe-record.ts'
 import {
   byProbeAndDay,
   dayOf,
@@ -28,18 +33,18 @@ import {
   withReadings,
   type ProbeReading,
   type ReadingsRecord,
-} from '../contracts/readings-record.ts'
+} from '../contracts/records/readings-record.ts'
 import {
   sessionRecordOf,
   type Session,
   type SessionHappening,
   type SessionNote,
   type SessionRecord,
-} from '../contracts/session-record.ts'
-import { setRecordOf, setWritten, type EggSet, type SetRecord } from '../contracts/set-record.ts'
-import { stamped, type Stamp } from '../contracts/stamp.ts'
-import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/tray-record.ts'
-import { placing } from '../contracts/whereabouts.ts'
+} from '../contracts/records/session-record.ts'
+import { setRecordOf, setWritten, type EggSet, type SetRecord } from '../contracts/records/set-record.ts'
+import { stamped, type Stamp } from '../contracts/records/stamp.ts'
+import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/records/tray-record.ts'
+import { placing } from '../contracts/records/whereabouts.ts'
 import { countsTakenBack } from './hatch-of-set.ts'
 
 /** Records that a step changes; each takes the place of the one with its id. */

@@ -1,5 +1,5 @@
-import type { Egg } from '../contracts/egg-record.ts'
-import type { EggSet } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/records/egg-record.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
 
 /** Days from laying to setting of a set's oldest egg; null when no date was written down. */

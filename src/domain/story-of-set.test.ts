@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { eggOf, newEgg, withEvents, type EggEvent } from '../contracts/egg-record.ts'
-import { newLog } from '../contracts/incubator-log.ts'
-import { FIRST_INCUBATOR_ID } from '../contracts/incubator-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { eggOf, newEgg, withEvents, type EggEvent } from '../contracts/records/egg-record.ts'
+import { newLog } from '../contracts/records/incubator-log.ts'
+import { FIRST_INCUBATOR_ID } from '../contracts/records/incubator-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { lockdownMs, storyOfSet } from './story-of-set.ts'
 
 const { hatchery, sets } = sampleRecords()

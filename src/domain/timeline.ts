@@ -1,7 +1,7 @@
 import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
 import { timetableOf, type Timetable } from '../core/incubation/timetable.ts'
-import type { Hatchery } from '../contracts/hatchery-record.ts'
-import type { EggSet } from '../contracts/set-record.ts'
+import type { Hatchery } from '../contracts/records/hatchery-record.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
 
 const DAY_MS = 86_400_000
 

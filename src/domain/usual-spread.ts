@@ -1,5 +1,5 @@
-import type { Egg } from '../contracts/egg-record.ts'
-import type { EggSet } from '../contracts/set-record.ts'
+import type { Egg } from '../contracts/records/egg-record.ts'
+import type { EggSet } from '../contracts/records/set-record.ts'
 import { storageDelayHours } from '../core/incubation/development.ts'
 import { daysBetween, localDateOf, type Zone } from '../core/time/local-date.ts'
 import { hatchOfSet } from './hatch-of-set.ts'

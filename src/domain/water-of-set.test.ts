@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { eggOf, newEgg, type Egg } from '../contracts/egg-record.ts'
-import type { LookRecord } from '../contracts/look-record.ts'
-import { usualProbe } from '../contracts/probe-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
+import { eggOf, newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import type { LookRecord } from '../contracts/records/look-record.ts'
+import { usualProbe } from '../contracts/records/probe-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { cellFromLoss } from '../core/moisture/cell-water.ts'
 import { waterOfEgg, waterOfSet } from './water-of-set.ts'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg, type Egg } from '../contracts/egg-record.ts'
-import { sampleRecords } from '../contracts/sample-records.ts'
-import { writeCalendar } from '../contracts/calendar-file.ts'
+import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { sampleRecords } from '../contracts/records/sample-records.ts'
+import { writeCalendar } from '../contracts/files/calendar-file.ts'
 import { chicksNow } from './chicks-now.ts'
 import { scheduleOf, withChicks } from './set-schedule.ts'
 

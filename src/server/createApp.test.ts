@@ -7,7 +7,7 @@ import sharp from 'sharp'
 import { afterEach, describe, expect, it } from 'vitest'
 import { freshMassG } from '../core/intake/egg-figures.ts'
 import { parseGaugeLine } from '../core/intake/gauge-reading.ts'
-import { STAND_IN_KINDS } from '../contracts/devices.ts'
+import { STAND_IN_KINDS } from '../contracts/wire/devices.ts'
 import { createApp, type ServerOptions } from './createApp.ts'
 import { readOptions } from './options.ts'
 

@@ -1,7 +1,7 @@
 import { homedir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { STAND_IN_KINDS, type StandInKind } from '../contracts/devices.ts'
+import { STAND_IN_KINDS, type StandInKind } from '../contracts/wire/devices.ts'
 import { cameraUrl, type NetworkCamera } from './camera-proxy.ts'
 import { gaugeUrl, type NetworkGauge } from './network-gauge.ts'
 import type { SensorSource } from './probes/hub.ts'

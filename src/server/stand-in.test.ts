@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Server } from 'node:http'
-import { STAND_IN_KINDS } from '../contracts/devices.ts'
+import { STAND_IN_KINDS } from '../contracts/wire/devices.ts'
 import { createApp } from './createApp.ts'
 
 let server: Server

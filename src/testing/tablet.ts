@@ -1,7 +1,7 @@
-import { checkEggsOfSet, fileOf, sortOut, TABLE_SCHEMAS, type RawRecord } from '../contracts/book.ts'
-import { eggOf } from '../contracts/egg-record.ts'
-import { RECORD_TABLES } from '../contracts/record-tables.ts'
-import type { HatcheryRecords } from '../contracts/records.ts'
+import { checkEggsOfSet, fileOf, sortOut, TABLE_SCHEMAS, type RawRecord } from '../contracts/records/book.ts'
+import { eggOf } from '../contracts/records/egg-record.ts'
+import { RECORD_TABLES } from '../contracts/records/record-tables.ts'
+import type { HatcheryRecords } from '../contracts/records/records.ts'
 import { mergeBooks, type Copy } from '../domain/merge/merge-books.ts'
 import {
   nothingWritten,

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
-import { usualProbe } from '../contracts/probe-record.ts'
-import { byProbeAndDay, withReadings, type ProbeReading } from '../contracts/readings-record.ts'
+import { usualProbe } from '../contracts/records/probe-record.ts'
+import { byProbeAndDay, withReadings, type ProbeReading } from '../contracts/records/readings-record.ts'
 import { climateBand } from '../core/climate/band.ts'
 import { ClimateSeries } from './climate-series.ts'
 

@@ -1,5 +1,5 @@
-import { corrector } from '../contracts/probe-record.ts'
-import type { ReadingsRecord, Span } from '../contracts/readings-record.ts'
+import { corrector } from '../contracts/records/probe-record.ts'
+import type { ReadingsRecord, Span } from '../contracts/records/readings-record.ts'
 import { compareProbes } from '../core/climate/compare-probes.ts'
 import { excursions } from '../core/climate/excursions.ts'
 import { openingsIn, readEvery } from '../core/climate/openings.ts'

@@ -1,4 +1,4 @@
-import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/photo-file.ts'
+import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/files/photo-file.ts'
 import { learnFrom } from '../core/grade/learn.ts'
 import type { EggMaps } from '../core/impression/egg-maps.ts'
 import { speakingParts } from '../core/impression/speaking-parts.ts'

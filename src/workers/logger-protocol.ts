@@ -1,4 +1,4 @@
-import type { LoggerReadings } from '../contracts/logger-file.ts'
+import type { LoggerReadings } from '../contracts/files/logger-file.ts'
 import type { LoggerColumn } from '../core/climate/logger-columns.ts'
 
 /** What a page needs of a table that stays in the worker. */

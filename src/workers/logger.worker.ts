@@ -4,7 +4,7 @@ import {
   readLoggerTable,
   textOfFile,
   type LoggerTable,
-} from '../contracts/logger-file.ts'
+} from '../contracts/files/logger-file.ts'
 import type { LoggerTasks } from './logger-protocol.ts'
 import { answerTasks } from './tasks.ts'
 

@@ -1,5 +1,5 @@
-import type { ProbeRecord } from '../contracts/probe-record.ts'
-import type { Span } from '../contracts/readings-record.ts'
+import type { ProbeRecord } from '../contracts/records/probe-record.ts'
+import type { Span } from '../contracts/records/readings-record.ts'
 import type { ClimateBand } from '../core/climate/band.ts'
 import type { ProbeDifference } from '../core/climate/compare-probes.ts'
 import type { Excursion } from '../core/climate/excursions.ts'

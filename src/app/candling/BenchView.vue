@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import { hatcheryRecordSchema, type Hatchery } from '../../contracts/hatchery-record.ts'
+import { hatcheryRecordSchema, type Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { figuresOf } from '../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
 import { isByCamera } from '../../domain/look-figures.ts'

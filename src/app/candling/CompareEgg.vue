@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import type { Timeline } from '../../domain/timeline.ts'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { figuresOf, NEW_CELL, newCollar, newShadow, type HandLines } from '../../core/measure/by-hand.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Hatchery } from '../../contracts/hatchery-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
 

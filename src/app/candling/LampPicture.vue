@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Session } from '../../contracts/session-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Session } from '../../contracts/records/session-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { Timeline } from '../../domain/timeline.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import CameraView from '../shared/ui/CameraView.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { nextPicture, sayNextPicture } from '../../core/grade/next-picture.ts'
 import type { Timeline } from '../../domain/timeline.ts'
 

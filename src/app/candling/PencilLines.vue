@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggOutline } from '../../core/geometry/egg-outline.ts'
 import { pencilLine } from '../../core/measure/by-hand.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { Check } from '@lucide/vue'
-import type { Session } from '../../contracts/session-record.ts'
+import type { Session } from '../../contracts/records/session-record.ts'
 import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
 import { PREFLIGHT, PREFLIGHT_WORDS, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'

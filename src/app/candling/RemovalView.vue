@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Egg, Outcome } from '../../contracts/egg-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Egg, Outcome } from '../../contracts/records/egg-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
 import { timelineOf } from '../../domain/timeline.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { SPECIES } from '../../core/species/species.ts'
 

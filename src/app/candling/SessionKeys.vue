@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Check, Mic, Pause, Scale3d, Shuffle, StepForward, Tag, Undo2 } from '@lucide/vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Session } from '../../contracts/session-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Session } from '../../contracts/records/session-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'

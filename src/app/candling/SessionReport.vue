@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { eventsOf, type Session } from '../../contracts/session-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import { eventsOf, type Session } from '../../contracts/records/session-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { standingAction } from '../../domain/candling.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { SuggestedGrade } from '../../core/grade/types.ts'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Hatchery } from '../../contracts/hatchery-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Egg } from '../../contracts/egg-record.ts'
+import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import { GRADES } from '../../core/grade/types.ts'

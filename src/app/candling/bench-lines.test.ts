@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import { newHatchery } from '../../contracts/hatchery-record.ts'
-import { sampleReading, sampleRecords } from '../../contracts/sample-records.ts'
-import { newEgg } from '../../contracts/egg-record.ts'
+import { newHatchery } from '../../contracts/records/hatchery-record.ts'
+import { sampleReading, sampleRecords } from '../../contracts/records/sample-records.ts'
+import { newEgg } from '../../contracts/records/egg-record.ts'
 import { bluntPole, toEggFrame } from '../../core/geometry/egg-outline.ts'
 import { linesOf, type HandLines as Lines } from '../../core/measure/by-hand.ts'
 import EggPlaces from './EggPlaces.vue'

@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, nextTick, onScopeDispose, shallowRef, watch, type Ref } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { scaled } from '../../core/geometry/egg-outline.ts'
 import type { RawFrame } from '../../core/motion/clip.ts'
 import type {

@@ -1,9 +1,14 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
-import { limitsOf } from '../../contracts/hatchery-record.ts'
-import { eventsOf, newSession, type Session, type SessionHappening } from '../../contracts/session-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import { limitsOf } from '../../contracts/records/hatchery-record.ts'
+import {
+  eventsOf,
+  newSession,
+  type Session,
+  type SessionHappening,
+} from '../../contracts/records/session-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
 import { nextStep, paceMs, sessionClocks } from '../../core/session/session.ts'

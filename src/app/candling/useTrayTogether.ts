@@ -1,6 +1,6 @@
 import { computed, watch } from 'vue'
 import { suggestedBeforeMates } from '../../domain/regrade.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import type { useBench } from './useBench.ts'
 

@@ -1,15 +1,15 @@
 import localforage from 'localforage'
 import { v4 as uuid } from 'uuid'
-import type { RawRecord } from '../../contracts/book.ts'
-import type { Step } from '../../contracts/journal-entry.ts'
-import { rolledUp, type ReadingsRecord } from '../../contracts/readings-record.ts'
+import type { RawRecord } from '../../contracts/records/book.ts'
+import type { Step } from '../../contracts/records/journal-entry.ts'
+import { rolledUp, type ReadingsRecord } from '../../contracts/records/readings-record.ts'
 import {
   CHAPTER_TABLES,
   isOfChapter,
   RECORD_TABLES,
   type ChapterTable,
   type RecordTable,
-} from '../../contracts/record-tables.ts'
+} from '../../contracts/records/record-tables.ts'
 import { disconnect, readAll, readKeys, writeTogether, type Change } from '../../storage/raw-database.ts'
 
 const HATCHERY_KEY = 'setting/hatchery'

@@ -5,8 +5,8 @@ import {
   readingsOf,
   readingsRecordSchema,
   withReadings,
-} from '../../contracts/readings-record.ts'
-import { isOfChapter, RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
+} from '../../contracts/records/readings-record.ts'
+import { isOfChapter, RECORD_TABLES, type RecordTable } from '../../contracts/records/record-tables.ts'
 import { setIdOf, type BookTables } from './book-tables.ts'
 
 /**
@@ -15,7 +15,7 @@ import { setIdOf, type BookTables } from './book-tables.ts'
  */
 export async function bringUpToDate(tables: BookTables, zone: string): Promise<void> {
   const raw = await tables.raw()
-  const { broughtUp } = await import('../../contracts/upgrade.ts')
+  const { broughtUp } = await import('../../contracts/records/upgrade.ts')
   const { records, more, readings, shapes } = broughtUp(raw, zone)
   for (const lines of shapes) await tables.shapes.setItem(lines.id, lines)
   for (const some of byProbeAndDay(readings.flatMap((day) => readingsOf(day)))) {

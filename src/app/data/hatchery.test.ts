@@ -1,11 +1,16 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { RECORDS_VERSION } from '../../contracts/records.ts'
-import { asTheyStand, sampleReading, sampleRecords, unstamped } from '../../contracts/sample-records.ts'
-import { withEvents } from '../../contracts/egg-record.ts'
-import { setRecordOf } from '../../contracts/set-record.ts'
-import { newSession } from '../../contracts/session-record.ts'
+import { RECORDS_VERSION } from '../../contracts/records/records.ts'
+import {
+  asTheyStand,
+  sampleReading,
+  sampleRecords,
+  unstamped,
+} from '../../contracts/records/sample-records.ts'
+import { withEvents } from '../../contracts/records/egg-record.ts'
+import { setRecordOf } from '../../contracts/records/set-record.ts'
+import { newSession } from '../../contracts/records/session-record.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { readFile } from 'node:fs/promises'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Practised } from '../../contracts/practice-record.ts'
+import type { Practised } from '../../contracts/records/practice-record.ts'
 import { CONFUSIONS } from '../../core/practice/confusions.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { useCustodyStore } from './custody.ts'

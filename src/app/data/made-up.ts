@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import type { Bundle } from '../../contracts/bundle.ts'
+import type { Bundle } from '../../contracts/files/bundle.ts'
 import { DEMO_MADE_AT } from '../../core/simulate/demo-hatchery.ts'
 import { movedInTime } from '../../domain/moved-in-time.ts'
 import { useCustodyStore } from './custody.ts'

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { ShapesRecord } from '../../contracts/shapes-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import type { Changes } from '../../domain/steps.ts'
 import type { Repository } from './repository.ts'
 

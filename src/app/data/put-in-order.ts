@@ -1,6 +1,6 @@
-import { sortOut } from '../../contracts/book.ts'
-import { stepSchema } from '../../contracts/journal-entry.ts'
-import { readingsRecordSchema, rolledUp } from '../../contracts/readings-record.ts'
+import { sortOut } from '../../contracts/records/book.ts'
+import { stepSchema } from '../../contracts/records/journal-entry.ts'
+import { readingsRecordSchema, rolledUp } from '../../contracts/records/readings-record.ts'
 import type { BookTables } from './book-tables.ts'
 import { putOldStep } from './bring-up-to-date.ts'
 

@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { expect, it } from 'vitest'
-import { usualProbe } from '../../contracts/probe-record.ts'
+import { usualProbe } from '../../contracts/records/probe-record.ts'
 import { createRandom } from '../../core/random/random.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'

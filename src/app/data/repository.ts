@@ -9,25 +9,29 @@ import {
   type Frame,
   type SetAside,
   type Sorted,
-} from '../../contracts/book.ts'
-import type { Bundle, LongWork } from '../../contracts/bundle.ts'
-import { problemsOf } from '../../contracts/field-problem.ts'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+} from '../../contracts/records/book.ts'
+import type { Bundle, LongWork } from '../../contracts/files/bundle.ts'
+import { problemsOf } from '../../contracts/records/field-problem.ts'
+import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import {
   journalEntrySchema,
   stepSchema,
   type JournalEntry,
   type Step,
-} from '../../contracts/journal-entry.ts'
-import { lookRecordSchema } from '../../contracts/look-record.ts'
-import { readingsRecordSchema, type ReadingsRecord, type RollUp } from '../../contracts/readings-record.ts'
-import { isOfChapter, RECORD_TABLES, type ChapterTable } from '../../contracts/record-tables.ts'
-import { RECORDS_VERSION } from '../../contracts/records.ts'
-import type { SessionRecord } from '../../contracts/session-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
-import { shapesRecordSchema, type ShapesRecord } from '../../contracts/shapes-record.ts'
-import { simulatedAmong } from '../../contracts/simulated.ts'
-import type { BroughtUp } from '../../contracts/upgrade.ts'
+} from '../../contracts/records/journal-entry.ts'
+import { lookRecordSchema } from '../../contracts/records/look-record.ts'
+import {
+  readingsRecordSchema,
+  type ReadingsRecord,
+  type RollUp,
+} from '../../contracts/records/readings-record.ts'
+import { isOfChapter, RECORD_TABLES, type ChapterTable } from '../../contracts/records/record-tables.ts'
+import { RECORDS_VERSION } from '../../contracts/records/records.ts'
+import type { SessionRecord } from '../../contracts/records/session-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
+import { shapesRecordSchema, type ShapesRecord } from '../../contracts/records/shapes-record.ts'
+import { simulatedAmong } from '../../contracts/records/simulated.ts'
+import type { BroughtUp } from '../../contracts/records/upgrade.ts'
 import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
 import { bringUpToDate } from './bring-up-to-date.ts'
 import { bringHome, completeStep, healRollUps } from './put-in-order.ts'
@@ -149,7 +153,7 @@ export class Repository {
   async raw(zone: string): Promise<BroughtUp<StoredRecord>> {
     this.book ??= { tables: new BookTables(await this.shelf.current()), mark: '' }
     await this.tables.ready()
-    const { broughtUp } = await import('../../contracts/upgrade.ts')
+    const { broughtUp } = await import('../../contracts/records/upgrade.ts')
     return broughtUp(await this.tables.raw(), zone)
   }
 

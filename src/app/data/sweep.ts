@@ -1,5 +1,5 @@
-import type { JournalEntry } from '../../contracts/journal-entry.ts'
-import { attachmentsOf } from '../../contracts/attachments.ts'
+import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
+import { attachmentsOf } from '../../contracts/records/attachments.ts'
 import type { BookTables } from './book-tables.ts'
 
 /**

@@ -1,4 +1,4 @@
-import type { WhichBook } from '../../contracts/which-book.ts'
+import type { WhichBook } from '../../contracts/records/which-book.ts'
 
 const CHOSEN = 'perlumen-book'
 const FILL = 'perlumen-book-fill'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { EventStatus } from '../../core/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import { BROODER_KINDS } from '../../core/incubation/schedule.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { isIn, type Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { eventOf } from '../../core/incubation/schedule.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { scheduleOf } from '../../domain/set-schedule.ts'

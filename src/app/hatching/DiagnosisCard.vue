@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { Evidence, Suspect } from '../../core/diagnosis/diagnose.ts'
 import { count } from '../shared/wording.ts'
 import { CAUSE_WORDS, CLUE_MISSING, factOf } from './diagnosis-words.ts'

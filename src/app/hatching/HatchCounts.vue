@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { Minus, Plus } from '@lucide/vue'
 import { v4 as uuid } from 'uuid'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { countedOn, countsSoFar } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { HatcheryRecord } from '../../contracts/hatchery-record.ts'
+import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { HELP_AFTER_HOURS, TAKE_OUT_HOURS, YOLK_HOURS } from '../../core/hatching/schools.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'

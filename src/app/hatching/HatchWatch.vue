@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { isIn, type Egg } from '../../contracts/egg-record.ts'
-import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/hatchery-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
 import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'

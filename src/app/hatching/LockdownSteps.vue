@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { isIn } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import { isIn } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
 import { eventOf } from '../../core/incubation/schedule.ts'
 import { SPECIES } from '../../core/species/species.ts'

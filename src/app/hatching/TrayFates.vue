@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { Fate } from '../../core/hatching/results.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { fatesOf } from '../../domain/fates.ts'

@@ -1,4 +1,4 @@
-import type { ChickState } from '../../contracts/egg-record.ts'
+import type { ChickState } from '../../contracts/records/egg-record.ts'
 
 export const CHICK_WORDS: Readonly<Record<ChickState, string>> = {
   well: 'well',

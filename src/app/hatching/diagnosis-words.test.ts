@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { newTray } from '../../contracts/tray-record.ts'
+import { newTray } from '../../contracts/records/tray-record.ts'
 import { CLUES } from '../../core/diagnosis/causes.ts'
 import type { EggStory, SetStory } from '../../core/diagnosis/story.ts'
 import { brooderPlan } from '../../core/brooding/brooder-plan.ts'

@@ -2,7 +2,7 @@ import type { Cause, Clue } from '../../core/diagnosis/causes.ts'
 import type { DeadCorner } from '../../core/diagnosis/place-scan.ts'
 import type { SetStory } from '../../core/diagnosis/story.ts'
 import { PHASES } from '../../core/hatching/results.ts'
-import type { Tray } from '../../contracts/tray-record.ts'
+import type { Tray } from '../../contracts/records/tray-record.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { count } from '../shared/wording.ts'
 

@@ -1,6 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { diagnose, type Diagnosis } from '../../core/diagnosis/diagnose.ts'
 import type { SetStory } from '../../core/diagnosis/story.ts'
 import { storyOfSet } from '../../domain/story-of-set.ts'

@@ -12,7 +12,7 @@ import {
   MarkLineComponent,
 } from 'echarts/components'
 import { CanvasRenderer } from 'echarts/renderers'
-import type { ProbeRecord } from '../../contracts/probe-record.ts'
+import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { Band, ClimateBand } from '../../core/climate/band.ts'
 import { localTimeOf, localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'

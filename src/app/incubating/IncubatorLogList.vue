@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { OPENING_REASONS } from '../../contracts/incubator-log.ts'
+import { OPENING_REASONS } from '../../contracts/records/incubator-log.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'

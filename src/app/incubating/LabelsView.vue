@@ -2,11 +2,11 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
-import type { Egg } from '../../contracts/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
 import { SIDES } from '../../core/incubation/turning.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts'
-import { labelCode } from '../../contracts/label-code.ts'
+import { labelCode } from '../../contracts/files/label-code.ts'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Check, Droplet, RotateCw, Undo2, Wind } from '@lucide/vue'
-import { usualProbeId } from '../../contracts/probe-record.ts'
+import { usualProbeId } from '../../contracts/records/probe-record.ts'
 import { localTimeOf } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { nextSide } from '../../domain/incubator-now.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ProbeRecord } from '../../contracts/probe-record.ts'
-import type { SensorReading } from '../../contracts/sensor.ts'
+import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
+import type { SensorReading } from '../../contracts/wire/sensor.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 

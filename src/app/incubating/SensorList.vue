@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { v4 as uuid } from 'uuid'
 import { Bluetooth } from '@lucide/vue'
-import { checksOf, type CHECKS, type ProbeRecord } from '../../contracts/probe-record.ts'
+import { checksOf, type CHECKS, type ProbeRecord } from '../../contracts/records/probe-record.ts'
 import { saltCheck } from '../../core/moisture/air-error.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'

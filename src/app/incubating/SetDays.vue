@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { PlanChoices, EggSet } from '../../contracts/set-record.ts'
+import type { PlanChoices, EggSet } from '../../contracts/records/set-record.ts'
 import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
 import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'

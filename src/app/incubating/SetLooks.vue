@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { stageWords } from '../../core/incubation/stage-words.ts'
 import { turningTimetable } from '../../core/incubation/turning.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Droplet, Egg as EggIcon, Printer, Tags } from '@lucide/vue'
-import { isIn, notesOf, type Egg, type Outcome } from '../../contracts/egg-record.ts'
+import { isIn, notesOf, type Egg, type Outcome } from '../../contracts/records/egg-record.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'

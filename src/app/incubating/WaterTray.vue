@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Egg } from '../../contracts/egg-record.ts'
-import type { Tray } from '../../contracts/tray-record.ts'
+import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Tray } from '../../contracts/records/tray-record.ts'
 import { dryDays } from '../../core/moisture/dry-days.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
 import type { Measured } from '../../core/measure/reading.ts'

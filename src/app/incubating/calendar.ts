@@ -1,5 +1,5 @@
-import type { CalendarSet } from '../../contracts/calendar-file.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { CalendarSet } from '../../contracts/files/calendar-file.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { withChicks } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { eventDay } from '../shared/useSetPlan.ts'
@@ -18,7 +18,7 @@ export async function exportCalendar(sets: readonly EggSet[], fileName: string):
       exportedKeys: (await repository.setting<string[]>(keysOf(set.id))) ?? [],
     })),
   )
-  const { writeCalendar } = await import('../../contracts/calendar-file.ts')
+  const { writeCalendar } = await import('../../contracts/files/calendar-file.ts')
   const records = new Map(withKeys.map((set) => [set.id, set.record]))
   const text = writeCalendar(withKeys, {
     zone: hatchery.zone,

@@ -1,4 +1,4 @@
-import type { Span } from '../../contracts/readings-record.ts'
+import type { Span } from '../../contracts/records/readings-record.ts'
 import { toShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import type { HourOfProbe } from '../../workers/series-protocol.ts'
 import type { ChartPoint, ChartTable } from '../shared/charts/ChartFrame.vue'

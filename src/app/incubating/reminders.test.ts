@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { nextTick } from 'vue'
 import { afterAll, beforeEach, expect, it, vi } from 'vitest'
-import { sampleRecords } from '../../contracts/sample-records.ts'
+import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { reopened } from '../data/reopened.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useRemindersStore } from './reminders.ts'

@@ -1,6 +1,6 @@
 import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { watchDebounced } from '@vueuse/core'
-import type { ProbeRecord } from '../../contracts/probe-record.ts'
+import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { ClimateBand } from '../../core/climate/band.ts'
 import { SeriesClient } from '../../workers/series-client.ts'
 import type { ClimateFacts, HourOfProbe, SeriesTasks } from '../../workers/series-protocol.ts'

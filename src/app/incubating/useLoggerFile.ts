@@ -1,5 +1,5 @@
 import { onUnmounted, ref, shallowRef, watch } from 'vue'
-import type { LoggerReadings } from '../../contracts/logger-file.ts'
+import type { LoggerReadings } from '../../contracts/files/logger-file.ts'
 import type { LoggerColumn } from '../../core/climate/logger-columns.ts'
 import type { LoggerHead, LoggerTasks } from '../../workers/logger-protocol.ts'
 import { TaskClient } from '../../workers/tasks.ts'

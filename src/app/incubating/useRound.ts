@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue'
-import type { LogHappening } from '../../contracts/incubator-log.ts'
+import type { LogHappening } from '../../contracts/records/incubator-log.ts'
 import { noted } from '../../domain/readings.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSensingStore } from '../shared/sensing.ts'

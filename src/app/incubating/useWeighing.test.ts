@@ -2,8 +2,8 @@
 import 'fake-indexeddb/auto'
 import { effectScope } from 'vue'
 import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { sampleRecords } from '../../contracts/sample-records.ts'
-import { standingEvents } from '../../contracts/events.ts'
+import { sampleRecords } from '../../contracts/records/sample-records.ts'
+import { standingEvents } from '../../contracts/records/events.ts'
 import { reopened } from '../data/reopened.ts'
 import { useWeighing } from './useWeighing.ts'
 

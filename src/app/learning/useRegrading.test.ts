@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { sampleRecords } from '../../contracts/sample-records.ts'
+import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { GRADING_MODEL } from '../../core/grade/grading-model.ts'
 import { useCustodyStore } from '../data/custody.ts'
 import { reopened } from '../data/reopened.ts'

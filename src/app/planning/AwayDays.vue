@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from '@lucide/vue'
-import type { Hatchery } from '../../contracts/hatchery-record.ts'
+import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
 
 /** Days on which nobody candles. */

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { sayProblems } from '../../contracts/book.ts'
-import { problemsOf } from '../../contracts/field-problem.ts'
+import { sayProblems } from '../../contracts/records/book.ts'
+import { problemsOf } from '../../contracts/records/field-problem.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import {
   hatcheryRecordOf,
   hatcheryRecordSchema,
   type Hatchery,
   type HatcheryRecord,
-} from '../../contracts/hatchery-record.ts'
+} from '../../contracts/records/hatchery-record.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
 import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
 import type { LimitSchool } from '../../core/session/limits.ts'

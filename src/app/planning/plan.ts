@@ -1,13 +1,13 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { v4 as uuid } from 'uuid'
-import { sayProblems } from '../../contracts/book.ts'
-import { problemsOf } from '../../contracts/field-problem.ts'
-import { planDraftSchema, readDraft } from '../../contracts/plan-draft.ts'
+import { sayProblems } from '../../contracts/records/book.ts'
+import { problemsOf } from '../../contracts/records/field-problem.ts'
+import { planDraftSchema, readDraft } from '../../contracts/records/plan-draft.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { planToRecords } from '../../domain/plan-to-records.ts'
-import type { Hatchery } from '../../contracts/hatchery-record.ts'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { computePlan } from '../../core/planning/compute-plan.ts'
 import {
   spreadLaidDates,

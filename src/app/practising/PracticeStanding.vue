@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Download } from '@lucide/vue'
-import { answerOf, type Practised } from '../../contracts/practice-record.ts'
+import { answerOf, type Practised } from '../../contracts/records/practice-record.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { costOf, isRight, SURENESSES, type Sureness } from '../../core/practice/confusions.ts'
 import { knownFrom } from '../../core/practice/schedule.ts'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { sampleRecords } from '../../contracts/sample-records.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
+import { sampleRecords } from '../../contracts/records/sample-records.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { bluntPole, smallPole } from '../../core/geometry/egg-outline.ts'
 import { CARD_PX, type CardWish } from '../../core/practice/egg-card.ts'
 import type { KnownCard } from '../../domain/known-cards.ts'

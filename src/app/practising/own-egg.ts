@@ -1,4 +1,4 @@
-import type { ShapesRecord } from '../../contracts/shapes-record.ts'
+import type { ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import { bluntPole, outlinePolygon, smallPole, type Point } from '../../core/geometry/egg-outline.ts'
 import { cellCurve, pencilLine } from '../../core/measure/by-hand.ts'
 import { CARD_PX, type CardWish } from '../../core/practice/egg-card.ts'

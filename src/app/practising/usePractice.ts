@@ -1,7 +1,12 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
-import { answerOf, MOST_SECONDS, practisedBy, type Practised } from '../../contracts/practice-record.ts'
+import {
+  answerOf,
+  MOST_SECONDS,
+  practisedBy,
+  type Practised,
+} from '../../contracts/records/practice-record.ts'
 import type { SuggestedGrade, Verdict } from '../../core/grade/types.ts'
 import { figuresOf, type HandCell } from '../../core/measure/by-hand.ts'
 import type { Sureness } from '../../core/practice/confusions.ts'

@@ -3,8 +3,8 @@ import { computed, reactive, ref, watch } from 'vue'
 import { mayChoose, type MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import { conflictKey, type Conflict } from '../../domain/merge/questions.ts'
 import { whatChanges } from '../../domain/merge/what-changes.ts'
-import type { Bundle } from '../../contracts/bundle.ts'
-import type { HatcheryRecords } from '../../contracts/records.ts'
+import type { Bundle } from '../../contracts/files/bundle.ts'
+import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import {
   changeWords,

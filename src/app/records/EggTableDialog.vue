@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue'
-import type { EggEdit, EggEdits } from '../../contracts/eggs-csv.ts'
+import type { EggEdit, EggEdits } from '../../contracts/files/eggs-csv.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { count } from '../shared/wording.ts'
 

@@ -1,12 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { Download, Trash2, Upload } from '@lucide/vue'
-import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/bundle.ts'
+import { BundleError, type Bundle, type MissingPhoto } from '../../contracts/files/bundle.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
 import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import type { StoredRecord } from '../data/book-tables.ts'
-import { editedEggs, eggsToCsv, readEggsCsv, type EggEdit, type EggEdits } from '../../contracts/eggs-csv.ts'
-import { looksToCsv } from '../../contracts/looks-csv.ts'
+import {
+  editedEggs,
+  eggsToCsv,
+  readEggsCsv,
+  type EggEdit,
+  type EggEdits,
+} from '../../contracts/files/eggs-csv.ts'
+import { looksToCsv } from '../../contracts/files/looks-csv.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
 import { fileStampOf } from '../../core/time/local-date.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { at, nameOfField } from '../../contracts/field-problem.ts'
-import type { SetAside } from '../../contracts/book.ts'
+import { at, nameOfField } from '../../contracts/records/field-problem.ts'
+import type { SetAside } from '../../contracts/records/book.ts'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
 const props = defineProps<{ record: SetAside; busy: boolean }>()

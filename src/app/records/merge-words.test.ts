@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { sampleRecords } from '../../contracts/sample-records.ts'
-import { FRESH } from '../../contracts/stamp.ts'
+import { sampleRecords } from '../../contracts/records/sample-records.ts'
+import { FRESH } from '../../contracts/records/stamp.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
 import {
   broughtInWords,

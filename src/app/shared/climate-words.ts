@@ -1,6 +1,6 @@
 import type { AlarmCode } from '../../core/climate/alarms.ts'
 import type { WarmthEffect } from '../../core/climate/excursions.ts'
-import type { LogEvent } from '../../contracts/incubator-log.ts'
+import type { LogEvent } from '../../contracts/records/incubator-log.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 
 /** What an alarm says, and what to do about it. @param value - °C or percent; null where nothing was read */

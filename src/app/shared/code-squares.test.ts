@@ -1,6 +1,6 @@
 import jsQR from 'jsqr'
 import { describe, expect, it } from 'vitest'
-import { labelCode, readLabelCode, type Label } from '../../contracts/label-code.ts'
+import { labelCode, readLabelCode, type Label } from '../../contracts/files/label-code.ts'
 import { createRandom } from '../../core/random/random.ts'
 import { codeSquares } from './code-squares.ts'
 

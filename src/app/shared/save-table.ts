@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { neutraliseFormula } from '../../contracts/csv-cell.ts'
+import { neutraliseFormula } from '../../contracts/files/csv-cell.ts'
 import { saveFile } from './save-file.ts'
 
 /** Hands a table to the browser’s downloads as CSV: UTF-8 with a byte order mark, no cell that is taken for a formula. */

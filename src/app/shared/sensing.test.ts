@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
-import { BY_NAME, type Sensor, type SensorReading } from '../../contracts/sensor.ts'
+import { BY_NAME, type Sensor, type SensorReading } from '../../contracts/wire/sensor.ts'
 import { cutAfter } from '../data/cut-writes.ts'
 import { reopened } from '../data/reopened.ts'
 import { useSensingStore } from './sensing.ts'

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import type { EggSet } from '../../contracts/set-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { progressOf } from '../../domain/set-schedule.ts'
 import { timelineOf, type Timeline } from '../../domain/timeline.ts'
 import { eventStatuses, type EventStatus } from '../../core/agenda/agenda.ts'

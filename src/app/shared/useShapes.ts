@@ -1,5 +1,5 @@
 import { shallowRef, watch, type ShallowRef } from 'vue'
-import type { ShapesRecord } from '../../contracts/shapes-record.ts'
+import type { ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 /**

@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os'
 import { dirname, resolve } from 'node:path'
-import { PHOTO_BOUNDS, PHOTO_KIND_WORDS } from '../../contracts/photo-file.ts'
+import { PHOTO_BOUNDS, PHOTO_KIND_WORDS } from '../../contracts/files/photo-file.ts'
 import { POLICIES, type GradeContext, type Policy } from '../../core/grade/types.ts'
 import { gradeAll } from '../grade-all.ts'
 import type { GradeTask } from '../grade-file.ts'

@@ -1,5 +1,10 @@
 import { z } from 'zod'
-import { sensorReadingSchema, sensorSchema, type Sensor, type SensorReading } from '../../contracts/sensor.ts'
+import {
+  sensorReadingSchema,
+  sensorSchema,
+  type Sensor,
+  type SensorReading,
+} from '../../contracts/wire/sensor.ts'
 import { ask, askIfThere } from '../port.ts'
 
 /** The sensors that the server hears; none where there is no server. */

@@ -1,8 +1,8 @@
-import type { EggRecord } from '../../contracts/egg-record.ts'
-import type { LookRecord } from '../../contracts/look-record.ts'
-import type { RecordTable } from '../../contracts/record-tables.ts'
-import { ticksBetween, type SetRecord } from '../../contracts/set-record.ts'
-import { isIn, writesOf } from '../../contracts/stamp.ts'
+import type { EggRecord } from '../../contracts/records/egg-record.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { RecordTable } from '../../contracts/records/record-tables.ts'
+import { ticksBetween, type SetRecord } from '../../contracts/records/set-record.ts'
+import { isIn, writesOf } from '../../contracts/records/stamp.ts'
 import type { AnyRecord } from './merge-record.ts'
 import type { Conflict } from './questions.ts'
 

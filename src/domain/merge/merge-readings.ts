@@ -1,5 +1,5 @@
-import type { ReadingsRecord } from '../../contracts/readings-record.ts'
-import { allOf, isIn, writesOf } from '../../contracts/stamp.ts'
+import type { ReadingsRecord } from '../../contracts/records/readings-record.ts'
+import { allOf, isIn, writesOf } from '../../contracts/records/stamp.ts'
 
 /**
  * What a probe said on a day, from two copies: all readings of both; of two of one moment that written last; one that

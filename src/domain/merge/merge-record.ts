@@ -1,6 +1,6 @@
-import type { SetRecord } from '../../contracts/set-record.ts'
-import type { RecordTable } from '../../contracts/record-tables.ts'
-import { allOf, isIn, numbered, writesOf, type Stamp } from '../../contracts/stamp.ts'
+import type { SetRecord } from '../../contracts/records/set-record.ts'
+import type { RecordTable } from '../../contracts/records/record-tables.ts'
+import { allOf, isIn, numbered, writesOf, type Stamp } from '../../contracts/records/stamp.ts'
 
 /** A record of any table, as it is written. */
 export type AnyRecord = { stamp: Stamp } & Record<string, unknown>

@@ -7,12 +7,12 @@ import {
   type EggEvent,
   type EggRecord,
   type EggState,
-} from '../../contracts/egg-record.ts'
-import { standingEvents, type Noting } from '../../contracts/events.ts'
-import type { RecordTable } from '../../contracts/record-tables.ts'
-import { setWritten, type SetRecord } from '../../contracts/set-record.ts'
-import { numbered, stamped } from '../../contracts/stamp.ts'
-import { incubatorOf, placing, type Whereabouts } from '../../contracts/whereabouts.ts'
+} from '../../contracts/records/egg-record.ts'
+import { standingEvents, type Noting } from '../../contracts/records/events.ts'
+import type { RecordTable } from '../../contracts/records/record-tables.ts'
+import { setWritten, type SetRecord } from '../../contracts/records/set-record.ts'
+import { numbered, stamped } from '../../contracts/records/stamp.ts'
+import { incubatorOf, placing, type Whereabouts } from '../../contracts/records/whereabouts.ts'
 import type { AnyRecord, Disagreement } from './merge-record.ts'
 
 /** What a person is asked about: what a record says, or what two devices noted of it that cannot both hold. */

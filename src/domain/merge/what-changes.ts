@@ -1,6 +1,6 @@
-import { fileOf, TABLE_SCHEMAS } from '../../contracts/book.ts'
-import { RECORD_TABLES, type RecordTable } from '../../contracts/record-tables.ts'
-import type { HatcheryRecords } from '../../contracts/records.ts'
+import { fileOf, TABLE_SCHEMAS } from '../../contracts/records/book.ts'
+import { RECORD_TABLES, type RecordTable } from '../../contracts/records/record-tables.ts'
+import type { HatcheryRecords } from '../../contracts/records/records.ts'
 
 /** Records of a table that come, change or go. */
 export interface TableChange {

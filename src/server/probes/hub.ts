@@ -1,4 +1,4 @@
-import type { Sensor, SensorReading } from '../../contracts/sensor.ts'
+import type { Sensor, SensorReading } from '../../contracts/wire/sensor.ts'
 import { readSensorMessage } from '../../core/climate/sensor-message.ts'
 
 /** What it takes to hear a sensor; each way has a source of its own. */

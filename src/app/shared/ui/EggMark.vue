@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import type { LookRecord } from '../../../contracts/look-record.ts'
+import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import { relativeRadius } from '../../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../../core/grade/types.ts'
 import { figuresOfLook } from '../../../domain/look-figures.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import type { LookRecord } from '../../../contracts/look-record.ts'
-import type { ShapesRecord } from '../../../contracts/shapes-record.ts'
+import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import type { ShapesRecord } from '../../../contracts/records/shapes-record.ts'
 import { outlinePolygon } from '../../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../../core/measure/by-hand.ts'
 import { svgPath } from '../svg-path.ts'

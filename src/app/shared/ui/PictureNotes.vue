@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onScopeDispose, shallowRef, watch } from 'vue'
 import { Camera } from '@lucide/vue'
-import { picturesOf, type Egg } from '../../../contracts/egg-record.ts'
+import { picturesOf, type Egg } from '../../../contracts/records/egg-record.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { usePictureNote } from '../usePictureNote.ts'
 import { useSaving } from '../useSaving.ts'

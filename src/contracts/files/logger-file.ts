@@ -1,0 +1,391 @@
+import Papa from 'papaparse'
+import type { LoggerColumn } from '../../core/climate/logger-columns.ts'
+import { instantOf, localDateOf, localTimeOf } from '../../core/time/local-date.ts'
+import { fromShown } from '../../core/units.ts'
+
+/** The file of a logger as a table, before it is known what its columns mean. */
+export interface LoggerTable {
+  head: string[]
+  rows: Array<{ line: number; cells: string[] }>
+}
+
+/** A file that cannot be read; the message is for people. */
+export class LoggerFileError extends Error {}
+
+export interface LoggerReading {
+  atMs: number
+  celsius: number | null
+  rhPercent: number | null
+}
+
+export interface LoggerReadings {
+  readings: LoggerReading[]
+  /** Rows that were left out, and why. */
+  bad: Array<{ line: number; why: string }>
+  /** Whether 3/4 is the third of April; null where the file does not tell and it must be asked. */
+  dayFirst: boolean | null
+}
+
+const MOST_LINES = 400_000
+/** The hand of a logger that writes oftener than this adds nothing, milliseconds. */
+const CLOSEST_MS = 10_000
+/** A share of bad rows above which the columns must have been misunderstood. */
+const MOST_BAD = 0.5
+const DAY_MS = 86_400_000
+
+/** What columns are called, in the languages of those who make loggers; the first that fits counts. */
+const HEADS: ReadonlyArray<readonly [LoggerColumn, RegExp]> = [
+  [
+    'nothing',
+    /dew|taupunkt|ros[ée]e|roc[ií]o|rugiada|dauwpunt|dugpunkt|alarm|batter|serial|event|vpd|pressure|druck/,
+  ],
+  ['rhPercent', /humid|\bhum\b|feucht|humed|umid|vocht|fugt|fukt|kosteus|wilgotn|\brh\b|rel|%/],
+  ['fahrenheit', /°\s*f|fahrenheit|\(f\)|_f\b|tempf/],
+  ['celsius', /temp|l[äa]mp[öo]|celsius|°\s*c|\(c\)/],
+  [
+    'when',
+    /date.*time|time.*date|timestamp|zeitstempel|datum.*zeit|date.*heure|fecha.*hora|data.*ora|datum.*tijd/,
+  ],
+  ['date', /date|datum|fecha|data|dato|p[äa]iv|dzie/],
+  ['time', /time|zeit|heure|hora|\bora\b|tijd|tid|klokk|czas|aika|uhr/],
+]
+
+/** Text of a file in whatever encoding loggers use. */
+export function textOfFile(bytes: Uint8Array): string {
+  const [a, b] = bytes
+  if (a === 0xff && b === 0xfe) return new TextDecoder('utf-16le').decode(bytes)
+  if (a === 0xfe && b === 0xff) return new TextDecoder('utf-16be').decode(bytes)
+  const wide = wideText(bytes)
+  if (wide) return new TextDecoder(wide).decode(bytes)
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes)
+  }
+}
+
+/** Two bytes a letter without a mark that says so: every second one is nought. */
+function wideText(bytes: Uint8Array): 'utf-16le' | 'utf-16be' | null {
+  const some = bytes.subarray(0, 400)
+  if (some.length < 8) return null
+  const noughts = [0, 1].map((odd) => some.filter((byte, i) => i % 2 === odd && byte === 0).length)
+  const most = 0.4 * (some.length / 2)
+  if (noughts[1]! > most && noughts[0] === 0) return 'utf-16le'
+  return noughts[0]! > most && noughts[1] === 0 ? 'utf-16be' : null
+}
+
+/** @throws LoggerFileError where it is no table of times and figures */
+export function readLoggerTable(text: string): LoggerTable {
+  if (text.includes('\0'))
+    throw new LoggerFileError('This is not a text file. Save the logger’s readings as CSV first.')
+  const clean = text.replace(/^\uFEFF/, '')
+  const delimiter = delimiterOf(clean)
+  const { data } = Papa.parse<string[]>(clean, { delimiter, skipEmptyLines: false })
+  if (data.length > MOST_LINES)
+    throw new LoggerFileError(`The file has ${data.length} lines; the limit is ${MOST_LINES}.`)
+  const lines = data.map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }))
+  const first = lines.findIndex(({ cells }) => cells.length > 1 && cells.some(isTime) && cells.some(isFigure))
+  if (first < 0)
+    throw new LoggerFileError('No row with a time and a reading was found. Is this a logger file?')
+  const width = lines[first]!.cells.length
+  const above = lines.slice(0, first).findLast(({ cells }) => cells.filter((cell) => cell !== '').length > 1)
+  const rows = lines.slice(first).filter(({ cells }) => cells.some((cell) => cell !== ''))
+  const named = above?.cells.length ?? 0
+  if (delimiter === ',' && above && width > named && isHalved(rows[0]!.cells, named))
+    return {
+      head: above.cells,
+      rows: rows.map((row) => ({ ...row, cells: rejoined(row.cells, { named, width }) })),
+    }
+  const head = Array.from({ length: width }, (_, i) => above?.cells[i] || `Column ${i + 1}`)
+  return { head, rows }
+}
+
+/** Whether decimal commas were taken for the end of a cell: as many cells too many as there are figures, all of whole numbers. */
+function isHalved(cells: readonly string[], named: number): boolean {
+  const extra = cells.length - named
+  const figures = cells.slice(cells.length - 2 * extra)
+  return (
+    figures.length === 2 * extra &&
+    figures.every((cell, i) => (i % 2 === 0 ? /^[+-]?\d+$/ : /^\d+$/).test(cell))
+  )
+}
+
+/** “37” and “5” become 37,5 again. A row that does not come out even stays as it is, and is named as bad. */
+function rejoined(cells: readonly string[], { named, width }: { named: number; width: number }): string[] {
+  if (cells.length !== width || !isHalved(cells, named)) return [...cells, 'not even']
+  const from = cells.length - 2 * (cells.length - named)
+  const figures = Array.from(
+    { length: cells.length - named },
+    (_, k) => `${cells[from + 2 * k]!},${cells[from + 2 * k + 1]!}`,
+  )
+  return [...cells.slice(0, from), ...figures]
+}
+
+/** Semicolons, tabs and bars are no part of figures: where most lines have as many of one, it divides them. */
+function delimiterOf(text: string): string {
+  const lines = text.split(/\r\n|\r|\n/, 400).filter((line) => line.trim() !== '')
+  for (const sign of [';', '\t', '|']) {
+    const counts = lines.map((line) => line.split(sign).length)
+    const usual = counts.sort((a, b) => a - b)[counts.length >> 1] ?? 1
+    if (usual > 1) return sign
+  }
+  return ','
+}
+
+/**
+ * What the columns mean: as this place said before, else by their names, else by what stands in them.
+ * @param known - what was said of columns with such heads before
+ */
+export function guessColumns(
+  { head, rows }: LoggerTable,
+  known: ReadonlyArray<{ head: string; means: LoggerColumn }> = [],
+): LoggerColumn[] {
+  const taken = new Set<LoggerColumn>()
+  const columns = head.map((name): LoggerColumn => {
+    const said = known.find((one) => one.head === name)
+    const byName = said?.means ?? HEADS.find(([, words]) => words.test(name.toLowerCase()))?.[0] ?? 'nothing'
+    if (byName === 'nothing' || taken.has(byName)) return 'nothing'
+    taken.add(byName)
+    return byName
+  })
+  const cells = (i: number): string[] => rows.slice(0, 20).map((row) => row.cells[i] ?? '')
+  // A “date” that has hours in it, or a “time” that has days, is both.
+  for (const [i, column] of columns.entries())
+    if ((column === 'date' || column === 'time') && cells(i).every((cell) => isTime(cell) && hasClock(cell)))
+      columns[i] = columns.includes('when') ? 'nothing' : 'when'
+  if (columns.includes('when'))
+    return columns.map((one) => (one === 'date' || one === 'time' ? 'nothing' : one))
+  if (!columns.includes('date')) {
+    const when = head.findIndex((_, i) => columns[i] === 'nothing' && cells(i).every(isTime))
+    if (when >= 0) columns[when] = 'when'
+  }
+  return columns
+}
+
+/**
+ * Readings of the table, each with its own moment; what cannot be is left out and named by its line.
+ * @param dayFirst - as somebody said where the file does not tell
+ * @throws LoggerFileError where the columns cannot be right
+ */
+export function loggerReadings(
+  { rows }: LoggerTable,
+  columns: readonly LoggerColumn[],
+  { zone, nowMs, dayFirst: said = null }: { zone: string; nowMs: number; dayFirst?: boolean | null },
+): LoggerReadings {
+  const indexOf = (column: LoggerColumn): number => columns.indexOf(column)
+  const [whenAt, dateAt, timeAt] = [indexOf('when'), indexOf('date'), indexOf('time')]
+  const [celsiusAt, fahrenheitAt, rhAt] = [indexOf('celsius'), indexOf('fahrenheit'), indexOf('rhPercent')]
+  if (whenAt < 0 && (dateAt < 0 || timeAt < 0))
+    throw new LoggerFileError('No column with the date and time was found. Choose it below.')
+  if (celsiusAt < 0 && fahrenheitAt < 0 && rhAt < 0)
+    throw new LoggerFileError('No column with temperature or humidity was found. Choose them below.')
+  const timeOf = ({ cells }: { cells: string[] }): string =>
+    whenAt >= 0 ? (cells[whenAt] ?? '') : `${cells[dateAt] ?? ''} ${cells[timeAt] ?? ''}`
+  const dayFirst = said ?? dayFirstOf(rows.map(timeOf))
+  const bad: LoggerReadings['bad'] = []
+  const readings: LoggerReading[] = []
+  const instants = instantReader(dayFirst ?? true, zone)
+  // Backwards files are read forwards, so that an hour that comes twice is known by what stood before it.
+  const inTime = isBackwards(rows.map(timeOf), instants) ? [...rows].reverse() : rows
+  const asShare = isShare(rows.map(({ cells }) => numberOf(cells[rhAt] ?? '')))
+  let lastMs = -Infinity
+  for (const row of inTime) {
+    const { line, cells } = row
+    const problem = (why: string): void => void bad.push({ line, why })
+    if (cells.length > columns.length && cells.at(-1) === 'not even') {
+      problem('commas are used both in numbers and between columns')
+      continue
+    }
+    const atMs = instants(timeOf(row), lastMs)
+    if (atMs === null) {
+      problem(`“${timeOf(row).slice(0, 30)}” is not a time`)
+      continue
+    }
+    if (atMs > nowMs + DAY_MS) {
+      problem(`“${timeOf(row).slice(0, 30)}” is in the future`)
+      continue
+    }
+    const figure = (i: number): number | null | 'bad' => {
+      const cell = i < 0 ? '' : (cells[i] ?? '')
+      if (isEmpty(cell)) return null
+      return numberOf(cell) ?? 'bad'
+    }
+    const [c, f, rh] = [figure(celsiusAt), figure(fahrenheitAt), figure(rhAt)]
+    if (c === 'bad' || f === 'bad' || rh === 'bad') {
+      const cell = cells[c === 'bad' ? celsiusAt : f === 'bad' ? fahrenheitAt : rhAt]
+      problem(`“${String(cell).slice(0, 30)}” is not a number`)
+      continue
+    }
+    lastMs = atMs
+    // What a cell itself says of its unit counts before what its column is called.
+    const cellUnit = unitOf(cells[celsiusAt] ?? '') ?? unitOf(cells[fahrenheitAt] ?? '')
+    const asWritten = f ?? c
+    const isFahrenheit = cellUnit === null ? f !== null : cellUnit === 'F'
+    const celsius =
+      asWritten !== null && isFahrenheit ? fromShown('imperial', 'temperature', asWritten) : asWritten
+    if (celsius !== null && !(celsius >= 0 && celsius <= 60)) {
+      problem(
+        `${asWritten} ${isFahrenheit ? '°F' : '°C'} is not an incubator temperature${!isFahrenheit && celsius > 60 ? '; is it °F?' : ''}`,
+      )
+      continue
+    }
+    if (rh !== null && !(rh >= 0 && rh <= 100)) {
+      problem(`${rh} % is not a humidity`)
+      continue
+    }
+    if (celsius === null && rh === null) {
+      problem('it has neither temperature nor humidity')
+      continue
+    }
+    readings.push({
+      atMs,
+      celsius: celsius === null ? null : Number(celsius.toFixed(3)),
+      rhPercent: rh !== null && asShare ? Number((100 * rh).toFixed(2)) : rh,
+    })
+  }
+  if (bad.length > MOST_BAD * rows.length)
+    throw new LoggerFileError(
+      `Most rows cannot be read. First problem, line ${bad[0]!.line}: ${bad[0]!.why}. Are the columns right?`,
+    )
+  readings.sort((a, b) => a.atMs - b.atMs)
+  return { readings: notTooClose(readings), bad, dayFirst }
+}
+
+function notTooClose(readings: readonly LoggerReading[]): LoggerReading[] {
+  const kept: LoggerReading[] = []
+  for (const reading of readings)
+    if (reading.atMs - (kept.at(-1)?.atMs ?? -Infinity) >= CLOSEST_MS) kept.push(reading)
+  return kept
+}
+
+function isEmpty(cell: string): boolean {
+  return cell === '' || /^(-+|n\/?a|nan|null|err(or)?|---)$/i.test(cell)
+}
+
+/** “37,5 °C”, “+98.6 F”, “48 %”. */
+function numberOf(cell: string): number | null {
+  const plain = cell.replace(/\s|\u00A0/g, '').replace(/(°?[CF]|%(rh|r\.?f\.?)?|rh)$/i, '')
+  if (!/^[+-]?\d+([.,]\d+)?$/.test(plain)) return null
+  return Number(plain.replace(',', '.'))
+}
+
+function unitOf(cell: string): 'C' | 'F' | null {
+  const sign = /[\d.,]\s*°?\s*([CF])$/i.exec(cell.trim())?.[1]?.toUpperCase()
+  return sign === 'C' || sign === 'F' ? sign : null
+}
+
+/** Whether moisture is written as a share of one, 0.51, and not in percent: no incubator is as dry as 1 % all along. */
+function isShare(figures: ReadonlyArray<number | null>): boolean {
+  const known = figures.filter((figure) => figure !== null)
+  return (
+    known.length > 0 &&
+    known.every((figure) => figure >= 0 && figure <= 1) &&
+    known.some((figure) => figure > 0)
+  )
+}
+
+function isFigure(cell: string): boolean {
+  return numberOf(cell) !== null
+}
+
+const DATE = /(\d{1,4})[-./](\d{1,2})[-./](\d{1,4})/
+const CLOCK = /(?<!\d)(\d{1,2})[:.](\d{2})(?:[:.](\d{2})(?:[.,]\d+)?)?(?!\d)\s*([ap])?\.?m?\.?/i
+const ISO_WITH_ZONE = /^\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})$/i
+/** Seconds or milliseconds since 1970, of this century. */
+const EPOCH = /^(1[0-9]{9}|1[0-9]{12})$/
+
+function isTime(cell: string): boolean {
+  return EPOCH.test(cell) || DATE.test(cell)
+}
+
+function hasClock(cell: string): boolean {
+  return EPOCH.test(cell) || CLOCK.test(cell.replace(DATE, ' '))
+}
+
+/** Whether days stand before months: certain with dots, else by what cannot be a month, else by what makes less of a jump. */
+function dayFirstOf(texts: readonly string[]): boolean | null {
+  const dates = texts.flatMap((text) => {
+    const [, a, b, c] = DATE.exec(text) ?? []
+    return a && b && c && a.length < 3 ? [{ a: Number(a), b: Number(b), c: Number(c), text }] : []
+  })
+  // Years first: nothing to ask.
+  if (dates.length === 0) return true
+  if (dates.every(({ text }) => /\d\.\d{1,2}\.\d/.test(text))) return true
+  if (dates.some(({ a }) => a > 12)) return true
+  if (dates.some(({ b }) => b > 12)) return false
+  const jumps = (dayFirst: boolean): number => {
+    const days = dates.map(({ a, b, c }) => 372 * c + 31 * (dayFirst ? b : a) + (dayFirst ? a : b))
+    return days.slice(1).reduce((sum, day, i) => sum + Math.abs(day - days[i]!), 0)
+  }
+  const [day, month] = [jumps(true), jumps(false)]
+  return day === month ? null : day < month
+}
+
+/** Moments of texts as a file has them, one after the other. */
+type Instants = (text: string, lastMs?: number) => number | null
+
+const HOUR_MS = 3_600_000
+
+/**
+ * Reads moments. An hour that comes twice when clocks are put back is the second one where the row before it was later.
+ * The zone is asked once for each half hour: a logger has a hundred thousand rows.
+ */
+function instantReader(dayFirst: boolean, zone: string): Instants {
+  const known = new Map<string, { startMs: number; againMs: number | null } | null>()
+  const halfHour = (
+    date: string,
+    hour: number,
+    half: 0 | 30,
+  ): { startMs: number; againMs: number | null } | null => {
+    const key = `${date} ${hour} ${half}`
+    const before = known.get(key)
+    if (before !== undefined) return before
+    const found = asked(date, `${pad(hour)}:${pad(half)}`, zone)
+    known.set(key, found)
+    return found
+  }
+  return (text, lastMs = -Infinity) => {
+    const plain = text.trim()
+    if (EPOCH.test(plain)) return Number(plain) * (plain.length > 10 ? 1 : 1000)
+    if (ISO_WITH_ZONE.test(plain)) {
+      const atMs = Date.parse(plain.replace(' ', 'T').replace(/\s/g, ''))
+      return Number.isNaN(atMs) ? null : atMs
+    }
+    const [, one, two, three] = DATE.exec(plain) ?? []
+    const [, hour, minute, second, half] = CLOCK.exec(plain.replace(DATE, ' ')) ?? []
+    if (!one || !two || !three || !hour || !minute) return null
+    const yearFirst = one.length > 2
+    const year = yearFirst ? Number(one) : three.length > 2 ? Number(three) : 2000 + Number(three)
+    const month = Number(yearFirst ? two : dayFirst ? two : one)
+    const day = Number(yearFirst ? three : dayFirst ? one : two)
+    const h = half ? (Number(hour) % 12) + (half.toLowerCase() === 'p' ? 12 : 0) : Number(hour)
+    if (h > 23 || Number(minute) > 59 || Number(second ?? 0) > 59) return null
+    const start = halfHour(`${year}-${pad(month)}-${pad(day)}`, h, Number(minute) < 30 ? 0 : 30)
+    if (!start) return null
+    const rest = 60_000 * (Number(minute) % 30) + 1000 * Number(second ?? 0)
+    const atMs = start.startMs + rest
+    return start.againMs !== null && atMs <= lastMs ? start.againMs + rest : atMs
+  }
+}
+
+/** When a time of the day is, and when it is again on a day with clocks put back; null where there is no such day or hour. */
+function asked(date: string, time: string, zone: string): { startMs: number; againMs: number | null } | null {
+  try {
+    const startMs = instantOf(date, time, zone)
+    const againMs = startMs + HOUR_MS
+    const isAgain = localDateOf(againMs, zone) === date && localTimeOf(againMs, zone).slice(0, 5) === time
+    return { startMs, againMs: isAgain ? againMs : null }
+  } catch {
+    return null
+  }
+}
+
+function pad(n: number): string {
+  return String(n).padStart(2, '0')
+}
+
+/** Whether the latest row stands first. */
+function isBackwards(texts: readonly string[], instants: Instants): boolean {
+  const known = texts.flatMap((text) => instants(text) ?? [])
+  return known.length > 1 && known[0]! > known.at(-1)!
+}
