@@ -8,7 +8,7 @@ const only = (from, allowed) => ({
 })
 
 /** Folders of the app, one a job of the keeper's. */
-const JOBS = 'planning|candling|incubating|hatching|learning|practising|records'
+const JOBS = 'today|planning|candling|incubating|hatching|learning|records'
 
 module.exports = {
   forbidden: [

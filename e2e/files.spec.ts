@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { readEggs } from '../src/cli/read-eggs.ts'
 import { readBundle } from '../src/contracts/files/bundle.ts'
-import { usualStage } from '../src/core/incubation/timetable.ts'
+import { usualStage } from '../src/core/planning/incubation/timetable.ts'
 import { expect, test } from './test.ts'
 import { openBench, openBeacon, takeOut, verdictShown } from './hatchery.ts'
 

@@ -4,7 +4,7 @@ import { createRandom } from '../../src/core/random/random.ts'
 import { createEgg, eggAt, type Fate } from '../../src/core/simulate/egg-model.ts'
 import { renderEgg, type SimulatedTruth } from '../../src/core/simulate/render.ts'
 import { takeAnyShot, type Shot } from '../../src/core/simulate/shot.ts'
-import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { SHELLS, SPECIES_NAMES, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
 
 export interface SimulatedCase {

@@ -4,7 +4,7 @@ import { createRandom, type Random } from '../../src/core/random/random.ts'
 import { createEgg, eggAt, type EggState, type Fate } from '../../src/core/simulate/egg-model.ts'
 import { filmEgg, USUAL_HANDLING, type FilmFrame, type Life } from '../../src/core/simulate/film.ts'
 import { scaleOf, takeShot, type Shot } from '../../src/core/simulate/shot.ts'
-import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { SHELLS, SPECIES_NAMES } from '../../src/core/species/species.ts'
 
 const SIDE_PX = 128

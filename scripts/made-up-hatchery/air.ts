@@ -4,7 +4,7 @@ import type { ProbeReading } from '../../src/contracts/records/readings-record.t
 import { BY_NAME } from '../../src/contracts/wire/sensor.ts'
 import { FRESH } from '../../src/contracts/records/stamp.ts'
 import { placing } from '../../src/contracts/records/whereabouts.ts'
-import { SIDES } from '../../src/core/incubation/turning.ts'
+import { SIDES } from '../../src/core/planning/incubation/turning.ts'
 import { demoAir, type DemoSensor } from '../../src/core/simulate/demo-climate.ts'
 import type { DemoBasket, DemoIncubator } from '../../src/core/simulate/demo-hatchery.ts'
 import type { Changes } from '../../src/domain/steps.ts'

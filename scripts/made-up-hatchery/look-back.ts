@@ -9,7 +9,7 @@ import { demoEgg, type DemoBasket } from '../../src/core/simulate/demo-hatchery.
 import { eggAt } from '../../src/core/simulate/egg-model.ts'
 import { renderEgg } from '../../src/core/simulate/render.ts'
 import { takeShot } from '../../src/core/simulate/shot.ts'
-import { usualStage } from '../../src/core/incubation/timetable.ts'
+import { usualStage } from '../../src/core/planning/incubation/timetable.ts'
 import { lookFrom } from '../../src/domain/look-from.ts'
 import { timelineOf } from '../../src/domain/timeline.ts'
 import { newHatchery } from '../../src/contracts/records/hatchery-record.ts'

@@ -11,7 +11,7 @@ import { FRESH } from '../../src/contracts/records/stamp.ts'
 import { newTray, type Tray } from '../../src/contracts/records/tray-record.ts'
 import type { EggStory } from '../../src/core/diagnosis/story.ts'
 import { demoPastStory, type DemoPastSet } from '../../src/core/simulate/demo-hatchery.ts'
-import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
 import { incubatorIdOf } from './air.ts'
 

@@ -5,7 +5,7 @@ import { eggOf, newEgg, withEvents, type Egg, type EggEvent } from '../../src/co
 import type { EggSet } from '../../src/contracts/records/set-record.ts'
 import { FRESH } from '../../src/contracts/records/stamp.ts'
 import { newTray, type Tray } from '../../src/contracts/records/tray-record.ts'
-import { freshMassG } from '../../src/core/intake/egg-figures.ts'
+import { freshMassG } from '../../src/core/planning/intake/egg-figures.ts'
 import {
   DEMO_HATCHERY_NAME,
   DEMO_INCUBATORS,
@@ -13,7 +13,7 @@ import {
   demoWeightG,
   type DemoBasket,
 } from '../../src/core/simulate/demo-hatchery.ts'
-import { usualTimetable } from '../../src/core/incubation/timetable.ts'
+import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
 import { incubatorIdOf, setAtOf, setIdOf } from './air.ts'
 

@@ -2,7 +2,7 @@ import { toErrorRecord, toGradeRecord, type GradeRecord } from '../contracts/fil
 import { PhotoFileError } from '../contracts/files/photo-file.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
 import type { GradeContext } from '../core/grade/types.ts'
-import { usualStage } from '../core/incubation/timetable.ts'
+import { usualStage } from '../core/planning/incubation/timetable.ts'
 import { openPhoto } from './open-file.ts'
 import { readEggs } from './read-eggs.ts'
 

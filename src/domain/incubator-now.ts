@@ -10,7 +10,7 @@ import { alarmsOf, joined, type Alarm } from '../core/climate/alarms.ts'
 import { climateBand, type ClimateBand } from '../core/climate/band.ts'
 import { roundHours, roundState, type RoundState } from '../core/climate/round.ts'
 import type { Sample } from '../core/climate/time-in-band.ts'
-import { SIDES, turningHours, type Side } from '../core/incubation/turning.ts'
+import { SIDES, turningHours, type Side } from '../core/planning/incubation/turning.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 /** How an incubator stands at a moment. */

@@ -3,7 +3,7 @@ import type { LookRecord } from '../contracts/records/look-record.ts'
 import { isIn, type Egg } from '../contracts/records/egg-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
-import { secondLookAtMs } from '../core/agenda/second-look.ts'
+import { secondLookAtMs } from '../core/planning/agenda/second-look.ts'
 import { suspectedBy } from './candling.ts'
 
 export interface SecondLook {

@@ -1,5 +1,5 @@
-import { DevelopmentClock, TARGET_CELSIUS } from '../core/incubation/development.ts'
-import { timetableOf, type Timetable } from '../core/incubation/timetable.ts'
+import { DevelopmentClock, TARGET_CELSIUS } from '../core/planning/incubation/development.ts'
+import { timetableOf, type Timetable } from '../core/planning/incubation/timetable.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 

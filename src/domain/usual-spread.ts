@@ -1,6 +1,6 @@
 import type { Egg } from '../contracts/records/egg-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
-import { storageDelayHours } from '../core/incubation/development.ts'
+import { storageDelayHours } from '../core/planning/incubation/development.ts'
 import { daysBetween, localDateOf, type Zone } from '../core/time/local-date.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 import { timetableOfPlan } from './timeline.ts'

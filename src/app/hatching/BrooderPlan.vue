@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import type { EventStatus } from '../../core/agenda/agenda.ts'
-import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
-import { BROODER_KINDS } from '../../core/incubation/schedule.ts'
+import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
+import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import { BROODER_KINDS } from '../../core/planning/incubation/schedule.ts'
 import { sayDate } from '../../core/time/local-date.ts'
 import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'
 import { SPECIES } from '../../core/species/species.ts'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { eventOf } from '../../core/incubation/schedule.ts'
+import { eventOf } from '../../core/planning/incubation/schedule.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { scheduleOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'

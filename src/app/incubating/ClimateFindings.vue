@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RATE_PER_CELSIUS } from '../../core/incubation/development.ts'
+import { RATE_PER_CELSIUS } from '../../core/planning/incubation/development.ts'
 import { warmerThanEggs } from '../../core/climate/band.ts'
 import { hoursAhead, warmthEffect, type Excursion } from '../../core/climate/excursions.ts'
 import { SEES_OPENINGS_MS } from '../../core/climate/openings.ts'

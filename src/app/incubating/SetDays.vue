@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PlanChoices, EggSet } from '../../contracts/records/set-record.ts'
-import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
-import type { ScheduleEvent } from '../../core/incubation/schedule.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
-import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
-import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
+import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
+import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
+import { DAY_COUNT_CHOICES } from '../../core/planning/incubation/day-count.ts'
+import { TURNING_STOP_CHOICES } from '../../core/planning/incubation/timetable.ts'
 import {
   instantOf,
   isLikelyDate,

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { stageWords } from '../../core/incubation/stage-words.ts'
-import { turningTimetable } from '../../core/incubation/turning.ts'
+import { stageWords } from '../../core/planning/incubation/stage-words.ts'
+import { turningTimetable } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import { noted } from '../../domain/readings.ts'

@@ -6,7 +6,7 @@ import { isIn, notesOf, type Egg, type Outcome } from '../../contracts/records/e
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
-import { exportCalendar } from './calendar.ts'
+import { exportCalendar } from '../shared/calendar.ts'
 import SpokenNotes from './SpokenNotes.vue'
 import SetTonight from './SetTonight.vue'
 import SetLooks from './SetLooks.vue'

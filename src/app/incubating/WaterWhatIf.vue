@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
-import { TARGET_CELSIUS } from '../../core/incubation/development.ts'
+import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import type { Measured } from '../../core/measure/reading.ts'
 import { dryDays } from '../../core/moisture/dry-days.ts'
 import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
 import { Ruler, Scale, Usb } from '@lucide/vue'
-import { isPossible, type EggMeasure } from '../../core/intake/egg-figures.ts'
-import { CRACKS, sayReason, type Crack } from '../../core/intake/setting-advice.ts'
+import { isPossible, type EggMeasure } from '../../core/planning/intake/egg-figures.ts'
+import { CRACKS, sayReason, type Crack } from '../../core/planning/intake/setting-advice.ts'
 import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
 import { isLikelyDate } from '../../core/time/local-date.ts'

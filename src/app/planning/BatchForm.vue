@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
-import { BEST_STORAGE_DAYS, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } from '../../core/intake/hatchability.ts'
+import {
+  BEST_STORAGE_DAYS,
+  STORAGE_LIMIT_DAYS,
+  TOO_OLD_DAYS,
+} from '../../core/planning/intake/hatchability.ts'
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
 import { daysBetween, isLikelyDate, type LocalDate } from '../../core/time/local-date.ts'

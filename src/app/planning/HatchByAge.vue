@@ -5,7 +5,7 @@ import { use } from 'echarts/core'
 import { LineChart, ScatterChart } from 'echarts/charts'
 import { AriaComponent, GridComponent } from 'echarts/components'
 import { SVGRenderer } from 'echarts/renderers'
-import { relativeHatchability, TOO_OLD_DAYS } from '../../core/intake/hatchability.ts'
+import { relativeHatchability, TOO_OLD_DAYS } from '../../core/planning/intake/hatchability.ts'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
 
 /** What storage costs: the chance against a fresh egg, by age at setting, with this basket's eggs on the curve. */

@@ -9,11 +9,11 @@ import {
   type Hatchery,
   type HatcheryRecord,
 } from '../../contracts/records/hatchery-record.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
-import { DAY_COUNT_CHOICES } from '../../core/incubation/day-count.ts'
+import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
+import { DAY_COUNT_CHOICES } from '../../core/planning/incubation/day-count.ts'
 import type { LimitSchool } from '../../core/session/limits.ts'
-import { TURNING_STOP_CHOICES } from '../../core/incubation/timetable.ts'
-import { oddTurns, turningHours } from '../../core/incubation/turning.ts'
+import { TURNING_STOP_CHOICES } from '../../core/planning/incubation/timetable.ts'
+import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'

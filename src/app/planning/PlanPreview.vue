@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { TriangleAlert } from '@lucide/vue'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
-import type { EventStatus } from '../../core/agenda/agenda.ts'
+import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate, type Zone } from '../../core/time/local-date.ts'
 import { count } from '../shared/wording.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { hatchDays } from '../../core/incubation/plan-backwards.ts'
+import { hatchDays } from '../../core/planning/incubation/plan-backwards.ts'
 import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { dateDoubt } from '../shared/wording.ts'

@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import { eventStatuses } from '../../core/agenda/agenda.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../core/incubation/candling-schools.ts'
-import { makeSchedule } from '../../core/incubation/schedule.ts'
+import { eventStatuses } from '../../core/planning/agenda/agenda.ts'
+import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
+import { makeSchedule } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
 import BatchForm from './BatchForm.vue'
 import OwnDays from '../shared/ui/OwnDays.vue'

@@ -1,7 +1,7 @@
 import type { LookRecord, RegradeCause } from '../../contracts/records/look-record.ts'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { ageInDays, dayNumber } from '../../core/incubation/day-count.ts'
+import { ageInDays, dayNumber } from '../../core/planning/incubation/day-count.ts'
 import { isLikelyDate, sayDate } from '../../core/time/local-date.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, Policy, SuggestedGrade } from '../../core/grade/types.ts'

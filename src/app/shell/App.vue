@@ -2,7 +2,7 @@
 import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
-import { useRemindersStore } from '../incubating/reminders.ts'
+import { useRemindersStore } from '../today/reminders.ts'
 import { useBackupsStore } from '../records/backups.ts'
 import { useCustodyStore } from '../data/custody.ts'
 import { useMadeUpStore } from '../data/made-up.ts'

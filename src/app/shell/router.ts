@@ -1,5 +1,5 @@
 import { createRouter, createWebHashHistory, type Router } from 'vue-router'
-import TodayView from '../incubating/TodayView.vue'
+import TodayView from '../today/TodayView.vue'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -155,19 +155,19 @@ export function createAppRouter(): Router {
       {
         path: '/practice',
         name: 'practice',
-        component: () => import('../practising/PracticeView.vue'),
+        component: () => import('../learning/PracticeView.vue'),
         meta: { room: 'bench' },
       },
       {
         path: '/practice/days',
         name: 'days',
-        component: () => import('../practising/DaysView.vue'),
+        component: () => import('../learning/DaysView.vue'),
         meta: { room: 'desk' },
       },
       {
         path: '/practice/class',
         name: 'class',
-        component: () => import('../practising/ClassView.vue'),
+        component: () => import('../learning/ClassView.vue'),
         meta: { room: 'bench' },
       },
       {

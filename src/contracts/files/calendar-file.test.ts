@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
-import { CANDLING_SCHOOLS } from '../../core/incubation/candling-schools.ts'
-import { makeSchedule, type ScheduleInput } from '../../core/incubation/schedule.ts'
+import { CANDLING_SCHOOLS } from '../../core/planning/incubation/candling-schools.ts'
+import { makeSchedule, type ScheduleInput } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
 import { writeCalendar, type CalendarSet } from './calendar-file.ts'
 

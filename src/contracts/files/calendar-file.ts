@@ -1,7 +1,7 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics'
-import { EVENT_TITLES } from '../../core/agenda/event-words.ts'
-import { preparationsFor } from '../../core/agenda/preparations.ts'
-import type { EventKind, ScheduleEvent } from '../../core/incubation/schedule.ts'
+import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import { preparationsFor } from '../../core/planning/agenda/preparations.ts'
+import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { addDays, localDateOf, type Zone } from '../../core/time/local-date.ts'
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { GRADES } from '../../core/grade/types.ts'
-import { CRACKS } from '../../core/intake/setting-advice.ts'
+import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import {
   CHICK_STATES,
   eggOf,

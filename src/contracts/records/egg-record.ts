@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { GRADES } from '../../core/grade/types.ts'
-import { CRACKS } from '../../core/intake/setting-advice.ts'
+import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import { standingEvents, takenBackSchema, toldFields, type Noting } from './events.ts'
 import { idField, localDateField, standInField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'

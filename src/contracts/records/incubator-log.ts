@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { ALARM_CODES } from '../../core/climate/alarms.ts'
-import { SIDES } from '../../core/incubation/turning.ts'
+import { SIDES } from '../../core/planning/incubation/turning.ts'
 import { standingEvents, takenBackSchema, toldFields } from './events.ts'
 import { idField, instantField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { eventStatuses } from '../agenda/agenda.ts'
+import { eventStatuses } from '../planning/agenda/agenda.ts'
 import { brooderEvents } from './brooder-events.ts'
 
 const HOUR_MS = 3_600_000

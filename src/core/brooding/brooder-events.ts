@@ -1,5 +1,5 @@
 import { TAKE_OUT_HOURS, type TakingOutSchool } from '../hatching/schools.ts'
-import type { BrooderKind, ScheduleEvent } from '../incubation/schedule.ts'
+import type { BrooderKind, ScheduleEvent } from '../planning/incubation/schedule.ts'
 import { localDateOf, type Zone } from '../time/local-date.ts'
 
 const HOUR_MS = 3_600_000

@@ -1,4 +1,4 @@
-import { TARGET_CELSIUS } from '../incubation/development.ts'
+import { TARGET_CELSIUS } from '../planning/incubation/development.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 
 /** From low to high, in the unit of what it is for. */

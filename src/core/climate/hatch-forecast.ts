@@ -1,5 +1,9 @@
-import { DevelopmentClock, RATE_PER_CELSIUS, type DevelopmentOptions } from '../incubation/development.ts'
-import { timetableOf, type TurningStop } from '../incubation/timetable.ts'
+import {
+  DevelopmentClock,
+  RATE_PER_CELSIUS,
+  type DevelopmentOptions,
+} from '../planning/incubation/development.ts'
+import { timetableOf, type TurningStop } from '../planning/incubation/timetable.ts'
 import type { SpeciesName } from '../species/species.ts'
 
 export interface HatchForecast {

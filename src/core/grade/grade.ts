@@ -1,5 +1,5 @@
 import type { EggFigures } from '../measure/reading.ts'
-import { usualTimetable } from '../incubation/timetable.ts'
+import { usualTimetable } from '../planning/incubation/timetable.ts'
 import type { Shell } from '../species/species.ts'
 import { batchStage } from './batch.ts'
 import { evidenceOf, likeliest, together, type Evidence } from './evidence.ts'

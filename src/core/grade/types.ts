@@ -1,5 +1,5 @@
 import type { Learnt } from './learn.ts'
-import type { Timetable } from '../incubation/timetable.ts'
+import type { Timetable } from '../planning/incubation/timetable.ts'
 import type { Shell, SpeciesName } from '../species/species.ts'
 
 export const GRADES = ['developing', 'clear', 'blood-ring', 'quitter'] as const

@@ -1,5 +1,5 @@
 import { NormalEquations } from '../geometry/linear-system.ts'
-import { usualTimetable } from '../incubation/timetable.ts'
+import { usualTimetable } from '../planning/incubation/timetable.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import type { Measured } from '../measure/reading.ts'
 import { pressureRatio } from './vapour.ts'

@@ -1,4 +1,4 @@
-import { eggVolumeCm3, freshMassG, type EggSize } from '../intake/egg-figures.ts'
+import { eggVolumeCm3, freshMassG, type EggSize } from '../planning/intake/egg-figures.ts'
 import type { Measured } from '../measure/reading.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 

@@ -1,4 +1,4 @@
-import { RATE_PER_CELSIUS } from '../incubation/development.ts'
+import { RATE_PER_CELSIUS } from '../planning/incubation/development.ts'
 import type { Measured } from '../measure/reading.ts'
 import { lossAfter } from './loss-line.ts'
 import { saturationTorr } from './vapour.ts'

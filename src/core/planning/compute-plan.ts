@@ -1,16 +1,16 @@
-import { storageDelayHours } from '../incubation/development.ts'
-import { setTimeForHatch } from '../incubation/plan-backwards.ts'
-import { checkPlan, type PlanProblem } from '../incubation/plan-problems.ts'
+import { storageDelayHours } from './incubation/development.ts'
+import { setTimeForHatch } from './incubation/plan-backwards.ts'
+import { checkPlan, type PlanProblem } from './incubation/plan-problems.ts'
 import {
   expectedHatchMs,
   makeSchedule,
   type ScheduleEvent,
   type ScheduleInput,
-} from '../incubation/schedule.ts'
-import { timetableOf, usualTimetable } from '../incubation/timetable.ts'
+} from './incubation/schedule.ts'
+import { timetableOf, usualTimetable } from './incubation/timetable.ts'
 import type { SpeciesName } from '../species/species.ts'
-import { adviseSetting, type EggAdvice } from '../intake/setting-advice.ts'
-import { TOO_OLD_DAYS } from '../intake/hatchability.ts'
+import { adviseSetting, type EggAdvice } from './intake/setting-advice.ts'
+import { TOO_OLD_DAYS } from './intake/hatchability.ts'
 import { instantOf, localDateOf, type Zone } from '../time/local-date.ts'
 import { dealIntoTrays, placeCount, type Place } from '../tray/layout.ts'
 import type { DraftBatch, DraftEgg, DraftTray, PlanDraft } from './plan-draft.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { mayLookAgain, secondLookAtMs } from '../agenda/second-look.ts'
+import { mayLookAgain, secondLookAtMs } from '../planning/agenda/second-look.ts'
 import { incubatorAir } from '../simulate/incubator-air.ts'
 import { airSummary, type AirReading } from './air.ts'
 import { CANDLING_LIMITS, clockLevel } from './limits.ts'

@@ -1,5 +1,9 @@
 import { ask, handleStandIn } from '../port.ts'
-import { parseGaugeLine, type GaugeReading, type GaugeUnit } from '../../core/intake/gauge-reading.ts'
+import {
+  parseGaugeLine,
+  type GaugeReading,
+  type GaugeUnit,
+} from '../../core/planning/intake/gauge-reading.ts'
 
 /** Scale and calliper: something that gives one reading when asked. */
 export interface Gauge {

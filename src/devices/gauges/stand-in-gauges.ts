@@ -1,6 +1,6 @@
 import { Router, type RequestHandler } from 'express'
 import { z } from 'zod'
-import { freshMassG } from '../../core/intake/egg-figures.ts'
+import { freshMassG } from '../../core/planning/intake/egg-figures.ts'
 import { createRandom } from '../../core/random/random.ts'
 import { basketByKey, demoEgg, demoWeightG } from '../../core/simulate/demo-hatchery.ts'
 import { createEgg } from '../../core/simulate/egg-model.ts'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { EventStatus } from '../../../core/agenda/agenda.ts'
-import { EVENT_TITLES } from '../../../core/agenda/event-words.ts'
-import { BROODER_KINDS, type ScheduleEvent } from '../../../core/incubation/schedule.ts'
+import type { EventStatus } from '../../../core/planning/agenda/agenda.ts'
+import { EVENT_TITLES } from '../../../core/planning/agenda/event-words.ts'
+import { BROODER_KINDS, type ScheduleEvent } from '../../../core/planning/incubation/schedule.ts'
 import { sayShortDate } from '../../../core/time/local-date.ts'
 import { labelsThatFit, leanOf } from './flag-labels.ts'
 import StateSign from './StateSign.vue'

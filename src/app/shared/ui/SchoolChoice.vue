@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="T extends string">
-import type { School } from '../../../core/incubation/school.ts'
+import type { School } from '../../../core/planning/incubation/school.ts'
 
 /** Named schools of practice, each with its reason; one is chosen. */
 defineProps<{ legend: string; choices: Readonly<Record<T, School>>; value: T; name: string }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { usualTimetable } from '../../../core/incubation/timetable.ts'
+import { usualTimetable } from '../../../core/planning/incubation/timetable.ts'
 import { createEgg } from '../../../core/simulate/egg-model.ts'
 import { takeShot } from '../../../core/simulate/shot.ts'
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'

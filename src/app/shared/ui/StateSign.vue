@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { AlarmClock, Check, CircleDashed, Hourglass, Minus, Sunrise } from '@lucide/vue'
-import type { EventState } from '../../../core/agenda/agenda.ts'
+import type { EventState } from '../../../core/planning/agenda/agenda.ts'
 
 /** How an event stands, told by shape and word, never by colour alone. */
 const props = defineProps<{ state: EventState; word?: boolean }>()

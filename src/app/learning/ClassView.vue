@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { RouterLink } from 'vue-router'
+import { Eye, Minus, Plus, Printer } from '@lucide/vue'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { GRADES, type Grade, type SuggestedGrade } from '../../core/grade/types.ts'
+import { classTray, CLASS_EGGS } from '../../core/learning/class-tray.ts'
+import type { EggModel } from '../../core/simulate/egg-model.ts'
+import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import { count, GRADE_WORDS } from '../shared/wording.ts'
+import ClassEggPicture from './ClassEggPicture.vue'
+import { useEggKind } from './egg-kind.ts'
+import EggKind from './EggKind.vue'
+
+/** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
+const store = useHatcheryStore()
+const kind = useEggKind()
+const word = useLocalStorage('perlumen-class-word', 'first tray')
+const day = ref(10)
+const setId = ref('')
+const days = computed(() => usualTimetable(kind.value.species).incubationDays)
+const ageDays = computed(() => Math.min(day.value, days.value))
+
+interface Shown {
+  key: string
+  name: string
+  drawn: EggModel | null
+  look: LookRecord | null
+  /** Of a real egg only what was seen of it so far. */
+  answer: SuggestedGrade
+}
+const set = computed(() => store.setById(setId.value))
+const sets = computed(() =>
+  store.sets.filter(({ id }) =>
+    (store.eggsBySet.get(id) ?? []).some((egg) => (store.looksByEgg.get(egg.id) ?? []).length > 0),
+  ),
+)
+const eggs = computed((): Shown[] => {
+  const { value: real } = set
+  if (!real)
+    return classTray(word.value, { ...kind.value, ageDays: ageDays.value }).map(({ number, egg, truth }) => ({
+      key: String(number),
+      name: String(number),
+      drawn: egg,
+      look: null,
+      answer: truth,
+    }))
+  return (store.eggsBySet.get(real.id) ?? []).slice(0, CLASS_EGGS).flatMap((egg) => {
+    const look = (store.looksByEgg.get(egg.id) ?? []).at(-1)
+    if (!look) return []
+    return [
+      {
+        key: egg.id,
+        name: nameOfPlace(real.trays, egg.place) || `egg ${egg.number}`,
+        drawn: null,
+        look,
+        answer: look.own?.grade ?? look.verdict.grade,
+      },
+    ]
+  })
+})
+const at = ref(0)
+const current = computed(() => eggs.value[at.value] ?? null)
+const seen = ref<ReadonlySet<string>>(new Set())
+const hands = ref<Readonly<Record<string, Readonly<Partial<Record<Grade, number>>>>>>({})
+watch([word, kind, day, setId], () => {
+  at.value = 0
+  seen.value = new Set()
+  hands.value = {}
+})
+const isSeen = computed(() => current.value !== null && seen.value.has(current.value.key))
+const handsOf = (grade: Grade): number => (current.value ? (hands.value[current.value.key]?.[grade] ?? 0) : 0)
+function raise(grade: Grade, by: 1 | -1): void {
+  const { value: egg } = current
+  if (!egg) return
+  const now = hands.value[egg.key] ?? {}
+  hands.value = {
+    ...hands.value,
+    [egg.key]: { ...now, [grade]: Math.max(0, (now[grade] ?? 0) + by) },
+  }
+}
+function reveal(): void {
+  if (current.value) seen.value = new Set([...seen.value, current.value.key])
+}
+/** All hands of eggs that were shown. */
+const tally = computed(() => {
+  let [right, all] = [0, 0]
+  for (const { key, answer } of eggs.value) {
+    if (!seen.value.has(key)) continue
+    for (const grade of GRADES) {
+      const raised = hands.value[key]?.[grade] ?? 0
+      all += raised
+      if (grade === answer) right += raised
+    }
+  }
+  return { right, all }
+})
+const print = (): void => globalThis.print()
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-4 sm:p-6 print:p-0">
+    <div class="screen-only">
+      <h1 class="text-3xl font-bold">Class</h1>
+      <p class="text-ink-soft">
+        Look together, raise hands, then see the truth. No names are saved. Children wash their hands after
+        real eggs, and nobody looks into the lamp.
+      </p>
+      <div class="mt-3 flex flex-wrap items-end gap-4">
+        <label
+          >Eggs
+          <select v-model="setId" class="field mt-1 block">
+            <option value="">simulated, truth known</option>
+            <option v-for="one in sets" :key="one.id" :value="one.id">our tray: {{ one.name }}</option>
+          </select>
+        </label>
+        <template v-if="!set">
+          <label
+            >Tray code
+            <input v-model.lazy="word" class="field mt-1 block" maxlength="40" />
+          </label>
+          <EggKind v-model="kind" />
+          <label
+            >Day
+            <input v-model.number="day" type="number" min="4" :max="days" class="field mt-1 block w-24" />
+          </label>
+        </template>
+        <button type="button" class="press" @click="print">
+          <Printer class="h-5 w-5" aria-hidden="true" /> Class sheet
+        </button>
+        <RouterLink to="/practice" class="press">Back to Practice</RouterLink>
+      </div>
+      <div v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
+        <div>
+          <div
+            class="mx-auto aspect-square max-h-[62dvh] overflow-hidden rounded-xl bg-black"
+            data-testid="class-egg"
+          >
+            <ClassEggPicture
+              v-if="current.drawn"
+              :egg="current.drawn"
+              :age-days="ageDays"
+              :label="`Egg ${current.name} at the lamp. You decide what it is.`"
+            />
+            <MeasuredPhoto
+              v-else-if="current.look"
+              :look="current.look"
+              :overlay="false"
+              :label="`Egg ${current.name} at the lamp`"
+            />
+          </div>
+          <div class="mt-2 flex flex-wrap justify-center gap-1" role="group" aria-label="Eggs">
+            <button
+              v-for="(egg, i) in eggs"
+              :key="egg.key"
+              type="button"
+              class="press min-h-11 px-3 py-1"
+              :class="{ 'border-lamp': i === at, 'press-lamp': seen.has(egg.key) }"
+              :aria-pressed="i === at"
+              @click="at = i"
+            >
+              {{ egg.name }}
+            </button>
+          </div>
+        </div>
+        <div class="flex flex-col gap-3">
+          <h2 class="text-2xl font-bold">Egg {{ current.name }}</h2>
+          <div
+            v-for="grade in GRADES"
+            :key="grade"
+            class="flex items-center gap-2"
+            role="group"
+            :aria-label="`Hands for ${GRADE_WORDS[grade]}`"
+          >
+            <button
+              type="button"
+              class="press min-w-12 px-2"
+              :aria-label="`${GRADE_WORDS[grade]}: one hand fewer`"
+              @click="raise(grade, -1)"
+            >
+              <Minus class="h-5 w-5" aria-hidden="true" />
+            </button>
+            <output class="w-9 text-center text-2xl font-bold">{{ handsOf(grade) }}</output>
+            <button
+              type="button"
+              class="press min-w-12 px-2"
+              :aria-label="`${GRADE_WORDS[grade]}: one hand more`"
+              @click="raise(grade, 1)"
+            >
+              <Plus class="h-5 w-5" aria-hidden="true" />
+            </button>
+            <span class="text-lg" :class="{ 'font-bold text-lamp': isSeen && grade === current.answer }">{{
+              GRADE_WORDS[grade]
+            }}</span>
+          </div>
+          <button v-if="!isSeen" type="button" class="press press-lamp min-h-14 text-lg" @click="reveal">
+            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? 'Our votes' : 'The truth' }}
+          </button>
+          <p v-else class="text-xl" role="status" data-testid="class-truth">
+            {{ set ? 'Looked like: ' : 'It is: ' }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
+          </p>
+          <p v-if="tally.all > 0" class="text-ink-soft" data-testid="class-tally">
+            {{ tally.right }} of {{ count(tally.all, 'hand') }} right so far.
+          </p>
+        </div>
+      </div>
+    </div>
+    <section class="hidden print:block">
+      <h2 class="text-xl font-bold">
+        {{ set ? set.name : `Tray “${word}”, ${SPECIES[kind.species].label}, day ${ageDays}` }}
+      </h2>
+      <table class="mt-3 w-full text-left">
+        <thead>
+          <tr>
+            <th class="py-2">Egg</th>
+            <th v-for="grade in GRADES" :key="grade" class="py-2">{{ GRADE_WORDS[grade] }}</th>
+            <th class="py-2">Not sure</th>
+            <th class="py-2">It was</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="egg in eggs" :key="egg.key" class="border-t border-line">
+            <td class="py-2 text-lg font-bold">{{ egg.name }}</td>
+            <td v-for="n in GRADES.length + 1" :key="n" class="py-2">☐</td>
+            <td class="py-2">____________</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </main>
+</template>

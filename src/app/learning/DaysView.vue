@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Printer } from '@lucide/vue'
+import { stageWords } from '../../core/planning/incubation/stage-words.ts'
+import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import CutOpenEgg from './CutOpenEgg.vue'
+import { useEggKind } from './egg-kind.ts'
+import EggKind from './EggKind.vue'
+import { LAYERS, LAYER_NAMES, type Layer } from './layers.ts'
+import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
+import StageEgg from './StageEgg.vue'
+
+/** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
+const kind = useEggKind()
+const days = computed(() => usualTimetable(kind.value.species).incubationDays)
+const day = ref(7)
+const ageDays = computed(() => Math.min(days.value, day.value))
+const words = computed(() => stageWords(ageDays.value / days.value))
+const FATE_WORDS: Readonly<Record<StageFate, string>> = {
+  living: 'Living',
+  clear: 'Clear',
+  ring: 'Stopped early',
+  quitter: 'Stopped halfway',
+}
+const isStillAlive = (fate: StageFate): boolean =>
+  (fate === 'ring' || fate === 'quitter') && ageDays.value <= DIED_AT[fate] * days.value
+const layers = ref<Layer[]>([...LAYER_NAMES])
+/** An age in words: by day and hour. */
+function ageWords(age: number): string {
+  const hours = Math.round(age * HOURS)
+  return hours % HOURS === 0 ? `Day ${hours / HOURS}` : `Day ${Math.floor(hours / HOURS)}, ${hours % HOURS} h`
+}
+const HOURS = 24
+/** By whole hours, never past the hatch. */
+function go(byHours: number): void {
+  const hours = Math.round(ageDays.value * HOURS) + byHours
+  day.value = Math.min(days.value, Math.max(0, hours / HOURS))
+}
+/** Days of the chart: as many as fit on one page. */
+const CHART = 12
+const chart = computed(() =>
+  Array.from({ length: CHART }, (_, i) => Math.round(((i + 0.5) / CHART) * days.value * 2) / 2),
+)
+const paper = ref<'chart' | 'cards'>('chart')
+const onPaper = computed(() =>
+  paper.value === 'chart' ? chart.value : Array.from({ length: Math.floor(days.value) }, (_, i) => i + 1),
+)
+const print = (): void => globalThis.print()
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-4 sm:p-6 print:max-w-none print:p-0">
+    <div class="screen-only">
+      <h1 class="text-3xl font-bold">An egg day by day</h1>
+      <div class="mt-3 flex flex-wrap items-end gap-4">
+        <EggKind v-model="kind" />
+        <RouterLink to="/practice" class="press">Back to Practice</RouterLink>
+      </div>
+      <label class="mt-4 block text-lg font-semibold" for="day-slider"
+        >{{ ageWords(ageDays) }} of {{ days }} days: {{ words.title }}</label
+      >
+      <div class="mt-1 flex items-center gap-2">
+        <button
+          type="button"
+          class="press shrink-0 whitespace-nowrap"
+          aria-label="A day earlier"
+          @click="go(-HOURS)"
+        >
+          −1 d
+        </button>
+        <input
+          id="day-slider"
+          type="range"
+          min="0"
+          :max="days * HOURS"
+          step="1"
+          class="h-11 w-full accent-lamp"
+          :value="Math.round(ageDays * HOURS)"
+          :aria-valuetext="`${ageWords(ageDays)}: ${words.title}`"
+          @input="day = Number(($event.target as HTMLInputElement).value) / HOURS"
+          @keydown.page-up.prevent="go(HOURS)"
+          @keydown.page-down.prevent="go(-HOURS)"
+        />
+        <button
+          type="button"
+          class="press shrink-0 whitespace-nowrap"
+          aria-label="A day later"
+          @click="go(HOURS)"
+        >
+          +1 d
+        </button>
+      </div>
+      <p data-testid="day-words">{{ words.embryo }} {{ words.tonight }}</p>
+      <div class="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-4">
+        <figure v-for="fate in FATES" :key="fate">
+          <StageEgg
+            :fate="fate"
+            :species="kind.species"
+            :shell="kind.shell"
+            :age-days="ageDays"
+            :side-px="360"
+            :label="`${FATE_WORDS[fate]}, ${ageWords(ageDays).toLowerCase()}, at the lamp`"
+          />
+          <figcaption class="mt-1 font-semibold">
+            {{ FATE_WORDS[fate]
+            }}<span v-if="isStillAlive(fate)" class="font-normal text-ink-soft">, still alive today</span>
+          </figcaption>
+          <CutOpenEgg
+            :fate="fate"
+            :species="kind.species"
+            :shell="kind.shell"
+            :age-days="ageDays"
+            :layers="layers"
+          />
+        </figure>
+      </div>
+      <fieldset class="mt-2 flex flex-wrap gap-x-5">
+        <legend class="font-semibold">Cut-away view</legend>
+        <label v-for="(name, layer) in LAYERS" :key="layer" class="flex min-h-11 items-center gap-2"
+          ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
+        >
+      </fieldset>
+      <div class="mt-5 flex flex-wrap items-end gap-3">
+        <h2 class="mr-auto text-xl font-semibold">Wall chart</h2>
+        <label
+          >Print as
+          <select v-model="paper" class="field ml-1">
+            <option value="chart">one chart</option>
+            <option value="cards">one card per day</option>
+          </select></label
+        >
+        <button type="button" class="press" @click="print">
+          <Printer class="h-5 w-5" aria-hidden="true" /> Print
+        </button>
+      </div>
+    </div>
+    <section aria-labelledby="chart-heading" class="mt-2" data-testid="wall-chart">
+      <h2
+        id="chart-heading"
+        class="mb-2 hidden text-2xl font-bold"
+        :class="{ 'print:block': paper === 'chart' }"
+      >
+        {{ SPECIES[kind.species].label }}: {{ days }} days, one box per day
+      </h2>
+      <ol
+        class="grid grid-cols-2 gap-3 sm:grid-cols-4 lg:grid-cols-6"
+        :class="paper === 'chart' ? 'print:grid-cols-4' : 'print:grid-cols-3'"
+      >
+        <li
+          v-for="at in onPaper"
+          :key="at"
+          class="break-inside-avoid"
+          :class="{ 'rounded-lg border border-line p-2': paper === 'cards' }"
+        >
+          <StageEgg
+            fate="living"
+            :species="kind.species"
+            :shell="kind.shell"
+            :age-days="at"
+            :side-px="200"
+            :label="`A living egg of day ${at} at the lamp`"
+          />
+          <p class="mt-1 flex items-center justify-between font-semibold">
+            Day {{ at }}
+            <span v-if="paper === 'cards'" class="h-5 w-5 border border-ink-soft" aria-hidden="true" />
+          </p>
+          <p class="text-xs">{{ stageWords(at / days).embryo }}</p>
+          <p v-if="paper === 'cards'" class="mt-1 text-xs">{{ stageWords(at / days).tonight }}</p>
+        </li>
+      </ol>
+      <ol
+        v-if="paper === 'chart'"
+        class="mt-4 hidden flex-wrap gap-2 print:flex"
+        aria-label="One box per day"
+      >
+        <li
+          v-for="n in Math.ceil(days)"
+          :key="n"
+          class="flex h-9 w-9 items-start justify-start border border-line p-0.5 text-xs"
+        >
+          {{ n }}
+        </li>
+      </ol>
+    </section>
+  </main>
+</template>

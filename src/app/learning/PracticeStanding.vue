@@ -1,0 +1,292 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Download } from '@lucide/vue'
+import { answerOf, type Practised } from '../../contracts/records/practice-record.ts'
+import { GRADES } from '../../core/grade/types.ts'
+import { costOf, isRight, SURENESSES, type Sureness } from '../../core/learning/confusions.ts'
+import { knownFrom } from '../../core/learning/schedule.ts'
+import { eggCard } from '../../core/learning/egg-card.ts'
+import { LEAST_ANSWERS, rulesFor } from '../../core/learning/rules.ts'
+import { standingOf, type Standing } from '../../core/learning/standing.ts'
+import { usualStage } from '../../core/planning/incubation/timetable.ts'
+import type { Shell } from '../../core/species/species.ts'
+import { shareOf, shareWords } from '../../core/statistics/share.ts'
+import SharesOverTime from '../shared/charts/SharesOverTime.vue'
+import { saveTable } from '../shared/save-table.ts'
+import { count, GRADE_WORDS } from '../shared/wording.ts'
+import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
+
+/** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
+const props = defineProps<{
+  practised: readonly Practised[]
+  latest: readonly Practised[]
+  /** Other people who practise with this book. */
+  others: ReadonlyArray<{ id: string; name: string; practised: readonly Practised[] }>
+  /** Age of the egg at a look, days; null where the look is gone or not fetched. */
+  ageOfLook: (lookId: string) => number | null
+}>()
+const answers = computed(() => props.practised.map(answerOf))
+const standing = computed(() => standingOf(answers.value))
+const known = computed(() => knownFrom(answers.value, answers.value.at(-1)?.atMs ?? 0))
+const percent = (value: number): string => `${Math.round(100 * value)} %`
+const words = shareWords
+/** Another person, or nobody. */
+const otherId = ref('')
+const other = computed(() => {
+  const found = props.others.find(({ id }) => id === otherId.value)
+  return found ? { name: found.name, standing: standingOf(found.practised.map(answerOf)) } : null
+})
+const kappaWords = ({ kappa }: Standing): string =>
+  kappa
+    ? `κ ${kappa.kappa.toFixed(2)} (${kappa.low.toFixed(2)} to ${kappa.high.toFixed(2)})`
+    : 'not yet known'
+const rows = computed(() => {
+  const values = (of: Standing): string[] => [
+    words(of.right),
+    kappaWords(of),
+    words(of.livingRemoved),
+    of.costPer100 === null ? 'not yet known' : of.costPer100.toFixed(1),
+  ]
+  const [own, by, beside] = [standing.value, program.value, other.value?.standing].map(
+    (of) => of && values(of),
+  )
+  return [
+    'Right, of all',
+    'Agreement beyond chance (kappa)',
+    'Living eggs called dead',
+    'Living eggs lost, per 100 looks',
+  ].map((name, i) => ({ name, own: own![i]!, program: by![i]!, other: beside?.[i] ?? null }))
+})
+/** Mean distance of lines drawn by hand from the air cell's edge, points of the egg's length. */
+const cellError = computed(() => {
+  const cells = props.practised.flatMap(({ cell }) => cell ?? [])
+  const points = meanOf(cells.map(({ drawn, was }) => 100 * Math.abs(drawn - was)))
+  const degrees = meanOf(
+    cells.flatMap(({ tilt }) => (tilt ? [(180 / Math.PI) * Math.abs(tilt.drawnRad - tilt.wasRad)] : [])),
+  )
+  if (points === null) return null
+  const lean = degrees === null ? '' : ` and ${degrees.toFixed(0)}°`
+  return `${points.toFixed(1)} points${lean}, ${count(cells.length, 'line')}`
+})
+function meanOf(values: readonly number[]): number | null {
+  return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length
+}
+const sittings = computed(() => {
+  const groups = new Map<string, Practised[]>()
+  for (const one of props.practised) groups.set(one.sitting, [...(groups.get(one.sitting) ?? []), one])
+  return [...groups.values()].map((own, i) => ({
+    name: `Sitting ${i + 1}`,
+    atMs: Date.parse(own[0]!.at),
+    share: shareOf(own.filter(isRight).length, own.length)!,
+  }))
+})
+/** Thirds of incubation: what is hard early is not what is hard late. */
+const THIRDS = ['first third', 'second third', 'last third'] as const
+/** A photograph's day is in its look, where that is still there; a drawn egg is made again. */
+function kindOf({ card }: Practised): { shell: Shell; ageDays: number | null } {
+  if (card.lookId) return { shell: card.shell, ageDays: props.ageOfLook(card.lookId) }
+  const { egg, ageDays } = eggCard(card)
+  return { shell: egg.shell, ageDays }
+}
+const groups = computed(() => {
+  const found = new Map<string, Practised[]>()
+  const add = (name: string, one: Practised): void => void found.set(name, [...(found.get(name) ?? []), one])
+  for (const one of props.practised) {
+    const shown = kindOf(one)
+    add(`${shown.shell} shell`, one)
+    if (shown.ageDays === null) continue
+    const third = Math.min(2, Math.floor(3 * usualStage(one.card.species, shown.ageDays)))
+    add(THIRDS[third]!, one)
+  }
+  return [...found]
+    .map(([name, own]) => ({ name, share: shareOf(own.filter(isRight).length, own.length) }))
+    .sort((a, b) => a.name.localeCompare(b.name))
+})
+const SAID = [...GRADES, 'unsure'] as const
+const most = computed(() =>
+  Math.max(1, ...GRADES.flatMap((truth) => SAID.map((said) => standing.value.matrix[truth][said]))),
+)
+/** The program on the same pictures, where it said anything. */
+const program = computed(() => {
+  const own = props.practised.filter((one) => one.program !== null)
+  return standingOf(own.map((one) => ({ ...answerOf(one), said: one.program! })))
+})
+/** Told plainly, whatever else is known. */
+const loss = computed(() => {
+  const { livingRemoved } = standing.value
+  if (!livingRemoved || livingRemoved.count === 0) return ''
+  return `${livingRemoved.count} of ${livingRemoved.of} living eggs would have been removed. If in doubt, leave it in: a second look in a few days does no harm.`
+})
+const rules = computed(() => rulesFor(answers.value))
+const latestLost = computed(() => props.latest.filter((one) => costOf(one).what === 'living-removed').length)
+function save(): void {
+  saveTable('practice.csv', {
+    head: [
+      'when',
+      'question',
+      'difficulty',
+      'bird',
+      'shell',
+      'truth',
+      'said',
+      'confidence',
+      'program',
+      'seconds',
+      'air cell drawn',
+      'true air cell',
+      'own photograph',
+    ],
+    rows: props.practised.map(({ at, card, truth, said, sure, program: by, seconds, cell }) => [
+      at,
+      card.confusion,
+      card.hardness,
+      card.species,
+      card.shell,
+      truth,
+      said,
+      sure,
+      by ?? '',
+      seconds,
+      cell?.drawn ?? '',
+      cell?.was ?? '',
+      card.lookId ? 'yes' : 'no',
+    ]),
+  })
+}
+</script>
+
+<template>
+  <section aria-labelledby="standing-heading" data-testid="standing">
+    <h2 id="standing-heading" class="text-xl font-semibold">Your progress</h2>
+    <p v-if="latest.length > 0" class="mt-1 text-lg" data-testid="sitting-result">
+      This time {{ latest.filter(isRight).length }} of {{ latest.length }} right{{
+        latestLost > 0 ? `, ${latestLost} living called dead` : ''
+      }}.
+    </p>
+    <p v-if="loss" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
+      {{ loss }}
+    </p>
+    <label v-if="others.length > 0" class="mt-3 inline-block"
+      >Compare with
+      <select v-model="otherId" class="field ml-1">
+        <option value="">nobody</option>
+        <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
+    <div class="mt-3 overflow-x-auto">
+      <table class="w-full max-w-4xl text-left" data-testid="standing-table">
+        <thead>
+          <tr class="text-ink-soft">
+            <td />
+            <th scope="col" class="py-1 pr-4 font-normal">You</th>
+            <th scope="col" class="py-1 pr-4 font-normal">The program, on the same pictures</th>
+            <th v-if="other" scope="col" class="py-1 pr-4 font-normal">{{ other.name }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.name" class="border-t border-line">
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">{{ row.name }}</th>
+            <td class="py-1 pr-4">{{ row.own }}</td>
+            <td class="py-1 pr-4">{{ row.program }}</td>
+            <td v-if="other" class="py-1 pr-4">{{ row.other }}</td>
+          </tr>
+          <tr v-if="cellError" class="border-t border-line">
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">Air cell line, error</th>
+            <td class="py-1 pr-4">{{ cellError }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <div class="mt-4 grid gap-6 lg:grid-cols-2">
+      <div class="overflow-x-auto">
+        <h3 class="font-semibold">Confusions</h3>
+        <table class="mt-1 text-center" data-testid="matrix">
+          <thead>
+            <tr class="text-sm text-ink-soft">
+              <th scope="col" class="px-2 py-1 text-left font-normal">Truth, your answer</th>
+              <th v-for="grade in SAID" :key="grade" scope="col" class="px-2 py-1 font-normal">
+                {{ GRADE_WORDS[grade] }}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="truth in GRADES" :key="truth" class="border-t border-line">
+              <th scope="row" class="px-2 py-1 text-left font-normal">{{ GRADE_WORDS[truth] }}</th>
+              <td v-for="grade in SAID" :key="grade" class="relative px-2 py-1">
+                <span
+                  class="absolute inset-0.5 rounded bg-lamp"
+                  :style="{ opacity: (0.35 * standing.matrix[truth][grade]) / most }"
+                  aria-hidden="true"
+                />
+                <span class="relative">{{ standing.matrix[truth][grade] || '–' }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div>
+        <h3 class="font-semibold">Confidence</h3>
+        <ul class="mt-1">
+          <li v-for="(chance, how) in SURENESSES" :key="how">
+            <span class="text-ink-soft">{{ SURENESS_WORDS[how as Sureness] }} ({{ percent(chance) }}):</span>
+            right {{ words(standing.calibration.bySureness[how as Sureness]) }}
+          </li>
+        </ul>
+        <h3 class="mt-4 font-semibold">Shown more often now</h3>
+        <ul class="mt-1" data-testid="known">
+          <li v-for="one in known" :key="one.confusion">
+            <span class="text-ink-soft">{{ CONFUSION_WORDS[one.confusion] }}:</span>
+            {{ one.seen === 0 ? 'not seen yet' : `${one.seen} seen, recall ${percent(one.recall)}` }}
+          </li>
+        </ul>
+      </div>
+    </div>
+    <h3 class="mt-5 font-semibold">Removal rule that suits you</h3>
+    <p v-if="!rules" class="text-ink-soft">
+      After {{ LEAST_ANSWERS }} eggs, this shows which rule would lose you the least.
+    </p>
+    <div v-else class="overflow-x-auto">
+      <table class="mt-1 w-full max-w-4xl text-left" data-testid="rules">
+        <thead>
+          <tr class="text-sm text-ink-soft">
+            <th scope="col" class="py-1 pr-4 font-normal">Removal rule</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Living eggs removed</th>
+            <th scope="col" class="py-1 pr-4 font-normal">Cost per hundred, in living eggs</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
+            <th scope="row" class="py-1 pr-4 font-normal">
+              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> best for you so far</strong>
+            </th>
+            <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
+            <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-1 max-w-4xl text-sm text-ink-soft">
+        Costs: removing a living egg 1, leaving a dead one 0.1, a second look at a living egg 0.01, at a dead
+        one 0.03.
+      </p>
+    </div>
+    <div class="mt-5 grid gap-6 lg:grid-cols-2">
+      <SharesOverTime
+        v-if="sittings.length > 1"
+        title="Progress over time"
+        :heads="['Sitting', 'Right', 'Of']"
+        :shares="sittings"
+      />
+      <div>
+        <h3 class="font-semibold">By shell and by day</h3>
+        <ul class="mt-1" data-testid="by-kind">
+          <li v-for="group in groups" :key="group.name">
+            <span class="text-ink-soft">{{ group.name }}:</span> {{ words(group.share) }}
+          </li>
+        </ul>
+      </div>
+    </div>
+    <button type="button" class="press mt-4" @click="save">
+      <Download class="h-5 w-5" aria-hidden="true" /> CSV
+    </button>
+  </section>
+</template>

@@ -1,0 +1,288 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useLocalStorage, useNow } from '@vueuse/core'
+import { RouterLink } from 'vue-router'
+import { v4 as uuid } from 'uuid'
+import { NEW_CELL, type HandLines } from '../../core/measure/by-hand.ts'
+import { GRADES, type SuggestedGrade } from '../../core/grade/types.ts'
+import { sayReason } from '../../core/grade/reason-words.ts'
+import { costOf, isRight, type Sureness } from '../../core/learning/confusions.ts'
+import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { practisedBy } from '../../contracts/records/practice-record.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useKeys } from '../shared/useKeys.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count, GRADE_WORDS } from '../shared/wording.ts'
+import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS } from './practice-words.ts'
+import CardAtLamp from './CardAtLamp.vue'
+import { useEggKind } from './egg-kind.ts'
+import EggKind from './EggKind.vue'
+import PracticeStanding from './PracticeStanding.vue'
+import { SITTING, usePractice } from './usePractice.ts'
+
+/** Learning to candle on eggs that cannot be hurt. */
+const store = useHatcheryStore()
+const clock = useClockStore()
+const { problem, saving } = useSaving()
+const kind = useEggKind()
+/** One's own photographs come in between. */
+const mixed = useLocalStorage('perlumen-practice-own', false)
+const practice = usePractice(() => ({ ...kind.value, own: mixed.value }))
+const { learner, practised, ofSitting, isOver, shown, view, phase, said, drawn, own, last, signs } = practice
+/** Which photographs are known is only known when all sets are fetched. */
+watch(mixed, (wants) => wants && void saving(() => store.openAll()), { immediate: true })
+/** Everybody else who practises with this book. */
+const others = computed(() => {
+  const found = new Map<string, string>()
+  for (const { learnerId, learner: name } of store.practice) found.set(learnerId, name)
+  found.delete(learner.value.id)
+  return [...found].map(([id, name]) => ({ id, name, practised: practisedBy(store.practice, id) }))
+})
+function ageOfLook(lookId: string): number | null {
+  return store.looks.find(({ id }) => id === lookId)?.ageDays ?? null
+}
+/** Who sits down at another's tablet takes their own place: by name, or as somebody new. */
+function become(name: string): void {
+  const trimmed = name.trim() || 'me'
+  const known = others.value.find((one) => one.name === trimmed)
+  if (known) learner.value = { id: known.id, name: trimmed }
+  else if (practised.value.length > 0) learner.value = { id: uuid(), name: trimmed }
+  else learner.value = { ...learner.value, name: trimmed }
+}
+const { film, filming, failed } = practice
+/** As at the bench: one hand, one key an egg, and the egg cools. */
+const drill = useLocalStorage('perlumen-practice-drill', false)
+const COOLS_SECONDS = 20
+const now = useNow({ interval: 500 })
+const held = computed(() =>
+  drill.value && phase.value === 'look' && picture.value
+    ? Math.max(0, Math.round((now.value.getTime() - practice.shownAtMs.value) / 1000))
+    : null,
+)
+/** The air cell is drawn on each egg as well. */
+const draws = useLocalStorage('perlumen-practice-cell', false)
+/** The egg's lines as far as they are the learner's: where the air cell ends. */
+const handLines = computed((): HandLines | null => {
+  if (!draws.value || !shown.value || !picture.value) return null
+  if (phase.value === 'seen' && !drawn.value) return null
+  return { outline: shown.value.egg.outline, cell: drawn.value ?? NEW_CELL, shadow: [], collar: null }
+})
+/** By how much the line is off, in words. */
+const cellWords = computed(() => {
+  const cell = last.value?.cell
+  if (!cell) return ''
+  const points = Math.abs(100 * (cell.drawn - cell.was)).toFixed(1)
+  const degrees = cell.tilt
+    ? Math.abs((180 / Math.PI) * (cell.tilt.drawnRad - cell.tilt.wasRad)).toFixed(0)
+    : null
+  const against = shown.value?.egg.lookId ? '; compared with the measured line' : ''
+  return `Your line was ${points} points of the length too ${cell.drawn > cell.was ? 'deep' : 'shallow'}${
+    degrees === null ? '' : `, tilt ${degrees}° off`
+  }${against}.`
+})
+const brightness = ref(1)
+const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
+/** Before the first card, and when the last has been talked over. */
+const atStart = computed(() => shown.value === null)
+const picture = computed(() => film.value?.frames[film.value.at] ?? shown.value?.views[view.value] ?? null)
+const ANSWERS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
+  ...GRADES.map((grade, i) => ({ grade, key: String(i + 1) })),
+  { grade: 'unsure', key: '5' },
+]
+const SURE: ReadonlyArray<{ how: Sureness; key: string }> = [
+  { how: 'guess', key: '1' },
+  { how: 'rather', key: '2' },
+  { how: 'sure', key: '3' },
+]
+function brighten(by: 1 | -1): void {
+  const next = brightness.value * BRIGHTNESS.step ** by
+  brightness.value = Math.min(BRIGHTNESS.most, Math.max(BRIGHTNESS.least, next))
+}
+function begin(): void {
+  brightness.value = 1
+  void saving(() => practice.begin(clock.nowMs))
+}
+function say(grade: SuggestedGrade): void {
+  practice.say(grade)
+  // Who is not sure has said how sure; against the clock nobody asks.
+  if (grade === 'unsure') sure('guess')
+  else if (drill.value) sure('rather')
+}
+function sure(how: Sureness): void {
+  void saving(() => practice.sure(how))
+}
+function next(): void {
+  brightness.value = 1
+  practice.next(clock.nowMs)
+}
+function number(key: number): void {
+  if (phase.value === 'look') {
+    const answer = ANSWERS[key - 1]
+    if (answer) say(answer.grade)
+  } else if (phase.value === 'sure' && SURE[key - 1]) sure(SURE[key - 1]!.how)
+}
+function goOn(): void {
+  if (atStart.value) begin()
+  else if (phase.value === 'seen') next()
+}
+useKeys({
+  ArrowLeft: () => practice.turn(-1),
+  ArrowRight: () => practice.turn(1),
+  '+': () => brighten(1),
+  '-': () => brighten(-1),
+  m: () => void practice.wait(),
+  ' ': goOn,
+  ...Object.fromEntries([1, 2, 3, 4, 5].map((key) => [String(key), () => number(key)])),
+})
+const cost = computed(() => (last.value ? costOf(last.value) : null))
+const programWords = computed(() => {
+  const verdict = shown.value?.verdict
+  if (!verdict) return 'Perlumen could not grade this picture.'
+  const [reason] = verdict.reasons
+  return `Perlumen said ${GRADE_WORDS[verdict.grade].toLowerCase()}${reason ? `: ${sayReason(reason)}` : '.'}`
+})
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-4 sm:p-6" data-testid="practice" :data-phase="phase">
+    <h1 class="text-3xl font-bold">Practice</h1>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <template v-if="atStart">
+      <p class="mt-1 max-w-3xl text-ink-soft">
+        Simulated eggs whose truth is known. Ten eggs take three minutes. You see more of what you confuse. No
+        egg can come to harm.
+      </p>
+      <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
+      <div class="mt-4 flex flex-wrap items-end gap-4">
+        <label
+          >Learner
+          <input
+            class="field mt-1 block"
+            maxlength="60"
+            :value="learner.name"
+            list="learners"
+            @change="become(($event.target as HTMLInputElement).value)"
+          />
+        </label>
+        <EggKind v-model="kind" />
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
+        >
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="draws" type="checkbox" class="accent-lamp" /> also draw the air cell</label
+        >
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="mixed" type="checkbox" class="accent-lamp" /> include your own photographs</label
+        >
+        <button type="button" class="press press-lamp min-h-14 px-6 text-lg" @click="begin">
+          {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
+        </button>
+      </div>
+      <p v-if="mixed" class="mt-2 text-ink-soft" data-testid="own-known">
+        {{
+          own.length > 0
+            ? `${count(own.length, 'photograph')} of eggs whose outcome is known.`
+            : 'None of your eggs has a known outcome yet; hatch and breakout add them. Until then all eggs are simulated.'
+        }}
+      </p>
+      <p class="mt-3 flex flex-wrap gap-3">
+        <RouterLink to="/practice/days" class="press">An egg day by day</RouterLink>
+        <RouterLink to="/practice/class" class="press">Class</RouterLink>
+      </p>
+      <PracticeStanding
+        v-if="practised.length > 0"
+        :practised="practised"
+        :latest="ofSitting"
+        :others="others"
+        :age-of-look="ageOfLook"
+        class="mt-6"
+      />
+    </template>
+    <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <CardAtLamp
+        :picture="picture"
+        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${shown!.egg.sides}. You decide what it is.`"
+        :brightness="brightness"
+        :hand-lines="handLines"
+        :settled="phase === 'seen'"
+        :signs="signs"
+        :waiting="filming ? 'making' : film ? 'running' : 'no'"
+        :may-wait="phase !== 'seen' && shown!.egg.film !== null"
+        :may-turn="shown!.egg.sides > 1"
+        @turn="practice.turn"
+        @brighten="brighten"
+        @wait="practice.wait"
+        @cell="drawn = $event"
+      />
+      <div class="flex flex-col gap-3">
+        <p class="text-ink-soft" data-testid="practice-card">
+          {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
+          {{ SPECIES[shown!.egg.wish.species].label }}, day {{ shown!.egg.ageDays.toFixed(0) }} of
+          {{ usualTimetable(shown!.egg.wish.species).incubationDays
+          }}{{ shown!.egg.lookId ? '; your own photograph' : '' }}
+        </p>
+        <p v-if="handLines && phase === 'look'" class="text-ink-soft">
+          Drag the ends of the line to where the air cell meets the shell.
+        </p>
+        <p v-if="failed" class="text-ember" role="alert">
+          {{ shown!.egg.lookId ? 'This photograph is missing.' : 'This egg could not be drawn.' }}
+          <button type="button" class="press" @click="practice.showAgain(clock.nowMs)">
+            {{ shown!.egg.lookId ? 'Next egg' : 'Try again' }}
+          </button>
+        </p>
+        <p
+          v-if="held !== null"
+          class="text-2xl font-bold"
+          :class="{ 'text-ember': held > COOLS_SECONDS }"
+          data-testid="held"
+        >
+          {{ held }} s{{ held > COOLS_SECONDS ? ': it is cooling' : '' }}
+        </p>
+        <template v-if="phase === 'look'">
+          <h2 class="text-xl font-semibold">What is it?</h2>
+          <button
+            v-for="{ grade, key } in ANSWERS"
+            :key="grade"
+            type="button"
+            class="press min-h-14 justify-start text-lg"
+            :disabled="!picture"
+            @click="say(grade)"
+          >
+            <span class="key">{{ key }}</span> {{ GRADE_WORDS[grade] }}
+          </button>
+        </template>
+        <template v-else-if="phase === 'sure'">
+          <h2 class="text-xl font-semibold">{{ GRADE_WORDS[said!] }}. How sure?</h2>
+          <button
+            v-for="{ how, key } in SURE"
+            :key="how"
+            type="button"
+            class="press min-h-14 justify-start text-lg"
+            @click="sure(how)"
+          >
+            <span class="key">{{ key }}</span> {{ SURENESS_WORDS[how] }}
+          </button>
+        </template>
+        <div v-else-if="shown" aria-live="polite" data-testid="revealed">
+          <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.egg.truth] }}</h2>
+          <p v-if="last" class="text-lg">
+            {{ isRight(last) ? 'Correct.' : `You said ${GRADE_WORDS[last.said].toLowerCase()}.` }}
+          </p>
+          <p class="mt-2">
+            {{ GIVEAWAY[shown.egg.truth] }}
+            {{ shown.egg.lookId ? 'Lines: as measured.' : '' }}
+          </p>
+          <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
+          <p v-if="cellWords" class="mt-2" data-testid="cell-error">{{ cellWords }}</p>
+          <p class="mt-2 text-ink-soft">{{ programWords }}</p>
+          <p class="mt-2 text-ink-soft">This was about {{ CONFUSION_WORDS[shown.egg.wish.confusion] }}.</p>
+          <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
+            {{ isOver ? 'See results' : 'Next egg' }} <span class="key hidden md:inline">Space</span>
+          </button>
+        </div>
+      </div>
+    </div>
+  </main>
+</template>

@@ -1,0 +1,397 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
+import { isIn } from '../../contracts/records/egg-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'
+import type { EventKind } from '../../core/planning/incubation/schedule.ts'
+import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import { preparationsFor } from '../../core/planning/agenda/preparations.ts'
+import { warnings, type WarningSet } from '../../core/planning/agenda/warnings.ts'
+import { SPECIES } from '../../core/species/species.ts'
+import { daysBetween, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { exportCalendar } from '../shared/calendar.ts'
+import { useRemindersStore } from './reminders.ts'
+import { eventDay, planOf, useTicks } from '../shared/useSetPlan.ts'
+import { useKeys } from '../shared/useKeys.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count, dayWords } from '../shared/wording.ts'
+import { useClockStore } from '../shared/clock.ts'
+import { useMadeUpStore } from '../data/made-up.ts'
+import { turnTo, whichBook } from '../data/which-book.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { isLongOver } from '../../domain/set-schedule.ts'
+import { secondLooksOf } from '../../domain/second-looks.ts'
+import { oldestStorageDays } from '../../domain/storage-age.ts'
+import { useSensingStore } from '../shared/sensing.ts'
+import IncubatorCards from './IncubatorCards.vue'
+import RoundsDue from './RoundsDue.vue'
+import FewOf from '../shared/ui/FewOf.vue'
+import EggMark from '../shared/ui/EggMark.vue'
+import StateSign from '../shared/ui/StateSign.vue'
+
+const store = useHatcheryStore()
+const madeUp = useMadeUpStore()
+const isMadeUp = whichBook() === 'made-up'
+const sensing = useSensingStore()
+const isRoundDue = computed(() =>
+  sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
+)
+const clock = useClockStore()
+const reminders = useRemindersStore()
+const { tick } = useTicks()
+const { problem, saving } = useSaving()
+
+const secondLooks = computed(() =>
+  rows.value
+    .filter(({ plan }) => plan.started && !plan.finished)
+    .flatMap(({ set, eggs }) => {
+      const list = secondLooksOf(
+        { set, eggs, looksOf: (eggId) => store.looksByEgg.get(eggId) ?? [] },
+        store.hatchery,
+      )
+      return list.length > 0 ? [{ set, list, dueAtMs: list[0]!.dueAtMs }] : []
+    }),
+)
+const zone = computed(() => store.hatchery.zone)
+const today = computed(() => localDateOf(clock.nowMs, zone.value))
+const sets = computed(() => partition(store.sets, (set) => !isLongOver(set, clock.nowMs)))
+const rows = computed(() =>
+  sets.value[0].map((set) => ({
+    set,
+    plan: planOf(set, clock.nowMs),
+    eggs: store.eggsBySet.get(set.id) ?? [],
+  })),
+)
+const items = computed(() => agenda(rows.value.map(({ set, plan }) => ({ set, statuses: plan.statuses }))))
+
+const mind = computed(() =>
+  warnings(
+    rows.value.map(({ set, plan, eggs }): WarningSet => {
+      const eggsIn = new Map<string, number>()
+      for (const tray of set.trays) {
+        const here = eggs.filter((egg) => isIn(egg) && egg.place?.trayId === tray.id).length
+        if (here > 0 && tray.incubatorId !== null)
+          eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
+      }
+      return {
+        id: set.id,
+        name: set.name,
+        species: set.species,
+        schedule: plan.statuses.map(({ event }) => event),
+        started: plan.started,
+        finished: plan.finished,
+        eggsIn,
+        oldestStorageDays: oldestStorageDays(set, eggs, zone.value),
+      }
+    }),
+    store.hatchery,
+    clock.nowMs,
+  ),
+)
+
+const heading = computed(() => {
+  if (items.value.now.some(({ event, state }) => event.kind === 'candle' && state !== 'now'))
+    return 'Candling tonight'
+  if (items.value.now.some(({ state }) => state === 'now')) return 'Hatching'
+  if (items.value.now.length > 0 || isRoundDue.value) return 'Something to do'
+  return store.sets.length > 0 ? 'Nothing due today' : 'Welcome'
+})
+
+/** Events that have a page of their own. */
+const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
+  lockdown: 'Step by step',
+  pip: 'Watch',
+  hatch: 'Watch',
+  'give-up': 'Open them',
+  'take-out': 'The chicks',
+  'first-day': 'The chicks',
+  'third-day': 'The chicks',
+  cooler: 'The chicks',
+}
+
+function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
+  if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
+  const away = daysBetween(today.value, event.date)
+  const day =
+    away === 0
+      ? 'today'
+      : away === 1
+        ? 'tomorrow'
+        : away === -1
+          ? 'since yesterday'
+          : away < 0
+            ? `since ${sayDate(event.date)}`
+            : sayDate(event.date)
+  const seenWords = event.kind === 'candle' && seen > 0 ? `, ${count(seen, 'egg')} seen` : ''
+  return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
+}
+function incubatorsOf(set: EggSet): string {
+  const ids = new Set(set.trays.map((tray) => tray.incubatorId))
+  return store.hatchery.incubators
+    .filter(({ id }) => ids.has(id))
+    .map(({ name }) => name)
+    .join(', ')
+}
+function partition<T>(list: readonly T[], belongs: (item: T) => boolean): [T[], T[]] {
+  return [list.filter(belongs), list.filter((item) => !belongs(item))]
+}
+function lastLook(eggId: string) {
+  return store.looksByEgg.get(eggId)?.at(-1)
+}
+
+useKeys({ z: () => void saving(() => store.undo()) })
+</script>
+
+<template>
+  <main class="mx-auto max-w-6xl p-6">
+    <div class="mb-5 flex flex-wrap items-end justify-between gap-3">
+      <div>
+        <p class="text-ink-soft" data-testid="today">
+          {{ sayDate(today) }}<template v-if="store.hatchery.name">, {{ store.hatchery.name }}</template>
+        </p>
+        <h1 class="text-4xl font-bold">{{ heading }}</h1>
+      </div>
+      <div class="flex flex-wrap gap-3">
+        <button
+          v-if="store.journal.length > 0"
+          type="button"
+          class="press"
+          @click="saving(() => store.undo())"
+        >
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
+        </button>
+        <button
+          v-if="rows.length > 0"
+          type="button"
+          class="press"
+          @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
+        >
+          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> Add to calendar
+        </button>
+        <button
+          v-if="rows.length > 0 && reminders.canNotify() && reminders.permission !== 'denied'"
+          type="button"
+          class="press"
+          :aria-pressed="reminders.isOn"
+          title="Works while Perlumen is open on this device. Otherwise use your calendar."
+          @click="reminders.isOn ? reminders.turnOff() : saving(() => reminders.turnOn())"
+        >
+          <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
+          {{ reminders.isOn ? 'Reminders on' : 'Remind me' }}
+        </button>
+        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">Plan a set</RouterLink>
+      </div>
+    </div>
+    <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">Opening the demo hatchery …</p>
+    <div v-else-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
+      <p v-if="isMadeUp">The demo hatchery is empty: it was erased or replaced.</p>
+      <p v-else>
+        No eggs are set yet. Plan a set from the eggs in your basket, import records from another device under
+        <RouterLink to="/records" class="underline">Records</RouterLink>, or explore the demo hatchery first.
+        It is kept apart from your records.
+      </p>
+      <p class="mt-4 flex flex-wrap gap-3">
+        <template v-if="!isMadeUp">
+          <RouterLink to="/look" class="press press-lamp min-h-14">Look at one egg</RouterLink>
+        </template>
+        <RouterLink to="/plan" class="press min-h-14">Plan a set</RouterLink>
+        <button type="button" class="press min-h-14" @click="turnTo('made-up')">
+          Open the demo hatchery
+        </button>
+      </p>
+    </div>
+
+    <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <section aria-labelledby="now-heading">
+        <h2 id="now-heading" class="sr-only">To do now</h2>
+        <FewOf v-slot="{ shown }" :items="items.now" :most="20" what="things to do">
+          <ul class="flex flex-col gap-3" data-testid="now">
+            <li
+              v-for="item in shown"
+              :key="`${item.set.id}/${item.event.key}`"
+              class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+              :class="{ 'border-lamp': item.state !== 'now' }"
+            >
+              <div>
+                <p class="flex flex-wrap items-center gap-x-3 text-xl">
+                  <StateSign :state="item.state" word /><span class="font-bold">{{
+                    EVENT_TITLES[item.event.kind]
+                  }}</span
+                  ><RouterLink
+                    :to="{ name: 'set', params: { setId: item.set.id } }"
+                    class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+                    >{{ item.set.name }}</RouterLink
+                  >
+                </p>
+                <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
+                <details class="mt-1 text-ink-soft">
+                  <summary>Have ready</summary>
+                  <ul class="list-disc pt-1 pl-6">
+                    <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
+                      {{ line }}
+                    </li>
+                  </ul>
+                </details>
+              </div>
+              <div class="flex gap-2">
+                <RouterLink
+                  v-if="OF_THE_HATCH[item.event.kind]"
+                  :to="{ name: 'hatch', params: { setId: item.set.id } }"
+                  class="press min-h-14"
+                  >{{ OF_THE_HATCH[item.event.kind] }}</RouterLink
+                >
+                <RouterLink
+                  v-if="item.event.kind === 'candle' && item.state !== 'now'"
+                  :to="{ name: 'session', params: { setId: item.set.id } }"
+                  class="press press-lamp min-h-14 px-6 text-lg"
+                  >{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink
+                >
+                <button
+                  v-if="item.state !== 'now'"
+                  type="button"
+                  class="press min-h-14"
+                  :class="{ 'press-lamp': item.event.kind !== 'candle' }"
+                  :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`"
+                  @click="saving(() => tick(item.set, item.event.key, clock.nowMs))"
+                >
+                  {{ item.event.kind === 'set' ? 'Eggs are in' : 'Done' }}
+                </button>
+              </div>
+            </li>
+            <li
+              v-for="{ set, list, dueAtMs } in secondLooks.slice(0, 20)"
+              :key="`again-${set.id}`"
+              class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+              data-testid="second-looks"
+            >
+              <div>
+                <p class="text-xl">
+                  <span class="font-bold">Second look</span>,
+                  <RouterLink
+                    :to="{ name: 'set', params: { setId: set.id } }"
+                    class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+                    >{{ set.name }}</RouterLink
+                  >
+                </p>
+                <p class="text-ink-soft">
+                  {{
+                    list
+                      .map(({ egg }) => nameOfPlace(set.trays, egg.place) || `egg ${egg.number}`)
+                      .join(', ')
+                  }}: marked “?”;
+                  {{ dueAtMs <= clock.nowMs ? 'due now' : `from ${sayDate(localDateOf(dueAtMs, zone))}` }}
+                </p>
+              </div>
+              <RouterLink
+                :to="{ name: 'session', params: { setId: set.id } }"
+                class="press min-h-14"
+                :class="{ 'press-lamp': dueAtMs <= clock.nowMs }"
+                >Look again</RouterLink
+              >
+            </li>
+            <RoundsDue :incubators="sensing.incubators" />
+            <li
+              v-if="items.now.length === 0 && secondLooks.length === 0 && !isRoundDue"
+              class="card p-5 text-lg"
+            >
+              Nothing is due today.
+            </li>
+          </ul>
+        </FewOf>
+      </section>
+
+      <aside class="flex flex-col gap-5 lg:row-span-2">
+        <IncubatorCards :incubators="sensing.incubators" />
+        <section v-if="mind.length > 0" aria-labelledby="mind-heading">
+          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Warnings</h2>
+          <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings">
+            <ul class="flex flex-col gap-3" data-testid="warnings">
+              <li v-for="warning in shown" :key="warning.key" class="flex gap-2">
+                <TriangleAlert class="mt-0.5 h-5 w-5 shrink-0 text-ember" aria-hidden="true" /><span
+                  >{{ warning.message }} <span class="text-ink-soft">{{ warning.wayOn }}</span></span
+                >
+              </li>
+            </ul>
+          </FewOf>
+        </section>
+        <section aria-labelledby="next-heading">
+          <h2 id="next-heading" class="mb-2 text-xl font-semibold">Next</h2>
+          <FewOf v-slot="{ shown }" :items="items.next" :most="12" what="days to come">
+            <ol class="flex flex-col gap-2" data-testid="next">
+              <li
+                v-for="item in shown"
+                :key="`${item.set.id}/${item.event.key}`"
+                class="grid grid-cols-[6.500rem_1fr] gap-2"
+              >
+                <span class="text-ink-soft">{{ sayShortDate(item.event.date) }}</span><span
+                  >{{ EVENT_TITLES[item.event.kind] }}
+                  <span class="text-ink-soft">{{ item.set.name }}</span></span
+                >
+              </li>
+            </ol>
+          </FewOf>
+        </section>
+      </aside>
+
+      <section aria-labelledby="sets-heading">
+        <h2 id="sets-heading" class="mb-2 text-xl font-semibold">Sets</h2>
+        <FewOf v-slot="{ shown }" :items="rows" :most="24" what="sets">
+          <ul class="grid gap-3 sm:grid-cols-2">
+            <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
+              <h3 class="text-lg font-semibold">
+                <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="hover:underline">{{
+                  set.name
+                }}</RouterLink>
+              </h3>
+              <p class="text-sm text-ink-soft">
+                {{ SPECIES[set.species].label }},
+                {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }};
+                {{ count(eggs.filter(isIn).length, 'egg') }} in; hatch
+                {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}
+              </p>
+              <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
+                <EggMark
+                  v-for="egg in eggs.slice(0, 24)"
+                  :key="egg.id"
+                  :look="lastLook(egg.id)"
+                  :removed="egg.removed !== null"
+                  class="w-9"
+                />
+                <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft"
+                  >and {{ eggs.length - 24 }} more</span
+                >
+              </div>
+            </li>
+          </ul>
+        </FewOf>
+        <details v-if="sets[1].length > 0" class="mt-4" data-testid="earlier-sets">
+          <summary class="text-lg">{{ count(sets[1].length, 'earlier set') }}</summary>
+          <FewOf v-slot="{ shown }" :items="sets[1]" :most="24" what="earlier sets">
+            <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
+              <li v-for="set in shown" :key="set.id">
+                <RouterLink
+                  :to="{ name: 'set', params: { setId: set.id } }"
+                  class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+                  >{{ set.name }}</RouterLink
+                >
+                <span class="text-ink-soft"
+                  >, {{ SPECIES[set.species].label }}, set
+                  {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}</span
+                >
+              </li>
+            </ul>
+          </FewOf>
+        </details>
+      </section>
+    </div>
+    <p class="mt-6 max-w-3xl text-sm text-ink-soft">
+      Perlumen advises, you decide. Wash your hands before and after, do not look into the lamp, keep mains
+      and water apart. For removing late eggs, humane killing and disposal, follow local rules and your vet’s
+      advice.
+    </p>
+  </main>
+</template>

@@ -1,0 +1,80 @@
+import type { EventKind } from '../incubation/schedule.ts'
+import { SPECIES, type SpeciesName } from '../../species/species.ts'
+
+/** What to do and have ready for an event, in the order in which hands need it. */
+export function preparationsFor(kind: EventKind, species: SpeciesName): string[] {
+  const {
+    humidityPercent: [low, high],
+    hatchHumidityPercent: [hatchLow, hatchHigh],
+  } = SPECIES[species]
+  switch (kind) {
+    case 'warm-up':
+      return [
+        'Run the incubator empty until it is stable',
+        'Check its display against a second thermometer',
+        `Bring the humidity to ${low}–${high} %`,
+      ]
+    case 'set':
+      return [
+        'Wash your hands',
+        'Number the eggs, and mark two sides where you turn by hand',
+        'Candle for cracks',
+        'Note the time',
+      ]
+    case 'candle':
+      return [
+        'Wash your hands, before and after',
+        'Darken the room',
+        'Warm towel, lamp, pencil',
+        'Note the humidity; lid flat and shut between trays',
+      ]
+    case 'stop-turning':
+      return ['Stop the turner, or the turning by hand']
+    case 'lockdown':
+      return [
+        'Last look: remove eggs that are certainly dead',
+        'Turner and dividers out; non-slip mat over the grid, never newspaper',
+        `Fill every water channel: ${hatchLow}–${hatchHigh} % humidity`,
+        'Vents at least a third open',
+        'Lid on, and leave it on',
+        'Warm the brooder',
+      ]
+    case 'pip':
+      return ['Leave the lid shut', 'Brooder at 32–35 °C']
+    case 'hatch':
+      return [
+        'Leave the lid shut until they are dry: chicks live on their yolk for days',
+        'Shallow water with pebbles, starter crumb',
+      ]
+    case 'give-up':
+      return [
+        'Make sure twice that an egg is dead before you open it',
+        'Open the rest outdoors, away from your face',
+        'Humane killing and disposal: follow local rules and your vet’s advice',
+      ]
+    case 'take-out':
+      return [
+        'Brooder warm for an hour, 32–35 °C at the floor; open the lid once, for all dry chicks',
+        'Dip each beak in the water; count the chicks, and band those you want to tell apart',
+        'Wet chicks stay in; shut the lid again',
+        'Wash your hands',
+      ]
+    case 'first-day':
+      return [
+        'Check that all drink and eat; dip the beaks of any that stand apart',
+        'How they lie: at the walls, too hot; huddled under the lamp, too cold',
+        'Record weak chicks; follow local rules and your vet’s advice',
+      ]
+    case 'third-day':
+      return [
+        'Pasted vents: wash them with warm water',
+        'Splayed legs: hobble early, later is too late',
+        'Fresh water and crumb; dry litter; the lamp is still fixed twice',
+      ]
+    case 'cooler':
+      return [
+        'About 3 °C less at the floor than in the week before; hang the lamp higher',
+        'More space, water and feed; check that none is alone',
+      ]
+  }
+}

@@ -1,0 +1,58 @@
+import type { SpeciesName } from '../../species/species.ts'
+import type { School } from './school.ts'
+import { USUAL_DAYS } from './usual-days.ts'
+
+export const TURNING_STOPS = ['usual', 'day-later'] as const
+export type TurningStop = (typeof TURNING_STOPS)[number]
+export const TURNING_STOP_CHOICES: Readonly<Record<TurningStop, School>> = {
+  usual: { label: 'On the usual day', reason: 'About three days before the hatch, as most do.' },
+  'day-later': { label: 'A day later', reason: 'Some turn for one more day, but never once eggs pip.' },
+}
+
+/** Days of development on which things happen in one species' incubation. */
+export interface Timetable {
+  incubationDays: number
+  usualRangeDays: readonly [number, number]
+  stopTurningDay: number
+  /** From the first internal pip to the last. */
+  pipRangeDays: readonly [number, number]
+  giveUpDay: number
+}
+
+export interface TimetableChoices {
+  /** Incubation that this keeper counts with, days; the whole timetable moves with it. */
+  incubationDays?: number
+  /** @default usual */
+  turningStop?: TurningStop
+}
+
+/** Pips come about a day before the chick. */
+const PIP_BEFORE_HATCH_DAYS = 1
+
+export function timetableOf(
+  species: SpeciesName,
+  { incubationDays, turningStop = 'usual' }: TimetableChoices = {},
+): Timetable {
+  const row = USUAL_DAYS[species]
+  const shift = (incubationDays ?? row.incubationDays) - row.incubationDays
+  const range: [number, number] = [row.usualRangeDays[0] + shift, row.usualRangeDays[1] + shift]
+  const pips: [number, number] = [range[0] - PIP_BEFORE_HATCH_DAYS, range[1] - PIP_BEFORE_HATCH_DAYS]
+  const stop = row.stopTurningDay + shift
+  return {
+    incubationDays: row.incubationDays + shift,
+    usualRangeDays: range,
+    stopTurningDay: turningStop === 'day-later' ? Math.max(stop, Math.min(stop + 1, pips[0])) : stop,
+    pipRangeDays: pips,
+    giveUpDay: row.giveUpDay + shift,
+  }
+}
+
+/** Of eggs that belong to no set: practice, drawings, photographs from files. Sets have a timeline of their own. */
+export function usualTimetable(species: SpeciesName): Timetable {
+  return timetableOf(species)
+}
+
+/** The same as a fraction of incubation: 0 at setting, 1 at the expected hatch. */
+export function usualStage(species: SpeciesName, ageDays: number): number {
+  return ageDays / usualTimetable(species).incubationDays
+}
