@@ -109,6 +109,6 @@ test('an address of no set, and a part of the program that an update took away, 
   await page.reload()
   await page.route('**/assets/HatcheryView*', (route) => route.fulfill({ status: 404, body: 'gone' }))
   await page.getByRole('link', { name: 'Hatchery', exact: true }).click()
-  await expect(page.getByTestId('trouble')).toContainText('A newer Perlumen may be there')
+  await expect(page.getByTestId('trouble')).toContainText('Perlumen may have been updated')
   await expect(page.getByRole('button', { name: 'Reload' })).toBeVisible()
 })

@@ -197,7 +197,7 @@ test('a sensor is checked over wet salt: from then on and before, what it shows 
   await sensors.getByRole('button', { name: 'Check Loft air' }).click()
   await sensors.getByLabel('Sensor shows, %').fill('83')
   await sensors.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(sensors).toContainText('shows 8 points too much; that is taken off')
+  await expect(sensors).toContainText('shows 8 points too high; readings are corrected')
   await expect(page.getByTestId('compared').filter({ hasText: 'points of humidity' })).toContainText(
     /Loft air shows 9\.\d points of humidity less than Loft eggs/,
   )

@@ -97,7 +97,7 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
 
   // A photograph that is gone keeps nothing else from being saved, and is named.
   await takeOut(page)
-  await expect(message(page)).toContainText('One photograph is gone from this browser')
+  await expect(message(page)).toContainText('One photograph is missing from this browser')
   await expect(message(page).getByRole('listitem')).toHaveText(/, egg \d+, \d{4}-/)
 })
 
@@ -202,7 +202,7 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await page.getByTestId('backups').getByRole('button', { name: 'Show' }).first().click()
   // Sensors and alarms may have been noted since; nothing else has.
   await expect(page.getByTestId('what-changes')).toHaveText(
-    /^(nothing changes.|1 incubator log (month) changes)$/,
+    /^(nothing changes.|1 incubator log \(month\) changes)$/,
   )
   await page.getByRole('button', { name: 'Not now' }).click()
   // The folder is known again after a reload.

@@ -126,7 +126,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
   await expect(page.getByTestId('report')).toContainText(`${EGGS} in`)
   await expect(page.getByTestId('report')).toContainText('% before')
   await press(' ')
-  await expect(page.getByRole('heading', { name: /What comes out/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /To remove/ })).toBeVisible()
   expect([...pressed].sort()).toEqual([' ', 'c', 'v', 'x', 'z'])
 
   // The policy would leave a suspect in: the candler may act, and says why.

@@ -81,7 +81,7 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
   for (const [name, mimeType, buffer, sentence] of cases) {
     await choose(page, { name, mimeType, buffer })
     await expect(page.getByTestId('problem')).toContainText(sentence)
-    await expect(page.getByTestId('problem')).toContainText('Nothing was recorded')
+    await expect(page.getByTestId('problem')).toContainText('Nothing was saved')
   }
   await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
 })
@@ -102,7 +102,7 @@ test('a bad bundle changes nothing and says what is wrong', async ({ page }) => 
 test('a photograph is read in the browser as it is on the command line', async ({ page }) => {
   const names = ['p-0001.jpg', 'p-0008.jpg', 'p-0018.jpg']
   await choose(page, names.map(photo))
-  await expect(page.getByTestId('file-outcomes')).toContainText('3 files recorded')
+  await expect(page.getByTestId('file-outcomes')).toContainText('3 files saved')
   const { records } = await readBundle(new Blob([await readFile(await takeOut(page))]), 'UTC')
   const looks = records.looks
     .filter((look) => look.source === 'file')

@@ -71,7 +71,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     await expect(page.getByTestId('hatch-lead')).toContainText('3 chicks out, 3 eggs still in')
     // Eggs that may still hatch are not given up by a slip.
     await page.getByRole('button', { name: 'Close the set: Pebble bantams' }).click()
-    await expect(page.getByRole('dialog')).toContainText('Not late until')
+    await expect(page.getByRole('dialog')).toContainText('not late until')
     await page.getByRole('dialog').getByRole('button', { name: 'Close the set' }).click()
 
     // Three are opened; the one that is left then is the chick that was counted.
@@ -148,7 +148,7 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await page.getByLabel('as a last resort').check()
   await expect(page.getByTestId('helping')).toContainText('If you see blood, stop and close')
   await page.getByLabel('all after a day').check()
-  await expect(page.getByTestId('taking-out')).toContainText('with one opening')
+  await expect(page.getByTestId('taking-out')).toContainText('in one opening')
   // Counted by quick taps: each counts.
   await page.getByLabel('count only').check()
   await expect(page.getByTestId('counted-pipped')).toHaveText('5')
@@ -243,7 +243,7 @@ test('what is over: report with its cause, results and places, history searched,
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(2)
   await page.getByLabel('Compare Thrift hens, autumn set').check()
   await page.getByLabel('Compare Campion hens, last spring').check()
-  await expect(page.getByTestId('compare').getByRole('row', { name: /What went wrong/ })).toContainText(
+  await expect(page.getByTestId('compare').getByRole('row', { name: /Likely cause/ })).toContainText(
     'humidity too low: the eggs lost too much water',
   )
   await page.getByRole('button', { name: 'Reopen the set: Thrift hens, autumn set' }).click()

@@ -26,7 +26,7 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   // What is known for what it was is practised on, as it was photographed.
   await page.goto('/#/practice')
   await page.getByLabel('include your own photographs').check()
-  await expect(page.getByTestId('own-known')).toContainText('1 photograph of eggs that are known')
+  await expect(page.getByTestId('own-known')).toContainText('1 photograph of eggs whose outcome is known')
   await page.getByRole('button', { name: /^Begin/ }).press(' ')
   const egg = page.getByAltText(/You decide what it is/)
   const card = page.getByTestId('practice-card')

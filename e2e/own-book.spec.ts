@@ -31,12 +31,12 @@ test('what simulated sensors wrote into a book of one’s own is named, taken ou
   await expect(page.getByTestId('records-message')).toContainText('imported')
   const line = page.getByTestId('simulated-found')
   await expect(line).toContainText(
-    '3 readings of a simulated sensor among your own records, from Wednesday 11 March',
+    '3 readings from a simulated sensor are among your own records, from Wednesday 11 March',
   )
   await line.getByRole('button', { name: 'Remove' }).click()
   await expect(line).toContainText('3 simulated readings removed')
   await line.getByRole('button', { name: 'Undo' }).click()
-  await expect(line).toContainText('lie among your own records')
+  await expect(line).toContainText('are among your own records')
   await line.getByRole('button', { name: 'Remove' }).click()
   await expect(line).toContainText('removed')
   await page.reload()

@@ -185,7 +185,7 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   const bird = page.getByRole('combobox', { name: /^Bird/ })
   await bird.selectOption('other')
   await page.getByRole('button', { name: 'Add to basket' }).click()
-  await expect(page.getByRole('alert')).toContainText('no figures for that bird. Choose the nearest one')
+  await expect(page.getByRole('alert')).toContainText('no figures for that bird. Choose the closest one')
   await bird.selectOption('chicken')
   await page.getByLabel('Eggs', { exact: true }).fill('7')
   await page.getByLabel('Laid from').fill('2026-02-28')

@@ -55,8 +55,8 @@ function putBack(): void {
   >
     <template v-if="found">
       <span
-        >{{ count(found.count, 'reading') }} of a simulated sensor
-        {{ found.count === 1 ? 'lies' : 'lie' }} among your own records, from {{ sayDate(found.from) }} to
+        >{{ count(found.count, 'reading') }} from a simulated sensor
+        {{ found.count === 1 ? 'is' : 'are' }} among your own records, from {{ sayDate(found.from) }} to
         {{ sayDate(found.to) }}. An earlier version wrote them. They are not from your incubators, but they
         affect advice.</span
       >
