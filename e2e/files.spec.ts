@@ -4,7 +4,7 @@ import { readEggs } from '../src/cli/read-eggs.ts'
 import { readBundle } from '../src/contracts/files/bundle.ts'
 import { usualStage } from '../src/core/planning/incubation/timetable.ts'
 import { expect, test } from './test.ts'
-import { openBench, openBeacon, takeOut, verdictShown } from './hatchery.ts'
+import { openBench, openBeacon, exportBundle, verdictShown } from './hatchery.ts'
 
 const photo = (name: string): string => `fixtures/photos/${name}`
 
@@ -103,7 +103,7 @@ test('a photograph is read in the browser as it is on the command line', async (
   const names = ['p-0001.jpg', 'p-0008.jpg', 'p-0018.jpg']
   await choose(page, names.map(photo))
   await expect(page.getByTestId('file-outcomes')).toContainText('3 files saved')
-  const { records } = await readBundle(new Blob([await readFile(await takeOut(page))]), 'UTC')
+  const { records } = await readBundle(new Blob([await readFile(await exportBundle(page))]), 'UTC')
   const looks = records.looks
     .filter((look) => look.source === 'file')
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt))

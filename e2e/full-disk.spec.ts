@@ -1,7 +1,7 @@
 import type { CDPSession, Page } from '@playwright/test'
 import { withBackupFolder } from './backup-folder.ts'
 import { beginSession, look } from './evening.ts'
-import { openBeacon, takeOut } from './hatchery.ts'
+import { openBeacon, exportBundle } from './hatchery.ts'
 import { expect, test } from './test.ts'
 
 /** The browser's own limit of what the program may keep: so much more than lies there now. */
@@ -21,7 +21,7 @@ test('a browser that runs full says so in the evening, at a merge and at a backu
   await withBackupFolder(page)
   const protocol = await page.context().newCDPSession(page)
   await openBeacon(page)
-  const bundle = await takeOut(page)
+  const bundle = await exportBundle(page)
   await page.getByRole('button', { name: 'Choose a folder' }).click()
   await expect(page.getByText('1 backup kept')).toBeVisible()
 

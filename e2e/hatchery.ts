@@ -68,7 +68,7 @@ async function makeBeaconBundle(eggs: number): Promise<Buffer> {
 }
 
 /** Takes everything out as a bundle. @returns where the file lies until the test ends */
-export async function takeOut(page: Page): Promise<string> {
+export async function exportBundle(page: Page): Promise<string> {
   await page.goto('/#/records')
   const [file] = await Promise.all([
     page.waitForEvent('download'),

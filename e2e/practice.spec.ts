@@ -85,7 +85,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   await start.press(' ')
   await answer(1, 1)
   await page.reload()
-  await page.getByLabel('Beside').selectOption('me')
+  await page.getByLabel('Compare with').selectOption('me')
   await expect(all).toContainText(`${right} of 10`)
 })
 

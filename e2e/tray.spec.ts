@@ -94,7 +94,7 @@ test('a whole tray through the stand-in camera, from the first photograph to a l
   const bundle = await download(page, 'Everything (ZIP)')
   await page.getByRole('button', { name: 'Delete all records' }).click()
   await page.getByRole('button', { name: 'Delete', exact: true }).click()
-  await expect(page.getByTestId('records-message')).toContainText('erased')
+  await expect(page.getByTestId('records-message')).toContainText('deleted')
   await page.goto('/#/')
   await expect(page.getByRole('button', { name: 'Open the demo hatchery' })).toBeVisible()
 

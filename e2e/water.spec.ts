@@ -34,7 +34,7 @@ test('a dry fortnight with a cracked egg: the advice, the egg, what if, and the 
   await expect(words).toContainText(/within the good range|on target/)
   await page.getByLabel(/^Temperature at the eggs/).fill('-0.5')
   await expect(words).toContainText(/\d+ h later/)
-  await page.getByRole('button', { name: 'As it is' }).click()
+  await page.getByRole('button', { name: 'Reset' }).click()
   await expect(words).toContainText('as planned')
   // The chart by keyboard, its table, and the files.
   await page.getByTestId('chart').focus()
@@ -65,7 +65,7 @@ test('eggs are weighed by their turn, the hands on the eggs; then a tray as a wh
   await page.getByRole('button', { name: 'Read the scale' }).click()
   for (const place of ['A1', 'A2']) {
     await expect(page.getByTestId('weigh-prompt')).toHaveText(`Put ${place} on`)
-    await page.getByRole('button', { name: /Lay it on/ }).click()
+    await page.getByRole('button', { name: /Put it on/ }).click()
     await expect(page.getByTestId('weighed-last')).toContainText(
       new RegExp(`^${place}: \\d\\d\\.?\\d? g, \\d+\\.\\d % lost`),
     )

@@ -4,7 +4,7 @@ import {
   logOdds,
   pooled,
   softmax,
-  unusualness,
+  outOfDistributionScore,
   type Calibration,
   type GradingModel,
   type Weights,
@@ -165,7 +165,7 @@ function judgedBy(
   return lessons.flatMap(({ truth, seen, impressions }) => {
     if (!seen || !truth.readable) return []
     const features = featuresOf(seen, truth.f)
-    const [logs, unusual] = [logOdds(model, features), unusualness(model, features)]
+    const [logs, unusual] = [logOdds(model, features), outOfDistributionScore(model, features)]
     return [
       { grade: truth.grade, logs, unusual, impression: impressions?.[which], share: 1 / lessons.length },
     ]

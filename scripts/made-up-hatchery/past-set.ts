@@ -135,6 +135,6 @@ export function demoPastSet(
 }
 
 function foundIn(fate: EggStory['fate']): Exclude<Outcome, 'hatched'> {
-  if (fate === 'infertile' || fate === 'clear-unopened') return 'clear'
+  if (fate === 'infertile' || fate === 'candled-out-clear') return 'clear'
   return fate === 'early' ? 'blood-ring' : 'quitter'
 }

@@ -18,7 +18,7 @@ const MOST_BYTES = 100_000_000
 
 /** Where bundles are brought in; gives what is there as text. */
 export interface Keeper {
-  bringIn(bundle: Bundle): Promise<void>
+  importBundle(bundle: Bundle): Promise<void>
   /** After a reload; how much was set aside, and all records. */
   reopened(): Promise<{ aside: number; records: HatcheryRecords }>
 }
@@ -71,7 +71,7 @@ export async function soakBundles(trials: Trials, keeper: Keeper): Promise<Findi
         throw new Error('a refusal changed the book')
       return true
     }
-    await keeper.bringIn(bundle)
+    await keeper.importBundle(bundle)
     const { aside, records: kept } = await keeper.reopened()
     if (aside > 0) throw new Error('what was accepted cannot be read again')
     useEverything(kept)

@@ -1,5 +1,5 @@
 import { cellFromLoss } from '../../src/core/moisture/cell-water.ts'
-import { dryDays, type AirSpan } from '../../src/core/moisture/dry-days.ts'
+import { vapourDeficitDays, type AirSpan } from '../../src/core/moisture/vapour-deficit-days.ts'
 import { lossLine, type EggWater, type LossLine } from '../../src/core/moisture/loss-line.ts'
 import { stepOf, weighingSd } from '../../src/core/moisture/scale-doubt.ts'
 import { setWater } from '../../src/core/moisture/set-water.ts'
@@ -107,7 +107,7 @@ export function sayCoverage(sets: number): string {
         if (off < 1) eggs.one++
         if (off < 2) eggs.two++
       }
-      const set = setWater(known, dryDays(air, 14))
+      const set = setWater(known, vapourDeficitDays(air, 14))
       if (!set) continue
       eggs.off += set.outliers.length
       const off = Math.abs(set.perDryDay.value - flock) / set.perDryDay.sd

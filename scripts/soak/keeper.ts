@@ -23,7 +23,7 @@ export function memoryKeeper(): Keeper {
     return { repository, book: await repository.load(ZONE) }
   }
   return {
-    async bringIn(bundle) {
+    async importBundle(bundle) {
       await (await reopen()).repository.replaceWith(bundle)
     },
     async reopened() {

@@ -10,7 +10,7 @@ import { TURNING_STOPS } from '../core/planning/incubation/timetable.ts'
 import { SPECIES_NAMES, type SpeciesName } from '../core/species/species.ts'
 import { cases } from '../testing/thorough.ts'
 import { confirmedOf, knownLooks } from './confirmed-looks.ts'
-import { fatesOf } from './fates.ts'
+import { eggOutcomes } from './egg-outcomes.ts'
 import { historyOf } from './history.ts'
 import { knownCards } from './known-cards.ts'
 import { lookFrom, regraded, verdictOf } from './look-from.ts'
@@ -129,7 +129,7 @@ describe('a set with days of its own', () => {
             outcome: { at: set.setAt, found: 'quitter', deathDay },
           })
         const deaths = [dead(days.usual * 0.2), dead(days.usual * 0.5), dead(days.usual * 0.95)]
-        expect(fatesOf(set, deaths)).toEqual(['early', 'middle', 'late'])
+        expect(eggOutcomes(set, deaths)).toEqual(['early', 'middle', 'late'])
         const eggsBySet = new Map([[set.id, deaths]])
         const [row] = resultsBy('bird', { sets: [set], eggsBySet, hatchery, sessions: [] })
         expect(row!.results.set).toBe(3)

@@ -4,10 +4,10 @@ import type { Session } from '../contracts/records/session-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { incubatorAt } from '../contracts/records/whereabouts.ts'
 import { hatchResults, type EggEnd, type HatchResults } from '../core/hatching/results.ts'
-import { shareOf, type Share } from '../core/statistics/share.ts'
+import { wilsonInterval, type Share } from '../core/statistics/share.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
-import { endsOf, fatesOf } from './fates.ts'
+import { endsOf, eggOutcomes } from './egg-outcomes.ts'
 
 /** What results are held against each other by. */
 export const RESULT_GROUPS = [
@@ -48,7 +48,8 @@ export interface ResultSources {
 export function isOver(set: EggSet, eggs: readonly Egg[]): boolean {
   return (
     eggs.length > 0 &&
-    (set.done.some(({ key }) => key === 'give-up') || fatesOf(set, eggs).every((fate) => fate !== 'unknown'))
+    (set.done.some(({ key }) => key === 'give-up') ||
+      eggOutcomes(set, eggs).every((fate) => fate !== 'unknown'))
   )
 }
 
@@ -89,11 +90,11 @@ export interface PlaceResults {
 export function resultsByPlace(sources: ResultSources): PlaceResults[] {
   const maps = new Map<string, PlaceResults & { counts: Array<Array<{ count: number; of: number }>> }>()
   for (const { set, eggs } of setsOver(sources)) {
-    const setFates = fatesOf(set, eggs)
+    const setFates = eggOutcomes(set, eggs)
     for (const [i, egg] of eggs.entries()) {
       const tray = set.trays.find(({ id }) => id === egg.place?.trayId)
       const fate = setFates[i]!
-      if (!tray || !egg.place || fate === 'infertile' || fate === 'clear-unopened' || fate === 'unknown')
+      if (!tray || !egg.place || fate === 'infertile' || fate === 'candled-out-clear' || fate === 'unknown')
         continue
       const { rows, columns } = tray
       const incubator = nameOf('incubator', { set, egg, sources })
@@ -116,7 +117,7 @@ export function resultsByPlace(sources: ResultSources): PlaceResults[] {
   }
   return [...maps.values()].map(({ counts, ...map }) => ({
     ...map,
-    places: counts.map((row) => row.map(({ count, of }) => shareOf(count, of))),
+    places: counts.map((row) => row.map(({ count, of }) => wilsonInterval(count, of))),
   }))
 }
 

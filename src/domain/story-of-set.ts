@@ -8,11 +8,11 @@ import type { EggSet } from '../contracts/records/set-record.ts'
 import { incubatorAt } from '../contracts/records/whereabouts.ts'
 import type { EggStory, SetStory } from '../core/diagnosis/story.ts'
 import { TARGET_CELSIUS } from '../core/planning/incubation/development.ts'
-import { dryDays } from '../core/moisture/dry-days.ts'
+import { vapourDeficitDays } from '../core/moisture/vapour-deficit-days.ts'
 import { lossAfter } from '../core/moisture/loss-line.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
-import { deathOf, fateOf } from './fates.ts'
+import { deathOf, eggOutcome } from './egg-outcomes.ts'
 import { humiditiesAt } from './readings.ts'
 import { timelineOf } from './timeline.ts'
 import { waterOfSet } from './water-of-set.ts'
@@ -50,7 +50,7 @@ export function storyOfSet(
   const setMs = Date.parse(set.setAt)
   const setOn = localDateOf(setMs, hatchery.zone)
   const water = waterOfSet({ set, eggs, looksByEgg }, { hatchery, probes, rollUps }, nowMs)
-  const dry = dryDays(water.air, water.stopDay)
+  const dry = vapourDeficitDays(water.air, water.stopDay)
   const timeline = timelineOf(set, hatchery)
   const { days } = timeline
   // How warm it was is among the causes, and so no part of when the chicks were due.
@@ -64,7 +64,7 @@ export function storyOfSet(
     const line = water.lines.get(egg.id)
     const { outcome, place } = egg
     return {
-      fate: fateOf(egg, days.incubationDays),
+      fate: eggOutcome(egg, days.incubationDays),
       death: deathOf(egg, looksByEgg.get(egg.id) ?? [], timeline),
       cracked: anyCracks ? egg.crack !== 'none' : null,
       storageDays: egg.laidOn === null ? null : Math.max(0, daysBetween(egg.laidOn, setOn)),

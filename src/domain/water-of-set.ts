@@ -8,8 +8,8 @@ import type { EggSet } from '../contracts/records/set-record.ts'
 import { trayWeighings } from '../contracts/records/tray-record.ts'
 import { incubatorOf } from '../contracts/records/whereabouts.ts'
 import { ageInDays } from '../core/planning/incubation/day-count.ts'
-import { airError, saltCheck, USUAL_ERROR, type SetLoss } from '../core/moisture/air-error.ts'
-import { dryDays, type AirSpan } from '../core/moisture/dry-days.ts'
+import { hygrometerBias, saltCheck, USUAL_ERROR, type SetLoss } from '../core/moisture/hygrometer-bias.ts'
+import { vapourDeficitDays, type AirSpan } from '../core/moisture/vapour-deficit-days.ts'
 import { adviseHumidity, type HumidityAdvice } from '../core/moisture/humidity-advice.ts'
 import { eggBody } from '../core/moisture/egg-body.ts'
 import {
@@ -46,7 +46,7 @@ export interface WaterOfSet {
   /** Conductance of each shell to water, mg a day and torr. */
   conductances: ReadonlyMap<string, number>
   /** Points by which the air is drier than the hygrometer says, as the eggs have it; null where nothing tells. */
-  airError: Measured | null
+  hygrometerBias: Measured | null
 }
 
 /** What was seen and weighed of an egg, by its age. */
@@ -182,7 +182,7 @@ function lossesOver(lines: ReadonlyMap<string, LossLine>, outliers: readonly str
     const own = mean(({ loss }) => loss.sd)
     return {
       ageDays: mean(({ ageDays }) => ageDays),
-      dryDays: mean((estimate) => estimate.dryDays),
+      vapourDeficitDays: mean((estimate) => estimate.vapourDeficitDays),
       loss: { value, sd: Math.hypot(spread, own) / Math.sqrt(estimates.length) },
     }
   })
@@ -244,7 +244,7 @@ export function waterOfSet(
     const line = lossLine(waterOfEgg(egg, looksByEgg.get(egg.id) ?? [], { setAt: set.setAt, stepG }), air)
     if (line) lines.set(egg.id, line)
   }
-  const dry = dryDays(air, ageDays)
+  const dry = vapourDeficitDays(air, ageDays)
   const mean = withTrays(setWater(lines, dry), trayLines(set, eggs, { air, stepG }))
   const rhPercent = air.at(-1)!.rhPercent
   return {
@@ -258,7 +258,7 @@ export function waterOfSet(
     ageDays,
     stopDay,
     target,
-    lossAt: (age) => mean && lossAfter(mean.perDryDay, dryDays(air, age)),
+    lossAt: (age) => mean && lossAfter(mean.perDryDay, vapourDeficitDays(air, age)),
     conductances: new Map(
       eggs.flatMap((egg) => {
         const line = lines.get(egg.id)
@@ -267,7 +267,7 @@ export function waterOfSet(
           : []
       }),
     ),
-    airError: airError(lossesOver(lines, mean?.outliers ?? []), set.species, {
+    hygrometerBias: hygrometerBias(lossesOver(lines, mean?.outliers ?? []), set.species, {
       known: hygrometerKnown(set, probes),
       altitudeM,
     }),

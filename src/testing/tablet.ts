@@ -126,7 +126,7 @@ export class Tablet {
     this.write(back)
   }
   /** Brings both together. */
-  bringIn(copy: Copy): void {
+  merge(copy: Copy): void {
     this.keep(mergeBooks(this.copy(), copy, ZONE).book)
     this.undo.length = 0
   }

@@ -1,7 +1,7 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/files/photo-file.ts'
 import { learnFrom } from '../core/grade/learn.ts'
 import type { EggMaps } from '../core/impression/egg-maps.ts'
-import { speakingParts } from '../core/impression/speaking-parts.ts'
+import { occlusionMap } from '../core/impression/occlusion-map.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { filmEgg, USUAL_HANDLING } from '../core/simulate/film.ts'
@@ -127,7 +127,7 @@ async function speak({ photo, species, stage, grade, at }: ToSpeak): Promise<num
     const distances = reading.eggs.map(({ outline: { centre } }) =>
       Math.hypot(centre.x - at.x * bitmap.width, centre.y - at.y * bitmap.height),
     )
-    return speakingParts(maps[distances.indexOf(Math.min(...distances))]!, grade)
+    return occlusionMap(maps[distances.indexOf(Math.min(...distances))]!, grade)
   } finally {
     bitmap.close()
   }

@@ -105,6 +105,6 @@ export type WorkerReply =
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
   | { id: number; kind: 'learnt'; learnt: Learnt }
-  /** By part, as of speakingParts; null where the egg is not found again. */
+  /** By part, as of occlusionMap; null where the egg is not found again. */
   | { id: number; kind: 'spoken'; parts: number[] | null }
   | { id: number; kind: 'fault'; fault: WorkerFault }

@@ -7,7 +7,7 @@ import { calibrateCamera, scaleFromCalliper } from '../../core/measure/scale.ts'
 import { isByCamera } from '../../domain/look-figures.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useBench } from './useBench.ts'
-import { useSpeakingParts } from './useSpeakingParts.ts'
+import { useOcclusionMap } from './useOcclusionMap.ts'
 import { useTrayTogether } from './useTrayTogether.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -28,7 +28,7 @@ import HandLinesOverlay from '../shared/ui/HandLines.vue'
 import HandLinesPanel from './HandLinesPanel.vue'
 import LabelReader from './LabelReader.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
-import SpeakingParts from './SpeakingParts.vue'
+import OcclusionMap from './OcclusionMap.vue'
 import SeveralEggs from './SeveralEggs.vue'
 import PencilLines from './PencilLines.vue'
 import PictureKeys from './PictureKeys.vue'
@@ -48,7 +48,7 @@ const { changed: changedByMates } = useTrayTogether(() => set.value, bench)
 
 const source = ref<SourceKind>('files')
 const overlay = ref(true)
-const speaking = useSpeakingParts(
+const speaking = useOcclusionMap(
   () => look.value,
   () => set.value!,
 )
@@ -292,7 +292,7 @@ const PHASE_WORDS = {
             :earlier="bench.earlier.value"
             :stroke
           />
-          <SpeakingParts
+          <OcclusionMap
             v-if="speaking.parts.value"
             :outline="look.reading.outline"
             :parts="speaking.parts.value"

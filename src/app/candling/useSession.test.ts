@@ -9,7 +9,7 @@ import { type EggSet } from '../../contracts/records/set-record.ts'
 import type { DeviceList } from '../../contracts/wire/devices.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SensorReading } from '../../devices/air/air-sensor.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useBench } from './useBench.ts'
@@ -84,7 +84,7 @@ beforeEach(async () => {
   vi.setSystemTime('2026-03-11T20:00:00.000Z')
   Object.assign(incubator, { reading: null, lid: [] })
   const { store } = await opened()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
   await store.commit('plan', null, { trays: set.trays, sets: [set], eggs })
 })
 afterEach(() => {
@@ -226,7 +226,7 @@ describe('making ready', () => {
     incubator.reading = { rhPercent: 51.9, celsius: 37.53 }
     pretend('own')
     const { store } = await opened()
-    await useCustodyStore().erase()
+    await useImportExportStore().erase()
     await store.commit('plan', null, { trays: set.trays, sets: [set], eggs })
     const { flow } = await opened()
     incubator.lid = []

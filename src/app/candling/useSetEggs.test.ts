@@ -7,7 +7,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { newEgg } from '../../contracts/records/egg-record.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { useSetEggs } from './useSetEggs.ts'
 
 const {
@@ -50,7 +50,7 @@ async function setUp(looks: LookRecord[]) {
   setActivePinia(createPinia())
   const store = useHatcheryStore()
   await store.load()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
   await store.commit('plan', null, { trays: [tray], sets: [{ ...set!, trays: [tray] }], eggs, looks })
   return useSetEggs(() => set!)
 }

@@ -9,7 +9,7 @@ import { setRecordOf, type EggSet } from '../../contracts/records/set-record.ts'
 import { newTray } from '../../contracts/records/tray-record.ts'
 import { noted } from '../../domain/readings.ts'
 import { timelineOf } from '../../domain/timeline.ts'
-import { useCustodyStore } from './custody.ts'
+import { useImportExportStore } from './import-export.ts'
 import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'
@@ -26,7 +26,7 @@ vi.stubGlobal('navigator', { userAgent: 'none' })
 
 beforeEach(async () => {
   await opened()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
 })
 
 const bookNow = async (): Promise<BookTables> => new BookTables(await new Shelf().current())
@@ -78,9 +78,9 @@ describe('a set of years ago', () => {
     const tables = await bookNow()
     await tables.put('eggs', { ...withEvents(egg!, []), number: 'one' })
     expect(store.aside).toEqual([])
-    const { file } = await useCustodyStore().takeOut()
+    const { file } = await useImportExportStore().exportBundle()
     expect(store.aside.map(({ table }) => table)).toContain('eggs')
-    const { records, aside } = await useCustodyStore().check(file)
+    const { records, aside } = await useImportExportStore().check(file)
     expect(records.sets).toHaveLength(2)
     expect(records.eggs.map(({ id }) => id).sort()).toEqual(['egg-2', 'egg-now'])
     // The looks at an egg that cannot be read go with it.
@@ -191,7 +191,7 @@ describe('a book of version 6', () => {
 
   it('is brought up to date whole, whichever write was the last before it was cut off', async () => {
     for (let writes = 0; ; writes++) {
-      await useCustodyStore().erase()
+      await useImportExportStore().erase()
       await written()
       const cut = cutAfter(writes)
       const began = await opened().then(
@@ -251,8 +251,8 @@ it('what is spoken of an egg is kept, taken out and brought in, and swept up whe
   await store.addVoice('egg-1', sound, 2.345)
   const [spoken] = spokenOf(store.eggs.find(({ id }) => id === 'egg-1')!)
   expect(spoken).toMatchObject({ seconds: 2.3, type: 'audio/webm' })
-  const { file } = await useCustodyStore().takeOut()
-  await useCustodyStore().bringIn(await useCustodyStore().check(file), file.size)
+  const { file } = await useImportExportStore().exportBundle()
+  await useImportExportStore().importBundle(await useImportExportStore().check(file), file.size)
   expect(await (await store.repository.attachment(spoken!.voiceId))!.text()).toBe('moves, I think')
   // One whose step was cut off before it was noted.
   await (await bookNow()).attachments.setItem('nobody', sound)
@@ -284,8 +284,8 @@ it('a photograph noted of an egg, and what was practised, are kept, taken out an
   const learner = { id: 'wren', name: 'Wren' }
   await store.note({ practised: [{ learner, answer }] })
   await store.note({ practised: [{ learner, answer: { ...answer, id: 'answer-2' } }] })
-  const { file } = await useCustodyStore().takeOut()
-  await useCustodyStore().bringIn(await useCustodyStore().check(file), file.size)
+  const { file } = await useImportExportStore().exportBundle()
+  await useImportExportStore().importBundle(await useImportExportStore().check(file), file.size)
   const again = await opened()
   const [seen] = picturesOf(again.eggs.find(({ id }) => id === 'egg-1')!)
   expect(await (await again.repository.attachment(seen!.pictureId))!.text()).toBe('a pip')

@@ -15,7 +15,7 @@ import { BookTables } from './book-tables.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'
 import { Shelf } from './shelf.ts'
-import { useCustodyStore } from './custody.ts'
+import { useImportExportStore } from './import-export.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets
@@ -43,7 +43,7 @@ const planned = { trays: sample.trays, sets: [set!] }
 
 beforeEach(async () => {
   await opened()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
 })
 
 describe('the records on disk', () => {
@@ -190,9 +190,9 @@ describe('a record that cannot be read', () => {
     expect(again.aside.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([
       ['eggs', 'weight in grams must be at most 500, not 5800.'],
     ])
-    const custody = useCustodyStore()
-    await expect(custody.mend(again.aside[0]!, weighing(580))).rejects.toThrow(/at most 500/)
-    await custody.mend(again.aside[0]!, weighing(58))
+    const importExport = useImportExportStore()
+    await expect(importExport.mend(again.aside[0]!, weighing(580))).rejects.toThrow(/at most 500/)
+    await importExport.mend(again.aside[0]!, weighing(58))
     expect([again.eggs.length, again.aside]).toEqual([2, []])
     expect((await opened()).eggs[0]!.weightG).toBe(58)
   })
@@ -205,7 +205,7 @@ describe('a record that cannot be read', () => {
     const again = await opened()
     expect([again.sets, again.eggs, again.looks]).toEqual([[], [], []])
     expect(again.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
-    await useCustodyStore().mend(again.aside[0]!, setRecordOf(set!))
+    await useImportExportStore().mend(again.aside[0]!, setRecordOf(set!))
     expect([again.sets.length, again.eggs.length, again.looks.length, again.aside.length]).toEqual([
       1, 2, 1, 0,
     ])

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Practised } from '../../contracts/records/practice-record.ts'
 import { CONFUSIONS } from '../../core/learning/confusions.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
-import { useCustodyStore } from './custody.ts'
+import { useImportExportStore } from './import-export.ts'
 import { useMadeUpStore } from './made-up.ts'
 import { reopened } from './reopened.ts'
 import { pretend } from './which-book.ts'
@@ -49,7 +49,7 @@ const withBundle = (): void => served(() => new Response(new Uint8Array(file)))
 
 async function emptyBook() {
   const hatchery = await reopened()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
   return { hatchery, madeUp: useMadeUpStore() }
 }
 
@@ -101,7 +101,7 @@ describe('the made-up hatchery', () => {
     expect([await madeUp.isFirstVisit(false), await madeUp.isFirstVisit(true)]).toEqual([false, true])
     await madeUp.open(NOW_MS)
     expect(await madeUp.isFirstVisit(true)).toBe(false)
-    await useCustodyStore().erase()
+    await useImportExportStore().erase()
     expect(await madeUp.isFirstVisit(true)).toBe(false)
   })
 
@@ -109,15 +109,15 @@ describe('the made-up hatchery', () => {
     withBundle()
     await emptyBook()
     const made = new Blob([file])
-    await expect(useCustodyStore().check(made)).resolves.toMatchObject({ book: 'made-up' })
+    await expect(useImportExportStore().check(made)).resolves.toMatchObject({ book: 'made-up' })
     pretend('own')
     const own = await reopened()
     expect(own.repository.databaseName).not.toContain('made-up')
-    await expect(useCustodyStore().check(made)).rejects.toThrow(/belongs to the demo hatchery/)
+    await expect(useImportExportStore().check(made)).rejects.toThrow(/belongs to the demo hatchery/)
     await expect(useMadeUpStore().open(NOW_MS)).rejects.toThrow(/its own records/)
-    const { file: mine } = await useCustodyStore().takeOut()
+    const { file: mine } = await useImportExportStore().exportBundle()
     pretend('made-up')
     await reopened()
-    await expect(useCustodyStore().check(mine)).rejects.toThrow(/real hatchery/)
+    await expect(useImportExportStore().check(mine)).rejects.toThrow(/real hatchery/)
   })
 })

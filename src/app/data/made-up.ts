@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import type { Bundle } from '../../contracts/files/bundle.ts'
 import { DEMO_MADE_AT } from '../../core/simulate/demo-hatchery.ts'
 import { movedInTime } from '../../domain/moved-in-time.ts'
-import { useCustodyStore } from './custody.ts'
+import { useImportExportStore } from './import-export.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
 import { isToBeFilled, noneChosen, whichBook } from './which-book.ts'
 import bundleAddress from './made-up-hatchery.zip?url'
@@ -11,7 +11,7 @@ import bundleAddress from './made-up-hatchery.zip?url'
 /** The made-up hatchery: a bundle that comes with the program, moved to today as it is opened, in a book of its own. */
 export const useMadeUpStore = defineStore('made-up', () => {
   const hatchery = useHatcheryStore()
-  const custody = useCustodyStore()
+  const importExport = useImportExportStore()
   const opening = ref(false)
 
   /** Merges it into the book, so that nothing that is here already is lost. @throws Error in words */
@@ -25,8 +25,8 @@ export const useMadeUpStore = defineStore('made-up', () => {
       if (!answer?.ok)
         throw new Error('The demo hatchery could not be loaded. Is the server or the network down?')
       const file = await answer.blob()
-      const bundle = await movedTo(nowMs, await custody.check(file))
-      await custody.bringTogether(bundle, [], file.size)
+      const bundle = await movedTo(nowMs, await importExport.check(file))
+      await importExport.merge(bundle, [], file.size)
     } finally {
       opening.value = false
     }

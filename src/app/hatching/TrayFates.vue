@@ -3,7 +3,7 @@ import type { Egg } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { Fate } from '../../core/hatching/results.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
-import { fatesOf } from '../../domain/fates.ts'
+import { eggOutcomes } from '../../domain/egg-outcomes.ts'
 import { FATE_WORDS } from './fate-words.ts'
 
 /** Where in the tray what became of each egg: a bad place shows by itself. */
@@ -17,9 +17,9 @@ const SHORT: Readonly<Record<Fate, string>> = {
   middle: 'middle',
   late: 'late',
   pipped: 'pip',
-  'clear-unopened': 'clear',
-  'ring-unopened': 'ring',
-  'dead-unopened': 'dead',
+  'candled-out-clear': 'clear',
+  'candled-out-ring': 'ring',
+  'candled-out-dead': 'dead',
   unknown: '?',
 }
 const DARKNESS: Readonly<Partial<Record<Fate, number>>> = {
@@ -27,11 +27,11 @@ const DARKNESS: Readonly<Partial<Record<Fate, number>>> = {
   middle: 0.5,
   late: 0.7,
   pipped: 0.85,
-  'ring-unopened': 0.35,
-  'dead-unopened': 0.6,
+  'candled-out-ring': 0.35,
+  'candled-out-dead': 0.6,
   'living-removed': 0.85,
 }
-const fate = (egg: Egg): Fate => fatesOf(props.set, [egg])[0]!
+const fate = (egg: Egg): Fate => eggOutcomes(props.set, [egg])[0]!
 const inTray = (trayId: string): Egg[] => props.eggs.filter(({ place }) => place?.trayId === trayId)
 </script>
 

@@ -49,7 +49,7 @@ describe('what is known behind a clue', () => {
       egg('late', { signs: ['wet'] }),
       egg('late', { signs: ['wet', 'contaminated'] }),
       egg('early', { signs: [] }),
-      egg('dead-unopened'),
+      egg('candled-out-dead'),
     ])
     expect(fact('signs', opened)).toBe('of 3 opened eggs 2 wet, 0 dry, 1 rotten')
   })

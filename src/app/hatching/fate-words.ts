@@ -8,9 +8,9 @@ export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   middle: 'died in the second third',
   late: 'died in the last third',
   pipped: 'pipped and died',
-  'clear-unopened': 'removed as clear, not opened',
-  'ring-unopened': 'removed as a blood ring, not opened: died in the first third',
-  'dead-unopened': 'removed as dead or doubtful, or day of death unknown',
+  'candled-out-clear': 'removed as clear, not opened',
+  'candled-out-ring': 'removed as a blood ring, not opened: died in the first third',
+  'candled-out-dead': 'removed as dead or doubtful, or day of death unknown',
   unknown: 'still open',
 }
 

@@ -59,7 +59,7 @@ async function read(chosen: File): Promise<void> {
 const at = (atMs: number): string =>
   `${sayDate(localDateOf(atMs, zone.value))}, ${localTimeOf(atMs, zone.value)}`
 
-function bringIn(): void {
+function importReadings(): void {
   const ready = found.value
   const read = table.value
   if (!ready || !read || ready.readings.length === 0) return
@@ -182,7 +182,7 @@ function bringIn(): void {
               name === '' ||
               (found.dayFirst === null && dayFirst === null)
             "
-            @click="bringIn"
+            @click="importReadings"
           >
             Import
           </button>

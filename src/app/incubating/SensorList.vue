@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { v4 as uuid } from 'uuid'
 import { Bluetooth } from '@lucide/vue'
 import { checksOf, type CHECKS, type ProbeRecord } from '../../contracts/records/probe-record.ts'
-import { saltCheck } from '../../core/moisture/air-error.ts'
+import { saltCheck } from '../../core/moisture/hygrometer-bias.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
@@ -41,7 +41,7 @@ const standsIn = (sensor: string): string => {
 function put(sensor: string, height: ProbeRecord['height']): void {
   void saving(() => sensing.place(sensor, { incubatorId: props.now.incubator.id, height }))
 }
-function takeOut(probe: ProbeRecord): void {
+function remove(probe: ProbeRecord): void {
   void saving(() => sensing.place(probe.sensor!, { incubatorId: null, height: probe.height }))
 }
 
@@ -119,7 +119,7 @@ function checkWords(probe: ProbeRecord): string {
               type="button"
               class="press min-h-11 px-3 py-0 text-sm"
               :aria-label="`${probe.name} removed`"
-              @click="takeOut(probe)"
+              @click="remove(probe)"
             >
               Remove
             </button>

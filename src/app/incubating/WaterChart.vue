@@ -5,7 +5,7 @@ import { use } from 'echarts/core'
 import { LineChart, ScatterChart } from 'echarts/charts'
 import { AriaComponent, GridComponent, MarkLineComponent } from 'echarts/components'
 import { SVGRenderer } from 'echarts/renderers'
-import { dryDays } from '../../core/moisture/dry-days.ts'
+import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
 import type { LossEstimate } from '../../core/moisture/loss-line.ts'
 import type { Measured } from '../../core/measure/reading.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
@@ -100,7 +100,7 @@ const option = computed(() => {
   }
   const ages = Array.from({ length: 25 }, (_, i) => (i / 24) * Math.min(ageDays, stopDay))
   const each = [...lines.values()]
-  const dryAt = ages.map((age) => dryDays(water.air, age))
+  const dryAt = ages.map((age) => vapourDeficitDays(water.air, age))
   /** A dot for each estimate, and a bar as far as it is in doubt. */
   const seen = (by: LossEstimate['by'], look: { symbol: string; symbolSize: number; color: string }) => {
     const own = estimates.value.filter((estimate) => estimate.by === by)

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Egg } from '../../contracts/records/egg-record.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
-import { dryDays } from '../../core/moisture/dry-days.ts'
+import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 
@@ -35,7 +35,9 @@ const cells = computed(() =>
         column: egg.place!.column + 1,
         isOff,
         own: line
-          ? [0, until].map((age) => `${x(age)},${y(line.perDryDay.value * dryDays(air, age))}`).join(' ')
+          ? [0, until]
+              .map((age) => `${x(age)},${y(line.perDryDay.value * vapourDeficitDays(air, age))}`)
+              .join(' ')
           : '',
         seen:
           line?.estimates.map(({ ageDays: age, loss, by }) => ({ cx: x(age), cy: y(loss.value), by })) ?? [],

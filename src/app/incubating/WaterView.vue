@@ -2,9 +2,9 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Scale } from '@lucide/vue'
-import { USUAL_ERROR } from '../../core/moisture/air-error.ts'
+import { USUAL_ERROR } from '../../core/moisture/hygrometer-bias.ts'
 import type { Measured } from '../../core/measure/reading.ts'
-import { meanRh } from '../../core/moisture/dry-days.ts'
+import { meanRh } from '../../core/moisture/vapour-deficit-days.ts'
 import { humidityStep, RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
 import { incubatorOf } from '../../contracts/records/whereabouts.ts'
@@ -119,7 +119,7 @@ function whyOff(egg: { isOff: boolean; ratio: number; cracked: boolean; waxed: b
 
 /** What the eggs' own loss says of the hygrometer. */
 const hygrometer = computed(() => {
-  const error = water.value?.airError
+  const error = water.value?.hygrometerBias
   if (!error || !water.value?.mean) return ''
   // Of what two standard deviations leave open nothing is said.
   if (Math.abs(error.value) < Math.max(3, 1.5 * error.sd)) return ''

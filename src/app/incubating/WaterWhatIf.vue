@@ -4,7 +4,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import type { Measured } from '../../core/measure/reading.ts'
-import { dryDays } from '../../core/moisture/dry-days.ts'
+import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
 import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { arrivesWith } from '../../core/moisture/what-if.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
@@ -30,7 +30,7 @@ const celsius = computed(() => target.value + more.value)
 const arrives = computed(() => {
   const { mean, air, ageDays, stopDay } = props.water
   if (!mean) return null
-  const known = { perDryDay: mean.perDryDay, dry: dryDays(air, ageDays), ageDays, stopDay }
+  const known = { perDryDay: mean.perDryDay, dry: vapourDeficitDays(air, ageDays), ageDays, stopDay }
   return arrivesWith(known, { rhPercent: rhPercent.value, celsius: celsius.value }, target.value)
 })
 const hatch = computed(() =>

@@ -10,7 +10,7 @@ import { LEAST_ANSWERS, rulesFor } from '../../core/learning/rules.ts'
 import { standingOf, type Standing } from '../../core/learning/standing.ts'
 import { usualStage } from '../../core/planning/incubation/timetable.ts'
 import type { Shell } from '../../core/species/species.ts'
-import { shareOf, shareWords } from '../../core/statistics/share.ts'
+import { wilsonInterval, shareWords } from '../../core/statistics/share.ts'
 import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
@@ -77,7 +77,7 @@ const sittings = computed(() => {
   return [...groups.values()].map((own, i) => ({
     name: `Sitting ${i + 1}`,
     atMs: Date.parse(own[0]!.at),
-    share: shareOf(own.filter(isRight).length, own.length)!,
+    share: wilsonInterval(own.filter(isRight).length, own.length)!,
   }))
 })
 /** Thirds of incubation: what is hard early is not what is hard late. */
@@ -99,7 +99,7 @@ const groups = computed(() => {
     add(THIRDS[third]!, one)
   }
   return [...found]
-    .map(([name, own]) => ({ name, share: shareOf(own.filter(isRight).length, own.length) }))
+    .map(([name, own]) => ({ name, share: wilsonInterval(own.filter(isRight).length, own.length) }))
     .sort((a, b) => a.name.localeCompare(b.name))
 })
 const SAID = [...GRADES, 'unsure'] as const

@@ -9,8 +9,8 @@ import {
   type Rightness,
   type Tally,
 } from '../../core/grade/rightness.ts'
-import { shareOf } from '../../core/statistics/share.ts'
-import { VOICES, type Voice } from '../../core/grade/evidence.ts'
+import { wilsonInterval } from '../../core/statistics/share.ts'
+import { EVIDENCE_SOURCES, type EvidenceSource } from '../../core/grade/evidence.ts'
 import { GRADES } from '../../core/grade/types.ts'
 import { SHELLS } from '../../core/species/species.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -49,12 +49,12 @@ const tables = computed(() => {
 })
 
 function words(tally: Tally): string {
-  const interval = shareOf(tally.right, tally.decided)
+  const interval = wilsonInterval(tally.right, tally.decided)
   if (!interval) return '–'
   return `${tally.right} of ${tally.decided} (${Math.round(100 * interval.low)}–${Math.round(100 * interval.high)} %)`
 }
 
-const VOICE_WORDS: Readonly<Record<Voice, string>> = {
+const SOURCE_WORDS: Readonly<Record<EvidenceSource, string>> = {
   shadow: 'shadows',
   vessels: 'vessels',
   ring: 'rings',
@@ -69,9 +69,9 @@ const learnt = computed(() => {
       (grade) =>
         `${GRADE_WORDS[grade].toLowerCase()} as ${offsets[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(offsets[grade]).toFixed(2)})`,
     ),
-    ...VOICES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map(
+    ...EVIDENCE_SOURCES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map(
       (voice) =>
-        `${VOICE_WORDS[voice]} as ${trust[voice] > 1 ? 'more' : 'less'} telling than elsewhere (× ${trust[voice].toFixed(2)})`,
+        `${SOURCE_WORDS[voice]} as ${trust[voice] > 1 ? 'more' : 'less'} telling than elsewhere (× ${trust[voice].toFixed(2)})`,
     ),
   ]
 })

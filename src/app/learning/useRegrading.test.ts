@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { GRADING_MODEL } from '../../core/grade/grading-model.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { reopened } from '../data/reopened.ts'
 import { useRegrading } from './useRegrading.ts'
 
@@ -12,7 +12,7 @@ const photo = new Blob(['jpeg'], { type: 'image/jpeg' })
 beforeEach(async () => {
   vi.stubGlobal('navigator', { userAgent: 'none' })
   await reopened()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
 })
 
 /** A set whose looks were graded by a model of before. */

@@ -5,7 +5,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { addDays, localDateOf } from '../../core/time/local-date.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { usePlanStore } from './plan.ts'
 
 const today = localDateOf(Date.now(), deviceZone())
@@ -39,7 +39,7 @@ beforeEach(async () => {
   setActivePinia(createPinia())
   const store = useHatcheryStore()
   await store.load()
-  await useCustodyStore().erase()
+  await useImportExportStore().erase()
 })
 
 describe('the basket', () => {

@@ -16,7 +16,7 @@ import { looksToCsv } from '../../contracts/files/looks-csv.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
 import { fileStampOf } from '../../core/time/local-date.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { deviceZone, useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'
@@ -27,7 +27,7 @@ import BringInDialog from './BringInDialog.vue'
 import SetAsideRecord from './SetAsideRecord.vue'
 
 const hatchery = useHatcheryStore()
-const custody = useCustodyStore()
+const importExport = useImportExportStore()
 interface Message {
   text: string
   bad: boolean
@@ -98,7 +98,10 @@ const keepMetadata = ref(false)
 /** What other people's tools read: tables, outlines with their photographs. */
 const exportExchange = () =>
   guarded(async () => {
-    saveFile(await custody.forOtherTools(keepMetadata.value), `perlumen-for-other-tools-${stamp()}.zip`)
+    saveFile(
+      await importExport.exportForOtherTools(keepMetadata.value),
+      `perlumen-for-other-tools-${stamp()}.zip`,
+    )
     return `Tables, outlines and photographs exported: ${sizes.value}.`
   })
 /** Eggs as a table, to be edited in a spreadsheet. */
@@ -135,7 +138,7 @@ const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
   egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that needs repair'
 const exportBundle = () =>
   guarded(async () => {
-    const { file, missing } = await custody.takeOut()
+    const { file, missing } = await importExport.exportBundle()
     saveFile(file, `perlumen-${stamp()}.zip`)
     const text = `${sizes.value} exported with photographs.`
     if (missing.length === 0) return text
@@ -155,7 +158,7 @@ async function choose(event: Event): Promise<void> {
 /** Checks a bundle, and shows what it would change. */
 async function look(file: File): Promise<void> {
   await guarded(async () => {
-    const checked = await custody.check(file).catch((error: unknown) => {
+    const checked = await importExport.check(file).catch((error: unknown) => {
       if (error instanceof BundleError && error.rest) sound.value = { bundle: error.rest, bytes: file.size }
       throw error
     })
@@ -163,8 +166,8 @@ async function look(file: File): Promise<void> {
   })
 }
 async function offer(bundle: Bundle, bytes: number): Promise<string | null> {
-  if (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0) return bringIn(bundle, bytes)
-  const merged = hatchery.loaded ? await custody.broughtTogether(bundle) : null
+  if (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0) return importNow(bundle, bytes)
+  const merged = hatchery.loaded ? await importExport.previewMerge(bundle) : null
   waiting.value = { bundle, bytes, merged }
   return null
 }
@@ -172,34 +175,34 @@ function takeTheRest(): void {
   const rest = sound.value
   if (rest) void guarded(() => offer(rest.bundle, rest.bytes))
 }
-async function bringIn(bundle: Bundle, bytes: number): Promise<string> {
-  await custody.bringIn(bundle, bytes)
+async function importNow(bundle: Bundle, bytes: number): Promise<string> {
+  await importExport.importBundle(bundle, bytes)
   return broughtInWords(bundle, sizes.value)
 }
 function replace(): void {
   const next = waiting.value
   waiting.value = null
-  if (next) void guarded(() => bringIn(next.bundle, next.bytes))
+  if (next) void guarded(() => importNow(next.bundle, next.bytes))
 }
 function together(others: Conflict[]): void {
   const next = waiting.value
   waiting.value = null
   if (!next) return
   void guarded(async () => {
-    await custody.bringTogether(next.bundle, others, next.bytes)
+    await importExport.merge(next.bundle, others, next.bytes)
     return `Merged: ${sizes.value}.`
   })
 }
 function wipe(): void {
   wiping.value = false
   void guarded(async () => {
-    await custody.erase()
+    await importExport.erase()
     return 'All records on this device were deleted.'
   })
 }
 function mend(record: StoredRecord, value: unknown): void {
   void guarded(async () => {
-    await custody.mend(record, value)
+    await importExport.mend(record, value)
     return 'Repaired. Everything that belongs to it is back.'
   })
 }
@@ -214,7 +217,7 @@ function discard(): void {
   discarding.value = null
   if (record) {
     void guarded(async () => {
-      await custody.discard(record)
+      await importExport.discard(record)
       return 'Deleted.'
     })
   }
@@ -244,24 +247,24 @@ function discard(): void {
       </button>
     </div>
     <div
-      v-if="custody.progress"
+      v-if="importExport.progress"
       class="card mt-4 flex flex-wrap items-center gap-4 p-4"
       role="status"
       data-testid="records-progress"
     >
       <span
-        >{{ custody.progress.words
-        }}<template v-if="custody.progress.total > 0"
-          >: {{ custody.progress.done }} of {{ custody.progress.total }}</template
+        >{{ importExport.progress.words
+        }}<template v-if="importExport.progress.total > 0"
+          >: {{ importExport.progress.done }} of {{ importExport.progress.total }}</template
         >
         …</span
       >
       <progress
         class="grow accent-lamp"
-        :max="Math.max(1, custody.progress.total)"
-        :value="custody.progress.done"
+        :max="Math.max(1, importExport.progress.total)"
+        :value="importExport.progress.done"
       />
-      <button type="button" class="press min-h-10 py-1" @click="custody.stop()">Stop</button>
+      <button type="button" class="press min-h-10 py-1" @click="importExport.stop()">Stop</button>
     </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <section class="card flex flex-col gap-3 p-5">

@@ -27,7 +27,7 @@ watch(
   },
   { immediate: true },
 )
-function takeOut(): void {
+function remove(): void {
   const now = found.value
   if (!now) return
   void saving(async () => {
@@ -60,7 +60,7 @@ function putBack(): void {
         {{ sayDate(found.to) }}. An earlier version wrote them. They are not from your incubators, but they
         affect advice.</span
       >
-      <button type="button" class="press press-lamp min-h-10 py-1" @click="takeOut">Remove</button>
+      <button type="button" class="press press-lamp min-h-10 py-1" @click="remove">Remove</button>
     </template>
     <template v-else>
       <span>{{ count(taken!, 'simulated reading') }} removed.</span>

@@ -4,12 +4,12 @@ import { QrCode, ScanQrCode } from '@lucide/vue'
 import { Peer, WrongCode } from '../../devices/pairing/peer.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 
 /** Merge with another tablet, without any server: each shows the other a code, and both books go across. */
 defineProps<{ busy: boolean }>()
 const emit = defineEmits<{ received: [file: File] }>()
-const custody = useCustodyStore()
+const importExport = useImportExportStore()
 const peer = shallowRef<Peer | null>(null)
 /** What the other tablet is to read now. */
 const code = ref('')
@@ -64,7 +64,7 @@ async function talk(line: Peer): Promise<void> {
     await line.open
     code.value = ''
     state.value = 'talking'
-    const { file } = await custody.takeOut()
+    const { file } = await importExport.exportBundle()
     const [, received] = await Promise.all([line.send(file), line.received])
     state.value = 'done'
     emit('received', new File([received], 'other-tablet.zip', { type: 'application/zip' }))

@@ -24,7 +24,7 @@ import {
   type Folder,
   type KeptBackup,
 } from './backup-folder.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 
 const DAY_MS = 86_400_000
 /** After so many days without a good backup it is said on every page at the desk. */
@@ -35,7 +35,7 @@ export type Rhythm = (typeof RHYTHMS)[number]
 /** Backups of the whole book, each read back before it counts; kept by day, week, month and year. */
 export const useBackupsStore = defineStore('backups', () => {
   const hatchery = useHatcheryStore()
-  const custody = useCustodyStore()
+  const importExport = useImportExportStore()
   const clock = useClockStore()
   const folder = shallowRef<Folder | null>(null)
   /** The browser wants to hear it again from a person before it writes there. */
@@ -137,8 +137,8 @@ export const useBackupsStore = defineStore('backups', () => {
   }
 
   async function download(): Promise<void> {
-    const { file } = await custody.takeOut()
-    await custody.check(file)
+    const { file } = await importExport.exportBundle()
+    await importExport.check(file)
     // Downloads lie wherever the browser puts them: no number can be counted on.
     saveFile(file, backupName(clock.nowMs, 0, hatchery.tablet()))
     lastGood.value = new Date(clock.nowMs).toISOString()
@@ -146,12 +146,12 @@ export const useBackupsStore = defineStore('backups', () => {
   }
 
   async function write(into: Folder): Promise<void> {
-    const { file } = await custody.takeOut()
+    const { file } = await importExport.exportBundle()
     const number = await nextNumber(into, hatchery.tablet())
     const name = backupName(clock.nowMs, number, hatchery.tablet())
     const written = await writeInto(into, name, file)
     // What cannot be read back is no backup: it must not stand for a good one of its day when old ones go.
-    await custody.check(written).catch(async (error: unknown) => {
+    await importExport.check(written).catch(async (error: unknown) => {
       await removeFrom(into, [name]).catch(() => undefined)
       throw error
     })

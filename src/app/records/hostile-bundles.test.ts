@@ -5,7 +5,7 @@ import { HOSTILE_BYTES, HOSTILE_RECORDS, withRecords } from '../../contracts/fil
 import { recordsAlone, sampleRecords } from '../../contracts/records/sample-records.ts'
 import { createRandom } from '../../core/random/random.ts'
 import { reopened } from '../data/reopened.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { cases } from '../../testing/thorough.ts'
 
 vi.stubGlobal('navigator', { userAgent: 'none' })
@@ -16,15 +16,18 @@ const SEEDS = cases(1, 14)
 describe('hostile bundles', () => {
   it('are refused, each with a sentence, and change nothing', async () => {
     const store = await reopened()
-    const custody = useCustodyStore()
+    const importExport = useImportExportStore()
     const { file: good } = await writeBundle(recordsAlone(sampleRecords()))
     // The same with its records untouched is taken: it is the changes that are refused.
-    await custody.bringIn(await custody.check(await withRecords(good, () => undefined)), good.size)
+    await importExport.importBundle(
+      await importExport.check(await withRecords(good, () => undefined)),
+      good.size,
+    )
     const before = JSON.stringify(store.records())
     const bytes = new Uint8Array(await good.arrayBuffer())
     let refused = 0
     const refusal = async (what: string, bundle: Blob): Promise<void> => {
-      const sentence = await custody.check(bundle).then(
+      const sentence = await importExport.check(bundle).then(
         () => `taken: ${what}`,
         (error: Error) => `${error.name}: ${error.message}`,
       )

@@ -4,7 +4,7 @@ import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { useRemindersStore } from '../today/reminders.ts'
 import { useBackupsStore } from '../records/backups.ts'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { useMadeUpStore } from '../data/made-up.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -26,7 +26,7 @@ const room = useRoomStore()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const madeUp = useMadeUpStore()
-const custody = useCustodyStore()
+const importExport = useImportExportStore()
 const backups = useBackupsStore()
 const sensing = useSensingStore()
 const offline = useOfflineStore()
@@ -57,11 +57,11 @@ onMounted(async () => {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
     failure.value = `The records of this browser could not be opened: ${isStorageFull(error) ? 'its storage is full.' : (error as Error).message}`
-    await Promise.all([router.replace({ name: 'records' }), custody.fetchAhead()])
+    await Promise.all([router.replace({ name: 'records' }), importExport.fetchAhead()])
     return
   }
   await Promise.all([sensing.start(), openMadeUp()])
-  await custody.fetchAhead()
+  await importExport.fetchAhead()
 })
 async function openMadeUp(): Promise<void> {
   if (await madeUp.isFirstVisit(devices.there?.demo ?? false)) return turnTo('made-up')
@@ -137,7 +137,7 @@ watch(
 const writingBack = ref('')
 async function writeBack(): Promise<void> {
   try {
-    await custody.writeBack()
+    await importExport.restore()
     writingBack.value = ''
   } catch (error) {
     writingBack.value = `That did not work: ${(error as Error).message}`
@@ -174,7 +174,7 @@ async function writeBack(): Promise<void> {
       <button
         type="button"
         class="press press-lamp min-h-11"
-        :disabled="custody.progress !== null"
+        :disabled="importExport.progress !== null"
         @click="writeBack"
       >
         Restore from memory

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useCustodyStore } from '../data/custody.ts'
+import { useImportExportStore } from '../data/import-export.ts'
 import { turnTo } from '../data/which-book.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 
 /** Says on every page that nothing here is real, and leads back. */
-const custody = useCustodyStore()
+const importExport = useImportExportStore()
 const erasing = ref(false)
 const problem = ref('')
 async function erase(): Promise<void> {
   erasing.value = false
   try {
-    await custody.erase()
+    await importExport.erase()
     turnTo('own')
   } catch (error) {
     problem.value = (error as Error).message

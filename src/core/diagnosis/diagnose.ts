@@ -1,5 +1,11 @@
 import { PHASES } from '../hatching/results.ts'
-import { logHappenings, logManyKinds, logNormal, logSum, logTwoKinds } from '../statistics/marginal.ts'
+import {
+  logHappenings,
+  logDirichletMultinomial,
+  logNormal,
+  logSum,
+  logTwoKinds,
+} from '../statistics/marginal.ts'
 import {
   CAUSES,
   CLUES,
@@ -217,7 +223,7 @@ function speaksOf(clue: Clue, expected: Expectation): boolean {
   }
 }
 
-const DIED: ReadonlySet<string> = new Set([...PHASES, 'ring-unopened', 'dead-unopened'])
+const DIED: ReadonlySet<string> = new Set([...PHASES, 'candled-out-ring', 'candled-out-dead'])
 
 function fertileEggs({ eggs }: SetStory): number {
   return eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate)).length
@@ -245,10 +251,10 @@ function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
   const hatched = eggs.filter(({ fate }) => fate === 'hatched').length
   const withHatched = [...counts, hatched]
   clues.phases = ({ phases }, severity) =>
-    logManyKinds(withHatched, shares(phases, severity), USUAL.phasesWorth)
+    logDirichletMultinomial(withHatched, shares(phases, severity), USUAL.phasesWorth)
 
   const infertile = eggs.filter(({ fate }) => fate === 'infertile').length
-  const unopened = eggs.filter(({ fate }) => fate === 'clear-unopened').length
+  const unopened = eggs.filter(({ fate }) => fate === 'candled-out-clear').length
   const known = eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate))
   if (infertile > 0 || (unopened === 0 && known.length > 0))
     clues.fertility = ({ infertile: more = 0 }, severity) =>

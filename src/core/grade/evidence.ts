@@ -1,15 +1,21 @@
 import type { EggFigures } from '../measure/reading.ts'
 import { FEATURES, featuresOf } from './features.ts'
-import { calibrationDivisor, contributions, impressionAt, unusualness, type GradingModel } from './softmax.ts'
+import {
+  calibrationDivisor,
+  contributions,
+  impressionAt,
+  outOfDistributionScore,
+  type GradingModel,
+} from './softmax.ts'
 import { GRADES, perGrade, type PerGrade } from './types.ts'
 
 /** Who speaks for a grade: three signs that are measured, and the picture as a whole. */
-export const VOICES = ['shadow', 'vessels', 'ring', 'impression'] as const
-export type Voice = (typeof VOICES)[number]
+export const EVIDENCE_SOURCES = ['shadow', 'vessels', 'ring', 'impression'] as const
+export type EvidenceSource = (typeof EVIDENCE_SOURCES)[number]
 
 /** All that speaks for each grade, log odds; together they are what the fitted model says. */
 export interface Evidence {
-  voices: Record<Voice, PerGrade>
+  voices: Record<EvidenceSource, PerGrade>
   /** The light, the age, and what holds without any picture. */
   rest: PerGrade
   /** What all that is measured would say by itself, and the picture as a whole by itself. */
@@ -22,7 +28,7 @@ export interface Evidence {
 /** @param stage - fraction of incubation */
 export function evidenceOf(egg: EggFigures, stage: number, model: GradingModel): Evidence {
   const features = featuresOf(egg, stage)
-  const unusual = unusualness(model, features)
+  const unusual = outOfDistributionScore(model, features)
   const divisor = calibrationDivisor(model.calibration, unusual)
   const impression = egg.impression && impressionAt(model, egg.impression, stage)
   const share = impression ? model.calibration.impressionShare : 0
@@ -32,12 +38,12 @@ export function evidenceOf(egg: EggFigures, stage: number, model: GradingModel):
       parts.reduce((sum, part, i) => (isOurs(FEATURES[i]!.sign) ? sum + part[grade] : sum), 0),
     )
   const scaled = (odds: PerGrade, by: number): PerGrade => perGrade((grade) => by * odds[grade])
-  const measured = (voice: Voice): PerGrade =>
+  const measured = (voice: EvidenceSource): PerGrade =>
     scaled(
       sumOf((sign) => sign === voice),
       (1 - share) / divisor,
     )
-  const others = sumOf((sign) => !(VOICES as readonly string[]).includes(sign))
+  const others = sumOf((sign) => !(EVIDENCE_SOURCES as readonly string[]).includes(sign))
   const all = sumOf(() => true)
   return {
     voices: {
@@ -62,10 +68,10 @@ export function evidenceOf(egg: EggFigures, stage: number, model: GradingModel):
 /** What all voices say together, each as loud as it is trusted. */
 export function together(
   { voices, rest }: Pick<Evidence, 'voices' | 'rest'>,
-  trust?: Record<Voice, number>,
+  trust?: Record<EvidenceSource, number>,
 ): PerGrade {
   return perGrade((grade) =>
-    VOICES.reduce((sum, voice) => sum + (trust?.[voice] ?? 1) * voices[voice][grade], rest[grade]),
+    EVIDENCE_SOURCES.reduce((sum, voice) => sum + (trust?.[voice] ?? 1) * voices[voice][grade], rest[grade]),
   )
 }
 

@@ -4,7 +4,7 @@ import { livingShadow, livingVessels } from './expected.ts'
 import { FEATURES, featuresOf, type GradedReading } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { sampleSigns } from './sample-signs.ts'
-import { calibrated, contributions, logOdds, softmax, unusualness } from './softmax.ts'
+import { calibrated, contributions, logOdds, softmax, outOfDistributionScore } from './softmax.ts'
 import { GRADES, type Grade } from './types.ts'
 
 const reading = (
@@ -99,9 +99,9 @@ describe('the fitted model', () => {
     const best = GRADES.reduce((a, b) => (near![b] > near![a] ? b : a))
     expect(GRADES.every((grade) => far![grade] <= far![best])).toBe(true)
     expect(far![best]).toBeLessThan(near![best])
-    expect(unusualness(GRADING_MODEL, values)).toBeLessThan(1.6)
+    expect(outOfDistributionScore(GRADING_MODEL, values)).toBeLessThan(1.6)
     expect(
-      unusualness(
+      outOfDistributionScore(
         GRADING_MODEL,
         values.map((value) => value && 40 * value),
       ),

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { batchStage } from './batch.ts'
 import { livingShadow } from './expected.ts'
 import { withEarlier } from './history.ts'
-import { together, VOICES, type Voice } from './evidence.ts'
+import { together, EVIDENCE_SOURCES, type EvidenceSource } from './evidence.ts'
 import { learnFrom, NOTHING_LEARNT, withLearnt, type ConfirmedLook } from './learn.ts'
-import { shareOf } from '../statistics/share.ts'
+import { wilsonInterval } from '../statistics/share.ts'
 import { rightnessBy, stageBand, type KnownLook } from './rightness.ts'
 import { softmax } from './softmax.ts'
 import { GRADES, type PerGrade } from './types.ts'
@@ -81,7 +81,7 @@ describe('learning from opened and hatched eggs', () => {
   const even = { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }
   const silent = { shadow: even, vessels: even, ring: even, impression: even }
   /** A look of which all that is known speaks with one voice, or with none. */
-  const look = (truth: ConfirmedLook['truth'], logs: PerGrade, voice?: Voice): ConfirmedLook => ({
+  const look = (truth: ConfirmedLook['truth'], logs: PerGrade, voice?: EvidenceSource): ConfirmedLook => ({
     truth,
     voices: voice ? { ...silent, [voice]: logs } : silent,
     rest: voice ? even : logs,
@@ -93,7 +93,7 @@ describe('learning from opened and hatched eggs', () => {
     expect(learnFrom([])).toEqual(NOTHING_LEARNT)
     const one = learnFrom([look('clear', even)])
     expect(Math.abs(one.offsets.clear)).toBeLessThan(0.3)
-    for (const voice of VOICES) expect(one.trust[voice]).toBeCloseTo(1, 6)
+    for (const voice of EVIDENCE_SOURCES) expect(one.trust[voice]).toBeCloseTo(1, 6)
   })
 
   it('learns what a hatchery has more of than the model believes', () => {
@@ -176,11 +176,11 @@ describe('how often who was right', () => {
   })
 
   it('says how little few looks prove', () => {
-    expect(shareOf(0, 0)).toBeNull()
-    const few = shareOf(3, 3)!
+    expect(wilsonInterval(0, 0)).toBeNull()
+    const few = wilsonInterval(3, 3)!
     expect(few.low).toBeLessThan(0.5)
     expect(few.high).toBe(1)
-    const many = shareOf(300, 300)!
+    const many = wilsonInterval(300, 300)!
     expect(many.low).toBeGreaterThan(0.98)
   })
 })

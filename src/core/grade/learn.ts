@@ -1,4 +1,4 @@
-import { together, VOICES, type Evidence, type Voice } from './evidence.ts'
+import { together, EVIDENCE_SOURCES, type Evidence, type EvidenceSource } from './evidence.ts'
 import { softmax } from './softmax.ts'
 import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
 
@@ -12,10 +12,10 @@ export interface Learnt {
   /** Added to each grade's log odds. */
   offsets: PerGrade
   /** How much each sign counts here, as a multiple of what it counts elsewhere. */
-  trust: Record<Voice, number>
+  trust: Record<EvidenceSource, number>
 }
 
-const perVoice = <T>(value: (voice: Voice) => T): Record<Voice, T> => ({
+const perVoice = <T>(value: (voice: EvidenceSource) => T): Record<EvidenceSource, T> => ({
   shadow: value('shadow'),
   vessels: value('vessels'),
   ring: value('ring'),
@@ -62,12 +62,13 @@ export function learnFrom(confirmed: readonly ConfirmedLook[]): Learnt {
       for (const grade of GRADES) {
         const missing = (grade === look.truth ? 1 : 0) - p[grade]
         slope[grade] += missing
-        for (const voice of VOICES) trustSlope[voice] += missing * trust[voice] * look.voices[voice][grade]
+        for (const voice of EVIDENCE_SOURCES)
+          trustSlope[voice] += missing * trust[voice] * look.voices[voice][grade]
       }
     }
     for (const grade of GRADES)
       offsets[grade] += (RATE * (slope[grade] - AS_SURE_AS * 0.25 * offsets[grade])) / (0.25 * most)
-    for (const voice of VOICES) {
+    for (const voice of EVIDENCE_SOURCES) {
       const towardNone = logTrust[voice] / TRUST_SD ** 2
       const next = logTrust[voice] + (RATE * (trustSlope[voice] - towardNone)) / bend[voice]
       logTrust[voice] = Math.min(MOST_LOG_TRUST, Math.max(-MOST_LOG_TRUST, next))

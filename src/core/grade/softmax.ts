@@ -23,7 +23,7 @@ export type Weights = Omit<GradingModel, 'version' | 'calibration' | 'impression
 export interface Calibration {
   /** Log odds are divided by this in a picture as ordinary as those of the fit, */
   temperature: number
-  /** and by more in those that lie further off: its logarithm grows by so much for each unit of {@link unusualness}. */
+  /** and by more in those that lie further off: its logarithm grows by so much for each unit of {@link outOfDistributionScore}. */
   perUnusualness: number
   /** Share of the impression beside the measures, 0…1. */
   impressionShare: number
@@ -33,7 +33,7 @@ export interface Calibration {
 const FARTHEST = 6
 
 /** How far a picture's figures lie from those of the fit: root mean square, in standard deviations; about 1 for those. */
-export function unusualness(
+export function outOfDistributionScore(
   { mean, scale }: Pick<GradingModel, 'mean' | 'scale'>,
   features: ReadonlyArray<number | null>,
 ): number {

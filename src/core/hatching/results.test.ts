@@ -5,7 +5,7 @@ const fates = (counts: Partial<Record<Fate, number>>): EggEnd[] =>
   Object.entries(counts).flatMap(([fate, count]) =>
     Array<EggEnd>(count).fill({
       fate: fate as Fate,
-      calledClear: fate === 'infertile' || fate === 'clear-unopened',
+      calledClear: fate === 'infertile' || fate === 'candled-out-clear',
     }),
   )
 
@@ -24,7 +24,7 @@ describe('the results of a set', () => {
     expect(results.open).toBe(0)
   })
   it('whose clears nobody opened knows its fertility only as it looked', () => {
-    const results = hatchResults(fates({ hatched: 8, 'clear-unopened': 3, 'dead-unopened': 1 }))
+    const results = hatchResults(fates({ hatched: 8, 'candled-out-clear': 3, 'candled-out-dead': 1 }))
     expect(results.fertility.apparent).toMatchObject({ count: 9, of: 12 })
     expect(results.fertility.true).toBeNull()
     expect(results.hatchOfFertile).toMatchObject({ count: 8, of: 9 })
@@ -46,7 +46,7 @@ describe('the results of a set', () => {
     expect(results.hatchOfFertile).toMatchObject({ count: 28, of: 36 })
   })
   it('count a candled ring as an early death, and what was taken out living apart', () => {
-    const results = hatchResults(fates({ hatched: 16, 'ring-unopened': 4, 'living-removed': 2 }))
+    const results = hatchResults(fates({ hatched: 16, 'candled-out-ring': 4, 'living-removed': 2 }))
     expect(results.losses.early).toMatchObject({ count: 4, of: 20 })
     expect(results.hatchOfFertile).toMatchObject({ count: 16, of: 20 })
     expect(results.counts['living-removed']).toBe(2)

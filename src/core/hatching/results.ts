@@ -1,4 +1,4 @@
-import { shareOf, type Share } from '../statistics/share.ts'
+import { wilsonInterval, type Share } from '../statistics/share.ts'
 
 /** What became of an egg that was set, as far as it is known. */
 export const FATES = [
@@ -11,11 +11,11 @@ export const FATES = [
   'late',
   'pipped',
   /** Taken out by candling as clear, never opened: infertile, or dead before it showed. */
-  'clear-unopened',
+  'candled-out-clear',
   /** Taken out by candling as a blood ring, never opened: dead early, a little less surely than one that was opened. */
-  'ring-unopened',
+  'candled-out-ring',
   /** Taken out by candling as dead or in doubt, never opened; or opened, and nobody could tell when it died. */
-  'dead-unopened',
+  'candled-out-dead',
   'unknown',
 ] as const
 export type Fate = (typeof FATES)[number]
@@ -63,10 +63,10 @@ export function hatchResults(ends: readonly EggEnd[]): HatchResults {
   for (const { fate } of ends) counts[fate]++
   const set = ends.length
   const calledClear = ends.filter((end) => end.calledClear).length
-  const isCertain = counts['clear-unopened'] === 0 && counts.unknown === 0
-  const couldHatch = set - counts.infertile - counts['clear-unopened'] - counts['living-removed']
+  const isCertain = counts['candled-out-clear'] === 0 && counts.unknown === 0
+  const couldHatch = set - counts.infertile - counts['candled-out-clear'] - counts['living-removed']
   const died: Record<Phase, number> = {
-    early: counts.early + counts['ring-unopened'],
+    early: counts.early + counts['candled-out-ring'],
     middle: counts.middle,
     late: counts.late,
     pipped: counts.pipped,
@@ -76,14 +76,13 @@ export function hatchResults(ends: readonly EggEnd[]): HatchResults {
     counts,
     open: counts.unknown,
     fertility: {
-      apparent: shareOf(set - calledClear, set),
-      true: isCertain ? shareOf(set - counts.infertile, set) : null,
+      apparent: wilsonInterval(set - calledClear, set),
+      true: isCertain ? wilsonInterval(set - counts.infertile, set) : null,
     },
-    hatchOfSet: shareOf(counts.hatched, set),
-    hatchOfFertile: shareOf(counts.hatched, couldHatch),
-    losses: Object.fromEntries(PHASES.map((phase) => [phase, shareOf(died[phase], couldHatch)])) as Record<
-      Phase,
-      Share | null
-    >,
+    hatchOfSet: wilsonInterval(counts.hatched, set),
+    hatchOfFertile: wilsonInterval(counts.hatched, couldHatch),
+    losses: Object.fromEntries(
+      PHASES.map((phase) => [phase, wilsonInterval(died[phase], couldHatch)]),
+    ) as Record<Phase, Share | null>,
   }
 }

@@ -6,7 +6,7 @@ import { readPhoto } from '../measure/read-photo.ts'
 import { simulatePhoto, type PhotoWish } from '../simulate/simulated-photo.ts'
 import { emptyPart, MAP_HEIGHT, MAP_WIDTH, MAPS, type EggMaps } from './egg-maps.ts'
 import { impressionOf } from './impression.ts'
-import { PART_COLUMNS, PART_ROWS, partCorners, speakingParts } from './speaking-parts.ts'
+import { PART_COLUMNS, PART_ROWS, partCorners, occlusionMap } from './occlusion-map.ts'
 
 const SIZE = MAP_WIDTH * MAP_HEIGHT
 
@@ -86,7 +86,7 @@ describe('the impression', () => {
   })
 
   it('of a living egg rests on where the embryo lies', () => {
-    const parts = speakingParts(living.maps, 'developing')
+    const parts = occlusionMap(living.maps, 'developing')
     expect(parts).toHaveLength(PART_COLUMNS * PART_ROWS)
     const most = parts.indexOf(Math.max(...parts))
     const column = most % PART_COLUMNS

@@ -1,4 +1,4 @@
-import { shareOf, type Share } from '../statistics/share.ts'
+import { wilsonInterval, type Share } from '../statistics/share.ts'
 import { costOf, type Answer, type Cost } from './confusions.ts'
 
 /** When an egg that one takes for dead comes out: the removal policies of the incubator, by one person's own words. */
@@ -39,7 +39,7 @@ export function rulesFor(answers: readonly Answer[]): RuleFigures[] | null {
     const costs = answers.map((answer) => costUnder(rule, answer))
     return {
       rule,
-      livingRemoved: shareOf(costs.filter(({ what }) => what === 'living-removed').length, living),
+      livingRemoved: wilsonInterval(costs.filter(({ what }) => what === 'living-removed').length, living),
       costPer100: (100 * costs.reduce((sum, { cost }) => sum + cost, 0)) / answers.length,
     }
   })

@@ -1,5 +1,5 @@
 import { GRADES, type Grade, type SuggestedGrade } from '../grade/types.ts'
-import { shareOf, type Share } from '../statistics/share.ts'
+import { wilsonInterval, type Share } from '../statistics/share.ts'
 import { costOf, isRight, SURENESSES, type Answer, type Sureness } from './confusions.ts'
 
 /** Truth by row, what was said by column. */
@@ -73,7 +73,7 @@ export function calibration(answers: ReadonlyArray<Pick<Answer, 'truth' | 'said'
   const bets = answers.filter(({ said }) => said !== 'unsure')
   const share = (sure: Sureness): Share | null => {
     const own = bets.filter((answer) => answer.sure === sure)
-    return shareOf(own.filter(isRight).length, own.length)
+    return wilsonInterval(own.filter(isRight).length, own.length)
   }
   const squares = bets.map((answer) => (SURENESSES[answer.sure] - (isRight(answer) ? 1 : 0)) ** 2)
   return {
@@ -102,7 +102,7 @@ export function standingOf(answers: readonly Answer[]): Standing {
   const costs = answers.map(costOf)
   return {
     answers: answers.length,
-    right: shareOf(answers.filter(isRight).length, answers.length),
+    right: wilsonInterval(answers.filter(isRight).length, answers.length),
     matrix,
     kappa: cohenKappa(
       GRADES.map((truth) =>
@@ -112,7 +112,7 @@ export function standingOf(answers: readonly Answer[]): Standing {
       ),
     ),
     calibration: calibration(answers),
-    livingRemoved: shareOf(
+    livingRemoved: wilsonInterval(
       living.filter((answer) => costOf(answer).what === 'living-removed').length,
       living.length,
     ),

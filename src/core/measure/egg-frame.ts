@@ -1,7 +1,7 @@
 import { logPlane } from '../image/log.ts'
 import type { Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
-import { findCovers } from './covers.ts'
+import { findCovers } from './occlusion.ts'
 import { relativeRadius, reversed, type EggOutline } from '../geometry/egg-outline.ts'
 
 /**

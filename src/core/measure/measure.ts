@@ -31,7 +31,7 @@ import { findCrack } from './crack.ts'
 import { edgeWidth } from './edge-width.ts'
 import { looksLikeAnEgg } from './likeness.ts'
 import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
-import { fitEmptyField, type EmptyField } from './empty-field.ts'
+import { fitEmptyField, type IlluminationModel } from './illumination-model.ts'
 import { toPhotograph, type FoundEgg } from './cut-out.ts'
 import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
 import type { EggReading, LightReading, ReasonCode } from './reading.ts'
@@ -254,7 +254,7 @@ function joined(a: Mask, b: Mask): Mask {
   return { ...a, values }
 }
 
-function readLight(frame: EggFrame, contents: Contents, field: EmptyField): LightReading {
+function readLight(frame: EggFrame, contents: Contents, field: IlluminationModel): LightReading {
   const light: number[] = []
   const steps: number[] = []
   let clipped = 0

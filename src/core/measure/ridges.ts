@@ -96,7 +96,7 @@ export function ridgeAt({ widthPx, values: v, sigmaPx }: SmoothPlane, at: number
 }
 
 /** Bend in the direction (dx, dy), a unit vector, at a pixel that is not on the border. */
-export function bendAlong(
+export function secondDerivative(
   { widthPx, values: v, sigmaPx }: SmoothPlane,
   at: number,
   dx: number,
@@ -113,6 +113,6 @@ export function bendAlong(
 export function clutterOf(light: SmoothPlane, usable: Uint8Array): number {
   const bends: number[] = []
   for (let at = light.widthPx + 1; at < usable.length - light.widthPx - 1; at += 5)
-    if (usable[at]) bends.push(Math.abs(bendAlong(light, at, 1, 0)))
+    if (usable[at]) bends.push(Math.abs(secondDerivative(light, at, 1, 0)))
   return 1.4826 * medianOf(bends)
 }

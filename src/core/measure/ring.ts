@@ -12,7 +12,7 @@ import {
   ROUGH_SAMPLES,
   type SphereCircle,
 } from './ring-circles.ts'
-import { bendAlong, clutterOf, MIDDLE, ridgeAt, type SmoothPlane } from './ridges.ts'
+import { secondDerivative, clutterOf, MIDDLE, ridgeAt, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
   /** 0–1: strength of evidence for one smooth, unbranched closed curve, arc or line. */
@@ -219,7 +219,7 @@ function lineAlong(
       const at = Math.floor(y) * lengthPx + Math.floor(x)
       if (x < 0 || x >= lengthPx || y < 0 || y >= heightPx || !usable[at]) continue
       const line =
-        (bendAlong(light, at, dx, dy) - 0.7 * Math.abs(bendAlong(light, at, -dy, dx))) / unit -
+        (secondDerivative(light, at, dx, dy) - 0.7 * Math.abs(secondDerivative(light, at, -dy, dx))) / unit -
         0.09 * Math.abs(offset)
       if (line > strongest) {
         strongest = line

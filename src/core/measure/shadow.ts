@@ -1,7 +1,7 @@
 import { components, open, type Mask } from '../image/morphology.ts'
 import type { Contents, EggPicture } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import type { EmptyField } from './empty-field.ts'
+import type { IlluminationModel } from './illumination-model.ts'
 
 export interface Shadow {
   /** Share of the visible contents, less what is hidden, where over half of the expected red light is missing. */
@@ -38,7 +38,7 @@ const LEAST_SD = 0.015
 /** How light falls from a lamp at the side is known so much worse that a body may be taken for it. */
 const SIDE_LAMP_SD = 0.07
 
-export function measureShadow({ frame, scales, contents }: EggPicture, field: EmptyField): Shadow {
+export function measureShadow({ frame, scales, contents }: EggPicture, field: IlluminationModel): Shadow {
   const light = scales.red
   const missing = field.redLog.map((expected, i) => expected - light.values[i]!)
   const dark = shadowMask(frame, contents, missing, HALF)

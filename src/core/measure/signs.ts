@@ -2,7 +2,7 @@ import { medianOf } from '../image/quantile.ts'
 import { cellEdgeColumn, type CellCurve } from './air-cell.ts'
 import type { Contents } from './contents.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
-import type { EmptyField } from './empty-field.ts'
+import type { IlluminationModel } from './illumination-model.ts'
 import type { Shadow } from './shadow.ts'
 
 /** Weak signs of the contents as a whole, which count where single vessels or a body cannot be made out. */
@@ -23,7 +23,7 @@ export interface Signs {
 export interface SignsInput {
   frame: EggFrame
   contents: Contents
-  field: EmptyField
+  field: IlluminationModel
   shadow: Shadow
   cell: CellCurve | null
 }

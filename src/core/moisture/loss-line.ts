@@ -1,13 +1,13 @@
 import { NormalEquations } from '../geometry/linear-system.ts'
 import type { Measured } from '../measure/reading.ts'
 import { cellFromLoss, FRESH_CELL, lossFromCell } from './cell-water.ts'
-import { dryDays, type AirSpan } from './dry-days.ts'
+import { vapourDeficitDays, type AirSpan } from './vapour-deficit-days.ts'
 
 /** One estimate of the water lost since setting, share of the mass then, with what is uncertain in it alone. */
 export interface LossEstimate {
   ageDays: number
-  /** See {@link dryDays}. */
-  dryDays: number
+  /** See {@link vapourDeficitDays}. */
+  vapourDeficitDays: number
   loss: Measured
   by: 'photograph' | 'scale'
 }
@@ -52,24 +52,24 @@ export function lossLine(
     .filter(({ ageDays }) => ageDays > FIRST_DAY)
     .map(({ ageDays, cell }) => ({
       ageDays,
-      dryDays: dryDays(air, ageDays),
+      vapourDeficitDays: vapourDeficitDays(air, ageDays),
       loss: lossFromCell(cell, { value: fresh.value, sd: 0 }),
     }))
   const weights = egg.weights.map((weight) => ({
     ...weight,
     sdG: weight.sdG * sameShown(egg.weights, weight.grams),
-    dryDays: dryDays(air, weight.ageDays),
+    vapourDeficitDays: vapourDeficitDays(air, weight.ageDays),
   }))
-  const dries = weights.map((weight) => weight.dryDays)
+  const dries = weights.map((weight) => weight.vapourDeficitDays)
   const areApart = Math.max(...dries) - Math.min(...dries) > APART
   if (cells.length === 0 && !areApart) return null
   // Everything is reckoned as shares of about the first weight, so that the equations are straight.
   const about = weights[0]?.grams ?? 1
   const [rate, offset, whole] = [0, 1, 2]
   const equations = new NormalEquations(3)
-  for (const { dryDays: dry, loss } of cells)
+  for (const { vapourDeficitDays: dry, loss } of cells)
     equations.add(Float64Array.of(dry, 1, 0), loss.value, 1 / loss.sd ** 2)
-  for (const { dryDays: dry, grams, sdG } of weights)
+  for (const { vapourDeficitDays: dry, grams, sdG } of weights)
     equations.add(Float64Array.of(-dry, 0, 1), grams / about, (about / sdG) ** 2)
   equations.addPrior(offset, 0, 1 / lossFromCell({ value: 0, sd: 0 }, fresh).sd ** 2)
   equations.addPrior(whole, 1, 1 / WHOLE_SD ** 2)
@@ -87,12 +87,12 @@ export function lossLine(
     isFreshKnown: firstCell !== undefined,
     estimates: [
       ...cells.map((one): LossEstimate => ({ ...one, by: 'photograph' })),
-      ...weights.flatMap(({ ageDays, dryDays: dry, grams, sdG }): LossEstimate[] =>
+      ...weights.flatMap(({ ageDays, vapourDeficitDays: dry, grams, sdG }): LossEstimate[] =>
         ageDays > FIRST_DAY && areApart
           ? [
               {
                 ageDays,
-                dryDays: dry,
+                vapourDeficitDays: dry,
                 loss: { value: 1 - grams / massWhenSet, sd: Math.hypot(sdG / massWhenSet, wholeSd) },
                 by: 'scale',
               },

@@ -4,8 +4,8 @@ import { createRandom } from '../random/random.ts'
 import { cellFromLoss, FRESH_CELL, lossFromCell } from './cell-water.ts'
 import { eggBody, surfaceCm2 } from './egg-body.ts'
 import { adviseHumidity, humidityStep } from './humidity-advice.ts'
-import { airError, usualPerDryDay } from './air-error.ts'
-import { dryDays, meanRh } from './dry-days.ts'
+import { hygrometerBias, usualPerDryDay } from './hygrometer-bias.ts'
+import { vapourDeficitDays, meanRh } from './vapour-deficit-days.ts'
 import { cellAfter, lossAfter, lossLine, type LossLine } from './loss-line.ts'
 import { stepOf, weighingSd } from './scale-doubt.ts'
 import { ENOUGH_EGGS, setWater } from './set-water.ts'
@@ -67,11 +67,11 @@ describe('dry days', () => {
       { fromDays: 7, rhPercent: 65 },
     ]
     // 7 × 0.6 = 4.2, and 3 × 0.35 = 1.05.
-    expect(dryDays(air, 10)).toBeCloseTo(5.25, 9)
-    expect(dryDays(air, 5)).toBeCloseTo(3, 9)
+    expect(vapourDeficitDays(air, 10)).toBeCloseTo(5.25, 9)
+    expect(vapourDeficitDays(air, 5)).toBeCloseTo(3, 9)
     // 1 − 5.25 ÷ 10.
     expect(meanRh(air, 10)).toBeCloseTo(47.5, 9)
-    expect(dryDays([{ fromDays: 2, rhPercent: 40 }], 10)).toBeCloseTo(6, 9)
+    expect(vapourDeficitDays([{ fromDays: 2, rhPercent: 40 }], 10)).toBeCloseTo(6, 9)
   })
 })
 
@@ -151,7 +151,7 @@ function linesOf(rates: readonly number[], sd = 0.0004): Map<string, LossLine> {
         perDryDay: { value, sd },
         cellOffset: exactly(0),
         isFreshKnown: false,
-        estimates: [{ ageDays: 10, dryDays: 5, loss: exactly(5 * value), by: 'scale' as const }],
+        estimates: [{ ageDays: 10, vapourDeficitDays: 5, loss: exactly(5 * value), by: 'scale' as const }],
       },
     ]),
   )
@@ -283,13 +283,13 @@ describe('a hygrometer that is wrong, as the eggs have it', () => {
     const truly = shown.map(({ fromDays, rhPercent }) => ({ fromDays, rhPercent: rhPercent - points }))
     return [7, 10, 14].map((ageDays) => ({
       ageDays,
-      dryDays: dryDays(shown, ageDays),
-      loss: { value: flock * usual * dryDays(truly, ageDays), sd: 0.0006 },
+      vapourDeficitDays: vapourDeficitDays(shown, ageDays),
+      loss: { value: flock * usual * vapourDeficitDays(truly, ageDays), sd: 0.0006 },
     }))
   }
 
   it('is a guess while one humidity was run, for shells may be unusual instead', () => {
-    const error = airError(losses(8, [[0, 50]]), 'chicken')!
+    const error = hygrometerBias(losses(8, [[0, 50]]), 'chicken')!
     expect(Math.abs(error.value)).toBeLessThan(2 * error.sd)
   })
 
@@ -299,8 +299,8 @@ describe('a hygrometer that is wrong, as the eggs have it', () => {
       ...one,
       loss: { ...one.loss, value: one.loss.value / ratio },
     }))
-    expect(Math.abs(airError(high, 'chicken', { altitudeM: 2000 })!.value)).toBeLessThan(0.01)
-    expect(airError(high, 'chicken')!.value).toBeGreaterThan(1)
+    expect(Math.abs(hygrometerBias(high, 'chicken', { altitudeM: 2000 })!.value)).toBeLessThan(0.01)
+    expect(hygrometerBias(high, 'chicken')!.value).toBeGreaterThan(1)
   })
 
   it('is told once the humidity was changed, also with unusual shells', () => {
@@ -309,7 +309,7 @@ describe('a hygrometer that is wrong, as the eggs have it', () => {
       [8, 1.12],
       [-6, 0.9],
     ] as const) {
-      const error = airError(
+      const error = hygrometerBias(
         losses(
           points,
           [

@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
-import { airError, saltCheck, usualPerDryDay, type SetLoss } from './air-error.ts'
+import { hygrometerBias, saltCheck, usualPerDryDay, type SetLoss } from './hygrometer-bias.ts'
 import { cellFromLoss, FRESH_CELL } from './cell-water.ts'
-import { dryDays, type AirSpan } from './dry-days.ts'
+import { vapourDeficitDays, type AirSpan } from './vapour-deficit-days.ts'
 import { adviseHumidity } from './humidity-advice.ts'
 import { lossLine, type EggWater, type LossLine } from './loss-line.ts'
 import { setWater } from './set-water.ts'
@@ -39,7 +39,7 @@ function runSet(seed: string, by: 'scale' | 'photograph') {
   }))
   const shown: AirSpan[] = [{ fromDays: 0, rhPercent: 45 + 10 * random.uniform() }]
   const trulyDry = (ageDays: number): number =>
-    dryDays(
+    vapourDeficitDays(
       shown.map(({ fromDays, rhPercent }) => ({ fromDays, rhPercent: rhPercent - HYGROMETER })),
       ageDays,
     )
@@ -67,9 +67,9 @@ function runSet(seed: string, by: 'scale' | 'photograph') {
       const line = lossLine(own, shown)
       if (line) lines.set(id, line)
     }
-    const dry = dryDays(shown, ageDays)
+    const dry = vapourDeficitDays(shown, ageDays)
     water = setWater(lines, dry)!
-    losses.push({ ageDays, dryDays: dry, loss: meanLoss(lines, water.outliers, ageDays) })
+    losses.push({ ageDays, vapourDeficitDays: dry, loss: meanLoss(lines, water.outliers, ageDays) })
     const advice = adviseHumidity({
       perDryDay: water.perDryDay,
       dry,
@@ -86,8 +86,8 @@ function runSet(seed: string, by: 'scale' | 'photograph') {
   return {
     arrived,
     outliers: water!.outliers,
-    unaided: airError(losses, 'chicken')!,
-    error: airError(losses, 'chicken', { known: saltCheck(overSalt) })!,
+    unaided: hygrometerBias(losses, 'chicken')!,
+    error: hygrometerBias(losses, 'chicken', { known: saltCheck(overSalt) })!,
   }
 }
 

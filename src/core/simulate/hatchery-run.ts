@@ -162,19 +162,20 @@ function lived(
 
 /** @param candled - rings are taken out at the lamp, and nobody opens them */
 function endOf(life: Life, random: Random, candled: boolean): Pick<EggStory, 'fate' | 'death'> {
-  const fate = fateOf(life, random)
-  if (candled && fate === 'early') return { fate: 'ring-unopened', death: { phase: 'early', certainty: 0.9 } }
+  const fate = eggOutcome(life, random)
+  if (candled && fate === 'early')
+    return { fate: 'candled-out-ring', death: { phase: 'early', certainty: 0.9 } }
   const phase = PHASES.find((one) => one === fate)
   return { fate, death: phase ? { phase, certainty: 1 } : null }
 }
 
 /** What the keeper makes of it on opening: the day within a day or two, clears not always. */
-function fateOf({ end, day }: Life, random: Random): EggStory['fate'] {
+function eggOutcome({ end, day }: Life, random: Random): EggStory['fate'] {
   switch (end) {
     case 'infertile':
-      return random.uniform() < 0.85 ? 'infertile' : 'clear-unopened'
+      return random.uniform() < 0.85 ? 'infertile' : 'candled-out-clear'
     case 'died':
-      if (random.uniform() < 0.06) return 'dead-unopened'
+      if (random.uniform() < 0.06) return 'candled-out-dead'
       if (day <= 2 && random.uniform() < 0.3) return 'infertile'
       return phaseOf(Math.max(0.5, day + random.normal(0, 1.2)), DAYS)
     default:

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { logAnyShare, logHappenings, logManyKinds, logSum, logTwoKinds } from './marginal.ts'
+import { logAnyShare, logHappenings, logDirichletMultinomial, logSum, logTwoKinds } from './marginal.ts'
 
 describe('counts whose shares are known only about', () => {
   it('agree with what can be worked out by hand', () => {
     // Drawn one by one, each share moving with what came before: 1/3 · 1/4 … of three kinds worth three.
-    expect(Math.exp(logManyKinds([1, 0, 1], [1 / 3, 1 / 3, 1 / 3], 3))).toBeCloseTo((1 / 3) * (1 / 4), 12)
+    expect(Math.exp(logDirichletMultinomial([1, 0, 1], [1 / 3, 1 / 3, 1 / 3], 3))).toBeCloseTo(
+      (1 / 3) * (1 / 4),
+      12,
+    )
     // Every share as likely: k of n is as likely as any other, 1 ÷ (n + 1) over its orders.
     for (const count of [0, 1, 2, 3, 4]) {
       const orders = [1, 4, 6, 4, 1][count]!

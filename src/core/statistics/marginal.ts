@@ -15,7 +15,11 @@ function logRising(a: number, n: number): number {
  * @param means - of each kind, sum 1
  * @see Mosimann, J. E. (1962). On the compound multinomial distribution. Biometrika 49, 65–82.
  */
-export function logManyKinds(counts: readonly number[], means: readonly number[], worth: number): number {
+export function logDirichletMultinomial(
+  counts: readonly number[],
+  means: readonly number[],
+  worth: number,
+): number {
   const all = counts.reduce((sum, count) => sum + count, 0)
   return counts.reduce((sum, count, i) => sum + logRising(worth * means[i]!, count), -logRising(worth, all))
 }
@@ -26,7 +30,7 @@ export function logTwoKinds(
   mean: number,
   worth: number,
 ): number {
-  return logManyKinds([count, of - count], [mean, 1 - mean], worth)
+  return logDirichletMultinomial([count, of - count], [mean, 1 - mean], worth)
 }
 
 /** A count of happenings whose rate scatters (negative binomial), without the terms that only the count has. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { shareOf } from './share.ts'
+import { wilsonInterval } from './share.ts'
 
 describe('a share of few', () => {
   // Newcombe, R. G. (1998). Two-sided confidence intervals for the single proportion. Stat. Med. 17, 857–872, table I.
@@ -9,9 +9,9 @@ describe('a share of few', () => {
     [0, 20, 0, 0.1611],
     [1, 29, 0.0061, 0.1718],
   ])('%i of %i is published as %f to %f', (count, of, low, high) => {
-    const share = shareOf(count, of)!
+    const share = wilsonInterval(count, of)!
     expect(share.low).toBeCloseTo(low, 4)
     expect(share.high).toBeCloseTo(high, 4)
   })
-  it('of none is not known', () => expect(shareOf(0, 0)).toBeNull())
+  it('of none is not known', () => expect(wilsonInterval(0, 0)).toBeNull())
 })

@@ -14,7 +14,7 @@ const Z_95 = 1.96
  * @returns null of none
  * @see Wilson, E. B. (1927). Probable inference, the law of succession, and statistical inference. JASA 22, 209–212.
  */
-export function shareOf(count: number, of: number): Share | null {
+export function wilsonInterval(count: number, of: number): Share | null {
   if (of === 0) return null
   const p = count / of
   const middle = p + (Z_95 * Z_95) / (2 * of)

@@ -137,7 +137,7 @@ describe('two tablets', () => {
             const [here, there] = isNorth ? [north, south] : [south, north]
             // Now and then one brings in the other's bundle in the middle of it all.
             if (op) op(here)
-            else here.bringIn(there.copy())
+            else here.merge(there.copy())
           }
           const [a, b] = [north.copy(), south.copy()]
           const { book } = merged(a, b)
@@ -245,7 +245,7 @@ describe('two tablets', () => {
       { table: 'sets', id: 'set-1', fields: ['notes'], gone: false, other: { notes: 'of the north' } },
     ])
     // Who has seen both is not asked again.
-    north.bringIn(south.copy())
+    north.merge(south.copy())
     expect(merged(north.copy(), south.copy()).conflicts).toEqual([])
   })
 

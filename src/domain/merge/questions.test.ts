@@ -134,7 +134,7 @@ describe('an egg of which two tablets say what cannot both be', () => {
     // And the other word, where somebody chooses it, holds on both from then on.
     const copy = chosen(result, result.conflicts, 'north')
     expect(word(firstEgg(copy))).toBe(other)
-    both.south.bringIn(copy)
+    both.south.merge(copy)
     expect(word(firstEgg(both.south.copy()))).toBe(other)
     expect(merged(both.south.copy(), copy).conflicts).toEqual([])
   })
@@ -201,12 +201,12 @@ describe('a set that one tablet closed', () => {
     const both = apart([goesOn], [tick('give-up')])
     const result = expectAskedOnce(both, 'closed')
     expect(isClosed(result.book)).toBe(false)
-    both.south.bringIn(result.book)
+    both.south.merge(result.book)
     expect(isClosed(both.south.copy())).toBe(false)
     const copy = chosen(result, result.conflicts, 'north')
     expect(isClosed(copy)).toBe(true)
     both.north.replaceBy(result.book)
-    both.north.bringIn(copy)
+    both.north.merge(copy)
     expect(isClosed(both.north.copy())).toBe(true)
   })
 
@@ -222,7 +222,7 @@ describe('a set that one tablet closed', () => {
     const { book, conflicts } = merged(north.copy(), south.copy())
     expect([keys(book), conflicts]).toEqual([['candle-14', 'set'], []])
     // Ticked once more, later than both: it is there again.
-    north.bringIn(south.copy())
+    north.merge(south.copy())
     north.do(tick('candle-7'))
     expect(keys(merged(south.copy(), north.copy()).book)).toEqual(['candle-14', 'candle-7', 'set'])
   })

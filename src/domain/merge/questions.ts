@@ -56,7 +56,7 @@ const TOPICS: readonly Topic[] = [
     }),
     isApart: areFatesApart,
     // An egg that lives is left alone until somebody has looked again.
-    rank: (egg) => ['dead', 'taken-out', 'pipped', 'alive', 'hatched'].indexOf(fateOf(egg) ?? 'dead'),
+    rank: (egg) => ['dead', 'taken-out', 'pipped', 'alive', 'hatched'].indexOf(eggOutcome(egg) ?? 'dead'),
   },
   {
     about: 'mark',
@@ -91,7 +91,7 @@ const TOPICS: readonly Topic[] = [
 
 type Fate = 'dead' | 'taken-out' | 'pipped' | 'alive' | 'hatched'
 
-function fateOf({ outcome, removed, pipped, zipped }: EggState): Fate | null {
+function eggOutcome({ outcome, removed, pipped, zipped }: EggState): Fate | null {
   if (outcome) return outcome.found === 'hatched' || outcome.found === 'alive' ? outcome.found : 'dead'
   if (removed) return 'taken-out'
   return pipped || zipped ? 'pipped' : null
@@ -99,7 +99,7 @@ function fateOf({ outcome, removed, pipped, zipped }: EggState): Fate | null {
 
 /** One device's chick is not the other's dead egg; and an egg did not die in two ways. */
 function areFatesApart(a: Egg, b: Egg): boolean {
-  const fates = [fateOf(a), fateOf(b)]
+  const fates = [eggOutcome(a), eggOutcome(b)]
   const isOneOf = (...some: Fate[]): boolean => fates.some((fate) => some.includes(fate!))
   if (fates[0] === fates[1]) {
     if (fates[0] === 'taken-out') return a.removed!.grade !== b.removed!.grade

@@ -143,11 +143,11 @@ const CUSTODY: ReadonlyArray<(n: number) => Act> = [
   (n) =>
     (tablet, { bundles }) => {
       const bundle = pick(bundles, n)
-      if (bundle) tablet.bringIn(bundle)
+      if (bundle) tablet.merge(bundle)
     },
   (n) =>
     (tablet, { tablets }) =>
-      tablet.bringIn(pick(tablets, n)!.copy()),
+      tablet.merge(pick(tablets, n)!.copy()),
   // By an older export of one's own or of another, or by a backup.
   (n) =>
     (tablet, { bundles }) => {

@@ -14,7 +14,7 @@ const STORED_DRY_DAY = 0.062
  * @param spans - in the order of time; before the first, its own humidity holds
  * @param ageDays - before setting it is negative, and so is what comes of it: stored eggs lose, too
  */
-export function dryDays(spans: readonly AirSpan[], ageDays: number): number {
+export function vapourDeficitDays(spans: readonly AirSpan[], ageDays: number): number {
   if (ageDays < 0) return STORED_DRY_DAY * ageDays
   let sum = 0
   for (const [i, { fromDays, rhPercent }] of spans.entries()) {
@@ -27,5 +27,5 @@ export function dryDays(spans: readonly AirSpan[], ageDays: number): number {
 
 /** Mean relative humidity from setting to an age, percent. */
 export function meanRh(spans: readonly AirSpan[], ageDays: number): number {
-  return 100 * (1 - dryDays(spans, ageDays) / ageDays)
+  return 100 * (1 - vapourDeficitDays(spans, ageDays) / ageDays)
 }

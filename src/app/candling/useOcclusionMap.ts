@@ -11,7 +11,7 @@ import { useDevicesStore } from '../shared/devices.ts'
  * Which parts of a look's picture speak for what it is taken for; worked out when it is asked for, forgotten with the
  * look.
  */
-export function useSpeakingParts(look: () => LookRecord | null, set: () => EggSet) {
+export function useOcclusionMap(look: () => LookRecord | null, set: () => EggSet) {
   const hatchery = useHatcheryStore()
   const { repository } = hatchery
   const devices = useDevicesStore()

@@ -10,7 +10,7 @@ import { noted } from '../../domain/readings.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened } from './reopened.ts'
 import { Shelf } from './shelf.ts'
-import { useCustodyStore } from './custody.ts'
+import { useImportExportStore } from './import-export.ts'
 import { useHatcheryStore } from './hatchery.ts'
 
 const sample = sampleRecords()
@@ -21,14 +21,14 @@ const MEGABYTE = 1_000_000
 
 async function opened() {
   const store = await reopened()
-  return { store, custody: useCustodyStore() }
+  return { store, importExport: useImportExportStore() }
 }
 /** One set, two eggs, a look at each with its photograph. */
 async function filled() {
-  const { store, custody } = await opened()
+  const { store, importExport } = await opened()
   await store.commit('plan', null, { trays: sample.trays, sets: [set!], eggs: sample.eggs })
   for (const look of sample.looks) await store.addLook(look, picture, null)
-  return { store, custody }
+  return { store, importExport }
 }
 const shownOf = ({ sets, eggs, looks }: Pick<HatcheryRecords, 'sets' | 'eggs' | 'looks'>) => ({
   sets: unstamped(sets),
@@ -44,17 +44,17 @@ const shown = (store: ReturnType<typeof useHatcheryStore>) => ({
 vi.stubGlobal('navigator', { userAgent: 'none' })
 
 beforeEach(async () => {
-  await (await opened()).custody.erase()
+  await (await opened()).importExport.erase()
 })
 
 describe('a bundle', () => {
   it('goes out and takes the place of what is here, photographs and all', async () => {
-    const { store, custody } = await filled()
-    const { file, missing } = await custody.takeOut()
+    const { store, importExport } = await filled()
+    const { file, missing } = await importExport.exportBundle()
     expect(missing).toEqual([])
     const before = store.records()
     await store.commit('notes', null, { sets: [{ ...set!, id: 'other', notes: 'to be replaced' }] })
-    await custody.bringIn(await custody.check(file), file.size)
+    await importExport.importBundle(await importExport.check(file), file.size)
     expect(store.records()).toEqual(before)
     expect(store.journal).toEqual([])
     const again = await opened()
@@ -63,26 +63,26 @@ describe('a bundle', () => {
   })
 
   it('that is older leaves room for a merge: what was written after it on either side is asked or kept, never lost', async () => {
-    const { store, custody } = await filled()
+    const { store, importExport } = await filled()
     const { eggs } = sample
     const changed = (notes: string) => ({ sets: [{ ...store.setById(set!.id)!, notes }] })
     const note = (text: string) =>
       store.commit('note', eggs[0]!.id, { notes: [{ eggId: eggs[0]!.id, text }] })
-    const { file: old } = await custody.takeOut()
+    const { file: old } = await importExport.exportBundle()
     const [writer, tablet] = [store.device(), store.tablet()]
     await store.commit('notes', null, changed('before'))
     await note('seen before')
     // This is what another tablet has by now.
-    const { file: newer } = await custody.takeOut()
-    await custody.bringIn(await custody.check(old), old.size)
+    const { file: newer } = await importExport.exportBundle()
+    await importExport.importBundle(await importExport.check(old), old.size)
     expect([store.device() === writer, store.tablet()]).toEqual([false, tablet])
     await store.commit('notes', null, changed('after'))
     await note('seen after')
-    const theirs = await custody.check(newer)
-    const { conflicts } = await custody.broughtTogether(theirs)
+    const theirs = await importExport.check(newer)
+    const { conflicts } = await importExport.previewMerge(theirs)
     expect(conflicts).toMatchObject([{ table: 'sets', id: set!.id, fields: ['notes'] }])
     const now = store.device()
-    await custody.bringTogether(theirs, [], newer.size)
+    await importExport.merge(theirs, [], newer.size)
     const egg = store.eggs.find(({ id }) => id === eggs[0]!.id)!
     expect(
       notesOf(egg)
@@ -91,28 +91,28 @@ describe('a bundle', () => {
     ).toEqual(['seen after', 'seen before'])
     // A merged book holds all that was written here: it goes on under the same name. An erased one does not.
     expect(store.device()).toBe(now)
-    await custody.erase()
+    await importExport.erase()
     expect([store.device() === now, store.tablet()]).toEqual([false, tablet])
   })
 
   it('that is cut off at any write leaves the book as it was', async () => {
-    const { store, custody } = await filled()
-    const { file } = await custody.takeOut()
-    const bundle = await custody.check(file)
+    const { store, importExport } = await filled()
+    const { file } = await importExport.exportBundle()
+    const bundle = await importExport.check(file)
     await store.commit('notes', null, { sets: [{ ...set!, notes: 'mine' }] })
     const before = shown(store)
     let cut = cutAfter(Infinity)
-    await custody.bringIn(bundle, file.size)
+    await importExport.importBundle(bundle, file.size)
     cut.mend()
     const writes = cut.spent()
     expect(writes).toBeGreaterThan(8)
-    await custody.erase()
+    await importExport.erase()
     const { store: anew } = await filled()
     await anew.commit('notes', null, { sets: [{ ...set!, notes: 'mine' }] })
     for (let allowed = 0; allowed < writes; allowed++) {
-      const { store: now, custody: keeping } = await opened()
+      const { store: now, importExport: keeping } = await opened()
       cut = cutAfter(allowed)
-      const refused = await keeping.bringIn(bundle, file.size).then(
+      const refused = await keeping.importBundle(bundle, file.size).then(
         () => null,
         (error: Error) => error.message,
       )
@@ -128,9 +128,9 @@ describe('a bundle', () => {
   })
 
   it('that needs more room than there is is refused before anything is written', async () => {
-    const { store, custody } = await filled()
-    const { file } = await custody.takeOut()
-    const bundle = await custody.check(file)
+    const { store, importExport } = await filled()
+    const { file } = await importExport.exportBundle()
+    const bundle = await importExport.check(file)
     vi.stubGlobal('navigator', {
       userAgent: 'none',
       storage: {
@@ -138,7 +138,7 @@ describe('a bundle', () => {
         persisted: async () => false,
       },
     })
-    await expect(custody.bringIn(bundle, 5 * MEGABYTE)).rejects.toThrow(
+    await expect(importExport.importBundle(bundle, 5 * MEGABYTE)).rejects.toThrow(
       /needs about 7 MB and the browser has about 1 MB left.*Nothing was changed/,
     )
     vi.stubGlobal('navigator', { userAgent: 'none' })
@@ -146,13 +146,13 @@ describe('a bundle', () => {
   })
 
   it('is written although a photograph is gone, and names the egg and the day', async () => {
-    const { store, custody } = await filled()
+    const { store, importExport } = await filled()
     await store.repository.removePhotos(['photo-2'])
-    const { file, missing } = await custody.takeOut()
+    const { file, missing } = await importExport.exportBundle()
     expect(missing).toEqual([
       { photoId: 'photo-2', set: 'North shelf', egg: 2, takenAt: sample.looks[1]!.takenAt },
     ])
-    await custody.bringIn(await custody.check(file), file.size)
+    await importExport.importBundle(await importExport.check(file), file.size)
     expect(store.looks).toHaveLength(2)
     expect([
       (await store.repository.photo('photo-1')) !== null,
@@ -161,7 +161,7 @@ describe('a bundle', () => {
   })
 
   it('takes along what is set aside, and another device can put it right', async () => {
-    const { store, custody } = await filled()
+    const { store, importExport } = await filled()
     await store.rewrite(() =>
       store.repository.replaceWith({
         records: { ...sample, sets: [], eggs: [], looks: [] },
@@ -184,10 +184,10 @@ describe('a bundle', () => {
       }),
     )
     expect(store.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
-    const { file } = await custody.takeOut()
-    await custody.erase()
-    await custody.bringIn(await custody.check(file), file.size)
-    await custody.mend(store.aside[0]!, setRecordOf(set!))
+    const { file } = await importExport.exportBundle()
+    await importExport.erase()
+    await importExport.importBundle(await importExport.check(file), file.size)
+    await importExport.mend(store.aside[0]!, setRecordOf(set!))
     expect([store.sets.length, store.eggs.length, store.looks.length, store.aside.length]).toEqual([
       1, 2, 1, 0,
     ])
@@ -200,7 +200,7 @@ describe('a bundle', () => {
 
 describe('two books brought together', () => {
   it('have what a sensor said while it was being done', async () => {
-    const { store, custody } = await filled()
+    const { store, importExport } = await filled()
     const atMs = Date.parse('2026-03-11T20:00:00.000Z')
     const first = noted(
       { atMs, celsius: 37.5, rhPercent: 50 },
@@ -209,11 +209,11 @@ describe('two books brought together', () => {
     )
     await store.note(first)
     const [probe] = store.probes
-    const { file } = await custody.takeOut()
-    const bundle = await custody.check(file)
+    const { file } = await importExport.exportBundle()
+    const bundle = await importExport.check(file)
     let heard: Promise<void> | null = null
     const stop = watch(
-      () => custody.progress?.words,
+      () => importExport.progress?.words,
       (words) => {
         if (words !== 'Importing the bundle') return
         const reading = { probeId: probe!.id, atMs: atMs + 60_000, celsius: 38.5, rhPercent: 49 }
@@ -221,7 +221,7 @@ describe('two books brought together', () => {
       },
       { flush: 'sync' },
     )
-    await custody.bringTogether(bundle, [], file.size)
+    await importExport.merge(bundle, [], file.size)
     stop()
     expect(heard).not.toBeNull()
     await heard
@@ -235,7 +235,7 @@ describe('two books brought together', () => {
 
 describe('storage that the browser clears under the running program', () => {
   it('is noticed, nothing is called saved, and what is in memory can be written back', async () => {
-    const { store, custody } = await filled()
+    const { store, importExport } = await filled()
     await store.checkStorage()
     expect(store.storageGone).toBe(false)
     const name = await new Shelf().current()
@@ -248,7 +248,7 @@ describe('storage that the browser clears under the running program', () => {
       /cleared Perlumen’s storage/,
     )
     expect([store.storageGone, store.sets[0]!.notes]).toEqual([true, ''])
-    await custody.writeBack()
+    await importExport.restore()
     expect(store.storageGone).toBe(false)
     await store.commit('notes', null, { sets: [{ ...set!, notes: 'kept' }] })
     const again = (await opened()).store
@@ -264,10 +264,10 @@ describe('a book that cannot be opened', () => {
     setActivePinia(createPinia())
     const closed = useHatcheryStore()
     await expect(closed.load()).rejects.toThrow(/newer Perlumen/)
-    const custody = useCustodyStore()
-    const { file, missing } = await custody.takeOut()
+    const importExport = useImportExportStore()
+    const { file, missing } = await importExport.exportBundle()
     expect(missing).toEqual([])
-    await custody.bringIn(await custody.check(file), file.size)
+    await importExport.importBundle(await importExport.check(file), file.size)
     expect([closed.loaded, closed.looks.length]).toEqual([true, 2])
   })
 })

@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { expect, test } from './test.ts'
 import { withBackupFolder } from './backup-folder.ts'
 import { nameOfBook } from './book-on-disk.ts'
-import { openBench, openDemo, takeOut, verdictShown } from './hatchery.ts'
+import { openBench, openDemo, exportBundle, verdictShown } from './hatchery.ts'
 
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
@@ -43,7 +43,7 @@ test('two tablets: what each noted comes together, without loss or doubles; what
   }
   await edit(one, 'North room', 'p-0043')
   await edit(other, 'South room', 'p-0005')
-  const bundle = await takeOut(other)
+  const bundle = await exportBundle(other)
   await one.goto('/#/records')
   const before = await sizes(one).innerText()
   await one.getByTestId('bundle-input').setInputFiles(bundle)
@@ -68,7 +68,7 @@ test('two tablets: what each noted comes together, without loss or doubles; what
 
 test('a bundle replaces what is here, whole; a damaged one changes nothing', async ({ page }, info) => {
   await openDemo(page)
-  const bundle = await takeOut(page)
+  const bundle = await exportBundle(page)
   const before = await sizes(page).innerText()
   await page.getByTestId('bundle-input').setInputFiles(bundle)
   await replaceAll(page)
@@ -96,7 +96,7 @@ test('a bundle replaces what is here, whole; a damaged one changes nothing', asy
   await expect(message(page)).toContainText('1 look without a photograph')
 
   // A photograph that is gone keeps nothing else from being saved, and is named.
-  await takeOut(page)
+  await exportBundle(page)
   await expect(message(page)).toContainText('One photograph is missing from this browser')
   await expect(message(page).getByRole('listitem')).toHaveText(/, egg \d+, \d{4}-/)
 })
@@ -132,7 +132,7 @@ test('a record that cannot be read is named and put right; everything else opens
   await expect(aside.first()).toContainText('Egg 3')
   await expect(aside.first()).toContainText('weight in grams must be at most 500, not 5800.')
   // A bundle is whole all the same, and comes back as it is.
-  const bundle = await takeOut(page)
+  const bundle = await exportBundle(page)
   await page.getByTestId('bundle-input').setInputFiles(bundle)
   await replaceAll(page)
   await expect(message(page)).toContainText('imported')

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/records/egg-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
-import { deathDayByLooks, fateOf } from './fates.ts'
+import { deathDayByLooks, eggOutcome } from './egg-outcomes.ts'
 import { timelineOf } from './timeline.ts'
 
 const at = '2026-03-22T08:00:00.000Z'
@@ -18,18 +18,18 @@ describe('what became of an egg', () => {
     [{}, 'unknown'],
     [{ outcome: { at, found: 'hatched' } }, 'hatched'],
     [{ outcome: { at, found: 'clear' } }, 'infertile'],
-    [{ removed }, 'clear-unopened'],
+    [{ removed }, 'candled-out-clear'],
     [{ removed, outcome: { at, found: 'blood-ring' } }, 'early'],
     [{ removed, outcome: { at, found: 'alive' } }, 'living-removed'],
-    [{ removed: { ...removed, grade: 'quitter' } }, 'dead-unopened'],
-    [{ removed: { ...removed, grade: 'blood-ring' } }, 'ring-unopened'],
+    [{ removed: { ...removed, grade: 'quitter' } }, 'candled-out-dead'],
+    [{ removed: { ...removed, grade: 'blood-ring' } }, 'candled-out-ring'],
     [{ removed: { ...removed, grade: 'developing' } }, 'living-removed'],
-    [{ outcome: { at, found: 'quitter' } }, 'dead-unopened'],
+    [{ outcome: { at, found: 'quitter' } }, 'candled-out-dead'],
     [{ outcome: { at, found: 'quitter', deathDay: 9 } }, 'middle'],
     [{ outcome: { at, found: 'quitter', deathDay: 19, signs: ['malposition', 'wet'] } }, 'late'],
     [{ pipped: { at }, outcome: { at, found: 'quitter', deathDay: 20 } }, 'pipped'],
   ] as const)('%j is %s', (changes, fate) => {
-    expect(fateOf(after(changes as unknown as Partial<EggState>), 21)).toBe(fate)
+    expect(eggOutcome(after(changes as unknown as Partial<EggState>), 21)).toBe(fate)
   })
 
   it('is kept with the day and the signs, and taken back with them', () => {

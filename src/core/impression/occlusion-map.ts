@@ -13,7 +13,7 @@ export const PART_ROWS = 6
  * empty egg's; row by row. Windows are twice a part's size, so that what lies on a border counts in both.
  * @see Zeiler, M. D. & Fergus, R. (2014). Visualizing and understanding convolutional networks. ECCV, LNCS 8689, 818–833.
  */
-export function speakingParts(maps: EggMaps, grade: Grade, network?: Network): number[] {
+export function occlusionMap(maps: EggMaps, grade: Grade, network?: Network): number[] {
   const whole = margin(impressionOf(maps, network), grade)
   const [width, height] = [MAP_WIDTH / PART_COLUMNS, MAP_HEIGHT / PART_ROWS]
   return Array.from({ length: PART_COLUMNS * PART_ROWS }, (_, i) => {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { containsPoint, type EggOutline } from '../geometry/egg-outline.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
-import { findCovers } from './covers.ts'
+import { findCovers } from './occlusion.ts'
 
 const SIZE = 240
 const OUTLINE: EggOutline = {

@@ -8,7 +8,7 @@ import { pressureRatio } from './vapour.ts'
 export interface SetLoss {
   ageDays: number
   /** By what the hygrometer said. */
-  dryDays: number
+  vapourDeficitDays: number
   loss: Measured
 }
 
@@ -42,7 +42,7 @@ export function usualPerDryDay(species: SpeciesName): number {
  * @param known - what is known of the hygrometer besides: from a check over wet salt, or only what is usual
  * @returns percentage points
  */
-export function airError(
+export function hygrometerBias(
   losses: readonly SetLoss[],
   species: SpeciesName,
   { known = USUAL_ERROR, altitudeM = 0 }: { known?: Measured; altitudeM?: number } = {},
@@ -53,8 +53,8 @@ export function airError(
   // Loss = k·(dry days + error·days): straight in k and in k·error.
   const [rate, product] = [0, 1]
   const equations = new NormalEquations(2)
-  for (const { ageDays, dryDays, loss } of losses)
-    equations.add(Float64Array.of(dryDays, ageDays), loss.value, 1 / loss.sd ** 2)
+  for (const { ageDays, vapourDeficitDays, loss } of losses)
+    equations.add(Float64Array.of(vapourDeficitDays, ageDays), loss.value, 1 / loss.sd ** 2)
   equations.addPrior(rate, usual, 1 / (FLOCK_SPREAD * usual) ** 2)
   // What is known of the error itself: k·error − known·k = 0.
   equations.add(Float64Array.of(-known.value / 100, 1), 0, 1 / ((known.sd / 100) * usual) ** 2)

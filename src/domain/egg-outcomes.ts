@@ -5,13 +5,13 @@ import { phaseOf, type EggEnd, type Fate, type Phase } from '../core/hatching/re
 import { timetableOfPlan, type Timeline } from './timeline.ts'
 
 /** What became of the eggs of a set, as far as their records tell; in the order of the eggs. */
-export function fatesOf(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonly Egg[]): Fate[] {
+export function eggOutcomes(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonly Egg[]): Fate[] {
   const { incubationDays } = timetableOfPlan(set)
-  return eggs.map((egg) => fateOf(egg, incubationDays))
+  return eggs.map((egg) => eggOutcome(egg, incubationDays))
 }
 
 /** @param incubationDays - of its set */
-export function fateOf({ outcome, pipped, removed }: Egg, incubationDays: number): Fate {
+export function eggOutcome({ outcome, pipped, removed }: Egg, incubationDays: number): Fate {
   if (outcome) {
     switch (outcome.found) {
       case 'hatched':
@@ -25,7 +25,7 @@ export function fateOf({ outcome, pipped, removed }: Egg, incubationDays: number
       case 'quitter':
         if (pipped) return 'pipped'
         // When it died nobody could tell.
-        return outcome.deathDay == null ? 'dead-unopened' : phaseOf(outcome.deathDay, incubationDays)
+        return outcome.deathDay == null ? 'candled-out-dead' : phaseOf(outcome.deathDay, incubationDays)
     }
   }
   return removed ? TAKEN_OUT[removed.grade] : 'unknown'
@@ -34,15 +34,15 @@ export function fateOf({ outcome, pipped, removed }: Egg, incubationDays: number
 /** What an egg is taken for that was taken out and never opened. */
 const TAKEN_OUT: Readonly<Record<NonNullable<Egg['removed']>['grade'], Fate>> = {
   developing: 'living-removed',
-  clear: 'clear-unopened',
-  'blood-ring': 'ring-unopened',
-  quitter: 'dead-unopened',
-  unsure: 'dead-unopened',
+  clear: 'candled-out-clear',
+  'blood-ring': 'candled-out-ring',
+  quitter: 'candled-out-dead',
+  unsure: 'candled-out-dead',
 }
 
 /** What became of the eggs, with what the candler had called clear: for results. */
 export function endsOf(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonly Egg[]): EggEnd[] {
-  return fatesOf(set, eggs).map((fate, i) => ({ fate, calledClear: calledClear(eggs[i]!) }))
+  return eggOutcomes(set, eggs).map((fate, i) => ({ fate, calledClear: calledClear(eggs[i]!) }))
 }
 
 /** By the grade with which it was taken out; of one that stayed in, by what was found. */
@@ -60,16 +60,16 @@ export function deathOf(
   timeline: Timeline,
 ): { phase: Phase; certainty: number } | null {
   const { incubationDays } = timeline.days
-  const fate = fateOf(egg, incubationDays)
+  const fate = eggOutcome(egg, incubationDays)
   switch (fate) {
     case 'early':
     case 'middle':
     case 'late':
     case 'pipped':
       return { phase: fate, certainty: CERTAINTY.opened }
-    case 'ring-unopened':
+    case 'candled-out-ring':
       return { phase: 'early', certainty: CERTAINTY.ring }
-    case 'dead-unopened': {
+    case 'candled-out-dead': {
       if (egg.removed?.grade === 'unsure') return null
       const day = deathDayByLooks(looks, timeline)
       return day === null ? null : { phase: phaseOf(day, incubationDays), certainty: CERTAINTY.looks }

@@ -18,7 +18,7 @@ const SHOW_EVERY_MS = 100
 const bundling = () => import('./bundling.ts')
 
 /** Taking the whole book out, bringing one in, erasing it, and putting right what cannot be read. Always reachable. */
-export const useCustodyStore = defineStore('custody', () => {
+export const useImportExportStore = defineStore('import-export', () => {
   const hatchery = useHatcheryStore()
   /** What is under way, and how far it is. */
   const progress = ref<{ words: string; done: number; total: number } | null>(null)
@@ -93,7 +93,7 @@ export const useCustodyStore = defineStore('custody', () => {
     }
   }
 
-  async function takeOut(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
+  async function exportBundle(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
     if (hatchery.loaded) await hatchery.openAll()
     return written()
   }
@@ -106,8 +106,8 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   /** The book in the forms that other tools read, as one ZIP file. */
-  async function forOtherTools(keepMetadata: boolean): Promise<Blob> {
-    const { file } = await takeOut()
+  async function exportForOtherTools(keepMetadata: boolean): Promise<Blob> {
+    const { file } = await exportBundle()
     const { buildZip, exchangeFiles } = await bundling()
     const zip = buildZip()
     const year = new Date().getFullYear()
@@ -130,12 +130,12 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   /** What would come of this book and a bundle of another device, and what a person has to look at. Nothing is changed. */
-  async function broughtTogether(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
+  async function previewMerge(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
     await hatchery.openAll()
-    return togetherNow(bundle)
+    return mergedNow(bundle)
   }
 
-  async function togetherNow(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
+  async function mergedNow(bundle: Bundle): Promise<MergedBundle<Blob> & { bytes: number }> {
     // As it would be taken out: so that nothing is forgotten that a bundle holds.
     const { mergeBundles } = await bundling()
     const { file } = await written()
@@ -146,17 +146,13 @@ export const useCustodyStore = defineStore('custody', () => {
    * Brings both together as they are now: sensors go on writing while somebody looks at what would change.
    * @param others - conflicts in which the other word is to hold
    */
-  async function bringTogether(
-    bundle: Bundle,
-    others: readonly Conflict[],
-    fileBytes: number,
-  ): Promise<void> {
+  async function merge(bundle: Bundle, others: readonly Conflict[], fileBytes: number): Promise<void> {
     await mayReplace()
     await hatchery.openAll()
     const { conflictKey, decided } = await bundling()
     const chosen = new Set(others.map(conflictKey))
     await hatchery.rewrite(async () => {
-      const merged = await togetherNow(bundle)
+      const merged = await mergedNow(bundle)
       const still = merged.conflicts.filter((conflict) => chosen.has(conflictKey(conflict)))
       const next = decided(merged, still, { zone: deviceZone(), writer: hatchery.writer() })
       await replaceBy({ ...next, isChecked: true, book: whichBook() }, merged.bytes + fileBytes, true)
@@ -164,7 +160,7 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   /** @param fileBytes - the bundle's size @throws Error in words; nothing here is changed then */
-  async function bringIn(bundle: Bundle, fileBytes: number): Promise<void> {
+  async function importBundle(bundle: Bundle, fileBytes: number): Promise<void> {
     await mayReplace()
     await hatchery.rewrite(() => replaceBy(bundle, fileBytes))
   }
@@ -189,7 +185,7 @@ export const useCustodyStore = defineStore('custody', () => {
   }
 
   /** After the browser cleared its storage: what is still in memory becomes a new book. Photographs and undo steps are gone. */
-  async function writeBack(): Promise<void> {
+  async function restore(): Promise<void> {
     await mayReplace()
     const records = hatchery.records()
     const types = new Map<string, string>()
@@ -231,14 +227,14 @@ export const useCustodyStore = defineStore('custody', () => {
 
   return {
     progress,
-    takeOut,
-    forOtherTools,
+    exportBundle,
+    exportForOtherTools,
     check,
-    bringIn,
-    broughtTogether,
-    bringTogether,
+    importBundle,
+    previewMerge,
+    merge,
     erase,
-    writeBack,
+    restore,
     mend,
     discard,
     stop: () => stopping?.abort(),

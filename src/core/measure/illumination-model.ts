@@ -8,7 +8,7 @@ import type { EggFrame } from './egg-frame.ts'
  * The light that this shell would pass if nothing had grown in it: log red light falls about linearly with the
  * distance from the lamp, as diffuse light does in a scattering medium, and a little toward the rim.
  */
-export interface EmptyField {
+export interface IlluminationModel {
   /** Natural log of red light at each frame pixel. */
   redLog: Float32Array
   /** Robust spread of the lit contents about the field, log units. */
@@ -113,7 +113,11 @@ const LAMPS: ReadonlyArray<{ lamp: Lamp; side: Side; belief: readonly Belief[]; 
 ]
 
 /** Fits with weights that forgive dark things (embryo, vessels, speckles) far more than bright ones. */
-export function fitEmptyField(frame: EggFrame, contents: Contents, cell: CellCurve | null): EmptyField {
+export function fitEmptyField(
+  frame: EggFrame,
+  contents: Contents,
+  cell: CellCurve | null,
+): IlluminationModel {
   const samples = takeSamples(frame, contents)
   const anchors = cell ? cellAnchors(frame, cell) : []
   const best = likeliestLamp(samples, anchors)
