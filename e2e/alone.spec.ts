@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { extname, join, normalize } from 'node:path'
+import { DAY_MS } from '../src/core/time/durations.ts'
 import { expect, serverTest as test } from './test.ts'
 import { openBeacon, openBench, openDemo, photograph, verdictShown } from './hatchery.ts'
 
@@ -33,9 +34,7 @@ test('no request leaves the machine', async ({ page, baseURL }) => {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     if (path === '/#/plan') {
-      await page
-        .getByLabel('Laid from')
-        .fill(new Date(Date.now() - 3 * 86_400_000).toISOString().slice(0, 10))
+      await page.getByLabel('Laid from').fill(new Date(Date.now() - 3 * DAY_MS).toISOString().slice(0, 10))
       await page.getByRole('button', { name: 'Add to basket' }).click()
       await expect(page.locator('figure svg').first()).toBeVisible()
     }

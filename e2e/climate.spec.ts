@@ -3,14 +3,13 @@ import { createServer as createSocketServer, type AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { Aedes } from 'aedes'
 import mqtt from 'mqtt'
+import { MINUTE_MS, HOUR_MS } from '../src/core/time/durations.ts'
 import { expect, test } from './test.ts'
 import { openDemo } from './hatchery.ts'
 import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
-
-const MINUTE = 60_000
 
 /** A server of its own whose clock can be moved, with a broker to which anybody may publish. */
 async function withBroker() {
@@ -58,8 +57,8 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     await page.goto(`${shed.base}/#/incubators/demo-cabinet`)
     /** Time passes, for the page as for the server. */
     const pass = async (minutes: number): Promise<void> => {
-      shed.goOn(minutes * MINUTE)
-      await page.clock.fastForward(minutes * MINUTE)
+      shed.goOn(minutes * MINUTE_MS)
+      await page.clock.fastForward(minutes * MINUTE_MS)
     }
     await shed.say(37.4, 51)
     const sensors = page.getByTestId('sensors')
@@ -141,9 +140,9 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
   await openDemo(page)
   await page.goto('/#/incubators/demo-cabinet')
   const logger = page.getByTestId('logger')
-  const now = Date.now() - 3 * 3_600_000
+  const now = Date.now() - 3 * HOUR_MS
   const rows = Array.from({ length: 12 }, (_, i) => {
-    const at = new Date(now + i * 10 * MINUTE).toISOString().slice(0, 16).replace('T', ' ')
+    const at = new Date(now + i * 10 * MINUTE_MS).toISOString().slice(0, 16).replace('T', ' ')
     return `${at};${i === 5 ? 'kaputt' : '37,4'};51,2`
   })
   await logger.locator('input[type=file]').setInputFiles({

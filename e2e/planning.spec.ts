@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import ICAL from 'ical.js'
 import type { Page } from '@playwright/test'
+import { DAY_MS } from '../src/core/time/durations.ts'
 import { expect, test } from './test.ts'
 import { openDemo } from './hatchery.ts'
 
@@ -156,7 +157,7 @@ test('changing the school or the count redraws the plan and leaves what was reco
   const planned = await hatchDay()
   const setTime = page.getByTestId('set-time')
   const noted = await setTime.inputValue()
-  const sooner = new Date(Date.parse(`${noted}:00Z`) - 86_400_000).toISOString().slice(0, 16)
+  const sooner = new Date(Date.parse(`${noted}:00Z`) - DAY_MS).toISOString().slice(0, 16)
   await setTime.fill(sooner)
   await setTime.blur()
   await expect.poll(hatchDay).not.toBe(planned)

@@ -4,6 +4,7 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { chromium, type CDPSession, type Page } from '@playwright/test'
+import { HOUR_MS, DAY_MS } from '../src/core/time/durations.ts'
 import { nameOfBook } from '../e2e/book-on-disk.ts'
 import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
@@ -40,7 +41,7 @@ async function grow(page: Page): Promise<void> {
       const [egg] = await all('eggs')
       const someLooks = await all('looks')
       for (let s = 0; s < sets; s++) {
-        const setAt = new Date(Date.now() - (3 + 7 * s) * 86_400_000).toISOString()
+        const setAt = new Date(Date.now() - (3 + 7 * s) * DAY_MS).toISOString()
         const done = s < 5 ? [] : ['set', 'lockdown', 'give-up'].map((key) => ({ key, at: setAt }))
         const write = database.transaction(['sets', 'trays', 'eggs', 'looks'], 'readwrite')
         const id = `year-${s}`
@@ -58,9 +59,7 @@ async function grow(page: Page): Promise<void> {
         for (let l = 0; l < looks; l++) {
           const look = someLooks[l % someLooks.length]!
           const lookId = `${id}-look-${l}`
-          const takenAt = new Date(
-            Date.parse(setAt) + (7 + Math.floor(l / eggs) * 5) * 86_400_000,
-          ).toISOString()
+          const takenAt = new Date(Date.parse(setAt) + (7 + Math.floor(l / eggs) * 5) * DAY_MS).toISOString()
           write
             .objectStore('looks')
             .put({ ...look, id: lookId, setId: id, eggId: `${id}-${l % eggs}`, takenAt }, `${id}/${lookId}`)
@@ -72,7 +71,7 @@ async function grow(page: Page): Promise<void> {
       }
       const stamp = { revision: 1, device: null, gone: false }
       for (let d = 0; d < days; d++) {
-        const startMs = Math.floor(Date.now() / 86_400_000 - d) * 86_400_000
+        const startMs = Math.floor(Date.now() / DAY_MS - d) * DAY_MS
         const day = new Date(startMs).toISOString().slice(0, 10)
         const id = `${day}_${probe!.id}`
         const minutes = Array.from({ length: 1440 }, (_, i) => i)
@@ -86,7 +85,7 @@ async function grow(page: Page): Promise<void> {
           .objectStore('readings')
           .put({ id, stamp, probeId: probe!.id, day, times, celsius, rhPercent, takenBack: [] }, id)
         const points = Array.from({ length: 24 }, (_, hour) => ({
-          atMs: startMs + hour * 3_600_000,
+          atMs: startMs + hour * HOUR_MS,
           count: 60,
           celsius: { lowest: 37, mean: 37.5, highest: 38 },
           rhPercent: { lowest: 48, mean: 51, highest: 54 },

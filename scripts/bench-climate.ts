@@ -4,6 +4,7 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
 import { chromium, type Page } from '@playwright/test'
+import { HOUR_MS, DAY_MS } from '../src/core/time/durations.ts'
 import { nameOfBook } from '../e2e/book-on-disk.ts'
 import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
@@ -55,7 +56,7 @@ async function grow(page: Page): Promise<void> {
           id,
         )
         for (let d = 0; d < days; d++) {
-          const startMs = Math.floor(Date.now() / 86_400_000 - d) * 86_400_000
+          const startMs = Math.floor(Date.now() / DAY_MS - d) * DAY_MS
           const day = new Date(startMs).toISOString().slice(0, 10)
           const minutes = Array.from({ length: 1440 }, (_, i) => i).filter(
             (i) => startMs + i * 60_000 < Date.now(),
@@ -76,7 +77,7 @@ async function grow(page: Page): Promise<void> {
             key,
           )
           const points = Array.from({ length: 24 }, (_, hour) => ({
-            atMs: startMs + hour * 3_600_000,
+            atMs: startMs + hour * HOUR_MS,
             count: 60,
             celsius: { lowest: 37.2, mean: 37.5, highest: 37.8 },
             rhPercent: { lowest: 46, mean: 50, highest: 54 },
@@ -88,8 +89,8 @@ async function grow(page: Page): Promise<void> {
       const [set] = (await all('sets')).filter(({ id }) => id === 'demo-beacon')
       const [tray] = await all('trays')
       const [egg] = await all('eggs')
-      const setMs = Date.now() - 12 * 86_400_000
-      const at = (day: number): string => new Date(setMs + day * 86_400_000).toISOString()
+      const setMs = Date.now() - 12 * DAY_MS
+      const at = (day: number): string => new Date(setMs + day * DAY_MS).toISOString()
       const write = database.transaction(['sets', 'trays', 'eggs'], 'readwrite')
       write
         .objectStore('trays')

@@ -4,6 +4,7 @@ import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { computePlan, type PlanHabits } from '../src/core/planning/compute-plan.ts'
 import type { PlanDraft } from '../src/core/planning/plan-draft.ts'
+import { DAY_MS } from '../src/core/time/durations.ts'
 import { findChromium } from './chromium.mjs'
 
 const EGGS = 500
@@ -12,7 +13,7 @@ const HABITS: PlanHabits = { zone: 'Europe/Lisbon', candlingHour: 20, warmUpHour
 
 /** A basket of 500 eggs of two birds in 12 trays of 42 places. */
 function largeDraft(nowMs: number): PlanDraft {
-  const day = (ago: number): string => new Date(nowMs - ago * 86_400_000).toISOString().slice(0, 10)
+  const day = (ago: number): string => new Date(nowMs - ago * DAY_MS).toISOString().slice(0, 10)
   const birds = ['chicken', 'duck'] as const
   return {
     batches: birds.map((species) => ({

@@ -6,6 +6,7 @@ import { chromium } from '@playwright/test'
 import sharp from 'sharp'
 import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { simulatePhoto, type PhotoWish } from '../src/core/simulate/simulated-photo.ts'
+import { DAY_MS } from '../src/core/time/durations.ts'
 import { standInSensors } from '../src/devices/probes/stand-in-probes.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
@@ -168,7 +169,7 @@ await page.getByTestId('suggestion').waitFor()
 await shoot('quick-look')
 await page.goto(`${base}#/plan`)
 const today = new Date()
-const ago = (days: number): string => new Date(today.getTime() - days * 86_400_000).toISOString().slice(0, 10)
+const ago = (days: number): string => new Date(today.getTime() - days * DAY_MS).toISOString().slice(0, 10)
 for (const [bird, breed, eggs] of [
   ['chicken', 'Holm Beacon', '14'],
   ['duck', 'Tarn Saltmarsh', '6'],

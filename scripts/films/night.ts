@@ -8,13 +8,14 @@ import { newEgg } from '../../src/contracts/records/egg-record.ts'
 import { type EggSet } from '../../src/contracts/records/set-record.ts'
 import { newTray } from '../../src/contracts/records/tray-record.ts'
 import { placesInOrder } from '../../src/core/tray/layout.ts'
+import { DAY_MS } from '../../src/core/time/durations.ts'
 
 const COLUMNS = 6
 export const AGE_DAYS = 9
 
 /** A set of so many eggs as a file to bring in. */
 async function bundleOf(eggCount: number): Promise<Buffer> {
-  const setAt = new Date(Date.now() - AGE_DAYS * 86_400_000).toISOString()
+  const setAt = new Date(Date.now() - AGE_DAYS * DAY_MS).toISOString()
   const hatchery = newHatchery('UTC')
   const tray = newTray({
     id: 'tray',

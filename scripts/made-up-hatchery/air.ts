@@ -7,11 +7,8 @@ import { placing } from '../../src/contracts/records/whereabouts.ts'
 import { SIDES } from '../../src/core/planning/incubation/turning.ts'
 import { demoAir, type DemoSensor } from '../../src/core/simulate/demo-climate.ts'
 import type { DemoBasket, DemoIncubator } from '../../src/core/simulate/demo-hatchery.ts'
+import { MINUTE_MS, HOUR_MS, DAY_MS } from '../../src/core/time/durations.ts'
 import type { Changes } from '../../src/domain/steps.ts'
-
-const MINUTE_MS = 60_000
-const HOUR_MS = 60 * MINUTE_MS
-const DAY_MS = 24 * HOUR_MS
 /** Of the past; from now on sensors say something more often. */
 const READ_EVERY_MS = 10 * MINUTE_MS
 

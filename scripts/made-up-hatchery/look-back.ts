@@ -10,11 +10,10 @@ import { eggAt } from '../../src/core/simulate/egg-model.ts'
 import { renderEgg } from '../../src/core/simulate/render.ts'
 import { takeShot } from '../../src/core/simulate/shot.ts'
 import { usualStage } from '../../src/core/planning/incubation/timetable.ts'
+import { DAY_MS } from '../../src/core/time/durations.ts'
 import { lookFrom } from '../../src/domain/look-from.ts'
 import { timelineOf } from '../../src/domain/timeline.ts'
 import { newHatchery } from '../../src/contracts/records/hatchery-record.ts'
-
-const DAY_MS = 86_400_000
 /** Small pictures: the whole hatchery is to be a few megabytes. */
 const SIDE_PX = 480
 const QUALITY = 88

@@ -13,10 +13,8 @@ import type { EggStory } from '../../src/core/diagnosis/story.ts'
 import { demoPastStory, type DemoPastSet } from '../../src/core/simulate/demo-hatchery.ts'
 import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
+import { DAY_MS } from '../../src/core/time/durations.ts'
 import { incubatorIdOf } from './air.ts'
-
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 const COLUMNS = 10
 const FRESH_G = 56
 /** Middle day of a death of each time, of the hen. */

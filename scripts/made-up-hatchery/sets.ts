@@ -15,10 +15,8 @@ import {
 } from '../../src/core/simulate/demo-hatchery.ts'
 import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { addDays, localDateOf, type Zone } from '../../src/core/time/local-date.ts'
+import { HOUR_MS, DAY_MS } from '../../src/core/time/durations.ts'
 import { incubatorIdOf, setAtOf, setIdOf } from './air.ts'
-
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 const PIP_TO_OUT_HOURS = 11
 const FORGOTTEN = 3
 

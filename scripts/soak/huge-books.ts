@@ -1,3 +1,4 @@
+import { DAY_MS } from '../../src/core/time/durations.ts'
 // Books that are valid but far larger than anybody's, to see that pages stay usable.
 import { writeBundle } from '../../src/contracts/files/bundle.ts'
 import { newHatchery } from '../../src/contracts/records/hatchery-record.ts'
@@ -6,8 +7,6 @@ import { recordsAlone } from '../../src/contracts/records/sample-records.ts'
 import { newEgg, type Egg } from '../../src/contracts/records/egg-record.ts'
 import type { EggSet } from '../../src/contracts/records/set-record.ts'
 import { newTray } from '../../src/contracts/records/tray-record.ts'
-
-const DAY_MS = 86_400_000
 const hatchery = newHatchery('UTC')
 
 function setOf(id: string, ageDays: number, trays: number, rows: number, columns: number): EggSet {

@@ -1,5 +1,6 @@
 import type { LogEvent, LogHappening } from '../contracts/records/incubator-log.ts'
 import type { Alarm, AlarmCode } from '../core/climate/alarms.ts'
+import { MINUTE_MS } from '../core/time/durations.ts'
 
 /** An alarm as the log has it: on since then, or over. */
 export interface LoggedAlarm {
@@ -30,7 +31,7 @@ export function loggedAlarms(log: readonly LogEvent[]): LoggedAlarm[] {
 }
 
 /** An alarm that comes and goes at the edge of its band is not logged again within this time: the log is not endless. */
-const AGAIN_MS = 10 * 60_000
+const AGAIN_MS = 10 * MINUTE_MS
 
 /** What is to be logged for the alarms that are on now. */
 export function alarmNews(on: readonly Alarm[], log: readonly LogEvent[], nowMs: number): LogHappening[] {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { Action } from '../core/grade/types.ts'
+import { DAY_MS } from '../core/time/durations.ts'
 import { standingAction, standingLook, suspectedBy } from './candling.ts'
 import { secondLooksOf } from './second-looks.ts'
 
@@ -11,7 +12,6 @@ const {
   looks: [sample],
   hatchery,
 } = sampleRecords()
-const DAY = 86_400_000
 const takenMs = Date.parse(sample!.takenAt)
 
 function look(action: Action, own: LookRecord['own'] = null): LookRecord {
@@ -30,14 +30,18 @@ const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => (
 describe('the look that stands', () => {
   it('is a suspect’s only for a day and a half: then it waits for its second', () => {
     const suspect = look('recheck')
-    expect(standingLook([suspect], set!, { beganMs: takenMs - 1, nowMs: takenMs + DAY })).toBe(suspect)
-    expect(standingLook([suspect], set!, { beganMs: takenMs - 1, nowMs: takenMs + 2 * DAY })).toBeUndefined()
+    expect(standingLook([suspect], set!, { beganMs: takenMs - 1, nowMs: takenMs + DAY_MS })).toBe(suspect)
+    expect(
+      standingLook([suspect], set!, { beganMs: takenMs - 1, nowMs: takenMs + 2 * DAY_MS }),
+    ).toBeUndefined()
   })
 
   it('is any other egg’s for the whole candling, and none from the candling before', () => {
     const living = look('keep')
-    expect(standingLook([living], set!, { beganMs: takenMs - 1, nowMs: takenMs + 5 * DAY })).toBe(living)
-    expect(standingLook([living], set!, { beganMs: takenMs + 1, nowMs: takenMs + 5 * DAY })).toBeUndefined()
+    expect(standingLook([living], set!, { beganMs: takenMs - 1, nowMs: takenMs + 5 * DAY_MS })).toBe(living)
+    expect(
+      standingLook([living], set!, { beganMs: takenMs + 1, nowMs: takenMs + 5 * DAY_MS }),
+    ).toBeUndefined()
   })
 })
 
@@ -61,8 +65,8 @@ describe('a suspect', () => {
     const looksOf = (eggId: string): LookRecord[] => (eggId === eggs[0]!.id ? [look('recheck')] : [])
     const [due] = secondLooksOf({ set: set!, eggs, looksOf }, hatchery)
     expect(due!.egg.id).toBe(eggs[0]!.id)
-    expect((due!.dueAtMs - takenMs) / DAY).toBeGreaterThanOrEqual(2)
-    expect((due!.dueAtMs - takenMs) / DAY).toBeLessThanOrEqual(4)
+    expect((due!.dueAtMs - takenMs) / DAY_MS).toBeGreaterThanOrEqual(2)
+    expect((due!.dueAtMs - takenMs) / DAY_MS).toBeLessThanOrEqual(4)
     const out = eggs.map((egg) => ({
       ...egg,
       removed: {

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../core/time/durations.ts'
 import type { Egg } from '../contracts/records/egg-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
@@ -9,7 +10,7 @@ export interface ChicksOfSet {
 }
 
 /** After so many weeks they are in a house of their own. */
-const BROODER_MS = 6 * 7 * 86_400_000
+const BROODER_MS = 6 * 7 * DAY_MS
 
 /** Chicks that were neither lost nor given away, of a set. */
 export function chicksOf(set: EggSet, eggs: readonly Egg[]): number {

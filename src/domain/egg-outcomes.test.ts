@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { DAY_MS } from '../core/time/durations.ts'
 import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/records/egg-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { deathDayByLooks, eggOutcome } from './egg-outcomes.ts'
@@ -52,7 +53,7 @@ describe('the day of death by looks', () => {
   const seen = (ageDays: number, grade: 'developing' | 'quitter') => ({
     ...look!,
     ageDays,
-    takenAt: new Date(Date.parse(set!.setAt) + ageDays * 86_400_000).toISOString(),
+    takenAt: new Date(Date.parse(set!.setAt) + ageDays * DAY_MS).toISOString(),
     replaced: false,
     own: { grade, at, by: 'key' as const },
   })

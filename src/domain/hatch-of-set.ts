@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../core/time/durations.ts'
 import type { Egg } from '../contracts/records/egg-record.ts'
 import type { EggSet, HatchCount } from '../contracts/records/set-record.ts'
 
@@ -11,8 +12,6 @@ export interface HatchOfSet {
   /** Chicks that were counted and whose eggs nobody has named. */
   unnamed: number
 }
-
-const HOUR_MS = 3_600_000
 /** A zip is seen about so long after the pip, hours: it tells the pip where nobody saw that. */
 const PIP_TO_ZIP_HOURS = 13
 

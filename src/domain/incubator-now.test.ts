@@ -7,16 +7,14 @@ import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { BY_NAME } from '../contracts/wire/sensor.ts'
 import { FRESH } from '../contracts/records/stamp.ts'
 import { SILENT_MS } from '../core/climate/alarms.ts'
+import { MINUTE_MS, HOUR_MS } from '../core/time/durations.ts'
 import { alarmNews, loggedAlarms, unseenAlarms } from './alarm-log.ts'
 import { incubatorNow, nextSide, type Place } from './incubator-now.ts'
-
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
 const sample = sampleRecords()
 const incubator = sample.hatchery.incubators[0]!
 const [set] = sample.sets
 /** In the evening of the fifth day. */
-const nowMs = Date.parse(set!.setAt) + 4 * 24 * HOUR + 12.5 * HOUR
+const nowMs = Date.parse(set!.setAt) + 4 * 24 * HOUR_MS + 12.5 * HOUR_MS
 
 const probe = (more: Partial<ProbeRecord> = {}): ProbeRecord => ({
   id: 'p',
@@ -33,7 +31,7 @@ const probe = (more: Partial<ProbeRecord> = {}): ProbeRecord => ({
 const readings = (celsius: number, rhPercent = 50, minutes = 60): ProbeReading[] =>
   Array.from({ length: minutes + 1 }, (_, i) => ({
     probeId: 'p',
-    atMs: nowMs - (minutes - i) * MINUTE,
+    atMs: nowMs - (minutes - i) * MINUTE_MS,
     celsius,
     rhPercent,
   }))
@@ -94,7 +92,7 @@ describe('an incubator', () => {
 
   it('that a sensor was silent in is alarming, from its last word on, and from its placing where it never spoke', () => {
     expect(codes({ recent: new Map([['p', readings(37.5)]]) }, nowMs + SILENT_MS + 1)).toEqual(['silent'])
-    expect(codes({ recent: new Map(), lastHeard: new Map([['p', nowMs - 8 * HOUR]]) })).toEqual(['silent'])
+    expect(codes({ recent: new Map(), lastHeard: new Map([['p', nowMs - 8 * HOUR_MS]]) })).toEqual(['silent'])
     expect(codes({ recent: new Map() })).toEqual(['silent'])
     // A display that is read by hand is not waited for.
     expect(codes({ recent: new Map(), probes: [probe({ by: 'hand', sensor: null })] })).toEqual([])
@@ -104,10 +102,10 @@ describe('an incubator', () => {
     // 07:00 and 21:00; it is half past eight in the evening.
     const due = Date.parse('2026-03-05T21:00:00Z')
     expect(incubatorNow(incubator, place(), nowMs).round).toMatchObject({ dueMs: due, missed: 0 })
-    const before = logOf(event({ kind: 'round' }, nowMs - 48 * HOUR))
+    const before = logOf(event({ kind: 'round' }, nowMs - 48 * HOUR_MS))
     // Since then 21:00 of yesterday and 07:00 of today went by.
     expect(incubatorNow(incubator, place({ logs: before }), nowMs).round).toMatchObject({ missed: 2 })
-    const watered = logOf(event({ kind: 'watered', channel: 'both' }, nowMs - 20 * MINUTE))
+    const watered = logOf(event({ kind: 'watered', channel: 'both' }, nowMs - 20 * MINUTE_MS))
     expect(incubatorNow(incubator, place({ logs: watered }), nowMs).round!.dueMs).toBeNull()
   })
 
@@ -124,9 +122,9 @@ describe('an incubator', () => {
   })
 
   it('wants water when it has had none for as long as it lasts; before the first note nobody knows', () => {
-    expect(codes({ logs: logOf(event({ kind: 'watered', channel: 'first' }, nowMs - 25 * HOUR)) })).toEqual([
-      'water',
-    ])
+    expect(
+      codes({ logs: logOf(event({ kind: 'watered', channel: 'first' }, nowMs - 25 * HOUR_MS)) }),
+    ).toEqual(['water'])
     expect(codes({})).toEqual([])
   })
 })
@@ -139,18 +137,18 @@ describe('alarms in the log', () => {
     const log = [event(begun!, nowMs)]
     expect(alarmNews(on, log, nowMs)).toEqual([])
     expect(unseenAlarms(on, log)).toEqual(on)
-    log.push(event({ kind: 'alarm-seen' }, nowMs + MINUTE))
+    log.push(event({ kind: 'alarm-seen' }, nowMs + MINUTE_MS))
     expect(unseenAlarms(on, log)).toEqual([])
     const [over] = alarmNews([], log, nowMs)
     expect(over).toEqual({ kind: 'alarm-over', alarm: 'silent', probeId: 'p' })
-    log.push(event(over!, nowMs + 2 * MINUTE))
+    log.push(event(over!, nowMs + 2 * MINUTE_MS))
     expect(alarmNews([], log, nowMs)).toEqual([])
     // At the edge of its band it comes and goes: shown at once, logged again after ten minutes.
-    expect(alarmNews(on, log, nowMs + 5 * MINUTE)).toEqual([])
-    expect(alarmNews(on, log, nowMs + 13 * MINUTE)).toEqual([begun])
+    expect(alarmNews(on, log, nowMs + 5 * MINUTE_MS)).toEqual([])
+    expect(alarmNews(on, log, nowMs + 13 * MINUTE_MS)).toEqual([begun])
     expect(unseenAlarms(on, log)).toEqual(on)
     expect(loggedAlarms(log)).toEqual([
-      { code: 'silent', probeId: 'p', value: null, atMs: nowMs, overMs: nowMs + 2 * MINUTE, seen: true },
+      { code: 'silent', probeId: 'p', value: null, atMs: nowMs, overMs: nowMs + 2 * MINUTE_MS, seen: true },
     ])
   })
 })

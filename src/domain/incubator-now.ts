@@ -11,6 +11,7 @@ import { climateBand, type ClimateBand } from '../core/climate/band.ts'
 import { roundHours, roundState, type RoundState } from '../core/climate/round.ts'
 import type { Sample } from '../core/climate/time-in-band.ts'
 import { SIDES, turningHours, type Side } from '../core/planning/incubation/turning.ts'
+import { HOUR_MS } from '../core/time/durations.ts'
 import { scheduleOf } from './set-schedule.ts'
 
 /** How an incubator stands at a moment. */
@@ -33,8 +34,6 @@ export interface IncubatorNow {
   sideUp: Side | null
   alarms: Alarm[]
 }
-
-const HOUR_MS = 3_600_000
 /** So late a turn is worth an alarm. */
 const TURN_GRACE_MS = HOUR_MS
 /** Whatever was done counts for the round. */

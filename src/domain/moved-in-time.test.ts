@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { eggOf, newEgg, withEvents } from '../contracts/records/egg-record.ts'
 import { logId, newLog } from '../contracts/records/incubator-log.ts'
 import { newPractice } from '../contracts/records/practice-record.ts'
 import { readingsOf, withReadings } from '../contracts/records/readings-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { movedInTime } from './moved-in-time.ts'
-
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 const at = (iso: string): number => Date.parse(iso)
 
 /** Set on 1 March at 8:00 of UTC, an egg laid three days before. */

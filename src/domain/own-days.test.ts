@@ -8,6 +8,7 @@ import { CANDLING_SCHOOLS } from '../core/planning/incubation/candling-schools.t
 import { eventOf } from '../core/planning/incubation/schedule.ts'
 import { TURNING_STOPS } from '../core/planning/incubation/timetable.ts'
 import { SPECIES_NAMES, type SpeciesName } from '../core/species/species.ts'
+import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { cases } from '../testing/thorough.ts'
 import { confirmedOf, knownLooks } from './confirmed-looks.ts'
 import { eggOutcomes } from './egg-outcomes.ts'
@@ -19,9 +20,6 @@ import { isLongOver, scheduleOf } from './set-schedule.ts'
 import { lockdownMs, storyOfSet } from './story-of-set.ts'
 import { timelineOf } from './timeline.ts'
 import { lossAwaited, waterOfSet } from './water-of-set.ts'
-
-const DAY_MS = 86_400_000
-const HOUR_MS = 3_600_000
 const { hatchery: place, sets, eggs, looks } = sampleRecords()
 const [sample] = sets
 const [look] = looks

@@ -7,10 +7,9 @@ import { newTray } from '../contracts/records/tray-record.ts'
 import { gradeEgg } from '../core/grade/grade.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 import { SPECIES, type Shell, type SpeciesName } from '../core/species/species.ts'
+import { DAY_MS } from '../core/time/durations.ts'
 import { lookFrom } from './look-from.ts'
 import { timelineOf, type Timeline } from './timeline.ts'
-
-const DAY_MS = 86_400_000
 
 /** What somebody knows of an egg that belongs to no set. */
 export interface LoneEgg {

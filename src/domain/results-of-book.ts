@@ -7,6 +7,7 @@ import { hatchResults, type EggEnd, type HatchResults } from '../core/hatching/r
 import { wilsonInterval, type Share } from '../core/statistics/share.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
+import { DAY_MS } from '../core/time/durations.ts'
 import { endsOf, eggOutcomes } from './egg-outcomes.ts'
 
 /** What results are held against each other by. */
@@ -145,7 +146,7 @@ function nameOf(
     case 'incubator': {
       const tray = set.trays.find(({ id }) => id === egg.place?.trayId) ?? set.trays[0]
       // Where it lay for most of the time: a day after setting, before it was carried to hatch.
-      const id = tray ? incubatorAt(tray.events, setMs + 86_400_000) : null
+      const id = tray ? incubatorAt(tray.events, setMs + DAY_MS) : null
       return hatchery.incubators.find((one) => one.id === id)?.name ?? UNKNOWN
     }
     case 'policy':

@@ -2,13 +2,12 @@ import { brooderEvents } from '../core/brooding/brooder-events.ts'
 import type { SetProgress } from '../core/planning/agenda/agenda.ts'
 import { TARGET_CELSIUS } from '../core/planning/incubation/development.ts'
 import { makeSchedule, type ScheduleEvent, type ScheduleInput } from '../core/planning/incubation/schedule.ts'
+import { DAY_MS } from '../core/time/durations.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { Egg } from '../contracts/records/egg-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 import { timetableOfPlan } from './timeline.ts'
-
-const DAY_MS = 86_400_000
 
 /** A set's plan in the terms of the schedule. */
 export function scheduleInputOf(set: EggSet, hatchery: Hatchery): ScheduleInput {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { DAY_MS } from '../core/time/durations.ts'
 import { eggOf, newEgg, withEvents, type EggEvent } from '../contracts/records/egg-record.ts'
 import { newLog } from '../contracts/records/incubator-log.ts'
 import { FIRST_INCUBATOR_ID } from '../contracts/records/incubator-record.ts'
@@ -6,7 +7,6 @@ import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { lockdownMs, storyOfSet } from './story-of-set.ts'
 
 const { hatchery, sets } = sampleRecords()
-const DAY_MS = 86_400_000
 const setMs = Date.parse(sets[0]!.setAt)
 const at = (days: number): string => new Date(setMs + days * DAY_MS).toISOString()
 const noted = (text: string): EggEvent => ({ id: text, at: at(7), device: null, kind: 'noted', text })

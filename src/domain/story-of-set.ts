@@ -12,13 +12,11 @@ import { vapourDeficitDays } from '../core/moisture/vapour-deficit-days.ts'
 import { lossAfter } from '../core/moisture/loss-line.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
+import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { deathOf, eggOutcome } from './egg-outcomes.ts'
 import { humiditiesAt } from './readings.ts'
 import { timelineOf } from './timeline.ts'
 import { waterOfSet } from './water-of-set.ts'
-
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 /** On fewer days than this a thermometer was only looked at in passing. */
 const FEWEST_DAYS = 3
 /** What candlers note of an air cell that was shaken loose. */

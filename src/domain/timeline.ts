@@ -1,9 +1,8 @@
 import { DevelopmentClock, TARGET_CELSIUS } from '../core/planning/incubation/development.ts'
 import { timetableOf, type Timetable } from '../core/planning/incubation/timetable.ts'
+import { DAY_MS } from '../core/time/durations.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
-
-const DAY_MS = 86_400_000
 
 /**
  * The days of one set: by its own plan, by its late start after storage, and by how warm it was. Whatever is asked about

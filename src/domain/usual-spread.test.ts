@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { usualSpreadHours } from './usual-spread.ts'
@@ -7,7 +8,7 @@ const { sets } = sampleRecords()
 const set = { ...sets[0]!, species: 'chicken' as const, trays: sets[0]!.trays.slice(0, 1) }
 const zone = 'UTC'
 const setMs = Date.parse(set.setAt)
-const laidBefore = (days: number): string => new Date(setMs - days * 86_400_000).toISOString().slice(0, 10)
+const laidBefore = (days: number): string => new Date(setMs - days * DAY_MS).toISOString().slice(0, 10)
 const eggs = (storage: readonly number[]): Egg[] =>
   storage.map((days, i) => newEgg({ id: `e${i}`, setId: set.id, number: i + 1, laidOn: laidBefore(days) }))
 /** A set before it whose chicks came so many hours apart. */
@@ -18,7 +19,7 @@ const past = (id: string, hours: readonly number[]) => ({
       id: `${id}${i}`,
       setId: id,
       number: i + 1,
-      outcome: { at: new Date(setMs + hour * 3_600_000).toISOString(), found: 'hatched' as const },
+      outcome: { at: new Date(setMs + hour * HOUR_MS).toISOString(), found: 'hatched' as const },
     }),
   ),
 })

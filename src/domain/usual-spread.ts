@@ -2,6 +2,7 @@ import type { Egg } from '../contracts/records/egg-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { storageDelayHours } from '../core/planning/incubation/development.ts'
 import { daysBetween, localDateOf, type Zone } from '../core/time/local-date.ts'
+import { HOUR_MS } from '../core/time/durations.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 import { timetableOfPlan } from './timeline.ts'
 
@@ -14,7 +15,6 @@ const PER_TRAY_HOURS = 3
 const FEWEST_CHICKS = 6
 /** How many hatches of this place weigh as much as what is usual. */
 const WORTH_HATCHES = 2
-const HOUR_MS = 3_600_000
 
 /** Sets of the place with their eggs; this one may be among them. */
 export interface PastHatches {

@@ -4,9 +4,8 @@ import type { LookRecord } from '../contracts/records/look-record.ts'
 import { usualProbe } from '../contracts/records/probe-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { cellFromLoss } from '../core/moisture/cell-water.ts'
+import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { waterOfEgg, waterOfSet } from './water-of-set.ts'
-
-const DAY_MS = 86_400_000
 const records = sampleRecords()
 const set = records.sets[0]!
 const setMs = Date.parse(set.setAt)
@@ -64,7 +63,7 @@ const air = (rhPercent: number) => ({
     day: at(day).slice(0, 10),
     points: [
       {
-        atMs: setMs + day * DAY_MS + 3_600_000,
+        atMs: setMs + day * DAY_MS + HOUR_MS,
         count: 1,
         celsius: null,
         rhPercent: { lowest: rhPercent, mean: rhPercent, highest: rhPercent },

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { DAY_MS } from '../core/time/durations.ts'
 import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { writeCalendar } from '../contracts/files/calendar-file.ts'
@@ -39,6 +40,6 @@ it('chicks are in the brooder until they are lost, given away or six weeks old',
   const gone = { at, state: 'given-away' as const, words: '' }
   const eggsBySet = new Map([[set.id, [egg(1), egg(2), egg(3, { chick: gone })]]])
   const now = (days: number) =>
-    chicksNow([set], eggsBySet, Date.parse(at) + days * 86_400_000).map(({ chicks }) => chicks)
+    chicksNow([set], eggsBySet, Date.parse(at) + days * DAY_MS).map(({ chicks }) => chicks)
   expect([now(1), now(41), now(43)]).toEqual([[2], [2], []])
 })

@@ -1,3 +1,4 @@
+import { MINUTE_MS } from '../core/time/durations.ts'
 import { checkEggsOfSet, fileOf, sortOut, TABLE_SCHEMAS, type RawRecord } from '../contracts/records/book.ts'
 import { eggOf } from '../contracts/records/egg-record.ts'
 import { RECORD_TABLES } from '../contracts/records/record-tables.ts'
@@ -73,7 +74,7 @@ export class Tablet {
   private writer() {
     const { device } = this
     // Clocks of tablets are wrong; order must not hang on them.
-    const at = new Date(START_MS + this.clockOffMs + this.count * 60_000).toISOString()
+    const at = new Date(START_MS + this.clockOffMs + this.count * MINUTE_MS).toISOString()
     return { device, at, newId: () => `${device}-${++this.count}` }
   }
   private write(written: Partial<Written>): void {

@@ -3,10 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { usualProbe } from '../contracts/records/probe-record.ts'
 import { byProbeAndDay, withReadings, type ProbeReading } from '../contracts/records/readings-record.ts'
 import { climateBand } from '../core/climate/band.ts'
+import { MINUTE_MS, HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { ClimateSeries } from './climate-series.ts'
-
-const DAY = 86_400_000
-const MINUTE = 60_000
 const T0 = Date.parse('2026-03-01T00:00:00Z')
 const band = climateBand([], 'forced')
 const eggs = usualProbe('eggs', 'oak')
@@ -28,7 +26,7 @@ const air = {
 
 /** Two days at a reading a minute: 37.5 °C but for two hours at 38.5, 58 % shown of 50. */
 async function written(): Promise<string> {
-  const minutes = Array.from({ length: 2880 }, (_, i) => T0 + i * MINUTE)
+  const minutes = Array.from({ length: 2880 }, (_, i) => T0 + i * MINUTE_MS)
   const readings = minutes.flatMap((atMs, i): ProbeReading[] => [
     { probeId: eggs.id, atMs, celsius: i >= 600 && i < 720 ? 38.5 : 37.5, rhPercent: null },
     { probeId: air.id, atMs, celsius: 37.6, rhPercent: 58 },
@@ -49,9 +47,9 @@ async function written(): Promise<string> {
 describe('the readings that a page looks at', () => {
   it('are fetched by days, corrected, thinned and summed up', async () => {
     const series = new ClimateSeries()
-    const window = { fromMs: T0, toMs: T0 + 2 * DAY }
+    const window = { fromMs: T0, toMs: T0 + 2 * DAY_MS }
     const opened = await series.open({ database: await written(), probes: [eggs, air], ...window })
-    expect(opened).toEqual({ readings: 3 * 2880, firstMs: T0, lastMs: T0 + 2 * DAY - MINUTE })
+    expect(opened).toEqual({ readings: 3 * 2880, firstMs: T0, lastMs: T0 + 2 * DAY_MS - MINUTE_MS })
 
     const seen = series.view({ ...window, columns: 50 })
     const moist = seen.find(({ probeId, what }) => probeId === air.id && what === 'rhPercent')!
@@ -59,10 +57,10 @@ describe('the readings that a page looks at', () => {
     expect(moist.values.length).toBeLessThanOrEqual(100)
 
     const [ofEggs, ofAir] = series.facts({ ...window, band })
-    expect(ofEggs!.celsius!.time).toMatchObject({ aboveMs: 120 * MINUTE, belowMs: 0 })
+    expect(ofEggs!.celsius!.time).toMatchObject({ aboveMs: 120 * MINUTE_MS, belowMs: 0 })
     expect(ofEggs!.celsius!.excursions).toMatchObject([{ side: 'above', extreme: 38.5 }])
     expect(ofEggs!.rhPercent).toBeNull()
-    expect(ofAir!.rhPercent!.time).toMatchObject({ inMs: 2 * DAY })
+    expect(ofAir!.rhPercent!.time).toMatchObject({ inMs: 2 * DAY_MS })
     expect(ofAir!.rhPercent!.openings).toEqual([])
 
     const { celsius, rhPercent } = series.compare({ one: air.id, other: eggs.id, ...window })
@@ -72,7 +70,7 @@ describe('the readings that a page looks at', () => {
     const hours = series.hours(window)
     expect(hours).toHaveLength(2 * 48)
     expect(
-      hours.find(({ probeId, atMs }) => probeId === eggs.id && atMs === T0 + 10 * 3_600_000),
+      hours.find(({ probeId, atMs }) => probeId === eggs.id && atMs === T0 + 10 * HOUR_MS),
     ).toMatchObject({
       celsius: { lowest: 38.5, mean: 38.5, highest: 38.5 },
     })

@@ -5,6 +5,7 @@ import { excursions } from '../core/climate/excursions.ts'
 import { openingsIn, readEvery } from '../core/climate/openings.ts'
 import { HOLDS_MS, timeInBand, type Sample } from '../core/climate/time-in-band.ts'
 import { thin, type Series } from '../core/series/thin.ts'
+import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { readAll } from '../storage/raw-database.ts'
 import type {
   ClimateFacts,
@@ -14,9 +15,6 @@ import type {
   SeriesTask,
   SeriesTasks,
 } from './series-protocol.ts'
-
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 const QUANTITIES = ['celsius', 'rhPercent'] as const
 /** Differences between two probes that somebody would act on. */
 const MATTERS = { celsius: 0.2, rhPercent: 3 } as const

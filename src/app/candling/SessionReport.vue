@@ -6,6 +6,7 @@ import type { Egg } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
+import { MINUTE_MS } from '../../core/time/durations.ts'
 import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ChangedByMates from './ChangedByMates.vue'
@@ -38,7 +39,7 @@ const suspects = computed(() =>
 const duds = computed(() => props.seen.filter(({ look }) => standingAction(look, props.set) === 'remove'))
 const unsaid = computed(() => props.seen.filter(({ look }) => look.own === null))
 const minutes = computed(() =>
-  Math.max(1, Math.round((endMs.value - Date.parse(props.session.startedAt)) / 60_000)),
+  Math.max(1, Math.round((endMs.value - Date.parse(props.session.startedAt)) / MINUTE_MS)),
 )
 const places = (list: ReadonlyArray<{ egg: Egg }>): string =>
   list.map(({ egg }) => props.placeOf(egg)).join(', ')
@@ -49,7 +50,7 @@ const rows = computed(
       ['Eggs seen', `${props.seen.length} in ${count(minutes.value, 'minute')}`],
       [
         'Incubator open',
-        `${(open.value.totalMs / 60_000).toFixed(1)} min, ${count(open.value.times, 'time')}`,
+        `${(open.value.totalMs / MINUTE_MS).toFixed(1)} min, ${count(open.value.times, 'time')}`,
       ],
       [
         'Humidity',

@@ -6,6 +6,7 @@ import { clockLevel } from '../../core/session/limits.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { clearLamp, putOnLamp } from '../../devices/camera/network-camera.ts'
 import { ageInDays } from '../../core/planning/incubation/day-count.ts'
+import { MINUTE_MS } from '../../core/time/durations.ts'
 import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import { useBench } from './useBench.ts'
 import { useEvening } from './useEvening.ts'
@@ -101,7 +102,7 @@ const paceWords = computed(() =>
     ? ''
     : waiting.value === 0
       ? `${(pace.value / 1000).toFixed(0)} s per egg.`
-      : `${(pace.value / 1000).toFixed(0)} s per egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / 60_000))} min left`,
+      : `${(pace.value / 1000).toFixed(0)} s per egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / MINUTE_MS))} min left`,
 )
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'

@@ -12,6 +12,7 @@ import type { Egg } from '../../contracts/records/egg-record.ts'
 import type { Action } from '../../core/grade/types.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
+import { MINUTE_MS, DAY_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import CompareEgg from './CompareEgg.vue'
 import EssentialScreen from './EssentialScreen.vue'
@@ -28,9 +29,8 @@ const {
   eggs,
   looks: [living, clear],
 } = sampleRecords()
-const MINUTE = 60_000
 const start = Date.parse('2026-03-11T20:00:00.000Z')
-const at = (minute: number): string => new Date(start + minute * MINUTE).toISOString()
+const at = (minute: number): string => new Date(start + minute * MINUTE_MS).toISOString()
 const told = { id: 'e', device: null }
 const session = newSession({
   id: 'evening',
@@ -63,7 +63,7 @@ describe('the clocks', () => {
   const limits = { eggOut: 5, trayOut: 30, lidOff: 2 }
   it('show only what runs, calmly, with its limit', () => {
     const clocks = mount(SessionClocks, {
-      props: { eggOutMs: 65_000, trayOutMs: 10 * MINUTE, lidOffMs: null, limits },
+      props: { eggOutMs: 65_000, trayOutMs: 10 * MINUTE_MS, lidOffMs: null, limits },
     })
     expect(clocks.findAll('li').map((item) => item.attributes('data-level'))).toEqual(['calm', 'calm'])
     expect(clocks.text()).toContain('1:05')
@@ -72,7 +72,7 @@ describe('the clocks', () => {
 
   it('say in words when it is soon, and when it is over', () => {
     const clocks = mount(SessionClocks, {
-      props: { eggOutMs: 4 * MINUTE, trayOutMs: 31 * MINUTE, lidOffMs: MINUTE, limits },
+      props: { eggOutMs: 4 * MINUTE_MS, trayOutMs: 31 * MINUTE_MS, lidOffMs: MINUTE_MS, limits },
     })
     expect(clocks.findAll('li').map((item) => item.attributes('data-level'))).toEqual([
       'soon',
@@ -210,7 +210,7 @@ describe('the verdict at arm’s length', () => {
     expect(show(suggested(clear!, 'recheck')).find('[data-testid="pencil"]').exists()).toBe(true)
     const late = {
       ...clear!,
-      takenAt: new Date(Date.parse(set!.setAt) + 16 * 86_400_000).toISOString(),
+      takenAt: new Date(Date.parse(set!.setAt) + 16 * DAY_MS).toISOString(),
       verdict: { ...clear!.verdict, grade: 'quitter' as const },
     }
     expect(show(late).text()).toContain('live embryo')
@@ -326,7 +326,7 @@ describe('the report', () => {
         left: [],
         changed: [],
         placeOf,
-        nowMs: start + 5 * MINUTE,
+        nowMs: start + 5 * MINUTE_MS,
       },
     }).text()
     expect(text).toContain('not recorded')

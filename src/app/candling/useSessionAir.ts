@@ -5,10 +5,11 @@ import type { Session } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { incubatorAt } from '../../contracts/records/whereabouts.ts'
 import type { AirReading } from '../../core/session/air.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 /** So long after the end of an evening its air still belongs to it. */
-export const RECOVERY_MS = 3_600_000
+export const RECOVERY_MS = HOUR_MS
 
 /** What was read of the incubator's air around an evening, by hand or by the sensor. */
 export function useSessionAir(set: () => EggSet, session: () => Session | null) {

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { RECORDS_VERSION } from '../../contracts/records/records.ts'
 import { asTheyStand, sampleRecords } from '../../contracts/records/sample-records.ts'
 import { practisedBy, type Practised } from '../../contracts/records/practice-record.ts'
@@ -19,7 +20,6 @@ const sample = sampleRecords()
 const [set] = sample.sets
 const [egg] = sample.eggs
 const [tray] = sample.trays
-const DAY_MS = 86_400_000
 
 // A page without locks: this tab is the only one.
 vi.stubGlobal('navigator', { userAgent: 'none' })

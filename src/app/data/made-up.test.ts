@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Practised } from '../../contracts/records/practice-record.ts'
 import { CONFUSIONS } from '../../core/learning/confusions.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { useImportExportStore } from './import-export.ts'
 import { useMadeUpStore } from './made-up.ts'
@@ -60,7 +61,7 @@ describe('the made-up hatchery', () => {
     const { hatchery, madeUp } = await emptyBook()
     await madeUp.open(NOW_MS)
     const beacon = hatchery.setById('demo-beacon')!
-    expect((NOW_MS - Date.parse(beacon.setAt)) / 86_400_000).toBeCloseTo(7.3, 6)
+    expect((NOW_MS - Date.parse(beacon.setAt)) / DAY_MS).toBeCloseTo(7.3, 6)
     expect(hatchery.sets.filter((set) => !isLongOver(set, NOW_MS))).toHaveLength(5)
     expect(hatchery.looks).toHaveLength(58)
     for (const { photo, takenAt } of hatchery.looks) {

@@ -3,12 +3,12 @@ import 'fake-indexeddb/auto'
 import { expect, it } from 'vitest'
 import { usualProbe } from '../../contracts/records/probe-record.ts'
 import { createRandom } from '../../core/random/random.ts'
+import { MINUTE_MS } from '../../core/time/durations.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'
 import { cases } from '../../testing/thorough.ts'
 
 const CUTS = cases(25, 200)
-const MINUTE = 60_000
 const START_MS = Date.parse('2026-03-11T00:00:00Z')
 const probe = usualProbe('hand', 'oak')
 
@@ -28,7 +28,7 @@ it(
         for (let batch = 0; batch < 3; batch++) {
           const readings = Array.from({ length: 1 + Math.floor(random.uniform() * 4) }, () => ({
             probeId: probe.id,
-            atMs: START_MS + (minute += 37) * MINUTE,
+            atMs: START_MS + (minute += 37) * MINUTE_MS,
             celsius: 37.5,
             rhPercent: random.between(40, 60),
           }))
@@ -43,7 +43,7 @@ it(
       }
     }
     const store = await opened()
-    const lastMs = START_MS + minute * MINUTE
+    const lastMs = START_MS + minute * MINUTE_MS
     await store.openReadings([probe.id], START_MS, lastMs)
     const there = new Set(store.readingsBetween([probe.id], START_MS, lastMs).map(({ atMs }) => atMs))
     expect([...acknowledged].filter((atMs) => !there.has(atMs))).toEqual([])

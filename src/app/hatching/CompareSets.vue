@@ -10,6 +10,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { percentWords, POLICY_WORDS } from '../shared/wording.ts'
 import { CAUSE_WORDS } from './diagnosis-words.ts'
 import { shareWords } from '../../core/statistics/share.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { FATE_WORDS } from './fate-words.ts'
 
 /** A few sets side by side, with all that may have made the difference. */
@@ -20,11 +21,7 @@ const mean = (values: readonly number[]): number =>
 const columns = computed(() =>
   props.sets.map((past) => {
     const { hatchery, looksByEgg, probes, rollUps, logs } = store
-    const story = storyOfSet(
-      past,
-      { hatchery, looksByEgg, probes, rollUps, logs },
-      past.toMs + 14 * 86_400_000,
-    )
+    const story = storyOfSet(past, { hatchery, looksByEgg, probes, rollUps, logs }, past.toMs + 14 * DAY_MS)
     const { verdict, suspects } = diagnose(story)
     const losses = story.eggs.flatMap(({ loss }) => loss ?? [])
     const storage = story.eggs.flatMap(({ storageDays }) => storageDays ?? [])

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { HELP_AFTER_HOURS, TAKE_OUT_HOURS, YOLK_HOURS } from '../../core/hatching/schools.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 
@@ -17,7 +18,6 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [habits: Partial<Pick<HatcheryRecord, 'helping' | 'takingOut'>>] }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
-const HOUR_MS = 3_600_000
 const HELPING = { never: 'never', 'last-resort': 'as a last resort' } as const
 const TAKING_OUT = {
   dry: 'each when dry',

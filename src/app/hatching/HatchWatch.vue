@@ -12,6 +12,7 @@ import { SPECIES } from '../../core/species/species.ts'
 import { usualSpreadHours } from '../../domain/usual-spread.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { hatchOfSet } from '../../domain/hatch-of-set.ts'
 import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -29,7 +30,6 @@ const store = useHatcheryStore()
 const clock = useClockStore()
 const sensing = useSensingStore()
 const { problem, saving } = useSaving()
-const HOUR_MS = 3_600_000
 const zone = computed(() => store.hatchery.zone)
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`

@@ -11,6 +11,7 @@ import { count } from '../shared/wording.ts'
 import CloseSet from './CloseSet.vue'
 import CompareSets from './CompareSets.vue'
 import { shareWords } from '../../core/statistics/share.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import ShareBar from './ShareBar.vue'
 import YearLine from './YearLine.vue'
 
@@ -19,7 +20,7 @@ const store = useHatcheryStore()
 const clock = useClockStore()
 const zone = computed(() => store.hatchery.zone)
 // What is over does not change with the minute.
-const hourMs = computed(() => Math.floor(clock.nowMs / 3_600_000) * 3_600_000)
+const hourMs = computed(() => Math.floor(clock.nowMs / HOUR_MS) * HOUR_MS)
 const past = computed(() =>
   historyOf(store.sets, store.eggsBySet, { hatchery: store.hatchery, nowMs: hourMs.value }),
 )

@@ -3,11 +3,12 @@ import type { Egg } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { diagnose, type Diagnosis } from '../../core/diagnosis/diagnose.ts'
 import type { SetStory } from '../../core/diagnosis/story.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { storyOfSet } from '../../domain/story-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 /** After so long nothing of a set changes any more by the clock alone, ms. */
-const LATEST_MS = 70 * 86_400_000
+const LATEST_MS = 70 * DAY_MS
 
 /** What went wrong with a set that is over, as far as the book tells. */
 export function useDiagnosis(

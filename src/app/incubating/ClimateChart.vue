@@ -16,6 +16,7 @@ import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { Band, ClimateBand } from '../../core/climate/band.ts'
 import { localTimeOf, localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
+import { MINUTE_MS, DAY_MS } from '../../core/time/durations.ts'
 import type { SeriesClient } from '../../workers/series-client.ts'
 import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
 import ChartFrame, { type ChartPoint, type ChartTable } from '../shared/charts/ChartFrame.vue'
@@ -130,7 +131,7 @@ const shownBand = (what: ClimateQuantity): Band => ({
 })
 const colourOf = (probeId: string): string => probeColour(colours.value, props.probes, probeId)
 
-const isLong = computed(() => props.toMs - props.fromMs > 4 * 86_400_000)
+const isLong = computed(() => props.toMs - props.fromMs > 4 * DAY_MS)
 /** Calendar arithmetic is dear, and the same times are asked for with each move. */
 const said = new Map<string, string>()
 function when(atMs: number): string {
@@ -245,7 +246,7 @@ const option = computed(() => {
         axisLine: { show: false },
       },
     ],
-    dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', minValueSpan: 30 * 60_000 }],
+    dataZoom: [{ type: 'inside', xAxisIndex: [0, 1, 2], filterMode: 'none', minValueSpan: 30 * MINUTE_MS }],
     series: [
       ...QUANTITIES.map((what, i) => ({
         id: `band/${what}`,

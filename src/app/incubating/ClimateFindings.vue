@@ -8,6 +8,7 @@ import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { checksOf } from '../../contracts/records/probe-record.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
+import { MINUTE_MS, HOUR_MS } from '../../core/time/durations.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import type { ClimateFacts, SeriesTasks } from '../../workers/series-protocol.ts'
@@ -30,10 +31,10 @@ const zone = computed(() => store.hatchery.zone)
 const nameOf = (probeId: string): string => props.now.probes.find(({ id }) => id === probeId)?.name ?? ''
 const percent = (part: number, whole: number): string => `${Math.round((100 * part) / whole)} %`
 const hours = (ms: number): string => {
-  const value = ms / 3_600_000
+  const value = ms / HOUR_MS
   return value < 10 ? `${value.toFixed(1)} h` : `${value.toFixed(0)} h`
 }
-const minutes = (ms: number): string => `${Math.round(ms / 60_000)} minutes`
+const minutes = (ms: number): string => `${Math.round(ms / MINUTE_MS)} minutes`
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
 const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)

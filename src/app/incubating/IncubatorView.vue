@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import { ClipboardCheck } from '@lucide/vue'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { alarmWords, logWords, sinceWords } from '../shared/climate-words.ts'
@@ -25,7 +26,6 @@ const store = useHatcheryStore()
 const clock = useClockStore()
 const sensing = useSensingStore()
 const { problem, saving } = useSaving()
-const DAY_MS = 86_400_000
 const SPANS = [
   ['day', 'A day', 1],
   ['week', 'A week', 7],

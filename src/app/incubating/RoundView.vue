@@ -5,6 +5,7 @@ import { Check, Droplet, RotateCw, Undo2, Wind } from '@lucide/vue'
 import { usualProbeId } from '../../contracts/records/probe-record.ts'
 import { localTimeOf } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { nextSide } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -87,7 +88,7 @@ const turn = computed(() => {
 const water = computed(() => {
   const last = now.value?.log.findLast(({ kind }) => kind === 'watered')
   if (!last) return 'not recorded yet'
-  const hours = (clock.nowMs - Date.parse(last.at)) / 3_600_000
+  const hours = (clock.nowMs - Date.parse(last.at)) / HOUR_MS
   return hours < 1 ? 'topped up just now' : `topped up ${hours.toFixed(0)} h ago`
 })
 const vents = computed(() => {

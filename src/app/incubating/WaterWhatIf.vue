@@ -9,6 +9,7 @@ import { RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { arrivesWith } from '../../core/moisture/what-if.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { sayQuantity } from '../../core/units.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -46,7 +47,7 @@ watch(
 const words = computed(() => {
   const { low, high, middle } = props.water.target
   const loss = arrives.value
-  const hours = (hatch.value.atMs - usual.value.atMs) / 3_600_000
+  const hours = (hatch.value.atMs - usual.value.atMs) / HOUR_MS
   const day = sayDate(localDateOf(hatch.value.atMs, store.hatchery.zone))
   const when =
     Math.abs(hours) < 1

@@ -2,11 +2,10 @@ import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { ClimateBand } from '../../core/climate/band.ts'
+import { MINUTE_MS } from '../../core/time/durations.ts'
 import { SeriesClient } from '../../workers/series-client.ts'
 import type { ClimateFacts, HourOfProbe, SeriesTasks } from '../../workers/series-protocol.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-
-const MINUTE_MS = 60_000
 
 /** The readings of an incubator's probes over a time, held and worked out by a worker. */
 export function useClimate(

@@ -7,6 +7,7 @@ import { eggBody } from '../../core/moisture/egg-body.ts'
 import { ageInDays } from '../../core/planning/incubation/day-count.ts'
 import { isPossible } from '../../core/planning/intake/egg-figures.ts'
 import { startWeighing, tared, weighingAfter, type PanReading } from '../../core/planning/intake/weighing.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { hasSerial, httpGauge, serialGauge, weighOnStandIn, type Gauge } from '../../devices/gauges/gauges.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -15,7 +16,7 @@ import { count } from '../shared/wording.ts'
 
 const GLANCE_MS = 400
 /** An egg weighed within this time belongs to this round of weighing. */
-const ROUND_MS = 6 * 3_600_000
+const ROUND_MS = 6 * HOUR_MS
 
 /** Weighs the eggs of a set one after the other, each known by its turn. */
 export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {

@@ -12,6 +12,7 @@ import { figuresOf, type HandCell } from '../../core/measure/by-hand.ts'
 import type { Sureness } from '../../core/learning/confusions.ts'
 import { knownFrom, nextConfusion } from '../../core/learning/schedule.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { knownCards, nextKnownCard } from '../../domain/known-cards.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { nameInBook } from '../data/which-book.ts'
@@ -24,7 +25,7 @@ import { ownEgg } from './own-egg.ts'
 /** Cards of one sitting: some three minutes. */
 export const SITTING = 10
 /** A sitting that was left is gone on with for so long. */
-const STILL_OPEN_MS = 12 * 3_600_000
+const STILL_OPEN_MS = 12 * HOUR_MS
 /** From the side at hand: what is turned to first is drawn first. */
 const DRAWN_FIRST = [0, 1, -1, 2, -2, 3, -3, 4] as const
 

@@ -5,6 +5,7 @@ import { eventStatuses } from '../../core/planning/agenda/agenda.ts'
 import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
 import { makeSchedule } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import BatchForm from './BatchForm.vue'
 import OwnDays from '../shared/ui/OwnDays.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
@@ -158,12 +159,12 @@ describe('the timeline', () => {
   const schedule = makeSchedule({ species: 'chicken', setAtMs: NOW, zone: ZONE, school: 'weekly' })
   const statuses = eventStatuses(
     { schedule, doneKeys: new Set(['set']), eggIds: ['a'], looks: [] },
-    NOW + 9 * 86_400_000,
+    NOW + 9 * DAY_MS,
     ZONE,
   )
 
   it('tells its days to a screen reader, and draws what falls together as one flag', () => {
-    const timeline = mount(PlanTimeline, { props: { statuses, nowMs: NOW + 8 * 86_400_000 } })
+    const timeline = mount(PlanTimeline, { props: { statuses, nowMs: NOW + 8 * DAY_MS } })
     const label = timeline.find('[role="img"]').attributes('aria-label')!
     expect(label).toBe(
       'Plan: Set Wed 1 Apr, Candle Wed 8 Apr, Candle Wed 15 Apr, Last look, lockdown Sun 19 Apr, Breakout Fri 24 Apr',
@@ -174,7 +175,7 @@ describe('the timeline', () => {
   it('marks now only while it lies on it', () => {
     const marks = (nowMs?: number): number =>
       mount(PlanTimeline, { props: { statuses, nowMs } }).findAll('.bg-ember').length
-    expect([marks(NOW + 86_400_000), marks(NOW - 86_400_000), marks(undefined)]).toEqual([1, 0, 0])
+    expect([marks(NOW + DAY_MS), marks(NOW - DAY_MS), marks(undefined)]).toEqual([1, 0, 0])
   })
 })
 

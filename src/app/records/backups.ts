@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { ageMs } from '../../core/backup/age.ts'
 import { keptBackups } from '../../core/backup/grandfather.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { nameInBook } from '../data/which-book.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -25,8 +26,6 @@ import {
   type KeptBackup,
 } from './backup-folder.ts'
 import { useImportExportStore } from '../data/import-export.ts'
-
-const DAY_MS = 86_400_000
 /** After so many days without a good backup it is said on every page at the desk. */
 const OLD_DAYS = 7
 export const RHYTHMS = ['evening', 'day', 'never'] as const

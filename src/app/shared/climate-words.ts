@@ -2,6 +2,7 @@ import type { AlarmCode } from '../../core/climate/alarms.ts'
 import type { WarmthEffect } from '../../core/climate/excursions.ts'
 import type { LogEvent } from '../../contracts/records/incubator-log.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 
 /** What an alarm says, and what to do about it. @param value - °C or percent; null where nothing was read */
 export function alarmWords(
@@ -47,8 +48,6 @@ export function alarmWords(
       return { says: 'Turning by hand is overdue', todo: 'Turn the eggs now, then carry on as usual.' }
   }
 }
-
-const HOUR_MS = 3_600_000
 /** Alarms look back three hours; what was so from the start has lasted longer. */
 const LONG_MS = 2.8 * HOUR_MS
 

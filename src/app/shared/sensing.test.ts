@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto'
 import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
 import { BY_NAME, type Sensor, type SensorReading } from '../../contracts/wire/sensor.ts'
 import { cutAfter } from '../data/cut-writes.ts'
 import { reopened } from '../data/reopened.ts'
@@ -61,7 +62,7 @@ async function listening() {
 async function kept(): Promise<Array<number | null>> {
   const store = await reopened()
   const ids = store.probes.map(({ id }) => id)
-  await store.openReadings(ids, atMs - 86_400_000, atMs + 86_400_000)
+  await store.openReadings(ids, atMs - DAY_MS, atMs + DAY_MS)
   return store.readingsBetween(ids, 0, Infinity).map(({ celsius }) => celsius)
 }
 
@@ -100,7 +101,7 @@ describe('what a sensor says', () => {
     await sensing.place('loft', { incubatorId: store.hatchery.incubators[0]!.id, height: 'eggs' })
     server.say(reading(1, 37.2))
     await sensing.write()
-    vi.setSystemTime(atMs + 3_600_000)
+    vi.setSystemTime(atMs + HOUR_MS)
     await listening()
     expect(server.asked.at(-1)).toBe(`/api/sensors/readings?since=${atMs + 60_000}`)
   })

@@ -8,6 +8,7 @@ import { BY_NAME, type Sensor, type SensorReading } from '../../contracts/wire/s
 import { FRESH } from '../../contracts/records/stamp.ts'
 import { placing } from '../../contracts/records/whereabouts.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { alarmNews } from '../../domain/alarm-log.ts'
 import { incubatorNow } from '../../domain/incubator-now.ts'
 import { ReadingQueue } from '../../domain/reading-queue.ts'
@@ -22,7 +23,7 @@ import { useDevicesStore } from './devices.ts'
 const WRITE_EVERY_MS = 10_000
 const LIST_EVERY_MS = 30_000
 /** The server keeps what it heard for about a day. */
-const MISSED_MS = 36 * 3_600_000
+const MISSED_MS = 36 * HOUR_MS
 
 /**
  * What the sensors say: it is written into the book by the tab that leads, and watched for what needs somebody. Only

@@ -5,6 +5,7 @@ import { ageInDays, dayNumber } from '../../core/planning/incubation/day-count.t
 import { isLikelyDate, sayDate } from '../../core/time/local-date.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, Policy, SuggestedGrade } from '../../core/grade/types.ts'
+import { DAY_MS } from '../../core/time/durations.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
   developing: 'Developing',
@@ -76,7 +77,7 @@ const ODD_DAYS = 730
 export function dateDoubt(date: string, nowMs: number): string | null {
   if (date === '') return 'No date entered; the previous one is kept.'
   if (!isLikelyDate(date)) return `The year ${date.split('-')[0]} looks wrong; the previous date is kept.`
-  const off = Math.abs(Date.parse(date) - nowMs) / 86_400_000
+  const off = Math.abs(Date.parse(date) - nowMs) / DAY_MS
   return off > ODD_DAYS ? `${sayDate(date)}: is the year ${date.slice(0, 4)} right?` : null
 }
 

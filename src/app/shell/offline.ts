@@ -1,12 +1,13 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { Workbox } from 'workbox-window'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { TAKE_OVER } from '../../workers/service-protocol.ts'
 
 /** Held by every tab that stands at the bench: what is done there is not to be disturbed from another tab. */
 const AT_BENCH = 'perlumen-at-the-bench'
 /** A tablet that is never closed asks as well whether there is a newer program. */
-const ASK_AGAIN_MS = 6 * 3_600_000
+const ASK_AGAIN_MS = 6 * HOUR_MS
 
 /** The program on this device: kept whole for times without a network; a newer one is offered, never forced. */
 export const useOfflineStore = defineStore('offline', () => {

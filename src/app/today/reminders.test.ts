@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { nextTick } from 'vue'
 import { afterAll, beforeEach, expect, it, vi } from 'vitest'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { reopened } from '../data/reopened.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -49,12 +50,12 @@ it('tells what is due once it is allowed to, each once, and eggs to be taken out
   clock.nowMs += 60_000
   await nextTick()
   expect(shown).toHaveLength(first)
-  clock.nowMs += 24 * 3_600_000
+  clock.nowMs += 24 * HOUR_MS
   await vi.waitFor(() => expect(shown.slice(first)).toContain('An egg is waiting to be removed'), {
     timeout: 10_000,
   })
   reminders.turnOff()
-  clock.nowMs += 7 * 24 * 3_600_000
+  clock.nowMs += 7 * 24 * HOUR_MS
   await nextTick()
   const last = shown.length
   await nextTick()

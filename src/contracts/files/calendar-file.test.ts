@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { CANDLING_SCHOOLS } from '../../core/planning/incubation/candling-schools.ts'
 import { makeSchedule, type ScheduleInput } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
+import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
 import { writeCalendar, type CalendarSet } from './calendar-file.ts'
 
 const ZONE = 'Europe/Lisbon'
@@ -66,8 +67,8 @@ describe('the calendar file', () => {
       fc.property(fc.constantFrom(...CANDLING_SCHOOLS), fc.integer({ min: -10, max: 10 }), (school, days) => {
         const first = read(setOf())
         const again = read(
-          setOf({ school, setAtMs: instantOf('2026-03-25', '20:00', ZONE) + days * 86_400_000 }),
-          NOW + 3_600_000,
+          setOf({ school, setAtMs: instantOf('2026-03-25', '20:00', ZONE) + days * DAY_MS }),
+          NOW + HOUR_MS,
         )
         for (const key of ['set', 'lockdown', 'hatch', 'give-up']) {
           expect(byKey(again, key).uid).toBe(byKey(first, key).uid)

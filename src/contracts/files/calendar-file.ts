@@ -4,6 +4,7 @@ import { preparationsFor } from '../../core/planning/agenda/preparations.ts'
 import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { addDays, localDateOf, type Zone } from '../../core/time/local-date.ts'
+import { MINUTE_MS } from '../../core/time/durations.ts'
 
 export interface CalendarSet {
   id: string
@@ -110,7 +111,7 @@ function calledOff(set: CalendarSet, key: string, { nowMs }: CalendarOptions): E
 }
 
 function sequenceAt(nowMs: number): number {
-  return Math.max(0, Math.floor((nowMs - SEQUENCE_EPOCH_MS) / 60_000))
+  return Math.max(0, Math.floor((nowMs - SEQUENCE_EPOCH_MS) / MINUTE_MS))
 }
 
 function dateArray(date: string): DateArray {

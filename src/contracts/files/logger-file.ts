@@ -2,6 +2,7 @@ import Papa from 'papaparse'
 import type { LoggerColumn } from '../../core/climate/logger-columns.ts'
 import { instantOf, localDateOf, localTimeOf } from '../../core/time/local-date.ts'
 import { fromShown } from '../../core/units.ts'
+import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
 
 /** The file of a logger as a table, before it is known what its columns mean. */
 export interface LoggerTable {
@@ -31,7 +32,6 @@ const MOST_LINES = 400_000
 const CLOSEST_MS = 10_000
 /** A share of bad rows above which the columns must have been misunderstood. */
 const MOST_BAD = 0.5
-const DAY_MS = 86_400_000
 
 /** What columns are called, in the languages of those who make loggers; the first that fits counts. */
 const HEADS: ReadonlyArray<readonly [LoggerColumn, RegExp]> = [
@@ -323,8 +323,6 @@ function dayFirstOf(texts: readonly string[]): boolean | null {
 
 /** Moments of texts as a file has them, one after the other. */
 type Instants = (text: string, lastMs?: number) => number | null
-
-const HOUR_MS = 3_600_000
 
 /**
  * Reads moments. An hour that comes twice when clocks are put back is the second one where the row before it was later.

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import {
   byProbeAndDay,
   readingsOf,
@@ -37,7 +38,7 @@ describe('the readings of a day', () => {
     const [first, ...others] = Array.from({ length: 120 }, (_, i) => at(i, i < 60 ? 37 : null))
     expect(rolledUp(withReadings(null, [first!, ...others])).points).toEqual([
       { atMs: startMs, count: 60, celsius: { lowest: 37, mean: 37, highest: 37 }, rhPercent: null },
-      { atMs: startMs + 3_600_000, count: 60, celsius: null, rhPercent: null },
+      { atMs: startMs + HOUR_MS, count: 60, celsius: null, rhPercent: null },
     ])
   })
 

@@ -1,8 +1,7 @@
 import { z } from 'zod'
+import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
 import { idField, localDateField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'
-
-const DAY_MS = 86_400_000
 /** One each ten seconds. */
 const MOST_A_DAY = 8640 * 2
 
@@ -68,7 +67,6 @@ export interface Span {
 
 /** More readings a day than this are drawn together by hours. */
 const FEW = 48
-const HOUR_MS = 3_600_000
 
 export function readingsId(probeId: string, day: string): string {
   return `${day}_${probeId}`

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import { DAY_MS } from '../time/durations.ts'
 import { keptBackups, type BackupTime } from './grandfather.ts'
 
 /** One each evening of so many days up to the end of November 2026. */
 const evenings = (count: number): string[] =>
   Array.from({ length: count }, (_, i) =>
-    new Date(Date.UTC(2026, 10, 30, 21, 30) - i * 86_400_000).toISOString().slice(0, 16),
+    new Date(Date.UTC(2026, 10, 30, 21, 30) - i * DAY_MS).toISOString().slice(0, 16),
   )
 /** As of earlier versions: told apart by their times alone. */
 const unnumbered = (times: string[]): BackupTime[] => times.map((time) => ({ number: 0, time }))

@@ -1,8 +1,8 @@
+import { DAY_MS } from '../time/durations.ts'
 /** How many of each are kept: the newest of each of the last days, weeks and months that have one; one of each year always. */
 export const KEPT = { days: 7, weeks: 5, months: 12 } as const
 
 const WEEK_DAYS = 7
-const DAY_MS = 86_400_000
 
 export interface BackupTime {
   /** Counts up with each backup written into the folder: clocks are set back, this is not. */

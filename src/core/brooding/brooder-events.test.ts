@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS } from '../time/durations.ts'
 import { eventStatuses } from '../planning/agenda/agenda.ts'
 import { brooderEvents } from './brooder-events.ts'
-
-const HOUR_MS = 3_600_000
 const firstOutMs = Date.parse('2026-05-01T06:00:00Z')
 const zone = 'UTC'
 const events = (takingOut: 'dry' | 'one-day' | 'two-to-three-days') =>

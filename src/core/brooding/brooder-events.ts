@@ -1,8 +1,7 @@
+import { HOUR_MS } from '../time/durations.ts'
 import { TAKE_OUT_HOURS, type TakingOutSchool } from '../hatching/schools.ts'
 import type { BrooderKind, ScheduleEvent } from '../planning/incubation/schedule.ts'
 import { localDateOf, type Zone } from '../time/local-date.ts'
-
-const HOUR_MS = 3_600_000
 /** Fluff is dry about so long after a chick is out, hours. */
 const DRY_HOURS = 6
 

@@ -1,3 +1,4 @@
+import { MINUTE_MS } from '../time/durations.ts'
 import { warmerThanEggs, type Band, type ClimateBand } from './band.ts'
 import { HOT } from './excursions.ts'
 import { HOLDS_MS, type Sample } from './time-in-band.ts'
@@ -62,9 +63,9 @@ export interface Watched {
 }
 
 /** Off for so long it is no opening any more. */
-const OFF_MS = 30 * 60_000
+const OFF_MS = 30 * MINUTE_MS
 /** A sensor that says nothing for so long has fallen silent: most send each minute. */
-export const SILENT_MS = 10 * 60_000
+export const SILENT_MS = 10 * MINUTE_MS
 
 /** What needs somebody now, what cannot wait first. Too hot is told at once, all else when it lasts. */
 export function alarmsOf(watched: Watched): Alarm[] {
@@ -121,7 +122,7 @@ function alarmsOfProbe(
 
 /** How far back within its limit a value must be before an alarm may end, and for how long: readings at a limit come and go. */
 const CLEAR_BY = { celsius: 0.15, rhPercent: 2 } as const
-const CLEAR_MS = 10 * 60_000
+const CLEAR_MS = 10 * MINUTE_MS
 
 interface Spell {
   sinceMs: number

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { MINUTE_MS, HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { createRandom } from '../random/random.ts'
 import { incubatorAir } from '../simulate/incubator-air.ts'
 import { alarmsOf, joined, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
@@ -10,14 +11,10 @@ import { hatchForecast } from './hatch-forecast.ts'
 import { openingsIn } from './openings.ts'
 import { roundHours, roundState } from './round.ts'
 import { timeInBand, type Sample } from './time-in-band.ts'
-
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
-const DAY = 24 * HOUR
 const T0 = Date.parse('2026-03-01T00:00:00Z')
 
 /** Readings a minute from T0 on. */
-const each = (values: readonly number[], stepMs = MINUTE): Sample[] =>
+const each = (values: readonly number[], stepMs = MINUTE_MS): Sample[] =>
   values.map((value, i) => ({ atMs: T0 + i * stepMs, value }))
 
 describe('the band', () => {
@@ -52,16 +49,16 @@ describe('time in band', () => {
     // 10 min in, 10 above, then silence of an hour: 30 min below count, 30 are unknown; then 10 in.
     const samples = [
       { atMs: T0, value: 37.5 },
-      { atMs: T0 + 10 * MINUTE, value: 38.2 },
-      { atMs: T0 + 20 * MINUTE, value: 36 },
-      { atMs: T0 + 80 * MINUTE, value: 37.4 },
+      { atMs: T0 + 10 * MINUTE_MS, value: 38.2 },
+      { atMs: T0 + 20 * MINUTE_MS, value: 36 },
+      { atMs: T0 + 80 * MINUTE_MS, value: 37.4 },
     ]
-    const time = timeInBand(samples, { low: 37.1, high: 37.9 }, { fromMs: T0, toMs: T0 + 90 * MINUTE })
+    const time = timeInBand(samples, { low: 37.1, high: 37.9 }, { fromMs: T0, toMs: T0 + 90 * MINUTE_MS })
     expect(time).toEqual({
-      inMs: 20 * MINUTE,
-      aboveMs: 10 * MINUTE,
-      belowMs: 30 * MINUTE,
-      unknownMs: 30 * MINUTE,
+      inMs: 20 * MINUTE_MS,
+      aboveMs: 10 * MINUTE_MS,
+      belowMs: 30 * MINUTE_MS,
+      unknownMs: 30 * MINUTE_MS,
     })
   })
   it('adds up to the time asked for, whatever was read', () => {
@@ -72,8 +69,8 @@ describe('time in band', () => {
         }),
         (steps) => {
           let atMs = T0
-          const samples = steps.map(([minutes, value]) => ({ atMs: (atMs += minutes * MINUTE), value }))
-          const span = { fromMs: T0 + 30 * MINUTE, toMs: T0 + 10 * HOUR }
+          const samples = steps.map(([minutes, value]) => ({ atMs: (atMs += minutes * MINUTE_MS), value }))
+          const span = { fromMs: T0 + 30 * MINUTE_MS, toMs: T0 + 10 * HOUR_MS }
           const { inMs, belowMs, aboveMs, unknownMs } = timeInBand(samples, { low: 37, high: 38 }, span)
           expect(inMs + belowMs + aboveMs + unknownMs).toBe(span.toMs - span.fromMs)
         },
@@ -93,7 +90,7 @@ describe('excursions', () => {
     night[100] = 40.1
     const [one, ...others] = excursions(each(night), band)
     expect(others).toEqual([])
-    expect(one).toEqual({ side: 'above', fromMs: T0 + HOUR, toMs: T0 + 3 * HOUR, extreme: 40.1 })
+    expect(one).toEqual({ side: 'above', fromMs: T0 + HOUR_MS, toMs: T0 + 3 * HOUR_MS, extreme: 40.1 })
     expect(warmthEffect(one!)).toBe('kills')
     // At the top of still air 40.1 is 39.5 at the eggs.
     expect(warmthEffect(one!, 0.6)).toBe('kills')
@@ -102,41 +99,41 @@ describe('excursions', () => {
   it('do not last across a silence, and short ones are openings', () => {
     const gap = [
       { atMs: T0, value: 39 },
-      { atMs: T0 + 5 * HOUR, value: 39 },
+      { atMs: T0 + 5 * HOUR_MS, value: 39 },
     ]
     expect(excursions(gap, band, { shortestMs: 0 })).toHaveLength(2)
     expect(excursions(each([37.5, 36, 36, 37.5]), band)).toEqual([])
   })
   it('say what they usually do', () => {
     const off = (side: 'above' | 'below', extreme: number, hours: number) =>
-      warmthEffect({ side, extreme, fromMs: 0, toMs: hours * HOUR })
+      warmthEffect({ side, extreme, fromMs: 0, toMs: hours * HOUR_MS })
     expect(off('above', 38.2, 2)).toBe('earlier')
     expect(off('above', 38.9, 2)).toBe('harms')
     expect(off('above', 40.5, 0.5)).toBe('kills-quickly')
     expect(off('below', 30, 2)).toBe('later')
     expect(off('below', 30, 7)).toBe('harms-cold')
     // 1 °C too warm for ten hours, nine in a hundred faster: 0.9 h.
-    expect(hoursAhead({ side: 'above', extreme: 38.5, fromMs: 0, toMs: 10 * HOUR }, 37.5, 0.09)).toBeCloseTo(
-      0.9,
-    )
+    expect(
+      hoursAhead({ side: 'above', extreme: 38.5, fromMs: 0, toMs: 10 * HOUR_MS }, 37.5, 0.09),
+    ).toBeCloseTo(0.9)
   })
 })
 
 describe('openings', () => {
   it('are found by the fall of the moisture, with what it fell to and how long it took', () => {
     const lid = [
-      { openedMs: T0 + 60 * MINUTE, closedMs: T0 + 64 * MINUTE },
-      { openedMs: T0 + 300 * MINUTE, closedMs: T0 + 301 * MINUTE },
+      { openedMs: T0 + 60 * MINUTE_MS, closedMs: T0 + 64 * MINUTE_MS },
+      { openedMs: T0 + 300 * MINUTE_MS, closedMs: T0 + 301 * MINUTE_MS },
     ]
     const random = createRandom('openings')
     const air = Array.from({ length: 480 }, (_, i) => {
-      const atMs = T0 + i * MINUTE
+      const atMs = T0 + i * MINUTE_MS
       return { atMs, value: incubatorAir(lid, atMs).rhPercent + random.normal(0, 0.4) }
     })
     const found = openingsIn(air)
     expect(found).toHaveLength(2)
     for (const [i, { fromMs, lowest, before, backAfterMinutes }] of found.entries()) {
-      expect(Math.abs(fromMs - lid[i]!.openedMs)).toBeLessThanOrEqual(5 * MINUTE)
+      expect(Math.abs(fromMs - lid[i]!.openedMs)).toBeLessThanOrEqual(5 * MINUTE_MS)
       expect(before).toBeCloseTo(52, -1)
       expect(lowest).toBeLessThan(46)
       expect(backAfterMinutes).toBeGreaterThan(5)
@@ -145,13 +142,13 @@ describe('openings', () => {
   })
   it('are seen in a logger of ten minutes, and of none that writes more seldom than every quarter of an hour', () => {
     const lid = [2, 9].map((hour) => ({
-      openedMs: T0 + hour * HOUR,
-      closedMs: T0 + hour * HOUR + 2 * MINUTE,
+      openedMs: T0 + hour * HOUR_MS,
+      closedMs: T0 + hour * HOUR_MS + 2 * MINUTE_MS,
     }))
     const read = (everyMinutes: number) =>
       openingsIn(
         Array.from({ length: 720 / everyMinutes }, (_, i) => {
-          const atMs = T0 + (i * everyMinutes + 1) * MINUTE
+          const atMs = T0 + (i * everyMinutes + 1) * MINUTE_MS
           return { atMs, value: incubatorAir(lid, atMs).rhPercent }
         }),
       )
@@ -171,7 +168,7 @@ describe('two probes beside each other', () => {
   const truth = Array.from({ length: 200 }, (_, i) => 37.5 + 0.2 * Math.sin(i / 15))
   const shows = (more: number, shiftMs = 0): Sample[] =>
     truth.map((value, i) => ({
-      atMs: T0 + i * MINUTE + shiftMs,
+      atMs: T0 + i * MINUTE_MS + shiftMs,
       value: value + more + random.normal(0, 0.05),
     }))
   it('differ by so much, whoever was off for a while', () => {
@@ -185,44 +182,44 @@ describe('two probes beside each other', () => {
   it('are the same within what matters; of few pairs nothing is said; apart in time there are none', () => {
     expect(compareProbes(shows(0.1), shows(0), 0.2)!.verdict).toBe('same')
     expect(compareProbes(shows(0.5).slice(0, 3), shows(0), 0.2)!.verdict).toBe('few')
-    expect(compareProbes(shows(0), shows(0, 2 * DAY), 0.2)).toBeNull()
+    expect(compareProbes(shows(0), shows(0, 2 * DAY_MS), 0.2)).toBeNull()
   })
 })
 
 describe('the hatch', () => {
   const input = { species: 'chicken' as const, setAtMs: T0, thermometerChecked: true }
   it('comes when the table says, give or take what breeds and thermometers are in doubt by', () => {
-    const { atMs, fromMs, toMs, effectiveAgeDays, aheadHours } = hatchForecast(input, T0 + 10 * DAY)
-    expect((atMs - T0) / DAY).toBeCloseTo(21)
+    const { atMs, fromMs, toMs, effectiveAgeDays, aheadHours } = hatchForecast(input, T0 + 10 * DAY_MS)
+    expect((atMs - T0) / DAY_MS).toBeCloseTo(21)
     expect(effectiveAgeDays).toBeCloseTo(10)
     expect(aheadHours).toBeCloseTo(0)
     // Days: (22 − 20) ÷ 4 = 0.5; warmth: 0.09 × 0.15 × 21 = 0.284; together 0.575; times 1.2816 = 0.737.
-    expect((toMs - atMs) / DAY).toBeCloseTo(0.737, 2)
+    expect((toMs - atMs) / DAY_MS).toBeCloseTo(0.737, 2)
     expect(atMs - fromMs).toBeCloseTo(toMs - atMs)
-    const unchecked = hatchForecast({ ...input, thermometerChecked: false }, T0 + 10 * DAY)
+    const unchecked = hatchForecast({ ...input, thermometerChecked: false }, T0 + 10 * DAY_MS)
     // 0.09 × 0.35 × 21 = 0.66; with 0.5: 0.83; times 1.2816 = 1.064.
-    expect((unchecked.toMs - unchecked.atMs) / DAY).toBeCloseTo(1.064, 2)
+    expect((unchecked.toMs - unchecked.atMs) / DAY_MS).toBeCloseTo(1.064, 2)
   })
   it('comes earlier for a warm run, and by another warmth from now on', () => {
-    const readings = Array.from({ length: 20 }, (_, i) => ({ atMs: T0 + i * 12 * HOUR, celsius: 38.5 }))
+    const readings = Array.from({ length: 20 }, (_, i) => ({ atMs: T0 + i * 12 * HOUR_MS, celsius: 38.5 }))
     // Ten days at 1 °C more: 10.9 days of development, 21.6 h ahead.
-    const warm = hatchForecast({ ...input, readings }, T0 + 10 * DAY)
+    const warm = hatchForecast({ ...input, readings }, T0 + 10 * DAY_MS)
     expect(warm.effectiveAgeDays).toBeCloseTo(10.9)
     expect(warm.aheadHours).toBeCloseTo(21.6)
     // The last of them, of day 9.5, holds for a day: 14 h more at 1 °C more, 0.0525 days.
-    expect((warm.atMs - T0) / DAY).toBeCloseTo(20.1 - 0.0525)
+    expect((warm.atMs - T0) / DAY_MS).toBeCloseTo(20.1 - 0.0525)
     // Eleven days left at 0.5 °C less: 11 ÷ 0.955 = 11.52.
-    const cool = hatchForecast({ ...input, fromNow: 37 }, T0 + 10 * DAY)
-    expect((cool.atMs - T0) / DAY).toBeCloseTo(21.52, 2)
+    const cool = hatchForecast({ ...input, fromNow: 37 }, T0 + 10 * DAY_MS)
+    expect((cool.atMs - T0) / DAY_MS).toBeCloseTo(21.52, 2)
   })
 })
 
 describe('alarms', () => {
-  const nowMs = T0 + DAY
+  const nowMs = T0 + DAY_MS
   const band = climateBand([{ species: 'chicken', lockedDown: false }], 'forced')
   /** Readings a minute up to now. */
   const until = (values: readonly number[]): Sample[] =>
-    values.map((value, i) => ({ atMs: nowMs - (values.length - 1 - i) * MINUTE, value }))
+    values.map((value, i) => ({ atMs: nowMs - (values.length - 1 - i) * MINUTE_MS, value }))
   const probe = (more: Partial<WatchedProbe> = {}): WatchedProbe => ({
     id: 'p',
     celsius: until([37.5]),
@@ -234,7 +231,7 @@ describe('alarms', () => {
     band,
     probes: [probe()],
     wateredMs: nowMs,
-    waterEveryMs: DAY,
+    waterEveryMs: DAY_MS,
     turnDueMs: null,
     nowMs,
     ...more,
@@ -290,7 +287,7 @@ describe('alarms', () => {
   })
   it('tell that a sensor is silent, and then nothing of what it said before', () => {
     const heardMs = nowMs - SILENT_MS - 1
-    const celsius = [{ atMs: nowMs - 2 * HOUR, value: 39.5 }]
+    const celsius = [{ atMs: nowMs - 2 * HOUR_MS, value: 39.5 }]
     expect(codes(watched({ probes: [probe({ heardMs, celsius })] }))).toEqual(['silent'])
   })
   it('that several sensors tell are one, the worst of them; silence is each one’s own', () => {
@@ -305,11 +302,16 @@ describe('alarms', () => {
   it('put first what cannot wait', () => {
     const all = watched({
       probes: [
-        probe({ id: 'a', heardMs: nowMs - HOUR, celsius: [], rhPercent: until(Array<number>(31).fill(60)) }),
+        probe({
+          id: 'a',
+          heardMs: nowMs - HOUR_MS,
+          celsius: [],
+          rhPercent: until(Array<number>(31).fill(60)),
+        }),
         probe({ id: 'b', celsius: until([40]) }),
       ],
-      wateredMs: nowMs - 25 * HOUR,
-      turnDueMs: nowMs - HOUR,
+      wateredMs: nowMs - 25 * HOUR_MS,
+      turnDueMs: nowMs - HOUR_MS,
     })
     expect(codes(all)).toEqual(['too-hot', 'silent', 'moist', 'water', 'turn'])
   })
@@ -318,7 +320,7 @@ describe('alarms', () => {
 describe('the round', () => {
   const hours = roundHours(3)
   const zone = 'UTC'
-  const at = (hour: number) => T0 + hour * HOUR
+  const at = (hour: number) => T0 + hour * HOUR_MS
   it('is spread over the day', () => expect(hours).toEqual([7, 14, 21]))
   it('is due from three quarters of an hour before its hour until it is made', () => {
     const state = (nowHour: number, made: number[]) =>
@@ -343,7 +345,11 @@ describe('the round', () => {
     for (const times of [1, 2, 3])
       for (let hour = 24; hour < 48; hour += 0.25) {
         const own = roundHours(times)
-        const state = roundState({ hours: own, madeMs: [at(hour)], sinceMs: at(0) }, at(hour) + MINUTE, zone)
+        const state = roundState(
+          { hours: own, madeMs: [at(hour)], sinceMs: at(0) },
+          at(hour) + MINUTE_MS,
+          zone,
+        )
         expect(state.dueMs, `${times} a day, made at ${hour - 24}`).toBeNull()
       }
   })

@@ -1,3 +1,5 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
+import { MINUTE_MS } from '../time/durations.ts'
 import { medianOf } from '../image/quantile.ts'
 import type { Measured } from '../measure/reading.ts'
 import type { Sample } from './time-in-band.ts'
@@ -11,9 +13,8 @@ export interface ProbeDifference {
 }
 
 /** Readings further apart in time are no pair. */
-const TOGETHER_MS = 5 * 60_000
+const TOGETHER_MS = 5 * MINUTE_MS
 const ENOUGH_PAIRS = 6
-const MAD_TO_SD = 1.4826
 /** The median of a normal sample is by this less sure than its mean. */
 const MEDIAN_TO_MEAN = 1.2533
 

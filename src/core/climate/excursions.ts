@@ -1,3 +1,4 @@
+import { MINUTE_MS, HOUR_MS } from '../time/durations.ts'
 import type { Band } from './band.ts'
 import { HOLDS_MS, type Sample } from './time-in-band.ts'
 
@@ -12,7 +13,7 @@ export interface Excursion {
 }
 
 /** Shorter ones are openings and the regulator's own swing. */
-const SHORTEST_MS = 30 * 60_000
+const SHORTEST_MS = 30 * MINUTE_MS
 
 /** Times outside of a band that lasted, in the order of time. Where nothing was read, nothing is known to have lasted. */
 export function excursions(
@@ -48,7 +49,7 @@ const COLD_HOURS = 6
 export function warmthEffect({ side, extreme, fromMs, toMs }: Excursion, above = 0): WarmthEffect {
   const celsius = extreme - above
   if (side === 'below')
-    return celsius < COLD_C && toMs - fromMs >= COLD_HOURS * 3_600_000 ? 'harms-cold' : 'later'
+    return celsius < COLD_C && toMs - fromMs >= COLD_HOURS * HOUR_MS ? 'harms-cold' : 'later'
   if (celsius >= HOT.killsQuickly) return 'kills-quickly'
   if (celsius >= HOT.kills) return 'kills'
   return celsius >= HOT.harms ? 'harms' : 'earlier'
@@ -60,5 +61,5 @@ export function hoursAhead(
   target: number,
   ratePerCelsius: number,
 ): number {
-  return (ratePerCelsius * (extreme - target) * (toMs - fromMs)) / 3_600_000
+  return (ratePerCelsius * (extreme - target) * (toMs - fromMs)) / HOUR_MS
 }

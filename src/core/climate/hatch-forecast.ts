@@ -1,3 +1,4 @@
+import { DAY_MS } from '../time/durations.ts'
 import {
   DevelopmentClock,
   RATE_PER_CELSIUS,
@@ -16,8 +17,6 @@ export interface HatchForecast {
   fromMs: number
   toMs: number
 }
-
-const DAY_MS = 86_400_000
 /** The usual range of days is where all but few sets hatch: two standard deviations to either side. */
 const RANGE_SDS = 4
 /** What a thermometer is in doubt by, °C: checked against a second one, or not. */

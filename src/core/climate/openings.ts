@@ -1,3 +1,4 @@
+import { MINUTE_MS, HOUR_MS } from '../time/durations.ts'
 import { medianOf } from '../image/quantile.ts'
 import type { Sample } from './time-in-band.ts'
 
@@ -13,14 +14,14 @@ export interface Opening {
 
 /** A fall of so many points within so long is an opened lid: water and regulators are slower. */
 const FALL = 6
-const WITHIN_MS = 5 * 60_000
+const WITHIN_MS = 5 * MINUTE_MS
 /** Back means this near to what it was, points. */
 const BACK_WITHIN = 3
 /** Later than this it is another story. */
-const LATEST_BACK_MS = 3 * 3_600_000
+const LATEST_BACK_MS = 3 * HOUR_MS
 
 /** Readings further apart than this show no opening: the air is back before the next one, or water ran out meanwhile. */
-export const SEES_OPENINGS_MS = 15 * 60_000
+export const SEES_OPENINGS_MS = 15 * MINUTE_MS
 
 /** How far apart readings mostly are, milliseconds; null of fewer than two. */
 export function readEvery(samples: readonly Sample[]): number | null {
@@ -62,7 +63,7 @@ export function openingsIn(humidity: readonly Sample[]): Opening[] {
       fromMs,
       before,
       lowest,
-      backAfterMinutes: isBack ? (back.atMs - fromMs) / 60_000 : null,
+      backAfterMinutes: isBack ? (back.atMs - fromMs) / MINUTE_MS : null,
     })
     i = k
     start = Math.min(k, humidity.length - 1)

@@ -1,3 +1,4 @@
+import { MINUTE_MS, HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { addDays, instantOf, localDateOf, type Zone } from '../time/local-date.ts'
 
 /** How the rounds of an incubator stand. */
@@ -10,10 +11,9 @@ export interface RoundState {
 }
 
 /** A round may be made this long before its hour. */
-const EARLY_MS = 45 * 60_000
+const EARLY_MS = 45 * MINUTE_MS
 /** Made longer before an hour than this, it counts for the hour that has gone by: who tops up in the afternoon is late, not early. */
-const AHEAD_MS = 2 * 3_600_000
-const DAY_MS = 86_400_000
+const AHEAD_MS = 2 * HOUR_MS
 
 /** Local hours of the daily rounds, spread from morning to evening. */
 export function roundHours(timesADay: number, firstHour = 7, lastHour = 21): number[] {

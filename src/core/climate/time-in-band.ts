@@ -1,3 +1,4 @@
+import { MINUTE_MS } from '../time/durations.ts'
 import type { Band } from './band.ts'
 
 /** One value at a time, in the order of time. */
@@ -15,7 +16,7 @@ export interface TimeInBand {
 }
 
 /** A reading speaks for the time after it until the next one, at most this long. */
-export const HOLDS_MS = 30 * 60_000
+export const HOLDS_MS = 30 * MINUTE_MS
 
 /** How long a value was within its band, from one time to another; each reading holds until the next. */
 export function timeInBand(

@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../time/durations.ts'
 /** What is done once when turning stops, in its order. */
 export const LOCKDOWN_STEPS = [
   'last-look',
@@ -27,6 +28,6 @@ export const LID_REST_HOURS = 6
 
 /** When the lid may be opened again without need, epoch milliseconds; null where it may now. */
 export function lidRestsUntil(openedMs: readonly number[], nowMs: number): number | null {
-  const until = Math.max(-Infinity, ...openedMs) + LID_REST_HOURS * 3_600_000
+  const until = Math.max(-Infinity, ...openedMs) + LID_REST_HOURS * HOUR_MS
   return until > nowMs ? until : null
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { DAY_MS } from '../time/durations.ts'
 import { createRandom } from '../random/random.ts'
 import { classTray } from './class-tray.ts'
 import { CONFUSIONS, costOf, isRight, type Answer, type Confusion } from './confusions.ts'
@@ -167,7 +168,7 @@ describe('what comes next', () => {
   })
   it('fades when nobody practises', () => {
     const known = (days: number) =>
-      knownFrom(times(6, answer('developing', 'developing')), days * 86_400_000).find(
+      knownFrom(times(6, answer('developing', 'developing')), days * DAY_MS).find(
         ({ confusion }) => confusion === 'plain',
       )!
     expect(known(60).recall).toBeLessThan(known(1).recall)

@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import { clamp } from '../clamp.ts'
 import { quantile } from '../image/quantile.ts'
 import { logPlane } from '../image/log.ts'
@@ -153,7 +154,7 @@ function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
         sizes[count++] = Math.abs(plane.values[at]!)
     }
   }
-  return Math.max(1e-6, 1.4826 * quantile(sizes.subarray(0, count), 0.5))
+  return Math.max(1e-6, MAD_TO_SD * quantile(sizes.subarray(0, count), 0.5))
 }
 
 /** Depth that is expected of an air cell, ÷ length, and how firmly. */

@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import { blur, sampleBilinear, sampleLine, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { NormalEquations } from '../geometry/linear-system.ts'
@@ -346,7 +347,7 @@ function edgeTrusts(
 function robustSpread(edges: CurveEdge[]): number {
   if (edges.length === 0) return 1
   const sizes = edges.map((edge) => Math.abs(edge.offsetPx)).sort((a, b) => a - b)
-  return 1.4826 * sizes[sizes.length >> 1]!
+  return MAD_TO_SD * sizes[sizes.length >> 1]!
 }
 
 const PARAMETERS = 7 // centre along, centre across, axis, half-length, half-breadth, breadth·taper, breadth·bulge

@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import type { EggFrame } from './egg-frame.ts'
 import { quantile } from '../image/quantile.ts'
 import { blur, createPlane, type Plane } from '../image/plane.ts'
@@ -13,7 +14,6 @@ const WIDTHS = [
 const REACH_PX = 4
 /** Of the places along a line, so many at least must be usable on each side. */
 const FEWEST_USABLE = 3
-const TO_SD = 1.4826
 
 /**
  * How surely a long dark line runs through each place in each direction, in standard deviations of what mottling and
@@ -43,7 +43,7 @@ export function findLongLines(light: Plane, usable: Uint8Array): LongLines {
       usable: half.usable,
     }
     const depths = Array.from({ length: DIRECTIONS }, (_, k) => depthAlong(smooth, seen, k, flankPx))
-    const scale = TO_SD * spreadOf(depths)
+    const scale = MAD_TO_SD * spreadOf(depths)
     if (unit === 0) unit = scale
     for (const [k, depth] of depths.entries()) {
       const out = byDirection[k]!

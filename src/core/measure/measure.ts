@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import { clamp } from '../clamp.ts'
 import { medianOf } from '../image/quantile.ts'
 import { drawMaps, type EggMaps } from '../impression/egg-maps.ts'
@@ -266,7 +267,7 @@ function readLight(frame: EggFrame, contents: Contents, field: IlluminationModel
     steps.push(Math.abs(v - (frame.red.values[at - 2]! + frame.red.values[at + 2]!) / 2))
   }
   const medianRed = medianOf(light)
-  const noise = 1.4826 * medianOf(steps) * Math.sqrt(2 / 3)
+  const noise = MAD_TO_SD * medianOf(steps) * Math.sqrt(2 / 3)
   return {
     medianRed,
     relativeNoise: noise / Math.max(1e-4, medianRed),

@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import { medianOf } from '../image/quantile.ts'
 import { blur, type Plane } from '../image/plane.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
@@ -114,5 +115,5 @@ export function clutterOf(light: SmoothPlane, usable: Uint8Array): number {
   const bends: number[] = []
   for (let at = light.widthPx + 1; at < usable.length - light.widthPx - 1; at += 5)
     if (usable[at]) bends.push(Math.abs(secondDerivative(light, at, 1, 0)))
-  return 1.4826 * medianOf(bends)
+  return MAD_TO_SD * medianOf(bends)
 }

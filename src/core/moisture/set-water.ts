@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import type { Measured } from '../measure/reading.ts'
 import { medianOf } from '../image/quantile.ts'
 import { FLOCK_CELL_SD, massOfCell } from './cell-water.ts'
@@ -23,7 +24,6 @@ export interface SetWater {
 export const ENOUGH_EGGS = 10
 /** @see Iglewicz, B. & Hoaglin, D. C. (1993). How to detect and handle outliers. ASQC Quality Press. */
 const OUTLIER = 3.5
-const MAD_TO_SD = 1.4826
 
 /**
  * The set's mean loss: eggs further off than {@link OUTLIER} by the modified z-score (Iglewicz & Hoaglin 1993) are left

@@ -1,3 +1,4 @@
+import { MAD_TO_SD } from '../statistics/robust.ts'
 import { relativeRadius, toEggFrame, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
 import { solveCholesky } from '../geometry/linear-system.ts'
 import { sampleBilinear, type Plane } from '../image/plane.ts'
@@ -250,7 +251,7 @@ function steady(
 function spreadOf(values: Float32Array): number {
   return Math.max(
     1e-4,
-    1.4826 *
+    MAD_TO_SD *
       quantile(
         Float32Array.from({ length: Math.ceil(values.length / (4 * STRIDE)) }, (_, i) =>
           Math.abs(values[4 * STRIDE * i]!),

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { instantOf } from '../time/local-date.ts'
 import { computePlan, type PlanHabits } from './compute-plan.ts'
 import {
@@ -96,7 +97,7 @@ describe('a plan worked out', () => {
     expect(groups.map((group) => group.hatchAtMs)).toEqual(
       [0, 1].map(() => instantOf('2026-05-07', 12, ZONE)),
     )
-    expect((groups[1]!.setAtMs - groups[0]!.setAtMs) / 86_400_000).toBe(7)
+    expect((groups[1]!.setAtMs - groups[0]!.setAtMs) / DAY_MS).toBe(7)
   })
 
   it('sets stored eggs some hours sooner for the same hatch', () => {
@@ -109,7 +110,7 @@ describe('a plan worked out', () => {
       timing: { by: 'hatch', date: '2026-04-30', hour: 12 },
     })
     expect(old.delayHours).toBeGreaterThan(0)
-    expect(fresh.setAtMs - old.setAtMs).toBe(old.delayHours * 3_600_000)
+    expect(fresh.setAtMs - old.setAtMs).toBe(old.delayHours * HOUR_MS)
     expect(old.hatchAtMs).toBe(fresh.hatchAtMs)
   })
 

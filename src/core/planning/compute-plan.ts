@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../time/durations.ts'
 import { storageDelayHours } from './incubation/development.ts'
 import { setTimeForHatch } from './incubation/plan-backwards.ts'
 import { checkPlan, type PlanProblem } from './incubation/plan-problems.ts'
@@ -51,7 +52,6 @@ export interface PlanGroup {
 
 /** A parcel that came some time of the day rests from noon. */
 const ARRIVAL_HOUR = 12
-const HOUR_MS = 3_600_000
 
 /** Works a draft out: a group each species, in the order in which they are set. Pure. */
 export function computePlan(draft: PlanDraft, habits: PlanHabits, nowMs: number): PlanGroup[] {

@@ -1,3 +1,4 @@
+import { MINUTE_MS } from '../time/durations.ts'
 import type { SessionEvent } from './session.ts'
 
 /** One reading of the incubator's air. */
@@ -44,6 +45,6 @@ export function airSummary(readings: readonly AirReading[], events: readonly Ses
     latest: readings.at(-1) ?? null,
     lowestRhPercent: lowest(({ rhPercent }) => rhPercent),
     lowestCelsius: lowest(({ celsius }) => celsius),
-    recoveredAfterMinutes: back && lastClosedMs !== undefined ? (back.atMs - lastClosedMs) / 60_000 : null,
+    recoveredAfterMinutes: back && lastClosedMs !== undefined ? (back.atMs - lastClosedMs) / MINUTE_MS : null,
   }
 }

@@ -1,18 +1,17 @@
 import { describe, expect, it } from 'vitest'
+import { MINUTE_MS, DAY_MS } from '../time/durations.ts'
 import { mayLookAgain, secondLookAtMs } from '../planning/agenda/second-look.ts'
 import { incubatorAir } from '../simulate/incubator-air.ts'
 import { airSummary, type AirReading } from './air.ts'
 import { CANDLING_LIMITS, clockLevel } from './limits.ts'
 import { nextStep, paceMs, sessionClocks, timeOpen, type SessionEvent } from './session.ts'
-
-const MINUTE = 60_000
 const opened = (minute: number, purpose: 'fetch' | 'return', trayId = 'a'): SessionEvent => ({
   kind: 'opened',
-  atMs: minute * MINUTE,
+  atMs: minute * MINUTE_MS,
   purpose,
   trayId,
 })
-const closed = (minute: number): SessionEvent => ({ kind: 'closed', atMs: minute * MINUTE })
+const closed = (minute: number): SessionEvent => ({ kind: 'closed', atMs: minute * MINUTE_MS })
 
 describe('what comes next', () => {
   const trays = ['a', 'b']
@@ -48,20 +47,23 @@ describe('what comes next', () => {
 describe('the clocks', () => {
   it('run for the tray from the moment the lid came off, until it is back and the lid on', () => {
     const events = [opened(0, 'fetch'), closed(1), opened(10, 'return'), closed(11)]
-    expect(sessionClocks(events.slice(0, 1), 0.5 * MINUTE)).toMatchObject({
-      lidOffMs: 0.5 * MINUTE,
-      trayOutMs: 0.5 * MINUTE,
+    expect(sessionClocks(events.slice(0, 1), 0.5 * MINUTE_MS)).toMatchObject({
+      lidOffMs: 0.5 * MINUTE_MS,
+      trayOutMs: 0.5 * MINUTE_MS,
     })
-    expect(sessionClocks(events.slice(0, 2), 5 * MINUTE)).toMatchObject({
+    expect(sessionClocks(events.slice(0, 2), 5 * MINUTE_MS)).toMatchObject({
       lidOffMs: null,
-      trayOutMs: 5 * MINUTE,
+      trayOutMs: 5 * MINUTE_MS,
     })
-    expect(sessionClocks(events, 20 * MINUTE)).toEqual({ lidOffMs: null, trayOutMs: null, pausedMs: null })
+    expect(sessionClocks(events, 20 * MINUTE_MS)).toEqual({ lidOffMs: null, trayOutMs: null, pausedMs: null })
   })
 
   it('a pause stops none of them: eggs cool all the same', () => {
-    const events: SessionEvent[] = [opened(0, 'fetch'), closed(1), { kind: 'paused', atMs: 2 * MINUTE }]
-    expect(sessionClocks(events, 6 * MINUTE)).toMatchObject({ trayOutMs: 6 * MINUTE, pausedMs: 4 * MINUTE })
+    const events: SessionEvent[] = [opened(0, 'fetch'), closed(1), { kind: 'paused', atMs: 2 * MINUTE_MS }]
+    expect(sessionClocks(events, 6 * MINUTE_MS)).toMatchObject({
+      trayOutMs: 6 * MINUTE_MS,
+      pausedMs: 4 * MINUTE_MS,
+    })
   })
 
   it.each([
@@ -70,12 +72,12 @@ describe('the clocks', () => {
     [3.6, 'soon'],
     [5, 'over'],
   ] as const)('an egg %d minutes out is %s', (minutes, level) => {
-    expect(clockLevel(minutes * MINUTE, CANDLING_LIMITS.usual.eggOut)).toBe(level)
+    expect(clockLevel(minutes * MINUTE_MS, CANDLING_LIMITS.usual.eggOut)).toBe(level)
   })
 
   it('add the openings up, one that is still open too', () => {
-    expect(timeOpen([opened(0, 'fetch'), closed(1), opened(5, 'return')], 6 * MINUTE)).toEqual({
-      totalMs: 2 * MINUTE,
+    expect(timeOpen([opened(0, 'fetch'), closed(1), opened(5, 'return')], 6 * MINUTE_MS)).toEqual({
+      totalMs: 2 * MINUTE_MS,
       times: 2,
     })
   })
@@ -90,8 +92,8 @@ describe('the air', () => {
   /** A sensor read every half minute in the simulated incubator, whose lid was off for one minute. */
   const events = [opened(10, 'fetch'), closed(11)]
   const readings: AirReading[] = Array.from({ length: 120 }, (_, i) => ({
-    atMs: i * 0.5 * MINUTE,
-    ...incubatorAir([{ openedMs: 10 * MINUTE, closedMs: 11 * MINUTE }], i * 0.5 * MINUTE),
+    atMs: i * 0.5 * MINUTE_MS,
+    ...incubatorAir([{ openedMs: 10 * MINUTE_MS, closedMs: 11 * MINUTE_MS }], i * 0.5 * MINUTE_MS),
   }))
 
   it('falls by some 10 to 20 points and is back within the hour', () => {
@@ -119,13 +121,12 @@ describe('the air', () => {
 })
 
 describe('a second look', () => {
-  const DAY = 86_400_000
   it('falls on a candling two to four days on, else on the third day', () => {
-    expect(secondLookAtMs(0, [0, 3.5 * DAY, 7 * DAY])).toBe(3.5 * DAY)
-    expect(secondLookAtMs(0, [1 * DAY, 7 * DAY])).toBe(3 * DAY)
+    expect(secondLookAtMs(0, [0, 3.5 * DAY_MS, 7 * DAY_MS])).toBe(3.5 * DAY_MS)
+    expect(secondLookAtMs(0, [1 * DAY_MS, 7 * DAY_MS])).toBe(3 * DAY_MS)
   })
 
   it('says nothing new before a day and a half', () => {
-    expect([1, 1.4, 1.6, 4].map((days) => mayLookAgain(0, days * DAY))).toEqual([false, false, true, true])
+    expect([1, 1.4, 1.6, 4].map((days) => mayLookAgain(0, days * DAY_MS))).toEqual([false, false, true, true])
   })
 })

@@ -1,3 +1,4 @@
+import { MINUTE_MS, HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { createRandom } from '../random/random.ts'
 import { incubatorAir, type LidTimes } from './incubator-air.ts'
 
@@ -19,8 +20,6 @@ const USUAL: Readonly<Record<DemoSensor, Usual>> = {
   'Loft eggs': { celsius: 37.5, rhPercent: 40, celsiusSd: 0.04, rhSd: 0.5 },
   'Loft air': { celsius: 37.7, rhPercent: 39, celsiusSd: 0.05, rhSd: 0.4 },
 }
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 /** The story of the loft: nobody filled the second channel, and one night the heating of the house was left on. */
 const WARM_NIGHT = { daysAgo: 5.4, hours: 7, more: 1.3 } as const
 
@@ -37,7 +36,7 @@ export function demoAir(
   const { celsius, rhPercent, celsiusSd, rhSd } = USUAL[sensor]
   const random = createRandom(`demo-air/${sensor}/${Math.round(atMs / 1000)}`)
   // Regulators swing, and houses are drier by day.
-  const swing = 0.12 * Math.sin((2 * Math.PI * atMs) / (11 * 60_000))
+  const swing = 0.12 * Math.sin((2 * Math.PI * atMs) / (11 * MINUTE_MS))
   const day = Math.sin((2 * Math.PI * atMs) / DAY_MS)
   const opened = incubatorAir(lid, atMs)
   const rest = incubatorAir([], atMs)

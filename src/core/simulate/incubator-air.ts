@@ -1,3 +1,4 @@
+import { MINUTE_MS } from '../time/durations.ts'
 /** Lid of the simulated incubator: openings in the order of time; the last may still be open. */
 export interface LidTimes {
   openedMs: number
@@ -16,7 +17,7 @@ export function incubatorAir(lid: readonly LidTimes[], atMs: number): { rhPercen
     let value: number = REST[key]
     let sinceMs = lid[0]?.openedMs ?? atMs
     const drift = (toward: number, minutes: number, untilMs: number): void => {
-      value = toward + (value - toward) * Math.exp(-Math.max(0, untilMs - sinceMs) / 60_000 / minutes)
+      value = toward + (value - toward) * Math.exp(-Math.max(0, untilMs - sinceMs) / MINUTE_MS / minutes)
       sinceMs = untilMs
     }
     for (const { openedMs, closedMs } of lid) {

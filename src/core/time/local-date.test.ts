@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS } from './durations.ts'
 import {
   addDays,
   daysBetween,
@@ -63,7 +64,7 @@ describe('local dates', () => {
           nearestHour(at, hour, LISBON),
         ) as [number, number]
         expect(first).toBeLessThanOrEqual(second)
-        expect(Math.abs(first - Math.min(a, b))).toBeLessThanOrEqual(12.5 * 3_600_000)
+        expect(Math.abs(first - Math.min(a, b))).toBeLessThanOrEqual(12.5 * HOUR_MS)
         // On the day when the hour is skipped the clock shows the next one.
         expect([hour, hour + 1]).toContain(localHourOf(first, LISBON))
       }),

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { fileOf, TABLE_SCHEMAS } from '../../contracts/records/book.ts'
 import { newEgg, eggOf, type Egg } from '../../contracts/records/egg-record.ts'
 import { RECORD_TABLES } from '../../contracts/records/record-tables.ts'
@@ -132,7 +133,7 @@ describe('two tablets', () => {
       fc.property(
         fc.array(fc.tuple(side, fc.option(opArbitrary, { freq: 9 })), { maxLength: 30 }),
         (script) => {
-          const [north, south] = [new Tablet('north', start(), 86_400_000), new Tablet('south', start())]
+          const [north, south] = [new Tablet('north', start(), DAY_MS), new Tablet('south', start())]
           for (const [isNorth, op] of script) {
             const [here, there] = isNorth ? [north, south] : [south, north]
             // Now and then one brings in the other's bundle in the middle of it all.

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
+import { HOUR_MS } from '../../core/time/durations.ts'
 import { newEgg, type Egg } from '../../contracts/records/egg-record.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
@@ -166,7 +167,6 @@ const acts: fc.Arbitrary<Act> = fc.oneof(
   { weight: 5, arbitrary: fc.tuple(fc.nat(DEEDS.length - 1), fc.nat(5)).map(([k, n]) => DEEDS[k]!(n)) },
   { weight: 2, arbitrary: fc.tuple(fc.nat(CUSTODY.length - 1), fc.nat(9)).map(([k, n]) => CUSTODY[k]!(n)) },
 )
-const HOUR_MS = 3_600_000
 
 it(
   'three tablets with wrong clocks, bundles, replaced and written-back books: whatever was acknowledged and kept anywhere is there once',
@@ -233,5 +233,5 @@ it(
       { numRuns: cases(50, 1000), seed: 20261130 },
     )
   },
-  cases(300_000, 3_600_000),
+  cases(300_000, HOUR_MS),
 )

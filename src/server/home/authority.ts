@@ -17,8 +17,7 @@ import {
   X509Certificate,
   X509CertificateGenerator,
 } from '@peculiar/x509'
-
-const DAY_MS = 86_400_000
+import { DAY_MS } from '../../core/time/durations.ts'
 const ALGORITHM = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' } as const
 const AUTHORITY_DAYS = 3650
 /** Phones take no longer ones. */

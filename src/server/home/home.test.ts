@@ -6,12 +6,11 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { DAY_MS } from '../../core/time/durations.ts'
 import { homeKeys, type HomeKeys } from './authority.ts'
 import { AUTHORITY_FILE, createDoorstep, fingerprintOf } from './doorstep.ts'
 import { houseNames, isOfTheHouse, isThisMachine } from './house.ts'
 import { serveHome } from './serve-home.ts'
-
-const DAY_MS = 86_400_000
 const NAMES = ['localhost', '127.0.0.1', 'egg-room.local']
 let folder: string
 beforeEach(async () => {

@@ -1,5 +1,6 @@
 import type { Sensor, SensorReading } from '../../contracts/wire/sensor.ts'
 import { readSensorMessage } from '../../core/climate/sensor-message.ts'
+import { MINUTE_MS, DAY_MS } from '../../core/time/durations.ts'
 
 /** What it takes to hear a sensor; each way has a source of its own. */
 export interface SensorSource {
@@ -32,9 +33,9 @@ const KEPT_READINGS = 40_000
 /** Of each at least so many. */
 const LEAST_OF_EACH = 500
 /** A sensor whose clock is further ahead than this is not believed: the server's own counts. */
-const AHEAD_MS = 2 * 60_000
+const AHEAD_MS = 2 * MINUTE_MS
 /** Nor is one that says it read this long ago. */
-const BEHIND_MS = 7 * 86_400_000
+const BEHIND_MS = 7 * DAY_MS
 
 /** Hears all sensors, keeps what they said for a while, and hands it on to whoever listens. */
 export class ProbeHub {

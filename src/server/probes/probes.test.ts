@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net'
 import { Aedes } from 'aedes'
 import mqtt from 'mqtt'
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
 import type { SensorReading } from '../../contracts/wire/sensor.ts'
 import { standInSensors } from '../../devices/probes/stand-in-probes.ts'
 import { createApp } from '../createApp.ts'
@@ -334,8 +335,8 @@ describe('the hub', () => {
     const at: number[] = []
     hearFrom(hub, 0, ({ atMs }) => at.push(atMs))
     say(message(37.5, nowMs - 60_000))
-    say(message(37.5, nowMs + 3_600_000))
-    say(message(37.5, nowMs - 30 * 86_400_000))
+    say(message(37.5, nowMs + HOUR_MS))
+    say(message(37.5, nowMs - 30 * DAY_MS))
     expect(at.map((one) => one - nowMs)).toEqual([-60_000, 0, 0])
   })
 })

@@ -5,13 +5,12 @@ import type { EventStatus } from '../../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../../core/planning/agenda/event-words.ts'
 import { BROODER_KINDS, type ScheduleEvent } from '../../../core/planning/incubation/schedule.ts'
 import { sayShortDate } from '../../../core/time/local-date.ts'
+import { DAY_MS } from '../../../core/time/durations.ts'
 import { labelsThatFit, leanOf } from './flag-labels.ts'
 import StateSign from './StateSign.vue'
 
 /** One line from setting to giving up: what is done, what is due, where now is. */
 const props = defineProps<{ statuses: readonly EventStatus[]; nowMs?: number }>()
-
-const DAY_MS = 86_400_000
 /** What is done with chicks has no place on the line of the eggs. */
 const ofEggs = computed(() =>
   props.statuses.filter(({ event }) => !BROODER_KINDS.some((kind) => kind === event.kind)),

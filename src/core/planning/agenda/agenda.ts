@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../../time/durations.ts'
 import { BROODER_KINDS, type EventKind, type ScheduleEvent } from '../incubation/schedule.ts'
 import { localDateOf, type Zone } from '../../time/local-date.ts'
 
@@ -21,8 +22,6 @@ export interface EventStatus {
   /** Of a candling: eggs that are still in and have been looked at for it. */
   seen: number
 }
-
-const HOUR_MS = 3_600_000
 const WINDOWS: readonly EventKind[] = ['pip', 'hatch']
 const WITH_CHICKS: ReadonlySet<EventKind> = new Set(BROODER_KINDS)
 /** What nobody ticked at the brooder has been done or is too late by then. */

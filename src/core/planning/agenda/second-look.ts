@@ -1,4 +1,4 @@
-const DAY_MS = 86_400_000
+import { DAY_MS } from '../../time/durations.ts'
 
 /** Days from one look at a suspect to the next (the usual habit is 2–4); before `earliest` two looks are one. */
 export const SECOND_LOOK_DAYS = { earliest: 1.5, from: 2, usual: 3, until: 4 } as const

@@ -1,3 +1,4 @@
+import { DAY_MS } from '../../time/durations.ts'
 import { eventOf, type ScheduleEvent } from '../incubation/schedule.ts'
 import { STORAGE_LIMIT_DAYS } from '../intake/hatchability.ts'
 import { SPECIES, type SpeciesName } from '../../species/species.ts'
@@ -37,8 +38,6 @@ export interface Warning {
   /** What can be done. */
   wayOn: string
 }
-
-const DAY_MS = 86_400_000
 /** Chicks need their brooder at least this long, days. */
 const BROODER_DAYS = 21
 /** Less overlap than this can be bridged with a day’s patience. */

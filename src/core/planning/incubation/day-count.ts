@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../../time/durations.ts'
 import { daysBetween, localDateOf, localHourOf, type Zone } from '../../time/local-date.ts'
 
 /** The three habits of counting. One true quantity lies under all of them: the hours since setting. */
@@ -18,8 +19,6 @@ export const DAY_COUNT_CHOICES: Readonly<Record<DayCount, { label: string; reaso
     reason: 'Set before noon, day 1 is that day; set later, it is the next day.',
   },
 }
-
-const HOUR_MS = 3_600_000
 
 /** Age in elapsed hours; what the clocks on the wall did meanwhile does not matter. */
 export function ageInHours(setAtMs: number, atMs: number): number {

@@ -1,3 +1,4 @@
+import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 /** A temperature at the eggs' own height, display correction already applied. */
 export interface TemperatureReading {
   atMs: number
@@ -13,9 +14,6 @@ export interface DevelopmentOptions {
   /** °C at which development keeps the table's pace. @default 37.5, forced air */
   targetCelsius?: number
 }
-
-const HOUR_MS = 3_600_000
-const DAY_MS = 24 * HOUR_MS
 
 /** Target at the eggs by the way the air moves, °C. */
 export const TARGET_CELSIUS = { forced: 37.5, still: 38.1 } as const

@@ -1,3 +1,4 @@
+import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 import type { SpeciesName } from '../../species/species.ts'
 import {
   addDays,
@@ -9,9 +10,6 @@ import {
   type Zone,
 } from '../../time/local-date.ts'
 import { timetableOf } from './timetable.ts'
-
-const DAY_MS = 86_400_000
-const HOUR_MS = 3_600_000
 
 export interface BackwardsInput {
   species: SpeciesName

@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../../time/durations.ts'
 import { BEST_STORAGE_DAYS, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } from '../intake/hatchability.ts'
 import { localDateOf, localTimeOf, sayDate, type Zone } from '../../time/local-date.ts'
 import { eveningBefore } from './plan-backwards.ts'
@@ -41,7 +42,7 @@ export interface PlanCheckInput {
 }
 
 /** A set time up to this long ago is "now". */
-const JUST_NOW_MS = 3_600_000
+const JUST_NOW_MS = HOUR_MS
 /** Further from the table than this an own number of days is likely a slip. */
 const LARGEST_SHIFT_DAYS = 3
 
@@ -113,7 +114,7 @@ export function checkPlan(input: PlanCheckInput): PlanProblem[] {
   }
   const evening = eveningBefore(setAtMs, zone)
   if (evening !== null && evening > nowMs && !input.alreadySet) {
-    const hours = Math.round((setAtMs - evening) / 3_600_000)
+    const hours = Math.round((setAtMs - evening) / HOUR_MS)
     add(
       'at-night',
       'care',

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 import { instantOf, localTimeOf, weekdayOf } from '../../time/local-date.ts'
 import { eveningBefore, hatchDays, setTimeForHatch } from './plan-backwards.ts'
 import { checkPlan, type PlanCheckInput } from './plan-problems.ts'
@@ -8,7 +9,6 @@ import { oddTurns, turningHours, turningTimetable } from './turning.ts'
 
 const ZONE = 'Europe/Lisbon'
 const NOW = instantOf('2026-04-01', '10:00', ZONE)
-const DAY = 86_400_000
 
 describe('planning backwards', () => {
   it('finds Thursdays in term time that a mixed set can still make', () => {
@@ -42,8 +42,8 @@ describe('planning backwards', () => {
     const [hen, duck] = (['chicken', 'duck'] as const).map((species) =>
       setTimeForHatch({ species, hatchAtMs }),
     )
-    expect(hen! - duck!).toBe(7 * DAY)
-    expect(setTimeForHatch({ species: 'chicken', hatchAtMs, delayHours: 3 })).toBe(hen! - 3 * 3_600_000)
+    expect(hen! - duck!).toBe(7 * DAY_MS)
+    expect(setTimeForHatch({ species: 'chicken', hatchAtMs, delayHours: 3 })).toBe(hen! - 3 * HOUR_MS)
   })
 
   it('moves a set time out of the night to the evening before', () => {
@@ -66,14 +66,14 @@ describe('turning by hand', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 0, max: 23 }), (timesADay, hour) => {
         const setAtMs = instantOf('2026-03-20', hour, ZONE)
-        const days = turningTimetable({ setAtMs, untilMs: setAtMs + 18 * DAY, timesADay, zone: ZONE })
+        const days = turningTimetable({ setAtMs, untilMs: setAtMs + 18 * DAY_MS, timesADay, zone: ZONE })
         const nights = days.slice(1, -1).map((day) => day.turns.at(-1)!.sideUp)
         for (let i = 1; i < nights.length; i++) expect(nights[i]).not.toBe(nights[i - 1])
         expect(days.slice(1, -1).every((day) => day.turns.length === oddTurns(timesADay))).toBe(true)
         expect(
           days
             .flatMap((day) => day.turns)
-            .every((turn) => turn.atMs > setAtMs && turn.atMs < setAtMs + 18 * DAY),
+            .every((turn) => turn.atMs > setAtMs && turn.atMs < setAtMs + 18 * DAY_MS),
         ).toBe(true)
       }),
     )
@@ -84,8 +84,8 @@ describe('what stands against a plan', () => {
   const sound: PlanCheckInput = {
     nowMs: NOW,
     zone: ZONE,
-    setAtMs: NOW + DAY,
-    hatchAtMs: NOW + 22 * DAY,
+    setAtMs: NOW + DAY_MS,
+    hatchAtMs: NOW + 22 * DAY_MS,
     alreadySet: false,
     eggs: 12,
     places: 12,
@@ -100,13 +100,13 @@ describe('what stands against a plan', () => {
   it.each<[string, Partial<PlanCheckInput>, string, RegExp]>([
     [
       'a hatch day in the past',
-      { setAtMs: NOW - 30 * DAY, hatchAtMs: NOW - 9 * DAY },
+      { setAtMs: NOW - 30 * DAY_MS, hatchAtMs: NOW - 9 * DAY_MS },
       'stop',
       /Monday 23 March, is past/,
     ],
     [
       'a set day in the past',
-      { setAtMs: NOW - 3 * DAY, hatchAtMs: NOW + 18 * DAY },
+      { setAtMs: NOW - 3 * DAY_MS, hatchAtMs: NOW + 18 * DAY_MS },
       'stop',
       /had to be set on Sunday 29 March/,
     ],
@@ -116,7 +116,7 @@ describe('what stands against a plan', () => {
     ['old eggs', { oldestStorageDays: 12 }, 'care', /12 days old; the usual limit is 10/],
     [
       'posted eggs that still rest',
-      { restUntilMs: NOW + 2 * DAY },
+      { restUntilMs: NOW + 2 * DAY_MS },
       'care',
       /rest, small end down, until Friday 3 April, 10:00/,
     ],
@@ -131,7 +131,7 @@ describe('what stands against a plan', () => {
 
   it('lets eggs that are in already be written down afterwards', () => {
     expect(
-      checkPlan({ ...sound, alreadySet: true, setAtMs: NOW - 10 * DAY, hatchAtMs: NOW + 11 * DAY }),
+      checkPlan({ ...sound, alreadySet: true, setAtMs: NOW - 10 * DAY_MS, hatchAtMs: NOW + 11 * DAY_MS }),
     ).toEqual([])
   })
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 import { SPECIES_NAMES, type SpeciesName } from '../../species/species.ts'
 import { addDays, instantOf, localDateOf, localHourOf } from '../../time/local-date.ts'
 import { candlingAges, CANDLING_SCHOOLS, type CandlingSchool } from './candling-schools.ts'
@@ -131,10 +132,10 @@ describe('a schedule', () => {
     }
     const row = USUAL_DAYS[species]
     expect(eventOf(schedule, 'hatch')).toMatchObject({
-      startMs: SET + row.usualRangeDays[0] * 86_400_000,
-      endMs: SET + row.usualRangeDays[1] * 86_400_000,
+      startMs: SET + row.usualRangeDays[0] * DAY_MS,
+      endMs: SET + row.usualRangeDays[1] * DAY_MS,
     })
-    expect(eventOf(schedule, 'give-up').startMs).toBe(SET + row.giveUpDay * 86_400_000)
+    expect(eventOf(schedule, 'give-up').startMs).toBe(SET + row.giveUpDay * DAY_MS)
     expect(eventOf(schedule, 'lockdown').startMs).toBe(candles.at(-1)!.startMs)
   })
 
@@ -151,13 +152,13 @@ describe('a schedule', () => {
 
   it('follows storage, warmth, an own number of days and a later stop of turning', () => {
     const usual = expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, school: 'weekly' })
-    expect(usual).toBe(SET + 28 * 86_400_000)
+    expect(usual).toBe(SET + 28 * DAY_MS)
     expect(
       expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, school: 'weekly', delayHours: 5 }),
-    ).toBe(usual + 5 * 3_600_000)
+    ).toBe(usual + 5 * HOUR_MS)
     expect(
       expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, school: 'weekly', incubationDays: 26.5 }),
-    ).toBe(usual - 1.5 * 86_400_000)
+    ).toBe(usual - 1.5 * DAY_MS)
     expect(eventOf(plan({ turningStop: 'day-later' }), 'stop-turning').date).toBe(
       addDays(eventOf(plan(), 'stop-turning').date, 1),
     )

@@ -1,3 +1,4 @@
+import { HOUR_MS } from '../../time/durations.ts'
 import type { SpeciesName } from '../../species/species.ts'
 import { lastHourBefore, localDateOf, nearestHour, type LocalDate, type Zone } from '../../time/local-date.ts'
 import { DevelopmentClock, type DevelopmentOptions } from './development.ts'
@@ -46,8 +47,6 @@ export interface ScheduleInput extends DevelopmentOptions {
   /** The incubator runs empty this long before, to settle. @default 24 */
   warmUpHours?: number
 }
-
-const HOUR_MS = 3_600_000
 
 /** The plan of one set, in order. Pure; equal inputs give equal keys and times. */
 export function makeSchedule(input: ScheduleInput): ScheduleEvent[] {
