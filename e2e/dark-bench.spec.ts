@@ -131,7 +131,7 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
 
   // The policy would leave a suspect in: the candler may act, and says why.
   await page
-    .getByRole('button', { name: /all the same/ })
+    .getByRole('button', { name: /anyway/ })
     .first()
     .click()
   await page.getByRole('button', { name: 'Removed' }).click()

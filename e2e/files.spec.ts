@@ -67,7 +67,7 @@ test('what is no photograph of an egg gets a sentence and leaves no record', asy
   const cut = (await readFile(photo('p-0004.jpg'))).subarray(0, 300)
   const cases: Array<[string, string, Buffer, RegExp]> = [
     ['diary.jpg', 'image/jpeg', Buffer.from('Dear diary, today I set twelve eggs.'), /not a photograph/],
-    ['cut.jpg', 'image/png', cut, /damaged or cut short/],
+    ['cut.jpg', 'image/png', cut, /damaged or incomplete/],
     [
       'dot.png',
       'image/png',

@@ -88,7 +88,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     })
     await openEgg('B1', async () => {
       await breakout.getByLabel(/^Died about day/).fill('3')
-      await expect(breakout).toContainText('Many early: storage')
+      await expect(breakout).toContainText('Many early deaths: storage')
     })
     await openEgg('B2', async () => {
       await breakout.getByLabel('What was inside').selectOption('clear')
@@ -173,7 +173,7 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
     buffer: Buffer.from('no picture'),
   })
   await expect(page.getByTestId('pictures').getByRole('alert')).toContainText(
-    'no picture that this browser can read',
+    'This browser cannot read that file as a picture',
   )
   await page.reload()
   await expect(page.getByLabel('as a last resort')).toBeChecked()

@@ -53,7 +53,7 @@ test('a dry fortnight with a cracked egg: the advice, the egg, what if, and the 
     ])
     return readFile(await download.path())
   }
-  expect((await file('CSV')).toString('utf8')).toMatch(/^\uFEFFEgg,Day,Source,"Water lost, %",± (1 SD)\r\n/)
+  expect((await file('CSV')).toString('utf8')).toMatch(/^\uFEFFEgg,Day,Source,"Water lost, %",± \(1 SD\)\r\n/)
   expect((await file('SVG')).toString('utf8')).toMatch(/^<svg/)
   expect((await file('PNG')).subarray(1, 4).toString()).toBe('PNG')
 })

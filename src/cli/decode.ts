@@ -23,6 +23,6 @@ export async function decodePhoto(bytes: Buffer): Promise<RgbImage> {
     return { widthPx: info.width, heightPx: info.height, channels: 3, data }
   } catch (error) {
     if (error instanceof PhotoFileError) throw error
-    throw new PhotoFileError('not-a-photo', 'The photograph is damaged or cut short.')
+    throw new PhotoFileError('not-a-photo', 'The photograph is damaged or incomplete.')
   }
 }

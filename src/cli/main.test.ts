@@ -350,7 +350,7 @@ describe('bad input gets a sentence, never a verdict', () => {
     expect(list.map((record) => record.error ?? '')).toEqual([
       expect.stringMatching(/not a photograph/),
       expect.stringMatching(/empty/),
-      expect.stringMatching(/damaged or cut short/),
+      expect.stringMatching(/damaged or incomplete/),
       expect.stringMatching(/too small/),
       expect.stringMatching(/No backlit egg/),
       expect.stringMatching(/100 megapixels/),

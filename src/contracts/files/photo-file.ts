@@ -92,7 +92,7 @@ function sizeOf(bytes: Uint8Array): Pick<PhotoHead, 'widthPx' | 'heightPx'> {
   } catch {
     // Said below: a head without a size is damage.
   }
-  throw new PhotoFileError('not-a-photo', 'The photograph is damaged or cut short.')
+  throw new PhotoFileError('not-a-photo', 'The photograph is damaged or incomplete.')
 }
 
 /** A progressive JPEG is unpacked as often as it has scans; in its packed data these markers cannot occur by chance. */
