@@ -43,7 +43,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['src/domain/**/*.ts', 'src/app/{candling,hatching,incubating,learning,records}/**/*.{ts,vue}'],
+    files: ['src/domain/**/*.ts', 'src/app/{candling,hatching,incubating,records,today}/**/*.{ts,vue}'],
     // A quick look is at an egg of no set.
     ignores: ['**/*.test.ts', 'src/app/candling/useQuickLook.ts'],
     rules: {

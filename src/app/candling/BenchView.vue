@@ -192,22 +192,23 @@ const PHASE_WORDS = {
   >
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <div class="flex items-baseline gap-3">
-        <h1 class="text-2xl font-bold" data-testid="current-egg">
+        <h1 class="text-xl font-bold sm:text-2xl" data-testid="current-egg">
           {{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}
         </h1>
-        <span class="text-lg text-ink-soft"
+        <span class="text-ink-soft sm:text-lg"
           >{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span
         >
       </div>
       <PhotoSource
         ref="chooser"
+        class="max-sm:order-3 max-sm:w-full"
         :source="source"
         :network-name="networkName"
         :disabled="asking"
         @choose="source = $event"
         @files="bench.takeFiles"
       />
-      <div class="flex items-center gap-4 text-ink-soft" aria-live="polite">
+      <div class="ml-auto flex items-center gap-4 text-ink-soft max-sm:order-2 sm:ml-0" aria-live="polite">
         <span data-testid="status">{{
           PHASE_WORDS[phase] || (savedAt ? `Saved ${savedAt.toLocaleTimeString('en-GB')}` : '')
         }}</span>

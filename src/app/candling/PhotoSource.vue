@@ -71,7 +71,7 @@ defineExpose({ open, order })
       <button type="button" class="press min-h-10 py-1" @click="open">
         <FolderOpen class="h-5 w-5" aria-hidden="true" /> Choose or take
       </button>
-      <label class="flex items-center gap-2 text-sm text-ink-soft">
+      <label class="hidden items-center gap-2 text-sm text-ink-soft sm:flex">
         several are matched to eggs by
         <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
           <option value="name">file name</option>

@@ -83,7 +83,7 @@ const goOnWords = computed(() => {
       :aria-pressed="speaking"
       @click="emit('speak')"
     >
-      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? 'Save' : 'EvidenceSource note' }}
+      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? 'Save' : 'Voice' }}
       <span class="key">T</span>
     </button>
     <button

@@ -38,9 +38,9 @@ const otherwise = computed(() =>
 )
 const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
 const SCALE_WORDS = {
-  calliper: 'scale: its calliper size',
-  collar: 'scale: the collar',
-  camera: 'scale: the camera’s calibration',
+  calliper: '(scale: its calliper size)',
+  collar: '(scale: the collar)',
+  camera: '(scale: the camera’s calibration)',
 } as const
 /** Early shadows are small: the scale grows with what is expected and seen. */
 const shadowScale = computed(() =>

@@ -20,7 +20,7 @@ import { useClockStore } from '../shared/clock.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import PictureNotes from '../shared/ui/PictureNotes.vue'
 import { useSaving } from '../shared/useSaving.ts'
-import { dayWords } from '../shared/wording.ts'
+import { dayWords, roughTime } from '../shared/wording.ts'
 import HatchCounts from './HatchCounts.vue'
 import HatchSchools from './HatchSchools.vue'
 
@@ -141,7 +141,8 @@ function nameOf(egg: Egg): string {
   <section class="card screen-only p-4 sm:p-5" aria-labelledby="watch-heading">
     <h2 id="watch-heading" class="text-xl font-semibold">Pips and chicks</h2>
     <p v-if="window" class="mt-1 text-lg" data-testid="hatch-window">
-      Remaining chicks: 80 % likely between {{ at(window.fromMs) }} and {{ at(window.toMs) }}.
+      Remaining chicks: 80 % likely between {{ roughTime(window.fromMs, zone) }}, and
+      {{ roughTime(window.toMs, zone) }}.
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div class="mt-2 flex flex-wrap gap-x-6">

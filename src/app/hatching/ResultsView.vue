@@ -47,6 +47,7 @@ const hatches = computed(() =>
         : [],
   ),
 )
+const HEADS = ['Fertile, by candling', 'Hatched, of the set', 'Hatched, of the fertile'] as const
 const percent = (value: number): string => `${Math.round(100 * value)} %`
 const words = (share: Share | null): string =>
   share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
@@ -109,30 +110,36 @@ function saveResults(): void {
         </button>
       </div>
       <p v-if="apart" class="mt-3" data-testid="apart">{{ apart }}</p>
-      <div class="mt-3 overflow-x-auto">
-        <table class="w-full text-left" data-testid="results-table">
-          <thead>
+      <div class="mt-3">
+        <table class="block w-full text-left sm:table" data-testid="results-table">
+          <thead class="hidden sm:table-header-group">
             <tr class="text-ink-soft">
               <th scope="col" class="py-1 pr-4 font-normal">By {{ GROUP_WORDS[group] }}</th>
               <th scope="col" class="py-1 pr-4 font-normal">Eggs</th>
-              <th scope="col" class="py-1 pr-4 font-normal">Fertile, by candling</th>
-              <th scope="col" class="py-1 pr-4 font-normal">Hatched, of the set</th>
-              <th scope="col" class="py-1 pr-4 font-normal">Hatched, of the fertile</th>
+              <th v-for="head in HEADS" :key="head" scope="col" class="py-1 pr-4 font-normal">{{ head }}</th>
             </tr>
           </thead>
-          <tbody>
-            <tr v-for="{ name, results } in rows" :key="name" class="border-t border-line align-top">
-              <th scope="row" class="py-2 pr-4 font-semibold">{{ name }}</th>
-              <td class="py-2 pr-4">
-                {{ results.set
-                }}<span v-if="results.open > 0" class="text-ink-soft">, {{ results.open }} open</span>
+          <tbody class="block sm:table-row-group">
+            <tr
+              v-for="{ name, results } in rows"
+              :key="name"
+              class="block border-t border-line py-2 align-top sm:table-row sm:py-0"
+            >
+              <th scope="row" class="block py-1 pr-4 font-semibold sm:table-cell sm:py-2">{{ name }}</th>
+              <td class="flex justify-between gap-3 py-1 sm:table-cell sm:py-2 sm:pr-4">
+                <span class="text-ink-soft sm:hidden">Eggs</span>
+                <span
+                  >{{ results.set
+                  }}<span v-if="results.open > 0" class="text-ink-soft">, {{ results.open }} open</span></span
+                >
               </td>
               <td
                 v-for="(share, i) in [results.fertility.apparent, results.hatchOfSet, results.hatchOfFertile]"
                 :key="i"
-                class="py-2 pr-4 whitespace-nowrap"
+                class="flex flex-wrap justify-between gap-x-3 py-1 sm:table-cell sm:py-2 sm:pr-4 sm:whitespace-nowrap"
               >
-                {{ words(share) }}
+                <span class="text-ink-soft sm:hidden">{{ HEADS[i] }}</span>
+                <span>{{ words(share) }}</span>
                 <ShareBar :share="share" />
               </td>
             </tr>

@@ -19,6 +19,7 @@ import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import { MINUTE_MS, DAY_MS } from '../../core/time/durations.ts'
 import type { SeriesClient } from '../../workers/series-client.ts'
 import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
+import ChartLegend from '../shared/charts/ChartLegend.vue'
 import ChartFrame, { type ChartPoint, type ChartTable } from '../shared/charts/ChartFrame.vue'
 import { probeColour, useChartColours } from '../shared/charts/useChartColours.ts'
 
@@ -285,16 +286,24 @@ const whole = () => ({ ...option.value, series: [...option.value.series, ...line
 </script>
 
 <template>
-  <ChartFrame :title="title" :option="whole" :points="points" :table="table" @cursor="cursor = $event">
-    <div ref="box" class="h-[26rem]" :data-testid="seen.length > 0 ? 'air-drawn' : undefined">
-      <VChart
-        :key="probes.map(({ id }) => id).join()"
-        ref="chart"
-        :option="option"
-        manual-update
-        autoresize
-        @datazoom="zoomed"
-      />
-    </div>
-  </ChartFrame>
+  <div>
+    <ChartLegend
+      :entries="[
+        ...probes.map(({ id, name }) => ({ label: name, colour: colourOf(id), sign: 'thick' as const })),
+        { label: 'target', colour: colours.band, sign: 'band' },
+      ]"
+    />
+    <ChartFrame :title="title" :option="whole" :points="points" :table="table" @cursor="cursor = $event">
+      <div ref="box" class="h-[26rem]" :data-testid="seen.length > 0 ? 'air-drawn' : undefined">
+        <VChart
+          :key="probes.map(({ id }) => id).join()"
+          ref="chart"
+          :option="option"
+          manual-update
+          autoresize
+          @datazoom="zoomed"
+        />
+      </div>
+    </ChartFrame>
+  </div>
 </template>

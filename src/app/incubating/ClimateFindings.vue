@@ -15,7 +15,7 @@ import type { ClimateFacts, SeriesTasks } from '../../workers/series-protocol.ts
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { EFFECT_WORDS } from '../shared/climate-words.ts'
-import { count } from '../shared/wording.ts'
+import { count, roughTime } from '../shared/wording.ts'
 
 /** What the readings come to: time in the band, times outside with what they do, openings, and the hatch. */
 const props = defineProps<{
@@ -114,7 +114,7 @@ const hatches = computed(() =>
     const ahead = Math.abs(forecast.aheadHours)
     return {
       id: set.id,
-      words: `${set.name} ${ahead < 1 ? 'is on schedule' : `is ${ahead.toFixed(0)} h ${forecast.aheadHours > 0 ? 'ahead of' : 'behind'} schedule`}; hatch about ${sayDate(localDateOf(forecast.atMs, zone.value))}, 80 % likely between ${at(forecast.fromMs)} and ${at(forecast.toMs)}${checked ? '' : '. A second thermometer would narrow this'}.`,
+      words: `${set.name} ${ahead < 1 ? 'is on schedule' : `is ${ahead.toFixed(0)} h ${forecast.aheadHours > 0 ? 'ahead of' : 'behind'} schedule`}; hatch about ${sayDate(localDateOf(forecast.atMs, zone.value))}, 80 % likely between ${roughTime(forecast.fromMs, zone.value)}, and ${roughTime(forecast.toMs, zone.value)}${checked ? '' : '. A second thermometer would narrow this'}.`,
     }
   }),
 )

@@ -3,7 +3,6 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { CalendarPlus, Droplet, Egg as EggIcon, Printer, Tags } from '@lucide/vue'
 import { isIn, notesOf, type Egg, type Outcome } from '../../contracts/records/egg-record.ts'
-import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
 import { exportCalendar } from '../shared/calendar.ts'
@@ -15,7 +14,7 @@ import { fileNameOf } from '../shared/save-file.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
-import { count, dayWords } from '../shared/wording.ts'
+import { count, dayWords, setWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
@@ -87,6 +86,17 @@ function move(moved: Placed[]): void {
     }),
   )
 }
+/** What is due first; from lockdown on that is the hatch. */
+const mainSteps = computed(() => {
+  const candling = [
+    { name: 'session', words: 'Candle' },
+    { name: 'bench', words: 'Open bench' },
+  ] as const
+  const locked = plan.value?.statuses.some(
+    ({ event, state }) => event.kind === 'lockdown' && state === 'done',
+  )
+  return locked ? ([{ name: 'hatch', words: 'Hatch' }, ...candling] as const) : candling
+})
 useKeys({ z: () => void saving(() => store.undo()) })
 </script>
 
@@ -99,37 +109,48 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <div>
         <h1 class="text-3xl font-bold">{{ set.name }}</h1>
         <p class="text-ink-soft">
-          {{ set.breed }}, {{ SPECIES[set.species].label }}, {{ set.shell }} shell.
-          {{ plan.started ? 'Set' : 'Setting' }} {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
+          {{ setWords(set) }}. {{ plan.started ? 'Set' : 'Setting' }}
+          {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
           {{ localTimeOf(Date.parse(set.setAt), zone)
           }}{{ plan.started ? `; now ${dayWords(set, zone, clock.nowMs)}` : '' }}.
         </p>
       </div>
       <div class="flex flex-wrap gap-3">
-        <RouterLink :to="{ name: 'session', params: { setId } }" class="press press-lamp">Candle</RouterLink>
-        <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Open bench</RouterLink>
-        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press">To remove</RouterLink>
-        <RouterLink :to="{ name: 'water', params: { setId } }" class="press"
-          ><Droplet class="h-5 w-5" aria-hidden="true" /> Water</RouterLink
-        >
-        <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press"
-          ><EggIcon class="h-5 w-5" aria-hidden="true" /> Hatch</RouterLink
-        >
-        <RouterLink :to="{ name: 'wall', params: { setId } }" class="press"
-          ><Printer class="h-5 w-5" aria-hidden="true" /> Wall sheet</RouterLink
-        >
-        <RouterLink :to="{ name: 'labels', params: { setId } }" class="press"
-          ><Tags class="h-5 w-5" aria-hidden="true" /> Labels</RouterLink
-        >
-        <button
-          type="button"
+        <RouterLink
+          v-for="{ name, words } in mainSteps"
+          :key="name"
+          :to="{ name, params: { setId } }"
           class="press"
-          @click="saving(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"
+          :class="{ 'press-lamp': name === mainSteps[0]!.name }"
+          >{{ words }}</RouterLink
         >
-          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> Calendar
-        </button>
       </div>
     </div>
+    <nav class="mt-2 flex flex-wrap gap-x-6" aria-label="More of this set">
+      <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">To remove</RouterLink>
+      <RouterLink :to="{ name: 'water', params: { setId } }" class="quiet"
+        ><Droplet class="h-4 w-4" aria-hidden="true" /> Water</RouterLink
+      >
+      <RouterLink
+        v-if="mainSteps[0]!.name !== 'hatch'"
+        :to="{ name: 'hatch', params: { setId } }"
+        class="quiet"
+        ><EggIcon class="h-4 w-4" aria-hidden="true" /> Hatch</RouterLink
+      >
+      <RouterLink :to="{ name: 'wall', params: { setId } }" class="quiet"
+        ><Printer class="h-4 w-4" aria-hidden="true" /> Wall sheet</RouterLink
+      >
+      <RouterLink :to="{ name: 'labels', params: { setId } }" class="quiet"
+        ><Tags class="h-4 w-4" aria-hidden="true" /> Labels</RouterLink
+      >
+      <button
+        type="button"
+        class="quiet"
+        @click="saving(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"
+      >
+        <CalendarPlus class="h-4 w-4" aria-hidden="true" /> Calendar
+      </button>
+    </nav>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
 
     <section class="card mt-5 px-5 pt-4 pb-1" aria-labelledby="plan-heading">

@@ -9,6 +9,7 @@ import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
 import type { LossEstimate } from '../../core/moisture/loss-line.ts'
 import type { Measured } from '../../core/measure/reading.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
+import ChartLegend, { type LegendEntry } from '../shared/charts/ChartLegend.vue'
 import ChartFrame from '../shared/charts/ChartFrame.vue'
 import { useChartColours } from '../shared/charts/useChartColours.ts'
 import { plainDay } from '../shared/wording.ts'
@@ -217,10 +218,40 @@ const option = computed(() => {
     ],
   }
 })
+const legend = computed((): LegendEntry[] => {
+  const { ink, soft, lamp, faint, goal } = colours.value
+  const { advice, mean } = props.water
+  return [
+    { label: 'each egg', colour: faint, sign: 'thin' },
+    ...(mean && advice
+      ? ([
+          { label: 'the set', colour: lamp, sign: 'thick' },
+          { label: 'unchanged (± 1 SD dotted)', colour: lamp, sign: 'dashed' },
+        ] as const)
+      : []),
+    ...(props.tried || props.changes
+      ? ([
+          { label: props.tried ? 'as tried below' : 'at the advised humidity', colour: goal, sign: 'dashed' },
+        ] as const)
+      : []),
+    { label: 'target', colour: goal, sign: 'dotted' },
+    { label: 'photograph ± 1 SD', colour: soft, sign: 'dot' },
+    { label: 'weighing ± 1 SD', colour: ink, sign: 'square' },
+  ]
+})
 </script>
 
 <template>
-  <ChartFrame :title="title" :option="() => option" :points="points" :table="table" @cursor="cursor = $event">
-    <div class="h-80"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
-  </ChartFrame>
+  <div>
+    <ChartLegend :entries="legend" />
+    <ChartFrame
+      :title="title"
+      :option="() => option"
+      :points="points"
+      :table="table"
+      @cursor="cursor = $event"
+    >
+      <div class="h-80"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
+    </ChartFrame>
+  </div>
 </template>

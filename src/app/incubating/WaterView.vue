@@ -244,12 +244,6 @@ const rows = computed(() => {
 
     <section class="card mt-5 p-5" aria-labelledby="curve-heading">
       <h2 id="curve-heading" class="text-xl font-semibold">Loss by day</h2>
-      <p class="mt-1 text-sm text-ink-soft">
-        Thin: each egg. Thick: the set; dashed brown going on as now<template v-if="said!.changes"
-          >, dashed green with the humidity above</template
-        >, with what that is in doubt by. Dotted green: what it should follow. Dots are photographs, squares
-        weighings, each with its doubt.
-      </p>
       <WaterChart
         :water="water"
         :title="`Water lost by ${set.name}`"

@@ -18,6 +18,7 @@ import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS } from './practice-words.ts'
 import CardAtLamp from './CardAtLamp.vue'
 import { useEggKind } from './egg-kind.ts'
+import StagePicture from '../shared/ui/StagePicture.vue'
 import EggKind from './EggKind.vue'
 import PracticeStanding from './PracticeStanding.vue'
 import { SITTING, usePractice } from './usePractice.ts'
@@ -155,42 +156,63 @@ const programWords = computed(() => {
         egg can come to harm.
       </p>
       <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
-      <div class="mt-4 flex flex-wrap items-end gap-4">
-        <label
-          >Learner
-          <input
-            class="field mt-1 block"
-            maxlength="60"
-            :value="learner.name"
-            list="learners"
-            @change="become(($event.target as HTMLInputElement).value)"
-          />
-        </label>
-        <EggKind v-model="kind" />
-        <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
-        >
-        <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="draws" type="checkbox" class="accent-lamp" /> also draw the air cell</label
-        >
-        <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="mixed" type="checkbox" class="accent-lamp" /> include your own photographs</label
-        >
-        <button type="button" class="press press-lamp min-h-14 px-6 text-lg" @click="begin">
-          {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
-        </button>
+      <div class="mt-5 grid items-start gap-5 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)]">
+        <form class="card flex flex-col gap-4 p-5" @submit.prevent="begin">
+          <label
+            >Learner
+            <input
+              class="field mt-1 block w-full"
+              maxlength="60"
+              :value="learner.name"
+              list="learners"
+              @change="become(($event.target as HTMLInputElement).value)"
+            />
+          </label>
+          <div class="flex flex-wrap gap-4"><EggKind v-model="kind" /></div>
+          <div>
+            <label class="flex min-h-11 items-center gap-2"
+              ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
+            >
+            <label class="flex min-h-11 items-center gap-2"
+              ><input v-model="draws" type="checkbox" class="accent-lamp" /> also draw the air cell</label
+            >
+            <label class="flex min-h-11 items-center gap-2"
+              ><input v-model="mixed" type="checkbox" class="accent-lamp" /> include your own
+              photographs</label
+            >
+            <p v-if="mixed" class="text-ink-soft" data-testid="own-known">
+              {{
+                own.length > 0
+                  ? `${count(own.length, 'photograph')} of eggs whose outcome is known.`
+                  : 'None of your eggs has a known outcome yet; hatch and breakout add them. Until then all eggs are simulated.'
+              }}
+            </p>
+          </div>
+          <button type="submit" class="press press-lamp min-h-14 px-6 text-lg">
+            {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
+          </button>
+        </form>
+        <div class="grid gap-5 sm:grid-cols-2">
+          <RouterLink to="/practice/days" class="card block overflow-hidden hover:border-lamp">
+            <StagePicture :species="kind.species" :shell="kind.shell" :stage="0.36" class="rounded-none" />
+            <span class="block p-4"
+              ><strong class="text-lg">An egg day by day</strong>
+              <span class="block text-ink-soft"
+                >What each day looks like at the lamp, and on paper.</span
+              ></span
+            >
+          </RouterLink>
+          <RouterLink to="/practice/class" class="card block overflow-hidden hover:border-lamp">
+            <StagePicture :species="kind.species" :shell="kind.shell" :stage="0.62" class="rounded-none" />
+            <span class="block p-4"
+              ><strong class="text-lg">Class</strong>
+              <span class="block text-ink-soft"
+                >One tray for all: raise hands, then see the truth.</span
+              ></span
+            >
+          </RouterLink>
+        </div>
       </div>
-      <p v-if="mixed" class="mt-2 text-ink-soft" data-testid="own-known">
-        {{
-          own.length > 0
-            ? `${count(own.length, 'photograph')} of eggs whose outcome is known.`
-            : 'None of your eggs has a known outcome yet; hatch and breakout add them. Until then all eggs are simulated.'
-        }}
-      </p>
-      <p class="mt-3 flex flex-wrap gap-3">
-        <RouterLink to="/practice/days" class="press">An egg day by day</RouterLink>
-        <RouterLink to="/practice/class" class="press">Class</RouterLink>
-      </p>
       <PracticeStanding
         v-if="practised.length > 0"
         :practised="practised"

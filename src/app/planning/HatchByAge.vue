@@ -5,6 +5,7 @@ import { use } from 'echarts/core'
 import { LineChart, ScatterChart } from 'echarts/charts'
 import { AriaComponent, GridComponent } from 'echarts/components'
 import { SVGRenderer } from 'echarts/renderers'
+import ChartLegend from '../shared/charts/ChartLegend.vue'
 import { relativeHatchability, TOO_OLD_DAYS } from '../../core/planning/intake/hatchability.ts'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
 
@@ -78,7 +79,13 @@ const option = computed(() => {
 <template>
   <figure>
     <figcaption class="text-sm text-ink-soft">
-      Chance of hatching relative to a fresh egg. Dots: eggs in the basket.
+      Chance of hatching relative to a fresh egg
+      <ChartLegend
+        :entries="[
+          { label: 'by days stored', colour: '#9a4f07', sign: 'thick' },
+          { label: 'eggs in the basket', colour: '#2a2017', sign: 'dot' },
+        ]"
+      />
     </figcaption>
     <div class="h-36"><VChart :option="option" autoresize /></div>
   </figure>

@@ -56,7 +56,7 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
       <dd class="font-semibold" data-testid="preview-hatch">{{ day(group.hatchAtMs) }}</dd>
     </dl>
     <p v-if="group.delayHours >= 1" class="mt-1 text-sm text-ink-soft">
-      Storage delays the hatch by about {{ count(Math.round(group.delayHours), 'hour') }} , already included.
+      Storage delays the hatch by about {{ count(Math.round(group.delayHours), 'hour') }}, already included.
     </p>
     <PlanTimeline v-if="group.setCount > 0" class="mt-3" :statuses="statuses" />
     <ul v-if="group.problems.length > 0" class="mt-2 flex flex-col gap-2" data-testid="problems">

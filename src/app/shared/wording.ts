@@ -2,9 +2,10 @@ import type { LookRecord, RegradeCause } from '../../contracts/records/look-reco
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/planning/incubation/day-count.ts'
-import { isLikelyDate, sayDate } from '../../core/time/local-date.ts'
+import { isLikelyDate, localDateOf, localHourOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { sayReason } from '../../core/grade/reason-words.ts'
 import type { Action, Policy, SuggestedGrade } from '../../core/grade/types.ts'
+import { SPECIES } from '../../core/species/species.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
@@ -58,6 +59,25 @@ export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs
   if (set.plan.dayCount === 'elapsed') return `day ${Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1)}`
   return `day ${dayNumber(set.plan.dayCount, { setAtMs, atMs, zone })}`
 }
+
+/** "Holm Pebble, Bantam, tinted shell". */
+export function setWords({ breed, species, shell }: Pick<EggSet, 'breed' | 'species' | 'shell'>): string {
+  return [breed, SPECIES[species].label, `${shell} shell`].filter((word) => word !== '').join(', ')
+}
+
+/** "Mon 30 Nov, evening": of moments that are known to some hours only. */
+export function roughTime(atMs: number, zone: string): string {
+  const hour = localHourOf(atMs, zone)
+  const part = PARTS_OF_DAY.find(([until]) => hour < until)?.[1] ?? 'late evening'
+  return `${sayShortDate(localDateOf(atMs, zone))}, ${part}`
+}
+const PARTS_OF_DAY = [
+  [5, 'early hours'],
+  [11, 'morning'],
+  [14, 'midday'],
+  [18, 'afternoon'],
+  [22, 'evening'],
+] as const
 
 export function percentWords(fraction: number): string {
   const value = 100 * fraction

@@ -9,6 +9,7 @@ import { localDateOf, sayDate, sayShortDate } from '../../../core/time/local-dat
 import { shareWords, type Share } from '../../../core/statistics/share.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import ChartFrame from './ChartFrame.vue'
+import ChartLegend from './ChartLegend.vue'
 import { useChartColours } from './useChartColours.ts'
 
 /** Shares one after another in time, each with what small numbers leave open. */
@@ -92,6 +93,12 @@ const option = computed(() => {
 <template>
   <div>
     <h2 class="text-xl font-semibold">{{ title }}</h2>
+    <ChartLegend
+      :entries="[
+        { label: heads[0], colour: colours.ink, sign: 'dot' },
+        { label: '95 % confidence interval', colour: colours.lamp, sign: 'thick' },
+      ]"
+    />
     <ChartFrame :title="title" :option="() => option" :points="points" :table="table">
       <div class="h-56"><VChart :option="option" :update-options="{ notMerge: true }" autoresize /></div>
     </ChartFrame>
