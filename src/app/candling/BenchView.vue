@@ -196,7 +196,8 @@ const PHASE_WORDS = {
           {{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}
         </h1>
         <span class="text-ink-soft sm:text-lg"
-          >{{ SPECIES[set.species].label }}, {{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span
+          ><span class="max-sm:hidden">{{ SPECIES[set.species].label }}, </span
+          >{{ dayWords(set, hatchery.hatchery.zone, clock.nowMs) }}</span
         >
       </div>
       <PhotoSource
@@ -305,9 +306,11 @@ const PHASE_WORDS = {
           v-else-if="source === 'files'"
           class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft"
         >
-          <span class="hidden md:inline">Drop photographs here, or press Space</span
-          ><span class="md:hidden">Press the button</span> to choose or take them.<br />Several at once go to
-          the waiting eggs in order.
+          <span
+            ><span class="hidden md:inline">Drop photographs here, or press Space</span
+            ><span class="md:hidden">Press the button</span> to choose or take them.<br />Several at once go
+            to the waiting eggs in order.</span
+          >
         </p>
         <p
           v-if="!look && !several && source !== 'files'"

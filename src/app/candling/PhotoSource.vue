@@ -24,7 +24,7 @@ defineExpose({ open, order })
 </script>
 
 <template>
-  <fieldset class="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-1" :disabled="props.disabled">
+  <fieldset class="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 sm:gap-x-5" :disabled="props.disabled">
     <legend class="sr-only">Pictures come from</legend>
     <!-- On a phone one line for all. -->
     <select

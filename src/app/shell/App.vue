@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { useRemindersStore } from '../today/reminders.ts'
@@ -14,8 +14,6 @@ import { isStorageFull } from '../data/storage-room.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import AlarmBar from './AlarmBar.vue'
-import SimulatedFound from '../records/SimulatedFound.vue'
-import MadeUpLine from './MadeUpLine.vue'
 import MainNav from './MainNav.vue'
 import NewerProgram from './NewerProgram.vue'
 import { useOfflineStore } from './offline.ts'
@@ -27,6 +25,8 @@ const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
 const madeUp = useMadeUpStore()
 const importExport = useImportExportStore()
+const MadeUpLine = defineAsyncComponent(() => import('./MadeUpLine.vue'))
+const SimulatedFound = defineAsyncComponent(() => import('../records/SimulatedFound.vue'))
 const backups = useBackupsStore()
 const sensing = useSensingStore()
 const offline = useOfflineStore()
