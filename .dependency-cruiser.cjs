@@ -74,6 +74,13 @@ module.exports = {
       },
     },
     {
+      name: 'measured-before-graded',
+      comment: 'measuring knows nothing of grading, not even its types',
+      severity: 'error',
+      from: { path: '^src/core/(measure|impression|geometry|image)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/grade/' },
+    },
+    {
       name: 'no-simulator-in-judgement',
       comment: 'no verdict may know what the simulator knows',
       severity: 'error',

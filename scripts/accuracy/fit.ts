@@ -9,7 +9,7 @@ import {
   type GradingModel,
   type Weights,
 } from '../../src/core/grade/softmax.ts'
-import { GRADES, type Grade } from '../../src/core/grade/types.ts'
+import { GRADES, type Grade } from '../../src/core/grade-names.ts'
 import type { Impressions, Kinds, Lesson } from './kept.ts'
 
 /** An egg that the model is fitted on. */

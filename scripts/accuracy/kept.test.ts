@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
-import { GRADES } from '../../src/core/grade/types.ts'
+import { GRADES } from '../../src/core/grade-names.ts'
 import { IMPRESSION_MODEL } from '../../src/core/impression/impression.ts'
 import { sayAcross } from './across.ts'
 import { casesOf, fitModel, fitOn } from './fit.ts'

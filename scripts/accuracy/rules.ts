@@ -1,5 +1,6 @@
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
-import { GRADES, type UnreadableCode } from '../../src/core/grade/types.ts'
+import { GRADES } from '../../src/core/grade-names.ts'
+import { type UnreadableCode } from '../../src/core/grade/types.ts'
 import { fitOn, byOthers } from './fit.ts'
 import { AGE_COUNTED_IN, byKind, graded, type Kept } from './kept.ts'
 

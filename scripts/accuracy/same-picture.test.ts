@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { GradeRecord } from '../../src/contracts/files/grade-record.ts'
-import { GRADES } from '../../src/core/grade/types.ts'
+import { GRADES } from '../../src/core/grade-names.ts'
 import { cases } from '../../src/testing/thorough.ts'
 import { readOne, type Truth } from './line.ts'
 

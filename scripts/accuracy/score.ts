@@ -1,5 +1,5 @@
 import { polygonOverlap } from './overlap.ts'
-import { GRADES, type Grade } from '../../src/core/grade/types.ts'
+import { GRADES, type Grade } from '../../src/core/grade-names.ts'
 import type { GradeRecord } from '../../src/contracts/files/grade-record.ts'
 import type { Truth } from './line.ts'
 

@@ -1,6 +1,6 @@
 import { createPlane, type Plane } from '../../src/core/image/plane.ts'
 import type { Random } from '../../src/core/random/random.ts'
-import type { Grade } from '../../src/core/grade/types.ts'
+import type { Grade } from '../../src/core/grade-names.ts'
 import { clouds, smoothStep } from './noise.ts'
 import { toPicture, type Chart, type Shape } from './shape.ts'
 import { drawStroke, type Dab } from './strokes.ts'

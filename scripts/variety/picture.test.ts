@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { GRADES } from '../../src/core/grade/types.ts'
+import { GRADES } from '../../src/core/grade-names.ts'
 import { measuredIn } from '../accuracy/line.ts'
 import { polygonOverlap } from '../accuracy/overlap.ts'
 import { outlinePolygon } from '../../src/core/geometry/egg-outline.ts'

@@ -1,7 +1,7 @@
 import { capVolumeFraction } from '../../src/core/geometry/cap-volume.ts'
 import { blur, createPlane, type Plane } from '../../src/core/image/plane.ts'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
-import { GRADES } from '../../src/core/grade/types.ts'
+import { GRADES } from '../../src/core/grade-names.ts'
 import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
 import { SHELLS, SPECIES_NAMES } from '../../src/core/species/species.ts'
 import type { Truth } from '../accuracy/line.ts'

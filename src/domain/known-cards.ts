@@ -1,6 +1,6 @@
 import { createRandom } from '../core/random/random.ts'
 import { confusionOf, type Confusion } from '../core/learning/confusions.ts'
-import type { Grade } from '../core/grade/types.ts'
+import type { Grade } from '../core/grade-names.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { Practised } from '../contracts/records/practice-record.ts'

@@ -1,6 +1,6 @@
 import type { EggOutline, Point } from '../core/geometry/egg-outline.ts'
 import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
-import type { Grade } from '../core/grade/types.ts'
+import type { Grade } from '../core/grade-names.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { RawFrame } from '../core/motion/clip.ts'
 import type { Heartbeat } from '../core/motion/heartbeat.ts'

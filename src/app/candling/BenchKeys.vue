@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Camera, Check, RotateCcw, Undo2 } from '@lucide/vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { SuggestedGrade } from '../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SuggestedGrade } from '../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 

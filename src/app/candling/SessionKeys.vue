@@ -5,7 +5,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Session } from '../../contracts/records/session-record.ts'
 import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
-import type { SuggestedGrade } from '../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 
 /** The keys of the evening, under one hand; each also a target for a knuckle. */

@@ -1,7 +1,7 @@
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { likeliest } from '../../core/grade/evidence.ts'
-import type { Grade } from '../../core/grade/types.ts'
+import type { Grade } from '../../core/grade-names.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'

@@ -1,6 +1,6 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { onScopeDispose } from 'vue'
-import type { SuggestedGrade } from '../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../core/grade-names.ts'
 
 export type SoundName = SuggestedGrade | 'taken' | 'retake' | 'time'
 

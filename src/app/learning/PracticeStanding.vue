@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { Download } from '@lucide/vue'
 import { answerOf, type Practised } from '../../contracts/records/practice-record.ts'
-import { GRADES } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
 import { costOf, isRight, SURENESSES, type Sureness } from '../../core/learning/confusions.ts'
 import { knownFrom } from '../../core/learning/schedule.ts'
 import { eggCard } from '../../core/learning/egg-card.ts'

@@ -11,7 +11,7 @@ import {
 } from '../../core/grade/rightness.ts'
 import { wilsonInterval } from '../../core/statistics/share.ts'
 import { EVIDENCE_SOURCES, type EvidenceSource } from '../../core/grade/evidence.ts'
-import { GRADES } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
 import { SHELLS } from '../../core/species/species.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { count, GRADE_WORDS } from '../shared/wording.ts'

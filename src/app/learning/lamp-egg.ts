@@ -1,5 +1,6 @@
 import type { EggOutline } from '../../core/geometry/egg-outline.ts'
-import type { Grade, Verdict } from '../../core/grade/types.ts'
+import type { Grade } from '../../core/grade-names.ts'
+import type { Verdict } from '../../core/grade/types.ts'
 import type { CardWish } from '../../core/learning/egg-card.ts'
 import type { Signs } from '../../core/simulate/signs.ts'
 

@@ -7,7 +7,8 @@ import {
   practisedBy,
   type Practised,
 } from '../../contracts/records/practice-record.ts'
-import type { SuggestedGrade, Verdict } from '../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../core/grade-names.ts'
+import type { Verdict } from '../../core/grade/types.ts'
 import { figuresOf, type HandCell } from '../../core/measure/by-hand.ts'
 import type { Sureness } from '../../core/learning/confusions.ts'
 import { knownFrom, nextConfusion } from '../../core/learning/schedule.ts'

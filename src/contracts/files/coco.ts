@@ -1,6 +1,6 @@
 import { bluntPole, outlinePolygon, type Point } from '../../core/geometry/egg-outline.ts'
 import { cellCurve, smoothCurve } from '../../core/measure/by-hand.ts'
-import { GRADES } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
 import type { LookRecord } from '../records/look-record.ts'
 import type { HatcheryRecords } from '../records/records.ts'
 import type { ShapesRecord } from '../records/shapes-record.ts'

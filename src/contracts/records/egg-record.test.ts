@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { GRADES } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import {
   CHICK_STATES,

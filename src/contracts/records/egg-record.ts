@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
-import { GRADES } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import { standingEvents, takenBackSchema, toldFields, type Noting } from './events.ts'
 import { idField, localDateField, standInField } from './fields.ts'

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { ACTIONS, GRADES, UNREADABLE_CODES, type Verdict } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
+import { ACTIONS, UNREADABLE_CODES, type Verdict } from '../../core/grade/types.ts'
 import { READING_REASONS, type EggFigures } from '../../core/measure/reading.ts'
 import { fractionField, idField, instantField, type HoldsAll } from './fields.ts'
 import { stampSchema } from './stamp.ts'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { GRADES } from '../../core/grade/types.ts'
+import { GRADES } from '../../core/grade-names.ts'
 import { CONFUSIONS, SURENESSES, type Answer, type Sureness } from '../../core/learning/confusions.ts'
 import { fractionField, idField, instantField, shellField, speciesField } from './fields.ts'
 import { FRESH, stampSchema } from './stamp.ts'

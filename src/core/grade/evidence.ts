@@ -7,7 +7,7 @@ import {
   outOfDistributionScore,
   type GradingModel,
 } from './softmax.ts'
-import { GRADES, perGrade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type PerGrade } from '../grade-names.ts'
 
 /** Who speaks for a grade: three signs that are measured, and the picture as a whole. */
 export const EVIDENCE_SOURCES = ['shadow', 'vessels', 'ring', 'impression'] as const

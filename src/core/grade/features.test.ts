@@ -5,7 +5,7 @@ import { FEATURES, featuresOf, type GradedReading } from './features.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { sampleSigns } from './sample-signs.ts'
 import { calibrated, contributions, logOdds, softmax, outOfDistributionScore } from './softmax.ts'
-import { GRADES, type Grade } from './types.ts'
+import { GRADES, type Grade } from '../grade-names.ts'
 
 const reading = (
   shadow: number,

@@ -8,7 +8,8 @@ import { sampleSigns } from './sample-signs.ts'
 import { sayReason } from './reason-words.ts'
 import { actionForOwnGrade, decideAction, type PolicyInput } from './policy.ts'
 import { GRADING_MODEL } from './grading-model.ts'
-import { GRADES, perGrade, POLICIES, type Grade, type SuggestedGrade } from './types.ts'
+import { GRADES, perGrade, type Grade, type SuggestedGrade } from '../grade-names.ts'
+import { POLICIES } from './types.ts'
 
 interface Signs {
   shadow?: number

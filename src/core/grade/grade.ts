@@ -11,15 +11,8 @@ import { withLearnt } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, filmReasons, ringEvidence } from './reasons.ts'
 import { softmax } from './softmax.ts'
-import {
-  perGrade,
-  type GradeContext,
-  type PerGrade,
-  type Reason,
-  type SuggestedGrade,
-  type UnreadableCode,
-  type Verdict,
-} from './types.ts'
+import { perGrade, type PerGrade, type SuggestedGrade } from '../grade-names.ts'
+import { type GradeContext, type Reason, type UnreadableCode, type Verdict } from './types.ts'
 
 /** A grade is suggested from this probability on; below it the answer is "not sure". */
 const SURE_FROM = 0.55

@@ -1,4 +1,5 @@
-import { GRADES, perGrade, type EarlierLook, type Grade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type Grade, type PerGrade } from '../grade-names.ts'
+import { type EarlierLook } from './types.ts'
 
 /**
  * What an egg may be now, given what it was: a clear egg stays clear, a dead one dead; a living one may have died

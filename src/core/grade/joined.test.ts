@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { joined } from './joined.ts'
-import { GRADES, perGrade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type PerGrade } from '../grade-names.ts'
 
 const share = fc.double({ min: 0, max: 1, noNaN: true })
 const anything = fc

@@ -1,4 +1,4 @@
-import { GRADES, perGrade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type PerGrade } from '../grade-names.ts'
 
 /**
  * Two pictures of the same egg share its shell and much of the light, and so some of their mistakes: each counts for

@@ -8,7 +8,7 @@ import { learnFrom, NOTHING_LEARNT, withLearnt, type ConfirmedLook } from './lea
 import { wilsonInterval } from '../statistics/share.ts'
 import { rightnessBy, stageBand, type KnownLook } from './rightness.ts'
 import { softmax } from './softmax.ts'
-import { GRADES, type PerGrade } from './types.ts'
+import { GRADES, type PerGrade } from '../grade-names.ts'
 
 const sure = (grade: keyof PerGrade, p = 0.97): PerGrade => ({
   developing: (1 - p) / 3,

@@ -1,6 +1,6 @@
 import { together, EVIDENCE_SOURCES, type Evidence, type EvidenceSource } from './evidence.ts'
 import { softmax } from './softmax.ts'
-import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type Grade, type PerGrade } from '../grade-names.ts'
 
 /** A look whose egg was later opened or hatched. */
 export interface ConfirmedLook extends Pick<Evidence, 'voices' | 'rest'> {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { NEXT_PICTURES, nextPicture, sayNextPicture } from './next-picture.ts'
-import type { PerGrade } from './types.ts'
+import type { PerGrade } from '../grade-names.ts'
 
 type Seen = Parameters<typeof nextPicture>[0]
 const seen: Seen = {

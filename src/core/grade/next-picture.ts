@@ -1,5 +1,6 @@
 import type { EggFigures } from '../measure/reading.ts'
-import { GRADES, type PerGrade, type Verdict } from './types.ts'
+import { GRADES, type PerGrade } from '../grade-names.ts'
+import { type Verdict } from './types.ts'
 
 /** What to change so that the next picture of an egg decides. */
 export const NEXT_PICTURES = [

@@ -1,4 +1,5 @@
-import type { Action, EarlierLook, Grade, PerGrade, Policy, SuggestedGrade } from './types.ts'
+import type { Grade, PerGrade, SuggestedGrade } from '../grade-names.ts'
+import type { Action, EarlierLook, Policy } from './types.ts'
 
 export interface PolicyInput {
   policy: Policy

@@ -1,7 +1,8 @@
 import type { EggFigures } from '../measure/reading.ts'
 import { livingShadow } from './expected.ts'
 import type { Evidence } from './evidence.ts'
-import type { FilmedLife, PerGrade, Reason, SuggestedGrade } from './types.ts'
+import type { PerGrade, SuggestedGrade } from '../grade-names.ts'
+import type { FilmedLife, Reason } from './types.ts'
 
 /** What the film adds; nothing where nothing moved, for embryos rest. */
 export function filmReasons(film: FilmedLife | null | undefined): Reason[] {

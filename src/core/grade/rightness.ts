@@ -1,5 +1,5 @@
 import type { Shell } from '../species/species.ts'
-import type { Grade, SuggestedGrade } from './types.ts'
+import type { Grade, SuggestedGrade } from '../grade-names.ts'
 
 /** One look at an egg of which it is known what it was. */
 export interface KnownLook {

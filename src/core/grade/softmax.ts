@@ -1,5 +1,5 @@
 import { FEATURES } from './features.ts'
-import { GRADES, perGrade, type Grade, type PerGrade } from './types.ts'
+import { GRADES, perGrade, type Grade, type PerGrade } from '../grade-names.ts'
 
 /** A multinomial logistic model: one weight for each grade and feature. */
 export interface GradingModel {

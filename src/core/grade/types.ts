@@ -1,28 +1,13 @@
+import type { Grade, PerGrade, SuggestedGrade } from '../grade-names.ts'
 import type { Learnt } from './learn.ts'
 import type { Timetable } from '../planning/incubation/timetable.ts'
 import type { Shell, SpeciesName } from '../species/species.ts'
-
-export const GRADES = ['developing', 'clear', 'blood-ring', 'quitter'] as const
-export type Grade = (typeof GRADES)[number]
-export type SuggestedGrade = Grade | 'unsure'
 
 export const ACTIONS = ['keep', 'recheck', 'remove'] as const
 export type Action = (typeof ACTIONS)[number]
 
 export const POLICIES = ['first-sight', 'second-look', 'hold'] as const
 export type Policy = (typeof POLICIES)[number]
-
-/** One number for each grade, in sum 1 where they are probabilities. */
-export type PerGrade = Record<Grade, number>
-
-export function perGrade<T = number>(value: (grade: Grade) => T): Record<Grade, T> {
-  return {
-    developing: value('developing'),
-    clear: value('clear'),
-    'blood-ring': value('blood-ring'),
-    quitter: value('quitter'),
-  }
-}
 
 export interface EarlierLook {
   ageDays: number

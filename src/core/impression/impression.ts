@@ -1,4 +1,4 @@
-import { perGrade, GRADES, type PerGrade } from '../grade/types.ts'
+import { perGrade, GRADES, type PerGrade } from '../grade-names.ts'
 import type { EggMaps } from './egg-maps.ts'
 import { runNetwork, type Network } from './network.ts'
 import model from './model.json' with { type: 'json' }

@@ -1,5 +1,5 @@
 import { toPicture, type EggOutline, type Point } from '../geometry/egg-outline.ts'
-import { GRADES, type Grade, type PerGrade } from '../grade/types.ts'
+import { GRADES, type Grade, type PerGrade } from '../grade-names.ts'
 import { emptyPart, MAP_HEIGHT, MAP_WIDTH, type EggMaps } from './egg-maps.ts'
 import { impressionOf } from './impression.ts'
 import type { Network } from './network.ts'

@@ -1,4 +1,4 @@
-import type { Grade, SuggestedGrade } from '../grade/types.ts'
+import type { Grade, SuggestedGrade } from '../grade-names.ts'
 import type { Shell } from '../species/species.ts'
 
 /** What candlers take for each other; practice is chosen by these. */

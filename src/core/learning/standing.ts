@@ -1,4 +1,4 @@
-import { GRADES, type Grade, type SuggestedGrade } from '../grade/types.ts'
+import { GRADES, type Grade, type SuggestedGrade } from '../grade-names.ts'
 import { wilsonInterval, type Share } from '../statistics/share.ts'
 import { costOf, isRight, SURENESSES, type Answer, type Sureness } from './confusions.ts'
 

@@ -1,5 +1,5 @@
 import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
-import type { PerGrade } from '../grade/types.ts'
+import type { PerGrade } from '../grade-names.ts'
 import type { LineSigns } from './curve.ts'
 import type { Signs } from './signs.ts'
 

@@ -1,4 +1,4 @@
-import type { SuggestedGrade } from '../grade/types.ts'
+import type { SuggestedGrade } from '../grade-names.ts'
 import type { EveningFacts } from './evening-terms.ts'
 
 export type Work =

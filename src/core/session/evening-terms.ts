@@ -1,4 +1,4 @@
-import type { SuggestedGrade } from '../grade/types.ts'
+import type { SuggestedGrade } from '../grade-names.ts'
 import type { WatchStage } from '../watch/egg-watch.ts'
 import type { SessionStep } from './session.ts'
 

@@ -1,4 +1,4 @@
-import { GRADES, type SuggestedGrade } from '../grade/types.ts'
+import { GRADES, type SuggestedGrade } from '../grade-names.ts'
 import { NEW_EVENING, same, seen, type Doing, type Evening, type Seen, type Work } from './evening-state.ts'
 import type { EggAtHand, EveningEffect, EveningEvent, EveningFacts } from './evening-terms.ts'
 

@@ -1,6 +1,6 @@
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { livingShadow } from '../grade/expected.ts'
-import type { Grade } from '../grade/types.ts'
+import type { Grade } from '../grade-names.ts'
 import { createRandom, type Random } from '../random/random.ts'
 import { usualStage, usualTimetable } from '../planning/incubation/timetable.ts'
 import { SPECIES, type Shell, type SpeciesName } from '../species/species.ts'

@@ -2,7 +2,7 @@
 import { computed, useId } from 'vue'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import { relativeRadius } from '../../../core/geometry/egg-outline.ts'
-import type { SuggestedGrade } from '../../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../../core/grade-names.ts'
 import { figuresOfLook } from '../../../domain/look-figures.ts'
 import GradeSign from './GradeSign.vue'
 

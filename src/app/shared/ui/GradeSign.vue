@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { SuggestedGrade } from '../../../core/grade/types.ts'
+import type { SuggestedGrade } from '../../../core/grade-names.ts'
 import { GRADE_WORDS } from '../wording.ts'
 
 // Signs told apart by shape alone: a branching vessel, an empty round, a ring with its dot, a struck-out spot, a question.
