@@ -195,7 +195,7 @@ test('a hatch under way: taps taken back, photographs, schools, results that cou
   await breakout.getByLabel('What was inside').selectOption('quitter')
   await breakout.getByLabel(/^Died about day/).fill('99')
   await breakout.getByRole('button', { name: 'Save, next egg' }).click()
-  await expect(breakout.getByRole('alert')).toContainText('between 0 and 28')
+  await expect(breakout.getByRole('alert')).toContainText('must be 0 to 28')
   await breakout.getByLabel(/^Died about day/).fill('11')
   await breakout.getByLabel('malpositioned').check()
   await breakout.getByRole('button', { name: 'Save, next egg' }).click()

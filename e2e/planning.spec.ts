@@ -195,7 +195,7 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   // 32-day-old eggs stay out, unless the keeper insists.
   const preview = page.getByTestId('preview')
   await expect(preview).toContainText('0 to set, 7 not set')
-  await expect(preview.getByTestId('problems')).toContainText('There is no egg to set yet')
+  await expect(preview.getByTestId('problems')).toContainText('There are no eggs to set yet')
   await page.getByRole('button', { name: /one by one/ }).click()
   await expect(page.getByRole('row', { name: /too old to start well/ })).toHaveCount(7)
   await page.getByLabel('Egg 1: decision').selectOption('set')

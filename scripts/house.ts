@@ -1,0 +1,1 @@
+import { existsSync, readFileSync, globSync } from 'node:fs'
