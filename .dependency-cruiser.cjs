@@ -13,14 +13,15 @@ const JOBS = 'today|planning|candling|incubating|hatching|learning|records'
 module.exports = {
   forbidden: [
     only('core', []),
-    only('contracts', ['core']),
+    only('words', ['core']),
+    only('contracts', ['core', 'words']),
     only('domain', ['core', 'contracts']),
     only('devices', ['domain', 'core', 'contracts']),
     only('storage', []),
     only('workers', ['storage', 'core', 'contracts']),
-    only('app', ['workers', 'storage', 'devices', 'domain', 'core', 'contracts']),
+    only('app', ['workers', 'storage', 'devices', 'domain', 'core', 'contracts', 'words']),
     only('server', ['devices', 'domain', 'core', 'contracts']),
-    only('cli', ['domain', 'core', 'contracts']),
+    only('cli', ['domain', 'core', 'contracts', 'words']),
     {
       name: 'jobs-apart',
       comment: 'a job of the app imports what is shared, never another job',

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import { nextPicture, sayNextPicture } from '../../core/grade/next-picture.ts'
+import { nextPicture } from '../../core/grade/next-picture.ts'
+import { sayNextPicture } from '../../words/candling.ts'
 import type { Timeline } from '../../domain/timeline.ts'
 
 /** What picture would decide, where this one does not. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Grade } from '../../core/grade-names.ts'
-import { LOOKS_LIKE } from '../../core/grade/reason-words.ts'
+import { LOOKS_LIKE } from '../../words/reasons.ts'
 
 /** What can be laid over the picture, and what a mark in it means; the same on the keyboard. */
 defineProps<{

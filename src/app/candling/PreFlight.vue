@@ -3,9 +3,10 @@ import { computed, ref, watch } from 'vue'
 import { Check } from '@lucide/vue'
 import type { Session } from '../../contracts/records/session-record.ts'
 import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
-import { PREFLIGHT, PREFLIGHT_WORDS, type PreflightItem } from '../../core/session/preflight.ts'
+import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { fromShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
+import { PREFLIGHT_WORDS } from '../../words/candling.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
-import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import { EVENT_TITLES } from '../../words/events.ts'
 import { BROODER_KINDS } from '../../core/planning/incubation/schedule.ts'
 import { sayDate } from '../../core/time/local-date.ts'
 import { brooderPlan, brooderWarnings, type BrooderWarning } from '../../core/brooding/brooder-plan.ts'

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { PlanChoices, EggSet } from '../../contracts/records/set-record.ts'
-import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import { EVENT_TITLES } from '../../words/events.ts'
 import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
-import { DAY_COUNT_CHOICES } from '../../core/planning/incubation/day-count.ts'
-import { TURNING_STOP_CHOICES } from '../../core/planning/incubation/timetable.ts'
+import { CANDLING_SCHOOL_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import {
   instantOf,
   isLikelyDate,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { stageWords } from '../../core/planning/incubation/stage-words.ts'
+import { stageWords } from '../../words/stages.ts'
 import { turningTimetable } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
-import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
+import { EVENT_TITLES } from '../../words/events.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import { turningHours } from '../../core/planning/incubation/turning.ts'

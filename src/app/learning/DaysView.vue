@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
-import { stageWords } from '../../core/planning/incubation/stage-words.ts'
+import { stageWords } from '../../words/stages.ts'
 import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import CutOpenEgg from './CutOpenEgg.vue'

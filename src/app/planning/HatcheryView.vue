@@ -9,14 +9,12 @@ import {
   type Hatchery,
   type HatcheryRecord,
 } from '../../contracts/records/hatchery-record.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
-import { DAY_COUNT_CHOICES } from '../../core/planning/incubation/day-count.ts'
 import type { LimitSchool } from '../../core/session/limits.ts'
-import { TURNING_STOP_CHOICES } from '../../core/planning/incubation/timetable.ts'
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { CANDLING_SCHOOL_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import AwayDays from './AwayDays.vue'
 import IncubatorList from './IncubatorList.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'

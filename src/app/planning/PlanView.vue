@@ -3,16 +3,12 @@ import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { Plus, Trash2, Undo2 } from '@lucide/vue'
 import { defaultSetName } from '../../domain/plan-to-records.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../core/planning/incubation/candling-schools.ts'
-import {
-  timetableOf,
-  TURNING_STOP_CHOICES,
-  usualTimetable,
-} from '../../core/planning/incubation/timetable.ts'
+import { timetableOf, usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
 import type { DraftTray, PlanDraft } from '../../core/planning/plan-draft.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
-import { NUMBERING_CHOICES, type Numbering } from '../../core/tray/layout.ts'
+import { type Numbering } from '../../core/tray/layout.ts'
+import { CANDLING_SCHOOL_CHOICES, TURNING_STOP_CHOICES, NUMBERING_CHOICES } from '../../words/methods.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'

@@ -1,6 +1,6 @@
 import { createEvents, type DateArray, type EventAttributes } from 'ics'
-import { EVENT_TITLES } from '../../core/planning/agenda/event-words.ts'
-import { preparationsFor } from '../../core/planning/agenda/preparations.ts'
+import { EVENT_TITLES } from '../../words/events.ts'
+import { preparationsFor } from '../../words/preparations.ts'
 import type { EventKind, ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { addDays, localDateOf, type Zone } from '../../core/time/local-date.ts'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { sayReason } from '../../core/grade/reason-words.ts'
+import { sayReason } from '../../words/reasons.ts'
 import type { Verdict } from '../../core/grade/types.ts'
 import type { EggReading } from '../../core/measure/reading.ts'
 

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { sayReason } from '../../core/grade/reason-words.ts'
+import { sayReason } from '../../words/reasons.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { neutraliseFormula } from './csv-cell.ts'
 import type { HatcheryRecords } from '../records/records.ts'

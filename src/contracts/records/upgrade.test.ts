@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { sayReason } from '../../core/grade/reason-words.ts'
+import { sayReason } from '../../words/reasons.ts'
 import { fileOf, rawRecordsOf, sortOut } from './book.ts'
 import { readBundle } from '../files/bundle.ts'
 import type { Egg } from './egg-record.ts'

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { NEXT_PICTURES, nextPicture, sayNextPicture } from './next-picture.ts'
+import { NEXT_PICTURES, nextPicture } from './next-picture.ts'
 import type { PerGrade } from '../grade-names.ts'
+import { sayNextPicture } from '../../words/candling.ts'
 
 type Seen = Parameters<typeof nextPicture>[0]
 const seen: Seen = {

@@ -22,7 +22,7 @@ const MUCH_HIDDEN = 0.75
 const SOON = 0.27
 /** Two grades that lie closer than this are both possible. */
 const CLOSE = 0.3
-/** Days after which as much more shows as tells living from dead. */
+/** Share of incubation after which as much more shows as tells living from dead. */
 const WAIT_SHARE = 0.1
 
 /** What would decide what this picture does not, likeliest first; nothing where it is decided. */
@@ -47,24 +47,7 @@ function mayBeRing(probabilities: PerGrade): boolean {
   return most - probabilities['blood-ring'] < CLOSE
 }
 
-/** A plain sentence for the candler. @param incubationDays - of its set */
-export function sayNextPicture(next: NextPicture, incubationDays: number): string {
-  switch (next) {
-    case 'whole-egg':
-      return 'Move back so that the whole egg is in the picture, and retake it.'
-    case 'uncover':
-      return 'Clear fingers and collar off the egg where you can, and retake it.'
-    case 'step-back':
-      return 'Move the lamp back or dim it, and retake it.'
-    case 'brighter':
-      return 'Bring the lamp closer or darken the room, and retake it.'
-    case 'hold-still':
-      return 'Rest your hand, hold still, and retake it.'
-    case 'quarter-turn':
-      return 'Turn the egg a quarter about its long axis, and retake it.'
-    case 'wait': {
-      const days = Math.max(1, Math.round(WAIT_SHARE * incubationDays))
-      return `Leave it in: ${days === 1 ? 'tomorrow' : `in ${days} days`} it will show more than any picture now.`
-    }
-  }
+/** Whole days to wait until more shows. @param incubationDays - of its set */
+export function daysToWait(incubationDays: number): number {
+  return Math.max(1, Math.round(WAIT_SHARE * incubationDays))
 }

@@ -4,13 +4,6 @@ import { comparePositions, positionLabel, type TrayPosition } from './position.t
 export const NUMBERINGS = ['letter-rows', 'along-rows', 'there-and-back', 'down-columns'] as const
 export type Numbering = (typeof NUMBERINGS)[number]
 
-export const NUMBERING_CHOICES: Readonly<Record<Numbering, { label: string; example: string }>> = {
-  'letter-rows': { label: 'Letters and numbers', example: 'A1 A2 A3, then B1' },
-  'along-rows': { label: 'Numbers along the rows', example: '1 2 3, then 4 5 6' },
-  'there-and-back': { label: 'Numbers in a zigzag', example: '1 2 3, then 6 5 4' },
-  'down-columns': { label: 'Numbers down the columns', example: '1 4 7 in the first row' },
-}
-
 export interface TrayGrid {
   rows: number
   columns: number

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { EventStatus } from '../../../core/planning/agenda/agenda.ts'
-import { EVENT_TITLES } from '../../../core/planning/agenda/event-words.ts'
+import { EVENT_TITLES } from '../../../words/events.ts'
 import { BROODER_KINDS, type ScheduleEvent } from '../../../core/planning/incubation/schedule.ts'
 import { sayShortDate } from '../../../core/time/local-date.ts'
 import { DAY_MS } from '../../../core/time/durations.ts'

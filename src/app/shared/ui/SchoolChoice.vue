@@ -1,10 +1,10 @@
 <script setup lang="ts" generic="T extends string">
-import type { School } from '../../../core/planning/incubation/school.ts'
+import type { MethodWords } from '../../../words/methods.ts'
 
-/** Named schools of practice, each with its reason; one is chosen. */
-defineProps<{ legend: string; choices: Readonly<Record<T, School>>; value: T; name: string }>()
+/** Methods by name, each with its reason; one is chosen. */
+defineProps<{ legend: string; choices: Readonly<Record<T, MethodWords>>; value: T; name: string }>()
 const emit = defineEmits<{ choose: [value: T] }>()
-const keys = <K extends string>(choices: Readonly<Record<K, School>>): K[] => Object.keys(choices) as K[]
+const keys = <K extends string>(choices: Readonly<Record<K, MethodWords>>): K[] => Object.keys(choices) as K[]
 </script>
 
 <template>

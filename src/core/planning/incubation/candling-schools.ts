@@ -1,5 +1,4 @@
 import type { SpeciesName } from '../../species/species.ts'
-import type { School } from './school.ts'
 import { timetableOf, type TurningStop } from './timetable.ts'
 
 /** Named choices of when to candle; none is right everywhere. */
@@ -12,21 +11,6 @@ export const CANDLING_SCHOOLS = [
   'own',
 ] as const
 export type CandlingSchool = (typeof CANDLING_SCHOOLS)[number]
-
-export const CANDLING_SCHOOL_CHOICES: Readonly<Record<CandlingSchool, School>> = {
-  weekly: {
-    label: 'Weekly',
-    reason: 'The usual: clears show after one third, quitters after two thirds, last look at lockdown.',
-  },
-  'early-bird': { label: 'Early bird', reason: 'For pale shells and a bright lamp. Frees space early.' },
-  'one-good-look': {
-    label: 'One good look',
-    reason: 'Halfway everything is plain, and the lid is rarely opened.',
-  },
-  'late-only': { label: 'Late only', reason: 'For dark shells, or if you distrust early looks.' },
-  often: { label: 'Often', reason: 'Every three days: for teaching, learning and full records.' },
-  own: { label: 'My own days', reason: 'Days you choose.' },
-}
 
 /** Looks before the one at lockdown, days of a 21-day bird; other birds by the same fraction. */
 const EARLY_LOOKS_OF_21: Readonly<Record<Exclude<CandlingSchool, 'own'>, readonly number[]>> = {

@@ -5,21 +5,6 @@ import { daysBetween, localDateOf, localHourOf, type Zone } from '../../time/loc
 export const DAY_COUNTS = ['elapsed', 'set-day-is-1', 'morning-rule'] as const
 export type DayCount = (typeof DAY_COUNTS)[number]
 
-export const DAY_COUNT_CHOICES: Readonly<Record<DayCount, { label: string; reason: string }>> = {
-  elapsed: {
-    label: 'Elapsed days',
-    reason: 'Setting day is day 0; day 1 starts 24 hours later. Incubation tables count this way.',
-  },
-  'set-day-is-1': {
-    label: 'Set day is day 1',
-    reason: 'Easy on a wall calendar: number the squares from the setting day.',
-  },
-  'morning-rule': {
-    label: 'Morning rule',
-    reason: 'Set before noon, day 1 is that day; set later, it is the next day.',
-  },
-}
-
 /** Age in elapsed hours; what the clocks on the wall did meanwhile does not matter. */
 export function ageInHours(setAtMs: number, atMs: number): number {
   return (atMs - setAtMs) / HOUR_MS

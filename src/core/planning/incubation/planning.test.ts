@@ -4,7 +4,7 @@ import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 import { instantOf, localTimeOf, weekdayOf } from '../../time/local-date.ts'
 import { eveningBefore, hatchDays, setTimeForHatch } from './plan-backwards.ts'
 import { checkPlan, type PlanCheckInput } from './plan-problems.ts'
-import { stageWords } from './stage-words.ts'
+import { stageWords } from '../../../words/stages.ts'
 import { oddTurns, turningHours, turningTimetable } from './turning.ts'
 
 const ZONE = 'Europe/Lisbon'

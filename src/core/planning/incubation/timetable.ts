@@ -1,14 +1,8 @@
 import type { SpeciesName } from '../../species/species.ts'
-import type { School } from './school.ts'
 import { USUAL_DAYS } from './usual-days.ts'
 
 export const TURNING_STOPS = ['usual', 'day-later'] as const
 export type TurningStop = (typeof TURNING_STOPS)[number]
-export const TURNING_STOP_CHOICES: Readonly<Record<TurningStop, School>> = {
-  usual: { label: 'On the usual day', reason: 'About three days before the hatch, as most do.' },
-  'day-later': { label: 'A day later', reason: 'Some turn for one more day, but never once eggs pip.' },
-}
-
 /** Days of development on which things happen in one species' incubation. */
 export interface Timetable {
   incubationDays: number

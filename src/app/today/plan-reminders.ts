@@ -1,6 +1,6 @@
-import type { ScheduleEvent } from '../incubation/schedule.ts'
-import type { EventState } from './agenda.ts'
-import { EVENT_TITLES } from './event-words.ts'
+import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
+import type { EventState } from '../../core/planning/agenda/agenda.ts'
+import { EVENT_TITLES } from '../../words/events.ts'
 
 /** Something that a person who is elsewhere should hear of once. */
 export interface Reminder {

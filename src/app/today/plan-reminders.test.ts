@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { planReminders, removalReminder } from './reminders.ts'
+import { planReminders, removalReminder } from './plan-reminders.ts'
 
 const set = { id: 'set-1', name: 'North shelf' }
 const at = (kind: 'candle' | 'hatch', startMs: number) => ({ key: `${kind}-1`, kind, startMs })

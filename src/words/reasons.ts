@@ -1,5 +1,5 @@
-import type { Grade } from '../grade-names.ts'
-import type { Reason, UnreadableCode } from './types.ts'
+import type { Grade } from '../core/grade-names.ts'
+import type { Reason, UnreadableCode } from '../core/grade/types.ts'
 
 /** More line than most living nets have, egg lengths: on a spotted shell, its own pattern. */
 const LONGEST_NET = 7

@@ -1,5 +1,5 @@
-import type { EventKind } from '../incubation/schedule.ts'
-import { SPECIES, type SpeciesName } from '../../species/species.ts'
+import type { EventKind } from '../core/planning/incubation/schedule.ts'
+import { SPECIES, type SpeciesName } from '../core/species/species.ts'
 
 /** What to do and have ready for an event, in the order in which hands need it. */
 export function preparationsFor(kind: EventKind, species: SpeciesName): string[] {

@@ -1,4 +1,4 @@
-import type { EventKind } from '../incubation/schedule.ts'
+import type { EventKind } from '../core/planning/incubation/schedule.ts'
 
 /** What an event is called, on the screen, on paper and in the calendar alike. */
 export const EVENT_TITLES: Readonly<Record<EventKind, string>> = {
