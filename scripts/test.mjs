@@ -19,6 +19,7 @@ const lanes = [
     ],
     ['Lint', ['eslint', '--max-warnings', '0', '.']],
     ['Import directions', ['depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'e2e']],
+    ['Sizes, words of the core, what the docs name', ['tsx', 'scripts/house.ts']],
     ['Unused code and packages', ['knip']],
     ['Unit tests', ['vitest', 'run', '--maxWorkers=1']],
   ],

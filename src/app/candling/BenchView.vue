@@ -26,6 +26,7 @@ import EggPlaces from './EggPlaces.vue'
 import FileOutcomes from './FileOutcomes.vue'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
 import HandLinesPanel from './HandLinesPanel.vue'
+import LampHint from './LampHint.vue'
 import LabelReader from './LabelReader.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import OcclusionMap from './OcclusionMap.vue'
@@ -302,25 +303,7 @@ const PHASE_WORDS = {
           />
         </MeasuredPhoto>
         <CameraView v-else-if="source === 'device'" ref="camera" @problem="problem = $event" />
-        <p
-          v-else-if="source === 'files'"
-          class="flex h-full items-center justify-center p-8 text-center text-lg text-ink-soft"
-        >
-          <span
-            ><span class="hidden md:inline">Drop photographs here, or press Space</span
-            ><span class="md:hidden">Press the button</span> to choose or take them.<br />Several at once go
-            to the waiting eggs in order.</span
-          >
-        </p>
-        <p
-          v-if="!look && !several && source !== 'files'"
-          class="absolute right-0 bottom-0 left-0 bg-black/60 p-3 text-center text-lg"
-        >
-          Blunt end to the lamp, then
-          <span class="font-semibold text-lamp"
-            ><span class="hidden md:inline">Space</span><span class="md:hidden">Photograph</span></span
-          >. Do not look into the lamp.
-        </p>
+        <LampHint v-if="!look && !several" :files="source === 'files'" />
         <PictureKeys
           v-if="look && !asking"
           :overlay
