@@ -141,7 +141,7 @@ describe('a tray', () => {
   it('of a set cannot be missing', async () => {
     const store = await opened()
     await expect(store.commit('plan', null, { sets: [set!], eggs: sample.eggs })).rejects.toThrow(
-      /lies in a tray that is not here/,
+      /is in a tray that is missing/,
     )
     expect((await opened()).sets).toEqual([])
   })

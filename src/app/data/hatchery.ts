@@ -1,35 +1,22 @@
 import { defineStore } from 'pinia'
 import { onScopeDispose, ref } from 'vue'
-import { v4 as uuid } from 'uuid'
-import { checkEggsOfSet, RecordRefused } from '../../contracts/records/book.ts'
 import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
-import type { JournalEntry, Step } from '../../contracts/records/journal-entry.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
 import type { ProbeReading } from '../../contracts/records/readings-record.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
-import { sessionRecordOf, type Session } from '../../contracts/records/session-record.ts'
 import { stamped } from '../../contracts/records/stamp.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { probeReadings } from '../../domain/readings.ts'
-import { checkTraysShared, sameSpot } from '../../domain/shared-trays.ts'
-import { isLongOver } from '../../domain/set-schedule.ts'
-import {
-  nothingWritten,
-  readingsNeeded,
-  takingBack,
-  writtenBy,
-  writtenByUndo,
-  type Changes,
-  type Standing,
-  type Writer,
-  type Written,
-} from '../../domain/steps.ts'
+import type { Written } from '../../domain/steps.ts'
 import { learnApart } from '../../workers/client.ts'
 import { StorageGone } from '../../storage/raw-database.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { openedBook } from './opened-book.ts'
 import { pictureWrites } from './picture-writes.ts'
 import { Repository } from './repository.ts'
+import { sessionWrites } from './session-writes.ts'
+import { stepWrites, type StepPort } from './step-writes.ts'
+import { undoStep } from './undo-step.ts'
 import { leadAmongTabs } from './tab-lead.ts'
 import { shownRecords } from './shown-records.ts'
 import { nameInBook } from './which-book.ts'
@@ -146,63 +133,26 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     return next
   }
 
-  /** Saves the records and the step, then shows them. @param eggId - the egg at hand, where there is one */
-  function commit(label: string, eggId: string | null, changes: Changes): Promise<void> {
-    return inTurn(() => commitNow(label, eggId, changes))
+  const port: StepPort = {
+    repository,
+    shown,
+    book,
+    inTurn,
+    mustLead,
+    noticing,
+    tell: (written) => tell({ kind: 'changed', written, journal: journal.value }),
+    openAllNow,
   }
-
-  /** Changes one look from how it stands when its turn comes: the film of an egg may be read while it is judged. */
-  function changeLook(label: string, id: string, change: (now: LookRecord) => LookRecord): Promise<void> {
-    return inTurn(async () => {
-      const now = looks.value.find((look) => look.id === id)
-      if (now) await commitNow(label, now.eggId, { looks: [change(now)] })
-    })
-  }
-
-  /** Changes a set from how it stands when its turn comes: quick taps all count. */
-  function changeSet(label: string, id: string, change: (now: EggSet) => EggSet): Promise<void> {
-    return inTurn(async () => {
-      const now = setById(id)
-      if (now) await commitNow(label, null, { sets: [change(now)] })
-    })
-  }
-
-  async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
-    mustLead()
-    checkEggs(changes)
-    const standing = await standingWith(readingsNeeded(changes.readings))
-    const written = writtenBy(changes, standing, writer())
-    const entry: JournalEntry = {
-      number: (journal.value.at(-1)?.number ?? 0) + 1,
-      label,
-      eggId,
-      ...takingBack(written, changes, standing),
-    }
-    await write(written, { add: entry, take: null })
-  }
-
+  const writes = stepWrites(port)
+  const { writer, commit, changeLook, changeSet, amendLooks, note } = writes
+  const undo = (): Promise<JournalEntry | null> => inTurn(() => undoStep(port, writes))
+  const { saveSession, changeSession, openSession } = sessionWrites(port)
   const { addLook, addVoice, addPicture, addLooks } = pictureWrites({
     repository,
     mustLead,
     noticing,
     commit,
   })
-
-  function writer(): Writer {
-    return { device: book.device(), at: new Date().toISOString(), newId: () => uuid() }
-  }
-
-  async function standingWith(readingIds: readonly string[]): Promise<Standing> {
-    const days = await repository.readings(readingIds)
-    return { ...shown.standing, readings: (id) => days.get(id) }
-  }
-
-  /** Writes a step whole, then shows it and tells the other tabs. */
-  async function write(written: Written, steps: Step['journal']): Promise<void> {
-    await noticing(() => repository.write({ put: written, journal: steps }))
-    book.written(written, steps)
-    tell({ kind: 'changed', written, journal: journal.value })
-  }
 
   /** Runs a write, and notices when the storage is gone. */
   async function noticing<T>(work: () => Promise<T>): Promise<T> {
@@ -214,85 +164,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     }
   }
 
-  /** No step may leave two eggs of a set with one number, or two in one place. */
-  function checkEggs({ sets: s = [], eggs: e = [], trays: t = [] }: Changes): void {
-    for (const set of s) {
-      const missing = set.trays.find(
-        ({ id }) => !shown.standing.tray(id) && !t.some((tray) => tray.id === id),
-      )
-      if (missing || set.trays.length === 0)
-        throw new RecordRefused([
-          { path: ['trayIds'], sentence: `the set ${set.name} lies in a tray that is not here.` },
-        ])
-    }
-    const changed = new Map(e.map((egg) => [egg.id, egg]))
-    const there = eggs.value.filter(({ id }) => !changed.has(id))
-    for (const setId of new Set([...s.map(({ id }) => id), ...e.map((egg) => egg.setId)])) {
-      const set = s.find(({ id }) => id === setId) ?? setById(setId)
-      if (set)
-        checkEggsOfSet(
-          [...there, ...e].filter((egg) => egg.setId === setId),
-          set,
-        )
-    }
-    const over = new Set(sets.value.filter((set) => isLongOver(set, Date.now())).map(({ id }) => id))
-    checkTraysShared(
-      e.filter(({ id, place }) => place && !sameSpot(shown.standing.egg(id)?.place ?? null, place)),
-      there.filter(({ setId }) => !over.has(setId)),
-    )
-  }
-
   /** Asks whether the storage is still there; what it finds is in {@link storageGone}. */
   async function checkStorage(): Promise<void> {
     if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
-  }
-
-  /**
-   * Looks with something added that nobody decided, so that it is no step of its own.
-   * @param change - asked when its turn comes; gives the looks that are otherwise
-   * @returns those looks
-   */
-  function amendLooks(change: () => LookRecord[]): Promise<LookRecord[]> {
-    return inTurn(async () => {
-      mustLead()
-      const amended = change()
-      if (amended.length === 0) return []
-      await write(writtenBy({ looks: amended }, await standingWith([]), writer()), { add: null, take: null })
-      return amended
-    })
-  }
-
-  /** Takes the last step back. @returns what was undone, or null when there was nothing */
-  function undo(): Promise<JournalEntry | null> {
-    return inTurn(undoNow)
-  }
-
-  async function undoNow(): Promise<JournalEntry | null> {
-    mustLead()
-    const entry = journal.value.at(-1)
-    if (!entry) return null
-    // The step may be of a set that nobody has opened since.
-    const isHere =
-      entry.eggs.every(({ id }) => shown.standing.egg(id)) &&
-      entry.looks.every(({ id }) => shown.standing.look(id))
-    if (!isHere) await openAllNow()
-    const standing = await standingWith(readingsNeeded(entry.readings))
-    const written = writtenByUndo(entry, standing, writer())
-    const gone = written.looks.filter(({ stamp }) => stamp.gone).map(({ id }) => id)
-    const unneeded = photosOnlyOf(gone)
-    await write(written, { add: null, take: entry.number })
-    // Not needed for the step to hold; what stays behind is swept up at the next start.
-    await repository.removePhotos(unneeded).catch(() => undefined)
-    return entry
-  }
-
-  /** Photographs that only these looks show. */
-  function photosOnlyOf(goneIds: readonly string[]): string[] {
-    const gone = new Set(goneIds)
-    const needed = new Set(looks.value.filter(({ id }) => !gone.has(id)).map(({ photo }) => photo.id))
-    return looks.value
-      .filter(({ id, photo }) => gone.has(id) && !needed.has(photo.id))
-      .map(({ photo }) => photo.id)
   }
 
   /** The place’s own habits; a later plan starts from them. */
@@ -304,51 +178,9 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     tell({ kind: 'reload' })
   }
 
-  /** How a candling is run and which egg is at hand; not a step of its own, so undo leaves it alone. */
-  function saveSession(session: Session): Promise<void> {
-    return inTurn(async () => {
-      mustLead()
-      await saveSessionNow(session)
-    })
-  }
-
-  /** Changes a session from how it stands when its turn comes, so that two changes at once both hold. */
-  async function changeSession(id: string, change: (now: Session) => Session): Promise<void> {
-    await inTurn(async () => {
-      mustLead()
-      const now = shown.standing.session(id)
-      if (now) await saveSessionNow(change(now))
-    })
-  }
-
-  async function saveSessionNow(next: Session): Promise<void> {
-    const now = shown.standing.session(next.id)
-    const session = sessionRecordOf(stamped(next, { device: book.device(), now }))
-    await noticing(() => repository.saveSession(session))
-    const written = { ...nothingWritten(), sessions: [session] }
-    show(written)
-    tell({ kind: 'changed', written, journal: journal.value })
-  }
-
-  /** Something that came by itself, or that nobody would take back: a reading, a pause. No step. */
-  function note(
-    changes: Pick<Changes, 'incubators' | 'probes' | 'readings' | 'happened' | 'logged' | 'practised'>,
-  ): Promise<void> {
-    return inTurn(async () => {
-      mustLead()
-      const standing = await standingWith(readingsNeeded(changes.readings))
-      await write(writtenBy(changes, standing, writer()), { add: null, take: null })
-    })
-  }
-
   /** What these probes said from one time to another, as far as it is here; in the order of time. */
   function readingsBetween(probeIds: readonly string[], fromMs: number, toMs: number): ProbeReading[] {
     return probeReadings([...shown.readings.value.values()], { probeIds, fromMs, toMs })
-  }
-
-  /** The candling of a set that is under way. */
-  function openSession(setId: string): Session | undefined {
-    return sessions.value.find((session) => session.setId === setId && session.endedAt === null)
   }
 
   /** Everything that is here; {@link openAll} fetches the rest. */

@@ -8,7 +8,7 @@ import { isLongOver } from '../../domain/set-schedule.ts'
 import type { Written } from '../../domain/steps.ts'
 import { KEPT_STEPS, keyOf } from './book-tables.ts'
 import { type Aside, type OpenedBook, type Repository } from './repository.ts'
-import type { shownRecords } from './shown-records.ts'
+import type { ShownRecords } from './shown-records.ts'
 
 /** A book of so few looks is fetched as a whole: it takes no time, and it is all there should the storage be cleared. */
 const SMALL_BOOK_LOOKS = 2000
@@ -19,7 +19,7 @@ export const RECENT_MS = 3 * HOUR_MS
  * What of the book is in memory: all that it is about, and the chapters, which are the eggs of a set and the looks at
  * them, of sets that are at work. Others are fetched when somebody asks.
  */
-export function openedBook(repository: Repository, shown: ReturnType<typeof shownRecords>) {
+export function openedBook(repository: Repository, shown: ShownRecords) {
   const journal = shallowRef<JournalEntry[]>([])
   /** Records that cannot be read; they are kept as they are until somebody puts them right. */
   const aside = shallowRef<Aside[]>([])
@@ -167,3 +167,5 @@ export function openedBook(repository: Repository, shown: ReturnType<typeof show
     written,
   }
 }
+
+export type BookInMemory = ReturnType<typeof openedBook>

@@ -227,3 +227,5 @@ export function putAll<T extends { id: string; stamp: Stamp }>(
   }
   return [...next.values()]
 }
+
+export type ShownRecords = ReturnType<typeof shownRecords>
