@@ -62,7 +62,6 @@ const LARGE_FUNCTIONS: Readonly<Record<string, number>> = {
   'src/core/diagnosis/diagnose.ts#cluesOfEggs': 90,
   'src/core/measure/measure.ts#measureEgg': 87,
   'src/core/planning/compute-plan.ts#planGroup': 135,
-  'src/core/planning/incubation/plan-problems.ts#checkPlan': 86,
   'src/core/simulate/transport.ts#traceLight': 93,
   'src/devices/probes/stand-in-probes.ts#standInSensors': 94,
   'src/domain/incubator-now.ts#incubatorNow': 85,
@@ -71,8 +70,6 @@ const LARGE_FUNCTIONS: Readonly<Record<string, number>> = {
 /** Files of the core that still make sentences, or hold names: of birds, and of the made-up hatchery. Others say codes. */
 const SPEAKING_CORE: ReadonlySet<string> = new Set([
   'src/core/measure/reading.ts',
-  'src/core/planning/agenda/warnings.ts',
-  'src/core/planning/incubation/plan-problems.ts',
   'src/core/simulate/demo-climate.ts',
   'src/core/simulate/demo-hatchery.ts',
   'src/core/species/species.ts',

@@ -167,7 +167,7 @@ describe('the verdict', () => {
       panel({ ...records.eggs[0]!, lengthMm: 57, breadthMm: 43 })
         .find('[data-testid="size"]')
         .text(),
-    ).toMatch(/57 × 43 ±\s+0\.\d mm scale: its calliper size/)
+    ).toMatch(/57 × 43 ±\s+0\.\d mm \(scale: its calliper size\)/)
   })
 })
 

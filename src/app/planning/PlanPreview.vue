@@ -5,6 +5,7 @@ import type { PlanGroup } from '../../core/planning/compute-plan.ts'
 import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, localTimeOf, sayDate, sayShortDate, type Zone } from '../../core/time/local-date.ts'
+import { sayPlanProblem } from '../../words/plan-problems.ts'
 import { count } from '../shared/wording.ts'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 
@@ -14,6 +15,9 @@ const emit = defineEmits<{ rename: [name: string] }>()
 
 const statuses = computed<EventStatus[]>(() =>
   props.group.schedule.map((event) => ({ event, state: 'coming', seen: 0 })),
+)
+const problems = computed(() =>
+  props.group.problems.map((problem) => ({ ...problem, ...sayPlanProblem(problem, props.zone) })),
 )
 const leftOut = computed(() => props.group.eggs.length - props.group.setCount)
 const day = (atMs: number): string => sayDate(localDateOf(atMs, props.zone))
@@ -61,7 +65,7 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
     <PlanTimeline v-if="group.setCount > 0" class="mt-3" :statuses="statuses" />
     <ul v-if="group.problems.length > 0" class="mt-2 flex flex-col gap-2" data-testid="problems">
       <li
-        v-for="problem in group.problems"
+        v-for="problem in problems"
         :key="problem.code"
         class="flex gap-2"
         :role="problem.weight === 'stop' ? 'alert' : undefined"

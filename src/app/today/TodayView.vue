@@ -9,11 +9,13 @@ import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'
 import type { EventKind } from '../../core/planning/incubation/schedule.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { preparationsFor } from '../../words/preparations.ts'
-import { warnings, type WarningSet } from '../../core/planning/agenda/warnings.ts'
+import { warnings } from '../../core/planning/agenda/warnings.ts'
+import { sayWarning } from '../../words/warnings.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { daysBetween, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { exportCalendar } from '../shared/calendar.ts'
 import { useRemindersStore } from './reminders.ts'
+import { warningSetOf } from './warning-set.ts'
 import { eventDay, planOf, useTicks } from '../shared/useSetPlan.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -24,7 +26,6 @@ import { turnTo, whichBook } from '../data/which-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
-import { oldestStorageDays } from '../../domain/storage-age.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import IncubatorCards from './IncubatorCards.vue'
 import RoundsDue from './RoundsDue.vue'
@@ -69,27 +70,10 @@ const items = computed(() => agenda(rows.value.map(({ set, plan }) => ({ set, st
 
 const mind = computed(() =>
   warnings(
-    rows.value.map(({ set, plan, eggs }): WarningSet => {
-      const eggsIn = new Map<string, number>()
-      for (const tray of set.trays) {
-        const here = eggs.filter((egg) => isIn(egg) && egg.place?.trayId === tray.id).length
-        if (here > 0 && tray.incubatorId !== null)
-          eggsIn.set(tray.incubatorId, (eggsIn.get(tray.incubatorId) ?? 0) + here)
-      }
-      return {
-        id: set.id,
-        name: set.name,
-        species: set.species,
-        schedule: plan.statuses.map(({ event }) => event),
-        started: plan.started,
-        finished: plan.finished,
-        eggsIn,
-        oldestStorageDays: oldestStorageDays(set, eggs, zone.value),
-      }
-    }),
+    rows.value.map((row) => warningSetOf(row, zone.value)),
     store.hatchery,
     clock.nowMs,
-  ),
+  ).map((warning) => ({ ...warning, ...sayWarning(warning, zone.value) })),
 )
 
 const heading = computed(() => {

@@ -17,7 +17,7 @@ const fixture = new URL('../../../fixtures/books/version-8.zip', import.meta.url
 const bundle = async () => readBundle(new Blob([await readFile(fixture)]), 'Europe/Lisbon')
 
 describe('the JSON Schema', () => {
-  const committed = new URL(`../../docs/schema/records-${RECORDS_VERSION}.schema.json`, import.meta.url)
+  const committed = new URL(`../../../docs/schema/records-${RECORDS_VERSION}.schema.json`, import.meta.url)
   it('that is shipped is the one that the program reads by', async () => {
     expect(JSON.parse(await readFile(committed, 'utf8'))).toEqual(
       JSON.parse(JSON.stringify(recordsJsonSchema())),

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { makeSchedule, type ScheduleInput } from '../incubation/schedule.ts'
 import { instantOf } from '../../time/local-date.ts'
 import { agenda, candlingOpenedAt, eventStatuses, type EventState } from './agenda.ts'
+import { sayWarning } from '../../../words/warnings.ts'
 import { warnings, type WarningHatchery, type WarningSet } from './warnings.ts'
 
 const ZONE = 'Europe/Lisbon'
@@ -148,7 +149,10 @@ describe('warnings', () => {
     }
   }
   const said = (sets: WarningSet[], change: Partial<WarningHatchery> = {}, nowMs = NOW) =>
-    warnings(sets, { ...hatchery, ...change }, nowMs)
+    warnings(sets, { ...hatchery, ...change }, nowMs).map((one) => ({
+      ...one,
+      ...sayWarning(one, hatchery.zone),
+    }))
 
   it('says nothing of two sets that keep step', () => expect(said([set('A'), set('B')])).toEqual([]))
 

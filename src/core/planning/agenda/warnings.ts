@@ -2,7 +2,7 @@ import { DAY_MS } from '../../time/durations.ts'
 import { eventOf, type ScheduleEvent } from '../incubation/schedule.ts'
 import { STORAGE_LIMIT_DAYS } from '../intake/hatchability.ts'
 import { SPECIES, type SpeciesName } from '../../species/species.ts'
-import { addDays, localDateOf, sayDate, type LocalDate, type Zone } from '../../time/local-date.ts'
+import { localDateOf, type LocalDate, type Zone } from '../../time/local-date.ts'
 
 export interface WarningSet {
   id: string
@@ -26,18 +26,28 @@ export interface WarningHatchery {
   away: ReadonlyArray<{ from: LocalDate; to: LocalDate }>
 }
 
-export type WarningCode =
-  'lockdown-while-turning' | 'over-capacity' | 'brooder' | 'away' | 'old-eggs' | 'too-many'
-
-export interface Warning {
-  code: WarningCode
+/** What will go wrong, by its code, with the names and figures that tell it. */
+export type Warning = {
   /** Same warning, same key, so that one that was put aside stays so. */
   key: string
   setIds: string[]
-  message: string
-  /** What can be done. */
-  wayOn: string
-}
+} & (
+  | { code: 'too-many'; running: number; most: number }
+  | { code: 'old-eggs'; set: string; oldestStorageDays: number }
+  | {
+      code: 'lockdown-while-turning'
+      incubator: string
+      /** Names of the set that wants the lid shut, and of the one that wants it opened. */
+      shut: string
+      open: string
+      fromMs: number
+      toMs: number
+    }
+  | { code: 'over-capacity'; incubator: string; capacity: number; eggs: number; fromMs: number }
+  | { code: 'brooder'; sets: string[]; fromMs: number; needed: number; brooders: number }
+  | { code: 'away'; sets: string[]; from: LocalDate; to: LocalDate; tasks: number }
+)
+
 /** Chicks need their brooder at least this long, days. */
 const BROODER_DAYS = 21
 /** Less overlap than this can be bridged with a day’s patience. */
@@ -55,8 +65,8 @@ export function warnings(sets: readonly WarningSet[], hatchery: WarningHatchery,
         code: 'too-many',
         key: 'too-many',
         setIds: [],
-        message: `${running.length} sets are running; above ${MOST_RUNNING} Perlumen does not check for clashes.`,
-        wayOn: 'Tick “Breakout” for sets that are over.',
+        running: running.length,
+        most: MOST_RUNNING,
       },
     ]
   }
@@ -75,22 +85,21 @@ function pairs<T>(items: readonly T[]): Array<[T, T]> {
 
 function oldEggs(sets: readonly WarningSet[]): Warning[] {
   return sets
-    .filter(
-      (set) => !set.started && set.oldestStorageDays !== null && set.oldestStorageDays > STORAGE_LIMIT_DAYS,
-    )
-    .map((set) => ({
+    .map((set) => ({ ...set, oldestStorageDays: set.oldestStorageDays ?? 0 }))
+    .filter((set) => !set.started && set.oldestStorageDays > STORAGE_LIMIT_DAYS)
+    .map(({ id, name, oldestStorageDays }) => ({
       code: 'old-eggs',
-      key: `old-eggs/${set.id}`,
-      setIds: [set.id],
-      message: `The oldest eggs of ${set.name} will be ${set.oldestStorageDays} days old when they are set.`,
-      wayOn: 'Set sooner, or set only the fresher eggs.',
+      key: `old-eggs/${id}`,
+      setIds: [id],
+      set: name,
+      oldestStorageDays,
     }))
 }
 
 /** One lid, two wishes: a set in lockdown wants it shut and moist, one that turns wants it opened and drier. */
 function lockdownWhileTurning(
   sets: readonly WarningSet[],
-  { incubators, zone }: WarningHatchery,
+  { incubators }: WarningHatchery,
   nowMs: number,
 ): Warning[] {
   const lockdown = (set: WarningSet) => ({
@@ -120,8 +129,11 @@ function lockdownWhileTurning(
             code: 'lockdown-while-turning' as const,
             key: `lockdown/${id}/${shut.id}/${open.id}`,
             setIds: [shut.id, open.id],
-            message: `${shut.name} will be in lockdown in ${name} while ${open.name} still turns, ${sayDate(localDateOf(fromMs, zone))} to ${sayDate(localDateOf(toMs, zone))}.`,
-            wayOn: `Move ${shut.name} to another incubator or a hatcher by then.`,
+            incubator: name,
+            shut: shut.name,
+            open: open.name,
+            fromMs,
+            toMs,
           },
         ]
       })
@@ -130,7 +142,7 @@ function lockdownWhileTurning(
 
 function overCapacity(
   sets: readonly WarningSet[],
-  { incubators, zone }: WarningHatchery,
+  { incubators }: WarningHatchery,
   nowMs: number,
 ): Warning[] {
   return incubators.flatMap(({ id, name, capacity }) => {
@@ -154,14 +166,16 @@ function overCapacity(
         code: 'over-capacity' as const,
         key: `capacity/${id}/${worst.together.map(({ set }) => set.id).join('+')}`,
         setIds: worst.together.map(({ set }) => set.id),
-        message: `${name} has ${capacity} places, and ${worst.eggs} eggs are planned in it from ${sayDate(localDateOf(worst.atMs, zone))}.`,
-        wayOn: 'Set fewer eggs, set later, or use another incubator.',
+        incubator: name,
+        capacity,
+        eggs: worst.eggs,
+        fromMs: worst.atMs,
       },
     ]
   })
 }
 
-function brooderConflicts(sets: readonly WarningSet[], { brooders, zone }: WarningHatchery): Warning[] {
+function brooderConflicts(sets: readonly WarningSet[], { brooders }: WarningHatchery): Warning[] {
   const hatched = sets.map((set) => ({
     set,
     at: eventOf(set.schedule, 'hatch').startMs,
@@ -173,14 +187,15 @@ function brooderConflicts(sets: readonly WarningSet[], { brooders, zone }: Warni
     )
     const groups = new Set(together.map(({ group }) => group))
     if (groups.size <= brooders || groups.size < 2 || together[0] !== first) return []
-    const names = together.map(({ set }) => set.name)
     return [
       {
         code: 'brooder' as const,
         key: `brooder/${together.map(({ set }) => set.id).join('+')}`,
         setIds: together.map(({ set }) => set.id),
-        message: `${listed(names)} hatch within three weeks from ${sayDate(localDateOf(first.at, zone))} and do not share a brooder: ${groups.size} are needed, you have ${brooders}.`,
-        wayOn: 'Get another brooder ready, or set one of them three weeks later.',
+        sets: together.map(({ set }) => set.name),
+        fromMs: first.at,
+        needed: groups.size,
+        brooders,
       },
     ]
   })
@@ -211,19 +226,11 @@ function whileAway(sets: readonly WarningSet[], { away, zone }: WarningHatchery,
           code: 'away' as const,
           key: `away/${from}/${to}/${due.map(({ id }) => id).join('+')}`,
           setIds: due.map(({ id }) => id),
-          message: `While you are away, ${sayDate(from)} to ${sayDate(to)}, ${listed(due.map((set) => set.name))} ${due.length === 1 ? 'needs' : 'need'} you for ${missed.length === 1 ? 'a task' : `${missed.length} tasks`}.`,
-          wayOn: `Ask someone to help, choose other candling days, or set so that nothing is due before ${sayDate(addDays(to, 1))}.`,
+          sets: due.map(({ name }) => name),
+          from,
+          to,
+          tasks: missed.length,
         },
       ]
     })
-}
-
-/** Nobody reads more names than this. */
-const MOST_NAMES = 6
-
-/** "A, B and C". */
-function listed(names: readonly string[]): string {
-  if (names.length > MOST_NAMES)
-    return `${names.slice(0, MOST_NAMES - 1).join(', ')} and ${names.length - MOST_NAMES + 1} others`
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 import { instantOf, localTimeOf, weekdayOf } from '../../time/local-date.ts'
 import { eveningBefore, hatchDays, setTimeForHatch } from './plan-backwards.ts'
+import { sayPlanProblem } from '../../../words/plan-problems.ts'
 import { checkPlan, type PlanCheckInput } from './plan-problems.ts'
 import { stageWords } from '../../../words/stages.ts'
 import { oddTurns, turningHours, turningTimetable } from './turning.ts'
@@ -124,9 +125,10 @@ describe('what stands against a plan', () => {
     ['an unlikely number of days', { incubationDays: 30 }, 'care', /30 days is far from the usual 21/],
   ])('names %s and a way on', (_, changes, weight, sentence) => {
     const [problem] = checkPlan({ ...sound, ...changes })
-    expect(problem!.message).toMatch(sentence)
+    const { message, wayOn } = sayPlanProblem(problem!, ZONE)
+    expect(message).toMatch(sentence)
     expect(problem!.weight).toBe(weight)
-    expect(problem!.wayOn.length).toBeGreaterThan(20)
+    expect(wayOn.length).toBeGreaterThan(20)
   })
 
   it('lets eggs that are in already be written down afterwards', () => {
