@@ -8,7 +8,7 @@ import { setFlagsFromString } from 'node:v8'
 setFlagsFromString('--max-semi-space-size=64')
 setFlagsFromString('--min-semi-space-size=32')
 
-const SOURCES = ['src/cli', 'src/contracts', 'src/core', 'src/domain']
+const SOURCES = ['src/cli', 'src/contracts', 'src/words', 'src/core', 'src/domain']
 const built = new URL('../build/main.mjs', import.meta.url)
 
 /** Milliseconds of the newest source; 0 where there are none, as in a package. */
