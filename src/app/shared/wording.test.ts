@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { count, dateDoubt, percentWords } from './wording.ts'
+import { count, dateDoubt, percentWords, roughTime, setWords } from './wording.ts'
 
 describe('words', () => {
   it('count one and many, and shares as closely as they are known', () => {
@@ -16,5 +16,20 @@ describe('words', () => {
       expect(dateDoubt(odd, nowMs), odd).toMatch(/\.$|\?$/)
     for (const likely of ['2026-03-01', '2025-06-01', '2027-12-31'])
       expect(dateDoubt(likely, nowMs)).toBeNull()
+  })
+  it('name a set by what is known of it: no breed, no comma', () => {
+    const hens = { breed: 'Holm Pebble', species: 'bantam', shell: 'tinted' } as const
+    expect(setWords(hens)).toBe('Holm Pebble, Bantam, tinted shell')
+    expect(setWords({ ...hens, breed: '' })).toBe('Bantam, tinted shell')
+  })
+  it.each([
+    ['2026-03-02T03:59:00Z', 'Mon 2 Mar, early hours'],
+    ['2026-03-02T09:30:00Z', 'Mon 2 Mar, morning'],
+    ['2026-03-02T11:00:00Z', 'Mon 2 Mar, midday'],
+    ['2026-03-02T15:00:00Z', 'Mon 2 Mar, afternoon'],
+    ['2026-03-02T20:00:00Z', 'Mon 2 Mar, evening'],
+    ['2026-03-02T22:30:00Z', 'Mon 2 Mar, late evening'],
+  ])('tell %s no closer than it is known: %s', (at, words) => {
+    expect(roughTime(Date.parse(at), 'UTC')).toBe(words)
   })
 })
