@@ -69,7 +69,7 @@ test('a sensor publishes by MQTT, falls silent, comes back: alarm shown and logg
     await sensors
       .getByRole('listitem')
       .filter({ hasText: 'Shed' })
-      .getByRole('button', { name: 'At the eggs here' })
+      .getByRole('button', { name: 'Add at the eggs' })
       .click()
     await expect(sensors.getByRole('button', { name: 'Check Shed' })).toBeVisible()
     const latest = page.getByRole('list', { name: 'Latest readings' })

@@ -35,7 +35,9 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
     await openDemo(first, base)
     // Bantams in a cabinet where others still turn: the conflict is named before the lid goes on, and the way out taken.
     await first.goto(`${base}/#/sets/demo-pebble/hatch`)
-    await expect(first.getByTestId('lockdown-conflict')).toContainText('still turn in Tall cabinet')
+    await expect(first.getByTestId('lockdown-conflict')).toContainText(
+      'The lid of Tall cabinet must now stay shut',
+    )
     await first.getByRole('button', { name: 'Move to Still hatcher' }).click()
     await expect(first.getByTestId('lockdown-conflict')).toBeHidden()
     // A hatcher that is turned by hand has no turner to take out.
@@ -213,7 +215,7 @@ test('what is over: report with its cause, results and places, history searched,
   await openDemo(page)
   await page.goto('/#/sets/demo-thrift/report')
   await expect(page.getByTestId('diagnosis-lead')).toHaveText(
-    'Probably humidity too low: the eggs lost too much water.',
+    'Probable cause: humidity too low, the eggs lost too much water.',
   )
   await expect(page.getByTestId('diagnosis')).toContainText(
     'the eggs lost 18.7 % by lockdown; 12.0 % is good',
@@ -244,7 +246,7 @@ test('what is over: report with its cause, results and places, history searched,
   await page.getByLabel('Compare Thrift hens, autumn set').check()
   await page.getByLabel('Compare Campion hens, last spring').check()
   await expect(page.getByTestId('compare').getByRole('row', { name: /Likely cause/ })).toContainText(
-    'humidity too low: the eggs lost too much water',
+    'humidity too low, the eggs lost too much water',
   )
   await page.getByRole('button', { name: 'Reopen the set: Thrift hens, autumn set' }).click()
   // Nothing of it is open: it stays among those that are over, and can be closed again.

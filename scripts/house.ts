@@ -148,6 +148,7 @@ for (const [what, lines] of longest)
 /** Files that the docs name, as `src/…`, `e2e/…`, `scripts/…`, or below src without it. */
 const docs = [...filesIn('docs').filter((file) => file.endsWith('.md')), 'README.md']
 const known = [
+  ...readdirSync('.'),
   ...filesIn('src'),
   ...filesIn('e2e'),
   ...filesIn('scripts'),
@@ -155,9 +156,7 @@ const known = [
   ...filesIn('data'),
 ]
 for (const doc of docs)
-  for (const [, path] of readFileSync(doc, 'utf8').matchAll(
-    /`([\w./-]+\/[\w.-]+\.(?:ts|vue|mjs|py|css|json))`/g,
-  ))
+  for (const [, path] of readFileSync(doc, 'utf8').matchAll(/`([\w./-]*[\w-]+\.(?:ts|vue|mjs|py|css))`/g))
     if (path && !known.some((file) => file === path || file.endsWith(`/${path.replace(/^\.\//, '')}`)))
       problems.push(`${doc} names ${path}, which is not there`)
 

@@ -17,7 +17,7 @@ export function sayWarning(warning: Warning, zone: Zone): Advice {
       }
     case 'lockdown-while-turning':
       return {
-        message: `${warning.shut} will be in lockdown in ${warning.incubator} while ${warning.open} still turns, ${day(warning.fromMs)} to ${day(warning.toMs)}.`,
+        message: `Lockdown of ${warning.shut} overlaps with turning of ${warning.open} in ${warning.incubator}, ${day(warning.fromMs)} to ${day(warning.toMs)}.`,
         wayOn: `Move ${warning.shut} to another incubator or a hatcher by then.`,
       }
     case 'over-capacity':

@@ -23,9 +23,11 @@ describe('tasks of a worker', () => {
   it('are answered one after the other, each to the one who asked', async () => {
     const { scope, page } = joined()
     let total = 0
+    let letFirstGo = (): void => undefined
+    const held = new Promise<void>((resolve) => (letFirstGo = resolve))
     answerTasks<Sums>(scope, {
       add: async (n) => {
-        await new Promise((done) => setTimeout(done, n === 1 ? 5 : 0))
+        if (n === 1) await held
         return (total += n)
       },
       fail: () => {
@@ -35,7 +37,9 @@ describe('tasks of a worker', () => {
     const client = new TaskClient<Sums>(page, 'It has stopped.')
     const failing = client.ask('fail', null)
     await expect(failing).rejects.toThrow('No sum.')
-    expect(await Promise.all([client.ask('add', 1), client.ask('add', 2)])).toEqual([1, 3])
+    const both = Promise.all([client.ask('add', 1), client.ask('add', 2)])
+    letFirstGo()
+    expect(await both).toEqual([1, 3])
   })
 
   it('are rejected when the worker dies, and when the page is left', async () => {

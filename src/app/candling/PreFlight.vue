@@ -147,7 +147,7 @@ function sendAir(event: Event): void {
             :checked="session.liftAgrees"
             @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })"
           />
-          Lifting an egg confirms it if that keeps it in</label
+          Lifting an egg confirms its grade if it stays in</label
         >
       </fieldset>
       <fieldset>

@@ -14,7 +14,7 @@ const diagnosis = computed(() => found.value.diagnosis)
 const lead = computed(() => {
   const { verdict, nothingChance } = diagnosis.value
   if (verdict === 'blamed')
-    return `Probably ${diagnosis.value.blamed.map((cause) => CAUSE_WORDS[cause].name).join(', and ')}.`
+    return `Probable cause: ${diagnosis.value.blamed.map((cause) => CAUSE_WORDS[cause].name).join(', and ')}.`
   if (verdict === 'nothing') return 'Losses are normal: no cause found.'
   const few = `${count(props.eggs.length, 'egg')}: too few to tell.`
   return nothingChance > 0.5 ? `${few} It may be chance.` : few
@@ -50,7 +50,7 @@ const missing = (suspect: Suspect): string =>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="diagnosis-heading" data-testid="diagnosis">
-    <h2 id="diagnosis-heading" class="text-xl font-semibold">What went wrong</h2>
+    <h2 id="diagnosis-heading" class="text-xl font-semibold">Likely cause</h2>
     <p class="mt-1 text-lg" data-testid="diagnosis-lead">{{ lead }}</p>
     <template v-if="diagnosis.verdict === 'blamed'">
       <p v-for="cause in diagnosis.blamed" :key="cause">{{ CAUSE_WORDS[cause].nextTime }}</p>
@@ -81,8 +81,8 @@ const missing = (suspect: Suspect): string =>
       </li>
     </ol>
     <p class="mt-3 text-sm text-ink-soft">
-      “Nothing unusual” has {{ chanceWords(diagnosis.nothingChance) }}. This weighs the pattern and place of
-      losses, water loss, breakout signs, air and lid. It cannot see illness, inbreeding or feed.
+      Chance that nothing is unusual: {{ chanceWords(diagnosis.nothingChance) }}. This weighs the pattern and
+      place of losses, water loss, breakout signs, air and lid. It cannot see illness, inbreeding or feed.
     </p>
   </section>
 </template>

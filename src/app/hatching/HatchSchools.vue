@@ -5,6 +5,7 @@ import { HELP_AFTER_HOURS, TAKE_OUT_HOURS, YOLK_HOURS } from '../../core/hatchin
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { roughTime } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 
 /** Two questions on which good keepers differ: whether to help, and when chicks come out. The place's answers are kept. */
@@ -37,7 +38,7 @@ const takingOutWords = computed(() => {
   const yolkMs = props.firstOutMs + YOLK_HOURS * HOUR_MS
   const latest =
     clock.nowMs < yolkMs
-      ? `The first chick’s yolk lasts until about ${at(yolkMs)}.`
+      ? `The first chick’s yolk lasts until about ${roughTime(yolkMs, store.hatchery.zone)}.`
       : 'The first chick has been out for three days: it needs water and feed now.'
   const hours = TAKE_OUT_HOURS[props.takingOut]
   if (hours === null) return `In groups, opening as seldom as possible. ${latest}`

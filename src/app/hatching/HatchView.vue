@@ -72,7 +72,7 @@ useKeys({ z: undo })
       </div>
       <div class="screen-only flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="store.journal.length === 0" @click="undo">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">U</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">Z</span>
         </button>
         <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
       </div>

@@ -118,7 +118,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
       </FewOf>
       <CompareSets v-if="compared.length > 1" :sets="compared" class="mt-6" />
       <p v-else class="mt-3 hidden text-ink-soft md:block">
-        Select two to {{ MOST_COMPARED }} sets to compare them.
+        Select 2 to {{ MOST_COMPARED }} sets to compare them.
       </p>
     </template>
   </main>

@@ -132,8 +132,8 @@ function begin(): void {
       class="mt-2 rounded-lg border border-lamp p-3"
       data-testid="lockdown-conflict"
     >
-      {{ turning.map(({ name }) => name).join(', ') }} still {{ turning.length === 1 ? 'turns' : 'turn' }} in
-      {{ incubator?.name }}, where the lid must now stay shut.
+      The lid of {{ incubator?.name }} must now stay shut, but other sets there still need turning:
+      {{ turning.map(({ name }) => name).join('; ') }}.
       <div class="mt-2 flex flex-wrap gap-2">
         <button
           v-for="{ other, lying } in elsewhere"

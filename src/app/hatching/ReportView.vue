@@ -42,7 +42,7 @@ const facts = computed(() => {
       [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || 'not recorded',
     ],
     ['Hatched in', incubators.join(', ') || 'not recorded'],
-    ['Removed', POLICY_WORDS[now.policy]],
+    ['Removal method', POLICY_WORDS[now.policy]],
     [
       'Chicks out',
       outMs[0] === undefined

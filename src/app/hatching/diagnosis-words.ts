@@ -8,11 +8,11 @@ import { count } from '../shared/wording.ts'
 
 export const CAUSE_WORDS: Readonly<Record<Cause, { name: string; nextTime: string }>> = {
   humid: {
-    name: 'humidity too high: the eggs lost too little water',
+    name: 'humidity too high, the eggs lost too little water',
     nextTime: 'Run drier; weigh eggs or measure air cells to see how much.',
   },
   dry: {
-    name: 'humidity too low: the eggs lost too much water',
+    name: 'humidity too low, the eggs lost too much water',
     nextTime: 'Run more humid; weigh eggs or measure air cells to see how much.',
   },
   'old-eggs': {

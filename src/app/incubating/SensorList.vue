@@ -188,10 +188,10 @@ function checkWords(probe: ProbeRecord): string {
           >
           <span class="flex gap-2">
             <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'eggs')">
-              At the eggs here
+              Add at the eggs
             </button>
             <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'air')">
-              In the air here
+              Add in the air
             </button>
           </span>
         </li>

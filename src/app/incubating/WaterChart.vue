@@ -155,7 +155,7 @@ const option = computed(() => {
       nameLocation: 'middle',
       nameGap: 24,
       nameTextStyle: { color: soft },
-      axisLabel: { color: soft },
+      axisLabel: { color: soft, showMaxLabel: false }, // It ends with turning, at no round figure.
       splitLine: { show: false },
     },
     yAxis: {

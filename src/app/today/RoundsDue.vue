@@ -18,7 +18,7 @@ const due = computed(() =>
     const dueMs = turnMs ?? round?.dueMs ?? null
     if (dueMs === null) return []
     const more = [
-      turnMs !== null ? `turn them (${since(turnMs)})` : '',
+      turnMs !== null ? `turn the eggs (${since(turnMs)})` : '',
       alarms.some(({ code }) => code === 'water') ? 'water is due' : '',
       round?.dueMs ? `check temperature, humidity and water (${since(round.dueMs)})` : '',
     ].filter(Boolean)

@@ -86,14 +86,14 @@ const heading = computed(() => {
 
 /** Events that have a page of their own. */
 const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
-  lockdown: 'Step by step',
+  lockdown: 'Lockdown steps',
   pip: 'Watch',
   hatch: 'Watch',
   'give-up': 'Open them',
-  'take-out': 'The chicks',
-  'first-day': 'The chicks',
-  'third-day': 'The chicks',
-  cooler: 'The chicks',
+  'take-out': 'Chicks',
+  'first-day': 'Chicks',
+  'third-day': 'Chicks',
+  cooler: 'Chicks',
 }
 
 function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
@@ -362,8 +362,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
                   class="underline decoration-line underline-offset-4 hover:decoration-lamp"
                   >{{ set.name }}</RouterLink
                 >
-                <span class="text-ink-soft"
-                  >, {{ SPECIES[set.species].label }}, set
+                <span class="ml-2 text-ink-soft"
+                  >{{ SPECIES[set.species].label }}, set
                   {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}</span
                 >
               </li>

@@ -163,7 +163,7 @@ describe('warnings', () => {
         code: 'lockdown-while-turning',
         setIds: ['A', 'B'],
         message: expect.stringMatching(
-          /Set A .* Old cabinet while Set B still turns, Friday 19 June to Tuesday 23 June/,
+          /Lockdown of Set A overlaps with turning of Set B in Old cabinet, Friday 19 June to Tuesday 23 June/,
         ),
       },
     ])
