@@ -106,7 +106,7 @@ const learnt = computed(() => {
             </thead>
             <tbody>
               <tr v-for="row in table.rows" :key="row.name" class="border-t border-line">
-                <th class="py-1.5 font-medium">
+                <th class="py-1.5 pr-3 font-medium">
                   <span v-if="table.grades" class="inline-flex items-center gap-2"
                     ><GradeSign
                       :grade="GRADES.find((grade) => grade === row.name)!"
@@ -117,7 +117,7 @@ const learnt = computed(() => {
                   <template v-else>{{ row.name }}</template>
                 </th>
                 <td class="pr-4">{{ row.looks }}</td>
-                <td>{{ words(row.program) }}</td>
+                <td class="pr-4">{{ words(row.program) }}</td>
                 <td>{{ words(row.candler) }}</td>
               </tr>
             </tbody>
