@@ -1,4 +1,4 @@
-import type { LineSigns } from '../measure/curve.ts'
+import type { LineSigns } from '../measure/line-signs.ts'
 import type { Signs } from '../measure/signs.ts'
 
 /** Shadow as a share of the contents, net of vessels in egg lengths, evidence of a ring 0–1. */

@@ -1,5 +1,5 @@
 import { medianOf } from '../image/quantile.ts'
-import type { LineMap } from '../measure/curve.ts'
+import type { LineMap } from '../measure/line-signs.ts'
 import { isInside, type EggFrame } from '../measure/egg-frame.ts'
 
 /** The egg lies along the rows, its blunt pole at the left, at half the frame's scale and a little less. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readLines } from './curve.ts'
+import { readLines } from './line-signs.ts'
 import { drawEgg, emptyEgg, type Drawing } from './drawn-egg.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
 import { findLongLines, strongest } from './long-lines.ts'

@@ -1,6 +1,6 @@
 import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import type { PerGrade } from '../grade-names.ts'
-import type { LineSigns } from './curve.ts'
+import type { LineSigns } from './line-signs.ts'
 import type { Signs } from './signs.ts'
 
 /** A value with its standard uncertainty, same unit. */

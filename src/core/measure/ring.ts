@@ -4,14 +4,8 @@ import { components, distanceTo, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import type { Contents, EggPicture } from './contents.ts'
 import type { EggFrame } from './egg-frame.ts'
-import {
-  allCircles,
-  facing,
-  neighboursOf,
-  placesOn,
-  ROUGH_SAMPLES,
-  type SphereCircle,
-} from './ring-circles.ts'
+import { facing, placesOn, type SphereCircle } from './ring-circles.ts'
+import { bestArc, findCircle, type CircleSearch } from './circle-search.ts'
 import { secondDerivative, clutterOf, MIDDLE, ridgeAt, type SmoothPlane } from './ridges.ts'
 
 export interface Ring {
@@ -36,11 +30,14 @@ interface Traced {
   points: Array<{ column: number; row: number }>
 }
 
-const SAMPLES = 56
-/** Circles from the rough look that are looked at closely. */
-const CLOSELY = 40
-/** The best of these are moved to where they fit best. */
-const POLISHED = 6
+/** Circles from the rough look that are looked at closely, and of these how many are moved to where they fit best. */
+const SEARCH: CircleSearch = {
+  samples: 56,
+  closely: 40,
+  polished: 6,
+  arc: { addsFrom: 0.5, gap: 0.12, full: 0.25, leastVisible: 1 / 5.6 },
+  moves: { first: 0.08, least: 0.008, shrink: 0.6, rounds: 14 },
+}
 /**
  * Bend of log light that counts as one unit of line: so many times what mottling and grain bend this picture, within
  * bounds. A faint ring shows on a clean shell and not on a mottled one.
@@ -62,18 +59,11 @@ export function measureRing(
   const unit = clamp(LINE_TO_CLUTTER * clutter, LINE_UNIT.least, LINE_UNIT.most)
   const light: RingLight = { frame, lines: scales.lines[MIDDLE]!, usable, unit }
   const map = lineMap(light)
-  const rough = roughSupports(light, map)
-  const order = rough.map((_, i) => i).sort((a, b) => rough[b]! - rough[a]!)
-  const candidates = Array.from(order.subarray(0, CLOSELY), (i) => {
-    const { circle } = allCircles()[i]!
-    return { circle, support: supportOf(light, circle) }
-  })
-  const best = candidates
-    .sort((a, b) => b.support - a.support)
-    .slice(0, POLISHED)
-    .map((candidate) => polish(light, candidate))
-    .reduce((a, b) => (b.support > a.support ? b : a))
-  const traced = trace(light, best.circle)
+  const circle = findCircle(
+    { rough: roughLine(light, map), along: (places) => lineAlong(light, places) },
+    SEARCH,
+  )
+  const traced = trace(light, circle)
   const { mask } = linesOn(lines, traced)
   const { share } = linesOn(clearLines(map), traced)
   const logOdds = clamp((traced.support - 0.6) / 0.08, -6, 6) + clamp((share - 0.28) / 0.04, -5, 3)
@@ -231,27 +221,17 @@ function lineAlong(
   return lines
 }
 
-/** How much line may lie along each of all circles: whatever way the lines run, so that it is cheap. */
-function roughSupports(light: RingLight, map: Plane): Int32Array {
-  const {
-    frame: { lengthPx, heightPx, radiusPx },
-  } = light
+/** How much line may lie at a sample of a circle: whatever way the lines run, so that it is cheap. */
+function roughLine(
+  { frame: { lengthPx, heightPx, radiusPx } }: RingLight,
+  map: Plane,
+): (u: number, v: number) => number {
   const nearLine = highestAround(map)
-  const supports = new Int32Array(allCircles().length)
-  const lines = new Float32Array(ROUGH_SAMPLES)
-  for (const [index, { places }] of allCircles().entries()) {
-    for (let i = 0; i < ROUGH_SAMPLES; i++) {
-      const u = places[4 * i]!
-      lines[i] = NaN
-      if (Number.isNaN(u)) continue
-      const column = Math.min(lengthPx - 1, Math.floor(u * lengthPx))
-      const row = Math.floor(heightPx / 2 + places[4 * i + 1]! * radiusPx[column]!)
-      if (row >= 0 && row < heightPx) lines[i] = nearLine.values[row * lengthPx + column]!
-    }
-    // Whole thousandths: the order of circles that tie does not hang on the last bits.
-    supports[index] = 1000 * bestArc(lines, facing(places)).support
+  return (u, v) => {
+    const column = Math.min(lengthPx - 1, Math.floor(u * lengthPx))
+    const row = Math.floor(heightPx / 2 + v * radiusPx[column]!)
+    return row >= 0 && row < heightPx ? nearLine.values[row * lengthPx + column]! : NaN
   }
-  return supports
 }
 
 /** Strength of a dark line at each usable pixel, −0.8…1.2; NaN elsewhere. */
@@ -283,75 +263,14 @@ function highestAround({ widthPx, heightPx, values }: Plane): Plane {
   return { widthPx, heightPx, values: pass(pass(values, 1), widthPx) }
 }
 
-function supportOf(light: RingLight, circle: SphereCircle): number {
-  const places = placesOn(circle, SAMPLES)
-  return bestArc(lineAlong(light, places), facing(places)).support
-}
-
-/** With less of a circle than this on the near side, its arc is too short to be told from any line. */
-const LEAST_FACING = 0.5
-
 function trace(light: RingLight, circle: SphereCircle): Traced {
   const found: Array<{ column: number; row: number } | null> = []
-  const places = placesOn(circle, SAMPLES)
-  const { support, from, to } = bestArc(lineAlong(light, places, found), facing(places))
+  const places = placesOn(circle, SEARCH.samples)
+  const { support, from, to } = bestArc(lineAlong(light, places, found), facing(places), SEARCH.arc)
   const points: Array<{ column: number; row: number }> = []
   for (let i = from; i <= to && support > 0; i++) {
-    const point = found[i % SAMPLES]
+    const point = found[i % SEARCH.samples]
     if (point) points.push(point)
   }
-  return { support, share: points.length / SAMPLES, points }
-}
-
-/**
- * The run of samples with the largest sum of (line − ½), round the circle; gaps cost, so scattered crossings
- * of vessels do not add up. Support is that sum ÷ what half of what can face the camera would give: a circle at the
- * limb shows only its near side.
- */
-function bestArc(lines: Float32Array, facingSamples: number): { support: number; from: number; to: number } {
-  let best = 0
-  let bestFrom = 0
-  let bestTo = 0
-  let sum = 0
-  let from = 0
-  let visible = 0
-  for (const line of lines) if (!Number.isNaN(line)) visible++
-  if (visible < lines.length / 5.6) return { support: 0, from: 0, to: 0 }
-  for (let i = 0; i < 2 * lines.length; i++) {
-    const line = lines[i % lines.length]!
-    sum += Number.isNaN(line) ? -0.12 : line - 0.5
-    if (sum <= 0 || i - from >= lines.length) {
-      sum = 0
-      from = i + 1
-    } else if (sum > best) {
-      best = sum
-      bestFrom = from
-      bestTo = i
-    }
-  }
-  return {
-    support: best / (0.25 * Math.max(LEAST_FACING * lines.length, facingSamples)),
-    from: bestFrom,
-    to: bestTo,
-  }
-}
-
-interface Candidate {
-  circle: SphereCircle
-  support: number
-}
-
-/** Moves one of the circle's five figures at a time, both ways, by ever smaller steps. */
-function polish(light: RingLight, start: Candidate): Candidate {
-  let best = start
-  let step = 0.08
-  for (let round = 0; round < 14 && step > 0.008; round++) {
-    const before = best
-    for (const circle of neighboursOf(best.circle, step)) {
-      const support = supportOf(light, circle)
-      if (support > best.support) best = { circle, support }
-    }
-    if (best === before) step *= 0.6
-  }
-  return best
+  return { support, share: points.length / SEARCH.samples, points }
 }

@@ -10,14 +10,8 @@ import {
   type LongLines,
 } from './long-lines.ts'
 import { bloodLight } from './ridges.ts'
-import {
-  allCircles,
-  facing,
-  neighboursOf,
-  placesOn,
-  ROUGH_SAMPLES,
-  type SphereCircle,
-} from './ring-circles.ts'
+import { facing, placesOn, type SphereCircle } from './ring-circles.ts'
+import { bestArc, findCircle, type CircleSearch } from './circle-search.ts'
 
 /** What long lines say of the contents, whether they are vessels or a ring. */
 export interface LineSigns {
@@ -52,12 +46,15 @@ export interface LineMap {
   strength: Float32Array
 }
 
-const SAMPLES = 48
-const CLOSELY = 24
-const POLISHED = 4
-/** Standard deviations that count as one unit of line, and the share of it from which a place adds to an arc. */
+const SEARCH: CircleSearch = {
+  samples: 48,
+  closely: 24,
+  polished: 4,
+  arc: { addsFrom: 0.42, gap: 0.1, full: 0.29, leastVisible: 0 },
+  moves: { first: 0.06, least: 0.012, shrink: 0.55, rounds: 8 },
+}
+/** Standard deviations that count as one unit of line. */
 const UNIT_SD = 4
-const ADDS_FROM = 0.42
 /** Strength of a place that is part of a line, and of one that clearly is. */
 const LINE = 3.2
 const CLEAR_LINE = 6
@@ -77,19 +74,14 @@ export function readLines(
   for (let at = 0; at < light.values.length; at++) light.values[at]! -= emptyLog[at]!
   const lines = findLongLines(light, usable)
   const strong = strongest(lines)
-  const rough = roughSupports(frame, lines, strong.strength)
-  const order = rough.map((_, i) => i).sort((a, b) => rough[b]! - rough[a]!)
-  const support = (circle: SphereCircle): number => {
-    const places = placesOn(circle, SAMPLES)
-    return bestArc(strengths(frame, lines, places), facing(places)).support
-  }
-  const best = Array.from(order.subarray(0, CLOSELY), (i) => allCircles()[i]!.circle)
-    .map((circle) => ({ circle, support: support(circle) }))
-    .sort((a, b) => b.support - a.support)
-    .slice(0, POLISHED)
-    .map((start) => polish(start, support))
-    .reduce((a, b) => (b.support > a.support ? b : a))
-  const { arc, ...curve } = alongArc({ frame, lines, usable, strength: strong.strength }, best.circle)
+  const circle = findCircle(
+    {
+      rough: roughLine(frame, lines, strong.strength),
+      along: (places) => strengths(frame, lines, places),
+    },
+    SEARCH,
+  )
+  const { arc, ...curve } = alongArc({ frame, lines, usable, strength: strong.strength }, circle)
   return {
     signs: { ...curve, ...ofAll(frame, lines, usable, strong), faintest: LINE * lines.unit },
     arc: arc.map((at) => inPicture(frame, lines, at)),
@@ -104,9 +96,12 @@ function inPicture({ outline, step, heightPx }: EggFrame, { widthPx }: LongLines
   return toPicture(outline, outline.halfLengthPx - column * step, (row - heightPx / 2) * step)
 }
 
-/** How much line may lie along each of all circles, whatever way it runs there: whole thousandths, so that ties do not hang on the last bits. */
-function roughSupports(frame: EggFrame, lines: LongLines, strength: Float32Array): Int32Array {
-  const { widthPx, heightPx } = lines
+/** How much line may lie at a sample of a circle, whatever way it runs there. */
+function roughLine(
+  { lengthPx, heightPx: frameHeightPx, radiusPx }: EggFrame,
+  { widthPx, heightPx }: LongLines,
+  strength: Float32Array,
+): (u: number, v: number) => number {
   const near = new Float32Array(strength.length)
   for (let at = widthPx + 1; at < near.length - widthPx - 1; at++) {
     let most = 0
@@ -114,38 +109,11 @@ function roughSupports(frame: EggFrame, lines: LongLines, strength: Float32Array
       for (let k = row - 1; k <= row + 1; k++) if (strength[k]! > most) most = strength[k]!
     near[at] = Math.min(1.4, most / UNIT_SD)
   }
-  const { lengthPx, radiusPx } = frame
-  const along = new Float32Array(ROUGH_SAMPLES)
-  return Int32Array.from(allCircles(), ({ places }) => {
-    for (let i = 0; i < ROUGH_SAMPLES; i++) {
-      const u = places[4 * i]!
-      along[i] = NaN
-      if (u !== u) continue
-      const column = Math.min(lengthPx - 1, Math.floor(u * lengthPx))
-      const row = Math.floor((frame.heightPx / 2 + places[4 * i + 1]! * radiusPx[column]!) / 2)
-      if (row >= 0 && row < heightPx) along[i] = near[row * widthPx + (column >> 1)]!
-    }
-    return 1000 * bestArc(along, facing(places)).support
-  })
-}
-
-interface Candidate {
-  circle: SphereCircle
-  support: number
-}
-
-function polish(start: Candidate, supportOf: (circle: SphereCircle) => number): Candidate {
-  let best = start
-  let step = 0.06
-  for (let round = 0; round < 8 && step > 0.012; round++) {
-    const before = best
-    for (const circle of neighboursOf(best.circle, step)) {
-      const support = supportOf(circle)
-      if (support > best.support) best = { circle, support }
-    }
-    if (best === before) step *= 0.55
+  return (u, v) => {
+    const column = Math.min(lengthPx - 1, Math.floor(u * lengthPx))
+    const row = Math.floor((frameHeightPx / 2 + v * radiusPx[column]!) / 2)
+    return row >= 0 && row < heightPx ? near[row * widthPx + (column >> 1)]! : NaN
   }
-  return best
 }
 
 /** Half-breadth at a share of the length, frame pixels. */
@@ -184,8 +152,8 @@ function strengths(
   places: Float32Array,
   found?: Array<LinePlace | null>,
 ): Float32Array {
-  const out = new Float32Array(SAMPLES).fill(NaN)
-  for (let i = 0; i < SAMPLES; i++) {
+  const out = new Float32Array(SEARCH.samples).fill(NaN)
+  for (let i = 0; i < SEARCH.samples; i++) {
     found?.push(null)
     const place = placeOf(frame, lines, places, i)
     if (!place) continue
@@ -207,28 +175,6 @@ function strengths(
   return out
 }
 
-/** The run of samples that adds up to most, round the circle; gaps cost. */
-function bestArc(lines: Float32Array, facingSamples: number): { support: number; from: number; to: number } {
-  let best = 0
-  let from = 0
-  let to = 0
-  let sum = 0
-  let start = 0
-  for (let i = 0; i < 2 * lines.length; i++) {
-    const line = lines[i % lines.length]!
-    sum += Number.isNaN(line) ? -0.1 : line - ADDS_FROM
-    if (sum <= 0 || i - start >= lines.length) {
-      sum = 0
-      start = i + 1
-    } else if (sum > best) {
-      best = sum
-      from = start
-      to = i
-    }
-  }
-  return { support: best / (0.29 * Math.max(0.5 * lines.length, facingSamples)), from, to }
-}
-
 interface Lines {
   frame: EggFrame
   lines: LongLines
@@ -238,16 +184,16 @@ interface Lines {
 }
 
 function alongArc({ frame, lines, usable, strength }: Lines, circle: SphereCircle) {
-  const places = placesOn(circle, SAMPLES)
+  const places = placesOn(circle, SEARCH.samples)
   const found: Array<LinePlace | null> = []
-  const arc = bestArc(strengths(frame, lines, places, found), facing(places))
+  const arc = bestArc(strengths(frame, lines, places, found), facing(places), SEARCH.arc)
   const near = new Set<number>()
   const sizes: number[] = []
   const onArc: LinePlace[] = []
   const beside: number[] = []
   for (let i = arc.from; i <= arc.to && arc.support > 0; i++) {
-    const place = found[i % SAMPLES]
-    const middle = placeOf(frame, lines, places, i % SAMPLES)
+    const place = found[i % SEARCH.samples]
+    const middle = placeOf(frame, lines, places, i % SEARCH.samples)
     if (!place || !middle) continue
     onArc.push(place)
     sizes.push(lines.byDirection[place.direction]![place.at]!)
@@ -275,7 +221,7 @@ function alongArc({ frame, lines, usable, strength }: Lines, circle: SphereCircl
     arc: onArc.map(({ at }) => at),
     curve: arc.support,
     curveStrength: mean(sizes),
-    curveShare: sizes.length / SAMPLES,
+    curveShare: sizes.length / SEARCH.samples,
     curveAlone: all > 12 ? on / all : 0.2,
     curveContrast: mean(sizes) - mean(beside),
     curveBlood: bloodiness(lineColours(frame, usable, onArc)),
