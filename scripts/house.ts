@@ -31,7 +31,6 @@ const LARGE_FILES: Readonly<Record<string, number>> = {
   'src/contracts/records/upgrade.ts': 444,
   'src/core/diagnosis/diagnose.ts': 388,
   'src/core/measure/air-cell.ts': 432,
-  'src/core/measure/line-signs.ts': 326,
   'src/core/measure/find-glow.ts': 316,
   'src/core/measure/fit-outline.ts': 454,
   'src/core/measure/measure.ts': 333,
