@@ -16,13 +16,17 @@ export const DRAWN_OUTLINE: EggOutline = {
   bulge: -0.03,
 }
 
-/** A hundredth: a picture without any grain exists nowhere, and robust scales would be nought in it. */
+/** Of the light: a picture without any grain exists nowhere, and robust scales would be nought in it. */
 const GRAIN = 0.01
 
 /** An egg drawn from a formula, for tests of one stage alone: no optics, nothing but what is asked for and a little grain. */
 export function drawEgg(
   red: Drawing,
-  { outline = DRAWN_OUTLINE, green }: { outline?: EggOutline; green?: Drawing } = {},
+  {
+    outline = DRAWN_OUTLINE,
+    green,
+    grain: share = GRAIN,
+  }: { outline?: EggOutline; green?: Drawing; grain?: number } = {},
 ): EggFrame {
   const widthPx = 520
   const heightPx = 520
@@ -42,7 +46,7 @@ export function drawEgg(
           (1 + outline.taper * t + outline.bulge * t * t)
         const v = (-dx * s + dy * c) / half
         const isInside = Math.abs(t) < 1 && Math.abs(v) < 1
-        const lit = light((1 - t) / 2, v) * (1 + GRAIN * random.normal())
+        const lit = light((1 - t) / 2, v) * (1 + share * random.normal())
         plane.values[y * widthPx + x] = isInside ? Math.max(0, lit) : 0
       }
     }

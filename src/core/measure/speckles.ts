@@ -1,4 +1,5 @@
-import { quantile } from '../image/quantile.ts'
+import { MAD_TO_SD } from '../statistics/robust.ts'
+import { medianOf, quantile } from '../image/quantile.ts'
 import { components, markAround, open, type Component, type Mask } from '../image/morphology.ts'
 import type { Plane } from '../image/plane.ts'
 import { isInside, withPlanes, type EggFrame } from './egg-frame.ts'
@@ -9,6 +10,10 @@ const REACH_PX = 8
 const CONTRAST = 0.3
 /** The same on a shell that is known to be spotted. */
 const FAINT_CONTRAST = 0.16
+/** A spot is at least so many standard deviations of the grain around it darker than the brightest there. */
+const ABOVE_GRAIN = 8
+/** The same on a shell that is known to be spotted. The brightest of a bridge's square lies three of them above the middle. */
+const FAINT_ABOVE_GRAIN = 6
 /** Shell this far darker than the brightest, log units, shows no spots of its own. */
 const DARKEST_SHELL = 3
 /** Half-width that no vessel has, but a cluster of spots, frame pixels. */
@@ -29,18 +34,22 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; count: numbe
   const darkest = brightLevel(frame) - DARKEST_SHELL
   // Where a body holds the light back, grain alone makes spots.
   const missing = closed.map((value, at) => (value > darkest ? value - frame.redLog.values[at]! : 0))
-  const dark = (contrast: number): Mask => {
+  const grain = grainAt(frame, closed)
+  const dark = (contrast: number, aboveGrain: number): Mask => {
     const values = new Uint8Array(missing.length)
     for (let at = 0; at < values.length; at++) {
-      if (missing[at]! > contrast && isInside(frame, at % lengthPx, Math.floor(at / lengthPx), 0.97))
+      if (
+        missing[at]! > Math.max(contrast, aboveGrain * grain(at)) &&
+        isInside(frame, at % lengthPx, Math.floor(at / lengthPx), 0.97)
+      )
         values[at] = 1
     }
     return { widthPx: lengthPx, heightPx, values }
   }
-  const count = compactPieces(dark(CONTRAST)).compact.length
+  const count = compactPieces(dark(CONTRAST, ABOVE_GRAIN)).compact.length
   if (count < FEWEST) return { frame, count: 0 }
   // A shell known to be spotted: now the faint ones too, and those that run into each other.
-  const { compact, rest } = compactPieces(dark(FAINT_CONTRAST))
+  const { compact, rest } = compactPieces(dark(FAINT_CONTRAST, FAINT_ABOVE_GRAIN))
   const merged = compactPieces(open(rest, THICKER_THAN_VESSELS_PX), Infinity).compact
   const spots: Mask = { widthPx: lengthPx, heightPx, values: new Uint8Array(missing.length) }
   for (const piece of [...compact, ...merged]) for (const at of piece.pixels) markAround(spots, at, 1)
@@ -52,6 +61,29 @@ export function removeSpeckles(frame: EggFrame): { frame: EggFrame; count: numbe
     }
   }
   return { frame: withPlanes(frame, bridge(frame.red), bridge(frame.green)), count }
+}
+
+/** Log units of the bright light about a place that share an estimate of grain. */
+const GRAIN_BIN = 0.35
+/** Bins below the brightest; what is darker counts to the last. */
+const GRAIN_BINS = 12
+
+/**
+ * Standard deviation of the grain at each pixel, log units: in the log, dim light is grainier. It is told by how bright
+ * the shell around is, not by the pixel itself, for which spots would count as dim light.
+ */
+function grainAt(frame: EggFrame, closed: Float32Array): (at: number) => number {
+  const { values } = frame.redLog
+  const brightest = brightLevel(frame)
+  const binOf = (at: number): number =>
+    Math.min(GRAIN_BINS - 1, Math.max(0, Math.floor((brightest - closed[at]!) / GRAIN_BIN)))
+  const steps = Array.from({ length: GRAIN_BINS }, () => [] as number[])
+  for (let at = 2; at < values.length - 2; at += 3)
+    if (isInside(frame, at % frame.lengthPx, Math.floor(at / frame.lengthPx), 0.9))
+      steps[binOf(at)]!.push(Math.abs(values[at]! - (values[at - 2]! + values[at + 2]!) / 2))
+  // A difference to the mean of two has 3/2 of a pixel's variance.
+  const sds = steps.map((bin) => (bin.length === 0 ? 0 : MAD_TO_SD * Math.sqrt(2 / 3) * medianOf(bin)))
+  return (at) => sds[binOf(at)]!
 }
 
 function brightLevel({ redLog }: EggFrame): number {
