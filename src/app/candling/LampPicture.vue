@@ -10,7 +10,7 @@ import CameraView from '../shared/ui/CameraView.vue'
 import CompareEgg, { type Comparison } from './CompareEgg.vue'
 import NetworkCameraView from './NetworkCameraView.vue'
 import PencilLines from './PencilLines.vue'
-import type { LivePicture } from './useLampWatch.ts'
+import type { LivePicture } from './evening/useLampWatch.ts'
 
 /** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
 defineProps<{

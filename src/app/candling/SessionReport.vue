@@ -10,7 +10,7 @@ import { MINUTE_MS } from '../../core/time/durations.ts'
 import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ChangedByMates from './ChangedByMates.vue'
-import { useSessionAir } from './useSessionAir.ts'
+import { useSessionAir } from './session/useSessionAir.ts'
 
 /** What the evening came to. */
 const props = defineProps<{

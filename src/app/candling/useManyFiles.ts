@@ -1,4 +1,4 @@
-import { computed, onScopeDispose, shallowRef } from 'vue'
+import { computed, onScopeDispose, shallowRef, type ComputedRef, type ShallowRef } from 'vue'
 import type { Egg } from '../../contracts/records/egg-record.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { inLanes } from '../../workers/pool.ts'
@@ -22,11 +22,22 @@ export interface ManyFilesOptions {
   sentenceOf: (error: unknown) => string
 }
 
+/** Files on their way to eggs. */
+export interface ManyFiles {
+  outcomes: ShallowRef<FileOutcome[]>
+  running: ShallowRef<AbortController | null>
+  done: ComputedRef<number>
+  /** Resolves when all that was asked for so far is done. */
+  add: (files: readonly File[], order: PhotoOrder) => Promise<void>
+  stop: () => void
+  close: () => void
+}
+
 /**
  * Several files at once go to the waiting eggs in turn; each is saved as soon as it is measured. What is chosen
  * meanwhile waits for its turn, and of each file it is said what became of it.
  */
-export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: ManyFilesOptions) {
+export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: ManyFilesOptions): ManyFiles {
   const outcomes = shallowRef<FileOutcome[]>([])
   const running = shallowRef<AbortController | null>(null)
   const queue: Array<{ files: readonly File[]; order: PhotoOrder; from: number }> = []
@@ -37,7 +48,6 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
     outcomes.value = outcomes.value.map((item, i) => (i === index ? { ...item, state, words } : item))
   }
 
-  /** Resolves when all that was asked for so far is done. */
   async function add(files: readonly File[], order: PhotoOrder): Promise<void> {
     if (running.value === null) outcomes.value = []
     queue.push({ files, order, from: outcomes.value.length })

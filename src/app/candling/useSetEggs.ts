@@ -1,4 +1,4 @@
-import { computed } from 'vue'
+import { computed, type ComputedRef } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -9,8 +9,31 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 
-/** How the eggs of a set stand at this candling: which were seen, which wait, which are suspects. Changes nothing. */
-export function useSetEggs(set: () => EggSet) {
+/** How the eggs of a set stand at this candling: which were seen, which wait, which are suspects. */
+export interface SetEggs {
+  eggs: ComputedRef<Egg[]>
+  /** Eggs never set, kept to compare with; they are looked at only when chosen. */
+  references: ComputedRef<Egg[]>
+  /** The look of this candling, where there is one. */
+  lookOf: (egg: Egg) => LookRecord | undefined
+  /** The earlier look that makes an egg a suspect. */
+  suspectOf: (egg: Egg) => LookRecord | null
+  /** Marked with a pencilled question mark: by an earlier look, or by this one. */
+  isSuspect: (egg: Egg) => boolean
+  waits: (egg: Egg) => boolean
+  placeOf: (egg: Egg) => string
+  waiting: ComputedRef<number>
+  /** Shadows of the mates from the same basket that are taken for living at this candling. */
+  livingMates: (egg: Egg) => number[]
+  /**
+   * Suspects of an earlier look come first: their time is what the session is about. Eggs that have been seen and only
+   * want the candler's word come last: a new egg on the lamp must never meet one of them.
+   */
+  nextOf: (list: readonly Egg[], after: Egg | null) => Egg | null
+}
+
+/** Changes nothing. */
+export function useSetEggs(set: () => EggSet): SetEggs {
   const hatchery = useHatcheryStore()
   const clock = useClockStore()
 
@@ -21,27 +44,20 @@ export function useSetEggs(set: () => EggSet) {
       beganMs: began.value,
       nowMs: clock.nowMs,
     })
-  /** The earlier look that makes an egg a suspect. */
   const suspectOf = (egg: Egg): LookRecord | null =>
     suspectedBy(
       (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.id !== lookOf(egg)?.id),
       set(),
     )
-  /** Marked with a pencilled question mark: by an earlier look, or by this one. */
   const isSuspect = (egg: Egg): boolean =>
     !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
   const waits = (egg: Egg): boolean => !egg.removed && !lookOf(egg)?.own
-  /** Eggs never set, kept to compare with; they are looked at only when chosen. */
   const references = computed(() =>
     (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'),
   )
   const placeOf = (egg: Egg): string => nameOfPlace(set().trays, egg.place) || `Egg ${egg.number}`
   const waiting = computed(() => eggs.value.filter(waits).length)
 
-  /**
-   * Suspects of an earlier look come first: their time is what the session is about. Eggs that have been seen and only
-   * want the candler's word come last: a new egg on the lamp must never meet one of them.
-   */
   function nextOf(list: readonly Egg[], after: Egg | null): Egg | null {
     const unseen = (egg: Egg): boolean => egg.id !== after?.id && !egg.removed && !lookOf(egg)
     return (
@@ -51,7 +67,6 @@ export function useSetEggs(set: () => EggSet) {
     )
   }
 
-  /** Shadows of the mates from the same basket that are taken for living at this candling. */
   function livingMates(egg: Egg): number[] {
     return matesLooks(
       eggs.value.filter((mate) => mate.batchId === egg.batchId),

@@ -6,7 +6,6 @@ import { computed, effectScope, nextTick, shallowRef } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import type { useBench } from './useBench.ts'
 import { useTrayTogether } from './useTrayTogether.ts'
 
 const {
@@ -23,7 +22,7 @@ function setUp() {
     tray: computed(() => set!.trays[0]!),
     lookOf: ({ id }: { id: string }) => looks.value.get(id),
     judgeTogether: (trayId: string) => Promise.resolve(void judged.push(trayId)),
-  } as unknown as ReturnType<typeof useBench>
+  }
   const { changed } = effectScope().run(() => useTrayTogether(() => set, bench))!
   const take = async (eggId: string, look: LookRecord): Promise<void> => {
     looks.value = new Map([...looks.value, [eggId, look]])

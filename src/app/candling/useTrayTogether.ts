@@ -2,10 +2,13 @@ import { computed, watch } from 'vue'
 import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import type { useBench } from './useBench.ts'
+import type { Bench } from './bench/useBench.ts'
 
 /** At the bench no tray goes back: it is judged together as its last egg gets its look. */
-export function useTrayTogether(set: () => EggSet | undefined, bench: ReturnType<typeof useBench>) {
+export function useTrayTogether(
+  set: () => EggSet | undefined,
+  bench: Pick<Bench, 'eggs' | 'lookOf' | 'tray' | 'judgeTogether'>,
+) {
   const hatchery = useHatcheryStore()
   const inTray = (trayId: string) =>
     bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && !egg.removed)

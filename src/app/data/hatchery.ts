@@ -270,3 +270,5 @@ export const useHatcheryStore = defineStore('hatchery', () => {
 export function deviceZone(): string {
   return Intl.DateTimeFormat().resolvedOptions().timeZone
 }
+
+export type HatcheryStore = ReturnType<typeof useHatcheryStore>

@@ -3,22 +3,22 @@ import 'fake-indexeddb/auto'
 import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
-import { sampleRecords } from '../../contracts/records/sample-records.ts'
-import { newEgg } from '../../contracts/records/egg-record.ts'
-import { type EggSet } from '../../contracts/records/set-record.ts'
-import type { DeviceList } from '../../contracts/wire/devices.ts'
-import { PREFLIGHT } from '../../core/session/preflight.ts'
-import type { SensorReading } from '../../devices/air/air-sensor.ts'
-import { useImportExportStore } from '../data/import-export.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
-import { useDevicesStore } from '../shared/devices.ts'
-import { useBench } from './useBench.ts'
+import { sampleRecords } from '../../../contracts/records/sample-records.ts'
+import { newEgg } from '../../../contracts/records/egg-record.ts'
+import { type EggSet } from '../../../contracts/records/set-record.ts'
+import type { DeviceList } from '../../../contracts/wire/devices.ts'
+import { PREFLIGHT } from '../../../core/session/preflight.ts'
+import type { SensorReading } from '../../../devices/air/air-sensor.ts'
+import { useImportExportStore } from '../../data/import-export.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import { useDevicesStore } from '../../shared/devices.ts'
+import { useBench } from '../bench/useBench.ts'
 import { useSession } from './useSession.ts'
-import { pretend } from '../data/which-book.ts'
+import { pretend } from '../../data/which-book.ts'
 
 /** The incubator in the test's hands. */
 const incubator = { reading: null as SensorReading | null, lid: [] as boolean[] }
-vi.mock('../../devices/air/air-sensor.ts', () => ({
+vi.mock('../../../devices/air/air-sensor.ts', () => ({
   readAir: () => Promise.resolve(incubator.reading),
   moveLid: (open: boolean) => Promise.resolve(void incubator.lid.push(open)),
 }))
@@ -214,7 +214,7 @@ describe('making ready', () => {
     incubator.reading = { rhPercent: 52, celsius: -2 }
     const { flow } = await opened()
     await flow.start('device')
-    await vi.waitFor(() => expect(flow.air.value.latest).toMatchObject({ rhPercent: 52, celsius: 0 }))
+    await vi.waitFor(() => expect(flow.air.value.latest).toMatchObject({ rhPercent: 52, celsius: 0 }), 30_000)
     await flow.noteAir(50, 37.4, 'hand')
     expect(flow.air.value).toMatchObject({ latest: { rhPercent: 50, celsius: 37.4 } })
     const { store, flow: after } = await opened()

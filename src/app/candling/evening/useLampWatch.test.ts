@@ -1,8 +1,8 @@
 // @vitest-environment happy-dom
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, shallowRef, type EffectScope } from 'vue'
-import { simulatePhoto } from '../../core/simulate/simulated-photo.ts'
-import type { SmallFrame } from '../../workers/protocol.ts'
+import { simulatePhoto } from '../../../core/simulate/simulated-photo.ts'
+import type { SmallFrame } from '../../../workers/protocol.ts'
 import { useLampWatch, type LivePicture } from './useLampWatch.ts'
 
 /** Stands in for the worker: gives the frame that the test holds up, and counts the pictures it is asked for. */
@@ -13,7 +13,7 @@ const worker = {
   fails: false,
   released: 0,
 }
-vi.mock('../../workers/client.ts', () => ({
+vi.mock('../../../workers/client.ts', () => ({
   EggWorkerClient: class {
     shrink(): Promise<SmallFrame> {
       worker.shrunk++

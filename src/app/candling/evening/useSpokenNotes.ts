@@ -1,11 +1,19 @@
-import { onScopeDispose, ref } from 'vue'
-import { listen, type Recording } from '../../devices/microphone/microphone.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
+import { onScopeDispose, ref, type Ref } from 'vue'
+import { listen, type Recording } from '../../../devices/microphone/microphone.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
 
 /** Nobody listens to more afterwards. */
 const LONGEST_MS = 15_000
 /** A slip of the finger. */
 const SHORTEST_SECONDS = 0.4
+
+export interface SpokenNotes {
+  /** While it listens: since when. */
+  sinceMs: Ref<number | null>
+  begin: (eggId: string) => void
+  /** Keeps what was heard, of the egg at which it began. */
+  end: () => Promise<void>
+}
 
 /** Words that are spoken of an egg while both hands are full. They stay on this device and in what it exports. */
 export function useSpokenNotes({
@@ -14,9 +22,8 @@ export function useSpokenNotes({
 }: {
   enough: () => void
   failed: (sentence: string) => void
-}) {
+}): SpokenNotes {
   const hatchery = useHatcheryStore()
-  /** While it listens: since when. */
   const sinceMs = ref<number | null>(null)
   let recording: Promise<Recording> | null = null
   let of = ''
@@ -40,7 +47,6 @@ export function useSpokenNotes({
     )
   }
 
-  /** Keeps what was heard, of the egg at which it began. */
   async function end(): Promise<void> {
     const [begun, eggId] = [recording, of]
     recording = null

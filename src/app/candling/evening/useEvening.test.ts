@@ -3,17 +3,14 @@ import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
-import { sampleRecords } from '../../contracts/records/sample-records.ts'
-import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
-import type { Action } from '../../core/grade/types.ts'
-import { CANDLING_LIMITS } from '../../core/session/limits.ts'
-import { EMPTY_LAMP, type WatchState } from '../../core/watch/egg-watch.ts'
-import type { useBench } from './useBench.ts'
-import { useEvening } from './useEvening.ts'
+import { sampleRecords } from '../../../contracts/records/sample-records.ts'
+import type { LookRecord } from '../../../contracts/records/look-record.ts'
+import type { Egg } from '../../../contracts/records/egg-record.ts'
+import type { Action } from '../../../core/grade/types.ts'
+import { CANDLING_LIMITS } from '../../../core/session/limits.ts'
+import { EMPTY_LAMP, type WatchState } from '../../../core/watch/egg-watch.ts'
+import { useEvening, type EveningParts } from './useEvening.ts'
 import type { LampWatchEvents } from './useLampWatch.ts'
-import type { useSession } from './useSession.ts'
-import type { useSounds } from './useSounds.ts'
 
 /** The lamp in the test's hands. */
 const lamp = { on: null as unknown as LampWatchEvents, again: 0, wasTaken: 0 }
@@ -140,9 +137,9 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const hands = effectScope().run(() =>
     useEvening({
       set: () => set!,
-      bench: bench as unknown as ReturnType<typeof useBench>,
-      flow: flow as unknown as ReturnType<typeof useSession>,
-      sounds: sounds as unknown as ReturnType<typeof useSounds>,
+      bench: bench as unknown as EveningParts['bench'],
+      flow: flow as unknown as EveningParts['flow'],
+      sounds,
       picture: shallowRef(null),
       hasReport: () => false,
       start: () => Promise.resolve(),

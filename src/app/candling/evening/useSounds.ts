@@ -1,6 +1,6 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
-import { onScopeDispose } from 'vue'
-import type { SuggestedGrade } from '../../core/grade-names.ts'
+import { onScopeDispose, type Ref } from 'vue'
+import type { SuggestedGrade } from '../../../core/grade-names.ts'
 
 export type SoundName = SuggestedGrade | 'taken' | 'retake' | 'time'
 
@@ -46,7 +46,16 @@ const SOUNDS: Readonly<Record<SoundName, ReadonlyArray<readonly [number, number]
 }
 
 /** Short sounds and, where the browser can, a voice, so that nobody need look up from the egg. */
-export function useSounds() {
+export interface Sounds {
+  sounds: Ref<boolean>
+  voice: Ref<boolean>
+  canSpeak: boolean
+  /** Sounds one after the other. */
+  play: (...names: SoundName[]) => void
+  say: (words: string) => void
+}
+
+export function useSounds(): Sounds {
   const sounds = useLocalStorage('perlumen-sounds', true)
   const voice = useLocalStorage('perlumen-voice', false)
   const canSpeak = 'speechSynthesis' in globalThis
@@ -65,7 +74,6 @@ export function useSounds() {
     return context
   }
 
-  /** Sounds one after the other. */
   function play(...names: SoundName[]): void {
     const audio = wake()
     if (!audio) return

@@ -1,10 +1,10 @@
 import { useIntervalFn } from '@vueuse/core'
 import { onScopeDispose, ref, watch as watchRef, type Ref } from 'vue'
-import type { RawFrame } from '../../core/motion/clip.ts'
-import { EMPTY_LAMP, watch, type WatchState } from '../../core/watch/egg-watch.ts'
-import { lookAtFrame, type CoarseFrame } from '../../core/watch/frame-figures.ts'
-import { EggWorkerClient } from '../../workers/client.ts'
-import type { LiveFrame, SmallFrame } from '../../workers/protocol.ts'
+import type { RawFrame } from '../../../core/motion/clip.ts'
+import { EMPTY_LAMP, watch, type WatchState } from '../../../core/watch/egg-watch.ts'
+import { lookAtFrame, type CoarseFrame } from '../../../core/watch/frame-figures.ts'
+import { EggWorkerClient } from '../../../workers/client.ts'
+import type { LiveFrame, SmallFrame } from '../../../workers/protocol.ts'
 
 export type LivePicture = HTMLVideoElement | HTMLImageElement
 
@@ -32,11 +32,28 @@ export interface LampWatchEvents {
   filmed: (milliseconds: number) => void
 }
 
+/** What a lamp shows, and its pictures. */
+export interface LampWatch {
+  state: Ref<WatchState>
+  /** Small frames of the egg that lies still. */
+  film: () => readonly RawFrame[]
+  /** Full frames of the egg that lies there, none where the camera shows nothing; the caller gives them away. */
+  takeFrames: () => Promise<ImageBitmap[]>
+  /** The egg that lies there has to be taken again: it counts as new. */
+  again: () => void
+  /** An egg that was photographed by key or timer is taken: what was filmed before may be of the one before. */
+  wasTaken: () => void
+}
+
 /**
  * Watches a live picture: sees eggs come, settle and leave, films the one that lies still, takes full frames.
  * @param active - whether anyone wants to know
  */
-export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boolean, on: LampWatchEvents) {
+export function useLampWatch(
+  picture: Ref<LivePicture | null>,
+  active: () => boolean,
+  on: LampWatchEvents,
+): LampWatch {
   const state = ref<WatchState>(EMPTY_LAMP)
   // Drawing two megapixels down or copying them would hold up the screen.
   const shrinker = new EggWorkerClient()
@@ -91,29 +108,29 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
     on.filmed(frame.atMs - beganMs)
   }
 
-  /** Full frames of the egg that lies there, none where the camera shows nothing; the caller gives them away. */
-  async function takeFrames(): Promise<ImageBitmap[]> {
-    const source = picture.value
-    const frames: ImageBitmap[] = []
-    while (source && sizeOf(source).widthPx > 0 && frames.length < BURST) {
-      frames.push(await shrinker.hold(await frameOf(source)))
-      if (!tellsFrames(source)) break
-      if (frames.length < BURST) await nextFrame(source)
-    }
-    return frames
-  }
-
-  /** The egg that lies there has to be taken again: it counts as new. */
   function again(): void {
     state.value = { ...state.value, stage: 'coming', stillSinceMs: null }
   }
 
-  /** An egg that was photographed by key or timer is taken: what was filmed before may be of the one before. */
   function wasTaken(): void {
     state.value = { ...state.value, stage: 'taken', advice: null }
     film = []
   }
 
+  useFrames(picture, (atMs) => void see(atMs))
+  onScopeDispose(() => shrinker.release())
+
+  return {
+    state,
+    film: () => film,
+    takeFrames: () => fullFramesOf(picture.value, shrinker),
+    again,
+    wasTaken,
+  }
+}
+
+/** Tells of every frame that the live picture shows. */
+function useFrames(picture: Ref<LivePicture | null>, tell: (atMs: number) => void): void {
   let handle = 0
   const stop = watchRef(
     picture,
@@ -121,7 +138,7 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
       if (before && tellsFrames(before)) before.cancelVideoFrameCallback(handle)
       if (!source || !tellsFrames(source)) return
       const follow = (now: number): void => {
-        void see(now)
+        tell(now)
         handle = source.requestVideoFrameCallback(follow)
       }
       handle = source.requestVideoFrameCallback(follow)
@@ -130,15 +147,23 @@ export function useLampWatch(picture: Ref<LivePicture | null>, active: () => boo
   )
   // A stream of stills, and a video in some browsers, tells nobody when it changes.
   useIntervalFn(() => {
-    if (picture.value && !tellsFrames(picture.value)) void see(performance.now())
+    if (picture.value && !tellsFrames(picture.value)) tell(performance.now())
   }, UNTOLD_INTERVAL_MS)
   onScopeDispose(() => {
     stop()
-    shrinker.release()
     if (picture.value && tellsFrames(picture.value)) picture.value.cancelVideoFrameCallback(handle)
   })
+}
 
-  return { state, film: () => film, takeFrames, again, wasTaken }
+/** Full frames of what is shown now, none where the camera shows nothing. */
+async function fullFramesOf(source: LivePicture | null, shrinker: EggWorkerClient): Promise<ImageBitmap[]> {
+  const frames: ImageBitmap[] = []
+  while (source && sizeOf(source).widthPx > 0 && frames.length < BURST) {
+    frames.push(await shrinker.hold(await frameOf(source)))
+    if (!tellsFrames(source)) break
+    if (frames.length < BURST) await nextFrame(source)
+  }
+  return frames
 }
 
 function tellsFrames(source: LivePicture): source is HTMLVideoElement {

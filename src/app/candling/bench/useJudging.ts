@@ -1,0 +1,90 @@
+import type { LookRecord, MovementReading } from '../../../contracts/records/look-record.ts'
+import type { EggSet } from '../../../contracts/records/set-record.ts'
+import type { SuggestedGrade } from '../../../core/grade-names.ts'
+import { withMovement } from '../../../domain/look-from.ts'
+import { trayGradedTogether } from '../../../domain/regrade.ts'
+import { timelineOf } from '../../../domain/timeline.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import type { BenchWork } from './useBenchWork.ts'
+import type { EggChoice } from './useEggChoice.ts'
+
+/** The candler's word on a look, and what else is learnt of it after it was taken. */
+export interface Judging {
+  /** @param by - lifting the egg off the lamp agrees, too, where the candler wants it so */
+  decide: (grade: SuggestedGrade, by?: 'key' | 'lift') => Promise<void>
+  /** Adds what a film showed to the look that the egg was filmed for, wherever the bench is by now. */
+  noteMovement: (lookId: string, movement: MovementReading) => Promise<void>
+  /** Grades a tray's eggs again with all their mates known; what was suggested before is kept. */
+  judgeTogether: (trayId: string) => Promise<void>
+  undo: () => Promise<void>
+}
+
+export interface JudgingPort {
+  set: () => EggSet
+  eggs: EggChoice
+  work: BenchWork
+}
+
+export function useJudging({ set, eggs, work }: JudgingPort): Judging {
+  const hatchery = useHatcheryStore()
+
+  async function decide(grade: SuggestedGrade, by: 'key' | 'lift' = 'key'): Promise<void> {
+    const { value: judged } = eggs.look
+    if (!judged || work.busy.value) return
+    await work.run(async () => {
+      work.phase.value = 'saving'
+      await hatchery.changeLook('grade', judged.id, (now) => ({
+        ...now,
+        own: { grade, at: new Date().toISOString(), by },
+      }))
+      work.savedAt.value = new Date()
+      eggs.advance()
+    })
+  }
+
+  async function noteMovement(lookId: string, movement: MovementReading): Promise<void> {
+    const filmed = hatchery.looks.find((item) => item.id === lookId)
+    const egg = filmed && eggs.eggs.value.find((item) => item.id === filmed.eggId)
+    if (!filmed || !egg || filmed.replaced) return
+    const surroundings = {
+      set: set(),
+      timeline: timelineOf(set(), hatchery.hatchery),
+      earlier: (hatchery.looksByEgg.get(egg.id) ?? []).filter((item) => item.takenAt < filmed.takenAt),
+      livingMates: eggs.livingMates(egg),
+      learnt: hatchery.learnt,
+      at: new Date().toISOString(),
+    }
+    await hatchery.amendLooks(() =>
+      hatchery.looks
+        .filter(({ id }) => id === lookId)
+        .map((now: LookRecord) => withMovement(now, movement, surroundings)),
+    )
+  }
+
+  async function judgeTogether(trayId: string): Promise<void> {
+    const { lookOf } = eggs
+    await hatchery.amendLooks(() =>
+      trayGradedTogether({
+        set: set(),
+        timeline: timelineOf(set(), hatchery.hatchery),
+        eggs: eggs.eggs.value,
+        lookOf,
+        earlierOf: (egg) =>
+          (hatchery.looksByEgg.get(egg.id) ?? []).filter(({ id }) => id !== lookOf(egg)?.id),
+        learnt: hatchery.learnt,
+        trayId,
+        at: new Date().toISOString(),
+      }),
+    )
+  }
+
+  async function undo(): Promise<void> {
+    await work.run(async () => {
+      work.phase.value = 'saving'
+      const entry = await hatchery.undo()
+      if (entry && eggs.eggs.value.some((egg) => egg.id === entry.eggId)) eggs.currentId.value = entry.eggId
+    })
+  }
+
+  return { decide, noteMovement, judgeTogether, undo }
+}
