@@ -15,13 +15,14 @@ import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
-import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS } from './practice-words.ts'
+import { CONFUSION_WORDS, COST_WORDS, GIVEAWAY, SURENESS_WORDS, wordsOfCell } from './practice-words.ts'
 import CardAtLamp from './CardAtLamp.vue'
 import { useEggKind } from './egg-kind.ts'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import EggKind from './EggKind.vue'
 import PracticeStanding from './PracticeStanding.vue'
-import { SITTING, usePractice } from './usePractice.ts'
+import { usePractice } from './practice/usePractice.ts'
+import { SITTING } from './practice/useSitting.ts'
 
 /** Learning to candle on eggs that cannot be hurt. */
 const store = useHatcheryStore()
@@ -70,19 +71,7 @@ const handLines = computed((): HandLines | null => {
   if (phase.value === 'seen' && !drawn.value) return null
   return { outline: shown.value.egg.outline, cell: drawn.value ?? NEW_CELL, shadow: [], collar: null }
 })
-/** By how much the line is off, in words. */
-const cellWords = computed(() => {
-  const cell = last.value?.cell
-  if (!cell) return ''
-  const points = Math.abs(100 * (cell.drawn - cell.was)).toFixed(1)
-  const degrees = cell.tilt
-    ? Math.abs((180 / Math.PI) * (cell.tilt.drawnRad - cell.tilt.wasRad)).toFixed(0)
-    : null
-  const against = shown.value?.egg.lookId ? '; compared with the measured line' : ''
-  return `Your line was ${points} points of the length too ${cell.drawn > cell.was ? 'deep' : 'shallow'}${
-    degrees === null ? '' : `, tilt ${degrees}° off`
-  }${against}.`
-})
+const cellWords = computed(() => wordsOfCell(last.value?.cell ?? null, Boolean(shown.value?.egg.lookId)))
 const brightness = ref(1)
 const BRIGHTNESS = { least: 0.5, most: 3, step: 1.25 }
 /** Before the first card, and when the last has been talked over. */

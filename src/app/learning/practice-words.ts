@@ -1,3 +1,4 @@
+import type { Practised } from '../../contracts/records/practice-record.ts'
 import type { Confusion, Cost, Sureness } from '../../core/learning/confusions.ts'
 import type { Rule } from '../../core/learning/rules.ts'
 
@@ -37,3 +38,15 @@ export const GIVEAWAY = {
   'blood-ring': 'One line that closes around an empty middle. Veins fork and never close.',
   quitter: 'A body without living vessels, with a soft edge and murky contents.',
 } as const
+
+/** By how much the line drawn by hand is off. @param isOwn - on a photograph of one's own, where only the measured line is known */
+export function wordsOfCell(cell: Practised['cell'], isOwn: boolean): string {
+  if (!cell) return ''
+  const points = Math.abs(100 * (cell.drawn - cell.was)).toFixed(1)
+  const side = cell.drawn > cell.was ? 'deep' : 'shallow'
+  const tilt = cell.tilt
+    ? `, tilt ${Math.abs((180 / Math.PI) * (cell.tilt.drawnRad - cell.tilt.wasRad)).toFixed(0)}° off`
+    : ''
+  const against = isOwn ? '; compared with the measured line' : ''
+  return `Your line was ${points} points of the length too ${side}${tilt}${against}.`
+}
