@@ -1,97 +1,24 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
-import { fileOf, rawRecordsOf, sortOut, type RawRecord } from '../../contracts/records/book.ts'
 import type { Bundle, BundleSource, MissingPhoto } from '../../contracts/files/bundle.ts'
-import type { ReadingsRecord } from '../../contracts/records/readings-record.ts'
-import type { ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
 import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
 import type { StoredRecord } from './book-tables.ts'
 import { whichBook } from './which-book.ts'
+import { bundleOfMemory, bundleSource } from './bundle-source.ts'
 import { deviceZone, useHatcheryStore } from './hatchery.ts'
+import { useProgress } from './progress.ts'
 
 const MEGABYTE = 1_000_000
 /** Records take more room in the browser than in a file. */
 const ROOM_FACTOR = 1.3
-const SHOW_EVERY_MS = 100
 const bundling = () => import('./bundling.ts')
 
 /** Taking the whole book out, bringing one in, erasing it, and putting right what cannot be read. Always reachable. */
 export const useImportExportStore = defineStore('import-export', () => {
   const hatchery = useHatcheryStore()
-  /** What is under way, and how far it is. */
-  const progress = ref<{ words: string; done: number; total: number } | null>(null)
-  let stopping: AbortController | null = null
-
-  /** Runs long work with its progress shown; {@link stop} ends it. */
-  async function running<T>(
-    words: string,
-    work: (how: { onProgress: (done: number, total: number) => void; signal: AbortSignal }) => Promise<T>,
-  ): Promise<T> {
-    const controller = new AbortController()
-    stopping = controller
-    progress.value = { words, done: 0, total: 0 }
-    let shownMs = 0
-    try {
-      return await work({
-        signal: controller.signal,
-        onProgress: (done, total) => {
-          // Drawing each of thousands of steps would take longer than they do.
-          if (done < total && Date.now() - shownMs < SHOW_EVERY_MS) return
-          shownMs = Date.now()
-          progress.value = { words, done, total }
-        },
-      })
-    } finally {
-      stopping = null
-      progress.value = null
-    }
-  }
-
-  async function photo(id: string): Promise<Uint8Array | null> {
-    const blob = await hatchery.repository.photo(id).catch(() => null)
-    return blob && new Uint8Array(await blob.arrayBuffer())
-  }
-
-  const shapes = (lookId: string): Promise<ShapesRecord | null> =>
-    hatchery.repository.shapes(lookId).catch(() => null)
-
-  const readings = async (id: string): Promise<ReadingsRecord | null> =>
-    (await hatchery.repository.readings([id]).catch(() => null))?.get(id) ?? null
-
-  const attachment = (id: string): Promise<Blob | null> =>
-    hatchery.repository.attachment(id).catch(() => null)
-
-  const parts = { photo, shapes, attachment, readings }
-
-  /** All that is here, once all chapters are open; where the book could not be opened, as it lies on the disk. */
-  async function source(): Promise<BundleSource> {
-    if (hatchery.loaded) {
-      // What is shown fits together by every rule that reading has, or it is among what was set aside.
-      const { records, aside } = sortOut(rawRecordsOf(fileOf(hatchery.records())), deviceZone())
-      return {
-        ...parts,
-        records,
-        aside: [...hatchery.aside, ...aside],
-        buried: hatchery.buried,
-        readingIds: await hatchery.repository.readingIds(),
-      }
-    }
-    const { records: raw, more, readings: days, shapes: lines } = await hatchery.repository.raw(deviceZone())
-    const { records, aside, buried } = sortOut<RawRecord>([...raw, ...more], deviceZone())
-    const [daysById, linesById] = [new Map(days.map((d) => [d.id, d])), new Map(lines.map((l) => [l.id, l]))]
-    return {
-      photo,
-      attachment,
-      shapes: async (id) => (await shapes(id)) ?? linesById.get(id) ?? null,
-      readings: async (id) => (await readings(id)) ?? daysById.get(id) ?? null,
-      readingIds: [...new Set([...(await hatchery.repository.readingIds()), ...daysById.keys()])],
-      records,
-      aside,
-      buried,
-    }
-  }
+  const { progress, running, stop } = useProgress()
+  const source = (): Promise<BundleSource> => bundleSource(hatchery)
 
   async function exportBundle(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
     if (hatchery.loaded) await hatchery.openAll()
@@ -187,26 +114,7 @@ export const useImportExportStore = defineStore('import-export', () => {
   /** After the browser cleared its storage: what is still in memory becomes a new book. Photographs and undo steps are gone. */
   async function restore(): Promise<void> {
     await mayReplace()
-    const records = hatchery.records()
-    const types = new Map<string, string>()
-    for (const look of records.looks)
-      if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
-    const bundle: Bundle = {
-      records,
-      buried: hatchery.buried,
-      aside: hatchery.aside.map(({ table, value }): RawRecord => ({ table, value })),
-      photoTypes: types,
-      missing: [],
-      isChecked: true,
-      book: whichBook(),
-      shapes,
-      attachmentIds: [],
-      attachment: async () => null,
-      // What was read by need is here; the rest went with the storage.
-      readingIds: [...hatchery.readings.keys()],
-      readings: async (id) => hatchery.readings.get(id) ?? null,
-      photo: async (id) => new Uint8Array((await photo(id)) ?? []),
-    }
+    const bundle = await bundleOfMemory(hatchery)
     await hatchery.rewrite(() => running('Restoring', (how) => hatchery.repository.replaceWith(bundle, how)))
   }
 
@@ -237,7 +145,7 @@ export const useImportExportStore = defineStore('import-export', () => {
     restore,
     mend,
     discard,
-    stop: () => stopping?.abort(),
+    stop,
     /** The book can be taken out even when the server has gone since. */
     fetchAhead: () => bundling().catch(() => undefined),
   }

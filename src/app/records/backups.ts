@@ -1,14 +1,12 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { ageMs } from '../../core/backup/age.ts'
 import { keptBackups } from '../../core/backup/grandfather.ts'
-import { DAY_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { nameInBook } from '../data/which-book.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { saveFile } from '../shared/save-file.ts'
-import { count } from '../shared/wording.ts'
+import { useBackupAge } from './backup-age.ts'
 import {
   backupName,
   backupsIn,
@@ -26,8 +24,6 @@ import {
   type KeptBackup,
 } from './backup-folder.ts'
 import { useImportExportStore } from '../data/import-export.ts'
-/** After so many days without a good backup it is said on every page at the desk. */
-const OLD_DAYS = 7
 export const RHYTHMS = ['evening', 'day', 'never'] as const
 export type Rhythm = (typeof RHYTHMS)[number]
 
@@ -51,39 +47,9 @@ export const useBackupsStore = defineStore('backups', () => {
       else asDownload.value = next
     },
   })
-  /** When the last one was written and read back without fault. */
-  const lastGood = useLocalStorage<string | null>(nameInBook('backup-last'), null)
-  /** When this browser first held a book: who has just begun is not reminded. */
-  const since = useLocalStorage<string>(nameInBook('backup-since'), new Date(clock.nowMs).toISOString())
+  const { lastGood, ageDays, ageWords, ageShort, isOld, good } = useBackupAge()
   const problem = ref('')
-  /** A download lies wherever the browser puts it, if it does. */
-  const lastIsDownload = useLocalStorage(nameInBook('backup-last-is-download'), false)
   const working = ref(false)
-
-  /** Infinity where there is none, and where the clock was set back since. */
-  const ageDays = computed(
-    () => ageMs(lastGood.value === null ? null : Date.parse(lastGood.value), clock.nowMs) / DAY_MS,
-  )
-  const ageWords = computed(() => {
-    if (lastGood.value === null) return 'No backup yet.'
-    if (ageDays.value === Infinity)
-      return 'The clock was changed since the last backup, so its age is unknown. Back up now.'
-    const seen = lastIsDownload.value
-      ? 'The last backup went to your downloads. Perlumen cannot check that it is still there. It is'
-      : 'The last backup is'
-    if (ageDays.value < 1) return `${seen} less than a day old.`
-    return `${seen} ${count(Math.floor(ageDays.value), 'day')} old.`
-  })
-  /** The same where there is room for a word. */
-  const ageShort = computed(() => {
-    if (lastGood.value === null) return 'none'
-    if (ageDays.value === Infinity) return 'age unknown'
-    return ageDays.value < 1 ? '< 1 d' : `${Math.floor(ageDays.value)} d`
-  })
-  const isOld = computed(() => {
-    const unsavedMs = ageMs(Date.parse(lastGood.value ?? since.value), clock.nowMs)
-    return hatchery.loaded && hatchery.sets.length > 0 && unsavedMs > OLD_DAYS * DAY_MS
-  })
 
   async function load(): Promise<void> {
     folder.value = await keptFolder()
@@ -140,8 +106,7 @@ export const useBackupsStore = defineStore('backups', () => {
     await importExport.check(file)
     // Downloads lie wherever the browser puts them: no number can be counted on.
     saveFile(file, backupName(clock.nowMs, 0, hatchery.tablet()))
-    lastGood.value = new Date(clock.nowMs).toISOString()
-    lastIsDownload.value = true
+    good(true)
   }
 
   async function write(into: Folder): Promise<void> {
@@ -154,8 +119,13 @@ export const useBackupsStore = defineStore('backups', () => {
       await removeFrom(into, [name]).catch(() => undefined)
       throw error
     })
-    lastGood.value = new Date(clock.nowMs).toISOString()
-    lastIsDownload.value = false
+    good(false)
+    await tidy(into, name)
+    await look()
+  }
+
+  /** Takes away what is no longer kept by day, week, month and year, and what was cut off. @param name - of the newest */
+  async function tidy(into: Folder, name: string): Promise<void> {
     const own = (await backupsIn(into, hatchery.tablet())).filter((backup) => backup.own)
     const keep = keptBackups(own)
     await removeFrom(
@@ -163,7 +133,6 @@ export const useBackupsStore = defineStore('backups', () => {
       own.filter((backup) => !keep.has(backup) && backup.name !== name).map(({ name: old }) => old),
     )
     await removeFrom(into, await tornIn(into, hatchery.tablet()))
-    await look()
   }
 
   /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */
