@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { describe, expect, it } from 'vitest'
-import { readBundle } from '../../src/contracts/files/bundle.ts'
+import { readBundle } from '../../src/contracts/files/read-bundle.ts'
 import { MEASURING_VERSION } from '../../src/core/measure/version.ts'
 import { DEMO_BASKETS, basketByKey } from '../../src/core/simulate/demo-hatchery.ts'
 import { asWritten, looksBack, story } from './story.ts'

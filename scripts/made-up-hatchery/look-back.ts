@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import { readEggs } from '../../src/cli/read-eggs.ts'
-import type { Egg } from '../../src/contracts/records/egg-record.ts'
+import type { Egg } from '../../src/contracts/records/egg-state.ts'
 import type { LookRecord } from '../../src/contracts/records/look-record.ts'
 import type { EggSet } from '../../src/contracts/records/set-record.ts'
 import type { ShapesRecord } from '../../src/contracts/records/shapes-record.ts'

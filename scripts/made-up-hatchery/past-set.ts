@@ -1,11 +1,6 @@
-import {
-  eggOf,
-  newEgg,
-  withEvents,
-  type Egg,
-  type EggEvent,
-  type Outcome,
-} from '../../src/contracts/records/egg-record.ts'
+import { type EggEvent, type Outcome } from '../../src/contracts/records/egg-record.ts'
+import { newEgg, withEvents } from '../../src/contracts/records/egg-state.ts'
+import { eggOf, type Egg } from '../../src/contracts/records/egg-state.ts'
 import type { EggSet } from '../../src/contracts/records/set-record.ts'
 import { FRESH } from '../../src/contracts/records/stamp.ts'
 import { newTray, type Tray } from '../../src/contracts/records/tray-record.ts'

@@ -1,4 +1,5 @@
-import { writeBundle, BundleError, readBundle, type Bundle } from '../../src/contracts/files/bundle.ts'
+import { writeBundle, BundleError, type Bundle } from '../../src/contracts/files/bundle.ts'
+import { readBundle } from '../../src/contracts/files/read-bundle.ts'
 import { fileOf, rawRecordsOf, sortOut } from '../../src/contracts/records/book.ts'
 import { writeCalendar } from '../../src/contracts/files/calendar-file.ts'
 import { confirmedLooks, knownLooks } from '../../src/domain/confirmed-looks.ts'

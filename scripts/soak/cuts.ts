@@ -11,14 +11,8 @@ import { sampleRecords } from '../../src/contracts/records/sample-records.ts'
 import { newSession } from '../../src/contracts/records/session-record.ts'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
 import { noted } from '../../src/domain/readings.ts'
-import {
-  readingsNeeded,
-  takingBack,
-  writtenBy,
-  writtenByUndo,
-  type Changes,
-  type Standing,
-} from '../../src/domain/steps.ts'
+import { readingsNeeded, writtenBy, type Changes, type Standing } from '../../src/domain/steps.ts'
+import { takingBack, writtenByUndo } from '../../src/domain/undo-steps.ts'
 import { prepareMemory } from './keeper.ts'
 import { runTrials, type Findings, type Trials } from './findings.ts'
 

@@ -1,7 +1,7 @@
 // The browser's storage in memory, and the program's own way of keeping books in it.
 import 'fake-indexeddb/auto'
 import { Repository } from '../../src/app/data/repository.ts'
-import type { Egg } from '../../src/contracts/records/egg-record.ts'
+import type { Egg } from '../../src/contracts/records/egg-state.ts'
 import type { LookRecord } from '../../src/contracts/records/look-record.ts'
 import type { Keeper } from './bundles.ts'
 

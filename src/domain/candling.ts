@@ -1,6 +1,6 @@
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { candlingOpenedAt } from '../core/planning/agenda/agenda.ts'

@@ -1,5 +1,5 @@
 import { DAY_MS } from '../core/time/durations.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { hatchOfSet } from './hatch-of-set.ts'
 

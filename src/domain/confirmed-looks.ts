@@ -5,7 +5,7 @@ import type { KnownLook } from '../core/grade/rightness.ts'
 import type { Grade } from '../core/grade-names.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { HatcheryRecords } from '../contracts/records/records.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { timelineOf } from './timeline.ts'
 

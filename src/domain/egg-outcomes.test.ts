@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DAY_MS } from '../core/time/durations.ts'
-import { eggOf, eventsBetween, newEgg, withEvents, type EggState } from '../contracts/records/egg-record.ts'
+import { eventsBetween, newEgg, withEvents } from '../contracts/records/egg-state.ts'
+import { eggOf, type EggState } from '../contracts/records/egg-state.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { deathDayByLooks, eggOutcome } from './egg-outcomes.ts'
 import { timelineOf } from './timeline.ts'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg, type EggState } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
+import { type EggState } from '../contracts/records/egg-state.ts'
 import type { HatchCount } from '../contracts/records/set-record.ts'
 import { countedOn, countsSoFar, hatchOfSet, type Counting } from './hatch-of-set.ts'
 

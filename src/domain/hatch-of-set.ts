@@ -1,5 +1,5 @@
 import { HOUR_MS } from '../core/time/durations.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet, HatchCount } from '../contracts/records/set-record.ts'
 
 /** How far a hatch is, told egg by egg or counted through the window. All times epoch milliseconds, in order. */

@@ -1,4 +1,4 @@
-import { isIn, type Egg } from '../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import { logEvents, type IncubatorLog, type LogEvent } from '../contracts/records/incubator-log.ts'
 import type { Incubator } from '../contracts/records/incubator-record.ts'

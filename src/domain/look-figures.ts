@@ -1,6 +1,6 @@
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import {
   scaleFromCalliper,

@@ -1,5 +1,5 @@
 import type { LookRecord, MovementReading, RegradeCause } from '../contracts/records/look-record.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { FRESH } from '../contracts/records/stamp.ts'
 import { GRADES, type PerGrade } from '../core/grade-names.ts'

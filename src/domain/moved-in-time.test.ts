@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
-import { eggOf, newEgg, withEvents } from '../contracts/records/egg-record.ts'
+import { newEgg, withEvents } from '../contracts/records/egg-state.ts'
+import { eggOf } from '../contracts/records/egg-state.ts'
 import { logId, newLog } from '../contracts/records/incubator-log.ts'
 import { newPractice } from '../contracts/records/practice-record.ts'
 import { readingsOf, withReadings } from '../contracts/records/readings-record.ts'

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
+import { type Egg } from '../contracts/records/egg-state.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { DAY_COUNTS } from '../core/planning/incubation/day-count.ts'

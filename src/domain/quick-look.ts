@@ -1,4 +1,5 @@
-import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
+import { type Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'

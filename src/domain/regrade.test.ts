@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { lookRecordSchema, type LookRecord } from '../contracts/records/look-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
-import { newEgg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
 import { livingShadow } from '../core/grade/expected.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import { NOTHING_LEARNT } from '../core/grade/learn.ts'

@@ -1,5 +1,5 @@
 import type { LookRecord } from '../contracts/records/look-record.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { GRADING_MODEL } from '../core/grade/grading-model.ts'
 import type { Learnt } from '../core/grade/learn.ts'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
+import { type Egg } from '../contracts/records/egg-state.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { isOver, resultsBy, resultsByPlace } from './results-of-book.ts'
 

@@ -1,4 +1,4 @@
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { Session } from '../contracts/records/session-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'

@@ -1,6 +1,6 @@
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
-import { isIn, type Egg } from '../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { secondLookAtMs } from '../core/planning/agenda/second-look.ts'

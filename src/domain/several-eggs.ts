@@ -1,5 +1,5 @@
 import type { LookRecord } from '../contracts/records/look-record.ts'
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { Tray } from '../contracts/records/tray-record.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 import { arrangeInGrid, type GridPlace } from '../core/tray/arrange.ts'

@@ -1,5 +1,5 @@
 import { RecordRefused } from '../contracts/records/book.ts'
-import type { Egg, EggState } from '../contracts/records/egg-record.ts'
+import type { Egg, EggState } from '../contracts/records/egg-state.ts'
 
 type Place = EggState['place']
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
 import { usualProbe } from '../contracts/records/probe-record.ts'
 import { byProbeAndDay, withReadings } from '../contracts/records/readings-record.ts'
 import { simulatedAmong } from '../contracts/records/simulated.ts'

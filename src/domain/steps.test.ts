@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { eggOf, notesOf } from '../contracts/records/egg-record.ts'
+import { notesOf } from '../contracts/records/egg-state.ts'
+import { eggOf } from '../contracts/records/egg-state.ts'
 import { logEvents, type IncubatorLog } from '../contracts/records/incubator-log.ts'
 import type { PracticeRecord } from '../contracts/records/practice-record.ts'
 import { readingsOf, type ReadingsRecord } from '../contracts/records/readings-record.ts'
@@ -8,7 +9,8 @@ import { trayOf } from '../contracts/records/tray-record.ts'
 import { stepSchema } from '../contracts/records/journal-entry.ts'
 import { FRESH } from '../contracts/records/stamp.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
-import { takingBack, writtenBy, writtenByUndo, type Changes, type Standing } from './steps.ts'
+import { writtenBy, type Changes, type Standing } from './steps.ts'
+import { takingBack, writtenByUndo } from './undo-steps.ts'
 
 const sample = sampleRecords()
 const [set] = sample.sets

@@ -1,12 +1,7 @@
-import {
-  eggOf,
-  eventsBetween,
-  withEvents,
-  type Egg,
-  type EggEvent,
-  type EggRecord,
-} from '../contracts/records/egg-record.ts'
-import { takingEventsBack, type Noting } from '../contracts/records/events.ts'
+import { type EggEvent, type EggRecord } from '../contracts/records/egg-record.ts'
+import { eventsBetween, withEvents } from '../contracts/records/egg-state.ts'
+import { eggOf, type Egg } from '../contracts/records/egg-state.ts'
+import { type Noting } from '../contracts/records/events.ts'
 import {
   logId,
   monthOf,
@@ -16,7 +11,7 @@ import {
   type LogNote,
 } from '../contracts/records/incubator-log.ts'
 import type { Incubator } from '../contracts/records/incubator-record.ts'
-import type { JournalEntry, Step } from '../contracts/records/journal-entry.ts'
+import type { Step } from '../contracts/records/journal-entry.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import {
   newPractice,
@@ -29,7 +24,6 @@ import {
   byProbeAndDay,
   dayOf,
   readingsId,
-  withoutReadings,
   withReadings,
   type ProbeReading,
   type ReadingsRecord,
@@ -39,13 +33,11 @@ import {
   type Session,
   type SessionHappening,
   type SessionNote,
-  type SessionRecord,
 } from '../contracts/records/session-record.ts'
 import { setRecordOf, setWritten, type EggSet, type SetRecord } from '../contracts/records/set-record.ts'
 import { stamped, type Stamp } from '../contracts/records/stamp.ts'
 import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/records/tray-record.ts'
 import { placing } from '../contracts/records/whereabouts.ts'
-import { countsTakenBack } from './hatch-of-set.ts'
 
 /** Records that a step changes; each takes the place of the one with its id. */
 export interface Changes {
@@ -118,7 +110,7 @@ export function nothingWritten(): Written {
   }
 }
 
-function setNow(id: string, { set }: Pick<Standing, 'set'>): SetRecord | null {
+export function setNow(id: string, { set }: Pick<Standing, 'set'>): SetRecord | null {
   const now = set(id)
   return now ? setRecordOf(now) : null
 }
@@ -277,7 +269,7 @@ export function readingsNeeded(
 }
 
 /** What is gone stands nowhere when it comes back: its revision must go on from here. */
-function beforeGone<T extends { id: string; stamp: Stamp }>(
+export function beforeGone<T extends { id: string; stamp: Stamp }>(
   list: readonly T[],
   of: (id: string) => T | undefined,
 ): Array<{ id: string; before: T | null }> {
@@ -285,113 +277,4 @@ function beforeGone<T extends { id: string; stamp: Stamp }>(
     const now = of(id)
     return { id, before: now && stamp.gone ? { ...now, stamp: { ...stamp, gone: false } } : (now ?? null) }
   })
-}
-
-type TakingBack = Omit<JournalEntry, 'number' | 'label' | 'eggId'>
-
-/** What it takes to take a step back. */
-export function takingBack(
-  { incubators, probes, trays, sets, eggs, looks, sessions, logs }: Written,
-  { readings = [] }: Pick<Changes, 'readings'>,
-  standing: Standing,
-): TakingBack {
-  const before = <T extends { id: string }, B>(list: readonly T[], of: (id: string) => B | null) =>
-    list.map(({ id }) => ({ id, before: of(id) }))
-  const noted = <E extends { id: string }>(
-    list: ReadonlyArray<{ id: string; events: readonly E[] }>,
-    of: (id: string) => { events: readonly unknown[] } | undefined,
-  ) =>
-    list.map(({ id, events }) => {
-      const now = of(id)
-      const eventIds = events.slice(now?.events.length ?? 0).map((event) => event.id)
-      return { id, created: now === undefined, eventIds }
-    })
-  return {
-    incubators: beforeGone(incubators, standing.incubator),
-    probes: beforeGone(probes, standing.probe),
-    sets: before(sets, (id) => setNow(id, standing)),
-    looks: before(looks, (id) => standing.look(id) ?? null),
-    trays: noted(trays, standing.tray),
-    eggs: noted(eggs, standing.egg),
-    sessions: noted(sessions, standing.session),
-    // What else happened in the month came by itself and stays, also where the step was the first to be noted in it.
-    logs: noted(logs, standing.log).map((log) => ({ ...log, created: false })),
-    readings: readings.map(({ probeId, atMs }) => ({ probeId, atMs })),
-  }
-}
-
-/** What taking a step back writes. Nothing that was noted is edited away: it is noted as taken back. */
-export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Writer): Written {
-  const { device } = writer
-  /** How it was before, or gone. */
-  function back<T extends { id: string; stamp: Stamp }>(
-    list: ReadonlyArray<{ id: string; before: T | null }>,
-    of: (id: string) => T | undefined,
-    restored: (before: T, now: T | undefined) => T = (before) => before,
-  ): T[] {
-    return list.flatMap(({ id, before }) => {
-      const now = of(id)
-      if (before) return [stamped(restored(before, now), { device, now })]
-      return now ? [stamped(now, { device, gone: true })] : []
-    })
-  }
-  /** With the step's events taken back, or gone where the step brought it. */
-  function notedBack<T extends { stamp: Stamp; events: object[] }>(
-    list: JournalEntry['eggs'],
-    of: (id: string) => T | undefined,
-  ): T[] {
-    return list.flatMap(({ id, created, eventIds }) => {
-      const now = of(id)
-      if (!now) return []
-      if (created) return [stamped(now, { device, gone: true })]
-      const events = [...now.events, ...takingEventsBack(eventIds, writer)]
-      return [stamped({ ...now, events }, { device, now })]
-    })
-  }
-  const recordOf =
-    <V, R>(of: (id: string) => V | undefined, record: (value: V) => R) =>
-    (id: string): R | undefined => {
-      const now = of(id)
-      return now && record(now)
-    }
-  return {
-    incubators: back(entry.incubators, standing.incubator),
-    probes: back(entry.probes, standing.probe, (before, now) => withNothingUnsaid(before, now, writer)),
-    trays: notedBack<TrayRecord>(entry.trays, recordOf(standing.tray, trayRecordOf)),
-    sets: entry.sets.flatMap(({ id, before }): SetRecord[] => {
-      const now = setNow(id, standing)
-      if (!before || !now) return now ? [stamped(now, { device, gone: true })] : []
-      const counted = countsTakenBack(now.counted, before.counted, writer)
-      return [setWritten({ ...before, counted }, { device, now })]
-    }),
-    eggs: notedBack<EggRecord>(
-      entry.eggs,
-      recordOf(standing.egg, (egg) => withEvents(egg, [])),
-    ),
-    looks: back(entry.looks, standing.look, withWhatNobodyDecided),
-    sessions: notedBack<SessionRecord>(entry.sessions, recordOf(standing.session, sessionRecordOf)),
-    logs: notedBack<IncubatorLog>(entry.logs, standing.log),
-    practice: [],
-    readings: readingsNeeded(entry.readings).flatMap((id) => {
-      const now = standing.readings(id)
-      if (!now) return []
-      const atMs = entry.readings.filter((reading) => readingsNeeded([reading])[0] === id).map((r) => r.atMs)
-      return [stamped(withoutReadings(now, atMs), { device, now })]
-    }),
-  }
-}
-
-/** A probe as it was named before; what was noted of it since is taken back, and not forgotten. */
-function withNothingUnsaid(before: ProbeRecord, now: ProbeRecord | undefined, writer: Writer): ProbeRecord {
-  if (!now) return before
-  const known = new Set(before.events.map(({ id }) => id))
-  const since = now.events.flatMap(({ id }) => (known.has(id) ? [] : [id]))
-  return { ...before, events: [...now.events, ...takingEventsBack(since, writer)] }
-}
-
-/** What a film showed, and what was graded again, was no step, and is not taken back with one. */
-function withWhatNobodyDecided(look: LookRecord, now: LookRecord | undefined): LookRecord {
-  if (!now) return look
-  const { movement, verdict, madeBy, earlierVerdicts } = now
-  return { ...look, movement, verdict, madeBy, earlierVerdicts }
 }

@@ -1,4 +1,4 @@
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { daysBetween, localDateOf } from '../core/time/local-date.ts'
 

@@ -1,4 +1,5 @@
-import { notesOf, type Egg } from '../contracts/records/egg-record.ts'
+import { notesOf } from '../contracts/records/egg-state.ts'
+import { type Egg } from '../contracts/records/egg-state.ts'
 import type { Hatchery } from '../contracts/records/hatchery-record.ts'
 import { logEvents, type IncubatorLog } from '../contracts/records/incubator-log.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { eggOf, newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
+import { eggOf, type Egg } from '../contracts/records/egg-state.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import { usualProbe } from '../contracts/records/probe-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'

@@ -1,4 +1,4 @@
-import type { Egg } from '../contracts/records/egg-record.ts'
+import type { Egg } from '../contracts/records/egg-state.ts'
 import { standingEvents } from '../contracts/records/events.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import { checksOf, type ProbeRecord } from '../contracts/records/probe-record.ts'

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { DAY_MS } from '../core/time/durations.ts'
-import { newEgg, type Egg } from '../contracts/records/egg-record.ts'
+import { newEgg } from '../contracts/records/egg-state.ts'
+import { type Egg } from '../contracts/records/egg-state.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { writeCalendar } from '../contracts/files/calendar-file.ts'
 import { chicksNow } from './chicks-now.ts'

@@ -1,18 +1,11 @@
 import { MINUTE_MS } from '../core/time/durations.ts'
 import { checkEggsOfSet, fileOf, sortOut, TABLE_SCHEMAS, type RawRecord } from '../contracts/records/book.ts'
-import { eggOf } from '../contracts/records/egg-record.ts'
+import { eggOf } from '../contracts/records/egg-state.ts'
 import { RECORD_TABLES } from '../contracts/records/record-tables.ts'
 import type { HatcheryRecords } from '../contracts/records/records.ts'
 import { mergeBooks, type Copy } from '../domain/merge/merge-books.ts'
-import {
-  nothingWritten,
-  takingBack,
-  writtenBy,
-  writtenByUndo,
-  type Changes,
-  type Standing,
-  type Written,
-} from '../domain/steps.ts'
+import { nothingWritten, writtenBy, type Changes, type Standing, type Written } from '../domain/steps.ts'
+import { takingBack, writtenByUndo } from '../domain/undo-steps.ts'
 
 const ZONE = 'Europe/Lisbon'
 const START_MS = Date.parse('2026-03-11T00:00:00.000Z')

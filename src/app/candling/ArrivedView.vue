@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { isIn } from '../../contracts/records/egg-record.ts'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useSaving } from '../shared/useSaving.ts'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { ACTION_WORDS, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 
 /** What is suggested otherwise now that all mates of a tray are known. The candler's own word stands in any case. */

@@ -2,7 +2,7 @@
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'

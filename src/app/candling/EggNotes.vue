@@ -2,7 +2,8 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { Mic } from '@lucide/vue'
-import { notesOf, spokenOf, type Egg } from '../../contracts/records/egg-record.ts'
+import { notesOf, spokenOf } from '../../contracts/records/egg-state.ts'
+import { type Egg } from '../../contracts/records/egg-state.ts'
 import { count } from '../shared/wording.ts'
 
 /** What is noted of the egg at hand, and what is just being named or spoken. */

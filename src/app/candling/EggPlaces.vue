@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { unseenAmong, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
 

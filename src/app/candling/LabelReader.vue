@@ -2,7 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { QrCode } from '@lucide/vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { readLabelCode, type Label } from '../../contracts/files/label-code.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'

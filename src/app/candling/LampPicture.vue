@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Session } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'

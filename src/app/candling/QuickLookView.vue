@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Camera, ImagePlus, RotateCcw } from '@lucide/vue'
-import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES } from '../../core/species/species.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'

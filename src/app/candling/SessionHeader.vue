@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { SPECIES } from '../../core/species/species.ts'

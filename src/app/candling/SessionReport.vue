@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { eventsOf, type Session } from '../../contracts/records/session-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useObjectUrl } from '@vueuse/core'
 import { computed } from 'vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { svgPath } from '../shared/svg-path.ts'
 import type { SeveralEggs } from '../../domain/several-eggs.ts'
 

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../words/reasons.ts'
 import { GRADES } from '../../core/grade-names.ts'

@@ -1,7 +1,7 @@
 import { effectScope } from 'vue'
 import { describe, expect, it } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { useManyFiles } from './useManyFiles.ts'
 
 const [sample] = sampleRecords().eggs

@@ -1,5 +1,5 @@
 import { computed, onScopeDispose, shallowRef, type ComputedRef, type ShallowRef } from 'vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { inLanes } from '../../workers/pool.ts'
 import { readCaptureTime } from '../../devices/camera/photo-files.ts'

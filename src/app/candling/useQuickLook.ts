@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { shapesOf, type EggReading } from '../../core/measure/reading.ts'
 import { usualStage } from '../../core/planning/incubation/timetable.ts'

@@ -4,7 +4,7 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import { newEgg } from '../../contracts/records/egg-record.ts'
+import { newEgg } from '../../contracts/records/egg-state.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useImportExportStore } from '../data/import-export.ts'

@@ -1,6 +1,6 @@
 import { computed, type ComputedRef } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'

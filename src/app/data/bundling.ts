@@ -1,5 +1,6 @@
 /** What only exporting, importing and merging need: fetched when they begin, or when the page has nothing else to do. */
-export { BundleError, readBundle, writeBundle } from '../../contracts/files/bundle.ts'
+export { BundleError, writeBundle } from '../../contracts/files/bundle.ts'
+export { readBundle } from '../../contracts/files/read-bundle.ts'
 export { exchangeFiles } from '../../contracts/files/exchange.ts'
 export { buildZip } from '../../contracts/files/zip-file.ts'
 export { decided, mergeBundles } from '../../domain/merge/merge-bundles.ts'

@@ -1,5 +1,5 @@
 import { checkEggsOfSet, RecordRefused } from '../../contracts/records/book.ts'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { checkTraysShared, sameSpot } from '../../domain/shared-trays.ts'

@@ -8,7 +8,7 @@ import {
   sampleRecords,
   unstamped,
 } from '../../contracts/records/sample-records.ts'
-import { withEvents } from '../../contracts/records/egg-record.ts'
+import { withEvents } from '../../contracts/records/egg-state.ts'
 import { setRecordOf } from '../../contracts/records/set-record.ts'
 import { newSession } from '../../contracts/records/session-record.ts'
 import { BookTables } from './book-tables.ts'

@@ -1,6 +1,6 @@
 import { computed, shallowRef } from 'vue'
 import type { Chapter, Frame } from '../../contracts/records/book.ts'
-import { eggOf, type Egg } from '../../contracts/records/egg-record.ts'
+import { eggOf, type Egg } from '../../contracts/records/egg-state.ts'
 import { newHatchery, type Hatchery, type HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import type { IncubatorLog } from '../../contracts/records/incubator-log.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'

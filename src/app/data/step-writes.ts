@@ -4,13 +4,13 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import {
   readingsNeeded,
-  takingBack,
   writtenBy,
   type Changes,
   type Standing,
   type Writer,
   type Written,
 } from '../../domain/steps.ts'
+import { takingBack } from '../../domain/undo-steps.ts'
 import { checkStep } from './check-step.ts'
 import type { BookInMemory } from './opened-book.ts'
 import type { Repository } from './repository.ts'

@@ -1,6 +1,7 @@
 import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import { readingsNeeded, writtenByUndo } from '../../domain/steps.ts'
+import { readingsNeeded } from '../../domain/steps.ts'
+import { writtenByUndo } from '../../domain/undo-steps.ts'
 import type { StepPort, StepWrites } from './step-writes.ts'
 
 /** Undoes the last step. @returns what was undone, or null when there was nothing */

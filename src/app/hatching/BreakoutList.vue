@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Egg, Outcome } from '../../contracts/records/egg-record.ts'
+import type { Outcome } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { OPENED_STAGES, openedStageAt } from '../../core/hatching/breakout-stages.ts'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { CHICK_STATES, type ChickState, type Egg } from '../../contracts/records/egg-record.ts'
+import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-record.ts'
+import { type Egg } from '../../contracts/records/egg-state.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 
 /** One chick. It is drawn anew only when its own egg changes: what is being typed elsewhere stays. */

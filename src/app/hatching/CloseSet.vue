@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { eventOf } from '../../core/planning/incubation/schedule.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'

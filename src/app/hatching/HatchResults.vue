@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { Download, FileText } from '@lucide/vue'
 import { RouterLink } from 'vue-router'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchResults, PHASES } from '../../core/hatching/results.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'

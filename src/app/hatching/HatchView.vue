@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Undo2 } from '@lucide/vue'
-import { isIn } from '../../contracts/records/egg-record.ts'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { chicksOf } from '../../domain/chicks-now.ts'

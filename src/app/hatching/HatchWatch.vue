@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { hatcheryRecordOf, type HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'

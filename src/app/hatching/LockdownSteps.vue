@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { isIn } from '../../contracts/records/egg-record.ts'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
 import { eventOf } from '../../core/planning/incubation/schedule.ts'

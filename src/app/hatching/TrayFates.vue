@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { Fate } from '../../core/hatching/results.ts'
 import { placeLabel } from '../../core/tray/layout.ts'

@@ -1,5 +1,5 @@
 import { computed, type ComputedRef } from 'vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { diagnose, type Diagnosis } from '../../core/diagnosis/diagnose.ts'
 import type { SetStory } from '../../core/diagnosis/story.ts'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { SIDES } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts'

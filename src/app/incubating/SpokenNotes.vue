@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onScopeDispose, shallowRef, watch } from 'vue'
-import { spokenOf, type Egg } from '../../contracts/records/egg-record.ts'
+import { spokenOf } from '../../contracts/records/egg-state.ts'
+import { type Egg } from '../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 
 /** What was spoken of an egg at the lamp, to be played at the desk. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
 import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
 import { placeLabel } from '../../core/tray/layout.ts'

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Scale, SkipForward, Undo2, Usb } from '@lucide/vue'
-import type { Egg } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import { standingEvents } from '../../contracts/records/events.ts'
 import { trayWeighings } from '../../contracts/records/tray-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'

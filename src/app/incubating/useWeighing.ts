@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { standingEvents } from '../../contracts/records/events.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { eggBody } from '../../core/moisture/egg-body.ts'

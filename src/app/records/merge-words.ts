@@ -1,6 +1,6 @@
 import { instantField } from '../../contracts/records/fields.ts'
 import type { Bundle } from '../../contracts/files/bundle.ts'
-import type { EggState } from '../../contracts/records/egg-record.ts'
+import type { EggState } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { SetRecord } from '../../contracts/records/set-record.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
-import { isIn } from '../../contracts/records/egg-record.ts'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'

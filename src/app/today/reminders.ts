@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { isIn } from '../../contracts/records/egg-record.ts'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import { agenda } from '../../core/planning/agenda/agenda.ts'
 import { planReminders, removalReminder, type Reminder } from './plan-reminders.ts'
 import { localDateOf } from '../../core/time/local-date.ts'

@@ -1,4 +1,4 @@
-import { isIn, type Egg } from '../../contracts/records/egg-record.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { WarningSet } from '../../core/planning/agenda/warnings.ts'
 import { oldestStorageDays } from '../../domain/storage-age.ts'

@@ -1,6 +1,7 @@
 import { readFile, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { BundleError, readBundle, writeBundle, type Bundle } from '../../contracts/files/bundle.ts'
+import { BundleError, writeBundle, type Bundle } from '../../contracts/files/bundle.ts'
+import { readBundle } from '../../contracts/files/read-bundle.ts'
 import { exchangeFiles } from '../../contracts/files/exchange.ts'
 import { PhotoFileError } from '../../contracts/files/photo-file.ts'
 import { RECORDS_VERSION } from '../../contracts/records/records.ts'

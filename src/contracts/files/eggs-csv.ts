@@ -1,7 +1,9 @@
 import Papa from 'papaparse'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { neutraliseFormula, plainText } from './csv-cell.ts'
-import { lengthField, markField, notesOf, weightField, type Egg } from '../records/egg-record.ts'
+import { lengthField, markField, weightField } from '../records/egg-record.ts'
+import { notesOf } from '../records/egg-state.ts'
+import { type Egg } from '../records/egg-state.ts'
 import type { HatcheryRecords } from '../records/records.ts'
 
 /** Columns that may be edited in a spreadsheet and brought back; `new note` is empty when it goes out. */

@@ -1,5 +1,7 @@
 import { z } from 'zod'
-import { eggOf, eggRecordSchema, withEvents, type Egg } from './egg-record.ts'
+import { eggRecordSchema } from './egg-record.ts'
+import { withEvents } from './egg-state.ts'
+import { eggOf, type Egg } from './egg-state.ts'
 import { standingEvents } from './events.ts'
 import { problemsOf, type FieldProblem } from './field-problem.ts'
 import { hatcheryRecordOf, hatcheryRecordSchema, newHatchery } from './hatchery-record.ts'

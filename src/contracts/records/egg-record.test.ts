@@ -2,17 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { GRADES } from '../../core/grade-names.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
-import {
-  CHICK_STATES,
-  eggOf,
-  eggRecordSchema,
-  eventsBetween,
-  newEgg,
-  OUTCOMES,
-  withEvents,
-  type Egg,
-  type EggState,
-} from './egg-record.ts'
+import { CHICK_STATES, eggRecordSchema, OUTCOMES } from './egg-record.ts'
+import { eventsBetween, newEgg, withEvents } from './egg-state.ts'
+import { eggOf, type Egg, type EggState } from './egg-state.ts'
 import { standingEvents } from './events.ts'
 
 const AT = '2026-03-11T08:00:00.000Z'

@@ -1,4 +1,4 @@
-import type { Egg } from './egg-record.ts'
+import type { Egg } from './egg-state.ts'
 import type { Hatchery } from './hatchery-record.ts'
 import type { IncubatorLog } from './incubator-log.ts'
 import type { LookRecord } from './look-record.ts'

@@ -1,11 +1,10 @@
-import { MAD_TO_SD } from '../statistics/robust.ts'
 import { clamp } from '../clamp.ts'
-import { quantile } from '../image/quantile.ts'
-import { logPlane } from '../image/log.ts'
-import { blurBoth, createPlane, sampleBilinear, type Plane } from '../image/plane.ts'
+import { sampleBilinear, type Plane } from '../image/plane.ts'
 import { capVolumeFraction } from '../geometry/cap-volume.ts'
 import { toPicture, type Point } from '../geometry/egg-outline.ts'
-import { isInside, type EggFrame } from './egg-frame.ts'
+import { type EggFrame } from './egg-frame.ts'
+import { edgeResponses } from './cell-edge-responses.ts'
+import { lowerMidMean, trimmedMean } from './small-means.ts'
 
 /** The air cell's edge in the frame: a plane cutting the shell, seen as a chord with a bow. */
 export interface CellCurve {
@@ -41,121 +40,8 @@ export const CELL_STRENGTH_LIMIT = 0.85
 /** Nearer the pole than this, ÷ length, bloom and the lamp's rim draw lines of their own. */
 const SHALLOWEST = 0.05
 const PLACING_REACH = 0.025
-const POLE_SHARE = 0.04
 /** From this strength on no other line was ever taken for the edge. */
 const CELL_STRENGTH_SAFE = 2.4
-
-/** Widths of the blur before differences are taken, frame pixels. */
-const ALONG_PX = 1.5
-const ACROSS_PX = 1.7
-
-interface EdgeResponses {
-  /** Clipped hard, so that a few speckles or vessels cannot make an edge: for finding it. */
-  coarse: Plane
-  /** Mostly the thin line itself, hardly clipped: for placing it. */
-  fine: Plane
-}
-
-/**
- * The membrane's edge shows as a thin dark line, and mostly as a fall of light toward the contents, in green
- * more than in red once there is blood. Each is taken in robust standard deviations.
- */
-function edgeResponses(frame: EggFrame): EdgeResponses {
-  const bright = brightest(frame.red, frame)
-  // The floor is high: the edge lies in the light, and a dark embryo's noise must not set the scale.
-  const greenLight = logAbove(frame.green, 0.04 * brightest(frame.green, frame) + 0.002)
-  // Where red is burnt out nothing can stand out in it; green still shows the edge.
-  const light = burntShare(frame) > MOSTLY_BURNT ? greenLight : logAbove(frame.red, 0.04 * bright)
-  const smooth = blurBoth(light, ALONG_PX, ACROSS_PX)
-  const line = bendAlongRows(smooth)
-  const fall = fallAlongRows(smooth)
-  const greenFall = fallAlongRows(blurBoth(greenLight, ALONG_PX, ACROSS_PX))
-  const lineSd = robustSd(line, frame, 0.1 * bright)
-  const fallSd = robustSd(fall, frame, 0.1 * bright)
-  const greenSd = robustSd(greenFall, frame, 0.1 * bright)
-  const coarse = createPlane(frame.lengthPx, frame.heightPx)
-  const fine = createPlane(frame.lengthPx, frame.heightPx)
-  // At the pole the frame repeats its outermost light, which bends where it begins to.
-  const pole = Math.ceil(POLE_SHARE * frame.lengthPx)
-  for (let row = 0; row < frame.heightPx; row++) {
-    for (let at = row * frame.lengthPx + pole; at < (row + 1) * frame.lengthPx; at++) {
-      const bend = line.values[at]! / lineSd
-      const redFall = fall.values[at]! / fallSd
-      coarse.values[at] =
-        clamp(bend, -1.2, 2) +
-        0.3 * clamp(redFall, -0.8, 1.6) +
-        0.3 * clamp(greenFall.values[at]! / greenSd, -0.8, 1.6)
-      fine.values[at] = clamp(bend, -1.5, 5) + 0.3 * clamp(redFall, -1, 2.5)
-    }
-  }
-  return { coarse, fine }
-}
-
-/** Linear light from which on it is burnt out, and the share of the cell's surroundings that may be before green is used. */
-const BURNT_OUT = 0.94
-const MOSTLY_BURNT = 0.15
-
-/** Share of what lies where air cells end in which red is burnt out. */
-function burntShare(frame: EggFrame): number {
-  let all = 0
-  let burnt = 0
-  for (let row = 0; row < frame.heightPx; row += 2)
-    for (let column = 6; column < 0.45 * frame.lengthPx; column += 2) {
-      if (!isInside(frame, column, row, 0.92)) continue
-      all++
-      if (frame.red.values[row * frame.lengthPx + column]! > BURNT_OUT) burnt++
-    }
-  return burnt / Math.max(1, all)
-}
-
-function logAbove(plane: Plane, floor: number): Plane {
-  return { ...plane, values: logPlane(plane.values, floor) }
-}
-
-/** Fall of light from the blunt side to the small side, between neighbours; zero at the poles. */
-function fallAlongRows({ widthPx, heightPx, values }: Plane): Plane {
-  const out = createPlane(widthPx, heightPx)
-  for (let y = 0; y < heightPx; y++) {
-    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++)
-      out.values[at] = (values[at - 1]! - values[at + 1]!) / 2
-  }
-  return out
-}
-
-/** Upward bend along the axis: large on a dark line across it; zero at the poles. */
-function bendAlongRows({ widthPx, heightPx, values }: Plane): Plane {
-  const out = createPlane(widthPx, heightPx)
-  for (let y = 0; y < heightPx; y++) {
-    for (let at = y * widthPx + 1; at < (y + 1) * widthPx - 1; at++)
-      out.values[at] = values[at - 1]! + values[at + 1]! - 2 * values[at]!
-  }
-  return out
-}
-
-function brightest(plane: Plane, frame: EggFrame): number {
-  const inside = new Float32Array(plane.values.length)
-  let count = 0
-  for (let row = 0; row < frame.heightPx; row += 3) {
-    for (let column = 0; column < frame.lengthPx; column += 3) {
-      if (isInside(frame, column, row)) inside[count++] = plane.values[row * frame.lengthPx + column]!
-    }
-  }
-  return quantile(inside.subarray(0, count), 0.98)
-}
-
-/** Over lit pixels inside the egg. */
-function robustSd(plane: Plane, frame: EggFrame, litFrom: number): number {
-  const sizes = new Float32Array(plane.values.length)
-  let count = 0
-  for (let y = 0; y < plane.heightPx; y += 2) {
-    for (let x = 7; x < plane.widthPx - 7; x += 2) {
-      const at = y * plane.widthPx + x
-      if (frame.red.values[at]! > litFrom && isInside(frame, x, y, 0.9))
-        sizes[count++] = Math.abs(plane.values[at]!)
-    }
-  }
-  return Math.max(1e-6, MAD_TO_SD * quantile(sizes.subarray(0, count), 0.5))
-}
 
 /** Depth that is expected of an air cell, ÷ length, and how firmly. */
 export interface ExpectedDepth {
@@ -295,42 +181,6 @@ function sampleAlongRow({ widthPx, values }: Plane, column: number, row: number)
   const x0 = Math.floor(x)
   const at = row * widthPx + x0
   return values[at]! + (x - x0) * (values[at + 1]! - values[at]!)
-}
-
-/** Mean without the highest and lowest sixteenth. @param values - sorted in place */
-function trimmedMean(values: Float32Array): number {
-  return sortedMean(values, 0.0625, 0.9375)
-}
-
-/**
- * Mean of the middle half, shifted down by an eighth: the membrane's edge is there all the way across,
- * while vessels and speckles that happen to lie in line leave gaps.
- * @param values - sorted in place
- */
-function lowerMidMean(values: Float32Array): number {
-  return sortedMean(values, 0.125, 0.625)
-}
-
-/** Insertion sort: faster than the built-in for a few dozen numbers. */
-function sortSmall(values: Float32Array): void {
-  for (let i = 1; i < values.length; i++) {
-    const value = values[i]!
-    let j = i - 1
-    while (j >= 0 && values[j]! > value) {
-      values[j + 1] = values[j]!
-      j--
-    }
-    values[j + 1] = value
-  }
-}
-
-function sortedMean(values: Float32Array, fromShare: number, toShare: number): number {
-  sortSmall(values)
-  const from = Math.floor(values.length * fromShare)
-  const to = Math.floor(values.length * toShare)
-  let sum = 0
-  for (let i = from; i < to; i++) sum += values[i]!
-  return sum / (to - from)
 }
 
 /** Column of the edge at a distance across the axis; `half` is the chord's half-width, all in frame pixels. */

@@ -3,7 +3,8 @@ import { drawnDown, type LinearImage } from '../image/linear.ts'
 import { medianOf } from '../image/quantile.ts'
 import { cutOut, outlineIn, overlaps, toPhotograph, type FoundEgg } from './cut-out.ts'
 import type { Glow } from './find-glow.ts'
-import { edgePlanes, settleEach, type ShapePrior } from './fit-outline.ts'
+import { settleEach, type ShapePrior } from './fit-outline.ts'
+import { edgePlanes } from './outline-edges.ts'
 
 /** Length of an egg in the picture in which its mates are looked for, px. */
 const MATE_LENGTH_PX = 60

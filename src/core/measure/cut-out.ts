@@ -1,13 +1,8 @@
 import { containsPoint, outlinePolygon, scaled, type EggOutline } from '../geometry/egg-outline.ts'
 import { drawnDown, type LinearImage, type Region } from '../image/linear.ts'
 import type { Glow } from './find-glow.ts'
-import {
-  edgePlanes,
-  refineOutline,
-  type EdgePlanes,
-  type OutlineFit,
-  type ShapePrior,
-} from './fit-outline.ts'
+import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
+import { edgePlanes, type EdgePlanes } from './outline-edges.ts'
 
 /** Length that an egg is then drawn down to, px: all that follows costs the same whatever the photograph's size. */
 const EGG_LENGTH_PX = 280

@@ -1,15 +1,11 @@
 import { containsPoint, scaled, type EggOutline } from '../geometry/egg-outline.ts'
 import { drawnDown, type LinearImage } from '../image/linear.ts'
 import { cutOut, outlineIn, overlaps, shareCutOff, toPhotograph, type FoundEgg } from './cut-out.ts'
-import { findGlow, findGlowAtLevels, type Ellipse, type Glow, type GlowPatch } from './find-glow.ts'
-import {
-  edgePlanes,
-  isNearlySame,
-  isPlain,
-  proposeOutlines,
-  type OutlineFit,
-  type ShapePrior,
-} from './fit-outline.ts'
+import { findGlow, findGlowAtLevels, type Glow } from './find-glow.ts'
+import { type GlowPatch } from './glow-ellipse.ts'
+import { type Ellipse } from './glow-ellipse.ts'
+import { isNearlySame, isPlain, proposeOutlines, type OutlineFit, type ShapePrior } from './fit-outline.ts'
+import { edgePlanes } from './outline-edges.ts'
 import { completeTray, findTray } from './complete-tray.ts'
 import type { RejectionCode } from './reading.ts'
 

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
-import { findGlow, findGlowAtLevels, type Ellipse } from './find-glow.ts'
+import { findGlow, findGlowAtLevels } from './find-glow.ts'
+import { type Ellipse } from './glow-ellipse.ts'
 import { cases } from '../../testing/thorough.ts'
 
 /** Patches of light alone, on ellipses drawn from a formula. */

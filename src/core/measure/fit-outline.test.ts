@@ -10,14 +10,8 @@ import {
 import type { LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
 import { findGlow } from './find-glow.ts'
-import {
-  edgePlanes,
-  isNearlySame,
-  isPlain,
-  proposeOutlines,
-  refineOutline,
-  type ShapePrior,
-} from './fit-outline.ts'
+import { isNearlySame, isPlain, proposeOutlines, refineOutline, type ShapePrior } from './fit-outline.ts'
+import { edgePlanes } from './outline-edges.ts'
 import { cases } from '../../testing/thorough.ts'
 
 /** Outlines alone, on silhouettes drawn from a formula: known curves in, the same curves out. */

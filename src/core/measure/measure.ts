@@ -1,5 +1,4 @@
 import { MAD_TO_SD } from '../statistics/robust.ts'
-import { clamp } from '../clamp.ts'
 import { medianOf } from '../image/quantile.ts'
 import { drawMaps, type EggMaps } from '../impression/egg-maps.ts'
 import { impressionOf } from '../impression/impression.ts'
@@ -7,51 +6,31 @@ import {
   bluntPole,
   breadthPx,
   outlinePolygon,
-  reversed,
   smallPole,
   toPicture,
   type Point,
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
-import type { LinearImage } from '../image/linear.ts'
 import type { Mask } from '../image/morphology.ts'
-import { SPECIES, type SpeciesName } from '../species/species.ts'
+import { type SpeciesName } from '../species/species.ts'
 import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
-import {
-  cellEdgePoints,
-  doubtCell,
-  expectedDepth,
-  measureAirCell,
-  searchCellEdge,
-  type AirCell,
-  type CellSearch,
-  type ExpectedDepth,
-} from './air-cell.ts'
+import { cellEdgePoints, doubtCell, expectedDepth, measureAirCell, type AirCell } from './air-cell.ts'
 import { findContents, type Contents } from './contents.ts'
 import { findCrack } from './crack.ts'
 import { edgeWidth } from './edge-width.ts'
 import { looksLikeAnEgg } from './likeness.ts'
-import { layOutEgg, turnedFrame, type EggFrame } from './egg-frame.ts'
+import { type EggFrame } from './egg-frame.ts'
 import { fitEmptyField, type IlluminationModel } from './illumination-model.ts'
 import { toPhotograph, type FoundEgg } from './cut-out.ts'
-import { refineOutline, type OutlineFit, type ShapePrior } from './fit-outline.ts'
+import { type OutlineFit } from './fit-outline.ts'
 import type { EggReading, LightReading, ReasonCode } from './reading.ts'
 import { scaleSpace } from './ridges.ts'
 import { readLines } from './line-signs.ts'
 import { measureRing, usablePixels } from './ring.ts'
 import { measureShadow, type Shadow } from './shadow.ts'
 import { readSigns } from './signs.ts'
-import { removeSpeckles } from './speckles.ts'
 import { findDarkLines, measureVessels } from './vessels.ts'
-
-/** Taper toward the blunt end among kept birds' eggs. */
-const TAPER = { mean: 0.13, sd: 0.045 }
-
-/** What an egg's outline may be before anything is known of it. */
-export function expectedShape(species?: SpeciesName): ShapePrior {
-  const aspect = species ? SPECIES[species].breadthMm / SPECIES[species].lengthMm : 0.76
-  return { aspect, taper: 0, taperSd: 0.15 }
-}
+import { expectedShape, type Expected, orient } from './orient.ts'
 
 /**
  * Measures eggs that were found in a photograph, row by row as they lie in the tray: outline, air cell, shadow,
@@ -72,12 +51,6 @@ export interface MeasureWatch {
   stage: (name: string) => void
   /** Told the maps of each egg, in the order of the readings. */
   onMaps?: (maps: EggMaps) => void
-}
-
-/** What is believed of an egg before looking. */
-interface Expected {
-  shape: ShapePrior
-  cellDepth: ExpectedDepth
 }
 
 function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: MeasureWatch): EggReading {
@@ -177,58 +150,6 @@ function inTrayOrder(found: readonly FoundEgg[]): FoundEgg[] {
       spacing,
     ),
   ).map((i) => found[i]!)
-}
-
-interface Look {
-  fit: OutlineFit
-  /** Without pigment spots. */
-  frame: EggFrame
-  spotCount: number
-  search: CellSearch
-}
-
-interface Oriented extends Look {
-  bluntEndProbability: number
-}
-
-/** Log odds from the shape alone that settle which end is the blunt one. */
-const SHAPE_SETTLES = 6
-/** With this much of the edge seen, knowing the blunt end does not move the outline any more. */
-const EDGE_SETTLES = 0.8
-
-/** Decides the blunt end from the shape and from where an air cell's edge is, then fits again where that helps. */
-function orient({ linear, planes, fit }: FoundEgg, { shape: anyShape, cellDepth }: Expected): Oriented {
-  const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
-  const shape = clamp(
-    (4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)),
-    -7,
-    7,
-  )
-  const forward = look(linear, bluntFirst, cellDepth)
-  if (shape > SHAPE_SETTLES && fit.seenShare > EDGE_SETTLES)
-    return { ...forward, bluntEndProbability: 1 / (1 + Math.exp(-shape)) }
-  const turned = turnedFrame(forward.frame)
-  const backward: Look = {
-    ...forward,
-    fit: { ...bluntFirst, outline: turned.outline },
-    frame: turned,
-    search: searchCellEdge(turned, cellDepth),
-  }
-  const logOdds = shape + clamp(2.2 * (forward.search.strength - backward.search.strength), -4, 4)
-  const chosen = logOdds >= 0 ? forward : backward
-  const bluntEndProbability = 1 / (1 + Math.exp(-Math.abs(logOdds)))
-  if (fit.seenShare > EDGE_SETTLES) return { ...chosen, bluntEndProbability }
-  const again = refineOutline(planes, chosen.fit.outline, {
-    ...anyShape,
-    taper: TAPER.mean,
-    taperSd: TAPER.sd,
-  })
-  return { ...(again ? look(linear, again, cellDepth) : chosen), bluntEndProbability }
-}
-
-function look(linear: LinearImage, fit: OutlineFit, cellDepth: ExpectedDepth): Look {
-  const { frame, count } = removeSpeckles(layOutEgg(linear, fit.outline))
-  return { fit, frame, spotCount: count, search: searchCellEdge(frame, cellDepth) }
 }
 
 /** Where less than a ninth of the expected light comes through (e⁻²·² = 0.11), no vessel could be seen. */

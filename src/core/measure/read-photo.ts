@@ -3,7 +3,8 @@ import type { EggMaps } from '../impression/egg-maps.ts'
 import type { SpeciesName } from '../species/species.ts'
 import type { FoundEgg } from './cut-out.ts'
 import { ENOUGH_LENGTH_PX, findEggs } from './find-eggs.ts'
-import { expectedShape, measureEggs } from './measure.ts'
+import { measureEggs } from './measure.ts'
+import { expectedShape } from './orient.ts'
 import { REJECTION_SENTENCES, type EggsReading, type RejectionCode } from './reading.ts'
 
 export interface ReadOptions {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import type { WatchStage } from '../watch/egg-watch.ts'
 import type { EveningEffect, EveningEvent, EveningFacts, Trigger } from './evening-terms.ts'
 import { NEW_EVENING, type Evening } from './evening-state.ts'
-import { chosenFor, evening } from './evening.ts'
+import { evening } from './evening.ts'
+import { chosenFor } from './evening-replies.ts'
 
 type Outcome = 'sharp' | 'blurred' | 'nothing'
 interface Look {

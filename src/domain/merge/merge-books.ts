@@ -1,5 +1,6 @@
 import { fileOf, sortOut, TABLE_SCHEMAS, type Book, type RawRecord } from '../../contracts/records/book.ts'
-import { eggOf, type EggEvent, type EggRecord } from '../../contracts/records/egg-record.ts'
+import { type EggEvent, type EggRecord } from '../../contracts/records/egg-record.ts'
+import { eggOf } from '../../contracts/records/egg-state.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contracts/records/record-tables.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import { numbered, type Stamp } from '../../contracts/records/stamp.ts'

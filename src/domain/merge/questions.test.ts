@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { newEgg, type Egg, type EggState } from '../../contracts/records/egg-record.ts'
+import { newEgg } from '../../contracts/records/egg-state.ts'
+import { type Egg, type EggState } from '../../contracts/records/egg-state.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import { recordsAlone, sampleRecords } from '../../contracts/records/sample-records.ts'
 import { Tablet } from '../../testing/tablet.ts'

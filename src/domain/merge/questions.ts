@@ -1,13 +1,8 @@
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
-import {
-  eggOf,
-  eventsBetween,
-  type Egg,
-  type EggEvent,
-  type EggRecord,
-  type EggState,
-} from '../../contracts/records/egg-record.ts'
+import { type EggEvent, type EggRecord } from '../../contracts/records/egg-record.ts'
+import { eventsBetween } from '../../contracts/records/egg-state.ts'
+import { eggOf, type Egg, type EggState } from '../../contracts/records/egg-state.ts'
 import { standingEvents, type Noting } from '../../contracts/records/events.ts'
 import type { RecordTable } from '../../contracts/records/record-tables.ts'
 import { setWritten, type SetRecord } from '../../contracts/records/set-record.ts'

@@ -1,5 +1,5 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
-import type { Egg } from '../../../contracts/records/egg-record.ts'
+import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { matesLooks } from '../../../domain/candling.ts'

@@ -1,6 +1,6 @@
 import { shallowRef, type ShallowRef } from 'vue'
 import { v4 as uuid } from 'uuid'
-import type { Egg } from '../../../contracts/records/egg-record.ts'
+import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { shapesOf, type EggReading } from '../../../core/measure/reading.ts'

@@ -1,4 +1,4 @@
-import type { Egg } from '../../../contracts/records/egg-record.ts'
+import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import type { EggSet } from '../../../contracts/records/set-record.ts'
 import type { PhotoOrder } from '../../../core/tray/assign-photos.ts'

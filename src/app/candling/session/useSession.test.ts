@@ -4,7 +4,7 @@ import { createPinia, disposePinia, getActivePinia, setActivePinia } from 'pinia
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, type EffectScope } from 'vue'
 import { sampleRecords } from '../../../contracts/records/sample-records.ts'
-import { newEgg } from '../../../contracts/records/egg-record.ts'
+import { newEgg } from '../../../contracts/records/egg-state.ts'
 import { type EggSet } from '../../../contracts/records/set-record.ts'
 import type { DeviceList } from '../../../contracts/wire/devices.ts'
 import { PREFLIGHT } from '../../../core/session/preflight.ts'

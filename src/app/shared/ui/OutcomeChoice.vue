@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useId } from 'vue'
-import { OUTCOMES, type Egg, type Outcome } from '../../../contracts/records/egg-record.ts'
+import { OUTCOMES, type Outcome } from '../../../contracts/records/egg-record.ts'
+import { type Egg } from '../../../contracts/records/egg-state.ts'
 import { OUTCOME_WORDS } from '../wording.ts'
 
 /** What became of an egg: hatched, or found when it was opened. */

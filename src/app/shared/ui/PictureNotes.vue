@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { onScopeDispose, shallowRef, watch } from 'vue'
 import { Camera } from '@lucide/vue'
-import { picturesOf, type Egg } from '../../../contracts/records/egg-record.ts'
+import { picturesOf } from '../../../contracts/records/egg-state.ts'
+import { type Egg } from '../../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { usePictureNote } from '../usePictureNote.ts'
 import { useSaving } from '../useSaving.ts'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
-import type { Egg } from '../../../contracts/records/egg-record.ts'
+import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { Tray } from '../../../contracts/records/tray-record.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
