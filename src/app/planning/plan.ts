@@ -6,28 +6,27 @@ import { problemsOf } from '../../contracts/records/field-problem.ts'
 import { planDraftSchema, readDraft } from '../../contracts/records/plan-draft.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { planToRecords } from '../../domain/plan-to-records.ts'
-import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { computePlan } from '../../core/planning/compute-plan.ts'
-import {
-  spreadLaidDates,
-  type DraftBatch,
-  type DraftEgg,
-  type DraftTray,
-  type PlanDraft,
-} from '../../core/planning/plan-draft.ts'
+import type { DraftBatch, DraftEgg, DraftTray, PlanDraft } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
-import { addDays, daysBetween, localDateOf, localTimeOf, type LocalDate } from '../../core/time/local-date.ts'
-import type { Place } from '../../core/tray/layout.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import {
+  batchAdded,
+  batchRemoved,
+  eggChanged,
+  eggsMoved,
+  emptyDraft,
+  trayAdded,
+  trayChanged,
+  trayRemoved,
+  type Lying,
+} from './plan-changes.ts'
 
 const DRAFT_KEY = 'plan-draft'
 const ASIDE_KEY = 'plan-draft-aside'
 const KEPT_STEPS = 100
-/** A first tray is made this wide; its rows follow from the eggs. */
-const USUAL_COLUMNS = 6
-const MOST_ROWS = 8
 
 /** The plan on the way. It is kept in the browser with every change, and every change can be taken back. */
 export const usePlanStore = defineStore('plan', () => {
@@ -115,90 +114,9 @@ export const usePlanStore = defineStore('plan', () => {
     await change(() => emptyDraft(store.hatchery, Date.now()))
   }
 
-  function addBatch(batch: Omit<DraftBatch, 'id'>, count: number): Promise<void> {
-    return change((now) => {
-      const id = uuid()
-      const from = now.eggs.reduce((most, egg) => Math.max(most, egg.number), 0)
-      const laid = spreadLaidDates(batch, count, datesBetween)
-      const eggs = laid.map((laidOn, i): DraftEgg => ({
-        id: uuid(),
-        batchId: id,
-        number: from + i + 1,
-        mark: '',
-        laidOn,
-        crack: 'none',
-        waxed: false,
-        weightG: null,
-        lengthMm: null,
-        breadthMm: null,
-        choice: 'advice',
-      }))
-      return withTrays(
-        { ...now, batches: [...now.batches, { ...batch, id }], eggs: [...now.eggs, ...eggs] },
-        batch.species,
-        store.hatchery,
-      )
-    })
-  }
-
-  function removeBatch(id: string): Promise<void> {
-    return change((now) => {
-      const batches = now.batches.filter((batch) => batch.id !== id)
-      const left = new Set(batches.map((batch) => batch.species))
-      return {
-        ...now,
-        batches,
-        eggs: now.eggs.filter((egg) => egg.batchId !== id),
-        trays: now.trays.filter((tray) => left.has(tray.species)),
-      }
-    })
-  }
-
-  function changeEgg(id: string, changes: Partial<DraftEgg>): Promise<void> {
-    return change((now) => ({
-      ...now,
-      eggs: now.eggs.map((egg) => (egg.id === id ? { ...egg, ...changes } : egg)),
-    }))
-  }
-
-  function changeTray(id: string, changes: Partial<DraftTray>): Promise<void> {
-    return change((now) => ({
-      ...now,
-      trays: now.trays.map((tray) => (tray.id === id ? { ...tray, ...changes } : tray)),
-    }))
-  }
-
-  function addTray(species: SpeciesName): Promise<void> {
-    return change((now) => {
-      const like = now.trays.filter((tray) => tray.species === species).at(-1)
-      return {
-        ...now,
-        trays: [
-          ...now.trays,
-          newTray(now, store.hatchery, {
-            species,
-            rows: like?.rows ?? 1,
-            columns: like?.columns ?? USUAL_COLUMNS,
-          }),
-        ],
-      }
-    })
-  }
-
-  function removeTray(id: string): Promise<void> {
-    return change((now) => ({ ...now, trays: now.trays.filter((tray) => tray.id !== id) }))
-  }
-
-  /** From the first move on every egg stays where it lies; only new ones are dealt into what is free. */
-  function moveEggs(places: ReadonlyArray<{ id: string; place: Place | null }>): Promise<void> {
+  const moveEggs = (places: readonly Lying[]): Promise<void> => {
     const lying = groups.value.flatMap((group) => group.eggs.map(({ egg, place }) => ({ id: egg.id, place })))
-    return change((now) => ({
-      ...now,
-      moved: {
-        ...now.moved,
-        ...Object.fromEntries([...lying, ...places].flatMap(({ id, place }) => (place ? [[id, place]] : []))),
-      },
-    }))
+    return change((now) => eggsMoved(now, [...lying, ...places]))
   }
 
   /** Makes the sets; the basket is empty afterwards. @returns the new sets, soonest first */
@@ -228,82 +146,14 @@ export const usePlanStore = defineStore('plan', () => {
     change,
     undo,
     startOver,
-    addBatch,
-    removeBatch,
-    changeEgg,
-    changeTray,
-    addTray,
-    removeTray,
+    addBatch: (batch: Omit<DraftBatch, 'id'>, count: number) =>
+      change((now) => batchAdded(now, { batch, count }, store.hatchery)),
+    removeBatch: (id: string) => change((now) => batchRemoved(now, id)),
+    changeEgg: (id: string, changes: Partial<DraftEgg>) => change((now) => eggChanged(now, id, changes)),
+    changeTray: (id: string, changes: Partial<DraftTray>) => change((now) => trayChanged(now, id, changes)),
+    addTray: (species: SpeciesName) => change((now) => trayAdded(now, species, store.hatchery)),
+    removeTray: (id: string) => change((now) => trayRemoved(now, id)),
     moveEggs,
     finish,
   }
 })
-
-function emptyDraft(hatchery: Hatchery, nowMs: number): PlanDraft {
-  const { zone } = hatchery
-  return {
-    batches: [],
-    eggs: [],
-    timing: { by: 'set', date: localDateOf(nowMs, zone), time: nextHour(nowMs, zone) },
-    school: hatchery.school,
-    ownDays: hatchery.ownDays,
-    turningStop: hatchery.turningStop,
-    incubationDays: {},
-    trays: [],
-    moved: {},
-    names: {},
-    notes: '',
-  }
-}
-
-/** The coming full hour; late at night, the last one of the day. */
-function nextHour(nowMs: number, zone: string): string {
-  const hour = Number(localTimeOf(nowMs, zone).slice(0, 2))
-  return `${String(Math.min(23, hour + 1)).padStart(2, '0')}:00`
-}
-
-function datesBetween(from: LocalDate, to: LocalDate): LocalDate[] {
-  return Array.from({ length: daysBetween(from, to) + 1 }, (_, i) => addDays(from, i))
-}
-
-/** Trays for the species' eggs where it has none yet; more of them when they came to be too few. */
-function withTrays(draft: PlanDraft, species: SpeciesName, hatchery: Hatchery): PlanDraft {
-  const ofSpecies = new Set(
-    draft.batches.filter((batch) => batch.species === species).map((batch) => batch.id),
-  )
-  const eggs = draft.eggs.filter((egg) => ofSpecies.has(egg.batchId)).length
-  let now = draft
-  for (
-    let places = placesOf(now, species);
-    places < eggs && now.trays.length < 60;
-    places = placesOf(now, species)
-  ) {
-    const rows = Math.min(MOST_ROWS, Math.ceil((eggs - places) / USUAL_COLUMNS))
-    now = { ...now, trays: [...now.trays, newTray(now, hatchery, { species, rows, columns: USUAL_COLUMNS })] }
-  }
-  return now
-}
-
-function placesOf(draft: PlanDraft, species: SpeciesName): number {
-  return draft.trays
-    .filter((tray) => tray.species === species)
-    .reduce((sum, tray) => sum + tray.rows * tray.columns, 0)
-}
-
-function newTray(
-  draft: PlanDraft,
-  { incubators }: Pick<Hatchery, 'incubators'>,
-  { species, rows, columns }: Pick<DraftTray, 'species' | 'rows' | 'columns'>,
-): DraftTray {
-  // Eggs are set in an incubator; the hatcher is for the last days.
-  const first = incubators.find(({ kind }) => kind === 'incubator') ?? incubators[0]!
-  return {
-    id: uuid(),
-    name: `Tray ${draft.trays.length + 1}`,
-    species,
-    incubatorId: first.id,
-    rows,
-    columns,
-    numbering: draft.trays.at(-1)?.numbering ?? 'letter-rows',
-  }
-}

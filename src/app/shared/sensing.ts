@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { useIntervalFn } from '@vueuse/core'
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { computed, onScopeDispose, shallowRef, watch } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { ProbeReading } from '../../contracts/records/readings-record.ts'
@@ -9,18 +9,13 @@ import { FRESH } from '../../contracts/records/stamp.ts'
 import { placing } from '../../contracts/records/whereabouts.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
-import { alarmNews } from '../../domain/alarm-log.ts'
-import { incubatorNow } from '../../domain/incubator-now.ts'
-import { ReadingQueue } from '../../domain/reading-queue.ts'
 import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
-import { RECENT_MS } from '../data/opened-book.ts'
-import { useClockStore } from './clock.ts'
 import { useDevicesStore } from './devices.ts'
+import { useAlarmLog, useIncubatorsNow } from './incubators-now.ts'
+import { useReadingsToWrite } from './readings-to-write.ts'
 
-/** What is heard is written this often: nothing is called known before it is on the disk. */
-const WRITE_EVERY_MS = 10_000
 const LIST_EVERY_MS = 30_000
 /** The server keeps what it heard for about a day. */
 const MISSED_MS = 36 * HOUR_MS
@@ -31,14 +26,12 @@ const MISSED_MS = 36 * HOUR_MS
  */
 export const useSensingStore = defineStore('sensing', () => {
   const hatchery = useHatcheryStore()
-  const clock = useClockStore()
   const devices = useDevicesStore()
   /** All that the server hears. */
   const sensors = shallowRef<Sensor[]>([])
   /** The latest of each sensor, written down or not. */
   const latest = shallowRef<ReadonlyMap<string, SensorReading>>(new Map())
-  const problem = ref<string | null>(null)
-  const queue = new ReadingQueue()
+  const { problem, take, write } = useReadingsToWrite()
   let stop: (() => void) | null = null
   onScopeDispose(() => stop?.())
 
@@ -80,30 +73,6 @@ export const useSensingStore = defineStore('sensing', () => {
     if (probe && mayBe(reading.standIn)) take(readingOf(reading, probe))
   }
 
-  /** A reading of a probe, to be written soon. */
-  function take(reading: ProbeReading): void {
-    if (reading.celsius !== null || reading.rhPercent !== null) queue.add(reading)
-  }
-
-  let writing = false
-  async function write(): Promise<void> {
-    // Another tab writes what the server hears; what only this one hears waits until it leads.
-    if (writing || !hatchery.leads) return
-    const now = queue.takeAll()
-    if (now.length === 0) return
-    writing = true
-    try {
-      await hatchery.note({ readings: now })
-      problem.value = null
-    } catch (error) {
-      // Kept for the next try.
-      queue.putBack(now)
-      problem.value = `Sensor readings could not be saved: ${(error as Error).message}`
-    } finally {
-      writing = false
-    }
-  }
-  useIntervalFn(() => void write(), WRITE_EVERY_MS)
   useIntervalFn(async () => {
     // From plain files there is nobody to ask.
     if (devices.there === null) return
@@ -119,50 +88,8 @@ export const useSensingStore = defineStore('sensing', () => {
     },
   )
 
-  const recent = computed(() => {
-    const fromMs = clock.nowMs - RECENT_MS
-    return new Map(
-      hatchery.probes.map(({ id }) => [id, hatchery.readingsBetween([id], fromMs, Infinity)] as const),
-    )
-  })
-  const lastHeard = computed(() => {
-    const last = new Map<string, number>()
-    for (const { probeId, points } of hatchery.rollUps) {
-      const atMs = points.at(-1)?.atMs ?? 0
-      if (atMs > (last.get(probeId) ?? 0)) last.set(probeId, atMs)
-    }
-    return last
-  })
-  /** How each incubator stands. */
-  const incubators = computed(() =>
-    hatchery.hatchery.incubators.map((incubator) =>
-      incubatorNow(
-        incubator,
-        {
-          hatchery: hatchery.hatchery,
-          sets: hatchery.sets,
-          eggsBySet: hatchery.eggsBySet,
-          probes: hatchery.probes,
-          logs: hatchery.logs,
-          recent: recent.value,
-          lastHeard: lastHeard.value,
-        },
-        clock.nowMs,
-      ),
-    ),
-  )
-  const news = computed(() =>
-    incubators.value.flatMap(({ incubator, alarms, log }) =>
-      alarmNews(alarms, log, clock.nowMs).map((what) => ({ incubatorId: incubator.id, what })),
-    ),
-  )
-  let logging = false
-  watch(news, async (logged) => {
-    if (logged.length === 0 || logging || !hatchery.leads || !hatchery.loaded) return
-    logging = true
-    await hatchery.note({ logged }).catch(() => undefined)
-    logging = false
-  })
+  const { recent, incubators } = useIncubatorsNow()
+  useAlarmLog(incubators)
 
   /** Puts a sensor into an incubator, or takes it out of every one. From then on what it says is written down. */
   async function place(
@@ -175,19 +102,10 @@ export const useSensingStore = defineStore('sensing', () => {
     if (!mayBe(standIn ?? false))
       throw new Error(`${sensor} is simulated and only works in the demo hatchery.`)
     const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
+    const event = placing(incubatorId, noting)
     const probe: ProbeRecord = known
-      ? { ...known, height, events: [...known.events, placing(incubatorId, noting)] }
-      : {
-          id: uuid(),
-          stamp: FRESH,
-          name: sensor,
-          height,
-          by: 'sensor',
-          ...(standIn ? { standIn: true as const } : {}),
-          sensor,
-          fields: BY_NAME,
-          events: [placing(incubatorId, noting)],
-        }
+      ? { ...known, height, events: [...known.events, event] }
+      : { ...newProbe(sensor, standIn ?? false), height, events: [event] }
     await hatchery.commit('sensor placed', null, { probes: [probe] })
     // What it said last need not be waited for again.
     const last = latest.value.get(sensor)
@@ -205,4 +123,11 @@ export const useSensingStore = defineStore('sensing', () => {
 function readingOf(said: SensorReading, probe: ProbeRecord): ProbeReading {
   const { atMs, celsius, rhPercent } = asChosen(said, probe.fields)
   return { probeId: probe.id, atMs, celsius, rhPercent }
+}
+
+function newProbe(sensor: string, standIn: boolean): Omit<ProbeRecord, 'height' | 'events'> {
+  return {
+    ...{ id: uuid(), stamp: FRESH, name: sensor, by: 'sensor', sensor, fields: BY_NAME },
+    ...(standIn ? { standIn: true as const } : {}),
+  }
 }
