@@ -29,33 +29,20 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
   const chapters = shallowRef<OpenedBook['chapters']>(new Map())
   let device = ''
   let tablet = ''
-  /** From this day on it is known how warm it was. */
-  let warmFrom = ''
+  const warmth = useWarmth(repository, shown)
 
   /** Reads the book anew and shows it in one go: nothing may vanish meanwhile. @param zone - of this device */
   async function read(zone: string, mayWrite: boolean): Promise<void> {
     const book = await repository.load(zone, mayWrite)
     const { sets } = book.records
-    const lookCount = [...book.chapters.values()].reduce((sum, { looks }) => sum + looks, 0)
-    const atWork = sets.filter(
-      (set) =>
-        lookCount <= SMALL_BOOK_LOOKS || shown.opened.value.has(set.id) || !isLongOver(set, Date.now()),
-    )
-    const known = new Set(sets.map(({ id }) => id))
-    const wanted = new Set([
-      ...atWork.map(({ id }) => id),
-      // What belongs to no set that is here cannot be shown, but must be named.
-      ...[...book.chapters.keys()].filter((id) => !known.has(id)),
-      ...book.waiting,
-    ])
-    const found = await fetched([...wanted], sets)
+    const { atWork, wanted } = chaptersWanted(book, shown.opened.value)
+    const found = await chaptersOf(repository, [...wanted], sets)
     const since = atWork.map(({ setAt }) => setAt.slice(0, 10)).sort()[0] ?? dayOf(Date.now())
     const rollUps = await repository.rollUpsFrom(since)
     const recent = await repository.readingsFrom(dayOf(Date.now() - RECENT_MS))
     shown.showFrame(book.records)
-    shown.rollUps.value = rollUps
     shown.readings.value = recent
-    warmFrom = since
+    warmth.begin(since, rollUps)
     chapters.value = book.chapters
     journal.value = book.journal
     device = book.device
@@ -63,16 +50,6 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
     aside.value = book.aside
     buried.value = book.buried
     keep(found)
-  }
-
-  type Found = Array<{ setId: string } & Awaited<ReturnType<Repository['chapter']>>>
-
-  async function fetched(setIds: readonly string[], sets: readonly EggSet[]): Promise<Found> {
-    const byId = new Map(sets.map((set) => [set.id, set]))
-    const found: Found = []
-    for (const setId of setIds)
-      found.push({ setId, ...(await repository.chapter(setId, byId.get(setId) ?? null)) })
-    return found
   }
 
   function keep(found: Found): void {
@@ -91,37 +68,13 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
   async function openChapters(setIds: readonly string[]): Promise<void> {
     const missing = [...new Set(setIds)].filter((id) => !shown.opened.value.has(id))
     if (missing.length === 0) return
-    const found = await fetched(missing, shown.sets.value)
-    await openWarmth(shown.sets.value.filter(({ id }) => missing.includes(id)))
+    const found = await chaptersOf(repository, missing, shown.sets.value)
+    await warmth.open(shown.sets.value.filter(({ id }) => missing.includes(id)))
     keep(found)
-  }
-
-  /** How warm sets were, of which it is not here yet: their plans hang on it. */
-  async function openWarmth(sets: readonly EggSet[]): Promise<void> {
-    const [first] = sets.map(({ setAt }) => setAt.slice(0, 10)).sort()
-    if (first === undefined || first >= warmFrom) return
-    const earlier = await repository.rollUpsFrom(first, warmFrom)
-    const here = new Set(shown.rollUps.value.map(({ id }) => id))
-    shown.rollUps.value = [...earlier.filter(({ id }) => !here.has(id)), ...shown.rollUps.value]
-    warmFrom = first
   }
 
   function allAreOpen(): boolean {
     return [...chapters.value.keys()].every((id) => shown.opened.value.has(id))
-  }
-
-  /** Fetches what probes said from one time to another; it is among the shown readings then. */
-  async function openReadings(probeIds: readonly string[], fromMs: number, toMs: number): Promise<void> {
-    const ids = (await repository.readingIds()).filter(
-      (id) =>
-        id.slice(0, 10) >= dayOf(fromMs) &&
-        id.slice(0, 10) <= dayOf(toMs) &&
-        probeIds.includes(id.slice(11)) &&
-        !shown.readings.value.has(id),
-    )
-    const found = await repository.readings(ids)
-    // What was written meanwhile is the later word.
-    if (found.size > 0) shown.readings.value = new Map([...found, ...shown.readings.value])
   }
 
   /** Brings the book up to what was written. */
@@ -135,22 +88,8 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
         .map((value) => ({ table, value, lies: 'home' as const, key: keyOf(table, value) })),
     )
     if (gone.length > 0) buried.value = [...buried.value, ...gone]
-    count(records)
+    chapters.value = countedWith(chapters.value, records, shown)
     shown.show(records)
-  }
-
-  function count({ eggs, looks }: Written): void {
-    if (eggs.length + looks.length === 0) return
-    const counts = new Map(chapters.value)
-    const add = (setId: string, what: { eggs: number; looks: number }): void => {
-      const now = counts.get(setId) ?? { eggs: 0, looks: 0 }
-      counts.set(setId, { eggs: now.eggs + what.eggs, looks: now.looks + what.looks })
-    }
-    for (const { id, setId, stamp } of eggs)
-      add(setId, { eggs: Number(!stamp.gone) - Number(shown.standing.egg(id) !== undefined), looks: 0 })
-    for (const { id, setId, stamp } of looks)
-      add(setId, { eggs: 0, looks: Number(!stamp.gone) - Number(shown.standing.look(id) !== undefined) })
-    chapters.value = counts
   }
 
   return {
@@ -163,9 +102,100 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
     read,
     openChapters,
     allAreOpen,
-    openReadings,
+    openReadings: (probeIds: readonly string[], fromMs: number, toMs: number) =>
+      openReadings(repository, shown, { probeIds, fromMs, toMs }),
     written,
   }
+}
+
+type Found = Array<{ setId: string } & Awaited<ReturnType<Repository['chapter']>>>
+
+async function chaptersOf(
+  repository: Repository,
+  setIds: readonly string[],
+  sets: readonly EggSet[],
+): Promise<Found> {
+  const byId = new Map(sets.map((set) => [set.id, set]))
+  const found: Found = []
+  for (const setId of setIds)
+    found.push({ setId, ...(await repository.chapter(setId, byId.get(setId) ?? null)) })
+  return found
+}
+
+/** Which sets are at work, and of which sets the eggs are fetched as the book is opened. */
+function chaptersWanted(
+  { records: { sets }, chapters, waiting }: OpenedBook,
+  opened: ReadonlySet<string>,
+): { atWork: readonly EggSet[]; wanted: ReadonlySet<string> } {
+  const lookCount = [...chapters.values()].reduce((sum, { looks }) => sum + looks, 0)
+  const atWork = sets.filter(
+    (set) => lookCount <= SMALL_BOOK_LOOKS || opened.has(set.id) || !isLongOver(set, Date.now()),
+  )
+  const known = new Set(sets.map(({ id }) => id))
+  const wanted = new Set([
+    ...atWork.map(({ id }) => id),
+    // What belongs to no set that is here cannot be shown, but must be named.
+    ...[...chapters.keys()].filter((id) => !known.has(id)),
+    ...waiting,
+  ])
+  return { atWork, wanted }
+}
+
+/** How warm sets were, as far back as somebody asks: their plans hang on it. */
+function useWarmth(repository: Repository, { rollUps }: Pick<ShownRecords, 'rollUps'>) {
+  /** From this day on it is known. */
+  let from = ''
+  return {
+    begin: (day: string, known: ShownRecords['rollUps']['value']): void => {
+      from = day
+      rollUps.value = known
+    },
+    open: async (sets: readonly EggSet[]): Promise<void> => {
+      const [first] = sets.map(({ setAt }) => setAt.slice(0, 10)).sort()
+      if (first === undefined || first >= from) return
+      const earlier = await repository.rollUpsFrom(first, from)
+      const here = new Set(rollUps.value.map(({ id }) => id))
+      rollUps.value = [...earlier.filter(({ id }) => !here.has(id)), ...rollUps.value]
+      from = first
+    },
+  }
+}
+
+/** Fetches what probes said from one time to another; it is among the shown readings then. */
+async function openReadings(
+  repository: Repository,
+  { readings }: Pick<ShownRecords, 'readings'>,
+  { probeIds, fromMs, toMs }: { probeIds: readonly string[]; fromMs: number; toMs: number },
+): Promise<void> {
+  const ids = (await repository.readingIds()).filter(
+    (id) =>
+      id.slice(0, 10) >= dayOf(fromMs) &&
+      id.slice(0, 10) <= dayOf(toMs) &&
+      probeIds.includes(id.slice(11)) &&
+      !readings.value.has(id),
+  )
+  const found = await repository.readings(ids)
+  // What was written meanwhile is the later word.
+  if (found.size > 0) readings.value = new Map([...found, ...readings.value])
+}
+
+/** How many eggs and looks each set has, with what was just written; asked before it is shown. */
+function countedWith(
+  before: OpenedBook['chapters'],
+  { eggs, looks }: Pick<Written, 'eggs' | 'looks'>,
+  { standing }: Pick<ShownRecords, 'standing'>,
+): OpenedBook['chapters'] {
+  if (eggs.length + looks.length === 0) return before
+  const counts = new Map(before)
+  const add = (setId: string, what: { eggs: number; looks: number }): void => {
+    const now = counts.get(setId) ?? { eggs: 0, looks: 0 }
+    counts.set(setId, { eggs: now.eggs + what.eggs, looks: now.looks + what.looks })
+  }
+  for (const { id, setId, stamp } of eggs)
+    add(setId, { eggs: Number(!stamp.gone) - Number(standing.egg(id) !== undefined), looks: 0 })
+  for (const { id, setId, stamp } of looks)
+    add(setId, { eggs: 0, looks: Number(!stamp.gone) - Number(standing.look(id) !== undefined) })
+  return counts
 }
 
 export type BookInMemory = ReturnType<typeof openedBook>
