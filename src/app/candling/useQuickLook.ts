@@ -3,6 +3,7 @@ import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { shapesOf, type EggReading } from '../../core/measure/reading.ts'
 import { usualStage } from '../../core/planning/incubation/timetable.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
@@ -10,7 +11,7 @@ import { candlingBegan, lookSince } from '../../domain/candling.ts'
 import { lookFrom } from '../../domain/look-from.ts'
 import { quickLook, type LoneEgg } from '../../domain/quick-look.ts'
 import { timelineOf } from '../../domain/timeline.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
+import { useHatcheryStore, type HatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 
 /** Somebody may still be typing. */
@@ -35,7 +36,6 @@ interface Known {
 /** One egg, photographed and judged without a set; kept into one afterwards, or let go. */
 export function useQuickLook() {
   const hatchery = useHatcheryStore()
-  const devices = useDevicesStore()
   /** What was said of the last one: the next is likely of the same kind. */
   const lone = useLocalStorage<LoneEgg>('perlumen-quick-look', {
     species: 'chicken',
@@ -44,8 +44,8 @@ export function useQuickLook() {
   })
   const taken = shallowRef<Taken | null>(null)
   const which = ref(0)
-  const measuring = ref(false)
-  const problem = ref('')
+  const { measuring, problem, inTurn } = useTurns()
+  const measure = useMeasuring()
   /** Where it was kept. */
   const kept = shallowRef<{ setId: string; name: string } | null>(null)
 
@@ -87,32 +87,6 @@ export function useQuickLook() {
     return { species, stage: ageDays === null ? undefined : usualStage(species, ageDays) }
   }
 
-  let last: Promise<void> = Promise.resolve()
-  /** One after the other, so that what was said last holds. */
-  function inTurn(work: () => Promise<void>): Promise<void> {
-    last = last.then(async () => {
-      measuring.value = true
-      problem.value = ''
-      await work().catch((error: unknown) => {
-        problem.value = (error as Error).message
-      })
-      measuring.value = false
-    })
-    return last
-  }
-
-  async function measure(
-    photo: Blob,
-    of: Known,
-  ): Promise<Pick<Taken, 'photo' | 'widthPx' | 'heightPx' | 'eggs'>> {
-    const { reading, ...picture } = await devices.workers.measure(photo, {
-      ...of,
-      keepLongSidePx: hatchery.hatchery.photoLongSidePx,
-    })
-    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
-    return { ...picture, eggs: reading.eggs }
-  }
-
   function letGo(): void {
     taken.value = null
     which.value = 0
@@ -126,33 +100,7 @@ export function useQuickLook() {
     const shown = now?.eggs[which.value]
     const set = hatchery.setById(egg.setId)
     if (!now || !shown || !set) return
-    const timeline = timelineOf(set, hatchery.hatchery)
-    // As the bench would have measured it: with what its set says of it.
-    const { eggs } = await measure(now.photo, { species: set.species, stage: timeline.stageAt(now.atMs) })
-    const reading = nearestTo(shown, eggs)
-    const all = hatchery.looksByEgg.get(egg.id) ?? []
-    const replaces = lookSince(all, candlingBegan(set, hatchery.hatchery, now.atMs)) ?? null
-    const look = lookFrom(
-      {
-        set,
-        timeline,
-        egg,
-        measured: now,
-        reading,
-        photoType: now.photo.type || 'image/jpeg',
-        takenAt: new Date(now.atMs).toISOString(),
-        source: now.source,
-        replaces,
-        earlier: all.filter(({ id }) => id !== replaces?.id),
-        learnt: hatchery.learnt,
-      },
-      () => uuid(),
-    )
-    await hatchery.addLook(
-      look,
-      { photo: now.photo, shapes: [{ id: look.id, ...shapesOf(reading) }] },
-      replaces,
-    )
+    await keepLook({ now, shown, egg, set, measure, hatchery })
     kept.value = { setId: set.id, name: set.name }
   }
 
@@ -171,6 +119,79 @@ export function useQuickLook() {
   }
 
   return { lone, taken, which, seen, measuring, problem, kept, photograph, letGo, keepIn, keepInNew }
+}
+
+/** One after the other, so that what was said last holds. */
+function useTurns() {
+  const measuring = ref(false)
+  const problem = ref('')
+  let last: Promise<void> = Promise.resolve()
+  function inTurn(work: () => Promise<void>): Promise<void> {
+    last = last.then(async () => {
+      measuring.value = true
+      problem.value = ''
+      await work().catch((error: unknown) => {
+        problem.value = (error as Error).message
+      })
+      measuring.value = false
+    })
+    return last
+  }
+  return { measuring, problem, inTurn }
+}
+
+type Measure = (photo: Blob, of: Known) => Promise<Pick<Taken, 'photo' | 'widthPx' | 'heightPx' | 'eggs'>>
+
+/** @throws Error with a sentence where no egg is found */
+function useMeasuring(): Measure {
+  const hatchery = useHatcheryStore()
+  const { workers } = useDevicesStore()
+  return async (photo, of) => {
+    const { photoLongSidePx: keepLongSidePx } = hatchery.hatchery
+    const { reading, ...picture } = await workers.measure(photo, { ...of, keepLongSidePx })
+    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    return { ...picture, eggs: reading.eggs }
+  }
+}
+
+/** Keeps a picture as a look at an egg of a set; what was photographed of it at this candling is replaced. */
+async function keepLook({
+  now,
+  shown,
+  egg,
+  set,
+  measure,
+  hatchery,
+}: {
+  now: Taken
+  shown: EggReading
+  egg: Egg
+  set: EggSet
+  measure: Measure
+  hatchery: HatcheryStore
+}): Promise<void> {
+  const timeline = timelineOf(set, hatchery.hatchery)
+  // As the bench would have measured it: with what its set says of it.
+  const { eggs } = await measure(now.photo, { species: set.species, stage: timeline.stageAt(now.atMs) })
+  const reading = nearestTo(shown, eggs)
+  const all = hatchery.looksByEgg.get(egg.id) ?? []
+  const replaces = lookSince(all, candlingBegan(set, hatchery.hatchery, now.atMs)) ?? null
+  const look = lookFrom(
+    {
+      ...{ set, timeline, egg, measured: now, reading, replaces },
+      photoType: now.photo.type || 'image/jpeg',
+      takenAt: new Date(now.atMs).toISOString(),
+      source: now.source,
+      earlier: all.filter(({ id }) => id !== replaces?.id),
+      learnt: hatchery.learnt,
+    },
+    () => uuid(),
+  )
+  await hatchery.addLook(
+    look,
+    { photo: now.photo, shapes: [{ id: look.id, ...shapesOf(reading) }] },
+    replaces,
+  )
 }
 
 /** The same egg of the picture, measured once more. */
