@@ -51,6 +51,27 @@ export interface Place {
   lastHeard: ReadonlyMap<string, number>
 }
 
+/** What probes said lately, as it would be if they were right. */
+function corrected(
+  probes: Place['probes'],
+  recent: Place['recent'],
+): { celsius: Map<string, Sample[]>; rhPercent: Map<string, Sample[]> } {
+  const celsius = new Map<string, Sample[]>()
+  const rhPercent = new Map<string, Sample[]>()
+  for (const probe of probes) {
+    const correct = corrector(probe)
+    const readings = recent.get(probe.id) ?? []
+    const samples = (what: 'celsius' | 'rhPercent'): Sample[] =>
+      readings.flatMap((reading) => {
+        const shown = reading[what]
+        return shown === null ? [] : [{ atMs: reading.atMs, value: correct(what, reading.atMs, shown) }]
+      })
+    celsius.set(probe.id, samples('celsius'))
+    rhPercent.set(probe.id, samples('rhPercent'))
+  }
+  return { celsius, rhPercent }
+}
+
 export function incubatorNow(incubator: Incubator, place: Place, nowMs: number): IncubatorNow {
   const { hatchery, eggsBySet, logs, recent, lastHeard } = place
   const sets = place.sets.filter(
@@ -67,49 +88,18 @@ export function incubatorNow(incubator: Incubator, place: Place, nowMs: number):
     incubator.airflow,
   )
   const probes = place.probes.filter(({ events }) => incubatorOf(events) === incubator.id)
-  const celsius = new Map<string, Sample[]>()
-  const rhPercent = new Map<string, Sample[]>()
-  for (const probe of probes) {
-    const correct = corrector(probe)
-    const readings = recent.get(probe.id) ?? []
-    const samples = (what: 'celsius' | 'rhPercent'): Sample[] =>
-      readings.flatMap((reading) => {
-        const shown = reading[what]
-        return shown === null ? [] : [{ atMs: reading.atMs, value: correct(what, reading.atMs, shown) }]
-      })
-    celsius.set(probe.id, samples('celsius'))
-    rhPercent.set(probe.id, samples('rhPercent'))
-  }
+  const { celsius, rhPercent } = corrected(probes, recent)
   const log = logEvents(logs, incubator.id)
   const madeAt = (counts: (event: LogEvent) => boolean): number[] =>
     log.filter(counts).map(({ at }) => Date.parse(at))
   const sinceMs = Math.min(...sets.map(({ setAt }) => Date.parse(setAt)))
   const turns = turnsADay(sets, hatchery, nowMs)
-  const { zone } = hatchery
+  const stateOf = (hours: readonly number[], made: (event: LogEvent) => boolean) =>
+    roundState({ hours, madeMs: madeAt(made), sinceMs }, nowMs, hatchery.zone)
   const turning =
-    turns === null
-      ? null
-      : roundState(
-          {
-            hours: turningHours({ timesADay: turns }),
-            madeMs: madeAt(({ kind }) => kind === 'turned'),
-            sinceMs,
-          },
-          nowMs,
-          zone,
-        )
+    turns === null ? null : stateOf(turningHours({ timesADay: turns }), ({ kind }) => kind === 'turned')
   const round =
-    sets.length === 0
-      ? null
-      : roundState(
-          {
-            hours: roundHours(incubator.roundsADay),
-            madeMs: madeAt(({ kind }) => ROUND_KINDS.has(kind)),
-            sinceMs,
-          },
-          nowMs,
-          zone,
-        )
+    sets.length === 0 ? null : stateOf(roundHours(incubator.roundsADay), ({ kind }) => ROUND_KINDS.has(kind))
   const watered = log.findLast(({ kind }) => kind === 'watered')
   const sideUp = log.findLast((event) => event.kind === 'turned')?.sideUp ?? null
   const sensors = probes.filter(({ sensor }) => sensor !== null)

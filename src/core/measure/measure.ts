@@ -6,11 +6,13 @@ import {
   bluntPole,
   breadthPx,
   outlinePolygon,
+  type EggOutline,
   smallPole,
   toPicture,
   type Point,
 } from '../geometry/egg-outline.ts'
 import { traceContours } from '../geometry/contour.ts'
+import type { LinearImage } from '../image/linear.ts'
 import type { Mask } from '../image/morphology.ts'
 import { type SpeciesName } from '../species/species.ts'
 import { arrangeInGrid, readingOrder } from '../tray/arrange.ts'
@@ -91,28 +93,13 @@ function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: Meas
   const impression = impressionOf(maps)
   stage('impression')
 
-  const outline = toPhotograph(fit.outline, linear)
-  const toPhoto = (points: Point[]): Point[] =>
-    points.map((p) => ({
-      x: p.x * linear.reduction + linear.originPx.x,
-      y: p.y * linear.reduction + linear.originPx.y,
-    }))
+  const toPhoto = photographOf(linear)
   return {
-    outline,
-    polygon: outlinePolygon(outline),
-    bluntPole: bluntPole(outline),
-    smallPole: smallPole(outline),
-    lengthPx: 2 * outline.halfLengthPx,
-    breadthPx: breadthPx(outline),
+    ...describeOutline(toPhotograph(fit.outline, linear)),
     bluntEndProbability,
     edgeSeenShare: fit.seenShare,
     airCell: cell && describeCell(cell, toPhoto(cellEdgePoints(frame, cell))),
-    shadow: {
-      area: { value: shadow.area, sd: shadow.areaSd },
-      darkness: shadow.darkness,
-      edgeSlope: shadow.edgeSlope,
-      contours: shadowContours(frame, shadow).map(toPhoto),
-    },
+    shadow: describeShadow(shadow, shadowContours(frame, shadow).map(toPhoto)),
     vessels: { coverage: { value: vessels.coverage, sd: vessels.coverageSd }, netLength: vessels.netLength },
     ring: {
       score: { value: ring.score, sd: ring.scoreSd },
@@ -139,6 +126,32 @@ function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: Meas
       cutOff: found.cutOff,
     }),
   }
+}
+
+/** Takes points of the working picture to the photograph. */
+function photographOf({ reduction, originPx }: LinearImage): (points: Point[]) => Point[] {
+  return (points) =>
+    points.map(({ x, y }) => ({ x: x * reduction + originPx.x, y: y * reduction + originPx.y }))
+}
+
+function describeOutline(
+  outline: EggOutline,
+): Pick<EggReading, 'outline' | 'polygon' | 'bluntPole' | 'smallPole' | 'lengthPx' | 'breadthPx'> {
+  return {
+    outline,
+    polygon: outlinePolygon(outline),
+    bluntPole: bluntPole(outline),
+    smallPole: smallPole(outline),
+    lengthPx: 2 * outline.halfLengthPx,
+    breadthPx: breadthPx(outline),
+  }
+}
+
+function describeShadow(
+  { area, areaSd, darkness, edgeSlope }: Shadow,
+  contours: Point[][],
+): EggReading['shadow'] {
+  return { area: { value: area, sd: areaSd }, darkness, edgeSlope, contours }
 }
 
 function inTrayOrder(found: readonly FoundEgg[]): FoundEgg[] {
