@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import { readEggs } from '../src/cli/read-eggs.ts'
-import { readBundle } from '../src/contracts/files/bundle.ts'
+import { readBundle } from '../src/contracts/files/read-bundle.ts'
 import { usualStage } from '../src/core/planning/incubation/timetable.ts'
 import { expect, test } from './test.ts'
 import { openBench, openBeacon, exportBundle, verdictShown } from './hatchery.ts'

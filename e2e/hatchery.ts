@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, type Page } from '@playwright/test'
-import { readBundle, writeBundle } from '../src/contracts/files/bundle.ts'
+import { writeBundle } from '../src/contracts/files/bundle.ts'
+import { readBundle } from '../src/contracts/files/read-bundle.ts'
 import { recordsAlone } from '../src/contracts/records/sample-records.ts'
 import { DEMO_MADE_AT } from '../src/core/simulate/demo-hatchery.ts'
 import { movedInTime } from '../src/domain/moved-in-time.ts'
