@@ -1,25 +1,19 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, type ShallowRef, type WritableComputedRef } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { keptBackups } from '../../core/backup/grandfather.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { nameInBook } from '../data/which-book.ts'
 import { useClockStore } from '../shared/clock.ts'
-import { saveFile } from '../shared/save-file.ts'
+import { downloadBackup, tidyFolder, writeBackup } from './backup-writing.ts'
 import { useBackupAge } from './backup-age.ts'
 import {
-  backupName,
   backupsIn,
   canChooseFolder,
   chooseFolder,
   forgetFolder,
   keptFolder,
   mayWrite,
-  nextNumber,
   readFrom,
-  removeFrom,
-  tornIn,
-  writeInto,
   type Folder,
   type KeptBackup,
 } from './backup-folder.ts'
@@ -36,20 +30,10 @@ export const useBackupsStore = defineStore('backups', () => {
   /** The browser wants to hear it again from a person before it writes there. */
   const needsLeave = ref(false)
   const kept = shallowRef<readonly KeptBackup[]>([])
-  const intoFolder = useLocalStorage<Rhythm>(nameInBook('backup-rhythm'), 'evening')
-  /** Downloads come by themselves only where somebody asked for it. */
-  const asDownload = useLocalStorage<Rhythm>(nameInBook('backup-downloads'), 'never')
-  /** When backups are made by themselves, as they are made here. */
-  const rhythm = computed({
-    get: () => (folder.value ? intoFolder.value : asDownload.value),
-    set: (next) => {
-      if (folder.value) intoFolder.value = next
-      else asDownload.value = next
-    },
-  })
+  const rhythm = useRhythm(folder)
   const { lastGood, ageDays, ageWords, ageShort, isOld, good } = useBackupAge()
-  const problem = ref('')
-  const working = ref(false)
+  const { problem, working, guarded } = useOneBackup()
+  const writer = { importExport, tablet: () => hatchery.tablet(), nowMs: () => clock.nowMs }
 
   async function load(): Promise<void> {
     folder.value = await keptFolder()
@@ -59,19 +43,6 @@ export const useBackupsStore = defineStore('backups', () => {
     if (!folder.value) return
     needsLeave.value = !(await mayWrite(folder.value, false))
     if (!needsLeave.value) kept.value = await backupsIn(folder.value, hatchery.tablet())
-  }
-
-  async function guarded(work: () => Promise<void>): Promise<void> {
-    if (working.value) return
-    working.value = true
-    problem.value = ''
-    try {
-      await work()
-    } catch (error) {
-      problem.value = `The backup did not work: ${(error as Error).message}`
-    } finally {
-      working.value = false
-    }
   }
 
   function choose(): Promise<void> {
@@ -102,37 +73,15 @@ export const useBackupsStore = defineStore('backups', () => {
   }
 
   async function download(): Promise<void> {
-    const { file } = await importExport.exportBundle()
-    await importExport.check(file)
-    // Downloads lie wherever the browser puts them: no number can be counted on.
-    saveFile(file, backupName(clock.nowMs, 0, hatchery.tablet()))
+    await downloadBackup(writer)
     good(true)
   }
 
   async function write(into: Folder): Promise<void> {
-    const { file } = await importExport.exportBundle()
-    const number = await nextNumber(into, hatchery.tablet())
-    const name = backupName(clock.nowMs, number, hatchery.tablet())
-    const written = await writeInto(into, name, file)
-    // What cannot be read back is no backup: it must not stand for a good one of its day when old ones go.
-    await importExport.check(written).catch(async (error: unknown) => {
-      await removeFrom(into, [name]).catch(() => undefined)
-      throw error
-    })
+    const name = await writeBackup(into, writer)
     good(false)
-    await tidy(into, name)
+    await tidyFolder(into, hatchery.tablet(), name)
     await look()
-  }
-
-  /** Takes away what is no longer kept by day, week, month and year, and what was cut off. @param name - of the newest */
-  async function tidy(into: Folder, name: string): Promise<void> {
-    const own = (await backupsIn(into, hatchery.tablet())).filter((backup) => backup.own)
-    const keep = keptBackups(own)
-    await removeFrom(
-      into,
-      own.filter((backup) => !keep.has(backup) && backup.name !== name).map(({ name: old }) => old),
-    )
-    await removeFrom(into, await tornIn(into, hatchery.tablet()))
   }
 
   /** By itself, where its time has come and the browser lets it. @param eveningEnded - a candling was just closed */
@@ -169,3 +118,36 @@ export const useBackupsStore = defineStore('backups', () => {
     fetch,
   }
 })
+
+/** When backups are made by themselves, as they are made here. */
+function useRhythm(folder: ShallowRef<Folder | null>): WritableComputedRef<Rhythm> {
+  const intoFolder = useLocalStorage<Rhythm>(nameInBook('backup-rhythm'), 'evening')
+  /** Downloads come by themselves only where somebody asked for it. */
+  const asDownload = useLocalStorage<Rhythm>(nameInBook('backup-downloads'), 'never')
+  return computed({
+    get: () => (folder.value ? intoFolder.value : asDownload.value),
+    set: (next) => {
+      if (folder.value) intoFolder.value = next
+      else asDownload.value = next
+    },
+  })
+}
+
+/** One at a time; what does not work is said. */
+function useOneBackup() {
+  const problem = ref('')
+  const working = ref(false)
+  async function guarded(work: () => Promise<void>): Promise<void> {
+    if (working.value) return
+    working.value = true
+    problem.value = ''
+    try {
+      await work()
+    } catch (error) {
+      problem.value = `The backup did not work: ${(error as Error).message}`
+    } finally {
+      working.value = false
+    }
+  }
+  return { problem, working, guarded }
+}

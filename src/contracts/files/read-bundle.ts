@@ -7,10 +7,7 @@ import {
   type Book,
   type RawRecord,
 } from '../records/book.ts'
-import { readingsRecordSchema } from '../records/readings-record.ts'
 import { RECORDS_VERSION } from '../records/records.ts'
-import { shapesRecordSchema, type ShapesRecord } from '../records/shapes-record.ts'
-import { type Attachment } from '../records/attachments.ts'
 import { broughtUp, type BroughtUp } from '../records/upgrade.ts'
 import { openZip, ZipError, type ZipFile } from './zip-file.ts'
 import { bookOf } from '../records/which-book.ts'
@@ -27,12 +24,7 @@ import {
   MOST_STRANGERS,
   MOST_UNNAMED,
   ASIDE_FILE,
-  photosOf,
-  type MissingPhoto,
   photoPath,
-  lookIdsOf,
-  shapesPath,
-  allAttachments,
   attachmentPath,
   MOST_PART_BYTES,
   sha256,
@@ -43,6 +35,7 @@ import {
   LISTS,
   SINCE,
 } from './bundle.ts'
+import { type OpenBundle, photosIn, shapesIn, attachmentsIn, readingsIn } from './bundle-parts.ts'
 
 /**
  * Reads and checks a whole bundle; nothing is returned unless all of it is sound.
@@ -61,82 +54,18 @@ export async function readBundle(
   }
 }
 
-async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: LongWork): Promise<Bundle> {
-  if (!zip.names.includes(RECORDS_FILE))
-    throw new BundleError(`This ZIP file is not a Perlumen bundle: it has no ${RECORDS_FILE}.`)
-  const manifest = zip.names.includes(MANIFEST_FILE)
-    ? readManifest(await readJson(zip, MANIFEST_FILE, null))
-    : null
-  for (const name of Object.keys(manifest?.files ?? {})) {
-    const isPart = ['photos/', SHAPES_FOLDER, VOICES_FOLDER, PICTURES_FOLDER, READINGS_FOLDER].some(
-      (folder) => name.startsWith(folder),
-    )
-    if (!zip.names.includes(name) && !isPart)
-      throw new BundleError(`The bundle lacks ${name}, which its manifest lists.`)
-  }
-  if (manifest) {
-    const strangers = zip.names.filter((name) => name !== MANIFEST_FILE && !(name in manifest.files)).length
-    if (strangers > MOST_STRANGERS)
-      throw new BundleError(`The file holds ${strangers} parts that its manifest does not list.`)
-  } else if (zip.names.length > MOST_UNNAMED)
-    throw new BundleError(`The file holds ${zip.names.length} parts and no manifest.`)
+async function readChecked(zip: ZipFile, zone: string, how: LongWork): Promise<Bundle> {
+  const manifest = await checkedManifest(zip)
   const json = await readJson(zip, RECORDS_FILE, manifest)
   const { records, buried, parts } = parseRecords(json, zone)
-  const oldShapes = new Map(parts.shapes.map((shapes) => [shapes.id, shapes]))
-  const aside = zip.names.includes(ASIDE_FILE)
-    ? setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
-    : { success: true as const, data: [] }
-  if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is invalid.`)
-  const asideNow = broughtUp(aside.data, zone)
-  for (const shapes of asideNow.shapes) oldShapes.set(shapes.id, shapes)
-
-  const wanted = photosOf(records, aside.data)
-  const gone = new Set(manifest?.missing.map(({ photoId }) => photoId))
-  const types = new Map<string, string>()
-  const missing: MissingPhoto[] = []
-  const damage: string[] = []
-  for (const [index, { name, known }] of wanted.entries()) {
-    signal?.throwIfAborted()
-    const fault = gone.has(name.id) ? null : await photoFault(zip, photoPath(name), manifest)
-    if (fault) damage.push(fault)
-    if (fault || gone.has(name.id)) missing.push(known)
-    else types.set(name.id, name.type)
-    onProgress?.(index + 1, wanted.length)
-  }
-  const shapes = new Map<string, ShapesRecord>()
-  for (const id of lookIdsOf(records, aside.data)) {
-    signal?.throwIfAborted()
-    const kept = zip.names.includes(shapesPath(id))
-      ? await partFrom(zip, { path: shapesPath(id), id, schema: shapesRecordSchema, manifest })
-      : oldShapes.get(id)
-    if (kept === 'damaged') damage.push(`The lines of the look ${id} are damaged.`)
-    else if (kept) shapes.set(id, kept)
-  }
-  const attachments = new Map<string, Attachment>()
-  for (const one of allAttachments(records, aside.data)) {
-    signal?.throwIfAborted()
-    const path = attachmentPath(one)
-    // One that was gone when the bundle was written is named nowhere, and missed by nobody but the ear.
-    if (!zip.names.includes(path)) {
-      if (manifest?.files[path]) damage.push(`The bundle lacks the note ${path}.`)
-      continue
-    }
-    const bytes = await zip.bytes(path, MOST_PART_BYTES).catch(() => null)
-    if (bytes === null || (manifest && manifest.files[path]?.sha256 !== (await sha256(bytes))))
-      damage.push(`The note ${path} is damaged.`)
-    else attachments.set(one.id, one)
-  }
-  const readings = new Map([...parts.readings, ...asideNow.readings].map((day) => [day.id, day]))
-  for (const path of zip.names.filter((name) => name.startsWith(READINGS_FOLDER) && name.endsWith('.json'))) {
-    signal?.throwIfAborted()
-    const id = path.slice(READINGS_FOLDER.length, -'.json'.length)
-    const kept = await partFrom(zip, { path, id, schema: readingsRecordSchema, manifest })
-    if (kept === 'damaged') damage.push(`The readings ${id} are damaged.`)
-    else readings.set(id, kept)
-  }
-  for (const name of Object.keys(manifest?.files ?? {}))
-    if (name.startsWith(READINGS_FOLDER) && !zip.names.includes(name))
-      damage.push(`The bundle lacks the readings ${name}.`)
+  const aside = await setAsideOf(zip, manifest)
+  const asideNow = broughtUp(aside, zone)
+  const oldShapes = new Map([...parts.shapes, ...asideNow.shapes].map((shapes) => [shapes.id, shapes]))
+  const open: OpenBundle = { zip, manifest, records, aside, damage: [], how }
+  const { types, missing } = await photosIn(open)
+  const shapes = await shapesIn(open, oldShapes)
+  const attachments = await attachmentsIn(open)
+  const readings = await readingsIn(open, [...parts.readings, ...asideNow.readings])
   const bundle: Bundle = {
     records,
     buried,
@@ -157,47 +86,36 @@ async function readChecked(zip: ZipFile, zone: string, { onProgress, signal }: L
     shapes: async (lookId) => shapes.get(lookId) ?? null,
     photo: (id) => zip.bytes(photoPath({ id, type: types.get(id) ?? '' }), MOST_PHOTO_BYTES),
   }
-  if (damage[0])
-    throw new BundleError(
-      damage.length === 1 ? damage[0] : `${damage[0]} So are ${damage.length - 1} more.`,
-      bundle,
-    )
+  const [first, ...more] = open.damage
+  if (first) throw new BundleError(more.length === 0 ? first : `${first} So are ${more.length} more.`, bundle)
   return bundle
 }
 
-interface Part<T> {
-  path: string
-  id: string
-  schema: z.ZodType<T & { id: string }>
-  manifest: Manifest | null
+/** @throws BundleError where the file is no bundle, or its parts are not those of its manifest */
+async function checkedManifest(zip: ZipFile): Promise<Manifest | null> {
+  if (!zip.names.includes(RECORDS_FILE))
+    throw new BundleError(`This ZIP file is not a Perlumen bundle: it has no ${RECORDS_FILE}.`)
+  if (!zip.names.includes(MANIFEST_FILE)) {
+    if (zip.names.length > MOST_UNNAMED)
+      throw new BundleError(`The file holds ${zip.names.length} parts and no manifest.`)
+    return null
+  }
+  const manifest = readManifest(await readJson(zip, MANIFEST_FILE, null))
+  const folders = ['photos/', SHAPES_FOLDER, VOICES_FOLDER, PICTURES_FOLDER, READINGS_FOLDER]
+  for (const name of Object.keys(manifest.files))
+    if (!zip.names.includes(name) && !folders.some((folder) => name.startsWith(folder)))
+      throw new BundleError(`The bundle lacks ${name}, which its manifest lists.`)
+  const strangers = zip.names.filter((name) => name !== MANIFEST_FILE && !(name in manifest.files)).length
+  if (strangers > MOST_STRANGERS)
+    throw new BundleError(`The file holds ${strangers} parts that its manifest does not list.`)
+  return manifest
 }
 
-async function partFrom<T>(
-  zip: ZipFile,
-  { path, id, schema, manifest }: Part<T>,
-): Promise<(T & { id: string }) | 'damaged'> {
-  try {
-    const bytes = await zip.bytes(path, MOST_PART_BYTES)
-    if (manifest && manifest.files[path]?.sha256 !== (await sha256(bytes))) return 'damaged'
-    const read = schema.safeParse(JSON.parse(new TextDecoder().decode(bytes)))
-    return read.success && read.data.id === id ? read.data : 'damaged'
-  } catch (error) {
-    if (error instanceof ZipError || error instanceof SyntaxError) return 'damaged'
-    throw error
-  }
-}
-
-async function photoFault(zip: ZipFile, name: string, manifest: Manifest | null): Promise<string | null> {
-  if (!zip.names.includes(name)) return `The bundle lacks the photograph ${name}.`
-  try {
-    const bytes = await zip.bytes(name, MOST_PHOTO_BYTES)
-    return bytes.length === 0 || (manifest && manifest.files[name]?.sha256 !== (await sha256(bytes)))
-      ? `The photograph ${name} is damaged.`
-      : null
-  } catch (error) {
-    if (error instanceof ZipError) return `The photograph ${name} is damaged.`
-    throw error
-  }
+async function setAsideOf(zip: ZipFile, manifest: Manifest | null): Promise<RawRecord[]> {
+  if (!zip.names.includes(ASIDE_FILE)) return []
+  const aside = setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
+  if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is invalid.`)
+  return aside.data
 }
 
 async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): Promise<unknown> {

@@ -2,15 +2,8 @@ import type { z } from 'zod'
 import type { DeathSign } from '../../core/diagnosis/story.ts'
 import type { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import { standingEvents, type Noting } from './events.ts'
-import type {
-  placeField,
-  chickFields,
-  removedFields} from './egg-record.ts';
-import {
-  type Outcome,
-  type EggRecord,
-  type EggEvent,
-} from './egg-record.ts'
+import type { placeField, chickFields, removedFields } from './egg-record.ts'
+import { type Outcome, type EggRecord, type EggEvent } from './egg-record.ts'
 import { FRESH } from './stamp.ts'
 
 /** How an egg stands after all that happened to it. */

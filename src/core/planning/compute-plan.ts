@@ -12,7 +12,7 @@ import { timetableOf, usualTimetable } from './incubation/timetable.ts'
 import type { SpeciesName } from '../species/species.ts'
 import { adviseSetting, type EggAdvice } from './intake/setting-advice.ts'
 import { TOO_OLD_DAYS } from './intake/hatchability.ts'
-import { instantOf, localDateOf, type Zone } from '../time/local-date.ts'
+import { instantOf, localDateOf, type LocalDate, type Zone } from '../time/local-date.ts'
 import { dealIntoTrays, placeCount, type Place } from '../tray/layout.ts'
 import type { DraftBatch, DraftEgg, DraftTray, PlanDraft } from './plan-draft.ts'
 
@@ -69,140 +69,138 @@ export function computePlan(draft: PlanDraft, habits: PlanHabits, nowMs: number)
     .sort((a, b) => a.setAtMs - b.setAtMs)
 }
 
-function planGroup(
-  { species, basket }: { species: SpeciesName; basket: Array<{ egg: DraftEgg; batch: DraftBatch }> },
-  { draft, habits, nowMs }: { draft: PlanDraft; habits: PlanHabits; nowMs: number },
-): PlanGroup {
+interface Group {
+  species: SpeciesName
+  basket: ReadonlyArray<{ egg: DraftEgg; batch: DraftBatch }>
+}
+
+interface Occasion {
+  draft: PlanDraft
+  habits: PlanHabits
+  nowMs: number
+}
+
+function planGroup(group: Group, occasion: Occasion): PlanGroup {
+  const { species } = group
+  const { draft, habits, nowMs } = occasion
   const { timing } = draft
   const { zone } = habits
   const trays = draft.trays.filter((tray) => tray.species === species)
   const places = placeCount(trays)
-  const incubationDays = draft.incubationDays[species]
   // The delay follows from the storage and the storage from the set day; the first guess is without delay.
-  const firstSetMs = setTime(0)
+  const firstSetMs = setTime(species, 0, occasion)
+  const adviseOn = (atMs: number): Advised[] => advisedOn(localDateOf(atMs, zone), group, places)
   // Whole hours: nobody sets eggs by the minute.
   const delayHours = Math.round(meanDelay(adviseOn(firstSetMs)))
-  const setAtMs = timing.by === 'hatch' ? setTime(delayHours) : firstSetMs
-  const eggs = place(adviseOn(setAtMs))
+  const setAtMs = timing.by === 'hatch' ? setTime(species, delayHours, occasion) : firstSetMs
+  const eggs = placed(adviseOn(setAtMs), trays, draft.moved)
   const chosen = eggs.filter((item) => item.set)
   const storage = chosen.flatMap(({ advice }) => advice.storageDays ?? [])
   const oldestStorageDays = storage.length > 0 ? Math.max(...storage) : null
+  const incubationDays = draft.incubationDays[species]
   const input: ScheduleInput = {
-    species,
-    zone,
-    setAtMs,
-    delayHours,
-    incubationDays,
-    school: draft.school,
-    ownDays: draft.ownDays,
-    turningStop: draft.turningStop,
-    candlingHour: habits.candlingHour,
-    warmUpHours: habits.warmUpHours,
+    ...{ species, zone, setAtMs, delayHours, incubationDays },
+    ...{ school: draft.school, ownDays: draft.ownDays, turningStop: draft.turningStop },
+    ...{ candlingHour: habits.candlingHour, warmUpHours: habits.warmUpHours },
   }
   const hatchAtMs = expectedHatchMs(input)
   return {
-    species,
-    eggs,
-    trays,
-    places,
-    setAtMs,
-    hatchAtMs,
-    delayHours,
-    oldestStorageDays,
-    input,
+    ...{ species, eggs, trays, places, setAtMs, hatchAtMs, delayHours, oldestStorageDays, input },
     setCount: chosen.length,
     expectedChicks: chosen.reduce((sum, { advice }) => sum + advice.expectedHatch, 0),
     schedule: makeSchedule(input),
     problems: checkPlan({
-      nowMs,
-      zone,
-      setAtMs,
-      hatchAtMs,
+      ...{ nowMs, zone, setAtMs, hatchAtMs, places, oldestStorageDays },
       alreadySet: timing.by === 'already',
       eggs: chosen.length,
-      places,
-      oldestStorageDays,
       tooOldCount: storage.filter((days) => days > TOO_OLD_DAYS).length,
-      restUntilMs: restUntil(),
+      restUntilMs: restUntil(group, habits),
       tableDays: usualTimetable(species).incubationDays,
       incubationDays: timetableOf(species, { incubationDays }).incubationDays,
     }),
   }
+}
 
-  function setTime(delay: number): number {
-    if (timing.by !== 'hatch') return instantOf(timing.date, timing.time, zone)
-    return setTimeForHatch({
-      species,
-      hatchAtMs: instantOf(timing.date, timing.hour, zone),
-      delayHours: delay,
-      incubationDays,
-    })
-  }
+function setTime(species: SpeciesName, delayHours: number, { draft, habits: { zone } }: Occasion): number {
+  const { timing } = draft
+  if (timing.by !== 'hatch') return instantOf(timing.date, timing.time, zone)
+  return setTimeForHatch({
+    species,
+    hatchAtMs: instantOf(timing.date, timing.hour, zone),
+    delayHours,
+    incubationDays: draft.incubationDays[species],
+  })
+}
 
-  /** The keeper's own eggs come first: the advice shares out the places that are left. */
-  function adviseOn(atMs: number): Array<{ egg: DraftEgg; advice: EggAdvice; set: boolean }> {
-    const byWord = basket.filter(({ egg }) => egg.choice === 'set').length
-    const asked = basket.map(({ egg, batch }) => ({
-      id: egg.id,
-      species,
-      laidOn: egg.laidOn,
-      posted: batch.posted,
-      crack: egg.crack,
-      waxed: egg.waxed,
-      weightG: egg.weightG,
-      size:
-        egg.lengthMm !== null && egg.breadthMm !== null
-          ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm }
-          : null,
-    }))
-    const date = localDateOf(atMs, zone)
-    const free = new Set(basket.filter(({ egg }) => egg.choice === 'advice').map(({ egg }) => egg.id))
-    const advised = adviseSetting(
-      asked.filter(({ id }) => free.has(id)),
-      places - byWord,
-      date,
-    )
-    const byChoice = adviseSetting(
-      asked.filter(({ id }) => !free.has(id)),
-      Infinity,
-      date,
-    )
-    const advice = new Map([...advised, ...byChoice].map((item) => [item.id, item]))
-    return basket.map(({ egg }) => {
-      const own = advice.get(egg.id)!
-      return { egg, advice: own, set: egg.choice === 'set' || (egg.choice === 'advice' && own.set) }
-    })
-  }
+interface Advised {
+  egg: DraftEgg
+  advice: EggAdvice
+  set: boolean
+}
 
-  function place(eggs: Array<{ egg: DraftEgg; advice: EggAdvice; set: boolean }>): PlannedEgg[] {
-    const taken = new Map<string, Place>()
-    const used = new Set<string>()
-    const key = (spot: Place): string => `${spot.trayId}/${spot.row}/${spot.column}`
-    const fits = (spot: Place): boolean =>
-      trays.some((tray) => tray.id === spot.trayId && spot.row < tray.rows && spot.column < tray.columns)
-    for (const { egg, set } of eggs) {
-      const spot = draft.moved[egg.id]
-      if (!set || !spot || !fits(spot) || used.has(key(spot))) continue
-      taken.set(egg.id, spot)
-      used.add(key(spot))
-    }
-    const rest = eggs.filter(({ egg, set }) => set && !taken.has(egg.id))
-    const spots = dealIntoTrays(Array.from({ length: places }), trays).flatMap(({ place: spot }) =>
-      spot && !used.has(key(spot)) ? [spot] : [],
-    )
-    rest.forEach(({ egg }, i) => {
-      const spot = spots[i]
-      if (spot) taken.set(egg.id, spot)
-    })
-    return eggs.map((item) => ({ ...item, place: item.set ? (taken.get(item.egg.id) ?? null) : null }))
-  }
+/** The keeper's own eggs come first: the advice shares out the places that are left. */
+function advisedOn(date: LocalDate, { species, basket }: Group, places: number): Advised[] {
+  const byWord = basket.filter(({ egg }) => egg.choice === 'set').length
+  const asked = basket.map(({ egg, batch }) => ({
+    ...{ id: egg.id, species, laidOn: egg.laidOn, posted: batch.posted },
+    ...{ crack: egg.crack, waxed: egg.waxed, weightG: egg.weightG },
+    size:
+      egg.lengthMm !== null && egg.breadthMm !== null
+        ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm }
+        : null,
+  }))
+  const free = new Set(basket.filter(({ egg }) => egg.choice === 'advice').map(({ egg }) => egg.id))
+  const advised = adviseSetting(
+    asked.filter(({ id }) => free.has(id)),
+    places - byWord,
+    date,
+  )
+  const byChoice = adviseSetting(
+    asked.filter(({ id }) => !free.has(id)),
+    Infinity,
+    date,
+  )
+  const advice = new Map([...advised, ...byChoice].map((item) => [item.id, item]))
+  return basket.map(({ egg }) => {
+    const own = advice.get(egg.id)!
+    return { egg, advice: own, set: egg.choice === 'set' || (egg.choice === 'advice' && own.set) }
+  })
+}
 
-  function restUntil(): number | null {
-    const arrivals = basket.flatMap(({ batch }) =>
-      batch.posted && batch.arrivedOn ? [instantOf(batch.arrivedOn, ARRIVAL_HOUR, zone)] : [],
-    )
-    return arrivals.length > 0 ? Math.max(...arrivals) + habits.postRestHours * HOUR_MS : null
+/** Eggs that were moved lie where they were put, as far as that is a place; the others are dealt into what is free. */
+function placed(
+  eggs: readonly Advised[],
+  trays: readonly DraftTray[],
+  moved: PlanDraft['moved'],
+): PlannedEgg[] {
+  const taken = new Map<string, Place>()
+  const used = new Set<string>()
+  const key = (spot: Place): string => `${spot.trayId}/${spot.row}/${spot.column}`
+  const fits = (spot: Place): boolean =>
+    trays.some((tray) => tray.id === spot.trayId && spot.row < tray.rows && spot.column < tray.columns)
+  for (const { egg, set } of eggs) {
+    const spot = moved[egg.id]
+    if (!set || !spot || !fits(spot) || used.has(key(spot))) continue
+    taken.set(egg.id, spot)
+    used.add(key(spot))
   }
+  const rest = eggs.filter(({ egg, set }) => set && !taken.has(egg.id))
+  const spots = dealIntoTrays(Array.from({ length: placeCount(trays) }), trays).flatMap(({ place: spot }) =>
+    spot && !used.has(key(spot)) ? [spot] : [],
+  )
+  rest.forEach(({ egg }, i) => {
+    const spot = spots[i]
+    if (spot) taken.set(egg.id, spot)
+  })
+  return eggs.map((item) => ({ ...item, place: item.set ? (taken.get(item.egg.id) ?? null) : null }))
+}
+
+/** Until when eggs that came by post rest; null where none did. */
+function restUntil({ basket }: Group, { zone, postRestHours }: PlanHabits): number | null {
+  const arrivals = basket.flatMap(({ batch }) =>
+    batch.posted && batch.arrivedOn ? [instantOf(batch.arrivedOn, ARRIVAL_HOUR, zone)] : [],
+  )
+  return arrivals.length > 0 ? Math.max(...arrivals) + postRestHours * HOUR_MS : null
 }
 
 /** Each egg starts as late as its own storage has it: that half of them are fresh does not make the old ones younger. */
