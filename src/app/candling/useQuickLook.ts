@@ -178,7 +178,12 @@ async function keepLook({
   const replaces = lookSince(all, candlingBegan(set, hatchery.hatchery, now.atMs)) ?? null
   const look = lookFrom(
     {
-      ...{ set, timeline, egg, measured: now, reading, replaces },
+      set,
+      timeline,
+      egg,
+      measured: now,
+      reading,
+      replaces,
       photoType: now.photo.type || 'image/jpeg',
       takenAt: new Date(now.atMs).toISOString(),
       source: now.source,

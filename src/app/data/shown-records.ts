@@ -47,7 +47,13 @@ export function shownRecords(zone: string) {
   const standing = standingOf(lists, { traysById, sets })
   return {
     ...rest,
-    ...{ hatchery, place, sets, allEggsBySet, eggsBySet, looksByEgg, standing },
+    hatchery,
+    place,
+    sets,
+    allEggsBySet,
+    eggsBySet,
+    looksByEgg,
+    standing,
     show: (written: Written) => show(lists, standing, written),
     showFrame: (frame: Frame) => showFrame(lists, frame),
     showChapters: (ids: readonly string[], chapters: readonly Chapter[]) =>

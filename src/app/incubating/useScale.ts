@@ -76,7 +76,11 @@ export function useScale({ problem, expectedG, wanted, keep, clear, chosen }: Sc
   }
 
   return {
-    ...{ state, pan, gauge, kept, start },
+    state,
+    pan,
+    gauge,
+    kept,
+    start,
     tare: () => {
       if (pan.value) state.value = tared(pan.value)
     },

@@ -49,7 +49,11 @@ export function useWeighing(set: () => EggSet, eggs: () => readonly Egg[]) {
   }
 
   return {
-    ...{ ...scale, ...round, ...notes, isStandIn, layOn },
+    ...scale,
+    ...round,
+    ...notes,
+    isStandIn,
+    layOn,
     hasServer: computed(() => devices.serves('scale', set()) !== null),
     hasSerial: hasSerial(),
   }

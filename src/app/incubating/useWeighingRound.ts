@@ -45,7 +45,14 @@ export function useWeighingRound(set: () => EggSet, eggs: () => readonly Egg[]):
       : (current.value?.weightG ?? usualG.value),
   )
   return {
-    ...{ whole, inside, open, current, trayId, tray, inTray, expectedG },
+    whole,
+    inside,
+    open,
+    current,
+    trayId,
+    tray,
+    inTray,
+    expectedG,
     skip: () => {
       const { value: egg } = current
       if (egg) skipped.value = [...skipped.value.filter((id) => id !== egg.id), egg.id]

@@ -8,8 +8,15 @@ const hatchery = { ...newHatchery('UTC') }
 const NOW = Date.parse('2026-03-04T20:15:00Z')
 const EMPTY = emptyDraft(hatchery, NOW)
 const batch = (species: DraftBatch['species']): Omit<DraftBatch, 'id'> => ({
-  ...{ source: 'own hens', breed: '', species, shell: 'tinted', posted: false, arrivedOn: null },
-  ...{ laidFrom: '2026-03-01', laidTo: '2026-03-03', turnedInStorage: true },
+  source: 'own hens',
+  breed: '',
+  species,
+  shell: 'tinted',
+  posted: false,
+  arrivedOn: null,
+  laidFrom: '2026-03-01',
+  laidTo: '2026-03-03',
+  turnedInStorage: true,
 })
 
 const places = (draft: PlanDraft, species: string): number =>

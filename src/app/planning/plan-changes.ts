@@ -31,8 +31,17 @@ export function batchAdded(
   const id = uuid()
   const from = now.eggs.reduce((most, egg) => Math.max(most, egg.number), 0)
   const eggs = spreadLaidDates(batch, count, datesBetween).map((laidOn, i): DraftEgg => ({
-    ...{ id: uuid(), batchId: id, number: from + i + 1, mark: '', laidOn },
-    ...{ crack: 'none', waxed: false, weightG: null, lengthMm: null, breadthMm: null, choice: 'advice' },
+    id: uuid(),
+    batchId: id,
+    number: from + i + 1,
+    mark: '',
+    laidOn,
+    crack: 'none',
+    waxed: false,
+    weightG: null,
+    lengthMm: null,
+    breadthMm: null,
+    choice: 'advice',
   }))
   return withTrays(
     { ...now, batches: [...now.batches, { ...batch, id }], eggs: [...now.eggs, ...eggs] },

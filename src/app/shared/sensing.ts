@@ -127,7 +127,12 @@ function readingOf(said: SensorReading, probe: ProbeRecord): ProbeReading {
 
 function newProbe(sensor: string, standIn: boolean): Omit<ProbeRecord, 'height' | 'events'> {
   return {
-    ...{ id: uuid(), stamp: FRESH, name: sensor, by: 'sensor', sensor, fields: BY_NAME },
+    id: uuid(),
+    stamp: FRESH,
+    name: sensor,
+    by: 'sensor',
+    sensor,
+    fields: BY_NAME,
     ...(standIn ? { standIn: true as const } : {}),
   }
 }

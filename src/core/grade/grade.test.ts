@@ -203,6 +203,15 @@ describe('gradeEgg', () => {
     expect(gradeEgg(reading({ shadow: 0.3, clipped: 0.95 }), day10).readable).toBe(false)
   })
 
+  it('burnt light alone takes no egg out, however sure the grade: what lives may be burnt away', () => {
+    const early = { ...day10, ageDays: 8, policy: 'first-sight' } as const
+    expect(gradeEgg(reading({}), early)).toMatchObject({ grade: 'clear', action: 'remove' })
+    const burnt = gradeEgg(reading({ clipped: 0.6 }), early)
+    expect(burnt).toMatchObject({ readable: true, action: 'recheck' })
+    // Late every living egg has a body, which no light burns away.
+    expect(gradeEgg(reading({ clipped: 0.6 }), { ...early, ageDays: 16 }).action).toBe('remove')
+  })
+
   it.each([
     ['too dark', { emptyRed: 0.004 }, {}, 'too-dark'],
     ['too grainy', { noise: 0.3 }, { ageDays: 5 }, 'too-noisy'],

@@ -33,9 +33,11 @@ const HIDES_UNTIL: Readonly<Record<Shell, number>> = {
 const DARKEST_EMPTY_RED = 0.016
 const NOISIEST = 0.1
 /**
- * Share of the contents at saturation from which nothing at all shows. Below it how much is burnt is weighed with the
- * other figures: refusing from 0.42 on cost 12 right answers on kinds that took no part, and spared 2 wrong ones.
+ * Share of the contents at saturation from which vessels and thin rings may be burnt away: what is seen is graded, for
+ * refusing it cost 12 right answers on kinds that took no part and spared 2 wrong ones, but it takes no egg out.
  */
+const MOST_CLIPPED = 0.42
+/** Nothing at all shows in a picture that is burnt so far. */
 const ALL_BURNT = 0.85
 /** A shadow of this share of the contents is a body, whatever the light. */
 const LEAST_MASS = 0.04
@@ -86,7 +88,7 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
     stopTurningDay: days.stopTurningDay,
     earlierLooks: context.earlierLooks ?? [],
     signsOfLife: seenAlive || showsLife(egg, stage),
-    mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'],
+    mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'] || mayBeBurntAway(egg, stage),
   })
   const reasons: Reason[] = [
     ...filmReasons(context.film),
@@ -120,6 +122,11 @@ function whyUnreadable(egg: EggFigures, context: GradeContext, stage: number): U
   if (egg.light.clippedShare > ALL_BURNT) codes.push('overexposed')
   if (egg.edgeSeenShare < 0.3) codes.push('outline-partly-hidden')
   return codes
+}
+
+/** Whether what a living egg shows could be lost in burnt light, with nothing else to settle the grade. */
+function mayBeBurntAway(egg: EggFigures, stage: number): boolean {
+  return egg.light.clippedShare > MOST_CLIPPED && decidingSign(egg, stage) === null
 }
 
 /**

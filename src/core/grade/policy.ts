@@ -12,7 +12,7 @@ export interface PolicyInput {
   earlierLooks: readonly EarlierLook[]
   /** The picture shows what a living egg of this age shows. */
   signsOfLife: boolean
-  /** At this age such a shell may still hide a living embryo. */
+  /** At this age such a shell, or such light, may hide a living embryo. */
   mayBeHidden: boolean
 }
 

@@ -99,18 +99,38 @@ function planGroup(group: Group, occasion: Occasion): PlanGroup {
   const oldestStorageDays = storage.length > 0 ? Math.max(...storage) : null
   const incubationDays = draft.incubationDays[species]
   const input: ScheduleInput = {
-    ...{ species, zone, setAtMs, delayHours, incubationDays },
-    ...{ school: draft.school, ownDays: draft.ownDays, turningStop: draft.turningStop },
-    ...{ candlingHour: habits.candlingHour, warmUpHours: habits.warmUpHours },
+    species,
+    zone,
+    setAtMs,
+    delayHours,
+    incubationDays,
+    school: draft.school,
+    ownDays: draft.ownDays,
+    turningStop: draft.turningStop,
+    candlingHour: habits.candlingHour,
+    warmUpHours: habits.warmUpHours,
   }
   const hatchAtMs = expectedHatchMs(input)
   return {
-    ...{ species, eggs, trays, places, setAtMs, hatchAtMs, delayHours, oldestStorageDays, input },
+    species,
+    eggs,
+    trays,
+    places,
+    setAtMs,
+    hatchAtMs,
+    delayHours,
+    oldestStorageDays,
+    input,
     setCount: chosen.length,
     expectedChicks: chosen.reduce((sum, { advice }) => sum + advice.expectedHatch, 0),
     schedule: makeSchedule(input),
     problems: checkPlan({
-      ...{ nowMs, zone, setAtMs, hatchAtMs, places, oldestStorageDays },
+      nowMs,
+      zone,
+      setAtMs,
+      hatchAtMs,
+      places,
+      oldestStorageDays,
       alreadySet: timing.by === 'already',
       eggs: chosen.length,
       tooOldCount: storage.filter((days) => days > TOO_OLD_DAYS).length,
@@ -142,8 +162,13 @@ interface Advised {
 function advisedOn(date: LocalDate, { species, basket }: Group, places: number): Advised[] {
   const byWord = basket.filter(({ egg }) => egg.choice === 'set').length
   const asked = basket.map(({ egg, batch }) => ({
-    ...{ id: egg.id, species, laidOn: egg.laidOn, posted: batch.posted },
-    ...{ crack: egg.crack, waxed: egg.waxed, weightG: egg.weightG },
+    id: egg.id,
+    species,
+    laidOn: egg.laidOn,
+    posted: batch.posted,
+    crack: egg.crack,
+    waxed: egg.waxed,
+    weightG: egg.weightG,
     size:
       egg.lengthMm !== null && egg.breadthMm !== null
         ? { lengthMm: egg.lengthMm, breadthMm: egg.breadthMm }

@@ -41,7 +41,9 @@ export function useTaking({ set, eggs, work, asking }: TakingPort): Taking {
   const lamp = useNetworkLamp(set)
   const measure = useMeasure(set)
   const { keep, ...keeping } = useKeeping({
-    ...{ set, eggs, work },
+    set,
+    eggs,
+    work,
     saving: () => {
       if (many.running.value === null) work.phase.value = 'saving'
     },
@@ -104,7 +106,12 @@ export function useTaking({ set, eggs, work, asking }: TakingPort): Taking {
 
   return {
     ...keeping,
-    ...{ many, measure, keepMeasured, takePhoto, takeFiles, takeFromNetwork },
+    many,
+    measure,
+    keepMeasured,
+    takePhoto,
+    takeFiles,
+    takeFromNetwork,
     showOnLamp: lamp.show,
   }
 }

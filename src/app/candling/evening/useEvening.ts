@@ -92,7 +92,13 @@ export function useEvening(parts: EveningParts): Evening {
     noteMovement: bench.noteMovement,
   })
   const performers: Performers = {
-    ...{ bench, flow, sounds, voice, hatchery, start: parts.start, toRemoval: parts.toRemoval },
+    bench,
+    flow,
+    sounds,
+    voice,
+    hatchery,
+    start: parts.start,
+    toRemoval: parts.toRemoval,
     measurings: useMeasurings(async (signal) => bench.measure(await lamp.takeFrames(), signal)),
     byItself: () => byItself.value,
     setLamp: (as) => setLamp(lamp, as),

@@ -75,7 +75,6 @@ export function usePictures({ following }: PicturesPort): Pictures {
     return true
   }
 
-  /** @returns whether there was anything to draw */
   async function drawSide({ egg, views }: Shown, signal: AbortSignal): Promise<boolean> {
     const at = sideWanted(egg, views, view.value)
     if (at === undefined) return false
@@ -108,7 +107,14 @@ export function usePictures({ following }: PicturesPort): Pictures {
 
   onScopeDispose(release)
   return {
-    ...{ shown, view, failed, shownAtMs, lookedAtSeconds, release, show, draw },
+    shown,
+    view,
+    failed,
+    shownAtMs,
+    lookedAtSeconds,
+    release,
+    show,
+    draw,
     signal: () => stop.signal,
   }
 }

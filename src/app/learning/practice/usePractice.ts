@@ -67,29 +67,7 @@ export function usePractice(wanted: () => Wanted): Practice {
     pictures.show(() => cards.eggNow(nowMs))
   }
 
-  function showAgain(nowMs: number): void {
-    const lookId = shown.value?.egg.lookId
-    if (lookId) {
-      cards.isGone(lookId)
-      next(nowMs)
-      return
-    }
-    failed.value = false
-    void pictures.draw()
-  }
-
-  async function wait(): Promise<void> {
-    if (!shown.value || phase.value === 'seen') return
-    if (await movement.wait(shown.value.egg, pictures.signal())) view.value = 0
-  }
-
-  function turn(by: 1 | -1): void {
-    if (!shown.value) return
-    movement.end()
-    const { sides } = shown.value.egg
-    view.value = (view.value + by + sides) % sides
-    void pictures.draw()
-  }
+  const { showAgain, wait, turn } = eggInHand({ pictures, movement, cards, phase, next })
 
   function say(grade: SuggestedGrade): void {
     if (phase.value === 'seen' || !shown.value?.views[0]) return
@@ -110,10 +88,64 @@ export function usePractice(wanted: () => Wanted): Practice {
   )
   return {
     ...sittings,
-    ...{ shown, view, failed, shownAtMs: pictures.shownAtMs },
-    ...{ film: movement.film, filming: movement.filming, own: cards.own },
-    ...{ phase, said, drawn, last, begin, next, showAgain, wait, turn, say, sure },
+    shown,
+    view,
+    failed,
+    shownAtMs: pictures.shownAtMs,
+    film: movement.film,
+    filming: movement.filming,
+    own: cards.own,
+    phase,
+    said,
+    drawn,
+    last,
+    begin,
+    next,
+    showAgain,
+    wait,
+    turn,
+    say,
+    sure,
     signs: computed(() => (phase.value === 'seen' && shown.value ? shown.value.egg.signs(view.value) : null)),
+  }
+}
+
+/** What can be done with the egg at the lamp before it is answered. */
+function eggInHand({
+  pictures: { shown, view, failed, draw, signal },
+  movement,
+  cards,
+  phase,
+  next,
+}: {
+  pictures: Pictures
+  movement: Movement
+  cards: Cards
+  phase: Practice['phase']
+  next: (nowMs: number) => void
+}): Pick<Practice, 'showAgain' | 'wait' | 'turn'> {
+  return {
+    showAgain: (nowMs) => {
+      const lookId = shown.value?.egg.lookId
+      if (lookId) {
+        cards.isGone(lookId)
+        next(nowMs)
+        return
+      }
+      failed.value = false
+      void draw()
+    },
+    wait: async () => {
+      if (!shown.value || phase.value === 'seen') return
+      if (await movement.wait(shown.value.egg, signal())) view.value = 0
+    },
+    turn: (by) => {
+      if (!shown.value) return
+      movement.end()
+      const { sides } = shown.value.egg
+      view.value = (view.value + by + sides) % sides
+      void draw()
+    },
   }
 }
 
@@ -144,7 +176,9 @@ function answerNow({
   const { value: now } = shown
   if (phase.value !== 'sure' || !now || !said.value || !sitting) return null
   return {
-    ...{ sitting, said: said.value, program: now.verdict?.grade ?? null },
+    sitting,
+    said: said.value,
+    program: now.verdict?.grade ?? null,
     ...knownOf(now.egg, drawn.value),
     // An egg that lay on the screen overnight was looked at for a day at most.
     seconds: Math.min(MOST_SECONDS, Number(lookedAtSeconds().toFixed(1))),
