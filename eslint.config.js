@@ -19,6 +19,11 @@ export default tseslint.config(
           selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
           message: 'Chance comes from a seeded Random.',
         },
+        {
+          // Test files share one memory: a module that another has loaded before is not replaced any more.
+          selector: "CallExpression[callee.object.name='vi'][callee.property.name=/^(do)?[mM]ock$/]",
+          message: 'Hand in what a test stands in for, or stub a global.',
+        },
       ],
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',

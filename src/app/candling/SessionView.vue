@@ -11,7 +11,7 @@ import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import { useBench } from './bench/useBench.ts'
 import { useEvening } from './evening/useEvening.ts'
 import { useKeys } from '../shared/useKeys.ts'
-import type { LivePicture } from './evening/useLampWatch.ts'
+import { useLampWatch, type LivePicture } from './evening/useLampWatch.ts'
 import { useSession } from './session/useSession.ts'
 import { useSounds } from './evening/useSounds.ts'
 import { useStandInHand } from './useStandInHand.ts'
@@ -68,6 +68,7 @@ const hands = useEvening({
   flow,
   sounds,
   picture,
+  watchLamp: useLampWatch,
   hasReport: () => shownReport.value !== null,
   start: startAnew,
   toRemoval: () => void router.push({ name: 'removal', params: { setId: props.setId } }),

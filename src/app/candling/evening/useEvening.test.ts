@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
 import { effectScope, nextTick, ref, shallowRef } from 'vue'
 import { sampleRecords } from '../../../contracts/records/sample-records.ts'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
@@ -14,22 +14,20 @@ import type { LampWatchEvents } from './useLampWatch.ts'
 
 /** The lamp in the test's hands. */
 const lamp = { on: null as unknown as LampWatchEvents, again: 0, wasTaken: 0 }
-vi.mock('./useLampWatch.ts', () => ({
-  useLampWatch: (_picture: unknown, _active: unknown, on: LampWatchEvents) => {
-    lamp.on = on
-    const state = ref<WatchState>(EMPTY_LAMP)
-    return {
-      state,
-      film: () => [],
-      takeFrames: () => Promise.resolve([]),
-      again: () => void lamp.again++,
-      wasTaken: () => {
-        lamp.wasTaken++
-        state.value = { ...EMPTY_LAMP, stage: 'taken' }
-      },
-    }
-  },
-}))
+const watchLamp: EveningParts['watchLamp'] = (_picture, _active, on) => {
+  lamp.on = on
+  const state = ref<WatchState>(EMPTY_LAMP)
+  return {
+    state,
+    film: () => [],
+    takeFrames: () => Promise.resolve([]),
+    again: () => void lamp.again++,
+    wasTaken: () => {
+      lamp.wasTaken++
+      state.value = { ...EMPTY_LAMP, stage: 'taken' }
+    },
+  }
+}
 
 const {
   sets: [set],
@@ -136,6 +134,7 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const sounds = { play: (...names: string[]) => heard.push(...names), say: () => undefined }
   const hands = effectScope().run(() =>
     useEvening({
+      watchLamp,
       set: () => set!,
       bench: bench as unknown as EveningParts['bench'],
       flow: flow as unknown as EveningParts['flow'],

@@ -16,7 +16,7 @@ import { eggAtHand, phaseOf } from './facts.ts'
 import { performed, type Performers } from './performed.ts'
 import { useClockSounds } from './useClockSounds.ts'
 import { useEggFilm } from './useEggFilm.ts'
-import { useLampWatch, type LampWatch, type LivePicture } from './useLampWatch.ts'
+import type { LampWatch, LivePicture, useLampWatch } from './useLampWatch.ts'
 import { useMeasurings } from './useMeasurings.ts'
 import { useSpokenNotes } from './useSpokenNotes.ts'
 import { warmUp } from './warm-up.ts'
@@ -31,6 +31,7 @@ export interface EveningParts {
   flow: Performers['flow'] & Pick<CandlingSession, 'step' | 'clocks' | 'eggOutMs' | 'limits'>
   sounds: Performers['sounds']
   picture: Ref<LivePicture | null>
+  watchLamp: typeof useLampWatch
   /** A session of yesterday is shown, with what it came to. */
   hasReport: () => boolean
   start: () => Promise<unknown>
@@ -72,7 +73,7 @@ export function useEvening(parts: EveningParts): Evening {
   const phase = computed(() => phaseOf(flow, { leads: hatchery.leads, hasReport: parts.hasReport() }))
   const candling = computed(() => phase.value === 'candling')
   const byItself = computed(() => candling.value && flow.session.value?.trigger === 'itself')
-  const lamp = useLampWatch(picture, () => candling.value, {
+  const lamp = parts.watchLamp(picture, () => candling.value, {
     settling: () => tell({ kind: 'settling' }),
     restless: () => tell({ kind: 'restless' }),
     settled: (atMs) => tell({ kind: 'settled', atMs }),

@@ -2,6 +2,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { effectScope, shallowRef, type EffectScope } from 'vue'
 import { simulatePhoto } from '../../../core/simulate/simulated-photo.ts'
+import { EggWorkerClient } from '../../../workers/client.ts'
 import type { SmallFrame } from '../../../workers/protocol.ts'
 import { useLampWatch, type LivePicture } from './useLampWatch.ts'
 
@@ -13,29 +14,27 @@ const worker = {
   fails: false,
   released: 0,
 }
-vi.mock('../../../workers/client.ts', () => ({
-  EggWorkerClient: class {
-    shrink(): Promise<SmallFrame> {
-      worker.shrunk++
-      return worker.fails
-        ? Promise.reject(new Error('gone'))
-        : Promise.resolve({ ...worker.shows, data: worker.shows.data.slice() })
+function pretendWorker(): void {
+  vi.spyOn(EggWorkerClient.prototype, 'shrink').mockImplementation(() => {
+    worker.shrunk++
+    return worker.fails
+      ? Promise.reject(new Error('gone'))
+      : Promise.resolve({ ...worker.shows, data: worker.shows.data.slice() })
+  })
+  vi.spyOn(EggWorkerClient.prototype, 'hold').mockImplementation(() => {
+    const frame = {
+      closed: false,
+      close: () => {
+        frame.closed = true
+      },
     }
-    hold(): Promise<unknown> {
-      const frame = {
-        closed: false,
-        close: () => {
-          frame.closed = true
-        },
-      }
-      worker.held.push(frame)
-      return Promise.resolve(frame)
-    }
-    release(): void {
-      worker.released++
-    }
-  },
-}))
+    worker.held.push(frame)
+    return Promise.resolve(frame as unknown as ImageBitmap)
+  })
+  vi.spyOn(EggWorkerClient.prototype, 'release').mockImplementation(() => {
+    worker.released++
+  })
+}
 
 const SIZE = { widthPx: 240, heightPx: 135 }
 const FRAME_MS = 66
@@ -58,11 +57,13 @@ let scope: EffectScope
 beforeEach(() => {
   Object.assign(worker, { shrunk: 0, held: [], fails: false, released: 0 })
   vi.stubGlobal('VideoFrame', class {})
+  pretendWorker()
   scope = effectScope()
 })
 afterEach(() => {
   scope.stop()
   vi.unstubAllGlobals()
+  vi.restoreAllMocks()
 })
 
 /** A video whose frames the test lets come. */

@@ -18,10 +18,12 @@ import { pretend } from '../../data/which-book.ts'
 
 /** The incubator in the test's hands. */
 const incubator = { reading: null as SensorReading | null, lid: [] as boolean[] }
-vi.mock('../../../devices/air/air-sensor.ts', () => ({
-  readAir: () => Promise.resolve(incubator.reading),
-  moveLid: (open: boolean) => Promise.resolve(void incubator.lid.push(open)),
-}))
+/** What the server answers of it. */
+function answer(address: unknown, { body }: RequestInit = {}): Promise<Response> {
+  if (String(address).endsWith('/api/air/reading')) return Promise.resolve(Response.json(incubator.reading))
+  incubator.lid.push((JSON.parse(String(body)) as { open: boolean }).open)
+  return Promise.resolve(Response.json({}))
+}
 
 const sample = sampleRecords()
 const [tray] = sample.sets[0]!.trays
@@ -82,6 +84,7 @@ async function opened() {
 beforeEach(async () => {
   pretend('made-up')
   vi.setSystemTime('2026-03-11T20:00:00.000Z')
+  vi.stubGlobal('fetch', answer)
   Object.assign(incubator, { reading: null, lid: [] })
   const { store } = await opened()
   await useImportExportStore().erase()
@@ -90,6 +93,7 @@ beforeEach(async () => {
 afterEach(() => {
   pretend('own')
   scope.stop()
+  vi.unstubAllGlobals()
   vi.useRealTimers()
 })
 
