@@ -1,6 +1,6 @@
 // npm test: types, format, lint, unit tests, production build, end-to-end tests. Installs what is missing first.
 // Two lanes beside each other, one for each core: the build and the browser's, and everything else; whichever is done
-// takes the next part of the browser tests. What a step prints comes whole.
+// takes the next part of the browser tests. What a step prints comes whole; what failed is said last, and nothing after it.
 import { spawn } from 'node:child_process'
 import { findChromium } from './chromium.mjs'
 import { installPackages, root } from './install.mjs'
@@ -35,6 +35,9 @@ const running = new Set()
 let passed = 0
 let failed = 0
 
+/** What the step printed that failed first. */
+let failure = null
+
 /** @returns whether it passed */
 function step(name, args) {
   return new Promise((resolve) => {
@@ -55,9 +58,11 @@ function step(name, args) {
     child.on('close', (code) => {
       running.delete(child)
       const seconds = ((Date.now() - start) / 1000).toFixed(0)
-      const how = code === 0 ? 'passed' : failed > 0 ? 'stopped' : 'failed'
+      const how = code === 0 ? 'passed' : failure ? 'stopped' : 'failed'
       console.log(`\n== ${name}: ${how} after ${seconds} s`)
-      process.stdout.write(Buffer.concat(printed))
+      const output = Buffer.concat(printed)
+      if (how === 'passed') process.stdout.write(output)
+      if (how === 'failed') failure = { name, output }
       resolve(code === 0)
     })
   })
@@ -91,5 +96,9 @@ await Promise.all(
     }
   }),
 )
+if (failure) {
+  console.log(`\n== What failed: ${failure.name}`)
+  process.stdout.write(failure.output)
+}
 console.log(`\nsteps: ${passed} passed, ${failed} failed`)
 process.exit(failed > 0 ? 1 : 0)
