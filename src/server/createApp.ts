@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { sep } from 'node:path'
 import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express, type Request, type Router } from 'express'
-import helmet from 'helmet'
+import helmet, { type HelmetOptions } from 'helmet'
 import type { DeviceList, StandInKind } from '../contracts/wire/devices.ts'
 import { onlyKnownHosts } from './known-host.ts'
 import { standInAirRoutes } from '../devices/air/stand-in-air.ts'
@@ -40,6 +40,30 @@ export interface ServerOptions {
 /** Files with a hash in their name never change. */
 const HASHED = 'public, max-age=31536000, immutable'
 
+/** Pages take scripts, workers and pictures from this server alone. */
+const PROTECTION: HelmetOptions = {
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'"],
+      imgSrc: ["'self'", 'blob:', 'data:'],
+      mediaSrc: ["'self'", 'blob:'],
+      fontSrc: ["'self'"],
+      connectSrc: ["'self'"],
+      workerSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: ["'none'"],
+      frameAncestors: ["'none'"],
+    },
+  },
+  crossOriginEmbedderPolicy: { policy: 'require-corp' },
+  // Plain HTTP on loopback or a home network: nothing to be strict about.
+  strictTransportSecurity: false,
+}
+
 /** The web server: the app's static files, and the cameras. Listening is the caller's business. */
 export function createApp({
   appFolder,
@@ -55,30 +79,7 @@ export function createApp({
 }: ServerOptions): Express {
   const app = express()
   app.disable('x-powered-by')
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          styleSrc: ["'self'"],
-          imgSrc: ["'self'", 'blob:', 'data:'],
-          mediaSrc: ["'self'", 'blob:'],
-          fontSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'none'"],
-          formAction: ["'none'"],
-          frameAncestors: ["'none'"],
-        },
-      },
-      crossOriginEmbedderPolicy: { policy: 'require-corp' },
-      // Plain HTTP on loopback or a home network: nothing to be strict about.
-      strictTransportSecurity: false,
-    }),
-  )
+  app.use(helmet(PROTECTION))
   app.use(onlyKnownHosts(names))
   app.use(express.json({ limit: '10kb' }))
   const isStandIn = (kind: StandInKind): boolean => standIns.includes(kind)
@@ -106,27 +107,30 @@ export function createApp({
   app.use('/api', (_request, response) => {
     response.status(404).json({ message: 'There is nothing at this address.' })
   })
-  if (appFolder && existsSync(appFolder)) {
-    // For phones and tablets; on this machine packing takes longer than it saves.
-    app.use(
-      compression({
-        filter: (request, response) => !isFromHere(request) && compression.filter(request, response),
-      }),
-    )
-    app.use(
-      express.static(appFolder, {
-        index: 'index.html',
-        setHeaders: (response, path) =>
-          response.setHeader('Cache-Control', path.includes(`${sep}assets${sep}`) ? HASHED : 'no-cache'),
-      }),
-    )
-    app.use((_request, response) => {
-      // A page in place of a script that an update has taken away would only fail later and without a word.
-      response.status(404).type('text').send('There is nothing at this address.')
-    })
-  }
+  if (appFolder && existsSync(appFolder)) serveFiles(app, appFolder)
   app.use(answerErrors)
   return app
+}
+
+/** The built app, for browsers. */
+function serveFiles(app: Express, folder: string): void {
+  // For phones and tablets; on this machine packing takes longer than it saves.
+  app.use(
+    compression({
+      filter: (request, response) => !isFromHere(request) && compression.filter(request, response),
+    }),
+  )
+  app.use(
+    express.static(folder, {
+      index: 'index.html',
+      setHeaders: (response, path) =>
+        response.setHeader('Cache-Control', path.includes(`${sep}assets${sep}`) ? HASHED : 'no-cache'),
+    }),
+  )
+  app.use((_request, response) => {
+    // A page in place of a script that an update has taken away would only fail later and without a word.
+    response.status(404).type('text').send('There is nothing at this address.')
+  })
 }
 
 const answerErrors: ErrorRequestHandler = (

@@ -2,6 +2,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import type { Egg } from '../../contracts/records/egg-state.ts'
+import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { shapesOf, type EggReading } from '../../core/measure/reading.ts'
@@ -50,15 +51,10 @@ export function useQuickLook() {
   const kept = shallowRef<{ setId: string; name: string } | null>(null)
 
   const seen = computed(() => {
-    const now = taken.value
-    const reading = now?.eggs[which.value]
-    if (!now || !reading) return null
-    const look = quickLook(
-      lone.value,
-      { reading, measured: now, photoType: now.photo.type || 'image/jpeg', source: now.source },
-      { hatchery: hatchery.hatchery, nowMs: now.atMs, newId: () => uuid() },
-    )
-    return { ...look, held: { photo: now.photo, shapes: { id: look.look.id, ...shapesOf(reading) } } }
+    const reading = taken.value?.eggs[which.value]
+    return taken.value && reading
+      ? judged(taken.value, reading, { lone: lone.value, hatchery: hatchery.hatchery })
+      : null
   })
 
   async function photograph(photo: Blob, source: LookRecord['source']): Promise<void> {
@@ -82,10 +78,7 @@ export function useQuickLook() {
   }
   watchDebounced(() => [lone.value.species, lone.value.ageDays], measureAgain, { debounce: AGAIN_AFTER_MS })
 
-  function known(): Known {
-    const { species, ageDays } = lone.value
-    return { species, stage: ageDays === null ? undefined : usualStage(species, ageDays) }
-  }
+  const known = (): Known => knownOf(lone.value)
 
   function letGo(): void {
     taken.value = null
@@ -119,6 +112,20 @@ export function useQuickLook() {
   }
 
   return { lone, taken, which, seen, measuring, problem, kept, photograph, letGo, keepIn, keepInNew }
+}
+
+function knownOf({ species, ageDays }: LoneEgg): Known {
+  return { species, stage: ageDays === null ? undefined : usualStage(species, ageDays) }
+}
+
+/** The egg with its grade, and what the page draws of it. */
+function judged(now: Taken, reading: EggReading, { lone, hatchery }: { lone: LoneEgg; hatchery: Hatchery }) {
+  const look = quickLook(
+    lone,
+    { reading, measured: now, photoType: now.photo.type || 'image/jpeg', source: now.source },
+    { hatchery, nowMs: now.atMs, newId: () => uuid() },
+  )
+  return { ...look, held: { photo: now.photo, shapes: { id: look.look.id, ...shapesOf(reading) } } }
 }
 
 /** One after the other, so that what was said last holds. */

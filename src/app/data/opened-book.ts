@@ -81,12 +81,7 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
   function written(records: Written, steps: Step['journal']): void {
     if (steps.add) journal.value = [...journal.value, steps.add].slice(-KEPT_STEPS)
     if (steps.take !== null) journal.value = journal.value.filter(({ number }) => number !== steps.take)
-    const { readings: _, ...others } = records
-    const gone = (Object.keys(others) as Array<keyof typeof others>).flatMap((table) =>
-      others[table]
-        .filter(({ stamp }) => stamp.gone)
-        .map((value) => ({ table, value, lies: 'home' as const, key: keyOf(table, value) })),
-    )
+    const gone = takenBack(records)
     if (gone.length > 0) buried.value = [...buried.value, ...gone]
     chapters.value = countedWith(chapters.value, records, shown)
     shown.show(records)
@@ -106,6 +101,15 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
       openReadings(repository, shown, { probeIds, fromMs, toMs }),
     written,
   }
+}
+
+/** Records that what was written took back; they lie where they lay. */
+function takenBack({ readings: _, ...records }: Written): OpenedBook['buried'] {
+  return (Object.keys(records) as Array<keyof typeof records>).flatMap((table) =>
+    records[table]
+      .filter(({ stamp }) => stamp.gone)
+      .map((value) => ({ table, value, lies: 'home' as const, key: keyOf(table, value) })),
+  )
 }
 
 type Found = Array<{ setId: string } & Awaited<ReturnType<Repository['chapter']>>>

@@ -2,7 +2,7 @@ import type { Span } from '../../contracts/records/readings-record.ts'
 import { toShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import type { HourOfProbe } from '../../workers/series-protocol.ts'
 import type { ChartPoint, ChartTable } from '../shared/charts/ChartFrame.vue'
-import type { ClimateEvent } from './ClimateChart.vue'
+import type { ClimateEvent } from './climate-chart.ts'
 
 /** How figures of the air are said here. */
 export interface Saying {

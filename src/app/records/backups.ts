@@ -26,39 +26,18 @@ export const useBackupsStore = defineStore('backups', () => {
   const hatchery = useHatcheryStore()
   const importExport = useImportExportStore()
   const clock = useClockStore()
-  const folder = shallowRef<Folder | null>(null)
-  /** The browser wants to hear it again from a person before it writes there. */
-  const needsLeave = ref(false)
-  const kept = shallowRef<readonly KeptBackup[]>([])
+  const chosen = useChosenFolder(() => hatchery.tablet())
+  const { folder, needsLeave, look } = chosen
   const rhythm = useRhythm(folder)
   const { lastGood, ageDays, ageWords, ageShort, isOld, good } = useBackupAge()
   const { problem, working, guarded } = useOneBackup()
   const writer = { importExport, tablet: () => hatchery.tablet(), nowMs: () => clock.nowMs }
 
-  async function load(): Promise<void> {
-    folder.value = await keptFolder()
-    await look()
-  }
-  async function look(): Promise<void> {
-    if (!folder.value) return
-    needsLeave.value = !(await mayWrite(folder.value, false))
-    if (!needsLeave.value) kept.value = await backupsIn(folder.value, hatchery.tablet())
-  }
-
   function choose(): Promise<void> {
     return guarded(async () => {
-      const chosen = await chooseFolder()
-      if (!chosen) return
-      folder.value = chosen
-      await look()
-      await write(chosen)
+      const into = await chosen.choose()
+      if (into) await write(into)
     })
-  }
-  async function forget(): Promise<void> {
-    await forgetFolder()
-    folder.value = null
-    needsLeave.value = false
-    kept.value = []
   }
 
   /** Writes one now, by somebody's hand: into the folder, or as a download where there is none. */
@@ -92,16 +71,10 @@ export const useBackupsStore = defineStore('backups', () => {
     if (!needsLeave.value) await guarded(() => (folder.value ? write(folder.value) : download()))
   }
 
-  /** One of the kept ones, to be looked at before it changes anything. */
-  function fetch(name: string): Promise<File> {
-    if (!folder.value) throw new Error('The folder is no longer set.')
-    return readFrom(folder.value, name)
-  }
-
   return {
     folder,
     needsLeave,
-    kept,
+    kept: chosen.kept,
     rhythm,
     lastGood,
     ageWords,
@@ -110,14 +83,57 @@ export const useBackupsStore = defineStore('backups', () => {
     problem,
     working,
     canChoose: canChooseFolder,
-    load,
+    load: chosen.load,
     choose,
-    forget,
+    forget: chosen.forget,
     now,
     inTime,
-    fetch,
+    fetch: chosen.fetch,
   }
 })
+
+/** The folder into which backups go, and those that lie there. @param tablet - whose they are */
+function useChosenFolder(tablet: () => string) {
+  const folder = shallowRef<Folder | null>(null)
+  /** The browser wants to hear it again from a person before it writes there. */
+  const needsLeave = ref(false)
+  const kept = shallowRef<readonly KeptBackup[]>([])
+
+  async function load(): Promise<void> {
+    folder.value = await keptFolder()
+    await look()
+  }
+
+  async function look(): Promise<void> {
+    if (!folder.value) return
+    needsLeave.value = !(await mayWrite(folder.value, false))
+    if (!needsLeave.value) kept.value = await backupsIn(folder.value, tablet())
+  }
+
+  /** Asks for another one. @returns null where nobody chose one */
+  async function choose(): Promise<Folder | null> {
+    const next = await chooseFolder()
+    if (!next) return null
+    folder.value = next
+    await look()
+    return next
+  }
+
+  async function forget(): Promise<void> {
+    await forgetFolder()
+    folder.value = null
+    needsLeave.value = false
+    kept.value = []
+  }
+
+  /** One of the kept ones, to be looked at before it changes anything. */
+  function fetch(name: string): Promise<File> {
+    if (!folder.value) throw new Error('The folder is no longer set.')
+    return readFrom(folder.value, name)
+  }
+
+  return { folder, needsLeave, kept, load, look, choose, forget, fetch }
+}
 
 /** When backups are made by themselves, as they are made here. */
 function useRhythm(folder: ShallowRef<Folder | null>): WritableComputedRef<Rhythm> {

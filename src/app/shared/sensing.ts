@@ -10,7 +10,7 @@ import { placing } from '../../contracts/records/whereabouts.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { followSensors, sensors as askSensors } from '../../devices/probes/sensors.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
+import { useHatcheryStore, type HatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
 import { useDevicesStore } from './devices.ts'
 import { useAlarmLog, useIncubatorsNow } from './incubators-now.ts'
@@ -51,20 +51,11 @@ export const useSensingStore = defineStore('sensing', () => {
 
   function follow(): void {
     stop?.()
-    stop = followSensors(missedSince(), hear)
+    stop = followSensors(missedSince(hatchery, [...probeOfSensor.value.values()]), hear)
   }
 
   async function list(): Promise<void> {
     sensors.value = await askSensors()
-  }
-
-  /** From when on the server is asked what it heard: the oldest of the last readings that are on the disk. */
-  function missedSince(): number {
-    const oldest = Date.now() - MISSED_MS
-    const lasts = [...probeOfSensor.value.values()].map(
-      ({ id }) => hatchery.readingsBetween([id], oldest, Infinity).at(-1)?.atMs ?? oldest,
-    )
-    return Math.max(oldest, Math.min(Date.now(), ...lasts))
   }
 
   function hear(reading: SensorReading): void {
@@ -101,11 +92,8 @@ export const useSensingStore = defineStore('sensing', () => {
       sensors.value.find(({ name }) => name === sensor)?.standIn ?? latest.value.get(sensor)?.standIn
     if (!mayBe(standIn ?? false))
       throw new Error(`${sensor} is simulated and only works in the demo hatchery.`)
-    const noting = { at: new Date().toISOString(), device: null, newId: () => uuid() }
-    const event = placing(incubatorId, noting)
-    const probe: ProbeRecord = known
-      ? { ...known, height, events: [...known.events, event] }
-      : { ...newProbe(sensor, standIn ?? false), height, events: [event] }
+    const before = known ?? { ...newProbe(sensor, standIn ?? false), events: [] }
+    const probe = placed(before, incubatorId, height)
     await hatchery.commit('sensor placed', null, { probes: [probe] })
     // What it said last need not be waited for again.
     const last = latest.value.get(sensor)
@@ -119,6 +107,25 @@ export const useSensingStore = defineStore('sensing', () => {
 
   return { sensors, offered, latest, problem, incubators, recent, start, place, choose, take, write }
 })
+
+/** From when on the server is asked what it heard: the oldest of the last readings that are on the disk. */
+function missedSince(hatchery: HatcheryStore, probes: readonly ProbeRecord[]): number {
+  const oldest = Date.now() - MISSED_MS
+  const lasts = probes.map(
+    ({ id }) => hatchery.readingsBetween([id], oldest, Infinity).at(-1)?.atMs ?? oldest,
+  )
+  return Math.max(oldest, Math.min(Date.now(), ...lasts))
+}
+
+/** The probe where it stands from now on. */
+function placed(
+  probe: Omit<ProbeRecord, 'height'>,
+  incubatorId: string | null,
+  height: ProbeRecord['height'],
+): ProbeRecord {
+  const event = placing(incubatorId, { at: new Date().toISOString(), device: null, newId: () => uuid() })
+  return { ...probe, height, events: [...probe.events, event] }
+}
 
 function readingOf(said: SensorReading, probe: ProbeRecord): ProbeReading {
   const { atMs, celsius, rhPercent } = asChosen(said, probe.fields)

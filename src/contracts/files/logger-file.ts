@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
-import type { LoggerColumn } from '../../core/climate/logger-columns.ts'
-import { fromShown } from '../../core/units.ts'
+import { LOGGER_COLUMNS, type LoggerColumn } from '../../core/climate/logger-columns.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
+import { isFigure, isShare, numberOf, rowFigures } from './logger-figures.ts'
 import { isTime, hasClock, dayFirstOf, instantReader, isBackwards } from './logger-times.ts'
 
 /** The file of a logger as a table, before it is known what its columns mean. */
@@ -27,6 +27,8 @@ export interface LoggerReadings {
   dayFirst: boolean | null
 }
 
+/** Stands at the end of a row whose commas do not come out even. */
+const NOT_EVEN = 'not even'
 const MOST_LINES = 400_000
 /** The hand of a logger that writes oftener than this adds nothing, milliseconds. */
 const CLOSEST_MS = 10_000
@@ -112,7 +114,7 @@ function isHalved(cells: readonly string[], named: number): boolean {
 
 /** “37” and “5” become 37,5 again. A row that does not come out even stays as it is, and is named as bad. */
 function rejoined(cells: readonly string[], { named, width }: { named: number; width: number }): string[] {
-  if (cells.length !== width || !isHalved(cells, named)) return [...cells, 'not even']
+  if (cells.length !== width || !isHalved(cells, named)) return [...cells, NOT_EVEN]
   const from = cells.length - 2 * (cells.length - named)
   const figures = Array.from(
     { length: cells.length - named },
@@ -172,76 +174,29 @@ export function loggerReadings(
   columns: readonly LoggerColumn[],
   { zone, nowMs, dayFirst: said = null }: { zone: string; nowMs: number; dayFirst?: boolean | null },
 ): LoggerReadings {
-  const indexOf = (column: LoggerColumn): number => columns.indexOf(column)
-  const [whenAt, dateAt, timeAt] = [indexOf('when'), indexOf('date'), indexOf('time')]
-  const [celsiusAt, fahrenheitAt, rhAt] = [indexOf('celsius'), indexOf('fahrenheit'), indexOf('rhPercent')]
-  if (whenAt < 0 && (dateAt < 0 || timeAt < 0))
-    throw new LoggerFileError('No column with the date and time was found. Choose it below.')
-  if (celsiusAt < 0 && fahrenheitAt < 0 && rhAt < 0)
-    throw new LoggerFileError('No column with temperature or humidity was found. Choose them below.')
+  const at = columnsAt(columns)
   const timeOf = ({ cells }: { cells: string[] }): string =>
-    whenAt >= 0 ? (cells[whenAt] ?? '') : `${cells[dateAt] ?? ''} ${cells[timeAt] ?? ''}`
+    at.when >= 0 ? (cells[at.when] ?? '') : `${cells[at.date] ?? ''} ${cells[at.time] ?? ''}`
   const dayFirst = said ?? dayFirstOf(rows.map(timeOf))
   const bad: LoggerReadings['bad'] = []
   const readings: LoggerReading[] = []
   const instants = instantReader(dayFirst ?? true, zone)
   // Backwards files are read forwards, so that an hour that comes twice is known by what stood before it.
   const inTime = isBackwards(rows.map(timeOf), instants) ? [...rows].reverse() : rows
-  const asShare = isShare(rows.map(({ cells }) => numberOf(cells[rhAt] ?? '')))
+  const asShare = isShare(rows.map(({ cells }) => numberOf(cells[at.rhPercent] ?? '')))
   let lastMs = -Infinity
   for (const row of inTime) {
     const { line, cells } = row
-    const problem = (why: string): void => void bad.push({ line, why })
-    if (cells.length > columns.length && cells.at(-1) === 'not even') {
-      problem('commas are used both in numbers and between columns')
-      continue
-    }
     const atMs = instants(timeOf(row), lastMs)
-    if (atMs === null) {
-      problem(`“${timeOf(row).slice(0, 30)}” is not a time`)
-      continue
-    }
-    if (atMs > nowMs + DAY_MS) {
-      problem(`“${timeOf(row).slice(0, 30)}” is in the future`)
-      continue
-    }
-    const figure = (i: number): number | null | 'bad' => {
-      const cell = i < 0 ? '' : (cells[i] ?? '')
-      if (isEmpty(cell)) return null
-      return numberOf(cell) ?? 'bad'
-    }
-    const [c, f, rh] = [figure(celsiusAt), figure(fahrenheitAt), figure(rhAt)]
-    if (c === 'bad' || f === 'bad' || rh === 'bad') {
-      const cell = cells[c === 'bad' ? celsiusAt : f === 'bad' ? fahrenheitAt : rhAt]
-      problem(`“${String(cell).slice(0, 30)}” is not a number`)
-      continue
-    }
-    lastMs = atMs
-    // What a cell itself says of its unit counts before what its column is called.
-    const cellUnit = unitOf(cells[celsiusAt] ?? '') ?? unitOf(cells[fahrenheitAt] ?? '')
-    const asWritten = f ?? c
-    const isFahrenheit = cellUnit === null ? f !== null : cellUnit === 'F'
-    const celsius =
-      asWritten !== null && isFahrenheit ? fromShown('imperial', 'temperature', asWritten) : asWritten
-    if (celsius !== null && !(celsius >= 0 && celsius <= 60)) {
-      problem(
-        `${asWritten} ${isFahrenheit ? '°F' : '°C'} is not an incubator temperature${!isFahrenheit && celsius > 60 ? '; is it °F?' : ''}`,
-      )
-      continue
-    }
-    if (rh !== null && !(rh >= 0 && rh <= 100)) {
-      problem(`${rh} % is not a humidity`)
-      continue
-    }
-    if (celsius === null && rh === null) {
-      problem('it has neither temperature nor humidity')
-      continue
-    }
-    readings.push({
-      atMs,
-      celsius: celsius === null ? null : Number(celsius.toFixed(3)),
-      rhPercent: rh !== null && asShare ? Number((100 * rh).toFixed(2)) : rh,
-    })
+    const untimely = whyUntimely(atMs, timeOf(row), nowMs)
+    const figures = rowFigures(cells, at, asShare)
+    // Where commas divide both, nothing of the row can be trusted, its time least.
+    const isUneven = cells.length > columns.length && cells.at(-1) === NOT_EVEN
+    if (isUneven) bad.push({ line, why: 'commas are used both in numbers and between columns' })
+    else if (untimely !== null) bad.push({ line, why: untimely })
+    else if ('why' in figures) bad.push({ line, why: figures.why })
+    else readings.push({ atMs: atMs!, ...figures })
+    if (!isUneven && untimely === null) lastMs = atMs!
   }
   if (bad.length > MOST_BAD * rows.length)
     throw new LoggerFileError(
@@ -251,39 +206,27 @@ export function loggerReadings(
   return { readings: notTooClose(readings), bad, dayFirst }
 }
 
+/** Where each column stands; −1 where there is none. @throws LoggerFileError where times or figures have no column */
+function columnsAt(columns: readonly LoggerColumn[]): Record<LoggerColumn, number> {
+  const at = Object.fromEntries(LOGGER_COLUMNS.map((column) => [column, columns.indexOf(column)])) as Record<
+    LoggerColumn,
+    number
+  >
+  if (at.when < 0 && (at.date < 0 || at.time < 0))
+    throw new LoggerFileError('No column with the date and time was found. Choose it below.')
+  if (at.celsius < 0 && at.fahrenheit < 0 && at.rhPercent < 0)
+    throw new LoggerFileError('No column with temperature or humidity was found. Choose them below.')
+  return at
+}
+
+function whyUntimely(atMs: number | null, written: string, nowMs: number): string | null {
+  if (atMs === null) return `“${written.slice(0, 30)}” is not a time`
+  return atMs > nowMs + DAY_MS ? `“${written.slice(0, 30)}” is in the future` : null
+}
+
 function notTooClose(readings: readonly LoggerReading[]): LoggerReading[] {
   const kept: LoggerReading[] = []
   for (const reading of readings)
     if (reading.atMs - (kept.at(-1)?.atMs ?? -Infinity) >= CLOSEST_MS) kept.push(reading)
   return kept
-}
-
-function isEmpty(cell: string): boolean {
-  return cell === '' || /^(-+|n\/?a|nan|null|err(or)?|---)$/i.test(cell)
-}
-
-/** “37,5 °C”, “+98.6 F”, “48 %”. */
-function numberOf(cell: string): number | null {
-  const plain = cell.replace(/\s|\u00A0/g, '').replace(/(°?[CF]|%(rh|r\.?f\.?)?|rh)$/i, '')
-  if (!/^[+-]?\d+([.,]\d+)?$/.test(plain)) return null
-  return Number(plain.replace(',', '.'))
-}
-
-function unitOf(cell: string): 'C' | 'F' | null {
-  const sign = /[\d.,]\s*°?\s*([CF])$/i.exec(cell.trim())?.[1]?.toUpperCase()
-  return sign === 'C' || sign === 'F' ? sign : null
-}
-
-/** Whether moisture is written as a share of one, 0.51, and not in percent: no incubator is as dry as 1 % all along. */
-function isShare(figures: ReadonlyArray<number | null>): boolean {
-  const known = figures.filter((figure) => figure !== null)
-  return (
-    known.length > 0 &&
-    known.every((figure) => figure >= 0 && figure <= 1) &&
-    known.some((figure) => figure > 0)
-  )
-}
-
-function isFigure(cell: string): boolean {
-  return numberOf(cell) !== null
 }

@@ -8,7 +8,7 @@ export type Clues = Partial<Record<Clue, (expected: Expectation, severity: numbe
 const DIED: ReadonlySet<string> = new Set([...PHASES, 'candled-out-ring', 'candled-out-dead'])
 
 export function fertileEggs({ eggs }: SetStory): number {
-  return eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate)).length
+  return knownFates(eggs).length
 }
 
 export function placedEggs({ eggs }: SetStory) {
@@ -19,12 +19,19 @@ export function placedEggs({ eggs }: SetStory) {
 
 /** How likely each of what is known is, as a logarithm, under a cause and how bad it is. Only of what is known. */
 export function cluesOf(story: SetStory, placeFactor: number | null): Clues {
-  const clues: Clues = { ...cluesOfEggs(story), ...cluesOfAir(story) }
+  const clues: Clues = {
+    ...cluesOfDeaths(story),
+    ...cluesOfStorage(story),
+    ...cluesOfLoss(story),
+    ...cluesOfTiming(story),
+    ...cluesOfAir(story),
+  }
   if (placeFactor !== null) clues.place = ({ place }) => (place ? placeFactor : 0)
   return clues
 }
 
-function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
+/** When eggs died, how many were none, and what the opened ones showed. */
+function cluesOfDeaths({ eggs }: SetStory): Clues {
   const clues: Clues = {}
   // A death that is known less surely counts for less.
   const counts = PHASES.map((phase) =>
@@ -37,7 +44,7 @@ function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
 
   const infertile = eggs.filter(({ fate }) => fate === 'infertile').length
   const unopened = eggs.filter(({ fate }) => fate === 'candled-out-clear').length
-  const known = eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate))
+  const known = knownFates(eggs)
   if (infertile > 0 || (unopened === 0 && known.length > 0))
     clues.fertility = ({ infertile: more = 0 }, severity) =>
       logTwoKinds(
@@ -45,6 +52,24 @@ function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
         Math.min(0.9, USUAL.infertile + severity * more),
         USUAL.infertileWorth,
       )
+
+  const opened = eggs.flatMap(({ fate, signs }) =>
+    signs && (fate === 'late' || fate === 'pipped' || fate === 'middle') ? [signs] : [],
+  )
+  if (opened.length > 0)
+    clues.signs = ({ signs = {} }, severity) =>
+      DEATH_SIGNS.reduce((sum, sign) => {
+        const count = opened.filter((list) => list.includes(sign)).length
+        const mean = Math.min(0.9, USUAL.signs[sign] + severity * (signs[sign] ?? 0))
+        return sum + logTwoKinds({ count, of: opened.length }, mean, USUAL.signsWorth)
+      }, 0)
+  return clues
+}
+
+/** What eggs had behind them when they were set. */
+function cluesOfStorage({ eggs }: SetStory): Clues {
+  const clues: Clues = {}
+  const known = knownFates(eggs)
   const cracks = eggs.flatMap(({ cracked }) => (cracked === null ? [] : [cracked]))
   if (cracks.length > 0)
     clues.cracks = ({ cracks: more = 0 }, severity) =>
@@ -81,38 +106,32 @@ function cluesOfEggs({ eggs, goodLoss, rhOver }: SetStory): Clues {
         USUAL.looseCells + severity * looseCells,
         USUAL.signsWorth,
       )
+  return clues
+}
 
+function cluesOfLoss({ eggs, goodLoss, rhOver }: SetStory): Clues {
   const losses = eggs.flatMap(({ loss }) => (loss === null ? [] : [loss]))
   if (losses.length > 0)
-    clues.loss = shifted(meanOf(losses) - goodLoss, USUAL.lossOver, ({ lossOver }) => lossOver)
+    return { loss: shifted(meanOf(losses) - goodLoss, USUAL.lossOver, ({ lossOver }) => lossOver) }
   // What the hygrometer says and what the eggs lost is one and the same; the eggs know better.
-  else if (rhOver !== null) clues.loss = shifted(rhOver, USUAL.rhOver, (expected) => expected.rhOver)
+  if (rhOver === null) return {}
+  return { loss: shifted(rhOver, USUAL.rhOver, (expected) => expected.rhOver) }
+}
 
-  const opened = eggs.flatMap(({ fate, signs }) =>
-    signs && (fate === 'late' || fate === 'pipped' || fate === 'middle') ? [signs] : [],
-  )
-  if (opened.length > 0)
-    clues.signs = ({ signs = {} }, severity) =>
-      DEATH_SIGNS.reduce((sum, sign) => {
-        const count = opened.filter((list) => list.includes(sign)).length
-        const mean = Math.min(0.9, USUAL.signs[sign] + severity * (signs[sign] ?? 0))
-        return sum + logTwoKinds({ count, of: opened.length }, mean, USUAL.signsWorth)
-      }, 0)
-
+/** When chicks came out, and how far apart. */
+function cluesOfTiming({ eggs }: SetStory): Clues {
   const outs = eggs.flatMap(({ outHours }) => (outHours === null ? [] : [outHours]))
-  if (outs.length > 2) {
-    const mean = meanOf(outs)
-    const spread = Math.sqrt(outs.reduce((sum, hours) => sum + (hours - mean) ** 2, 0) / (outs.length - 1))
-    const middle = shifted(mean, USUAL.outHours, ({ outHours }) => outHours, spread / Math.sqrt(outs.length))
-    const width = shifted(
-      Math.log(Math.max(1, spread)),
-      USUAL.logSpread,
-      ({ logSpread }) => logSpread,
-      1 / Math.sqrt(2 * outs.length),
-    )
-    clues.timing = (expected, severity) => middle(expected, severity) + width(expected, severity)
-  }
-  return clues
+  if (outs.length <= 2) return {}
+  const mean = meanOf(outs)
+  const spread = Math.sqrt(outs.reduce((sum, hours) => sum + (hours - mean) ** 2, 0) / (outs.length - 1))
+  const middle = shifted(mean, USUAL.outHours, ({ outHours }) => outHours, spread / Math.sqrt(outs.length))
+  const width = shifted(
+    Math.log(Math.max(1, spread)),
+    USUAL.logSpread,
+    ({ logSpread }) => logSpread,
+    1 / Math.sqrt(2 * outs.length),
+  )
+  return { timing: (expected, severity) => middle(expected, severity) + width(expected, severity) }
 }
 
 function cluesOfAir({ celsiusOver, lockdownRhOver, openings }: SetStory): Clues {
@@ -129,6 +148,10 @@ function cluesOfAir({ celsiusOver, lockdownRhOver, openings }: SetStory): Clues 
     clues.openings = ({ openings: more = 0 }, severity) =>
       logHappenings(openings, USUAL.openings + severity * more, USUAL.openingsShape)
   return clues
+}
+
+function knownFates(eggs: SetStory['eggs']): SetStory['eggs'][number][] {
+  return eggs.filter(({ fate }) => fate === 'hatched' || DIED.has(fate))
 }
 
 /** What scatters normally about its usual middle, and is moved by a cause. @param ownSd - of the figure itself */

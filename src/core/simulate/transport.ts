@@ -41,12 +41,12 @@ const MEMBRANE_WIDTH = 0.006
  * what it meets on its way to the camera absorbs along the path (Beer–Lambert).
  */
 export function traceLight(scene: Scene): LightField {
-  const { shot, state } = scene
+  const { shot } = scene
   const cellPx = scene.outline.halfLengthPx < FINE_BELOW_PX ? USUAL_CELL_PX / 2 : USUAL_CELL_PX
   const columns = Math.ceil(shot.widthPx / cellPx) + 1
   const rows = Math.ceil(shot.heightPx / cellPx) + 1
   const field = new Float32Array(3 * columns * rows).fill(-9)
-  const geometry = createGeometry(scene)
+  const geometry = createGeometry(scene, cellPx)
   const ray = { light: [0, 0, 0], without: 0 }
   let contents = 0
   let shadow = 0
@@ -97,48 +97,58 @@ export function traceLight(scene: Scene): LightField {
       return seen
     },
   }
+}
 
-  function createGeometry({ outline: egg }: Scene) {
-    const cosine = Math.cos(egg.axisRad)
-    const sine = Math.sin(egg.axisRad)
-    const b = egg.halfBreadthPx
-    const reach = egg.halfLengthPx / b
-    const leanCos = Math.cos(shot.leanRad)
-    const leanSin = Math.sin(shot.leanRad)
-    const slope = Math.tan(state.cell.tiltRad)
-    const spot = { x: 0, y: 0, front: 0, inside: true }
-    return {
-      reach,
-      leanCos,
-      leanSin,
-      /** Place of a picture point in half-breadths, a little beyond the rim too, so that interpolation has neighbours. */
-      locate(px: number, py: number): typeof spot | null {
-        const dx = px - egg.centre.x
-        const dy = py - egg.centre.y
-        spot.x = (dx * cosine + dy * sine) / b
-        spot.y = (-dx * sine + dy * cosine) / b
-        const t = Math.min(0.995, Math.max(-0.995, spot.x / reach))
-        const radius = relativeRadius(egg, t)
-        const beyond = Math.max(Math.abs(spot.y) - radius, Math.abs(spot.x) - reach)
-        if (beyond > (4 * cellPx) / b) return null
-        spot.inside = beyond < 0
-        spot.front = Math.sqrt(Math.max(0.0004, radius * radius - spot.y * spot.y))
-        return spot
-      },
-      /** Signed distance past the air cell's plane toward the small end, ÷ length. */
-      beyondCell(x: number, y: number, z: number): number {
-        const along = x * leanCos + z * leanSin
-        return (reach - along) / (2 * reach) - state.cell.depth - (slope * y) / (2 * reach)
-      },
-    }
-  }
+/** A place in half-breadths: along, across and toward the camera. */
+interface Spot {
+  x: number
+  y: number
+  front: number
+  inside: boolean
 }
 
 interface Geometry {
   reach: number
   leanCos: number
   leanSin: number
+  /** Place of a picture point, a little beyond the rim too, so that interpolation has neighbours; reused between calls. */
+  locate(px: number, py: number): Spot | null
+  /** Signed distance past the air cell's plane toward the small end, ÷ length. */
   beyondCell(x: number, y: number, z: number): number
+}
+
+/** @param cellPx - picture pixels per traced ray: the rim is reckoned a little wider */
+function createGeometry({ outline: egg, shot, state }: Scene, cellPx: number): Geometry {
+  const cosine = Math.cos(egg.axisRad)
+  const sine = Math.sin(egg.axisRad)
+  const b = egg.halfBreadthPx
+  const reach = egg.halfLengthPx / b
+  const leanCos = Math.cos(shot.leanRad)
+  const leanSin = Math.sin(shot.leanRad)
+  const slope = Math.tan(state.cell.tiltRad)
+  const spot: Spot = { x: 0, y: 0, front: 0, inside: true }
+  return {
+    reach,
+    leanCos,
+    leanSin,
+    locate(px: number, py: number): Spot | null {
+      const dx = px - egg.centre.x
+      const dy = py - egg.centre.y
+      spot.x = (dx * cosine + dy * sine) / b
+      spot.y = (-dx * sine + dy * cosine) / b
+      const t = Math.min(0.995, Math.max(-0.995, spot.x / reach))
+      const radius = relativeRadius(egg, t)
+      const beyond = Math.max(Math.abs(spot.y) - radius, Math.abs(spot.x) - reach)
+      if (beyond > (4 * cellPx) / b) return null
+      spot.inside = beyond < 0
+      spot.front = Math.sqrt(Math.max(0.0004, radius * radius - spot.y * spot.y))
+      return spot
+    },
+    beyondCell(x: number, y: number, z: number): number {
+      const along = x * leanCos + z * leanSin
+      return (reach - along) / (2 * reach) - state.cell.depth - (slope * y) / (2 * reach)
+    },
+  }
 }
 
 function march(

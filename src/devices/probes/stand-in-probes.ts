@@ -20,6 +20,9 @@ export interface StandInSensors {
   close: () => void
 }
 
+/** What a sensor says at this moment. */
+type Saying = (sensor: DemoSensor) => { celsius: number; rhPercent: number }
+
 const PATHS = {
   'Cabinet air': '/stand-in/sensors/cabinet',
   'Loft eggs': '/stand-in/sensors/loft-eggs',
@@ -42,7 +45,7 @@ export function standInSensors({
   everyMs?: number
 }): StandInSensors {
   const openedMs = nowMs()
-  const said = (sensor: DemoSensor): { celsius: number; rhPercent: number } => {
+  const said: Saying = (sensor) => {
     const { celsius, rhPercent } = demoAir(sensor, nowMs(), {
       openedMs,
       lid: sensor === 'Cabinet air' ? lid : [],
@@ -62,57 +65,15 @@ export function standInSensors({
     const timer = setInterval(tell, everyMs)
     response.on('close', () => clearInterval(timer))
   })
-  // A logger's file, as one in another language than the app's would write it.
   routes.get('/stand-in/logger.csv', (_request, response) => {
-    const rows = Array.from({ length: LOGGED_ROWS }, (_, i) => {
-      const atMs = nowMs() - (LOGGED_ROWS - i) * LOGGED_EVERY_MS
-      const { celsius, rhPercent } = demoAir('Cabinet air', atMs, { openedMs })
-      const at = new Date(atMs).toISOString()
-      const comma = (value: number): string => value.toFixed(1).replace('.', ',')
-      return `${i + 1};${at};${comma(celsius - 0.1)};${comma(rhPercent + 2)};`
-    })
-    const head = [
-      'Datenlogger 7',
-      'Seriennummer: 00412',
-      '',
-      'Nr;Datum/Uhrzeit;Temperatur °C;Luftfeuchte %;Bemerkung',
-    ]
-    response.type('text/csv').send(`\uFEFF${[...head, ...rows].join('\r\n')}\r\n`)
+    response.type('text/csv').send(loggerFile(nowMs(), openedMs))
   })
   return {
     routes,
-    async broker() {
-      const broker = await Aedes.createBroker()
-      const server: Server = createServer((socket) => void broker.handle(socket))
-      await new Promise<void>((ready, fail) => {
-        server.on('error', fail)
-        server.listen(0, '127.0.0.1', ready)
-      })
-      const publish = (): void => {
-        for (const [sensor, topic] of Object.entries(STAND_IN_TOPICS)) {
-          const { celsius, rhPercent } = said(sensor as DemoSensor)
-          broker.publish(
-            {
-              cmd: 'publish',
-              topic,
-              payload: JSON.stringify({ temp_c: celsius, rh: rhPercent }),
-              qos: 1,
-              retain: true,
-              dup: false,
-            },
-            () => undefined,
-          )
-        }
-      }
-      publish()
-      const timer = setInterval(publish, everyMs)
-      closers.push(() => {
-        clearInterval(timer)
-        broker.close()
-        server.close()
-      })
-      const address = server.address()
-      return `mqtt://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`
+    broker: async () => {
+      const { address, close } = await standInBroker(said, everyMs)
+      closers.push(close)
+      return address
     },
     addresses: (base, broker) => [
       { name: 'Cabinet air', address: `${base}/api${PATHS['Cabinet air']}` },
@@ -123,5 +84,50 @@ export function standInSensors({
       })),
     ],
     close: () => closers.splice(0).forEach((close) => close()),
+  }
+}
+
+/** A logger's file, as one in another language than the app's would write it. */
+function loggerFile(nowMs: number, openedMs: number): string {
+  const comma = (value: number): string => value.toFixed(1).replace('.', ',')
+  const rows = Array.from({ length: LOGGED_ROWS }, (_, i) => {
+    const atMs = nowMs - (LOGGED_ROWS - i) * LOGGED_EVERY_MS
+    const { celsius, rhPercent } = demoAir('Cabinet air', atMs, { openedMs })
+    return `${i + 1};${new Date(atMs).toISOString()};${comma(celsius - 0.1)};${comma(rhPercent + 2)};`
+  })
+  const head = [
+    'Datenlogger 7',
+    'Seriennummer: 00412',
+    '',
+    'Nr;Datum/Uhrzeit;Temperatur °C;Luftfeuchte %;Bemerkung',
+  ]
+  return `\uFEFF${[...head, ...rows].join('\r\n')}\r\n`
+}
+
+/** A broker on this machine, and what publishes to it. */
+async function standInBroker(said: Saying, everyMs: number): Promise<{ address: string; close: () => void }> {
+  const broker = await Aedes.createBroker()
+  const server: Server = createServer((socket) => void broker.handle(socket))
+  await new Promise<void>((ready, fail) => {
+    server.on('error', fail)
+    server.listen(0, '127.0.0.1', ready)
+  })
+  const publish = (): void => {
+    for (const [sensor, topic] of Object.entries(STAND_IN_TOPICS)) {
+      const { celsius, rhPercent } = said(sensor as DemoSensor)
+      const payload = JSON.stringify({ temp_c: celsius, rh: rhPercent })
+      broker.publish({ cmd: 'publish', topic, payload, qos: 1, retain: true, dup: false }, () => undefined)
+    }
+  }
+  publish()
+  const timer = setInterval(publish, everyMs)
+  const address = server.address()
+  return {
+    address: `mqtt://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`,
+    close: () => {
+      clearInterval(timer)
+      broker.close()
+      server.close()
+    },
   }
 }

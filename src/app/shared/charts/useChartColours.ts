@@ -14,7 +14,9 @@ const DESK = {
   /** Apart for colour-blind eyes, too: by lightness first. */
   probes: ['#9a4f07', '#1f6f78', '#5b3a8c', '#a3a02c', '#2a2017', '#c9856b'],
 }
-const BENCH: typeof DESK = {
+export type ChartColours = typeof DESK
+
+const BENCH: ChartColours = {
   ink: '#d9b48c',
   soft: '#a07d5c',
   line: '#37261a',
@@ -29,7 +31,7 @@ const BENCH: typeof DESK = {
 
 /** The colour by which a probe is known among those that stand together. */
 export function probeColour(
-  { probes, ink }: typeof DESK,
+  { probes, ink }: ChartColours,
   standing: ReadonlyArray<{ id: string }>,
   probeId: string,
 ): string {
