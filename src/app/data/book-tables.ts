@@ -12,6 +12,8 @@ import {
 } from '../../contracts/records/record-tables.ts'
 import { disconnect, readAll, readKeys, writeTogether, type Change } from '../../storage/raw-database.ts'
 
+/** By which version the records were written. */
+export const VERSION_KEY = 'setting/records-version'
 const HATCHERY_KEY = 'setting/hatchery'
 const MARK_KEY = 'setting/mark'
 const META = 'meta'

@@ -6,7 +6,7 @@ import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import { stamped } from '../../contracts/records/stamp.ts'
 import { probeReadings } from '../../domain/readings.ts'
 import { learnApart } from '../../workers/client.ts'
-import { bookReading } from './book-reading.ts'
+import { bookReading, type BookReading } from './book-reading.ts'
 import { oneAfterTheOther } from './in-turn.ts'
 import { learnFromOwnEggs } from './learnt.ts'
 import { openedBook, type BookInMemory } from './opened-book.ts'
@@ -16,7 +16,7 @@ import { sessionWrites } from './session-writes.ts'
 import { shownRecords, type ShownRecords } from './shown-records.ts'
 import { stepWrites, type StepPort } from './step-writes.ts'
 import { storageWatch } from './storage-watch.ts'
-import { tabsOfBook, type TabNews } from './tabs-of-book.ts'
+import { tabsOfBook, type TabNews, type TabsOfBook } from './tabs-of-book.ts'
 import { undoStep } from './undo-step.ts'
 
 /** Records of the hatchery as they are on disk. Every action awaits its write before the screen shows it. */
@@ -35,7 +35,8 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     tabs: () => tabs,
     zone: deviceZone,
   })
-  const { loaded, load, openAllNow } = reading
+  const { openAllNow, ...opening } = reading
+  const { loaded, load } = opening
   const tabs = tabsOfBook({
     follow,
     // What another tab wrote while this one followed may have missed it: read all anew before leading.
@@ -64,30 +65,17 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     openAllNow,
   }
   const writes = stepWrites(port)
-  const { writer, commit, changeLook, changeSet, amendLooks, note } = writes
-  const learnt = learnFromOwnEggs({
-    records: () => recordsOf(shown),
-    opened: () => shown.opened.value,
-    closed: () => !book.allAreOpen(),
-    openAll: reading.openAll,
-    learn: learnApart,
-    read: (key) => repository.setting<unknown>(key),
-    keep: async (key, value) => {
-      if (leads.value) await repository.saveSetting(key, value)
-    },
-  })
+  const { write: _write, standingWith: _standingWith, ...steps } = writes
+  const pictures = pictureWrites({ repository, mustLead, noticing, commit: steps.commit })
+  const learnt = learning(port, { leads, openAll: opening.openAll })
 
   /** Asks whether the storage is still there; what it finds is in `storageGone`. */
   async function checkStorage(): Promise<void> {
     if (loaded.value && leads.value) await noticing(() => repository.flush()).catch(() => undefined)
   }
 
-  /** The place’s own habits; a later plan starts from them. */
   async function saveHatchery(next: HatcheryRecord): Promise<void> {
-    mustLead()
-    const written = stamped(next, { device: book.device(), now: shown.place.value })
-    await noticing(() => repository.saveHatchery(written))
-    shown.place.value = written
+    await habits(port, next)
     tell({ kind: 'reload' })
   }
 
@@ -95,24 +83,14 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     repository,
     ...seenOf(shown),
     ...keptOf(book),
-    loaded,
-    load,
-    openSet: reading.openSet,
-    openAll: reading.openAll,
-    rewrite: reading.rewrite,
-    sweptUp: reading.sweptUp,
+    ...opening,
     leads,
     takeLead: tabs.takeLead,
     mustLead,
     ...storage,
     ...sessionWrites(port),
-    ...pictureWrites({ repository, mustLead, noticing, commit }),
-    writer,
-    commit,
-    changeLook,
-    changeSet,
-    amendLooks,
-    note,
+    ...pictures,
+    ...steps,
     undo: (): Promise<JournalEntry | null> => inTurn(() => undoStep(port, writes)),
     checkStorage,
     saveHatchery,
@@ -121,6 +99,35 @@ export const useHatcheryStore = defineStore('hatchery', () => {
     records: () => recordsOf(shown),
   }
 })
+
+/** What the eggs opened and hatched here add to the model; kept by the tab that leads. */
+function learning(
+  { repository, shown, book }: StepPort,
+  { leads, openAll }: Pick<TabsOfBook, 'leads'> & Pick<BookReading, 'openAll'>,
+) {
+  return learnFromOwnEggs({
+    records: () => recordsOf(shown),
+    opened: () => shown.opened.value,
+    closed: () => !book.allAreOpen(),
+    openAll,
+    learn: learnApart,
+    read: (key) => repository.setting<unknown>(key),
+    keep: async (key, value) => {
+      if (leads.value) await repository.saveSetting(key, value)
+    },
+  })
+}
+
+/** The place’s own habits; a later plan starts from them. */
+async function habits(
+  { repository, shown, book, mustLead, noticing }: StepPort,
+  next: HatcheryRecord,
+): Promise<void> {
+  mustLead()
+  const written = stamped(next, { device: book.device(), now: shown.place.value })
+  await noticing(() => repository.saveHatchery(written))
+  shown.place.value = written
+}
 
 /** What of the shown records the pages see. */
 function seenOf(shown: ShownRecords) {

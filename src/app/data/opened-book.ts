@@ -53,10 +53,10 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
   }
 
   function keep(found: Found): void {
-    const place = ({ table, key }: Pick<Aside, 'table' | 'key'>): string => `${table}/${key}`
-    const named = new Set(aside.value.map(place))
-    const more = found.flatMap((chapter) => chapter.aside).filter((record) => !named.has(place(record)))
-    aside.value = [...aside.value, ...more]
+    aside.value = withMore(
+      aside.value,
+      found.flatMap((chapter) => chapter.aside),
+    )
     buried.value = [...buried.value, ...found.flatMap((chapter) => chapter.buried)]
     shown.showChapters(
       found.map(({ setId }) => setId),
@@ -71,10 +71,6 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
     const found = await chaptersOf(repository, missing, shown.sets.value)
     await warmth.open(shown.sets.value.filter(({ id }) => missing.includes(id)))
     keep(found)
-  }
-
-  function allAreOpen(): boolean {
-    return [...chapters.value.keys()].every((id) => shown.opened.value.has(id))
   }
 
   /** Brings the book up to what was written. */
@@ -96,11 +92,17 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
     tablet: () => tablet,
     read,
     openChapters,
-    allAreOpen,
-    openReadings: (probeIds: readonly string[], fromMs: number, toMs: number) =>
-      openReadings(repository, shown, { probeIds, fromMs, toMs }),
+    allAreOpen: (): boolean => [...chapters.value.keys()].every((id) => shown.opened.value.has(id)),
+    openReadings: readingsOf(repository, shown),
     written,
   }
+}
+
+/** Each named once, by where it lies. */
+function withMore(known: readonly Aside[], more: readonly Aside[]): Aside[] {
+  const place = ({ table, key }: Aside): string => `${table}/${key}`
+  const named = new Set(known.map(place))
+  return [...known, ...more.filter((record) => !named.has(place(record)))]
 }
 
 /** Records that what was written took back; they lie where they lay. */
@@ -166,21 +168,19 @@ function useWarmth(repository: Repository, { rollUps }: Pick<ShownRecords, 'roll
 }
 
 /** Fetches what probes said from one time to another; it is among the shown readings then. */
-async function openReadings(
-  repository: Repository,
-  { readings }: Pick<ShownRecords, 'readings'>,
-  { probeIds, fromMs, toMs }: { probeIds: readonly string[]; fromMs: number; toMs: number },
-): Promise<void> {
-  const ids = (await repository.readingIds()).filter(
-    (id) =>
-      id.slice(0, 10) >= dayOf(fromMs) &&
-      id.slice(0, 10) <= dayOf(toMs) &&
-      probeIds.includes(id.slice(11)) &&
-      !readings.value.has(id),
-  )
-  const found = await repository.readings(ids)
-  // What was written meanwhile is the later word.
-  if (found.size > 0) readings.value = new Map([...found, ...readings.value])
+function readingsOf(repository: Repository, { readings }: Pick<ShownRecords, 'readings'>) {
+  return async (probeIds: readonly string[], fromMs: number, toMs: number): Promise<void> => {
+    const ids = (await repository.readingIds()).filter(
+      (id) =>
+        id.slice(0, 10) >= dayOf(fromMs) &&
+        id.slice(0, 10) <= dayOf(toMs) &&
+        probeIds.includes(id.slice(11)) &&
+        !readings.value.has(id),
+    )
+    const found = await repository.readings(ids)
+    // What was written meanwhile is the later word.
+    if (found.size > 0) readings.value = new Map([...found, ...readings.value])
+  }
 }
 
 /** How many eggs and looks each set has, with what was just written; asked before it is shown. */

@@ -1,6 +1,5 @@
 import {
   checked,
-  fileOf,
   RecordRefused,
   sortChapters,
   sortFrame,
@@ -13,35 +12,28 @@ import {
 import type { Bundle, LongWork } from '../../contracts/files/bundle.ts'
 import { problemsOf } from '../../contracts/records/field-problem.ts'
 import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
-import {
-  journalEntrySchema,
-  stepSchema,
-  type JournalEntry,
-  type Step,
-} from '../../contracts/records/journal-entry.ts'
+import { stepSchema, type JournalEntry, type Step } from '../../contracts/records/journal-entry.ts'
 import { lookRecordSchema } from '../../contracts/records/look-record.ts'
-import {
-  readingsRecordSchema,
-  type ReadingsRecord,
-  type RollUp,
-} from '../../contracts/records/readings-record.ts'
-import { isOfChapter, RECORD_TABLES, type ChapterTable } from '../../contracts/records/record-tables.ts'
+import { type ReadingsRecord, type RollUp } from '../../contracts/records/readings-record.ts'
+import { isOfChapter, type ChapterTable } from '../../contracts/records/record-tables.ts'
 import { RECORDS_VERSION } from '../../contracts/records/records.ts'
 import type { SessionRecord } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { shapesRecordSchema, type ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import { simulatedAmong } from '../../contracts/records/simulated.ts'
 import type { BroughtUp } from '../../contracts/records/upgrade.ts'
-import { BookTables, keyOf, setIdOf, type StoredRecord } from './book-tables.ts'
+import { BookTooNew, NoRoomForToday } from './book-errors.ts'
+import { BookTables, keyOf, setIdOf, VERSION_KEY, type StoredRecord } from './book-tables.ts'
 import { bringUpToDate } from './bring-up-to-date.ts'
+import { fillFrom } from './fill-from-bundle.ts'
 import { bringHome, completeStep, healRollUps } from './put-in-order.ts'
 import { readAll } from '../../storage/raw-database.ts'
+import { readDays, readDaysFrom, readJournal } from './read-tables.ts'
 import { Shelf } from './shelf.ts'
 import { isStorageFull } from './storage-room.ts'
 import { sweeping } from './sweep.ts'
+import { broughtToday } from './wait-for-today.ts'
 import { whichBook } from './which-book.ts'
-
-const VERSION_KEY = 'setting/records-version'
 
 /** Sorted, and where it lies. */
 type Found<Records> = Sorted<Records, StoredRecord>
@@ -60,35 +52,6 @@ export interface OpenedBook extends Found<Frame> {
   /** This tablet, whatever book lies here. */
   tablet: string
 }
-
-/** The records were written by a newer version of the program; they are left alone. */
-export class BookTooNew extends Error {
-  constructor(version: number) {
-    super(
-      `These records were written by a newer Perlumen (records version ${version}; this one reads up to ${RECORDS_VERSION}). Reload the page to update.`,
-    )
-  }
-}
-
-/** The records are still those of an earlier version, and another tab is at work on them. */
-export class BookTooOld extends Error {
-  constructor() {
-    super('Another tab is using an older Perlumen. Close or reload that tab, then reload this one.')
-  }
-}
-
-/** The records are of an earlier version, and there is no room to write them in today's. */
-export class NoRoomForToday extends Error {
-  constructor() {
-    super(
-      'Browser storage is full, and the records must be updated for this version. Export them below, free some space, then reload the page.',
-    )
-  }
-}
-
-/** So long a tab that only follows waits for the other to bring the records up to date, milliseconds. */
-const UPGRADE_PATIENCE_MS = 60_000
-const UPGRADE_LOOK_MS = 300
 
 /**
  * The hatchery's records in this browser. What a later start could not read is refused. A step is written in
@@ -111,14 +74,14 @@ export class Repository {
     if (version !== null && version > RECORDS_VERSION) throw new BookTooNew(version)
     this.book = { tables, mark: await tables.mark() }
     if (leads) await this.putInOrder(zone, version === RECORDS_VERSION)
-    else await this.waitForToday()
+    else await broughtToday(this.tables)
     const aside = await tables.rawAside()
     const sorted = sortFrame([...(await tables.rawFrame()), ...aside], zone)
     return {
       ...sorted,
       waiting: aside.filter(({ table }) => isOfChapter(table)).map(({ value }) => setIdOf(value)),
       chapters: await tables.chapters(),
-      journal: await this.readJournal(),
+      journal: await readJournal(this.tables),
       device: await this.shelf.writer(),
       tablet: await this.shelf.tablet(),
     }
@@ -186,47 +149,24 @@ export class Repository {
     }
   }
 
-  /** A tab that only follows changes nothing; the one at work may just be bringing the records up to date. */
-  private async waitForToday(): Promise<void> {
-    const { meta } = this.tables
-    for (let waited = 0; ; waited += UPGRADE_LOOK_MS) {
-      const version = await meta.getItem<number>(VERSION_KEY)
-      if (version === RECORDS_VERSION || (version === null && (await this.tables.of('sets').length()) === 0))
-        return
-      if (waited >= UPGRADE_PATIENCE_MS) throw new BookTooOld()
-      await new Promise((go) => setTimeout(go, UPGRADE_LOOK_MS))
-    }
-  }
-
   /** Called before anything is written. @returns what clears away whatever nobody can ask for any more */
   async sweeping(): Promise<() => Promise<void>> {
-    return sweeping(this.tables, await this.readJournal())
+    return sweeping(this.tables, await readJournal(this.tables))
   }
 
   /** A probe's readings of some days; those that are not there are left out. */
-  async readings(ids: readonly string[]): Promise<Map<string, ReadingsRecord>> {
-    const found = new Map<string, ReadingsRecord>()
-    for (const id of ids) {
-      const day = readingsRecordSchema.safeParse(await this.tables.readings.getItem(id))
-      if (day.success) found.set(id, day.data)
-    }
-    return found
+  readings(ids: readonly string[]): Promise<Map<string, ReadingsRecord>> {
+    return readDays(this.tables, ids)
   }
 
   /** Ids of all days of all probes. */
-  async readingIds(): Promise<string[]> {
+  readingIds(): Promise<string[]> {
     return this.tables.readings.keys()
   }
 
   /** All readings from a day of UTC on. */
-  async readingsFrom(day: string): Promise<Map<string, ReadingsRecord>> {
-    const found = await readAll(this.tables.name, 'readings', { from: day })
-    return new Map(
-      found.flatMap(({ value }) => {
-        const read = readingsRecordSchema.safeParse(value)
-        return read.success ? [[read.data.id, read.data] as const] : []
-      }),
-    )
+  readingsFrom(day: string): Promise<Map<string, ReadingsRecord>> {
+    return readDaysFrom(this.tables, day)
   }
 
   /** What probes said from a day on, and up to but without another, drawn together. Days of UTC. */
@@ -310,16 +250,6 @@ export class Repository {
     await this.tables.writeTogether(this.opened.mark)
   }
 
-  /** Steps of older versions are about records of another shape and cannot be taken back. */
-  private async readJournal(): Promise<JournalEntry[]> {
-    const entries: JournalEntry[] = []
-    await this.tables.steps.iterate((value: unknown) => {
-      const entry = journalEntrySchema.safeParse(value)
-      if (entry.success) entries.push(entry.data)
-    })
-    return entries.sort((a, b) => a.number - b.number)
-  }
-
   async setting<T>(key: string): Promise<T | null> {
     return this.tables.meta.getItem<T>(`setting/${key}`)
   }
@@ -339,65 +269,10 @@ export class Repository {
    * @param goesOn - whether it holds all that was written here, as a merged book does
    */
   async replaceWith(
-    {
-      records,
-      aside,
-      buried,
-      photoTypes,
-      photo,
-      shapes,
-      attachmentIds,
-      attachment,
-      readingIds,
-      readings,
-    }: Bundle,
+    bundle: Bundle,
     { onProgress, signal, goesOn = false }: LongWork & { goesOn?: boolean } = {},
   ): Promise<void> {
-    await this.becomes({ goesOn }, async (tables) => {
-      const file = fileOf(records)
-      const put = RECORD_TABLES.flatMap((table) =>
-        (table === 'hatchery' ? [file.hatchery] : (file[table] as unknown[])).map((value) => ({
-          table,
-          value,
-        })),
-      )
-      let done = 0
-      const total = photoTypes.size + put.length + attachmentIds.length + readingIds.length
-      const step = (): void => {
-        signal?.throwIfAborted()
-        onProgress?.(++done, total)
-      }
-      await inBatches(photoTypes, async ([id, type]) => {
-        await tables.photos.setItem(id, new Blob([await photo(id)], { type }))
-        step()
-      })
-      await inBatches(put, async ({ table, value }) => {
-        await tables.put(table, checked(table, value))
-        step()
-      })
-      await inBatches(attachmentIds, async (id) => {
-        const kept = await attachment(id)
-        if (kept) await tables.attachments.setItem(id, kept)
-        step()
-      })
-      await inBatches(readingIds, async (id) => {
-        const day = readingsRecordSchema.parse(await readings(id))
-        await tables.putReadings(day)
-        step()
-      })
-      const putShapes = async (lookId: unknown): Promise<void> => {
-        const lines = typeof lookId === 'string' ? await shapes(lookId) : null
-        if (lines) await tables.shapes.setItem(lines.id, lines)
-      }
-      await inBatches(records.looks, ({ id }) => putShapes(id))
-      await inBatches(
-        aside.filter(({ table }) => table === 'looks'),
-        ({ value }) => putShapes((value as { id?: unknown } | null)?.id),
-      )
-      for (const { table, value } of buried) await tables.put(table, value as object)
-      for (const [index, { table, value }] of aside.entries())
-        if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
-    })
+    await this.becomes({ goesOn }, (tables) => fillFrom(bundle, tables, { onProgress, signal }))
   }
 
   private async becomes(
@@ -420,17 +295,5 @@ export class Repository {
     // Before the switch: cut off between the two, the book of before goes on under a new name, which harms nothing.
     if (!goesOn) await this.shelf.newWriter()
     await this.shelf.switchTo(tables.name)
-  }
-}
-
-/** So many writes wait for the disk together; one after the other they would wait for each other's acknowledgement. */
-const BATCH = 24
-
-/** Works through a list in its order, some at a time. All that was begun has ended when it returns or throws. */
-async function inBatches<T>(items: Iterable<T>, work: (item: T) => Promise<void>): Promise<void> {
-  const waiting = [...items]
-  while (waiting.length > 0) {
-    const ended = await Promise.allSettled(waiting.splice(0, BATCH).map((item) => work(item)))
-    for (const end of ended) if (end.status === 'rejected') throw end.reason
   }
 }

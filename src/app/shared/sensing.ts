@@ -35,9 +35,7 @@ export const useSensingStore = defineStore('sensing', () => {
   let stop: (() => void) | null = null
   onScopeDispose(() => stop?.())
 
-  const probeOfSensor = computed(
-    () => new Map(hatchery.probes.flatMap((probe) => (probe.sensor === null ? [] : [[probe.sensor, probe]]))),
-  )
+  const probeOfSensor = computed(() => bySensor(hatchery.probes))
   /** May what a sensor says be noted? What is simulated belongs in the made-up hatchery alone. */
   const mayBe = (standIn: boolean): boolean => !standIn || whichBook() === 'made-up'
   /** What may be put into an incubator. */
@@ -64,13 +62,14 @@ export const useSensingStore = defineStore('sensing', () => {
     if (probe && mayBe(reading.standIn)) take(readingOf(reading, probe))
   }
 
-  useIntervalFn(async () => {
+  async function listAgain(): Promise<void> {
     // From plain files there is nobody to ask.
     if (devices.there === null) return
     await list()
     // The server may have been started with sensors only since.
     if (!stop && sensors.value.length > 0 && hatchery.loaded) follow()
-  }, LIST_EVERY_MS)
+  }
+  useIntervalFn(listAgain, LIST_EVERY_MS)
   // A tab that takes over may have missed what the other did not write any more.
   watch(
     () => hatchery.leads,
@@ -88,11 +87,10 @@ export const useSensingStore = defineStore('sensing', () => {
     { incubatorId, height }: { incubatorId: string | null; height: ProbeRecord['height'] },
   ): Promise<void> {
     const known = probeOfSensor.value.get(sensor)
-    const standIn =
-      sensors.value.find(({ name }) => name === sensor)?.standIn ?? latest.value.get(sensor)?.standIn
-    if (!mayBe(standIn ?? false))
-      throw new Error(`${sensor} is simulated and only works in the demo hatchery.`)
-    const before = known ?? { ...newProbe(sensor, standIn ?? false), events: [] }
+    const { standIn = false } =
+      sensors.value.find(({ name }) => name === sensor) ?? latest.value.get(sensor) ?? {}
+    if (!mayBe(standIn)) throw new Error(`${sensor} is simulated and only works in the demo hatchery.`)
+    const before = known ?? { ...newProbe(sensor, standIn), events: [] }
     const probe = placed(before, incubatorId, height)
     await hatchery.commit('sensor placed', null, { probes: [probe] })
     // What it said last need not be waited for again.
@@ -101,12 +99,15 @@ export const useSensingStore = defineStore('sensing', () => {
   }
 
   /** Lets other fields of a sensor's messages be its warmth and its moisture. */
-  async function choose(probe: ProbeRecord, fields: ProbeRecord['fields']): Promise<void> {
-    await hatchery.commit('sensor fields', null, { probes: [{ ...probe, fields }] })
-  }
+  const choose = (probe: ProbeRecord, fields: ProbeRecord['fields']): Promise<void> =>
+    hatchery.commit('sensor fields', null, { probes: [{ ...probe, fields }] })
 
   return { sensors, offered, latest, problem, incubators, recent, start, place, choose, take, write }
 })
+
+function bySensor(probes: readonly ProbeRecord[]): Map<string, ProbeRecord> {
+  return new Map(probes.flatMap((probe) => (probe.sensor === null ? [] : [[probe.sensor, probe]])))
+}
 
 /** From when on the server is asked what it heard: the oldest of the last readings that are on the disk. */
 function missedSince(hatchery: HatcheryStore, probes: readonly ProbeRecord[]): number {
