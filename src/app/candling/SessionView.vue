@@ -1,28 +1,32 @@
 <script setup lang="ts">
-import { useEventListener, useLocalStorage, useWakeLock } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { useToggle, useWakeLock } from '@vueuse/core'
+import { computed, onMounted, shallowRef, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { clockLevel } from '../../core/session/limits.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import { clearLamp, putOnLamp } from '../../devices/camera/network-camera.ts'
-import { ageInDays } from '../../core/planning/incubation/day-count.ts'
-import { MINUTE_MS } from '../../core/time/durations.ts'
-import { suggestedBeforeMates } from '../../domain/regrade.ts'
 import { useBench } from './bench/useBench.ts'
 import { useEvening } from './evening/useEvening.ts'
-import { useKeys } from '../shared/useKeys.ts'
 import { useLampWatch, type LivePicture } from './evening/useLampWatch.ts'
+import { useComparison } from './session/useComparison.ts'
+import { usePedal } from './session/usePedal.ts'
+import { useSeenThisEvening } from './session/useSeenThisEvening.ts'
 import { useSession } from './session/useSession.ts'
+import { useSessionKeyboard } from './session/useSessionKeyboard.ts'
 import { useSounds } from './evening/useSounds.ts'
-import { useStandInHand } from './useStandInHand.ts'
-import { wordsForLamp, wordsForStep } from './session-wording.ts'
-import { CAMERA_NAMES, dayWords, GRADE_WORDS, mainReason } from '../shared/wording.ts'
+import { useStandInHelper } from './useStandInHelper.ts'
+import {
+  wordsBeforeLook,
+  wordsForLamp,
+  wordsForPace,
+  wordsForPause,
+  wordsForStep,
+} from './session-wording.ts'
+import { CAMERA_NAMES, dayWords } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { useRoomStore } from '../shared/room.ts'
+import BesideTheLamp from './BesideTheLamp.vue'
 import ChangedByMates from './ChangedByMates.vue'
-import type { Comparison } from './CompareEgg.vue'
 import EggNotes from './EggNotes.vue'
 import EssentialScreen from './EssentialScreen.vue'
 import LampPicture from './LampPicture.vue'
@@ -30,7 +34,7 @@ import PreFlight from './PreFlight.vue'
 import SessionClocks from './SessionClocks.vue'
 import SessionHeader from './SessionHeader.vue'
 import SessionKeys from './SessionKeys.vue'
-import SessionReport from './SessionReport.vue'
+import SessionSummary from './SessionSummary.vue'
 import SessionVerdict from './SessionVerdict.vue'
 import StorageRoomNote from '../shared/ui/StorageRoomNote.vue'
 
@@ -38,7 +42,6 @@ const props = defineProps<{ setId: string }>()
 const router = useRouter()
 const hatchery = useHatcheryStore()
 const devices = useDevicesStore()
-const room = useRoomStore()
 const sounds = useSounds()
 const set = computed(() => hatchery.setById(props.setId))
 const candlers = computed(() => [...new Set(hatchery.sessions.map(({ candler }) => candler))].filter(Boolean))
@@ -48,20 +51,14 @@ const { session, step, clocks, eggOutMs, limits, air, pace, nowMs } = flow
 const { current, look, problem, phase } = bench
 
 const picture = shallowRef<LivePicture | null>(null)
-const essential = ref(false)
-const comparison = ref<Comparison | null>(null)
-const learning = ref(false)
-const pedal = useLocalStorage<string | null>('perlumen-pedal', null)
+const [essential, toggleEssential] = useToggle()
 
 const networkName = computed(() => CAMERA_NAMES[devices.serves('camera', set.value) ?? 'none'])
-const lastSession = computed(
-  () =>
-    hatchery.sessions
-      .filter((item) => item.setId === props.setId && item.endedAt !== null)
-      .sort((a, b) => a.endedAt!.localeCompare(b.endedAt!))
-      .at(-1) ?? null,
+const { lastSession, shownReport, seen, changedByMates, left } = useSeenThisEvening(
+  () => props.setId,
+  session,
+  bench,
 )
-const shownReport = computed(() => (session.value === null ? lastSession.value : null))
 const hands = useEvening({
   set: () => set.value!,
   bench,
@@ -74,37 +71,13 @@ const hands = useEvening({
   toRemoval: () => void router.push({ name: 'removal', params: { setId: props.setId } }),
 })
 const { chosen, goOn, another, takeBack, pause } = hands
-const seen = computed(() => {
-  const since = shownReport.value?.startedAt ?? session.value?.startedAt ?? ''
-  return bench.eggs.value
-    .flatMap((egg) => (bench.lookOf(egg) ? [{ egg, look: bench.lookOf(egg)! }] : []))
-    .filter(({ look: item }) => item.takenAt >= since)
-})
-/** Seen this evening, with a suggestion that is otherwise now that all mates are known. */
-const changedByMates = computed(() =>
-  seen.value.flatMap(({ egg, look: item }) => {
-    const before = suggestedBeforeMates(item, (shownReport.value ?? session.value)?.startedAt ?? '')
-    return before ? [{ egg, look: item, before }] : []
-  }),
-)
 const trayOfStep = computed(() => (step.value.kind === 'return' ? step.value.trayId : null))
-const left = computed(() =>
-  bench.eggs.value.filter(
-    (egg) => shownReport.value?.aside.includes(egg.id) && !seen.value.some((item) => item.egg.id === egg.id),
-  ),
-)
 const references = computed(() =>
   bench.references.value.flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []),
 )
 const eggOf = (item: LookRecord) => bench.eggs.value.find((egg) => egg.id === item.eggId)
 const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).length)
-const paceWords = computed(() =>
-  pace.value === null
-    ? ''
-    : waiting.value === 0
-      ? `${(pace.value / 1000).toFixed(0)} s per egg.`
-      : `${(pace.value / 1000).toFixed(0)} s per egg, about ${Math.max(1, Math.round((pace.value * waiting.value) / MINUTE_MS))} min left`,
-)
+const paceWords = computed(() => wordsForPace(pace.value, waiting.value))
 const trayName = (trayId: string): string =>
   set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
 /** The egg at hand, while eggs are taken. */
@@ -112,6 +85,8 @@ const atTheLamp = computed(() =>
   session.value?.begun && step.value.kind === 'candle' ? current.value : null,
 )
 const suspected = computed(() => (current.value ? bench.suspectOf(current.value) : null))
+const { comparison, compare, next: nextComparison } = useComparison(current, suspected)
+const { pedal, learning } = usePedal(() => void goOn())
 
 onMounted(async () => {
   if (!set.value) return
@@ -131,26 +106,8 @@ async function guarded(work: () => Promise<unknown>): Promise<void> {
   }
 }
 
-// At the stand-in camera a simulated hand brings the eggs, as a helper would.
-useStandInHand({
-  active: () =>
-    hands.byItself.value &&
-    session.value?.source === 'network' &&
-    devices.serves('camera', set.value) === 'stand-in',
-  stage: () => hands.watching.value.stage,
-  waitsFor: () => (current.value && !current.value.removed && !look.value ? current.value.number : null),
-  lay: (number) =>
-    putOnLamp(set.value!.standInBasket!, number, ageInDays(Date.parse(set.value!.setAt), Date.now())),
-  lift: clearLamp,
-})
+useStandInHelper(() => set.value, { session, current, look, hands })
 
-watch(
-  () => current.value?.id,
-  () => {
-    // A suspect's first look stands beside it without being asked for.
-    comparison.value = suspected.value ? 'earlier' : null
-  },
-)
 const wakeLock = useWakeLock()
 watch(
   () => session.value !== null,
@@ -158,58 +115,10 @@ watch(
   { immediate: true },
 )
 
-const ORDER: readonly Comparison[] = ['earlier', 'blink', 'mates', 'reference', 'living']
-function compare(kind: Comparison): void {
-  comparison.value = comparison.value === kind ? null : kind
-}
-function nextComparison(): void {
-  comparison.value =
-    comparison.value === null ? ORDER[0]! : (ORDER[ORDER.indexOf(comparison.value) + 1] ?? null)
-}
-
-useEventListener(
-  window,
-  'keydown',
-  (event: KeyboardEvent) => {
-    if (learning.value) {
-      pedal.value = event.key
-      learning.value = false
-      event.preventDefault()
-      event.stopImmediatePropagation()
-    } else if (
-      pedal.value !== null &&
-      event.key === pedal.value &&
-      !event.repeat &&
-      !(event.target instanceof HTMLElement && event.target.closest('input, select'))
-    ) {
-      event.preventDefault()
-      void goOn()
-    }
-  },
-  { capture: true },
-)
-useKeys({
-  ' ': () => void goOn(),
-  x: () => void another(),
-  z: () => void takeBack(),
-  c: nextComparison,
-  v: () => void pause(),
-  d: () => void hands.mark(),
-  t: () => void hands.speak(),
-  b: () => {
-    essential.value = !essential.value
-  },
-  h: () => compare('earlier'),
-  j: () => compare('blink'),
-  m: () => compare('mates'),
-  n: () => compare('reference'),
-  l: () => compare('living'),
-  r: () => void hands.take(),
-  s: () => void hands.skip(1),
-  ArrowRight: () => void hands.skip(1),
-  ArrowLeft: () => void hands.skip(-1),
-  '+': () => room.brighten(1),
-  '-': () => room.brighten(-1),
+useSessionKeyboard(hands, {
+  compare,
+  nextComparison,
+  essential: () => toggleEssential(),
 })
 
 const lampWords = computed(() =>
@@ -259,26 +168,19 @@ const stepWords = computed(() =>
       />
     </SessionHeader>
 
-    <div v-if="!session && shownReport" class="min-h-0 overflow-y-auto p-2">
-      <h2 class="mb-4 text-3xl font-bold">Evening summary</h2>
-      <SessionReport
-        :session="shownReport"
-        :set="set"
-        :seen="seen"
-        :left="left"
-        :changed="changedByMates"
-        :place-of="bench.placeOf"
-        :now-ms="nowMs"
-      />
-      <div class="mt-6 flex flex-wrap gap-3">
-        <RouterLink :to="{ name: 'removal', params: { setId } }" class="press press-lamp min-h-14 text-lg"
-          >To remove <span class="key">Space</span></RouterLink
-        ><button type="button" class="press min-h-14" @click="startAnew">Candle again</button>
-        <button v-if="flow.endedJustNow.value" type="button" class="press min-h-14" @click="takeBack">
-          Not finished yet <span class="key">Z</span>
-        </button>
-      </div>
-    </div>
+    <SessionSummary
+      v-if="!session && shownReport"
+      :session="shownReport"
+      :set="set"
+      :seen="seen"
+      :left="left"
+      :changed="changedByMates"
+      :place-of="bench.placeOf"
+      :now-ms="nowMs"
+      :may-go-on="flow.endedJustNow.value"
+      @again="startAnew"
+      @go-on="takeBack"
+    />
     <div v-else-if="session && !session.begun" class="min-h-0 overflow-y-auto p-2">
       <h2 class="mb-4 text-3xl font-bold">Before the first egg</h2>
       <PreFlight
@@ -297,33 +199,24 @@ const stepWords = computed(() =>
         @air="(rh, celsius) => guarded(() => flow.noteAir(rh, celsius, 'hand'))"
       />
     </div>
-    <div
+    <BesideTheLamp
       v-else-if="session && clocks.pausedMs !== null"
-      class="flex min-h-0 flex-col items-center justify-center-safe gap-3 overflow-y-auto text-center"
-    >
-      <h2 class="text-5xl font-bold text-ink-soft">Paused</h2>
-      <p class="text-xl text-ink-soft">
-        {{
-          clocks.trayOutMs === null
-            ? 'No tray is out.'
-            : 'The tray is still out and cooling. Cover it with the towel.'
-        }}
-      </p>
-    </div>
-    <div
+      title="Paused"
+      :text="wordsForPause(clocks.trayOutMs !== null)"
+    />
+    <BesideTheLamp
       v-else-if="session && step.kind !== 'candle'"
-      class="flex min-h-0 flex-col items-center justify-center-safe gap-3 overflow-y-auto text-center"
+      :title="stepWords.title"
+      :text="stepWords.text"
       data-testid="step"
       :data-step="step.kind"
     >
-      <h2 class="text-3xl font-bold text-ink-soft sm:text-5xl">{{ stepWords.title }}</h2>
-      <p class="text-xl text-ink-soft sm:text-2xl">{{ stepWords.text }}</p>
       <ChangedByMates
         v-if="step.kind === 'return'"
         :changed="changedByMates.filter(({ egg }) => egg.place?.trayId === trayOfStep)"
         :place-of="bench.placeOf"
       />
-    </div>
+    </BesideTheLamp>
     <div
       v-else-if="session"
       class="grid min-h-0 auto-rows-max grid-cols-1 gap-4 overflow-y-auto md:auto-rows-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_minmax(20rem,27rem)] md:overflow-hidden"
@@ -362,13 +255,7 @@ const stepWords = computed(() =>
           :suspected="suspected"
           :lift-agrees="session.trigger !== 'key' && session.liftAgrees"
         />
-        <p v-else class="text-lg text-ink-soft">
-          {{
-            suspected
-              ? `At ${suspected.ageDays.toFixed(1)} days it was ${GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()}: ${mainReason(suspected)}.`
-              : 'Do not look into the lamp.'
-          }}
-        </p>
+        <p v-else class="text-lg text-ink-soft">{{ wordsBeforeLook(suspected) }}</p>
         <EggNotes
           v-if="current"
           class="mt-4"

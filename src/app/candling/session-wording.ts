@@ -1,6 +1,8 @@
+import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { SessionStep } from '../../core/session/session.ts'
 import type { WatchAdvice, WatchState } from '../../core/watch/egg-watch.ts'
-import { count } from '../shared/wording.ts'
+import { MINUTE_MS } from '../../core/time/durations.ts'
+import { count, GRADE_WORDS, mainReason } from '../shared/wording.ts'
 
 const ADVICE: Readonly<Record<WatchAdvice, string>> = {
   'too-dark': 'Too dark: move closer to the lamp',
@@ -15,6 +17,25 @@ export interface AtTheLamp {
   byItself: boolean
   /** It has its look. */
   taken: boolean
+}
+
+/** How fast it goes. @param paceMs - for an egg; null while it is not known @param waiting - eggs still to be seen */
+export function wordsForPace(paceMs: number | null, waiting: number): string {
+  if (paceMs === null) return ''
+  const each = `${(paceMs / 1000).toFixed(0)} s per egg`
+  if (waiting === 0) return `${each}.`
+  return `${each}, about ${Math.max(1, Math.round((paceMs * waiting) / MINUTE_MS))} min left`
+}
+
+/** Beside an egg that is still to be photographed. @param suspected - its first look, where it is looked at again */
+export function wordsBeforeLook(suspected: LookRecord | null): string {
+  if (!suspected) return 'Do not look into the lamp.'
+  const grade = GRADE_WORDS[suspected.own?.grade ?? suspected.verdict.grade].toLowerCase()
+  return `At ${suspected.ageDays.toFixed(1)} days it was ${grade}: ${mainReason(suspected)}.`
+}
+
+export function wordsForPause(isTrayOut: boolean): string {
+  return isTrayOut ? 'The tray is still out and cooling. Cover it with the towel.' : 'No tray is out.'
 }
 
 /** What the candler should do with the egg on the lamp, in as few words as can be read from the corner of an eye. */

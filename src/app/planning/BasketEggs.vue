@@ -2,20 +2,11 @@
 import { computed, ref, shallowRef } from 'vue'
 import { Ruler, Scale, Usb } from '@lucide/vue'
 import { isPossible, type EggMeasure } from '../../core/planning/intake/egg-figures.ts'
-import { CRACKS, sayReason, type Crack } from '../../core/planning/intake/setting-advice.ts'
 import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
-import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
-import { isLikelyDate } from '../../core/time/local-date.ts'
+import type { DraftEgg } from '../../core/planning/plan-draft.ts'
 import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
-import {
-  fromShown,
-  sayQuantity,
-  toShown,
-  unitSymbol,
-  type Quantity,
-  type UnitSystem,
-} from '../../core/units.ts'
-import { percentWords } from '../shared/wording.ts'
+import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
+import BasketEgg from './BasketEgg.vue'
 import { useGauges } from './useGauges.ts'
 
 /** Every egg of one bird: what is known of it, and whether it is set. A page of them at a time. */
@@ -42,28 +33,6 @@ const atHand = computed(
   () => props.eggs.find(({ egg }) => egg.id === atHandId.value)?.egg ?? shown.value[0]?.egg,
 )
 
-const CRACK_WORDS: Readonly<Record<Crack, string>> = { none: 'sound', hairline: 'hairline', leaking: 'leaks' }
-const CHOICE_WORDS: Readonly<Record<EggChoice, string>> = {
-  advice: 'as suggested',
-  set: 'set it',
-  leave: 'do not set',
-  reference: 'keep as reference, unset',
-}
-
-function said({ advice, set, egg }: PlannedEgg): string {
-  const verdict = set
-    ? `set; ${percentWords(advice.expectedHatch)} expected to hatch`
-    : egg.choice === 'reference'
-      ? 'reference, not set'
-      : 'not set'
-  return advice.reasons.length > 0 ? `${verdict}: ${advice.reasons.map(sayReason).join('; ')}` : verdict
-}
-function measure(egg: DraftEgg, key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
-  const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'
-  const typed = (event.target as HTMLInputElement).valueAsNumber
-  const value = Number.isNaN(typed) ? null : fromShown(props.units, quantity, typed)
-  take(egg, { [key]: value !== null && value > 0 ? value : null })
-}
 /** A figure that no egg of the bird has: it is asked for, not taken. */
 const doubt = shallowRef<{ egg: DraftEgg; figures: Partial<Record<EggMeasure, number | null>> } | null>(null)
 const MEASURES = ['weightG', 'lengthMm', 'breadthMm'] as const
@@ -89,13 +58,6 @@ function keepDoubtful(): void {
   if (doubt.value) emit('change', doubt.value.egg.id, doubt.value.figures)
   doubt.value = null
 }
-/** A year that is half typed is not taken. */
-function laid(egg: DraftEgg, date: string): void {
-  if (date === '' || isLikelyDate(date)) emit('change', egg.id, { laidOn: date || null })
-}
-const shownAs = (quantity: Quantity, value: number | null): number | '' =>
-  value === null ? '' : toShown(props.units, quantity, value)
-
 async function weigh(): Promise<void> {
   const egg = atHand.value
   if (!egg) return
@@ -178,117 +140,15 @@ function next(egg: DraftEgg, done: boolean): void {
         </thead>
         <tbody>
           <template v-for="item in shown" :key="item.egg.id">
-            <tr
-              class="border-t border-line"
-              :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }"
-              @focusin="atHandId = item.egg.id"
-            >
-              <td class="p-1 font-semibold">{{ item.egg.number }}</td>
-              <td class="p-1">
-                <input
-                  type="text"
-                  maxlength="40"
-                  class="field min-h-9 w-14 px-1 py-0"
-                  :value="item.egg.mark"
-                  :aria-label="`Egg ${item.egg.number}: mark on the shell`"
-                  @change="
-                    emit('change', item.egg.id, { mark: ($event.target as HTMLInputElement).value.trim() })
-                  "
-                />
-              </td>
-              <td class="p-1">
-                <input
-                  type="date"
-                  class="field min-h-9 px-1 py-0"
-                  :value="item.egg.laidOn"
-                  :aria-label="`Egg ${item.egg.number}: laid on`"
-                  @change="laid(item.egg, ($event.target as HTMLInputElement).value)"
-                />
-              </td>
-              <td class="p-1">
-                <input
-                  type="number"
-                  step="0.01"
-                  min="0"
-                  class="field min-h-9 w-16 px-1 py-0"
-                  :value="shownAs('mass', item.egg.weightG)"
-                  :aria-label="`Egg ${item.egg.number}: weight`"
-                  @change="measure(item.egg, 'weightG', $event)"
-                />
-              </td>
-              <td class="p-1 whitespace-nowrap">
-                <input
-                  type="number"
-                  step="0.01"
-                  min="0"
-                  class="field min-h-9 w-16 px-1 py-0"
-                  :value="shownAs('length', item.egg.lengthMm)"
-                  :aria-label="`Egg ${item.egg.number}: length`"
-                  @change="measure(item.egg, 'lengthMm', $event)"
-                />
-                ×
-                <input
-                  type="number"
-                  step="0.01"
-                  min="0"
-                  class="field min-h-9 w-16 px-1 py-0"
-                  :value="shownAs('length', item.egg.breadthMm)"
-                  :aria-label="`Egg ${item.egg.number}: breadth`"
-                  @change="measure(item.egg, 'breadthMm', $event)"
-                />
-              </td>
-              <td class="p-1">
-                <select
-                  class="field min-h-9 px-1 py-0"
-                  :value="item.egg.crack"
-                  :aria-label="`Egg ${item.egg.number}: shell`"
-                  @change="
-                    emit('change', item.egg.id, {
-                      crack: ($event.target as HTMLSelectElement).value as Crack,
-                    })
-                  "
-                >
-                  <option v-for="crack in CRACKS" :key="crack" :value="crack">
-                    {{ CRACK_WORDS[crack] }}
-                  </option>
-                </select>
-                <label v-if="item.egg.crack === 'hairline'" class="flex items-center gap-1"
-                  ><input
-                    type="checkbox"
-                    class="accent-lamp"
-                    :checked="item.egg.waxed"
-                    @change="
-                      emit('change', item.egg.id, { waxed: ($event.target as HTMLInputElement).checked })
-                    "
-                  />
-                  waxed</label
-                >
-              </td>
-              <td class="p-1">
-                <select
-                  class="field min-h-9 px-1 py-0"
-                  :value="item.egg.choice"
-                  :aria-label="`Egg ${item.egg.number}: decision`"
-                  @change="
-                    emit('change', item.egg.id, {
-                      choice: ($event.target as HTMLSelectElement).value as EggChoice,
-                    })
-                  "
-                >
-                  <option v-for="(words, choice) in CHOICE_WORDS" :key="choice" :value="choice">
-                    {{ words }}
-                  </option>
-                </select>
-              </td>
-            </tr>
-            <tr :class="{ 'bg-lamp-soft': item.egg.id === atHand?.id }">
-              <td />
-              <td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">
-                <strong v-if="refused?.eggId === item.egg.id" class="text-ember" role="alert"
-                  >{{ refused.text }} Not saved. </strong
-                >{{ said(item) }}
-              </td>
-            </tr>
+            <BasketEgg
+              :item="item"
+              :units="units"
+              :is-at-hand="item.egg.id === atHand?.id"
+              :refused="refused?.eggId === item.egg.id ? refused.text : null"
+              @at-hand="atHandId = item.egg.id"
+              @measured="take(item.egg, $event)"
+              @change="emit('change', item.egg.id, $event)"
+            />
           </template>
         </tbody>
       </table>

@@ -1,30 +1,26 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { Plus, Trash2, Undo2 } from '@lucide/vue'
+import { Undo2 } from '@lucide/vue'
 import { defaultSetName } from '../../domain/plan-to-records.ts'
 import { timetableOf, usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
-import type { DraftTray, PlanDraft } from '../../core/planning/plan-draft.ts'
-import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
-import { type Numbering } from '../../core/tray/layout.ts'
-import { CANDLING_SCHOOL_CHOICES, TURNING_STOP_CHOICES, NUMBERING_CHOICES } from '../../words/methods.ts'
+import type { PlanDraft } from '../../core/planning/plan-draft.ts'
+import { localDateOf } from '../../core/time/local-date.ts'
+import { CANDLING_SCHOOL_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import { useKeys } from '../shared/useKeys.ts'
+import { textIn } from '../shared/field-events.ts'
 import { saveFile } from '../shared/save-file.ts'
-import { count } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { usePlanStore } from './plan.ts'
-import BasketEggs from './BasketEggs.vue'
-import BatchForm from './BatchForm.vue'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import OwnDays from '../shared/ui/OwnDays.vue'
+import PlanBasket from './PlanBasket.vue'
 import PlanPreview from './PlanPreview.vue'
+import PlanTrays from './PlanTrays.vue'
 import SchoolChoice from '../shared/ui/SchoolChoice.vue'
 import TimingChoice from './TimingChoice.vue'
-import TrayLayout from '../shared/ui/TrayLayout.vue'
-
-const HatchByAge = defineAsyncComponent(() => import('./HatchByAge.vue'))
 
 const plan = usePlanStore()
 const store = useHatcheryStore()
@@ -34,27 +30,11 @@ const draft = computed(() => plan.draft)
 const zone = computed(() => store.hatchery.zone)
 const today = computed(() => localDateOf(clock.nowMs, zone.value))
 const species = computed(() => plan.groups.map((group) => group.species))
-const trayId = ref<string | null>(null)
-const tray = computed(
-  () => draft.value?.trays.find((item) => item.id === trayId.value) ?? draft.value?.trays[0],
-)
-const trayEggs = computed(() =>
-  (plan.groups.find((group) => group.species === tray.value?.species)?.eggs ?? [])
-    .filter((item) => item.place)
-    .map(({ egg, place }) => ({ id: egg.id, number: egg.number, place })),
-)
-const opened = ref<SpeciesName | null>(null)
 const clearing = ref(false)
 const problem = ref('')
 onMounted(() => plan.open())
 
 const patch = (changes: Partial<PlanDraft>): Promise<void> => plan.change((now) => ({ ...now, ...changes }))
-const patchTray = (changes: Partial<DraftTray>): void => {
-  if (tray.value) void plan.changeTray(tray.value.id, changes)
-}
-const whole = (event: Event, least: number, most: number): number =>
-  Math.min(most, Math.max(least, Math.round((event.target as HTMLInputElement).valueAsNumber || least)))
-const text = (event: Event): string => (event.target as HTMLInputElement).value
 function ownIncubation(name: SpeciesName, event: Event): void {
   const days = (event.target as HTMLInputElement).valueAsNumber
   const { [name]: _, ...others } = draft.value!.incubationDays
@@ -64,14 +44,6 @@ function ownIncubation(name: SpeciesName, event: Event): void {
         ? { ...others, [name]: days }
         : others,
   })
-}
-function batchWords(id: string): string {
-  const batch = draft.value!.batches.find((item) => item.id === id)!
-  const eggs = draft.value!.eggs.filter((egg) => egg.batchId === id).length
-  const laid = batch.laidFrom
-    ? `, laid ${batch.laidFrom === batch.laidTo || !batch.laidTo ? sayShortDate(batch.laidFrom) : `${sayShortDate(batch.laidFrom)} to ${sayShortDate(batch.laidTo)}`}`
-    : ', laying date unknown'
-  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? `, from ${batch.source}` : ''}${batch.posted ? ', by post' : ''}`
 }
 async function finish(): Promise<void> {
   try {
@@ -125,52 +97,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
 
     <div class="mt-5 grid grid-cols-1 items-start gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
       <div class="flex min-w-0 flex-col gap-5">
-        <section class="card p-5" aria-labelledby="basket">
-          <h2 id="basket" class="mb-3 text-xl font-semibold">The basket</h2>
-          <BatchForm :today="today" @add="plan.addBatch" />
-          <ul
-            v-if="draft.batches.length > 0"
-            class="mt-4 flex flex-col gap-1 border-t border-line pt-3"
-            data-testid="batches"
-          >
-            <li v-for="batch in draft.batches" :key="batch.id" class="flex items-center gap-3">
-              <span class="grow">{{ batchWords(batch.id) }}</span><button
-                type="button"
-                class="press min-h-10 px-2 py-1"
-                :aria-label="`Remove: ${batchWords(batch.id)}`"
-                @click="plan.removeBatch(batch.id)"
-              >
-                <Trash2 class="h-5 w-5" aria-hidden="true" />
-              </button>
-            </li>
-          </ul>
-          <div v-for="group in plan.groups" :key="group.species" class="mt-3">
-            <button
-              type="button"
-              class="press min-h-10 py-1"
-              :aria-expanded="opened === group.species"
-              @click="opened = opened === group.species ? null : group.species"
-            >
-              {{ opened === group.species ? 'Close' : 'Show' }} the
-              {{ count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`) }} one by one
-            </button>
-            <BasketEggs
-              v-if="opened === group.species"
-              class="mt-3"
-              :species="group.species"
-              :eggs="group.eggs"
-              :units="store.hatchery.units"
-              :refused="plan.problem"
-              @change="plan.changeEgg"
-            />
-          </div>
-          <HatchByAge
-            v-if="plan.groups.some((group) => group.oldestStorageDays !== null)"
-            class="mt-4"
-            :groups="plan.groups"
-          />
-        </section>
-
+        <PlanBasket :draft="draft" :today="today" />
         <template v-if="draft.eggs.length > 0">
           <section class="card p-5" aria-labelledby="day">
             <h2 id="day" class="mb-3 text-xl font-semibold">Timing</h2>
@@ -227,85 +154,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             />
           </section>
 
-          <section v-if="tray" class="card p-5" aria-labelledby="trays">
-            <h2 id="trays" class="mb-3 text-xl font-semibold">Trays</h2>
-            <div class="flex flex-wrap items-end gap-3">
-              <label
-                >Tray
-                <select class="field mt-1 block" :value="tray.id" @change="trayId = text($event)">
-                  <option v-for="item in draft.trays" :key="item.id" :value="item.id">
-                    {{ item.name }}, {{ SPECIES[item.species].label }}
-                  </option>
-                </select></label
-              >
-              <label
-                >Name
-                <input
-                  type="text"
-                  maxlength="60"
-                  class="field mt-1 block w-32"
-                  :value="tray.name"
-                  @change="patchTray({ name: text($event) || tray!.name })"
-              /></label>
-              <label
-                >Rows
-                <input
-                  type="number"
-                  min="1"
-                  max="40"
-                  class="field mt-1 block w-20"
-                  :value="tray.rows"
-                  @change="patchTray({ rows: whole($event, 1, 40) })"
-              /></label>
-              <label
-                >Columns
-                <input
-                  type="number"
-                  min="1"
-                  max="40"
-                  class="field mt-1 block w-20"
-                  :value="tray.columns"
-                  @change="patchTray({ columns: whole($event, 1, 40) })"
-              /></label>
-              <label
-                >Numbering
-                <select
-                  class="field mt-1 block"
-                  :value="tray.numbering"
-                  @change="patchTray({ numbering: text($event) as Numbering })"
-                >
-                  <option v-for="(choice, key) in NUMBERING_CHOICES" :key="key" :value="key">
-                    {{ choice.label }}: {{ choice.example }}
-                  </option>
-                </select></label
-              >
-              <label
-                >Incubator
-                <select
-                  class="field mt-1 block"
-                  :value="tray.incubatorId"
-                  @change="patchTray({ incubatorId: text($event) })"
-                >
-                  <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
-                    {{ item.name }}
-                  </option>
-                </select></label
-              >
-              <button type="button" class="press min-h-11" @click="plan.addTray(tray.species)">
-                <Plus class="h-5 w-5" aria-hidden="true" /> Tray
-              </button>
-              <button
-                type="button"
-                class="press min-h-11"
-                :disabled="draft.trays.filter((item) => item.species === tray!.species).length === 1"
-                :aria-label="`Remove ${tray.name}`"
-                @click="plan.removeTray(tray.id)"
-              >
-                <Trash2 class="h-5 w-5" aria-hidden="true" />
-              </button>
-            </div>
-            <TrayLayout class="mt-4 overflow-x-auto" :tray="tray" :eggs="trayEggs" @move="plan.moveEggs" />
-          </section>
+          <PlanTrays :draft="draft" />
         </template>
       </div>
 
@@ -328,7 +177,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             rows="2"
             maxlength="4000"
             :value="draft.notes"
-            @change="patch({ notes: text($event) })"
+            @change="patch({ notes: textIn($event) })"
           />
         </label>
         <button

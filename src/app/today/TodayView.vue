@@ -2,40 +2,34 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
-import { isIn } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'
-import type { EventKind } from '../../core/planning/incubation/schedule.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
-import { preparationsFor } from '../../words/preparations.ts'
 import { warnings } from '../../core/planning/agenda/warnings.ts'
 import { sayWarning } from '../../words/warnings.ts'
-import { SPECIES } from '../../core/species/species.ts'
-import { daysBetween, localDateOf, localTimeOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { localDateOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
 import { exportCalendar } from '../shared/calendar.ts'
 import { useRemindersStore } from './reminders.ts'
 import { warningSetOf } from './warning-set.ts'
-import { eventDay, planOf, useTicks } from '../shared/useSetPlan.ts'
+import { planOf, useTicks } from '../shared/useSetPlan.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { count, dayWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useMadeUpStore } from '../data/made-up.ts'
-import { turnTo, whichBook } from '../data/which-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { useSensingStore } from '../shared/sensing.ts'
+import DueEvent from './DueEvent.vue'
 import IncubatorCards from './IncubatorCards.vue'
+import NoSetsYet from './NoSetsYet.vue'
 import RoundsDue from './RoundsDue.vue'
+import SetCards from './SetCards.vue'
 import FewOf from '../shared/ui/FewOf.vue'
-import EggMark from '../shared/ui/EggMark.vue'
-import StateSign from '../shared/ui/StateSign.vue'
 
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
-const isMadeUp = whichBook() === 'made-up'
 const sensing = useSensingStore()
 const isRoundDue = computed(() =>
   sensing.incubators.some(({ round, turning }) => round?.dueMs != null || turning?.dueMs != null),
@@ -84,47 +78,11 @@ const heading = computed(() => {
   return store.sets.length > 0 ? 'Nothing due today' : 'Welcome'
 })
 
-/** Events that have a page of their own. */
-const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
-  lockdown: 'Lockdown steps',
-  pip: 'Watch',
-  hatch: 'Watch',
-  'give-up': 'Open them',
-  'take-out': 'Chicks',
-  'first-day': 'Chicks',
-  'third-day': 'Chicks',
-  cooler: 'Chicks',
-}
-
-function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
-  if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
-  const away = daysBetween(today.value, event.date)
-  const day =
-    away === 0
-      ? 'today'
-      : away === 1
-        ? 'tomorrow'
-        : away === -1
-          ? 'since yesterday'
-          : away < 0
-            ? `since ${sayDate(event.date)}`
-            : sayDate(event.date)
-  const seenWords = event.kind === 'candle' && seen > 0 ? `, ${count(seen, 'egg')} seen` : ''
-  return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
-}
-function incubatorsOf(set: EggSet): string {
-  const ids = new Set(set.trays.map((tray) => tray.incubatorId))
-  return store.hatchery.incubators
-    .filter(({ id }) => ids.has(id))
-    .map(({ name }) => name)
-    .join(', ')
-}
 function partition<T>(list: readonly T[], belongs: (item: T) => boolean): [T[], T[]] {
   return [list.filter(belongs), list.filter((item) => !belongs(item))]
 }
-function lastLook(eggId: string) {
-  return store.looksByEgg.get(eggId)?.at(-1)
-}
+const done = ({ set, event }: AgendaItem<EggSet>): Promise<void> =>
+  saving(() => tick(set, event.key, clock.nowMs))
 
 useKeys({ z: () => void saving(() => store.undo()) })
 </script>
@@ -171,81 +129,19 @@ useKeys({ z: () => void saving(() => store.undo()) })
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
     <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">Opening the demo hatchery …</p>
-    <div v-else-if="store.sets.length === 0" class="card max-w-2xl p-6 text-lg">
-      <p v-if="isMadeUp">The demo hatchery is empty: it was erased or replaced.</p>
-      <p v-else>
-        No eggs are set yet. Plan a set from the eggs in your basket, import records from another device under
-        <RouterLink to="/records" class="underline">Records</RouterLink>, or explore the demo hatchery first.
-        It is kept apart from your records.
-      </p>
-      <p class="mt-4 flex flex-wrap gap-3">
-        <template v-if="!isMadeUp">
-          <RouterLink to="/look" class="press press-lamp min-h-14">Look at one egg</RouterLink>
-        </template>
-        <RouterLink to="/plan" class="press min-h-14">Plan a set</RouterLink>
-        <button type="button" class="press min-h-14" @click="turnTo('made-up')">
-          Open the demo hatchery
-        </button>
-      </p>
-    </div>
+    <NoSetsYet v-else-if="store.sets.length === 0" />
 
     <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <section aria-labelledby="now-heading">
         <h2 id="now-heading" class="sr-only">To do now</h2>
         <FewOf v-slot="{ shown }" :items="items.now" :most="20" what="things to do">
           <ul class="flex flex-col gap-3" data-testid="now">
-            <li
+            <DueEvent
               v-for="item in shown"
               :key="`${item.set.id}/${item.event.key}`"
-              class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
-              :class="{ 'border-lamp': item.state !== 'now' }"
-            >
-              <div>
-                <p class="flex flex-wrap items-center gap-x-3 text-xl">
-                  <StateSign :state="item.state" word /><span class="font-bold">{{
-                    EVENT_TITLES[item.event.kind]
-                  }}</span
-                  ><RouterLink
-                    :to="{ name: 'set', params: { setId: item.set.id } }"
-                    class="underline decoration-line underline-offset-4 hover:decoration-lamp"
-                    >{{ item.set.name }}</RouterLink
-                  >
-                </p>
-                <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
-                <details class="mt-1 text-ink-soft">
-                  <summary>Have ready</summary>
-                  <ul class="list-disc pt-1 pl-6">
-                    <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
-                      {{ line }}
-                    </li>
-                  </ul>
-                </details>
-              </div>
-              <div class="flex gap-2">
-                <RouterLink
-                  v-if="OF_THE_HATCH[item.event.kind]"
-                  :to="{ name: 'hatch', params: { setId: item.set.id } }"
-                  class="press min-h-14"
-                  >{{ OF_THE_HATCH[item.event.kind] }}</RouterLink
-                >
-                <RouterLink
-                  v-if="item.event.kind === 'candle' && item.state !== 'now'"
-                  :to="{ name: 'session', params: { setId: item.set.id } }"
-                  class="press press-lamp min-h-14 px-6 text-lg"
-                  >{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink
-                >
-                <button
-                  v-if="item.state !== 'now'"
-                  type="button"
-                  class="press min-h-14"
-                  :class="{ 'press-lamp': item.event.kind !== 'candle' }"
-                  :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`"
-                  @click="saving(() => tick(item.set, item.event.key, clock.nowMs))"
-                >
-                  {{ item.event.kind === 'set' ? 'Eggs are in' : 'Done' }}
-                </button>
-              </div>
-            </li>
+              :item="item"
+              @done="done(item)"
+            />
             <li
               v-for="{ set, list, dueAtMs } in secondLooks.slice(0, 20)"
               :key="`again-${set.id}`"
@@ -321,56 +217,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
         </section>
       </aside>
 
-      <section aria-labelledby="sets-heading">
-        <h2 id="sets-heading" class="mb-2 text-xl font-semibold">Sets</h2>
-        <FewOf v-slot="{ shown }" :items="rows" :most="24" what="sets">
-          <ul class="grid gap-3 sm:grid-cols-2">
-            <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
-              <h3 class="text-lg font-semibold">
-                <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="hover:underline">{{
-                  set.name
-                }}</RouterLink>
-              </h3>
-              <p class="text-sm text-ink-soft">
-                {{ SPECIES[set.species].label }},
-                {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }};
-                {{ count(eggs.filter(isIn).length, 'egg') }} in; hatch
-                {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}
-              </p>
-              <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
-                <EggMark
-                  v-for="egg in eggs.slice(0, 24)"
-                  :key="egg.id"
-                  :look="lastLook(egg.id)"
-                  :removed="egg.removed !== null"
-                  class="w-9"
-                />
-                <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft"
-                  >and {{ eggs.length - 24 }} more</span
-                >
-              </div>
-            </li>
-          </ul>
-        </FewOf>
-        <details v-if="sets[1].length > 0" class="mt-4" data-testid="earlier-sets">
-          <summary class="text-lg">{{ count(sets[1].length, 'earlier set') }}</summary>
-          <FewOf v-slot="{ shown }" :items="sets[1]" :most="24" what="earlier sets">
-            <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
-              <li v-for="set in shown" :key="set.id">
-                <RouterLink
-                  :to="{ name: 'set', params: { setId: set.id } }"
-                  class="underline decoration-line underline-offset-4 hover:decoration-lamp"
-                  >{{ set.name }}</RouterLink
-                >
-                <span class="ml-2 text-ink-soft"
-                  >{{ SPECIES[set.species].label }}, set
-                  {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}</span
-                >
-              </li>
-            </ul>
-          </FewOf>
-        </details>
-      </section>
+      <SetCards :rows="rows" :earlier="sets[1]" />
     </div>
     <p class="mt-6 max-w-3xl text-sm text-ink-soft">
       Perlumen advises, you decide. Wash your hands before and after, do not look into the lamp, keep mains

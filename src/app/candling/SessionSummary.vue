@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { RouterLink } from 'vue-router'
+import type { Egg } from '../../contracts/records/egg-state.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Session } from '../../contracts/records/session-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
+import SessionReport from './SessionReport.vue'
+
+/** An evening that has ended, and what can be done next. */
+defineProps<{
+  session: Session
+  set: EggSet
+  seen: ReadonlyArray<{ egg: Egg; look: LookRecord }>
+  left: readonly Egg[]
+  changed: ReadonlyArray<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>
+  placeOf: (egg: Egg) => string
+  nowMs: number
+  /** Nothing was done since. */
+  mayGoOn: boolean
+}>()
+const emit = defineEmits<{ again: []; 'go-on': [] }>()
+</script>
+
+<template>
+  <div class="min-h-0 overflow-y-auto p-2">
+    <h2 class="mb-4 text-3xl font-bold">Evening summary</h2>
+    <SessionReport
+      :session="session"
+      :set="set"
+      :seen="seen"
+      :left="left"
+      :changed="changed"
+      :place-of="placeOf"
+      :now-ms="nowMs"
+    />
+    <div class="mt-6 flex flex-wrap gap-3">
+      <RouterLink
+        :to="{ name: 'removal', params: { setId: set.id } }"
+        class="press press-lamp min-h-14 text-lg"
+        >To remove <span class="key">Space</span></RouterLink
+      ><button type="button" class="press min-h-14" @click="emit('again')">Candle again</button>
+      <button v-if="mayGoOn" type="button" class="press min-h-14" @click="emit('go-on')">
+        Not finished yet <span class="key">Z</span>
+      </button>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
+import type { EggMeasure } from '../../core/planning/intake/egg-figures.ts'
+import { CRACKS, sayReason, type Crack } from '../../core/planning/intake/setting-advice.ts'
+import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
+import { isLikelyDate } from '../../core/time/local-date.ts'
+import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/units.ts'
+import { numberIn, textIn } from '../shared/field-events.ts'
+import { percentWords } from '../shared/wording.ts'
+
+/** One egg of the basket: what is known of it, and what is advised. Two rows of the table. */
+const props = defineProps<{
+  item: PlannedEgg
+  units: UnitSystem
+  isAtHand: boolean
+  /** Why what was said of it last was not saved. */
+  refused: string | null
+}>()
+const emit = defineEmits<{
+  'at-hand': []
+  measured: [figures: Partial<Record<EggMeasure, number | null>>]
+  change: [changes: Partial<DraftEgg>]
+}>()
+
+const CRACK_WORDS: Readonly<Record<Crack, string>> = { none: 'sound', hairline: 'hairline', leaking: 'leaks' }
+const CHOICE_WORDS: Readonly<Record<EggChoice, string>> = {
+  advice: 'as suggested',
+  set: 'set it',
+  leave: 'do not set',
+  reference: 'keep as reference, unset',
+}
+
+function said({ advice, set, egg }: PlannedEgg): string {
+  const verdict = set
+    ? `set; ${percentWords(advice.expectedHatch)} expected to hatch`
+    : egg.choice === 'reference'
+      ? 'reference, not set'
+      : 'not set'
+  return advice.reasons.length > 0 ? `${verdict}: ${advice.reasons.map(sayReason).join('; ')}` : verdict
+}
+function measure(key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
+  const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'
+  const typed = numberIn(event)
+  const value = Number.isNaN(typed) ? null : fromShown(props.units, quantity, typed)
+  emit('measured', { [key]: value !== null && value > 0 ? value : null })
+}
+/** A year that is half typed is not taken. */
+function laid(date: string): void {
+  if (date === '' || isLikelyDate(date)) emit('change', { laidOn: date || null })
+}
+const shownAs = (quantity: Quantity, value: number | null): number | '' =>
+  value === null ? '' : toShown(props.units, quantity, value)
+</script>
+
+<template>
+  <tr class="border-t border-line" :class="{ 'bg-lamp-soft': isAtHand }" @focusin="emit('at-hand')">
+    <td class="p-1 font-semibold">{{ item.egg.number }}</td>
+    <td class="p-1">
+      <input
+        type="text"
+        maxlength="40"
+        class="field min-h-9 w-14 px-1 py-0"
+        :value="item.egg.mark"
+        :aria-label="`Egg ${item.egg.number}: mark on the shell`"
+        @change="emit('change', { mark: textIn($event).trim() })"
+      />
+    </td>
+    <td class="p-1">
+      <input
+        type="date"
+        class="field min-h-9 px-1 py-0"
+        :value="item.egg.laidOn"
+        :aria-label="`Egg ${item.egg.number}: laid on`"
+        @change="laid(textIn($event))"
+      />
+    </td>
+    <td class="p-1">
+      <input
+        type="number"
+        step="0.01"
+        min="0"
+        class="field min-h-9 w-16 px-1 py-0"
+        :value="shownAs('mass', item.egg.weightG)"
+        :aria-label="`Egg ${item.egg.number}: weight`"
+        @change="measure('weightG', $event)"
+      />
+    </td>
+    <td class="p-1 whitespace-nowrap">
+      <input
+        type="number"
+        step="0.01"
+        min="0"
+        class="field min-h-9 w-16 px-1 py-0"
+        :value="shownAs('length', item.egg.lengthMm)"
+        :aria-label="`Egg ${item.egg.number}: length`"
+        @change="measure('lengthMm', $event)"
+      />
+      ×
+      <input
+        type="number"
+        step="0.01"
+        min="0"
+        class="field min-h-9 w-16 px-1 py-0"
+        :value="shownAs('length', item.egg.breadthMm)"
+        :aria-label="`Egg ${item.egg.number}: breadth`"
+        @change="measure('breadthMm', $event)"
+      />
+    </td>
+    <td class="p-1">
+      <select
+        class="field min-h-9 px-1 py-0"
+        :value="item.egg.crack"
+        :aria-label="`Egg ${item.egg.number}: shell`"
+        @change="
+          emit('change', {
+            crack: textIn($event) as Crack,
+          })
+        "
+      >
+        <option v-for="crack in CRACKS" :key="crack" :value="crack">
+          {{ CRACK_WORDS[crack] }}
+        </option>
+      </select>
+      <label v-if="item.egg.crack === 'hairline'" class="flex items-center gap-1"
+        ><input
+          type="checkbox"
+          class="accent-lamp"
+          :checked="item.egg.waxed"
+          @change="emit('change', { waxed: ($event.target as HTMLInputElement).checked })"
+        />
+        waxed</label
+      >
+    </td>
+    <td class="p-1">
+      <select
+        class="field min-h-9 px-1 py-0"
+        :value="item.egg.choice"
+        :aria-label="`Egg ${item.egg.number}: decision`"
+        @change="
+          emit('change', {
+            choice: textIn($event) as EggChoice,
+          })
+        "
+      >
+        <option v-for="(words, choice) in CHOICE_WORDS" :key="choice" :value="choice">
+          {{ words }}
+        </option>
+      </select>
+    </td>
+  </tr>
+  <tr :class="{ 'bg-lamp-soft': isAtHand }">
+    <td />
+    <td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">
+      <strong v-if="refused !== null" class="text-ember" role="alert">{{ refused }} Not saved. </strong
+      >{{ said(item) }}
+    </td>
+  </tr>
+</template>

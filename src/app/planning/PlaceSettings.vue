@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
+import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
+import { numberIn, textIn } from '../shared/field-events.ts'
+
+/** The place, what stands in it and what is done by hand. */
+const props = defineProps<{ hatchery: Hatchery }>()
+const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
+
+const hourWords = (hour: number): string =>
+  `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
+const turning = computed(() =>
+  turningHours({ timesADay: props.hatchery.turnsADay }).map(hourWords).join(', '),
+)
+/** Empty is learnt; what cannot be read is refused by the record's own check. */
+function stepOrLearnt(event: Event): number | null {
+  return textIn(event) === '' ? null : numberIn(event)
+}
+</script>
+
+<template>
+  <section class="card flex flex-col gap-4 p-5">
+    <h2 class="text-xl font-semibold">Place</h2>
+    <label
+      >Name
+      <input
+        type="text"
+        class="field mt-1 w-full"
+        :value="hatchery.name"
+        @change="emit('change', { name: textIn($event) })"
+    /></label>
+    <label
+      >Time zone
+      <input
+        type="text"
+        class="field mt-1 w-full"
+        :value="hatchery.zone"
+        @change="emit('change', { zone: textIn($event) })"
+    /></label>
+    <div class="grid grid-cols-2 gap-4">
+      <label
+        >Units
+        <select
+          class="field mt-1 w-full"
+          :value="hatchery.units"
+          @change="emit('change', { units: textIn($event) as Hatchery['units'] })"
+        >
+          <option value="metric">°C, g, mm</option>
+          <option value="imperial">°F, oz, in</option>
+        </select>
+      </label>
+      <label
+        >Candling begins at
+        <input
+          type="number"
+          min="0"
+          max="23"
+          class="field mt-1 w-full"
+          :value="hatchery.candlingHour"
+          @change="emit('change', { candlingHour: numberIn($event) })"
+      /></label>
+      <label
+        >Brooders
+        <input
+          type="number"
+          min="0"
+          max="50"
+          class="field mt-1 w-full"
+          :value="hatchery.brooders"
+          @change="emit('change', { brooders: numberIn($event) })"
+      /></label>
+      <label
+        >Altitude, m
+        <input
+          type="number"
+          min="-400"
+          max="6000"
+          class="field mt-1 w-full"
+          :value="hatchery.altitudeM"
+          @change="emit('change', { altitudeM: numberIn($event) })"
+      /></label>
+      <label
+        >Scale resolution, g
+        <input
+          type="number"
+          min="0.01"
+          max="20"
+          step="any"
+          placeholder="automatic"
+          class="field mt-1 w-full"
+          data-testid="scale-step"
+          :value="hatchery.scaleStepG ?? ''"
+          @change="emit('change', { scaleStepG: stepOrLearnt($event) })"
+      /></label>
+      <label
+        >Turns per day by hand
+        <input
+          type="number"
+          min="1"
+          max="15"
+          class="field mt-1 w-full"
+          :value="hatchery.turnsADay"
+          @change="emit('change', { turnsADay: oddTurns(numberIn($event)) })"
+      /></label>
+      <label
+        >Warm-up before setting, hours
+        <input
+          type="number"
+          min="0"
+          max="96"
+          class="field mt-1 w-full"
+          :value="hatchery.warmUpHours"
+          @change="emit('change', { warmUpHours: numberIn($event) })"
+      /></label>
+      <label
+        >Rest for posted eggs, hours
+        <input
+          type="number"
+          min="0"
+          max="96"
+          class="field mt-1 w-full"
+          :value="hatchery.postRestHours"
+          @change="emit('change', { postRestHours: numberIn($event) })"
+      /></label>
+    </div>
+    <p class="text-ink-soft">
+      Turning by hand: {{ turning }}. An odd number puts a different side up each night.
+    </p>
+  </section>
+</template>

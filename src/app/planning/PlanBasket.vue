@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { defineAsyncComponent, ref } from 'vue'
+import { Trash2 } from '@lucide/vue'
+import type { PlanDraft } from '../../core/planning/plan-draft.ts'
+import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
+import { sayShortDate } from '../../core/time/local-date.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { count } from '../shared/wording.ts'
+import BasketEggs from './BasketEggs.vue'
+import BatchForm from './BatchForm.vue'
+import { usePlanStore } from './plan.ts'
+
+const HatchByAge = defineAsyncComponent(() => import('./HatchByAge.vue'))
+
+/** What eggs are to be set: by the batch, and one by one where somebody wants to. */
+const props = defineProps<{
+  draft: PlanDraft
+  /** ISO date. */
+  today: string
+}>()
+const plan = usePlanStore()
+const store = useHatcheryStore()
+/** The bird whose eggs are shown one by one. */
+const opened = ref<SpeciesName | null>(null)
+
+function batchWords(id: string): string {
+  const batch = props.draft.batches.find((item) => item.id === id)!
+  const eggs = props.draft.eggs.filter((egg) => egg.batchId === id).length
+  const laid = batch.laidFrom
+    ? `, laid ${batch.laidFrom === batch.laidTo || !batch.laidTo ? sayShortDate(batch.laidFrom) : `${sayShortDate(batch.laidFrom)} to ${sayShortDate(batch.laidTo)}`}`
+    : ', laying date unknown'
+  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? `, from ${batch.source}` : ''}${batch.posted ? ', by post' : ''}`
+}
+</script>
+
+<template>
+  <section class="card p-5" aria-labelledby="basket">
+    <h2 id="basket" class="mb-3 text-xl font-semibold">The basket</h2>
+    <BatchForm :today="today" @add="plan.addBatch" />
+    <ul
+      v-if="draft.batches.length > 0"
+      class="mt-4 flex flex-col gap-1 border-t border-line pt-3"
+      data-testid="batches"
+    >
+      <li v-for="batch in draft.batches" :key="batch.id" class="flex items-center gap-3">
+        <span class="grow">{{ batchWords(batch.id) }}</span><button
+          type="button"
+          class="press min-h-10 px-2 py-1"
+          :aria-label="`Remove: ${batchWords(batch.id)}`"
+          @click="plan.removeBatch(batch.id)"
+        >
+          <Trash2 class="h-5 w-5" aria-hidden="true" />
+        </button>
+      </li>
+    </ul>
+    <div v-for="group in plan.groups" :key="group.species" class="mt-3">
+      <button
+        type="button"
+        class="press min-h-10 py-1"
+        :aria-expanded="opened === group.species"
+        @click="opened = opened === group.species ? null : group.species"
+      >
+        {{ opened === group.species ? 'Close' : 'Show' }} the
+        {{ count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`) }} one by one
+      </button>
+      <BasketEggs
+        v-if="opened === group.species"
+        class="mt-3"
+        :species="group.species"
+        :eggs="group.eggs"
+        :units="store.hatchery.units"
+        :refused="plan.problem"
+        @change="plan.changeEgg"
+      />
+    </div>
+    <HatchByAge
+      v-if="plan.groups.some((group) => group.oldestStorageDays !== null)"
+      class="mt-4"
+      :groups="plan.groups"
+    />
+  </section>
+</template>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { numberIn } from '../shared/field-events.ts'
+
+/** By what pixels become millimetres. */
+const props = defineProps<{ hatchery: Hatchery }>()
+const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
+
+function changeCollar(event: Event): void {
+  const { scale, units } = props.hatchery
+  const value = numberIn(event)
+  const collarMm = Number.isNaN(value) ? null : fromShown(units, 'length', value)
+  emit('change', { scale: { ...scale, collarMm } })
+}
+</script>
+
+<template>
+  <section class="card flex flex-col gap-4 p-5">
+    <h2 class="text-xl font-semibold">Photograph scale</h2>
+    <label
+      >Lamp collar diameter, {{ unitSymbol(hatchery.units, 'length') }}
+      <input
+        type="number"
+        min="0"
+        step="0.1"
+        class="field ml-1 w-28"
+        data-testid="collar"
+        :value="
+          hatchery.scale.collarMm === null ? '' : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
+        "
+        @change="changeCollar"
+    /></label>
+    <p v-if="hatchery.scale.camera">
+      The fixed camera shows
+      {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} across its picture,
+      calibrated with a measured egg on
+      {{ sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)) }}.
+      <button
+        type="button"
+        class="ml-2 underline"
+        @click="emit('change', { scale: { ...hatchery.scale, camera: null } })"
+      >
+        Camera was moved: reset
+      </button>
+    </p>
+    <p class="text-ink-soft">
+      Perlumen uses the most reliable scale: the egg’s calliper size, then the collar you mark in the picture
+      (“Correct” at the bench), then the calibrated camera. Without one, sizes are relative.
+    </p>
+  </section>
+</template>

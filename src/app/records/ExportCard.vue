@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { Download } from '@lucide/vue'
+import type { MissingPhoto } from '../../contracts/files/bundle.ts'
+import { eggsToCsv } from '../../contracts/files/eggs-csv.ts'
+import { looksToCsv } from '../../contracts/files/looks-csv.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useImportExportStore } from '../data/import-export.ts'
+import { saveFile } from '../shared/save-file.ts'
+import { count } from '../shared/wording.ts'
+import { fileDay } from './file-day.ts'
+import type { Guarded } from './useRecordsWork.ts'
+
+/** The book as files: for another device, for spreadsheets, for other tools. */
+const props = defineProps<{
+  /** How much is in the book, in words. */
+  sizes: string
+  busy: boolean
+  guarded: Guarded
+}>()
+const hatchery = useHatcheryStore()
+const importExport = useImportExportStore()
+
+const exportCsv = () =>
+  props.guarded(async () => {
+    await hatchery.openAll()
+    saveFile(
+      new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
+      `perlumen-looks-${fileDay()}.csv`,
+    )
+    return `${count(hatchery.looks.length, 'look')} exported.`
+  })
+/** Whether what cameras noted of time and place goes along to other tools. */
+const keepMetadata = ref(false)
+/** What other people's tools read: tables, outlines with their photographs. */
+const exportExchange = () =>
+  props.guarded(async () => {
+    saveFile(
+      await importExport.exportForOtherTools(keepMetadata.value),
+      `perlumen-for-other-tools-${fileDay()}.zip`,
+    )
+    return `Tables, outlines and photographs exported: ${props.sizes}.`
+  })
+/** Eggs as a table, to be edited in a spreadsheet. */
+const exportEggs = () =>
+  props.guarded(async () => {
+    await hatchery.openAll()
+    saveFile(
+      new Blob([eggsToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
+      `perlumen-eggs-${fileDay()}.csv`,
+    )
+    return `${count(hatchery.eggs.length, 'egg')} exported. You can import edited weights, sizes, marks and new notes.`
+  })
+const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
+  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that needs repair'
+const exportBundle = () =>
+  props.guarded(async () => {
+    const { file, missing } = await importExport.exportBundle()
+    saveFile(file, `perlumen-${fileDay()}.zip`)
+    const text = `${props.sizes} exported with photographs.`
+    if (missing.length === 0) return text
+    return {
+      bad: true,
+      text: `${props.sizes} exported. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} missing from this browser and from the bundle:`,
+      details: missing.map(missingWords),
+    }
+  })
+</script>
+
+<template>
+  <section class="card flex flex-col gap-3 p-5">
+    <h2 class="text-xl font-semibold">Export</h2>
+    <p class="text-ink-soft">
+      A bundle holds everything, for backup or another device. Tables open in spreadsheets. For other tools
+      there are outlines and photographs, without the camera’s time and place.
+    </p>
+    <button type="button" class="press" :disabled="busy" @click="exportCsv">
+      <Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)
+    </button>
+    <button type="button" class="press" :disabled="busy" @click="exportEggs">
+      <Download class="h-5 w-5" aria-hidden="true" /> Eggs as a table (CSV)
+    </button>
+    <button type="button" class="press" :disabled="busy" @click="exportExchange">
+      <Download class="h-5 w-5" aria-hidden="true" /> For other tools (CSV, COCO)
+    </button>
+    <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
+      <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
+      include the camera’s time and place
+    </label>
+    <button type="button" class="press press-lamp" :disabled="busy" @click="exportBundle">
+      <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
+    </button>
+  </section>
+</template>

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { EggSet } from '../../contracts/records/set-record.ts'
+import type { AgendaItem } from '../../core/planning/agenda/agenda.ts'
+import type { EventKind } from '../../core/planning/incubation/schedule.ts'
+import { daysBetween, localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { EVENT_TITLES } from '../../words/events.ts'
+import { preparationsFor } from '../../words/preparations.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useClockStore } from '../shared/clock.ts'
+import StateSign from '../shared/ui/StateSign.vue'
+import { eventDay } from '../shared/useSetPlan.ts'
+import { count } from '../shared/wording.ts'
+
+/** One thing to do for a set: when, with what, and where it is done. */
+defineProps<{ item: AgendaItem<EggSet> }>()
+const emit = defineEmits<{ done: [] }>()
+const store = useHatcheryStore()
+const clock = useClockStore()
+const zone = computed(() => store.hatchery.zone)
+const today = computed(() => localDateOf(clock.nowMs, zone.value))
+
+/** Events that have a page of their own. */
+const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
+  lockdown: 'Lockdown steps',
+  pip: 'Watch',
+  hatch: 'Watch',
+  'give-up': 'Open them',
+  'take-out': 'Chicks',
+  'first-day': 'Chicks',
+  'third-day': 'Chicks',
+  cooler: 'Chicks',
+}
+
+function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
+  if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
+  const away = daysBetween(today.value, event.date)
+  const day =
+    away === 0
+      ? 'today'
+      : away === 1
+        ? 'tomorrow'
+        : away === -1
+          ? 'since yesterday'
+          : away < 0
+            ? `since ${sayDate(event.date)}`
+            : sayDate(event.date)
+  const seenWords = event.kind === 'candle' && seen > 0 ? `, ${count(seen, 'egg')} seen` : ''
+  return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
+}
+function incubatorsOf(set: EggSet): string {
+  const ids = new Set(set.trays.map((tray) => tray.incubatorId))
+  return store.hatchery.incubators
+    .filter(({ id }) => ids.has(id))
+    .map(({ name }) => name)
+    .join(', ')
+}
+</script>
+
+<template>
+  <li
+    class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+    :class="{ 'border-lamp': item.state !== 'now' }"
+  >
+    <div>
+      <p class="flex flex-wrap items-center gap-x-3 text-xl">
+        <StateSign :state="item.state" word /><span class="font-bold">{{
+          EVENT_TITLES[item.event.kind]
+        }}</span
+        ><RouterLink
+          :to="{ name: 'set', params: { setId: item.set.id } }"
+          class="underline decoration-line underline-offset-4 hover:decoration-lamp"
+          >{{ item.set.name }}</RouterLink
+        >
+      </p>
+      <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
+      <details class="mt-1 text-ink-soft">
+        <summary>Have ready</summary>
+        <ul class="list-disc pt-1 pl-6">
+          <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
+            {{ line }}
+          </li>
+        </ul>
+      </details>
+    </div>
+    <div class="flex gap-2">
+      <RouterLink
+        v-if="OF_THE_HATCH[item.event.kind]"
+        :to="{ name: 'hatch', params: { setId: item.set.id } }"
+        class="press min-h-14"
+        >{{ OF_THE_HATCH[item.event.kind] }}</RouterLink
+      >
+      <RouterLink
+        v-if="item.event.kind === 'candle' && item.state !== 'now'"
+        :to="{ name: 'session', params: { setId: item.set.id } }"
+        class="press press-lamp min-h-14 px-6 text-lg"
+        >{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink
+      >
+      <button
+        v-if="item.state !== 'now'"
+        type="button"
+        class="press min-h-14"
+        :class="{ 'press-lamp': item.event.kind !== 'candle' }"
+        :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`"
+        @click="emit('done')"
+      >
+        {{ item.event.kind === 'set' ? 'Eggs are in' : 'Done' }}
+      </button>
+    </div>
+  </li>
+</template>
