@@ -24,6 +24,11 @@ const filesIn = (folder: string): string[] =>
   )
 const sources = filesIn('src').filter((file) => /\.(ts|vue)$/.test(file) && !file.endsWith('.test.ts'))
 
+/** The words of a job, in one file: as long as the job has words. */
+function isTableOfWords(file: string): boolean {
+  return /^src\/app\/\w+\/words\.ts$/.test(file)
+}
+
 function checkSize(what: string, lines: number, most: number): void {
   if (lines > most) problems.push(`${what} has ${lines} lines, more than ${most}`)
 }
@@ -54,7 +59,7 @@ function isSentence(node: ts.Node): boolean {
 
 for (const file of sources) {
   const text = readFileSync(file, 'utf8')
-  checkSize(file, text.split('\n').length, MOST_FILE_LINES)
+  if (!isTableOfWords(file)) checkSize(file, text.split('\n').length, MOST_FILE_LINES)
   const script = file.endsWith('.vue') ? (parse(text).descriptor.scriptSetup?.content ?? '') : text
   const tree = ts.createSourceFile(file, script, ts.ScriptTarget.Latest, true)
   let speaks = false

@@ -6,6 +6,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** Photographs came from elsewhere on the device: whose eggs are these? */
 const store = useHatcheryStore()
@@ -27,17 +28,18 @@ function forget(): void {
 
 <template>
   <main class="mx-auto max-w-3xl p-6">
-    <h1 class="text-3xl font-bold">Received photographs</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.receivedPhotographs }}</h1>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="arrivals.files.length === 0" class="mt-2 text-lg">
-      No photographs are waiting. Share photographs with Perlumen, or open them with it, and they appear here.
+      {{ WORDS.noPhotographsAreWaitingShare }}
     </p>
     <template v-else>
       <p class="mt-2 text-lg" data-testid="arrived">
-        {{ count(arrivals.files.length, 'photograph') }}. Which set are they from? At the bench they go in
-        order to the eggs without a picture.
+        {{ WORDS.whichSetAreTheyFrom(count(arrivals.files.length, 'photograph')) }}
       </p>
-      <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">Look at one egg only</RouterLink>
+      <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">{{
+        WORDS.lookAtOneEggOnly
+      }}</RouterLink>
       <ul class="mt-4 flex flex-col gap-2">
         <li v-for="set in open" :key="set.id">
           <RouterLink :to="`/sets/${set.id}/bench`" class="press min-h-14 w-full justify-start text-lg">{{
@@ -45,7 +47,7 @@ function forget(): void {
           }}</RouterLink>
         </li>
       </ul>
-      <button type="button" class="press mt-6" @click="forget">Discard</button>
+      <button type="button" class="press mt-6" @click="forget">{{ WORDS.discard }}</button>
     </template>
   </main>
 </template>

@@ -13,6 +13,7 @@ import type { SourceKind } from './PhotoSource.vue'
 import PictureKeys from './PictureKeys.vue'
 import SeveralEggs from './SeveralEggs.vue'
 import type { useOcclusionMap } from './useOcclusionMap.ts'
+import { WORDS } from './words.ts'
 
 /** What the bench sees: a live picture, or the photograph of the egg at hand with what lies over it. */
 const props = defineProps<{
@@ -33,7 +34,7 @@ defineExpose({
 <template>
   <section
     class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
-    aria-label="Photograph"
+    :aria-label="WORDS.photograph"
   >
     <NetworkCameraView v-if="source === 'network'" v-show="!look && !several" />
     <SeveralEggs v-if="several" :picture="several" :place-of="bench.placeOf" />
@@ -42,7 +43,7 @@ defineExpose({
       v-slot="{ stroke }"
       :look="look"
       :overlay="false"
-      label="Photograph with lines to move"
+      :label="WORDS.photographWithLinesToMove"
     >
       <HandLinesOverlay :lines="drawn" :stroke="stroke" @change="drawn = $event" />
     </MeasuredPhoto>
@@ -51,7 +52,7 @@ defineExpose({
       :look="look"
       :overlay="overlay"
       v-slot="{ stroke }"
-      :label="`Photograph of ${current ? bench.placeOf(current) : ''} with its measurements`"
+      :label="WORDS.photographOfWithItsMeasurements(current ? bench.placeOf(current) : '')"
     >
       <PencilLines v-if="overlay" :outline="look.reading.outline" :earlier="bench.earlier.value" :stroke />
       <OcclusionMap

@@ -23,6 +23,7 @@ import HandLinesPanel from './HandLinesPanel.vue'
 import NotPhotographed from './NotPhotographed.vue'
 import PhotoSource, { type SourceKind } from './PhotoSource.vue'
 import VerdictPanel from './VerdictPanel.vue'
+import { WORDS } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -91,15 +92,17 @@ useBenchKeyboard(bench, {
 
 const PHASE_WORDS = {
   ready: '',
-  taking: 'Taking the picture …',
-  measuring: 'Measuring …',
-  saving: 'Saving …',
+  taking: WORDS.takingThePicture,
+  measuring: WORDS.measuring,
+  saving: WORDS.saving,
 } as const
 </script>
 
 <template>
   <main v-if="!set" class="p-8">
-    <p>There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink></p>
+    <p>
+      {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    </p>
   </main>
   <main
     v-else
@@ -112,7 +115,7 @@ const PHASE_WORDS = {
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <div class="flex items-baseline gap-3">
         <h1 class="text-xl font-bold sm:text-2xl" data-testid="current-egg">
-          {{ current ? `${bench.placeOf(current)}, egg ${current.number}` : set.name }}
+          {{ current ? WORDS.placeOfEggNumber(bench.placeOf(current), current.number) : set.name }}
         </h1>
         <span class="text-ink-soft sm:text-lg"
           ><span class="max-sm:hidden">{{ SPECIES[set.species].label }}, </span
@@ -130,7 +133,8 @@ const PHASE_WORDS = {
       />
       <div class="ml-auto flex items-center gap-4 text-ink-soft max-sm:order-2 sm:ml-0" aria-live="polite">
         <span data-testid="status">{{
-          PHASE_WORDS[phase] || (savedAt ? `Saved ${savedAt.toLocaleTimeString('en-GB')}` : '')
+          PHASE_WORDS[phase] ||
+          (savedAt ? WORDS.savedToLocaleTimeString(savedAt.toLocaleTimeString('en-GB')) : '')
         }}</span>
         <RouterLink
           :to="{ name: 'removal', params: { setId } }"
@@ -138,7 +142,9 @@ const PHASE_WORDS = {
           :class="{ 'press-lamp': bench.waiting.value === 0 }"
         >
           {{
-            bench.waiting.value === 0 ? 'Tray done: to remove' : `${count(bench.waiting.value, 'egg')} to go`
+            bench.waiting.value === 0
+              ? WORDS.trayDoneToRemove
+              : WORDS.eggsToGo(count(bench.waiting.value, 'egg'))
           }}
         </RouterLink>
       </div>
@@ -170,7 +176,7 @@ const PHASE_WORDS = {
           role="alert"
           data-testid="problem"
         >
-          {{ problem }} <span class="text-ink-soft">Nothing was saved for it.</span>
+          {{ problem }} <span class="text-ink-soft">{{ WORDS.nothingWasSavedForIt }}</span>
         </div>
         <EggPlaces
           v-if="several"

@@ -12,6 +12,7 @@ import AlignedEgg from './AlignedEgg.vue'
 import EggMark from '../shared/ui/EggMark.vue'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
+import { WORDS } from './words.ts'
 
 /** What today's egg can be held against: itself earlier, its mates, an egg that was never set, a living one as drawn. */
 export type Comparison = 'earlier' | 'blink' | 'mates' | 'reference' | 'living'
@@ -50,22 +51,22 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
 <template>
   <section
     class="flex h-full min-h-0 flex-col gap-2"
-    aria-label="Comparison"
+    :aria-label="WORDS.comparison"
     data-testid="comparison"
     :data-kind="kind"
   >
     <template v-if="kind === 'earlier' || kind === 'blink'">
-      <p v-if="!before" class="m-auto text-lg text-ink-soft">This is the first look at this egg.</p>
+      <p v-if="!before" class="m-auto text-lg text-ink-soft">{{ WORDS.thisIsTheFirstLook }}</p>
       <template v-else-if="kind === 'earlier'">
         <div class="grid min-h-0 grow grid-cols-2 gap-2">
-          <AlignedEgg :look="before" :label="`The look at ${before.ageDays.toFixed(1)} days`" /><AlignedEgg
+          <AlignedEgg :look="before" :label="WORDS.theLookAtDays(before.ageDays.toFixed(1))" /><AlignedEgg
             :look="look"
-            label="Today’s look"
+            :label="WORDS.todaysLook"
           />
         </div>
         <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-          <p>{{ before.ageDays.toFixed(1) }} days: {{ gradeOf(before) }}</p>
-          <p>today, {{ look.ageDays.toFixed(1) }} days</p>
+          <p>{{ WORDS.ageDaysDaysGradeOf(before.ageDays.toFixed(1), gradeOf(before)) }}</p>
+          <p>{{ WORDS.todayAgeDaysDays(look.ageDays.toFixed(1)) }}</p>
         </div>
       </template>
       <template v-else>
@@ -74,14 +75,19 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
             v-show="showsEarlier"
             class="absolute inset-0"
             :look="before"
-            label="The earlier look"
-          /><AlignedEgg v-show="!showsEarlier" class="absolute inset-0" :look="look" label="Today’s look" />
+            :label="WORDS.theEarlierLook"
+          /><AlignedEgg
+            v-show="!showsEarlier"
+            class="absolute inset-0"
+            :look="look"
+            :label="WORDS.todaysLook"
+          />
         </div>
         <p class="text-center text-ink-soft">
           {{
             showsEarlier
-              ? `${before.ageDays.toFixed(1)} days: ${gradeOf(before)}`
-              : `today, ${look.ageDays.toFixed(1)} days`
+              ? WORDS.ageDaysDaysGradeOf(before.ageDays.toFixed(1), gradeOf(before))
+              : WORDS.todayAgeDaysDays(look.ageDays.toFixed(1))
           }}
           <button
             v-if="still === 'reduce'"
@@ -89,7 +95,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
             class="press ml-3 min-h-10 py-1"
             @click="showsEarlier = !showsEarlier"
           >
-            The other
+            {{ WORDS.theOther }}
           </button>
         </p>
       </template>
@@ -111,7 +117,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
         :mates="depths"
         missing="edge not seen"
       />
-      <p class="text-ink-soft">Smallest to largest shadow; this egg has the frame:</p>
+      <p class="text-ink-soft">{{ WORDS.smallestToLargestShadowThis }}</p>
       <ul class="flex min-h-0 flex-wrap content-start gap-1 overflow-y-auto">
         <li
           v-for="item in ordered"
@@ -128,19 +134,18 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
 
     <template v-else-if="kind === 'reference'">
       <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">
-        There is no reference egg from these hens. Keep one egg unset when you plan the next set, and
-        photograph it at the bench.
+        {{ WORDS.thereIsNoReferenceEgg }}
       </p>
       <template v-else>
         <div class="grid min-h-0 grow grid-cols-2 gap-2">
-          <AlignedEgg :look="reference" label="Reference egg, never set" /><AlignedEgg
+          <AlignedEgg :look="reference" :label="WORDS.referenceEggNeverSet" /><AlignedEgg
             :look="look"
-            label="Today’s look"
+            :label="WORDS.todaysLook"
           />
         </div>
         <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-          <p>never set</p>
-          <p>today</p>
+          <p>{{ WORDS.neverSet }}</p>
+          <p>{{ WORDS.today }}</p>
         </div>
       </template>
     </template>
@@ -149,12 +154,12 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
       <div class="grid min-h-0 grow grid-cols-2 items-center gap-2">
         <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(stage, 1)" /><AlignedEgg
           :look="look"
-          label="Today’s look"
+          :label="WORDS.todaysLook"
         />
       </div>
       <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-        <p>drawing of a living egg on this day</p>
-        <p>today</p>
+        <p>{{ WORDS.drawingOfALivingEgg }}</p>
+        <p>{{ WORDS.today }}</p>
       </div>
     </template>
   </section>

@@ -5,6 +5,7 @@ import { Mic } from '@lucide/vue'
 import { notesOf, spokenOf } from '../../contracts/records/egg-state.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What is noted of the egg at hand, and what is just being named or spoken. */
 const props = defineProps<{ egg: Egg; marking: string | null; speakingSinceMs: number | null }>()
@@ -27,7 +28,7 @@ const seconds = computed(() =>
 <template>
   <div class="text-lg text-ink-soft">
     <p v-if="marking || said.length > 0" aria-live="polite" data-testid="marks">
-      Noted: {{ said.join(', ')
+      {{ WORDS.notedSaid(said.join(', '))
       }}<template v-if="marking"
         ><template v-if="said.length > 0">, </template
         ><strong class="text-lamp">{{ marking }}</strong></template
@@ -39,7 +40,7 @@ const seconds = computed(() =>
       role="status"
       data-testid="listening"
     >
-      <Mic class="h-6 w-6" aria-hidden="true" /> Listening, {{ seconds }} s. Press T again to save it.
+      <Mic class="h-6 w-6" aria-hidden="true" /> {{ WORDS.listeningSPressTAgain(seconds) }}
     </p>
   </div>
 </template>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { unseenAmong, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
 const props = defineProps<{
@@ -18,15 +19,14 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
 <template>
   <section class="flex flex-col gap-3" aria-labelledby="several-title">
     <h2 id="several-title" class="text-2xl font-bold" data-testid="several">
-      {{ count(picture.eggs.length, 'egg') }} in this picture
+      {{ WORDS.inThisPicture(count(picture.eggs.length, 'egg')) }}
     </h2>
     <p class="text-ink-soft">
-      Each egg shows the place it was matched to. Correct any that are wrong. Eggs without a place are not
-      saved.
+      {{ WORDS.eachEggShowsThePlace }}
     </p>
     <ol class="flex flex-col gap-1.5">
       <li v-for="({ place }, i) in picture.eggs" :key="i" class="flex items-center gap-3">
-        <label :for="`several-${i}`" class="w-20 text-ink-soft">Egg {{ i + 1 }}</label>
+        <label :for="`several-${i}`" class="w-20 text-ink-soft">{{ WORDS.eggI(i + 1) }}</label>
         <select
           :id="`several-${i}`"
           class="field grow"
@@ -39,24 +39,28 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
             )
           "
         >
-          <option value="">none: do not save</option>
+          <option value="">{{ WORDS.noneDoNotSave }}</option>
           <option v-for="egg in waiting" :key="egg.id" :value="egg.id">
-            {{ placeOf(egg) }}, egg {{ egg.number }}
+            {{ WORDS.placeOfEggNumber(placeOf(egg), egg.number) }}
           </option>
         </select>
       </li>
     </ol>
     <p v-if="unseen.length > 0" class="rounded-xl border border-lamp p-3" data-testid="unseen">
-      No egg was found at {{ unseen.map(placeOf).join(', ') }}, where one is expected. Photograph
-      {{ unseen.length === 1 ? 'it on its own' : 'them one at a time' }}.
+      {{
+        WORDS.noEggWasFoundAt(
+          unseen.map(placeOf).join(', '),
+          unseen.length === 1 ? WORDS.itOnItsOwn : WORDS.themOneAtATime,
+        )
+      }}
     </p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
-        Keep {{ count(picture.eggs.filter((egg) => egg.place).length, 'look') }}
+        {{ WORDS.keepLooks(count(picture.eggs.filter((egg) => egg.place).length, 'look')) }}
         <span class="key">Enter</span>
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('discard')">
-        Discard <span class="key">Esc</span>
+        {{ WORDS.discard }} <span class="key">Esc</span>
       </button>
     </div>
   </section>

@@ -5,6 +5,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
 const props = defineProps<{
@@ -30,24 +31,28 @@ const rows = computed(() => {
   const { reading } = props.look
   const now = figures.value
   const degrees = (rad: number | undefined): string =>
-    rad === undefined ? 'not seen' : `${((rad * 180) / Math.PI).toFixed(1)}°`
+    rad === undefined ? WORDS.notSeen : `${((rad * 180) / Math.PI).toFixed(1)}°`
   const percent = (value: number | undefined): string =>
-    value === undefined ? 'not seen' : `${(100 * value).toFixed(1)} %`
+    value === undefined ? WORDS.notSeen : `${(100 * value).toFixed(1)} %`
   return [
     {
-      name: 'Air cell depth',
+      name: WORDS.airCellDepth,
       by: percent(now.airCell?.depth),
       measured: percent(reading.airCell?.depth.value),
     },
     {
-      name: 'Air cell volume',
+      name: WORDS.airCellVolume,
       by: percent(now.airCell?.volume),
       measured: percent(reading.airCell?.volume.value),
     },
-    { name: 'Air cell tilt', by: degrees(now.airCell?.tiltRad), measured: degrees(reading.airCell?.tiltRad) },
+    {
+      name: WORDS.airCellTilt,
+      by: degrees(now.airCell?.tiltRad),
+      measured: degrees(reading.airCell?.tiltRad),
+    },
     { name: 'Shadow', by: percentWords(now.shadowArea), measured: percentWords(reading.shadow.area.value) },
     {
-      name: 'Breadth ÷ length',
+      name: WORDS.breadthLength,
       by: (now.breadthPx / now.lengthPx).toFixed(3),
       measured: (reading.breadthPx / reading.lengthPx).toFixed(3),
     },
@@ -65,16 +70,16 @@ function typeCollar(event: Event): void {
 
 <template>
   <section class="flex flex-col gap-3" aria-labelledby="hand-title">
-    <h2 id="hand-title" class="text-2xl font-bold">Lines by hand</h2>
+    <h2 id="hand-title" class="text-2xl font-bold">{{ WORDS.linesByHand }}</h2>
     <p class="text-ink-soft">
-      Drag a dot, or select it with Tab and move it with the arrow keys. Shift moves it ten times as far.
+      {{ WORDS.dragADotOrSelect }}
     </p>
     <table class="w-full">
       <thead>
         <tr class="text-left text-sm text-ink-soft">
-          <th class="font-normal">Figure</th>
-          <th class="text-right font-normal">by hand</th>
-          <th class="text-right font-normal">measured</th>
+          <th class="font-normal">{{ WORDS.figure }}</th>
+          <th class="text-right font-normal">{{ WORDS.byHand }}</th>
+          <th class="text-right font-normal">{{ WORDS.measured }}</th>
         </tr>
       </thead>
       <tbody aria-live="polite">
@@ -97,25 +102,25 @@ function typeCollar(event: Event): void {
           })
         "
       >
-        {{ lines.cell ? 'Air cell not seen' : 'Draw the air cell' }}
+        {{ lines.cell ? WORDS.airCellNotSeen : WORDS.drawTheAirCell }}
       </button>
       <button
         type="button"
         class="press"
         @click="emit('change', { ...lines, shadow: lines.shadow.length > 0 ? [] : newShadow(lines.outline) })"
       >
-        {{ lines.shadow.length > 0 ? 'No shadow' : 'Draw a shadow' }}
+        {{ lines.shadow.length > 0 ? WORDS.noShadow : WORDS.drawAShadow }}
       </button>
       <button
         type="button"
         class="press"
         @click="emit('change', { ...lines, collar: lines.collar ? null : newCollar(lines.outline) })"
       >
-        {{ lines.collar ? 'No collar' : 'Mark the collar' }}
+        {{ lines.collar ? WORDS.noCollar : WORDS.markTheCollar }}
       </button>
     </div>
     <label v-if="lines.collar" class="flex items-center gap-2"
-      >Collar, across
+      >{{ WORDS.collarAcross }}
       <input
         type="number"
         min="5"
@@ -129,17 +134,17 @@ function typeCollar(event: Event): void {
       {{ unitSymbol(hatchery.units, 'length') }}
     </label>
     <button v-if="canCalibrate" type="button" class="press" @click="emit('calibrate')">
-      Calibrate the camera with this egg
+      {{ WORDS.calibrateTheCameraWithThis }}
     </button>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
-        Save lines <span class="key">Enter</span>
+        {{ WORDS.saveLines }} <span class="key">Enter</span>
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('measured')">
-        Reset to measured
+        {{ WORDS.resetToMeasured }}
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('cancel')">
-        Cancel <span class="key">Esc</span>
+        {{ WORDS.cancel }} <span class="key">Esc</span>
       </button>
     </div>
   </section>

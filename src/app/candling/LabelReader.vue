@@ -6,6 +6,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import { readLabelCode, type Label } from '../../contracts/files/label-code.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
+import { WORDS } from './words.ts'
 
 /** The camera reads a tray’s or an egg’s label, and the bench goes there. Numbers on the shell stay the fallback. */
 const emit = defineEmits<{ tray: [id: string]; egg: [egg: Egg] }>()
@@ -13,7 +14,7 @@ const store = useHatcheryStore()
 const router = useRouter()
 const route = useRoute()
 const isOpen = ref(false)
-const HINT = 'Hold a label in front of the camera.'
+const HINT = WORDS.holdALabelInFront
 const words = ref(HINT)
 
 function open(): void {
@@ -23,7 +24,7 @@ function open(): void {
 function read(text: string): void {
   const label = readLabelCode(text)
   if (label) go(label)
-  else words.value = 'This is not a Perlumen label.'
+  else words.value = WORDS.thisIsNotAPerlumen
 }
 
 function go(label: Label): void {
@@ -33,7 +34,7 @@ function go(label: Label): void {
       : (store.eggsBySet.get(id) ?? []).some((egg) => egg.id === label.id),
   )
   if (!set) {
-    words.value = 'This tray or egg is not in your records.'
+    words.value = WORDS.thisTrayOrEggIs
     return
   }
   isOpen.value = false
@@ -55,7 +56,7 @@ onMounted(() => {
 
 <template>
   <button type="button" class="press mb-2 min-h-11 py-1" @click="open">
-    <QrCode class="h-5 w-5" aria-hidden="true" /> Read a label
+    <QrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.readALabel }}
   </button>
-  <CodeReader v-if="isOpen" label="Read a label" :words="words" @code="read" @close="isOpen = false" />
+  <CodeReader v-if="isOpen" :label="WORDS.readALabel" :words="words" @code="read" @close="isOpen = false" />
 </template>

@@ -11,6 +11,7 @@ import CompareEgg, { type Comparison } from './CompareEgg.vue'
 import NetworkCameraView from './NetworkCameraView.vue'
 import PencilLines from './PencilLines.vue'
 import type { LivePicture } from './evening/useLampWatch.ts'
+import { WORDS } from './words.ts'
 
 /** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
 defineProps<{
@@ -42,7 +43,7 @@ watch(
 <template>
   <section
     class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
-    aria-label="Picture"
+    :aria-label="WORDS.picture"
   >
     <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
     <div
@@ -71,7 +72,7 @@ watch(
       class="pb-14"
       :look="look"
       overlay
-      :label="`Photograph of ${place} with its measurements`"
+      :label="WORDS.photographOfWithItsMeasurements(place)"
     >
       <PencilLines :outline="look.reading.outline" :earlier :stroke />
     </MeasuredPhoto>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref } from 'vue'
 import { STREAM_PATH } from '../../devices/camera/network-camera.ts'
+import { WORDS } from './words.ts'
 
 /** Live picture of the network camera. One connection for as long as the bench is open: browsers allow only a few. */
 const picture = ref<HTMLImageElement | null>(null)
@@ -15,7 +16,7 @@ defineExpose({ picture })
   <img
     ref="picture"
     :src="STREAM_PATH"
-    alt="Live picture of the egg on the lamp"
+    :alt="WORDS.livePictureOfTheEgg"
     class="photo h-full w-full object-contain"
   />
 </template>

@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { FolderOpen } from '@lucide/vue'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
+import { WORDS } from './words.ts'
 
 export type SourceKind = 'network' | 'device' | 'files'
 
@@ -25,17 +26,17 @@ defineExpose({ open, order })
 
 <template>
   <fieldset class="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 sm:gap-x-5" :disabled="props.disabled">
-    <legend class="sr-only">Pictures come from</legend>
+    <legend class="sr-only">{{ WORDS.picturesComeFrom }}</legend>
     <!-- On a phone one line for all. -->
     <select
       class="min-h-10 max-w-full rounded border border-line bg-panel p-1 text-ink sm:hidden"
-      aria-label="Pictures come from"
+      :aria-label="WORDS.picturesComeFrom"
       :value="source"
       @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)"
     >
       <option v-if="networkName" value="network">{{ networkName }}</option>
-      <option value="device">This device’s camera</option>
-      <option value="files">Files</option>
+      <option value="device">{{ WORDS.thisDevicesCamera }}</option>
+      <option value="files">{{ WORDS.files }}</option>
     </select>
     <label v-if="networkName" class="hidden min-h-10 items-center gap-2 sm:flex"
       ><input
@@ -55,7 +56,7 @@ defineExpose({ open, order })
         class="accent-lamp"
         @change="emit('choose', 'device')"
       />
-      This device’s camera</label
+      {{ WORDS.thisDevicesCamera }}</label
     >
     <label class="hidden min-h-10 items-center gap-2 sm:flex"
       ><input
@@ -65,17 +66,17 @@ defineExpose({ open, order })
         class="accent-lamp"
         @change="emit('choose', 'files')"
       />
-      Files</label
+      {{ WORDS.files }}</label
     >
     <template v-if="source === 'files'">
       <button type="button" class="press min-h-10 py-1" @click="open">
-        <FolderOpen class="h-5 w-5" aria-hidden="true" /> Choose or take
+        <FolderOpen class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseOrTake }}
       </button>
       <label class="hidden items-center gap-2 text-sm text-ink-soft sm:flex">
-        several are matched to eggs by
+        {{ WORDS.severalAreMatchedToEggs }}
         <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
-          <option value="name">file name</option>
-          <option value="capture-time">time taken</option>
+          <option value="name">{{ WORDS.fileName }}</option>
+          <option value="capture-time">{{ WORDS.timeTaken }}</option>
         </select>
       </label>
     </template>
@@ -86,7 +87,7 @@ defineExpose({ open, order })
       multiple
       class="sr-only"
       tabindex="-1"
-      aria-label="Photographs"
+      :aria-label="WORDS.photographs"
       data-testid="file-input"
       @change="send"
     />

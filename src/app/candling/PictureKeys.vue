@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Grade } from '../../core/grade-names.ts'
 import { LOOKS_LIKE } from '../../words/reasons.ts'
+import { WORDS } from './words.ts'
 
 /** What can be laid over the picture, and what a mark in it means; the same on the keyboard. */
 defineProps<{
@@ -21,14 +22,13 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
     data-testid="speaking"
   >
     <template v-if="speaking.problem">{{ speaking.problem }}</template>
-    <template v-else-if="speaking.grade"
-      >Solid: this part looks like {{ LOOKS_LIKE[speaking.grade] }}. Dashed: this part does not. Larger means
-      stronger.</template
-    >
+    <template v-else-if="speaking.grade">{{
+      WORDS.solidThisPartLooksLike(LOOKS_LIKE[speaking.grade])
+    }}</template>
   </p>
   <div class="absolute right-3 bottom-3 flex gap-2">
     <button type="button" :class="KEY" :disabled="busy" @click="emit('draw')">
-      Correct <span class="key hidden md:inline">E</span>
+      {{ WORDS.correct }} <span class="key hidden md:inline">E</span>
     </button>
     <button
       type="button"
@@ -37,10 +37,10 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
       :aria-busy="speaking.asking"
       @click="emit('speak')"
     >
-      {{ speaking.asking ? 'Looking …' : 'Evidence' }} <span class="key hidden md:inline">W</span>
+      {{ speaking.asking ? WORDS.looking : WORDS.evidence }} <span class="key hidden md:inline">W</span>
     </button>
     <button type="button" :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
-      Lines <span class="key hidden md:inline">O</span>
+      {{ WORDS.lines }} <span class="key hidden md:inline">O</span>
     </button>
   </div>
 </template>

@@ -7,6 +7,7 @@ import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { fromShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import { PREFLIGHT_WORDS } from '../../words/candling.ts'
+import { WORDS } from './words.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{
@@ -37,9 +38,9 @@ watch(
 
 const next = computed(() => PREFLIGHT.find((item) => !props.session.ready.includes(item)) ?? null)
 const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
-  itself: 'Automatically, when an egg lies still',
-  key: 'With the key or the pedal',
-  timer: 'On a timer',
+  itself: WORDS.automaticallyWhenAnEggLies,
+  key: WORDS.withTheKeyOrThe,
+  timer: WORDS.onATimer,
 }
 
 const airProblem = ref('')
@@ -50,14 +51,17 @@ function sendAir(event: Event): void {
   const isSound = rhPercent > 0 && rhPercent <= 100 && celsius > 0 && celsius <= 60
   airProblem.value = isSound
     ? ''
-    : `Humidity must be 1 to 100 %, temperature ${sayQuantity(props.units, 'temperature', 1)} to ${sayQuantity(props.units, 'temperature', 60)}. Nothing was saved.`
+    : WORDS.humidityMustBe1To(
+        sayQuantity(props.units, 'temperature', 1),
+        sayQuantity(props.units, 'temperature', 60),
+      )
   if (isSound) emit('air', rhPercent, celsius)
 }
 </script>
 
 <template>
   <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
-    <ol class="flex flex-col gap-2" aria-label="Get ready">
+    <ol class="flex flex-col gap-2" :aria-label="WORDS.getReady">
       <li v-for="item in PREFLIGHT" :key="item">
         <button
           type="button"
@@ -82,35 +86,40 @@ function sendAir(event: Event): void {
     </ol>
     <div class="flex flex-col gap-3">
       <label class="flex items-center gap-2 text-lg font-semibold"
-        >Candler
+        >{{ WORDS.candler }}
         <input
           class="field min-w-0 grow font-normal"
           maxlength="60"
-          placeholder="optional"
+          :placeholder="WORDS.optional"
           :list="known.length > 0 ? 'known-candlers' : undefined"
           v-model="candler"
           @change="emit('change', { candler: candler.trim() })"
       /></label>
       <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <section aria-labelledby="air-heading">
-        <h2 id="air-heading" class="mb-1 text-lg font-semibold">Incubator air</h2>
+        <h2 id="air-heading" class="mb-1 text-lg font-semibold">{{ WORDS.incubatorAir }}</h2>
         <p v-if="latest" class="text-2xl" data-testid="air-now">
-          {{ latest.rhPercent.toFixed(0) }} % RH, {{ sayQuantity(units, 'temperature', latest.celsius) }}
+          {{
+            WORDS.rhPercentRhValue(
+              latest.rhPercent.toFixed(0),
+              sayQuantity(units, 'temperature', latest.celsius),
+            )
+          }}
         </p>
         <form v-else class="flex flex-wrap items-end gap-2" @submit.prevent="sendAir">
           <label
-            >RH, %<input name="rh" type="number" min="1" max="100" step="1" class="field block w-24"
+            >{{ WORDS.rh }}<input name="rh" type="number" min="1" max="100" step="1" class="field block w-24"
           /></label>
           <label
             >{{ unitSymbol(units, 'temperature')
             }}<input name="warmth" type="number" step="0.1" inputmode="decimal" class="field block w-24"
           /></label>
-          <button type="submit" class="press min-h-11">Note</button>
+          <button type="submit" class="press min-h-11">{{ WORDS.note }}</button>
           <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
         </form>
       </section>
       <fieldset>
-        <legend class="mb-1 text-lg font-semibold">Take pictures</legend>
+        <legend class="mb-1 text-lg font-semibold">{{ WORDS.takePictures }}</legend>
         <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"
           ><input
             type="radio"
@@ -122,7 +131,7 @@ function sendAir(event: Event): void {
           {{ TRIGGER_WORDS[trigger] }}</label
         >
         <label v-if="session.trigger === 'timer'" class="flex items-center gap-2"
-          >every
+          >{{ WORDS.every }}
           <input
             type="number"
             min="2"
@@ -138,7 +147,7 @@ function sendAir(event: Event): void {
               })
             "
           />
-          seconds</label
+          {{ WORDS.seconds }}</label
         >
         <label class="flex min-h-8 items-center gap-2"
           ><input
@@ -147,11 +156,11 @@ function sendAir(event: Event): void {
             :checked="session.liftAgrees"
             @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })"
           />
-          Lifting an egg confirms its grade if it stays in</label
+          {{ WORDS.liftingAnEggConfirmsIts }}</label
         >
       </fieldset>
       <fieldset>
-        <legend class="mb-1 text-lg font-semibold">Camera</legend>
+        <legend class="mb-1 text-lg font-semibold">{{ WORDS.camera }}</legend>
         <label v-if="networkName" class="flex min-h-8 items-center gap-2"
           ><input
             type="radio"
@@ -170,19 +179,19 @@ function sendAir(event: Event): void {
             :checked="session.source === 'device'"
             @change="emit('change', { source: 'device' })"
           />
-          This device’s camera</label
+          {{ WORDS.thisDevicesCamera }}</label
         >
       </fieldset>
       <fieldset class="flex flex-wrap gap-x-6">
-        <legend class="mb-1 text-lg font-semibold">Sound and pedal</legend>
+        <legend class="mb-1 text-lg font-semibold">{{ WORDS.soundAndPedal }}</legend>
         <label class="flex min-h-8 items-center gap-2"
-          ><input v-model="sounds" type="checkbox" class="accent-lamp" /> Sounds</label
+          ><input v-model="sounds" type="checkbox" class="accent-lamp" /> {{ WORDS.sounds }}</label
         >
         <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"
-          ><input v-model="voice" type="checkbox" class="accent-lamp" /> Speak place and grade</label
+          ><input v-model="voice" type="checkbox" class="accent-lamp" /> {{ WORDS.speakPlaceAndGrade }}</label
         >
         <button type="button" class="press min-h-10 py-1 text-sm" @click="emit('learnPedal')">
-          {{ pedal ? `Pedal sends “${pedal}”` : 'Learn the pedal' }}
+          {{ pedal ? WORDS.pedalSendsPedal(pedal) : WORDS.learnThePedal }}
         </button>
       </fieldset>
     </div>

@@ -14,6 +14,7 @@ import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { useQuickLook } from './useQuickLook.ts'
 import VerdictPanel from './VerdictPanel.vue'
+import { WORDS } from './words.ts'
 
 /** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
 const store = useHatcheryStore()
@@ -79,21 +80,21 @@ async function keep(): Promise<void> {
 <template>
   <main class="mx-auto flex max-w-6xl flex-col gap-4 p-4" @dragover.prevent @drop.prevent="drop">
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <h1 class="w-full text-2xl font-bold sm:w-auto">Look at one egg</h1>
+      <h1 class="w-full text-2xl font-bold sm:w-auto">{{ WORDS.lookAtOneEgg }}</h1>
       <label class="text-sm text-ink-soft"
-        >Bird
+        >{{ WORDS.bird }}
         <select v-model="lone.species" class="field mt-1 block text-ink">
           <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
         </select></label
       >
       <label class="text-sm text-ink-soft"
-        >Shell
+        >{{ WORDS.shell }}
         <select v-model="lone.shell" class="field mt-1 block text-ink">
           <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
         </select></label
       >
       <label class="text-sm text-ink-soft"
-        >Days since setting
+        >{{ WORDS.daysSinceSetting }}
         <input
           v-model.number="age"
           type="number"
@@ -101,7 +102,7 @@ async function keep(): Promise<void> {
           max="60"
           step="0.5"
           inputmode="decimal"
-          placeholder="unknown"
+          :placeholder="WORDS.unknown"
           class="field mt-1 block w-36 text-ink"
       /></label>
     </div>
@@ -109,7 +110,7 @@ async function keep(): Promise<void> {
     <p v-if="problem" class="rounded-xl border border-ember p-3 text-lg" role="alert" data-testid="problem">
       {{ problem }}
     </p>
-    <p v-if="measuring" class="text-lg" role="status">Measuring …</p>
+    <p v-if="measuring" class="text-lg" role="status">{{ WORDS.measuring }}</p>
 
     <div v-if="seen" class="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <div class="flex min-w-0 flex-col gap-2">
@@ -118,15 +119,15 @@ async function keep(): Promise<void> {
             :look="seen.look"
             :overlay="lines"
             :held="seen.held"
-            label="The egg with its measurements"
+            :label="WORDS.theEggWithItsMeasurements"
           />
         </div>
         <div class="flex flex-wrap items-center gap-3">
           <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="lines" type="checkbox" class="accent-lamp" /> lines</label
+            ><input v-model="lines" type="checkbox" class="accent-lamp" /> {{ WORDS.lines2 }}</label
           >
           <fieldset v-if="taken!.eggs.length > 1" class="flex flex-wrap items-center gap-2">
-            <legend class="sr-only">Egg in the picture</legend>
+            <legend class="sr-only">{{ WORDS.eggInThePicture }}</legend>
             <button
               v-for="(_, i) in taken!.eggs"
               :key="i"
@@ -136,11 +137,11 @@ async function keep(): Promise<void> {
               :class="{ 'press-lamp': which === i }"
               @click="which = i"
             >
-              Egg {{ i + 1 }}
+              {{ WORDS.eggI(i + 1) }}
             </button>
           </fieldset>
           <button type="button" class="press min-h-11 py-1" @click="quick.letGo()">
-            <RotateCcw class="h-5 w-5" aria-hidden="true" /> Discard, next egg
+            <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ WORDS.discardNextEgg }}
           </button>
         </div>
       </div>
@@ -154,28 +155,28 @@ async function keep(): Promise<void> {
           :mates="[]"
         />
         <p v-if="lone.ageDays === null" class="text-ink-soft" data-testid="no-day">
-          Without the day, a young egg and a clear one can look the same. Enter the day above; a guess helps.
+          {{ WORDS.withoutTheDayAYoung }}
         </p>
       </div>
-      <section class="card flex flex-wrap items-end gap-3 self-start p-3" aria-label="Save">
+      <section class="card flex flex-wrap items-end gap-3 self-start p-3" :aria-label="WORDS.save">
         <p v-if="kept" class="w-full text-lg" role="status" data-testid="kept">
-          Saved in {{ kept.name }}.
-          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">Open bench</RouterLink>
+          {{ WORDS.savedInName(kept.name) }}
+          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">{{ WORDS.openBench }}</RouterLink>
         </p>
         <template v-else>
-          <p class="w-full text-ink-soft">Nothing is saved until you choose where.</p>
+          <p class="w-full text-ink-soft">{{ WORDS.nothingIsSavedUntilYou }}</p>
           <label class="text-sm text-ink-soft"
-            >Set
+            >{{ WORDS.set }}
             <select v-model="setId" class="field mt-1 block max-w-56 text-ink" @change="chooseSet">
-              <option value="" disabled>choose</option>
-              <option value="new">a new set with this egg</option>
+              <option value="" disabled>{{ WORDS.choose }}</option>
+              <option value="new">{{ WORDS.aNewSetWithThis }}</option>
               <option v-for="set in open" :key="set.id" :value="set.id">{{ set.name }}</option>
             </select></label
           >
           <label v-if="setId !== '' && setId !== 'new'" class="text-sm text-ink-soft"
-            >Egg
+            >{{ WORDS.egg }}
             <select v-model="eggId" class="field mt-1 block text-ink">
-              <option value="" disabled>choose</option>
+              <option value="" disabled>{{ WORDS.choose }}</option>
               <option v-for="egg in eggs" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}</option>
             </select></label
           >
@@ -185,23 +186,22 @@ async function keep(): Promise<void> {
             :disabled="!mayKeep || measuring || keeping"
             @click="keep"
           >
-            Save
+            {{ WORDS.save }}
           </button>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
-            A new set needs its setting day: enter the days above.
+            {{ WORDS.aNewSetNeedsIts }}
           </p>
         </template>
         <p v-if="notKept" class="w-full text-ember" role="alert">{{ notKept }}</p>
       </section>
     </div>
 
-    <section v-else class="flex flex-col gap-4" aria-label="Photograph">
+    <section v-else class="flex flex-col gap-4" :aria-label="WORDS.photograph">
       <div v-if="live" class="h-[50dvh] overflow-hidden rounded-xl bg-black">
         <CameraView ref="camera" @problem="problem = $event" />
       </div>
       <p v-else class="max-w-2xl text-lg">
-        Lamp at the blunt end, room dark, the whole egg in the picture. It is measured on this device. You see
-        what it shows and how sure that is.
+        {{ WORDS.lampAtTheBluntEnd }}
       </p>
       <div class="flex flex-wrap gap-3">
         <button
@@ -211,12 +211,12 @@ async function keep(): Promise<void> {
           :disabled="measuring"
           @click="takeIt"
         >
-          <Camera class="h-6 w-6" aria-hidden="true" /> Photograph
+          <Camera class="h-6 w-6" aria-hidden="true" /> {{ WORDS.photograph }}
         </button>
         <label
           class="press min-h-14 cursor-pointer text-lg focus-within:outline-2"
           :class="{ 'press-lamp': !live, 'pointer-events-none opacity-60': measuring }"
-          ><ImagePlus class="h-6 w-6" aria-hidden="true" /> Take or choose a photograph
+          ><ImagePlus class="h-6 w-6" aria-hidden="true" /> {{ WORDS.takeOrChooseAPhotograph }}
           <input
             type="file"
             accept="image/*"
@@ -226,12 +226,11 @@ async function keep(): Promise<void> {
             @change="choose"
         /></label>
         <button type="button" class="press min-h-14" @click="live = !live">
-          {{ live ? 'Live camera off' : 'Live camera' }}
+          {{ live ? WORDS.liveCameraOff : WORDS.liveCamera }}
         </button>
       </div>
       <p class="max-w-2xl text-sm text-ink-soft">
-        A suggestion, not a verdict. If you are unsure, leave the egg in and look again. Warm eggs cool
-        quickly: keep them out no longer than you usually do.
+        {{ WORDS.aSuggestionNotAVerdict }}
       </p>
     </section>
   </main>

@@ -15,6 +15,7 @@ import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
+import { WORDS } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -67,7 +68,7 @@ async function takeOut(): Promise<void> {
     await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
-    problem.value = 'This was not saved. The egg still counts as in the incubator.'
+    problem.value = WORDS.thisWasNotSavedThe
   }
 }
 async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
@@ -76,7 +77,7 @@ async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
       eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }],
     })
   } catch {
-    problem.value = 'The finding was not saved.'
+    problem.value = WORDS.theFindingWasNotSaved
   }
 }
 function ask(egg: Egg, look: LookRecord, against = false): void {
@@ -101,20 +102,25 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
 <template>
   <main v-if="set" class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">
-      To remove from {{ set.trays.length === 1 ? set.trays[0]!.name : set.name }}
+      {{ WORDS.toRemoveFrom(set.trays.length === 1 ? set.trays[0]!.name : set.name) }}
     </h1>
     <p class="mt-1 text-lg text-ink-soft">
-      {{ set.name }}. Take one egg at a time and tick it as it leaves the tray.
+      {{ WORDS.takeOneEggAtA(set.name) }}
     </p>
     <p
       v-if="undecided.length > 0"
       class="mt-4 rounded-xl border border-lamp p-4 text-lg"
       data-testid="undecided"
     >
-      {{ count(undecided.length, 'egg') }} not decided yet ({{
-        undecided.map(({ egg }) => placeOf(egg)).join(', ')
-      }}).
-      <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">Back to bench</RouterLink>
+      {{
+        WORDS.notDecidedYet(
+          count(undecided.length, 'egg'),
+          undecided.map(({ egg }) => placeOf(egg)).join(', '),
+        )
+      }}
+      <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">{{
+        WORDS.backToBench
+      }}</RouterLink>
     </p>
     <p v-if="problem" class="mt-4 text-ember" role="alert">{{ problem }}</p>
 
@@ -126,38 +132,38 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         :class="{ 'opacity-60': egg.removed }"
       >
         <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black">
-          <MeasuredPhoto :look="look" :overlay="true" :label="`Photograph of ${placeOf(egg)}`" />
+          <MeasuredPhoto :look="look" :overlay="true" :label="WORDS.photographOfPlaceOf(placeOf(egg))" />
         </div>
         <span class="w-16 text-3xl font-bold">{{ placeOf(egg) }}</span>
         <GradeSign :grade="look.own?.grade ?? look.verdict.grade" class="h-8 w-8" aria-hidden="true" />
         <div class="min-w-0 grow basis-60">
           <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
           <p class="text-ink-soft">
-            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : 'Your own grade' }}
+            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : WORDS.yourOwnGrade }}
           </p>
         </div>
-        <span v-if="egg.removed" class="text-lg">removed</span>
+        <span v-if="egg.removed" class="text-lg">{{ WORDS.removed }}</span>
         <button
           v-else
           type="button"
           class="press press-ember min-h-14 text-lg"
-          :aria-label="`Remove ${placeOf(egg)}`"
+          :aria-label="WORDS.removePlaceOf(placeOf(egg))"
           @click="ask(egg, look)"
         >
-          Remove … <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
+          {{ WORDS.remove }} <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
         </button>
       </li>
     </ul>
-    <p v-else class="mt-5 text-xl">Nothing to remove from this tray today.</p>
+    <p v-else class="mt-5 text-xl">{{ WORDS.nothingToRemoveFromThis }}</p>
 
     <p v-if="notTicked.length > 0" class="mt-4 text-lg" data-testid="not-ticked">
-      Not ticked, so still in the incubator:
+      {{ WORDS.notTickedSoStillIn }}
       <strong>{{ notTicked.map(({ egg }) => placeOf(egg)).join(', ') }}</strong>.
     </p>
     <section v-if="toRecheck.length > 0" class="mt-6">
-      <h2 class="text-xl font-bold">Leave in, look again</h2>
+      <h2 class="text-xl font-bold">{{ WORDS.leaveInLookAgain }}</h2>
       <p class="mb-2 text-lg text-ink-soft">
-        Pencil a question mark on the blunt end. These eggs come first at the next candling.
+        {{ WORDS.pencilAQuestionMarkOn }}
       </p>
       <ul class="flex flex-col gap-2" data-testid="rechecks">
         <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3">
@@ -167,20 +173,18 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
           ><button
             type="button"
             class="press min-h-11 py-1"
-            :aria-label="`Remove ${placeOf(egg)} anyway`"
+            :aria-label="WORDS.removePlaceOfAnyway(placeOf(egg))"
             @click="ask(egg, look!, true)"
           >
-            Remove anyway …
+            {{ WORDS.removeAnyway }}
           </button>
         </li>
       </ul>
     </section>
     <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
-      <h2 id="opened" class="text-xl font-bold">Breakout</h2>
+      <h2 id="opened" class="text-xl font-bold">{{ WORDS.breakout }}</h2>
       <p class="mb-3 text-ink-soft">
-        Cool the egg first. Open it at the blunt end, away from your face, and record what you find: that is
-        how Perlumen’s accuracy is checked. After about two thirds of incubation, make sure twice that the
-        embryo is dead before you open an egg. Follow local rules and your vet’s advice.
+        {{ WORDS.coolTheEggFirstOpen }}
       </p>
       <ul class="flex flex-col gap-2" data-testid="openings">
         <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3">
@@ -192,9 +196,9 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       </ul>
     </section>
     <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
-      <p data-testid="remaining">{{ count(remaining, 'egg') }} should be left in the tray. Count them.</p>
+      <p data-testid="remaining">{{ WORDS.shouldBeLeftInThe(count(remaining, 'egg')) }}</p>
       <label class="text-lg"
-        >Counted
+        >{{ WORDS.counted }}
         <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted"
       /></label>
       <p
@@ -205,43 +209,49 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       >
         {{
           counted === remaining
-            ? 'Correct.'
+            ? WORDS.correct2
             : counted > remaining
-              ? `${count(counted - remaining, 'egg')} too many: is a ticked egg still in?`
-              : `${count(remaining - counted, 'egg')} missing: was an egg removed without a tick?`
+              ? WORDS.tooManyIsATicked(count(counted - remaining, 'egg'))
+              : WORDS.missingWasAnEggRemoved(count(remaining - counted, 'egg'))
         }}
       </p>
     </div>
     <p class="mt-2 text-ink-soft">
-      Hold a leaking or smelly egg away from your face and bag it: it can burst. Wash your hands afterwards.
+      {{ WORDS.holdALeakingOrSmelly }}
     </p>
     <div class="mt-6 flex flex-wrap gap-3">
       <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">
-        Undo <span class="key">Z</span>
+        {{ WORDS.undo }} <span class="key">Z</span>
       </button>
-      <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">Back to bench</RouterLink>
-      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Tray log</RouterLink>
+      <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">{{
+        WORDS.backToBench
+      }}</RouterLink>
+      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.trayLog }}</RouterLink>
     </div>
 
     <ConfirmDialog
       :open="asked !== null"
-      :title="asked ? `Is ${placeOf(asked.egg)} in your hand?` : ''"
-      confirm="Removed"
+      :title="asked ? WORDS.isInYourHand(placeOf(asked.egg)) : ''"
+      :confirm="WORDS.removed2"
       grave
       @confirm="takeOut"
       @close="asked = null"
     >
       <template v-if="asked">
         <div class="h-64 overflow-hidden rounded-lg bg-black">
-          <MeasuredPhoto :look="asked.look" :overlay="true" label="Its photograph" />
+          <MeasuredPhoto :look="asked.look" :overlay="true" :label="WORDS.itsPhotograph" />
         </div>
         <p class="mt-3 text-lg">
-          Egg {{ asked.egg.number }},
-          {{ GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase() }}.
-          {{ mainReason(asked.look) }}.
+          {{
+            WORDS.eggNumberWordsMainReason(
+              asked.egg.number,
+              GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase(),
+              mainReason(asked.look),
+            )
+          }}
         </p>
         <label v-if="asked.against" class="mt-3 block text-lg"
-          >The policy would leave it in. Reason
+          >{{ WORDS.thePolicyWouldLeaveIt }}
           <input
             v-model="reason"
             type="text"
@@ -251,8 +261,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
           />
         </label>
         <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
-          At this age an egg may hold a live embryo that can feel pain. Make sure twice that it is dead.
-          Follow local rules and your vet’s advice.
+          {{ WORDS.atThisAgeAnEgg }}
         </p>
       </template>
     </ConfirmDialog>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { Timer } from '@lucide/vue'
 import { clockLevel, type CandlingLimits, type ClockLevel } from '../../core/session/limits.ts'
+import { WORDS } from './words.ts'
 
 /** How long this egg, the tray and the lid wait, each beside its limit; calm until it matters. */
 const props = defineProps<{
@@ -13,9 +14,9 @@ const props = defineProps<{
 
 const shown = computed(() =>
   [
-    { name: 'this egg out', ms: props.eggOutMs, limit: props.limits.eggOut },
-    { name: 'tray out', ms: props.trayOutMs, limit: props.limits.trayOut },
-    { name: 'lid off', ms: props.lidOffMs, limit: props.limits.lidOff },
+    { name: WORDS.thisEggOut, ms: props.eggOutMs, limit: props.limits.eggOut },
+    { name: WORDS.trayOut, ms: props.trayOutMs, limit: props.limits.trayOut },
+    { name: WORDS.lidOff, ms: props.lidOffMs, limit: props.limits.lidOff },
   ].flatMap(({ name, ms, limit }) =>
     ms === null ? [] : [{ name, ms, limit, level: clockLevel(ms, limit) }],
   ),
@@ -28,8 +29,8 @@ const LEVEL_CLASS: Readonly<Record<ClockLevel, string>> = {
 }
 const LEVEL_WORDS: Readonly<Record<ClockLevel, string>> = {
   calm: '',
-  soon: 'put it back soon',
-  over: 'over the limit: put it back',
+  soon: WORDS.putItBackSoon,
+  over: WORDS.overTheLimitPutIt,
 }
 
 function minutes(ms: number): string {
@@ -39,7 +40,7 @@ function minutes(ms: number): string {
 </script>
 
 <template>
-  <ul class="flex flex-wrap items-center gap-x-7 gap-y-1" aria-label="Time out of the incubator">
+  <ul class="flex flex-wrap items-center gap-x-7 gap-y-1" :aria-label="WORDS.timeOutOfTheIncubator">
     <li
       v-for="clock in shown"
       :key="clock.name"
@@ -50,7 +51,8 @@ function minutes(ms: number): string {
       <Timer v-if="clock.level !== 'calm'" class="h-6 w-6 self-center" aria-hidden="true" />
       <span class="text-2xl">{{ minutes(clock.ms) }}</span>
       <span
-        >{{ clock.name }}<template v-if="clock.level === 'calm'"> of {{ clock.limit }} min</template
+        >{{ clock.name
+        }}<template v-if="clock.level === 'calm'"> {{ WORDS.ofLimitMin(clock.limit) }}</template
         ><template v-else>, {{ LEVEL_WORDS[clock.level] }}</template></span
       >
     </li>

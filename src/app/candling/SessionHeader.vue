@@ -3,6 +3,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { SPECIES } from '../../core/species/species.ts'
+import { WORDS } from './words.ts'
 
 /** Which egg is at hand, large enough for arm's length, and how far the evening is; the clocks are the slot. */
 defineProps<{
@@ -31,7 +32,7 @@ defineProps<{
       </h1>
       <p class="text-lg leading-snug text-ink-soft">
         <template v-if="egg"
-          >egg {{ egg.number }}<template v-if="egg.mark">, {{ egg.mark }}</template
+          >{{ WORDS.eggNumber(egg.number) }}<template v-if="egg.mark">, {{ egg.mark }}</template
           ><br /></template
         >{{ SPECIES[set.species].label }}, {{ day }}
       </p>
@@ -40,15 +41,17 @@ defineProps<{
         class="rounded-lg border border-lamp px-3 py-1 text-lg text-lamp"
         data-testid="second-look"
       >
-        Second look
+        {{ WORDS.secondLook }}
       </p>
     </div>
     <div class="flex flex-col items-end">
       <slot />
       <p class="text-ink-soft">
         <span v-if="air" data-testid="air"
-          >{{ air.rhPercent.toFixed(0) }} % RH, {{ air.celsius.toFixed(1) }} °C. </span
-        ><span data-testid="progress">{{ seen }} of {{ eggs }} seen.</span>
+          >{{ WORDS.rhPercentRhCelsiusC(air.rhPercent.toFixed(0), air.celsius.toFixed(1)) }} </span><span
+          data-testid="progress"
+          >{{ WORDS.seenOfEggsSeen(seen, eggs) }}</span
+        >
         {{ pace }}
       </p>
     </div>

@@ -7,6 +7,7 @@ import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** The keys of the evening, under one hand; each also a target for a knuckle. */
 const props = defineProps<{
@@ -23,13 +24,13 @@ const candling = computed(() => props.session.begun && props.step.kind === 'cand
 /** An egg without a picture cannot be disagreed with, only left. */
 const leaves = computed(() => candling.value && !props.look)
 const goOnWords = computed(() => {
-  if (!props.session.begun) return props.session.ready.length < PREFLIGHT.length ? 'Done' : 'Begin'
-  if (props.paused) return 'Resume'
-  if (props.step.kind === 'fetch' || props.step.kind === 'return') return 'Lid off'
-  if (props.step.kind === 'close-lid') return 'Lid on'
-  if (props.step.kind === 'finish') return 'End evening'
-  if (!props.look) return 'Photograph'
-  return `${props.chosen ? 'My grade' : 'Confirm'}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
+  if (!props.session.begun) return props.session.ready.length < PREFLIGHT.length ? WORDS.done : WORDS.begin
+  if (props.paused) return WORDS.resume
+  if (props.step.kind === 'fetch' || props.step.kind === 'return') return WORDS.lidOff2
+  if (props.step.kind === 'close-lid') return WORDS.lidOn
+  if (props.step.kind === 'finish') return WORDS.endEvening
+  if (!props.look) return WORDS.photograph
+  return `${props.chosen ? WORDS.myGrade : WORDS.confirm}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
 })
 </script>
 
@@ -37,10 +38,10 @@ const goOnWords = computed(() => {
   <div
     class="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(6,minmax(0,8.500rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
     role="group"
-    aria-label="Keys"
+    :aria-label="WORDS.keys"
   >
     <button type="button" class="press min-h-16 gap-1.5 px-1 whitespace-nowrap" @click="emit('undo')">
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
+      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
     </button>
     <button
       type="button"
@@ -49,7 +50,7 @@ const goOnWords = computed(() => {
       @click="emit('another')"
     >
       <component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" />
-      {{ leaves ? 'Skip' : 'Next grade' }} <span class="key">X</span>
+      {{ leaves ? WORDS.skip : WORDS.nextGrade }} <span class="key">X</span>
     </button>
     <button
       type="button"
@@ -57,7 +58,7 @@ const goOnWords = computed(() => {
       :disabled="!candling || !look"
       @click="emit('compare')"
     >
-      <Scale3d class="h-5 w-5" aria-hidden="true" /> Compare <span class="key">C</span>
+      <Scale3d class="h-5 w-5" aria-hidden="true" /> {{ WORDS.compare }} <span class="key">C</span>
     </button>
     <button
       type="button"
@@ -65,7 +66,7 @@ const goOnWords = computed(() => {
       :disabled="!session.begun"
       @click="emit('pause')"
     >
-      <Pause class="h-5 w-5" aria-hidden="true" /> Pause <span class="key">V</span>
+      <Pause class="h-5 w-5" aria-hidden="true" /> {{ WORDS.pause }} <span class="key">V</span>
     </button>
     <button
       type="button"
@@ -73,7 +74,7 @@ const goOnWords = computed(() => {
       :disabled="!candling"
       @click="emit('mark')"
     >
-      <Tag class="h-5 w-5" aria-hidden="true" /> Note <span class="key">D</span>
+      <Tag class="h-5 w-5" aria-hidden="true" /> {{ WORDS.note }} <span class="key">D</span>
     </button>
     <button
       type="button"
@@ -83,7 +84,7 @@ const goOnWords = computed(() => {
       :aria-pressed="speaking"
       @click="emit('speak')"
     >
-      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? 'Save' : 'Voice' }}
+      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? WORDS.save : WORDS.voice }}
       <span class="key">T</span>
     </button>
     <button

@@ -11,6 +11,7 @@ import { standingAction } from '../../domain/candling.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ChangedByMates from './ChangedByMates.vue'
 import { useSessionAir } from './session/useSessionAir.ts'
+import { WORDS } from './words.ts'
 
 /** What the evening came to. */
 const props = defineProps<{
@@ -47,28 +48,28 @@ const places = (list: ReadonlyArray<{ egg: Egg }>): string =>
 const rows = computed(
   () =>
     [
-      ['Eggs seen', `${props.seen.length} in ${count(minutes.value, 'minute')}`],
+      [WORDS.eggsSeen, `${props.seen.length} in ${count(minutes.value, 'minute')}`],
       [
-        'Incubator open',
+        WORDS.incubatorOpen,
         `${(open.value.totalMs / MINUTE_MS).toFixed(1)} min, ${count(open.value.times, 'time')}`,
       ],
       [
-        'Humidity',
+        WORDS.humidity,
         air.value.before === null
-          ? 'not recorded'
-          : `${air.value.before.rhPercent.toFixed(0)} % before${air.value.lowestRhPercent === null ? '' : `, ${air.value.lowestRhPercent.toFixed(0)} % at the lowest`}`,
+          ? WORDS.notRecorded
+          : `${air.value.before.rhPercent.toFixed(0)} % before${air.value.lowestRhPercent === null ? '' : WORDS.atTheLowest(air.value.lowestRhPercent.toFixed(0))}`,
       ],
       [
-        'Temperature',
+        WORDS.temperature,
         air.value.before === null
-          ? 'not recorded'
-          : `${air.value.before.celsius.toFixed(1)} °C before${air.value.lowestCelsius === null ? '' : `, ${air.value.lowestCelsius.toFixed(1)} °C at the lowest`}`,
+          ? WORDS.notRecorded
+          : `${air.value.before.celsius.toFixed(1)} °C before${air.value.lowestCelsius === null ? '' : WORDS.cAtTheLowest(air.value.lowestCelsius.toFixed(1))}`,
       ],
       [
-        'Recovered',
+        WORDS.recovered,
         air.value.recoveredAfterMinutes === null
-          ? 'not yet, or not recorded: check again within the hour'
-          : `${air.value.recoveredAfterMinutes.toFixed(0)} min after the lid went back`,
+          ? WORDS.notYetOrNotRecorded
+          : WORDS.minAfterTheLidWent(air.value.recoveredAfterMinutes.toFixed(0)),
       ],
     ] as const,
 )
@@ -84,23 +85,27 @@ const rows = computed(
     </dl>
     <ChangedByMates class="mt-5" :changed="changed" :place-of="placeOf" />
     <p v-if="suspects.length > 0" class="mt-5 text-lg">
-      <strong>Look again:</strong>
+      <strong>{{ WORDS.lookAgain }}</strong>
       {{
-        suspects
-          .map(
-            ({ egg, look }) =>
-              `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`,
-          )
-          .join(', ')
-      }}. Pencil a question mark and today’s day on the blunt ends. These eggs come first next time.
+        WORDS.pencilAQuestionMarkAnd(
+          suspects
+            .map(
+              ({ egg, look }) =>
+                `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`,
+            )
+            .join(', '),
+        )
+      }}
     </p>
     <p v-if="unsaid.length > 0" class="mt-3 text-lg">
-      <strong>Not confirmed:</strong> {{ places(unsaid) }}. Lifting an egg never confirms a removal.
+      <strong>{{ WORDS.notConfirmed }}</strong> {{ WORDS.liftingAnEggNeverConfirms(places(unsaid)) }}
     </p>
     <p v-if="left.length > 0" class="mt-3 text-lg">
-      <strong>No picture:</strong> {{ left.map(placeOf).join(', ') }}. They wait for the next candling.
+      <strong>{{ WORDS.noPicture }}</strong> {{ WORDS.theyWaitForTheNext(left.map(placeOf).join(', ')) }}
     </p>
-    <p v-if="duds.length > 0" class="mt-3 text-lg"><strong>To remove:</strong> {{ places(duds) }}.</p>
-    <p class="mt-5 text-ink-soft">Wash your hands.</p>
+    <p v-if="duds.length > 0" class="mt-3 text-lg">
+      <strong>{{ WORDS.toRemove }}</strong> {{ places(duds) }}.
+    </p>
+    <p class="mt-5 text-ink-soft">{{ WORDS.washYourHands }}</p>
   </div>
 </template>

@@ -12,6 +12,7 @@ import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import NextPicture from './NextPicture.vue'
+import { WORDS } from './words.ts'
 
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
 const props = defineProps<{
@@ -39,7 +40,7 @@ const film = computed(() => props.look.movement)
 </script>
 
 <template>
-  <section class="flex flex-col gap-3" aria-label="Suggestion">
+  <section class="flex flex-col gap-3" :aria-label="WORDS.suggestion">
     <div class="flex items-center gap-4">
       <GradeSign
         :grade="grade"
@@ -51,7 +52,7 @@ const film = computed(() => props.look.movement)
           {{ GRADE_WORDS[grade] }}
         </p>
         <p v-if="chosen" class="text-lg text-ink-soft">
-          your grade; suggested: {{ GRADE_WORDS[look.verdict.grade].toLowerCase() }}
+          {{ WORDS.yourGradeSuggested(GRADE_WORDS[look.verdict.grade].toLowerCase()) }}
         </p>
         <p
           v-else
@@ -65,17 +66,16 @@ const film = computed(() => props.look.movement)
     </div>
     <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
-      The picture is blurred. Hold still and retake it.
+      {{ WORDS.thePictureIsBlurredHold }}
     </p>
     <p v-if="action === 'remove' && look.own === null && liftAgrees" class="text-lg text-ember">
-      Lifting the egg does not confirm this. Press to confirm, or leave it for another look.
+      {{ WORDS.liftingTheEggDoesNot }}
     </p>
     <p v-if="action === 'recheck'" class="text-lg" data-testid="pencil">
-      Pencil a question mark on the blunt end.
+      {{ WORDS.pencilAQuestionMarkOnThe }}
     </p>
     <p v-if="late" class="border-l-2 border-ember pl-3">
-      At this age it may hold a live embryo that can feel pain. Make sure twice. Local rules and your vet’s
-      advice come first.
+      {{ WORDS.atThisAgeItMay }}
     </p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-lg leading-snug" data-testid="reasons">
       <li v-for="reason in look.verdict.reasons.slice(0, 2).map(sayReason)" :key="reason">{{ reason }}</li>
@@ -91,16 +91,17 @@ const film = computed(() => props.look.movement)
     <p v-if="film" class="text-ink-soft" data-testid="film">
       {{
         film.moving
-          ? `Movement seen in ${film.seconds.toFixed(0)} s of film.`
-          : `No movement in ${film.seconds.toFixed(0)} s of film. Embryos rest, so this proves nothing.`
+          ? WORDS.movementSeenInSOf(film.seconds.toFixed(0))
+          : WORDS.noMovementInSOf(film.seconds.toFixed(0))
       }}
-      <template v-if="film.heartbeat"
-        >{{
+      <template v-if="film.heartbeat">{{
+        WORDS.signalToNoise(
           film.heartbeat.found
-            ? `Heartbeat ${film.heartbeat.hz.toFixed(1)} per second`
-            : 'No heartbeat found'
-        }}, signal-to-noise {{ film.heartbeat.signalToNoise.toFixed(1) }}.</template
-      >
+            ? WORDS.heartbeatPerSecond(film.heartbeat.hz.toFixed(1))
+            : WORDS.noHeartbeatFound,
+          film.heartbeat.signalToNoise.toFixed(1),
+        )
+      }}</template>
     </p>
   </section>
 </template>

@@ -12,15 +12,10 @@ import { usePedal } from './session/usePedal.ts'
 import { useSeenThisEvening } from './session/useSeenThisEvening.ts'
 import { useSession } from './session/useSession.ts'
 import { useSessionKeyboard } from './session/useSessionKeyboard.ts'
+import { useSessionWords } from './session/useSessionWords.ts'
 import { useSounds } from './evening/useSounds.ts'
 import { useStandInHelper } from './useStandInHelper.ts'
-import {
-  wordsBeforeLook,
-  wordsForLamp,
-  wordsForPace,
-  wordsForPause,
-  wordsForStep,
-} from './session-wording.ts'
+import { wordsBeforeLook, wordsForPause } from './session-wording.ts'
 import { CAMERA_NAMES, dayWords } from '../shared/wording.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { timelineOf } from '../../domain/timeline.ts'
@@ -37,6 +32,7 @@ import SessionKeys from './SessionKeys.vue'
 import SessionSummary from './SessionSummary.vue'
 import SessionVerdict from './SessionVerdict.vue'
 import StorageRoomNote from '../shared/ui/StorageRoomNote.vue'
+import { WORDS } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
@@ -47,8 +43,8 @@ const set = computed(() => hatchery.setById(props.setId))
 const candlers = computed(() => [...new Set(hatchery.sessions.map(({ candler }) => candler))].filter(Boolean))
 const bench = useBench(() => set.value!)
 const flow = useSession(() => set.value!, bench)
-const { session, step, clocks, eggOutMs, limits, air, pace, nowMs } = flow
-const { current, look, problem, phase } = bench
+const { session, step, clocks, eggOutMs, limits, air, nowMs } = flow
+const { current, look, problem } = bench
 
 const picture = shallowRef<LivePicture | null>(null)
 const [essential, toggleEssential] = useToggle()
@@ -77,9 +73,6 @@ const references = computed(() =>
 )
 const eggOf = (item: LookRecord) => bench.eggs.value.find((egg) => egg.id === item.eggId)
 const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).length)
-const paceWords = computed(() => wordsForPace(pace.value, waiting.value))
-const trayName = (trayId: string): string =>
-  set.value?.trays.find((tray) => tray.id === trayId)?.name ?? 'the tray'
 /** The egg at hand, while eggs are taken. */
 const atTheLamp = computed(() =>
   session.value?.begun && step.value.kind === 'candle' ? current.value : null,
@@ -115,33 +108,19 @@ watch(
   { immediate: true },
 )
 
+const words = useSessionWords(() => set.value, { flow, bench, hands, waiting })
 useSessionKeyboard(hands, {
   compare,
   nextComparison,
   essential: () => toggleEssential(),
 })
-
-const lampWords = computed(() =>
-  phase.value !== 'ready'
-    ? 'Reading …'
-    : wordsForLamp(hands.watching.value, {
-        unread: hands.unread.value !== null,
-        byItself: session.value?.trigger === 'itself',
-        taken: look.value !== null,
-      }),
-)
-const stepWords = computed(() =>
-  wordsForStep(
-    step.value,
-    trayName,
-    (trayId) => bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && !egg.removed).length,
-  ),
-)
 </script>
 
 <template>
   <main v-if="!set" class="p-8">
-    <p>There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink></p>
+    <p>
+      {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    </p>
   </main>
   <main
     v-else
@@ -158,7 +137,7 @@ const stepWords = computed(() =>
       :air="air.latest"
       :seen="bench.eggs.value.length - waiting"
       :eggs="bench.eggs.value.length"
-      :pace="paceWords"
+      :pace="words.pace.value"
     >
       <SessionClocks
         :egg-out-ms="eggOutMs"
@@ -182,7 +161,7 @@ const stepWords = computed(() =>
       @go-on="takeBack"
     />
     <div v-else-if="session && !session.begun" class="min-h-0 overflow-y-auto p-2">
-      <h2 class="mb-4 text-3xl font-bold">Before the first egg</h2>
+      <h2 class="mb-4 text-3xl font-bold">{{ WORDS.beforeTheFirstEgg }}</h2>
       <PreFlight
         v-model:sounds="sounds.sounds.value"
         v-model:voice="sounds.voice.value"
@@ -201,13 +180,13 @@ const stepWords = computed(() =>
     </div>
     <BesideTheLamp
       v-else-if="session && clocks.pausedMs !== null"
-      title="Paused"
+      :title="WORDS.paused"
       :text="wordsForPause(clocks.trayOutMs !== null)"
     />
     <BesideTheLamp
       v-else-if="session && step.kind !== 'candle'"
-      :title="stepWords.title"
-      :text="stepWords.text"
+      :title="words.step.value.title"
+      :text="words.step.value.text"
       data-testid="step"
       :data-step="step.kind"
     >
@@ -226,7 +205,7 @@ const stepWords = computed(() =>
         :set="set"
         :timeline="timelineOf(set, hatchery.hatchery)"
         :look="look"
-        :words="lampWords"
+        :words="words.lamp.value"
         :comparison="comparison"
         :place="current ? bench.placeOf(current) : ''"
         :earlier="bench.earlier.value"
@@ -244,7 +223,7 @@ const stepWords = computed(() =>
           role="alert"
           data-testid="problem"
         >
-          {{ problem }} <span class="text-ink-soft">Nothing was saved for it.</span>
+          {{ problem }} <span class="text-ink-soft">{{ WORDS.nothingWasSavedForIt }}</span>
         </p>
         <SessionVerdict
           v-if="look"
@@ -266,7 +245,7 @@ const stepWords = computed(() =>
         <StorageRoomNote class="mt-4" />
       </aside>
     </div>
-    <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? 'Getting ready …' }}</p>
+    <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? WORDS.gettingReady }}</p>
 
     <SessionKeys
       v-if="session"
@@ -286,7 +265,7 @@ const stepWords = computed(() =>
     />
     <EssentialScreen
       v-if="essential"
-      :place="current && step.kind === 'candle' ? bench.placeOf(current) : stepWords.title"
+      :place="current && step.kind === 'candle' ? bench.placeOf(current) : words.step.value.title"
       :grade="look ? (chosen ?? look.own?.grade ?? look.verdict.grade) : null"
       :over="
         clockLevel(clocks.trayOutMs ?? 0, limits.trayOut) === 'over' ||

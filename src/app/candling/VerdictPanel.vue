@@ -13,6 +13,7 @@ import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../share
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import NextPicture from './NextPicture.vue'
+import { WORDS } from './words.ts'
 
 const props = defineProps<{
   look: LookRecord
@@ -38,9 +39,9 @@ const otherwise = computed(() =>
 )
 const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
 const SCALE_WORDS = {
-  calliper: '(scale: its calliper size)',
-  collar: '(scale: the collar)',
-  camera: '(scale: the camera’s calibration)',
+  calliper: WORDS.scaleItsCalliperSize,
+  collar: WORDS.scaleTheCollar,
+  camera: WORDS.scaleTheCamerasCalibration,
 } as const
 /** Early shadows are small: the scale grows with what is expected and seen. */
 const shadowScale = computed(() =>
@@ -53,7 +54,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
 </script>
 
 <template>
-  <section class="flex flex-col gap-3" aria-label="Suggestion and evidence">
+  <section class="flex flex-col gap-3" :aria-label="WORDS.suggestionAndEvidence">
     <div class="flex items-center gap-4">
       <GradeSign
         :grade="look.verdict.grade"
@@ -77,16 +78,19 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
     <NextPicture :look :timeline />
 
     <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
-      Suggested before: {{ GRADE_WORDS[otherwise.verdict.grade].toLowerCase() }}, until
-      {{ REGRADE_WORDS[otherwise.because] }}.
+      {{
+        WORDS.suggestedBeforeUntil(
+          GRADE_WORDS[otherwise.verdict.grade].toLowerCase(),
+          REGRADE_WORDS[otherwise.because],
+        )
+      }}
     </p>
 
     <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">
-      A bright hairline: possibly a crack. Check it at the lamp. Seal it with unscented wax and watch it, or
-      do not set it.
+      {{ WORDS.aBrightHairlinePossiblyA }}
     </p>
 
-    <ul class="flex flex-col gap-1" aria-label="Probabilities">
+    <ul class="flex flex-col gap-1" :aria-label="WORDS.probabilities">
       <li
         v-for="grade in GRADES"
         :key="grade"
@@ -106,14 +110,14 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
     </ul>
 
     <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">
-      The picture is blurred. Hold still and retake it.
+      {{ WORDS.thePictureIsBlurredHold }}
     </p>
     <p v-if="look.reading.reasons.includes('cut-by-picture')" class="text-ember">
-      Part of the egg is outside the picture and counts as not seen.
+      {{ WORDS.partOfTheEggIs }}
     </p>
     <ul
       class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug"
-      aria-label="Reasons"
+      :aria-label="WORDS.reasons"
       data-testid="reasons"
     >
       <li v-for="reason in look.verdict.reasons.map(sayReason)" :key="reason">{{ reason }}</li>
@@ -142,26 +146,32 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
           {{ length(sized.size.lengthMm.value) }} × {{ length(sized.size.breadthMm.value) }} ±
           {{ length(sized.size.breadthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }}
           {{ SCALE_WORDS[sized.scale.from]
-          }}<template v-if="sized.size.cellDepthMm"
-            >; air cell {{ length(sized.size.cellDepthMm.value) }} ± {{ length(sized.size.cellDepthMm.sd) }}
-            {{ unitSymbol(hatchery.units, 'length') }} deep,
-            {{ sized.size.cellVolumeCm3!.value.toFixed(1) }} cm³</template
+          }}<template v-if="sized.size.cellDepthMm">{{
+            WORDS.airCellDeepCm(
+              length(sized.size.cellDepthMm.value),
+              length(sized.size.cellDepthMm.sd),
+              unitSymbol(hatchery.units, 'length'),
+              sized.size.cellVolumeCm3!.value.toFixed(1),
+            )
+          }}</template
           >.
         </template>
-        <template v-else>Sizes are relative: this picture has no known scale.</template>
+        <template v-else>{{ WORDS.sizesAreRelativeThisPicture }}</template>
       </p>
       <p class="text-sm text-ink-soft">
-        <template v-if="figures.airCell"
-          >Air cell {{ percentWords(figures.airCell.volume.value) }} of the volume; vessels</template
-        ><template v-else>Vessels</template> over {{ percentWords(reading.vessels.coverage.value) }} of the
-        contents.<template v-if="mates.length + earlier.length > 0">
-          Marks below the line: other eggs in this tray. Above: earlier looks.</template
-        >
+        <template v-if="figures.airCell">{{
+          WORDS.airCellOfTheVolume(percentWords(figures.airCell.volume.value))
+        }}</template><template v-else>{{ WORDS.vessels }}</template>
+        {{ WORDS.overOfTheContents(percentWords(reading.vessels.coverage.value))
+        }}<template v-if="mates.length + earlier.length > 0"> {{ WORDS.marksBelowTheLineOther }}</template>
       </p>
       <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
-        Measured: shadow {{ percentWords(reading.shadow.area.value) }}, air cell
-        {{ reading.airCell ? percentWords(reading.airCell.depth.value) : 'not seen' }}. The suggestion uses
-        the measured lines.
+        {{
+          WORDS.measuredShadowAirCellThe(
+            percentWords(reading.shadow.area.value),
+            reading.airCell ? percentWords(reading.airCell.depth.value) : WORDS.notSeen,
+          )
+        }}
       </p>
     </div>
   </section>

@@ -3,6 +3,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { inLanes } from '../../workers/pool.ts'
 import { readCaptureTime } from '../../devices/camera/photo-files.ts'
+import { WORDS } from './words.ts'
 
 /** What became of one file. */
 export interface FileOutcome {
@@ -75,7 +76,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
       })),
     )
     const { pairs, leftOver } = assignPhotos(dated, waiting(), order)
-    for (const { index } of leftOver) note(index, 'left-over', 'No egg was waiting for a picture.')
+    for (const { index } of leftOver) note(index, 'left-over', WORDS.noEggWasWaitingFor)
     await inLanes(
       pairs,
       async ({ file: { file, index }, place }) => {
@@ -90,7 +91,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
     )
     outcomes.value = outcomes.value.map((item, i) =>
       i >= from && i < from + files.length && item.state === 'waiting'
-        ? { ...item, state: 'stopped', words: 'Stopped before this file.' }
+        ? { ...item, state: 'stopped', words: WORDS.stoppedBeforeThisFile }
         : item,
     )
   }

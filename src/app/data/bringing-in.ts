@@ -6,6 +6,7 @@ import type { Progress } from './progress.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
 import { bundling, type TakingOut } from './taking-out.ts'
 import { whichBook } from './which-book.ts'
+import { WORDS } from './words.ts'
 
 const MEGABYTE = 1_000_000
 /** Records take more room in the browser than in a file. */
@@ -42,7 +43,7 @@ export function bringingIn(
     const free = room ? room.quotaBytes - room.usedBytes : Infinity
     if (needed > free) throw new Error(tooLittleRoom(needed, free))
     try {
-      await running('Importing the bundle', (how) =>
+      await running(WORDS.importingTheBundle, (how) =>
         hatchery.repository.replaceWith(bundle, { ...how, goesOn }),
       )
     } catch (error) {
@@ -83,5 +84,5 @@ function tooLittleRoom(neededBytes: number, freeBytes: number): string {
   const free = Number.isFinite(freeBytes)
     ? ` and the browser has about ${Math.max(0, Math.floor(freeBytes / MEGABYTE))} MB left`
     : ''
-  return `There is not enough space: the bundle needs about ${Math.ceil(neededBytes / MEGABYTE)} MB${free}. Free some space on the device and try again. Nothing was changed.`
+  return WORDS.thereIsNotEnoughSpace(Math.ceil(neededBytes / MEGABYTE), free)
 }

@@ -3,6 +3,7 @@ import { bundleSource } from './bundle-source.ts'
 import { deviceZone, type HatcheryStore } from './hatchery.ts'
 import type { Progress } from './progress.ts'
 import { whichBook } from './which-book.ts'
+import { WORDS } from './words.ts'
 
 /** What writes and reads bundles, fetched when somebody asks. */
 export const bundling = () => import('./bundling.ts')
@@ -22,7 +23,7 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
   const source = (): Promise<BundleSource> => bundleSource(hatchery)
 
   function written(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
-    return running('Writing the bundle', async (how) => {
+    return running(WORDS.writingTheBundle, async (how) => {
       const { writeBundle } = await bundling()
       return writeBundle({ ...(await source()), book: whichBook() }, how)
     })
@@ -45,7 +46,7 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
 
   async function check(file: Blob): Promise<Bundle> {
     const { BundleError, readBundle } = await bundling()
-    const bundle = await running('Checking the bundle', (how) => readBundle(file, deviceZone(), how)).catch(
+    const bundle = await running(WORDS.checkingTheBundle, (how) => readBundle(file, deviceZone(), how)).catch(
       (error: unknown) => {
         if (error instanceof BundleError && error.rest) mustBeOfThisBook(error.rest)
         throw error
@@ -60,10 +61,6 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
 
 /** @throws Error in words where a bundle was written from the other kind of book */
 function mustBeOfThisBook({ book }: Bundle): void {
-  if (whichBook() === 'own' && book === 'made-up')
-    throw new Error('This bundle belongs to the demo hatchery. Open the demo hatchery and import it there.')
-  if (whichBook() === 'made-up' && book !== 'made-up')
-    throw new Error(
-      'This bundle belongs to a real hatchery. Go back to your own records and import it there.',
-    )
+  if (whichBook() === 'own' && book === 'made-up') throw new Error(WORDS.thisBundleBelongsToThe)
+  if (whichBook() === 'made-up' && book !== 'made-up') throw new Error(WORDS.thisBundleBelongsToA)
 }

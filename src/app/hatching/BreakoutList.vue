@@ -16,6 +16,7 @@ import PictureNotes from '../shared/ui/PictureNotes.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** Eggs that did not hatch, opened one by one and classed by when they died. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; over: boolean; unnamed: number }>()
@@ -36,21 +37,21 @@ const sayAt = (at: string | null): string =>
 const FOUND = ['clear', 'blood-ring', 'quitter', 'alive', 'hatched'] as const satisfies readonly Outcome[]
 const FOUND_WORDS: Readonly<Record<Outcome, string>> = {
   ...OUTCOME_WORDS,
-  hatched: 'An empty shell: it hatched',
+  hatched: WORDS.anEmptyShellItHatched,
 }
 const SIGN_WORDS: Readonly<Record<DeathSign, string>> = {
-  malposition: 'malpositioned, head away from the air cell',
-  contaminated: 'rotten or smelly',
+  malposition: WORDS.malpositionedHeadAwayFromThe,
+  contaminated: WORDS.rottenOrSmelly,
   cracked: 'cracked',
-  wet: 'wet, much fluid',
-  dry: 'dry, stuck to the membrane',
+  wet: WORDS.wetMuchFluid,
+  dry: WORDS.dryStuckToTheMembrane,
 }
 /** What deaths of a time usually point to; one egg alone tells nothing. */
 const POINTS_TO = {
-  early: 'Many early deaths: storage, posting, handling, temperature swings.',
-  middle: 'Many in the middle third: the hens’ feed, temperature, dirt.',
-  late: 'Many late deaths: small air cells mean too humid, large ones too dry.',
-  pipped: 'Many pipped and dead: humidity at lockdown, ventilation, opening the lid.',
+  early: WORDS.manyEarlyDeathsStoragePosting,
+  middle: WORDS.manyInTheMiddleThird,
+  late: WORDS.manyLateDeathsSmallAir,
+  pipped: WORDS.manyPippedAndDeadHumidity,
 } as const
 const found = ref<(typeof FOUND)[number]>('quitter')
 const typedDay = ref<number | ''>('')
@@ -74,7 +75,7 @@ function keep(): void {
   const egg = current.value
   if (!egg) return
   if (dies.value && day.value !== null && !(day.value >= 0 && day.value <= days.value + 3)) {
-    problem.value = `Day of death must be 0 to ${days.value}.`
+    problem.value = WORDS.dayOfDeathMustBe(days.value)
     return
   }
   const at = new Date(clock.nowMs).toISOString()
@@ -110,20 +111,20 @@ function nameAll(): void {
     aria-labelledby="breakout-heading"
     data-testid="breakout"
   >
-    <h2 id="breakout-heading" class="text-xl font-semibold">Breakout: open unhatched eggs</h2>
+    <h2 id="breakout-heading" class="text-xl font-semibold">{{ WORDS.breakoutOpenUnhatchedEggs }}</h2>
     <p class="mt-1 text-ink-soft">
-      Wear gloves and a mask. Open eggs over a bowl, away from your face: rotten eggs burst. Make sure twice
-      that an egg is dead.
+      {{ WORDS.wearGlovesAndAMask }}
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="allHatched" class="mt-3 flex flex-wrap items-center gap-3" data-testid="all-hatched">
       <p>
-        {{ unnamed }} {{ unnamed === 1 ? 'chick was' : 'chicks were' }} counted, and the same number of eggs
-        left. If their shells are empty, they hatched.
+        {{ WORDS.countedAndTheSameNumber(unnamed, unnamed === 1 ? WORDS.chickWas : WORDS.chicksWere) }}
       </p>
-      <button type="button" class="press press-lamp" @click="nameAll">All empty: record as hatched</button>
+      <button type="button" class="press press-lamp" @click="nameAll">
+        {{ WORDS.allEmptyRecordAsHatched }}
+      </button>
     </div>
-    <div class="mt-3 flex flex-wrap gap-2" role="group" aria-label="Eggs to open">
+    <div class="mt-3 flex flex-wrap gap-2" role="group" :aria-label="WORDS.eggsToOpen">
       <button
         v-for="egg in open"
         :key="egg.id"
@@ -143,11 +144,11 @@ function nameAll(): void {
             <MeasuredPhoto
               :look="looks.at(-1)!"
               :overlay="false"
-              :label="`Last photograph of ${placeOf(current)}`"
+              :label="WORDS.lastPhotographOf(placeOf(current))"
             />
           </div>
           <p class="text-xs text-ink-soft">
-            {{ placeOf(current) }} at its last look, day {{ looks.at(-1)!.ageDays.toFixed(0) }}
+            {{ WORDS.atItsLastLookDay(placeOf(current), looks.at(-1)!.ageDays.toFixed(0)) }}
           </p>
         </div>
         <div>
@@ -158,7 +159,7 @@ function nameAll(): void {
             class="max-h-44"
           />
           <p class="text-xs text-ink-soft">
-            Drawing of a living egg, day {{ (day ?? days / 2).toFixed(0) }} at the lamp
+            {{ WORDS.drawingOfALivingEgg((day ?? days / 2).toFixed(0)) }}
           </p>
         </div>
       </div>
@@ -168,24 +169,29 @@ function nameAll(): void {
             >:
             {{
               looks.length === 0
-                ? 'no looks'
+                ? WORDS.noLooks
                 : looks
-                    .map(
-                      (look) =>
-                        `day ${look.ageDays.toFixed(0)} ${GRADE_WORDS[look.verdict.grade].toLowerCase()}${look.own && look.own.grade !== look.verdict.grade ? `, you said ${GRADE_WORDS[look.own.grade].toLowerCase()}` : ''}`,
+                    .map((look) =>
+                      WORDS.dayAgeDaysGradeWords(
+                        look.ageDays.toFixed(0),
+                        GRADE_WORDS[look.verdict.grade].toLowerCase(),
+                        look.own && look.own.grade !== look.verdict.grade
+                          ? WORDS.youSaidGrade(GRADE_WORDS[look.own.grade].toLowerCase())
+                          : '',
+                      ),
                     )
                     .join('; ')
             }}</span
           >
         </p>
         <label
-          >What was inside
+          >{{ WORDS.whatWasInside }}
           <select v-model="found" class="field mt-1 block">
             <option v-for="one in FOUND" :key="one" :value="one">{{ FOUND_WORDS[one] }}</option>
           </select>
         </label>
         <fieldset v-if="dies" class="flex flex-col">
-          <legend>Stage reached</legend>
+          <legend>{{ WORDS.stageReached }}</legend>
           <label
             v-for="one in OPENED_STAGES"
             :key="one.stage"
@@ -200,13 +206,13 @@ function nameAll(): void {
               @change="typedDay = Number((one.stage * days).toFixed(1))"
             />
             <span
-              ><span class="text-ink-soft">day {{ (one.stage * days).toFixed(0) }}:</span>
+              ><span class="text-ink-soft">{{ WORDS.dayValue((one.stage * days).toFixed(0)) }}</span>
               {{ one.words }}</span
             >
           </label>
         </fieldset>
         <label v-if="dies"
-          >Died about day
+          >{{ WORDS.diedAboutDay }}
           <input
             v-model.number="typedDay"
             type="number"
@@ -218,15 +224,15 @@ function nameAll(): void {
           />
           <span class="text-sm text-ink-soft"
             >{{
-              byLooks === null ? 'No look helps here.' : `Its looks suggest about day ${byLooks.toFixed(1)}.`
+              byLooks === null ? WORDS.noLookHelpsHere : WORDS.itsLooksSuggestAboutDay(byLooks.toFixed(1))
             }}
             {{ pointsTo }}</span
           >
         </label>
         <fieldset v-if="found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
-          <legend class="sr-only">Signs</legend>
+          <legend class="sr-only">{{ WORDS.signs }}</legend>
           <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> pipped</label
+            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> {{ WORDS.pipped }}</label
           >
           <label v-for="sign in DEATH_SIGNS" :key="sign" class="flex min-h-11 items-center gap-2"
             ><input v-model="signs" type="checkbox" class="accent-lamp" :value="sign" />
@@ -234,7 +240,7 @@ function nameAll(): void {
           >
         </fieldset>
         <div class="flex flex-wrap items-end gap-3">
-          <button type="submit" class="press press-lamp">Save, next egg</button>
+          <button type="submit" class="press press-lamp">{{ WORDS.saveNextEgg }}</button>
           <PictureNotes :egg="current" :name="placeOf(current)" :say-at="sayAt" />
         </div>
       </div>

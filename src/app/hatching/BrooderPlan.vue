@@ -14,6 +14,7 @@ import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { useTicks } from '../shared/useSetPlan.ts'
 import { warmthWords } from './brooder-words.ts'
+import { WORDS } from './words.ts'
 
 /** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
 const props = defineProps<{
@@ -27,11 +28,9 @@ const clock = useClockStore()
 const units = computed(() => store.hatchery.units)
 const weeks = computed(() => brooderPlan(props.set.species, props.chicks))
 const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
-  'one-alone':
-    'A single chick does badly. Find it company of its own age within a day; until then give it a mirror and a soft toy.',
-  'small-drown':
-    'Small chicks can drown in an egg cup. Keep pebbles or marbles in the water for the first week.',
-  'waterfowl-apart': 'Waterfowl wet everything and trample small chicks. Keep them apart.',
+  'one-alone': WORDS.aSingleChickDoesBadly,
+  'small-drown': WORDS.smallChicksCanDrownIn,
+  'waterfowl-apart': WORDS.waterfowlWetEverythingAndTrample,
 }
 /** Chicks of other sets that are in a brooder now. */
 const others = computed(() =>
@@ -58,16 +57,22 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="brooder-heading" data-testid="brooder">
-    <h2 id="brooder-heading" class="text-xl font-semibold">The brooder</h2>
+    <h2 id="brooder-heading" class="text-xl font-semibold">{{ WORDS.theBrooder }}</h2>
     <p v-for="warning in warnings" :key="warning" class="mt-2 rounded-lg border border-lamp p-3">
       {{ WARNING_WORDS[warning] }}
     </p>
     <p v-if="others.length > 0" class="mt-2 text-ink-soft">
-      In brooders as well: {{ others.map(({ set, chicks }) => `${chicks} of ${set.name}`).join(', ') }}. There
-      {{ store.hatchery.brooders === 1 ? 'is 1 brooder' : `are ${store.hatchery.brooders} brooders` }} here.
+      {{
+        WORDS.inBroodersAsWellThere(
+          others.map(({ set, chicks }) => WORDS.chicksOfName(chicks, set.name)).join(', '),
+          store.hatchery.brooders === 1
+            ? WORDS.is1Brooder
+            : WORDS.areBroodersBrooders(store.hatchery.brooders),
+        )
+      }}
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <h3 class="mt-3 font-semibold">What is due</h3>
+    <h3 class="mt-3 font-semibold">{{ WORDS.whatIsDue }}</h3>
     <ul class="screen-only" data-testid="brooder-tasks">
       <li v-for="task in tasks" :key="task.event.key" class="border-t border-line first:border-0">
         <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
@@ -83,13 +88,13 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
         </label>
       </li>
     </ul>
-    <h3 class="mt-3 font-semibold">Week by week</h3>
+    <h3 class="mt-3 font-semibold">{{ WORDS.weekByWeek }}</h3>
     <table class="mt-1 w-full max-w-xl text-left">
       <thead>
         <tr class="text-ink-soft">
-          <th scope="col" class="py-1 font-normal">Week</th>
-          <th scope="col" class="py-1 font-normal">Floor temperature under the lamp</th>
-          <th scope="col" class="py-1 font-normal">Floor space</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.week }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.floorTemperatureUnderTheLamp }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.floorSpace }}</th>
         </tr>
       </thead>
       <tbody>
@@ -101,17 +106,18 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>Watch how they lie: at the walls means too hot, huddled under the lamp too cold.</li>
+      <li>{{ WORDS.watchHowTheyLieAt }}</li>
       <li>
-        Shallow water{{ isWaterfowl ? ', deep enough for the nostrils and no more' : ' with pebbles' }};
-        starter crumb for their kind.
+        {{
+          WORDS.shallowWaterStarterCrumbFor(isWaterfowl ? WORDS.deepEnoughForTheNostrils : ' with pebbles')
+        }}
       </li>
       <li>
-        Heat lamps start fires: fix them twice, clear of bedding. Use a residual-current device and dry hands.
+        {{ WORDS.heatLampsStartFiresFix }}
       </li>
     </ul>
     <p class="mt-2 text-sm text-ink-soft">
-      Everyone washes hands before and after. Follow local rules when you sell or give away live birds.
+      {{ WORDS.everyoneWashesHandsBeforeAnd }}
     </p>
   </section>
 </template>

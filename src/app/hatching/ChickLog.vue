@@ -13,6 +13,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import ChickRow from './ChickRow.vue'
+import { WORDS } from './words.ts'
 
 /** Every chick of a set: what it is known by, how it does, where it went. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; unnamed: number }>()
@@ -45,7 +46,7 @@ function band(egg: Egg, name: string): void {
   const taken = chicks.value.find(
     (other) => other.id !== egg.id && (said.get(other.id) ?? other.band) === name,
   )
-  refused.value = name !== '' && taken ? `Band ${name} is already on ${placeOf(taken)}.` : ''
+  refused.value = name !== '' && taken ? WORDS.bandIsAlreadyOn(name, placeOf(taken)) : ''
   if (refused.value) return
   said.set(egg.id, name)
   void saving(async () => {
@@ -68,14 +69,16 @@ function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
   <section class="card p-4 sm:p-5" aria-labelledby="chicks-heading" data-testid="chicks">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h2 id="chicks-heading" class="text-xl font-semibold">Chicks</h2>
+        <h2 id="chicks-heading" class="text-xl font-semibold">{{ WORDS.chicks }}</h2>
         <p class="text-ink-soft" data-testid="chick-tally">
           {{ tally.map(({ state, of }) => `${of} ${CHICK_WORDS[state]}`).join(', ')
-          }}{{ unnamed > 0 ? `${tally.length > 0 ? '; ' : ''}${count(unnamed, 'more')} counted` : '' }}.
+          }}{{
+            unnamed > 0 ? WORDS.tallyMoresCounted(tally.length > 0 ? '; ' : '', count(unnamed, 'more')) : ''
+          }}.
         </p>
       </div>
       <RouterLink :to="{ name: 'hand-over', params: { setId: set.id } }" class="press screen-only"
-        ><FileText class="h-5 w-5" aria-hidden="true" /> Handover sheet</RouterLink
+        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ WORDS.handoverSheet }}</RouterLink
       >
     </div>
     <p v-if="problem || refused" class="mt-2 text-ember" role="alert">{{ refused || problem }}</p>

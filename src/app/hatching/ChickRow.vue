@@ -2,6 +2,7 @@
 import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-record.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { CHICK_WORDS } from './chick-words.ts'
+import { WORDS } from './words.ts'
 
 /** One chick. It is drawn anew only when its own egg changes: what is being typed elsewhere stays. */
 defineProps<{ egg: Egg; place: string; out: string }>()
@@ -14,18 +15,18 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
     class="grid grid-cols-[4.5rem_1fr] items-center gap-x-3 gap-y-1 border-t border-line py-1.5 sm:grid-cols-[4.5rem_8rem_8rem_9rem_1fr]"
   >
     <span class="font-semibold">{{ place }}</span>
-    <span class="text-sm text-ink-soft">out {{ out }}</span>
+    <span class="text-sm text-ink-soft">{{ WORDS.outOut(out) }}</span>
     <input
       class="field w-full"
-      placeholder="band"
-      :aria-label="`Band of ${place}`"
+      :placeholder="WORDS.band"
+      :aria-label="WORDS.bandOfPlace(place)"
       maxlength="40"
       :value="egg.band ?? ''"
       @change="emit('band', text($event))"
     />
     <select
       class="field w-full"
-      :aria-label="`Condition of ${place}`"
+      :aria-label="WORDS.conditionOfPlace(place)"
       :value="egg.chick?.state ?? 'well'"
       @change="emit('say', { state: ($event.target as HTMLSelectElement).value as ChickState })"
     >
@@ -33,8 +34,8 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
     </select>
     <input
       class="field col-span-2 w-full sm:col-span-1"
-      :placeholder="egg.chick?.state === 'given-away' ? 'to whom' : 'note'"
-      :aria-label="`Note about ${place}`"
+      :placeholder="egg.chick?.state === 'given-away' ? WORDS.toWhom : WORDS.note"
+      :aria-label="WORDS.noteAboutPlace(place)"
       maxlength="200"
       :value="egg.chick?.words ?? ''"
       @change="emit('say', { words: text($event) })"

@@ -10,6 +10,7 @@ import { useClockStore } from '../shared/clock.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** Closes a set, or opens it again. Closed, it asks for nothing more but what its chicks need. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -45,24 +46,22 @@ function change(): void {
     <button
       type="button"
       class="press min-h-11"
-      :aria-label="`${isClosed ? 'Reopen the set' : 'Close the set'}: ${set.name}`"
+      :aria-label="`${isClosed ? WORDS.reopenTheSet : WORDS.closeTheSet}: ${set.name}`"
       @click="press"
     >
-      {{ isClosed ? 'Reopen the set' : 'Close the set' }}
+      {{ isClosed ? WORDS.reopenTheSet : WORDS.closeTheSet }}
     </button>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     <ConfirmDialog
       :open="asking"
-      :title="`Give up ${count(inside, 'egg')}?`"
-      confirm="Close the set"
+      :title="WORDS.giveUpEggs(count(inside, 'egg'))"
+      :confirm="WORDS.closeTheSet"
       grave
       @confirm="change"
       @close="asking = false"
     >
       <p class="text-lg">
-        They may still hatch: not late until
-        {{ sayDate(localDateOf(giveUpMs, store.hatchery.zone)) }}. A closed set has no more tasks; its eggs
-        wait for breakout.
+        {{ WORDS.theyMayStillHatchNot(sayDate(localDateOf(giveUpMs, store.hatchery.zone))) }}
       </p>
     </ConfirmDialog>
   </span>

@@ -12,6 +12,7 @@ import { CAUSE_WORDS } from './diagnosis-words.ts'
 import { shareWords } from '../../core/statistics/share.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
 import { FATE_WORDS } from './fate-words.ts'
+import { WORDS } from './words.ts'
 
 /** A few sets side by side, with all that may have made the difference. */
 const props = defineProps<{ sets: readonly PastSet[] }>()
@@ -33,40 +34,40 @@ const columns = computed(() =>
       shareWords(results.fertility.true ?? results.fertility.apparent),
       shareWords(results.hatchOfFertile),
       ...PHASES.map((phase) => shareWords(results.losses[phase])),
-      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : 'not recorded',
-      losses.length > 0 ? percentWords(mean(losses)) : 'not measured',
-      story.celsiusOver === null ? 'not measured' : `${story.celsiusOver.toFixed(2)} °C`,
-      story.openings === null ? 'not recorded' : String(story.openings),
+      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : WORDS.notRecorded,
+      losses.length > 0 ? percentWords(mean(losses)) : WORDS.notMeasured,
+      story.celsiusOver === null ? WORDS.notMeasured : `${story.celsiusOver.toFixed(2)} °C`,
+      story.openings === null ? WORDS.notRecorded : String(story.openings),
       POLICY_WORDS[past.set.policy],
       past.state !== 'closed'
-        ? 'not over yet'
+        ? WORDS.notOverYet
         : verdict === 'blamed'
           ? CAUSE_WORDS[suspects[0]!.cause].name
           : verdict === 'nothing'
-            ? 'nothing unusual'
-            : 'not enough data',
+            ? WORDS.nothingUnusual
+            : WORDS.notEnoughData,
     ]
   }),
 )
 const NAMES = [
-  'Set on',
-  'Bird',
-  'Eggs',
-  'Fertile',
-  'Hatched, of the fertile',
-  ...PHASES.map((phase) => `Of the fertile, ${FATE_WORDS[phase]}`),
-  'Days stored',
-  'Water lost by lockdown',
-  'Temperature above target',
-  'Lid off after lockdown',
-  'Removal method',
-  'Likely cause',
+  WORDS.setOn,
+  WORDS.bird,
+  WORDS.eggs,
+  WORDS.fertile,
+  WORDS.hatchedOfTheFertile,
+  ...PHASES.map((phase) => WORDS.ofTheFertile(FATE_WORDS[phase])),
+  WORDS.daysStored,
+  WORDS.waterLostByLockdown,
+  WORDS.temperatureAboveTarget,
+  WORDS.lidOffAfterLockdown,
+  WORDS.removalMethod,
+  WORDS.likelyCause,
 ]
 </script>
 
 <template>
   <section class="card overflow-x-auto p-4" aria-labelledby="compare-heading" data-testid="compare">
-    <h2 id="compare-heading" class="text-xl font-semibold">Side by side</h2>
+    <h2 id="compare-heading" class="text-xl font-semibold">{{ WORDS.sideBySide }}</h2>
     <table class="mt-2 w-full text-left">
       <thead>
         <tr>

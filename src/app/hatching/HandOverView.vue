@@ -11,6 +11,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { count } from '../shared/wording.ts'
 import { warmthWords } from './brooder-words.ts'
+import { WORDS } from './words.ts'
 
 /** One page that goes with chicks to their new keeper. */
 const props = defineProps<{ setId: string }>()
@@ -53,34 +54,46 @@ const print = (): void => globalThis.print()
   <main v-if="set" class="mx-auto max-w-3xl p-6 print:p-0">
     <div class="screen-only mb-5 flex flex-wrap items-end gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> Print
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
       </button>
-      <label>For <input v-model="to" class="field ml-1" maxlength="120" placeholder="new keeper" /></label>
       <label
-        >With
+        >{{ WORDS.for }}
+        <input v-model="to" class="field ml-1" maxlength="120" :placeholder="WORDS.newKeeper"
+      /></label>
+      <label
+        >{{ WORDS.with }}
         <select v-model="which" class="field ml-1">
-          <option value="given-away">chicks given away</option>
-          <option value="all">all chicks still here</option>
+          <option value="given-away">{{ WORDS.chicksGivenAway }}</option>
+          <option value="all">{{ WORDS.allChicksStillHere }}</option>
         </select></label
       >
-      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">Back to hatch</RouterLink>
+      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">{{
+        WORDS.backToHatch
+      }}</RouterLink>
     </div>
     <h1 class="text-3xl font-bold">
       {{ count(going.length, 'chick') }}: {{ set.breed || SPECIES[set.species].label }}
     </h1>
     <p class="text-ink-soft">
-      From {{ store.hatchery.name || 'the hatchery' }}, {{ sayDate(localDateOf(clock.nowMs, zone))
-      }}{{ words ? `; for ${words}` : '' }}. {{ SPECIES[set.species].label }}, set “{{ set.name }}”.
+      {{
+        WORDS.fromTheHatcheryLocalDateOfForWordsLabel(
+          store.hatchery.name || WORDS.theHatchery,
+          sayDate(localDateOf(clock.nowMs, zone)),
+          words ? WORDS.forWords(words) : '',
+          SPECIES[set.species].label,
+          set.name,
+        )
+      }}
     </p>
-    <p v-if="going.length === 0" class="mt-4">No chick of this set is recorded as out.</p>
+    <p v-if="going.length === 0" class="mt-4">{{ WORDS.noChickOfThisSet }}</p>
     <table v-else class="mt-4 w-full text-left" data-testid="handed-over">
       <thead>
         <tr class="text-ink-soft">
-          <th scope="col" class="py-1 font-normal">Band or egg</th>
-          <th scope="col" class="py-1 font-normal">Hatched</th>
-          <th scope="col" class="py-1 font-normal">Age today</th>
-          <th scope="col" class="py-1 font-normal">From</th>
-          <th scope="col" class="py-1 font-normal">Notes</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.bandOrEgg }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.hatched }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.ageToday }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.from }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.notes }}</th>
         </tr>
       </thead>
       <tbody>
@@ -89,20 +102,20 @@ const print = (): void => globalThis.print()
           <td class="py-1">{{ sayDate(hatchedOn(egg)) }}</td>
           <td class="py-1">{{ count(ageDays(egg), 'day') }}</td>
           <td class="py-1">{{ batchOf(egg)?.source || '' }}</td>
-          <td class="py-1">{{ egg.chick?.state === 'weak' ? 'weak' : '' }}</td>
+          <td class="py-1">{{ egg.chick?.state === 'weak' ? WORDS.weak : '' }}</td>
         </tr>
       </tbody>
     </table>
-    <h2 class="mt-5 text-xl font-semibold">Care</h2>
+    <h2 class="mt-5 text-xl font-semibold">{{ WORDS.care }}</h2>
     <p v-if="weeks.length === 0">
-      No lamp needed: a dry house, shut at night, with at least 0.1 m² per bird.
+      {{ WORDS.noLampNeededADry }}
     </p>
     <table v-else class="mt-1 text-left">
       <thead>
         <tr class="text-ink-soft">
-          <th scope="col" class="py-1 pr-8 font-normal">Week of life</th>
-          <th scope="col" class="py-1 pr-8 font-normal">Floor temperature under the lamp</th>
-          <th scope="col" class="py-1 font-normal">Floor space</th>
+          <th scope="col" class="py-1 pr-8 font-normal">{{ WORDS.weekOfLife }}</th>
+          <th scope="col" class="py-1 pr-8 font-normal">{{ WORDS.floorTemperatureUnderTheLamp }}</th>
+          <th scope="col" class="py-1 font-normal">{{ WORDS.floorSpace }}</th>
         </tr>
       </thead>
       <tbody>
@@ -116,18 +129,16 @@ const print = (): void => globalThis.print()
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>At the walls: too hot. Huddled under the lamp: too cold. Never keep one alone.</li>
+      <li>{{ WORDS.atTheWallsTooHot }}</li>
       <li>
-        Starter crumb for their kind; shallow water{{
-          isWaterfowl ? ', deep enough for the nostrils and no more' : ' with pebbles'
-        }}. Keep waterfowl and small chicks apart.
+        {{ WORDS.starterCrumbForTheirKind(isWaterfowl ? WORDS.deepEnoughForTheNostrils : ' with pebbles') }}
       </li>
-      <li>Heat lamps start fires: fix them twice, clear of bedding.</li>
-      <li>Wash hands before and after, children too. Keep chicks away from faces.</li>
-      <li>Follow local rules for moving and selling live birds. Ask a vet about sick birds.</li>
+      <li>{{ WORDS.heatLampsStartFiresFixThem }}</li>
+      <li>{{ WORDS.washHandsBeforeAndAfter }}</li>
+      <li>{{ WORDS.followLocalRulesForMoving }}</li>
     </ul>
   </main>
   <main v-else class="p-8">
-    There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink>
+    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
   </main>
 </template>

@@ -7,6 +7,7 @@ import { countedOn, countsSoFar } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
+import { WORDS } from './words.ts'
 
 /** How many have pipped and how many are out, where nobody can see through the window which is which. */
 const props = defineProps<{
@@ -20,8 +21,8 @@ const clock = useClockStore()
 const { problem, saving } = useSaving()
 const now = computed(() => countsSoFar(props.set.counted, props.told))
 const ROWS = [
-  { field: 'pipped', name: 'Pipped so far, including those out' },
-  { field: 'out', name: 'Chicks out so far' },
+  { field: 'pipped', name: WORDS.pippedSoFarIncludingThose },
+  { field: 'out', name: WORDS.chicksOutSoFar },
 ] as const
 
 function add(what: 'pipped' | 'out', more: 1 | -1): void {
@@ -49,7 +50,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <button
         type="button"
         class="press min-h-16 min-w-16"
-        :aria-label="`${name}: one less`"
+        :aria-label="WORDS.nameOneLess(name)"
         :disabled="now[field] <= told[field]"
         @click="add(field, -1)"
       >
@@ -61,7 +62,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <button
         type="button"
         class="press press-lamp min-h-16 min-w-24"
-        :aria-label="`${name}: one more`"
+        :aria-label="WORDS.nameOneMore(name)"
         :disabled="now[field] >= most"
         @click="add(field, 1)"
       >
@@ -70,7 +71,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <span>{{ name }}</span>
     </div>
     <p class="text-ink-soft">
-      Of {{ most }} eggs. When the hatch is over, the eggs not opened are counted as these chicks.
+      {{ WORDS.ofEggsWhenTheHatch(most) }}
     </p>
   </div>
 </template>

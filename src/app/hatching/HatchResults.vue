@@ -13,6 +13,7 @@ import { count } from '../shared/wording.ts'
 import { shareWords } from '../../core/statistics/share.ts'
 import { FATE_WORDS, FEW } from './fate-words.ts'
 import TrayFates from './TrayFates.vue'
+import { WORDS } from './words.ts'
 
 /** What came of a set, with what few eggs leave open. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; report?: boolean }>()
@@ -22,16 +23,14 @@ const fates = computed(() => {
 })
 const results = computed(() => hatchResults(fates.value))
 const rows = computed(() => [
-  ['Fertile, by candling', shareWords(results.value.fertility.apparent)],
+  [WORDS.fertileByCandling, shareWords(results.value.fertility.apparent)],
   [
-    'True fertility',
-    results.value.fertility.true
-      ? shareWords(results.value.fertility.true)
-      : 'known once every clear egg is opened: early deaths look clear',
+    WORDS.trueFertility,
+    results.value.fertility.true ? shareWords(results.value.fertility.true) : WORDS.knownOnceEveryClearEgg,
   ],
-  ['Hatched, of the set', shareWords(results.value.hatchOfSet)],
-  ['Hatched, of the fertile', shareWords(results.value.hatchOfFertile)],
-  ...PHASES.map((phase) => [`Of the fertile, ${FATE_WORDS[phase]}`, shareWords(results.value.losses[phase])]),
+  [WORDS.hatchedOfTheSet, shareWords(results.value.hatchOfSet)],
+  [WORDS.hatchedOfTheFertile, shareWords(results.value.hatchOfFertile)],
+  ...PHASES.map((phase) => [WORDS.ofTheFertile(FATE_WORDS[phase]), shareWords(results.value.losses[phase])]),
 ])
 const living = computed(() =>
   fates.value
@@ -40,7 +39,7 @@ const living = computed(() =>
 )
 function saveFates(): void {
   saveTable(`${fileNameOf(props.set.name)}-results.csv`, {
-    head: ['egg', 'place', 'outcome', 'day of death', 'signs'],
+    head: ['egg', 'place', 'outcome', WORDS.dayOfDeath, 'signs'],
     rows: fates.value.map(({ egg, fate }) => [
       egg.number,
       nameOfPlace(props.set.trays, egg.place),
@@ -54,13 +53,13 @@ function saveFates(): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="results-heading" data-testid="results">
-    <h2 id="results-heading" class="text-xl font-semibold">Results</h2>
-    <p v-if="results.open === results.set" class="mt-1 text-ink-soft">No results yet.</p>
+    <h2 id="results-heading" class="text-xl font-semibold">{{ WORDS.results }}</h2>
+    <p v-if="results.open === results.set" class="mt-1 text-ink-soft">{{ WORDS.noResultsYet }}</p>
     <p v-else-if="results.open > 0" class="mt-1 text-ink-soft">
-      {{ count(results.open, 'egg is', 'eggs are') }} still open; figures so far.
+      {{ WORDS.stillOpenFiguresSoFar(count(results.open, 'egg is', 'eggs are')) }}
     </p>
     <p v-if="results.set < FEW && results.open < results.set" class="mt-1 text-ink-soft" data-testid="few">
-      {{ count(results.set, 'egg') }}. In brackets: 95 % confidence interval. With so few eggs it is wide.
+      {{ WORDS.inBrackets95ConfidenceInterval(count(results.set, 'egg')) }}
     </p>
     <table v-if="results.open < results.set" class="mt-2 w-full text-left">
       <tbody>
@@ -74,18 +73,17 @@ function saveFates(): void {
       <TrayFates :set="set" :eggs="eggs" />
     </div>
     <p v-if="living.length > 0" class="mt-3 rounded-lg border border-ember p-3" data-testid="living">
-      Removed alive: {{ living.join(', ') }}. It happens to everyone once. A second look before removal
-      prevents it, and so does holding all but rings and leakers to lockdown.
+      {{ WORDS.removedAliveItHappensTo(living.join(', ')) }}
     </p>
     <div class="screen-only mt-3 flex gap-3">
       <button type="button" class="press" @click="saveFates">
-        <Download class="h-5 w-5" aria-hidden="true" /> CSV
+        <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.csv }}
       </button>
       <RouterLink
         v-if="!report && results.open < results.set"
         :to="{ name: 'report', params: { setId: set.id } }"
         class="press"
-        ><FileText class="h-5 w-5" aria-hidden="true" /> Report, one page</RouterLink
+        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ WORDS.reportOnePage }}</RouterLink
       >
     </div>
   </section>

@@ -7,6 +7,7 @@ import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { roughTime } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
+import { WORDS } from './words.ts'
 
 /** Two questions on which good keepers differ: whether to help, and when chicks come out. The place's answers are kept. */
 const props = defineProps<{
@@ -19,38 +20,37 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [habits: Partial<Pick<HatcheryRecord, 'helping' | 'takingOut'>>] }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
-const HELPING = { never: 'never', 'last-resort': 'as a last resort' } as const
+const HELPING = { never: 'never', 'last-resort': WORDS.asALastResort } as const
 const TAKING_OUT = {
-  dry: 'each when dry',
-  'one-day': 'all after a day',
-  'two-to-three-days': 'after two to three days, when the hatch is over',
+  dry: WORDS.eachWhenDry,
+  'one-day': WORDS.allAfterADay,
+  'two-to-three-days': WORDS.afterTwoToThreeDays,
 } as const
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, store.hatchery.zone))} ${localTimeOf(atMs, store.hatchery.zone)}`
 const helpingWords = computed(() => {
-  if (props.helping === 'never') return 'The vessels may still carry blood, and weak chicks rarely do well.'
-  const many =
-    props.slow === 0 ? 'No egg has waited that long.' : `More than ${HELP_AFTER_HOURS} hours: ${props.slow}.`
-  return `Only more than ${HELP_AFTER_HOURS} hours after pipping, with no progress and dry membranes without blood. If you see blood, stop and close it. ${many}`
+  if (props.helping === 'never') return WORDS.theVesselsMayStillCarry
+  const many = props.slow === 0 ? WORDS.noEggHasWaitedThat : WORDS.moreThanHours(HELP_AFTER_HOURS, props.slow)
+  return WORDS.onlyMoreThanHoursAfter(HELP_AFTER_HOURS, many)
 })
 const takingOutWords = computed(() => {
-  if (props.firstOutMs === null) return 'Chicks live on their yolk for up to three days: there is no hurry.'
+  if (props.firstOutMs === null) return WORDS.chicksLiveOnTheirYolk
   const yolkMs = props.firstOutMs + YOLK_HOURS * HOUR_MS
   const latest =
     clock.nowMs < yolkMs
-      ? `The first chick’s yolk lasts until about ${roughTime(yolkMs, store.hatchery.zone)}.`
-      : 'The first chick has been out for three days: it needs water and feed now.'
+      ? WORDS.theFirstChicksYolkLasts(roughTime(yolkMs, store.hatchery.zone))
+      : WORDS.theFirstChickHasBeen
   const hours = TAKE_OUT_HOURS[props.takingOut]
-  if (hours === null) return `In groups, opening as seldom as possible. ${latest}`
+  if (hours === null) return WORDS.inGroupsOpeningAsSeldom(latest)
   const outMs = props.firstOutMs + hours * HOUR_MS
-  return `${clock.nowMs < outMs ? `From ${at(outMs)}` : 'Now'}, in one opening. ${latest}`
+  return WORDS.inOneOpening(clock.nowMs < outMs ? WORDS.fromAt(at(outMs)) : WORDS.now, latest)
 })
 </script>
 
 <template>
   <div class="mt-4 grid gap-4 border-t border-line pt-3 md:grid-cols-2">
     <fieldset>
-      <legend class="font-semibold">Helping</legend>
+      <legend class="font-semibold">{{ WORDS.helping }}</legend>
       <label
         v-for="(name, school) in HELPING"
         :key="school"
@@ -67,7 +67,7 @@ const takingOutWords = computed(() => {
       <p class="text-ink-soft" data-testid="helping">{{ helpingWords }}</p>
     </fieldset>
     <fieldset>
-      <legend class="font-semibold">Moving chicks to the brooder</legend>
+      <legend class="font-semibold">{{ WORDS.movingChicksToTheBrooder }}</legend>
       <label
         v-for="(name, school) in TAKING_OUT"
         :key="school"
@@ -84,7 +84,7 @@ const takingOutWords = computed(() => {
       <p class="text-ink-soft" data-testid="taking-out">{{ takingOutWords }}</p>
     </fieldset>
     <p class="text-sm text-ink-soft md:col-span-2">
-      Wash hands afterwards, children too. For weak or injured chicks ask a vet and follow local rules.
+      {{ WORDS.washHandsAfterwardsChildrenToo }}
     </p>
   </div>
 </template>

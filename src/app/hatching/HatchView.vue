@@ -21,6 +21,7 @@ import DiagnosisCard from './DiagnosisCard.vue'
 import HatchResults from './HatchResults.vue'
 import HatchWatch from './HatchWatch.vue'
 import LockdownSteps from './LockdownSteps.vue'
+import { WORDS } from './words.ts'
 
 /** The last days of a set: lockdown, pips and chicks, what did not hatch, and what came of it all. */
 const props = defineProps<{ setId: string }>()
@@ -46,12 +47,16 @@ const lead = computed(() => {
   if (!set.value || !plan.value) return ''
   if (isOver.value)
     return waiting.value.length === 0
-      ? `${count(chicks.value, 'chick')} out. Every egg is accounted for.`
-      : `${count(chicks.value, 'chick')} out; ${count(waiting.value.length, 'egg')} to be opened.`
-  if (!isLocked.value) return 'Lockdown has not started.'
-  const out = chicks.value === 0 ? 'No chick out yet' : `${count(chicks.value, 'chick')} out`
+      ? WORDS.outEveryEggIsAccounted(count(chicks.value, 'chick'))
+      : WORDS.outToBeOpened(count(chicks.value, 'chick'), count(waiting.value.length, 'egg'))
+  if (!isLocked.value) return WORDS.lockdownHasNotStarted
+  const out = chicks.value === 0 ? WORDS.noChickOutYet : `${count(chicks.value, 'chick')} out`
   const stillIn = waiting.value.length - (hatch.value?.unnamed ?? 0)
-  return `${out}, ${count(stillIn, 'egg')} still in. Not late until ${sayDate(localDateOf(giveUpMs.value, store.hatchery.zone))}.`
+  return WORDS.stillInNotLateUntil(
+    out,
+    count(stillIn, 'egg'),
+    sayDate(localDateOf(giveUpMs.value, store.hatchery.zone)),
+  )
 })
 const isClosed = computed(() => plan.value?.finished === true)
 function undo(): void {
@@ -64,7 +69,7 @@ useKeys({ z: undo })
   <main v-if="set && plan" class="mx-auto flex max-w-5xl flex-col gap-5 p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">Hatch: {{ set.name }}</h1>
+        <h1 class="text-3xl font-bold">{{ WORDS.hatchName(set.name) }}</h1>
         <p class="text-ink-soft">
           {{ SPECIES[set.species].label }}, {{ dayWords(set, store.hatchery.zone, clock.nowMs) }}.
           <span data-testid="hatch-lead">{{ lead }}</span>
@@ -72,9 +77,10 @@ useKeys({ z: undo })
       </div>
       <div class="screen-only flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="store.journal.length === 0" @click="undo">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">Z</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }}
+          <span class="key hidden md:inline">Z</span>
         </button>
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
       </div>
     </div>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
@@ -100,10 +106,10 @@ useKeys({ z: undo })
       <p class="text-ink-soft">
         {{
           isClosed
-            ? 'Closed. Only its chicks’ tasks remain.'
+            ? WORDS.closedOnlyItsChicksTasks
             : waiting.length > 0
-              ? `${count(waiting.length, 'egg')} would be given up and wait for breakout.`
-              : 'Every egg is accounted for.'
+              ? WORDS.wouldBeGivenUpAnd(count(waiting.length, 'egg'))
+              : WORDS.everyEggIsAccountedFor
         }}
       </p>
     </div>

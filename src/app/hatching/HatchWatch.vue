@@ -23,6 +23,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, roughTime } from '../shared/wording.ts'
 import HatchCounts from './HatchCounts.vue'
 import HatchSchools from './HatchSchools.vue'
+import { WORDS } from './words.ts'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -77,9 +78,9 @@ function stateOf({ outcome, pipped, zipped }: Egg): State {
 function words(egg: Egg): string {
   switch (stateOf(egg)) {
     case 'pipped':
-      return `pipped ${hours(egg.pipped!.at).toFixed(0)} h ago`
+      return WORDS.pippedHAgo(hours(egg.pipped!.at).toFixed(0))
     case 'zipped':
-      return `zipping for ${hours(egg.zipped!.at).toFixed(0)} h`
+      return WORDS.zippingForH(hours(egg.zipped!.at).toFixed(0))
     case 'out':
       return 'out'
     case 'opened':
@@ -112,7 +113,7 @@ const openings = computed(() =>
   (stand.value?.log ?? []).filter(({ kind }) => kind === 'opened').map((event) => Date.parse(event.at)),
 )
 const restsUntil = computed(() => lidRestsUntil(openings.value, clock.nowMs))
-const OPENED_FOR = { hatching: 'chicks', water: 'water', other: 'something else' } as const
+const OPENED_FOR = { hatching: 'chicks', water: 'water', other: WORDS.somethingElse } as const
 type OpenedFor = keyof typeof OPENED_FOR
 function opened(reason: OpenedFor): void {
   const { value: id } = incubatorId
@@ -126,8 +127,8 @@ const moisture = computed(() => {
   const last = latest.sort((a, b) => b.atMs - a.atMs)[0]
   if (!last) return null
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
-  const is = last.value < low ? 'too dry' : last.value > high ? 'above target' : 'on target'
-  return `Humidity ${last.value.toFixed(0)} %: ${is} (target ${low} to ${high} %).`
+  const is = last.value < low ? WORDS.tooDry : last.value > high ? WORDS.aboveTarget : WORDS.onTarget
+  return WORDS.humidityTargetTo(last.value.toFixed(0), is, low, high)
 })
 const pictured = ref('')
 const picturedEgg = computed(() => inside.value.find(({ id }) => id === pictured.value))
@@ -139,30 +140,28 @@ function nameOf(egg: Egg): string {
 
 <template>
   <section class="card screen-only p-4 sm:p-5" aria-labelledby="watch-heading">
-    <h2 id="watch-heading" class="text-xl font-semibold">Pips and chicks</h2>
+    <h2 id="watch-heading" class="text-xl font-semibold">{{ WORDS.pipsAndChicks }}</h2>
     <p v-if="window" class="mt-1 text-lg" data-testid="hatch-window">
-      Remaining chicks: 80 % likely between {{ roughTime(window.fromMs, zone) }}, and
-      {{ roughTime(window.toMs, zone) }}.
+      {{ WORDS.remainingChicks80LikelyBetween(roughTime(window.fromMs, zone), roughTime(window.toMs, zone)) }}
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div class="mt-2 flex flex-wrap gap-x-6">
       <label class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="counts" type="radio" name="how-told" :value="false" class="accent-lamp" /> egg by
-        egg</label
+        ><input v-model="counts" type="radio" name="how-told" :value="false" class="accent-lamp" />
+        {{ WORDS.eggByEgg }}</label
       >
       <label class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" /> count
-        only</label
+        ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" />
+        {{ WORDS.countOnly }}</label
       >
       <label v-if="!counts" class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="zips" type="checkbox" class="accent-lamp" /> zips too</label
+        ><input v-model="zips" type="checkbox" class="accent-lamp" /> {{ WORDS.zipsToo }}</label
       >
     </div>
     <HatchCounts v-if="counts" :set="set" :most="inside.length" :told="told" />
     <template v-else>
       <p class="text-ink-soft">
-        Tap an egg when it pips, {{ zips ? 'again when it zips, ' : '' }}and again when the chick is out.
-        Leave the lid on.
+        {{ WORDS.tapAnEggWhenIt(zips ? 'again when it zips, ' : '') }}
       </p>
       <div
         v-for="tray in set.trays"
@@ -182,7 +181,7 @@ function nameOf(egg: Egg): string {
             'press-lamp': stateOf(egg) === 'out',
           }"
           :style="{ gridRow: egg.place!.row + 1, gridColumn: egg.place!.column + 1 }"
-          :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || 'waiting'}`"
+          :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || WORDS.waiting}`"
           @click="tap(egg)"
         >
           <span class="font-bold">{{ placeLabel(tray, egg.place!) }}</span>
@@ -191,22 +190,20 @@ function nameOf(egg: Egg): string {
       </div>
     </template>
     <p v-if="longestMs !== null" class="mt-2" data-testid="longest-pip">
-      Longest since pipping: {{ (longestMs / HOUR_MS).toFixed(0) }} hours. From pip to hatch takes 5 to 24,
-      sometimes more.
+      {{ WORDS.longestSincePippingHoursFrom((longestMs / HOUR_MS).toFixed(0)) }}
     </p>
     <div class="mt-4 border-t border-line pt-3">
-      <h3 class="font-semibold">The lid</h3>
+      <h3 class="font-semibold">{{ WORDS.theLid }}</h3>
       <p data-testid="lid-clock">
-        <template v-if="restsUntil !== null"
-          >Leave it shut until {{ at(restsUntil) }}: {{ LID_REST_HOURS }} hours of rest, except in
-          need.</template
-        >
-        <template v-else-if="openings.length > 0">Shut for {{ LID_REST_HOURS }} hours.</template>
-        <template v-else>Not opened since lockdown.</template>
+        <template v-if="restsUntil !== null">{{
+          WORDS.leaveItShutUntilHours(at(restsUntil), LID_REST_HOURS)
+        }}</template>
+        <template v-else-if="openings.length > 0">{{ WORDS.shutForHours(LID_REST_HOURS) }}</template>
+        <template v-else>{{ WORDS.notOpenedSinceLockdown }}</template>
         <span v-if="moisture" data-testid="hatch-moisture">{{ ` ${moisture}` }}</span>
       </p>
-      <div class="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="The lid was off for">
-        <span class="text-ink-soft">Opened for</span>
+      <div class="mt-2 flex flex-wrap items-center gap-2" role="group" :aria-label="WORDS.theLidWasOffFor">
+        <span class="text-ink-soft">{{ WORDS.openedFor }}</span>
         <button
           v-for="(name, reason) in OPENED_FOR"
           :key="reason"
@@ -220,9 +217,9 @@ function nameOf(egg: Egg): string {
     </div>
     <div class="mt-4 flex flex-wrap items-end gap-3 border-t border-line pt-3">
       <label
-        >Photo note for
+        >{{ WORDS.photoNoteFor }}
         <select v-model="pictured" class="field ml-1">
-          <option value="">no egg</option>
+          <option value="">{{ WORDS.noEgg }}</option>
           <option v-for="egg in inside" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
         </select></label
       >

@@ -14,6 +14,7 @@ import { shareWords } from '../../core/statistics/share.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import ShareBar from './ShareBar.vue'
 import YearLine from './YearLine.vue'
+import { WORDS } from './words.ts'
 
 /** All sets that ever were: searched, closed and opened again, held side by side, and year by year. */
 const store = useHatcheryStore()
@@ -42,10 +43,10 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
 
 <template>
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
-    <h1 class="text-3xl font-bold">History</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.history }}</h1>
     <p v-if="past.length === 0" class="card mt-5 p-5 text-lg">
-      Every set you run stays here, year by year, to look up and compare. There is none yet.
-      <RouterLink to="/plan" class="underline">Plan your first set</RouterLink>
+      {{ WORDS.everySetYouRunStays }}
+      <RouterLink to="/plan" class="underline">{{ WORDS.planYourFirstSet }}</RouterLink>
     </p>
     <template v-else>
       <section v-for="year in years" :key="year.year" class="mt-4" :aria-label="year.year" data-testid="year">
@@ -54,9 +55,9 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
           <p>
             {{ count(year.sets.length, 'set') }}, {{ count(year.eggs, 'egg') }},
             {{ count(year.chicks, 'chick')
-            }}<template v-if="year.results.hatchOfFertile"
-              >; hatch of fertile {{ shareWords(year.results.hatchOfFertile) }}</template
-            >
+            }}<template v-if="year.results.hatchOfFertile">{{
+              WORDS.hatchOfFertile(shareWords(year.results.hatchOfFertile))
+            }}</template>
           </p>
         </div>
         <YearLine :year="year" class="mt-1" />
@@ -64,22 +65,22 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
 
       <div class="mt-6 flex flex-wrap items-end gap-3">
         <label class="grow sm:max-w-sm"
-          >Search
+          >{{ WORDS.search }}
           <input
             v-model="words"
             type="search"
             class="field mt-1 block w-full"
-            placeholder="name, breed, bird, source, notes"
+            :placeholder="WORDS.nameBreedBirdSourceNotes"
         /></label>
         <label
-          >Show
+          >{{ WORDS.show }}
           <select v-model="state" class="field mt-1 block">
             <option v-for="(name, one) in STATES" :key="one" :value="one">{{ name }}</option>
           </select></label
         >
         <p class="text-ink-soft" role="status">{{ count(found.length, 'set') }}</p>
       </div>
-      <FewOf v-slot="{ shown }" :items="found" :most="40" what="sets">
+      <FewOf v-slot="{ shown }" :items="found" :most="40" :what="WORDS.sets">
         <ul class="mt-3" data-testid="history">
           <li
             v-for="one in shown"
@@ -92,7 +93,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
               class="hidden h-6 w-6 accent-lamp md:block"
               :value="one.set.id"
               :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(one.set.id)"
-              :aria-label="`Compare ${one.set.name}`"
+              :aria-label="WORDS.compareName(one.set.name)"
             />
             <div class="min-w-0">
               <RouterLink
@@ -100,14 +101,16 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
                 class="font-semibold underline decoration-line underline-offset-4 hover:decoration-lamp"
                 >{{ one.set.name }}</RouterLink
               >
-              <span class="block text-ink-soft"
-                >{{ one.set.breed || SPECIES[one.set.species].label }}, set
-                {{ sayLongDate(localDateOf(one.fromMs, zone)) }}</span
-              >
+              <span class="block text-ink-soft">{{
+                WORDS.labelSetLocalDateOf(
+                  one.set.breed || SPECIES[one.set.species].label,
+                  sayLongDate(localDateOf(one.fromMs, zone)),
+                )
+              }}</span>
             </div>
             <div>
               <template v-if="one.state === 'closed'"
-                >{{ count(one.chicks, 'chick') }} of {{ one.eggs.length }}
+                >{{ WORDS.chicksOfName(count(one.chicks, 'chick'), one.eggs.length) }}
                 <ShareBar :share="one.results.hatchOfFertile" />
               </template>
               <span v-else class="text-ink-soft">{{ count(one.eggs.length, 'egg') }}, {{ one.state }}</span>
@@ -118,7 +121,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
       </FewOf>
       <CompareSets v-if="compared.length > 1" :sets="compared" class="mt-6" />
       <p v-else class="mt-3 hidden text-ink-soft md:block">
-        Select 2 to {{ MOST_COMPARED }} sets to compare them.
+        {{ WORDS.select2ToSetsTo(MOST_COMPARED) }}
       </p>
     </template>
   </main>

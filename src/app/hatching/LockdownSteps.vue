@@ -14,6 +14,7 @@ import { eventDay } from '../shared/useSetPlan.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What is done once, before the lid stays shut. */
 const props = defineProps<{ set: EggSet; due: boolean }>()
@@ -81,19 +82,19 @@ const toRemove = computed(() => {
     return look !== undefined && actionOf(look, props.set) === 'remove'
   }).length
 })
-const WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
+const STEP_WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
   return {
-    'last-look': 'Candle every egg one last time',
-    'take-out-dead': 'Remove eggs that are certainly dead. If unsure, leave them in',
-    'turner-out': 'Turner removed or switched off',
-    'dividers-out': 'Dividers out: nothing a chick can get caught in',
-    'cover-grid': 'Non-slip mat over the grid. Never newspaper: legs splay on it',
-    'fill-channels': `Every water channel full, for ${low} to ${high} % humidity`,
-    'vents-third': 'Vents at least a third open',
-    'lay-eggs': 'Eggs on their sides or blunt end up, as you prefer',
-    'lid-on': 'Lid on. It stays on',
-    'brooder-warming': 'Brooder warming up, water and feed ready',
+    'last-look': WORDS.candleEveryEggOneLast,
+    'take-out-dead': WORDS.removeEggsThatAreCertainly,
+    'turner-out': WORDS.turnerRemovedOrSwitchedOff,
+    'dividers-out': WORDS.dividersOutNothingAChick,
+    'cover-grid': WORDS.nonSlipMatOverThe,
+    'fill-channels': WORDS.everyWaterChannelFullFor(low, high),
+    'vents-third': WORDS.ventsAtLeastAThird,
+    'lay-eggs': WORDS.eggsOnTheirSidesOr,
+    'lid-on': WORDS.lidOnItStaysOn,
+    'brooder-warming': WORDS.brooderWarmingUpWaterAnd,
   }
 })
 
@@ -124,16 +125,15 @@ function begin(): void {
 
 <template>
   <section class="card p-5" aria-labelledby="lockdown-heading" data-testid="lockdown">
-    <h2 id="lockdown-heading" class="text-xl font-semibold">Lockdown</h2>
-    <p v-if="!due" class="mt-1 text-ink-soft">Not yet. Keep turning until {{ lastTurning }}.</p>
+    <h2 id="lockdown-heading" class="text-xl font-semibold">{{ WORDS.lockdown }}</h2>
+    <p v-if="!due" class="mt-1 text-ink-soft">{{ WORDS.notYetKeepTurningUntil(lastTurning) }}</p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div
       v-if="turning.length > 0"
       class="mt-2 rounded-lg border border-lamp p-3"
       data-testid="lockdown-conflict"
     >
-      The lid of {{ incubator?.name }} must now stay shut, but other sets there still need turning:
-      {{ turning.map(({ name }) => name).join('; ') }}.
+      {{ WORDS.theLidOfMustNow(incubator?.name ?? '', turning.map(({ name }) => name).join('; ')) }}
       <div class="mt-2 flex flex-wrap gap-2">
         <button
           v-for="{ other, lying } in elsewhere"
@@ -142,16 +142,22 @@ function begin(): void {
           class="press"
           @click="carry(other.id)"
         >
-          Move to {{ other.name
-          }}{{ lying.length > 0 ? `, where ${lying.map(({ name }) => name).join(', ')} hatch` : '' }}
+          {{
+            WORDS.moveToNameWords(
+              other.name,
+              lying.length > 0 ? WORDS.whereNameHatch(lying.map(({ name }) => name).join(', ')) : '',
+            )
+          }}
         </button>
         <button v-if="!byHand" type="button" class="press" @click="stopForAll">
-          Turner off for all; turn the others by hand
+          {{ WORDS.turnerOffForAllTurn }}
         </button>
-        <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">Open incubator</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">{{
+          WORDS.openIncubator
+        }}</RouterLink>
       </div>
       <p v-if="byHand" class="mt-2 text-ink-soft">
-        Turn the others by hand, all at once, opening as seldom as possible.
+        {{ WORDS.turnTheOthersByHand }}
       </p>
     </div>
     <ol class="mt-3 flex flex-col">
@@ -167,24 +173,24 @@ function begin(): void {
             :checked="isDone(step)"
             @change="tick(step)"
           />
-          <span :class="{ 'text-ink-soft': isDone(step) }">{{ WORDS[step] }}</span>
+          <span :class="{ 'text-ink-soft': isDone(step) }">{{ STEP_WORDS[step] }}</span>
         </label>
         <RouterLink
           v-if="step === 'last-look'"
           :to="{ name: 'session', params: { setId: set.id } }"
           class="press"
-          >Candle</RouterLink
+          >{{ WORDS.candle }}</RouterLink
         >
         <RouterLink
           v-if="step === 'take-out-dead'"
           :to="{ name: 'removal', params: { setId: set.id } }"
           class="press"
-          >{{ toRemove > 0 ? `${count(toRemove, 'egg')} to remove` : 'To remove' }}</RouterLink
+          >{{ toRemove > 0 ? WORDS.eggsToRemove(count(toRemove, 'egg')) : WORDS.toRemove }}</RouterLink
         >
       </li>
     </ol>
     <button type="button" class="press mt-3 min-h-14" :class="{ 'press-lamp': left === 0 }" @click="begin">
-      {{ left === 0 ? 'Start lockdown: all done' : `Start lockdown with ${left} not done` }}
+      {{ left === 0 ? WORDS.startLockdownAllDone : WORDS.startLockdownWithNotDone(left) }}
     </button>
   </section>
 </template>

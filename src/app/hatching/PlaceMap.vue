@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { PlaceResults } from '../../domain/results-of-book.ts'
+import { WORDS } from './words.ts'
 
 /**
  * Of the fertile eggs in each place of a tray, how many hatched, over all sets that lay there. Dark is what is bad also at
@@ -15,13 +16,13 @@ const label = (row: number, column: number): string =>
   <div class="min-w-0">
     <h3 class="font-semibold">
       {{ map.incubator }}
-      <span class="font-normal text-ink-soft">trays of {{ map.rows }} by {{ map.columns }}</span>
+      <span class="font-normal text-ink-soft">{{ WORDS.traysOfBy(map.rows, map.columns) }}</span>
     </h3>
     <div
       class="mt-1 grid gap-1"
       :style="{ gridTemplateColumns: `repeat(${map.columns}, minmax(0, 4rem))` }"
       role="list"
-      :aria-label="`Hatch of fertile by place, ${map.incubator}`"
+      :aria-label="WORDS.hatchOfFertileByPlace(map.incubator)"
     >
       <template v-for="(row, r) in map.places" :key="r">
         <span
@@ -29,7 +30,7 @@ const label = (row: number, column: number): string =>
           :key="c"
           role="listitem"
           class="relative flex h-11 flex-col items-center justify-center overflow-hidden rounded border border-line text-xs leading-tight"
-          :aria-label="`${label(r, c)}: ${share ? `${share.count} of ${share.of} hatched` : 'no fertile egg'}`"
+          :aria-label="`${label(r, c)}: ${share ? WORDS.countOfOfWordHatched(share.count, share.of) : WORDS.noFertileEgg}`"
         >
           <span
             class="absolute inset-0 bg-ember"

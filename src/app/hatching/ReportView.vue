@@ -11,6 +11,7 @@ import { count, dayWords, percentWords, POLICY_WORDS } from '../shared/wording.t
 import DiagnosisCard from './DiagnosisCard.vue'
 import HatchResults from './HatchResults.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
+import { WORDS } from './words.ts'
 
 /** What came of a set, on one page to keep. */
 const props = defineProps<{ setId: string }>()
@@ -34,32 +35,40 @@ const facts = computed(() => {
   const days = (atMs: number): string => dayWords(now, zone.value, atMs)
   return [
     [
-      'Set',
+      WORDS.set,
       `${sayLongDate(localDateOf(Date.parse(now.setAt), zone.value))}, ${count(eggs.value.length, 'egg')}`,
     ],
     [
-      'From',
-      [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || 'not recorded',
+      WORDS.from,
+      [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || WORDS.notRecorded,
     ],
-    ['Hatched in', incubators.join(', ') || 'not recorded'],
-    ['Removal method', POLICY_WORDS[now.policy]],
+    [WORDS.hatchedIn, incubators.join(', ') || WORDS.notRecorded],
+    [WORDS.removalMethod, POLICY_WORDS[now.policy]],
     [
-      'Chicks out',
+      WORDS.chicksOut,
       outMs[0] === undefined
         ? 'none'
-        : `${say(outMs[0])} (${days(outMs[0])}) to ${say(outMs.at(-1)!)} (${days(outMs.at(-1)!)}); due ${say(plan.value.hatchAtMs)}`,
+        : WORDS.valueDaysToAtAt2(
+            say(outMs[0]),
+            days(outMs[0]),
+            say(outMs.at(-1)!),
+            days(outMs.at(-1)!),
+            say(plan.value.hatchAtMs),
+          ),
     ],
     [
-      'Water lost by lockdown',
-      losses.length > 0 ? `${percentWords(lost)}; ${percentWords(story.goodLoss)} is good` : 'not measured',
+      WORDS.waterLostByLockdown,
+      losses.length > 0
+        ? WORDS.percentWordsPercentWords2IsGood(percentWords(lost), percentWords(story.goodLoss))
+        : WORDS.notMeasured,
     ],
     [
-      'Temperature at the eggs',
+      WORDS.temperatureAtTheEggs,
       story.celsiusOver === null
-        ? 'not measured'
-        : `${story.celsiusOver < 0 ? '−' : '+'}${Math.abs(story.celsiusOver).toFixed(2)} °C from target`,
+        ? WORDS.notMeasured
+        : WORDS.cFromTarget(story.celsiusOver < 0 ? '−' : '+', Math.abs(story.celsiusOver).toFixed(2)),
     ],
-    ['Lid off after lockdown', story.openings === null ? 'not recorded' : count(story.openings, 'time')],
+    [WORDS.lidOffAfterLockdown, story.openings === null ? WORDS.notRecorded : count(story.openings, 'time')],
   ]
 })
 const print = (): void => globalThis.print()
@@ -69,10 +78,12 @@ const print = (): void => globalThis.print()
   <main v-if="set && plan" class="report mx-auto max-w-4xl p-6 print:p-0">
     <div class="screen-only mb-5 flex flex-wrap gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> Print
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
       </button>
-      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">Back to hatch</RouterLink>
-      <RouterLink to="/results" class="press">All results</RouterLink>
+      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">{{
+        WORDS.backToHatch
+      }}</RouterLink>
+      <RouterLink to="/results" class="press">{{ WORDS.allResults }}</RouterLink>
     </div>
     <h1 class="text-3xl font-bold">{{ set.name }}</h1>
     <p class="text-ink-soft">
@@ -92,7 +103,7 @@ const print = (): void => globalThis.print()
     <p v-if="set.notes" class="mt-3">{{ set.notes }}</p>
   </main>
   <main v-else class="p-8">
-    There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink>
+    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
   </main>
 </template>
 

@@ -12,6 +12,7 @@ import ShareBar from './ShareBar.vue'
 import { POLICY_WORDS } from '../shared/wording.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { saveTable } from '../shared/save-table.ts'
+import { WORDS } from './words.ts'
 
 /** All hatches, held against each other, with what few eggs leave open. */
 const store = useHatcheryStore()
@@ -20,10 +21,10 @@ const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
   set: 'set',
   bird: 'bird',
   breed: 'breed',
-  source: 'source or hen house',
-  'egg-age': 'age of the eggs',
+  source: WORDS.sourceOrHenHouse,
+  'egg-age': WORDS.ageOfTheEggs,
   incubator: 'incubator',
-  policy: 'removal method',
+  policy: WORDS.removalMethod2,
   candler: 'candler',
 }
 const sources = computed(() => ({
@@ -47,7 +48,7 @@ const hatches = computed(() =>
         : [],
   ),
 )
-const HEADS = ['Fertile, by candling', 'Hatched, of the set', 'Hatched, of the fertile'] as const
+const HEADS = [WORDS.fertileByCandling, WORDS.hatchedOfTheSet, WORDS.hatchedOfTheFertile] as const
 const percent = (value: number): string => `${Math.round(100 * value)} %`
 const words = (share: Share | null): string =>
   share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
@@ -60,8 +61,8 @@ const apart = computed(() => {
   const sorted = shares.sort((a, b) => b.share.count / b.share.of - a.share.count / a.share.of)
   const [best, worst] = [sorted[0]!, sorted.at(-1)!]
   return best.share.low > worst.share.high
-    ? `${best.name} hatched better than ${worst.name}. The difference is unlikely to be chance.`
-    : 'No clear difference: the intervals overlap, so it may be chance.'
+    ? WORDS.hatchedBetterThanTheDifference(best.name, worst.name)
+    : WORDS.noClearDifferenceTheIntervals
 })
 function saveResults(): void {
   const part = (share: Share | null): Array<number | ''> =>
@@ -87,26 +88,24 @@ function saveResults(): void {
 
 <template>
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
-    <h1 class="text-3xl font-bold">Results</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.results }}</h1>
     <p class="mt-1 max-w-3xl text-ink-soft">
-      Finished sets: every egg accounted for or given up. In brackets and as bars: 95 % confidence interval,
-      wide when there are few eggs.
+      {{ WORDS.finishedSetsEveryEggAccounted }}
     </p>
     <p v-if="rows.length === 0" class="card mt-5 p-5 text-lg" data-testid="no-results">
-      No set is finished yet. Tap pips and chicks on a set’s hatch page, and open what is left. The results
-      appear here.
-      <RouterLink to="/" class="underline">Back to Today</RouterLink>
+      {{ WORDS.noSetIsFinishedYet }}
+      <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
     </p>
     <template v-else>
       <div class="mt-4 flex flex-wrap items-end justify-between gap-3">
         <label
-          >Compare by
+          >{{ WORDS.compareBy }}
           <select v-model="group" class="field ml-1">
             <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
           </select></label
         >
         <button type="button" class="press" @click="saveResults">
-          <Download class="h-5 w-5" aria-hidden="true" /> CSV
+          <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.csv }}
         </button>
       </div>
       <p v-if="apart" class="mt-3" data-testid="apart">{{ apart }}</p>
@@ -114,8 +113,8 @@ function saveResults(): void {
         <table class="block w-full text-left sm:table" data-testid="results-table">
           <thead class="hidden sm:table-header-group">
             <tr class="text-ink-soft">
-              <th scope="col" class="py-1 pr-4 font-normal">By {{ GROUP_WORDS[group] }}</th>
-              <th scope="col" class="py-1 pr-4 font-normal">Eggs</th>
+              <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.byGroup(GROUP_WORDS[group]) }}</th>
+              <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.eggs }}</th>
               <th v-for="head in HEADS" :key="head" scope="col" class="py-1 pr-4 font-normal">{{ head }}</th>
             </tr>
           </thead>
@@ -127,10 +126,12 @@ function saveResults(): void {
             >
               <th scope="row" class="block py-1 pr-4 font-semibold sm:table-cell sm:py-2">{{ name }}</th>
               <td class="flex justify-between gap-3 py-1 sm:table-cell sm:py-2 sm:pr-4">
-                <span class="text-ink-soft sm:hidden">Eggs</span>
+                <span class="text-ink-soft sm:hidden">{{ WORDS.eggs }}</span>
                 <span
                   >{{ results.set
-                  }}<span v-if="results.open > 0" class="text-ink-soft">, {{ results.open }} open</span></span
+                  }}<span v-if="results.open > 0" class="text-ink-soft">{{
+                    WORDS.openOpen(results.open)
+                  }}</span></span
                 >
               </td>
               <td
@@ -146,17 +147,17 @@ function saveResults(): void {
           </tbody>
         </table>
       </div>
-      <section class="card mt-6 p-4" aria-label="Over time">
+      <section class="card mt-6 p-4" :aria-label="WORDS.overTime">
         <SharesOverTime
-          title="Hatch rate by set"
+          :title="WORDS.hatchRateBySet"
           :heads="['Set', 'Hatched', 'Of the fertile']"
           :shares="hatches"
         />
       </section>
       <section v-if="places.length > 0" class="card mt-6 p-4" aria-labelledby="places-heading">
-        <h2 id="places-heading" class="text-xl font-semibold">Where in the tray</h2>
+        <h2 id="places-heading" class="text-xl font-semibold">{{ WORDS.whereInTheTray }}</h2>
         <p class="text-ink-soft">
-          Hatch of fertile in each place. Darker means more surely low. One or two eggs prove nothing.
+          {{ WORDS.hatchOfFertileInEach }}
         </p>
         <div class="mt-3 flex flex-wrap gap-6" data-testid="places">
           <PlaceMap v-for="(map, i) in places" :key="i" :map="map" />

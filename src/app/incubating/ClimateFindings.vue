@@ -16,6 +16,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { EFFECT_WORDS } from '../shared/climate-words.ts'
 import { count, roughTime } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What the readings come to: time in the band, times outside with what they do, openings, and the hatch. */
 const props = defineProps<{
@@ -56,8 +57,13 @@ function timeWords(what: string, time: { inMs: number; belowMs: number; aboveMs:
     time.aboveMs > 0.005 * known ? `${percent(time.aboveMs, known)} above` : '',
   ].filter(Boolean)
   if (time.inMs === 0 && off.length === 1)
-    return `${what} ${time.aboveMs > 0 ? 'above' : 'below'} target for all ${hours(known)}`
-  return `${what} on target ${percent(time.inMs, known)} of ${hours(known)}${off.length > 0 ? ` (${off.join(', ')})` : ''}`
+    return WORDS.targetForAll(what, time.aboveMs > 0 ? 'above' : 'below', hours(known))
+  return WORDS.onTargetOf(
+    what,
+    percent(time.inMs, known),
+    hours(known),
+    off.length > 0 ? ` (${off.join(', ')})` : '',
+  )
 }
 
 const target = computed(() => (props.now.band.celsius.low + props.now.band.celsius.high) / 2)
@@ -79,8 +85,8 @@ const off = ({ extreme }: Excursion): number => Math.abs(extreme - target.value)
 const overlap = (a: Excursion, b: Excursion): boolean => a.fromMs < b.toMs && b.fromMs < a.toMs
 function excursionWords(excursion: Excursion): string {
   const ahead = hoursAhead(excursion, target.value, RATE_PER_CELSIUS)
-  const moves = Math.abs(ahead) >= 0.5 ? `, at most ${Math.abs(ahead).toFixed(1)} h` : ''
-  return `${at(excursion.fromMs)}, ${hours(excursion.toMs - excursion.fromMs)} ${excursion.side === 'above' ? 'above target, up' : 'below target, down'} to ${warm(excursion.extreme)}: ${EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))]}${moves}.`
+  const moves = Math.abs(ahead) >= 0.5 ? WORDS.atMostH(Math.abs(ahead).toFixed(1)) : ''
+  return `${at(excursion.fromMs)}, ${hours(excursion.toMs - excursion.fromMs)} ${excursion.side === 'above' ? WORDS.aboveTargetUp : WORDS.belowTargetDown} to ${warm(excursion.extreme)}: ${EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))]}${moves}.`
 }
 const openings = computed(() => {
   const all = props.facts.map(({ rhPercent }) => rhPercent?.openings ?? [])
@@ -88,9 +94,16 @@ const openings = computed(() => {
   const back = most.flatMap(({ backAfterMinutes }) => backAfterMinutes ?? [])
   const every = props.facts.flatMap(({ rhPercent }) => rhPercent?.everyMs ?? [])
   if (every.length > 0 && Math.min(...every) > SEES_OPENINGS_MS)
-    return `Lid openings cannot be detected: humidity was read every ${minutes(Math.min(...every))}, and openings only show when it is read at least every ${minutes(SEES_OPENINGS_MS)}.`
+    return WORDS.lidOpeningsCannotBeDetected(minutes(Math.min(...every)), minutes(SEES_OPENINGS_MS))
   if (most.length === 0) return ''
-  return `${count(most.length, 'time')} the lid was opened, judging by humidity${back.length > 0 ? `; humidity recovered after ${(back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0)} minutes on average` : ''}.`
+  return WORDS.theLidWasOpenedJudging(
+    count(most.length, 'time'),
+    back.length > 0
+      ? WORDS.humidityRecoveredAfterMinutesOn(
+          (back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0),
+        )
+      : '',
+  )
 })
 const compared = computed(() => {
   const known = props.comparison
@@ -99,11 +112,16 @@ const compared = computed(() => {
   return (['celsius', 'rhPercent'] as const).flatMap((what) => {
     const difference = known[what]
     if (!difference || difference.verdict === 'few') return []
-    const unit = what === 'celsius' ? '°C' : 'points of humidity'
+    const unit = what === 'celsius' ? '°C' : WORDS.pointsOfHumidity
     const more = `${Math.abs(difference.more.value).toFixed(what === 'celsius' ? 2 : 1)} ${unit}`
     return difference.verdict === 'same'
-      ? `${nameOf(one.probeId)} and ${nameOf(other.probeId)} agree well enough (${more}).`
-      : `${nameOf(one.probeId)} shows ${more} ${difference.more.value > 0 ? 'more' : 'less'} than ${nameOf(other.probeId)}. Check both, and enter below how far each is off.`
+      ? WORDS.andAgreeWellEnough(nameOf(one.probeId), nameOf(other.probeId), more)
+      : WORDS.showsThanCheckBothAnd(
+          nameOf(one.probeId),
+          more,
+          difference.more.value > 0 ? 'more' : 'less',
+          nameOf(other.probeId),
+        )
   })
 })
 const hatches = computed(() =>
@@ -114,7 +132,16 @@ const hatches = computed(() =>
     const ahead = Math.abs(forecast.aheadHours)
     return {
       id: set.id,
-      words: `${set.name} ${ahead < 1 ? 'is on schedule' : `is ${ahead.toFixed(0)} h ${forecast.aheadHours > 0 ? 'ahead of' : 'behind'} schedule`}; hatch about ${sayDate(localDateOf(forecast.atMs, zone.value))}, 80 % likely between ${roughTime(forecast.fromMs, zone.value)}, and ${roughTime(forecast.toMs, zone.value)}${checked ? '' : '. A second thermometer would narrow this'}.`,
+      words: WORDS.hatchAbout80LikelyBetween(
+        set.name,
+        ahead < 1
+          ? WORDS.isOnSchedule
+          : WORDS.isHSchedule(ahead.toFixed(0), forecast.aheadHours > 0 ? WORDS.aheadOf : 'behind'),
+        sayDate(localDateOf(forecast.atMs, zone.value)),
+        roughTime(forecast.fromMs, zone.value),
+        roughTime(forecast.toMs, zone.value),
+        checked ? '' : '. A second thermometer would narrow this',
+      ),
     }
   }),
 )
@@ -122,22 +149,22 @@ const hatches = computed(() =>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="findings-heading" data-testid="findings">
-    <h2 id="findings-heading" class="text-xl font-semibold">Effect on the eggs</h2>
+    <h2 id="findings-heading" class="text-xl font-semibold">{{ WORDS.effectOnTheEggs }}</h2>
     <ul class="mt-2 flex list-disc flex-col gap-1.5 pl-5">
       <li v-for="set in hatches" :key="set.id" data-testid="forecast">{{ set.words }}</li>
       <li v-for="({ excursion, probeId }, i) in warmth" :key="i" data-testid="excursion">
         {{ excursionWords(excursion) }} <span class="text-ink-soft">({{ nameOf(probeId) }})</span>
       </li>
-      <li v-if="facts.length > 0 && warmth.length === 0">No lasting deviation in this period.</li>
+      <li v-if="facts.length > 0 && warmth.length === 0">{{ WORDS.noLastingDeviationInThis }}</li>
       <li v-if="openings">{{ openings }}</li>
       <li v-for="words in compared" :key="words" data-testid="compared">{{ words }}</li>
     </ul>
-    <h3 class="mt-3 font-semibold">Time on target, {{ count(spanDays, 'day') }}</h3>
+    <h3 class="mt-3 font-semibold">{{ WORDS.timeOnTarget(count(spanDays, 'day')) }}</h3>
     <ul class="mt-1 text-ink-soft">
       <li v-for="{ probeId, words } in inBand" :key="probeId">{{ nameOf(probeId) }}: {{ words }}.</li>
     </ul>
     <p class="mt-3 text-sm text-ink-soft">
-      Each °C changes the rate of development by 9 %. Short openings cool the air, not the eggs.
+      {{ WORDS.eachCChangesTheRate }}
     </p>
   </section>
 </template>

@@ -20,6 +20,7 @@ import IncubatorLogList from './IncubatorLogList.vue'
 import LoggerImport from './LoggerImport.vue'
 import SensorList from './SensorList.vue'
 import { useClimate } from './useClimate.ts'
+import { WORDS } from './words.ts'
 
 /** The air of one incubator: how it is, how it was, what that does, and by what it is known. */
 const props = defineProps<{ incubatorId: string; days?: number }>()
@@ -30,7 +31,7 @@ const { problem, saving } = useSaving()
 const SPANS = [
   ['day', 'A day', 1],
   ['week', 'A week', 7],
-  ['three-weeks', 'Three weeks', 21],
+  ['three-weeks', WORDS.threeWeeks, 21],
 ] as const
 const spanDays = ref(props.days ?? 7)
 const units = computed(() => store.hatchery.units)
@@ -81,7 +82,7 @@ const events = computed((): ClimateEvent[] => {
   const lids = store.sessions.flatMap((session) =>
     session.events.flatMap((event): ClimateEvent[] =>
       event.kind === 'opened' && trayIds.value.has(event.trayId)
-        ? [{ atMs: Date.parse(event.at), lane: 'candling', words: 'Candling, lid off' }]
+        ? [{ atMs: Date.parse(event.at), lane: 'candling', words: WORDS.candlingLidOff }]
         : [],
     ),
   )
@@ -100,7 +101,11 @@ const events = computed((): ClimateEvent[] => {
     (rhPercent?.openings ?? []).map(({ fromMs: atMs, before, lowest, backAfterMinutes }): ClimateEvent => ({
       atMs,
       lane: 'lid',
-      words: `Lid opened, judging by humidity: ${before.toFixed(0)} to ${lowest.toFixed(0)} %${backAfterMinutes === null ? '' : `, back after ${backAfterMinutes.toFixed(0)} min`}`,
+      words: WORDS.lidOpenedJudgingByHumidity(
+        before.toFixed(0),
+        lowest.toFixed(0),
+        backAfterMinutes === null ? '' : WORDS.backAfterMin(backAfterMinutes.toFixed(0)),
+      ),
     })),
   )
   return [...log, ...lids, ...looks, ...felt]
@@ -126,20 +131,27 @@ useKeys({ z: () => void saving(() => store.undo()) })
 
 <template>
   <main v-if="!now" class="p-8">
-    There is no such incubator. <RouterLink to="/" class="underline">Back to Today</RouterLink>
+    {{ WORDS.thereIsNoSuchIncubator }}
+    <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
   </main>
   <main v-else class="mx-auto max-w-6xl p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
         <h1 class="text-3xl font-bold">{{ now.incubator.name }}</h1>
         <p class="text-ink-soft">
-          {{ now.sets.length > 0 ? now.sets.map(({ name }) => name).join(', ') : 'Empty' }}. Target:
-          {{ warm(now.band.celsius.low) }} to {{ warm(now.band.celsius.high) }},
-          {{ now.band.rhPercent.low }} to {{ now.band.rhPercent.high }} %.
+          {{
+            WORDS.targetToTo(
+              now.sets.length > 0 ? now.sets.map(({ name }) => name).join(', ') : WORDS.empty,
+              warm(now.band.celsius.low),
+              warm(now.band.celsius.high),
+              now.band.rhPercent.low,
+              now.band.rhPercent.high,
+            )
+          }}
         </p>
       </div>
       <RouterLink :to="{ name: 'round', params: { incubatorId } }" class="press press-lamp"
-        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> Start round</RouterLink
+        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.startRound }}</RouterLink
       >
     </div>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
@@ -153,7 +165,11 @@ useKeys({ z: () => void saving(() => store.undo()) })
       </li>
     </ul>
 
-    <ul v-if="latest.length > 0" class="mt-4 flex flex-wrap gap-x-10 gap-y-2" aria-label="Latest readings">
+    <ul
+      v-if="latest.length > 0"
+      class="mt-4 flex flex-wrap gap-x-10 gap-y-2"
+      :aria-label="WORDS.latestReadings"
+    >
       <li v-for="probe in latest" :key="probe.id">
         <span class="text-ink-soft"
           ><span
@@ -173,8 +189,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
 
     <section class="card mt-5 p-4 sm:p-5" aria-labelledby="air-heading">
       <div class="mb-2 flex flex-wrap items-center justify-between gap-3">
-        <h2 id="air-heading" class="text-xl font-semibold">Temperature and humidity over time</h2>
-        <div class="flex gap-2" role="group" aria-label="How far back">
+        <h2 id="air-heading" class="text-xl font-semibold">{{ WORDS.temperatureAndHumidityOverTime }}</h2>
+        <div class="flex gap-2" role="group" :aria-label="WORDS.howFarBack">
           <button
             v-for="[key, word, back] in SPANS"
             :key="key"
@@ -190,12 +206,11 @@ useKeys({ z: () => void saving(() => store.undo()) })
       </div>
       <p v-if="climate.problem.value" class="text-ember" role="alert">{{ climate.problem.value }}</p>
       <p v-if="climate.readings.value === 0" class="py-4 text-ink-soft" data-testid="no-readings">
-        No readings in this period. Do a round and enter what the display shows, add a sensor, or import a
-        logger file below.
+        {{ WORDS.noReadingsInThisPeriod }}
       </p>
       <ClimateChart
         v-else
-        :title="`Temperature and humidity in ${now.incubator.name}`"
+        :title="WORDS.temperatureAndHumidityIn(now.incubator.name)"
         :client="climate.client"
         :opened="climate.opened.value"
         :probes="standing"
@@ -208,7 +223,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
         :points="points"
         :table="table"
       />
-      <p class="mt-2 text-sm text-ink-soft">Shaded: target range. Drag to pan; scroll or pinch to zoom.</p>
+      <p class="mt-2 text-sm text-ink-soft">{{ WORDS.shadedTargetRangeDragTo }}</p>
     </section>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-2">

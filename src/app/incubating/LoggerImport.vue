@@ -16,6 +16,7 @@ import { useDevicesStore } from '../shared/devices.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useLoggerFile } from './useLoggerFile.ts'
+import { WORDS } from './words.ts'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
@@ -26,13 +27,13 @@ const file = useLoggerFile()
 const { name, table, columns, dayFirst, found, problem, refused, reading } = file
 const zone = computed(() => store.hatchery.zone)
 const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
-  when: 'day and time',
+  when: WORDS.dayAndTime,
   date: 'day',
-  time: 'time of day',
+  time: WORDS.timeOfDay,
   celsius: 'temperature, °C',
   fahrenheit: 'temperature, °F',
   rhPercent: 'humidity, %',
-  nothing: 'not used',
+  nothing: WORDS.notUsed,
 }
 
 const height = ref<ProbeRecord['height']>('air')
@@ -90,7 +91,7 @@ function importReadings(): void {
       ...hatcheryRecordOf(store.hatchery),
       loggerColumns: [...heads.values()].slice(-60),
     })
-    const words = `${count(ready.readings.length, 'reading')} imported as “${probe.name}”.`
+    const words = WORDS.readingsImportedAsName(count(ready.readings.length, 'reading'), probe.name)
     file.forget()
     done.value = words
   })
@@ -99,31 +100,33 @@ function importReadings(): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="logger-heading" data-testid="logger">
-    <h2 id="logger-heading" class="text-xl font-semibold">Import a logger file</h2>
+    <h2 id="logger-heading" class="text-xl font-semibold">{{ WORDS.importALoggerFile }}</h2>
     <div class="mt-2 flex flex-wrap gap-3">
       <label class="press focus-within:border-lamp">
-        <FileUp class="h-5 w-5" aria-hidden="true" /> Choose a CSV file
+        <FileUp class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseACsvFile }}
         <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
       </label>
       <button v-if="devices.there?.air === 'stand-in'" type="button" class="press" @click="tryOne">
-        Try a simulated one
+        {{ WORDS.tryASimulatedOne }}
       </button>
     </div>
     <p v-if="problem || notSaved" class="mt-2 text-ember" role="alert">{{ problem || notSaved }}</p>
-    <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">Reading the file…</p>
+    <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">{{ WORDS.readingTheFile }}</p>
     <p v-if="done" class="mt-2" role="status">
-      {{ done }} <span class="text-ink-soft">Press Z to undo.</span>
+      {{ done }} <span class="text-ink-soft">{{ WORDS.pressZToUndo }}</span>
     </p>
     <template v-if="table">
       <table class="mt-3 w-full text-left">
         <caption class="sr-only">
-          Columns
+          {{
+            WORDS.columns
+          }}
         </caption>
         <thead>
           <tr class="text-ink-soft">
-            <th scope="col" class="py-1 font-normal">Column</th>
-            <th scope="col" class="py-1 font-normal">First row</th>
-            <th scope="col" class="py-1 font-normal">Meaning</th>
+            <th scope="col" class="py-1 font-normal">{{ WORDS.column }}</th>
+            <th scope="col" class="py-1 font-normal">{{ WORDS.firstRow }}</th>
+            <th scope="col" class="py-1 font-normal">{{ WORDS.meaning }}</th>
           </tr>
         </thead>
         <tbody>
@@ -131,7 +134,7 @@ function importReadings(): void {
             <td class="py-1 pr-2">{{ head }}</td>
             <td class="py-1 pr-2 text-ink-soft">{{ table.firstRow[i] }}</td>
             <td class="py-1">
-              <select v-model="columns[i]" class="field" :aria-label="`${head} means`">
+              <select v-model="columns[i]" class="field" :aria-label="WORDS.headMeans(head)">
                 <option v-for="column in LOGGER_COLUMNS" :key="column" :value="column">
                   {{ COLUMN_WORDS[column] }}
                 </option>
@@ -143,34 +146,40 @@ function importReadings(): void {
       <p v-if="refused" class="mt-2 text-ember" role="alert">{{ refused }}</p>
       <template v-if="found">
         <fieldset v-if="found.dayFirst === null || dayFirst !== null" class="mt-2">
-          <legend>The dates are ambiguous. Which comes first?</legend>
+          <legend>{{ WORDS.theDatesAreAmbiguousWhich }}</legend>
           <label class="mr-4"
-            ><input v-model="dayFirst" type="radio" name="order" :value="true" /> day first</label
+            ><input v-model="dayFirst" type="radio" name="order" :value="true" /> {{ WORDS.dayFirst }}</label
           >
-          <label><input v-model="dayFirst" type="radio" name="order" :value="false" /> month first</label>
+          <label
+            ><input v-model="dayFirst" type="radio" name="order" :value="false" />
+            {{ WORDS.monthFirst }}</label
+          >
         </fieldset>
         <p class="mt-2" data-testid="logger-found">
           {{ count(found.readings.length, 'reading')
-          }}<template v-if="found.readings.length > 0"
-            >, {{ at(found.readings[0]!.atMs) }} to {{ at(found.readings.at(-1)!.atMs) }}</template
+          }}<template v-if="found.readings.length > 0">{{
+            WORDS.atToAtMs(at(found.readings[0]!.atMs), at(found.readings.at(-1)!.atMs))
+          }}</template
           >.
         </p>
         <details v-if="found.bad.length > 0" class="mt-1">
-          <summary class="text-ember">{{ count(found.bad.length, 'row') }} left out</summary>
+          <summary class="text-ember">{{ WORDS.rowsLeftOut(count(found.bad.length, 'row')) }}</summary>
           <ul class="mt-1 max-h-48 overflow-auto">
-            <li v-for="row in found.bad.slice(0, 200)" :key="row.line">line {{ row.line }}: {{ row.why }}</li>
+            <li v-for="row in found.bad.slice(0, 200)" :key="row.line">
+              {{ WORDS.lineLineWhy(row.line, row.why) }}
+            </li>
           </ul>
         </details>
         <div class="mt-3 flex flex-wrap items-end gap-3">
           <label class="flex flex-col gap-1"
-            >Name
+            >{{ WORDS.name }}
             <input v-model="name" class="field" maxlength="60" />
           </label>
           <label class="flex flex-col gap-1"
-            >Position
+            >{{ WORDS.position }}
             <select v-model="height" class="field">
-              <option value="air">in the air</option>
-              <option value="eggs">at the eggs</option>
+              <option value="air">{{ WORDS.inTheAir }}</option>
+              <option value="eggs">{{ WORDS.atTheEggs }}</option>
             </select>
           </label>
           <button
@@ -184,14 +193,14 @@ function importReadings(): void {
             "
             @click="importReadings"
           >
-            Import
+            {{ WORDS.import }}
           </button>
-          <button type="button" class="press" @click="file.forget">Cancel</button>
+          <button type="button" class="press" @click="file.forget">{{ WORDS.cancel }}</button>
         </div>
       </template>
     </template>
     <p class="mt-3 text-sm text-ink-soft">
-      Any table with times and readings, in any order, language or unit. Column meanings are remembered.
+      {{ WORDS.anyTableWithTimesAnd }}
     </p>
   </section>
 </template>

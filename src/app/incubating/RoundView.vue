@@ -13,6 +13,7 @@ import { alarmWords, ventWords } from '../shared/climate-words.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import StepField from './StepField.vue'
 import { useRound } from './useRound.ts'
+import { WORDS } from './words.ts'
 
 /** The round at one incubator: one screen, one hand, readable in both rooms. */
 const props = defineProps<{ incubatorId: string }>()
@@ -62,16 +63,16 @@ function noteReading(): void {
   })
 }
 
-const dueWords = (dueMs: number): string => `Due ${dueMs > clock.nowMs ? 'at' : 'since'} ${at(dueMs)}`
+const dueWords = (dueMs: number): string => WORDS.dueWordsAt(dueMs > clock.nowMs ? 'at' : 'since', at(dueMs))
 const standing = computed(() => {
   const stand = now.value
-  if (!stand?.round) return 'Empty.'
+  if (!stand?.round) return WORDS.empty2
   const { dueMs, nextMs, missed } = stand.round
-  const due = dueMs === null ? `Done. Next round at ${at(nextMs)}.` : `${dueWords(dueMs)}.`
+  const due = dueMs === null ? WORDS.doneNextRoundAt(at(nextMs)) : `${dueWords(dueMs)}.`
   const kindly =
     missed === 0
       ? ''
-      : ` ${missed === 1 ? 'One round' : `${missed} rounds`} missed in the last day. Eggs cope with that; carry on from here.`
+      : ` ${missed === 1 ? WORDS.oneRound : `${missed} rounds`} missed in the last day. Eggs cope with that; carry on from here.`
   return due + kindly
 })
 const turn = computed(() => {
@@ -81,35 +82,35 @@ const turn = computed(() => {
   const { dueMs, nextMs } = stand.turning
   return {
     side,
-    words: `${stand.sideUp ? `${stand.sideUp} is up now. ` : ''}${dueMs === null ? `Next turn ${at(nextMs)}` : dueWords(dueMs)}`,
+    words: `${stand.sideUp ? `${stand.sideUp} is up now. ` : ''}${dueMs === null ? WORDS.nextTurnAt(at(nextMs)) : dueWords(dueMs)}`,
     isDue: dueMs !== null,
   }
 })
 const water = computed(() => {
   const last = now.value?.log.findLast(({ kind }) => kind === 'watered')
-  if (!last) return 'not recorded yet'
+  if (!last) return WORDS.notRecordedYet
   const hours = (clock.nowMs - Date.parse(last.at)) / HOUR_MS
-  return hours < 1 ? 'topped up just now' : `topped up ${hours.toFixed(0)} h ago`
+  return hours < 1 ? WORDS.toppedUpJustNow : WORDS.toppedUpHAgo(hours.toFixed(0))
 })
 const vents = computed(() => {
   const last = now.value?.log.findLast((event) => event.kind === 'vents')
-  return last ? ventWords(last.openPercent) : 'not recorded yet'
+  return last ? ventWords(last.openPercent) : WORDS.notRecordedYet
 })
 const VENTS = [0, 33, 50, 100] as const
 const CHANNELS = [
-  ['first', 'First'],
-  ['second', 'Second'],
-  ['both', 'All'],
+  ['first', WORDS.first],
+  ['second', WORDS.second],
+  ['both', WORDS.all],
 ] as const
 
 function allWell(): void {
-  void log('Checked, all well', { kind: 'round' })
+  void log(WORDS.checkedAllWell, { kind: 'round' })
 }
 function turned(): void {
-  if (turn.value) void log(`Turned, ${turn.value.side} up`, { kind: 'turned', sideUp: turn.value.side })
+  if (turn.value) void log(WORDS.turnedSideUp(turn.value.side), { kind: 'turned', sideUp: turn.value.side })
 }
 function watered(channel: 'first' | 'second' | 'both'): void {
-  void log('Water topped up', { kind: 'watered', channel })
+  void log(WORDS.waterToppedUp2, { kind: 'watered', channel })
 }
 useKeys({
   Enter: allWell,
@@ -122,17 +123,18 @@ useKeys({
 
 <template>
   <main v-if="!now" class="p-8">
-    There is no such incubator. <RouterLink to="/" class="underline">Back to Today</RouterLink>
+    {{ WORDS.thereIsNoSuchIncubator }}
+    <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
   </main>
   <main v-else class="mx-auto flex max-w-3xl flex-col gap-4 p-4 text-lg sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">Round: {{ now.incubator.name }}</h1>
+        <h1 class="text-3xl font-bold">{{ WORDS.roundName(now.incubator.name) }}</h1>
         <p class="text-ink-soft" data-testid="round-standing">{{ standing }}</p>
       </div>
-      <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press"
-        >Open incubator</RouterLink
-      >
+      <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press">{{
+        WORDS.openIncubator
+      }}</RouterLink>
     </div>
 
     <p
@@ -145,7 +147,7 @@ useKeys({
       {{ alarmWords(alarm, units).todo }}
     </p>
 
-    <ul v-if="sensed.length > 0" class="flex flex-wrap gap-x-8 gap-y-1" aria-label="Sensors now">
+    <ul v-if="sensed.length > 0" class="flex flex-wrap gap-x-8 gap-y-1" :aria-label="WORDS.sensorsNow">
       <li v-for="probe in sensed" :key="probe.id">
         <span class="text-ink-soft">{{ probe.name }}</span>
         <span v-if="probe.celsius !== null" class="ml-2 text-2xl font-semibold">{{
@@ -158,7 +160,8 @@ useKeys({
     </ul>
 
     <button type="button" class="press press-lamp min-h-20 text-2xl" @click="allWell">
-      <Check class="h-8 w-8" aria-hidden="true" /> All well <span class="key hidden md:inline">Enter</span>
+      <Check class="h-8 w-8" aria-hidden="true" /> {{ WORDS.allWell }}
+      <span class="key hidden md:inline">Enter</span>
     </button>
     <button
       v-if="turn"
@@ -168,15 +171,16 @@ useKeys({
       @click="turned"
     >
       <span class="flex items-center gap-3"
-        ><RotateCw class="h-7 w-7" aria-hidden="true" /> Turned, {{ turn.side }} up
+        ><RotateCw class="h-7 w-7" aria-hidden="true" /> {{ WORDS.turnedSideUp(turn.side) }}
         <span class="key hidden md:inline">T</span></span
       >
       <span class="text-base font-normal">{{ turn.words }}</span>
     </button>
 
-    <div class="card p-3" role="group" aria-label="Water">
+    <div class="card p-3" role="group" :aria-label="WORDS.water">
       <p class="mb-2 flex items-center gap-2">
-        <Droplet class="h-5 w-5" aria-hidden="true" /> Water <span class="text-ink-soft">{{ water }}</span>
+        <Droplet class="h-5 w-5" aria-hidden="true" /> {{ WORDS.water }}
+        <span class="text-ink-soft">{{ water }}</span>
       </p>
       <div class="grid grid-cols-3 gap-2">
         <button
@@ -184,7 +188,7 @@ useKeys({
           :key="channel"
           type="button"
           class="press min-h-16"
-          :aria-label="`Water topped up: ${word}`"
+          :aria-label="WORDS.waterToppedUp(word)"
           @click="watered(channel)"
         >
           {{ word }} <span v-if="channel === 'both'" class="key hidden md:inline">W</span>
@@ -196,20 +200,21 @@ useKeys({
       <div class="grid gap-3 sm:grid-cols-2">
         <StepField
           v-model="celsius"
-          :label="`Display, ${unitSymbol(units, 'temperature')}`"
+          :label="WORDS.displayUnitSymbol(unitSymbol(units, 'temperature'))"
           :step="0.1"
           :digits="1"
         />
-        <StepField v-model="rhPercent" label="Hygrometer, %" :step="1" :digits="0" />
+        <StepField v-model="rhPercent" :label="WORDS.hygrometer" :step="1" :digits="0" />
       </div>
       <button type="submit" class="press mt-3 min-h-16 w-full">
-        Save readings <span class="key hidden md:inline">R</span>
+        {{ WORDS.saveReadings }} <span class="key hidden md:inline">R</span>
       </button>
     </form>
 
-    <div class="card p-3" role="group" aria-label="Vents">
+    <div class="card p-3" role="group" :aria-label="WORDS.vents">
       <p class="mb-2 flex items-center gap-2">
-        <Wind class="h-5 w-5" aria-hidden="true" /> Vents <span class="text-ink-soft">{{ vents }}</span>
+        <Wind class="h-5 w-5" aria-hidden="true" /> {{ WORDS.vents }}
+        <span class="text-ink-soft">{{ vents }}</span>
       </p>
       <div class="grid grid-cols-4 gap-2">
         <button
@@ -226,14 +231,14 @@ useKeys({
 
     <div class="flex items-center gap-3">
       <button type="button" class="press min-h-14" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">Z</span>
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }}
+        <span class="key hidden md:inline">Z</span>
       </button>
       <p role="status" data-testid="round-done">{{ done }}</p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
     <p class="text-sm text-ink-soft">
-      Dry your hands before touching plugs or switches. Wash them before and after handling eggs. Open vents
-      more as embryos grow: at least a third at lockdown.
+      {{ WORDS.dryYourHandsBeforeTouching }}
     </p>
   </main>
 </template>

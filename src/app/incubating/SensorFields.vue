@@ -4,12 +4,13 @@ import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { SensorReading } from '../../contracts/wire/sensor.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
+import { WORDS } from './words.ts'
 
 /** Which of a sensor's figures are its warmth and its moisture, where it says more than these two. */
 const props = defineProps<{ probe: ProbeRecord; said: SensorReading; units: UnitSystem }>()
 const emit = defineEmits<{ choose: [fields: ProbeRecord['fields']] }>()
 
-const NAMES = { celsius: 'Temperature', rhPercent: 'Humidity' } as const
+const NAMES = { celsius: WORDS.temperature, rhPercent: WORDS.humidity } as const
 type What = keyof typeof NAMES
 
 const open = ref(false)
@@ -17,7 +18,7 @@ const now = computed(() => asChosen(props.said, props.probe.fields))
 const pathOf = (what: What): string | null => props.probe.fields[what] ?? props.said.taken[what]
 const sayIt = (what: What, value: number | null): string =>
   value === null
-    ? 'not sent'
+    ? WORDS.notSent
     : what === 'celsius'
       ? sayQuantity(props.units, 'temperature', value)
       : `${Math.round(value)} %`
@@ -25,7 +26,7 @@ const words = computed(() =>
   (['celsius', 'rhPercent'] as const)
     .map((what) => {
       const path = pathOf(what)
-      return `${NAMES[what].toLowerCase()} ${path ? `from “${path}”, ${sayIt(what, now.value[what])}` : 'not set'}`
+      return `${NAMES[what].toLowerCase()} ${path ? WORDS.fromPathValue(path, sayIt(what, now.value[what])) : WORDS.notSet}`
     })
     .join('; '),
 )
@@ -38,27 +39,29 @@ function choose(what: What, event: Event): void {
 
 <template>
   <p class="text-sm text-ink-soft">
-    It sends several figures: {{ words }}.
+    {{ WORDS.itSendsSeveralFigures(words) }}
     <button
       type="button"
       class="min-h-11 px-1 underline underline-offset-4"
       :aria-expanded="open"
-      :aria-label="`Figures of ${probe.name}`"
+      :aria-label="WORDS.figuresOfName(probe.name)"
       @click="open = !open"
     >
-      {{ open ? 'Done' : 'Change' }}
+      {{ open ? WORDS.done : WORDS.change }}
     </button>
   </p>
   <div v-if="open" class="mt-1 flex flex-wrap gap-3">
     <label v-for="(name, what) in NAMES" :key="what" class="flex flex-col gap-1"
       >{{ name }}
       <select class="field" :value="probe.fields[what] ?? ''" @change="choose(what, $event)">
-        <option value="">automatic{{ said.taken[what] ? `: ${said.taken[what]}` : ', none found' }}</option>
+        <option value="">
+          {{ WORDS.automaticWords(said.taken[what] ? `: ${said.taken[what]}` : WORDS.noneFound) }}
+        </option>
         <option v-for="field in choices(what)" :key="field.path" :value="field.path">
-          {{ field.path }}, {{ sayIt(what, field[what]) }} now
+          {{ WORDS.pathValueNow(field.path, sayIt(what, field[what])) }}
         </option>
       </select></label
     >
-    <p class="basis-full text-sm text-ink-soft">Applies from now on. Earlier readings stay as they are.</p>
+    <p class="basis-full text-sm text-ink-soft">{{ WORDS.appliesFromNowOnEarlier }}</p>
   </div>
 </template>

@@ -12,6 +12,7 @@ import { useBluetoothSensors } from '../shared/bluetooth-sensors.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import SensorFields from './SensorFields.vue'
+import { WORDS } from './words.ts'
 
 /** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -35,7 +36,7 @@ const troubleOf = (probe: ProbeRecord): string | null => {
 }
 const standsIn = (sensor: string): string => {
   const stand = sensing.incubators.find(({ probes }) => probes.some((probe) => probe.sensor === sensor))
-  return stand ? `now in ${stand.incubator.name}` : 'not placed yet: nothing is recorded'
+  return stand ? WORDS.nowInName(stand.incubator.name) : WORDS.notPlacedYetNothingIs
 }
 
 function put(sensor: string, height: ProbeRecord['height']): void {
@@ -59,7 +60,7 @@ function check(probe: ProbeRecord): void {
     : fromShown(units.value, 'temperature', shows.value) -
       fromShown(units.value, 'temperature', truly.value as number)
   if ((rhPercent !== null && Math.abs(rhPercent) > 50) || (celsius !== null && Math.abs(celsius) > 10)) {
-    problem.value = 'That is too far off: the sensor is broken, or there is a typing error.'
+    problem.value = WORDS.thatIsTooFarOff
     return
   }
   const event = {
@@ -80,18 +81,18 @@ function check(probe: ProbeRecord): void {
 }
 function checkWords(probe: ProbeRecord): string {
   const last = checksOf(probe).at(-1)
-  if (!last) return 'never checked'
+  if (!last) return WORDS.neverChecked
   const off =
     last.rhPercent !== null
-      ? `shows ${Math.abs(last.rhPercent)} points too ${last.rhPercent < 0 ? 'low' : 'high'}`
-      : `shows ${Math.abs(last.celsius!)} °C too ${last.celsius! < 0 ? 'low' : 'high'}`
-  return `checked ${sayDate(localDateOf(Date.parse(last.at), zone.value))}: ${off}; readings are corrected for it`
+      ? WORDS.showsPointsToo(Math.abs(last.rhPercent), last.rhPercent < 0 ? 'low' : 'high')
+      : WORDS.showsCToo(Math.abs(last.celsius!), last.celsius! < 0 ? 'low' : 'high')
+  return WORDS.checkedReadingsAreCorrectedFor(sayDate(localDateOf(Date.parse(last.at), zone.value)), off)
 }
 </script>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="sensors-heading" data-testid="sensors">
-    <h2 id="sensors-heading" class="text-xl font-semibold">Sensors</h2>
+    <h2 id="sensors-heading" class="text-xl font-semibold">{{ WORDS.sensors }}</h2>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="sensing.problem" class="mt-2 text-ember" role="alert">{{ sensing.problem }}</p>
     <p v-if="bluetooth.problem" class="mt-2 text-ember" role="alert">{{ bluetooth.problem }}</p>
@@ -109,19 +110,19 @@ function checkWords(probe: ProbeRecord): string {
               type="button"
               class="press min-h-11 px-3 py-0 text-sm"
               :aria-expanded="checking === probe.id"
-              :aria-label="`Check ${probe.name}`"
+              :aria-label="WORDS.checkName(probe.name)"
               @click="checking = checking === probe.id ? null : probe.id"
             >
-              Check
+              {{ WORDS.check }}
             </button>
             <button
               v-if="probe.sensor"
               type="button"
               class="press min-h-11 px-3 py-0 text-sm"
-              :aria-label="`${probe.name} removed`"
+              :aria-label="WORDS.nameRemoved(probe.name)"
               @click="remove(probe)"
             >
-              Remove
+              {{ WORDS.remove }}
             </button>
           </span>
         </div>
@@ -140,37 +141,38 @@ function checkWords(probe: ProbeRecord): string {
           @submit.prevent="check(probe)"
         >
           <label class="flex flex-col gap-1"
-            >Checked against
+            >{{ WORDS.checkedAgainst }}
             <select v-model="against" class="field">
-              <option value="wet-salt">wet salt, 75 %</option>
-              <option value="second-thermometer">a second thermometer</option>
+              <option value="wet-salt">{{ WORDS.wetSalt75 }}</option>
+              <option value="second-thermometer">{{ WORDS.aSecondThermometer }}</option>
             </select></label
           >
           <label class="flex flex-col gap-1"
-            >Sensor shows, {{ against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature') }}
+            >{{
+              WORDS.sensorShowsUnitSymbol(against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature'))
+            }}
             <input v-model.number="shows" type="number" step="any" inputmode="decimal" class="field w-28"
           /></label>
           <label v-if="against === 'second-thermometer'" class="flex flex-col gap-1"
-            >Reference shows
+            >{{ WORDS.referenceShows }}
             <input v-model.number="truly" type="number" step="any" inputmode="decimal" class="field w-28"
           /></label>
-          <button type="submit" class="press" :disabled="shows === ''">Save</button>
+          <button type="submit" class="press" :disabled="shows === ''">{{ WORDS.save }}</button>
           <p class="basis-full text-sm text-ink-soft">
             {{
-              against === 'wet-salt'
-                ? 'Wet table salt to a slush in a lid. Close it in a bag with the hygrometer at room temperature. After eight hours it should show 75 %.'
-                : 'Keep both at egg height for half an hour. A fever thermometer is accurate to a tenth.'
+              WORDS.storedReadingsDoNotChange(
+                against === 'wet-salt' ? WORDS.wetTableSaltToA : WORDS.keepBothAtEggHeight,
+              )
             }}
-            Stored readings do not change. They are corrected by the difference, back to the previous check.
           </p>
         </form>
       </li>
       <li v-if="now.probes.length === 0" class="text-ink-soft">
-        No sensors yet. A round with the display’s readings adds the first.
+        {{ WORDS.noSensorsYetARound }}
       </li>
     </ul>
     <template v-if="others.length > 0">
-      <h3 class="mt-4 font-semibold">Found by the server</h3>
+      <h3 class="mt-4 font-semibold">{{ WORDS.foundByTheServer }}</h3>
       <ul class="mt-1 flex flex-col gap-2">
         <li
           v-for="sensor in others"
@@ -182,16 +184,18 @@ function checkWords(probe: ProbeRecord): string {
             <span class="text-sm text-ink-soft"
               >{{
                 sensor.trouble ??
-                (sensor.heardMs ? `last reading ${localTimeOf(sensor.heardMs, zone)}` : 'no reading yet')
+                (sensor.heardMs
+                  ? WORDS.lastReadingLocalTimeOf(localTimeOf(sensor.heardMs, zone))
+                  : WORDS.noReadingYet)
               }}; {{ standsIn(sensor.name) }}</span
             ></span
           >
           <span class="flex gap-2">
             <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'eggs')">
-              Add at the eggs
+              {{ WORDS.addAtTheEggs }}
             </button>
             <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'air')">
-              Add in the air
+              {{ WORDS.addInTheAir }}
             </button>
           </span>
         </li>
@@ -199,16 +203,19 @@ function checkWords(probe: ProbeRecord): string {
     </template>
     <div v-if="bluetooth.isThere" class="mt-4">
       <button type="button" class="press" @click="saving(() => bluetooth.connect(now.incubator.id))">
-        <Bluetooth class="h-5 w-5" aria-hidden="true" /> Add a Bluetooth sensor
+        <Bluetooth class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addABluetoothSensor }}
       </button>
     </div>
     <p class="mt-3 text-sm text-ink-soft">
-      Displays are often off by half a degree or more, household hygrometers by five points. Only sensors at
-      the eggs count for their age{{
-        now.incubator.displayCorrectionC === 0
-          ? ''
-          : `; this display is corrected by ${sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC)}`
-      }}.
+      {{
+        WORDS.displaysAreOftenOffBy(
+          now.incubator.displayCorrectionC === 0
+            ? ''
+            : WORDS.thisDisplayIsCorrectedBy(
+                sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC),
+              ),
+        )
+      }}
     </p>
   </section>
 </template>

@@ -19,6 +19,7 @@ import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count, dateDoubt } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** The plan day by day, to be ticked, and the way it is made, to be changed. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -53,21 +54,21 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
 <template>
   <section class="card overflow-x-auto p-4" aria-labelledby="days">
     <div class="flex items-center justify-between gap-3">
-      <h2 id="days" class="text-xl font-semibold">Day by day</h2>
+      <h2 id="days" class="text-xl font-semibold">{{ WORDS.dayByDay }}</h2>
       <button
         type="button"
         class="press min-h-10 py-1"
         :aria-expanded="changing"
         @click="changing = !changing"
       >
-        Change method
+        {{ WORDS.changeMethod }}
       </button>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
       <div>
         <SchoolChoice
-          legend="When to candle"
+          :legend="WORDS.whenToCandle"
           name="school"
           :choices="CANDLING_SCHOOL_CHOICES"
           :value="set.plan.school"
@@ -81,7 +82,7 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
       </div>
       <div class="flex flex-col gap-3">
         <label
-          >Set on, at
+          >{{ WORDS.setOnAt }}
           <input
             type="datetime-local"
             class="field mt-1 block"
@@ -91,25 +92,27 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
         /></label>
         <p v-if="doubt" class="text-ember" role="alert">{{ doubt }}</p>
         <SchoolChoice
-          legend="How to count days"
+          :legend="WORDS.howToCountDays"
           name="day-count"
           :choices="DAY_COUNT_CHOICES"
           :value="set.plan.dayCount"
           @choose="changePlan({ dayCount: $event })"
         />
         <SchoolChoice
-          legend="When turning stops"
+          :legend="WORDS.whenTurningStops"
           name="turning-stop"
           :choices="TURNING_STOP_CHOICES"
           :value="set.plan.turningStop"
           @choose="changePlan({ turningStop: $event })"
         />
       </div>
-      <p class="text-ink-soft sm:col-span-2">This redraws the plan. Your records do not change.</p>
+      <p class="text-ink-soft sm:col-span-2">{{ WORDS.thisRedrawsThePlanYour }}</p>
     </div>
     <table class="mt-2 w-full text-left" data-testid="events">
       <caption class="sr-only">
-        Events in the plan
+        {{
+          WORDS.eventsInThePlan
+        }}
       </caption>
       <tbody>
         <tr
@@ -123,9 +126,9 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
           </td>
           <td class="p-1.5 font-medium">
             {{ EVENT_TITLES[event.kind]
-            }}<span v-if="seen > 0 && state !== 'done'" class="ml-2 text-sm font-normal text-ink-soft"
-              >{{ count(seen, 'egg') }} seen</span
-            >
+            }}<span v-if="seen > 0 && state !== 'done'" class="ml-2 text-sm font-normal text-ink-soft">{{
+              WORDS.eggsSeen(count(seen, 'egg'))
+            }}</span>
             <span class="block font-normal text-ink-soft sm:hidden">{{ daysOf(event) }}</span>
           </td>
           <td class="p-1.5 max-sm:hidden">{{ daysOf(event) }}</td>
@@ -137,19 +140,19 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
               v-if="state === 'due' || state === 'overdue'"
               type="button"
               class="press min-h-9 px-3 py-0"
-              :aria-label="`${EVENT_TITLES[event.kind]}: done`"
+              :aria-label="WORDS.kindDone(EVENT_TITLES[event.kind])"
               @click="saving(() => tick(set, event.key, clock.nowMs))"
             >
-              {{ event.kind === 'set' ? 'In' : 'Done' }}
+              {{ event.kind === 'set' ? 'In' : WORDS.done }}
             </button>
             <button
               v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'"
               type="button"
               class="text-sm text-ink-soft underline"
-              :aria-label="`${EVENT_TITLES[event.kind]}: mark as not done`"
+              :aria-label="WORDS.markAsNotDone(EVENT_TITLES[event.kind])"
               @click="saving(() => untick(set, event.key))"
             >
-              not yet
+              {{ WORDS.notYet }}
             </button>
           </td>
         </tr>

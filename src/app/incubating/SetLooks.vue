@@ -8,6 +8,7 @@ import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** The log of looks, newest first. */
 const props = defineProps<{
@@ -21,7 +22,7 @@ const MOST_ROWS = 200
 const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
 const cellWords = (look: LookRecord): string => {
   const cell = figuresOfLook(look).airCell
-  return cell ? percentWords(cell.depth.value) : 'not seen'
+  return cell ? percentWords(cell.depth.value) : WORDS.notSeen
 }
 </script>
 
@@ -35,13 +36,13 @@ const cellWords = (look: LookRecord): string => {
       </caption>
       <thead class="border-b border-line text-sm text-ink-soft">
         <tr>
-          <th class="p-2 pl-3 font-medium">Place</th>
-          <th class="p-2 font-medium">Day</th>
-          <th class="p-2 font-medium">Suggested</th>
-          <th class="p-2 font-medium">You said</th>
-          <th class="p-2 text-right font-medium">Air cell</th>
-          <th class="p-2 text-right font-medium">Shadow</th>
-          <th class="p-2 pr-3 text-right font-medium">Vessels</th>
+          <th class="p-2 pl-3 font-medium">{{ WORDS.place }}</th>
+          <th class="p-2 font-medium">{{ WORDS.day }}</th>
+          <th class="p-2 font-medium">{{ WORDS.suggested }}</th>
+          <th class="p-2 font-medium">{{ WORDS.youSaid }}</th>
+          <th class="p-2 text-right font-medium">{{ WORDS.airCell }}</th>
+          <th class="p-2 text-right font-medium">{{ WORDS.shadow }}</th>
+          <th class="p-2 pr-3 text-right font-medium">{{ WORDS.vessels }}</th>
         </tr>
       </thead>
       <tbody>
@@ -52,10 +53,12 @@ const cellWords = (look: LookRecord): string => {
         >
           <td class="p-2 pl-3 font-semibold">
             {{ placeOf(egg)
-            }}<span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">removed</span
-            ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember"
-              >crack?</span
-            >
+            }}<span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">{{
+              WORDS.removed
+            }}</span
+            ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember">{{
+              WORDS.crack
+            }}</span>
           </td>
           <td class="p-2">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</td>
           <td class="p-2">
@@ -66,9 +69,9 @@ const cellWords = (look: LookRecord): string => {
             {{
               look.own
                 ? look.own.grade === look.verdict.grade
-                  ? 'same'
+                  ? WORDS.same
                   : GRADE_WORDS[look.own.grade]
-                : 'not decided'
+                : WORDS.notDecided
             }}
           </td>
           <td class="p-2 text-right">{{ cellWords(look) }}</td>
@@ -77,10 +80,9 @@ const cellWords = (look: LookRecord): string => {
         </tr>
       </tbody>
     </table>
-    <p v-if="rows.length === 0" class="p-4 text-ink-soft">No looks yet. Take the first at the bench.</p>
+    <p v-if="rows.length === 0" class="p-4 text-ink-soft">{{ WORDS.noLooksYetTakeThe }}</p>
     <p v-if="rows.length > MOST_ROWS" class="p-3 text-ink-soft">
-      The newest {{ MOST_ROWS }} of {{ rows.length }}; choose an egg to see all of its looks, or export the
-      table under Records.
+      {{ WORDS.theNewestOfChooseAn(MOST_ROWS, rows.length) }}
     </p>
   </div>
 </template>

@@ -11,6 +11,7 @@ import { useClockStore } from '../shared/clock.ts'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import type { SetPlan } from '../shared/useSetPlan.ts'
+import { WORDS } from './words.ts'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -48,11 +49,11 @@ function addTemperature(): void {
   const celsius =
     fromShown(store.hatchery.units, 'temperature', temperature.value) + (incubator?.displayCorrectionC ?? 0)
   if (!(celsius > 0 && celsius < 60)) {
-    problem.value = 'Incubators do not run at that temperature.'
+    problem.value = WORDS.incubatorsDoNotRunAt
     return
   }
   if (!incubator) {
-    problem.value = 'This tray is in no incubator. Choose one below, then enter the temperature.'
+    problem.value = WORDS.thisTrayIsInNo
     return
   }
   const reading = { atMs: Date.now(), celsius: Number(celsius.toFixed(2)), rhPercent: null }
@@ -72,32 +73,39 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
   <section class="card grid grid-cols-[10rem_1fr] gap-4 p-4" aria-labelledby="tonight">
     <div>
       <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(plan.stage, 1)" />
-      <p class="mt-1 text-xs text-ink-soft">A drawing, not a photograph</p>
+      <p class="mt-1 text-xs text-ink-soft">{{ WORDS.aDrawingNotAPhotograph }}</p>
     </div>
     <div>
-      <p class="text-sm text-ink-soft">What to expect tonight</p>
+      <p class="text-sm text-ink-soft">{{ WORDS.whatToExpectTonight }}</p>
       <h2 id="tonight" class="text-xl font-semibold">{{ words.title }}</h2>
       <p class="mt-1">{{ words.tonight }}</p>
       <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
     </div>
     <p v-if="turns.length > 0" class="col-span-2" data-testid="turns">
-      Turn by hand today:
-      {{ turns.map((turn) => `${localTimeOf(turn.atMs, zone)} ${turn.sideUp} up`).join(', ') }}.
+      {{
+        WORDS.turnByHandToday(
+          turns
+            .map((turn) => WORDS.localTimeOfSideUpUp(localTimeOf(turn.atMs, zone), turn.sideUp))
+            .join(', '),
+        )
+      }}
     </p>
     <p v-if="problem" class="col-span-2 text-ember" role="alert">{{ problem }}</p>
     <form class="col-span-2 flex flex-wrap items-end gap-2" @submit.prevent="addTemperature">
       <label
-        >Display shows, {{ unitSymbol(store.hatchery.units, 'temperature') }}
+        >{{ WORDS.displayShowsUnitSymbol(unitSymbol(store.hatchery.units, 'temperature')) }}
         <input v-model.number="temperature" type="number" step="0.1" class="field mt-1 block w-28"
       /></label>
-      <button type="submit" class="press min-h-11" :disabled="temperature === ''">Save</button>
-      <span v-if="lastTemperature" class="text-sm text-ink-soft"
-        >last {{ sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius) }} at the eggs;
-        hatch then {{ sayDate(localDateOf(plan.hatchAtMs, zone)) }}</span
-      >
+      <button type="submit" class="press min-h-11" :disabled="temperature === ''">{{ WORDS.save }}</button>
+      <span v-if="lastTemperature" class="text-sm text-ink-soft">{{
+        WORDS.lastAtTheEggsHatch(
+          sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius),
+          sayDate(localDateOf(plan.hatchAtMs, zone)),
+        )
+      }}</span>
     </form>
     <label class="col-span-2"
-      >Notes
+      >{{ WORDS.notes }}
       <textarea class="field mt-1 w-full" rows="2" maxlength="4000" :value="set.notes" @change="note" />
     </label>
   </section>

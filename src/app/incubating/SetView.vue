@@ -24,6 +24,7 @@ import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import TrayLayout from '../shared/ui/TrayLayout.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
+import { WORDS } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const store = useHatcheryStore()
@@ -91,30 +92,30 @@ function move(moved: Placed[]): void {
 /** What is due first; from lockdown on that is the hatch. */
 const mainSteps = computed(() => {
   const candling = [
-    { name: 'session', words: 'Candle' },
-    { name: 'bench', words: 'Open bench' },
+    { name: 'session', words: WORDS.candle },
+    { name: 'bench', words: WORDS.openBench },
   ] as const
   const locked = plan.value?.statuses.some(
     ({ event, state }) => event.kind === 'lockdown' && state === 'done',
   )
-  return locked ? ([{ name: 'hatch', words: 'Hatch' }, ...candling] as const) : candling
+  return locked ? ([{ name: 'hatch', words: WORDS.hatch }, ...candling] as const) : candling
 })
 useKeys({ z: () => void saving(() => store.undo()) })
 </script>
 
 <template>
   <main v-if="!set || !plan || !tray" class="p-8">
-    There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink>
+    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
   </main>
   <main v-else class="mx-auto max-w-7xl p-6">
     <div class="flex flex-wrap items-end justify-between gap-4">
       <div>
         <h1 class="text-3xl font-bold">{{ set.name }}</h1>
         <p class="text-ink-soft">
-          {{ setWords(set) }}. {{ plan.started ? 'Set' : 'Setting' }}
+          {{ setWords(set) }}. {{ plan.started ? WORDS.set : WORDS.setting }}
           {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
           {{ localTimeOf(Date.parse(set.setAt), zone)
-          }}{{ plan.started ? `; now ${dayWords(set, zone, clock.nowMs)}` : '' }}.
+          }}{{ plan.started ? WORDS.nowDayWords(dayWords(set, zone, clock.nowMs)) : '' }}.
         </p>
       </div>
       <div class="flex flex-wrap gap-3">
@@ -128,35 +129,35 @@ useKeys({ z: () => void saving(() => store.undo()) })
         >
       </div>
     </div>
-    <nav class="mt-2 flex flex-wrap gap-x-6" aria-label="More of this set">
-      <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">To remove</RouterLink>
+    <nav class="mt-2 flex flex-wrap gap-x-6" :aria-label="WORDS.moreOfThisSet">
+      <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">{{ WORDS.toRemove }}</RouterLink>
       <RouterLink :to="{ name: 'water', params: { setId } }" class="quiet"
-        ><Droplet class="h-4 w-4" aria-hidden="true" /> Water</RouterLink
+        ><Droplet class="h-4 w-4" aria-hidden="true" /> {{ WORDS.water }}</RouterLink
       >
       <RouterLink
         v-if="mainSteps[0]!.name !== 'hatch'"
         :to="{ name: 'hatch', params: { setId } }"
         class="quiet"
-        ><EggIcon class="h-4 w-4" aria-hidden="true" /> Hatch</RouterLink
+        ><EggIcon class="h-4 w-4" aria-hidden="true" /> {{ WORDS.hatch }}</RouterLink
       >
       <RouterLink :to="{ name: 'wall', params: { setId } }" class="quiet"
-        ><Printer class="h-4 w-4" aria-hidden="true" /> Wall sheet</RouterLink
+        ><Printer class="h-4 w-4" aria-hidden="true" /> {{ WORDS.wallSheet }}</RouterLink
       >
       <RouterLink :to="{ name: 'labels', params: { setId } }" class="quiet"
-        ><Tags class="h-4 w-4" aria-hidden="true" /> Labels</RouterLink
+        ><Tags class="h-4 w-4" aria-hidden="true" /> {{ WORDS.labels }}</RouterLink
       >
       <button
         type="button"
         class="quiet"
         @click="saving(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"
       >
-        <CalendarPlus class="h-4 w-4" aria-hidden="true" /> Calendar
+        <CalendarPlus class="h-4 w-4" aria-hidden="true" /> {{ WORDS.calendar }}
       </button>
     </nav>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
 
     <section class="card mt-5 px-5 pt-4 pb-1" aria-labelledby="plan-heading">
-      <h2 id="plan-heading" class="sr-only">The plan</h2>
+      <h2 id="plan-heading" class="sr-only">{{ WORDS.thePlan }}</h2>
       <PlanTimeline :statuses="plan.statuses" :now-ms="clock.nowMs" />
     </section>
 
@@ -167,10 +168,10 @@ useKeys({ z: () => void saving(() => store.undo()) })
     </div>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
-      <section aria-label="Trays">
+      <section :aria-label="WORDS.trays">
         <div class="mb-2 flex flex-wrap items-center gap-3">
           <label v-if="set.trays.length > 1"
-            >Tray
+            >{{ WORDS.tray }}
             <select
               class="field ml-1"
               :value="tray.id"
@@ -180,20 +181,20 @@ useKeys({ z: () => void saving(() => store.undo()) })
             </select></label
           >
           <label
-            >Incubator
+            >{{ WORDS.incubator }}
             <select
               class="field ml-1"
               :value="tray.incubatorId ?? ''"
               @change="carry(($event.target as HTMLSelectElement).value)"
             >
-              <option value="">no incubator</option>
+              <option value="">{{ WORDS.noIncubator }}</option>
               <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
                 {{ item.name }}{{ item.kind === 'hatcher' ? ' (hatcher)' : '' }}
               </option>
             </select></label
           >
           <button type="button" class="press min-h-10 py-1" :aria-pressed="moving" @click="moving = !moving">
-            {{ moving ? 'Done' : 'Move eggs' }}
+            {{ moving ? WORDS.done : WORDS.moveEggs }}
           </button>
         </div>
         <TrayLayout v-if="moving" :tray="tray" :eggs="here.filter((egg) => !egg.removed)" @move="move" />
@@ -210,13 +211,13 @@ useKeys({ z: () => void saving(() => store.undo()) })
             <MeasuredPhoto
               :look="pictured"
               :overlay="true"
-              :label="`Latest photograph of ${placeOf(chosen)}`"
+              :label="WORDS.latestPhotographOf(placeOf(chosen))"
             />
           </div>
-          <p v-else class="mt-2 text-sm text-ink-soft">Choose an egg to see its picture and looks.</p>
+          <p v-else class="mt-2 text-sm text-ink-soft">{{ WORDS.chooseAnEggToSee }}</p>
           <div v-if="chosen" class="mt-3">
             <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
-              Noted: {{ notesOf(chosen).map(sayNote).join('; ') }}.
+              {{ WORDS.notedNotesOf(notesOf(chosen).map(sayNote).join('; ')) }}
             </p>
             <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
@@ -227,28 +228,36 @@ useKeys({ z: () => void saving(() => store.undo()) })
             class="press mt-3"
             @click="noteOutcome(hatching, 'hatched')"
           >
-            All {{ count(hatching.length, 'egg') }} still in hatched
+            {{ WORDS.allStillInHatched(count(hatching.length, 'egg')) }}
           </button>
         </template>
         <p v-if="aside.length > 0" class="mt-3 text-sm text-ink-soft">
-          Not set:
           {{
-            aside
-              .map((egg) => `egg ${egg.number}${egg.role === 'reference' ? ' (kept to compare)' : ''}`)
-              .join(', ')
-          }}.
+            WORDS.notSetWords(
+              aside
+                .map((egg) =>
+                  WORDS.eggNumberRole(egg.number, egg.role === 'reference' ? ' (kept to compare)' : ''),
+                )
+                .join(', '),
+            )
+          }}
         </p>
         <p v-if="here.some((egg) => egg.crack !== 'none')" class="mt-1 text-sm text-ink-soft">
-          Cracked:
           {{
-            here
-              .filter((egg) => egg.crack !== 'none')
-              .map((egg) => `${placeOf(egg)}${egg.waxed ? ' (waxed)' : ''}`)
-              .join(', ')
-          }}. Check them every time.
+            WORDS.crackedCheckThemEveryTime(
+              here
+                .filter((egg) => egg.crack !== 'none')
+                .map((egg) => `${placeOf(egg)}${egg.waxed ? ' (waxed)' : ''}`)
+                .join(', '),
+            )
+          }}
         </p>
       </section>
-      <SetLooks :set="set" :rows="rows" :title="chosen ? `Looks at ${placeOf(chosen)}` : 'All looks'" />
+      <SetLooks
+        :set="set"
+        :rows="rows"
+        :title="chosen ? WORDS.looksAtPlaceOf(placeOf(chosen)) : WORDS.allLooks"
+      />
     </div>
   </main>
 </template>

@@ -3,6 +3,7 @@ import { onScopeDispose, shallowRef, watch } from 'vue'
 import { spokenOf } from '../../contracts/records/egg-state.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { WORDS } from './words.ts'
 
 /** What was spoken of an egg at the lamp, to be played at the desk. */
 const props = defineProps<{ egg: Egg; sayAt: (at: string | null) => string }>()
@@ -34,17 +35,19 @@ onScopeDispose(release)
 <template>
   <ul v-if="heard.length > 0" class="mb-3 flex flex-col gap-2" data-testid="spoken">
     <li v-for="{ id, at, seconds, url } in heard" :key="id">
-      <span class="text-sm text-ink-soft"
-        >Spoken{{ sayAt(at) }}, {{ seconds.toFixed(0) }} s{{
-          url ? '' : ': the recording is not on this device'
-        }}</span
-      >
+      <span class="text-sm text-ink-soft">{{
+        WORDS.spokenValueSecondsSTheRecordingIsNotOn(
+          sayAt(at),
+          seconds.toFixed(0),
+          url ? '' : WORDS.theRecordingIsNotOn,
+        )
+      }}</span>
       <audio
         v-if="url"
         :src="url"
         controls
         class="mt-1 h-11 w-full"
-        :aria-label="`Spoken note${sayAt(at)}`"
+        :aria-label="WORDS.spokenNoteValue(sayAt(at))"
       />
     </li>
   </ul>

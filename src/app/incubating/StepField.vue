@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
 import { Minus, Plus } from '@lucide/vue'
+import { WORDS } from './words.ts'
 
 /** A figure that a thumb moves by steps, or that is typed. */
 const props = defineProps<{ label: string; step: number; digits: number }>()
@@ -21,7 +22,12 @@ function type(event: Event): void {
   <div>
     <label :for="id" class="text-ink-soft">{{ label }}</label>
     <div class="mt-1 grid grid-cols-[4.500rem_1fr_4.500rem] gap-2">
-      <button type="button" class="press min-h-16 px-0" :aria-label="`${label}: less`" @click="move(-step)">
+      <button
+        type="button"
+        class="press min-h-16 px-0"
+        :aria-label="WORDS.labelLess(label)"
+        @click="move(-step)"
+      >
         <Minus class="h-6 w-6" aria-hidden="true" />
       </button>
       <input
@@ -32,7 +38,12 @@ function type(event: Event): void {
         :value="shown"
         @change="type"
       />
-      <button type="button" class="press min-h-16 px-0" :aria-label="`${label}: more`" @click="move(step)">
+      <button
+        type="button"
+        class="press min-h-16 px-0"
+        :aria-label="WORDS.labelMore(label)"
+        @click="move(step)"
+      >
         <Plus class="h-6 w-6" aria-hidden="true" />
       </button>
     </div>

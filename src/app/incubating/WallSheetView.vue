@@ -12,6 +12,7 @@ import { sayQuantity } from '../../core/units.ts'
 import { eventDay, useSetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { WORDS } from './words.ts'
 
 /** One page for the incubator's wall: black ink, boxes to tick, large enough for two metres. */
 const props = defineProps<{ setId: string }>()
@@ -31,9 +32,9 @@ const lines = computed(() =>
 )
 function title(event: ScheduleEvent): string {
   return event.kind === 'lockdown'
-    ? 'Stop turning, lockdown'
+    ? WORDS.stopTurningLockdown
     : event.kind === 'give-up'
-      ? 'Breakout'
+      ? WORDS.breakout
       : EVENT_TITLES[event.kind]
 }
 const hour = (value: number): string =>
@@ -48,15 +49,20 @@ const print = (): void => window.print()
   <main v-if="set && plan" class="mx-auto overflow-x-auto print:overflow-visible max-w-[186mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> Print</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}</button
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
     </div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
       <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>
       <p class="text-[16pt]">
-        {{ SPECIES[set.species].label }}, {{ count(eggs.length, 'egg') }}; set
-        {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
-        {{ localTimeOf(Date.parse(set.setAt), zone) }}
+        {{
+          WORDS.labelEggsSetZoneZone2(
+            SPECIES[set.species].label,
+            count(eggs.length, 'egg'),
+            sayDate(localDateOf(Date.parse(set.setAt), zone)),
+            localTimeOf(Date.parse(set.setAt), zone),
+          )
+        }}
       </p>
       <table
         class="mt-3 w-full border-collapse"
@@ -69,7 +75,7 @@ const print = (): void => window.print()
             <td class="pr-2 leading-tight">
               {{ title(event)
               }}<span v-if="event.endMs > event.startMs">
-                to {{ sayShortDate(localDateOf(event.endMs, zone)) }}</span
+                {{ WORDS.toLocalDateOf(sayShortDate(localDateOf(event.endMs, zone))) }}</span
               >
             </td>
             <td class="text-right text-[15pt] whitespace-nowrap">{{ eventDay(set, event, zone) }}</td>
@@ -77,23 +83,30 @@ const print = (): void => window.print()
         </tbody>
       </table>
       <p class="mt-3 border-t-2 border-black pt-3 text-[18pt] leading-snug">
-        {{ sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']) }}
-        at the eggs<template v-if="incubator && incubator.displayCorrectionC !== 0">
-          (display
+        {{
+          WORDS.atTheEggs2(
+            sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']),
+          )
+        }}<template v-if="incubator && incubator.displayCorrectionC !== 0">
           {{
-            sayQuantity(
-              store.hatchery.units,
-              'temperature',
-              TARGET_CELSIUS[incubator.airflow] - incubator.displayCorrectionC,
+            WORDS.displayValue(
+              sayQuantity(
+                store.hatchery.units,
+                'temperature',
+                TARGET_CELSIUS[incubator.airflow] - incubator.displayCorrectionC,
+              ),
             )
-          }})</template
-        >; humidity {{ SPECIES[set.species].humidityPercent.join('–') }} %, from lockdown
-        {{ SPECIES[set.species].hatchHumidityPercent.join('–') }} %.
-        <template v-if="turns">Turn by hand at {{ turns.join(', ') }}.</template>
+          }}</template
+        >{{
+          WORDS.humidityFromLockdown(
+            SPECIES[set.species].humidityPercent.join('–'),
+            SPECIES[set.species].hatchHumidityPercent.join('–'),
+          )
+        }}
+        <template v-if="turns">{{ WORDS.turnByHandAt(turns.join(', ')) }}</template>
       </p>
       <p class="mt-2 text-[11pt]">
-        Wash your hands before and after. Keep the lid shut after lockdown. Late eggs may hold a live embryo:
-        follow local rules and your vet’s advice.
+        {{ WORDS.washYourHandsBeforeAnd }}
       </p>
     </div>
   </main>

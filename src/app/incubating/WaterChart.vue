@@ -12,6 +12,7 @@ import ChartFrame from '../shared/charts/ChartFrame.vue'
 import { useChartColours } from '../shared/charts/useChartColours.ts'
 import { plainDay } from '../shared/wording.ts'
 import { BY, estimatesOf, percent, round, waterOption } from './water-chart.ts'
+import { WORDS } from './words.ts'
 
 /** A set's loss of water by age: each egg as a thin line, the mean, where it goes, and where it should arrive. */
 const props = defineProps<{
@@ -35,7 +36,13 @@ const points = computed(() => {
   const seen = estimates.value.map(({ id, ageDays, loss, by }) => ({
     x: round(ageDays),
     words: () =>
-      `Day ${ageDays.toFixed(1)}, ${props.placeOf(id)}: ${percent(loss.value).toFixed(1)} ± ${percent(loss.sd).toFixed(1)} % ${BY[by]}`,
+      WORDS.dayAgeDaysPlaceOfPercentPercent2(
+        ageDays.toFixed(1),
+        props.placeOf(id),
+        percent(loss.value).toFixed(1),
+        percent(loss.sd).toFixed(1),
+        BY[by],
+      ),
   }))
   if (!advice) return seen
   const arrives = ({ value, sd }: Measured): string =>
@@ -45,12 +52,16 @@ const points = computed(() => {
     {
       x: stopDay,
       words: () =>
-        `Day ${plainDay(stopDay)}: unchanged, the set reaches ${arrives(advice.arrivesUnchanged)}${props.changes ? `; at the advised humidity ${arrives(advice.arrives)}` : ''}`,
+        WORDS.dayUnchangedTheSetReaches(
+          plainDay(stopDay),
+          arrives(advice.arrivesUnchanged),
+          props.changes ? WORDS.atTheAdvisedHumidity(arrives(advice.arrives)) : '',
+        ),
     },
   ]
 })
 const table = () => ({
-  head: ['Egg', 'Day', 'Source', 'Water lost, %', '± (1 SD)'],
+  head: [WORDS.egg, WORDS.day, WORDS.source, WORDS.waterLost, '± (1 SD)'],
   rows: estimates.value.map(({ id, ageDays, loss, by }) => [
     props.placeOf(id),
     round(ageDays),
@@ -76,21 +87,25 @@ const legend = computed((): LegendEntry[] => {
   const { ink, soft, lamp, faint, goal } = colours.value
   const { advice, mean } = props.water
   return [
-    { label: 'each egg', colour: faint, sign: 'thin' },
+    { label: WORDS.eachEgg, colour: faint, sign: 'thin' },
     ...(mean && advice
       ? ([
-          { label: 'the set', colour: lamp, sign: 'thick' },
-          { label: 'unchanged (± 1 SD dotted)', colour: lamp, sign: 'dashed' },
+          { label: WORDS.theSet, colour: lamp, sign: 'thick' },
+          { label: WORDS.unchanged1SdDotted, colour: lamp, sign: 'dashed' },
         ] as const)
       : []),
     ...(props.tried || props.changes
       ? ([
-          { label: props.tried ? 'as tried below' : 'at the advised humidity', colour: goal, sign: 'dashed' },
+          {
+            label: props.tried ? WORDS.asTriedBelow : WORDS.atTheAdvisedHumidity2,
+            colour: goal,
+            sign: 'dashed',
+          },
         ] as const)
       : []),
     { label: 'target', colour: goal, sign: 'dotted' },
-    { label: 'photograph ± 1 SD', colour: soft, sign: 'dot' },
-    { label: 'weighing ± 1 SD', colour: ink, sign: 'square' },
+    { label: WORDS.photograph1Sd, colour: soft, sign: 'dot' },
+    { label: WORDS.weighing1Sd, colour: ink, sign: 'square' },
   ]
 })
 </script>

@@ -5,6 +5,7 @@ import type { Tray } from '../../contracts/records/tray-record.ts'
 import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
+import { WORDS } from './words.ts'
 
 /** Each egg's loss as a small curve where it lies in the tray, all to one scale. */
 const props = defineProps<{ tray: Tray; eggs: readonly Egg[]; water: WaterOfSet }>()
@@ -45,8 +46,8 @@ const cells = computed(() =>
         words: egg.removed
           ? 'removed'
           : ratio === null
-            ? 'no measurement yet'
-            : `${ratio.toFixed(2)} times the set’s loss${isOff ? ', far off' : ''}`,
+            ? WORDS.noMeasurementYet
+            : WORDS.timesTheSetsLoss(ratio.toFixed(2), isOff ? WORDS.farOff : ''),
       }
     }),
 )
@@ -60,7 +61,7 @@ const band = computed(() => {
   <ul
     class="grid gap-1.5"
     :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }"
-    :aria-label="`Loss of each egg, ${tray.name}`"
+    :aria-label="WORDS.lossOfEachEgg(tray.name)"
     data-testid="water-tray"
   >
     <li

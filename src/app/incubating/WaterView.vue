@@ -5,7 +5,6 @@ import { Scale } from '@lucide/vue'
 import { USUAL_ERROR } from '../../core/moisture/hygrometer-bias.ts'
 import type { Measured } from '../../core/measure/reading.ts'
 import { meanRh } from '../../core/moisture/vapour-deficit-days.ts'
-import { humidityStep, RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
 import { incubatorOf } from '../../contracts/records/whereabouts.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
@@ -13,11 +12,13 @@ import { noted } from '../../domain/readings.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { count, plainDay } from '../shared/wording.ts'
+import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import WaterChart from './WaterChart.vue'
 import WaterTray from './WaterTray.vue'
 import WaterWhatIf from './WaterWhatIf.vue'
+import { percent, waterAdvice, whyOff } from './water-words.ts'
+import { WORDS } from './words.ts'
 
 /** The water of one set: what it has lost, where that goes, and what humidity to run from tonight. */
 const props = defineProps<{ setId: string }>()
@@ -52,11 +53,11 @@ function noteHumidity(): void {
   const incubatorId = set.value?.trays[0]?.incubatorId
   if (shown === '') return
   if (!(shown > 0 && shown <= 100)) {
-    problem.value = 'Humidity must be a number from 1 to 100.'
+    problem.value = WORDS.humidityMustBeANumber
     return
   }
   if (!incubatorId) {
-    problem.value = 'This tray is in no incubator. Choose one on the set’s page, then enter the humidity.'
+    problem.value = WORDS.thisTrayIsInNoIncubator
     return
   }
   const reading = { atMs: Date.now(), celsius: null, rhPercent: shown }
@@ -66,56 +67,7 @@ function noteHumidity(): void {
   })
 }
 
-const percent = (share: number, digits = 1): string => `${(100 * share).toFixed(digits)} %`
-/** What to do tonight, in a sentence, and what it rests on. */
-const said = computed((): { lead: string; more: string; changes?: boolean } | null => {
-  const value = water.value
-  if (!value) return null
-  const { mean, advice, target, stopDay, ageDays } = value
-  if (ageDays >= stopDay)
-    return {
-      lead: 'Turning is over: humidity now follows lockdown, not weight loss.',
-      more: mean ? `${percent(value.lossAt(stopDay)!.value)} was lost by day ${plainDay(stopDay)}.` : '',
-    }
-  if (!mean || !advice)
-    return {
-      lead: 'No measurements yet.',
-      more: 'Photograph the eggs at the next candling, or weigh them. One picture after the first day is enough to start.',
-    }
-  const now = value.air.at(-1)!.rhPercent
-  const wanted = advice.rhPercent.value
-  const aim = `${percent(target.low, 0).replace(' %', '')}–${percent(target.high, 0)} by day ${plainDay(stopDay)}`
-  const more = `Lost so far: ${percent(advice.lossNow.value)} ± ${percent(advice.lossNow.sd)}. Unchanged, it reaches ${percent(advice.arrivesUnchanged.value)}; target ${aim}.`
-  const leave = `Leave the humidity at about ${now.toFixed(0)} %`
-  const advised = `${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)}`
-  switch (humidityStep(advice, now, target)) {
-    case 'leave':
-      return { lead: `${leave}.`, more, changes: false }
-    case 'unsure':
-      return { lead: `${leave} for now: the advice of ${advised} is too uncertain.`, more, changes: false }
-    case 'run':
-      return { lead: `Run ${advised} from tonight.`, more, changes: true }
-  }
-  return {
-    lead: `Run ${wanted.toFixed(0)} %: ${wanted === RH_LIMITS.most ? 'more' : 'less'} is not advised, and no setting will catch up. It reaches about ${percent(advice.arrives.value)}.`,
-    more,
-    changes: true,
-  }
-})
-
-/** So much faster than its mates no sound shell lets water go. */
-const CRACKED_RATIO = 1.45
-function whyOff(egg: { isOff: boolean; ratio: number; cracked: boolean; waxed: boolean }): string {
-  if (egg.cracked)
-    return egg.ratio > 1.15
-      ? `cracked${egg.waxed ? ', the wax does not hold' : ''}: drying out`
-      : `cracked${egg.waxed ? ', the wax holds' : ', but holding'}`
-  if (!egg.isOff) return ''
-  if (egg.ratio > CRACKED_RATIO)
-    return 'drying out: check for a hairline crack with the lamp along the shell; wax may save it'
-  if (egg.ratio > 1) return 'thin or porous shell: nothing to fix; do not change humidity for the others'
-  return 'thick shell, or a misread air cell: it may hatch wet; weigh it to check'
-}
+const said = computed(() => (water.value ? waterAdvice(water.value) : null))
 
 /** What the eggs' own loss says of the hygrometer. */
 const hygrometer = computed(() => {
@@ -124,9 +76,7 @@ const hygrometer = computed(() => {
   // Of what two standard deviations leave open nothing is said.
   if (Math.abs(error.value) < Math.max(3, 1.5 * error.sd)) return ''
   const points = `${Math.abs(error.value).toFixed(0)} ± ${error.sd.toFixed(0)} points`
-  return error.value > 0
-    ? `The eggs dry as if the air were ${points} drier than the hygrometer reads. Either it reads too high, or the shells are thin. Check it over wet salt first.`
-    : `The eggs dry as if the air were ${points} more humid than the hygrometer reads. Either it reads too low, or the shells are thick. Check it over wet salt first.`
+  return error.value > 0 ? WORDS.theEggsDryAsIf(points) : WORDS.theEggsDryAsIfThe(points)
 })
 const tried = ref<Measured | null>(null)
 const placeOf = (eggId: string): string => {
@@ -163,16 +113,18 @@ const rows = computed(() => {
 
 <template>
   <main v-if="!set || !water" class="p-8">
-    <p>There is no such set. <RouterLink to="/" class="underline">Back to Today</RouterLink></p>
+    <p>
+      {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    </p>
   </main>
   <main v-else class="mx-auto max-w-5xl p-6">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
-      <h1 class="text-3xl font-bold">Water: {{ set.name }}</h1>
+      <h1 class="text-3xl font-bold">{{ WORDS.waterName(set.name) }}</h1>
       <div class="flex gap-3">
         <RouterLink :to="{ name: 'weigh', params: { setId } }" class="press press-lamp"
-          ><Scale class="h-5 w-5" aria-hidden="true" /> Weigh</RouterLink
+          ><Scale class="h-5 w-5" aria-hidden="true" /> {{ WORDS.weigh }}</RouterLink
         >
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">Back to set</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
       </div>
     </div>
 
@@ -182,53 +134,57 @@ const rows = computed(() => {
       </h2>
       <p class="mt-1 text-lg text-ink-soft">{{ said!.more }}</p>
       <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
-        Only {{ count(water.mean.count, 'egg measured', 'eggs measured') }}: a set needs {{ ENOUGH_EGGS }} or
-        more. Treat this as a hint.
+        {{ WORDS.onlyASetNeedsOr(count(water.mean.count, 'egg measured', 'eggs measured'), ENOUGH_EGGS) }}
       </p>
       <p v-if="water.airAssumed" class="mt-3 rounded-lg border border-lamp p-3" data-testid="assumed">
-        No humidity was recorded for this set: {{ water.air[0]!.rhPercent.toFixed(0) }} % is assumed, the
-        middle of the usual range.
+        {{ WORDS.noHumidityWasRecordedFor(water.air[0]!.rhPercent.toFixed(0)) }}
       </p>
       <p v-if="sensors.length > 0" class="mt-3" data-testid="sensed">
-        Air measured by {{ sensors.join(' and ') }}, last {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %:
+        {{ WORDS.airMeasuredByLast(sensors.join(' and '), water.air.at(-1)!.rhPercent.toFixed(0)) }}
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: set.trays[0]!.incubatorId } }"
           class="underline"
-          >see readings and checks</RouterLink
-        >.
+          >{{ WORDS.seeReadingsAndChecks }}</RouterLink>.
       </p>
       <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
         <label class="flex flex-col gap-1"
-          >Hygrometer shows, %
+          >{{ WORDS.hygrometerShows }}
           <input v-model.number="humidity" type="number" inputmode="decimal" step="any" class="field w-28" />
         </label>
-        <button type="submit" class="press" :disabled="humidity === ''">Save</button>
-        <span v-if="!water.airAssumed" class="text-ink-soft" data-testid="noted"
-          >Recorded on {{ count(water.air.length, 'day') }}, last
-          {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %. Days without a reading use the day before; earlier
-          days use the first.</span
-        >
+        <button type="submit" class="press" :disabled="humidity === ''">{{ WORDS.save }}</button>
+        <span v-if="!water.airAssumed" class="text-ink-soft" data-testid="noted">{{
+          WORDS.recordedOnLastDaysWithout(
+            count(water.air.length, 'day'),
+            water.air.at(-1)!.rhPercent.toFixed(0),
+          )
+        }}</span>
       </form>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <details v-if="water.advice" class="mt-3">
-        <summary class="cursor-pointer text-ink-soft">How this is calculated</summary>
+        <summary class="cursor-pointer text-ink-soft">{{ WORDS.howThisIsCalculated }}</summary>
         <ul class="mt-2 list-disc pl-6 text-ink-soft">
           <li>
-            Now {{ percent(water.advice.perDay, 2) }} per day at
-            {{ water.air.at(-1)!.rhPercent.toFixed(0) }} %; {{ percent(water.advice.neededPerDay, 2) }} per
-            day is needed for the {{ (water.stopDay - water.ageDays).toFixed(1) }} days left, to lose
-            {{ percent(water.target.middle) }}
-            in total.
+            {{
+              WORDS.nowPerDayAtPer(
+                percent(water.advice.perDay, 2),
+                water.air.at(-1)!.rhPercent.toFixed(0),
+                percent(water.advice.neededPerDay, 2),
+                (water.stopDay - water.ageDays).toFixed(1),
+                percent(water.target.middle),
+              )
+            }}
           </li>
           <li>
-            Water loss is proportional to the vapour deficit: 1 − RH′ = (1 − RH) × needed ÷ now =
-            {{ (1 - water.air.at(-1)!.rhPercent / 100).toFixed(2) }} ×
-            {{ (water.advice.neededPerDay / water.advice.perDay).toFixed(2) }}, so RH′ =
-            {{ water.advice.wantedRhPercent.toFixed(0) }} %.
+            {{
+              WORDS.waterLossIsProportionalTo(
+                (1 - water.air.at(-1)!.rhPercent / 100).toFixed(2),
+                (water.advice.neededPerDay / water.advice.perDay).toFixed(2),
+                water.advice.wantedRhPercent.toFixed(0),
+              )
+            }}
           </li>
           <li>
-            Since setting the air was {{ meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0) }} % on
-            average. A constant hygrometer error cancels out.
+            {{ WORDS.sinceSettingTheAirWas(meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0)) }}
           </li>
         </ul>
       </details>
@@ -236,17 +192,15 @@ const rows = computed(() => {
         {{ hygrometer }}
       </p>
       <p v-if="water.advice" class="mt-3 text-ink-soft">
-        Before you change anything: check the thermometer against a second one and the hygrometer over wet
-        salt (75 %; household ones are off by {{ USUAL_ERROR.sd }} points or more), and check the vents.
-        Change the water surface rather than the vents, and measure again in two or three days.
+        {{ WORDS.beforeYouChangeAnythingCheck(USUAL_ERROR.sd) }}
       </p>
     </section>
 
     <section class="card mt-5 p-5" aria-labelledby="curve-heading">
-      <h2 id="curve-heading" class="text-xl font-semibold">Loss by day</h2>
+      <h2 id="curve-heading" class="text-xl font-semibold">{{ WORDS.lossByDay }}</h2>
       <WaterChart
         :water="water"
-        :title="`Water lost by ${set.name}`"
+        :title="WORDS.waterLostBy(set.name)"
         :place-of="placeOf"
         :changes="said!.changes ?? false"
         :tried="tried"
@@ -261,23 +215,25 @@ const rows = computed(() => {
     />
 
     <section v-if="rows.length > 0" class="card mt-5 p-5" aria-labelledby="eggs-heading">
-      <h2 id="eggs-heading" class="text-xl font-semibold">Egg by egg</h2>
+      <h2 id="eggs-heading" class="text-xl font-semibold">{{ WORDS.eggByEgg }}</h2>
       <div v-for="tray in set.trays" :key="tray.id" class="mt-2">
         <WaterTray :tray="tray" :eggs="eggs" :water="water" />
       </div>
       <p class="mt-1 text-sm text-ink-soft">
-        Each egg in its place, all on one scale. Shaded: target. Squares: weighings. Rings: photographs.
+        {{ WORDS.eachEggInItsPlace }}
       </p>
       <table class="mt-2 w-full text-left" data-testid="water-eggs">
         <thead>
           <tr class="text-ink-soft">
-            <th scope="col" class="py-1 pr-4 font-normal">Egg</th>
-            <th scope="col" class="py-1 pr-4 font-normal">Against the set</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.egg }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.againstTheSet }}</th>
             <th scope="col" class="hidden py-1 pr-4 font-normal sm:table-cell">
-              Shell conductance, mg per day per torr
+              {{ WORDS.shellConductanceMgPerDay }}
             </th>
-            <th scope="col" class="py-1 pr-4 font-normal">Estimates</th>
-            <th scope="col" class="py-1 pr-4 font-normal"><span class="sr-only">Assessment</span></th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.estimates }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">
+              <span class="sr-only">{{ WORDS.assessment }}</span>
+            </th>
           </tr>
         </thead>
         <tbody>

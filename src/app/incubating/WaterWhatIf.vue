@@ -14,6 +14,7 @@ import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
+import { WORDS } from './words.ts'
 
 /** Another humidity or warmth tried out: where the loss arrives then, and when they hatch. */
 const props = defineProps<{ set: EggSet; water: WaterOfSet }>()
@@ -51,18 +52,23 @@ const words = computed(() => {
   const day = sayDate(localDateOf(hatch.value.atMs, store.hatchery.zone))
   const when =
     Math.abs(hours) < 1
-      ? `Hatch about ${day}, as planned.`
-      : `Hatch about ${day}, ${Math.abs(hours).toFixed(0)} h ${hours < 0 ? 'earlier' : 'later'}.`
+      ? WORDS.hatchAboutAsPlanned(day)
+      : WORDS.hatchAboutH(day, Math.abs(hours).toFixed(0), hours < 0 ? 'earlier' : 'later')
   if (!loss) return when
   const judged =
     loss.value < low
-      ? 'too little: wet chicks that cannot turn'
+      ? WORDS.tooLittleWetChicksThat
       : loss.value > high
-        ? 'too much: chicks stick to the shell'
+        ? WORDS.tooMuchChicksStickTo
         : Math.abs(loss.value - middle) < 0.003
-          ? 'on target'
-          : 'within the good range'
-  return `Reaches ${(100 * loss.value).toFixed(1)} ± ${(100 * loss.sd).toFixed(1)} %, ${judged}. ${when}`
+          ? WORDS.onTarget
+          : WORDS.withinTheGoodRange
+  return WORDS.reachesValueValue2JudgedWhen(
+    (100 * loss.value).toFixed(1),
+    (100 * loss.sd).toFixed(1),
+    judged,
+    when,
+  )
 })
 function back(): void {
   rhPercent.value = now.value
@@ -72,11 +78,11 @@ function back(): void {
 
 <template>
   <section class="card mt-5 p-5" aria-labelledby="what-if-heading" data-testid="what-if">
-    <h2 id="what-if-heading" class="text-xl font-semibold">What if, from tonight</h2>
+    <h2 id="what-if-heading" class="text-xl font-semibold">{{ WORDS.whatIfFromTonight }}</h2>
     <div class="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
       <label class="block"
-        >Humidity {{ rhPercent }} %
-        <span class="text-ink-soft">{{ rhPercent === now ? '(as now)' : '' }}</span>
+        >{{ WORDS.humidityRhPercent(rhPercent) }}
+        <span class="text-ink-soft">{{ rhPercent === now ? WORDS.asNow : '' }}</span>
         <input
           v-model.number="rhPercent"
           type="range"
@@ -87,8 +93,8 @@ function back(): void {
         />
       </label>
       <label class="block"
-        >Temperature at the eggs {{ sayQuantity(store.hatchery.units, 'temperature', celsius) }}
-        <span class="text-ink-soft">{{ more === 0 ? '(the target)' : '' }}</span>
+        >{{ WORDS.temperatureAtTheEggs(sayQuantity(store.hatchery.units, 'temperature', celsius)) }}
+        <span class="text-ink-soft">{{ more === 0 ? WORDS.theTarget : '' }}</span>
         <input
           v-model.number="more"
           type="range"
@@ -101,11 +107,10 @@ function back(): void {
     </div>
     <p class="mt-1" aria-live="polite" data-testid="what-if-words">{{ words }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">Reset</button>
-      <span class="text-sm text-ink-soft"
-        >This changes nothing. Temperature sets the hatch day, humidity the water loss: do not change one to
-        fix the other.</span
-      >
+      <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">
+        {{ WORDS.reset }}
+      </button>
+      <span class="text-sm text-ink-soft">{{ WORDS.thisChangesNothingTemperatureSets }}</span>
     </div>
   </section>
 </template>

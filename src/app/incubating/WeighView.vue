@@ -13,6 +13,7 @@ import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { count } from '../shared/wording.ts'
 import { useWeighing } from './useWeighing.ts'
+import { WORDS } from './words.ts'
 
 /** One egg after the other onto the scale; the hands need not touch the screen. */
 const props = defineProps<{ setId: string }>()
@@ -26,9 +27,9 @@ const weighing = useWeighing(
 )
 const { current, open, inside, pan, state, kept, gauge, problem, done } = weighing
 const TAKEN = {
-  writing: 'Saving …',
-  kept: 'Saved. Take it off.',
-  refused: 'Not saved. Take it off, then put it on again.',
+  writing: WORDS.saving,
+  kept: WORDS.savedTakeItOff,
+  refused: WORDS.notSavedTakeItOff,
 } as const
 const units = computed(() => store.hatchery.units)
 const typed = ref<number | ''>('')
@@ -54,18 +55,23 @@ const last = computed(() => {
   const all = weights(egg)
   const [first, now] = [all[0], all.at(-1)]
   if (first === undefined || now === undefined) return ''
-  const lost = all.length > 1 ? `, ${(100 * (1 - now / first)).toFixed(1)} % lost since setting` : ''
+  const lost = all.length > 1 ? WORDS.lostSinceSetting((100 * (1 - now / first)).toFixed(1)) : ''
   return `${placeOf(egg)}: ${grams(now)}${lost}`
 })
 const prompt = computed(() => {
   if (weighing.whole.value) {
     if (state.value.phase === 'taken') return TAKEN[kept.value]
-    return `${gauge.value ? 'Put' : 'Weigh'} ${weighing.tray.value?.name ?? 'the tray'}${gauge.value ? ' on' : ''}, ${count(weighing.inTray.value.length, 'egg')} in it`
+    return WORDS.wordsWords2GaugeEggsIn(
+      gauge.value ? WORDS.put : WORDS.weigh,
+      weighing.tray.value?.name ?? WORDS.theTray,
+      gauge.value ? ' on' : '',
+      count(weighing.inTray.value.length, 'egg'),
+    )
   }
-  if (!current.value) return 'All are weighed.'
-  if (!gauge.value) return `Weigh ${placeOf(current.value)}`
+  if (!current.value) return WORDS.allAreWeighed
+  if (!gauge.value) return WORDS.weighPlaceOf(placeOf(current.value))
   if (state.value.phase === 'taken') return TAKEN[kept.value]
-  return state.value.phase === 'settling' ? 'Settling …' : `Put ${placeOf(current.value)} on`
+  return state.value.phase === 'settling' ? WORDS.settling : WORDS.putPlaceOfOn(placeOf(current.value))
 })
 /** What the next weight is of; empty when there is nothing left. */
 const atHand = computed(() => {
@@ -95,24 +101,28 @@ useKeys({
   <main class="mx-auto flex max-w-3xl flex-col gap-4 p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">Weigh: {{ set.name }}</h1>
+        <h1 class="text-3xl font-bold">{{ WORDS.weighName(set.name) }}</h1>
         <p class="text-ink-soft" data-testid="weigh-progress">
-          {{ inside.length - open.length }} of {{ count(inside.length, 'egg') }} weighed
+          {{ WORDS.openOfEggsWeighed(inside.length - open.length, count(inside.length, 'egg')) }}
         </p>
       </div>
-      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">Back to water</RouterLink>
+      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">{{
+        WORDS.backToWater
+      }}</RouterLink>
     </div>
 
     <fieldset class="flex flex-wrap items-center gap-x-6 gap-y-2">
-      <legend class="sr-only">Weighing</legend>
+      <legend class="sr-only">{{ WORDS.weighing }}</legend>
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="weighing.whole.value" type="radio" name="what" :value="false" /> Egg by egg</label
+        ><input v-model="weighing.whole.value" type="radio" name="what" :value="false" />
+        {{ WORDS.eggByEgg }}</label
       >
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" /> Whole tray</label
+        ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" />
+        {{ WORDS.wholeTray }}</label
       >
       <label v-if="weighing.whole.value && set.trays.length > 1"
-        >Tray
+        >{{ WORDS.tray }}
         <select
           class="field ml-1"
           :value="weighing.tray.value?.id"
@@ -127,7 +137,7 @@ useKeys({
       <p v-if="gauge" class="mt-2 text-6xl font-semibold" data-testid="pan">
         {{ pan ? grams(Math.max(0, pan.grams - state.tareG)) : '–' }}
       </p>
-      <p v-if="awaited" class="mt-2 text-lg text-ink-soft">should weigh {{ awaited }} by now</p>
+      <p v-if="awaited" class="mt-2 text-lg text-ink-soft">{{ WORDS.shouldWeighByNow(awaited) }}</p>
       <p v-if="last" class="mt-3 text-lg" data-testid="weighed-last">{{ last }}</p>
     </section>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
@@ -137,14 +147,14 @@ useKeys({
       role="alert"
       data-testid="weight-doubt"
     >
-      No egg of this bird weighs {{ grams(weighing.doubt.value) }}. Check the unit, and what is on the pan.
+      {{ WORDS.noEggOfThisBird(grams(weighing.doubt.value)) }}
       <button type="button" class="press min-h-10 py-1" @click="noteDoubtful(weighing.doubt.value)">
-        Save anyway
+        {{ WORDS.saveAnyway }}
       </button>
     </p>
 
     <button v-if="!atHand && inside.length > 0" type="button" class="press" @click="weighing.again">
-      Weigh again
+      {{ WORDS.weighAgain }}
     </button>
     <div v-if="atHand" class="flex flex-wrap gap-3">
       <template v-if="!gauge">
@@ -154,7 +164,7 @@ useKeys({
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.start('server')"
         >
-          <Scale class="h-6 w-6" aria-hidden="true" /> Read the scale
+          <Scale class="h-6 w-6" aria-hidden="true" /> {{ WORDS.readTheScale }}
         </button>
         <button
           v-if="weighing.hasSerial"
@@ -162,7 +172,7 @@ useKeys({
           class="press min-h-16"
           @click="weighing.start('cable')"
         >
-          <Usb class="h-5 w-5" aria-hidden="true" /> Scale on a cable
+          <Usb class="h-5 w-5" aria-hidden="true" /> {{ WORDS.scaleOnACable }}
         </button>
       </template>
       <template v-else>
@@ -172,22 +182,24 @@ useKeys({
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.layOn"
         >
-          Put it on (simulated)
+          {{ WORDS.putItOnSimulated }}
         </button>
         <button type="button" class="press min-h-16" @click="weighing.tare">
-          Tare <span class="key hidden md:inline">T</span>
+          {{ WORDS.tare }} <span class="key hidden md:inline">T</span>
         </button>
       </template>
       <button v-if="!weighing.whole.value" type="button" class="press min-h-16" @click="weighing.skip">
-        <SkipForward class="h-5 w-5" aria-hidden="true" /> Skip <span class="key hidden md:inline">X</span>
+        <SkipForward class="h-5 w-5" aria-hidden="true" /> {{ WORDS.skip }}
+        <span class="key hidden md:inline">X</span>
       </button>
       <button type="button" class="press min-h-16" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key hidden md:inline">Z</span>
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }}
+        <span class="key hidden md:inline">Z</span>
       </button>
     </div>
     <form v-if="atHand" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
       <label class="flex flex-col gap-1"
-        >Or type: {{ atHand }}, {{ unitSymbol(units, 'mass') }}
+        >{{ WORDS.orTypeAtHandUnitSymbol(atHand, unitSymbol(units, 'mass')) }}
         <input
           v-model.number="typed"
           type="number"
@@ -196,12 +208,10 @@ useKeys({
           class="field w-40 text-xl"
         />
       </label>
-      <button type="submit" class="press" :disabled="typed === ''">Save</button>
+      <button type="submit" class="press" :disabled="typed === ''">{{ WORDS.save }}</button>
     </form>
     <p class="text-sm text-ink-soft">
-      Weigh warm eggs quickly and put each back the same way. Always use the same scale: a constant error
-      cancels out. For a whole tray, press tare with the empty tray on the pan, or subtract its weight. It
-      must hold the same eggs each time.
+      {{ WORDS.weighWarmEggsQuicklyAnd }}
     </p>
   </main>
 </template>

@@ -4,6 +4,7 @@ import type { LoggerColumn } from '../../core/climate/logger-columns.ts'
 import type { LoggerHead, LoggerTasks } from '../../workers/logger-protocol.ts'
 import { TaskClient } from '../../workers/tasks.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { WORDS } from './words.ts'
 
 const MOST_BYTES = 60_000_000
 
@@ -36,12 +37,12 @@ export function useLoggerFile() {
   async function read(file: File): Promise<void> {
     forget()
     if (file.size > MOST_BYTES) {
-      problem.value = 'This file is too large to be a logger’s.'
+      problem.value = WORDS.thisFileIsTooLarge
       return
     }
     const own = (client = new TaskClient<LoggerTasks>(
       new Worker(new URL('../../workers/logger.worker.ts', import.meta.url), { type: 'module' }),
-      'The file could not be read: the worker that reads it has stopped.',
+      WORDS.theFileCouldNotBe,
     ))
     reading.value = true
     try {
@@ -49,7 +50,7 @@ export function useLoggerFile() {
       const read = await own.ask('read', { file, known })
       if (own !== client) return
       columns.value = read.columns
-      name.value = file.name.replace(/\.\w+$/, '').slice(0, 60) || 'Logger'
+      name.value = file.name.replace(/\.\w+$/, '').slice(0, 60) || WORDS.logger
       table.value = read
     } catch (error) {
       if (own !== client) return

@@ -4,6 +4,7 @@ import { noted } from '../../domain/readings.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { useSaving } from '../shared/useSaving.ts'
+import { WORDS } from './words.ts'
 
 /** The daily round at one incubator: what is done there is written at once, and can be taken back. */
 export function useRound(incubatorId: () => string) {
@@ -29,11 +30,11 @@ export function useRound(incubatorId: () => string) {
     if (!incubator) return Promise.resolve()
     const shown = celsius === null ? null : celsius + incubator.displayCorrectionC
     if (shown !== null && !(shown > 0 && shown < 60)) {
-      problem.value = 'Incubators do not run at that temperature.'
+      problem.value = WORDS.incubatorsDoNotRunAt
       return Promise.resolve()
     }
     if (rhPercent !== null && !(rhPercent > 0 && rhPercent <= 100)) {
-      problem.value = 'Humidity must be a number from 1 to 100.'
+      problem.value = WORDS.humidityMustBeANumber
       return Promise.resolve()
     }
     const atMs = Date.now()
@@ -63,14 +64,14 @@ export function useRound(incubatorId: () => string) {
         readings: parts.flatMap(({ readings }) => readings ?? []),
         logged: [{ incubatorId: incubator.id, what: { kind: 'round' } }],
       })
-      done.value = 'Reading saved'
+      done.value = WORDS.readingSaved
     })
   }
 
   function undo(): Promise<void> {
     return saving(async () => {
       const entry = await hatchery.undo()
-      done.value = entry ? `Undone: ${entry.label}` : 'Nothing to undo'
+      done.value = entry ? `Undone: ${entry.label}` : WORDS.nothingToUndo
     })
   }
 

@@ -2,6 +2,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { startWeighing, tared, weighingAfter, type PanReading } from '../../core/planning/intake/weighing.ts'
 import { httpGauge, serialGauge, type Gauge } from '../../devices/gauges/gauges.ts'
+import { WORDS } from './words.ts'
 
 const GLANCE_MS = 400
 
@@ -42,7 +43,7 @@ export function useScale({ problem, expectedG, wanted, keep, clear, chosen }: Sc
     busy = true
     try {
       const { value, quantity, stable } = await gauge.value.glance()
-      if (quantity !== 'mass') throw new Error('The scale does not respond.')
+      if (quantity !== 'mass') throw new Error(WORDS.theScaleDoesNotRespond)
       pan.value = { grams: value, stable }
       const after = weighingAfter(state.value, pan.value, expectedG())
       state.value = after.state
@@ -71,7 +72,7 @@ export function useScale({ problem, expectedG, wanted, keep, clear, chosen }: Sc
       state.value = startWeighing()
       problem.value = ''
     } catch (error) {
-      problem.value = `The scale was not connected: ${(error as Error).message}`
+      problem.value = WORDS.theScaleWasNotConnected((error as Error).message)
     }
   }
 

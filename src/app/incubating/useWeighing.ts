@@ -10,6 +10,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useScale } from './useScale.ts'
 import { useWeighingRound, type WeighingRound } from './useWeighingRound.ts'
+import { WORDS } from './words.ts'
 
 /** A tray weighs about what its eggs do: within these shares of it. */
 const LIKELY_SHARE = { least: 0.3, most: 3 } as const
@@ -76,7 +77,7 @@ function useWeightNotes(
     if (!weighed || inTray.value.length === 0) return
     const share = grams / expectedG.value
     if (!(share > LIKELY_SHARE.least && share < LIKELY_SHARE.most)) {
-      problem.value = `${count(inTray.value.length, 'egg')} cannot weigh that much. Did you subtract the tray?`
+      problem.value = WORDS.cannotWeighThatMuchDid(count(inTray.value.length, 'egg'))
       return
     }
     const eggIds = inTray.value.map(({ id }) => id)
@@ -100,7 +101,7 @@ function useWeightNotes(
     if (!egg) return
     const weightG = Number(grams.toFixed(2))
     if (!(weightG > 0 && weightG <= MOST_G)) {
-      problem.value = 'No egg weighs that.'
+      problem.value = WORDS.noEggWeighsThat
       return
     }
     doubted.value = null

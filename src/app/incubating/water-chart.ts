@@ -4,6 +4,7 @@ import type { Measured } from '../../core/measure/reading.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import type { ChartColours } from '../shared/charts/useChartColours.ts'
 import { plainDay } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What the chart of a set's water shows. */
 export interface WaterView {
@@ -25,7 +26,7 @@ type Estimate = LossEstimate & { id: string }
 const STEP = 4
 /** A line is drawn through so many ages. */
 const AGES = 25
-export const BY = { photograph: 'by photograph', scale: 'by the scale' } as const
+export const BY = { photograph: WORDS.byPhotograph, scale: WORDS.byTheScale } as const
 
 /** Per cent, as exact as it is drawn. @param share - of one */
 export const percent = (share: number): number => Number((100 * share).toFixed(2))
@@ -59,7 +60,7 @@ export function waterOption(view: WaterView, colours: ChartColours) {
       type: 'value',
       min: 0,
       max: stopDay,
-      name: 'days since setting',
+      name: WORDS.daysSinceSetting,
       nameLocation: 'middle',
       nameGap: 24,
       nameTextStyle: { color: soft },
@@ -87,9 +88,13 @@ export function waterOption(view: WaterView, colours: ChartColours) {
 function description({ water: { mean, advice, target, stopDay }, title }: WaterView): string {
   const now =
     mean && advice
-      ? `Now ${percent(advice.lossNow.value)} %; unchanged it reaches ${percent(advice.arrivesUnchanged.value)} %, at the advised humidity ${percent(advice.arrives.value)} %.`
-      : 'No measurements yet.'
-  return `${title}, per cent of the weight when set, by day. ${now} Target: ${percent(target.low)} to ${percent(target.high)} % on day ${plainDay(stopDay)}.`
+      ? WORDS.nowUnchangedItReachesAt(
+          percent(advice.lossNow.value),
+          percent(advice.arrivesUnchanged.value),
+          percent(advice.arrives.value),
+        )
+      : WORDS.noMeasurementsYet
+  return WORDS.perCentOfTheWeight(title, now, percent(target.low), percent(target.high), plainDay(stopDay))
 }
 
 /** The ages through which lines are drawn: from setting to now. */

@@ -5,6 +5,7 @@ import { cellCurve, type HandCell, type HandLines } from '../../core/measure/by-
 import { CARD_PX } from '../../core/learning/egg-card.ts'
 import type { Signs } from '../../core/simulate/signs.ts'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
+import { WORDS } from './words.ts'
 
 /** The egg at the lamp: turned by dragging, brightened, waited for; lines over it where there are any. */
 defineProps<{
@@ -26,7 +27,7 @@ const emit = defineEmits<{ turn: [by: 1 | -1]; brighten: [by: 1 | -1]; wait: [];
 const STROKE = 4
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
-const WAITING_WORDS = { no: 'Does it move?', making: 'Holding still', running: 'It is still' } as const
+const WAITING_WORDS = { no: WORDS.doesItMove, making: WORDS.holdingStill, running: WORDS.itIsStill } as const
 const DRAG_PX = 60
 let dragFrom: number | null = null
 function drag(event: PointerEvent): void {
@@ -50,7 +51,7 @@ function drag(event: PointerEvent): void {
         <img :src="picture" class="photo h-full w-full select-none" draggable="false" :alt="label" />
       </div>
       <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
-        Next egg coming to the lamp
+        {{ WORDS.nextEggComingToThe }}
       </p>
       <svg
         v-if="signs"
@@ -94,7 +95,7 @@ function drag(event: PointerEvent): void {
       <button
         type="button"
         class="press"
-        aria-label="Turn it left"
+        :aria-label="WORDS.turnItLeft"
         :disabled="!mayTurn"
         @click="emit('turn', -1)"
       >
@@ -103,7 +104,7 @@ function drag(event: PointerEvent): void {
       <button
         type="button"
         class="press"
-        aria-label="Turn it right"
+        :aria-label="WORDS.turnItRight"
         :disabled="!mayTurn"
         @click="emit('turn', 1)"
       >
@@ -118,8 +119,12 @@ function drag(event: PointerEvent): void {
       >
         {{ WAITING_WORDS[waiting] }} <span class="key hidden md:inline">M</span>
       </button>
-      <button type="button" class="press" aria-label="Dimmer lamp" @click="emit('brighten', -1)">−</button>
-      <button type="button" class="press" aria-label="Brighter lamp" @click="emit('brighten', 1)">+</button>
+      <button type="button" class="press" :aria-label="WORDS.dimmerLamp" @click="emit('brighten', -1)">
+        −
+      </button>
+      <button type="button" class="press" :aria-label="WORDS.brighterLamp" @click="emit('brighten', 1)">
+        +
+      </button>
     </div>
   </div>
 </template>

@@ -16,6 +16,7 @@ import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ClassEggPicture from './ClassEggPicture.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
+import { WORDS } from './words.ts'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
@@ -106,34 +107,35 @@ const print = (): void => globalThis.print()
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6 print:p-0">
     <div class="screen-only">
-      <h1 class="text-3xl font-bold">Class</h1>
+      <h1 class="text-3xl font-bold">{{ WORDS.class }}</h1>
       <p class="text-ink-soft">
-        Look together, raise hands, then see the truth. No names are saved. Children wash their hands after
-        real eggs, and nobody looks into the lamp.
+        {{ WORDS.lookTogetherRaiseHandsThen }}
       </p>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <label
-          >Eggs
+          >{{ WORDS.eggs }}
           <select v-model="setId" class="field mt-1 block">
-            <option value="">simulated, truth known</option>
-            <option v-for="one in sets" :key="one.id" :value="one.id">our tray: {{ one.name }}</option>
+            <option value="">{{ WORDS.simulatedTruthKnown }}</option>
+            <option v-for="one in sets" :key="one.id" :value="one.id">
+              {{ WORDS.ourTrayName(one.name) }}
+            </option>
           </select>
         </label>
         <template v-if="!set">
           <label
-            >Tray code
+            >{{ WORDS.trayCode }}
             <input v-model.lazy="word" class="field mt-1 block" maxlength="40" />
           </label>
           <EggKind v-model="kind" />
           <label
-            >Day
+            >{{ WORDS.day }}
             <input v-model.number="day" type="number" min="4" :max="days" class="field mt-1 block w-24" />
           </label>
         </template>
         <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> Class sheet
+          <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.classSheet }}
         </button>
-        <RouterLink to="/practice" class="press">Back to Practice</RouterLink>
+        <RouterLink to="/practice" class="press">{{ WORDS.backToPractice }}</RouterLink>
       </div>
       <div v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div>
@@ -145,16 +147,16 @@ const print = (): void => globalThis.print()
               v-if="current.drawn"
               :egg="current.drawn"
               :age-days="ageDays"
-              :label="`Egg ${current.name} at the lamp. You decide what it is.`"
+              :label="WORDS.eggAtTheLampYou(current.name)"
             />
             <MeasuredPhoto
               v-else-if="current.look"
               :look="current.look"
               :overlay="false"
-              :label="`Egg ${current.name} at the lamp`"
+              :label="WORDS.eggAtTheLamp(current.name)"
             />
           </div>
-          <div class="mt-2 flex flex-wrap justify-center gap-1" role="group" aria-label="Eggs">
+          <div class="mt-2 flex flex-wrap justify-center gap-1" role="group" :aria-label="WORDS.eggs">
             <button
               v-for="(egg, i) in eggs"
               :key="egg.key"
@@ -169,18 +171,18 @@ const print = (): void => globalThis.print()
           </div>
         </div>
         <div class="flex flex-col gap-3">
-          <h2 class="text-2xl font-bold">Egg {{ current.name }}</h2>
+          <h2 class="text-2xl font-bold">{{ WORDS.eggName(current.name) }}</h2>
           <div
             v-for="grade in GRADES"
             :key="grade"
             class="flex items-center gap-2"
             role="group"
-            :aria-label="`Hands for ${GRADE_WORDS[grade]}`"
+            :aria-label="WORDS.handsForGrade(GRADE_WORDS[grade])"
           >
             <button
               type="button"
               class="press min-w-12 px-2"
-              :aria-label="`${GRADE_WORDS[grade]}: one hand fewer`"
+              :aria-label="WORDS.oneHandFewer(GRADE_WORDS[grade])"
               @click="raise(grade, -1)"
             >
               <Minus class="h-5 w-5" aria-hidden="true" />
@@ -189,7 +191,7 @@ const print = (): void => globalThis.print()
             <button
               type="button"
               class="press min-w-12 px-2"
-              :aria-label="`${GRADE_WORDS[grade]}: one hand more`"
+              :aria-label="WORDS.oneHandMore(GRADE_WORDS[grade])"
               @click="raise(grade, 1)"
             >
               <Plus class="h-5 w-5" aria-hidden="true" />
@@ -199,28 +201,28 @@ const print = (): void => globalThis.print()
             }}</span>
           </div>
           <button v-if="!isSeen" type="button" class="press press-lamp min-h-14 text-lg" @click="reveal">
-            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? 'Our votes' : 'The truth' }}
+            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? WORDS.ourVotes : WORDS.theTruth }}
           </button>
           <p v-else class="text-xl" role="status" data-testid="class-truth">
             {{ set ? 'Looked like: ' : 'It is: ' }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
           </p>
           <p v-if="tally.all > 0" class="text-ink-soft" data-testid="class-tally">
-            {{ tally.right }} of {{ count(tally.all, 'hand') }} right so far.
+            {{ WORDS.ofRightSoFar(tally.right, count(tally.all, 'hand')) }}
           </p>
         </div>
       </div>
     </div>
     <section class="hidden print:block">
       <h2 class="text-xl font-bold">
-        {{ set ? set.name : `Tray “${word}”, ${SPECIES[kind.species].label}, day ${ageDays}` }}
+        {{ set ? set.name : WORDS.trayWordLabelDayAgeDays(word, SPECIES[kind.species].label, ageDays) }}
       </h2>
       <table class="mt-3 w-full text-left">
         <thead>
           <tr>
-            <th class="py-2">Egg</th>
+            <th class="py-2">{{ WORDS.egg }}</th>
             <th v-for="grade in GRADES" :key="grade" class="py-2">{{ GRADE_WORDS[grade] }}</th>
-            <th class="py-2">Not sure</th>
-            <th class="py-2">It was</th>
+            <th class="py-2">{{ WORDS.notSure }}</th>
+            <th class="py-2">{{ WORDS.itWas }}</th>
           </tr>
         </thead>
         <tbody>

@@ -11,6 +11,7 @@ import EggKind from './EggKind.vue'
 import { LAYERS, LAYER_NAMES, type Layer } from './layers.ts'
 import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
 import StageEgg from './StageEgg.vue'
+import { WORDS } from './words.ts'
 
 /** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
 const kind = useEggKind()
@@ -19,10 +20,10 @@ const day = ref(7)
 const ageDays = computed(() => Math.min(days.value, day.value))
 const words = computed(() => stageWords(ageDays.value / days.value))
 const FATE_WORDS: Readonly<Record<StageFate, string>> = {
-  living: 'Living',
-  clear: 'Clear',
-  ring: 'Stopped early',
-  quitter: 'Stopped halfway',
+  living: WORDS.living,
+  clear: WORDS.clear,
+  ring: WORDS.stoppedEarly,
+  quitter: WORDS.stoppedHalfway,
 }
 const isStillAlive = (fate: StageFate): boolean =>
   (fate === 'ring' || fate === 'quitter') && ageDays.value <= DIED_AT[fate] * days.value
@@ -30,7 +31,9 @@ const layers = ref<Layer[]>([...LAYER_NAMES])
 /** An age in words: by day and hour. */
 function ageWords(age: number): string {
   const hours = Math.round(age * HOURS)
-  return hours % HOURS === 0 ? `Day ${hours / HOURS}` : `Day ${Math.floor(hours / HOURS)}, ${hours % HOURS} h`
+  return hours % HOURS === 0
+    ? WORDS.dayAt(hours / HOURS)
+    : WORDS.dayValueHoursH(Math.floor(hours / HOURS), hours % HOURS)
 }
 const HOURS = 24
 /** By whole hours, never past the hatch. */
@@ -53,19 +56,19 @@ const print = (): void => globalThis.print()
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6 print:max-w-none print:p-0">
     <div class="screen-only">
-      <h1 class="text-3xl font-bold">An egg day by day</h1>
+      <h1 class="text-3xl font-bold">{{ WORDS.anEggDayByDay }}</h1>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <EggKind v-model="kind" />
-        <RouterLink to="/practice" class="press">Back to Practice</RouterLink>
+        <RouterLink to="/practice" class="press">{{ WORDS.backToPractice }}</RouterLink>
       </div>
-      <label class="mt-4 block text-lg font-semibold" for="day-slider"
-        >{{ ageWords(ageDays) }} of {{ days }} days: {{ words.title }}</label
-      >
+      <label class="mt-4 block text-lg font-semibold" for="day-slider">{{
+        WORDS.ageWordsOfDaysDaysTitle(ageWords(ageDays), days, words.title)
+      }}</label>
       <div class="mt-1 flex items-center gap-2">
         <button
           type="button"
           class="press shrink-0 whitespace-nowrap"
-          aria-label="A day earlier"
+          :aria-label="WORDS.aDayEarlier"
           @click="go(-HOURS)"
         >
           −1 d
@@ -86,7 +89,7 @@ const print = (): void => globalThis.print()
         <button
           type="button"
           class="press shrink-0 whitespace-nowrap"
-          aria-label="A day later"
+          :aria-label="WORDS.aDayLater"
           @click="go(HOURS)"
         >
           +1 d
@@ -101,11 +104,13 @@ const print = (): void => globalThis.print()
             :shell="kind.shell"
             :age-days="ageDays"
             :side-px="360"
-            :label="`${FATE_WORDS[fate]}, ${ageWords(ageDays).toLowerCase()}, at the lamp`"
+            :label="WORDS.atTheLamp(FATE_WORDS[fate], ageWords(ageDays).toLowerCase())"
           />
           <figcaption class="mt-1 font-semibold">
             {{ FATE_WORDS[fate]
-            }}<span v-if="isStillAlive(fate)" class="font-normal text-ink-soft">, still alive today</span>
+            }}<span v-if="isStillAlive(fate)" class="font-normal text-ink-soft">{{
+              WORDS.stillAliveToday
+            }}</span>
           </figcaption>
           <CutOpenEgg
             :fate="fate"
@@ -117,22 +122,22 @@ const print = (): void => globalThis.print()
         </figure>
       </div>
       <fieldset class="mt-2 flex flex-wrap gap-x-5">
-        <legend class="font-semibold">Cut-away view</legend>
+        <legend class="font-semibold">{{ WORDS.cutAwayView }}</legend>
         <label v-for="(name, layer) in LAYERS" :key="layer" class="flex min-h-11 items-center gap-2"
           ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
         >
       </fieldset>
       <div class="mt-5 flex flex-wrap items-end gap-3">
-        <h2 class="mr-auto text-xl font-semibold">Wall chart</h2>
+        <h2 class="mr-auto text-xl font-semibold">{{ WORDS.wallChart }}</h2>
         <label
-          >Print as
+          >{{ WORDS.printAs }}
           <select v-model="paper" class="field ml-1">
-            <option value="chart">one chart</option>
-            <option value="cards">one card per day</option>
+            <option value="chart">{{ WORDS.oneChart }}</option>
+            <option value="cards">{{ WORDS.oneCardPerDay }}</option>
           </select></label
         >
         <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> Print
+          <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
         </button>
       </div>
     </div>
@@ -142,7 +147,7 @@ const print = (): void => globalThis.print()
         class="mb-2 hidden text-2xl font-bold"
         :class="{ 'print:block': paper === 'chart' }"
       >
-        {{ SPECIES[kind.species].label }}: {{ days }} days, one box per day
+        {{ WORDS.daysOneBoxPerDay(SPECIES[kind.species].label, days) }}
       </h2>
       <ol
         class="grid grid-cols-2 gap-3 sm:grid-cols-4 lg:grid-cols-6"
@@ -160,10 +165,10 @@ const print = (): void => globalThis.print()
             :shell="kind.shell"
             :age-days="at"
             :side-px="200"
-            :label="`A living egg of day ${at} at the lamp`"
+            :label="WORDS.aLivingEggOfDay(at)"
           />
           <p class="mt-1 flex items-center justify-between font-semibold">
-            Day {{ at }}
+            {{ WORDS.dayAt(at) }}
             <span v-if="paper === 'cards'" class="h-5 w-5 border border-ink-soft" aria-hidden="true" />
           </p>
           <p class="text-xs">{{ stageWords(at / days).embryo }}</p>
@@ -173,7 +178,7 @@ const print = (): void => globalThis.print()
       <ol
         v-if="paper === 'chart'"
         class="mt-4 hidden flex-wrap gap-2 print:flex"
-        aria-label="One box per day"
+        :aria-label="WORDS.oneBoxPerDay"
       >
         <li
           v-for="n in Math.ceil(days)"

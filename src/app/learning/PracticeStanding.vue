@@ -15,6 +15,7 @@ import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
+import { WORDS } from './words.ts'
 
 /** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
 const props = defineProps<{
@@ -39,22 +40,22 @@ const other = computed(() => {
 const kappaWords = ({ kappa }: Standing): string =>
   kappa
     ? `κ ${kappa.kappa.toFixed(2)} (${kappa.low.toFixed(2)} to ${kappa.high.toFixed(2)})`
-    : 'not yet known'
+    : WORDS.notYetKnown
 const rows = computed(() => {
   const values = (of: Standing): string[] => [
     words(of.right),
     kappaWords(of),
     words(of.livingRemoved),
-    of.costPer100 === null ? 'not yet known' : of.costPer100.toFixed(1),
+    of.costPer100 === null ? WORDS.notYetKnown : of.costPer100.toFixed(1),
   ]
   const [own, by, beside] = [standing.value, program.value, other.value?.standing].map(
     (of) => of && values(of),
   )
   return [
-    'Right, of all',
-    'Agreement beyond chance (kappa)',
-    'Living eggs called dead',
-    'Living eggs lost, per 100 looks',
+    WORDS.rightOfAll,
+    WORDS.agreementBeyondChanceKappa,
+    WORDS.livingEggsCalledDead,
+    WORDS.livingEggsLostPer100,
   ].map((name, i) => ({ name, own: own![i]!, program: by![i]!, other: beside?.[i] ?? null }))
 })
 /** Mean distance of lines drawn by hand from the air cell's edge, points of the egg's length. */
@@ -66,7 +67,7 @@ const cellError = computed(() => {
   )
   if (points === null) return null
   const lean = degrees === null ? '' : ` and ${degrees.toFixed(0)}°`
-  return `${points.toFixed(1)} points${lean}, ${count(cells.length, 'line')}`
+  return WORDS.pointsPointsLeanLines(points.toFixed(1), lean, count(cells.length, 'line'))
 })
 function meanOf(values: readonly number[]): number | null {
   return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length
@@ -81,7 +82,7 @@ const sittings = computed(() => {
   }))
 })
 /** Thirds of incubation: what is hard early is not what is hard late. */
-const THIRDS = ['first third', 'second third', 'last third'] as const
+const THIRDS = [WORDS.firstThird, WORDS.secondThird, WORDS.lastThird] as const
 /** A photograph's day is in its look, where that is still there; a drawn egg is made again. */
 function kindOf({ card }: Practised): { shell: Shell; ageDays: number | null } {
   if (card.lookId) return { shell: card.shell, ageDays: props.ageOfLook(card.lookId) }
@@ -115,7 +116,7 @@ const program = computed(() => {
 const loss = computed(() => {
   const { livingRemoved } = standing.value
   if (!livingRemoved || livingRemoved.count === 0) return ''
-  return `${livingRemoved.count} of ${livingRemoved.of} living eggs would have been removed. If in doubt, leave it in: a second look in a few days does no harm.`
+  return WORDS.ofLivingEggsWouldHave(livingRemoved.count, livingRemoved.of)
 })
 const rules = computed(() => rulesFor(answers.value))
 const latestLost = computed(() => props.latest.filter((one) => costOf(one).what === 'living-removed').length)
@@ -132,9 +133,9 @@ function save(): void {
       'confidence',
       'program',
       'seconds',
-      'air cell drawn',
-      'true air cell',
-      'own photograph',
+      WORDS.airCellDrawn,
+      WORDS.trueAirCell,
+      WORDS.ownPhotograph,
     ],
     rows: props.practised.map(({ at, card, truth, said, sure, program: by, seconds, cell }) => [
       at,
@@ -157,19 +158,23 @@ function save(): void {
 
 <template>
   <section aria-labelledby="standing-heading" data-testid="standing">
-    <h2 id="standing-heading" class="text-xl font-semibold">Your progress</h2>
+    <h2 id="standing-heading" class="text-xl font-semibold">{{ WORDS.yourProgress }}</h2>
     <p v-if="latest.length > 0" class="mt-1 text-lg" data-testid="sitting-result">
-      This time {{ latest.filter(isRight).length }} of {{ latest.length }} right{{
-        latestLost > 0 ? `, ${latestLost} living called dead` : ''
-      }}.
+      {{
+        WORDS.thisTimeOfRight(
+          latest.filter(isRight).length,
+          latest.length,
+          latestLost > 0 ? WORDS.livingCalledDead(latestLost) : '',
+        )
+      }}
     </p>
     <p v-if="loss" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
       {{ loss }}
     </p>
     <label v-if="others.length > 0" class="mt-3 inline-block"
-      >Compare with
+      >{{ WORDS.compareWith }}
       <select v-model="otherId" class="field ml-1">
-        <option value="">nobody</option>
+        <option value="">{{ WORDS.nobody }}</option>
         <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select></label
     >
@@ -178,8 +183,8 @@ function save(): void {
         <thead>
           <tr class="text-ink-soft">
             <td />
-            <th scope="col" class="py-1 pr-4 font-normal">You</th>
-            <th scope="col" class="py-1 pr-4 font-normal">The program, on the same pictures</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.you }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.theProgramOnTheSame }}</th>
             <th v-if="other" scope="col" class="py-1 pr-4 font-normal">{{ other.name }}</th>
           </tr>
         </thead>
@@ -191,7 +196,7 @@ function save(): void {
             <td v-if="other" class="py-1 pr-4">{{ row.other }}</td>
           </tr>
           <tr v-if="cellError" class="border-t border-line">
-            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">Air cell line, error</th>
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">{{ WORDS.airCellLineError }}</th>
             <td class="py-1 pr-4">{{ cellError }}</td>
           </tr>
         </tbody>
@@ -199,11 +204,11 @@ function save(): void {
     </div>
     <div class="mt-4 grid gap-6 lg:grid-cols-2">
       <div class="overflow-x-auto">
-        <h3 class="font-semibold">Confusions</h3>
+        <h3 class="font-semibold">{{ WORDS.confusions }}</h3>
         <table class="mt-1 text-center" data-testid="matrix">
           <thead>
             <tr class="text-sm text-ink-soft">
-              <th scope="col" class="px-2 py-1 text-left font-normal">Truth, your answer</th>
+              <th scope="col" class="px-2 py-1 text-left font-normal">{{ WORDS.truthYourAnswer }}</th>
               <th v-for="grade in SAID" :key="grade" scope="col" class="px-2 py-1 font-normal">
                 {{ GRADE_WORDS[grade] }}
               </th>
@@ -225,39 +230,41 @@ function save(): void {
         </table>
       </div>
       <div>
-        <h3 class="font-semibold">Confidence</h3>
+        <h3 class="font-semibold">{{ WORDS.confidence }}</h3>
         <ul class="mt-1">
           <li v-for="(chance, how) in SURENESSES" :key="how">
             <span class="text-ink-soft">{{ SURENESS_WORDS[how as Sureness] }} ({{ percent(chance) }}):</span>
-            right {{ words(standing.calibration.bySureness[how as Sureness]) }}
+            {{ WORDS.rightWords(words(standing.calibration.bySureness[how as Sureness])) }}
           </li>
         </ul>
-        <h3 class="mt-4 font-semibold">Shown more often now</h3>
+        <h3 class="mt-4 font-semibold">{{ WORDS.shownMoreOftenNow }}</h3>
         <ul class="mt-1" data-testid="known">
           <li v-for="one in known" :key="one.confusion">
             <span class="text-ink-soft">{{ CONFUSION_WORDS[one.confusion] }}:</span>
-            {{ one.seen === 0 ? 'not seen yet' : `${one.seen} seen, recall ${percent(one.recall)}` }}
+            {{
+              one.seen === 0 ? WORDS.notSeenYet : WORDS.seenSeenRecallPercent(one.seen, percent(one.recall))
+            }}
           </li>
         </ul>
       </div>
     </div>
-    <h3 class="mt-5 font-semibold">Removal rule that suits you</h3>
+    <h3 class="mt-5 font-semibold">{{ WORDS.removalRuleThatSuitsYou }}</h3>
     <p v-if="!rules" class="text-ink-soft">
-      After {{ LEAST_ANSWERS }} eggs, this shows which rule would lose you the least.
+      {{ WORDS.afterEggsThisShowsWhich(LEAST_ANSWERS) }}
     </p>
     <div v-else class="overflow-x-auto">
       <table class="mt-1 w-full max-w-4xl text-left" data-testid="rules">
         <thead>
           <tr class="text-sm text-ink-soft">
-            <th scope="col" class="py-1 pr-4 font-normal">Removal rule</th>
-            <th scope="col" class="py-1 pr-4 font-normal">Living eggs removed</th>
-            <th scope="col" class="py-1 pr-4 font-normal">Cost per hundred, in living eggs</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.removalRule }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.livingEggsRemoved }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.costPerHundredInLiving }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
             <th scope="row" class="py-1 pr-4 font-normal">
-              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> best for you so far</strong>
+              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> {{ WORDS.bestForYouSoFar }}</strong>
             </th>
             <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
             <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>
@@ -265,19 +272,18 @@ function save(): void {
         </tbody>
       </table>
       <p class="mt-1 max-w-4xl text-sm text-ink-soft">
-        Costs: removing a living egg 1, leaving a dead one 0.1, a second look at a living egg 0.01, at a dead
-        one 0.03.
+        {{ WORDS.costsRemovingALivingEgg }}
       </p>
     </div>
     <div class="mt-5 grid gap-6 lg:grid-cols-2">
       <SharesOverTime
         v-if="sittings.length > 1"
-        title="Progress over time"
+        :title="WORDS.progressOverTime"
         :heads="['Sitting', 'Right', 'Of']"
         :shares="sittings"
       />
       <div>
-        <h3 class="font-semibold">By shell and by day</h3>
+        <h3 class="font-semibold">{{ WORDS.byShellAndByDay }}</h3>
         <ul class="mt-1" data-testid="by-kind">
           <li v-for="group in groups" :key="group.name">
             <span class="text-ink-soft">{{ group.name }}:</span> {{ words(group.share) }}
@@ -286,7 +292,7 @@ function save(): void {
       </div>
     </div>
     <button type="button" class="press mt-4" @click="save">
-      <Download class="h-5 w-5" aria-hidden="true" /> CSV
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.csv }}
     </button>
   </section>
 </template>

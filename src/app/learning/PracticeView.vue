@@ -2,14 +2,12 @@
 import { computed, ref, watch } from 'vue'
 import { useLocalStorage, useNow } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
-import { v4 as uuid } from 'uuid'
 import { NEW_CELL, type HandLines } from '../../core/measure/by-hand.ts'
 import { GRADES, type SuggestedGrade } from '../../core/grade-names.ts'
 import { sayReason } from '../../words/reasons.ts'
 import { costOf, isRight, type Sureness } from '../../core/learning/confusions.ts'
 import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { practisedBy } from '../../contracts/records/practice-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
@@ -21,8 +19,10 @@ import { useEggKind } from './egg-kind.ts'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import EggKind from './EggKind.vue'
 import PracticeStanding from './PracticeStanding.vue'
+import { useLearners } from './practice/useLearners.ts'
 import { usePractice } from './practice/usePractice.ts'
 import { SITTING } from './practice/useSitting.ts'
+import { WORDS } from './words.ts'
 
 /** Learning to candle on eggs that cannot be hurt. */
 const store = useHatcheryStore()
@@ -35,24 +35,9 @@ const practice = usePractice(() => ({ ...kind.value, own: mixed.value }))
 const { learner, practised, ofSitting, isOver, shown, view, phase, said, drawn, own, last, signs } = practice
 /** Which photographs are known is only known when all sets are fetched. */
 watch(mixed, (wants) => wants && void saving(() => store.openAll()), { immediate: true })
-/** Everybody else who practises with this book. */
-const others = computed(() => {
-  const found = new Map<string, string>()
-  for (const { learnerId, learner: name } of store.practice) found.set(learnerId, name)
-  found.delete(learner.value.id)
-  return [...found].map(([id, name]) => ({ id, name, practised: practisedBy(store.practice, id) }))
-})
-function ageOfLook(lookId: string): number | null {
-  return store.looks.find(({ id }) => id === lookId)?.ageDays ?? null
-}
-/** Who sits down at another's tablet takes their own place: by name, or as somebody new. */
-function become(name: string): void {
-  const trimmed = name.trim() || 'me'
-  const known = others.value.find((one) => one.name === trimmed)
-  if (known) learner.value = { id: known.id, name: trimmed }
-  else if (practised.value.length > 0) learner.value = { id: uuid(), name: trimmed }
-  else learner.value = { ...learner.value, name: trimmed }
-}
+const { others, become } = useLearners(learner, practised)
+const ageOfLook = (lookId: string): number | null =>
+  store.looks.find(({ id }) => id === lookId)?.ageDays ?? null
 const { film, filming, failed } = practice
 /** As at the bench: one hand, one key an egg, and the egg cools. */
 const drill = useLocalStorage('perlumen-practice-drill', false)
@@ -129,26 +114,28 @@ useKeys({
 const cost = computed(() => (last.value ? costOf(last.value) : null))
 const programWords = computed(() => {
   const verdict = shown.value?.verdict
-  if (!verdict) return 'Perlumen could not grade this picture.'
+  if (!verdict) return WORDS.perlumenCouldNotGradeThis
   const [reason] = verdict.reasons
-  return `Perlumen said ${GRADE_WORDS[verdict.grade].toLowerCase()}${reason ? `: ${sayReason(reason)}` : '.'}`
+  return WORDS.perlumenSaidGradeReason(
+    GRADE_WORDS[verdict.grade].toLowerCase(),
+    reason ? `: ${sayReason(reason)}` : '.',
+  )
 })
 </script>
 
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6" data-testid="practice" :data-phase="phase">
-    <h1 class="text-3xl font-bold">Practice</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.practice }}</h1>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <template v-if="atStart">
       <p class="mt-1 max-w-3xl text-ink-soft">
-        Simulated eggs whose truth is known. Ten eggs take three minutes. You see more of what you confuse. No
-        egg can come to harm.
+        {{ WORDS.simulatedEggsWhoseTruthIs }}
       </p>
       <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
       <div class="mt-5 grid items-start gap-5 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)]">
         <form class="card flex flex-col gap-4 p-5" @submit.prevent="begin">
           <label
-            >Learner
+            >{{ WORDS.learner }}
             <input
               class="field mt-1 block w-full"
               maxlength="60"
@@ -160,44 +147,42 @@ const programWords = computed(() => {
           <div class="flex flex-wrap gap-4"><EggKind v-model="kind" /></div>
           <div>
             <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="drill" type="checkbox" class="accent-lamp" /> against the clock</label
+              ><input v-model="drill" type="checkbox" class="accent-lamp" />
+              {{ WORDS.againstTheClock }}</label
             >
             <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="draws" type="checkbox" class="accent-lamp" /> also draw the air cell</label
+              ><input v-model="draws" type="checkbox" class="accent-lamp" />
+              {{ WORDS.alsoDrawTheAirCell }}</label
             >
             <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="mixed" type="checkbox" class="accent-lamp" /> include your own
-              photographs</label
+              ><input v-model="mixed" type="checkbox" class="accent-lamp" />
+              {{ WORDS.includeYourOwnPhotographs }}</label
             >
             <p v-if="mixed" class="text-ink-soft" data-testid="own-known">
               {{
                 own.length > 0
-                  ? `${count(own.length, 'photograph')} of eggs whose outcome is known.`
-                  : 'None of your eggs has a known outcome yet; hatch and breakout add them. Until then all eggs are simulated.'
+                  ? WORDS.ofEggsWhoseOutcomeIs(count(own.length, 'photograph'))
+                  : WORDS.noneOfYourEggsHas
               }}
             </p>
           </div>
           <button type="submit" class="press press-lamp min-h-14 px-6 text-lg">
-            {{ isOver ? 'Ten more' : 'Begin' }} <span class="key hidden md:inline">Space</span>
+            {{ isOver ? WORDS.tenMore : WORDS.begin }} <span class="key hidden md:inline">Space</span>
           </button>
         </form>
         <div class="grid gap-5 sm:grid-cols-2">
           <RouterLink to="/practice/days" class="card block overflow-hidden hover:border-lamp">
             <StagePicture :species="kind.species" :shell="kind.shell" :stage="0.36" class="rounded-none" />
             <span class="block p-4"
-              ><strong class="text-lg">An egg day by day</strong>
-              <span class="block text-ink-soft"
-                >What each day looks like at the lamp, and on paper.</span
-              ></span
+              ><strong class="text-lg">{{ WORDS.anEggDayByDay }}</strong>
+              <span class="block text-ink-soft">{{ WORDS.whatEachDayLooksLike }}</span></span
             >
           </RouterLink>
           <RouterLink to="/practice/class" class="card block overflow-hidden hover:border-lamp">
             <StagePicture :species="kind.species" :shell="kind.shell" :stage="0.62" class="rounded-none" />
             <span class="block p-4"
-              ><strong class="text-lg">Class</strong>
-              <span class="block text-ink-soft"
-                >One tray for all: raise hands, then see the truth.</span
-              ></span
+              ><strong class="text-lg">{{ WORDS.class }}</strong>
+              <span class="block text-ink-soft">{{ WORDS.oneTrayForAllRaise }}</span></span
             >
           </RouterLink>
         </div>
@@ -214,7 +199,14 @@ const programWords = computed(() => {
     <div v-else class="mt-3 grid gap-5 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <CardAtLamp
         :picture="picture"
-        :label="`Egg ${ofSitting.length + (phase === 'seen' ? 0 : 1)} of ${SITTING} at the lamp, side ${view + 1} of ${shown!.egg.sides}. You decide what it is.`"
+        :label="
+          WORDS.eggOfAtTheLamp(
+            ofSitting.length + (phase === 'seen' ? 0 : 1),
+            SITTING,
+            view + 1,
+            shown!.egg.sides,
+          )
+        "
         :brightness="brightness"
         :hand-lines="handLines"
         :settled="phase === 'seen'"
@@ -229,18 +221,24 @@ const programWords = computed(() => {
       />
       <div class="flex flex-col gap-3">
         <p class="text-ink-soft" data-testid="practice-card">
-          {{ ofSitting.length + (phase === 'seen' ? 0 : 1) }} of {{ SITTING }};
-          {{ SPECIES[shown!.egg.wish.species].label }}, day {{ shown!.egg.ageDays.toFixed(0) }} of
-          {{ usualTimetable(shown!.egg.wish.species).incubationDays
-          }}{{ shown!.egg.lookId ? '; your own photograph' : '' }}
+          {{
+            WORDS.ofDayOf(
+              ofSitting.length + (phase === 'seen' ? 0 : 1),
+              SITTING,
+              SPECIES[shown!.egg.wish.species].label,
+              shown!.egg.ageDays.toFixed(0),
+              usualTimetable(shown!.egg.wish.species).incubationDays,
+              shown!.egg.lookId ? WORDS.yourOwnPhotograph : '',
+            )
+          }}
         </p>
         <p v-if="handLines && phase === 'look'" class="text-ink-soft">
-          Drag the ends of the line to where the air cell meets the shell.
+          {{ WORDS.dragTheEndsOfThe }}
         </p>
         <p v-if="failed" class="text-ember" role="alert">
-          {{ shown!.egg.lookId ? 'This photograph is missing.' : 'This egg could not be drawn.' }}
+          {{ shown!.egg.lookId ? WORDS.thisPhotographIsMissing : WORDS.thisEggCouldNotBe }}
           <button type="button" class="press" @click="practice.showAgain(clock.nowMs)">
-            {{ shown!.egg.lookId ? 'Next egg' : 'Try again' }}
+            {{ shown!.egg.lookId ? WORDS.nextEgg : WORDS.tryAgain }}
           </button>
         </p>
         <p
@@ -249,10 +247,10 @@ const programWords = computed(() => {
           :class="{ 'text-ember': held > COOLS_SECONDS }"
           data-testid="held"
         >
-          {{ held }} s{{ held > COOLS_SECONDS ? ': it is cooling' : '' }}
+          {{ held }} s{{ held > COOLS_SECONDS ? WORDS.itIsCooling : '' }}
         </p>
         <template v-if="phase === 'look'">
-          <h2 class="text-xl font-semibold">What is it?</h2>
+          <h2 class="text-xl font-semibold">{{ WORDS.whatIsIt }}</h2>
           <button
             v-for="{ grade, key } in ANSWERS"
             :key="grade"
@@ -265,7 +263,7 @@ const programWords = computed(() => {
           </button>
         </template>
         <template v-else-if="phase === 'sure'">
-          <h2 class="text-xl font-semibold">{{ GRADE_WORDS[said!] }}. How sure?</h2>
+          <h2 class="text-xl font-semibold">{{ WORDS.saidHowSure(GRADE_WORDS[said!]) }}</h2>
           <button
             v-for="{ how, key } in SURE"
             :key="how"
@@ -279,18 +277,20 @@ const programWords = computed(() => {
         <div v-else-if="shown" aria-live="polite" data-testid="revealed">
           <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.egg.truth] }}</h2>
           <p v-if="last" class="text-lg">
-            {{ isRight(last) ? 'Correct.' : `You said ${GRADE_WORDS[last.said].toLowerCase()}.` }}
+            {{ isRight(last) ? WORDS.correct : WORDS.youSaidSaid(GRADE_WORDS[last.said].toLowerCase()) }}
           </p>
           <p class="mt-2">
             {{ GIVEAWAY[shown.egg.truth] }}
-            {{ shown.egg.lookId ? 'Lines: as measured.' : '' }}
+            {{ shown.egg.lookId ? WORDS.linesAsMeasured : '' }}
           </p>
           <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
           <p v-if="cellWords" class="mt-2" data-testid="cell-error">{{ cellWords }}</p>
           <p class="mt-2 text-ink-soft">{{ programWords }}</p>
-          <p class="mt-2 text-ink-soft">This was about {{ CONFUSION_WORDS[shown.egg.wish.confusion] }}.</p>
+          <p class="mt-2 text-ink-soft">
+            {{ WORDS.thisWasAbout(CONFUSION_WORDS[shown.egg.wish.confusion]) }}
+          </p>
           <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
-            {{ isOver ? 'See results' : 'Next egg' }} <span class="key hidden md:inline">Space</span>
+            {{ isOver ? WORDS.seeResults : WORDS.nextEgg }} <span class="key hidden md:inline">Space</span>
           </button>
         </div>
       </div>

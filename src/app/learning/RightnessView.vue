@@ -17,6 +17,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRegrading } from './useRegrading.ts'
+import { WORDS } from './words.ts'
 
 const hatchery = useHatcheryStore()
 const regrading = useRegrading()
@@ -35,43 +36,54 @@ const tables = computed(() => {
   const inOrder = (order: readonly string[], groupOf: (look: KnownLook) => string): Rightness[] =>
     rightnessBy(known.value, groupOf).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
   return [
-    { title: 'By true state', rows: inOrder(GRADES, (look) => look.truth), grades: true },
+    { title: WORDS.byTrueState, rows: inOrder(GRADES, (look) => look.truth), grades: true },
     {
-      title: 'By age',
+      title: WORDS.byAge,
       rows: inOrder(
         STAGE_BANDS.map((band) => band.name),
         (look) => stageBand(look.stage),
       ),
       grades: false,
     },
-    { title: 'By shell', rows: inOrder(SHELL_ORDER, (look) => look.shell), grades: false },
+    { title: WORDS.byShell, rows: inOrder(SHELL_ORDER, (look) => look.shell), grades: false },
   ]
 })
 
 function words(tally: Tally): string {
   const interval = wilsonInterval(tally.right, tally.decided)
   if (!interval) return '–'
-  return `${tally.right} of ${tally.decided} (${Math.round(100 * interval.low)}–${Math.round(100 * interval.high)} %)`
+  return WORDS.rightOfDecidedValueValue2(
+    tally.right,
+    tally.decided,
+    Math.round(100 * interval.low),
+    Math.round(100 * interval.high),
+  )
 }
 
 const SOURCE_WORDS: Readonly<Record<EvidenceSource, string>> = {
   shadow: 'shadows',
   vessels: 'vessels',
   ring: 'rings',
-  impression: 'the picture as a whole',
+  impression: WORDS.thePictureAsAWhole,
 }
 
 /** The learnt numbers in words; a tenth of a log unit changes nothing that anyone would see. */
 const learnt = computed(() => {
   const { offsets, trust } = hatchery.learnt
   return [
-    ...GRADES.filter((grade) => Math.abs(offsets[grade]) >= 0.1).map(
-      (grade) =>
-        `${GRADE_WORDS[grade].toLowerCase()} as ${offsets[grade] > 0 ? 'more' : 'less'} likely (odds × ${Math.exp(offsets[grade]).toFixed(2)})`,
+    ...GRADES.filter((grade) => Math.abs(offsets[grade]) >= 0.1).map((grade) =>
+      WORDS.asLikelyOdds(
+        GRADE_WORDS[grade].toLowerCase(),
+        offsets[grade] > 0 ? 'more' : 'less',
+        Math.exp(offsets[grade]).toFixed(2),
+      ),
     ),
-    ...EVIDENCE_SOURCES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map(
-      (voice) =>
-        `${SOURCE_WORDS[voice]} as ${trust[voice] > 1 ? 'more' : 'less'} telling than elsewhere (× ${trust[voice].toFixed(2)})`,
+    ...EVIDENCE_SOURCES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map((voice) =>
+      WORDS.asTellingThanElsewhere(
+        SOURCE_WORDS[voice],
+        trust[voice] > 1 ? 'more' : 'less',
+        trust[voice].toFixed(2),
+      ),
     ),
   ]
 })
@@ -79,18 +91,16 @@ const learnt = computed(() => {
 
 <template>
   <main class="mx-auto max-w-5xl p-6">
-    <h1 class="text-3xl font-bold">Accuracy: how often were we right?</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.accuracyHowOftenWereWe }}</h1>
     <p class="mt-1 max-w-3xl text-lg text-ink-soft">
-      Looks at eggs whose outcome is known: opened or hatched. Counted where the program or you decided. In
-      brackets: 95 % confidence interval.
+      {{ WORDS.looksAtEggsWhoseOutcome }}
     </p>
     <p v-if="known.length === 0" class="card mt-6 p-5 text-lg" data-testid="none-known">
-      Nothing is confirmed yet. Record what you find when you open an egg (under “To remove”), and which eggs
-      hatched (on the set’s page).
+      {{ WORDS.nothingIsConfirmedYetRecord }}
     </p>
     <template v-else>
       <p class="mt-4 text-lg" data-testid="known">
-        {{ count(confirmedEggs, 'egg') }} confirmed; {{ count(known.length, 'look') }} can be judged.
+        {{ WORDS.confirmedCanBeJudged(count(confirmedEggs, 'egg'), count(known.length, 'look')) }}
       </p>
       <div class="mt-4 grid gap-5 lg:grid-cols-2">
         <section v-for="table in tables" :key="table.title" class="card overflow-x-auto p-4">
@@ -99,9 +109,9 @@ const learnt = computed(() => {
             <thead class="text-sm text-ink-soft">
               <tr>
                 <th class="py-1 font-medium" />
-                <th class="pr-4 font-medium">Looks</th>
-                <th class="pr-4 font-medium">Program right</th>
-                <th class="font-medium">You right</th>
+                <th class="pr-4 font-medium">{{ WORDS.looks }}</th>
+                <th class="pr-4 font-medium">{{ WORDS.programRight }}</th>
+                <th class="font-medium">{{ WORDS.youRight }}</th>
               </tr>
             </thead>
             <tbody>
@@ -124,17 +134,12 @@ const learnt = computed(() => {
           </table>
         </section>
         <section class="card p-4">
-          <h2 class="text-xl font-semibold">What Perlumen learnt from your eggs</h2>
+          <h2 class="text-xl font-semibold">{{ WORDS.whatPerlumenLearntFromYour }}</h2>
           <p class="mt-2">
-            {{
-              learnt.length > 0
-                ? `It now treats ${learnt.join(', ')}.`
-                : 'No change yet: too few confirmed eggs, or they agree with the model.'
-            }}
+            {{ learnt.length > 0 ? WORDS.itNowTreats(learnt.join(', ')) : WORDS.noChangeYetTooFew }}
           </p>
           <p class="mt-2 text-ink-soft">
-            The model itself does not change. These numbers are recalculated from all confirmed eggs and carry
-            little weight until there are a few dozen. Existing looks keep their grades.
+            {{ WORDS.theModelItselfDoesNot }}
           </p>
         </section>
       </div>
@@ -144,16 +149,22 @@ const learnt = computed(() => {
       class="card mt-5 max-w-3xl p-4"
       data-testid="regrade"
     >
-      <h2 class="text-xl font-semibold">Regrade old looks</h2>
+      <h2 class="text-xl font-semibold">{{ WORDS.regradeOldLooks }}</h2>
       <p v-if="regrading.waiting.value.length > 0" class="mt-2">
-        {{ count(regrading.waiting.value.length, 'look') }} in your records
-        {{ regrading.waiting.value.length === 1 ? 'was' : 'were' }} graded by another model. Their
-        measurements stay. Suggestions are recalculated, old ones are kept beside them, and your own grades
-        stand.
+        {{
+          WORDS.inYourRecordsGradedBy(
+            count(regrading.waiting.value.length, 'look'),
+            regrading.waiting.value.length === 1 ? WORDS.was : WORDS.were,
+          )
+        }}
       </p>
       <p v-if="regrading.result.value" class="mt-2" role="status" data-testid="regraded">
-        {{ count(regrading.result.value.graded, 'look') }} regraded; {{ regrading.result.value.otherwise }} of
-        them changed.
+        {{
+          WORDS.regradedOfThemChanged(
+            count(regrading.result.value.graded, 'look'),
+            regrading.result.value.otherwise,
+          )
+        }}
       </p>
       <p v-if="regrading.problem.value" class="mt-2 text-ember" role="alert">{{ regrading.problem.value }}</p>
       <div v-if="regrading.progress.value" class="mt-3 flex items-center gap-3" role="status">
@@ -162,8 +173,8 @@ const learnt = computed(() => {
           :max="regrading.progress.value.total"
           :value="regrading.progress.value.done"
         />
-        set {{ regrading.progress.value.done + 1 }} of {{ regrading.progress.value.total }}
-        <button type="button" class="press" @click="regrading.stop">Stop</button>
+        {{ WORDS.setDoneOfTotal(regrading.progress.value.done + 1, regrading.progress.value.total) }}
+        <button type="button" class="press" @click="regrading.stop">{{ WORDS.stop }}</button>
       </div>
       <button
         v-else-if="regrading.waiting.value.length > 0"
@@ -171,7 +182,7 @@ const learnt = computed(() => {
         class="press mt-3"
         @click="regrading.run"
       >
-        Regrade
+        {{ WORDS.regrade }}
       </button>
     </section>
   </main>

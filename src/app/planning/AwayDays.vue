@@ -2,6 +2,7 @@
 import { Plus, Trash2 } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
+import { WORDS } from './words.ts'
 
 /** Days on which nobody candles. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -24,12 +25,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Away</h2>
-    <p class="text-ink-soft">Days when nobody can candle. Perlumen warns you when a plan needs you then.</p>
+    <h2 class="text-xl font-semibold">{{ WORDS.away }}</h2>
+    <p class="text-ink-soft">{{ WORDS.daysWhenNobodyCanCandle }}</p>
     <ul class="flex flex-col gap-2">
       <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
         <label
-          >From
+          >{{ WORDS.from }}
           <input
             type="date"
             class="field ml-1"
@@ -37,13 +38,13 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
             @change="changeAway(i, 'from', text($event))"
         /></label>
         <label
-          >to
+          >{{ WORDS.to }}
           <input type="date" class="field ml-1" :value="range.to" @change="changeAway(i, 'to', text($event))"
         /></label>
         <button
           type="button"
           class="press min-h-11"
-          :aria-label="`Remove away days ${i + 1}`"
+          :aria-label="WORDS.removeAwayDays(i + 1)"
           @click="emit('change', { away: hatchery.away.filter((_, k) => k !== i) })"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -51,7 +52,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       </li>
     </ul>
     <button type="button" class="press self-start" @click="addAway">
-      <Plus class="h-5 w-5" aria-hidden="true" /> Add days away
+      <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addDaysAway }}
     </button>
   </section>
 </template>

@@ -7,6 +7,7 @@ import { isLikelyDate } from '../../core/time/local-date.ts'
 import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/units.ts'
 import { numberIn, textIn } from '../shared/field-events.ts'
 import { percentWords } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** One egg of the basket: what is known of it, and what is advised. Two rows of the table. */
 const props = defineProps<{
@@ -24,18 +25,18 @@ const emit = defineEmits<{
 
 const CRACK_WORDS: Readonly<Record<Crack, string>> = { none: 'sound', hairline: 'hairline', leaking: 'leaks' }
 const CHOICE_WORDS: Readonly<Record<EggChoice, string>> = {
-  advice: 'as suggested',
-  set: 'set it',
-  leave: 'do not set',
-  reference: 'keep as reference, unset',
+  advice: WORDS.asSuggested,
+  set: WORDS.setIt,
+  leave: WORDS.doNotSet,
+  reference: WORDS.keepAsReferenceUnset,
 }
 
 function said({ advice, set, egg }: PlannedEgg): string {
   const verdict = set
-    ? `set; ${percentWords(advice.expectedHatch)} expected to hatch`
+    ? WORDS.setExpectedToHatch(percentWords(advice.expectedHatch))
     : egg.choice === 'reference'
-      ? 'reference, not set'
-      : 'not set'
+      ? WORDS.referenceNotSet
+      : WORDS.notSet
   return advice.reasons.length > 0 ? `${verdict}: ${advice.reasons.map(sayReason).join('; ')}` : verdict
 }
 function measure(key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
@@ -61,7 +62,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         maxlength="40"
         class="field min-h-9 w-14 px-1 py-0"
         :value="item.egg.mark"
-        :aria-label="`Egg ${item.egg.number}: mark on the shell`"
+        :aria-label="WORDS.eggMarkOnTheShell(item.egg.number)"
         @change="emit('change', { mark: textIn($event).trim() })"
       />
     </td>
@@ -70,7 +71,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         type="date"
         class="field min-h-9 px-1 py-0"
         :value="item.egg.laidOn"
-        :aria-label="`Egg ${item.egg.number}: laid on`"
+        :aria-label="WORDS.eggLaidOn(item.egg.number)"
         @change="laid(textIn($event))"
       />
     </td>
@@ -81,7 +82,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         min="0"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('mass', item.egg.weightG)"
-        :aria-label="`Egg ${item.egg.number}: weight`"
+        :aria-label="WORDS.eggNumberWeight(item.egg.number)"
         @change="measure('weightG', $event)"
       />
     </td>
@@ -92,7 +93,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         min="0"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('length', item.egg.lengthMm)"
-        :aria-label="`Egg ${item.egg.number}: length`"
+        :aria-label="WORDS.eggNumberLength(item.egg.number)"
         @change="measure('lengthMm', $event)"
       />
       ×
@@ -102,7 +103,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         min="0"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('length', item.egg.breadthMm)"
-        :aria-label="`Egg ${item.egg.number}: breadth`"
+        :aria-label="WORDS.eggNumberBreadth(item.egg.number)"
         @change="measure('breadthMm', $event)"
       />
     </td>
@@ -110,7 +111,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
       <select
         class="field min-h-9 px-1 py-0"
         :value="item.egg.crack"
-        :aria-label="`Egg ${item.egg.number}: shell`"
+        :aria-label="WORDS.eggNumberShell(item.egg.number)"
         @change="
           emit('change', {
             crack: textIn($event) as Crack,
@@ -128,14 +129,14 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
           :checked="item.egg.waxed"
           @change="emit('change', { waxed: ($event.target as HTMLInputElement).checked })"
         />
-        waxed</label
+        {{ WORDS.waxed }}</label
       >
     </td>
     <td class="p-1">
       <select
         class="field min-h-9 px-1 py-0"
         :value="item.egg.choice"
-        :aria-label="`Egg ${item.egg.number}: decision`"
+        :aria-label="WORDS.eggNumberDecision(item.egg.number)"
         @change="
           emit('change', {
             choice: textIn($event) as EggChoice,
@@ -151,8 +152,8 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
   <tr :class="{ 'bg-lamp-soft': isAtHand }">
     <td />
     <td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">
-      <strong v-if="refused !== null" class="text-ember" role="alert">{{ refused }} Not saved. </strong
-      >{{ said(item) }}
+      <strong v-if="refused !== null" class="text-ember" role="alert"
+        >{{ WORDS.refusedNotSaved(refused) }} </strong>{{ said(item) }}
     </td>
   </tr>
 </template>

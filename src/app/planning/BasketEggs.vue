@@ -8,6 +8,7 @@ import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
 import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import BasketEgg from './BasketEgg.vue'
 import { useGauges } from './useGauges.ts'
+import { WORDS } from './words.ts'
 
 /** Every egg of one bird: what is known of it, and whether it is set. A page of them at a time. */
 const props = defineProps<{
@@ -91,22 +92,22 @@ function next(egg: DraftEgg, done: boolean): void {
   <div>
     <div class="mb-2 flex flex-wrap items-center gap-2">
       <span
-        >Current egg: <strong>{{ atHand?.number }}</strong></span
+        >{{ WORDS.currentEgg }} <strong>{{ atHand?.number }}</strong></span
       >
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
-        <Scale class="h-5 w-5" aria-hidden="true" /> Read the
-        {{ gauges.isSimulated('scale') ? 'simulated ' : '' }}scale
+        <Scale class="h-5 w-5" aria-hidden="true" />
+        {{ WORDS.readTheScale(gauges.isSimulated('scale') ? 'simulated ' : '') }}
       </button>
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('calliper')" @click="caliper">
-        <Ruler class="h-5 w-5" aria-hidden="true" /> Read the
-        {{ gauges.isSimulated('calliper') ? 'simulated ' : '' }}calliper
+        <Ruler class="h-5 w-5" aria-hidden="true" />
+        {{ WORDS.readTheCalliper(gauges.isSimulated('calliper') ? 'simulated ' : '') }}
       </button>
       <template v-if="gauges.hasSerial">
         <button type="button" class="press min-h-10 py-1" @click="gauges.connect('scale')">
-          <Usb class="h-5 w-5" aria-hidden="true" /> Scale on a cable
+          <Usb class="h-5 w-5" aria-hidden="true" /> {{ WORDS.scaleOnACable }}
         </button>
         <button type="button" class="press min-h-10 py-1" @click="gauges.connect('calliper')">
-          <Usb class="h-5 w-5" aria-hidden="true" /> Calliper on a cable
+          <Usb class="h-5 w-5" aria-hidden="true" /> {{ WORDS.calliperOnACable }}
         </button>
       </template>
       <span v-if="gauges.problem.value" class="text-ember" role="alert">{{ gauges.problem.value }}</span>
@@ -117,25 +118,26 @@ function next(egg: DraftEgg, done: boolean): void {
       role="alert"
       data-testid="size-doubt"
     >
-      Egg {{ doubt.egg.number }}: {{ doubtWords }}. No {{ SPECIES[species].label.toLowerCase() }} egg measures
-      that. Check the unit, or for a typing error.
-      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">It is correct</button>
-      <button type="button" class="press min-h-10 py-1" @click="doubt = null">Clear</button>
+      {{ WORDS.eggNoEggMeasuresThat(doubt.egg.number, doubtWords, SPECIES[species].label.toLowerCase()) }}
+      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">{{ WORDS.itIsCorrect }}</button>
+      <button type="button" class="press min-h-10 py-1" @click="doubt = null">{{ WORDS.clear }}</button>
     </p>
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
         <caption class="sr-only">
-          Eggs in the basket
+          {{
+            WORDS.eggsInTheBasket
+          }}
         </caption>
         <thead class="text-ink-soft">
           <tr>
-            <th class="p-1 font-medium">No.</th>
-            <th class="p-1 font-medium">Mark</th>
-            <th class="p-1 font-medium">Laid</th>
-            <th class="p-1 font-medium">Weight, {{ unitSymbol(units, 'mass') }}</th>
-            <th class="p-1 font-medium">Length × breadth, {{ unitSymbol(units, 'length') }}</th>
-            <th class="p-1 font-medium">Shell</th>
-            <th class="p-1 font-medium">Decision</th>
+            <th class="p-1 font-medium">{{ WORDS.no }}</th>
+            <th class="p-1 font-medium">{{ WORDS.mark }}</th>
+            <th class="p-1 font-medium">{{ WORDS.laid }}</th>
+            <th class="p-1 font-medium">{{ WORDS.weightUnitSymbol(unitSymbol(units, 'mass')) }}</th>
+            <th class="p-1 font-medium">{{ WORDS.lengthBreadthUnitSymbol(unitSymbol(units, 'length')) }}</th>
+            <th class="p-1 font-medium">{{ WORDS.shell }}</th>
+            <th class="p-1 font-medium">{{ WORDS.decision }}</th>
           </tr>
         </thead>
         <tbody>
@@ -155,11 +157,11 @@ function next(egg: DraftEgg, done: boolean): void {
     </div>
     <p v-if="pages > 1" class="mt-2 flex items-center gap-3">
       <button type="button" class="press min-h-10 py-1" :disabled="page === 0" @click="page--">
-        Earlier eggs
+        {{ WORDS.earlierEggs }}
       </button>
-      {{ page + 1 }} of {{ pages }}
+      {{ WORDS.pageOfPages(page + 1, pages) }}
       <button type="button" class="press min-h-10 py-1" :disabled="page >= pages - 1" @click="page++">
-        Later eggs
+        {{ WORDS.laterEggs }}
       </button>
     </p>
   </div>

@@ -8,6 +8,7 @@ import {
 import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
 import { daysBetween, isLikelyDate, type LocalDate } from '../../core/time/local-date.ts'
+import { WORDS } from './words.ts'
 
 /** Eggs of one source go into the basket together. */
 const props = defineProps<{ today: LocalDate }>()
@@ -34,30 +35,27 @@ const storage = computed(() => {
   const from = date(form.laidFrom)
   if (!from) return ''
   const days = daysBetween(from, props.today)
-  if (days < 0) return 'That day is in the future.'
-  if (days > TOO_OLD_DAYS)
-    return `The oldest are ${days} days old: too old to start well. They are not set unless you choose to.`
-  if (days > STORAGE_LIMIT_DAYS)
-    return `The oldest are ${days} days old; the usual limit is ${STORAGE_LIMIT_DAYS}.`
+  if (days < 0) return WORDS.thatDayIsInThe
+  if (days > TOO_OLD_DAYS) return WORDS.theOldestAreDaysOld(days)
+  if (days > STORAGE_LIMIT_DAYS) return WORDS.theOldestAreDaysOldThe(days, STORAGE_LIMIT_DAYS)
   return days > BEST_STORAGE_DAYS
-    ? `The oldest are ${days} days old; under ${BEST_STORAGE_DAYS} is best.`
-    : `The oldest are ${days} days old: good.`
+    ? WORDS.theOldestAreDaysOldUnder(days, BEST_STORAGE_DAYS)
+    : WORDS.theOldestAreDaysOldGood(days)
 })
 
 function add(): void {
   const { count, species } = form
   if (species === OTHER) {
-    said.value =
-      'Perlumen has no figures for that bird. Choose the closest one, and enter your own days under “Days of incubation”.'
+    said.value = WORDS.perlumenHasNoFiguresFor
     return
   }
   if (!Number.isInteger(count) || count < 1 || count > MOST_EGGS) {
-    said.value = `Enter a whole number of eggs from 1 to ${MOST_EGGS}.`
+    said.value = WORDS.enterAWholeNumberOf(MOST_EGGS)
     return
   }
   const [from, to] = [date(form.laidFrom), date(form.laidTo)]
   if (from && to && to < from) {
-    said.value = 'The last day of laying is before the first. Swap them.'
+    said.value = WORDS.theLastDayOfLaying
     return
   }
   said.value = ''
@@ -84,55 +82,65 @@ function add(): void {
 <template>
   <form
     class="grid grid-cols-2 items-end gap-3 sm:grid-cols-4"
-    aria-label="Eggs for the basket"
+    :aria-label="WORDS.eggsForTheBasket"
     @submit.prevent="add"
   >
     <label
-      >Eggs
+      >{{ WORDS.eggs }}
       <input v-model.number="form.count" type="number" min="1" max="2000" class="field mt-1 w-full" required
     /></label>
     <label
-      >Bird
+      >{{ WORDS.bird }}
       <select v-model="form.species" class="field mt-1 w-full">
         <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
-        <option :value="OTHER">another bird …</option>
+        <option :value="OTHER">{{ WORDS.anotherBird }}</option>
       </select>
     </label>
-    <label>Breed <input v-model="form.breed" type="text" maxlength="120" class="field mt-1 w-full" /></label>
     <label
-      >Shell
+      >{{ WORDS.breed }} <input v-model="form.breed" type="text" maxlength="120" class="field mt-1 w-full"
+    /></label>
+    <label
+      >{{ WORDS.shell }}
       <select v-model="form.shell" class="field mt-1 w-full">
         <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
       </select>
     </label>
     <label
-      >Laid from <input v-model="form.laidFrom" type="date" :max="today" class="field mt-1 w-full"
+      >{{ WORDS.laidFrom }} <input v-model="form.laidFrom" type="date" :max="today" class="field mt-1 w-full"
     /></label>
     <label
-      >to
-      <input v-model="form.laidTo" type="date" aria-label="Laid to" :max="today" class="field mt-1 w-full"
+      >{{ WORDS.to }}
+      <input
+        v-model="form.laidTo"
+        type="date"
+        :aria-label="WORDS.laidTo"
+        :max="today"
+        class="field mt-1 w-full"
     /></label>
     <label class="col-span-2"
-      >Source
+      >{{ WORDS.source }}
       <input
         v-model="form.source"
         type="text"
         maxlength="120"
         class="field mt-1 w-full"
-        placeholder="own hens, a neighbour"
+        :placeholder="WORDS.ownHensANeighbour"
     /></label>
     <div class="col-span-2 flex flex-wrap items-center gap-x-5 gap-y-2 sm:col-span-3">
       <label class="flex items-center gap-2"
-        ><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" /> turned
-        daily</label
+        ><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" />
+        {{ WORDS.turnedDaily }}</label
       >
       <label class="flex items-center gap-2"
-        ><input v-model="form.posted" type="checkbox" class="h-5 w-5 accent-lamp" /> came by post</label
+        ><input v-model="form.posted" type="checkbox" class="h-5 w-5 accent-lamp" />
+        {{ WORDS.cameByPost }}</label
       >
-      <label v-if="form.posted">on <input v-model="form.arrivedOn" type="date" class="field ml-1" /></label>
+      <label v-if="form.posted"
+        >{{ WORDS.on }} <input v-model="form.arrivedOn" type="date" class="field ml-1"
+      /></label>
       <span v-if="storage" class="text-sm text-ink-soft">{{ storage }}</span>
     </div>
-    <button type="submit" class="press press-lamp col-span-2 sm:col-span-1">Add to basket</button>
+    <button type="submit" class="press press-lamp col-span-2 sm:col-span-1">{{ WORDS.addToBasket }}</button>
     <p v-if="said" class="col-span-full text-ember" role="alert">{{ said }}</p>
   </form>
 </template>

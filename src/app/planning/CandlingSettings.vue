@@ -3,20 +3,21 @@ import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-
 import type { LimitSchool } from '../../core/session/limits.ts'
 import { numberIn, textIn } from '../shared/field-events.ts'
 import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import { WORDS } from './words.ts'
 
 /** How an evening is run, and what is kept of it. */
 defineProps<{ hatchery: Hatchery }>()
 const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 
 const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: string }>> = {
-  usual: { label: 'Usual', reason: 'An egg 5 minutes, a tray 30, the lid off 2.' },
-  brisk: { label: 'Brisk', reason: 'An egg 2 minutes, a tray 15, the lid off 1: cool rooms, small eggs.' },
-  own: { label: 'Custom', reason: 'Your own limits.' },
+  usual: { label: WORDS.usual, reason: WORDS.anEgg5MinutesA },
+  brisk: { label: WORDS.brisk, reason: WORDS.anEgg2MinutesA },
+  own: { label: WORDS.custom, reason: WORDS.yourOwnLimits },
 }
 const LIMIT_NAMES = [
-  ['eggOut', 'Egg'],
+  ['eggOut', WORDS.egg],
   ['trayOut', 'A tray'],
-  ['lidOff', 'Lid off'],
+  ['lidOff', WORDS.lidOff],
 ] as const
 /** Each of them once: the key of the marks steps from one to the next. */
 function linesOf(words: string): string[] {
@@ -27,9 +28,9 @@ function linesOf(words: string): string[] {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Candling</h2>
+    <h2 class="text-xl font-semibold">{{ WORDS.candling }}</h2>
     <SchoolChoice
-      legend="How long eggs may be out"
+      :legend="WORDS.howLongEggsMayBe"
       name="limits"
       :choices="LIMIT_CHOICES"
       :value="hatchery.limits.school"
@@ -37,7 +38,7 @@ function linesOf(words: string): string[] {
     />
     <div v-if="hatchery.limits.school === 'own'" class="flex flex-wrap gap-4">
       <label v-for="[key, words] in LIMIT_NAMES" :key="key"
-        >{{ words }}, min
+        >{{ WORDS.wordsMin(words) }}
         <input
           type="number"
           min="0.2"
@@ -52,7 +53,7 @@ function linesOf(words: string): string[] {
       /></label>
     </div>
     <label class="block"
-      >Quick marks at the lamp, one per line
+      >{{ WORDS.quickMarksAtTheLamp }}
       <textarea
         class="field mt-1 w-full"
         rows="4"
@@ -62,7 +63,7 @@ function linesOf(words: string): string[] {
       />
     </label>
     <label
-      >Save photographs
+      >{{ WORDS.savePhotographs }}
       <select
         class="field ml-1"
         data-testid="photo-size"
@@ -71,15 +72,14 @@ function linesOf(words: string): string[] {
           emit('change', { photoLongSidePx: textIn($event) === 'original' ? null : Number(textIn($event)) })
         "
       >
-        <option :value="1200">small, 1200 pixels</option>
-        <option :value="1600">medium, 1600 pixels</option>
-        <option :value="2400">large, 2400 pixels</option>
-        <option value="original">original size</option>
+        <option :value="1200">{{ WORDS.small1200Pixels }}</option>
+        <option :value="1600">{{ WORDS.medium1600Pixels }}</option>
+        <option :value="2400">{{ WORDS.large2400Pixels }}</option>
+        <option value="original">{{ WORDS.originalSize }}</option>
       </select>
     </label>
     <p class="text-ink-soft">
-      Measuring always uses the original. Only the saved copy is reduced, so that browser storage lasts for
-      years.
+      {{ WORDS.measuringAlwaysUsesTheOriginal }}
     </p>
   </section>
 </template>

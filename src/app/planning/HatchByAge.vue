@@ -8,6 +8,7 @@ import { SVGRenderer } from 'echarts/renderers'
 import ChartLegend from '../shared/charts/ChartLegend.vue'
 import { relativeHatchability, TOO_OLD_DAYS } from '../../core/planning/intake/hatchability.ts'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
+import { WORDS } from './words.ts'
 
 /** What storage costs: the chance against a fresh egg, by age at setting, with this basket's eggs on the curve. */
 const props = defineProps<{ groups: readonly PlanGroup[] }>()
@@ -25,7 +26,9 @@ const agesText = computed(() => {
 const ages = computed(() => JSON.parse(agesText.value) as Array<[days: number, eggs: number]>)
 const words = computed(() =>
   ages.value
-    .map(([days, eggs]) => `${eggs} of ${days} days: ${Math.round(100 * relativeHatchability(days))} %`)
+    .map(([days, eggs]) =>
+      WORDS.eggsOfDaysDaysRelativeHatchability(eggs, days, Math.round(100 * relativeHatchability(days))),
+    )
     .join('; '),
 )
 const option = computed(() => {
@@ -35,7 +38,7 @@ const option = computed(() => {
     aria: {
       enabled: true,
       label: {
-        description: `Chance of hatching against a fresh egg, by days from laying to setting. ${words.value}.`,
+        description: WORDS.chanceOfHatchingAgainstA(words.value),
       },
     },
     grid: { left: 44, right: 12, top: 10, bottom: 36 },
@@ -43,7 +46,7 @@ const option = computed(() => {
       type: 'value',
       min: 0,
       max: last,
-      name: 'days from laying to setting',
+      name: WORDS.daysFromLayingToSetting,
       nameLocation: 'middle',
       nameGap: 22,
       nameTextStyle: { color: '#6a5b49' },
@@ -79,7 +82,7 @@ const option = computed(() => {
 <template>
   <figure>
     <figcaption class="text-sm text-ink-soft">
-      Chance of hatching relative to a fresh egg
+      {{ WORDS.chanceOfHatchingRelativeTo }}
       <ChartLegend
         :entries="[
           { label: 'by days stored', colour: '#9a4f07', sign: 'thick' },

@@ -15,6 +15,7 @@ import MethodSettings from './MethodSettings.vue'
 import PlaceSettings from './PlaceSettings.vue'
 import ScaleSettings from './ScaleSettings.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import { WORDS } from './words.ts'
 
 const store = useHatcheryStore()
 const hatchery = computed(() => store.hatchery)
@@ -24,19 +25,21 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
   const wanted = { ...hatcheryRecordOf(hatchery.value), ...changes }
   const next = hatcheryRecordSchema.safeParse(wanted)
   if (!next.success) {
-    message.value = { bad: true, text: `Not saved. ${sayProblems(problemsOf(next.error, wanted))}` }
+    message.value = { bad: true, text: WORDS.notSavedProblemsOf(sayProblems(problemsOf(next.error, wanted))) }
     return
   }
   try {
     await store.saveHatchery(next.data)
     message.value = {
       bad: false,
-      text: 'Saved. New plans use it; existing records do not change.',
+      text: WORDS.savedNewPlansUseIt,
     }
   } catch (error) {
     message.value = {
       bad: true,
-      text: `Not saved. ${isStorageFull(error) ? 'Browser storage is full.' : (error as Error).message}`,
+      text: WORDS.notSavedProblemsOf(
+        isStorageFull(error) ? WORDS.browserStorageIsFull : (error as Error).message,
+      ),
     }
   }
 }
@@ -44,9 +47,9 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
 
 <template>
   <main class="mx-auto max-w-6xl p-6">
-    <h1 class="text-3xl font-bold">Hatchery and methods</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.hatcheryAndMethods }}</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      New plans start from these settings; each set can differ. Changes are saved at once.
+      {{ WORDS.newPlansStartFromThese }}
     </p>
     <p
       class="mt-2 min-h-7"

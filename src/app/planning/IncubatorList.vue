@@ -10,6 +10,7 @@ import { sayQuantity, unitSymbol } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
+import { WORDS } from './words.ts'
 
 /** The incubators and hatchers; one in which trays stand stays on the list. */
 const store = useHatcheryStore()
@@ -19,7 +20,7 @@ const { problem, saving } = useSaving()
 function keep(changed: Incubator, label = 'incubator'): void {
   const read = incubatorSchema.safeParse(changed)
   if (!read.success) {
-    problem.value = `Not saved. ${sayProblems(problemsOf(read.error, changed))}`
+    problem.value = WORDS.notSavedProblemsOf(sayProblems(problemsOf(read.error, changed)))
     return
   }
   problem.value = ''
@@ -34,7 +35,7 @@ function changeIncubator(item: Incubator, changes: Partial<Incubator>): void {
 function addIncubator(kind: Incubator['kind']): void {
   const { incubators } = hatchery.value
   const alike = incubators.filter((item) => item.kind === kind).length
-  const name = `${kind === 'hatcher' ? 'Hatcher' : 'Incubator'} ${alike + 1}`
+  const name = `${kind === 'hatcher' ? WORDS.hatcher2 : WORDS.incubator2} ${alike + 1}`
   keep({ ...firstIncubator(), id: uuid(), name, kind, capacity: 24 })
 }
 const inUse = computed(() => {
@@ -53,7 +54,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Incubators and hatchers</h2>
+    <h2 class="text-xl font-semibold">{{ WORDS.incubatorsAndHatchers }}</h2>
     <ul class="flex flex-col gap-3">
       <li
         v-for="item in hatchery.incubators"
@@ -61,7 +62,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
         class="grid grid-cols-2 items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_auto]"
       >
         <label
-          >Name
+          >{{ WORDS.name }}
           <input
             type="text"
             class="field mt-1 w-full"
@@ -69,44 +70,44 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             @change="changeIncubator(item, { name: text($event) })"
         /></label>
         <label
-          >Used as
+          >{{ WORDS.usedAs }}
           <select
             class="field mt-1 w-full"
             :value="item.kind"
             @change="changeIncubator(item, { kind: text($event) as Incubator['kind'] })"
           >
-            <option value="incubator">incubator</option>
-            <option value="hatcher">hatcher</option>
+            <option value="incubator">{{ WORDS.incubator }}</option>
+            <option value="hatcher">{{ WORDS.hatcher }}</option>
           </select>
         </label>
         <label
-          >Air
+          >{{ WORDS.air }}
           <select
             class="field mt-1 w-full"
             :value="item.airflow"
             @change="changeIncubator(item, { airflow: text($event) as Incubator['airflow'] })"
           >
             <option value="forced">
-              fan, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced) }}
+              {{ WORDS.fanValue(sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced)) }}
             </option>
             <option value="still">
-              still, {{ sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still) }}
+              {{ WORDS.stillValue(sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still)) }}
             </option>
           </select>
         </label>
         <label
-          >Turning
+          >{{ WORDS.turning }}
           <select
             class="field mt-1 w-full"
             :value="item.turner"
             @change="changeIncubator(item, { turner: text($event) as Incubator['turner'] })"
           >
-            <option value="auto">automatic</option>
-            <option value="hand">by hand</option>
+            <option value="auto">{{ WORDS.automatic }}</option>
+            <option value="hand">{{ WORDS.byHand }}</option>
           </select>
         </label>
         <label
-          >Holds eggs
+          >{{ WORDS.holdsEggs }}
           <input
             type="number"
             min="1"
@@ -116,7 +117,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             @change="changeIncubator(item, { capacity: number($event) })"
         /></label>
         <label
-          >Display correction, {{ unitSymbol(hatchery.units, 'temperature') }}
+          >{{ WORDS.displayCorrectionUnitSymbol(unitSymbol(hatchery.units, 'temperature')) }}
           <input
             type="number"
             step="0.1"
@@ -125,7 +126,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             @change="changeIncubator(item, { displayCorrectionC: -number($event) / perDegree })"
         /></label>
         <label
-          >Rounds per day
+          >{{ WORDS.roundsPerDay }}
           <input
             type="number"
             min="1"
@@ -135,7 +136,7 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
             @change="changeIncubator(item, { roundsADay: number($event) })"
         /></label>
         <label
-          >Water lasts, hours
+          >{{ WORDS.waterLastsHours }}
           <input
             type="number"
             min="2"
@@ -148,8 +149,8 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
           type="button"
           class="press justify-self-start sm:col-start-5 sm:row-start-1"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
-          :title="inUse.has(item.id) ? 'In use: holds trays' : undefined"
-          :aria-label="`Remove ${item.name}`"
+          :title="inUse.has(item.id) ? WORDS.inUseHoldsTrays : undefined"
+          :aria-label="WORDS.removeName(item.name)"
           @click="removeIncubator(item)"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -159,10 +160,10 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press" @click="addIncubator('incubator')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> Add incubator
+        <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addIncubator }}
       </button>
       <button type="button" class="press" @click="addIncubator('hatcher')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> Add hatcher
+        <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addHatcher }}
       </button>
     </div>
   </section>

@@ -5,6 +5,7 @@ import { CANDLING_SCHOOL_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from
 import OwnDays from '../shared/ui/OwnDays.vue'
 import SchoolChoice from '../shared/ui/SchoolChoice.vue'
 import { POLICY_WORDS } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** By which schools it is done here. */
 defineProps<{ hatchery: Hatchery }>()
@@ -13,23 +14,22 @@ const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>> = {
   'second-look': {
     label: POLICY_WORDS['second-look'],
-    reason:
-      'Suspects are marked, checked again some days later, and removed only if both looks agree. Certain rings come out at once.',
+    reason: WORDS.suspectsAreMarkedCheckedAgain,
   },
   'first-sight': {
     label: POLICY_WORDS['first-sight'],
-    reason: 'Certain cases come out at once. Needs a bright lamp and pale shells.',
+    reason: WORDS.certainCasesComeOutAt,
   },
-  hold: { label: POLICY_WORDS.hold, reason: 'Only certain rings and leakers are removed before lockdown.' },
+  hold: { label: POLICY_WORDS.hold, reason: WORDS.onlyCertainRingsAndLeakers },
 }
 </script>
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Methods</h2>
+    <h2 class="text-xl font-semibold">{{ WORDS.methods }}</h2>
     <div>
       <SchoolChoice
-        legend="When to candle"
+        :legend="WORDS.whenToCandle"
         name="school"
         :choices="CANDLING_SCHOOL_CHOICES"
         :value="hatchery.school"
@@ -42,21 +42,21 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
       />
     </div>
     <SchoolChoice
-      legend="How to count days"
+      :legend="WORDS.howToCountDays"
       name="day-count"
       :choices="DAY_COUNT_CHOICES"
       :value="hatchery.dayCount"
       @choose="emit('change', { dayCount: $event })"
     />
     <SchoolChoice
-      legend="When turning stops"
+      :legend="WORDS.whenTurningStops"
       name="turning-stop"
       :choices="TURNING_STOP_CHOICES"
       :value="hatchery.turningStop"
       @choose="emit('change', { turningStop: $event })"
     />
     <SchoolChoice
-      legend="When to remove an egg"
+      :legend="WORDS.whenToRemoveAnEgg"
       name="policy"
       :choices="POLICY_CHOICES"
       :value="hatchery.policy"

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import { numberIn, textIn } from '../shared/field-events.ts'
+import { WORDS } from './words.ts'
 
 /** The place, what stands in it and what is done by hand. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -21,9 +22,9 @@ function stepOrLearnt(event: Event): number | null {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Place</h2>
+    <h2 class="text-xl font-semibold">{{ WORDS.place }}</h2>
     <label
-      >Name
+      >{{ WORDS.name }}
       <input
         type="text"
         class="field mt-1 w-full"
@@ -31,7 +32,7 @@ function stepOrLearnt(event: Event): number | null {
         @change="emit('change', { name: textIn($event) })"
     /></label>
     <label
-      >Time zone
+      >{{ WORDS.timeZone }}
       <input
         type="text"
         class="field mt-1 w-full"
@@ -40,18 +41,18 @@ function stepOrLearnt(event: Event): number | null {
     /></label>
     <div class="grid grid-cols-2 gap-4">
       <label
-        >Units
+        >{{ WORDS.units }}
         <select
           class="field mt-1 w-full"
           :value="hatchery.units"
           @change="emit('change', { units: textIn($event) as Hatchery['units'] })"
         >
-          <option value="metric">°C, g, mm</option>
-          <option value="imperial">°F, oz, in</option>
+          <option value="metric">{{ WORDS.cGMm }}</option>
+          <option value="imperial">{{ WORDS.fOzIn }}</option>
         </select>
       </label>
       <label
-        >Candling begins at
+        >{{ WORDS.candlingBeginsAt }}
         <input
           type="number"
           min="0"
@@ -61,7 +62,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { candlingHour: numberIn($event) })"
       /></label>
       <label
-        >Brooders
+        >{{ WORDS.brooders }}
         <input
           type="number"
           min="0"
@@ -71,7 +72,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { brooders: numberIn($event) })"
       /></label>
       <label
-        >Altitude, m
+        >{{ WORDS.altitudeM }}
         <input
           type="number"
           min="-400"
@@ -81,20 +82,20 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { altitudeM: numberIn($event) })"
       /></label>
       <label
-        >Scale resolution, g
+        >{{ WORDS.scaleResolutionG }}
         <input
           type="number"
           min="0.01"
           max="20"
           step="any"
-          placeholder="automatic"
+          :placeholder="WORDS.automatic"
           class="field mt-1 w-full"
           data-testid="scale-step"
           :value="hatchery.scaleStepG ?? ''"
           @change="emit('change', { scaleStepG: stepOrLearnt($event) })"
       /></label>
       <label
-        >Turns per day by hand
+        >{{ WORDS.turnsPerDayByHand }}
         <input
           type="number"
           min="1"
@@ -104,7 +105,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { turnsADay: oddTurns(numberIn($event)) })"
       /></label>
       <label
-        >Warm-up before setting, hours
+        >{{ WORDS.warmUpBeforeSettingHours }}
         <input
           type="number"
           min="0"
@@ -114,7 +115,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { warmUpHours: numberIn($event) })"
       /></label>
       <label
-        >Rest for posted eggs, hours
+        >{{ WORDS.restForPostedEggsHours }}
         <input
           type="number"
           min="0"
@@ -125,7 +126,7 @@ function stepOrLearnt(event: Event): number | null {
       /></label>
     </div>
     <p class="text-ink-soft">
-      Turning by hand: {{ turning }}. An odd number puts a different side up each night.
+      {{ WORDS.turningByHandAnOdd(turning) }}
     </p>
   </section>
 </template>

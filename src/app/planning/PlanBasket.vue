@@ -9,6 +9,7 @@ import { count } from '../shared/wording.ts'
 import BasketEggs from './BasketEggs.vue'
 import BatchForm from './BatchForm.vue'
 import { usePlanStore } from './plan.ts'
+import { WORDS } from './words.ts'
 
 const HatchByAge = defineAsyncComponent(() => import('./HatchByAge.vue'))
 
@@ -28,14 +29,14 @@ function batchWords(id: string): string {
   const eggs = props.draft.eggs.filter((egg) => egg.batchId === id).length
   const laid = batch.laidFrom
     ? `, laid ${batch.laidFrom === batch.laidTo || !batch.laidTo ? sayShortDate(batch.laidFrom) : `${sayShortDate(batch.laidFrom)} to ${sayShortDate(batch.laidTo)}`}`
-    : ', laying date unknown'
-  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? `, from ${batch.source}` : ''}${batch.posted ? ', by post' : ''}`
+    : WORDS.layingDateUnknown
+  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? `, from ${batch.source}` : ''}${batch.posted ? WORDS.byPost : ''}`
 }
 </script>
 
 <template>
   <section class="card p-5" aria-labelledby="basket">
-    <h2 id="basket" class="mb-3 text-xl font-semibold">The basket</h2>
+    <h2 id="basket" class="mb-3 text-xl font-semibold">{{ WORDS.theBasket }}</h2>
     <BatchForm :today="today" @add="plan.addBatch" />
     <ul
       v-if="draft.batches.length > 0"
@@ -46,7 +47,7 @@ function batchWords(id: string): string {
         <span class="grow">{{ batchWords(batch.id) }}</span><button
           type="button"
           class="press min-h-10 px-2 py-1"
-          :aria-label="`Remove: ${batchWords(batch.id)}`"
+          :aria-label="WORDS.removeBatchWords(batchWords(batch.id))"
           @click="plan.removeBatch(batch.id)"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -60,8 +61,12 @@ function batchWords(id: string): string {
         :aria-expanded="opened === group.species"
         @click="opened = opened === group.species ? null : group.species"
       >
-        {{ opened === group.species ? 'Close' : 'Show' }} the
-        {{ count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`) }} one by one
+        {{
+          WORDS.theOneByOne(
+            opened === group.species ? WORDS.close : WORDS.show,
+            count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`),
+          )
+        }}
       </button>
       <BasketEggs
         v-if="opened === group.species"

@@ -8,6 +8,7 @@ import { localDateOf, localTimeOf, sayDate, sayShortDate, type Zone } from '../.
 import { sayPlanProblem } from '../../words/plan-problems.ts'
 import { count } from '../shared/wording.ts'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
+import { WORDS } from './words.ts'
 
 /** What one bird's plan comes to: dates, chicks to expect, and what stands against it. */
 const props = defineProps<{ group: PlanGroup; zone: Zone; name: string }>()
@@ -31,36 +32,41 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
 </script>
 
 <template>
-  <section class="card p-4" :aria-label="`Plan for ${SPECIES[group.species].label}`" data-testid="preview">
+  <section
+    class="card p-4"
+    :aria-label="WORDS.planForLabel(SPECIES[group.species].label)"
+    data-testid="preview"
+  >
     <label class="block"
-      ><span class="sr-only">Set name</span
+      ><span class="sr-only">{{ WORDS.setName }}</span
       ><input
         type="text"
         class="field w-full text-lg font-semibold"
         maxlength="120"
         :value="name"
-        :aria-label="`Name of the ${SPECIES[group.species].label} set`"
+        :aria-label="WORDS.nameOfTheSet(SPECIES[group.species].label)"
         @change="emit('rename', ($event.target as HTMLInputElement).value)"
     /></label>
     <dl class="mt-3 grid grid-cols-[7rem_1fr] gap-y-1">
-      <dt class="text-ink-soft">Eggs</dt>
+      <dt class="text-ink-soft">{{ WORDS.eggs }}</dt>
       <dd>
-        {{ group.setCount }} to set<template v-if="leftOut > 0">, {{ leftOut }} not set</template>; about
-        {{ count(Math.round(group.expectedChicks), 'chick') }}
+        {{ WORDS.setCountToSet(group.setCount)
+        }}<template v-if="leftOut > 0">{{ WORDS.leftOutNotSet(leftOut) }}</template
+        >{{ WORDS.aboutChicks(count(Math.round(group.expectedChicks), 'chick')) }}
       </dd>
-      <dt class="text-ink-soft">Set</dt>
+      <dt class="text-ink-soft">{{ WORDS.set }}</dt>
       <dd class="font-semibold" data-testid="preview-set">
         {{ day(group.setAtMs) }}, {{ localTimeOf(group.setAtMs, zone) }}
       </dd>
-      <dt class="text-ink-soft">Candle</dt>
-      <dd>{{ candles || 'never' }}</dd>
-      <dt class="text-ink-soft">Lockdown</dt>
+      <dt class="text-ink-soft">{{ WORDS.candle }}</dt>
+      <dd>{{ candles || WORDS.never }}</dd>
+      <dt class="text-ink-soft">{{ WORDS.lockdown }}</dt>
       <dd>{{ sayDate(lockdown.date) }}</dd>
-      <dt class="text-ink-soft">Hatch</dt>
+      <dt class="text-ink-soft">{{ WORDS.hatch }}</dt>
       <dd class="font-semibold" data-testid="preview-hatch">{{ day(group.hatchAtMs) }}</dd>
     </dl>
     <p v-if="group.delayHours >= 1" class="mt-1 text-sm text-ink-soft">
-      Storage delays the hatch by about {{ count(Math.round(group.delayHours), 'hour') }}, already included.
+      {{ WORDS.storageDelaysTheHatchBy(count(Math.round(group.delayHours), 'hour')) }}
     </p>
     <PlanTimeline v-if="group.setCount > 0" class="mt-3" :statuses="statuses" />
     <ul v-if="group.problems.length > 0" class="mt-2 flex flex-col gap-2" data-testid="problems">

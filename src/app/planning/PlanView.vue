@@ -21,6 +21,7 @@ import PlanPreview from './PlanPreview.vue'
 import PlanTrays from './PlanTrays.vue'
 import SchoolChoice from '../shared/ui/SchoolChoice.vue'
 import TimingChoice from './TimingChoice.vue'
+import { WORDS } from './words.ts'
 
 const plan = usePlanStore()
 const store = useHatcheryStore()
@@ -52,7 +53,7 @@ async function finish(): Promise<void> {
     if (first)
       await router.push(sets.length === 1 ? { name: 'set', params: { setId: first.id } } : { name: 'today' })
   } catch (error) {
-    problem.value = `The plan was not saved: ${(error as Error).message} It is still here.`
+    problem.value = WORDS.thePlanWasNotSaved((error as Error).message)
   }
 }
 function emptyBasket(): void {
@@ -72,15 +73,15 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
   <main v-if="draft" class="mx-auto max-w-7xl p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">Plan a set</h1>
-        <p class="text-lg text-ink-soft">From the basket to the calendar. Saved as you go.</p>
+        <h1 class="text-3xl font-bold">{{ WORDS.planASet }}</h1>
+        <p class="text-lg text-ink-soft">{{ WORDS.fromTheBasketToThe }}</p>
       </div>
       <div class="flex gap-3">
         <button type="button" class="press" :disabled="plan.past.length === 0" @click="plan.undo()">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
         </button>
         <button type="button" class="press" :disabled="draft.eggs.length === 0" @click="clearing = true">
-          Empty the basket
+          {{ WORDS.emptyTheBasket }}
         </button>
       </div>
     </div>
@@ -88,10 +89,12 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
       {{ plan.problem?.text ?? problem }}
     </p>
     <p v-if="plan.unreadable" class="mt-2 flex flex-wrap items-center gap-3">
-      A plan from an earlier visit could not be read. It is kept.
-      <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">Export (JSON)</button>
+      {{ WORDS.aPlanFromAnEarlier }}
+      <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">
+        {{ WORDS.exportJson }}
+      </button>
       <button type="button" class="press press-ember min-h-10 py-1" @click="plan.forgetUnreadable()">
-        Delete
+        {{ WORDS.delete }}
       </button>
     </p>
 
@@ -100,7 +103,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
         <PlanBasket :draft="draft" :today="today" />
         <template v-if="draft.eggs.length > 0">
           <section class="card p-5" aria-labelledby="day">
-            <h2 id="day" class="mb-3 text-xl font-semibold">Timing</h2>
+            <h2 id="day" class="mb-3 text-xl font-semibold">{{ WORDS.timing }}</h2>
             <TimingChoice
               :timing="draft.timing"
               :species="
@@ -116,7 +119,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             />
             <div class="mt-4 flex flex-wrap gap-4">
               <label v-for="name in species" :key="name"
-                >Days of incubation, {{ SPECIES[name].label }}
+                >{{ WORDS.daysOfIncubation(SPECIES[name].label) }}
                 <input
                   type="number"
                   step="0.5"
@@ -130,10 +133,10 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           </section>
 
           <section class="card grid gap-5 p-5 sm:grid-cols-2" aria-labelledby="ways">
-            <h2 id="ways" class="text-xl font-semibold sm:col-span-2">Methods</h2>
+            <h2 id="ways" class="text-xl font-semibold sm:col-span-2">{{ WORDS.methods }}</h2>
             <div>
               <SchoolChoice
-                legend="When to candle"
+                :legend="WORDS.whenToCandle"
                 name="school"
                 :choices="CANDLING_SCHOOL_CHOICES"
                 :value="draft.school"
@@ -146,7 +149,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
               />
             </div>
             <SchoolChoice
-              legend="When turning stops"
+              :legend="WORDS.whenTurningStops"
               name="turning-stop"
               :choices="TURNING_STOP_CHOICES"
               :value="draft.turningStop"
@@ -160,7 +163,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
 
       <div class="flex min-w-0 flex-col gap-4 lg:sticky lg:top-4">
         <p v-if="plan.groups.length === 0" class="card p-5 text-lg">
-          Add eggs to the basket: how many, which bird, when laid. The plan appears here.
+          {{ WORDS.addEggsToTheBasket }}
         </p>
         <PlanPreview
           v-for="group in plan.groups"
@@ -171,7 +174,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           @rename="patch({ names: { ...draft.names, [group.species]: $event } })"
         />
         <label v-if="plan.groups.length > 0"
-          >Notes
+          >{{ WORDS.notes }}
           <textarea
             class="field mt-1 w-full"
             rows="2"
@@ -187,18 +190,18 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           :disabled="!plan.canFinish"
           @click="finish"
         >
-          {{ plan.groups.length > 1 ? `Plan these ${plan.groups.length} sets` : 'Plan this set' }}
+          {{ plan.groups.length > 1 ? WORDS.planTheseSets(plan.groups.length) : WORDS.planThisSet }}
         </button>
       </div>
     </div>
     <ConfirmDialog
       :open="clearing"
-      title="Empty the basket?"
-      confirm="Empty"
+      :title="WORDS.emptyTheBasket2"
+      :confirm="WORDS.empty"
       @confirm="emptyBasket"
       @close="clearing = false"
       ><p class="text-lg">
-        The eggs in this plan leave the basket. Sets already planned stay. You can undo this.
+        {{ WORDS.theEggsInThisPlan }}
       </p></ConfirmDialog
     >
   </main>

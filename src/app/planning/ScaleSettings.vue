@@ -3,6 +3,7 @@ import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { numberIn } from '../shared/field-events.ts'
+import { WORDS } from './words.ts'
 
 /** By what pixels become millimetres. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -18,9 +19,9 @@ function changeCollar(event: Event): void {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">Photograph scale</h2>
+    <h2 class="text-xl font-semibold">{{ WORDS.photographScale }}</h2>
     <label
-      >Lamp collar diameter, {{ unitSymbol(hatchery.units, 'length') }}
+      >{{ WORDS.lampCollarDiameter(unitSymbol(hatchery.units, 'length')) }}
       <input
         type="number"
         min="0"
@@ -33,21 +34,22 @@ function changeCollar(event: Event): void {
         @change="changeCollar"
     /></label>
     <p v-if="hatchery.scale.camera">
-      The fixed camera shows
-      {{ sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross) }} across its picture,
-      calibrated with a measured egg on
-      {{ sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)) }}.
+      {{
+        WORDS.theFixedCameraShowsAcross(
+          sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross),
+          sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)),
+        )
+      }}
       <button
         type="button"
         class="ml-2 underline"
         @click="emit('change', { scale: { ...hatchery.scale, camera: null } })"
       >
-        Camera was moved: reset
+        {{ WORDS.cameraWasMovedReset }}
       </button>
     </p>
     <p class="text-ink-soft">
-      Perlumen uses the most reliable scale: the egg’s calliper size, then the collar you mark in the picture
-      (“Correct” at the bench), then the calibrated camera. Without one, sizes are relative.
+      {{ WORDS.perlumenUsesTheMostReliable }}
     </p>
   </section>
 </template>

@@ -5,6 +5,7 @@ import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { dateDoubt } from '../shared/wording.ts'
 import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
+import { WORDS } from './words.ts'
 
 /** What fixes the day: chicks out on a weekday, eggs in on a day, or eggs that are in already. */
 const props = defineProps<{
@@ -16,7 +17,15 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [timing: DraftTiming] }>()
 
 const ANY = [1, 2, 3, 4, 5, 6, 7]
-const NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+const NAMES = [
+  WORDS.monday,
+  WORDS.tuesday,
+  WORDS.wednesday,
+  WORDS.thursday,
+  WORDS.friday,
+  WORDS.saturday,
+  WORDS.sunday,
+]
 const OFFERED = 30
 const weekday = ref(0)
 const term = ref({ from: '', to: '' })
@@ -65,7 +74,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <fieldset class="flex flex-col gap-2">
-    <legend class="sr-only">Timing</legend>
+    <legend class="sr-only">{{ WORDS.timing }}</legend>
     <label class="flex items-center gap-2"
       ><input
         type="radio"
@@ -74,11 +83,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'hatch'"
         @change="choose('hatch')"
       />
-      Choose the hatch day</label
+      {{ WORDS.chooseTheHatchDay }}</label
     >
     <div v-if="timing.by === 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
       <label
-        >Weekday
+        >{{ WORDS.weekday }}
         <select
           class="field mt-1 block"
           :value="weekday"
@@ -88,12 +97,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
             })
           "
         >
-          <option :value="0">any</option>
+          <option :value="0">{{ WORDS.any }}</option>
           <option v-for="(name, i) in NAMES" :key="name" :value="i + 1">{{ name }}</option>
         </select>
       </label>
       <label
-        >Hatch day
+        >{{ WORDS.hatchDay }}
         <select
           class="field mt-1 block"
           data-testid="hatch-day"
@@ -107,7 +116,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         </select>
       </label>
       <label
-        >about
+        >{{ WORDS.about }}
         <input
           type="number"
           min="0"
@@ -117,7 +126,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           @change="emit('change', { ...timing, hour: Math.min(23, Math.max(0, Number(text($event)) || 0)) })"
       /></label>
       <label
-        >only from
+        >{{ WORDS.onlyFrom }}
         <input
           type="date"
           class="field mt-1 block"
@@ -129,7 +138,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           "
       /></label>
       <label
-        >to
+        >{{ WORDS.to }}
         <input
           type="date"
           class="field mt-1 block"
@@ -141,7 +150,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           "
       /></label>
       <p v-if="offered.length === 0" class="text-ember" role="alert">
-        No such day fits. Widen the dates, or choose any weekday.
+        {{ WORDS.noSuchDayFitsWiden }}
       </p>
     </div>
     <label class="flex items-center gap-2"
@@ -152,7 +161,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'set'"
         @change="choose('set')"
       />
-      Choose the setting day</label
+      {{ WORDS.chooseTheSettingDay }}</label
     >
     <label class="flex items-center gap-2"
       ><input
@@ -162,11 +171,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'already'"
         @change="choose('already')"
       />
-      Already set</label
+      {{ WORDS.alreadySet }}</label
     >
     <div v-if="timing.by !== 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
       <label
-        >{{ timing.by === 'set' ? 'Set on' : 'Since' }}
+        >{{ timing.by === 'set' ? WORDS.setOn : WORDS.since }}
         <input
           type="date"
           class="field mt-1 block"
@@ -175,7 +184,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           @change="setDay({ date: text($event) })"
       /></label>
       <label
-        >at
+        >{{ WORDS.at }}
         <input
           type="time"
           class="field mt-1 block"

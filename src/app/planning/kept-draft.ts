@@ -6,6 +6,7 @@ import type { PlanDraft } from '../../core/planning/plan-draft.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { emptyDraft } from './plan-changes.ts'
+import { WORDS } from './words.ts'
 
 const DRAFT_KEY = 'plan-draft'
 const ASIDE_KEY = 'plan-draft-aside'
@@ -46,8 +47,8 @@ export function useKeptDraft(): KeptDraft {
     if (kept !== null && !read) {
       await store.repository.saveSetting(ASIDE_KEY, kept)
       await store.repository.saveSetting(DRAFT_KEY, newDraft())
-      say('Your last plan cannot be read. It is kept, and a new one is started.')
-    } else if (left.length > 0) say(`Left empty: ${left.join(' ')}`)
+      say(WORDS.yourLastPlanCannotBe)
+    } else if (left.length > 0) say(WORDS.leftEmptyLeft(left.join(' ')))
     unreadable.value = await store.repository.setting<unknown>(ASIDE_KEY)
     draft.value = read ?? newDraft()
   }
@@ -64,8 +65,8 @@ export function useKeptDraft(): KeptDraft {
       await store.repository.saveSetting(DRAFT_KEY, next)
       problem.value = null
     } catch (error) {
-      const why = isStorageFull(error) ? 'browser storage is full' : (error as Error).message
-      say(`The plan is on screen but not saved: ${why}.`)
+      const why = isStorageFull(error) ? WORDS.browserStorageIsFull2 : (error as Error).message
+      say(WORDS.thePlanIsOnScreen(why))
     }
   }
 

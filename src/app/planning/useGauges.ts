@@ -8,6 +8,7 @@ import {
   type GaugeKind,
 } from '../../devices/gauges/gauges.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { WORDS } from './words.ts'
 
 /** Scale and calliper at the basket: the server's, or a real one on a cable. */
 export function useGauges() {
@@ -23,7 +24,7 @@ export function useGauges() {
     try {
       onCable.value = { ...onCable.value, [kind]: await serialGauge(kind) }
     } catch (error) {
-      problem.value = `The ${kind} was not connected: ${(error as Error).message}`
+      problem.value = WORDS.theWasNotConnected(kind, (error as Error).message)
     }
   }
 
@@ -33,7 +34,7 @@ export function useGauges() {
     try {
       const { value, quantity } = await (onCable.value[kind] ?? httpGauge(kind)).read()
       if (quantity !== (kind === 'scale' ? 'mass' : 'length'))
-        throw new Error(`The ${kind} does not measure this.`)
+        throw new Error(WORDS.theDoesNotMeasureThis(kind))
       return value
     } catch (error) {
       problem.value = (error as Error).message

@@ -4,6 +4,7 @@ import { FolderOpen, ShieldCheck } from '@lucide/vue'
 import { storageRoom, type StorageRoom } from '../data/storage-room.ts'
 import { count } from '../shared/wording.ts'
 import { useBackupsStore, type Rhythm } from './backups.ts'
+import { WORDS } from './words.ts'
 
 /** Backups: where they go, when, how old the last good one is, and back from one. */
 defineProps<{ busy: boolean }>()
@@ -15,9 +16,9 @@ onMounted(async () => {
   await backups.load()
 })
 const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
-  evening: 'after each candling, and daily',
+  evening: WORDS.afterEachCandlingAndDaily,
   day: 'daily',
-  never: 'only when I ask',
+  never: WORDS.onlyWhenIAsk,
 }
 const timeWords = (time: string): string => time.slice(0, 16).replace('T', ' ')
 async function restore(name: string): Promise<void> {
@@ -27,14 +28,14 @@ async function restore(name: string): Promise<void> {
 
 <template>
   <section class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="backup-heading">
-    <h2 id="backup-heading" class="text-xl font-semibold">Backups</h2>
+    <h2 id="backup-heading" class="text-xl font-semibold">{{ WORDS.backups }}</h2>
     <p :class="{ 'text-ember': backups.isOld }" data-testid="backup-age">
-      {{ backups.ageWords }} Every backup is read back and checked.
+      {{ WORDS.everyBackupIsReadBack(backups.ageWords) }}
     </p>
     <p v-if="backups.problem" class="text-ember" role="alert">{{ backups.problem }}</p>
     <div class="flex flex-wrap items-center gap-3">
       <button type="button" class="press" :disabled="busy || backups.working" @click="backups.now()">
-        <ShieldCheck class="h-5 w-5" aria-hidden="true" /> Back up now
+        <ShieldCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.backUpNow }}
       </button>
       <button
         v-if="backups.canChoose()"
@@ -44,16 +45,16 @@ async function restore(name: string): Promise<void> {
         @click="backups.choose()"
       >
         <FolderOpen class="h-5 w-5" aria-hidden="true" />
-        {{ backups.folder ? 'Change folder' : 'Choose a folder' }}
+        {{ backups.folder ? WORDS.changeFolder : WORDS.chooseAFolder }}
       </button>
       <button v-if="backups.folder" type="button" class="press" @click="backups.forget()">
-        Stop using folder
+        {{ WORDS.stopUsingFolder }}
       </button>
     </div>
     <p>
-      {{ backups.folder ? `Into the folder “${backups.folder.name}”` : 'As a download,' }}
+      {{ backups.folder ? WORDS.intoTheFolder(backups.folder.name) : WORDS.asADownload }}
       <label
-        >automatically
+        >{{ WORDS.automatically }}
         <select v-model="backups.rhythm" class="field ml-1">
           <option v-for="(words, key) in RHYTHM_WORDS" :key="key" :value="key">{{ words }}</option>
         </select></label
@@ -61,12 +62,11 @@ async function restore(name: string): Promise<void> {
     </p>
     <template v-if="backups.folder">
       <p v-if="backups.needsLeave" class="text-ember">
-        The browser needs your permission to write there again: press “Back up now”.
+        {{ WORDS.theBrowserNeedsYourPermission }}
       </p>
       <details v-if="backups.kept.length > 0">
         <summary class="min-h-11 cursor-pointer py-2">
-          {{ count(backups.kept.length, 'backup') }} kept: seven daily, five weekly, twelve monthly, one per
-          year
+          {{ WORDS.keptSevenDailyFiveWeekly(count(backups.kept.length, 'backup')) }}
         </summary>
         <ul data-testid="backups">
           <li
@@ -74,29 +74,24 @@ async function restore(name: string): Promise<void> {
             :key="one.name"
             class="flex min-h-11 items-center justify-between gap-3"
           >
-            {{ timeWords(one.time) }}{{ one.own ? '' : ', from another tablet' }}
+            {{ timeWords(one.time) }}{{ one.own ? '' : WORDS.fromAnotherTablet }}
             <button
               type="button"
               class="press min-h-10 shrink-0 py-1"
               :disabled="busy"
               @click="restore(one.name)"
             >
-              Show
+              {{ WORDS.show }}
             </button>
           </li>
         </ul>
       </details>
     </template>
     <p v-else class="text-ink-soft">
-      {{
-        backups.canChoose()
-          ? 'A synchronised folder or a USB stick survives this tablet. Several tablets can share one; each deletes only its own backups.'
-          : 'This browser cannot write to folders: a backup goes to your downloads.'
-      }}
+      {{ backups.canChoose() ? WORDS.aSynchronisedFolderOrA : WORDS.thisBrowserCannotWriteTo }}
     </p>
     <p v-if="room && !room.persistent" class="text-sm text-ink-soft">
-      The browser has not guaranteed this storage and may clear it when the device is full. Install Perlumen
-      to make that less likely.
+      {{ WORDS.theBrowserHasNotGuaranteed }}
     </p>
   </section>
 </template>

@@ -15,6 +15,7 @@ import {
   UNCHECKED,
   valueWords,
 } from './merge-words.ts'
+import { WORDS } from './words.ts'
 
 /** A bundle was checked, and there is something here: bring both together, or let it take the place of what is here. */
 const props = defineProps<{
@@ -54,29 +55,29 @@ function confirm(): void {
 <template>
   <ConfirmDialog
     :open="open"
-    title="Merge or replace?"
-    :confirm="way === 'together' ? 'Merge' : 'Replace'"
+    :title="WORDS.mergeOrReplace"
+    :confirm="way === 'together' ? WORDS.merge : WORDS.replace"
     :grave="way === 'replace'"
     @confirm="confirm"
     @close="emit('close')"
   >
     <fieldset class="flex flex-col gap-2">
-      <legend class="sr-only">Merge or replace</legend>
+      <legend class="sr-only">{{ WORDS.mergeOrReplace2 }}</legend>
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" /> Merge:
-        keep what was recorded on either device</label
+        ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" />
+        {{ WORDS.mergeKeepWhatWasRecorded }}</label
       >
       <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="way" type="radio" value="replace" class="accent-lamp" /> Replace: keep only what is
-        in the bundle</label
+        ><input v-model="way" type="radio" value="replace" class="accent-lamp" />
+        {{ WORDS.replaceKeepOnlyWhatIs }}</label
       >
     </fieldset>
     <p v-if="bundle && !bundle.isChecked" class="mt-3 text-ember" role="alert">{{ UNCHECKED }}</p>
-    <h3 class="mt-4 font-semibold">On this device</h3>
+    <h3 class="mt-4 font-semibold">{{ WORDS.onThisDevice }}</h3>
     <ul v-if="changes.length > 0" class="list-disc pl-6" data-testid="what-changes">
       <li v-for="change in changes" :key="change.table">{{ changeWords(change) }}</li>
     </ul>
-    <p v-else data-testid="what-changes">nothing changes.</p>
+    <p v-else data-testid="what-changes">{{ WORDS.nothingChanges }}</p>
     <template v-if="way === 'together' && merged">
       <ul v-if="merged.settled.length > 0" class="mt-3 list-disc pl-6 text-ember" data-testid="settled">
         <li v-for="one in merged.settled" :key="`${one.what}${one.eggId}`">
@@ -102,7 +103,7 @@ function confirm(): void {
                   @change="choose(conflict, other)"
                 />
                 <span v-if="conflict.gone">{{
-                  other ? 'deleted on one device: deleted' : 'changed on the other: kept'
+                  other ? WORDS.deletedOnOneDeviceDeleted : WORDS.changedOnTheOtherKept
                 }}</span>
                 <span v-else>
                   <span v-for="field in conflict.fields" :key="field" class="block break-words"
@@ -116,9 +117,9 @@ function confirm(): void {
                     }}</span
                   >
                   <span class="text-sm text-ink-soft"
-                    >{{ (conflict.keptIs === 'a') !== other ? 'on this device' : 'in the bundle'
+                    >{{ (conflict.keptIs === 'a') !== other ? WORDS.onThisDevice2 : WORDS.inTheBundle
                     }}{{
-                      other ? '' : conflict.about === 'record' ? ', newest' : ', used unless you choose'
+                      other ? '' : conflict.about === 'record' ? WORDS.newest : WORDS.usedUnlessYouChoose
                     }}</span
                   >
                 </span>
@@ -128,11 +129,11 @@ function confirm(): void {
         </li>
       </ul>
       <p v-if="merged.conflicts.length > MOST_SHOWN" class="text-ink-soft">
-        The first {{ MOST_SHOWN }} are shown. For the others the newest value is used.
+        {{ WORDS.theFirstAreShownFor(MOST_SHOWN) }}
       </p>
     </template>
     <p class="mt-3 text-sm text-ink-soft">
-      You cannot undo earlier steps afterwards. If in doubt, export everything first.
+      {{ WORDS.youCannotUndoEarlierSteps }}
     </p>
   </ConfirmDialog>
 </template>

@@ -10,6 +10,7 @@ import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
 import { fileDay } from './file-day.ts'
 import type { Guarded } from './useRecordsWork.ts'
+import { WORDS } from './words.ts'
 
 /** The book as files: for another device, for spreadsheets, for other tools. */
 const props = defineProps<{
@@ -39,7 +40,7 @@ const exportExchange = () =>
       await importExport.exportForOtherTools(keepMetadata.value),
       `perlumen-for-other-tools-${fileDay()}.zip`,
     )
-    return `Tables, outlines and photographs exported: ${props.sizes}.`
+    return WORDS.tablesOutlinesAndPhotographsExported(props.sizes)
   })
 /** Eggs as a table, to be edited in a spreadsheet. */
 const exportEggs = () =>
@@ -49,19 +50,22 @@ const exportEggs = () =>
       new Blob([eggsToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-eggs-${fileDay()}.csv`,
     )
-    return `${count(hatchery.eggs.length, 'egg')} exported. You can import edited weights, sizes, marks and new notes.`
+    return WORDS.exportedYouCanImportEdited(count(hatchery.eggs.length, 'egg'))
   })
 const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
-  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : 'a look that needs repair'
+  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : WORDS.aLookThatNeedsRepair
 const exportBundle = () =>
   props.guarded(async () => {
     const { file, missing } = await importExport.exportBundle()
     saveFile(file, `perlumen-${fileDay()}.zip`)
-    const text = `${props.sizes} exported with photographs.`
+    const text = WORDS.exportedWithPhotographs(props.sizes)
     if (missing.length === 0) return text
     return {
       bad: true,
-      text: `${props.sizes} exported. ${missing.length === 1 ? 'One photograph is' : `${missing.length} photographs are`} missing from this browser and from the bundle:`,
+      text: WORDS.exportedMissingFromThisBrowser(
+        props.sizes,
+        missing.length === 1 ? WORDS.onePhotographIs : WORDS.missingPhotographsAre(missing.length),
+      ),
       details: missing.map(missingWords),
     }
   })
@@ -69,26 +73,25 @@ const exportBundle = () =>
 
 <template>
   <section class="card flex flex-col gap-3 p-5">
-    <h2 class="text-xl font-semibold">Export</h2>
+    <h2 class="text-xl font-semibold">{{ WORDS.export }}</h2>
     <p class="text-ink-soft">
-      A bundle holds everything, for backup or another device. Tables open in spreadsheets. For other tools
-      there are outlines and photographs, without the camera’s time and place.
+      {{ WORDS.aBundleHoldsEverythingFor }}
     </p>
     <button type="button" class="press" :disabled="busy" @click="exportCsv">
-      <Download class="h-5 w-5" aria-hidden="true" /> Looks as a table (CSV)
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.looksAsATableCsv }}
     </button>
     <button type="button" class="press" :disabled="busy" @click="exportEggs">
-      <Download class="h-5 w-5" aria-hidden="true" /> Eggs as a table (CSV)
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.eggsAsATableCsv }}
     </button>
     <button type="button" class="press" :disabled="busy" @click="exportExchange">
-      <Download class="h-5 w-5" aria-hidden="true" /> For other tools (CSV, COCO)
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.forOtherToolsCsvCoco }}
     </button>
     <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
       <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
-      include the camera’s time and place
+      {{ WORDS.includeTheCamerasTimeAnd }}
     </label>
     <button type="button" class="press press-lamp" :disabled="busy" @click="exportBundle">
-      <Download class="h-5 w-5" aria-hidden="true" /> Everything (ZIP)
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.everythingZip }}
     </button>
   </section>
 </template>

@@ -9,6 +9,7 @@ import { count } from '../shared/wording.ts'
 import { fileDay } from './file-day.ts'
 import SetAsideRecord from './SetAsideRecord.vue'
 import type { Guarded } from './useRecordsWork.ts'
+import { WORDS } from './words.ts'
 
 /** Records that cannot be read; each is put right, taken out or deleted by somebody. */
 const props = defineProps<{ busy: boolean; guarded: Guarded }>()
@@ -20,7 +21,7 @@ const MOST_SHOWN = 50
 function mend(record: StoredRecord, value: unknown): void {
   void props.guarded(async () => {
     await importExport.mend(record, value)
-    return 'Repaired. Everything that belongs to it is back.'
+    return WORDS.repairedEverythingThatBelongsTo
   })
 }
 function saveAside({ table, value }: StoredRecord): void {
@@ -35,7 +36,7 @@ function discard(): void {
   if (record) {
     void props.guarded(async () => {
       await importExport.discard(record)
-      return 'Deleted.'
+      return WORDS.deleted
     })
   }
 }
@@ -44,11 +45,15 @@ function discard(): void {
 <template>
   <div>
     <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
-      <h2 id="aside-heading" class="text-xl font-semibold">Records to repair</h2>
+      <h2 id="aside-heading" class="text-xl font-semibold">{{ WORDS.recordsToRepair }}</h2>
       <p class="text-ink-soft">
-        {{ count(hatchery.aside.length, 'record') }} cannot be read, or
-        {{ hatchery.aside.length === 1 ? 'belongs' : 'belong' }} to something that is missing. Everything else
-        works, and bundles include {{ hatchery.aside.length === 1 ? 'it' : 'them' }}.
+        {{
+          WORDS.cannotBeReadOrTo(
+            count(hatchery.aside.length, 'record'),
+            hatchery.aside.length === 1 ? WORDS.belongs : WORDS.belong,
+            hatchery.aside.length === 1 ? WORDS.it : WORDS.them,
+          )
+        }}
       </p>
       <ul>
         <SetAsideRecord
@@ -62,18 +67,18 @@ function discard(): void {
         />
       </ul>
       <p v-if="hatchery.aside.length > MOST_SHOWN" class="text-ink-soft">
-        The first {{ MOST_SHOWN }} are shown; repair one to see the next.
+        {{ WORDS.theFirstAreShownRepair(MOST_SHOWN) }}
       </p>
     </section>
     <ConfirmDialog
       :open="discarding !== null"
-      title="Delete this record?"
-      confirm="Delete"
+      :title="WORDS.deleteThisRecord"
+      :confirm="WORDS.delete"
       grave
       @confirm="discard"
       @close="discarding = null"
     >
-      <p class="text-lg">It cannot be read and will be gone for good. If in doubt, export it first.</p>
+      <p class="text-lg">{{ WORDS.itCannotBeReadAnd }}</p>
     </ConfirmDialog>
   </div>
 </template>

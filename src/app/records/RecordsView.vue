@@ -17,6 +17,7 @@ import BringInDialog from './BringInDialog.vue'
 import ExportCard from './ExportCard.vue'
 import RecordsToRepair from './RecordsToRepair.vue'
 import { useRecordsWork } from './useRecordsWork.ts'
+import { WORDS } from './words.ts'
 
 const hatchery = useHatcheryStore()
 const importExport = useImportExportStore()
@@ -33,7 +34,7 @@ const waiting = shallowRef<{
 const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
 const wiping = ref(false)
 const sizes = computed(() => {
-  if (!hatchery.loaded) return 'Contents'
+  if (!hatchery.loaded) return WORDS.contents
   // What is left of a set that was erased is counted nowhere.
   const chapters = hatchery.sets.flatMap(({ id }) => hatchery.chapters.get(id) ?? [])
   const all = (table: 'eggs' | 'looks'): number => chapters.reduce((sum, counts) => sum + counts[table], 0)
@@ -65,7 +66,7 @@ function takeTable(edits: EggEdit[]): void {
   if (edits.length === 0) return
   void guarded(async () => {
     await hatchery.commit('table', null, editedEggs(edits, hatchery.eggs))
-    return `${count(edits.length, 'change')} imported from the table. You can undo this on Today.`
+    return WORDS.importedFromTheTableYou(count(edits.length, 'change'))
   })
 }
 async function choose(event: Event): Promise<void> {
@@ -109,24 +110,25 @@ function together(others: Conflict[]): void {
   if (!next) return
   void guarded(async () => {
     await importExport.merge(next.bundle, others, next.bytes)
-    return `Merged: ${sizes.value}.`
+    return WORDS.mergedSizes(sizes.value)
   })
 }
 function wipe(): void {
   wiping.value = false
   void guarded(async () => {
     await importExport.erase()
-    return 'All records on this device were deleted.'
+    return WORDS.allRecordsOnThisDevice
   })
 }
 </script>
 
 <template>
   <main class="mx-auto max-w-4xl p-6">
-    <h1 class="text-3xl font-bold">Records</h1>
+    <h1 class="text-3xl font-bold">{{ WORDS.records }}</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      <template v-if="hatchery.loaded">{{ sizes }} in this browser. </template>Nothing leaves this device
-      unless you export it or merge with another tablet.
+      <template v-if="hatchery.loaded">{{ WORDS.inThisBrowser(sizes) }} </template>{{
+        WORDS.nothingLeavesThisDeviceUnless
+      }}
     </p>
     <div
       v-if="message"
@@ -140,7 +142,7 @@ function wipe(): void {
         <li v-for="line in message.details" :key="line">{{ line }}</li>
       </ul>
       <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">
-        Import everything that is intact
+        {{ WORDS.importEverythingThatIsIntact }}
       </button>
     </div>
     <div
@@ -151,9 +153,9 @@ function wipe(): void {
     >
       <span
         >{{ importExport.progress.words
-        }}<template v-if="importExport.progress.total > 0"
-          >: {{ importExport.progress.done }} of {{ importExport.progress.total }}</template
-        >
+        }}<template v-if="importExport.progress.total > 0">{{
+          WORDS.doneOfTotal(importExport.progress.done, importExport.progress.total)
+        }}</template>
         …</span
       >
       <progress
@@ -161,18 +163,18 @@ function wipe(): void {
         :max="Math.max(1, importExport.progress.total)"
         :value="importExport.progress.done"
       />
-      <button type="button" class="press min-h-10 py-1" @click="importExport.stop()">Stop</button>
+      <button type="button" class="press min-h-10 py-1" @click="importExport.stop()">{{ WORDS.stop }}</button>
     </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <ExportCard :sizes="sizes" :busy="working" :guarded="guarded" />
       <section class="card flex flex-col gap-3 p-5">
-        <h2 class="text-xl font-semibold">Import</h2>
+        <h2 class="text-xl font-semibold">{{ WORDS.import }}</h2>
         <p class="text-ink-soft">
-          A bundle is fully checked before anything changes. It is merged with your records or replaces them;
-          you see the changes first.
+          {{ WORDS.aBundleIsFullyChecked }}
         </p>
         <label class="press" :class="{ 'opacity-40': working }"
-          ><Upload class="h-5 w-5" aria-hidden="true" /> Choose a bundle (ZIP)<input
+          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseABundleZip
+          }}<input
             type="file"
             accept=".zip,application/zip"
             class="sr-only"
@@ -181,7 +183,8 @@ function wipe(): void {
             @change="choose"
         /></label>
         <label class="press" :class="{ 'opacity-40': working }"
-          ><Upload class="h-5 w-5" aria-hidden="true" /> An edited table of eggs (CSV)<input
+          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ WORDS.anEditedTableOfEggs
+          }}<input
             type="file"
             accept=".csv,text/csv"
             class="sr-only"
@@ -189,14 +192,14 @@ function wipe(): void {
             data-testid="table-input"
             @change="chooseTable"
         /></label>
-        <h2 class="mt-4 text-xl font-semibold">Delete</h2>
+        <h2 class="mt-4 text-xl font-semibold">{{ WORDS.delete }}</h2>
         <button
           type="button"
           class="press press-ember"
           :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0)"
           @click="wiping = true"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" /> Delete all records
+          <Trash2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.deleteAllRecords }}
         </button>
       </section>
     </div>
@@ -216,15 +219,14 @@ function wipe(): void {
     />
     <ConfirmDialog
       :open="wiping"
-      title="Delete all records?"
-      confirm="Delete"
+      :title="WORDS.deleteAllRecords2"
+      :confirm="WORDS.delete"
       grave
       @confirm="wipe"
       @close="wiping = false"
     >
       <p class="text-lg">
-        {{ sizes }} and their photographs will be deleted from this device for good. If in doubt, export a
-        bundle first.
+        {{ WORDS.andTheirPhotographsWillBe(sizes) }}
       </p>
     </ConfirmDialog>
   </main>

@@ -2,22 +2,23 @@
 import { computed, ref } from 'vue'
 import { at, nameOfField } from '../../contracts/records/field-problem.ts'
 import type { SetAside } from '../../contracts/records/book.ts'
+import { WORDS } from './words.ts'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
 const props = defineProps<{ record: SetAside; busy: boolean }>()
 const emit = defineEmits<{ mend: [value: unknown]; save: []; discard: [] }>()
 
 const KINDS = {
-  hatchery: 'Hatchery settings',
-  incubators: 'Incubator',
-  probes: 'Probe',
-  trays: 'Tray',
-  sets: 'Set',
-  eggs: 'Egg',
-  looks: 'Look',
-  sessions: 'Candling',
-  logs: 'Incubator log',
-  practice: 'Practice',
+  hatchery: WORDS.hatcherySettings,
+  incubators: WORDS.incubator,
+  probes: WORDS.probe,
+  trays: WORDS.tray,
+  sets: WORDS.set,
+  eggs: WORDS.egg,
+  looks: WORDS.look,
+  sessions: WORDS.candling,
+  logs: WORDS.incubatorLog,
+  practice: WORDS.practice,
 } as const
 const typed = ref<Record<string, string>>({})
 const now = computed(() => props.record.value)
@@ -67,7 +68,9 @@ function mend(): void {
     >
       {{ problem.sentence }}
     </p>
-    <p v-if="record.problems.length > 3" class="text-ink-soft">And {{ record.problems.length - 3 }} more.</p>
+    <p v-if="record.problems.length > 3" class="text-ink-soft">
+      {{ WORDS.andMostShownMore(record.problems.length - 3) }}
+    </p>
     <form class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="mend">
       <label v-for="field in fields.slice(0, 12)" :key="field.key" class="first-letter:uppercase"
         >{{ field.name }}
@@ -79,16 +82,18 @@ function mend(): void {
           @input="typed[field.key] = ($event.target as HTMLInputElement).value"
         />
         <span v-else class="mt-1 flex min-h-11 items-center gap-2"
-          ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" /> leave
-          empty</span
+          ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" />
+          {{ WORDS.leaveEmpty }}</span
         >
       </label>
-      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">Repair</button>
+      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">
+        {{ WORDS.repair }}
+      </button>
       <button type="button" class="press min-h-11" :disabled="busy" @click="emit('save')">
-        Export (JSON)
+        {{ WORDS.exportJson }}
       </button>
       <button type="button" class="press press-ember min-h-11" :disabled="busy" @click="emit('discard')">
-        Delete
+        {{ WORDS.delete }}
       </button>
     </form>
   </li>

@@ -5,6 +5,7 @@ import { simulatedProbes, simulatedReadings, type SimulatedReadings } from '../.
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What earlier versions let simulated sensors write among one’s own records; taken out by one press, and back by another. */
 const store = useHatcheryStore()
@@ -38,8 +39,7 @@ function remove(): void {
 const LABEL = 'simulated readings out'
 function putBack(): void {
   void saving(async () => {
-    if (store.journal.at(-1)?.label !== LABEL)
-      throw new Error('something else was changed since; undo that first.')
+    if (store.journal.at(-1)?.label !== LABEL) throw new Error(WORDS.somethingElseWasChangedSince)
     await store.undo()
     taken.value = null
   })
@@ -54,17 +54,19 @@ function putBack(): void {
     data-testid="simulated-found"
   >
     <template v-if="found">
-      <span
-        >{{ count(found.count, 'reading') }} from a simulated sensor
-        {{ found.count === 1 ? 'is' : 'are' }} among your own records, from {{ sayDate(found.from) }} to
-        {{ sayDate(found.to) }}. An earlier version wrote them. They are not from your incubators, but they
-        affect advice.</span
-      >
-      <button type="button" class="press press-lamp min-h-10 py-1" @click="remove">Remove</button>
+      <span>{{
+        WORDS.fromASimulatedSensorAmong(
+          count(found.count, 'reading'),
+          found.count === 1 ? WORDS.is : WORDS.are,
+          sayDate(found.from),
+          sayDate(found.to),
+        )
+      }}</span>
+      <button type="button" class="press press-lamp min-h-10 py-1" @click="remove">{{ WORDS.remove }}</button>
     </template>
     <template v-else>
-      <span>{{ count(taken!, 'simulated reading') }} removed.</span>
-      <button type="button" class="press min-h-10 py-1" @click="putBack">Undo</button>
+      <span>{{ WORDS.readingsRemoved(count(taken!, 'simulated reading')) }}</span>
+      <button type="button" class="press min-h-10 py-1" @click="putBack">{{ WORDS.undo }}</button>
     </template>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>

@@ -5,6 +5,7 @@ import { Peer, WrongCode } from '../../devices/pairing/peer.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useImportExportStore } from '../data/import-export.ts'
+import { WORDS } from './words.ts'
 
 /** Merge with another tablet, without any server: each shows the other a code, and both books go across. */
 defineProps<{ busy: boolean }>()
@@ -18,12 +19,12 @@ const reading = ref<'offer' | 'answer' | null>(null)
 const problem = ref('')
 const progress = ref<{ done: number; total: number } | null>(null)
 const canTalk = 'RTCPeerConnection' in globalThis
-const WORDS = {
+const STATE_WORDS = {
   idle: '',
-  offering: 'On the other tablet press “Read its code” and scan this. Then scan the code it shows.',
-  answering: 'Scan this code with the first tablet now.',
-  talking: 'Sending records. Keep both tablets on.',
-  done: 'Records sent both ways. Each tablet now shows what would change on it.',
+  offering: WORDS.onTheOtherTabletPress,
+  answering: WORDS.scanThisCodeWithThe,
+  talking: WORDS.sendingRecordsKeepBothTablets,
+  done: WORDS.recordsSentBothWaysEach,
 } as const
 const percent = computed(() =>
   progress.value ? Math.floor((100 * progress.value.done) / progress.value.total) : 0,
@@ -94,23 +95,22 @@ onBeforeUnmount(close)
 
 <template>
   <section v-if="canTalk" class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="two-heading">
-    <h2 id="two-heading" class="text-xl font-semibold">Merge with another tablet</h2>
+    <h2 id="two-heading" class="text-xl font-semibold">{{ WORDS.mergeWithAnotherTablet }}</h2>
     <p class="text-ink-soft">
-      On the same network, without a server: each tablet scans a code from the other. You can also merge by
-      importing a bundle.
+      {{ WORDS.onTheSameNetworkWithout }}
     </p>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
-    <p v-if="WORDS[state]" role="status" data-testid="two-state">
-      {{ WORDS[state] }}{{ state === 'talking' && progress ? ` ${percent} % received.` : '' }}
+    <p v-if="STATE_WORDS[state]" role="status" data-testid="two-state">
+      {{ STATE_WORDS[state] }}{{ state === 'talking' && progress ? ` ${percent} % received.` : '' }}
     </p>
     <QrMark v-if="code" :text="code" class="w-full max-w-80 self-center rounded-lg" />
     <div class="flex flex-wrap gap-3">
       <template v-if="state === 'idle' || state === 'done'">
         <button type="button" class="press" :disabled="busy" @click="offer">
-          <QrCode class="h-5 w-5" aria-hidden="true" /> Show my code
+          <QrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.showMyCode }}
         </button>
         <button type="button" class="press" :disabled="busy" @click="reading = 'offer'">
-          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> Read its code
+          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.readItsCode }}
         </button>
       </template>
       <template v-else>
@@ -120,15 +120,15 @@ onBeforeUnmount(close)
           class="press press-lamp"
           @click="reading = 'answer'"
         >
-          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> Read its answer
+          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.readItsAnswer }}
         </button>
-        <button type="button" class="press" @click="close">Stop</button>
+        <button type="button" class="press" @click="close">{{ WORDS.stop }}</button>
       </template>
     </div>
     <CodeReader
       v-if="reading"
-      label="Read the other tablet’s code"
-      words="Hold the other tablet’s screen in front of the camera."
+      :label="WORDS.readTheOtherTabletsCode"
+      :words="WORDS.holdTheOtherTabletsScreen"
       @code="read"
       @close="reading = null"
     />

@@ -6,6 +6,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { nameInBook } from '../data/which-book.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** After so many days without a good backup it is said on every page at the desk. */
 const OLD_DAYS = 7
@@ -42,11 +43,11 @@ export function useBackupAge(): BackupAge {
     lastGood,
     ageDays,
     ageWords: computed(() =>
-      lastGood.value === null ? 'No backup yet.' : wordsForAge(ageDays.value, lastIsDownload.value),
+      lastGood.value === null ? WORDS.noBackupYet : wordsForAge(ageDays.value, lastIsDownload.value),
     ),
     ageShort: computed(() => {
       if (lastGood.value === null) return 'none'
-      if (ageDays.value === Infinity) return 'age unknown'
+      if (ageDays.value === Infinity) return WORDS.ageUnknown
       return ageDays.value < 1 ? '< 1 d' : `${Math.floor(ageDays.value)} d`
     }),
     isOld,
@@ -58,10 +59,7 @@ export function useBackupAge(): BackupAge {
 }
 
 function wordsForAge(days: number, isDownload: boolean): string {
-  if (days === Infinity)
-    return 'The clock was changed since the last backup, so its age is unknown. Back up now.'
-  const seen = isDownload
-    ? 'The last backup went to your downloads. Perlumen cannot check that it is still there. It is'
-    : 'The last backup is'
-  return days < 1 ? `${seen} less than a day old.` : `${seen} ${count(Math.floor(days), 'day')} old.`
+  if (days === Infinity) return WORDS.theClockWasChangedSince
+  const seen = isDownload ? WORDS.theLastBackupWentTo : WORDS.theLastBackupIs
+  return days < 1 ? WORDS.lessThanADayOld(seen) : `${seen} ${count(Math.floor(days), 'day')} old.`
 }

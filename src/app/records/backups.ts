@@ -18,6 +18,7 @@ import {
   type KeptBackup,
 } from './backup-folder.ts'
 import { useImportExportStore } from '../data/import-export.ts'
+import { WORDS } from './words.ts'
 export const RHYTHMS = ['evening', 'day', 'never'] as const
 export type Rhythm = (typeof RHYTHMS)[number]
 
@@ -44,8 +45,7 @@ export const useBackupsStore = defineStore('backups', () => {
   function now(): Promise<void> {
     return guarded(async () => {
       if (folder.value) {
-        if (!(await mayWrite(folder.value, true)))
-          throw new Error('the browser has no permission to write to the folder.')
+        if (!(await mayWrite(folder.value, true))) throw new Error(WORDS.theBrowserHasNoPermission)
         await write(folder.value)
       } else await download()
     })
@@ -128,7 +128,7 @@ function useChosenFolder(tablet: () => string) {
 
   /** One of the kept ones, to be looked at before it changes anything. */
   function fetch(name: string): Promise<File> {
-    if (!folder.value) throw new Error('The folder is no longer set.')
+    if (!folder.value) throw new Error(WORDS.theFolderIsNoLonger)
     return readFrom(folder.value, name)
   }
 
@@ -160,7 +160,7 @@ function useOneBackup() {
     try {
       await work()
     } catch (error) {
-      problem.value = `The backup did not work: ${(error as Error).message}`
+      problem.value = WORDS.theBackupDidNotWork((error as Error).message)
     } finally {
       working.value = false
     }

@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { WORDS } from './words.ts'
 
 /** Runs what writes records; a write that failed is said as a sentence, and the next that works takes it back. */
 export function useSaving() {
@@ -8,7 +9,7 @@ export function useSaving() {
       await work()
       problem.value = ''
     } catch (error) {
-      problem.value = `That was not saved: ${(error as Error).message}`
+      problem.value = WORDS.thatWasNotSaved((error as Error).message)
     }
   }
   return { problem, saving }

@@ -8,45 +8,50 @@ import type { SuggestedGrade } from '../../core/grade-names.ts'
 import type { Action, Policy } from '../../core/grade/types.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
+import { WORDS } from './words.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
-  developing: 'Developing',
-  clear: 'Clear',
-  'blood-ring': 'Blood ring',
-  quitter: 'Quitter',
-  unsure: 'Not sure',
+  developing: WORDS.developing,
+  clear: WORDS.clear,
+  'blood-ring': WORDS.bloodRing,
+  quitter: WORDS.quitter,
+  unsure: WORDS.notSure,
 }
 
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
-  hatched: 'It hatched',
-  alive: 'It was alive',
-  clear: 'Infertile',
-  'blood-ring': 'Died early, blood ring',
-  quitter: 'Died later, an embryo',
+  hatched: WORDS.itHatched,
+  alive: WORDS.itWasAlive,
+  clear: WORDS.infertile,
+  'blood-ring': WORDS.diedEarlyBloodRing,
+  quitter: WORDS.diedLaterAnEmbryo,
 }
 
 /** When what is graded dead comes out. */
 export const POLICY_WORDS: Readonly<Record<Policy, string>> = {
-  'first-sight': 'At first sight',
-  'second-look': 'Second look',
-  hold: 'Hold to lockdown',
+  'first-sight': WORDS.atFirstSight,
+  'second-look': WORDS.secondLook2,
+  hold: WORDS.holdToLockdown,
 }
 
 export const ACTION_WORDS: Readonly<Record<Action, string>> = {
-  keep: 'Leave in',
-  recheck: 'Leave in, look again',
-  remove: 'Remove',
+  keep: WORDS.leaveIn,
+  recheck: WORDS.leaveInLookAgain,
+  remove: WORDS.remove,
 }
 
 /** Until when an earlier suggestion held. */
 export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
-  mates: 'the whole tray was seen',
-  film: 'it was filmed',
-  model: 'a newer model regraded it',
+  mates: WORDS.theWholeTrayWasSeen,
+  film: WORDS.itWasFilmed,
+  model: WORDS.aNewerModelRegradedIt,
 }
 
 /** Cameras that the server speaks for, as they are called; null where there is none to be offered. */
-export const CAMERA_NAMES = { real: 'Network camera', 'stand-in': 'Simulated camera', none: null } as const
+export const CAMERA_NAMES = {
+  real: WORDS.networkCamera,
+  'stand-in': WORDS.simulatedCamera,
+  none: null,
+} as const
 
 /** What told most for a look's suggestion, as a sentence; empty where nothing did. */
 export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
@@ -69,11 +74,11 @@ export function setWords({ breed, species, shell }: Pick<EggSet, 'breed' | 'spec
 /** "Mon 30 Nov, evening": of moments that are known to some hours only. */
 export function roughTime(atMs: number, zone: string): string {
   const hour = localHourOf(atMs, zone)
-  const part = PARTS_OF_DAY.find(([until]) => hour < until)?.[1] ?? 'late evening'
+  const part = PARTS_OF_DAY.find(([until]) => hour < until)?.[1] ?? WORDS.lateEvening
   return `${sayShortDate(localDateOf(atMs, zone))}, ${part}`
 }
 const PARTS_OF_DAY = [
-  [5, 'early hours'],
+  [5, WORDS.earlyHours],
   [11, 'morning'],
   [14, 'midday'],
   [18, 'afternoon'],
@@ -96,10 +101,10 @@ const ODD_DAYS = 730
  * @param nowMs - years are odd that lie far from it
  */
 export function dateDoubt(date: string, nowMs: number): string | null {
-  if (date === '') return 'No date entered; the previous one is kept.'
-  if (!isLikelyDate(date)) return `The year ${date.split('-')[0]} looks wrong; the previous date is kept.`
+  if (date === '') return WORDS.noDateEnteredThePrevious
+  if (!isLikelyDate(date)) return WORDS.theYearLooksWrongThe(date.split('-')[0] ?? '')
   const off = Math.abs(Date.parse(date) - nowMs) / DAY_MS
-  return off > ODD_DAYS ? `${sayDate(date)}: is the year ${date.slice(0, 4)} right?` : null
+  return off > ODD_DAYS ? WORDS.isTheYearRight(sayDate(date), date.slice(0, 4)) : null
 }
 
 /** A day of a set by the clock, to a tenth: 24, or 23.5. */

@@ -13,6 +13,7 @@ import { alarmWords, sinceWords } from '../shared/climate-words.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** What needs somebody at an incubator now, on every page until somebody has seen it. */
 const hatchery = useHatcheryStore()
@@ -86,7 +87,7 @@ function seen(): void {
         }}. {{ words.todo }}</span
       >
       <span v-if="alarms.length > 1" class="text-ink-soft">
-        And {{ count(alarms.length - 1, 'more alarm') }}.</span
+        {{ WORDS.andAlarms(count(alarms.length - 1, 'more alarm')) }}</span
       >
       <span v-if="problem" class="text-ember"> {{ problem }}</span>
     </p>
@@ -94,10 +95,10 @@ function seen(): void {
       <RouterLink
         :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
         class="press min-h-11 py-1"
-        >Show</RouterLink
+        >{{ WORDS.show }}</RouterLink
       >
       <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
-        Dismiss
+        {{ WORDS.dismiss }}
       </button>
     </div>
   </div>

@@ -17,6 +17,7 @@ import AlarmBar from './AlarmBar.vue'
 import MainNav from './MainNav.vue'
 import NewerProgram from './NewerProgram.vue'
 import { useOfflineStore } from './offline.ts'
+import { WORDS } from './words.ts'
 
 const route = useRoute()
 const router = useRouter()
@@ -56,7 +57,9 @@ onMounted(async () => {
   try {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
-    failure.value = `The records of this browser could not be opened: ${isStorageFull(error) ? 'its storage is full.' : (error as Error).message}`
+    failure.value = WORDS.theRecordsOfThisBrowser(
+      isStorageFull(error) ? WORDS.itsStorageIsFull : (error as Error).message,
+    )
     await Promise.all([router.replace({ name: 'records' }), importExport.fetchAhead()])
     return
   }
@@ -99,7 +102,7 @@ watch(
     if (!loaded || there) return
     const fetching = wholeBook ? hatchery.openAll() : hatchery.openSet(id!)
     fetching.catch((error: unknown) => {
-      trouble.value = `The records could not be read: ${(error as Error).message}`
+      trouble.value = WORDS.theRecordsCouldNotBe((error as Error).message)
     })
   },
 )
@@ -107,12 +110,11 @@ watch(
 const trouble = ref('')
 /** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
 router.onError(() => {
-  trouble.value =
-    'This page could not be loaded. Perlumen may have been updated, or the server is down. Saved data is safe.'
+  trouble.value = WORDS.thisPageCouldNotBe
 })
 onErrorCaptured((error) => {
   console.error(error)
-  trouble.value = `Something went wrong on this page (${error.message}). Saved data is safe.`
+  trouble.value = WORDS.somethingWentWrongOnThis(error.message)
   return false
 })
 watch(
@@ -140,7 +142,7 @@ async function writeBack(): Promise<void> {
     await importExport.restore()
     writingBack.value = ''
   } catch (error) {
-    writingBack.value = `That did not work: ${(error as Error).message}`
+    writingBack.value = WORDS.thatDidNotWork((error as Error).message)
   }
 }
 </script>
@@ -157,7 +159,7 @@ async function writeBack(): Promise<void> {
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
       <p class="text-ink-soft">
-        Nothing was changed. Below you can export, import a bundle, or delete the records.
+        {{ WORDS.nothingWasChangedBelowYou }}
       </p>
     </div>
     <div
@@ -167,9 +169,7 @@ async function writeBack(): Promise<void> {
       data-testid="storage-gone"
     >
       <span
-        ><strong>The browser has cleared Perlumen’s storage.</strong> What you see is only in memory and
-        nothing is being saved. Photographs and undo steps are gone; sets, eggs and looks can be
-        restored.</span
+        ><strong>{{ WORDS.theBrowserHasClearedPerlumens }}</strong> {{ WORDS.whatYouSeeIsOnly }}</span
       >
       <button
         type="button"
@@ -177,9 +177,9 @@ async function writeBack(): Promise<void> {
         :disabled="importExport.progress !== null"
         @click="writeBack"
       >
-        Restore from memory
+        {{ WORDS.restoreFromMemory }}
       </button>
-      <RouterLink to="/records" class="press min-h-11">Export to a file</RouterLink>
+      <RouterLink to="/records" class="press min-h-11">{{ WORDS.exportToAFile }}</RouterLink>
       <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
     </div>
     <RouterLink
@@ -187,8 +187,12 @@ async function writeBack(): Promise<void> {
       to="/records"
       class="screen-only block border-b border-line px-4 py-2 text-ember underline"
       data-testid="aside-note"
-      >{{ hatchery.aside.length === 1 ? 'One record' : `${hatchery.aside.length} records` }} could not be read
-      and {{ hatchery.aside.length === 1 ? 'is' : 'are' }} kept for repair. See what you can do.</RouterLink
+      >{{
+        WORDS.couldNotBeReadAnd(
+          hatchery.aside.length === 1 ? WORDS.oneRecord : WORDS.asideRecords(hatchery.aside.length),
+          hatchery.aside.length === 1 ? WORDS.is : WORDS.are,
+        )
+      }}</RouterLink
     >
     <RouterLink
       v-if="backups.isOld && route.meta.room === 'desk' && route.name !== 'records'"
@@ -203,8 +207,10 @@ async function writeBack(): Promise<void> {
       role="status"
       data-testid="follows"
     >
-      <span>Another tab is editing the records; this one follows it.</span>
-      <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">Take over here</button>
+      <span>{{ WORDS.anotherTabIsEditingThe }}</span>
+      <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">
+        {{ WORDS.takeOverHere }}
+      </button>
     </div>
     <div
       v-if="trouble"
@@ -213,21 +219,21 @@ async function writeBack(): Promise<void> {
       data-testid="trouble"
     >
       <span>{{ trouble }}</span>
-      <button type="button" class="press min-h-11" @click="reload">Reload</button>
-      <RouterLink to="/records" class="press min-h-11">Export everything first</RouterLink>
+      <button type="button" class="press min-h-11" @click="reload">{{ WORDS.reload }}</button>
+      <RouterLink to="/records" class="press min-h-11">{{ WORDS.exportEverythingFirst }}</RouterLink>
     </div>
     <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
-      <h1 class="text-3xl font-bold">Set not found</h1>
+      <h1 class="text-3xl font-bold">{{ WORDS.setNotFound }}</h1>
       <p class="mt-2">
-        It was deleted, or the link is from another device.
-        <RouterLink to="/" class="underline">Back to Today</RouterLink>
+        {{ WORDS.itWasDeletedOrThe }}
+        <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
       </p>
     </main>
     <!-- Another set is another page: nothing of the one before must stay. -->
     <RouterView v-else-if="fetched || (failure && route.name === 'records')" v-slot="{ Component }"
       ><component :is="Component" :key="setId ?? ''"
     /></RouterView>
-    <p v-else-if="!failure" class="p-8 text-ink-soft">Opening the records …</p>
+    <p v-else-if="!failure" class="p-8 text-ink-soft">{{ WORDS.openingTheRecords }}</p>
     <div
       v-if="room.room === 'bench' && room.brightness < 1"
       class="pointer-events-none fixed inset-0 z-50 bg-black"

@@ -7,6 +7,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
 import { useBackupsStore } from '../records/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
+import { WORDS } from './words.ts'
 
 /** The way to every page: a row where there is room, on a phone a list that a thumb opens. Beside it how old the backup is. */
 const room = useRoomStore()
@@ -20,14 +21,14 @@ const backupIcon = computed(() => {
   return backups.lastGood === null ? Shield : ShieldCheck
 })
 const PAGES = [
-  ['/', 'Today'],
-  ['/plan', 'Plan'],
-  ['/hatchery', 'Hatchery'],
-  ['/results', 'Results'],
-  ['/history', 'History'],
-  ['/practice', 'Practice'],
-  ['/records', 'Records'],
-  ['/rightness', 'Accuracy'],
+  ['/', WORDS.today],
+  ['/plan', WORDS.plan],
+  ['/hatchery', WORDS.hatchery],
+  ['/results', WORDS.results],
+  ['/history', WORDS.history],
+  ['/practice', WORDS.practice],
+  ['/records', WORDS.records],
+  ['/rightness', WORDS.accuracy],
 ] as const
 </script>
 
@@ -36,7 +37,7 @@ const PAGES = [
     v-slot="{ open, close }"
     as="nav"
     class="screen-only relative z-40 border-b border-line"
-    aria-label="Main"
+    :aria-label="WORDS.main"
   >
     <div class="flex h-13 items-center gap-3 px-4 lg:gap-6">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold" @click="close()">
@@ -44,7 +45,7 @@ const PAGES = [
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
           <path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" />
         </svg>
-        <span :class="{ 'hidden sm:inline': isMadeUp && isAtBench }">Perlumen</span>
+        <span :class="{ 'hidden sm:inline': isMadeUp && isAtBench }">{{ WORDS.perlumen }}</span>
       </RouterLink>
       <div class="hidden min-w-0 grow items-center gap-5 lg:flex">
         <RouterLink
@@ -61,7 +62,7 @@ const PAGES = [
       <span
         v-if="isMadeUp && isAtBench"
         class="rounded border border-dashed border-line px-2 text-sm whitespace-nowrap text-ink-soft"
-        >demo</span
+        >{{ WORDS.demo }}</span
       >
       <span class="grow lg:hidden" />
       <RouterLink
@@ -73,7 +74,7 @@ const PAGES = [
         <Flashlight class="h-5 w-5" aria-hidden="true" /><span
           class="sr-only"
           :class="{ 'sm:not-sr-only': !isAtBench }"
-          >Look at one egg</span
+          >{{ WORDS.lookAtOneEgg }}</span
         >
       </RouterLink>
       <RouterLink
@@ -86,14 +87,16 @@ const PAGES = [
         @click="close()"
       >
         <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
-        <span aria-hidden="true"><span class="hidden xl:inline">Backup: </span>{{ backups.ageShort }}</span>
+        <span aria-hidden="true"
+          ><span class="hidden xl:inline">{{ WORDS.backup }} </span>{{ backups.ageShort }}</span
+        >
         <span class="sr-only">{{ backups.ageWords }}</span>
       </RouterLink>
       <template v-if="room.room === 'bench'">
         <button
           type="button"
           class="min-h-11 min-w-10 text-ink-soft"
-          aria-label="Dimmer"
+          :aria-label="WORDS.dimmer"
           @click="room.brighten(-1)"
         >
           −
@@ -102,7 +105,7 @@ const PAGES = [
         <button
           type="button"
           class="min-h-11 min-w-10 text-ink-soft"
-          aria-label="Brighter"
+          :aria-label="WORDS.brighter"
           @click="room.brighten(1)"
         >
           +
@@ -114,12 +117,14 @@ const PAGES = [
         @click="room.toggle()"
       >
         <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" />
-        <span class="sr-only md:not-sr-only">{{ room.room === 'bench' ? 'Daylight' : 'Dark room' }}</span>
+        <span class="sr-only md:not-sr-only">{{
+          room.room === 'bench' ? WORDS.daylight : WORDS.darkRoom
+        }}</span>
       </button>
       <DisclosureButton class="flex min-h-11 min-w-11 items-center justify-center text-ink lg:hidden"
-        ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only"
-          >Pages</span
-        ></DisclosureButton
+        ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only">{{
+          WORDS.pages
+        }}</span></DisclosureButton
       >
     </div>
     <DisclosurePanel

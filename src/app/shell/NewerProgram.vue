@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Sparkle } from '@lucide/vue'
 import { useOfflineStore } from './offline.ts'
+import { WORDS } from './words.ts'
 
 /** A newer program is there: offered where one has a free hand, never at the bench. */
 const offline = useOfflineStore()
@@ -15,12 +16,12 @@ const reload = (): void => location.reload()
   >
     <Sparkle class="h-5 w-5" aria-hidden="true" />
     <template v-if="offline.overtaken">
-      <span>Another tab has updated Perlumen. Reload this one when it suits you.</span>
-      <button type="button" class="press min-h-10 py-1" @click="reload">Reload</button>
+      <span>{{ WORDS.anotherTabHasUpdatedPerlumen }}</span>
+      <button type="button" class="press min-h-10 py-1" @click="reload">{{ WORDS.reload }}</button>
     </template>
     <template v-else>
-      <span>A new version of Perlumen is ready. Your records are not affected.</span>
-      <button type="button" class="press min-h-10 py-1" @click="offline.take()">Update now</button>
+      <span>{{ WORDS.aNewVersionOfPerlumen }}</span>
+      <button type="button" class="press min-h-10 py-1" @click="offline.take()">{{ WORDS.updateNow }}</button>
       <span v-if="offline.refusal" class="text-ember">{{ offline.refusal }}</span>
     </template>
   </div>

@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import type { Workbox } from 'workbox-window'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { TAKE_OVER } from '../../workers/service-protocol.ts'
+import { WORDS } from './words.ts'
 
 /** Held by every tab that stands at the bench: what is done there is not to be disturbed from another tab. */
 const AT_BENCH = 'perlumen-at-the-bench'
@@ -58,7 +59,7 @@ export const useOfflineStore = defineStore('offline', () => {
   async function take(): Promise<void> {
     const held = (await navigator.locks.query()).held ?? []
     if (held.some(({ name }) => name === AT_BENCH)) {
-      refusal.value = 'Another tab is at the bench. Update when it is done.'
+      refusal.value = WORDS.anotherTabIsAtThe
       return
     }
     refusal.value = ''

@@ -12,6 +12,7 @@ import { useClockStore } from '../shared/clock.ts'
 import StateSign from '../shared/ui/StateSign.vue'
 import { eventDay } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** One thing to do for a set: when, with what, and where it is done. */
 defineProps<{ item: AgendaItem<EggSet> }>()
@@ -23,14 +24,14 @@ const today = computed(() => localDateOf(clock.nowMs, zone.value))
 
 /** Events that have a page of their own. */
 const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
-  lockdown: 'Lockdown steps',
-  pip: 'Watch',
-  hatch: 'Watch',
-  'give-up': 'Open them',
-  'take-out': 'Chicks',
-  'first-day': 'Chicks',
-  'third-day': 'Chicks',
-  cooler: 'Chicks',
+  lockdown: WORDS.lockdownSteps,
+  pip: WORDS.watch,
+  hatch: WORDS.watch,
+  'give-up': WORDS.openThem,
+  'take-out': WORDS.chicks,
+  'first-day': WORDS.chicks,
+  'third-day': WORDS.chicks,
+  cooler: WORDS.chicks,
 }
 
 function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
@@ -42,7 +43,7 @@ function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
       : away === 1
         ? 'tomorrow'
         : away === -1
-          ? 'since yesterday'
+          ? WORDS.sinceYesterday
           : away < 0
             ? `since ${sayDate(event.date)}`
             : sayDate(event.date)
@@ -76,7 +77,7 @@ function incubatorsOf(set: EggSet): string {
       </p>
       <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
       <details class="mt-1 text-ink-soft">
-        <summary>Have ready</summary>
+        <summary>{{ WORDS.haveReady }}</summary>
         <ul class="list-disc pt-1 pl-6">
           <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
             {{ line }}
@@ -95,17 +96,17 @@ function incubatorsOf(set: EggSet): string {
         v-if="item.event.kind === 'candle' && item.state !== 'now'"
         :to="{ name: 'session', params: { setId: item.set.id } }"
         class="press press-lamp min-h-14 px-6 text-lg"
-        >{{ store.openSession(item.set.id) ? 'Go on' : 'Candle' }}</RouterLink
+        >{{ store.openSession(item.set.id) ? WORDS.goOn : WORDS.candle }}</RouterLink
       >
       <button
         v-if="item.state !== 'now'"
         type="button"
         class="press min-h-14"
         :class="{ 'press-lamp': item.event.kind !== 'candle' }"
-        :aria-label="`${EVENT_TITLES[item.event.kind]}, ${item.set.name}: done`"
+        :aria-label="WORDS.kindNameDone(EVENT_TITLES[item.event.kind], item.set.name)"
         @click="emit('done')"
       >
-        {{ item.event.kind === 'set' ? 'Eggs are in' : 'Done' }}
+        {{ item.event.kind === 'set' ? WORDS.eggsAreIn : WORDS.done }}
       </button>
     </div>
   </li>

@@ -5,6 +5,7 @@ import { localTimeOf } from '../../core/time/local-date.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
+import { WORDS } from './words.ts'
 
 /** Rounds that are due, as things to do today. */
 const props = defineProps<{ incubators: readonly IncubatorNow[] }>()
@@ -18,9 +19,9 @@ const due = computed(() =>
     const dueMs = turnMs ?? round?.dueMs ?? null
     if (dueMs === null) return []
     const more = [
-      turnMs !== null ? `turn the eggs (${since(turnMs)})` : '',
-      alarms.some(({ code }) => code === 'water') ? 'water is due' : '',
-      round?.dueMs ? `check temperature, humidity and water (${since(round.dueMs)})` : '',
+      turnMs !== null ? WORDS.turnTheEggs(since(turnMs)) : '',
+      alarms.some(({ code }) => code === 'water') ? WORDS.waterIsDue : '',
+      round?.dueMs ? WORDS.checkTemperatureHumidityAndWater(since(round.dueMs)) : '',
     ].filter(Boolean)
     return [{ incubator, words: more.join('; '), sets: sets.map(({ name }) => name).join(', ') }]
   }),
@@ -36,7 +37,7 @@ const due = computed(() =>
   >
     <div>
       <p class="text-xl">
-        <span class="font-bold">Round</span>,
+        <span class="font-bold">{{ WORDS.round }}</span>,
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: incubator.id } }"
           class="underline decoration-line underline-offset-4 hover:decoration-lamp"
@@ -48,7 +49,7 @@ const due = computed(() =>
     <RouterLink
       :to="{ name: 'round', params: { incubatorId: incubator.id } }"
       class="press press-lamp min-h-14 px-6 text-lg"
-      >Start</RouterLink
+      >{{ WORDS.start }}</RouterLink
     >
   </li>
 </template>

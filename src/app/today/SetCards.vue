@@ -11,6 +11,7 @@ import EggMark from '../shared/ui/EggMark.vue'
 import FewOf from '../shared/ui/FewOf.vue'
 import type { planOf } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 /** All sets: those at work as cards, the others as a list. */
 defineProps<{
@@ -28,8 +29,8 @@ function lastLook(eggId: string) {
 
 <template>
   <section aria-labelledby="sets-heading">
-    <h2 id="sets-heading" class="mb-2 text-xl font-semibold">Sets</h2>
-    <FewOf v-slot="{ shown }" :items="rows" :most="24" what="sets">
+    <h2 id="sets-heading" class="mb-2 text-xl font-semibold">{{ WORDS.sets }}</h2>
+    <FewOf v-slot="{ shown }" :items="rows" :most="24" :what="WORDS.sets2">
       <ul class="grid gap-3 sm:grid-cols-2">
         <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
           <h3 class="text-lg font-semibold">
@@ -38,10 +39,14 @@ function lastLook(eggId: string) {
             }}</RouterLink>
           </h3>
           <p class="text-sm text-ink-soft">
-            {{ SPECIES[set.species].label }},
-            {{ plan.started ? dayWords(set, zone, clock.nowMs) : 'not set yet' }};
-            {{ count(eggs.filter(isIn).length, 'egg') }} in; hatch
-            {{ sayShortDate(localDateOf(plan.hatchAtMs, zone)) }}
+            {{
+              WORDS.labelWordsEggsInHatch(
+                SPECIES[set.species].label,
+                plan.started ? dayWords(set, zone, clock.nowMs) : WORDS.notSetYet,
+                count(eggs.filter(isIn).length, 'egg'),
+                sayShortDate(localDateOf(plan.hatchAtMs, zone)),
+              )
+            }}
           </p>
           <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
             <EggMark
@@ -51,16 +56,16 @@ function lastLook(eggId: string) {
               :removed="egg.removed !== null"
               class="w-9"
             />
-            <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft"
-              >and {{ eggs.length - 24 }} more</span
-            >
+            <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft">{{
+              WORDS.andEggsMore(eggs.length - 24)
+            }}</span>
           </div>
         </li>
       </ul>
     </FewOf>
     <details v-if="earlier.length > 0" class="mt-4" data-testid="earlier-sets">
       <summary class="text-lg">{{ count(earlier.length, 'earlier set') }}</summary>
-      <FewOf v-slot="{ shown }" :items="earlier" :most="24" what="earlier sets">
+      <FewOf v-slot="{ shown }" :items="earlier" :most="24" :what="WORDS.earlierSets">
         <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
           <li v-for="set in shown" :key="set.id">
             <RouterLink
@@ -68,10 +73,12 @@ function lastLook(eggId: string) {
               class="underline decoration-line underline-offset-4 hover:decoration-lamp"
               >{{ set.name }}</RouterLink
             >
-            <span class="ml-2 text-ink-soft"
-              >{{ SPECIES[set.species].label }}, set
-              {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }}</span
-            >
+            <span class="ml-2 text-ink-soft">{{
+              WORDS.labelSetZone(
+                SPECIES[set.species].label,
+                sayDate(localDateOf(Date.parse(set.setAt), zone)),
+              )
+            }}</span>
           </li>
         </ul>
       </FewOf>

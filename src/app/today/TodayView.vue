@@ -27,6 +27,7 @@ import NoSetsYet from './NoSetsYet.vue'
 import RoundsDue from './RoundsDue.vue'
 import SetCards from './SetCards.vue'
 import FewOf from '../shared/ui/FewOf.vue'
+import { WORDS } from './words.ts'
 
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
@@ -72,10 +73,10 @@ const mind = computed(() =>
 
 const heading = computed(() => {
   if (items.value.now.some(({ event, state }) => event.kind === 'candle' && state !== 'now'))
-    return 'Candling tonight'
-  if (items.value.now.some(({ state }) => state === 'now')) return 'Hatching'
-  if (items.value.now.length > 0 || isRoundDue.value) return 'Something to do'
-  return store.sets.length > 0 ? 'Nothing due today' : 'Welcome'
+    return WORDS.candlingTonight
+  if (items.value.now.some(({ state }) => state === 'now')) return WORDS.hatching
+  if (items.value.now.length > 0 || isRoundDue.value) return WORDS.somethingToDo
+  return store.sets.length > 0 ? WORDS.nothingDueToday : WORDS.welcome
 })
 
 function partition<T>(list: readonly T[], belongs: (item: T) => boolean): [T[], T[]] {
@@ -103,7 +104,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
           class="press"
           @click="saving(() => store.undo())"
         >
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> Undo <span class="key">Z</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
         </button>
         <button
           v-if="rows.length > 0"
@@ -111,30 +112,32 @@ useKeys({ z: () => void saving(() => store.undo()) })
           class="press"
           @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
         >
-          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> Add to calendar
+          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addToCalendar }}
         </button>
         <button
           v-if="rows.length > 0 && reminders.canNotify() && reminders.permission !== 'denied'"
           type="button"
           class="press"
           :aria-pressed="reminders.isOn"
-          title="Works while Perlumen is open on this device. Otherwise use your calendar."
+          :title="WORDS.worksWhilePerlumenIsOpen"
           @click="reminders.isOn ? reminders.turnOff() : saving(() => reminders.turnOn())"
         >
           <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
-          {{ reminders.isOn ? 'Reminders on' : 'Remind me' }}
+          {{ reminders.isOn ? WORDS.remindersOn : WORDS.remindMe }}
         </button>
-        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">Plan a set</RouterLink>
+        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">{{ WORDS.planASet }}</RouterLink>
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
-    <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">Opening the demo hatchery …</p>
+    <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">
+      {{ WORDS.openingTheDemoHatchery }}
+    </p>
     <NoSetsYet v-else-if="store.sets.length === 0" />
 
     <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <section aria-labelledby="now-heading">
-        <h2 id="now-heading" class="sr-only">To do now</h2>
-        <FewOf v-slot="{ shown }" :items="items.now" :most="20" what="things to do">
+        <h2 id="now-heading" class="sr-only">{{ WORDS.toDoNow }}</h2>
+        <FewOf v-slot="{ shown }" :items="items.now" :most="20" :what="WORDS.thingsToDo">
           <ul class="flex flex-col gap-3" data-testid="now">
             <DueEvent
               v-for="item in shown"
@@ -150,7 +153,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             >
               <div>
                 <p class="text-xl">
-                  <span class="font-bold">Second look</span>,
+                  <span class="font-bold">{{ WORDS.secondLook }}</span>,
                   <RouterLink
                     :to="{ name: 'set', params: { setId: set.id } }"
                     class="underline decoration-line underline-offset-4 hover:decoration-lamp"
@@ -159,18 +162,22 @@ useKeys({ z: () => void saving(() => store.undo()) })
                 </p>
                 <p class="text-ink-soft">
                   {{
-                    list
-                      .map(({ egg }) => nameOfPlace(set.trays, egg.place) || `egg ${egg.number}`)
-                      .join(', ')
-                  }}: marked “?”;
-                  {{ dueAtMs <= clock.nowMs ? 'due now' : `from ${sayDate(localDateOf(dueAtMs, zone))}` }}
+                    WORDS.eggNumberMarkedWords(
+                      list
+                        .map(({ egg }) => nameOfPlace(set.trays, egg.place) || WORDS.eggNumber(egg.number))
+                        .join(', '),
+                      dueAtMs <= clock.nowMs
+                        ? WORDS.dueNow
+                        : WORDS.fromLocalDateOf(sayDate(localDateOf(dueAtMs, zone))),
+                    )
+                  }}
                 </p>
               </div>
               <RouterLink
                 :to="{ name: 'session', params: { setId: set.id } }"
                 class="press min-h-14"
                 :class="{ 'press-lamp': dueAtMs <= clock.nowMs }"
-                >Look again</RouterLink
+                >{{ WORDS.lookAgain }}</RouterLink
               >
             </li>
             <RoundsDue :incubators="sensing.incubators" />
@@ -178,7 +185,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
               v-if="items.now.length === 0 && secondLooks.length === 0 && !isRoundDue"
               class="card p-5 text-lg"
             >
-              Nothing is due today.
+              {{ WORDS.nothingIsDueToday }}
             </li>
           </ul>
         </FewOf>
@@ -187,8 +194,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <aside class="flex flex-col gap-5 lg:row-span-2">
         <IncubatorCards :incubators="sensing.incubators" />
         <section v-if="mind.length > 0" aria-labelledby="mind-heading">
-          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">Warnings</h2>
-          <FewOf v-slot="{ shown }" :items="mind" :most="8" what="warnings">
+          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">{{ WORDS.warnings }}</h2>
+          <FewOf v-slot="{ shown }" :items="mind" :most="8" :what="WORDS.warnings2">
             <ul class="flex flex-col gap-3" data-testid="warnings">
               <li v-for="warning in shown" :key="warning.key" class="flex gap-2">
                 <TriangleAlert class="mt-0.5 h-5 w-5 shrink-0 text-ember" aria-hidden="true" /><span
@@ -199,8 +206,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
           </FewOf>
         </section>
         <section aria-labelledby="next-heading">
-          <h2 id="next-heading" class="mb-2 text-xl font-semibold">Next</h2>
-          <FewOf v-slot="{ shown }" :items="items.next" :most="12" what="days to come">
+          <h2 id="next-heading" class="mb-2 text-xl font-semibold">{{ WORDS.next }}</h2>
+          <FewOf v-slot="{ shown }" :items="items.next" :most="12" :what="WORDS.daysToCome">
             <ol class="flex flex-col gap-2" data-testid="next">
               <li
                 v-for="item in shown"
@@ -220,9 +227,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <SetCards :rows="rows" :earlier="sets[1]" />
     </div>
     <p class="mt-6 max-w-3xl text-sm text-ink-soft">
-      Perlumen advises, you decide. Wash your hands before and after, do not look into the lamp, keep mains
-      and water apart. For removing late eggs, humane killing and disposal, follow local rules and your vet’s
-      advice.
+      {{ WORDS.perlumenAdvisesYouDecideWash }}
     </p>
   </main>
 </template>

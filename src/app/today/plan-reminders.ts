@@ -1,6 +1,7 @@
 import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import type { EventState } from '../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
+import { WORDS } from './words.ts'
 
 /** Something that a person who is elsewhere should hear of once. */
 export interface Reminder {
@@ -42,7 +43,7 @@ export function removalReminder(
     .filter(({ eggs }) => eggs > 0)
     .map(({ set, eggs }) => ({
       key: `${set.id}/removal/${today}`,
-      title: eggs === 1 ? 'An egg is waiting to be removed' : `${eggs} eggs are waiting to be removed`,
-      body: `${set.name}: dead eggs go bad and burst.`,
+      title: eggs === 1 ? WORDS.anEggIsWaitingTo : WORDS.eggsAreWaitingToBe(eggs),
+      body: WORDS.deadEggsGoBadAnd(set.name),
     }))
 }

@@ -1,6 +1,7 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { EggWorkerError } from '../../../workers/client.ts'
 import { isStorageFull } from '../../data/storage-room.ts'
+import { WORDS } from '../words.ts'
 
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
 
@@ -48,7 +49,7 @@ export function useBenchWork(alsoBusy: () => boolean): BenchWork {
 
 export function sentenceOf(error: unknown): string {
   if (isStorageFull(error)) {
-    return 'Browser storage is full: the look was not saved. Export your records, then free some space.'
+    return WORDS.browserStorageIsFullThe
   }
-  return error instanceof Error ? error.message : 'Something went wrong; the look was not saved.'
+  return error instanceof Error ? error.message : WORDS.somethingWentWrongTheLook
 }

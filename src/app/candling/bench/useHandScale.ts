@@ -4,6 +4,7 @@ import { figuresOf } from '../../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../../core/measure/scale.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import type { Bench } from './useBench.ts'
+import { WORDS } from '../words.ts'
 
 /** By what pixels become millimetres at this bench. */
 export interface HandScale {
@@ -28,14 +29,14 @@ export function useHandScale({
       scale: { ...hatchery.hatchery.scale, ...change },
     })
     if (!next.success) {
-      problem.value = 'The collar’s diameter must be 5 to 200 mm.'
+      problem.value = WORDS.theCollarsDiameterMustBe
       return
     }
     try {
       await hatchery.saveHatchery(next.data)
       problem.value = null
     } catch {
-      problem.value = 'The scale could not be saved.'
+      problem.value = WORDS.theScaleCouldNotBe
     }
   }
 

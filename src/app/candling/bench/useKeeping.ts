@@ -11,6 +11,7 @@ import type { MeasuredPhoto } from '../../../workers/protocol.ts'
 import { useHatcheryStore, type HatcheryStore } from '../../data/hatchery.ts'
 import type { BenchWork } from './useBenchWork.ts'
 import type { EggChoice } from './useEggChoice.ts'
+import { WORDS } from '../words.ts'
 
 /** From a measured picture to looks that are on the disk. */
 export interface Keeping {
@@ -62,7 +63,7 @@ export function useKeeping({ set, eggs, work, saving }: KeepingPort): Keeping {
       const made = picture.eggs.flatMap(({ reading, place }) =>
         place ? [{ ...lookAt(place, reading, picture), reading }] : [],
       )
-      if (made.length === 0) throw new Error('No egg in the picture matches a place in the tray.')
+      if (made.length === 0) throw new Error(WORDS.noEggInThePicture)
       work.phase.value = 'saving'
       // One photograph, kept once.
       const photoId = made[0]!.look.photo.id

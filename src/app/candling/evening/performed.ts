@@ -9,6 +9,7 @@ import type { CandlingSession } from '../session/useSession.ts'
 import type { Measurings } from './useMeasurings.ts'
 import type { Sounds } from './useSounds.ts'
 import type { SpokenNotes } from './useSpokenNotes.ts'
+import { WORDS } from '../words.ts'
 
 /** Name under which `npm run bench` finds the times in the browser's own user timing. */
 const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
@@ -136,7 +137,7 @@ function withNotes({
       void voice.end().catch((error: Error) => {
         bench.problem.value = error.message
       }),
-    'say-mark': ({ mark }) => sounds.say(mark ?? 'no mark'),
+    'say-mark': ({ mark }) => sounds.say(mark ?? WORDS.noMark),
     rest: () => rest(),
   }
 }
@@ -148,5 +149,5 @@ async function take({ bench, flow, measurings, byItself }: Performers, begun: nu
   } else await bench.keepMeasured(() => measurings.taken(begun), 'camera')
   if (!bench.several.value) return
   bench.several.value = null
-  bench.problem.value = 'There is more than one egg in the picture. One at a time, please.'
+  bench.problem.value = WORDS.thereIsMoreThanOne
 }

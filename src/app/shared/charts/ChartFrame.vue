@@ -7,6 +7,7 @@ import { saveTable } from '../save-table.ts'
 import { useSaving } from '../useSaving.ts'
 import { chartPng, chartSvg } from './chart-picture.ts'
 import { useChartColours } from './useChartColours.ts'
+import { WORDS } from '../words.ts'
 
 /** A point that arrow keys reach; its words are made when somebody is there. */
 export interface ChartPoint {
@@ -95,20 +96,20 @@ function savePicture(as: 'svg' | 'png'): void {
         :aria-expanded="showsTable"
         @click="showsTable = !showsTable"
       >
-        <Table class="h-4 w-4" aria-hidden="true" /> Figures
+        <Table class="h-4 w-4" aria-hidden="true" /> {{ WORDS.figures }}
       </button>
       <button
         type="button"
         class="press min-h-11 px-3 py-0 text-sm"
         @click="saveTable(`${fileNameOf(title)}.csv`, table())"
       >
-        <Download class="h-4 w-4" aria-hidden="true" /> CSV
+        <Download class="h-4 w-4" aria-hidden="true" /> {{ WORDS.csv }}
       </button>
       <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('png')">
-        <Picture class="h-4 w-4" aria-hidden="true" /> PNG
+        <Picture class="h-4 w-4" aria-hidden="true" /> {{ WORDS.png }}
       </button>
       <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('svg')">
-        <Picture class="h-4 w-4" aria-hidden="true" /> SVG
+        <Picture class="h-4 w-4" aria-hidden="true" /> {{ WORDS.svg }}
       </button>
       <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     </figcaption>
@@ -138,7 +139,7 @@ function savePicture(as: 'svg' | 'png'): void {
         </tbody>
       </table>
       <p v-if="shownTable.rows.length > MOST_ROWS" class="mt-1 text-sm text-ink-soft">
-        The first {{ MOST_ROWS }} of {{ shownTable.rows.length }} rows; the CSV file has them all.
+        {{ WORDS.theFirstOfRowsThe(MOST_ROWS, shownTable.rows.length) }}
       </p>
     </div>
   </figure>

@@ -11,6 +11,7 @@ import { useHatcheryStore } from '../../data/hatchery.ts'
 import ChartFrame from './ChartFrame.vue'
 import ChartLegend from './ChartLegend.vue'
 import { useChartColours } from './useChartColours.ts'
+import { WORDS } from '../words.ts'
 
 /** Shares one after another in time, each with what small numbers leave open. */
 const props = defineProps<{
@@ -33,7 +34,15 @@ const points = computed(() =>
   })),
 )
 const table = () => ({
-  head: [props.heads[0], 'When', props.heads[1], props.heads[2], 'Per cent', 'At least', 'At most'],
+  head: [
+    props.heads[0],
+    WORDS.when,
+    props.heads[1],
+    props.heads[2],
+    WORDS.perCent,
+    WORDS.atLeast,
+    WORDS.atMost,
+  ],
   rows: ordered.value.map(({ name, atMs, share: { count, of, low, high } }) => [
     name,
     day(atMs),

@@ -1,5 +1,6 @@
 import { init, use, type EChartsCoreOption } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
+import { WORDS } from '../words.ts'
 
 /** Of a picture that is taken out, px. */
 const SIZE = { width: 1200, height: 640 } as const
@@ -25,7 +26,7 @@ export async function chartPng(svg: string): Promise<Blob> {
     const image = new Image()
     await new Promise<void>((drawn, fail) => {
       image.onload = () => drawn()
-      image.onerror = () => fail(new Error('The picture could not be drawn.'))
+      image.onerror = () => fail(new Error(WORDS.thePictureCouldNotBe))
       image.src = url
     })
     const canvas = document.createElement('canvas')
@@ -34,7 +35,7 @@ export async function chartPng(svg: string): Promise<Blob> {
     canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
     return await new Promise((done, fail) =>
       canvas.toBlob(
-        (blob) => (blob ? done(blob) : fail(new Error('The picture could not be written.'))),
+        (blob) => (blob ? done(blob) : fail(new Error(WORDS.thePictureCouldNotBeWritten))),
         'image/png',
       ),
     )

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { WORDS } from '../words.ts'
 
 /** Live picture of a camera on this device; `capture` gives a still of full size. */
 const emit = defineEmits<{ problem: [message: string] }>()
@@ -22,12 +23,7 @@ onMounted(async () => {
     if (video.value) video.value.srcObject = stream
   } catch (error) {
     const refused = error instanceof DOMException && error.name === 'NotAllowedError'
-    emit(
-      'problem',
-      refused
-        ? 'The browser was not allowed to use the camera. Allow it in the address bar, or choose files.'
-        : 'No camera was found on this device.',
-    )
+    emit('problem', refused ? WORDS.theBrowserWasNotAllowed : WORDS.noCameraWasFoundOn)
   }
 })
 onBeforeUnmount(() => stream?.getTracks().forEach((track) => track.stop()))
@@ -51,6 +47,6 @@ defineExpose({ capture, video })
     playsinline
     muted
     class="photo h-full w-full object-contain"
-    aria-label="Live picture of the camera"
+    :aria-label="WORDS.livePictureOfTheCamera"
   />
 </template>

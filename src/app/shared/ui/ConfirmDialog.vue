@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { WORDS } from '../words.ts'
 
 defineProps<{ open: boolean; title: string; confirm: string; grave?: boolean }>()
 const emit = defineEmits<{ confirm: []; close: [] }>()
@@ -12,7 +13,7 @@ const emit = defineEmits<{ confirm: []; close: [] }>()
       <DialogTitle class="mb-3 text-2xl font-bold">{{ title }}</DialogTitle>
       <slot />
       <div class="mt-6 flex flex-wrap justify-end gap-3">
-        <button type="button" class="press" @click="emit('close')">Not now</button>
+        <button type="button" class="press" @click="emit('close')">{{ WORDS.notNow }}</button>
         <button
           type="button"
           class="press"

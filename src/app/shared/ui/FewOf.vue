@@ -1,5 +1,6 @@
 <script setup lang="ts" generic="T">
 import { computed, ref } from 'vue'
+import { WORDS } from '../words.ts'
 
 /** The first so many of a list, and more when asked: no list makes a page too long to be used. */
 const props = defineProps<{ items: readonly T[]; most: number; what: string }>()
@@ -11,6 +12,6 @@ const left = computed(() => props.items.length - shown.value.length)
 <template>
   <slot :shown="shown" />
   <button v-if="left > 0" type="button" class="press mt-3 min-h-11 py-1" @click="asked++">
-    {{ Math.min(left, most) }} more of {{ left }} {{ what }}
+    {{ WORDS.valueMoreOfLeftWhat(Math.min(left, most), left, what) }}
   </button>
 </template>

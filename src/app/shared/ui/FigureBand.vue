@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Measured } from '../../../core/measure/reading.ts'
 import type { Band } from '../../../core/grade/expected.ts'
 import { percentWords } from '../wording.ts'
+import { WORDS } from '../words.ts'
 
 /** One figure with its uncertainty, on the band where a living egg's should lie, with mates and earlier looks. */
 const props = defineProps<{
@@ -21,9 +22,12 @@ function at(value: number): number {
 }
 
 const words = computed(() => {
-  if (!props.value) return props.missing ?? 'not measured'
+  if (!props.value) return props.missing ?? WORDS.notMeasured
   const expected = props.expected
-    ? `, expected ${percentWords(props.expected.low)} to ${percentWords(props.expected.high)}`
+    ? WORDS.expectedPercentWordsToPercentWords2(
+        percentWords(props.expected.low),
+        percentWords(props.expected.high),
+      )
     : ''
   return `${percentWords(props.value.value)} ± ${percentWords(props.value.sd)}${expected}`
 })
@@ -37,7 +41,7 @@ const words = computed(() => {
         >{{ percentWords(value.value) }}
         <span class="text-sm font-normal text-ink-soft">± {{ percentWords(value.sd) }}</span></span
       >
-      <span v-else class="text-sm text-ink-soft">{{ missing ?? 'not seen' }}</span>
+      <span v-else class="text-sm text-ink-soft">{{ missing ?? WORDS.notSeen }}</span>
     </div>
     <svg viewBox="0 0 100 10" preserveAspectRatio="none" class="mt-0.5 h-5 w-full" aria-hidden="true">
       <rect x="0" y="4.5" width="100" height="1" fill="var(--line)" />
@@ -80,7 +84,7 @@ const words = computed(() => {
       </template>
     </svg>
     <div v-if="expected" class="text-sm text-ink-soft">
-      expected {{ percentWords(expected.low) }}–{{ percentWords(expected.high) }}
+      {{ WORDS.expectedPercentWordsPercentWords2(percentWords(expected.low), percentWords(expected.high)) }}
     </div>
   </div>
 </template>

@@ -21,6 +21,7 @@ import {
 } from '../../../core/measure/by-hand.ts'
 import { svgPath } from '../svg-path.ts'
 import { percentWords } from '../wording.ts'
+import { WORDS } from '../words.ts'
 
 /**
  * Lines that the candler can take hold of, in the svg of the photograph: by finger, mouse or arrow keys; all of them,
@@ -41,32 +42,34 @@ interface Handle {
 
 const figures = computed(() => figuresOf(props.lines))
 
+const size = computed(() =>
+  WORDS.lengthBreadthPixels(Math.round(figures.value.lengthPx), Math.round(figures.value.breadthPx)),
+)
 const handles = computed<Handle[]>(() => {
   const { lines } = props
   const { outline, cell, shadow, collar } = lines
   const [blunt, small] = [bluntPole(outline), smallPole(outline)]
-  const size = `length ${Math.round(figures.value.lengthPx)}, breadth ${Math.round(figures.value.breadthPx)} pixels`
   const all: Handle[] = [
     {
       key: 'blunt',
-      label: 'Blunt pole',
-      value: size,
+      label: WORDS.bluntPole,
+      value: size.value,
       at: blunt,
       kind: 'pole',
       moved: (to) => ({ ...lines, outline: withPoles(outline, to, small) }),
     },
     {
       key: 'small',
-      label: 'Small pole',
-      value: size,
+      label: WORDS.smallPole,
+      value: size.value,
       at: small,
       kind: 'pole',
       moved: (to) => ({ ...lines, outline: withPoles(outline, blunt, to) }),
     },
     ...(['left', 'right'] as const).map((side): Handle => ({
       key: side,
-      label: `Side of the egg, ${side}`,
-      value: size,
+      label: WORDS.sideOfTheEgg(side),
+      value: size.value,
       kind: 'side',
       at: onSilhouette(outline, 0.5, side),
       moved: (to) => ({ ...lines, outline: throughSide(outline, to) }),
@@ -77,7 +80,7 @@ const handles = computed<Handle[]>(() => {
     for (const side of ['left', 'right'] as const) {
       all.push({
         key: `cell-${side}`,
-        label: `Edge of the air cell, ${side}`,
+        label: WORDS.edgeOfTheAirCell(side),
         value: depth,
         kind: 'cell',
         at: onSilhouette(outline, cell[side], side),
@@ -90,7 +93,7 @@ const handles = computed<Handle[]>(() => {
     }
     all.push({
       key: 'cell-middle',
-      label: 'Middle of the air cell’s edge',
+      label: WORDS.middleOfTheAirCells,
       value: `bow ${percentWords(cell.bow)}`,
       kind: 'cell',
       at: cellCurve(outline, cell, 3)[1]!,
@@ -100,8 +103,8 @@ const handles = computed<Handle[]>(() => {
   for (const [i, at] of shadow.entries()) {
     all.push({
       key: `shadow-${i}`,
-      label: `Shadow edge, ${i + 1} of ${shadow.length}`,
-      value: `${percentWords(figures.value.shadowArea)} of the contents`,
+      label: WORDS.shadowEdgeOf(i + 1, shadow.length),
+      value: WORDS.ofTheContents(percentWords(figures.value.shadowArea)),
       kind: 'shadow',
       at,
       moved: (to) => ({ ...lines, shadow: shadow.map((corner, k) => (k === i ? to : corner)) }),
@@ -110,7 +113,7 @@ const handles = computed<Handle[]>(() => {
   for (const [i, at] of (collar ?? []).entries()) {
     all.push({
       key: `collar-${i}`,
-      label: `Side of the lamp’s collar, ${i + 1}`,
+      label: WORDS.sideOfTheLampsCollar(i + 1),
       value: '',
       kind: 'collar',
       at,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { WORDS } from '../words.ts'
 
 /** Days that a keeper names, as a list of numbers; what is no day is said at once and changes nothing. */
 const props = defineProps<{ days: readonly number[] }>()
@@ -28,7 +29,7 @@ function read(): void {
 
 <template>
   <label class="mt-2 block"
-    >Candling days (elapsed)
+    >{{ WORDS.candlingDaysElapsed }}
     <input
       v-model="text"
       type="text"
@@ -37,8 +38,6 @@ function read(): void {
       :aria-invalid="wrong"
       @change="read"
     />
-    <span v-if="wrong" class="text-ember" role="alert"
-      >Enter days between 0 and 60, separated by commas.</span
-    >
+    <span v-if="wrong" class="text-ember" role="alert">{{ WORDS.enterDaysBetween0And }}</span>
   </label>
 </template>

@@ -6,6 +6,7 @@ import { type Egg } from '../../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { usePictureNote } from '../usePictureNote.ts'
 import { useSaving } from '../useSaving.ts'
+import { WORDS } from '../words.ts'
 
 /** Photographs as notes of an egg: a pip, a chick, what was in the shell. */
 const props = defineProps<{ egg: Egg; name: string; sayAt: (at: string | null) => string }>()
@@ -47,13 +48,18 @@ function add(event: Event): void {
 <template>
   <div class="flex flex-wrap items-end gap-3" data-testid="pictures">
     <figure v-for="{ id, at, url } in seen" :key="id" class="w-28">
-      <img v-if="url" :src="url" class="photo w-full rounded-lg" :alt="`Photograph of ${name}${sayAt(at)}`" />
+      <img
+        v-if="url"
+        :src="url"
+        class="photo w-full rounded-lg"
+        :alt="WORDS.photographOfNameValue(name, sayAt(at))"
+      />
       <figcaption class="text-xs text-ink-soft">
         {{ url ? '' : 'Not on this device. ' }}{{ name }}{{ sayAt(at) }}
       </figcaption>
     </figure>
     <label class="press cursor-pointer focus-within:outline-2 focus-within:outline-lamp">
-      <Camera class="h-5 w-5" aria-hidden="true" /> Photograph {{ name }}
+      <Camera class="h-5 w-5" aria-hidden="true" /> {{ WORDS.photographName(name) }}
       <input type="file" accept="image/*" capture="environment" class="sr-only" @change="add" />
     </label>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>

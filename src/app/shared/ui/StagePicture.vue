@@ -4,6 +4,7 @@ import { createEgg } from '../../../core/simulate/egg-model.ts'
 import { takeShot } from '../../../core/simulate/shot.ts'
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'
 import { useDrawnEgg } from '../useDrawnEgg.ts'
+import { WORDS } from '../words.ts'
 
 /** How a living egg of this kind looks against the lamp at a stage of its incubation: drawn by the simulator, no photograph of yours. */
 const props = defineProps<{ species: SpeciesName; shell: Shell; stage: number }>()
@@ -43,7 +44,7 @@ const url = useDrawnEgg(() => {
       v-if="url"
       :src="url"
       class="photo h-full w-full"
-      :alt="`Drawing of a living egg, ${Math.round(100 * stage)} % of the way to the hatch`"
+      :alt="WORDS.drawingOfALivingEgg(Math.round(100 * stage))"
     />
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { AlarmClock, Check, CircleDashed, Hourglass, Minus, Sunrise } from '@lucide/vue'
 import type { EventState } from '../../../core/planning/agenda/agenda.ts'
+import { WORDS } from '../words.ts'
 
 /** How an event stands, told by shape and word, never by colour alone. */
 const props = defineProps<{ state: EventState; word?: boolean }>()
@@ -12,7 +13,7 @@ const SIGNS = {
   overdue: { icon: AlarmClock, word: 'overdue' },
   due: { icon: AlarmClock, word: 'due' },
   now: { icon: Sunrise, word: 'now' },
-  coming: { icon: CircleDashed, word: 'to come' },
+  coming: { icon: CircleDashed, word: WORDS.toCome },
   past: { icon: Hourglass, word: 'past' },
 } as const
 const sign = computed(() => SIGNS[props.state])

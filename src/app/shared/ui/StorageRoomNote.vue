@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { storageRoom, type StorageRoom } from '../../data/storage-room.ts'
+import { WORDS } from '../words.ts'
 
 /** Says in good time that photographs will soon find no room; silent otherwise. */
 const EVERY_MS = 30_000
@@ -28,7 +29,6 @@ const looksLeft = computed(() =>
     role="status"
     data-testid="storage-room"
   >
-    Browser storage has space for about {{ looksLeft }} more photographs. Export your records soon, then free
-    some space.
+    {{ WORDS.browserStorageHasSpaceFor(looksLeft) }}
   </p>
 </template>

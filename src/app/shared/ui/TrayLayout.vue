@@ -9,6 +9,7 @@ import {
   type Placed,
 } from '../../../core/tray/layout.ts'
 import { vEggDrag, vEggDrop } from '../egg-drag.ts'
+import { WORDS } from '../words.ts'
 
 /**
  * One tray in which eggs change places: by drag and drop, by touch, and by keyboard (arrows to go, Enter to take an
@@ -50,7 +51,11 @@ function move(eggId: string, to: Place): void {
   const moved = moveEgg(props.eggs, eggId, to)
   if (moved.length === 0) return
   const number = props.eggs.find((egg) => egg.id === eggId)?.number
-  said.value = `Egg ${number} is now in ${placeLabel(props.tray, to)}${moved.length > 1 ? '; the two eggs swapped places' : ''}.`
+  said.value = WORDS.eggIsNowIn(
+    number ?? '',
+    placeLabel(props.tray, to),
+    moved.length > 1 ? WORDS.theTwoEggsSwappedPlaces : '',
+  )
   emit('move', moved)
 }
 
@@ -81,11 +86,11 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
       held.value = null
     } else if (cell.egg) {
       held.value = cell.egg.id
-      said.value = `Egg ${cell.egg.number} picked up. Move with the arrows, Enter to put it down.`
+      said.value = WORDS.eggPickedUpMoveWith(cell.egg.number)
     }
   } else if (event.key === 'Escape' && held.value !== null) {
     held.value = null
-    said.value = 'Move cancelled.'
+    said.value = WORDS.moveCancelled
   }
 }
 </script>
@@ -95,7 +100,7 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
     <div
       ref="grid"
       role="grid"
-      :aria-label="`${tray.name}: arrows to move, Enter to pick up and put down`"
+      :aria-label="WORDS.arrowsToMoveEnterTo(tray.name)"
       class="grid w-fit gap-1"
       :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(2.75rem, 3.5rem))` }"
     >
@@ -106,7 +111,9 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
           v-egg-drop="{ place: cell.place, drop: move }"
           role="gridcell"
           :tabindex="cell.place.row === focus.row && cell.place.column === focus.column ? 0 : -1"
-          :aria-label="cell.egg ? `${cell.label}, egg ${cell.egg.number}` : `${cell.label}, empty`"
+          :aria-label="
+            cell.egg ? WORDS.labelEggNumber(cell.label, cell.egg.number) : WORDS.labelEmpty(cell.label)
+          "
           class="flex aspect-[4/5] flex-col items-center justify-between rounded-[50%] border text-sm data-[over=true]:border-lamp data-[over=true]:bg-lamp-soft"
           :class="[
             cell.egg ? 'border-ink-soft bg-panel' : 'border-dashed border-line',

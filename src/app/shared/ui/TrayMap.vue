@@ -6,6 +6,7 @@ import type { Tray } from '../../../contracts/records/tray-record.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
 import EggMark from './EggMark.vue'
+import { WORDS } from '../words.ts'
 
 const props = defineProps<{
   tray: Tray
@@ -28,10 +29,10 @@ function describe(egg: Egg): string {
   const look = props.lookOf(egg)
   const place = `${labelOf(egg)}, egg ${egg.number}`
   if (egg.removed) return `${place}: removed, ${GRADE_WORDS[egg.removed.grade]}`
-  if (!look) return `${place}: ${props.suspect?.(egg) ? 'second look' : 'no photograph yet'}`
+  if (!look) return `${place}: ${props.suspect?.(egg) ? WORDS.secondLook : WORDS.noPhotographYet}`
   return look.own
     ? `${place}: ${GRADE_WORDS[look.own.grade]}`
-    : `${place}: ${GRADE_WORDS[look.verdict.grade]} suggested, not yet decided`
+    : WORDS.suggestedNotYetDecided(place, GRADE_WORDS[look.verdict.grade])
 }
 </script>
 
@@ -40,7 +41,7 @@ function describe(egg: Egg): string {
     class="grid gap-1.5"
     :style="{ gridTemplateColumns: columns }"
     role="group"
-    :aria-label="`${tray.name}, ${tray.rows} by ${tray.columns}`"
+    :aria-label="WORDS.nameRowsByColumns(tray.name, tray.rows, tray.columns)"
   >
     <button
       v-for="egg in eggs"

@@ -1,0 +1,335 @@
+import { spoken, type Said } from '../../words/language.ts'
+
+/** What the pages of this job say, by the file that says it first. */
+export const WORDS = spoken({
+  // BreakoutList.vue
+  breakoutOpenUnhatchedEggs: 'Breakout: open unhatched eggs',
+  wearGlovesAndAMask:
+    'Wear gloves and a mask. Open eggs over a bowl, away from your face: rotten eggs burst. Make sure twice that an egg is dead.',
+  chickWas: 'chick was',
+  chicksWere: 'chicks were',
+  countedAndTheSameNumber: (unnamed: Said, words: Said): string =>
+    `${unnamed} ${words} counted, and the same number of eggs left. If their shells are empty, they hatched.`,
+  allEmptyRecordAsHatched: 'All empty: record as hatched',
+  eggsToOpen: 'Eggs to open',
+  lastPhotographOf: (placeOf: Said): string => `Last photograph of ${placeOf}`,
+  atItsLastLookDay: (placeOf: Said, ageDays: Said): string => `${placeOf} at its last look, day ${ageDays}`,
+  drawingOfALivingEgg: (value: Said): string => `Drawing of a living egg, day ${value} at the lamp`,
+  noLooks: 'no looks',
+  youSaidGrade: (grade: Said): string => `, you said ${grade}`,
+  dayAgeDaysGradeWords: (ageDays: Said, grade: Said, words: Said): string =>
+    `day ${ageDays} ${grade}${words}`,
+  whatWasInside: 'What was inside',
+  stageReached: 'Stage reached',
+  dayValue: (value: Said): string => `day ${value}:`,
+  diedAboutDay: 'Died about day',
+  noLookHelpsHere: 'No look helps here.',
+  itsLooksSuggestAboutDay: (byLooks: Said): string => `Its looks suggest about day ${byLooks}.`,
+  signs: 'Signs',
+  pipped: 'pipped',
+  saveNextEgg: 'Save, next egg',
+  anEmptyShellItHatched: 'An empty shell: it hatched',
+  malpositionedHeadAwayFromThe: 'malpositioned, head away from the air cell',
+  rottenOrSmelly: 'rotten or smelly',
+  wetMuchFluid: 'wet, much fluid',
+  dryStuckToTheMembrane: 'dry, stuck to the membrane',
+  manyEarlyDeathsStoragePosting: 'Many early deaths: storage, posting, handling, temperature swings.',
+  manyInTheMiddleThird: 'Many in the middle third: the hens’ feed, temperature, dirt.',
+  manyLateDeathsSmallAir: 'Many late deaths: small air cells mean too humid, large ones too dry.',
+  manyPippedAndDeadHumidity: 'Many pipped and dead: humidity at lockdown, ventilation, opening the lid.',
+  dayOfDeathMustBe: (days: Said): string => `Day of death must be 0 to ${days}.`,
+
+  // BrooderPlan.vue
+  theBrooder: 'The brooder',
+  chicksOfName: (chicks: Said, name: Said): string => `${chicks} of ${name}`,
+  is1Brooder: 'is 1 brooder',
+  areBroodersBrooders: (brooders: Said): string => `are ${brooders} brooders`,
+  inBroodersAsWellThere: (chicksOfName: Said, words: Said): string =>
+    `In brooders as well: ${chicksOfName}. There ${words} here.`,
+  whatIsDue: 'What is due',
+  weekByWeek: 'Week by week',
+  week: 'Week',
+  floorTemperatureUnderTheLamp: 'Floor temperature under the lamp',
+  floorSpace: 'Floor space',
+  watchHowTheyLieAt: 'Watch how they lie: at the walls means too hot, huddled under the lamp too cold.',
+  deepEnoughForTheNostrils: ', deep enough for the nostrils and no more',
+  shallowWaterStarterCrumbFor: (deepEnoughForTheNostrils: Said): string =>
+    `Shallow water${deepEnoughForTheNostrils}; starter crumb for their kind.`,
+  heatLampsStartFiresFix:
+    'Heat lamps start fires: fix them twice, clear of bedding. Use a residual-current device and dry hands.',
+  everyoneWashesHandsBeforeAnd:
+    'Everyone washes hands before and after. Follow local rules when you sell or give away live birds.',
+  aSingleChickDoesBadly:
+    'A single chick does badly. Find it company of its own age within a day; until then give it a mirror and a soft toy.',
+  smallChicksCanDrownIn:
+    'Small chicks can drown in an egg cup. Keep pebbles or marbles in the water for the first week.',
+  waterfowlWetEverythingAndTrample: 'Waterfowl wet everything and trample small chicks. Keep them apart.',
+
+  // ChickLog.vue
+  chicks: 'Chicks',
+  tallyMoresCounted: (tally: Said, mores: Said): string => `${tally}${mores} counted`,
+  handoverSheet: 'Handover sheet',
+  bandIsAlreadyOn: (name: Said, placeOf: Said): string => `Band ${name} is already on ${placeOf}.`,
+
+  // ChickRow.vue
+  outOut: (out: Said): string => `out ${out}`,
+  band: 'band',
+  bandOfPlace: (place: Said): string => `Band of ${place}`,
+  conditionOfPlace: (place: Said): string => `Condition of ${place}`,
+  toWhom: 'to whom',
+  note: 'note',
+  noteAboutPlace: (place: Said): string => `Note about ${place}`,
+
+  // CloseSet.vue
+  reopenTheSet: 'Reopen the set',
+  closeTheSet: 'Close the set',
+  giveUpEggs: (eggs: Said): string => `Give up ${eggs}?`,
+  theyMayStillHatchNot: (localDateOf: Said): string =>
+    `They may still hatch: not late until ${localDateOf}. A closed set has no more tasks; its eggs wait for breakout.`,
+
+  // CompareSets.vue
+  sideBySide: 'Side by side',
+  notRecorded: 'not recorded',
+  notMeasured: 'not measured',
+  notOverYet: 'not over yet',
+  nothingUnusual: 'nothing unusual',
+  notEnoughData: 'not enough data',
+  setOn: 'Set on',
+  bird: 'Bird',
+  eggs: 'Eggs',
+  fertile: 'Fertile',
+  hatchedOfTheFertile: 'Hatched, of the fertile',
+  ofTheFertile: (phase: Said): string => `Of the fertile, ${phase}`,
+  daysStored: 'Days stored',
+  waterLostByLockdown: 'Water lost by lockdown',
+  temperatureAboveTarget: 'Temperature above target',
+  lidOffAfterLockdown: 'Lid off after lockdown',
+  removalMethod: 'Removal method',
+  likelyCause: 'Likely cause',
+
+  // DiagnosisCard.vue
+  thisIsWhatTheRecords: 'This is what the records fit best, not a verdict. Record what is missing next time.',
+  forIt: 'For it',
+  againstIt: 'Against it',
+  stillToRecord: 'Still to record',
+  chanceThatNothingIsUnusual: (chanceWords: Said): string =>
+    `Chance that nothing is unusual: ${chanceWords}. This weighs the pattern and place of losses, water loss, breakout signs, air and lid. It cannot see illness, inbreeding or feed.`,
+  probableCauseName: (name: Said): string => `Probable cause: ${name}.`,
+  lossesAreNormalNoCause: 'Losses are normal: no cause found.',
+  tooFewToTell: (eggs: Said): string => `${eggs}: too few to tell.`,
+  itMayBeChance: (few: Said): string => `${few} It may be chance.`,
+  lessThan1In100: 'less than 1 in 100',
+  moreThan99In100: 'more than 99 in 100',
+  valueIn100: (value: Said): string => `${value} in 100`,
+
+  // HandOverView.vue
+  print: 'Print',
+  for: 'For',
+  newKeeper: 'new keeper',
+  with: 'With',
+  chicksGivenAway: 'chicks given away',
+  allChicksStillHere: 'all chicks still here',
+  backToHatch: 'Back to hatch',
+  theHatchery: 'the hatchery',
+  forWords: (words: Said): string => `; for ${words}`,
+  fromTheHatcheryLocalDateOfForWordsLabel: (
+    theHatchery: Said,
+    localDateOf: Said,
+    forWords: Said,
+    label: Said,
+    name: Said,
+  ): string => `From ${theHatchery}, ${localDateOf}${forWords}. ${label}, set “${name}”.`,
+  noChickOfThisSet: 'No chick of this set is recorded as out.',
+  bandOrEgg: 'Band or egg',
+  hatched: 'Hatched',
+  ageToday: 'Age today',
+  from: 'From',
+  notes: 'Notes',
+  weak: 'weak',
+  care: 'Care',
+  noLampNeededADry: 'No lamp needed: a dry house, shut at night, with at least 0.1 m² per bird.',
+  weekOfLife: 'Week of life',
+  atTheWallsTooHot: 'At the walls: too hot. Huddled under the lamp: too cold. Never keep one alone.',
+  starterCrumbForTheirKind: (deepEnoughForTheNostrils: Said): string =>
+    `Starter crumb for their kind; shallow water${deepEnoughForTheNostrils}. Keep waterfowl and small chicks apart.`,
+  heatLampsStartFiresFixThem: 'Heat lamps start fires: fix them twice, clear of bedding.',
+  washHandsBeforeAndAfter: 'Wash hands before and after, children too. Keep chicks away from faces.',
+  followLocalRulesForMoving:
+    'Follow local rules for moving and selling live birds. Ask a vet about sick birds.',
+  thereIsNoSuchSet: 'There is no such set.',
+  backToToday: 'Back to Today',
+
+  // HatchCounts.vue
+  nameOneLess: (name: Said): string => `${name}: one less`,
+  nameOneMore: (name: Said): string => `${name}: one more`,
+  ofEggsWhenTheHatch: (most: Said): string =>
+    `Of ${most} eggs. When the hatch is over, the eggs not opened are counted as these chicks.`,
+  pippedSoFarIncludingThose: 'Pipped so far, including those out',
+  chicksOutSoFar: 'Chicks out so far',
+
+  // HatchResults.vue
+  results: 'Results',
+  noResultsYet: 'No results yet.',
+  stillOpenFiguresSoFar: (count: Said): string => `${count} still open; figures so far.`,
+  inBrackets95ConfidenceInterval: (eggs: Said): string =>
+    `${eggs}. In brackets: 95 % confidence interval. With so few eggs it is wide.`,
+  removedAliveItHappensTo: (living: Said): string =>
+    `Removed alive: ${living}. It happens to everyone once. A second look before removal prevents it, and so does holding all but rings and leakers to lockdown.`,
+  csv: 'CSV',
+  reportOnePage: 'Report, one page',
+  fertileByCandling: 'Fertile, by candling',
+  trueFertility: 'True fertility',
+  knownOnceEveryClearEgg: 'known once every clear egg is opened: early deaths look clear',
+  hatchedOfTheSet: 'Hatched, of the set',
+  dayOfDeath: 'day of death',
+
+  // HatchSchools.vue
+  helping: 'Helping',
+  movingChicksToTheBrooder: 'Moving chicks to the brooder',
+  washHandsAfterwardsChildrenToo:
+    'Wash hands afterwards, children too. For weak or injured chicks ask a vet and follow local rules.',
+  asALastResort: 'as a last resort',
+  eachWhenDry: 'each when dry',
+  allAfterADay: 'all after a day',
+  afterTwoToThreeDays: 'after two to three days, when the hatch is over',
+  theVesselsMayStillCarry: 'The vessels may still carry blood, and weak chicks rarely do well.',
+  noEggHasWaitedThat: 'No egg has waited that long.',
+  moreThanHours: (hELP_AFTER_HOURS: Said, slow: Said): string =>
+    `More than ${hELP_AFTER_HOURS} hours: ${slow}.`,
+  onlyMoreThanHoursAfter: (hELP_AFTER_HOURS: Said, many: Said): string =>
+    `Only more than ${hELP_AFTER_HOURS} hours after pipping, with no progress and dry membranes without blood. If you see blood, stop and close it. ${many}`,
+  chicksLiveOnTheirYolk: 'Chicks live on their yolk for up to three days: there is no hurry.',
+  theFirstChicksYolkLasts: (roughTime: Said): string =>
+    `The first chick’s yolk lasts until about ${roughTime}.`,
+  theFirstChickHasBeen: 'The first chick has been out for three days: it needs water and feed now.',
+  inGroupsOpeningAsSeldom: (latest: Said): string => `In groups, opening as seldom as possible. ${latest}`,
+  fromAt: (at: Said): string => `From ${at}`,
+  now: 'Now',
+  inOneOpening: (words: Said, latest: Said): string => `${words}, in one opening. ${latest}`,
+
+  // HatchView.vue
+  hatchName: (name: Said): string => `Hatch: ${name}`,
+  undo: 'Undo',
+  backToSet: 'Back to set',
+  closedOnlyItsChicksTasks: 'Closed. Only its chicks’ tasks remain.',
+  wouldBeGivenUpAnd: (eggs: Said): string => `${eggs} would be given up and wait for breakout.`,
+  everyEggIsAccountedFor: 'Every egg is accounted for.',
+  outEveryEggIsAccounted: (chicks: Said): string => `${chicks} out. Every egg is accounted for.`,
+  outToBeOpened: (chicks: Said, eggs: Said): string => `${chicks} out; ${eggs} to be opened.`,
+  lockdownHasNotStarted: 'Lockdown has not started.',
+  noChickOutYet: 'No chick out yet',
+  stillInNotLateUntil: (out: Said, eggs: Said, localDateOf: Said): string =>
+    `${out}, ${eggs} still in. Not late until ${localDateOf}.`,
+
+  // HatchWatch.vue
+  pipsAndChicks: 'Pips and chicks',
+  remainingChicks80LikelyBetween: (roughTime: Said, roughTime2: Said): string =>
+    `Remaining chicks: 80 % likely between ${roughTime}, and ${roughTime2}.`,
+  eggByEgg: 'egg by egg',
+  countOnly: 'count only',
+  zipsToo: 'zips too',
+  tapAnEggWhenIt: (zips: Said): string =>
+    `Tap an egg when it pips, ${zips}and again when the chick is out. Leave the lid on.`,
+  waiting: 'waiting',
+  longestSincePippingHoursFrom: (value: Said): string =>
+    `Longest since pipping: ${value} hours. From pip to hatch takes 5 to 24, sometimes more.`,
+  theLid: 'The lid',
+  leaveItShutUntilHours: (at: Said, lID_REST_HOURS: Said): string =>
+    `Leave it shut until ${at}: ${lID_REST_HOURS} hours of rest, except in need.`,
+  shutForHours: (lID_REST_HOURS: Said): string => `Shut for ${lID_REST_HOURS} hours.`,
+  notOpenedSinceLockdown: 'Not opened since lockdown.',
+  theLidWasOffFor: 'The lid was off for',
+  openedFor: 'Opened for',
+  photoNoteFor: 'Photo note for',
+  noEgg: 'no egg',
+  pippedHAgo: (hours: Said): string => `pipped ${hours} h ago`,
+  zippingForH: (hours: Said): string => `zipping for ${hours} h`,
+  somethingElse: 'something else',
+  tooDry: 'too dry',
+  aboveTarget: 'above target',
+  onTarget: 'on target',
+  humidityTargetTo: (last: Said, isWord: Said, low: Said, high: Said): string =>
+    `Humidity ${last} %: ${isWord} (target ${low} to ${high} %).`,
+
+  // HistoryView.vue
+  history: 'History',
+  everySetYouRunStays:
+    'Every set you run stays here, year by year, to look up and compare. There is none yet.',
+  planYourFirstSet: 'Plan your first set',
+  hatchOfFertile: (shareWords: Said): string => `; hatch of fertile ${shareWords}`,
+  search: 'Search',
+  nameBreedBirdSourceNotes: 'name, breed, bird, source, notes',
+  show: 'Show',
+  sets: 'sets',
+  compareName: (name: Said): string => `Compare ${name}`,
+  labelSetLocalDateOf: (label: Said, localDateOf: Said): string => `${label}, set ${localDateOf}`,
+  select2ToSetsTo: (mOST_COMPARED: Said): string => `Select 2 to ${mOST_COMPARED} sets to compare them.`,
+
+  // LockdownSteps.vue
+  lockdown: 'Lockdown',
+  notYetKeepTurningUntil: (lastTurning: Said): string => `Not yet. Keep turning until ${lastTurning}.`,
+  theLidOfMustNow: (name: Said, name2: Said): string =>
+    `The lid of ${name} must now stay shut, but other sets there still need turning: ${name2}.`,
+  whereNameHatch: (name: Said): string => `, where ${name} hatch`,
+  moveToNameWords: (name: Said, words: Said): string => `Move to ${name}${words}`,
+  turnerOffForAllTurn: 'Turner off for all; turn the others by hand',
+  openIncubator: 'Open incubator',
+  turnTheOthersByHand: 'Turn the others by hand, all at once, opening as seldom as possible.',
+  candle: 'Candle',
+  eggsToRemove: (eggs: Said): string => `${eggs} to remove`,
+  toRemove: 'To remove',
+  startLockdownAllDone: 'Start lockdown: all done',
+  startLockdownWithNotDone: (left: Said): string => `Start lockdown with ${left} not done`,
+  candleEveryEggOneLast: 'Candle every egg one last time',
+  removeEggsThatAreCertainly: 'Remove eggs that are certainly dead. If unsure, leave them in',
+  turnerRemovedOrSwitchedOff: 'Turner removed or switched off',
+  dividersOutNothingAChick: 'Dividers out: nothing a chick can get caught in',
+  nonSlipMatOverThe: 'Non-slip mat over the grid. Never newspaper: legs splay on it',
+  everyWaterChannelFullFor: (low: Said, high: Said): string =>
+    `Every water channel full, for ${low} to ${high} % humidity`,
+  ventsAtLeastAThird: 'Vents at least a third open',
+  eggsOnTheirSidesOr: 'Eggs on their sides or blunt end up, as you prefer',
+  lidOnItStaysOn: 'Lid on. It stays on',
+  brooderWarmingUpWaterAnd: 'Brooder warming up, water and feed ready',
+
+  // PlaceMap.vue
+  traysOfBy: (rows: Said, columns: Said): string => `trays of ${rows} by ${columns}`,
+  hatchOfFertileByPlace: (incubator: Said): string => `Hatch of fertile by place, ${incubator}`,
+  countOfOfWordHatched: (count: Said, ofWord: Said): string => `${count} of ${ofWord} hatched`,
+  noFertileEgg: 'no fertile egg',
+
+  // ReportView.vue
+  allResults: 'All results',
+  set: 'Set',
+  hatchedIn: 'Hatched in',
+  chicksOut: 'Chicks out',
+  valueDaysToAtAt2: (value: Said, days: Said, at: Said, at2: Said, value2: Said): string =>
+    `${value} (${days}) to ${at} (${at2}); due ${value2}`,
+  percentWordsPercentWords2IsGood: (percentWords: Said, percentWords2: Said): string =>
+    `${percentWords}; ${percentWords2} is good`,
+  temperatureAtTheEggs: 'Temperature at the eggs',
+  cFromTarget: (celsiusOver: Said, abs: Said): string => `${celsiusOver}${abs} °C from target`,
+
+  // ResultsView.vue
+  finishedSetsEveryEggAccounted:
+    'Finished sets: every egg accounted for or given up. In brackets and as bars: 95 % confidence interval, wide when there are few eggs.',
+  noSetIsFinishedYet:
+    'No set is finished yet. Tap pips and chicks on a set’s hatch page, and open what is left. The results appear here.',
+  compareBy: 'Compare by',
+  byGroup: (group: Said): string => `By ${group}`,
+  openOpen: (open: Said): string => `, ${open} open`,
+  overTime: 'Over time',
+  hatchRateBySet: 'Hatch rate by set',
+  whereInTheTray: 'Where in the tray',
+  hatchOfFertileInEach:
+    'Hatch of fertile in each place. Darker means more surely low. One or two eggs prove nothing.',
+  sourceOrHenHouse: 'source or hen house',
+  ageOfTheEggs: 'age of the eggs',
+  removalMethod2: 'removal method',
+  hatchedBetterThanTheDifference: (name: Said, name2: Said): string =>
+    `${name} hatched better than ${name2}. The difference is unlikely to be chance.`,
+  noClearDifferenceTheIntervals: 'No clear difference: the intervals overlap, so it may be chance.',
+
+  // TrayFates.vue
+  outcomeOfEachEgg: (name: Said): string => `Outcome of each egg, ${name}`,
+})
