@@ -1,7 +1,8 @@
 import { daysToWait, type NextPicture } from '../core/grade/next-picture.ts'
 import type { PreflightItem } from '../core/session/preflight.ts'
+import { inLanguage, spoken } from './language.ts'
 
-export const PREFLIGHT_WORDS: Readonly<Record<PreflightItem, { task: string; why: string }>> = {
+export const PREFLIGHT_WORDS: Readonly<Record<PreflightItem, { task: string; why: string }>> = spoken({
   hands: { task: 'Hands washed and dry', why: 'Germs pass through the pores. Wash again afterwards.' },
   dark: { task: 'Room dark, eyes adapted', why: 'Do not look into the lamp.' },
   towel: { task: 'Warm, soft towel ready', why: 'Eggs roll, and they cool.' },
@@ -10,10 +11,14 @@ export const PREFLIGHT_WORDS: Readonly<Record<PreflightItem, { task: string; why
     task: 'Humidity and temperature noted',
     why: 'They fall when you open the lid; you will see when they recover.',
   },
-}
+})
 
 /** A plain sentence for the candler. @param incubationDays - of its set */
 export function sayNextPicture(next: NextPicture, incubationDays: number): string {
+  return inLanguage(nextPicture(next, incubationDays))
+}
+
+function nextPicture(next: NextPicture, incubationDays: number): string {
   switch (next) {
     case 'whole-egg':
       return 'Move back so that the whole egg is in the picture, and retake it.'

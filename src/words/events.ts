@@ -1,7 +1,8 @@
 import type { EventKind } from '../core/planning/incubation/schedule.ts'
+import { spoken } from './language.ts'
 
 /** What an event is called, on the screen, on paper and in the calendar alike. */
-export const EVENT_TITLES: Readonly<Record<EventKind, string>> = {
+export const EVENT_TITLES: Readonly<Record<EventKind, string>> = spoken({
   'warm-up': 'Warm up the incubator',
   set: 'Set the eggs',
   candle: 'Candle',
@@ -14,4 +15,4 @@ export const EVENT_TITLES: Readonly<Record<EventKind, string>> = {
   'first-day': 'First day in the brooder',
   'third-day': 'Third day in the brooder',
   cooler: 'Brooder one step cooler',
-}
+})

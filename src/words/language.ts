@@ -1,48 +1,52 @@
 /** What is put into a sentence: what was counted or named, already in words or as a number. */
 export type Said = string | number
 
-type Words = Readonly<Record<string, string | ((...said: never[]) => string)>>
+type Words = { readonly [key: string]: string | readonly string[] | ((...said: never[]) => string) | Words }
 
 const CHOSEN = 'perlumen-language'
 
 /**
- * The words of a job, in the language of this page. English is the only real one; in the pseudo-language every letter
- * is another and every sentence longer, so that a test sees what comes from no table and what is cut off.
+ * Words in the language of this page. English is the only real one. In the pseudo-language every letter is another and
+ * every sentence is longer, so that a test sees what comes from no table and what is cut off.
  */
 export function spoken<T extends Words>(words: T): T {
-  if (!isPseudo()) return words
-  return Object.fromEntries(
-    Object.entries(words).map(([key, said]) => [
-      key,
-      typeof said === 'string' ? pseudo(said) : (...args: never[]) => pseudo(said(...args)),
-    ]),
-  ) as T
+  return IS_PSEUDO ? (inPseudo(words) as T) : words
 }
 
-/** Whether this page speaks the pseudo-language; it holds until the page is left. */
-export function isPseudo(): boolean {
+/** One sentence in the language of this page. */
+export function inLanguage(said: string): string {
+  return IS_PSEUDO ? pseudo(said) : said
+}
+
+/** It holds until the page is left. */
+const IS_PSEUDO = chosen() === 'pseudo'
+
+function chosen(): string | null {
   try {
-    return globalThis.localStorage?.getItem(CHOSEN) === 'pseudo'
+    const { localStorage } = globalThis as { localStorage?: { getItem: (key: string) => string | null } }
+    return localStorage?.getItem(CHOSEN) ?? null
   } catch {
-    return false
+    // A browser that keeps nothing speaks English.
+    return null
   }
 }
 
-const LETTERS: Readonly<Record<string, string>> = {
-  a: 'áá',
-  e: 'éé',
-  i: 'íí',
-  o: 'óó',
-  u: 'úú',
-  y: 'ýý',
+function inPseudo(words: unknown): unknown {
+  if (typeof words === 'string') return pseudo(words)
+  if (typeof words === 'function') return (...said: unknown[]) => pseudo(String(words(...said)))
+  if (Array.isArray(words)) return words.map(inPseudo)
+  return Object.fromEntries(Object.entries(words as Words).map(([key, said]) => [key, inPseudo(said)]))
 }
 
-/** The same for what was said already: letters that are others stay as they are. */
+const PLAIN = 'bcdfghjklmnpqrstvwxzBCDFGHJKLMNPQRSTVWXZ'
+const OTHER = 'ƀçđƒğħĵķłɱñþʠŕšŧṽŵẋžƁÇĐƑĞĦĴĶŁṀÑÞɊŔŠŦṼŴẊŽ'
+const VOWELS = 'aeiouyAEIOUY'
+const OTHER_VOWELS = 'áéíóúýÁÉÍÓÚÝ'
+
+/** What was said in it already stays as it is: none of its letters is a plain one. Vowels are doubled. */
 export function pseudo(said: string): string {
   return said.replace(/[a-z]/gi, (letter) => {
-    const vowel = LETTERS[letter.toLowerCase()]
-    if (vowel) return letter === letter.toLowerCase() ? vowel : vowel.toUpperCase()
-    // A consonant as a full-width one is as wide as one and a half.
-    return String.fromCodePoint((letter.codePointAt(0) ?? 0) + 0x1d400 - 0x41 - (letter >= 'a' ? 6 : 0))
+    const vowel = OTHER_VOWELS[VOWELS.indexOf(letter)]
+    return vowel ? vowel + vowel.toLowerCase() : (OTHER[PLAIN.indexOf(letter)] ?? letter)
   })
 }

@@ -3,8 +3,13 @@ import { BEST_STORAGE_DAYS, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } from '../core/pla
 import { HOUR_MS } from '../core/time/durations.ts'
 import { localDateOf, localTimeOf, sayDate, type Zone } from '../core/time/local-date.ts'
 import type { Advice } from './advice.ts'
+import { spoken } from './language.ts'
 
 export function sayPlanProblem(problem: PlanProblem, zone: Zone): Advice {
+  return spoken({ ...planProblem(problem, zone) })
+}
+
+function planProblem(problem: PlanProblem, zone: Zone): Advice {
   const day = (atMs: number): string => sayDate(localDateOf(atMs, zone))
   const time = (atMs: number): string => localTimeOf(atMs, zone)
   switch (problem.code) {

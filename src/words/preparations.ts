@@ -1,8 +1,13 @@
 import type { EventKind } from '../core/planning/incubation/schedule.ts'
 import { SPECIES, type SpeciesName } from '../core/species/species.ts'
+import { inLanguage } from './language.ts'
 
 /** What to do and have ready for an event, in the order in which hands need it. */
 export function preparationsFor(kind: EventKind, species: SpeciesName): string[] {
+  return preparations(kind, species).map(inLanguage)
+}
+
+function preparations(kind: EventKind, species: SpeciesName): string[] {
   const {
     humidityPercent: [low, high],
     hatchHumidityPercent: [hatchLow, hatchHigh],

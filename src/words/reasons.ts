@@ -1,5 +1,6 @@
 import type { Grade } from '../core/grade-names.ts'
 import type { Reason, UnreadableCode } from '../core/grade/types.ts'
+import { inLanguage, spoken } from './language.ts'
 
 /** More line than most living nets have, egg lengths: on a spotted shell, its own pattern. */
 const LONGEST_NET = 7
@@ -20,15 +21,19 @@ const UNREADABLE_SENTENCES: Readonly<Record<UnreadableCode, string>> = {
 }
 
 /** What an egg of a grade looks like, in a sentence. */
-export const LOOKS_LIKE: Readonly<Record<Grade, string>> = {
+export const LOOKS_LIKE: Readonly<Record<Grade, string>> = spoken({
   developing: 'a living egg',
   clear: 'a clear one',
   'blood-ring': 'a blood ring',
   quitter: 'a quitter',
-}
+})
 
 /** A piece of the evidence as a plain sentence with its numbers. */
 export function sayReason(reason: Reason): string {
+  return inLanguage(reasonWords(reason))
+}
+
+function reasonWords(reason: Reason): string {
   switch (reason.code) {
     case 'moves':
       return `Movement inside: ${reason.significance.toFixed(0)} standard deviations above noise, over ${reason.seconds.toFixed(0)} s`

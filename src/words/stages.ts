@@ -1,3 +1,5 @@
+import { spoken } from './language.ts'
+
 /** What a candler can hope to see at one stage. */
 export interface StageWords {
   title: string
@@ -78,5 +80,5 @@ const STAGES: ReadonlyArray<{ until: number; words: StageWords }> = [
 
 /** @param stage - fraction of incubation, 0 at setting, 1 at the expected hatch */
 export function stageWords(stage: number): StageWords {
-  return STAGES.find(({ until }) => stage < until)!.words
+  return spoken({ ...STAGES.find(({ until }) => stage < until)!.words })
 }

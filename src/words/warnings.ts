@@ -1,8 +1,13 @@
 import type { Warning } from '../core/planning/agenda/warnings.ts'
 import { addDays, localDateOf, sayDate, type Zone } from '../core/time/local-date.ts'
 import type { Advice } from './advice.ts'
+import { spoken } from './language.ts'
 
 export function sayWarning(warning: Warning, zone: Zone): Advice {
+  return spoken({ ...warningWords(warning, zone) })
+}
+
+function warningWords(warning: Warning, zone: Zone): Advice {
   const day = (atMs: number): string => sayDate(localDateOf(atMs, zone))
   switch (warning.code) {
     case 'too-many':

@@ -1,0 +1,107 @@
+import { readFile } from 'node:fs/promises'
+import type { Page } from '@playwright/test'
+import { expect, test } from './test.ts'
+import { readBundle } from '../src/contracts/files/read-bundle.ts'
+import { SPECIES } from '../src/core/species/species.ts'
+import { openDemo } from './hatchery.ts'
+
+const PAGES = [
+  '/',
+  '/sets/demo-beacon',
+  '/sets/demo-beacon/bench',
+  '/sets/demo-beacon/candle',
+  '/sets/demo-beacon/removal',
+  '/sets/demo-beacon/water',
+  '/sets/demo-beacon/weigh',
+  '/sets/demo-beacon/hatch',
+  '/sets/demo-beacon/report',
+  '/sets/demo-beacon/hand-over',
+  '/sets/demo-beacon/wall',
+  '/sets/demo-beacon/labels',
+  '/incubators/demo-cabinet',
+  '/incubators/demo-cabinet/round',
+  '/look',
+  '/plan',
+  '/hatchery',
+  '/arrived',
+  '/practice',
+  '/practice/days',
+  '/practice/class',
+  '/records',
+  '/rightness',
+  '/results',
+  '/history',
+]
+/** What is no language: units, formats, keys of the keyboard, the name of the program, and days by the browser's own calendar. */
+const NO_LANGUAGE =
+  /^(Perlumen|CSV|ZIP|PNG|SVG|JSON|COCO|USB|Space|Enter|Esc|Tab|Shift|Mon|Tue|Wed|Thu|Fri|Sat|Sun|Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Sept|Oct|Nov|Dec|(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day|January|February|March|April|June|July|August|September|October|November|December|UTC|Europe|localhost|min|mmHg)$/
+
+test('in the pseudo-language every page has all of its words from a table, and none is cut off', async ({
+  page,
+}) => {
+  const names = await namesInDemo()
+  await openDemo(page)
+  await page.evaluate(() => localStorage.setItem('perlumen-language', 'pseudo'))
+  const found: string[] = []
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    for (const path of PAGES) {
+      await page.goto(`/#${path}`)
+      await page.reload()
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await page.waitForLoadState('networkidle')
+      for (const said of await saidOn(page))
+        for (const word of said.match(/[A-Za-z]{3,}/g) ?? [])
+          if (!NO_LANGUAGE.test(word) && !names.has(word)) found.push(`${path}: “${said}” (${word})`)
+      found.push(...(await cutOff(page)).map((what) => `${path} at ${width}: cut off: ${what}`))
+    }
+  }
+  expect([...new Set(found)]).toEqual([])
+})
+
+/** What somebody wrote into the book, and birds: it is the same in every language. */
+async function namesInDemo(): Promise<ReadonlySet<string>> {
+  const { records } = await readBundle(new Blob([await readFile('src/app/data/made-up-hatchery.zip')]), 'UTC')
+  const texts = [JSON.stringify(records), ...Object.values(SPECIES).map(({ label }) => label)]
+  return new Set(texts.flatMap((text) => text.match(/[A-Za-z]{3,}/g) ?? []))
+}
+
+/** All that the page says, also to a screen reader. */
+function saidOn(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const said: string[] = []
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_ELEMENT | NodeFilter.SHOW_TEXT)
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      if (node instanceof Text && !node.parentElement?.closest('script, style, .key, textarea'))
+        said.push(node.data)
+      if (node instanceof HTMLElement)
+        for (const name of ['aria-label', 'title', 'placeholder', 'alt'])
+          said.push(node.getAttribute(name) ?? '')
+    }
+    return said.map((text) => text.replace(/\s+/g, ' ').trim()).filter((text) => text !== '')
+  })
+}
+
+/** Buttons, headings and cells that are narrower than their words, and pages that are wider than the screen. */
+function cutOff(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const cut: string[] = []
+    const { scrollWidth } = document.documentElement
+    if (scrollWidth > innerWidth + 1) cut.push(`the page is ${scrollWidth} wide`)
+    for (const element of document.querySelectorAll<HTMLElement>(
+      'button, a, label, h1, h2, h3, p, li, td, th',
+    )) {
+      const style = getComputedStyle(element)
+      if (
+        style.overflowX !== 'visible' &&
+        style.overflowX !== 'auto' &&
+        element.scrollWidth > element.clientWidth + 1
+      )
+        cut.push(element.innerText.slice(0, 60))
+    }
+    return cut
+  })
+}
