@@ -90,7 +90,12 @@ function cutOff(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     const cut: string[] = []
     const { scrollWidth } = document.documentElement
-    if (scrollWidth > innerWidth + 1) cut.push(`the page is ${scrollWidth} wide`)
+    if (scrollWidth > innerWidth + 1) {
+      const widest = [...document.querySelectorAll<HTMLElement>('body *')].filter(
+        (element) => element.getBoundingClientRect().right > innerWidth + 1,
+      )
+      cut.push(`the page is ${scrollWidth} wide, as is “${widest.at(-1)?.innerText.slice(0, 60)}”`)
+    }
     for (const element of document.querySelectorAll<HTMLElement>(
       'button, a, label, h1, h2, h3, p, li, td, th',
     )) {

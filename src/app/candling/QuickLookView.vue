@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { nameOfEgg } from '../shared/wording.ts'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Camera, ImagePlus, RotateCcw } from '@lucide/vue'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES } from '../../core/species/species.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
@@ -58,8 +58,7 @@ const open = computed(() => store.sets.filter((set) => !isLongOver(set, clock.no
 const setId = ref('')
 const eggs = computed(() => (store.eggsBySet.get(setId.value) ?? []).filter(isIn))
 const eggId = ref('')
-const placeOf = (egg: Egg): string =>
-  nameOfPlace(store.setById(egg.setId)?.trays ?? [], egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfEgg(store.setById(egg.setId)?.trays ?? [], egg)
 function chooseSet(): void {
   eggId.value = ''
   if (setId.value !== '' && setId.value !== 'new') void saving(() => store.openSet(setId.value))

@@ -4,12 +4,11 @@ import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
-import { count, GRADE_WORDS, mainReason } from '../shared/wording.ts'
+import { count, GRADE_WORDS, mainReason, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -22,7 +21,7 @@ const hatchery = useHatcheryStore()
 const clock = useClockStore()
 const set = computed(() => hatchery.setById(props.setId))
 function placeOf(egg: Egg): string {
-  return nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
+  return nameOfEgg(set.value?.trays ?? [], egg)
 }
 /** The egg in the candler's hand; with `against`, one that the policy would leave in. */
 const asked = shallowRef<{ egg: Egg; look: LookRecord; against: boolean } | null>(null)

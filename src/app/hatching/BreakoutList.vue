@@ -6,7 +6,6 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { OPENED_STAGES, openedStageAt } from '../../core/hatching/breakout-stages.ts'
 import { phaseOf } from '../../core/hatching/results.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { deathDayByLooks } from '../../domain/egg-outcomes.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -15,7 +14,7 @@ import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import PictureNotes from '../shared/ui/PictureNotes.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
-import { dayWords, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
+import { dayWords, GRADE_WORDS, nameOfEgg, OUTCOME_WORDS } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
 
 /** Eggs that did not hatch, opened one by one and classed by when they died. */
@@ -28,7 +27,7 @@ const open = computed(() =>
 )
 const current = computed(() => open.value.find(({ id }) => id === chosenId.value) ?? open.value[0] ?? null)
 const chosenId = ref<string | null>(null)
-const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const looks = computed(() => (current.value ? (store.looksByEgg.get(current.value.id) ?? []) : []))
 const timeline = computed(() => timelineOf(props.set, store.hatchery))
 const byLooks = computed(() => deathDayByLooks(looks.value, timeline.value))

@@ -6,11 +6,10 @@ import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-recor
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { count } from '../shared/wording.ts'
+import { count, nameOfEgg } from '../shared/wording.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import ChickRow from './ChickRow.vue'
 import { WORDS } from './words.ts'
@@ -31,7 +30,7 @@ const tally = computed(() =>
     of: chicks.value.filter(({ chick }) => (chick?.state ?? 'well') === state).length,
   })).filter(({ of }) => of > 0),
 )
-const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const out = (egg: Egg): string => {
   const atMs = Date.parse(egg.outcome!.at)
   const { zone } = store.hatchery

@@ -9,7 +9,7 @@ import { nameOfPlace } from '../../core/tray/layout.ts'
 import { endsOf } from '../../domain/egg-outcomes.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { saveTable } from '../shared/save-table.ts'
-import { count } from '../shared/wording.ts'
+import { count, nameOfEgg } from '../shared/wording.ts'
 import { shareWords } from '../../core/statistics/share.ts'
 import { FATE_WORDS, FEW } from './fate-words.ts'
 import TrayFates from './TrayFates.vue'
@@ -35,11 +35,11 @@ const rows = computed(() => [
 const living = computed(() =>
   fates.value
     .filter(({ fate }) => fate === 'living-removed')
-    .map(({ egg }) => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`),
+    .map(({ egg }) => nameOfEgg(props.set.trays, egg)),
 )
 function saveFates(): void {
   saveTable(`${fileNameOf(props.set.name)}-results.csv`, {
-    head: ['egg', 'place', 'outcome', WORDS.dayOfDeath, 'signs'],
+    head: ['egg', 'place', 'outcome', 'day of death', 'signs'],
     rows: fates.value.map(({ egg, fate }) => [
       egg.number,
       nameOfPlace(props.set.trays, egg.place),

@@ -113,7 +113,7 @@ const openings = computed(() =>
   (stand.value?.log ?? []).filter(({ kind }) => kind === 'opened').map((event) => Date.parse(event.at)),
 )
 const restsUntil = computed(() => lidRestsUntil(openings.value, clock.nowMs))
-const OPENED_FOR = { hatching: 'chicks', water: 'water', other: WORDS.somethingElse } as const
+const OPENED_FOR = { hatching: WORDS.forChicks, water: WORDS.forWater, other: WORDS.somethingElse } as const
 type OpenedFor = keyof typeof OPENED_FOR
 function opened(reason: OpenedFor): void {
   const { value: id } = incubatorId

@@ -27,7 +27,12 @@ const past = computed(() =>
 )
 const years = computed(() => byYear(past.value, zone.value))
 const words = ref('')
-const STATES = { all: 'all', running: 'running', closed: 'closed', planned: 'planned' } as const
+const STATES = {
+  all: WORDS.all,
+  running: WORDS.running,
+  closed: WORDS.closed,
+  planned: WORDS.planned,
+} as const
 const state = ref<keyof typeof STATES>('all')
 const found = computed(() =>
   search(past.value, words.value).filter((one) => state.value === 'all' || one.state === state.value),

@@ -18,14 +18,14 @@ import { WORDS } from './words.ts'
 const store = useHatcheryStore()
 const group = ref<ResultGroup>('set')
 const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
-  set: 'set',
-  bird: 'bird',
-  breed: 'breed',
+  set: WORDS.groupSet,
+  bird: WORDS.groupBird,
+  breed: WORDS.groupBreed,
   source: WORDS.sourceOrHenHouse,
   'egg-age': WORDS.ageOfTheEggs,
-  incubator: 'incubator',
+  incubator: WORDS.groupIncubator,
   policy: WORDS.removalMethod2,
-  candler: 'candler',
+  candler: WORDS.groupCandler,
 }
 const sources = computed(() => ({
   sets: store.sets,
@@ -150,7 +150,7 @@ function saveResults(): void {
       <section class="card mt-6 p-4" :aria-label="WORDS.overTime">
         <SharesOverTime
           :title="WORDS.hatchRateBySet"
-          :heads="['Set', 'Hatched', 'Of the fertile']"
+          :heads="[WORDS.set, WORDS.hatched, WORDS.headOfTheFertile]"
           :shares="hatches"
         />
       </section>

@@ -5,76 +5,76 @@ import { PHASES } from '../../core/hatching/results.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 export const CAUSE_WORDS: Readonly<Record<Cause, { name: string; nextTime: string }>> = {
   humid: {
-    name: 'humidity too high, the eggs lost too little water',
-    nextTime: 'Run drier; weigh eggs or measure air cells to see how much.',
+    name: WORDS.humidityTooHighTheEggs,
+    nextTime: WORDS.runDrierWeighEggsOr,
   },
   dry: {
-    name: 'humidity too low, the eggs lost too much water',
-    nextTime: 'Run more humid; weigh eggs or measure air cells to see how much.',
+    name: WORDS.humidityTooLowTheEggs,
+    nextTime: WORDS.runMoreHumidWeighEggs,
   },
   'old-eggs': {
-    name: 'eggs stored too long',
-    nextTime: 'Set within a week of laying. Store cool, blunt end up, turned daily.',
+    name: WORDS.eggsStoredTooLong,
+    nextTime: WORDS.setWithinAWeekOf,
   },
   'hot-spot': {
-    name: 'a bad place in the tray',
-    nextTime: 'Put a second thermometer there; swap trays at each turning.',
+    name: WORDS.aBadPlaceInThe,
+    nextTime: WORDS.putASecondThermometerThere,
   },
   shaken: {
-    name: 'eggs shaken in transport',
-    nextTime: 'Rest posted eggs blunt end up for a day; collect eggs yourself if you can.',
+    name: WORDS.eggsShakenInTransport,
+    nextTime: WORDS.restPostedEggsBluntEnd,
   },
   opened: {
-    name: 'lid opened too often after lockdown',
-    nextTime: 'Have everything ready before lockdown; then open at most every six hours.',
+    name: WORDS.lidOpenedTooOftenAfter,
+    nextTime: WORDS.haveEverythingReadyBeforeLockdown,
   },
   cool: {
-    name: 'incubator too cool',
-    nextTime: 'Check the thermometer at egg height against one you trust, in warm water.',
+    name: WORDS.incubatorTooCool,
+    nextTime: WORDS.checkTheThermometerAtEgg,
   },
   warm: {
-    name: 'incubator too warm',
-    nextTime: 'Check the thermometer at egg height against one you trust, in warm water.',
+    name: WORDS.incubatorTooWarm,
+    nextTime: WORDS.checkTheThermometerAtEgg,
   },
   unclean: {
     name: 'contamination',
-    nextTime: 'Keep nests clean, do not wash eggs, disinfect the incubator before the next set.',
+    nextTime: WORDS.keepNestsCleanDoNot,
   },
   hens: {
-    name: 'the hens’ feed or health',
-    nextTime: 'Feed a breeder ration for four weeks before collecting; set other hens’ eggs beside them.',
+    name: WORDS.theHensFeedOrHealth,
+    nextTime: WORDS.feedABreederRationFor,
   },
   infertile: {
-    name: 'infertile eggs',
-    nextTime:
-      'Check each pen: hens per cock, age, season, feet and feathers. Set a few eggs from each pen separately.',
+    name: WORDS.infertileEggs,
+    nextTime: WORDS.checkEachPenHensPer,
   },
   handling: {
-    name: 'cracked or roughly handled shells',
-    nextTime: 'Candle for cracks before setting. Use better nests, fewer eggs per basket, trays that fit.',
+    name: WORDS.crackedOrRoughlyHandledShells,
+    nextTime: WORDS.candleForCracksBeforeSetting,
   },
 }
 
 /** What somebody would have to note for a clue to speak. */
 export const CLUE_MISSING: Readonly<Record<Clue, string>> = {
-  phases: 'open every egg and record the day of death',
-  fertility: 'open the clear eggs',
-  cracks: 'record cracks when candling',
-  place: 'record each egg’s place in the tray',
-  'storage-pattern': 'record the laying dates',
-  'parcel-pattern': 'record which eggs came by post',
-  loss: 'weigh the eggs, or photograph the air cells',
-  signs: 'record what you see at breakout',
-  storage: 'record the laying dates',
-  parcel: 'record which eggs came by post',
-  'loose-cells': 'mark loose air cells when candling',
-  openings: 'record lid openings',
-  'lockdown-air': 'a humidity sensor at lockdown',
-  warmth: 'a thermometer at egg height, read for at least three days',
-  timing: 'tap each chick when it hatches',
+  phases: WORDS.openEveryEggAndRecord,
+  fertility: WORDS.openTheClearEggs,
+  cracks: WORDS.recordCracksWhenCandling,
+  place: WORDS.recordEachEggsPlaceIn,
+  'storage-pattern': WORDS.recordTheLayingDates,
+  'parcel-pattern': WORDS.recordWhichEggsCameBy,
+  loss: WORDS.weighTheEggsOrPhotograph,
+  signs: WORDS.recordWhatYouSeeAt,
+  storage: WORDS.recordTheLayingDates,
+  parcel: WORDS.recordWhichEggsCameBy,
+  'loose-cells': WORDS.markLooseAirCellsWhen,
+  openings: WORDS.recordLidOpenings,
+  'lockdown-air': WORDS.aHumiditySensorAtLockdown,
+  warmth: WORDS.aThermometerAtEggHeight,
+  timing: WORDS.tapEachChickWhenIt,
 }
 
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
@@ -93,53 +93,69 @@ export function factOf(
     values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
   switch (clue) {
     case 'phases':
-      return `when they died: ${PHASES.map((phase) => `${eggs.filter(({ death }) => death?.phase === phase).length} ${phase}`).join(', ')}`
+      return WORDS.whenTheyDied(
+        PHASES.map((phase) => `${eggs.filter(({ death }) => death?.phase === phase).length} ${phase}`).join(
+          ', ',
+        ),
+      )
     case 'fertility': {
       const infertile = eggs.filter(({ fate }) => fate === 'infertile').length
-      return `${infertile} of ${eggs.length} eggs were never fertile`
+      return WORDS.ofEggsWereNeverFertile(infertile, eggs.length)
     }
     case 'cracks':
       return `${count(eggs.filter(({ cracked }) => cracked).length, 'cracked shell')} noted`
     case 'place': {
       const tray = trays.find(({ id }) => id === corner?.trayId)
-      if (!corner || !tray) return 'losses are spread over the whole tray'
+      if (!corner || !tray) return WORDS.lossesAreSpreadOverThe
       const { inside, outside, earlierHours } = corner
       const early =
-        earlierHours !== null && earlierHours > 3 ? `, chicks ${earlierHours.toFixed(0)} h earlier` : ''
-      return `about ${placeLabel(tray, corner)}: ${inside.count} of ${inside.of} died, elsewhere ${outside.count} of ${outside.of}${early}`
+        earlierHours !== null && earlierHours > 3 ? WORDS.chicksHEarlier(earlierHours.toFixed(0)) : ''
+      return WORDS.aboutOfDiedElsewhereOf(
+        placeLabel(tray, corner),
+        inside.count,
+        inside.of,
+        outside.count,
+        outside.of,
+        early,
+      )
     }
     case 'storage-pattern':
-      return 'whether older eggs died more often'
+      return WORDS.whetherOlderEggsDiedMore
     case 'parcel-pattern':
-      return 'whether eggs from the post died early more often'
+      return WORDS.whetherEggsFromThePost
     case 'loss': {
       const losses = numbers(({ loss }) => loss)
       return losses.length > 0
-        ? `the eggs lost ${percent(mean(losses))} by lockdown; ${percent(story.goodLoss)} is good`
-        : `the hygrometer read ${signed(story.rhOver ?? 0, 0)} points from the usual`
+        ? WORDS.theEggsLostByLockdown(percent(mean(losses)), percent(story.goodLoss))
+        : WORDS.theHygrometerReadPointsFrom(signed(story.rhOver ?? 0, 0))
     }
     case 'signs': {
       const opened = eggs.filter(({ signs }) => signs)
       const with_ = (sign: 'wet' | 'dry' | 'contaminated'): number =>
         opened.filter(({ signs }) => signs!.includes(sign)).length
-      return `of ${count(opened.length, 'opened egg')} ${with_('wet')} wet, ${with_('dry')} dry, ${with_('contaminated')} rotten`
+      return WORDS.ofWetDryRotten(
+        count(opened.length, 'opened egg'),
+        with_('wet'),
+        with_('dry'),
+        with_('contaminated'),
+      )
     }
     case 'storage':
-      return `${mean(numbers(({ storageDays }) => storageDays)).toFixed(1)} days stored`
+      return WORDS.storageDaysDaysStored(mean(numbers(({ storageDays }) => storageDays)).toFixed(1))
     case 'parcel':
-      return `${eggs.filter(({ posted }) => posted).length} of ${eggs.length} came by post`
+      return WORDS.ofCameByPost(eggs.filter(({ posted }) => posted).length, eggs.length)
     case 'loose-cells':
       return `${count(eggs.filter(({ looseCell }) => looseCell).length, 'loose air cell')} noted`
     case 'openings':
-      return `the lid was off ${count(story.openings ?? 0, 'time')} from lockdown on`
+      return WORDS.theLidWasOffFrom(count(story.openings ?? 0, 'time'))
     case 'lockdown-air':
-      return `humidity at lockdown ${signed(story.lockdownRhOver ?? 0, 0)} points from target`
+      return WORDS.humidityAtLockdownPointsFrom(signed(story.lockdownRhOver ?? 0, 0))
     case 'warmth':
-      return `${signed(story.celsiusOver ?? 0, 2)} °C from target on average`
+      return WORDS.cFromTargetOnAverage(signed(story.celsiusOver ?? 0, 2))
     case 'timing': {
       const outs = numbers(({ outHours }) => outHours)
       const hours = mean(outs)
-      return `chicks ${Math.abs(hours).toFixed(0)} h ${hours < 0 ? 'earlier' : 'later'} than due, on average`
+      return WORDS.chicksHThanDueOn(Math.abs(hours).toFixed(0), hours < 0 ? 'earlier' : 'later')
     }
   }
 }

@@ -1,17 +1,18 @@
 import type { Fate } from '../../core/hatching/results.ts'
+import { WORDS } from './words.ts'
 
 export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   hatched: 'hatched',
-  'living-removed': 'removed or opened alive',
+  'living-removed': WORDS.removedOrOpenedAlive,
   infertile: 'infertile',
-  early: 'died in the first third',
-  middle: 'died in the second third',
-  late: 'died in the last third',
-  pipped: 'pipped and died',
-  'candled-out-clear': 'removed as clear, not opened',
-  'candled-out-ring': 'removed as a blood ring, not opened: died in the first third',
-  'candled-out-dead': 'removed as dead or doubtful, or day of death unknown',
-  unknown: 'still open',
+  early: WORDS.diedInTheFirstThird,
+  middle: WORDS.diedInTheSecondThird,
+  late: WORDS.diedInTheLastThird,
+  pipped: WORDS.pippedAndDied,
+  'candled-out-clear': WORDS.removedAsClearNotOpened,
+  'candled-out-ring': WORDS.removedAsABloodRing,
+  'candled-out-dead': WORDS.removedAsDeadOrDoubtful,
+  unknown: WORDS.stillOpen,
 }
 
 /** Less than this many eggs can hardly tell one half from three quarters. */

@@ -181,7 +181,6 @@ export const WORDS = spoken({
   trueFertility: 'True fertility',
   knownOnceEveryClearEgg: 'known once every clear egg is opened: early deaths look clear',
   hatchedOfTheSet: 'Hatched, of the set',
-  dayOfDeath: 'day of death',
 
   // HatchSchools.vue
   helping: 'Helping',
@@ -332,4 +331,100 @@ export const WORDS = spoken({
 
   // TrayFates.vue
   outcomeOfEachEgg: (name: Said): string => `Outcome of each egg, ${name}`,
+
+  // chick-words.ts
+  givenAway: 'given away',
+
+  // diagnosis-words.ts
+  humidityTooHighTheEggs: 'humidity too high, the eggs lost too little water',
+  runDrierWeighEggsOr: 'Run drier; weigh eggs or measure air cells to see how much.',
+  humidityTooLowTheEggs: 'humidity too low, the eggs lost too much water',
+  runMoreHumidWeighEggs: 'Run more humid; weigh eggs or measure air cells to see how much.',
+  eggsStoredTooLong: 'eggs stored too long',
+  setWithinAWeekOf: 'Set within a week of laying. Store cool, blunt end up, turned daily.',
+  aBadPlaceInThe: 'a bad place in the tray',
+  putASecondThermometerThere: 'Put a second thermometer there; swap trays at each turning.',
+  eggsShakenInTransport: 'eggs shaken in transport',
+  restPostedEggsBluntEnd: 'Rest posted eggs blunt end up for a day; collect eggs yourself if you can.',
+  lidOpenedTooOftenAfter: 'lid opened too often after lockdown',
+  haveEverythingReadyBeforeLockdown:
+    'Have everything ready before lockdown; then open at most every six hours.',
+  incubatorTooCool: 'incubator too cool',
+  checkTheThermometerAtEgg: 'Check the thermometer at egg height against one you trust, in warm water.',
+  incubatorTooWarm: 'incubator too warm',
+  keepNestsCleanDoNot: 'Keep nests clean, do not wash eggs, disinfect the incubator before the next set.',
+  theHensFeedOrHealth: 'the hens’ feed or health',
+  feedABreederRationFor:
+    'Feed a breeder ration for four weeks before collecting; set other hens’ eggs beside them.',
+  infertileEggs: 'infertile eggs',
+  checkEachPenHensPer:
+    'Check each pen: hens per cock, age, season, feet and feathers. Set a few eggs from each pen separately.',
+  crackedOrRoughlyHandledShells: 'cracked or roughly handled shells',
+  candleForCracksBeforeSetting:
+    'Candle for cracks before setting. Use better nests, fewer eggs per basket, trays that fit.',
+  openEveryEggAndRecord: 'open every egg and record the day of death',
+  openTheClearEggs: 'open the clear eggs',
+  recordCracksWhenCandling: 'record cracks when candling',
+  recordEachEggsPlaceIn: 'record each egg’s place in the tray',
+  recordTheLayingDates: 'record the laying dates',
+  recordWhichEggsCameBy: 'record which eggs came by post',
+  weighTheEggsOrPhotograph: 'weigh the eggs, or photograph the air cells',
+  recordWhatYouSeeAt: 'record what you see at breakout',
+  markLooseAirCellsWhen: 'mark loose air cells when candling',
+  recordLidOpenings: 'record lid openings',
+  aHumiditySensorAtLockdown: 'a humidity sensor at lockdown',
+  aThermometerAtEggHeight: 'a thermometer at egg height, read for at least three days',
+  tapEachChickWhenIt: 'tap each chick when it hatches',
+  whenTheyDied: (words: Said): string => `when they died: ${words}`,
+  ofEggsWereNeverFertile: (infertile: Said, eggs: Said): string =>
+    `${infertile} of ${eggs} eggs were never fertile`,
+  lossesAreSpreadOverThe: 'losses are spread over the whole tray',
+  chicksHEarlier: (earlierHours: Said): string => `, chicks ${earlierHours} h earlier`,
+  aboutOfDiedElsewhereOf: (
+    placeLabel: Said,
+    count: Said,
+    ofWord: Said,
+    count2: Said,
+    ofWord2: Said,
+    early: Said,
+  ): string => `about ${placeLabel}: ${count} of ${ofWord} died, elsewhere ${count2} of ${ofWord2}${early}`,
+  whetherOlderEggsDiedMore: 'whether older eggs died more often',
+  whetherEggsFromThePost: 'whether eggs from the post died early more often',
+  theEggsLostByLockdown: (mean: Said, percent: Said): string =>
+    `the eggs lost ${mean} by lockdown; ${percent} is good`,
+  theHygrometerReadPointsFrom: (signed: Said): string =>
+    `the hygrometer read ${signed} points from the usual`,
+  ofWetDryRotten: (eggs: Said, with_: Said, with_2: Said, with_3: Said): string =>
+    `of ${eggs} ${with_} wet, ${with_2} dry, ${with_3} rotten`,
+  storageDaysDaysStored: (storageDays: Said): string => `${storageDays} days stored`,
+  ofCameByPost: (posted: Said, eggs: Said): string => `${posted} of ${eggs} came by post`,
+  theLidWasOffFrom: (times: Said): string => `the lid was off ${times} from lockdown on`,
+  humidityAtLockdownPointsFrom: (signed: Said): string => `humidity at lockdown ${signed} points from target`,
+  cFromTargetOnAverage: (signed: Said): string => `${signed} °C from target on average`,
+  chicksHThanDueOn: (abs: Said, hours: Said): string => `chicks ${abs} h ${hours} than due, on average`,
+
+  // fate-words.ts
+  removedOrOpenedAlive: 'removed or opened alive',
+  diedInTheFirstThird: 'died in the first third',
+  diedInTheSecondThird: 'died in the second third',
+  diedInTheLastThird: 'died in the last third',
+  pippedAndDied: 'pipped and died',
+  removedAsClearNotOpened: 'removed as clear, not opened',
+  removedAsABloodRing: 'removed as a blood ring, not opened: died in the first third',
+  removedAsDeadOrDoubtful: 'removed as dead or doubtful, or day of death unknown',
+  stillOpen: 'still open',
+
+  // Single words
+  groupSet: 'set',
+  groupBird: 'bird',
+  groupBreed: 'breed',
+  groupIncubator: 'incubator',
+  groupCandler: 'candler',
+  all: 'all',
+  running: 'running',
+  closed: 'closed',
+  planned: 'planned',
+  forChicks: 'chicks',
+  forWater: 'water',
+  headOfTheFertile: 'Of the fertile',
 })

@@ -29,8 +29,8 @@ const clock = useClockStore()
 const sensing = useSensingStore()
 const { problem, saving } = useSaving()
 const SPANS = [
-  ['day', 'A day', 1],
-  ['week', 'A week', 7],
+  ['day', WORDS.aDay, 1],
+  ['week', WORDS.aWeek, 7],
   ['three-weeks', WORDS.threeWeeks, 21],
 ] as const
 const spanDays = ref(props.days ?? 7)

@@ -3,11 +3,10 @@ import { computed } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
-import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
+import { dayWords, GRADE_WORDS, nameOfEgg, percentWords } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
 
 /** The log of looks, newest first. */
@@ -19,7 +18,7 @@ const props = defineProps<{
 const store = useHatcheryStore()
 const zone = computed(() => store.hatchery.zone)
 const MOST_ROWS = 200
-const placeOf = (egg: Egg): string => nameOfPlace(props.set.trays, egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const cellWords = (look: LookRecord): string => {
   const cell = figuresOfLook(look).airCell
   return cell ? percentWords(cell.depth.value) : WORDS.notSeen

@@ -6,7 +6,7 @@ import { type Outcome } from '../../contracts/records/egg-record.ts'
 import { notesOf } from '../../contracts/records/egg-state.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
-import { nameOfPlace, type Placed } from '../../core/tray/layout.ts'
+import { type Placed } from '../../core/tray/layout.ts'
 import { exportCalendar } from '../shared/calendar.ts'
 import SpokenNotes from './SpokenNotes.vue'
 import SetTonight from './SetTonight.vue'
@@ -16,7 +16,7 @@ import { fileNameOf } from '../shared/save-file.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
-import { count, dayWords, setWords } from '../shared/wording.ts'
+import { count, dayWords, nameOfEgg, setWords } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
@@ -47,7 +47,7 @@ const chosenId = ref<string | null>(null)
 const chosen = computed(() => eggs.value.find(({ id }) => id === chosenId.value) ?? null)
 
 const lookOf = (egg: Egg) => store.looksByEgg.get(egg.id)?.at(-1)
-const placeOf = (egg: Egg): string => nameOfPlace(set.value?.trays ?? [], egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfEgg(set.value?.trays ?? [], egg)
 const rows = computed(() =>
   eggs.value
     .filter((egg) => !chosen.value || egg.id === chosen.value.id)

@@ -103,7 +103,7 @@ const legend = computed((): LegendEntry[] => {
           },
         ] as const)
       : []),
-    { label: 'target', colour: goal, sign: 'dotted' },
+    { label: WORDS.target, colour: goal, sign: 'dotted' },
     { label: WORDS.photograph1Sd, colour: soft, sign: 'dot' },
     { label: WORDS.weighing1Sd, colour: ink, sign: 'square' },
   ]

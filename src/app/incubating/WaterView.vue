@@ -7,12 +7,11 @@ import type { Measured } from '../../core/measure/reading.ts'
 import { meanRh } from '../../core/moisture/vapour-deficit-days.ts'
 import { ENOUGH_EGGS } from '../../core/moisture/set-water.ts'
 import { incubatorOf } from '../../contracts/records/whereabouts.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { noted } from '../../domain/readings.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { count } from '../shared/wording.ts'
+import { count, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import WaterChart from './WaterChart.vue'
 import WaterTray from './WaterTray.vue'
@@ -81,7 +80,7 @@ const hygrometer = computed(() => {
 const tried = ref<Measured | null>(null)
 const placeOf = (eggId: string): string => {
   const egg = eggs.value.find(({ id }) => id === eggId)
-  return egg ? nameOfPlace(set.value!.trays, egg.place) || `egg ${egg.number}` : ''
+  return egg ? nameOfEgg(set.value!.trays, egg) : ''
 }
 
 const rows = computed(() => {
@@ -97,7 +96,7 @@ const rows = computed(() => {
       return [
         {
           id: egg.id,
-          place: nameOfPlace(set.value!.trays, egg.place) || `egg ${egg.number}`,
+          place: nameOfEgg(set.value!.trays, egg),
           estimates: line.estimates.length,
           ratio,
           sd: line.perDryDay.sd / mean.perDryDay.value,

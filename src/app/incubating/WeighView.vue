@@ -5,13 +5,12 @@ import { Scale, SkipForward, Undo2, Usb } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { standingEvents } from '../../contracts/records/events.ts'
 import { trayWeighings } from '../../contracts/records/tray-record.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { lossAwaited } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
-import { count } from '../shared/wording.ts'
+import { count, nameOfEgg } from '../shared/wording.ts'
 import { useWeighing } from './useWeighing.ts'
 import { WORDS } from './words.ts'
 
@@ -33,7 +32,7 @@ const TAKEN = {
 } as const
 const units = computed(() => store.hatchery.units)
 const typed = ref<number | ''>('')
-const placeOf = (egg: Egg): string => nameOfPlace(set.value.trays, egg.place) || `egg ${egg.number}`
+const placeOf = (egg: Egg): string => nameOfEgg(set.value.trays, egg)
 const grams = (value: number): string => sayQuantity(units.value, 'mass', value)
 
 const weights = (egg: Egg): number[] =>

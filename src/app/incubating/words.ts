@@ -464,4 +464,9 @@ export const WORDS = spoken({
     `Now ${percent} %; unchanged it reaches ${percent2} %, at the advised humidity ${percent3} %.`,
   perCentOfTheWeight: (title: Said, now: Said, percent: Said, percent2: Said, plainDay: Said): string =>
     `${title}, per cent of the weight when set, by day. ${now} Target: ${percent} to ${percent2} % on day ${plainDay}.`,
+
+  // Single words
+  aDay: 'A day',
+  aWeek: 'A week',
+  target: 'target',
 })

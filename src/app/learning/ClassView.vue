@@ -9,10 +9,9 @@ import { classTray, CLASS_EGGS } from '../../core/learning/class-tray.ts'
 import type { EggModel } from '../../core/simulate/egg-model.ts'
 import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
-import { count, GRADE_WORDS } from '../shared/wording.ts'
+import { count, GRADE_WORDS, nameOfEgg } from '../shared/wording.ts'
 import ClassEggPicture from './ClassEggPicture.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
@@ -57,7 +56,7 @@ const eggs = computed((): Shown[] => {
     return [
       {
         key: egg.id,
-        name: nameOfPlace(real.trays, egg.place) || `egg ${egg.number}`,
+        name: nameOfEgg(real.trays, egg),
         drawn: null,
         look,
         answer: look.own?.grade ?? look.verdict.grade,

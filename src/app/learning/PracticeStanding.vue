@@ -133,9 +133,9 @@ function save(): void {
       'confidence',
       'program',
       'seconds',
-      WORDS.airCellDrawn,
-      WORDS.trueAirCell,
-      WORDS.ownPhotograph,
+      'air cell drawn',
+      'true air cell',
+      'own photograph',
     ],
     rows: props.practised.map(({ at, card, truth, said, sure, program: by, seconds, cell }) => [
       at,

@@ -110,9 +110,6 @@ export const WORDS = spoken({
   lastThird: 'last third',
   ofLivingEggsWouldHave: (count: Said, ofWord: Said): string =>
     `${count} of ${ofWord} living eggs would have been removed. If in doubt, leave it in: a second look in a few days does no harm.`,
-  airCellDrawn: 'air cell drawn',
-  trueAirCell: 'true air cell',
-  ownPhotograph: 'own photograph',
 
   // PracticeView.vue
   practice: 'Practice',
@@ -201,4 +198,33 @@ export const WORDS = spoken({
   // useRegrading.ts
   theLooksGradedSoFar: (message: Said): string =>
     `${message} The looks graded so far are saved; continue when you like.`,
+
+  // practice-words.ts
+  aClearCase: 'a clear case',
+  aFaintRingOrVeins: 'a faint ring, or veins',
+  aShadeOfYolkOr: 'a shade of yolk, or a young embryo',
+  aLateQuitterOrLiving: 'a late quitter, or living',
+  aDarkShellOrNothing: 'a dark shell, or nothing in it',
+  fairlySure: 'Fairly sure',
+  sure: 'Sure',
+  everythingYouCallDeadAt: 'Everything you call dead, at once.',
+  onlyWhatYouAreSure: 'Only what you are sure of; second look for the rest.',
+  onlyRingsYouAreSure: 'Only rings you are sure of; the rest stays until lockdown.',
+  inARealTrayYou:
+    'In a real tray you would have removed a living egg. Here no harm is done; that is what practice is for.',
+  itWouldHaveStayedIn: 'It would have stayed in. A second look in a few days would find it.',
+  waitingCostsASecondLook: 'Waiting costs a second look and does no harm.',
+  vesselsThatBranchFromA: 'Vessels that branch from a dark, soft-edged body and get thinner.',
+  anEvenGlowWithNo: 'An even glow with no lines and no body. A shade that drifts when turned is yolk.',
+  oneLineThatClosesAround: 'One line that closes around an empty middle. Veins fork and never close.',
+  aBodyWithoutLivingVessels: 'A body without living vessels, with a soft edge and murky contents.',
+  tiltAbsOff: (abs: Said): string => `, tilt ${abs}° off`,
+  comparedWithTheMeasuredLine: '; compared with the measured line',
+  yourLineWasPointsOf: (points: Said, side: Said, tilt: Said, against: Said): string =>
+    `Your line was ${points} points of the length too ${side}${tilt}${against}.`,
+
+  // Single words
+  embryo: 'embryo',
+  vessels: 'vessels',
+  ring: 'ring',
 })

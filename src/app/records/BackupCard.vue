@@ -17,7 +17,7 @@ onMounted(async () => {
 })
 const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
   evening: WORDS.afterEachCandlingAndDaily,
-  day: 'daily',
+  day: WORDS.daily,
   never: WORDS.onlyWhenIAsk,
 }
 const timeWords = (time: string): string => time.slice(0, 16).replace('T', ' ')

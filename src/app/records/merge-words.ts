@@ -10,23 +10,24 @@ import type { Conflict } from '../../domain/merge/questions.ts'
 import type { TableChange } from '../../domain/merge/what-changes.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { count, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
 
 const TABLE_WORDS: Readonly<Record<RecordTable, [one: string, many: string]>> = {
-  hatchery: ['the hatchery', 'the hatchery'],
+  hatchery: [WORDS.theHatchery, WORDS.theHatchery],
   incubators: ['incubator', 'incubators'],
   probes: ['probe', 'probes'],
   trays: ['tray', 'trays'],
   sets: ['set', 'sets'],
   eggs: ['egg', 'eggs'],
   looks: ['look', 'looks'],
-  sessions: ['candling evening', 'candling evenings'],
-  logs: ['incubator log (month)', 'incubator logs (months)'],
-  practice: ['practice log (month)', 'practice logs (months)'],
+  sessions: [WORDS.candlingEvening, WORDS.candlingEvenings],
+  logs: [WORDS.incubatorLogMonth, WORDS.incubatorLogsMonths],
+  practice: [WORDS.practiceLogMonth, WORDS.practiceLogsMonths],
 }
 
 export function changeWords({ table, come, change, go }: TableChange): string {
   const [one, many] = TABLE_WORDS[table]
-  if (table === 'hatchery') return 'hatchery settings change'
+  if (table === 'hatchery') return WORDS.hatcherySettingsChange
   const said = (n: number, verb: string): string[] => (n > 0 ? [`${n} ${n === 1 ? one : many} ${verb}`] : [])
   return [
     ...said(come, come === 1 ? 'comes' : 'come'),
@@ -40,11 +41,11 @@ export function conflictName(
   { table, id, kept }: Conflict,
   { sets, eggs }: Pick<HatcheryRecords, 'sets' | 'eggs'>,
 ): string {
-  if (table === 'hatchery') return 'Hatchery settings'
+  if (table === 'hatchery') return WORDS.hatcherySettings
   const egg = eggs.find((one) => one.id === (table === 'looks' ? kept['eggId'] : id))
   const set = sets.find((one) => one.id === (egg?.setId ?? id))
-  if (table === 'looks' && egg) return `Look at egg ${egg.number}, ${set?.name ?? ''}`
-  if (table === 'eggs' && egg) return `Egg ${egg.number}, ${set?.name ?? ''}`
+  if (table === 'looks' && egg) return WORDS.lookAtEgg(egg.number, set?.name ?? '')
+  if (table === 'eggs' && egg) return WORDS.eggNumberName(egg.number, set?.name ?? '')
   const name = typeof kept['name'] === 'string' ? kept['name'] : id
   const word = TABLE_WORDS[table][0]
   // “Tray 1” is a tray already.
@@ -65,7 +66,7 @@ const WORDS_OF: Readonly<
 > = {
   own: ({ grade }: NonNullable<LookRecord['own']>) => GRADE_WORDS[grade],
   removed: ({ grade, at }: NonNullable<EggState['removed']>) =>
-    `as ${GRADE_WORDS[grade].toLowerCase()}, ${day(at)}`,
+    WORDS.asGradeDay(GRADE_WORDS[grade].toLowerCase(), day(at)),
   outcome: ({ found, deathDay, at }: NonNullable<EggState['outcome']>) =>
     `${OUTCOME_WORDS[found]}${deathDay ? ` on day ${deathDay}` : ''}, noted ${day(at)}`,
   pipped: ({ at }: NonNullable<EggState['pipped']>) => day(at),
@@ -73,7 +74,7 @@ const WORDS_OF: Readonly<
   chick: ({ state, words }: NonNullable<EggState['chick']>) =>
     [state.replace('-', ' '), words].filter(Boolean).join(', '),
   done: (done: SetRecord['done']) =>
-    done.some(({ key }) => key === 'give-up') ? 'closed' : 'continues: more was recorded there',
+    done.some(({ key }) => key === 'give-up') ? 'closed' : WORDS.continuesMoreWasRecordedThere,
   incubatorId: (id: string, { hatchery }) => hatchery.incubators.find((one) => one.id === id)?.name ?? id,
 }
 
@@ -93,10 +94,10 @@ export function valueWords(
 
 const NOTHING: Readonly<Record<string, string>> = {
   removed: 'no',
-  outcome: 'still open',
-  pipped: 'not seen',
-  zipped: 'not seen',
-  incubatorId: 'in none',
+  outcome: WORDS.stillOpen,
+  pipped: WORDS.notSeen,
+  zipped: WORDS.notSeen,
+  incubatorId: WORDS.inNone,
 }
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
@@ -105,13 +106,13 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   pipped: 'pip',
   zipped: 'zipped',
   incubatorId: 'incubator',
-  done: 'the set',
-  own: 'your grade',
-  setAt: 'set at',
+  done: WORDS.theSet,
+  own: WORDS.yourGrade,
+  setAt: WORDS.setAt,
   standInBasket: 'basket',
-  correction: 'lines by hand',
-  photoLongSidePx: 'size of photographs',
-  laidOn: 'laid on',
+  correction: WORDS.linesByHand,
+  photoLongSidePx: WORDS.sizeOfPhotographs,
+  laidOn: WORDS.laidOn,
   batchId: 'batch',
 }
 export function fieldWords(field: string): string {
@@ -123,15 +124,14 @@ export function settledWords(
   { sets }: Pick<HatcheryRecords, 'sets'>,
 ): string {
   const set = sets.find(({ id }) => id === setId)
-  if (what === 'number-taken')
-    return `${set?.name ?? ''}: two eggs had number ${was}. One is now ${number}: pencil it on the shell.`
+  if (what === 'number-taken') return WORDS.twoEggsHadNumberOne(set?.name ?? '', was, number)
   const [, trayId = '', row = '0', column = '0'] = was.split('/')
   const place = set ? nameOfPlace(set.trays, { trayId, row: Number(row), column: Number(column) }) : ''
-  return `${set?.name ?? ''}: two eggs were in ${place}. Egg ${number} has no place now: choose one.`
+  return WORDS.twoEggsWereInEgg(set?.name ?? '', place, number)
 }
 
 export const decideWords = (n: number): string =>
-  n === 0 ? 'Nothing to decide.' : `${count(n, 'thing')} changed on both, please check:`
+  n === 0 ? WORDS.nothingToDecide : WORDS.changedOnBothPleaseCheck(count(n, 'thing'))
 
 /** What came of bringing a bundle in. */
 export function broughtInWords(
@@ -140,13 +140,12 @@ export function broughtInWords(
 ): string {
   const isEmpty = records.sets.length === 0 && buried.length > 0
   return [
-    isEmpty ? 'Imported. It contains no sets: everything in it was deleted.' : `${sizes} imported.`,
-    missing.length > 0 ? `${count(missing.length, 'look')} without a photograph.` : '',
+    isEmpty ? WORDS.importedItContainsNoSets : `${sizes} imported.`,
+    missing.length > 0 ? WORDS.withoutAPhotograph(count(missing.length, 'look')) : '',
     isChecked ? '' : UNCHECKED,
   ]
     .filter(Boolean)
     .join(' ')
 }
 
-export const UNCHECKED =
-  'The bundle has no list of contents, so missing or changed parts could not be checked.'
+export const UNCHECKED = WORDS.theBundleHasNoList

@@ -174,4 +174,39 @@ export const WORDS = spoken({
   nothingWasChanged: (message: Said): string => `${message} Nothing was changed.`,
   stoppedNothingWasChanged: 'Stopped. Nothing was changed.',
   thatDidNotWork: (message: Said): string => `That did not work: ${message}`,
+
+  // merge-words.ts
+  theHatchery: 'the hatchery',
+  candlingEvening: 'candling evening',
+  candlingEvenings: 'candling evenings',
+  incubatorLogMonth: 'incubator log (month)',
+  incubatorLogsMonths: 'incubator logs (months)',
+  practiceLogMonth: 'practice log (month)',
+  practiceLogsMonths: 'practice logs (months)',
+  hatcherySettingsChange: 'hatchery settings change',
+  lookAtEgg: (number: Said, name: Said): string => `Look at egg ${number}, ${name}`,
+  eggNumberName: (number: Said, name: Said): string => `Egg ${number}, ${name}`,
+  asGradeDay: (grade: Said, day: Said): string => `as ${grade}, ${day}`,
+  continuesMoreWasRecordedThere: 'continues: more was recorded there',
+  stillOpen: 'still open',
+  notSeen: 'not seen',
+  inNone: 'in none',
+  theSet: 'the set',
+  yourGrade: 'your grade',
+  setAt: 'set at',
+  linesByHand: 'lines by hand',
+  sizeOfPhotographs: 'size of photographs',
+  laidOn: 'laid on',
+  twoEggsHadNumberOne: (name: Said, was: Said, number: Said): string =>
+    `${name}: two eggs had number ${was}. One is now ${number}: pencil it on the shell.`,
+  twoEggsWereInEgg: (name: Said, place: Said, number: Said): string =>
+    `${name}: two eggs were in ${place}. Egg ${number} has no place now: choose one.`,
+  nothingToDecide: 'Nothing to decide.',
+  changedOnBothPleaseCheck: (things: Said): string => `${things} changed on both, please check:`,
+  importedItContainsNoSets: 'Imported. It contains no sets: everything in it was deleted.',
+  withoutAPhotograph: (looks: Said): string => `${looks} without a photograph.`,
+  theBundleHasNoList: 'The bundle has no list of contents, so missing or changed parts could not be checked.',
+
+  // Single words
+  daily: 'daily',
 })

@@ -3,6 +3,7 @@ import type { WarmthEffect } from '../../core/climate/excursions.ts'
 import type { LogEvent } from '../../contracts/records/incubator-log.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
+import { WORDS } from './words.ts'
 
 /** What an alarm says, and what to do about it. @param value - °C or percent; null where nothing was read */
 export function alarmWords(
@@ -14,38 +15,38 @@ export function alarmWords(
   switch (code) {
     case 'too-hot':
       return {
-        says: `${warm}: too hot for the eggs`,
-        todo: 'Open the lid a hand’s breadth now and let it cool. Then check the thermostat, the room and direct sun.',
+        says: WORDS.tooHotForTheEggs(warm),
+        todo: WORDS.openTheLidAHands,
       }
     case 'hot':
       return {
-        says: `${warm}, too warm`,
-        todo: 'Check with a second thermometer, then turn it down a little. Check the vents and the room.',
+        says: WORDS.warmTooWarm(warm),
+        todo: WORDS.checkWithASecondThermometer,
       }
     case 'silent':
       return {
-        says: 'No reading from the sensor',
-        todo: 'Read the display yourself. Then check the sensor’s battery, plug and network.',
+        says: WORDS.noReadingFromTheSensor,
+        todo: WORDS.readTheDisplayYourselfThen,
       }
     case 'cold':
       return {
-        says: `${warm}, too cool`,
-        todo: 'Check the lid and the plug. Eggs survive an hour or two of cold; the hatch will be later.',
+        says: WORDS.warmTooCool(warm),
+        todo: WORDS.checkTheLidAndThe,
       }
     case 'moist':
       return {
-        says: `${moist}, above target`,
-        todo: 'Reduce the water surface, not the air: leave the vents as they are.',
+        says: WORDS.moistAboveTarget(moist),
+        todo: WORDS.reduceTheWaterSurfaceNot,
       }
     case 'dry':
       return {
-        says: `${moist}, below target`,
-        todo: 'Top up the water, then check again.',
+        says: WORDS.moistBelowTarget(moist),
+        todo: WORDS.topUpTheWaterThen,
       }
     case 'water':
-      return { says: 'Water is due', todo: 'Top up with lukewarm water, from outside if you can.' }
+      return { says: WORDS.waterIsDue, todo: WORDS.topUpWithLukewarmWater }
     case 'turn':
-      return { says: 'Turning by hand is overdue', todo: 'Turn the eggs now, then carry on as usual.' }
+      return { says: WORDS.turningByHandIsOverdue, todo: WORDS.turnTheEggsNowThen }
   }
 }
 /** Alarms look back three hours; what was so from the start has lasted longer. */
@@ -54,32 +55,36 @@ const LONG_MS = 2.8 * HOUR_MS
 /** "since 03:47", or that it has been so for hours. @param at - says a time of day */
 export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) => string): string {
   // A sensor that has never been read.
-  if (!Number.isFinite(sinceMs)) return 'since it was placed'
+  if (!Number.isFinite(sinceMs)) return WORDS.sinceItWasPlaced
   const hours = (nowMs - sinceMs) / HOUR_MS
   if (nowMs - sinceMs < LONG_MS) return `since ${at(sinceMs)}`
   return hours < 4
-    ? 'for hours'
+    ? WORDS.forHours
     : hours < 48
-      ? `for ${hours.toFixed(0)} hours`
-      : `for ${(hours / 24).toFixed(0)} days`
+      ? WORDS.forHoursHours(hours.toFixed(0))
+      : WORDS.forValueDays((hours / 24).toFixed(0))
 }
 
 /** What an excursion of warmth usually does. */
 export const EFFECT_WORDS: Readonly<Record<WarmthEffect, string>> = {
-  'kills-quickly': 'lethal within an hour',
-  kills: 'kills many within hours',
-  harms: 'harmful if it lasts',
-  earlier: 'only an earlier hatch',
-  later: 'only a later hatch',
-  'harms-cold': 'so long and cold that weak embryos die',
+  'kills-quickly': WORDS.lethalWithinAnHour,
+  kills: WORDS.killsManyWithinHours,
+  harms: WORDS.harmfulIfItLasts,
+  earlier: WORDS.onlyAnEarlierHatch,
+  later: WORDS.onlyALaterHatch,
+  'harms-cold': WORDS.soLongAndColdThat,
 }
 
-const CHANNEL_WORDS = { first: 'first channel', second: 'second channel', both: 'all channels' } as const
+const CHANNEL_WORDS = {
+  first: WORDS.firstChannel,
+  second: WORDS.secondChannel,
+  both: WORDS.allChannels,
+} as const
 export const OPENING_WORDS = {
-  water: 'for water',
-  turning: 'to turn',
-  candling: 'to candle',
-  hatching: 'at the hatch',
+  water: WORDS.forWater,
+  turning: WORDS.toTurn,
+  candling: WORDS.toCandle,
+  hatching: WORDS.atTheHatch,
   other: '',
 } as const
 
@@ -87,26 +92,30 @@ export const OPENING_WORDS = {
 export function logWords(event: LogEvent, units: UnitSystem): string {
   switch (event.kind) {
     case 'watered':
-      return `Water topped up, ${CHANNEL_WORDS[event.channel]}`
+      return WORDS.waterToppedUp(CHANNEL_WORDS[event.channel])
     case 'turned':
-      return `Turned, ${event.sideUp} up`
+      return WORDS.turnedSideUpUp(event.sideUp)
     case 'vents':
-      return `Vents ${ventWords(event.openPercent)}`
+      return WORDS.ventsVentWords(ventWords(event.openPercent))
     case 'opened':
-      return `Lid opened ${OPENING_WORDS[event.reason]}`.trim()
+      return WORDS.lidOpenedReason(OPENING_WORDS[event.reason]).trim()
     case 'round':
-      return 'Checked, all well'
+      return WORDS.checkedAllWell
     case 'alarm':
-      return `Alarm: ${alarmWords({ code: event.alarm, value: event.value }, units).says}`
+      return WORDS.alarmSays(alarmWords({ code: event.alarm, value: event.value }, units).says)
     case 'alarm-seen':
-      return 'Alarm dismissed'
+      return WORDS.alarmDismissed
     case 'alarm-over':
-      return 'Alarm over'
+      return WORDS.alarmOver
   }
 }
 
 export function ventWords(openPercent: number): string {
-  if (openPercent === 0) return 'shut'
-  if (openPercent === 100) return 'wide open'
-  return openPercent === 33 ? 'a third open' : openPercent === 50 ? 'half open' : `${openPercent} % open`
+  if (openPercent === 0) return WORDS.shut
+  if (openPercent === 100) return WORDS.wideOpen
+  return openPercent === 33
+    ? WORDS.aThirdOpen
+    : openPercent === 50
+      ? WORDS.halfOpen
+      : WORDS.percentOpen(openPercent)
 }

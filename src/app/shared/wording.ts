@@ -1,8 +1,11 @@
 import type { LookRecord, RegradeCause } from '../../contracts/records/look-record.ts'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/planning/incubation/day-count.ts'
 import { isLikelyDate, localDateOf, localHourOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { inLanguage } from '../../words/language.ts'
 import { sayReason } from '../../words/reasons.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import type { Action, Policy } from '../../core/grade/types.ts'
@@ -59,11 +62,20 @@ export function mainReason({ verdict }: Pick<LookRecord, 'verdict'>): string {
   return first ? sayReason(first) : ''
 }
 
+/** "B3", "Tray 2, B3", or "egg 7" where it has no place. */
+export function nameOfEgg(
+  trays: Parameters<typeof nameOfPlace>[0],
+  { place, number }: Pick<Egg, 'place' | 'number'>,
+): string {
+  return nameOfPlace(trays, place) || WORDS.eggNumber(number)
+}
+
 /** The day of an instant as this candler counts: "day 7.3" of elapsed time, "day 8" by the calendar. */
 export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs: number): string {
   const setAtMs = Date.parse(set.setAt)
-  if (set.plan.dayCount === 'elapsed') return `day ${Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1)}`
-  return `day ${dayNumber(set.plan.dayCount, { setAtMs, atMs, zone })}`
+  if (set.plan.dayCount === 'elapsed')
+    return WORDS.dayNumber(Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1))
+  return WORDS.dayNumber(dayNumber(set.plan.dayCount, { setAtMs, atMs, zone }))
 }
 
 /** "Holm Pebble, Bantam, tinted shell". */
@@ -91,7 +103,7 @@ export function percentWords(fraction: number): string {
 }
 
 export function count(n: number, one: string, many = `${one}s`): string {
-  return `${n} ${n === 1 ? one : many}`
+  return inLanguage(`${n} ${n === 1 ? one : many}`)
 }
 
 const ODD_DAYS = 730

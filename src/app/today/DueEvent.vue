@@ -35,19 +35,19 @@ const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
 }
 
 function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
-  if (state === 'now') return `until ${sayDate(localDateOf(event.endMs, zone.value))}`
+  if (state === 'now') return WORDS.untilDay(sayDate(localDateOf(event.endMs, zone.value)))
   const away = daysBetween(today.value, event.date)
   const day =
     away === 0
-      ? 'today'
+      ? WORDS.today
       : away === 1
-        ? 'tomorrow'
+        ? WORDS.tomorrow
         : away === -1
           ? WORDS.sinceYesterday
           : away < 0
-            ? `since ${sayDate(event.date)}`
+            ? WORDS.sinceDay(sayDate(event.date))
             : sayDate(event.date)
-  const seenWords = event.kind === 'candle' && seen > 0 ? `, ${count(seen, 'egg')} seen` : ''
+  const seenWords = event.kind === 'candle' && seen > 0 ? WORDS.eggsSeen(count(seen, 'egg')) : ''
   return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
 }
 function incubatorsOf(set: EggSet): string {

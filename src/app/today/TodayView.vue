@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import { nameOfEgg } from '../shared/wording.ts'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { nameOfPlace } from '../../core/tray/layout.ts'
 import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { warnings } from '../../core/planning/agenda/warnings.ts'
@@ -163,9 +163,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
                 <p class="text-ink-soft">
                   {{
                     WORDS.eggNumberMarkedWords(
-                      list
-                        .map(({ egg }) => nameOfPlace(set.trays, egg.place) || WORDS.eggNumber(egg.number))
-                        .join(', '),
+                      list.map(({ egg }) => nameOfEgg(set.trays, egg)).join(', '),
                       dueAtMs <= clock.nowMs
                         ? WORDS.dueNow
                         : WORDS.fromLocalDateOf(sayDate(localDateOf(dueAtMs, zone))),

@@ -79,4 +79,11 @@ export const WORDS = spoken({
   anEggIsWaitingTo: 'An egg is waiting to be removed',
   eggsAreWaitingToBe: (eggs: Said): string => `${eggs} eggs are waiting to be removed`,
   deadEggsGoBadAnd: (name: Said): string => `${name}: dead eggs go bad and burst.`,
+
+  // Single words
+  today: 'today',
+  tomorrow: 'tomorrow',
+  untilDay: (day: Said): string => `until ${day}`,
+  sinceDay: (day: Said): string => `since ${day}`,
+  eggsSeen: (eggs: Said): string => `, ${eggs} seen`,
 })

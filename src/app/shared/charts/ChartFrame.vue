@@ -79,7 +79,7 @@ function savePicture(as: 'svg' | 'png'): void {
     <div
       tabindex="0"
       role="group"
-      :aria-label="`${title}. ${points.length} points: arrow keys go from one to the next.`"
+      :aria-label="WORDS.titlePoints(title, points.length)"
       :aria-describedby="id"
       class="rounded-lg"
       data-testid="chart"

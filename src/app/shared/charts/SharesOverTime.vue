@@ -105,7 +105,7 @@ const option = computed(() => {
     <ChartLegend
       :entries="[
         { label: heads[0], colour: colours.ink, sign: 'dot' },
-        { label: '95 % confidence interval', colour: colours.lamp, sign: 'thick' },
+        { label: WORDS.confidenceInterval, colour: colours.lamp, sign: 'thick' },
       ]"
     />
     <ChartFrame :title="title" :option="() => option" :points="points" :table="table">

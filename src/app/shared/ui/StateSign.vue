@@ -8,13 +8,13 @@ import { WORDS } from '../words.ts'
 const props = defineProps<{ state: EventState; word?: boolean }>()
 
 const SIGNS = {
-  done: { icon: Check, word: 'done' },
-  skipped: { icon: Minus, word: 'skipped' },
-  overdue: { icon: AlarmClock, word: 'overdue' },
-  due: { icon: AlarmClock, word: 'due' },
-  now: { icon: Sunrise, word: 'now' },
+  done: { icon: Check, word: WORDS.done },
+  skipped: { icon: Minus, word: WORDS.skipped },
+  overdue: { icon: AlarmClock, word: WORDS.overdue },
+  due: { icon: AlarmClock, word: WORDS.due },
+  now: { icon: Sunrise, word: WORDS.now },
   coming: { icon: CircleDashed, word: WORDS.toCome },
-  past: { icon: Hourglass, word: 'past' },
+  past: { icon: Hourglass, word: WORDS.past },
 } as const
 const sign = computed(() => SIGNS[props.state])
 </script>

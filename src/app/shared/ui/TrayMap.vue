@@ -27,7 +27,7 @@ function labelOf(egg: Egg): string {
 
 function describe(egg: Egg): string {
   const look = props.lookOf(egg)
-  const place = `${labelOf(egg)}, egg ${egg.number}`
+  const place = WORDS.labelEggNumber(labelOf(egg), egg.number)
   if (egg.removed) return `${place}: removed, ${GRADE_WORDS[egg.removed.grade]}`
   if (!look) return `${place}: ${props.suspect?.(egg) ? WORDS.secondLook : WORDS.noPhotographYet}`
   return look.own
