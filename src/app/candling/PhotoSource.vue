@@ -73,7 +73,7 @@ defineExpose({ open, order })
         <FolderOpen class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseOrTake }}
       </button>
       <label class="hidden items-center gap-2 text-sm text-ink-soft sm:flex">
-        {{ WORDS.severalAreMatchedToEggs }}
+        {{ ' ' }}{{ WORDS.severalAreMatchedToEggs }}
         <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
           <option value="name">{{ WORDS.fileName }}</option>
           <option value="capture-time">{{ WORDS.timeTaken }}</option>

@@ -52,7 +52,7 @@ function minutes(ms: number): string {
       <span class="text-2xl">{{ minutes(clock.ms) }}</span>
       <span
         >{{ clock.name
-        }}<template v-if="clock.level === 'calm'"> {{ WORDS.ofLimitMin(clock.limit) }}</template
+        }}<template v-if="clock.level === 'calm'"> {{ ' ' }}{{ WORDS.ofLimitMin(clock.limit) }}</template
         ><template v-else>, {{ LEVEL_WORDS[clock.level] }}</template></span
       >
     </li>

@@ -48,10 +48,8 @@ defineProps<{
       <slot />
       <p class="text-ink-soft">
         <span v-if="air" data-testid="air"
-          >{{ WORDS.rhPercentRhCelsiusC(air.rhPercent.toFixed(0), air.celsius.toFixed(1)) }} </span><span
-          data-testid="progress"
-          >{{ WORDS.seenOfEggsSeen(seen, eggs) }}</span
-        >
+          >{{ WORDS.rhPercentRhCelsiusC(air.rhPercent.toFixed(0), air.celsius.toFixed(1)) }}{{ ' ' }} </span
+        ><span data-testid="progress">{{ WORDS.seenOfEggsSeen(seen, eggs) }}</span>
         {{ pace }}
       </p>
     </div>

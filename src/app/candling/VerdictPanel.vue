@@ -163,7 +163,9 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
           WORDS.airCellOfTheVolume(percentWords(figures.airCell.volume.value))
         }}</template><template v-else>{{ WORDS.vessels }}</template>
         {{ WORDS.overOfTheContents(percentWords(reading.vessels.coverage.value))
-        }}<template v-if="mates.length + earlier.length > 0"> {{ WORDS.marksBelowTheLineOther }}</template>
+        }}<template v-if="mates.length + earlier.length > 0">
+          {{ ' ' }}{{ WORDS.marksBelowTheLineOther }}</template
+        >
       </p>
       <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
         {{

@@ -118,7 +118,9 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
                 >{{ WORDS.chicksOfName(count(one.chicks, 'chick'), one.eggs.length) }}
                 <ShareBar :share="one.results.hatchOfFertile" />
               </template>
-              <span v-else class="text-ink-soft">{{ count(one.eggs.length, 'egg') }}, {{ one.state }}</span>
+              <span v-else class="text-ink-soft"
+                >{{ count(one.eggs.length, 'egg') }}, {{ STATES[one.state] }}</span
+              >
             </div>
             <CloseSet v-if="one.state === 'running' || isTicked(one)" :set="one.set" :eggs="one.eggs" />
           </li>

@@ -75,7 +75,7 @@ const print = (): void => window.print()
             <td class="pr-2 leading-tight">
               {{ title(event)
               }}<span v-if="event.endMs > event.startMs">
-                {{ WORDS.toLocalDateOf(sayShortDate(localDateOf(event.endMs, zone))) }}</span
+                {{ ' ' }}{{ WORDS.toLocalDateOf(sayShortDate(localDateOf(event.endMs, zone))) }}</span
               >
             </td>
             <td class="text-right text-[15pt] whitespace-nowrap">{{ eventDay(set, event, zone) }}</td>
@@ -88,7 +88,8 @@ const print = (): void => window.print()
             sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']),
           )
         }}<template v-if="incubator && incubator.displayCorrectionC !== 0">
-          {{
+          {{ ' '
+          }}{{
             WORDS.displayValue(
               sayQuantity(
                 store.hatchery.units,

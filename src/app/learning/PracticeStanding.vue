@@ -264,7 +264,7 @@ function save(): void {
         <tbody>
           <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
             <th scope="row" class="py-1 pr-4 font-normal">
-              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> {{ WORDS.bestForYouSoFar }}</strong>
+              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> {{ ' ' }}{{ WORDS.bestForYouSoFar }}</strong>
             </th>
             <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
             <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>

@@ -153,7 +153,8 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
     <td />
     <td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">
       <strong v-if="refused !== null" class="text-ember" role="alert"
-        >{{ WORDS.refusedNotSaved(refused) }} </strong>{{ said(item) }}
+        >{{ WORDS.refusedNotSaved(refused) }}{{ ' ' }} </strong
+      >{{ said(item) }}
     </td>
   </tr>
 </template>

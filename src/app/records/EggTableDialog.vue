@@ -47,9 +47,8 @@ const MOST_SHOWN = 20
           <span
             >{{ WORDS.setEggNumberField(edit.set, edit.number, edit.field) }}
             <template v-if="edit.field !== 'new note'"
-              >{{ WORDS.nothingBecomes(edit.was || WORDS.nothing) }} </template><strong>{{
-              edit.becomes || WORDS.nothing
-            }}</strong></span
+              >{{ WORDS.nothingBecomes(edit.was || WORDS.nothing) }}{{ ' ' }} </template
+            ><strong>{{ edit.becomes || WORDS.nothing }}</strong></span
           ></label
         >
       </li>

@@ -126,9 +126,8 @@ function wipe(): void {
   <main class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">{{ WORDS.records }}</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      <template v-if="hatchery.loaded">{{ WORDS.inThisBrowser(sizes) }} </template>{{
-        WORDS.nothingLeavesThisDeviceUnless
-      }}
+      <template v-if="hatchery.loaded">{{ WORDS.inThisBrowser(sizes) }}{{ ' ' }} </template
+      >{{ WORDS.nothingLeavesThisDeviceUnless }}
     </p>
     <div
       v-if="message"

@@ -87,7 +87,7 @@ function seen(): void {
         }}. {{ words.todo }}</span
       >
       <span v-if="alarms.length > 1" class="text-ink-soft">
-        {{ WORDS.andAlarms(count(alarms.length - 1, 'more alarm')) }}</span
+        {{ ' ' }}{{ WORDS.andAlarms(count(alarms.length - 1, 'more alarm')) }}</span
       >
       <span v-if="problem" class="text-ember"> {{ problem }}</span>
     </p>

@@ -39,7 +39,7 @@ const PAGES = [
     class="screen-only relative z-40 border-b border-line"
     :aria-label="WORDS.main"
   >
-    <div class="flex h-13 items-center gap-3 px-4 lg:gap-6">
+    <div class="flex h-13 items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-6">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold" @click="close()">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
@@ -88,7 +88,7 @@ const PAGES = [
       >
         <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
         <span aria-hidden="true"
-          ><span class="hidden xl:inline">{{ WORDS.backup }} </span>{{ backups.ageShort }}</span
+          ><span class="hidden xl:inline">{{ WORDS.backup }}{{ ' ' }} </span>{{ backups.ageShort }}</span
         >
         <span class="sr-only">{{ backups.ageWords }}</span>
       </RouterLink>
