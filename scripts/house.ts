@@ -57,10 +57,23 @@ function isSentence(node: ts.Node): boolean {
   return /[A-Z][a-z]+ [a-z]+ [a-z]+/.test(words) || /^[A-Z][a-z]+( [a-z]+)+$/.test(words)
 }
 
+/** As the compiler counts the kinds of nodes. */
+const COMMENT = 3
+/** The first words that a template says by itself; null where all come from a table. */
+function wordsOfTemplate(node: { type: number; content?: unknown; children?: unknown }): string | null {
+  if (node.type === COMMENT) return null
+  if (typeof node.content === 'string') return /[a-z]{2,} [a-z]{2,}/i.exec(node.content)?.[0] ?? null
+  const children = Array.isArray(node.children) ? (node.children as Array<typeof node>) : []
+  return children.map(wordsOfTemplate).find((words) => words !== null) ?? null
+}
+
 for (const file of sources) {
   const text = readFileSync(file, 'utf8')
   if (!isTableOfWords(file)) checkSize(file, text.split('\n').length, MOST_FILE_LINES)
-  const script = file.endsWith('.vue') ? (parse(text).descriptor.scriptSetup?.content ?? '') : text
+  const component = file.endsWith('.vue') ? parse(text).descriptor : null
+  const script = component ? (component.scriptSetup?.content ?? '') : text
+  const said = component?.template?.ast ? wordsOfTemplate(component.template.ast) : null
+  if (said) problems.push(`${file} says “${said}”: the words of a job are in its words.ts`)
   const tree = ts.createSourceFile(file, script, ts.ScriptTarget.Latest, true)
   let speaks = false
   const visit = (node: ts.Node): void => {
@@ -72,6 +85,8 @@ for (const file of sources) {
     ts.forEachChild(node, visit)
   }
   visit(tree)
+  if (/^src\/app\//.test(file) && speaks && !isTableOfWords(file))
+    problems.push(`${file} makes sentences: the words of a job are in its words.ts`)
   if (/^src\/(core|domain)\//.test(file) && speaks !== SPEAKING_CORE.has(file))
     problems.push(
       speaks

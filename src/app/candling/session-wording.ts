@@ -63,7 +63,7 @@ export function wordsForStep(
   if (step.kind === 'fetch')
     return {
       title: WORDS.takeOutTrayName(trayName(step.trayId)),
-      text: `${count(eggsIn(step.trayId), 'egg')}. Press as you lift the lid.`,
+      text: WORDS.eggsPressAsYouLift(count(eggsIn(step.trayId), 'egg')),
     }
   if (step.kind === 'return')
     return { title: WORDS.donePutItBack(trayName(step.trayId)), text: WORDS.pressAsYouLiftThe }

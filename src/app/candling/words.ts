@@ -405,6 +405,7 @@ export const WORDS = spoken({
   bluntEndToTheLamp2: 'Blunt end to the lamp',
   takeOutTrayName: (trayName: Said): string => `Take out ${trayName}`,
   donePutItBack: (trayName: Said): string => `${trayName} done: put it back`,
+  eggsPressAsYouLift: (eggs: Said): string => `${eggs}. Press as you lift the lid.`,
   pressAsYouLiftThe: 'Press as you lift the lid.',
   liftTrayOut: (tray: Said): string => `Lift ${tray} out`,
   putBackAsItWas: (tray: Said): string => `Put ${tray} back as it was`,

@@ -222,7 +222,7 @@ useKeys({
           :key="open"
           type="button"
           class="press min-h-16 px-1"
-          @click="log(`Vents ${ventWords(open)}`, { kind: 'vents', openPercent: open })"
+          @click="log(WORDS.ventsOpen(ventWords(open)), { kind: 'vents', openPercent: open })"
         >
           {{ ventWords(open) }}
         </button>

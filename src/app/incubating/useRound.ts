@@ -71,7 +71,7 @@ export function useRound(incubatorId: () => string) {
   function undo(): Promise<void> {
     return saving(async () => {
       const entry = await hatchery.undo()
-      done.value = entry ? `Undone: ${entry.label}` : WORDS.nothingToUndo
+      done.value = entry ? WORDS.undone(entry.label) : WORDS.nothingToUndo
     })
   }
 

@@ -469,4 +469,6 @@ export const WORDS = spoken({
   aDay: 'A day',
   aWeek: 'A week',
   target: 'target',
+  ventsOpen: (vents: Said): string => `Vents ${vents}`,
+  undone: (step: Said): string => `Undone: ${step}`,
 })
