@@ -28,7 +28,7 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
           WORDS.keptOfFilesSavedWords(
             kept.length,
             count(outcomes.length, 'file'),
-            others.length > 0 ? ` ${count(others.length, 'file')} not saved:` : '',
+            others.length > 0 ? WORDS.filesNotSaved(count(others.length, 'file')) : '',
           )
         }}</template>
       </p>

@@ -48,22 +48,30 @@ const places = (list: ReadonlyArray<{ egg: Egg }>): string =>
 const rows = computed(
   () =>
     [
-      [WORDS.eggsSeen, `${props.seen.length} in ${count(minutes.value, 'minute')}`],
+      [WORDS.eggsSeen, WORDS.seenInMinutes(props.seen.length, count(minutes.value, 'minute'))],
       [
         WORDS.incubatorOpen,
-        `${(open.value.totalMs / MINUTE_MS).toFixed(1)} min, ${count(open.value.times, 'time')}`,
+        WORDS.valueMinTimes((open.value.totalMs / MINUTE_MS).toFixed(1), count(open.value.times, 'time')),
       ],
       [
         WORDS.humidity,
         air.value.before === null
           ? WORDS.notRecorded
-          : `${air.value.before.rhPercent.toFixed(0)} % before${air.value.lowestRhPercent === null ? '' : WORDS.atTheLowest(air.value.lowestRhPercent.toFixed(0))}`,
+          : WORDS.rhPercentBeforeWords(
+              air.value.before.rhPercent.toFixed(0),
+              air.value.lowestRhPercent === null
+                ? ''
+                : WORDS.atTheLowest(air.value.lowestRhPercent.toFixed(0)),
+            ),
       ],
       [
         WORDS.temperature,
         air.value.before === null
           ? WORDS.notRecorded
-          : `${air.value.before.celsius.toFixed(1)} °C before${air.value.lowestCelsius === null ? '' : WORDS.cAtTheLowest(air.value.lowestCelsius.toFixed(1))}`,
+          : WORDS.celsiusCBeforeWords(
+              air.value.before.celsius.toFixed(1),
+              air.value.lowestCelsius === null ? '' : WORDS.cAtTheLowest(air.value.lowestCelsius.toFixed(1)),
+            ),
       ],
       [
         WORDS.recovered,

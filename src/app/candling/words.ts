@@ -423,4 +423,13 @@ export const WORDS = spoken({
 
   // useOcclusionMap.ts
   thePictureCouldNotBe: 'The picture could not be read.',
+
+  // FileOutcomes.vue
+  filesNotSaved: (files: Said): string => ` ${files} not saved:`,
+
+  // SessionReport.vue
+  seenInMinutes: (seen: Said, minutes: Said): string => `${seen} in ${minutes}`,
+  valueMinTimes: (value: Said, times: Said): string => `${value} min, ${times}`,
+  rhPercentBeforeWords: (rhPercent: Said, words: Said): string => `${rhPercent} % before${words}`,
+  celsiusCBeforeWords: (celsius: Said, words: Said): string => `${celsius} °C before${words}`,
 })

@@ -82,7 +82,7 @@ export function mayReplace(hatchery: HatcheryStore): void {
 
 function tooLittleRoom(neededBytes: number, freeBytes: number): string {
   const free = Number.isFinite(freeBytes)
-    ? ` and the browser has about ${Math.max(0, Math.floor(freeBytes / MEGABYTE))} MB left`
+    ? WORDS.andTheBrowserHasAbout(Math.max(0, Math.floor(freeBytes / MEGABYTE)))
     : ''
   return WORDS.thereIsNotEnoughSpace(Math.ceil(neededBytes / MEGABYTE), free)
 }

@@ -30,4 +30,7 @@ export const WORDS = spoken({
     'This bundle belongs to the demo hatchery. Open the demo hatchery and import it there.',
   thisBundleBelongsToA:
     'This bundle belongs to a real hatchery. Go back to your own records and import it there.',
+
+  // bringing-in.ts
+  andTheBrowserHasAbout: (value: Said): string => ` and the browser has about ${value} MB left`,
 })

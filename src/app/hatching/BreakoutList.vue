@@ -32,7 +32,7 @@ const looks = computed(() => (current.value ? (store.looksByEgg.get(current.valu
 const timeline = computed(() => timelineOf(props.set, store.hatchery))
 const byLooks = computed(() => deathDayByLooks(looks.value, timeline.value))
 const sayAt = (at: string | null): string =>
-  at === null ? '' : ` on ${dayWords(props.set, store.hatchery.zone, Date.parse(at))}`
+  at === null ? '' : WORDS.onDay(dayWords(props.set, store.hatchery.zone, Date.parse(at)))
 const FOUND = ['clear', 'blood-ring', 'quitter', 'alive', 'hatched'] as const satisfies readonly Outcome[]
 const FOUND_WORDS: Readonly<Record<Outcome, string>> = {
   ...OUTCOME_WORDS,

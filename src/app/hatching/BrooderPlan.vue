@@ -109,7 +109,7 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
       <li>{{ WORDS.watchHowTheyLieAt }}</li>
       <li>
         {{
-          WORDS.shallowWaterStarterCrumbFor(isWaterfowl ? WORDS.deepEnoughForTheNostrils : ' with pebbles')
+          WORDS.shallowWaterStarterCrumbFor(isWaterfowl ? WORDS.deepEnoughForTheNostrils : WORDS.withPebbles)
         }}
       </li>
       <li>

@@ -37,7 +37,7 @@ const words = computed(
 const hatchedOn = (egg: Egg): string => localDateOf(Date.parse(egg.outcome!.at), zone.value)
 const ageDays = (egg: Egg): number => daysBetween(hatchedOn(egg), localDateOf(clock.nowMs, zone.value))
 const nameOf = (egg: Egg): string =>
-  egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? `egg ${egg.number}`
+  egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? WORDS.eggNumber(egg.number)
 const batchOf = (egg: Egg) => set.value?.batches.find(({ id }) => id === egg.batchId)
 /** From the week in which they go. */
 const weeks = computed(() => {
@@ -131,7 +131,7 @@ const print = (): void => globalThis.print()
     <ul class="mt-3 list-disc pl-5">
       <li>{{ WORDS.atTheWallsTooHot }}</li>
       <li>
-        {{ WORDS.starterCrumbForTheirKind(isWaterfowl ? WORDS.deepEnoughForTheNostrils : ' with pebbles') }}
+        {{ WORDS.starterCrumbForTheirKind(isWaterfowl ? WORDS.deepEnoughForTheNostrils : WORDS.withPebbles) }}
       </li>
       <li>{{ WORDS.heatLampsStartFiresFixThem }}</li>
       <li>{{ WORDS.washHandsBeforeAndAfter }}</li>

@@ -35,7 +35,7 @@ const zone = computed(() => store.hatchery.zone)
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
 const sayAt = (iso: string | null): string =>
-  iso === null ? '' : ` on ${dayWords(props.set, zone.value, Date.parse(iso))}`
+  iso === null ? '' : WORDS.onDay(dayWords(props.set, zone.value, Date.parse(iso)))
 const inside = computed(() => props.eggs.filter((egg) => !egg.removed))
 const hours = (iso: string): number => (clock.nowMs - Date.parse(iso)) / HOUR_MS
 const hatch = computed(() => hatchOfSet(props.set, props.eggs))
@@ -134,7 +134,7 @@ const pictured = ref('')
 const picturedEgg = computed(() => inside.value.find(({ id }) => id === pictured.value))
 function nameOf(egg: Egg): string {
   const tray = props.set.trays.find(({ id }) => id === egg.place?.trayId)
-  return tray && egg.place ? placeLabel(tray, egg.place) : `egg ${egg.number}`
+  return tray && egg.place ? placeLabel(tray, egg.place) : WORDS.eggNumber(egg.number)
 }
 </script>
 
@@ -161,7 +161,7 @@ function nameOf(egg: Egg): string {
     <HatchCounts v-if="counts" :set="set" :most="inside.length" :told="told" />
     <template v-else>
       <p class="text-ink-soft">
-        {{ WORDS.tapAnEggWhenIt(zips ? 'again when it zips, ' : '') }}
+        {{ WORDS.tapAnEggWhenIt(zips ? WORDS.againWhenItZips : '') }}
       </p>
       <div
         v-for="tray in set.trays"

@@ -427,4 +427,19 @@ export const WORDS = spoken({
   forChicks: 'chicks',
   forWater: 'water',
   headOfTheFertile: 'Of the fertile',
+
+  // BreakoutList.vue
+  onDay: (parse: Said): string => ` on ${parse}`,
+
+  // BrooderPlan.vue
+  withPebbles: ' with pebbles',
+
+  // HandOverView.vue
+  eggNumber: (number: Said): string => `egg ${number}`,
+
+  // HatchWatch.vue
+  againWhenItZips: 'again when it zips, ',
+
+  // brooder-words.ts
+  fromTo: (toShown: Said, value: Said): string => `${toShown} to ${value}`,
 })

@@ -35,7 +35,7 @@ const hours = (ms: number): string => {
   const value = ms / HOUR_MS
   return value < 10 ? `${value.toFixed(1)} h` : `${value.toFixed(0)} h`
 }
-const minutes = (ms: number): string => `${Math.round(ms / MINUTE_MS)} minutes`
+const minutes = (ms: number): string => WORDS.valueMinutes(Math.round(ms / MINUTE_MS))
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
 const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)
@@ -53,8 +53,8 @@ function timeWords(what: string, time: { inMs: number; belowMs: number; aboveMs:
   const known = time.inMs + time.belowMs + time.aboveMs
   if (known === 0) return ''
   const off = [
-    time.belowMs > 0.005 * known ? `${percent(time.belowMs, known)} below` : '',
-    time.aboveMs > 0.005 * known ? `${percent(time.aboveMs, known)} above` : '',
+    time.belowMs > 0.005 * known ? WORDS.percentBelow(percent(time.belowMs, known)) : '',
+    time.aboveMs > 0.005 * known ? WORDS.percentAbove(percent(time.aboveMs, known)) : '',
   ].filter(Boolean)
   if (time.inMs === 0 && off.length === 1)
     return WORDS.targetForAll(what, time.aboveMs > 0 ? 'above' : 'below', hours(known))
@@ -86,7 +86,14 @@ const overlap = (a: Excursion, b: Excursion): boolean => a.fromMs < b.toMs && b.
 function excursionWords(excursion: Excursion): string {
   const ahead = hoursAhead(excursion, target.value, RATE_PER_CELSIUS)
   const moves = Math.abs(ahead) >= 0.5 ? WORDS.atMostH(Math.abs(ahead).toFixed(1)) : ''
-  return `${at(excursion.fromMs)}, ${hours(excursion.toMs - excursion.fromMs)} ${excursion.side === 'above' ? WORDS.aboveTargetUp : WORDS.belowTargetDown} to ${warm(excursion.extreme)}: ${EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))]}${moves}.`
+  return WORDS.atHoursWordsToWarm(
+    at(excursion.fromMs),
+    hours(excursion.toMs - excursion.fromMs),
+    excursion.side === 'above' ? WORDS.aboveTargetUp : WORDS.belowTargetDown,
+    warm(excursion.extreme),
+    EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))],
+    moves,
+  )
 }
 const openings = computed(() => {
   const all = props.facts.map(({ rhPercent }) => rhPercent?.openings ?? [])
@@ -140,7 +147,7 @@ const hatches = computed(() =>
         sayDate(localDateOf(forecast.atMs, zone.value)),
         roughTime(forecast.fromMs, zone.value),
         roughTime(forecast.toMs, zone.value),
-        checked ? '' : '. A second thermometer would narrow this',
+        checked ? '' : WORDS.secondThermometer,
       ),
     }
   }),

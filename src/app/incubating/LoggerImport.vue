@@ -30,9 +30,9 @@ const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
   when: WORDS.dayAndTime,
   date: 'day',
   time: WORDS.timeOfDay,
-  celsius: 'temperature, °C',
-  fahrenheit: 'temperature, °F',
-  rhPercent: 'humidity, %',
+  celsius: WORDS.temperatureC,
+  fahrenheit: WORDS.temperatureF,
+  rhPercent: WORDS.humidity2,
   nothing: WORDS.notUsed,
 }
 

@@ -70,9 +70,7 @@ const standing = computed(() => {
   const { dueMs, nextMs, missed } = stand.round
   const due = dueMs === null ? WORDS.doneNextRoundAt(at(nextMs)) : `${dueWords(dueMs)}.`
   const kindly =
-    missed === 0
-      ? ''
-      : ` ${missed === 1 ? WORDS.oneRound : `${missed} rounds`} missed in the last day. Eggs cope with that; carry on from here.`
+    missed === 0 ? '' : WORDS.missedInTheLastDay(missed === 1 ? WORDS.oneRound : WORDS.missedRounds(missed))
   return due + kindly
 })
 const turn = computed(() => {
@@ -82,7 +80,7 @@ const turn = computed(() => {
   const { dueMs, nextMs } = stand.turning
   return {
     side,
-    words: `${stand.sideUp ? `${stand.sideUp} is up now. ` : ''}${dueMs === null ? WORDS.nextTurnAt(at(nextMs)) : dueWords(dueMs)}`,
+    words: `${stand.sideUp ? WORDS.isUpNow(stand.sideUp) : ''}${dueMs === null ? WORDS.nextTurnAt(at(nextMs)) : dueWords(dueMs)}`,
     isDue: dueMs !== null,
   }
 })

@@ -102,7 +102,7 @@ function checkWords(probe: ProbeRecord): string {
           <span
             ><span class="font-semibold">{{ probe.name }}</span>
             <span class="text-ink-soft">{{
-              probe.height === 'eggs' ? ' at the eggs' : ' in the air'
+              probe.height === 'eggs' ? WORDS.atTheEggs3 : WORDS.inTheAir2
             }}</span></span
           >
           <span class="flex gap-2">

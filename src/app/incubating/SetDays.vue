@@ -47,7 +47,7 @@ function changeSetTime(event: Event): void {
 }
 function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
   const first = sayShortDate(date)
-  return endMs > startMs ? `${first} to ${sayShortDate(localDateOf(endMs, zone.value))}` : first
+  return endMs > startMs ? WORDS.fromTo(first, sayShortDate(localDateOf(endMs, zone.value))) : first
 }
 </script>
 

@@ -37,7 +37,7 @@ const aside = computed(() => (store.allEggsBySet.get(props.setId) ?? []).filter(
 const sayNote = ({ at, text }: { at: string | null; text: string }): string =>
   at === null || !set.value ? text : `${text} (${dayWords(set.value, zone.value, Date.parse(at))})`
 const sayAt = (at: string | null): string =>
-  at === null || !set.value ? '' : ` on ${dayWords(set.value, zone.value, Date.parse(at))}`
+  at === null || !set.value ? '' : WORDS.onDay(dayWords(set.value, zone.value, Date.parse(at)))
 const trayId = ref<string | null>(null)
 const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.value) ?? set.value?.trays[0])
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
@@ -189,7 +189,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             >
               <option value="">{{ WORDS.noIncubator }}</option>
               <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
-                {{ item.name }}{{ item.kind === 'hatcher' ? ' (hatcher)' : '' }}
+                {{ item.name }}{{ item.kind === 'hatcher' ? WORDS.hatcher : '' }}
               </option>
             </select></label
           >
@@ -236,7 +236,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             WORDS.notSetWords(
               aside
                 .map((egg) =>
-                  WORDS.eggNumberRole(egg.number, egg.role === 'reference' ? ' (kept to compare)' : ''),
+                  WORDS.eggNumberRole(egg.number, egg.role === 'reference' ? WORDS.keptToCompare : ''),
                 )
                 .join(', '),
             )
@@ -247,7 +247,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
             WORDS.crackedCheckThemEveryTime(
               here
                 .filter((egg) => egg.crack !== 'none')
-                .map((egg) => `${placeOf(egg)}${egg.waxed ? ' (waxed)' : ''}`)
+                .map((egg) => `${placeOf(egg)}${egg.waxed ? WORDS.waxed : ''}`)
                 .join(', '),
             )
           }}

@@ -43,7 +43,7 @@ const awaited = computed(() => {
   const [first] = egg ? weights(egg) : []
   if (!egg || first === undefined || weighing.whole.value) return null
   const [low, high] = lossAwaited(set.value, store.hatchery, clock.nowMs)
-  return `${toShown(units.value, 'mass', first * (1 - high))} to ${grams(first * (1 - low))}`
+  return WORDS.fromTo(toShown(units.value, 'mass', first * (1 - high)), grams(first * (1 - low)))
 })
 const last = computed(() => {
   const tray = set.value.trays.find(({ id }) => id === done.value)
@@ -63,7 +63,7 @@ const prompt = computed(() => {
     return WORDS.wordsWords2GaugeEggsIn(
       gauge.value ? WORDS.put : WORDS.weigh,
       weighing.tray.value?.name ?? WORDS.theTray,
-      gauge.value ? ' on' : '',
+      gauge.value ? WORDS.on : '',
       count(weighing.inTray.value.length, 'egg'),
     )
   }

@@ -471,4 +471,45 @@ export const WORDS = spoken({
   target: 'target',
   ventsOpen: (vents: Said): string => `Vents ${vents}`,
   undone: (step: Said): string => `Undone: ${step}`,
+
+  // ClimateFindings.vue
+  valueMinutes: (value: Said): string => `${value} minutes`,
+  percentBelow: (percent: Said): string => `${percent} below`,
+  percentAbove: (percent: Said): string => `${percent} above`,
+  atHoursWordsToWarm: (
+    at: Said,
+    hours: Said,
+    words: Said,
+    warm: Said,
+    warmerThanEggs: Said,
+    moves: Said,
+  ): string => `${at}, ${hours} ${words} to ${warm}: ${warmerThanEggs}${moves}.`,
+
+  // LoggerImport.vue
+  temperatureC: 'temperature, °C',
+  temperatureF: 'temperature, °F',
+  humidity2: 'humidity, %',
+
+  // RoundView.vue
+  missedRounds: (missed: Said): string => `${missed} rounds`,
+  missedInTheLastDay: (words: Said): string =>
+    ` ${words} missed in the last day. Eggs cope with that; carry on from here.`,
+  isUpNow: (sideUp: Said): string => `${sideUp} is up now. `,
+
+  // SensorList.vue
+  atTheEggs3: ' at the eggs',
+  inTheAir2: ' in the air',
+
+  // SetDays.vue
+  fromTo: (first: Said, localDateOf: Said): string => `${first} to ${localDateOf}`,
+
+  // SetView.vue
+  hatcher: ' (hatcher)',
+  keptToCompare: ' (kept to compare)',
+  waxed: ' (waxed)',
+  onDay: (parse: Said): string => ` on ${parse}`,
+
+  // WeighView.vue
+  on: ' on',
+  secondThermometer: '. A second thermometer would narrow this',
 })

@@ -203,7 +203,7 @@ const print = (): void => globalThis.print()
             <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? WORDS.ourVotes : WORDS.theTruth }}
           </button>
           <p v-else class="text-xl" role="status" data-testid="class-truth">
-            {{ set ? 'Looked like: ' : 'It is: ' }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
+            {{ set ? WORDS.lookedLike : WORDS.itIs }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
           </p>
           <p v-if="tally.all > 0" class="text-ink-soft" data-testid="class-tally">
             {{ WORDS.ofRightSoFar(tally.right, count(tally.all, 'hand')) }}

@@ -227,4 +227,6 @@ export const WORDS = spoken({
   embryo: 'embryo',
   vessels: 'vessels',
   ring: 'ring',
+  lookedLike: 'Looked like: ',
+  itIs: 'It is: ',
 })

@@ -96,11 +96,11 @@ function next(egg: DraftEgg, done: boolean): void {
       >
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
         <Scale class="h-5 w-5" aria-hidden="true" />
-        {{ WORDS.readTheScale(gauges.isSimulated('scale') ? 'simulated ' : '') }}
+        {{ WORDS.readTheScale(gauges.isSimulated('scale') ? WORDS.simulated : '') }}
       </button>
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('calliper')" @click="caliper">
         <Ruler class="h-5 w-5" aria-hidden="true" />
-        {{ WORDS.readTheCalliper(gauges.isSimulated('calliper') ? 'simulated ' : '') }}
+        {{ WORDS.readTheCalliper(gauges.isSimulated('calliper') ? WORDS.simulated : '') }}
       </button>
       <template v-if="gauges.hasSerial">
         <button type="button" class="press min-h-10 py-1" @click="gauges.connect('scale')">

@@ -28,9 +28,13 @@ function batchWords(id: string): string {
   const batch = props.draft.batches.find((item) => item.id === id)!
   const eggs = props.draft.eggs.filter((egg) => egg.batchId === id).length
   const laid = batch.laidFrom
-    ? `, laid ${batch.laidFrom === batch.laidTo || !batch.laidTo ? sayShortDate(batch.laidFrom) : `${sayShortDate(batch.laidFrom)} to ${sayShortDate(batch.laidTo)}`}`
+    ? WORDS.laidWords(
+        batch.laidFrom === batch.laidTo || !batch.laidTo
+          ? sayShortDate(batch.laidFrom)
+          : WORDS.fromTo(sayShortDate(batch.laidFrom), sayShortDate(batch.laidTo)),
+      )
     : WORDS.layingDateUnknown
-  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? `, from ${batch.source}` : ''}${batch.posted ? WORDS.byPost : ''}`
+  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? WORDS.fromSource(batch.source) : ''}${batch.posted ? WORDS.byPost : ''}`
 }
 </script>
 

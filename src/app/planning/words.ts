@@ -253,4 +253,12 @@ export const WORDS = spoken({
   // useGauges.ts
   theWasNotConnected: (kind: Said, message: Said): string => `The ${kind} was not connected: ${message}`,
   theDoesNotMeasureThis: (kind: Said): string => `The ${kind} does not measure this.`,
+
+  // BasketEggs.vue
+  simulated: 'simulated ',
+
+  // PlanBasket.vue
+  fromTo: (value: Said, value2: Said): string => `${value} to ${value2}`,
+  laidWords: (words: Said): string => `, laid ${words}`,
+  fromSource: (source: Said): string => `, from ${source}`,
 })

@@ -29,7 +29,7 @@ const exportCsv = () =>
       new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-looks-${fileDay()}.csv`,
     )
-    return `${count(hatchery.looks.length, 'look')} exported.`
+    return WORDS.looksExported(count(hatchery.looks.length, 'look'))
   })
 /** Whether what cameras noted of time and place goes along to other tools. */
 const keepMetadata = ref(false)
@@ -53,7 +53,9 @@ const exportEggs = () =>
     return WORDS.exportedYouCanImportEdited(count(hatchery.eggs.length, 'egg'))
   })
 const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
-  egg > 0 ? `${set}, egg ${egg}, ${takenAt.slice(0, 16).replace('T', ' ')}` : WORDS.aLookThatNeedsRepair
+  egg > 0
+    ? WORDS.setEggEggReplace(set, egg, takenAt.slice(0, 16).replace('T', ' '))
+    : WORDS.aLookThatNeedsRepair
 const exportBundle = () =>
   props.guarded(async () => {
     const { file, missing } = await importExport.exportBundle()

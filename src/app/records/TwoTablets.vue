@@ -101,7 +101,7 @@ onBeforeUnmount(close)
     </p>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <p v-if="STATE_WORDS[state]" role="status" data-testid="two-state">
-      {{ STATE_WORDS[state] }}{{ state === 'talking' && progress ? ` ${percent} % received.` : '' }}
+      {{ STATE_WORDS[state] }}{{ state === 'talking' && progress ? WORDS.percentReceived(percent) : '' }}
     </p>
     <QrMark v-if="code" :text="code" class="w-full max-w-80 self-center rounded-lg" />
     <div class="flex flex-wrap gap-3">

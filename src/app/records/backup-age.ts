@@ -61,5 +61,5 @@ export function useBackupAge(): BackupAge {
 function wordsForAge(days: number, isDownload: boolean): string {
   if (days === Infinity) return WORDS.theClockWasChangedSince
   const seen = isDownload ? WORDS.theLastBackupWentTo : WORDS.theLastBackupIs
-  return days < 1 ? WORDS.lessThanADayOld(seen) : `${seen} ${count(Math.floor(days), 'day')} old.`
+  return days < 1 ? WORDS.lessThanADayOld(seen) : WORDS.seenDaysOld(seen, count(Math.floor(days), 'day'))
 }

@@ -68,7 +68,11 @@ const WORDS_OF: Readonly<
   removed: ({ grade, at }: NonNullable<EggState['removed']>) =>
     WORDS.asGradeDay(GRADE_WORDS[grade].toLowerCase(), day(at)),
   outcome: ({ found, deathDay, at }: NonNullable<EggState['outcome']>) =>
-    `${OUTCOME_WORDS[found]}${deathDay ? ` on day ${deathDay}` : ''}, noted ${day(at)}`,
+    WORDS.foundOnDayDeathDayNotedDay(
+      OUTCOME_WORDS[found],
+      deathDay ? WORDS.onDayDeathDay(deathDay) : '',
+      day(at),
+    ),
   pipped: ({ at }: NonNullable<EggState['pipped']>) => day(at),
   zipped: ({ at }: NonNullable<EggState['zipped']>) => day(at),
   chick: ({ state, words }: NonNullable<EggState['chick']>) =>
@@ -140,7 +144,7 @@ export function broughtInWords(
 ): string {
   const isEmpty = records.sets.length === 0 && buried.length > 0
   return [
-    isEmpty ? WORDS.importedItContainsNoSets : `${sizes} imported.`,
+    isEmpty ? WORDS.importedItContainsNoSets : WORDS.sizesImported(sizes),
     missing.length > 0 ? WORDS.withoutAPhotograph(count(missing.length, 'look')) : '',
     isChecked ? '' : UNCHECKED,
   ]

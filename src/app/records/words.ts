@@ -209,4 +209,20 @@ export const WORDS = spoken({
 
   // Single words
   daily: 'daily',
+
+  // ExportCard.vue
+  looksExported: (looks: Said): string => `${looks} exported.`,
+  setEggEggReplace: (set: Said, egg: Said, replace: Said): string => `${set}, egg ${egg}, ${replace}`,
+
+  // TwoTablets.vue
+  percentReceived: (percent: Said): string => ` ${percent} % received.`,
+
+  // backup-age.ts
+  seenDaysOld: (seen: Said, days: Said): string => `${seen} ${days} old.`,
+
+  // merge-words.ts
+  onDayDeathDay: (deathDay: Said): string => ` on day ${deathDay}`,
+  foundOnDayDeathDayNotedDay: (found: Said, onDayDeathDay: Said, day: Said): string =>
+    `${found}${onDayDeathDay}, noted ${day}`,
+  sizesImported: (sizes: Said): string => `${sizes} imported.`,
 })

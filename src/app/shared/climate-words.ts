@@ -57,7 +57,7 @@ export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) =>
   // A sensor that has never been read.
   if (!Number.isFinite(sinceMs)) return WORDS.sinceItWasPlaced
   const hours = (nowMs - sinceMs) / HOUR_MS
-  if (nowMs - sinceMs < LONG_MS) return `since ${at(sinceMs)}`
+  if (nowMs - sinceMs < LONG_MS) return WORDS.sinceAt(at(sinceMs))
   return hours < 4
     ? WORDS.forHours
     : hours < 48

@@ -209,4 +209,20 @@ export const WORDS = spoken({
   confidenceInterval: '95 % confidence interval',
   eggNumber: (number: Said): string => `egg ${number}`,
   dayNumber: (day: Said): string => `day ${day}`,
+
+  // climate-words.ts
+  sinceAt: (at: Said): string => `since ${at}`,
+
+  // useSetPlan.ts
+  dayWords: (words: Said): string => `day ${words}`,
+
+  // ui/HandLines.vue
+  depthPercentWords: (percentWords: Said): string => `depth ${percentWords}`,
+  bowPercentWords: (percentWords: Said): string => `bow ${percentWords}`,
+
+  // ui/PictureNotes.vue
+  notOnThisDevice: 'Not on this device. ',
+
+  // ui/TrayMap.vue
+  placeRemovedGrade: (place: Said, grade: Said): string => `${place}: removed, ${grade}`,
 })

@@ -57,7 +57,6 @@ export const WORDS = spoken({
   toDoNow: 'To do now',
   thingsToDo: 'things to do',
   secondLook: 'Second look',
-  eggNumber: (number: Said): string => `egg ${number}`,
   dueNow: 'due now',
   fromLocalDateOf: (localDateOf: Said): string => `from ${localDateOf}`,
   eggNumberMarkedWords: (eggNumber: Said, words: Said): string => `${eggNumber}: marked “?”; ${words}`,

@@ -76,7 +76,9 @@ const handles = computed<Handle[]>(() => {
     })),
   ]
   if (cell) {
-    const depth = figures.value.airCell ? `depth ${percentWords(figures.value.airCell.depth)}` : ''
+    const depth = figures.value.airCell
+      ? WORDS.depthPercentWords(percentWords(figures.value.airCell.depth))
+      : ''
     for (const side of ['left', 'right'] as const) {
       all.push({
         key: `cell-${side}`,
@@ -94,7 +96,7 @@ const handles = computed<Handle[]>(() => {
     all.push({
       key: 'cell-middle',
       label: WORDS.middleOfTheAirCells,
-      value: `bow ${percentWords(cell.bow)}`,
+      value: WORDS.bowPercentWords(percentWords(cell.bow)),
       kind: 'cell',
       at: cellCurve(outline, cell, 3)[1]!,
       moved: (to) => ({ ...lines, cell: withCellMiddle(outline, cell, to) }),

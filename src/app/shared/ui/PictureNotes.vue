@@ -55,7 +55,7 @@ function add(event: Event): void {
         :alt="WORDS.photographOfNameValue(name, sayAt(at))"
       />
       <figcaption class="text-xs text-ink-soft">
-        {{ url ? '' : 'Not on this device. ' }}{{ name }}{{ sayAt(at) }}
+        {{ url ? '' : WORDS.notOnThisDevice }}{{ name }}{{ sayAt(at) }}
       </figcaption>
     </figure>
     <label class="press cursor-pointer focus-within:outline-2 focus-within:outline-lamp">

@@ -28,7 +28,7 @@ function labelOf(egg: Egg): string {
 function describe(egg: Egg): string {
   const look = props.lookOf(egg)
   const place = WORDS.labelEggNumber(labelOf(egg), egg.number)
-  if (egg.removed) return `${place}: removed, ${GRADE_WORDS[egg.removed.grade]}`
+  if (egg.removed) return WORDS.placeRemovedGrade(place, GRADE_WORDS[egg.removed.grade])
   if (!look) return `${place}: ${props.suspect?.(egg) ? WORDS.secondLook : WORDS.noPhotographYet}`
   return look.own
     ? `${place}: ${GRADE_WORDS[look.own.grade]}`
