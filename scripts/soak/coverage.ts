@@ -1,8 +1,8 @@
-import { cellFromLoss } from '../../src/core/moisture/cell-water.ts'
-import { vapourDeficitDays, type AirSpan } from '../../src/core/moisture/vapour-deficit-days.ts'
-import { lossLine, type EggWater, type LossLine } from '../../src/core/moisture/loss-line.ts'
-import { stepOf, weighingSd } from '../../src/core/moisture/scale-doubt.ts'
-import { setWater } from '../../src/core/moisture/set-water.ts'
+import { cellFromLoss } from '../../src/core/water/cell-water.ts'
+import { vapourDeficitDays, type AirSpan } from '../../src/core/water/vapour-deficit-days.ts'
+import { lossLine, type EggWater, type LossLine } from '../../src/core/water/loss-line.ts'
+import { stepOf, weighingSd } from '../../src/core/water/scale-doubt.ts'
+import { setWater } from '../../src/core/water/set-water.ts'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
 
 /** How eggs of a simulated set are watched. */

@@ -4,7 +4,7 @@ import { eggOf, type Egg } from '../contracts/records/egg-state.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import { usualProbe } from '../contracts/records/probe-record.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
-import { cellFromLoss } from '../core/moisture/cell-water.ts'
+import { cellFromLoss } from '../core/water/cell-water.ts'
 import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
 import { waterOfEgg, waterOfSet } from './water-of-set.ts'
 const records = sampleRecords()

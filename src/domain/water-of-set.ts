@@ -8,20 +8,20 @@ import type { EggSet } from '../contracts/records/set-record.ts'
 import { trayWeighings } from '../contracts/records/tray-record.ts'
 import { incubatorOf } from '../contracts/records/whereabouts.ts'
 import { ageInDays } from '../core/planning/incubation/day-count.ts'
-import { hygrometerBias, saltCheck, USUAL_ERROR, type SetLoss } from '../core/moisture/hygrometer-bias.ts'
-import { vapourDeficitDays, type AirSpan } from '../core/moisture/vapour-deficit-days.ts'
-import { adviseHumidity, type HumidityAdvice } from '../core/moisture/humidity-advice.ts'
-import { eggBody } from '../core/moisture/egg-body.ts'
+import { hygrometerBias, saltCheck, USUAL_ERROR, type SetLoss } from '../core/water/hygrometer-bias.ts'
+import { vapourDeficitDays, type AirSpan } from '../core/water/vapour-deficit-days.ts'
+import { adviseHumidity, type HumidityAdvice } from '../core/water/humidity-advice.ts'
+import { eggBody } from '../core/water/egg-body.ts'
 import {
   lossAfter,
   lossLine,
   type EggWater,
   type LossEstimate,
   type LossLine,
-} from '../core/moisture/loss-line.ts'
-import { stepOf, weighingSd } from '../core/moisture/scale-doubt.ts'
-import { setWater, withTrays, type SetWater } from '../core/moisture/set-water.ts'
-import { conductance, dryingTorr } from '../core/moisture/vapour.ts'
+} from '../core/water/loss-line.ts'
+import { stepOf, weighingSd } from '../core/water/scale-doubt.ts'
+import { setWater, withTrays, type SetWater } from '../core/water/set-water.ts'
+import { conductance, dryingTorr } from '../core/water/vapour.ts'
 import type { Measured } from '../core/measure/reading.ts'
 import { SPECIES } from '../core/species/species.ts'
 import { figuresOfLook } from './look-figures.ts'

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
-import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
+import { vapourDeficitDays } from '../../core/water/vapour-deficit-days.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { WORDS } from './words.ts'

@@ -2,7 +2,7 @@ import { computed, ref, shallowRef, type ComputedRef, type Ref } from 'vue'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { standingEvents } from '../../contracts/records/events.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
-import { eggBody } from '../../core/moisture/egg-body.ts'
+import { eggBody } from '../../core/water/egg-body.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 
 /** An egg weighed within this time belongs to this round of weighing. */

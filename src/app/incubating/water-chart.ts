@@ -1,5 +1,5 @@
-import type { LossEstimate } from '../../core/moisture/loss-line.ts'
-import { vapourDeficitDays } from '../../core/moisture/vapour-deficit-days.ts'
+import type { LossEstimate } from '../../core/water/loss-line.ts'
+import { vapourDeficitDays } from '../../core/water/vapour-deficit-days.ts'
 import type { Measured } from '../../core/measure/reading.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import type { ChartColours } from '../shared/charts/useChartColours.ts'

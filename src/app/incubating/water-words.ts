@@ -1,4 +1,4 @@
-import { humidityStep, RH_LIMITS } from '../../core/moisture/humidity-advice.ts'
+import { humidityStep, RH_LIMITS } from '../../core/water/humidity-advice.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { plainDay } from '../shared/wording.ts'
 import { WORDS } from './words.ts'

@@ -3,7 +3,7 @@ import { RotateCcw, RotateCw } from '@lucide/vue'
 import type { Point } from '../../core/geometry/egg-outline.ts'
 import { cellCurve, type HandCell, type HandLines } from '../../core/measure/by-hand.ts'
 import { CARD_PX } from '../../core/learning/egg-card.ts'
-import type { Signs } from '../../core/simulate/signs.ts'
+import type { Signs } from '../../core/simulate/signs-in-light.ts'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
 import { WORDS } from './words.ts'
 

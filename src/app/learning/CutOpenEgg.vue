@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Point } from '../../core/geometry/egg-outline.ts'
 import { eggAt } from '../../core/simulate/egg-model.ts'
-import { signsOf } from '../../core/simulate/signs.ts'
+import { signsOf } from '../../core/simulate/signs-in-light.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
 import { LAYERS, type Layer } from './layers.ts'
 import { stageEgg, stageShot, type StageFate } from './stage-shots.ts'

@@ -2,7 +2,7 @@ import { gradeEgg } from '../../core/grade/grade.ts'
 import { eggCard, type CardWish } from '../../core/learning/egg-card.ts'
 import { eggAt } from '../../core/simulate/egg-model.ts'
 import { outlineOf } from '../../core/simulate/shot.ts'
-import { signsOf } from '../../core/simulate/signs.ts'
+import { signsOf } from '../../core/simulate/signs-in-light.ts'
 import type { EggWorkerPool } from '../../workers/pool.ts'
 import type { LampEgg } from './lamp-egg.ts'
 

@@ -2,7 +2,7 @@ import type { EggOutline } from '../../core/geometry/egg-outline.ts'
 import type { Grade } from '../../core/grade-names.ts'
 import type { Verdict } from '../../core/grade/types.ts'
 import type { CardWish } from '../../core/learning/egg-card.ts'
-import type { Signs } from '../../core/simulate/signs.ts'
+import type { Signs } from '../../core/simulate/signs-in-light.ts'
 
 /** An egg to practise on as the lamp shows it, drawn or photographed; what is true of it stays here. */
 export interface LampEgg {

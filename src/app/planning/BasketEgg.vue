@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { PlannedEgg } from '../../core/planning/compute-plan.ts'
 import type { EggMeasure } from '../../core/planning/intake/egg-figures.ts'
-import { CRACKS, sayReason, type Crack } from '../../core/planning/intake/setting-advice.ts'
+import { CRACKS, type Crack } from '../../core/planning/intake/setting-advice.ts'
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
 import { isLikelyDate } from '../../core/time/local-date.ts'
 import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/units.ts'
 import { numberIn, textIn } from '../shared/field-events.ts'
+import { saySettingReason } from '../../words/setting-reasons.ts'
 import { percentWords } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
 
@@ -37,7 +38,9 @@ function said({ advice, set, egg }: PlannedEgg): string {
     : egg.choice === 'reference'
       ? WORDS.referenceNotSet
       : WORDS.notSet
-  return advice.reasons.length > 0 ? `${verdict}: ${advice.reasons.map(sayReason).join('; ')}` : verdict
+  return advice.reasons.length > 0
+    ? `${verdict}: ${advice.reasons.map(saySettingReason).join('; ')}`
+    : verdict
 }
 function measure(key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
   const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'

@@ -4,7 +4,8 @@ import { SPECIES, SPECIES_NAMES } from '../../species/species.ts'
 import { eggVolumeCm3, freshMassG, isPossible, sizeFaults } from './egg-figures.ts'
 import { parseGaugeLine } from './gauge-reading.ts'
 import { expectedHatch, relativeHatchability } from './hatchability.ts'
-import { adviseSetting, sayReason, type EggInHand } from './setting-advice.ts'
+import { saySettingReason } from '../../../words/setting-reasons.ts'
+import { adviseSetting, type EggInHand } from './setting-advice.ts'
 
 const egg = (id: string, changes: Partial<EggInHand> = {}): EggInHand => ({
   id,
@@ -75,7 +76,7 @@ describe('which eggs to set', () => {
   it('leaves the unfit out whatever the room, and says why', () => {
     const out = advice(99).filter((item) => !item.set)
     expect(out.map((item) => item.id)).toEqual(['stale', 'leaking', 'hairline', 'tomorrow'])
-    expect(out.flatMap((item) => item.reasons.map(sayReason))).toEqual([
+    expect(out.flatMap((item) => item.reasons.map(saySettingReason))).toEqual([
       expect.stringContaining('33 days old'),
       expect.stringContaining('leaks'),
       expect.stringContaining('hairline crack'),

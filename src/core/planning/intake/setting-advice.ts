@@ -98,36 +98,3 @@ function judge(egg: EggInHand, storageDays: number | null): EggAdvice {
     expectedHatch: factor * expectedHatch({ storageDays: days, posted: egg.posted }),
   }
 }
-
-const SIZE_WORDS: Readonly<Record<SizeFault, string>> = {
-  long: 'longer than usual for this bird',
-  round: 'rounder than usual for this bird',
-  small: 'small for this bird',
-  large: 'large for this bird, possibly a double yolk',
-}
-
-/** A reason in plain words, to stand after "because". */
-export function sayReason(reason: AdviceReason): string {
-  switch (reason.code) {
-    case 'leaking':
-      return 'it leaks: it would rot and could burst'
-    case 'hairline':
-      return 'hairline crack: you can seal it with unscented wax and watch it'
-    case 'hairline-waxed':
-      return 'sealed hairline crack: check it at every candling'
-    case 'laid-unknown':
-      return 'laying date unknown'
-    case 'no-place':
-      return 'trays full with better eggs'
-    case 'laid-later':
-      return `laid ${reason.days} days after setting: check the date`
-    case 'too-old':
-      return `it will be ${reason.days} days old: too old to start well`
-    case 'old':
-      return `it will be ${reason.days} days old; the usual limit is ${STORAGE_LIMIT_DAYS}`
-    case 'aging':
-      return `it will be ${reason.days} days old; under ${BEST_STORAGE_DAYS} is best`
-    case 'size':
-      return SIZE_WORDS[reason.fault]
-  }
-}
