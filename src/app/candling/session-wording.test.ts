@@ -1,38 +1,26 @@
 import { describe, expect, it } from 'vitest'
-import { wordsForLamp, wordsForStep } from './session-wording.ts'
+import { EMPTY_LAMP } from '../../core/watch/egg-watch.ts'
+import { wordsForLamp, wordsForPace, wordsForPause } from './session-wording.ts'
 
-describe('the words at the lamp', () => {
-  const calm = { unread: false, byItself: true, taken: false }
-  it.each([
-    [
-      'an egg that could not be read comes before all else',
-      { stage: 'taken', advice: 'too-dark' },
-      { ...calm, unread: true },
-      /try again, or skip it/,
-    ],
-    ['advice while the egg is on the lamp', { stage: 'coming', advice: 'overexposed' }, calm, /Too bright/],
-    ['nothing there', { stage: 'empty', advice: null }, calm, /Blunt end to the lamp$/],
-    ['coming', { stage: 'coming', advice: null }, calm, /Hold it there/],
-    ['taken', { stage: 'taken', advice: null }, { ...calm, taken: true }, /Lift it off/],
-    ['by key', { stage: 'coming', advice: 'hold-still' }, { ...calm, byItself: false }, /then press the key/],
-    ['by key, taken', { stage: 'taken', advice: null }, { ...calm, byItself: false, taken: true }, /^$/],
-  ] as const)('%s', (_, watching, lamp, expected) => expect(wordsForLamp(watching, lamp)).toMatch(expected))
-})
+describe('an evening in words', () => {
+  it('says how fast it goes, and how long the rest takes', () => {
+    expect(wordsForPace(null, 12)).toBe('')
+    expect(wordsForPace(20_000, 12)).toBe('20 s per egg, about 4 min left')
+    expect(wordsForPace(20_000, 1)).toContain('about 1 min')
+    expect(wordsForPace(20_000, 0)).toBe('20 s per egg.')
+  })
 
-it('each step beside the lamp says what to do, and with which tray', () => {
-  const words = (step: Parameters<typeof wordsForStep>[0]): string =>
-    Object.values(
-      wordsForStep(
-        step,
-        (id) => `Tray ${id}`,
-        () => 1,
-      ),
-    ).join(' / ')
-  expect(words({ kind: 'fetch', trayId: '2' })).toBe('Take out Tray 2 / 1 egg. Press as you lift the lid.')
-  expect(words({ kind: 'close-lid', purpose: 'fetch', trayId: '2' })).toMatch(
-    /^Lift Tray 2 out .* Lid back on, flat/,
-  )
-  expect(words({ kind: 'return', trayId: '2' })).toMatch(/^Tray 2 done/)
-  expect(words({ kind: 'close-lid', purpose: 'return', trayId: '2' })).toMatch(/^Put Tray 2 back as it was/)
-  expect(words({ kind: 'finish' })).toMatch(/humidity/)
+  it('says in a pause whether a tray is cooling', () => {
+    expect(wordsForPause(true)).toContain('cooling')
+    expect(wordsForPause(false)).toBe('No tray is out.')
+  })
+
+  it('puts what went wrong before what would come next', () => {
+    const at = { unread: false, byItself: true, taken: false }
+    expect(wordsForLamp({ ...EMPTY_LAMP, advice: 'too-dark' }, { ...at, unread: true })).toMatch(
+      /^Not photographed/,
+    )
+    expect(wordsForLamp({ ...EMPTY_LAMP, advice: 'too-dark' }, at)).toMatch(/^Too dark/)
+    expect(wordsForLamp({ ...EMPTY_LAMP, stage: 'taken' }, at)).toMatch(/^Done/)
+  })
 })
