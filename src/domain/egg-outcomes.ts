@@ -53,7 +53,7 @@ function calledClear({ removed, outcome }: Egg): boolean {
 /** How sure it is that a candled ring died early, and that looks tell when another died. */
 const CERTAINTY = { opened: 1, ring: 0.9, looks: 0.7 } as const
 
-/** When an egg died, and how surely that is known; null of those that did not, or of which nobody knows. */
+/** When an egg died, and how certain that is; null if it did not die or the time is unknown. */
 export function deathOf(
   egg: Egg,
   looks: readonly LookRecord[],

@@ -16,7 +16,7 @@ import { timelineOf, type Timeline } from './timeline.ts'
 export interface LoneEgg {
   species: SpeciesName
   shell: Shell
-  /** Days since it was set; null where nobody knows. */
+  /** Days since it was set; null when unknown. */
   ageDays: number | null
 }
 

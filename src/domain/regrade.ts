@@ -65,7 +65,7 @@ export function suggestedBeforeMates(look: LookRecord, since: string): LookRecor
   return first && (first.verdict.grade !== grade || first.verdict.action !== action) ? first.verdict : null
 }
 
-/** Looks that another model graded, or nobody knows which. */
+/** Looks graded by another model, or by an unknown one. */
 export function gradedByAnother(looks: readonly LookRecord[]): LookRecord[] {
   return looks.filter(({ replaced, madeBy }) => !replaced && madeBy.model !== GRADING_MODEL.version)
 }

@@ -23,7 +23,7 @@ export interface StandInHand {
  * would who looks at the screen: an egg stays until its picture is kept, however long a slow machine takes for it.
  */
 export function useStandInHand({ active, stage, waitsFor, lay, lift }: StandInHand): void {
-  /** What lies there; undefined while nobody knows. */
+  /** The egg on the lamp; null when it is bare, undefined when unknown. */
   let onLamp: number | null | undefined
   let next: ReturnType<typeof setTimeout> | undefined
   let left = false

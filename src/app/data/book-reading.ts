@@ -10,7 +10,7 @@ export interface BookReading {
   loaded: Ref<boolean>
   /**
    * @param leading - whether this tab may write meanwhile
-   * @param first - goes before, in the same turn
+   * @param first - change applied before the read, in the same turn
    */
   load: (leading?: boolean, first?: () => Promise<void>) => Promise<void>
   /** Fetches a set's eggs and looks, where they are not here yet. */

@@ -13,7 +13,7 @@ export interface LampEgg {
   ageDays: number
   /** In pictures of `CARD_PX` a side. */
   outline: EggOutline
-  /** Where the air cell ends; null where nobody knows. */
+  /** Where the air cell ends; null when unknown. */
   cell: { depth: number; tiltRad: number } | null
   /** Views around its long axis. */
   sides: number

@@ -47,7 +47,7 @@ export const USUAL_PROBES = {
 } as const satisfies Record<string, Pick<ProbeRecord, 'name' | 'height' | 'by' | 'standIn'>>
 export type UsualProbe = keyof typeof USUAL_PROBES
 
-/** Of one incubator, always the same id, so that it is made once whoever notes the first reading. */
+/** One id per incubator, so that two tablets that note a first reading create the same probe. */
 export function usualProbe(which: UsualProbe, incubatorId: string): ProbeRecord {
   return {
     id: usualProbeId(which, incubatorId),

@@ -21,7 +21,7 @@ export const readingsRecordSchema = z
     celsius: z.array(celsiusField),
     /** Relative humidity, percent. */
     rhPercent: z.array(rhField),
-    /** Times at which a reading was noted that does not hold. */
+    /** Times of retracted readings. */
     takenBack: z.array(z.int().min(0).max(DAY_MS)).max(MOST_A_DAY),
   })
   .refine(

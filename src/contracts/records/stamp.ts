@@ -20,7 +20,7 @@ export const stampSchema = z.object({
   gone: z.boolean(),
   /** Of all writes that this state holds; empty in stamps of earlier versions. */
   by: revisionsSchema.default({}),
-  /** Of all writes that whoever took it back had seen. */
+  /** Of all writes that the device had seen when it took the record back. */
   goneBy: revisionsSchema.default({}),
 })
 export type Stamp = z.infer<typeof stampSchema>

@@ -27,7 +27,7 @@ type TrayWeighed = z.infer<typeof weighedSchema>
 /** A tray on the way, as a plan has it. */
 export const draftTraySchema = z.object({ ...trayFields, incubatorId: idField })
 
-/** A tray, whoever's eggs lie in it. It may be carried from one incubator to another, and hold the eggs of two sets. */
+/** A tray. It can be moved between incubators and can hold eggs of two sets. */
 export const trayRecordSchema = z.object({
   ...trayFields,
   stamp: stampSchema,

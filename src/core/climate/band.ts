@@ -13,7 +13,7 @@ export interface ClimateBand {
   rhPercent: Band
 }
 
-/** So far from the target nothing that can be measured afterwards happens, °C. */
+/** Smaller deviations from the target have no measurable effect on the hatch, °C. */
 const TOLERANCE_C = 0.4
 
 /** By how much the air is warmer where it is read than a moving air would be that does the same to the eggs, °C. */

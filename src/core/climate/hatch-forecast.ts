@@ -12,7 +12,7 @@ export interface HatchForecast {
   effectiveAgeDays: number
   /** By how many hours they are ahead of eggs that had the target all along and no late start; negative: behind. */
   aheadHours: number
-  /** When the middle of the set is expected out, epoch milliseconds, and within what with four chances of five. */
+  /** When the middle of the set is expected out, epoch milliseconds, with its 80 % prediction interval. */
   atMs: number
   fromMs: number
   toMs: number

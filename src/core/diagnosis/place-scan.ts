@@ -31,7 +31,7 @@ export interface PlaceScan {
 /** Circles about each egg, in places. */
 const RADII = [1.5, 2.3, 3.2] as const
 const FEWEST_INSIDE = 4
-/** A place that holds more of the eggs than this is no place. */
+/** Largest share of eggs that still counts as a local cluster. */
 const LARGEST_SHARE = 0.45
 /** How much earlier a hot place may hatch, hours: half a day and more. */
 const EARLIER_SD = 18
@@ -39,7 +39,7 @@ const FEWEST_OUT = 3
 
 /**
  * Whether losses lie together and chicks of the same place came early: each circle about each egg is asked how likely
- * that is, and all circles are averaged, as nobody knows beforehand where the place is.
+ * that is, and all circles are averaged, because the place is not known beforehand.
  * @see Neill, D. B., Moore, A. W. & Cooper, G. F. (2006). A Bayesian spatial scan statistic. Advances in Neural
  * Information Processing Systems 18.
  */

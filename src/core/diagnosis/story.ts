@@ -7,7 +7,7 @@ export type DeathSign = (typeof DEATH_SIGNS)[number]
 /** What is known of one egg of a set that is over. */
 export interface EggStory {
   fate: Fate
-  /** When it died, and how surely that is known, 0…1: a candled ring is one less surely than an opened egg. Null of those that did not die or of which nobody knows. */
+  /** When it died, and how surely that is known, 0…1: a candled ring is one less surely than an opened egg. Null if it did not die or the time is unknown. */
   death: { phase: Phase; certainty: number } | null
   /** Shell cracked; null where nobody of the place notes cracks. */
   cracked: boolean | null

@@ -14,7 +14,7 @@ export interface HatchSoFar {
 }
 
 export interface HatchWindow {
-  /** With four chances of five an egg that still hatches is out between these, hours. */
+  /** 80 % prediction interval for the hatch of an egg that still hatches, hours. */
   fromHours: number
   toHours: number
   /** The middle of that. */
@@ -112,7 +112,7 @@ function outBeforePip(
 ): number {
   const pipMean = mean - PIP_TO_OUT.mean
   const pipSd = Math.hypot(spread, PIP_TO_OUT.sd)
-  // From now on, or from where pips begin to come; to where hardly any come any more.
+  // From now, or from the first expected pips, until nearly all are expected to be out.
   const from = Math.max(nowHours, pipMean - 3 * pipSd)
   const to = Math.max(from + 2 * pipSd, pipMean + 3 * pipSd)
   let [sum, weights] = [0, 0]

@@ -43,7 +43,7 @@ export interface EggEnd {
 export interface HatchResults {
   set: number
   counts: Readonly<Record<Fate, number>>
-  /** Eggs of which nobody knows yet what became of them. */
+  /** Eggs whose outcome is not known yet. */
   open: number
   /**
    * By candling: all but those called clear, whatever was found in them later. `true`: without those found infertile,

@@ -44,7 +44,7 @@ export function hatcheryRun(
   { eggs: count, fault, alsoFault = null, candled = false, onlyOpened = false }: HatcheryWish,
 ): SetStory {
   const random = createRandom(seed)
-  /** As bad as it may be: hardly to be seen, or plain. */
+  /** Range of severity, from barely visible to obvious. */
   const bad = fault ? random.between(0.7, 1.4) : 0
   const when = (one: Fault): number => (fault === one || alsoFault === one ? bad : 0)
   const place = {

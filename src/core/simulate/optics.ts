@@ -27,7 +27,7 @@ export const SHELL_OPTICS: Readonly<Record<Shell, ShellOptics>> = {
 
 /** Absorption of albumen and yolk per breadth of egg, natural log units (Beer–Lambert). */
 export const CONTENTS_ABSORPTION: Rgb = [0.5, 1.05, 1.9]
-/** Whole blood: red passes, green hardly. */
+/** Whole blood passes red and absorbs nearly all green. */
 export const BLOOD_ABSORPTION: Rgb = [0.55, 1.9, 2.2]
 /** An embryo's body per breadth of egg. */
 export const BODY_ABSORPTION: Rgb = [7, 13, 15]

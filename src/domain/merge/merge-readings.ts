@@ -2,8 +2,8 @@ import type { ReadingsRecord } from '../../contracts/records/readings-record.ts'
 import { allOf, isIn, writesOf } from '../../contracts/records/stamp.ts'
 
 /**
- * What a probe said on a day, from two copies: all readings of both; of two of one moment that written last; one that
- * was taken back stays so, unless it was noted anew by who knew of it.
+ * Merges two copies of a probe's readings of one day. All readings of both are kept; of two with one timestamp the later
+ * write wins. A retracted reading stays retracted, unless a device that knew of the retraction noted it again.
  */
 export function mergeReadings(a: ReadingsRecord, b: ReadingsRecord): ReadingsRecord {
   const [writesA, writesB] = [writesOf(a.stamp), writesOf(b.stamp)]

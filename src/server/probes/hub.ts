@@ -37,7 +37,7 @@ const AHEAD_MS = 2 * MINUTE_MS
 /** Nor is one that says it read this long ago. */
 const BEHIND_MS = 7 * DAY_MS
 
-/** Hears all sensors, keeps what they said for a while, and hands it on to whoever listens. */
+/** Listens to all sensors, keeps their readings for a while, and passes them on to subscribers. */
 export class ProbeHub {
   private readonly sensors = new Map<string, Sensor>()
   /** By sensor, so that one that says much pushes out none that says little. */

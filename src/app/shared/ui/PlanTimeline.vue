@@ -61,7 +61,7 @@ const line = useTemplateRef<HTMLElement>('line')
 const { width } = useElementSize(line)
 const LETTER_PX = 7.6
 const SIGN_PX = 26
-/** On a phone not every flag has room for its words; what is due comes first, then the ends, then what is to come. */
+/** A phone has no room for every label: those that are due come first, then the two ends, then future ones. */
 const written = computed(() =>
   labelsThatFit(
     flags.value.map(({ group, title, event, left, low }, i) => ({

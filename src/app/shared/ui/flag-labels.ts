@@ -20,7 +20,7 @@ export function leanOf(left: number): number {
 
 /** Which labels can be written on a line of this width without lying over each other, in the order given. */
 export function labelsThatFit(labels: readonly FlagLabel[], lineWidthPx: number): boolean[] {
-  // Not laid out yet, or on paper of a width that nobody knows: all are written.
+  // Not laid out yet, or printed on paper of unknown width: show all labels.
   if (lineWidthPx === 0) return labels.map(() => true)
   const fits = labels.map(() => false)
   const taken: Array<{ row: FlagLabel['row']; from: number; to: number }> = []

@@ -2,7 +2,7 @@
 export const BEST_STORAGE_DAYS = 7
 /** What most keepers call the limit. */
 export const STORAGE_LIMIT_DAYS = 10
-/** Older than this an egg is hardly worth its place. */
+/** Eggs older than this are rarely worth a place in the incubator. */
 export const TOO_OLD_DAYS = 21
 
 /**
