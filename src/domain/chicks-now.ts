@@ -9,7 +9,7 @@ export interface ChicksOfSet {
   chicks: number
 }
 
-/** After so many weeks they are in a house of their own. */
+/** Age, weeks, at which chicks leave the brooder for good. */
 const BROODER_MS = 6 * 7 * DAY_MS
 
 /** Chicks that were neither lost nor given away, of a set. */

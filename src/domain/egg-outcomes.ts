@@ -4,7 +4,7 @@ import type { EggSet } from '../contracts/records/set-record.ts'
 import { phaseOf, type EggEnd, type Fate, type Phase } from '../core/hatching/results.ts'
 import { timetableOfPlan, type Timeline } from './timeline.ts'
 
-/** What became of the eggs of a set, as far as their records tell; in the order of the eggs. */
+/** Outcomes of a set's eggs from their records, in the order of the eggs. */
 export function eggOutcomes(set: Pick<EggSet, 'species' | 'plan'>, eggs: readonly Egg[]): Fate[] {
   const { incubationDays } = timetableOfPlan(set)
   return eggs.map((egg) => eggOutcome(egg, incubationDays))

@@ -131,7 +131,7 @@ function sumOf(counted: readonly HatchCount[], field: keyof Counts): number {
   return counted.reduce((sum, { what, by }) => sum + (what === field ? by : 0), 0)
 }
 
-/** When each of what was counted came, as far as counting tells: at the count that first had it. A later, lower count holds. */
+/** Times of the counted pips or chicks: each at the count that first included it. A later, lower count wins. */
 function timesOf(totals: ReadonlyArray<Counts & { at: string }>, of: (count: Counts) => number): number[] {
   let times: number[] = []
   for (const count of totals) {

@@ -53,7 +53,7 @@ export function quickLook(
   return { set, egg, timeline, look: { ...look, verdict: gradeEgg(taken.reading, { species, shell }) } }
 }
 
-/** A set that holds one egg, set so many days ago. */
+/** A set of one egg of a given age. */
 function setOfOne(
   { species, shell, ageDays }: LoneEgg,
   { hatchery, nowMs, newId }: { hatchery: Hatchery; nowMs: number; newId: () => string },

@@ -1,6 +1,6 @@
 import type { ProbeReading } from '../contracts/records/readings-record.ts'
 
-/** One reading in so long is always kept, milliseconds, and so many at once: a day of both kinds still fits its record. */
+/** Interval in which one reading is always kept, milliseconds, and the burst allowed: a day of both still fits its record. */
 const EACH_MS = 11_000
 const AT_ONCE = 60
 /** While nothing can be written the oldest goes first: some hours of a dozen sensors. */

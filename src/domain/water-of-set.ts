@@ -161,7 +161,7 @@ function trayLines(
   })
 }
 
-/** Estimates of so many days together speak for one time. */
+/** Estimates within this many days are pooled. */
 const ONE_TIME_DAYS = 1
 
 /** Mean losses of the eggs that count, one for each time at which they were seen or weighed. */

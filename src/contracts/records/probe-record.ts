@@ -8,7 +8,7 @@ import { placing, whereaboutsSchema } from './whereabouts.ts'
 /** What a probe was held against to see what it is off by. */
 export const CHECKS = ['wet-salt', 'second-thermometer'] as const
 
-/** It shows so much more than is true; null where that was not looked at. What it says is kept as it came. */
+/** Bias: reading minus true value; null if never checked. Readings are stored uncorrected. */
 const checkedSchema = z.object({
   ...toldFields,
   at: instantField,

@@ -22,7 +22,7 @@ const ROOM = 21
 const FLOOR = { young: 0.05, older: 0.1, youngWeeks: 4 } as const
 const SIZE: Readonly<Record<BrooderGroup, number>> = { small: 1 / 3, fowl: 1, waterfowl: 1.5 }
 
-/** Warmth and room by week for so many chicks of one bird. */
+/** Temperature and floor space by week for a number of chicks of one species. */
 export function brooderPlan(species: SpeciesName, chicks: number): BrooderWeek[] {
   const size = SIZE[SPECIES[species].group]
   return Array.from({ length: WEEKS }, (_, i) => {

@@ -12,7 +12,7 @@ export interface Opening {
   backAfterMinutes: number | null
 }
 
-/** A fall of so many points within so long is an opened lid: water and regulators are slower. */
+/** A fall of this many points within this time is an opened lid: water and thermostats act more slowly. */
 const FALL = 6
 const WITHIN_MS = 5 * MINUTE_MS
 /** Back means this near to what it was, points. */

@@ -13,7 +13,7 @@ export interface SensorSaid {
   fields: SensorField[]
 }
 
-/** A figure among others in what a sensor says: as warmth and as moisture, as far as it can be either. */
+/** One number in a sensor's message, read as temperature and as humidity where it can be either. */
 export interface SensorField {
   path: string
   celsius: number | null

@@ -41,7 +41,7 @@ export type Clue = (typeof CLUES)[number]
 export const USUAL = {
   /** Shares of the fertile eggs. The rest hatches. */
   phases: { early: 0.07, middle: 0.03, late: 0.055, pipped: 0.03 } satisfies Record<Phase, number>,
-  /** As if learnt from so many eggs: small places differ much. */
+  /** Prior weight, in eggs: small hatcheries differ widely. */
   phasesWorth: 45,
   /** Mean loss over what is good, a share. */
   lossOver: { mean: 0, sd: 0.013 },

@@ -13,7 +13,7 @@ export interface Evidence {
 
 export interface Suspect {
   cause: Cause
-  /** Chance that this is what was wrong, as far as is known. */
+  /** Posterior probability that this was the cause. */
   chance: number
   /** For and against, the strongest first; clues that say next to nothing are left out. */
   evidence: Evidence[]

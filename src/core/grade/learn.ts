@@ -23,11 +23,11 @@ const perVoice = <T>(value: (voice: EvidenceSource) => T): Record<EvidenceSource
 })
 export const NOTHING_LEARNT: Learnt = { offsets: perGrade(() => 0), trust: perVoice(() => 1) }
 
-/** So many confirmed looks move the offsets half as far as they alone would. */
+/** Prior weight: with this many confirmed looks the offsets move half way. */
 const AS_SURE_AS = 12
 /** How far signs may count otherwise in one hatchery (its shells, its lamp) than in others: spread of the log of their trust. */
 const TRUST_SD = 0.35
-/** No sign counts more than so many times as much as elsewhere, nor less than that part of it. */
+/** Limits of the trust in one sign, as a factor up or down. */
 const MOST_LOG_TRUST = Math.log(1.8)
 const STEPS = 400
 /** Log odds that are the same but for the order in which they were added. */

@@ -10,7 +10,7 @@ import { edgePlanes } from './outline-edges.ts'
 const MATE_LENGTH_PX = 60
 /** Distance between starts, ÷ an egg's length: near enough that one of them settles on each egg. */
 const SPACING = 0.4
-/** Eggs of one tray are of one size: lengths and breadths within so much of the middle one, either way. */
+/** Eggs of one tray are alike: lengths and breadths lie within this factor of the median. */
 const SAME_SIZE = 1.22
 /** So much of the curve must lie on an edge, and so well must it fit. */
 const SEEN_SHARE = 0.5

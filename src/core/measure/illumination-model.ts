@@ -47,7 +47,7 @@ const GREATEST_STEP = 0.7
 /** Pixels nearer than this to the cell's edge or the poles are left out: the edge's line, the pole's bloom. */
 const CLEARANCE = 0.035
 
-/** Neighbours share mottling and shading: all of the egg counts for so many readings. */
+/** Effective number of independent readings over the egg: neighbours share mottling and shading. */
 const INDEPENDENT_READINGS = 80
 
 /** Frame pixels between readings: the field is smooth. */

@@ -12,7 +12,7 @@ const WIDTHS = [
 ] as const
 /** How far a line is followed to both sides, pixels of the map: longer than speckles and pores. */
 const REACH_PX = 4
-/** Of the places along a line, so many at least must be usable on each side. */
+/** Least number of usable places on each side of a line. */
 const FEWEST_USABLE = 3
 
 /**

@@ -39,7 +39,7 @@ const SEARCH: CircleSearch = {
   moves: { first: 0.08, least: 0.008, shrink: 0.6, rounds: 14 },
 }
 /**
- * Bend of log light that counts as one unit of line: so many times what mottling and grain bend this picture, within
+ * Bend of log light that counts as one unit of line: this multiple of the curvature that mottling and grain cause in this picture, within
  * bounds. A faint ring shows on a clean shell and not on a mottled one.
  */
 const LINE_TO_CLUTTER = 4

@@ -35,7 +35,7 @@ const MOST_HIDDEN = 0.16
  */
 const MURK_SD = 0.4
 const LEAST_SD = 0.015
-/** How light falls from a lamp at the side is known so much worse that a body may be taken for it. */
+/** Extra doubt with the lamp at the side: its fall-off is less well known and can be mistaken for a body. */
 const SIDE_LAMP_SD = 0.07
 
 export function measureShadow({ frame, scales, contents }: EggPicture, field: IlluminationModel): Shadow {

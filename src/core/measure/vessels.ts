@@ -11,7 +11,7 @@ export interface Vessels {
   netLength: number
 }
 
-/** A line bends the light by more than this, log units, and so many times more than mottling does; */
+/** Least curvature of a line, log units, and least ratio to that of the mottling; */
 const LEAST_BEND = 0.035
 const LINE_TO_CLUTTER = 5
 /** but where vessels fill the picture they are the clutter themselves, and no more than this may be asked. */

@@ -23,7 +23,7 @@ const PLACE = 0.09
 const FEWEST_PIXELS = 12
 /** From here on movement is called seen: on simulated films it gave the false alarms printed by `npm run bench`. */
 export const MOVING_FROM = 4.5
-/** A spot lies in so many places that lap over each other; where registration errs it is mostly in one alone. */
+/** Number of overlapping patches that contain a moving spot; a registration error mostly affects one alone. */
 const TOGETHER = 4
 /** Change of light that loose contents and errors of the registration make too, log units. */
 const LEAST_CHANGE = 0.016
@@ -129,7 +129,7 @@ export function deviationsOfF(ratio: number, d1: number, d2: number): number {
   )
 }
 
-/** About what the largest of so many standard normal values is. */
+/** Approximate expected maximum of n standard normal values. */
 function allowanceFor(places: number): number {
   return places > 1 ? Math.sqrt(2 * Math.log(places)) - 1 : 0
 }

@@ -192,7 +192,7 @@ function advisedOn(date: LocalDate, { species, basket }: Group, places: number):
   })
 }
 
-/** Eggs that were moved lie where they were put, as far as that is a place; the others are dealt into what is free. */
+/** Moved eggs keep their places where these exist; the others are dealt into the free places. */
 function placed(
   eggs: readonly Advised[],
   trays: readonly DraftTray[],

@@ -28,7 +28,7 @@ export interface DemoBasket {
   /** Ages at which its eggs were weighed besides the day of setting, days. */
   weighings: readonly number[]
   notes: string
-  /** Of its living eggs, in their order: hours since so many were out, and since so many have pipped. */
+  /** Hours since each hatch and each pip, in the order of the living eggs. */
   hatching?: { outHours: readonly number[]; pippedHours: readonly number[] }
 }
 

@@ -79,7 +79,7 @@ export function paintBlood(
   return { depth: near, ringShare }
 }
 
-/** The ring's line in the picture, once around as far as it is seen. */
+/** The visible part of the ring's line in the picture. */
 export function ringPath(frame: PaintFrame, ring: RingShape): Projected[] {
   const { normal: n, halfAngleRad } = ring
   const flat = Math.hypot(n.x, n.y)

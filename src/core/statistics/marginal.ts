@@ -24,7 +24,7 @@ export function logDirichletMultinomial(
   return counts.reduce((sum, count, i) => sum + logRising(worth * means[i]!, count), -logRising(worth, all))
 }
 
-/** So many of so many (beta–binomial), without the ways of ordering them. */
+/** Beta–binomial log likelihood of a count, without the binomial coefficient. */
 export function logTwoKinds(
   { count, of }: { count: number; of: number },
   mean: number,

@@ -1,4 +1,4 @@
-/** So many of so many, and what that may really be. */
+/** A proportion with its confidence interval. */
 export interface Share {
   count: number
   of: number

@@ -57,7 +57,7 @@ function bodyOf(length: Measured, breadth: Measured, from: EggBody['from']): Egg
 }
 
 /**
- * Shell area, cm², of an egg of so many grams when laid.
+ * Shell area, cm², of an egg by its fresh mass in grams.
  * @see Paganelli, C. V., Olszowka, A. & Ar, A. (1974). The avian egg: surface area, volume, and density. Condor 76, 319–325.
  */
 export function surfaceCm2(freshMass: number): number {

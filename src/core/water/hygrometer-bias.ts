@@ -21,7 +21,7 @@ const OVER_WET_SALT = 75
 /** What is left in doubt after a check over wet salt: it is a kitchen's, and reads at one humidity only. */
 const SALT_CHECK_SD = 1.5
 
-/** What a hygrometer that showed so much over wet salt is off by: points that it shows too much. */
+/** Bias of a hygrometer from its reading over wet salt, points; positive when it reads too high. */
 export function saltCheck(shownRhPercent: number): Measured {
   return { value: shownRhPercent - OVER_WET_SALT, sd: SALT_CHECK_SD }
 }

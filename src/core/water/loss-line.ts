@@ -115,12 +115,12 @@ function sameShown(weights: EggWater['weights'], grams: number): number {
 /** How far what an egg weighed when set may lie from the first weight, a share: hardly any limit, so that a weighing alone says nothing. */
 const WHOLE_SD = 1
 
-/** Loss after so many dry days, share of the mass. */
+/** Loss after a number of vapour-deficit days, share of the mass. */
 export function lossAfter(perDryDay: Measured, dry: number): Measured {
   return { value: perDryDay.value * dry, sd: perDryDay.sd * dry }
 }
 
-/** The air cell that goes with a line after so many dry days, share of the volume: where its pencil line would be. */
+/** Air cell on a loss line after a number of vapour-deficit days, share of the volume: where its pencil line would be. */
 export function cellAfter(perDryDay: Measured, dry: number, fresh: Measured = FRESH_CELL): Measured {
   return cellFromLoss(lossAfter(perDryDay, dry), fresh)
 }

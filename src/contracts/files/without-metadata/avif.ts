@@ -118,7 +118,7 @@ function extentsOf(bytes: Uint8Array, locations: Box, data: Box | undefined): Ma
   return all
 }
 
-/** Reads whole numbers of so many bytes, one after the other. */
+/** Reads consecutive integers of a given number of bytes. */
 function reader(bytes: Uint8Array): (width: number) => number {
   let at = 0
   return (width) => {

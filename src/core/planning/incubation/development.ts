@@ -22,7 +22,7 @@ export const RATE_PER_CELSIUS = 0.09
 /** Above this the straight line is no longer known to hold; it is cut off there. Below the other it falls to nothing. */
 const DEVIATION_LIMITS = { low: -5, high: 2 } as const
 /**
- * Below so many °C nothing grows: physiological zero, put between 20 and 27 °C, mostly at 25 to 27.
+ * Physiological zero, °C: no development below it. Published values lie between 20 and 27 °C, mostly at 25 to 27.
  * @see Edwards, C. L. (1902). The physiological zero and the index of development for the egg of the domestic fowl. Am. J. Physiol. 6, 351–397.
  */
 const STANDSTILL_CELSIUS = 26

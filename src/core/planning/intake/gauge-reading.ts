@@ -40,7 +40,7 @@ const UNIT_OF = new Map(UNITS.flatMap((unit) => unit.names.map((name) => [name, 
 const MOVING = /\b(US|UNSTABLE|MOTION|S D|SD)\b/i
 /** Clocks and days that some instruments print before the figure. */
 const TIMES = /\d{1,2}:\d{2}(:\d{2}(\.\d+)?)?|\d{4}-\d{1,2}-\d{1,2}|\d{1,2}([./-])\d{1,2}\3(\d{4}|\d{2})\b/g
-/** A figure with the sign before and the unit after it, as far as it has them. */
+/** A number with an optional sign and an optional unit. */
 const FIGURE = /([+-]?)\s*(\d[\d.,]*|[.,]\d+)\s*([a-zµ]+\.?|["″”#]|'')?/gi
 
 /**

@@ -6,7 +6,7 @@ import { BEST_STORAGE_DAYS, expectedHatch, STORAGE_LIMIT_DAYS, TOO_OLD_DAYS } fr
 export const CRACKS = ['none', 'hairline', 'leaking'] as const
 export type Crack = (typeof CRACKS)[number]
 
-/** One egg of the basket, as far as it is known. */
+/** What is known of one egg in the basket. */
 export interface EggInHand {
   id: string
   species: SpeciesName
