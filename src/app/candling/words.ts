@@ -392,7 +392,7 @@ export const WORDS = spoken({
   holdItStillForA: 'Hold it still for a moment',
   showTheWholeEgg: 'Show the whole egg',
   sPerEgg: (value: Said): string => `${value} s per egg`,
-  aboutMinLeft: (each: Said, mINUTE_MS: Said): string => `${each}, about ${mINUTE_MS} min left`,
+  aboutMinLeft: (each: Said, minutes: Said): string => `${each}, about ${minutes} min left`,
   doNotLookIntoTheLamp: 'Do not look into the lamp.',
   atDaysItWas: (ageDays: Said, grade: Said, mainReason: Said): string =>
     `At ${ageDays} days it was ${grade}: ${mainReason}.`,

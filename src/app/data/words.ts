@@ -3,8 +3,8 @@ import { spoken, type Said } from '../../words/language.ts'
 /** What the pages of this job say, by the file that says it first. */
 export const WORDS = spoken({
   // book-errors.ts
-  theseRecordsWereWrittenBy: (version: Said, rECORDS_VERSION: Said): string =>
-    `These records were written by a newer Perlumen (records version ${version}; this one reads up to ${rECORDS_VERSION}). Reload the page to update.`,
+  theseRecordsWereWrittenBy: (version: Said, recordsVersion: Said): string =>
+    `These records were written by a newer Perlumen (records version ${version}; this one reads up to ${recordsVersion}). Reload the page to update.`,
   anotherTabIsUsingAn:
     'Another tab is using an older Perlumen. Close or reload that tab, then reload this one.',
   browserStorageIsFullAnd:

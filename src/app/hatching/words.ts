@@ -193,10 +193,9 @@ export const WORDS = spoken({
   afterTwoToThreeDays: 'after two to three days, when the hatch is over',
   theVesselsMayStillCarry: 'The vessels may still carry blood, and weak chicks rarely do well.',
   noEggHasWaitedThat: 'No egg has waited that long.',
-  moreThanHours: (hELP_AFTER_HOURS: Said, slow: Said): string =>
-    `More than ${hELP_AFTER_HOURS} hours: ${slow}.`,
-  onlyMoreThanHoursAfter: (hELP_AFTER_HOURS: Said, many: Said): string =>
-    `Only more than ${hELP_AFTER_HOURS} hours after pipping, with no progress and dry membranes without blood. If you see blood, stop and close it. ${many}`,
+  moreThanHours: (helpAfterHours: Said, slow: Said): string => `More than ${helpAfterHours} hours: ${slow}.`,
+  onlyMoreThanHoursAfter: (helpAfterHours: Said, many: Said): string =>
+    `Only more than ${helpAfterHours} hours after pipping, with no progress and dry membranes without blood. If you see blood, stop and close it. ${many}`,
   chicksLiveOnTheirYolk: 'Chicks live on their yolk for up to three days: there is no hurry.',
   theFirstChicksYolkLasts: (roughTime: Said): string =>
     `The first chick’s yolk lasts until about ${roughTime}.`,
@@ -233,9 +232,9 @@ export const WORDS = spoken({
   longestSincePippingHoursFrom: (value: Said): string =>
     `Longest since pipping: ${value} hours. From pip to hatch takes 5 to 24, sometimes more.`,
   theLid: 'The lid',
-  leaveItShutUntilHours: (at: Said, lID_REST_HOURS: Said): string =>
-    `Leave it shut until ${at}: ${lID_REST_HOURS} hours of rest, except in need.`,
-  shutForHours: (lID_REST_HOURS: Said): string => `Shut for ${lID_REST_HOURS} hours.`,
+  leaveItShutUntilHours: (at: Said, lidRestHours: Said): string =>
+    `Leave it shut until ${at}: ${lidRestHours} hours of rest, except in need.`,
+  shutForHours: (lidRestHours: Said): string => `Shut for ${lidRestHours} hours.`,
   notOpenedSinceLockdown: 'Not opened since lockdown.',
   theLidWasOffFor: 'The lid was off for',
   openedFor: 'Opened for',
@@ -262,7 +261,7 @@ export const WORDS = spoken({
   sets: 'sets',
   compareName: (name: Said): string => `Compare ${name}`,
   labelSetLocalDateOf: (label: Said, localDateOf: Said): string => `${label}, set ${localDateOf}`,
-  select2ToSetsTo: (mOST_COMPARED: Said): string => `Select 2 to ${mOST_COMPARED} sets to compare them.`,
+  select2ToSetsTo: (mostCompared: Said): string => `Select 2 to ${mostCompared} sets to compare them.`,
 
   // LockdownSteps.vue
   lockdown: 'Lockdown',

@@ -215,8 +215,8 @@ export const WORDS = spoken({
   same: 'same',
   notDecided: 'not decided',
   noLooksYetTakeThe: 'No looks yet. Take the first at the bench.',
-  theNewestOfChooseAn: (mOST_ROWS: Said, rows: Said): string =>
-    `The newest ${mOST_ROWS} of ${rows}; choose an egg to see all of its looks, or export the table under Records.`,
+  theNewestOfChooseAn: (mostRows: Said, rows: Said): string =>
+    `The newest ${mostRows} of ${rows}; choose an egg to see all of its looks, or export the table under Records.`,
   notSeen: 'not seen',
 
   // SetTonight.vue
@@ -314,8 +314,8 @@ export const WORDS = spoken({
   // WaterView.vue
   waterName: (name: Said): string => `Water: ${name}`,
   weigh: 'Weigh',
-  onlyASetNeedsOr: (count: Said, eNOUGH_EGGS: Said): string =>
-    `Only ${count}: a set needs ${eNOUGH_EGGS} or more. Treat this as a hint.`,
+  onlyASetNeedsOr: (count: Said, enoughEggs: Said): string =>
+    `Only ${count}: a set needs ${enoughEggs} or more. Treat this as a hint.`,
   noHumidityWasRecordedFor: (rhPercent: Said): string =>
     `No humidity was recorded for this set: ${rhPercent} % is assumed, the middle of the usual range.`,
   airMeasuredByLast: (sensors: Said, rhPercent: Said): string =>

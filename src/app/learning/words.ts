@@ -63,7 +63,7 @@ export const WORDS = spoken({
   clear: 'Clear',
   stoppedEarly: 'Stopped early',
   stoppedHalfway: 'Stopped halfway',
-  dayValueHoursH: (value: Said, hOURS: Said): string => `Day ${value}, ${hOURS} h`,
+  dayValueHoursH: (value: Said, hours: Said): string => `Day ${value}, ${hours} h`,
 
   // EggKind.vue
   bird: 'Bird',
@@ -87,8 +87,8 @@ export const WORDS = spoken({
   notSeenYet: 'not seen yet',
   seenSeenRecallPercent: (seen: Said, percent: Said): string => `${seen} seen, recall ${percent}`,
   removalRuleThatSuitsYou: 'Removal rule that suits you',
-  afterEggsThisShowsWhich: (lEAST_ANSWERS: Said): string =>
-    `After ${lEAST_ANSWERS} eggs, this shows which rule would lose you the least.`,
+  afterEggsThisShowsWhich: (leastAnswers: Said): string =>
+    `After ${leastAnswers} eggs, this shows which rule would lose you the least.`,
   removalRule: 'Removal rule',
   livingEggsRemoved: 'Living eggs removed',
   costPerHundredInLiving: 'Cost per hundred, in living eggs',
@@ -126,17 +126,17 @@ export const WORDS = spoken({
   begin: 'Begin',
   whatEachDayLooksLike: 'What each day looks like at the lamp, and on paper.',
   oneTrayForAllRaise: 'One tray for all: raise hands, then see the truth.',
-  eggOfAtTheLamp: (ofSitting: Said, sITTING: Said, view: Said, sides: Said): string =>
-    `Egg ${ofSitting} of ${sITTING} at the lamp, side ${view} of ${sides}. You decide what it is.`,
+  eggOfAtTheLamp: (ofSitting: Said, sitting: Said, view: Said, sides: Said): string =>
+    `Egg ${ofSitting} of ${sitting} at the lamp, side ${view} of ${sides}. You decide what it is.`,
   yourOwnPhotograph: '; your own photograph',
   ofDayOf: (
     ofSitting: Said,
-    sITTING: Said,
+    sitting: Said,
     label: Said,
     ageDays: Said,
     incubationDays: Said,
     words: Said,
-  ): string => `${ofSitting} of ${sITTING}; ${label}, day ${ageDays} of ${incubationDays}${words}`,
+  ): string => `${ofSitting} of ${sitting}; ${label}, day ${ageDays} of ${incubationDays}${words}`,
   dragTheEndsOfThe: 'Drag the ends of the line to where the air cell meets the shell.',
   thisPhotographIsMissing: 'This photograph is missing.',
   thisEggCouldNotBe: 'This egg could not be drawn.',

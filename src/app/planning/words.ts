@@ -67,14 +67,14 @@ export const WORDS = spoken({
   thatDayIsInThe: 'That day is in the future.',
   theOldestAreDaysOld: (days: Said): string =>
     `The oldest are ${days} days old: too old to start well. They are not set unless you choose to.`,
-  theOldestAreDaysOldThe: (days: Said, sTORAGE_LIMIT_DAYS: Said): string =>
-    `The oldest are ${days} days old; the usual limit is ${sTORAGE_LIMIT_DAYS}.`,
-  theOldestAreDaysOldUnder: (days: Said, bEST_STORAGE_DAYS: Said): string =>
-    `The oldest are ${days} days old; under ${bEST_STORAGE_DAYS} is best.`,
+  theOldestAreDaysOldThe: (days: Said, storageLimitDays: Said): string =>
+    `The oldest are ${days} days old; the usual limit is ${storageLimitDays}.`,
+  theOldestAreDaysOldUnder: (days: Said, bestStorageDays: Said): string =>
+    `The oldest are ${days} days old; under ${bestStorageDays} is best.`,
   theOldestAreDaysOldGood: (days: Said): string => `The oldest are ${days} days old: good.`,
   perlumenHasNoFiguresFor:
     'Perlumen has no figures for that bird. Choose the closest one, and enter your own days under “Days of incubation”.',
-  enterAWholeNumberOf: (mOST_EGGS: Said): string => `Enter a whole number of eggs from 1 to ${mOST_EGGS}.`,
+  enterAWholeNumberOf: (mostEggs: Said): string => `Enter a whole number of eggs from 1 to ${mostEggs}.`,
   theLastDayOfLaying: 'The last day of laying is before the first. Swap them.',
 
   // CandlingSettings.vue

@@ -41,15 +41,15 @@ export const WORDS = spoken({
   inTheBundle: 'in the bundle',
   newest: ', newest',
   usedUnlessYouChoose: ', used unless you choose',
-  theFirstAreShownFor: (mOST_SHOWN: Said): string =>
-    `The first ${mOST_SHOWN} are shown. For the others the newest value is used.`,
+  theFirstAreShownFor: (mostShown: Said): string =>
+    `The first ${mostShown} are shown. For the others the newest value is used.`,
   youCannotUndoEarlierSteps:
     'You cannot undo earlier steps afterwards. If in doubt, export everything first.',
 
   // EggTableDialog.vue
   changesInTheTable: 'Changes in the table',
   importChanges: (changes: Said): string => `Import ${changes}`,
-  andMostShownMore: (mOST_SHOWN: Said): string => `And ${mOST_SHOWN} more.`,
+  andMostShownMore: (mostShown: Said): string => `And ${mostShown} more.`,
   theTableMatchesYourRecords: 'The table matches your records. Nothing to change.',
   setEggNumberField: (set: Said, number: Said, field: Said): string => `${set}, egg ${number}, ${field}:`,
   nothing: 'nothing',
@@ -83,8 +83,8 @@ export const WORDS = spoken({
   them: 'them',
   cannotBeReadOrTo: (records: Said, words: Said, words2: Said): string =>
     `${records} cannot be read, or ${words} to something that is missing. Everything else works, and bundles include ${words2}.`,
-  theFirstAreShownRepair: (mOST_SHOWN: Said): string =>
-    `The first ${mOST_SHOWN} are shown; repair one to see the next.`,
+  theFirstAreShownRepair: (mostShown: Said): string =>
+    `The first ${mostShown} are shown; repair one to see the next.`,
   deleteThisRecord: 'Delete this record?',
   delete: 'Delete',
   itCannotBeReadAnd: 'It cannot be read and will be gone for good. If in doubt, export it first.',

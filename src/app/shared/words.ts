@@ -10,8 +10,8 @@ export const WORDS = spoken({
   csv: 'CSV',
   png: 'PNG',
   svg: 'SVG',
-  theFirstOfRowsThe: (mOST_ROWS: Said, rows: Said): string =>
-    `The first ${mOST_ROWS} of ${rows} rows; the CSV file has them all.`,
+  theFirstOfRowsThe: (mostRows: Said, rows: Said): string =>
+    `The first ${mostRows} of ${rows} rows; the CSV file has them all.`,
 
   // charts/SharesOverTime.vue
   when: 'When',
