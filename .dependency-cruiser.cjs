@@ -78,7 +78,7 @@ module.exports = {
       name: 'measured-before-graded',
       comment: 'measuring knows nothing of grading, not even its types',
       severity: 'error',
-      from: { path: '^src/core/(measure|impression|geometry|image)/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/(measure|network|geometry|image)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^src/core/grade/' },
     },
     {

@@ -136,7 +136,7 @@ test('a set from lockdown to its report and the brooder, the browser killed in t
   }
 })
 
-test('a hatch under way: taps taken back, photographs, schools, results that count no open egg', async ({
+test('a hatch under way: taps taken back, photographs, methods, results that count no open egg', async ({
   page,
 }) => {
   await openDemo(page)

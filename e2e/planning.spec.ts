@@ -138,7 +138,7 @@ test('a mixed set, planned by keyboard alone, on paper and in the calendar, and 
   await expect(now.getByRole('listitem').filter({ hasText: 'Tarn Saltmarsh' }).first()).toContainText('day 9')
 })
 
-test('changing the school or the count redraws the plan and leaves what was recorded alone', async ({
+test('changing the method or the count redraws the plan and leaves what was recorded alone', async ({
   page,
 }) => {
   await openDemo(page)

@@ -42,7 +42,7 @@ function largeDraft(nowMs: number): PlanDraft {
       choice: 'advice',
     })),
     timing: { by: 'hatch', date: day(-40), hour: 12 },
-    school: 'weekly',
+    method: 'weekly',
     ownDays: [],
     turningStop: 'usual',
     incubationDays: {},
@@ -128,8 +128,8 @@ export async function benchPlanning(): Promise<string[]> {
       await page.getByTestId('preview').first().waitFor()
     })
     const replanning: Spent[] = []
-    for (const school of ['early-bird', 'often', 'late-only', 'weekly']) {
-      replanning.push(await measure(() => page.locator(`input[value="${school}"]`).check()))
+    for (const method of ['early-bird', 'often', 'late-only', 'weekly']) {
+      replanning.push(await measure(() => page.locator(`input[value="${method}"]`).check()))
     }
     return [
       `Planning ${EGGS} eggs in ${TRAYS} trays`,

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { format, resolveConfig } from 'prettier'
 import type { GradingModel } from '../src/core/grade/softmax.ts'
 import { GRADES, perGrade } from '../src/core/grade-names.ts'
-import { IMPRESSION_MODEL } from '../src/core/impression/impression.ts'
+import { NETWORK_MODEL } from '../src/core/network/network-logits.ts'
 import { acrossKinds, sayAcross } from './accuracy/across.ts'
 import { casesOf, fitOn } from './accuracy/fit.ts'
 import { byKind, keptReadings } from './accuracy/kept.ts'
@@ -17,8 +17,8 @@ const kinds = byKind(kept)
 const model: GradingModel = {
   version: `${new Date().toISOString().slice(0, 10)}/${casesOf([...kinds.values()]).length}`,
   ...fitOn(kinds),
-  impressionByAge: perGrade((grade) => {
-    const [once, square] = IMPRESSION_MODEL.age[GRADES.indexOf(grade)]!
+  networkByAge: perGrade((grade) => {
+    const [once, square] = NETWORK_MODEL.age[GRADES.indexOf(grade)]!
     return [once!, square!]
   }),
 }

@@ -2,7 +2,7 @@ import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import type { GradingModel } from '../../src/core/grade/softmax.ts'
 import { bootstrapInterval } from './intervals.ts'
 import { byOthers, calibrationOf, casesOf, fitModel, fitOn } from './fit.ts'
-import { AGE_COUNTED_IN, byKind, graded, type Impressions, type Kept, type Lesson } from './kept.ts'
+import { AGE_COUNTED_IN, byKind, graded, type KeptLogits, type Kept, type Lesson } from './kept.ts'
 import { GRADING_FIGURES, type GradedCase } from './score.ts'
 
 /** No divisor of the simulated set's turn of grades. */
@@ -45,10 +45,10 @@ export function acrossKinds(kept: readonly Kept[], shippedModel = GRADING_MODEL)
   })
 }
 
-type Fitted = Omit<GradingModel, 'version' | 'impressionByAge'>
+type Fitted = Omit<GradingModel, 'version' | 'networkByAge'>
 
-function judged(lessons: readonly Lesson[], model: Fitted, which: keyof Impressions): GradedCase[] {
-  const tried = { ...model, version: 'tried', impressionByAge: AGE_COUNTED_IN }
+function judged(lessons: readonly Lesson[], model: Fitted, which: keyof KeptLogits): GradedCase[] {
+  const tried = { ...model, version: 'tried', networkByAge: AGE_COUNTED_IN }
   return lessons.map((lesson) => ({ truth: lesson.truth, record: graded(lesson, tried, which) }))
 }
 

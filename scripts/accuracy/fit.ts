@@ -10,7 +10,7 @@ import {
   type Weights,
 } from '../../src/core/grade/softmax.ts'
 import { GRADES, type Grade } from '../../src/core/grade-names.ts'
-import type { Impressions, Kinds, Lesson } from './kept.ts'
+import type { KeptLogits, Kinds, Lesson } from './kept.ts'
 
 /** An egg that the model is fitted on. */
 export interface Case {
@@ -105,7 +105,7 @@ export function fitModel(cases: readonly Case[], ridge = RIDGE): Weights {
 }
 
 /** A model of several kinds of pictures, calibrated on each of them by a fit on other painters' alone. */
-export function fitOn(kinds: Kinds): Omit<GradingModel, 'version' | 'impressionByAge'> {
+export function fitOn(kinds: Kinds): Omit<GradingModel, 'version' | 'networkByAge'> {
   return { ...fitModel(casesOf([...kinds.values()])), calibration: calibrationOf(kinds) }
 }
 
@@ -119,15 +119,15 @@ export function byOthers(kinds: Kinds, kind: string): Kinds {
 
 const TEMPERATURES = [0.5, 0.6, 0.7, 0.8, 0.9, 1, 1.1, 1.2, 1.35] as const
 const PER_UNUSUALNESS = [0, 0.2, 0.4, 0.6, 0.8, 1] as const
-const IMPRESSION_SHARES = [0, 0.1, 0.2, 0.3, 0.4, 0.5] as const
+const NETWORK_SHARES = [0, 0.1, 0.2, 0.3, 0.4, 0.5] as const
 /** Simulated sets take the grades in turn: halves must not part them. */
 const TURN = 4
-const PLAIN: Calibration = { temperature: 1, perUnusualness: 0, impressionShare: 0 }
+const PLAIN: Calibration = { temperature: 1, perUnusualness: 0, networkShare: 0 }
 
 /**
  * How far log odds must be drawn together so that they are as sure as they turn out to be (least Brier score, which no few sure mistakes rule): on each
  * kind by a model of the others alone, and on every second picture of it by one that saw those between, for a picture
- * to come is of a kind never seen or of one seen. The impression's share is found with it. Of one kind nothing can be said.
+ * to come is of a kind never seen or of one seen. The network's share is found with it. Of one kind nothing can be said.
  */
 export function calibrationOf(kinds: Kinds): Calibration {
   const judged = [...kinds].flatMap(([name, kind]) => {
@@ -142,14 +142,14 @@ export function calibrationOf(kinds: Kinds): Calibration {
   })
   if (judged.length === 0) return PLAIN
   const loss = (calibration: Calibration): number =>
-    judged.reduce((sum, { grade, logs, unusual, impression, share }) => {
+    judged.reduce((sum, { grade, logs, unusual, network, share }) => {
       const measures = calibrated(calibration, logs, unusual)
-      const said = softmax(impression ? pooled(calibration.impressionShare, measures, impression) : measures)
+      const said = softmax(network ? pooled(calibration.networkShare, measures, network) : measures)
       return sum + share * GRADES.reduce((all, key) => all + (said[key] - (key === grade ? 1 : 0)) ** 2, 0)
     }, 0)
   return TEMPERATURES.flatMap((temperature) =>
     PER_UNUSUALNESS.flatMap((perUnusualness) =>
-      IMPRESSION_SHARES.map((impressionShare) => ({ temperature, perUnusualness, impressionShare })),
+      NETWORK_SHARES.map((networkShare) => ({ temperature, perUnusualness, networkShare })),
     ),
   )
     .map((calibration) => ({ calibration, loss: loss(calibration) }))
@@ -159,16 +159,14 @@ export function calibrationOf(kinds: Kinds): Calibration {
 function judgedBy(
   lessons: readonly Lesson[],
   kinds: ReadonlyArray<readonly Lesson[]>,
-  which: keyof Impressions,
+  which: keyof KeptLogits,
 ) {
   const model = fitModel(casesOf(kinds))
-  return lessons.flatMap(({ truth, seen, impressions }) => {
+  return lessons.flatMap(({ truth, seen, logits }) => {
     if (!seen || !truth.readable) return []
     const features = featuresOf(seen, truth.f)
     const [logs, unusual] = [logOdds(model, features), outOfDistributionScore(model, features)]
-    return [
-      { grade: truth.grade, logs, unusual, impression: impressions?.[which], share: 1 / lessons.length },
-    ]
+    return [{ grade: truth.grade, logs, unusual, network: logits?.[which], share: 1 / lessons.length }]
   })
 }
 

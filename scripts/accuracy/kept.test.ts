@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { GRADING_MODEL } from '../../src/core/grade/grading-model.ts'
 import { GRADES } from '../../src/core/grade-names.ts'
-import { IMPRESSION_MODEL } from '../../src/core/impression/impression.ts'
+import { NETWORK_MODEL } from '../../src/core/network/network-logits.ts'
 import { sayAcross } from './across.ts'
 import { casesOf, fitModel, fitOn } from './fit.ts'
 import { THOROUGH } from '../../src/testing/thorough.ts'
@@ -20,8 +20,8 @@ describe('the readings that are kept', () => {
   })
 
   it('make the shipped model again, which names them by their hashes', () => {
-    const { version: _, impressionByAge, calibration, ...weights } = GRADING_MODEL
-    for (const [k, grade] of GRADES.entries()) expect(impressionByAge[grade]).toEqual(IMPRESSION_MODEL.age[k])
+    const { version: _, networkByAge, calibration, ...weights } = GRADING_MODEL
+    for (const [k, grade] of GRADES.entries()) expect(networkByAge[grade]).toEqual(NETWORK_MODEL.age[k])
     // The calibration takes two more fits a kind.
     if (THOROUGH) expect(fitOn(byKind(kept))).toEqual({ ...weights, calibration })
     else expect(fitModel(casesOf([...byKind(kept).values()]))).toEqual(weights)

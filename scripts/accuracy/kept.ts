@@ -13,8 +13,8 @@ import type { Line, Truth } from './line.ts'
 /** Readings of one kind of picture, kept in the repository: what models are fitted on, and judged on. */
 export const KEPT_FOLDER = fileURLToPath(new URL('../../data/readings/', import.meta.url))
 
-/** What networks made of the same eggs, a file for each of those; written by scripts/impression/train.py. */
-const IMPRESSIONS_FOLDER = fileURLToPath(new URL('../../data/impressions/', import.meta.url))
+/** What networks made of the same eggs, a file for each of those; written by scripts/network/train.py. */
+const LOGITS_FOLDER = fileURLToPath(new URL('../../data/network-logits/', import.meta.url))
 
 /** What grading has to do with of a photograph: what is true, and what was measured. */
 export interface Lesson {
@@ -22,14 +22,14 @@ export interface Lesson {
     Truth,
     'file' | 'species' | 'day' | 'shell' | 'f' | 'grade' | 'readable' | 'lamp' | 'conditions'
   >
-  /** Null where no single egg was found. The impression is not in it: see {@link impressions}. */
+  /** Null where no single egg was found. The network's logits are not in it: see {@link logits}. */
   seen: EggFigures | null
   /** What networks made of it that had not learnt from this picture. */
-  impressions?: Impressions
+  logits?: KeptLogits
 }
 
 /** Log odds with the age counted in. */
-export interface Impressions {
+export interface KeptLogits {
   /** By a network that saw nothing of this painter's. */
   strange: PerGrade
   /** By one that saw others of the kind, but not this picture. */
@@ -53,7 +53,7 @@ export function lessonOf({ truth, seen }: Pick<Line, 'truth' | 'seen'>): Lesson 
   return {
     truth: { file, species, day, shell, f, grade, readable, lamp, conditions },
     // What is learnt from must not hang on what was learnt before.
-    seen: seen && { ...seen, impression: null },
+    seen: seen && { ...seen, networkLogits: null },
   }
 }
 
@@ -84,7 +84,7 @@ export function keptReadings(): Kept[] {
         throw new Error(
           `${name} was read by measuring ${measuring}, now it is ${MEASURING_VERSION}: read its pictures again.`,
         )
-      const impressions = impressionsOf(name)
+      const logits = logitsOf(name)
       return {
         kind,
         made,
@@ -92,17 +92,18 @@ export function keptReadings(): Kept[] {
         hash: createHash('sha256').update(bytes).digest('hex'),
         lessons: lines.map((line) => {
           const lesson = JSON.parse(line) as Lesson
-          return { ...lesson, impressions: impressions(lesson.truth.file) }
+          return { ...lesson, logits: logits(lesson.truth.file) }
         }),
       }
     })
 }
 
 /** @throws Error where there are none, or not of a picture */
-function impressionsOf(name: string): (file: string) => Impressions {
-  const kept = JSON.parse(
-    readFileSync(IMPRESSIONS_FOLDER + name.replace('.jsonl.gz', '.json'), 'utf8'),
-  ) as Record<string, Record<keyof Impressions, number[]>>
+function logitsOf(name: string): (file: string) => KeptLogits {
+  const kept = JSON.parse(readFileSync(LOGITS_FOLDER + name.replace('.jsonl.gz', '.json'), 'utf8')) as Record<
+    string,
+    Record<keyof KeptLogits, number[]>
+  >
   return (file) => {
     const odds = kept[file]
     if (!odds) throw new Error(`No network has looked at ${file} of ${name}: train again.`)
@@ -122,7 +123,7 @@ export function byKind(kept: readonly Kept[]): Kinds {
   return kinds
 }
 
-/** The kept impressions have the age in them: their networks’ own. */
+/** The kept logits have the age in them: their networks’ own. */
 export const AGE_COUNTED_IN = perGrade((): [number, number] => [0, 0])
 
 /**
@@ -130,9 +131,9 @@ export const AGE_COUNTED_IN = perGrade((): [number, number] => [0, 0])
  * @param which - networks of those kept say what the picture as a whole looks like
  */
 export function graded(
-  { truth, seen, impressions }: Lesson,
+  { truth, seen, logits }: Lesson,
   model: GradingModel,
-  which: keyof Impressions = 'seen',
+  which: keyof KeptLogits = 'seen',
 ): Pick<Verdict, 'grade' | 'action' | 'probabilities' | 'readable' | 'unreadable'> {
   if (!seen)
     return {
@@ -142,6 +143,6 @@ export function graded(
       readable: false,
       unreadable: [],
     }
-  const figures = { ...seen, impression: impressions?.[which] ?? null }
+  const figures = { ...seen, networkLogits: logits?.[which] ?? null }
   return gradeEgg(figures, { species: truth.species, ageDays: truth.day, shell: truth.shell }, model)
 }

@@ -3,7 +3,7 @@ import { toErrorRecord, toGradeRecord, type GradeRecord } from '../../src/contra
 import { bluntPole, outlinePolygon, smallPole } from '../../src/core/geometry/egg-outline.ts'
 import { gradeEgg } from '../../src/core/grade/grade.ts'
 import type { Grade } from '../../src/core/grade-names.ts'
-import type { EggMaps } from '../../src/core/impression/egg-maps.ts'
+import type { EggMaps } from '../../src/core/network/egg-maps.ts'
 import { figuresOfReading, type EggFigures, type EggReading } from '../../src/core/measure/reading.ts'
 import { usualStage } from '../../src/core/planning/incubation/timetable.ts'
 import type { Shell, SpeciesName } from '../../src/core/species/species.ts'
@@ -45,7 +45,7 @@ function withStage({ species, day }: Known) {
   return { species, stage: usualStage(species, day) }
 }
 
-/** What is measured of an egg without grading it, and the maps that the impression is taken from. */
+/** What is measured of an egg without grading it, and the maps that the network sees. */
 export interface Measured {
   seen: EggFigures
   maps: EggMaps

@@ -1,10 +1,10 @@
 // node --import tsx scripts/accuracy/read-photos.ts FILE FOLDER, or FILE SET FROM TO: measures the photographs of a folder
 // that has a truth.json (the form of fixtures/photos), or simulated ones of a set, and writes one JSON line each, without
-// grading: what models are fitted on must not hang on a model. Beside it FILE.maps gets the maps that the impression is
-// learnt from, one egg after the other, all nought where none was found. Goes on where it stopped.
+// grading: what models are fitted on must not hang on a model. Beside it FILE.maps gets the maps that the network is
+// trained on, one egg after the other, all nought where none was found. Goes on where it stopped.
 import { appendFile, readFile, truncate, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { MAP_HEIGHT, MAP_WIDTH, MAPS } from '../../src/core/impression/egg-maps.ts'
+import { MAP_HEIGHT, MAP_WIDTH, MAPS } from '../../src/core/network/egg-maps.ts'
 import { lessonOf } from './kept.ts'
 import { measuredIn, measuredInTray, truthOf, type Measured, type Truth } from './line.ts'
 import { simulateCase } from './simulated-set.ts'

@@ -23,7 +23,7 @@ export function ruleCosts(kept: readonly Kept[]): RuleCost[] {
   return [...kinds].flatMap(([kind, lessons]) => {
     const strange = byOthers(kinds, kind)
     if (strange.size === 0) return []
-    const model: GradingModel = { ...fitOn(strange), version: 'tried', impressionByAge: AGE_COUNTED_IN }
+    const model: GradingModel = { ...fitOn(strange), version: 'tried', networkByAge: AGE_COUNTED_IN }
     const said = lessons
       .filter(({ seen }) => seen)
       .map((lesson) => ({ truth: lesson.truth, verdict: graded(lesson, model, 'strange') }))

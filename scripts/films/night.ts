@@ -34,7 +34,7 @@ async function bundleOf(eggCount: number): Promise<Buffer> {
     setAt,
     policy: 'first-sight',
     plan: {
-      school: 'weekly',
+      method: 'weekly',
       ownDays: [],
       dayCount: 'elapsed',
       turningStop: 'usual',

@@ -52,7 +52,7 @@ describe('the kept bundle of the made-up hatchery', () => {
     )
     for (const { egg, looks } of expected)
       expect(kept.records.looks.filter(({ eggId }) => eggId === egg)).toHaveLength(looks.length)
-    expect([kept.missing, kept.aside, kept.buried]).toEqual([[], [], []])
+    expect([kept.missing, kept.quarantined, kept.tombstones]).toEqual([[], [], []])
     expect(kept.photoTypes.size).toBe(kept.records.looks.length)
     expect(new Set(kept.records.looks.map(({ madeBy }) => madeBy.measuring))).toEqual(
       new Set([MEASURING_VERSION]),

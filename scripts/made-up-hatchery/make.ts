@@ -20,8 +20,8 @@ const photos = new Map(looks.map(({ look, photo }) => [look.photo.id, photo]))
 const shapes = new Map(looks.map((one) => [one.shapes.id, one.shapes]))
 const { file } = await writeBundle({
   records,
-  aside: [],
-  buried: [],
+  quarantined: [],
+  tombstones: [],
   photo: async (id) => photos.get(id) ?? null,
   shapes: async (id) => shapes.get(id) ?? null,
   attachment: async () => null,

@@ -52,7 +52,7 @@ export function demoPastSet(
     shell: past.shell,
     setAt: at(0),
     plan: {
-      school: 'weekly',
+      method: 'weekly',
       ownDays: [],
       dayCount: 'elapsed',
       turningStop: 'usual',

@@ -68,7 +68,7 @@ function toSet(basket: DemoBasket, tray: Tray, nowMs: number): EggSet {
     shell: basket.shell,
     setAt,
     plan: {
-      school: 'weekly',
+      method: 'weekly',
       ownDays: [],
       dayCount: 'elapsed',
       turningStop: 'usual',

@@ -95,7 +95,7 @@ export function asWritten(changes: Changes): {
       ? [{ table, value: stamped(hatcheryRecord(ZONE), { device: DEVICE }) }]
       : written[table].map((value) => ({ table, value })),
   )
-  const { records, aside } = sortOut(raw, ZONE)
-  if (aside[0]) throw new Error(`the story does not fit: ${aside[0].problems[0]?.sentence}`)
+  const { records, quarantined } = sortOut(raw, ZONE)
+  if (quarantined[0]) throw new Error(`the story does not fit: ${quarantined[0].problems[0]?.sentence}`)
   return { records, readings: new Map(written.readings.map((day) => [day.id, day])) }
 }

@@ -21,7 +21,7 @@ const MOST_BYTES = 100_000_000
 export interface Keeper {
   importBundle(bundle: Bundle): Promise<void>
   /** After a reload; how much was set aside, and all records. */
-  reopened(): Promise<{ aside: number; records: HatcheryRecords }>
+  reopened(): Promise<{ quarantined: number; records: HatcheryRecords }>
 }
 
 async function sample(): Promise<{ records: unknown; file: Blob }> {
@@ -73,8 +73,8 @@ export async function soakBundles(trials: Trials, keeper: Keeper): Promise<Findi
       return true
     }
     await keeper.importBundle(bundle)
-    const { aside, records: kept } = await keeper.reopened()
-    if (aside > 0) throw new Error('what was accepted cannot be read again')
+    const { quarantined, records: kept } = await keeper.reopened()
+    if (quarantined > 0) throw new Error('what was accepted cannot be read again')
     useEverything(kept)
     before = JSON.stringify(kept.looks)
     return false
@@ -120,6 +120,6 @@ function useEverything(records: HatcheryRecords): void {
     })),
     { zone: hatchery.zone, nowMs, dayLabel: () => '' },
   )
-  if (sortOut(rawRecordsOf(fileOf(records)), ZONE).aside.length > 0)
+  if (sortOut(rawRecordsOf(fileOf(records)), ZONE).quarantined.length > 0)
     throw new Error('what is kept could not be brought out and in again')
 }

@@ -38,14 +38,14 @@ async function opened(): Promise<Opened> {
   const repository = new Repository()
   const book = await repository.load(ZONE)
   const records: Frame & Chapter = { ...book.records, eggs: [], looks: [] }
-  let aside = book.aside.length
+  let quarantined = book.quarantined.length
   for (const setId of book.chapters.keys()) {
     const chapter = await repository.chapter(setId, records.sets.find(({ id }) => id === setId) ?? null)
     records.eggs.push(...chapter.records.eggs)
     records.looks.push(...chapter.records.looks)
-    aside += chapter.aside.length
+    quarantined += chapter.quarantined.length
   }
-  if (aside > 0) throw new Error(`${aside} records had to be set aside`)
+  if (quarantined > 0) throw new Error(`${quarantined} records had to be set aside`)
   const readings = await repository.readings(await repository.readingIds())
   const photos = await Promise.all(
     records.looks.map(async ({ photo }) => ((await repository.photo(photo.id)) ? [] : [photo.id])),
@@ -152,8 +152,8 @@ function bundleOf(name: string): Bundle {
   const records: HatcheryRecords = { ...sample, sets: [{ ...set!, name }], sessions: [session] }
   return {
     records,
-    aside: [],
-    buried: [],
+    quarantined: [],
+    tombstones: [],
     photoTypes: new Map(records.looks.map(({ photo }) => [photo.id, photo.type])),
     missing: [],
     isChecked: true,

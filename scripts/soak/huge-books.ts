@@ -31,7 +31,7 @@ function setOf(id: string, ageDays: number, trays: number, rows: number, columns
     setAt,
     policy: 'second-look',
     plan: {
-      school: 'weekly',
+      method: 'weekly',
       ownDays: [],
       dayCount: 'elapsed',
       turningStop: 'usual',

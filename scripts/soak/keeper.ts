@@ -30,14 +30,14 @@ export function memoryKeeper(): Keeper {
       const { repository, book } = await reopen()
       const { sets } = book.records
       const records = { ...book.records, eggs: [] as Egg[], looks: [] as LookRecord[] }
-      let aside = book.aside.length
+      let quarantined = book.quarantined.length
       for (const setId of book.chapters.keys()) {
         const chapter = await repository.chapter(setId, sets.find(({ id }) => id === setId) ?? null)
         records.eggs.push(...chapter.records.eggs)
         records.looks.push(...chapter.records.looks)
-        aside += chapter.aside.length
+        quarantined += chapter.quarantined.length
       }
-      return { aside, records }
+      return { quarantined, records }
     },
   }
 }

@@ -6,7 +6,7 @@ import { corrector, type ProbeRecord } from '../contracts/records/probe-record.t
 import type { ProbeReading } from '../contracts/records/readings-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { incubatorOf, staysOf } from '../contracts/records/whereabouts.ts'
-import { alarmsOf, joined, type Alarm } from '../core/climate/alarms.ts'
+import { alarmsOf, mergedAlarms, type Alarm } from '../core/climate/alarms.ts'
 import { climateBand, type ClimateBand } from '../core/climate/band.ts'
 import { roundHours, roundState, type RoundState } from '../core/climate/round.ts'
 import type { Sample } from '../core/climate/time-in-band.ts'
@@ -107,7 +107,7 @@ export function incubatorNow(incubator: Incubator, place: Place, nowMs: number):
   const alarms =
     sets.length === 0
       ? []
-      : joined(
+      : mergedAlarms(
           alarmsOf({
             band,
             probes: sensors.map(({ id, events }) => ({

@@ -5,7 +5,7 @@ import { type Egg } from '../contracts/records/egg-state.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import { DAY_COUNTS } from '../core/planning/incubation/day-count.ts'
-import { CANDLING_SCHOOLS } from '../core/planning/incubation/candling-schools.ts'
+import { CANDLING_METHODS } from '../core/planning/incubation/candling-methods.ts'
 import { eventOf } from '../core/planning/incubation/schedule.ts'
 import { TURNING_STOPS } from '../core/planning/incubation/timetable.ts'
 import { SPECIES_NAMES, type SpeciesName } from '../core/species/species.ts'
@@ -49,7 +49,7 @@ const plans = fc.record({
   candlingHour: fc.integer({ min: 0, max: 23 }),
   zone: fc.constantFrom('UTC', 'Europe/Lisbon', 'America/St_Johns', 'Pacific/Chatham'),
   turningStop: fc.constantFrom(...TURNING_STOPS),
-  school: fc.constantFrom(...CANDLING_SCHOOLS),
+  method: fc.constantFrom(...CANDLING_METHODS),
   dayCount: fc.constantFrom(...DAY_COUNTS),
 })
 type Drawn = typeof plans extends fc.Arbitrary<infer T> ? T : never
@@ -194,7 +194,7 @@ describe('a set with days of its own', () => {
       candlingHour: 20,
       zone: 'UTC',
       turningStop: 'usual',
-      school: 'weekly',
+      method: 'weekly',
       dayCount: 'elapsed',
     }
     const { set, hatchery, at } = drawn(plan)
@@ -223,7 +223,7 @@ describe('a set with days of its own', () => {
       candlingHour: 20,
       zone: 'UTC',
       turningStop: 'usual',
-      school: 'weekly',
+      method: 'weekly',
       dayCount: 'elapsed',
     })
     const takenAt = new Date(Date.parse(set.setAt) + 10 * DAY_MS).toISOString()

@@ -41,7 +41,7 @@ const draft: PlanDraft = {
     choice,
   })),
   timing: { by: 'hatch', date: '2026-04-30', hour: 12 },
-  school: 'early-bird',
+  method: 'early-bird',
   ownDays: [],
   turningStop: 'usual',
   incubationDays: {},
@@ -81,7 +81,7 @@ describe('a finished plan', () => {
       shell: 'brown',
       done: [],
       notes: 'north shelf',
-      plan: { school: 'early-bird', dayCount: 'set-day-is-1' },
+      plan: { method: 'early-bird', dayCount: 'set-day-is-1' },
     })
     expect(eggs.map(({ role }) => role)).toEqual(['set', 'left-out', 'reference', 'set'])
     expect(eggs.map(({ place }) => place?.column)).toEqual([0, undefined, undefined, 1])

@@ -43,7 +43,7 @@ export function planToRecords(
       shell: first?.shell ?? 'tinted',
       setAt: new Date(group.setAtMs).toISOString(),
       plan: {
-        school: draft.school,
+        method: draft.method,
         ownDays: draft.ownDays,
         dayCount: hatchery.dayCount,
         turningStop: draft.turningStop,

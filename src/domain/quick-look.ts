@@ -73,7 +73,7 @@ function setOfOne(
     shell,
     setAt,
     plan: {
-      school: hatchery.school,
+      method: hatchery.method,
       ownDays: [],
       dayCount: hatchery.dayCount,
       turningStop: hatchery.turningStop,

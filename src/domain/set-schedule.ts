@@ -17,7 +17,7 @@ export function scheduleInputOf(set: EggSet, hatchery: Hatchery): ScheduleInput 
     species: set.species,
     setAtMs: Date.parse(set.setAt),
     zone: hatchery.zone,
-    school: plan.school,
+    method: plan.method,
     ownDays: plan.ownDays,
     turningStop: plan.turningStop,
     incubationDays: plan.incubationDays ?? undefined,

@@ -123,9 +123,9 @@ describe('a step', () => {
     }
     const written = writtenBy(changes, standing, writer)
     const after = { trays: written.trays.map(trayOf), sessions: written.sessions.map(sessionOf) }
-    expect([after.trays[0]!.incubatorId, after.sessions[0]!.aside]).toEqual(['hatcher', [egg!.id]])
+    expect([after.trays[0]!.incubatorId, after.sessions[0]!.skipped]).toEqual(['hatcher', [egg!.id]])
     const back = writtenByUndo(takingBack(written, changes, standing), standingOf(after), writer)
-    expect([trayOf(back.trays[0]!).incubatorId, sessionOf(back.sessions[0]!).aside]).toEqual([
+    expect([trayOf(back.trays[0]!).incubatorId, sessionOf(back.sessions[0]!).skipped]).toEqual([
       tray!.incubatorId,
       [],
     ])

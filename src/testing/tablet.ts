@@ -30,13 +30,13 @@ export class Tablet {
     this.device = name
     this.keep(copy)
   }
-  private keep({ records, buried }: Copy): void {
+  private keep({ records, tombstones }: Copy): void {
     this.kept.clear()
     const file = fileOf(records)
     for (const table of RECORD_TABLES)
       for (const value of table === 'hatchery' ? [file.hatchery] : (file[table] as unknown[]))
         this.put({ table, value: TABLE_SCHEMAS[table].parse(value) })
-    for (const record of buried) this.put(record)
+    for (const record of tombstones) this.put(record)
   }
   private put(record: RawRecord): void {
     this.kept.set(`${record.table}/${(record.value as { id?: string }).id ?? ''}`, record)

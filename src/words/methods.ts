@@ -1,4 +1,4 @@
-import type { CandlingSchool } from '../core/planning/incubation/candling-schools.ts'
+import type { CandlingMethod } from '../core/planning/incubation/candling-methods.ts'
 import type { DayCount } from '../core/planning/incubation/day-count.ts'
 import type { TurningStop } from '../core/planning/incubation/timetable.ts'
 import type { Numbering } from '../core/tray/layout.ts'
@@ -10,7 +10,7 @@ export interface MethodWords {
   reason: string
 }
 
-export const CANDLING_SCHOOL_CHOICES: Readonly<Record<CandlingSchool, MethodWords>> = spoken({
+export const CANDLING_METHOD_CHOICES: Readonly<Record<CandlingMethod, MethodWords>> = spoken({
   weekly: {
     label: 'Weekly',
     reason: 'The usual: clears show after one third, quitters after two thirds, last look at lockdown.',

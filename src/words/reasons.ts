@@ -44,7 +44,7 @@ function reasonWords(reason: Reason): string {
     case 'unusual':
       return `Unlike the training pictures (${reason.by.toFixed(1)} times their usual distance): the suggestion is less sure`
     case 'two-opinions':
-      return `The measurements suggest ${LOOKS_LIKE[reason.measures]}; the whole picture suggests ${LOOKS_LIKE[reason.impression]}`
+      return `The measurements suggest ${LOOKS_LIKE[reason.measures]}; the whole picture suggests ${LOOKS_LIKE[reason.network]}`
     case 'two-pictures':
       return 'Combined with the previous picture, which was undecided'
     case 'shadow':

@@ -1,7 +1,7 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/files/photo-file.ts'
 import { learnFrom } from '../core/grade/learn.ts'
-import type { EggMaps } from '../core/impression/egg-maps.ts'
-import { occlusionMap } from '../core/impression/occlusion-map.ts'
+import type { EggMaps } from '../core/network/egg-maps.ts'
+import { occlusionMap } from '../core/network/occlusion-map.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
 import { eggAt } from '../core/simulate/egg-model.ts'
 import { filmEgg, USUAL_HANDLING } from '../core/simulate/film.ts'
@@ -117,7 +117,7 @@ async function measure({
   }
 }
 
-/** Measured anew, for what an impression is taken from is not kept. */
+/** Measured anew, because the maps that the network sees are not kept. */
 async function speak({ photo, species, stage, grade, at }: ToSpeak): Promise<number[] | null> {
   const bitmap = await unpack(photo)
   try {

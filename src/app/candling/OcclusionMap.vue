@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { EggOutline } from '../../core/geometry/egg-outline.ts'
-import { partCorners } from '../../core/impression/occlusion-map.ts'
+import { partCorners } from '../../core/network/occlusion-map.ts'
 import { svgPath } from '../shared/svg-path.ts'
 
 /**

@@ -19,6 +19,8 @@ const MARK_KEY = 'setting/mark'
 const META = 'meta'
 const READINGS = 'readings'
 const ROLL_UPS = 'roll-ups'
+/** The table keeps its first name: what lies there must be found again. */
+const QUARANTINE = 'aside'
 const STEPS = 'journal'
 /** So many steps can be taken back. */
 export const KEPT_STEPS = 60
@@ -28,7 +30,7 @@ const NO_SET = '-'
 /** A raw record with where it lies. */
 export interface StoredRecord extends RawRecord {
   /** In its own table, or in the one for records that came set aside. */
-  lies: 'home' | 'aside'
+  lies: 'home' | 'quarantine'
   key: string
 }
 
@@ -60,7 +62,7 @@ export class BookTables {
   readonly meta: LocalForage
   readonly steps: LocalForage
   /** Records that an import brought as set aside. */
-  readonly aside: LocalForage
+  readonly quarantined: LocalForage
   private readonly tables: Record<Exclude<RecordTable, 'hatchery'>, LocalForage>
 
   constructor(name: string) {
@@ -86,12 +88,12 @@ export class BookTables {
     this.rollUps = table(ROLL_UPS)
     this.meta = table(META)
     this.steps = table(STEPS)
-    this.aside = table('aside')
+    this.quarantined = table(QUARANTINE)
   }
 
   /** Makes the tables that are not there yet. While one is made the others cannot be read, so it comes first. */
   async ready(): Promise<void> {
-    const { photos, shapes, attachments, readings, rollUps, meta, steps, aside } = this
+    const { photos, shapes, attachments, readings, rollUps, meta, steps, quarantined } = this
     for (const table of [
       meta,
       ...Object.values(this.tables),
@@ -101,7 +103,7 @@ export class BookTables {
       readings,
       rollUps,
       steps,
-      aside,
+      quarantined,
     ])
       await table.ready()
   }
@@ -121,7 +123,7 @@ export class BookTables {
   }
 
   async remove({ table, lies, key }: Pick<StoredRecord, 'table' | 'lies' | 'key'>): Promise<void> {
-    await (lies === 'aside' ? this.aside : this.of(table)).removeItem(key)
+    await (lies === 'quarantine' ? this.quarantined : this.of(table)).removeItem(key)
   }
 
   async hatchery(): Promise<unknown> {
@@ -132,7 +134,7 @@ export class BookTables {
   async raw(): Promise<StoredRecord[]> {
     const list = await this.rawFrame()
     for (const table of CHAPTER_TABLES) list.push(...(await this.rawOf(table)))
-    return [...list, ...(await this.rawAside())]
+    return [...list, ...(await this.rawQuarantined())]
   }
 
   /** All but the eggs and their looks. */
@@ -153,10 +155,10 @@ export class BookTables {
   }
 
   /** Records that an import brought as set aside. */
-  async rawAside(): Promise<StoredRecord[]> {
-    return (await readAll(this.name, 'aside')).flatMap(({ key, value: kept }): StoredRecord[] => {
+  async rawQuarantined(): Promise<StoredRecord[]> {
+    return (await readAll(this.name, QUARANTINE)).flatMap(({ key, value: kept }): StoredRecord[] => {
       const { table, value } = kept as RawRecord
-      return RECORD_TABLES.includes(table) ? [{ table, value, lies: 'aside', key }] : []
+      return RECORD_TABLES.includes(table) ? [{ table, value, lies: 'quarantine', key }] : []
     })
   }
 

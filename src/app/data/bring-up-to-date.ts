@@ -26,9 +26,9 @@ export async function bringUpToDate(tables: BookTables, zone: string): Promise<v
   for (const { table, value } of more) await tables.put(table, value as object)
   for (const [i, record] of records.entries()) {
     const before = raw[i]!
-    if (record.lies === 'aside') {
+    if (record.lies === 'quarantine') {
       const { table, value } = record
-      if (value !== before.value) await tables.aside.setItem(record.key, { table, value })
+      if (value !== before.value) await tables.quarantined.setItem(record.key, { table, value })
       continue
     }
     // Under its old key with the set before it, so that two of one id stay two.

@@ -5,7 +5,10 @@ import type { ShapesRecord } from '../../contracts/records/shapes-record.ts'
 import { deviceZone, type HatcheryStore } from './hatchery.ts'
 import { whichBook } from './which-book.ts'
 
-type Book = Pick<HatcheryStore, 'repository' | 'loaded' | 'records' | 'aside' | 'buried' | 'readings'>
+type Book = Pick<
+  HatcheryStore,
+  'repository' | 'loaded' | 'records' | 'quarantined' | 'tombstones' | 'readings'
+>
 
 /** What is kept beside the records; null where it cannot be read. */
 function partsOf({ repository }: Pick<Book, 'repository'>) {
@@ -25,12 +28,12 @@ function partsOf({ repository }: Pick<Book, 'repository'>) {
 export async function bundleSource(book: Book): Promise<BundleSource> {
   if (!book.loaded) return sourceOnDisk(book)
   // What is shown fits together by every rule that reading has, or it is among what was set aside.
-  const { records, aside } = sortOut(rawRecordsOf(fileOf(book.records())), deviceZone())
+  const { records, quarantined } = sortOut(rawRecordsOf(fileOf(book.records())), deviceZone())
   return {
     ...partsOf(book),
     records,
-    aside: [...book.aside, ...aside],
-    buried: book.buried,
+    quarantined: [...book.quarantined, ...quarantined],
+    tombstones: book.tombstones,
     readingIds: await book.repository.readingIds(),
   }
 }
@@ -39,7 +42,7 @@ async function sourceOnDisk(book: Book): Promise<BundleSource> {
   const { repository } = book
   const { photo, attachment, shapes, readings } = partsOf(book)
   const { records: raw, more, readings: days, shapes: lines } = await repository.raw(deviceZone())
-  const { records, aside, buried } = sortOut<RawRecord>([...raw, ...more], deviceZone())
+  const { records, quarantined, tombstones } = sortOut<RawRecord>([...raw, ...more], deviceZone())
   const [daysById, linesById] = [new Map(days.map((d) => [d.id, d])), new Map(lines.map((l) => [l.id, l]))]
   return {
     photo,
@@ -48,8 +51,8 @@ async function sourceOnDisk(book: Book): Promise<BundleSource> {
     readings: async (id) => (await readings(id)) ?? daysById.get(id) ?? null,
     readingIds: [...new Set([...(await repository.readingIds()), ...daysById.keys()])],
     records,
-    aside,
-    buried,
+    quarantined,
+    tombstones,
   }
 }
 
@@ -61,8 +64,8 @@ export async function bundleOfMemory(book: Book): Promise<Bundle> {
   for (const look of records.looks) if (await photo(look.photo.id)) types.set(look.photo.id, look.photo.type)
   return {
     records,
-    buried: book.buried,
-    aside: book.aside.map(({ table, value }): RawRecord => ({ table, value })),
+    tombstones: book.tombstones,
+    quarantined: book.quarantined.map(({ table, value }): RawRecord => ({ table, value })),
     photoTypes: types,
     missing: [],
     isChecked: true,

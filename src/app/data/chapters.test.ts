@@ -77,14 +77,14 @@ describe('a set of years ago', () => {
     const store = await largeBook()
     const tables = await bookNow()
     await tables.put('eggs', { ...withEvents(egg!, []), number: 'one' })
-    expect(store.aside).toEqual([])
+    expect(store.quarantined).toEqual([])
     const { file } = await useImportExportStore().exportBundle()
-    expect(store.aside.map(({ table }) => table)).toContain('eggs')
-    const { records, aside } = await useImportExportStore().check(file)
+    expect(store.quarantined.map(({ table }) => table)).toContain('eggs')
+    const { records, quarantined } = await useImportExportStore().check(file)
     expect(records.sets).toHaveLength(2)
     expect(records.eggs.map(({ id }) => id).sort()).toEqual(['egg-2', 'egg-now'])
     // The looks at an egg that cannot be read go with it.
-    expect(aside).toHaveLength(2002)
+    expect(quarantined).toHaveLength(2002)
   })
 })
 
@@ -135,7 +135,7 @@ describe('a tray', () => {
     )
     await store.commit('plan', null, { sets: [later], eggs: [at(2)] })
     const again = await opened()
-    expect([again.aside, again.eggs.length, again.trays.length]).toEqual([[], 3, 1])
+    expect([again.quarantined, again.eggs.length, again.trays.length]).toEqual([[], 3, 1])
   })
 
   it('of a set cannot be missing', async () => {
@@ -201,7 +201,7 @@ describe('a book of version 6', () => {
       const spent = cut.spent()
       cut.mend()
       const store = await opened()
-      expect(store.aside).toEqual([])
+      expect(store.quarantined).toEqual([])
       expect(asTheyStand(store.eggs)).toEqual(asTheyStand(sample.eggs))
       expect(store.looks.map(({ id, replaced }) => [id, replaced])).toEqual([
         ['look-1', true],

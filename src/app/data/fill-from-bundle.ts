@@ -8,8 +8,8 @@ import type { BookTables } from './book-tables.ts'
 export async function fillFrom(
   {
     records,
-    aside,
-    buried,
+    quarantined,
+    tombstones,
     photoTypes,
     photo,
     shapes,
@@ -58,12 +58,12 @@ export async function fillFrom(
   }
   await inBatches(records.looks, ({ id }) => putShapes(id))
   await inBatches(
-    aside.filter(({ table }) => table === 'looks'),
+    quarantined.filter(({ table }) => table === 'looks'),
     ({ value }) => putShapes((value as { id?: unknown } | null)?.id),
   )
-  for (const { table, value } of buried) await tables.put(table, value as object)
-  for (const [index, { table, value }] of aside.entries())
-    if (RECORD_TABLES.includes(table)) await tables.aside.setItem(`import/${index}`, { table, value })
+  for (const { table, value } of tombstones) await tables.put(table, value as object)
+  for (const [index, { table, value }] of quarantined.entries())
+    if (RECORD_TABLES.includes(table)) await tables.quarantined.setItem(`import/${index}`, { table, value })
 }
 
 /** So many writes wait for the disk together; one after the other they would wait for each other's acknowledgement. */

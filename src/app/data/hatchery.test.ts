@@ -101,7 +101,7 @@ describe('the records on disk', () => {
     })
     const again = await opened()
     expect(again.sets[0]).toMatchObject({
-      plan: { school: 'own', ownDays: [7] },
+      plan: { method: 'own', ownDays: [7] },
       trays: [{ rows: 1, columns: 2 }],
     })
   })
@@ -165,7 +165,7 @@ describe('the records on disk', () => {
     ] as const)
       await expect(store.commit('typing', null, changes as never)).rejects.toThrow(sentence)
     const again = await opened()
-    expect([unstamped(again.sets), unstamped(again.eggs), again.aside]).toEqual([
+    expect([unstamped(again.sets), unstamped(again.eggs), again.quarantined]).toEqual([
       unstamped([set!]),
       unstamped(sample.eggs),
       [],
@@ -187,13 +187,13 @@ describe('a record that cannot be read', () => {
     await underTheHood((tables) => tables.put('eggs', weighing(5800)))
     const again = await opened()
     expect(unstamped(again.eggs)).toEqual(unstamped([sample.eggs[1]!]))
-    expect(again.aside.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([
+    expect(again.quarantined.map(({ table, problems }) => [table, problems[0]!.sentence])).toEqual([
       ['eggs', 'weight in grams must be at most 500, not 5800.'],
     ])
     const importExport = useImportExportStore()
-    await expect(importExport.mend(again.aside[0]!, weighing(580))).rejects.toThrow(/at most 500/)
-    await importExport.mend(again.aside[0]!, weighing(58))
-    expect([again.eggs.length, again.aside]).toEqual([2, []])
+    await expect(importExport.mend(again.quarantined[0]!, weighing(580))).rejects.toThrow(/at most 500/)
+    await importExport.mend(again.quarantined[0]!, weighing(58))
+    expect([again.eggs.length, again.quarantined]).toEqual([2, []])
     expect((await opened()).eggs[0]!.weightG).toBe(58)
   })
 
@@ -204,9 +204,9 @@ describe('a record that cannot be read', () => {
     await underTheHood((tables) => tables.put('sets', { ...setRecordOf(set!), trayIds: [] }))
     const again = await opened()
     expect([again.sets, again.eggs, again.looks]).toEqual([[], [], []])
-    expect(again.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
-    await useImportExportStore().mend(again.aside[0]!, setRecordOf(set!))
-    expect([again.sets.length, again.eggs.length, again.looks.length, again.aside.length]).toEqual([
+    expect(again.quarantined.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
+    await useImportExportStore().mend(again.quarantined[0]!, setRecordOf(set!))
+    expect([again.sets.length, again.eggs.length, again.looks.length, again.quarantined.length]).toEqual([
       1, 2, 1, 0,
     ])
     expect(await photoIds()).toEqual(['photo-1'])
@@ -216,13 +216,13 @@ describe('a record that cannot be read', () => {
     await opened()
     await underTheHood((tables) => tables.put('hatchery', { ...sample.hatchery, brooders: 'many' }))
     const store = await opened()
-    expect(store.aside.map(({ table }) => table)).toEqual(['hatchery'])
+    expect(store.quarantined.map(({ table }) => table)).toEqual(['hatchery'])
     await store.saveHatchery({ ...store.hatchery, name: 'Anew' })
     const again = await opened()
     expect([
       again.hatchery.name,
-      again.aside.length,
-      (again.aside[0]!.value as { brooders: unknown }).brooders,
+      again.quarantined.length,
+      (again.quarantined[0]!.value as { brooders: unknown }).brooders,
     ]).toEqual(['Anew', 1, 'many'])
   })
 

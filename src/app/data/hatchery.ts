@@ -157,11 +157,11 @@ function seenOf(shown: ShownRecords) {
 }
 
 /** What of the opened book the pages see. */
-function keptOf({ journal, aside, buried, chapters, openReadings, device, tablet }: BookInMemory) {
+function keptOf({ journal, quarantined, tombstones, chapters, openReadings, device, tablet }: BookInMemory) {
   return {
     journal,
-    aside,
-    buried,
+    quarantined,
+    tombstones,
     chapters,
     openReadings,
     /** Under which this tablet writes now. */

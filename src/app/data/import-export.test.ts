@@ -165,7 +165,7 @@ describe('a bundle', () => {
     await store.rewrite(() =>
       store.repository.replaceWith({
         records: { ...sample, sets: [], eggs: [], looks: [] },
-        buried: [],
+        tombstones: [],
         shapes: async () => null,
         attachmentIds: [],
         attachment: async () => null,
@@ -176,24 +176,24 @@ describe('a bundle', () => {
         photoTypes: new Map([['photo-1', 'image/jpeg']]),
         missing: [],
         photo: async () => new Uint8Array([7]),
-        aside: [
+        quarantined: [
           { table: 'sets', value: { ...setRecordOf(set!), name: '' } },
           ...sample.eggs.map((value) => ({ table: 'eggs' as const, value })),
           { table: 'looks', value: sample.looks[0] },
         ],
       }),
     )
-    expect(store.aside.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
+    expect(store.quarantined.map(({ table }) => table)).toEqual(['sets', 'eggs', 'eggs', 'looks'])
     const { file } = await importExport.exportBundle()
     await importExport.erase()
     await importExport.importBundle(await importExport.check(file), file.size)
-    await importExport.mend(store.aside[0]!, setRecordOf(set!))
-    expect([store.sets.length, store.eggs.length, store.looks.length, store.aside.length]).toEqual([
+    await importExport.mend(store.quarantined[0]!, setRecordOf(set!))
+    expect([store.sets.length, store.eggs.length, store.looks.length, store.quarantined.length]).toEqual([
       1, 2, 1, 0,
     ])
     const again = (await opened()).store
     await again.commit('weight', 'egg-1', { eggs: [{ ...sample.eggs[0]!, weightG: 61 }] })
-    expect((await opened()).store.aside).toEqual([])
+    expect((await opened()).store.quarantined).toEqual([])
     expect(await again.repository.photo('photo-1')).not.toBeNull()
   })
 })

@@ -19,7 +19,7 @@ const keptSchema = z.object({
       shadow: z.number(),
       vessels: z.number(),
       ring: z.number(),
-      impression: z.number(),
+      network: z.number(),
     }),
   }),
 })

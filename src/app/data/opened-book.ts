@@ -7,7 +7,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import type { Written } from '../../domain/steps.ts'
 import { KEPT_STEPS, keyOf } from './book-tables.ts'
-import { type Aside, type OpenedBook, type Repository } from './repository.ts'
+import { type QuarantinedRecord, type OpenedBook, type Repository } from './repository.ts'
 import type { ShownRecords } from './shown-records.ts'
 
 /** A book of so few looks is fetched as a whole: it takes no time, and it is all there should the storage be cleared. */
@@ -22,9 +22,9 @@ export const RECENT_MS = 3 * HOUR_MS
 export function openedBook(repository: Repository, shown: ShownRecords) {
   const journal = shallowRef<JournalEntry[]>([])
   /** Records that cannot be read; they are kept as they are until somebody puts them right. */
-  const aside = shallowRef<Aside[]>([])
+  const quarantined = shallowRef<QuarantinedRecord[]>([])
   /** Records that were taken back. */
-  const buried = shallowRef<OpenedBook['buried']>([])
+  const tombstones = shallowRef<OpenedBook['tombstones']>([])
   /** How many eggs and looks each set has, fetched or not. */
   const chapters = shallowRef<OpenedBook['chapters']>(new Map())
   let device = ''
@@ -47,17 +47,17 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
     journal.value = book.journal
     device = book.device
     tablet = book.tablet
-    aside.value = book.aside
-    buried.value = book.buried
+    quarantined.value = book.quarantined
+    tombstones.value = book.tombstones
     keep(found)
   }
 
   function keep(found: Found): void {
-    aside.value = withMore(
-      aside.value,
-      found.flatMap((chapter) => chapter.aside),
+    quarantined.value = withMore(
+      quarantined.value,
+      found.flatMap((chapter) => chapter.quarantined),
     )
-    buried.value = [...buried.value, ...found.flatMap((chapter) => chapter.buried)]
+    tombstones.value = [...tombstones.value, ...found.flatMap((chapter) => chapter.tombstones)]
     shown.showChapters(
       found.map(({ setId }) => setId),
       found.map(({ records }): Chapter => records),
@@ -78,15 +78,15 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
     if (steps.add) journal.value = [...journal.value, steps.add].slice(-KEPT_STEPS)
     if (steps.take !== null) journal.value = journal.value.filter(({ number }) => number !== steps.take)
     const gone = takenBack(records)
-    if (gone.length > 0) buried.value = [...buried.value, ...gone]
+    if (gone.length > 0) tombstones.value = [...tombstones.value, ...gone]
     chapters.value = countedWith(chapters.value, records, shown)
     shown.show(records)
   }
 
   return {
     journal,
-    aside,
-    buried,
+    quarantined,
+    tombstones,
     chapters,
     device: () => device,
     tablet: () => tablet,
@@ -99,14 +99,17 @@ export function openedBook(repository: Repository, shown: ShownRecords) {
 }
 
 /** Each named once, by where it lies. */
-function withMore(known: readonly Aside[], more: readonly Aside[]): Aside[] {
-  const place = ({ table, key }: Aside): string => `${table}/${key}`
+function withMore(
+  known: readonly QuarantinedRecord[],
+  more: readonly QuarantinedRecord[],
+): QuarantinedRecord[] {
+  const place = ({ table, key }: QuarantinedRecord): string => `${table}/${key}`
   const named = new Set(known.map(place))
   return [...known, ...more.filter((record) => !named.has(place(record)))]
 }
 
 /** Records that what was written took back; they lie where they lay. */
-function takenBack({ readings: _, ...records }: Written): OpenedBook['buried'] {
+function takenBack({ readings: _, ...records }: Written): OpenedBook['tombstones'] {
   return (Object.keys(records) as Array<keyof typeof records>).flatMap((table) =>
     records[table]
       .filter(({ stamp }) => stamp.gone)

@@ -19,10 +19,10 @@ export async function completeStep(tables: BookTables, mark: string): Promise<vo
 
 /** Records that an import brought as set aside and that can be read by now go where they belong. */
 export async function bringHome(tables: BookTables, zone: string): Promise<void> {
-  const waiting = await tables.rawAside()
+  const waiting = await tables.rawQuarantined()
   if (waiting.length === 0) return
-  const { aside } = sortOut(await tables.raw(), zone)
-  const still = new Set(aside.filter(({ lies }) => lies === 'aside').map(({ key }) => key))
+  const { quarantined } = sortOut(await tables.raw(), zone)
+  const still = new Set(quarantined.filter(({ lies }) => lies === 'quarantine').map(({ key }) => key))
   for (const record of waiting) {
     if (still.has(record.key)) continue
     await tables.put(record.table, record.value as object)

@@ -48,6 +48,6 @@ it(
     const there = new Set(store.readingsBetween([probe.id], START_MS, lastMs).map(({ atMs }) => atMs))
     expect([...acknowledged].filter((atMs) => !there.has(atMs))).toEqual([])
     expect(acknowledged.size).toBeGreaterThan(CUTS)
-    expect(store.aside).toEqual([])
+    expect(store.quarantined).toEqual([])
   },
 )

@@ -6,7 +6,7 @@ import {
   TABLE_SCHEMAS,
   type Chapter,
   type Frame,
-  type SetAside,
+  type Quarantined,
   type Sorted,
 } from '../../contracts/records/book.ts'
 import type { Bundle, LongWork } from '../../contracts/files/bundle.ts'
@@ -37,7 +37,7 @@ import { whichBook } from './which-book.ts'
 
 /** Sorted, and where it lies. */
 type Found<Records> = Sorted<Records, StoredRecord>
-export type Aside = StoredRecord & SetAside
+export type QuarantinedRecord = StoredRecord & Quarantined
 
 /** The book as it was opened, its chapters still closed. */
 export interface OpenedBook extends Found<Frame> {
@@ -75,11 +75,11 @@ export class Repository {
     this.book = { tables, mark: await tables.mark() }
     if (leads) await this.putInOrder(zone, version === RECORDS_VERSION)
     else await broughtToday(this.tables)
-    const aside = await tables.rawAside()
-    const sorted = sortFrame([...(await tables.rawFrame()), ...aside], zone)
+    const quarantined = await tables.rawQuarantined()
+    const sorted = sortFrame([...(await tables.rawFrame()), ...quarantined], zone)
     return {
       ...sorted,
-      waiting: aside.filter(({ table }) => isOfChapter(table)).map(({ value }) => setIdOf(value)),
+      waiting: quarantined.filter(({ table }) => isOfChapter(table)).map(({ value }) => setIdOf(value)),
       chapters: await tables.chapters(),
       journal: await readJournal(this.tables),
       device: await this.shelf.writer(),
@@ -92,17 +92,16 @@ export class Repository {
    * @param set - null for records that name a set that is not there; all of them are set aside
    */
   async chapter(setId: string, set: EggSet | null): Promise<Found<Chapter>> {
-    const aside = (await this.tables.rawAside()).filter(
-      ({ table, value }) => isOfChapter(table) && keyOf(table, value).startsWith(`${setId}/`),
-    )
-    return sortChapters([...(await this.tables.rawChapter(setId)), ...aside], set ? [set] : [])
+    const isOfSet = ({ table, value }: StoredRecord) =>
+      isOfChapter(table) && keyOf(table, value).startsWith(`${setId}/`)
+    const ours = (await this.tables.rawQuarantined()).filter(isOfSet)
+    return sortChapters([...(await this.tables.rawChapter(setId)), ...ours], set ? [set] : [])
   }
 
   /** The browser’s database of the open book. */
   get databaseName(): string {
     return this.tables.name
   }
-
   private get tables(): BookTables {
     return this.opened.tables
   }
@@ -181,7 +180,7 @@ export class Repository {
     // One that cannot be read is not written over: somebody may still put it right.
     const readable = before === null || TABLE_SCHEMAS.hatchery.safeParse(before).success
     if (!readable)
-      await this.tables.aside.setItem(`hatchery/${Date.now()}`, { table: 'hatchery', value: before })
+      await this.tables.quarantined.setItem(`hatchery/${Date.now()}`, { table: 'hatchery', value: before })
     await this.tables.put('hatchery', sound)
     await this.flush()
   }
@@ -196,7 +195,8 @@ export class Repository {
     const sound = checked(record.table, value)
     await this.tables.put(record.table, sound)
     // Its own table holds it under its id: what lay there under another key has become it.
-    if (record.lies === 'aside' || record.key !== keyOf(record.table, sound)) await this.tables.remove(record)
+    if (record.lies === 'quarantine' || record.key !== keyOf(record.table, sound))
+      await this.tables.remove(record)
     await this.flush()
   }
 

@@ -33,9 +33,9 @@ async function sweepUp(
   const shown = new Set(journal.flatMap(({ looks }) => looks.flatMap(({ before }) => before?.photo.id ?? [])))
   const looks = new Set<string>()
   const noted = new Set<string>()
-  const aside = await tables.rawAside()
+  const quarantined = await tables.rawQuarantined()
   for (const setId of (await tables.chapters()).keys()) {
-    for (const { table, value } of [...(await tables.rawChapter(setId)), ...aside]) {
+    for (const { table, value } of [...(await tables.rawChapter(setId)), ...quarantined]) {
       if (table === 'eggs') for (const { id } of attachmentsOf(value)) noted.add(id)
       if (table !== 'looks') continue
       const look = value as { id?: unknown; photo?: { id?: unknown }; stamp?: { gone?: unknown } } | null

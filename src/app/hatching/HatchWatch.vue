@@ -7,7 +7,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { hatchWindow } from '../../core/hatching/hatch-watch.ts'
 import { lidRestsUntil, LID_REST_HOURS } from '../../core/hatching/lockdown.ts'
-import { HELP_AFTER_HOURS } from '../../core/hatching/schools.ts'
+import { HELP_AFTER_HOURS } from '../../core/hatching/hatch-methods.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { usualSpreadHours } from '../../domain/usual-spread.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
@@ -22,7 +22,7 @@ import PictureNotes from '../shared/ui/PictureNotes.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, roughTime } from '../shared/wording.ts'
 import HatchCounts from './HatchCounts.vue'
-import HatchSchools from './HatchSchools.vue'
+import HatchMethods from './HatchMethods.vue'
 import { WORDS } from './words.ts'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
@@ -225,7 +225,7 @@ function nameOf(egg: Egg): string {
       >
       <PictureNotes v-if="picturedEgg" :egg="picturedEgg" :name="nameOf(picturedEgg)" :say-at="sayAt" />
     </div>
-    <HatchSchools
+    <HatchMethods
       :helping="store.hatchery.helping"
       :taking-out="store.hatchery.takingOut"
       :first-out-ms="hatch.outMs[0] ?? null"

@@ -182,7 +182,7 @@ export const WORDS = spoken({
   knownOnceEveryClearEgg: 'known once every clear egg is opened: early deaths look clear',
   hatchedOfTheSet: 'Hatched, of the set',
 
-  // HatchSchools.vue
+  // HatchMethods.vue
   helping: 'Helping',
   movingChicksToTheBrooder: 'Moving chicks to the brooder',
   washHandsAfterwardsChildrenToo:

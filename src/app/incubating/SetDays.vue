@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { PlanChoices, EggSet } from '../../contracts/records/set-record.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
-import { CANDLING_SCHOOL_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
+import { CANDLING_METHOD_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import {
   instantOf,
   isLikelyDate,
@@ -14,7 +14,7 @@ import {
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import OwnDays from '../shared/ui/OwnDays.vue'
-import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import MethodChoice from '../shared/ui/MethodChoice.vue'
 import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
@@ -67,15 +67,15 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
       <div>
-        <SchoolChoice
+        <MethodChoice
           :legend="WORDS.whenToCandle"
-          name="school"
-          :choices="CANDLING_SCHOOL_CHOICES"
-          :value="set.plan.school"
-          @choose="changePlan({ school: $event })"
+          name="method"
+          :choices="CANDLING_METHOD_CHOICES"
+          :value="set.plan.method"
+          @choose="changePlan({ method: $event })"
         />
         <OwnDays
-          v-if="set.plan.school === 'own'"
+          v-if="set.plan.method === 'own'"
           :days="set.plan.ownDays"
           @change="changePlan({ ownDays: $event })"
         />
@@ -91,14 +91,14 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
             @change="changeSetTime"
         /></label>
         <p v-if="doubt" class="text-ember" role="alert">{{ doubt }}</p>
-        <SchoolChoice
+        <MethodChoice
           :legend="WORDS.howToCountDays"
           name="day-count"
           :choices="DAY_COUNT_CHOICES"
           :value="set.plan.dayCount"
           @choose="changePlan({ dayCount: $event })"
         />
-        <SchoolChoice
+        <MethodChoice
           :legend="WORDS.whenTurningStops"
           name="turning-stop"
           :choices="TURNING_STOP_CHOICES"

@@ -64,7 +64,7 @@ const SOURCE_WORDS: Readonly<Record<EvidenceSource, string>> = {
   shadow: 'shadows',
   vessels: 'vessels',
   ring: 'rings',
-  impression: WORDS.thePictureAsAWhole,
+  network: WORDS.thePictureAsAWhole,
 }
 
 /** The learnt numbers in words; a tenth of a log unit changes nothing that anyone would see. */

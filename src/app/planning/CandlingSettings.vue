@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
-import type { LimitSchool } from '../../core/session/limits.ts'
+import type { LimitMethod } from '../../core/session/limits.ts'
 import { numberIn, textIn } from '../shared/field-events.ts'
-import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import MethodChoice from '../shared/ui/MethodChoice.vue'
 import { WORDS } from './words.ts'
 
 /** How an evening is run, and what is kept of it. */
 defineProps<{ hatchery: Hatchery }>()
 const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 
-const LIMIT_CHOICES: Readonly<Record<LimitSchool, { label: string; reason: string }>> = {
+const LIMIT_CHOICES: Readonly<Record<LimitMethod, { label: string; reason: string }>> = {
   usual: { label: WORDS.usual, reason: WORDS.anEgg5MinutesA },
   brisk: { label: WORDS.brisk, reason: WORDS.anEgg2MinutesA },
   own: { label: WORDS.custom, reason: WORDS.yourOwnLimits },
@@ -29,14 +29,14 @@ function linesOf(words: string): string[] {
 <template>
   <section class="card flex flex-col gap-4 p-5">
     <h2 class="text-xl font-semibold">{{ WORDS.candling }}</h2>
-    <SchoolChoice
+    <MethodChoice
       :legend="WORDS.howLongEggsMayBe"
       name="limits"
       :choices="LIMIT_CHOICES"
-      :value="hatchery.limits.school"
-      @choose="emit('change', { limits: { ...hatchery.limits, school: $event } })"
+      :value="hatchery.limits.method"
+      @choose="emit('change', { limits: { ...hatchery.limits, method: $event } })"
     />
-    <div v-if="hatchery.limits.school === 'own'" class="flex flex-wrap gap-4">
+    <div v-if="hatchery.limits.method === 'own'" class="flex flex-wrap gap-4">
       <label v-for="[key, words] in LIMIT_NAMES" :key="key"
         >{{ WORDS.wordsMin(words) }}
         <input

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import type { Policy } from '../../core/grade/types.ts'
-import { CANDLING_SCHOOL_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
+import { CANDLING_METHOD_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import OwnDays from '../shared/ui/OwnDays.vue'
-import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import MethodChoice from '../shared/ui/MethodChoice.vue'
 import { POLICY_WORDS } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
 
-/** By which schools it is done here. */
+/** By which methods it is done here. */
 defineProps<{ hatchery: Hatchery }>()
 const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 
@@ -28,34 +28,34 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
   <section class="card flex flex-col gap-4 p-5">
     <h2 class="text-xl font-semibold">{{ WORDS.methods }}</h2>
     <div>
-      <SchoolChoice
+      <MethodChoice
         :legend="WORDS.whenToCandle"
-        name="school"
-        :choices="CANDLING_SCHOOL_CHOICES"
-        :value="hatchery.school"
-        @choose="emit('change', { school: $event })"
+        name="method"
+        :choices="CANDLING_METHOD_CHOICES"
+        :value="hatchery.method"
+        @choose="emit('change', { method: $event })"
       />
       <OwnDays
-        v-if="hatchery.school === 'own'"
+        v-if="hatchery.method === 'own'"
         :days="hatchery.ownDays"
         @change="emit('change', { ownDays: $event })"
       />
     </div>
-    <SchoolChoice
+    <MethodChoice
       :legend="WORDS.howToCountDays"
       name="day-count"
       :choices="DAY_COUNT_CHOICES"
       :value="hatchery.dayCount"
       @choose="emit('change', { dayCount: $event })"
     />
-    <SchoolChoice
+    <MethodChoice
       :legend="WORDS.whenTurningStops"
       name="turning-stop"
       :choices="TURNING_STOP_CHOICES"
       :value="hatchery.turningStop"
       @choose="emit('change', { turningStop: $event })"
     />
-    <SchoolChoice
+    <MethodChoice
       :legend="WORDS.whenToRemoveAnEgg"
       name="policy"
       :choices="POLICY_CHOICES"

@@ -7,7 +7,7 @@ import { timetableOf, usualTimetable } from '../../core/planning/incubation/time
 import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
 import type { PlanDraft } from '../../core/planning/plan-draft.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
-import { CANDLING_SCHOOL_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
+import { CANDLING_METHOD_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { textIn } from '../shared/field-events.ts'
 import { saveFile } from '../shared/save-file.ts'
@@ -19,7 +19,7 @@ import OwnDays from '../shared/ui/OwnDays.vue'
 import PlanBasket from './PlanBasket.vue'
 import PlanPreview from './PlanPreview.vue'
 import PlanTrays from './PlanTrays.vue'
-import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
 import { WORDS } from './words.ts'
 
@@ -135,20 +135,20 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           <section class="card grid gap-5 p-5 sm:grid-cols-2" aria-labelledby="ways">
             <h2 id="ways" class="text-xl font-semibold sm:col-span-2">{{ WORDS.methods }}</h2>
             <div>
-              <SchoolChoice
+              <MethodChoice
                 :legend="WORDS.whenToCandle"
-                name="school"
-                :choices="CANDLING_SCHOOL_CHOICES"
-                :value="draft.school"
-                @choose="patch({ school: $event })"
+                name="method"
+                :choices="CANDLING_METHOD_CHOICES"
+                :value="draft.method"
+                @choose="patch({ method: $event })"
               />
               <OwnDays
-                v-if="draft.school === 'own'"
+                v-if="draft.method === 'own'"
                 :days="draft.ownDays"
                 @change="patch({ ownDays: $event })"
               />
             </div>
-            <SchoolChoice
+            <MethodChoice
               :legend="WORDS.whenTurningStops"
               name="turning-stop"
               :choices="TURNING_STOP_CHOICES"

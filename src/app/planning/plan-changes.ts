@@ -93,7 +93,7 @@ export function emptyDraft(hatchery: Hatchery, nowMs: number): PlanDraft {
     batches: [],
     eggs: [],
     timing: { by: 'set', date: localDateOf(nowMs, zone), time: nextHour(nowMs, zone) },
-    school: hatchery.school,
+    method: hatchery.method,
     ownDays: hatchery.ownDays,
     turningStop: hatchery.turningStop,
     incubationDays: {},

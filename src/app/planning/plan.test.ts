@@ -80,6 +80,9 @@ describe('the basket', () => {
     const again = await opened()
     expect(again.draft!.eggs.map(({ weightG }) => weightG)).toEqual([null, null])
     expect(again.problem!.text).toMatch(/weight in grams must be at most 500/)
+    const { method, ...older } = again.draft!
+    await useHatcheryStore().repository.saveSetting('plan-draft', { ...older, school: method })
+    expect((await opened()).draft!.method).toBe(method)
     await useHatcheryStore().repository.saveSetting('plan-draft', { nonsense: true })
     const third = await opened()
     expect([third.draft!.eggs, third.unreadable]).toEqual([[], { nonsense: true }])
@@ -93,7 +96,7 @@ describe('the basket', () => {
     for (const egg of plan.draft!.eggs) await plan.changeEgg(egg.id, { choice: 'set' })
     expect(await plan.finish()).toHaveLength(1)
     await opened()
-    expect([useHatcheryStore().sets.length, useHatcheryStore().aside.length]).toEqual([1, 0])
+    expect([useHatcheryStore().sets.length, useHatcheryStore().quarantined.length]).toEqual([1, 0])
   })
 
   it('is kept with every change and opened again', async () => {

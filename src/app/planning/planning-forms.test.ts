@@ -5,11 +5,11 @@ import { eventStatuses } from '../../core/planning/agenda/agenda.ts'
 import { makeSchedule } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
-import { CANDLING_SCHOOL_CHOICES } from '../../words/methods.ts'
+import { CANDLING_METHOD_CHOICES } from '../../words/methods.ts'
 import BatchForm from './BatchForm.vue'
 import OwnDays from '../shared/ui/OwnDays.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
-import SchoolChoice from '../shared/ui/SchoolChoice.vue'
+import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
 
 const ZONE = 'Europe/Lisbon'
@@ -131,10 +131,10 @@ describe('the day', () => {
   })
 })
 
-describe('a school', () => {
+describe('a method', () => {
   it('is chosen by its name and shows its reason', async () => {
-    const choice = mount(SchoolChoice, {
-      props: { legend: 'When to candle', name: 's', choices: CANDLING_SCHOOL_CHOICES, value: 'weekly' },
+    const choice = mount(MethodChoice, {
+      props: { legend: 'When to candle', name: 's', choices: CANDLING_METHOD_CHOICES, value: 'weekly' },
     })
     expect(choice.text()).toContain('For dark shells')
     await choice.find('input[value="late-only"]').trigger('change')
@@ -156,7 +156,7 @@ describe('a school', () => {
 })
 
 describe('the timeline', () => {
-  const schedule = makeSchedule({ species: 'chicken', setAtMs: NOW, zone: ZONE, school: 'weekly' })
+  const schedule = makeSchedule({ species: 'chicken', setAtMs: NOW, zone: ZONE, method: 'weekly' })
   const statuses = eventStatuses(
     { schedule, doneKeys: new Set(['set']), eggIds: ['a'], looks: [] },
     NOW + 9 * DAY_MS,

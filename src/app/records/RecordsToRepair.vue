@@ -44,20 +44,20 @@ function discard(): void {
 
 <template>
   <div>
-    <section v-if="hatchery.aside.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
+    <section v-if="hatchery.quarantined.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
       <h2 id="aside-heading" class="text-xl font-semibold">{{ WORDS.recordsToRepair }}</h2>
       <p class="text-ink-soft">
         {{
           WORDS.cannotBeReadOrTo(
-            count(hatchery.aside.length, 'record'),
-            hatchery.aside.length === 1 ? WORDS.belongs : WORDS.belong,
-            hatchery.aside.length === 1 ? WORDS.it : WORDS.them,
+            count(hatchery.quarantined.length, 'record'),
+            hatchery.quarantined.length === 1 ? WORDS.belongs : WORDS.belong,
+            hatchery.quarantined.length === 1 ? WORDS.it : WORDS.them,
           )
         }}
       </p>
       <ul>
         <SetAsideRecord
-          v-for="record in hatchery.aside.slice(0, MOST_SHOWN)"
+          v-for="record in hatchery.quarantined.slice(0, MOST_SHOWN)"
           :key="`${record.lies}/${record.table}/${record.key}`"
           :record="record"
           :busy="busy"
@@ -66,7 +66,7 @@ function discard(): void {
           @discard="discarding = record"
         />
       </ul>
-      <p v-if="hatchery.aside.length > MOST_SHOWN" class="text-ink-soft">
+      <p v-if="hatchery.quarantined.length > MOST_SHOWN" class="text-ink-soft">
         {{ WORDS.theFirstAreShownRepair(MOST_SHOWN) }}
       </p>
     </section>

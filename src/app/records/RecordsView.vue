@@ -86,7 +86,8 @@ async function look(file: File): Promise<void> {
   })
 }
 async function offer(bundle: Bundle, bytes: number): Promise<string | null> {
-  if (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0) return importNow(bundle, bytes)
+  if (hatchery.loaded && hatchery.sets.length + hatchery.quarantined.length === 0)
+    return importNow(bundle, bytes)
   const merged = hatchery.loaded ? await importExport.previewMerge(bundle) : null
   waiting.value = { bundle, bytes, merged }
   return null
@@ -195,7 +196,7 @@ function wipe(): void {
         <button
           type="button"
           class="press press-ember"
-          :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.aside.length === 0)"
+          :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.quarantined.length === 0)"
           @click="wiping = true"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.deleteAllRecords }}

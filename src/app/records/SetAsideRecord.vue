@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { at, nameOfField } from '../../contracts/records/field-problem.ts'
-import type { SetAside } from '../../contracts/records/book.ts'
+import type { Quarantined } from '../../contracts/records/book.ts'
 import { WORDS } from './words.ts'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
-const props = defineProps<{ record: SetAside; busy: boolean }>()
+const props = defineProps<{ record: Quarantined; busy: boolean }>()
 const emit = defineEmits<{ mend: [value: unknown]; save: []; discard: [] }>()
 
 const KINDS = {

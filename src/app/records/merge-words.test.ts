@@ -98,7 +98,7 @@ describe('what was settled alike on both', () => {
 
 describe('what came of a bundle', () => {
   it('is counted, and what is wanting in it is said', () => {
-    const bundle = { records, buried: [], missing: [], isChecked: true }
+    const bundle = { records, tombstones: [], missing: [], isChecked: true }
     expect(broughtInWords(bundle, '1 set')).toBe('1 set imported.')
     const missing = [{ photoId: 'p', set: 'North shelf', egg: 1, takenAt: '' }]
     expect(broughtInWords({ ...bundle, missing, isChecked: false }, '1 set')).toMatch(
@@ -107,7 +107,7 @@ describe('what came of a bundle', () => {
     const erased = {
       ...bundle,
       records: { ...records, sets: [] },
-      buried: [{ table: 'sets' as const, value: {} }],
+      tombstones: [{ table: 'sets' as const, value: {} }],
     }
     expect(broughtInWords(erased, '0 sets')).toMatch(/contains no sets/)
   })

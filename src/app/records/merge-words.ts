@@ -139,10 +139,15 @@ export const decideWords = (n: number): string =>
 
 /** What came of bringing a bundle in. */
 export function broughtInWords(
-  { records, buried, missing, isChecked }: Pick<Bundle, 'records' | 'buried' | 'missing' | 'isChecked'>,
+  {
+    records,
+    tombstones,
+    missing,
+    isChecked,
+  }: Pick<Bundle, 'records' | 'tombstones' | 'missing' | 'isChecked'>,
   sizes: string,
 ): string {
-  const isEmpty = records.sets.length === 0 && buried.length > 0
+  const isEmpty = records.sets.length === 0 && tombstones.length > 0
   return [
     isEmpty ? WORDS.importedItContainsNoSets : WORDS.sizesImported(sizes),
     missing.length > 0 ? WORDS.withoutAPhotograph(count(missing.length, 'look')) : '',

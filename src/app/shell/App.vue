@@ -183,14 +183,16 @@ async function writeBack(): Promise<void> {
       <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
     </div>
     <RouterLink
-      v-if="hatchery.aside.length > 0 && route.name !== 'records' && room.room === 'desk'"
+      v-if="hatchery.quarantined.length > 0 && route.name !== 'records' && room.room === 'desk'"
       to="/records"
       class="screen-only block border-b border-line px-4 py-2 text-ember underline"
       data-testid="aside-note"
       >{{
         WORDS.couldNotBeReadAnd(
-          hatchery.aside.length === 1 ? WORDS.oneRecord : WORDS.asideRecords(hatchery.aside.length),
-          hatchery.aside.length === 1 ? WORDS.is : WORDS.are,
+          hatchery.quarantined.length === 1
+            ? WORDS.oneRecord
+            : WORDS.asideRecords(hatchery.quarantined.length),
+          hatchery.quarantined.length === 1 ? WORDS.is : WORDS.are,
         )
       }}</RouterLink
     >

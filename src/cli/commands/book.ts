@@ -75,9 +75,9 @@ async function check(files: readonly string[], _values: Values, io: CliIo): Prom
   let damaged = 0
   for (const file of files) {
     try {
-      const { records, aside, missing } = await openBundle(file)
+      const { records, quarantined, missing } = await openBundle(file)
       const left = [
-        ...(aside.length > 0 ? [`${aside.length} records set aside`] : []),
+        ...(quarantined.length > 0 ? [`${quarantined.length} records set aside`] : []),
         ...(missing.length > 0 ? [`${missing.length} photographs missing since before`] : []),
       ]
       io.stdout.write(

@@ -27,7 +27,7 @@ export interface OpenBundle {
   manifest: Manifest | null
   records: Bundle['records']
   /** Records set aside, as they lie there. */
-  aside: readonly RawRecord[]
+  quarantined: readonly RawRecord[]
   /** What is damaged or not there, a sentence each: found by reading the parts. */
   damage: string[]
   how: LongWork
@@ -37,11 +37,11 @@ export async function photosIn({
   zip,
   manifest,
   records,
-  aside,
+  quarantined,
   damage,
   how: { onProgress, signal },
 }: OpenBundle): Promise<{ types: Map<string, string>; missing: MissingPhoto[] }> {
-  const wanted = photosOf(records, aside)
+  const wanted = photosOf(records, quarantined)
   const gone = new Set(manifest?.missing.map(({ photoId }) => photoId))
   const types = new Map<string, string>()
   const missing: MissingPhoto[] = []
@@ -58,11 +58,11 @@ export async function photosIn({
 
 /** @param old - lines that looks of earlier versions held themselves */
 export async function shapesIn(
-  { zip, manifest, records, aside, damage, how: { signal } }: OpenBundle,
+  { zip, manifest, records, quarantined, damage, how: { signal } }: OpenBundle,
   old: ReadonlyMap<string, ShapesRecord>,
 ): Promise<Map<string, ShapesRecord>> {
   const shapes = new Map<string, ShapesRecord>()
-  for (const id of lookIdsOf(records, aside)) {
+  for (const id of lookIdsOf(records, quarantined)) {
     signal?.throwIfAborted()
     const kept = zip.names.includes(shapesPath(id))
       ? await partFrom(zip, { path: shapesPath(id), id, schema: shapesRecordSchema, manifest })
@@ -77,12 +77,12 @@ export async function attachmentsIn({
   zip,
   manifest,
   records,
-  aside,
+  quarantined,
   damage,
   how: { signal },
 }: OpenBundle): Promise<Map<string, Attachment>> {
   const attachments = new Map<string, Attachment>()
-  for (const one of allAttachments(records, aside)) {
+  for (const one of allAttachments(records, quarantined)) {
     signal?.throwIfAborted()
     const path = attachmentPath(one)
     // One that was gone when the bundle was written is named nowhere, and missed by nobody but the ear.

@@ -44,8 +44,8 @@ sample.eggs[0]!.events.push({
 })
 const source: BundleSource = {
   records: sample,
-  aside: [],
-  buried: [],
+  quarantined: [],
+  tombstones: [],
   shapes: async (lookId) => shapes.get(lookId) ?? null,
   attachment: async (id) => (id === 'voice-1' ? voice : picture),
   readingIds: [day.id],

@@ -30,9 +30,9 @@ export interface MissingPhoto {
 }
 
 /** Everything of a hatchery. Photographs are fetched one by one, so that a large book needs no large memory. */
-export interface Bundle extends Pick<Book, 'records' | 'buried'> {
+export interface Bundle extends Pick<Book, 'records' | 'tombstones'> {
   /** Records that could not be read where the bundle was written; they travel as they are. */
-  aside: RawRecord[]
+  quarantined: RawRecord[]
   /** Media types of the photographs that are there, by id. */
   photoTypes: ReadonlyMap<string, string>
   missing: MissingPhoto[]
@@ -55,7 +55,7 @@ export interface Bundle extends Pick<Book, 'records' | 'buried'> {
 }
 
 /** What a bundle is made of. */
-export interface BundleSource extends Pick<Bundle, 'records' | 'aside' | 'buried' | 'readingIds'> {
+export interface BundleSource extends Pick<Bundle, 'records' | 'quarantined' | 'tombstones' | 'readingIds'> {
   book?: WhichBook | null
   attachment(id: string): Promise<Blob | null>
   /** Null for a photograph, or for lines, that are gone. */
@@ -121,8 +121,8 @@ export const SINCE: Readonly<Partial<Record<(typeof LISTS)[number], number>>> = 
 const idOfRawLook = z.object({ id: idField })
 
 /** Ids of all looks, those set aside too. */
-export function lookIdsOf(records: HatcheryRecords, aside: readonly RawRecord[]): string[] {
-  const others = aside.flatMap(({ table, value }) =>
+export function lookIdsOf(records: HatcheryRecords, quarantined: readonly RawRecord[]): string[] {
+  const others = quarantined.flatMap(({ table, value }) =>
     table === 'looks' ? (idOfRawLook.safeParse(value).data?.id ?? []) : [],
   )
   return [...new Set([...records.looks.map(({ id }) => id), ...others])]
@@ -137,8 +137,11 @@ interface WantedPhoto {
 const photoOfRawLook = z.object({ photo: lookRecordSchema.shape.photo.pick({ id: true, type: true }) })
 
 /** Sounds and photographs noted of all eggs, those set aside too. */
-export function allAttachments(records: HatcheryRecords, aside: readonly RawRecord[]): Attachment[] {
-  const all = [...records.eggs, ...aside.flatMap(({ table, value }) => (table === 'eggs' ? [value] : []))]
+export function allAttachments(records: HatcheryRecords, quarantined: readonly RawRecord[]): Attachment[] {
+  const all = [
+    ...records.eggs,
+    ...quarantined.flatMap(({ table, value }) => (table === 'eggs' ? [value] : [])),
+  ]
   return [...new Map(all.flatMap(attachmentsOf).map((one) => [one.id, one])).values()]
 }
 
@@ -149,7 +152,7 @@ export function attachmentPath({ id, type }: Attachment): string {
 }
 
 /** Photographs of all looks, those set aside too. Several eggs may share one. */
-export function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]): WantedPhoto[] {
+export function photosOf(records: HatcheryRecords, quarantined: readonly RawRecord[]): WantedPhoto[] {
   const sets = new Map(records.sets.map(({ id, name }) => [id, name]))
   const eggs = new Map(records.eggs.map(({ id, number }) => [id, number]))
   const wanted = new Map<string, WantedPhoto>()
@@ -159,7 +162,7 @@ export function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]):
       known: { photoId: photo.id, set: sets.get(setId) ?? '', egg: eggs.get(eggId) ?? 0, takenAt },
     })
   }
-  for (const { table, value } of aside) {
+  for (const { table, value } of quarantined) {
     const look = table === 'looks' ? photoOfRawLook.safeParse(value).data : undefined
     if (look && !wanted.has(look.photo.id))
       wanted.set(look.photo.id, {
@@ -171,7 +174,7 @@ export function photosOf(records: HatcheryRecords, aside: readonly RawRecord[]):
 }
 
 /** The records as they are written, with those that are gone. */
-function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): object {
+function recordsFileOf(records: HatcheryRecords, tombstones: readonly RawRecord[]): object {
   const kept = fileOf(records)
   const file: Record<string, unknown> = {
     format: 'perlumen-records',
@@ -179,7 +182,7 @@ function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): 
     exportedAt: new Date().toISOString(),
     ...kept,
   }
-  for (const { table, value } of buried)
+  for (const { table, value } of tombstones)
     if (table !== 'hatchery') file[table] = [...(file[table] as unknown[]), value]
   return file
 }
@@ -189,7 +192,7 @@ function recordsFileOf(records: HatcheryRecords, buried: readonly RawRecord[]): 
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, aside, buried, photo, shapes, attachment, readingIds, readings, book }: BundleSource,
+  { records, quarantined, tombstones, photo, shapes, attachment, readingIds, readings, book }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -206,13 +209,13 @@ export async function writeBundle(
     manifest.files[name] = { bytes: bytes.length, sha256: await sha256(bytes) }
     await zip.text(name, json)
   }
-  await text(RECORDS_FILE, recordsFileOf(records, buried))
-  if (aside.length > 0)
+  await text(RECORDS_FILE, recordsFileOf(records, tombstones))
+  if (quarantined.length > 0)
     await text(
       ASIDE_FILE,
-      aside.map(({ table, value }) => ({ table, value })),
+      quarantined.map(({ table, value }) => ({ table, value })),
     )
-  for (const id of lookIdsOf(records, aside)) {
+  for (const id of lookIdsOf(records, quarantined)) {
     signal?.throwIfAborted()
     const lines = await shapes(id)
     if (lines) await text(shapesPath(id), lines)
@@ -222,7 +225,7 @@ export async function writeBundle(
     const day = await readings(id)
     if (day) await text(readingsPath(id), day)
   }
-  for (const one of allAttachments(records, aside)) {
+  for (const one of allAttachments(records, quarantined)) {
     signal?.throwIfAborted()
     const kept = await attachment(one.id)
     if (!kept) continue
@@ -230,7 +233,7 @@ export async function writeBundle(
     manifest.files[attachmentPath(one)] = { bytes: bytes.length, sha256: await sha256(bytes) }
     await zip.stored(attachmentPath(one), bytes)
   }
-  const wanted = photosOf(records, aside)
+  const wanted = photosOf(records, quarantined)
   for (const [index, { name, known }] of wanted.entries()) {
     signal?.throwIfAborted()
     const bytes = await photo(name.id)

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
-import { CANDLING_SCHOOLS } from '../../core/planning/incubation/candling-schools.ts'
+import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { makeSchedule, type ScheduleInput } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
 import { HOUR_MS, DAY_MS } from '../../core/time/durations.ts'
@@ -18,7 +18,7 @@ const setOf = (changes: Partial<ScheduleInput> = {}, exportedKeys: string[] = []
     species: 'chicken',
     setAtMs: instantOf('2026-03-25', '20:00', ZONE),
     zone: ZONE,
-    school: 'weekly',
+    method: 'weekly',
     ...changes,
   }),
 })
@@ -64,10 +64,10 @@ describe('the calendar file', () => {
 
   it('keeps its UIDs and counts its sequence up when made again, so that entries are updated', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...CANDLING_SCHOOLS), fc.integer({ min: -10, max: 10 }), (school, days) => {
+      fc.property(fc.constantFrom(...CANDLING_METHODS), fc.integer({ min: -10, max: 10 }), (method, days) => {
         const first = read(setOf())
         const again = read(
-          setOf({ school, setAtMs: instantOf('2026-03-25', '20:00', ZONE) + days * DAY_MS }),
+          setOf({ method, setAtMs: instantOf('2026-03-25', '20:00', ZONE) + days * DAY_MS }),
           NOW + HOUR_MS,
         )
         for (const key of ['set', 'lockdown', 'hatch', 'give-up']) {
@@ -80,7 +80,7 @@ describe('the calendar file', () => {
   })
 
   it('calls off what an earlier file held and the plan holds no more', () => {
-    const events = read(setOf({ school: 'one-good-look' }, ['candle-1', 'candle-2', 'candle-3']))
+    const events = read(setOf({ method: 'one-good-look' }, ['candle-1', 'candle-2', 'candle-3']))
     expect(byKey(events, 'candle-3').component.getFirstPropertyValue('status')).toBe('CANCELLED')
     expect(byKey(events, 'candle-1').component.getFirstPropertyValue('status')).toBe('CONFIRMED')
   })

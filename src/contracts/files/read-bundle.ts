@@ -57,19 +57,19 @@ export async function readBundle(
 async function readChecked(zip: ZipFile, zone: string, how: LongWork): Promise<Bundle> {
   const manifest = await checkedManifest(zip)
   const json = await readJson(zip, RECORDS_FILE, manifest)
-  const { records, buried, parts } = parseRecords(json, zone)
-  const aside = await setAsideOf(zip, manifest)
-  const asideNow = broughtUp(aside, zone)
-  const oldShapes = new Map([...parts.shapes, ...asideNow.shapes].map((shapes) => [shapes.id, shapes]))
-  const open: OpenBundle = { zip, manifest, records, aside, damage: [], how }
+  const { records, tombstones, parts } = parseRecords(json, zone)
+  const quarantined = await quarantinedOf(zip, manifest)
+  const quarantinedNow = broughtUp(quarantined, zone)
+  const oldShapes = new Map([...parts.shapes, ...quarantinedNow.shapes].map((shapes) => [shapes.id, shapes]))
+  const open: OpenBundle = { zip, manifest, records, quarantined, damage: [], how }
   const { types, missing } = await photosIn(open)
   const shapes = await shapesIn(open, oldShapes)
   const attachments = await attachmentsIn(open)
-  const readings = await readingsIn(open, [...parts.readings, ...asideNow.readings])
+  const readings = await readingsIn(open, [...parts.readings, ...quarantinedNow.readings])
   const bundle: Bundle = {
     records,
-    buried,
-    aside: [...asideNow.records, ...asideNow.more],
+    tombstones,
+    quarantined: [...quarantinedNow.records, ...quarantinedNow.more],
     attachmentIds: [...attachments.keys()],
     attachment: async (id) => {
       const one = attachments.get(id)
@@ -111,11 +111,11 @@ async function checkedManifest(zip: ZipFile): Promise<Manifest | null> {
   return manifest
 }
 
-async function setAsideOf(zip: ZipFile, manifest: Manifest | null): Promise<RawRecord[]> {
+async function quarantinedOf(zip: ZipFile, manifest: Manifest | null): Promise<RawRecord[]> {
   if (!zip.names.includes(ASIDE_FILE)) return []
-  const aside = setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
-  if (!aside.success) throw new BundleError(`Its part ${ASIDE_FILE} is invalid.`)
-  return aside.data
+  const quarantined = setAsideSchema.safeParse(await readJson(zip, ASIDE_FILE, manifest))
+  if (!quarantined.success) throw new BundleError(`Its part ${ASIDE_FILE} is invalid.`)
+  return quarantined.data
 }
 
 async function readJson(zip: ZipFile, name: string, manifest: Manifest | null): Promise<unknown> {
@@ -138,7 +138,7 @@ function readManifest(json: unknown): Manifest {
 
 type Parts = Pick<BroughtUp<RawRecord>, 'shapes' | 'readings'>
 
-function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buried'> & { parts: Parts } {
+function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'tombstones'> & { parts: Parts } {
   const head = z.object({ format: z.string(), version: z.number(), exportedAt: z.unknown() }).safeParse(json)
   if (!head.success || head.data.format !== 'perlumen-records')
     throw new BundleError('This ZIP file is not a Perlumen bundle.')
@@ -160,10 +160,10 @@ function parseRecords(json: unknown, zone: string): Pick<Book, 'records' | 'buri
   const exportedAt = z.iso.datetime().safeParse(head.data.exportedAt)
   if (!exportedAt.success) throw new BundleError('The bundle does not say when it was written.')
   const { records: raw, more, ...parts } = broughtUp(rawRecordsOf(lists), zone)
-  const { records, aside, buried } = sortOut([...raw, ...more], zone)
-  if (aside[0])
+  const { records, quarantined, tombstones } = sortOut([...raw, ...more], zone)
+  if (quarantined[0])
     throw new BundleError(
-      `A record in the bundle is invalid (${aside[0].table}): ${sayProblems(aside[0].problems)}`,
+      `A record in the bundle is invalid (${quarantined[0].table}): ${sayProblems(quarantined[0].problems)}`,
     )
-  return { records, buried, parts }
+  return { records, tombstones, parts }
 }

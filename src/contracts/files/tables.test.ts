@@ -35,11 +35,11 @@ describe('instants', () => {
     'of a time at which nobody hatches (%s) are refused in words',
     (setAt) => {
       const [set] = records.sets
-      const { aside } = sortOut(
+      const { quarantined } = sortOut(
         rawRecordsOf({ ...fileOf(records), sets: [{ ...setRecordOf(set!), setAt }] }),
         'UTC',
       )
-      const problem = aside.find(({ table }) => table === 'sets')!.problems[0]!
+      const problem = quarantined.find(({ table }) => table === 'sets')!.problems[0]!
       expect(problem.sentence).toMatch(/no time between 1950 and 2100/)
     },
   )
@@ -80,8 +80,8 @@ describe('table of looks', () => {
 describe('schemas', () => {
   it('take what the program makes, also after a journey through JSON', () => {
     const file = JSON.parse(JSON.stringify(fileOf(records))) as Record<string, unknown>
-    const { records: read, aside } = sortOut(rawRecordsOf(file), 'UTC')
-    expect([aside, read]).toEqual([[], records])
+    const { records: read, quarantined } = sortOut(rawRecordsOf(file), 'UTC')
+    expect([quarantined, read]).toEqual([[], records])
   })
 
   it('take the command line’s records, with and without an egg', () => {

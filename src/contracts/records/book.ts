@@ -39,16 +39,16 @@ export interface RawRecord {
 }
 
 /** A record that cannot be read or whose belongings are not here. It is kept as it is until someone puts it right. */
-export interface SetAside extends RawRecord {
+export interface Quarantined extends RawRecord {
   problems: FieldProblem[]
 }
 
 /** All records of a hatchery: those that can be read and fit together, and the others. */
 export interface Book<R extends RawRecord = RawRecord> {
   records: HatcheryRecords
-  aside: Array<R & SetAside>
+  quarantined: Array<R & Quarantined>
   /** Records that were taken back; they are kept so that no other device brings them back. */
-  buried: R[]
+  tombstones: R[]
 }
 
 export const setAsideSchema = z.array(z.object({ table: z.enum(RECORD_TABLES), value: z.unknown() }))
@@ -96,14 +96,14 @@ export function sortOut<R extends RawRecord>(raw: readonly R[], zone: string): B
   const chapters = sortChapters(raw, frame.records.sets)
   return {
     records: { ...frame.records, ...chapters.records },
-    aside: [...frame.aside, ...chapters.aside],
-    buried: [...frame.buried, ...chapters.buried],
+    quarantined: [...frame.quarantined, ...chapters.quarantined],
+    tombstones: [...frame.tombstones, ...chapters.tombstones],
   }
 }
 
 /** All but the eggs and their looks. */
 export function sortFrame<R extends RawRecord>(raw: readonly R[], zone: string): Sorted<Frame, R> {
-  const { keep, aside, buried } = sorter(raw)
+  const { keep, quarantined, tombstones } = sorter(raw)
   const [described] = keep(
     'hatchery',
     asItIs,
@@ -122,7 +122,7 @@ export function sortFrame<R extends RawRecord>(raw: readonly R[], zone: string):
     ...(described ?? undescribed),
     incubators: incubators.length > 0 ? incubators : usual,
   }
-  return { records: { hatchery, probes, trays, sets, sessions, logs, practice }, aside, buried }
+  return { records: { hatchery, probes, trays, sets, sessions, logs, practice }, quarantined, tombstones }
 }
 
 /** @param sets - that are there; chapters of others are set aside */
@@ -130,18 +130,18 @@ export function sortChapters<R extends RawRecord>(
   raw: readonly R[],
   sets: readonly EggSet[],
 ): Sorted<Chapter, R> {
-  const { keep, aside, buried } = sorter(raw)
+  const { keep, quarantined, tombstones } = sorter(raw)
   const eggs = keep('eggs', eggOf, eggFaults(sets))
   const looks = keep('looks', asItIs, lookFaults(eggs))
-  return { records: { eggs, looks }, aside, buried }
+  return { records: { eggs, looks }, quarantined, tombstones }
 }
 
 const asItIs = <T>(item: T): T => item
 const byId = ({ id }: { id: string }): string => id
 
 function sorter<R extends RawRecord>(raw: readonly R[]) {
-  const aside: Array<R & SetAside> = []
-  const buried: R[] = []
+  const quarantined: Array<R & Quarantined> = []
+  const tombstones: R[] = []
   /** Those of one table that can be read and have no fault. @param as - how the program works with them */
   function keep<T extends RecordTable, V>(
     table: T,
@@ -153,21 +153,21 @@ function sorter<R extends RawRecord>(raw: readonly R[]) {
       .flatMap((record) => {
         const result = TABLE_SCHEMAS[table].safeParse(record.value)
         if (!result.success) {
-          aside.push({ ...record, problems: problemsOf(result.error, record.value) })
+          quarantined.push({ ...record, problems: problemsOf(result.error, record.value) })
           return []
         }
         if (result.data.stamp.gone) {
-          buried.push(record)
+          tombstones.push(record)
           return []
         }
         const item = as(result.data as Output<T>)
         const fault = faultOf(item)
         if (fault === null) return [item]
-        aside.push({ ...record, problems: [fault] })
+        quarantined.push({ ...record, problems: [fault] })
         return []
       })
   }
-  return { keep, aside, buried }
+  return { keep, quarantined, tombstones }
 }
 
 /** The records of a file, as a list to be sorted out. */

@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { POLICIES } from '../../core/grade/types.ts'
-import { CANDLING_SCHOOLS } from '../../core/planning/incubation/candling-schools.ts'
+import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { DAY_COUNTS } from '../../core/planning/incubation/day-count.ts'
-import { HELPING_SCHOOLS, TAKING_OUT_SCHOOLS } from '../../core/hatching/schools.ts'
-import { CANDLING_LIMITS, LIMIT_SCHOOLS, type CandlingLimits } from '../../core/session/limits.ts'
+import { HELPING_METHODS, TAKING_OUT_METHODS } from '../../core/hatching/hatch-methods.ts'
+import { CANDLING_LIMITS, LIMIT_METHODS, type CandlingLimits } from '../../core/session/limits.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
 import { UNIT_SYSTEMS } from '../../core/units.ts'
 import { LOGGER_COLUMNS } from '../../core/climate/logger-columns.ts'
@@ -20,7 +20,7 @@ export const hatcheryRecordSchema = z.object({
   zone: zoneField,
   units: z.enum(UNIT_SYSTEMS),
   dayCount: z.enum(DAY_COUNTS),
-  school: z.enum(CANDLING_SCHOOLS),
+  method: z.enum(CANDLING_METHODS),
   ownDays: z.array(z.number().min(0).max(60)).max(40),
   turningStop: z.enum(TURNING_STOPS),
   policy: z.enum(POLICIES),
@@ -36,9 +36,9 @@ export const hatcheryRecordSchema = z.object({
     /** A calibration shot: millimetres along the picture's long side. */
     camera: z.object({ mmAcross: z.number().positive().max(5000), at: instantField }).nullable(),
   }),
-  /** How long eggs and incubator may wait at a candling, minutes; `own` are the figures of that school. */
+  /** How long eggs and incubator may wait at a candling, minutes; `own` are the figures of that method. */
   limits: z.object({
-    school: z.enum(LIMIT_SCHOOLS),
+    method: z.enum(LIMIT_METHODS),
     own: z.object({ eggOut: limitField, trayOut: limitField, lidOff: limitField }),
   }),
   /** Long side to which photographs are drawn down before they are kept, px; null keeps them as they came. */
@@ -55,9 +55,9 @@ export const hatcheryRecordSchema = z.object({
     .max(60)
     .default([]),
   /** Whether chicks are ever helped out of the shell. */
-  helping: z.enum(HELPING_SCHOOLS).default('never'),
+  helping: z.enum(HELPING_METHODS).default('never'),
   /** When chicks are taken out of the incubator. */
-  takingOut: z.enum(TAKING_OUT_SCHOOLS).default('dry'),
+  takingOut: z.enum(TAKING_OUT_METHODS).default('dry'),
   brooders: z.int().min(0).max(50),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
@@ -89,7 +89,7 @@ export function newHatchery(zone: string): Hatchery {
     zone,
     units: 'metric',
     dayCount: 'elapsed',
-    school: 'weekly',
+    method: 'weekly',
     ownDays: [],
     turningStop: 'usual',
     policy: 'second-look',
@@ -105,7 +105,7 @@ export function newHatchery(zone: string): Hatchery {
     brooders: 1,
     away: [],
     scale: { collarMm: null, camera: null },
-    limits: { school: 'usual', own: CANDLING_LIMITS.usual },
+    limits: { method: 'usual', own: CANDLING_LIMITS.usual },
     photoLongSidePx: 1600,
     marks: [...USUAL_MARKS],
     incubators: [firstIncubator()],
@@ -114,5 +114,5 @@ export function newHatchery(zone: string): Hatchery {
 
 /** The limits this place keeps at a candling. */
 export function limitsOf({ limits }: Pick<HatcheryRecord, 'limits'>): CandlingLimits {
-  return limits.school === 'own' ? limits.own : CANDLING_LIMITS[limits.school]
+  return limits.method === 'own' ? limits.own : CANDLING_LIMITS[limits.method]
 }

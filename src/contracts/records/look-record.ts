@@ -76,7 +76,7 @@ const readingSchema = z.object({
     .nullable()
     .default(null),
   /** Log odds by grade, the age not counted in; null in looks of earlier versions. */
-  impression: z
+  networkLogits: z
     .object({ developing: z.number(), clear: z.number(), 'blood-ring': z.number(), quitter: z.number() })
     .nullable()
     .default(null),
@@ -128,7 +128,7 @@ const reasonSchema = z.discriminatedUnion('code', [
   z.object({
     code: z.literal('two-opinions'),
     measures: z.enum(GRADES),
-    impression: z.enum(GRADES),
+    network: z.enum(GRADES),
   }),
   z.object({ code: z.literal('two-pictures') }),
   z.object({

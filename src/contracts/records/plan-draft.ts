@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CANDLING_SCHOOLS } from '../../core/planning/incubation/candling-schools.ts'
+import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
 import { CRACKS } from '../../core/planning/intake/setting-advice.ts'
 import { EGG_CHOICES, type PlanDraft } from '../../core/planning/plan-draft.ts'
@@ -8,6 +8,7 @@ import { idField, localDateField, shellField, speciesField } from './fields.ts'
 import { eggRecordSchema, lengthField, markField, weightField } from './egg-record.ts'
 import { batchSchema } from './set-record.ts'
 import { draftTraySchema } from './tray-record.ts'
+import { withMethod } from './upgrade-names.ts'
 
 const clockTime = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/)
 const { laidOn, number } = eggRecordSchema.shape
@@ -47,7 +48,7 @@ export const planDraftSchema: z.ZodType<PlanDraft> = z.object({
     z.object({ by: z.literal('set'), date: localDateField, time: clockTime }),
     z.object({ by: z.literal('already'), date: localDateField, time: clockTime }),
   ]),
-  school: z.enum(CANDLING_SCHOOLS),
+  method: z.enum(CANDLING_METHODS),
   ownDays: z.array(z.number().min(0).max(60)).max(40),
   turningStop: z.enum(TURNING_STOPS),
   incubationDays: z.partialRecord(speciesField, z.number().min(10).max(60)),
@@ -64,7 +65,7 @@ const MOST_ROUNDS = 3
  * @returns null where that is not enough; `left` says what was left empty
  */
 export function readDraft(kept: unknown): { draft: PlanDraft | null; left: string[] } {
-  const draft = structuredClone(kept)
+  const draft = withMethod(structuredClone(kept))
   const left: string[] = []
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const read = planDraftSchema.safeParse(draft)

@@ -42,7 +42,7 @@ function makeSample(): HatcheryRecords {
     shell: 'white',
     setAt: '2026-03-01T08:00:00.000Z',
     plan: {
-      school: 'weekly',
+      method: 'weekly',
       ownDays: [],
       dayCount: 'elapsed',
       turningStop: 'usual',
@@ -144,8 +144,8 @@ export function asTheyStand(eggs: readonly Egg[]): Array<Omit<Egg, 'stamp' | 'ev
 export function recordsAlone(records: HatcheryRecords): BundleSource {
   return {
     records,
-    aside: [],
-    buried: [],
+    quarantined: [],
+    tombstones: [],
     photo: async () => null,
     shapes: async () => null,
     attachment: async () => null,

@@ -55,7 +55,7 @@ export type SessionRecord = z.infer<typeof sessionRecordSchema>
 export type Session = SessionRecord & {
   endedAt: string | null
   /** Eggs that the candler left for another evening without a picture. */
-  aside: string[]
+  skipped: string[]
 }
 
 export function sessionOf(record: SessionRecord): Session {
@@ -63,12 +63,12 @@ export function sessionOf(record: SessionRecord): Session {
   return {
     ...record,
     endedAt: events.findLast(({ kind }) => kind === 'ended')?.at ?? null,
-    aside: [...new Set(events.flatMap((event) => (event.kind === 'left' ? event.eggId : [])))],
+    skipped: [...new Set(events.flatMap((event) => (event.kind === 'left' ? event.eggId : [])))],
   }
 }
 
 /** The record of an evening as it stands. */
-export function sessionRecordOf({ endedAt: _e, aside: _a, ...record }: Session): SessionRecord {
+export function sessionRecordOf({ endedAt: _e, skipped: _a, ...record }: Session): SessionRecord {
   return record
 }
 

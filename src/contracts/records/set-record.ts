@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { POLICIES } from '../../core/grade/types.ts'
-import { CANDLING_SCHOOLS } from '../../core/planning/incubation/candling-schools.ts'
+import { CANDLING_METHODS } from '../../core/planning/incubation/candling-methods.ts'
 import { MOST_DELAY_HOURS } from '../../core/planning/incubation/development.ts'
 import { DAY_COUNTS } from '../../core/planning/incubation/day-count.ts'
 import { TURNING_STOPS } from '../../core/planning/incubation/timetable.ts'
@@ -21,8 +21,8 @@ export const batchSchema = z.object({
 
 /** What this set's plan was made with; changing it redraws the plan and touches no look. */
 export const planChoicesSchema = z.object({
-  school: z.enum(CANDLING_SCHOOLS),
-  /** Elapsed days, for the school "own". */
+  method: z.enum(CANDLING_METHODS),
+  /** Elapsed days, for the method "own". */
   ownDays: z.array(z.number().min(0).max(60)).max(40),
   dayCount: z.enum(DAY_COUNTS),
   turningStop: z.enum(TURNING_STOPS),

@@ -1,23 +1,8 @@
 import type { RawRecord } from './book.ts'
 import { newHatchery } from './hatchery-record.ts'
 import { FIRST_INCUBATOR_ID } from './incubator-record.ts'
-import type { RecordTable } from './record-tables.ts'
 import { FRESH } from './stamp.ts'
-
-/** A record as it came, an object of which nothing else is known. */
-export type Raw = Record<string, unknown>
-
-/**
- * One step from a version to the next, for records of one table. Records bear no version, and those that were set aside
- * may be of any: a step looks whether it is meant. What no step knows is left for the schema to refuse.
- */
-interface UpgradeStep {
-  /** The records version that this step leads to. */
-  to: number
-  table: RecordTable
-  isOlder: (raw: Raw) => boolean
-  change: (raw: Raw, zone: string) => Raw
-}
+import { isRaw, rawsOf, RENAMINGS, type Raw, type UpgradeStep } from './upgrade-names.ts'
 
 /** In the order of the versions. */
 const STEPS: readonly UpgradeStep[] = [
@@ -186,6 +171,7 @@ const STEPS: readonly UpgradeStep[] = [
     isOlder: ({ counted }) => rawsOf(counted).some((count) => !('what' in count)),
     change: ({ counted, ...set }) => ({ ...set, counted: countsOfTotals(rawsOf(counted)) }),
   },
+  ...RENAMINGS,
 ]
 
 /** What each total had more than the one before. Named by the total, so that two copies of one book agree. */
@@ -200,10 +186,6 @@ function countsOfTotals(totals: readonly Raw[]): Raw[] {
   )
 }
 
-export function rawsOf(list: unknown): Raw[] {
-  return Array.isArray(list) ? list.filter(isRaw) : []
-}
-
 /** By the steps to the versions from one (not included) to another. */
 export function upgraded(
   [after, upTo]: readonly [number, number],
@@ -214,10 +196,6 @@ export function upgraded(
     (now, step) => (isRaw(now) && step.isOlder(now) ? step.change(now, zone) : now),
     value,
   )
-}
-
-export function isRaw(value: unknown): value is Raw {
-  return typeof value === 'object' && value !== null && !Array.isArray(value)
 }
 
 function withoutLines({ polygon: _, airCell, shadow, ring, crack, ...reading }: Raw): Raw {

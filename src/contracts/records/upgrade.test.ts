@@ -17,8 +17,8 @@ const now = sampleRecords()
 /** What a file of any version is read as; nothing of it may be set aside. */
 function read(file: Record<string, unknown>, zone: string): HatcheryRecords {
   const { records: raw, more } = broughtUp(rawRecordsOf(file), zone)
-  const { records, aside } = sortOut([...raw, ...more], zone)
-  expect(aside).toEqual([])
+  const { records, quarantined } = sortOut([...raw, ...more], zone)
+  expect(quarantined).toEqual([])
   return records
 }
 
@@ -88,7 +88,7 @@ it('brings records of version 1 up to date: same eggs in the same places, same d
   const records = read(versionOne(), 'Europe/Lisbon')
   expect(records.hatchery.zone).toBe('Europe/Lisbon')
   expect(records.sets[0]).toMatchObject({
-    plan: { school: 'own', ownDays: [7, 14, 18] },
+    plan: { method: 'own', ownDays: [7, 14, 18] },
     done: [{ key: 'set' }],
     trays: [{ rows: 1, columns: 2 }],
   })
@@ -134,7 +134,7 @@ it('brings records of version 3 up to date: agreed by key, taken out as advised,
   expect(records.looks[0]).toMatchObject({ movement: null, own: { by: 'key' } })
   expect(records.eggs[1]!.removed).toEqual({ ...removed, againstPolicy: false })
   // Photographs of before were kept as they came, and go on so.
-  expect(records.hatchery).toMatchObject({ limits: { school: 'usual' }, photoLongSidePx: null })
+  expect(records.hatchery).toMatchObject({ limits: { method: 'usual' }, photoLongSidePx: null })
   expect(records.sessions).toEqual([])
 })
 
@@ -159,25 +159,22 @@ it('brings records of version 5 up to date: its sentences stay what they were, n
 
 describe('a bundle that was taken out of an earlier version', () => {
   const folder = new URL('../../../fixtures/books/', import.meta.url)
-  // Of version 10 a small one is kept, below.
-  it.each(readdirSync(folder).filter((name) => name !== 'version-10.zip'))(
-    '%s comes in whole',
-    async (name) => {
-      const bundle = await readBundle(new Blob([readFileSync(new URL(name, folder))]), 'UTC')
-      expect(bundle.aside).toEqual([])
-      const { hatchery, trays, sets, eggs, looks } = bundle.records
-      expect([sets.length, eggs.length]).toEqual([3, 32])
-      const stand = new Set(hatchery.incubators.map(({ id }) => id))
-      for (const tray of trays) expect(stand).toContain(tray.incubatorId)
-      expect(looks.length).toBeGreaterThan(20)
-      expect(bundle.photoTypes.size).toBe(looks.length)
-      for (const { id, verdict } of looks) {
-        expect(verdict.reasons.map(sayReason).join('')).toMatch(/\w/)
-        // The lines that a look held itself lie beside it now.
-        expect((await bundle.shapes(id))!.polygon.length).toBeGreaterThan(20)
-      }
-    },
-  )
+  // Of versions 10 and 11 small ones are kept, below.
+  it.each(readdirSync(folder).filter((name) => !/-1[01]/.test(name)))('%s comes in whole', async (name) => {
+    const bundle = await readBundle(new Blob([readFileSync(new URL(name, folder))]), 'UTC')
+    expect(bundle.quarantined).toEqual([])
+    const { hatchery, trays, sets, eggs, looks } = bundle.records
+    expect([sets.length, eggs.length]).toEqual([3, 32])
+    const stand = new Set(hatchery.incubators.map(({ id }) => id))
+    for (const tray of trays) expect(stand).toContain(tray.incubatorId)
+    expect(looks.length).toBeGreaterThan(20)
+    expect(bundle.photoTypes.size).toBe(looks.length)
+    for (const { id, verdict } of looks) {
+      expect(verdict.reasons.map(sayReason).join('')).toMatch(/\w/)
+      // The lines that a look held itself lie beside it now.
+      expect((await bundle.shapes(id))!.polygon.length).toBeGreaterThan(20)
+    }
+  })
 })
 
 it('of version 6 keeps every reading of air and eggs, and everything of the evening', async () => {
@@ -185,7 +182,7 @@ it('of version 6 keeps every reading of air and eggs, and everything of the even
   const { records, readingIds, readings } = await readBundle(new Blob([file]), 'UTC')
   const [evening] = records.sessions
   expect(evening!.events.map(({ kind }) => kind)).toEqual(['opened', 'closed'])
-  expect(evening).toMatchObject({ endedAt: null, aside: [], egg: { id: 'demo-beacon-7' } })
+  expect(evening).toMatchObject({ endedAt: null, skipped: [], egg: { id: 'demo-beacon-7' } })
   const days = await Promise.all(readingIds.map(async (id) => readingsOf(await readings(id))))
   const of = (height: string) => {
     const probes = records.probes.filter((probe) => probe.height === height)
@@ -216,7 +213,7 @@ it('of version 6 keeps an evening that had ended, with the eggs that were left',
   }
   const { eggs, looks } = fileOf(now)
   const { sessions } = read({ ...before, version: 6, eggs, looks, sessions: [session] }, 'UTC')
-  expect(sessions[0]).toMatchObject({ endedAt: session.endedAt, aside: ['egg-2'] })
+  expect(sessions[0]).toMatchObject({ endedAt: session.endedAt, skipped: ['egg-2'] })
 })
 
 it('leaves records of today as they are, and once brought up changes nothing again', () => {
@@ -276,8 +273,8 @@ it('of version 9 counted a hatch by totals: each difference is a count now, and 
 
 it('of version 10 has counts as they were, ticks of no revision, and none that were taken back', async () => {
   const file = readFileSync(new URL('../../../fixtures/books/version-10.zip', import.meta.url))
-  const { records, aside } = await readBundle(new Blob([file]), 'UTC')
-  expect(aside).toEqual([])
+  const { records, quarantined } = await readBundle(new Blob([file]), 'UTC')
+  expect(quarantined).toEqual([])
   expect([records.sets.length, records.eggs.length, records.looks.length]).toEqual([1, 2, 2])
   expect(records.sets[0]).toMatchObject({
     done: [{ key: 'set' }, { key: 'lockdown' }],
@@ -287,4 +284,17 @@ it('of version 10 has counts as they were, ticks of no revision, and none that w
       { what: 'out', by: 1 },
     ],
   })
+})
+
+it('of version 11 called methods schools and the network an impression, in earlier verdicts too', async () => {
+  const file = readFileSync(new URL('../../../fixtures/books/version-11.zip', import.meta.url))
+  const { records, quarantined } = await readBundle(new Blob([file]), 'UTC')
+  expect(quarantined).toEqual([])
+  expect(records.hatchery).toMatchObject({ method: 'weekly', limits: { method: 'usual' } })
+  expect(records.sets[0]!.plan.method).toBe('weekly')
+  const opinions = { code: 'two-opinions', measures: 'developing', network: 'quitter' }
+  const [look] = records.looks
+  expect(look!.reading.networkLogits!.developing).toBeGreaterThan(look!.reading.networkLogits!.clear)
+  for (const { reasons } of [look!.verdict, look!.earlierVerdicts[0]!.verdict])
+    expect(reasons.at(-1)).toEqual(opinions)
 })

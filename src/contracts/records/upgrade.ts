@@ -12,7 +12,8 @@ import {
 } from './readings-record.ts'
 import { shapesRecordSchema, type ShapesRecord } from './shapes-record.ts'
 import { FRESH } from './stamp.ts'
-import { upgraded, isRaw, type Raw, rawsOf } from './upgrade-steps.ts'
+import { isRaw, rawsOf, type Raw } from './upgrade-names.ts'
+import { upgraded } from './upgrade-steps.ts'
 
 /** The lines that a look of before version 6 held itself; null where there are none. Not yet checked. */
 function shapesOfOldLook(look: unknown): unknown {

@@ -12,8 +12,8 @@ describe('what is to be done with chicks', () => {
     ['dry', 6, '2026-05-01'],
     ['one-day', 24, '2026-05-02'],
     ['two-to-three-days', 60, '2026-05-03'],
-  ] as const)('begins when they are taken out: %s', (school, hours, date) => {
-    const [takeOut] = events(school)
+  ] as const)('begins when they are taken out: %s', (method, hours, date) => {
+    const [takeOut] = events(method)
     expect(takeOut).toMatchObject({ key: 'take-out', date })
     expect((takeOut!.startMs - firstOutMs) / HOUR_MS).toBe(hours)
   })

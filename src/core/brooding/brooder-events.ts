@@ -1,5 +1,5 @@
 import { HOUR_MS } from '../time/durations.ts'
-import { TAKE_OUT_HOURS, type TakingOutSchool } from '../hatching/schools.ts'
+import { TAKE_OUT_HOURS, type TakingOutMethod } from '../hatching/hatch-methods.ts'
 import type { BrooderKind, ScheduleEvent } from '../planning/incubation/schedule.ts'
 import { localDateOf, type Zone } from '../time/local-date.ts'
 /** Fluff is dry about so long after a chick is out, hours. */
@@ -17,7 +17,7 @@ export interface Chicks {
  */
 export function brooderEvents(
   { firstOutMs, lastOutMs }: Chicks,
-  { takingOut, zone, incubationDays }: { takingOut: TakingOutSchool; zone: Zone; incubationDays: number },
+  { takingOut, zone, incubationDays }: { takingOut: TakingOutMethod; zone: Zone; incubationDays: number },
 ): ScheduleEvent[] {
   const takenOutMs = firstOutMs + (TAKE_OUT_HOURS[takingOut] ?? DRY_HOURS) * HOUR_MS
   // From when most are in it: those of the last hours are as old as the others to within a day.

@@ -20,7 +20,7 @@ export interface Alarm {
 const HIGH_IS_WORSE: ReadonlySet<AlarmCode> = new Set(['too-hot', 'hot', 'moist'])
 
 /** Alarms of all sensors of one incubator as one has to act on them: what several tell is one. Silence is each one’s own. */
-export function joined(alarms: readonly Alarm[]): Alarm[] {
+export function mergedAlarms(alarms: readonly Alarm[]): Alarm[] {
   const byCode = new Map<string, Alarm>()
   for (const alarm of alarms) {
     const key = alarm.code === 'silent' ? `silent/${alarm.probeId}` : alarm.code

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { MINUTE_MS, HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { createRandom } from '../random/random.ts'
 import { incubatorAir } from '../simulate/incubator-air.ts'
-import { alarmsOf, joined, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
+import { alarmsOf, mergedAlarms, SILENT_MS, type Watched, type WatchedProbe } from './alarms.ts'
 import { climateBand, warmerThanEggs } from './band.ts'
 import { compareProbes } from './compare-probes.ts'
 import { excursions, hoursAhead, warmthEffect } from './excursions.ts'
@@ -297,7 +297,7 @@ describe('alarms', () => {
       { code: 'silent', probeId: 'c', sinceMs: 1, value: null },
       { code: 'silent', probeId: 'd', sinceMs: 2, value: null },
     ] as const
-    expect(joined(two)).toEqual([{ code: 'dry', probeId: null, sinceMs: 3, value: 36 }, two[2], two[3]])
+    expect(mergedAlarms(two)).toEqual([{ code: 'dry', probeId: null, sinceMs: 3, value: 36 }, two[2], two[3]])
   })
   it('put first what cannot wait', () => {
     const all = watched({

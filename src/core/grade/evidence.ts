@@ -3,24 +3,24 @@ import { FEATURES, featuresOf } from './features.ts'
 import {
   calibrationDivisor,
   contributions,
-  impressionAt,
+  networkLogitsAt,
   outOfDistributionScore,
   type GradingModel,
 } from './softmax.ts'
 import { GRADES, perGrade, type PerGrade } from '../grade-names.ts'
 
-/** Who speaks for a grade: three signs that are measured, and the picture as a whole. */
-export const EVIDENCE_SOURCES = ['shadow', 'vessels', 'ring', 'impression'] as const
+/** Sources of evidence for a grade: three measured signs, and the network that sees the whole picture. */
+export const EVIDENCE_SOURCES = ['shadow', 'vessels', 'ring', 'network'] as const
 export type EvidenceSource = (typeof EVIDENCE_SOURCES)[number]
 
-/** All that speaks for each grade, log odds; together they are what the fitted model says. */
+/** Log odds for each grade by source; their sum is what the fitted model says. */
 export interface Evidence {
-  voices: Record<EvidenceSource, PerGrade>
+  bySource: Record<EvidenceSource, PerGrade>
   /** The light, the age, and what holds without any picture. */
   rest: PerGrade
-  /** What all that is measured would say by itself, and the picture as a whole by itself. */
+  /** Log odds by the measures alone, and by the network alone. */
   measures: PerGrade
-  impression: PerGrade | null
+  network: PerGrade | null
   /** How far the picture lies from those of the fit. */
   unusual: number
 }
@@ -30,27 +30,27 @@ export function evidenceOf(egg: EggFigures, stage: number, model: GradingModel):
   const features = featuresOf(egg, stage)
   const unusual = outOfDistributionScore(model, features)
   const divisor = calibrationDivisor(model.calibration, unusual)
-  const impression = egg.impression && impressionAt(model, egg.impression, stage)
-  const share = impression ? model.calibration.impressionShare : 0
+  const network = egg.networkLogits && networkLogitsAt(model, egg.networkLogits, stage)
+  const share = network ? model.calibration.networkShare : 0
   const parts = contributions(model, features)
   const sumOf = (isOurs: (sign: string) => boolean): PerGrade =>
     perGrade((grade) =>
       parts.reduce((sum, part, i) => (isOurs(FEATURES[i]!.sign) ? sum + part[grade] : sum), 0),
     )
   const scaled = (odds: PerGrade, by: number): PerGrade => perGrade((grade) => by * odds[grade])
-  const measured = (voice: EvidenceSource): PerGrade =>
+  const measured = (source: EvidenceSource): PerGrade =>
     scaled(
-      sumOf((sign) => sign === voice),
+      sumOf((sign) => sign === source),
       (1 - share) / divisor,
     )
   const others = sumOf((sign) => !(EVIDENCE_SOURCES as readonly string[]).includes(sign))
   const all = sumOf(() => true)
   return {
-    voices: {
+    bySource: {
       shadow: measured('shadow'),
       vessels: measured('vessels'),
       ring: measured('ring'),
-      impression: impression ? scaled(impression, share) : perGrade(() => 0),
+      network: network ? scaled(network, share) : perGrade(() => 0),
     },
     rest: scaled(
       perGrade((grade) => model.bias[grade] + others[grade]),
@@ -60,18 +60,21 @@ export function evidenceOf(egg: EggFigures, stage: number, model: GradingModel):
       perGrade((grade) => model.bias[grade] + all[grade]),
       1 / divisor,
     ),
-    impression,
+    network,
     unusual,
   }
 }
 
-/** What all voices say together, each as loud as it is trusted. */
+/** Sum of all sources, each weighted by the trust in it. */
 export function together(
-  { voices, rest }: Pick<Evidence, 'voices' | 'rest'>,
+  { bySource, rest }: Pick<Evidence, 'bySource' | 'rest'>,
   trust?: Record<EvidenceSource, number>,
 ): PerGrade {
   return perGrade((grade) =>
-    EVIDENCE_SOURCES.reduce((sum, voice) => sum + (trust?.[voice] ?? 1) * voices[voice][grade], rest[grade]),
+    EVIDENCE_SOURCES.reduce(
+      (sum, source) => sum + (trust?.[source] ?? 1) * bySource[source][grade],
+      rest[grade],
+    ),
   )
 }
 

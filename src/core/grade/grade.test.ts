@@ -54,7 +54,7 @@ function reading({
     crack: { score: 0, points: [] },
     light: { medianRed: emptyRed, emptyRed, relativeNoise: noise, clippedShare: clipped, lamp: 'blunt' },
     ...sampleSigns({ shadow, net, ring }),
-    impression: null,
+    networkLogits: null,
     spotCount: spots,
     litShare: 1 - shadow,
     reasons: [],
@@ -110,7 +110,7 @@ describe('signs of life the model may overlook', () => {
     const learnt = learnFrom(
       Array.from({ length: 80 }, () => ({
         truth: 'clear' as const,
-        voices: { shadow: even, vessels: even, ring: even, impression: even },
+        bySource: { shadow: even, vessels: even, ring: even, network: even },
         rest: even,
       })),
     )
@@ -231,20 +231,20 @@ describe('gradeEgg', () => {
     const figures = reading({ shadow: 0.35, net: 3 })
     const whole = (likely: Grade) => ({
       ...figures,
-      impression: perGrade((grade) => (grade === likely ? 4 : -1)),
+      networkLogits: perGrade((grade) => (grade === likely ? 4 : -1)),
     })
-    // The age's own share taken off, so that the impression is what is said above.
-    const model = { ...GRADING_MODEL, impressionByAge: perGrade((): [number, number] => [0, 0]) }
+    // The age's own share taken off, so that the network says what is said above.
+    const model = { ...GRADING_MODEL, networkByAge: perGrade((): [number, number] => [0, 0]) }
     const [alone, same, other] = [figures, whole('developing'), whole('quitter')].map((egg) =>
       gradeEgg(egg, day10, model),
     )
-    expect(model.calibration.impressionShare).toBeGreaterThan(0)
+    expect(model.calibration.networkShare).toBeGreaterThan(0)
     expect(other!.probabilities.developing).toBeLessThan(alone!.probabilities.developing)
     expect(same!.probabilities.developing).toBeGreaterThan(other!.probabilities.developing)
     expect(other!.reasons).toContainEqual({
       code: 'two-opinions',
       measures: 'developing',
-      impression: 'quitter',
+      network: 'quitter',
     })
     expect(same!.reasons.map(({ code }) => code)).not.toContain('two-opinions')
     expect(other!.reasons.map(sayReason).join()).toContain(

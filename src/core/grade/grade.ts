@@ -6,7 +6,7 @@ import { evidenceOf, likeliest, together, type Evidence } from './evidence.ts'
 import { livingShadow } from './expected.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { withEarlier } from './history.ts'
-import { joined } from './joined.ts'
+import { poolPictures } from './pool-pictures.ts'
 import { withLearnt } from './learn.ts'
 import { decideAction } from './policy.ts'
 import { explain, filmReasons, ringEvidence } from './reasons.ts'
@@ -74,7 +74,7 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
   const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
   const still = readable ? logs : flattened(logs)
   const alone = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
-  const now = context.twin ? joined(alone, context.twin) : alone
+  const now = context.twin ? poolPictures(alone, context.twin) : alone
   const probabilities =
     readable && ageDays !== undefined ? withEarlier(now, ageDays, context.earlierLooks ?? []) : now
   const best = likeliest(probabilities)
@@ -98,16 +98,16 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
     ...(context.twin ? [{ code: 'two-pictures' } as const] : []),
   ]
   if (ageDays !== undefined)
-    reasons.push(...explain({ egg, voices: evidence.voices, probabilities, grade, stage, ageDays }))
+    reasons.push(...explain({ egg, bySource: evidence.bySource, probabilities, grade, stage, ageDays }))
   return { probabilities, grade, action, readable, unreadable, reasons }
 }
 
 /** Said where either by itself would say more than half another thing. */
-function disagreement({ measures, impression }: Evidence): Reason[] {
-  if (!impression) return []
-  const [own, whole] = [likeliest(measures), likeliest(impression)]
-  const each = Math.min(softmax(measures)[own], softmax(impression)[whole])
-  return own === whole || each < 0.5 ? [] : [{ code: 'two-opinions', measures: own, impression: whole }]
+function disagreement({ measures, network }: Evidence): Reason[] {
+  if (!network) return []
+  const [own, whole] = [likeliest(measures), likeliest(network)]
+  const each = Math.min(softmax(measures)[own], softmax(network)[whole])
+  return own === whole || each < 0.5 ? [] : [{ code: 'two-opinions', measures: own, network: whole }]
 }
 
 function whyUnreadable(egg: EggFigures, context: GradeContext, stage: number): UnreadableCode[] {

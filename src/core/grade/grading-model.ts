@@ -73,9 +73,9 @@ export const GRADING_MODEL: GradingModel = {
   calibration: {
     temperature: 0.6,
     perUnusualness: 0.6,
-    impressionShare: 0.5,
+    networkShare: 0.5,
   },
-  impressionByAge: {
+  networkByAge: {
     developing: [-1.1594, -1.6926],
     clear: [0.01132, 0.19882],
     'blood-ring': [0.032476, 0.33776],

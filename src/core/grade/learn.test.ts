@@ -79,12 +79,12 @@ describe('earlier looks', () => {
 
 describe('learning from opened and hatched eggs', () => {
   const even = { developing: 0, clear: 0, 'blood-ring': 0, quitter: 0 }
-  const silent = { shadow: even, vessels: even, ring: even, impression: even }
-  /** A look of which all that is known speaks with one voice, or with none. */
-  const look = (truth: ConfirmedLook['truth'], logs: PerGrade, voice?: EvidenceSource): ConfirmedLook => ({
+  const silent = { shadow: even, vessels: even, ring: even, network: even }
+  /** A look of which all that is known speaks with one source, or with none. */
+  const look = (truth: ConfirmedLook['truth'], logs: PerGrade, source?: EvidenceSource): ConfirmedLook => ({
     truth,
-    voices: voice ? { ...silent, [voice]: logs } : silent,
-    rest: voice ? even : logs,
+    bySource: source ? { ...silent, [source]: logs } : silent,
+    rest: source ? even : logs,
   })
   const after = (logs: PerGrade, opened: ConfirmedLook[]): PerGrade =>
     softmax(withLearnt(look('clear', logs), learnFrom(opened)))
@@ -93,7 +93,7 @@ describe('learning from opened and hatched eggs', () => {
     expect(learnFrom([])).toEqual(NOTHING_LEARNT)
     const one = learnFrom([look('clear', even)])
     expect(Math.abs(one.offsets.clear)).toBeLessThan(0.3)
-    for (const voice of EVIDENCE_SOURCES) expect(one.trust[voice]).toBeCloseTo(1, 6)
+    for (const source of EVIDENCE_SOURCES) expect(one.trust[source]).toBeCloseTo(1, 6)
   })
 
   it('learns what a hatchery has more of than the model believes', () => {
@@ -124,8 +124,8 @@ describe('learning from opened and hatched eggs', () => {
     const grade = fc.constantFrom('clear' as const, 'blood-ring' as const, 'quitter' as const)
     const log = fc.double({ min: -25, max: 25, noNaN: true })
     const logs = fc.record({ developing: log, clear: log, 'blood-ring': log, quitter: log })
-    const voices = fc.record({ shadow: logs, vessels: logs, ring: logs, impression: logs })
-    const evidence = { voices, rest: logs }
+    const bySource = fc.record({ shadow: logs, vessels: logs, ring: logs, network: logs })
+    const evidence = { bySource, rest: logs }
     fc.assert(
       fc.property(
         fc.array(fc.record({ truth: grade, ...evidence }), { minLength: 1, maxLength: 60 }),

@@ -3,7 +3,7 @@ import { softmax } from './softmax.ts'
 import { GRADES, perGrade, type Grade, type PerGrade } from '../grade-names.ts'
 
 /** A look whose egg was later opened or hatched. */
-export interface ConfirmedLook extends Pick<Evidence, 'voices' | 'rest'> {
+export interface ConfirmedLook extends Pick<Evidence, 'bySource' | 'rest'> {
   truth: Grade
 }
 
@@ -15,13 +15,13 @@ export interface Learnt {
   trust: Record<EvidenceSource, number>
 }
 
-const perVoice = <T>(value: (voice: EvidenceSource) => T): Record<EvidenceSource, T> => ({
+const perSource = <T>(value: (source: EvidenceSource) => T): Record<EvidenceSource, T> => ({
   shadow: value('shadow'),
   vessels: value('vessels'),
   ring: value('ring'),
-  impression: value('impression'),
+  network: value('network'),
 })
-export const NOTHING_LEARNT: Learnt = { offsets: perGrade(() => 0), trust: perVoice(() => 1) }
+export const NOTHING_LEARNT: Learnt = { offsets: perGrade(() => 0), trust: perSource(() => 1) }
 
 /** Prior weight: with this many confirmed looks the offsets move half way. */
 const AS_SURE_AS = 12
@@ -43,40 +43,40 @@ const RATE = 0.05
 export function learnFrom(confirmed: readonly ConfirmedLook[]): Learnt {
   if (confirmed.length === 0) return NOTHING_LEARNT
   const offsets = perGrade(() => 0)
-  const logTrust = perVoice(() => 0)
+  const logTrust = perSource(() => 0)
   const most = confirmed.length + AS_SURE_AS
-  // A voice that speaks in large numbers bends the likelihood more: steps by that bend never overshoot.
-  const bend = perVoice((voice) =>
+  // A source with large log odds makes the likelihood steeper: steps scaled by that curvature never overshoot.
+  const curvature = perSource((source) =>
     confirmed.reduce(
-      (sum, { voices }) => sum + 0.5 * GRADES.reduce((all, grade) => all + voices[voice][grade] ** 2, 0),
+      (sum, { bySource }) => sum + 0.5 * GRADES.reduce((all, grade) => all + bySource[source][grade] ** 2, 0),
       1 / TRUST_SD ** 2,
     ),
   )
   for (let step = 0; step < STEPS; step++) {
     const slope = perGrade(() => 0)
-    const trustSlope = perVoice(() => 0)
-    const trust = perVoice((voice) => Math.exp(logTrust[voice]))
+    const trustSlope = perSource(() => 0)
+    const trust = perSource((source) => Math.exp(logTrust[source]))
     for (const look of confirmed) {
       const said = together(look, trust)
       const p = softmax(perGrade((grade) => said[grade] + offsets[grade]))
       for (const grade of GRADES) {
         const missing = (grade === look.truth ? 1 : 0) - p[grade]
         slope[grade] += missing
-        for (const voice of EVIDENCE_SOURCES)
-          trustSlope[voice] += missing * trust[voice] * look.voices[voice][grade]
+        for (const source of EVIDENCE_SOURCES)
+          trustSlope[source] += missing * trust[source] * look.bySource[source][grade]
       }
     }
     for (const grade of GRADES)
       offsets[grade] += (RATE * (slope[grade] - AS_SURE_AS * 0.25 * offsets[grade])) / (0.25 * most)
-    for (const voice of EVIDENCE_SOURCES) {
-      const towardNone = logTrust[voice] / TRUST_SD ** 2
-      const next = logTrust[voice] + (RATE * (trustSlope[voice] - towardNone)) / bend[voice]
-      logTrust[voice] = Math.min(MOST_LOG_TRUST, Math.max(-MOST_LOG_TRUST, next))
+    for (const source of EVIDENCE_SOURCES) {
+      const towardNone = logTrust[source] / TRUST_SD ** 2
+      const next = logTrust[source] + (RATE * (trustSlope[source] - towardNone)) / curvature[source]
+      logTrust[source] = Math.min(MOST_LOG_TRUST, Math.max(-MOST_LOG_TRUST, next))
     }
   }
   return {
     offsets: neverAgainstLife(offsets),
-    trust: perVoice((voice) => Math.exp(logTrust[voice])),
+    trust: perSource((source) => Math.exp(logTrust[source])),
   }
 }
 
@@ -97,7 +97,7 @@ function neverAgainstLife(offsets: PerGrade): PerGrade {
  * likely than without, for the same reason.
  */
 export function withLearnt(
-  evidence: Pick<Evidence, 'voices' | 'rest'>,
+  evidence: Pick<Evidence, 'bySource' | 'rest'>,
   { offsets, trust }: Learnt,
 ): PerGrade {
   const before = Math.min(1 - 1e-12, softmax(together(evidence)).developing)

@@ -21,7 +21,7 @@ type MeasuredSign = (typeof MEASURED_SIGNS)[number]
 
 export interface Explained {
   egg: EggFigures
-  voices: Evidence['voices']
+  bySource: Evidence['bySource']
   probabilities: PerGrade
   grade: SuggestedGrade
   /** Fraction of incubation. */
@@ -30,12 +30,12 @@ export interface Explained {
 }
 
 /** The signs in the order of their weight for the suggested grade against its strongest rival. */
-export function explain({ egg, voices, probabilities, grade, stage, ageDays }: Explained): Reason[] {
+export function explain({ egg, bySource, probabilities, grade, stage, ageDays }: Explained): Reason[] {
   const ranked = (Object.keys(probabilities) as Array<keyof PerGrade>).sort(
     (a, b) => probabilities[b] - probabilities[a],
   )
   const [first, second] = grade === 'unsure' || grade === ranked[0] ? ranked : [grade, ranked[0]]
-  const weight = (sign: MeasuredSign): number => Math.abs(voices[sign][first!] - voices[sign][second!])
+  const weight = (sign: MeasuredSign): number => Math.abs(bySource[sign][first!] - bySource[sign][second!])
   return [...MEASURED_SIGNS]
     .sort((a, b) => weight(b) - weight(a))
     .map((sign) => reasonOf(sign, egg, stage, ageDays))

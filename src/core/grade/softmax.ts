@@ -13,20 +13,20 @@ export interface GradingModel {
   weights: Readonly<Record<Grade, readonly number[]>>
   /** How far log odds are drawn together, found on kinds of pictures that took no part in the fit. */
   calibration: Calibration
-  /** What the egg's age adds to the impression of its picture, log odds: by grade, for each unit of the stage and of its square. */
-  impressionByAge: Readonly<Record<Grade, readonly [number, number]>>
+  /** What the egg's age adds to the network's logits, log odds: by grade, for each unit of the stage and of its square. */
+  networkByAge: Readonly<Record<Grade, readonly [number, number]>>
 }
 
 /** A model before it is calibrated. */
-export type Weights = Omit<GradingModel, 'version' | 'calibration' | 'impressionByAge'>
+export type Weights = Omit<GradingModel, 'version' | 'calibration' | 'networkByAge'>
 
 export interface Calibration {
   /** Log odds are divided by this in a picture as ordinary as those of the fit, */
   temperature: number
   /** and by more in those that lie further off: its logarithm grows by so much for each unit of {@link outOfDistributionScore}. */
   perUnusualness: number
-  /** Share of the impression beside the measures, 0…1. */
-  impressionShare: number
+  /** Weight of the network beside the measures, 0…1. */
+  networkShare: number
 }
 
 /** A single figure counts no further than this, standard deviations. */
@@ -64,22 +64,22 @@ export function calibrationDivisor({ temperature, perUnusualness }: Calibration,
 }
 
 /**
- * The measures and the impression together, by a logarithmic opinion pool.
+ * The measures and the network, pooled by a logarithmic opinion pool.
  * @see Genest, C. & Zidek, J. V. (1986). Combining probability distributions. Statistical Science 1(1), 114–135.
  */
-export function pooled(share: number, measures: PerGrade, impression: PerGrade): PerGrade {
-  return perGrade((grade) => (1 - share) * measures[grade] + share * impression[grade])
+export function pooled(share: number, measures: PerGrade, network: PerGrade): PerGrade {
+  return perGrade((grade) => (1 - share) * measures[grade] + share * network[grade])
 }
 
-/** The impression of a picture with its egg's age counted in, log odds. @param stage - fraction of incubation */
-export function impressionAt(
-  { impressionByAge }: Pick<GradingModel, 'impressionByAge'>,
-  impression: PerGrade,
+/** The network's logits with the egg's age counted in, log odds. @param stage - fraction of incubation */
+export function networkLogitsAt(
+  { networkByAge }: Pick<GradingModel, 'networkByAge'>,
+  network: PerGrade,
   stage: number,
 ): PerGrade {
   return perGrade((grade) => {
-    const [once, square] = impressionByAge[grade]
-    return impression[grade] + once * stage + square * stage * stage
+    const [once, square] = networkByAge[grade]
+    return network[grade] + once * stage + square * stage * stage
   })
 }
 

@@ -67,7 +67,7 @@ export type Reason =
   /** How many times further its figures lie from those of the pictures learnt from than these do from each other. */
   | { code: 'unusual'; by: number }
   /** What is measured speaks for one grade, the picture as a whole for another. */
-  | { code: 'two-opinions'; measures: Grade; impression: Grade }
+  | { code: 'two-opinions'; measures: Grade; network: Grade }
   /** Weighed together with another of the same minutes, which did not decide. */
   | { code: 'two-pictures' }
   /** Shares of the contents: what was seen, and what living eggs of this age have. */

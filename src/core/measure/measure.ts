@@ -1,7 +1,7 @@
 import { MAD_TO_SD } from '../statistics/robust.ts'
 import { medianOf } from '../image/quantile.ts'
-import { drawMaps, type EggMaps } from '../impression/egg-maps.ts'
-import { impressionOf } from '../impression/impression.ts'
+import { drawMaps, type EggMaps } from '../network/egg-maps.ts'
+import { networkLogitsOf } from '../network/network-logits.ts'
 import {
   bluntPole,
   breadthPx,
@@ -70,10 +70,10 @@ function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: Meas
   const unlit = unlitMask(frame, contents, field.redLog)
   const crack = findCrack(frame, scales, contents)
   const covered = { ...crack.mask, values: frame.covered }
-  const notOurs = joined(joined(shadow.hidden, covered), crack.mask)
+  const notOurs = union(union(shadow.hidden, covered), crack.mask)
   const lines = findDarkLines(picture, { unlit: unlit.mask, hidden: notOurs })
   stage('vessels')
-  const ring = measureRing(picture, { unlit: unlit.mask, dark: joined(shadow.mask, notOurs), lines })
+  const ring = measureRing(picture, { unlit: unlit.mask, dark: union(shadow.mask, notOurs), lines })
   const usable = usablePixels(frame, contents, unlit.mask, notOurs)
   const longLines = readLines(frame, field.redLog, usable)
   stage('long lines')
@@ -90,8 +90,8 @@ function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: Meas
     lines: longLines.map,
   })
   onMaps?.(maps)
-  const impression = impressionOf(maps)
-  stage('impression')
+  const networkLogits = networkLogitsOf(maps)
+  stage('network')
 
   const toPhoto = photographOf(linear)
   return {
@@ -113,7 +113,7 @@ function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: Meas
     light,
     signs,
     lines: longLines.signs,
-    impression,
+    networkLogits,
     spotCount,
     litShare: 1 - unlit.share,
     reasons: reasonsFor({
@@ -183,7 +183,7 @@ function unlitMask(frame: EggFrame, contents: Contents, expected: Float32Array) 
   }
 }
 
-function joined(a: Mask, b: Mask): Mask {
+function union(a: Mask, b: Mask): Mask {
   const values = a.values.slice()
   for (let at = 0; at < values.length; at++) if (b.values[at]) values[at] = 1
   return { ...a, values }

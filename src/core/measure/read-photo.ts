@@ -1,5 +1,5 @@
 import { lightOf, type LinearImage, type PhotoRows } from '../image/linear.ts'
-import type { EggMaps } from '../impression/egg-maps.ts'
+import type { EggMaps } from '../network/egg-maps.ts'
 import type { SpeciesName } from '../species/species.ts'
 import type { FoundEgg } from './cut-out.ts'
 import { ENOUGH_LENGTH_PX, findEggs } from './find-eggs.ts'

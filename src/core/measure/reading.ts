@@ -61,7 +61,7 @@ export interface EggReading {
    * What the picture as a whole looks like, apart from all that is measured: log odds by grade, the egg's age not
    * counted in, so that they stand when a date is put right. Null in readings kept from before it was asked.
    */
-  impression: PerGrade | null
+  networkLogits: PerGrade | null
   /** Pigment spots taken off the picture before looking for vessels and rings. */
   spotCount: number
   /** Share of the contents light enough to show a vessel. */

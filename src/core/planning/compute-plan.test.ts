@@ -56,7 +56,7 @@ const draft = (changes: Partial<PlanDraft> = {}): PlanDraft => ({
   batches: [batch('a')],
   eggs: eggs('a', 4),
   timing: { by: 'set', date: '2026-04-02', time: '18:00' },
-  school: 'weekly',
+  method: 'weekly',
   ownDays: [],
   turningStop: 'usual',
   incubationDays: {},

@@ -104,7 +104,7 @@ function planGroup(group: Group, occasion: Occasion): PlanGroup {
     setAtMs,
     delayHours,
     incubationDays,
-    school: draft.school,
+    method: draft.method,
     ownDays: draft.ownDays,
     turningStop: draft.turningStop,
     candlingHour: habits.candlingHour,

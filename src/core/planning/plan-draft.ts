@@ -1,4 +1,4 @@
-import type { CandlingSchool } from './incubation/candling-schools.ts'
+import type { CandlingMethod } from './incubation/candling-methods.ts'
 import type { TurningStop } from './incubation/timetable.ts'
 import type { Crack } from './intake/setting-advice.ts'
 import type { Shell, SpeciesName } from '../species/species.ts'
@@ -58,7 +58,7 @@ export interface PlanDraft {
   batches: DraftBatch[]
   eggs: DraftEgg[]
   timing: DraftTiming
-  school: CandlingSchool
+  method: CandlingMethod
   ownDays: number[]
   turningStop: TurningStop
   /** Own number of days by species, where the keeper has one. */

@@ -8,12 +8,12 @@ export interface CandlingLimits {
   lidOff: number
 }
 
-export const LIMIT_SCHOOLS = ['usual', 'brisk', 'own'] as const
+export const LIMIT_METHODS = ['usual', 'brisk', 'own'] as const
 /** `usual`: 5 and 30 minutes, as most keep; `brisk`: for cool rooms and small eggs; `own`: the keeper's figures. */
-export type LimitSchool = (typeof LIMIT_SCHOOLS)[number]
+export type LimitMethod = (typeof LIMIT_METHODS)[number]
 
 /** Common keepers' figures: an egg 5 min, a set 30 min; the lid goes back on at once. */
-export const CANDLING_LIMITS: Readonly<Record<Exclude<LimitSchool, 'own'>, CandlingLimits>> = {
+export const CANDLING_LIMITS: Readonly<Record<Exclude<LimitMethod, 'own'>, CandlingLimits>> = {
   usual: { eggOut: 5, trayOut: 30, lidOff: 2 },
   brisk: { eggOut: 2, trayOut: 15, lidOff: 1 },
 }

@@ -99,7 +99,7 @@ const opArbitrary: fc.Arbitrary<Op> = fc.tuple(fc.nat(10), fc.nat(5)).map(([kind
 })
 
 /** A book without the order in which its lists come. */
-function plain({ records, buried }: Copy): unknown {
+function plain({ records, tombstones }: Copy): unknown {
   const file = fileOf(records)
   return RECORD_TABLES.map((table) =>
     table === 'hatchery'
@@ -108,18 +108,20 @@ function plain({ records, buried }: Copy): unknown {
           ...(file[table] as Array<{ id: string }>).map(
             (value) => TABLE_SCHEMAS[table].parse(value) as { id: string },
           ),
-          ...buried.filter((record) => record.table === table).map(({ value }) => value as { id: string }),
+          ...tombstones
+            .filter((record) => record.table === table)
+            .map(({ value }) => value as { id: string }),
         ].sort((a, b) => (a.id < b.id ? -1 : 1)),
   )
 }
 const merged = (a: Copy, b: Copy) => mergeBooks(a, b, ZONE)
-const start = (): Copy => ({ records: sampleRecords(), buried: [], aside: [] })
+const start = (): Copy => ({ records: sampleRecords(), tombstones: [], quarantined: [] })
 
 /** Everything a book holds, dead or alive. */
-function heldBy({ records, buried }: Copy): Set<string> {
+function heldBy({ records, tombstones }: Copy): Set<string> {
   const eggs = [
     ...records.eggs,
-    ...buried.flatMap(({ table, value }) => (table === 'eggs' ? [value as Egg] : [])),
+    ...tombstones.flatMap(({ table, value }) => (table === 'eggs' ? [value as Egg] : [])),
   ]
   return new Set([
     ...records.looks.map(({ id }) => id),
@@ -143,7 +145,7 @@ describe('two tablets', () => {
           }
           const [a, b] = [north.copy(), south.copy()]
           const { book } = merged(a, b)
-          expect(book.aside).toEqual([])
+          expect(book.quarantined).toEqual([])
           expect(plain(merged(b, a).book)).toEqual(plain(book))
           expect(plain(merged(book, b).book)).toEqual(plain(book))
           expect(plain(merged(a, book).book)).toEqual(plain(book))

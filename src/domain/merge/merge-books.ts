@@ -18,11 +18,11 @@ export interface Settled {
   was: string
 }
 
-export type Copy = Pick<Book, 'records' | 'buried'> & { aside: readonly RawRecord[] }
+export type Copy = Pick<Book, 'records' | 'tombstones'> & { quarantined: readonly RawRecord[] }
 
 /** Two copies of a book brought together. */
 export interface MergedBook {
-  book: Pick<Book, 'records' | 'buried'> & { aside: RawRecord[] }
+  book: Pick<Book, 'records' | 'tombstones'> & { quarantined: RawRecord[] }
   conflicts: Conflict[]
   settled: Settled[]
 }
@@ -60,17 +60,21 @@ export function mergeBooks(a: Copy, b: Copy, zone: string): MergedBook {
     const values = table === 'eggs' ? settleEggs(list as unknown as EggRecord[], settled) : list
     return values.map((value) => ({ table, value }))
   })
-  const { records, aside, buried } = sortOut(inOrder(raw, a.records), zone)
-  return { book: { records, buried, aside: allAside(a.aside, b.aside, aside) }, conflicts, settled }
+  const { records, quarantined, tombstones } = sortOut(inOrder(raw, a.records), zone)
+  return {
+    book: { records, tombstones, quarantined: allQuarantined(a.quarantined, b.quarantined, quarantined) },
+    conflicts,
+    settled,
+  }
 }
 
 /** All records of a copy by id, with those that are gone. */
-function tablesOf({ records, buried }: Copy): Record<RecordTable, Map<string, AnyRecord>> {
+function tablesOf({ records, tombstones }: Copy): Record<RecordTable, Map<string, AnyRecord>> {
   const file = fileOf(records)
   return Object.fromEntries(
     RECORD_TABLES.map((table) => {
       const list = (table === 'hatchery' ? [file.hatchery] : file[table]) as AnyRecord[]
-      const graves = buried.flatMap((record) => {
+      const graves = tombstones.flatMap((record) => {
         if (record.table !== table) return []
         const read = TABLE_SCHEMAS[table].safeParse(record.value)
         return read.success ? [read.data as unknown as AnyRecord] : []
@@ -204,7 +208,7 @@ function lyingNowhere(egg: EggRecord): EggRecord {
   return { ...egg, events: [...events, event] }
 }
 
-function allAside(...lists: ReadonlyArray<readonly RawRecord[]>): RawRecord[] {
+function allQuarantined(...lists: ReadonlyArray<readonly RawRecord[]>): RawRecord[] {
   const byText = new Map<string, RawRecord>()
   for (const { table, value } of lists.flat())
     byText.set(`${table}${JSON.stringify(value)}`, { table, value })

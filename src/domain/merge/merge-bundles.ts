@@ -10,8 +10,8 @@ import type { AnyRecord } from './merge-record.ts'
 import { answered, type Conflict } from './questions.ts'
 
 /** A book with all that lies beside it, as a bundle holds it; `A` is what a sound or a picture is on this platform. */
-export interface WholeBook<A> extends Pick<Book, 'records' | 'buried'> {
-  aside: RawRecord[]
+export interface WholeBook<A> extends Pick<Book, 'records' | 'tombstones'> {
+  quarantined: RawRecord[]
   photoTypes: ReadonlyMap<string, string>
   missing: Array<{ photoId: string; set: string; egg: number; takenAt: string }>
   shapes(lookId: string): Promise<ShapesRecord | null>
@@ -86,6 +86,6 @@ export function decided<A>(
       return { table, value: own.reduce((now, conflict) => answered(now, conflict, writer), value) }
     })
   })
-  const { records, aside, buried } = sortOut([...raw, ...bundle.buried], zone)
-  return { ...bundle, records, buried, aside: [...bundle.aside, ...aside] }
+  const { records, quarantined, tombstones } = sortOut([...raw, ...bundle.tombstones], zone)
+  return { ...bundle, records, tombstones, quarantined: [...bundle.quarantined, ...quarantined] }
 }

@@ -11,7 +11,7 @@ import type { Conflict } from './questions.ts'
 
 const ZONE = 'Europe/Lisbon'
 const at = '2026-03-21T08:00:00.000Z'
-const start = (): Copy => ({ records: sampleRecords(), buried: [], aside: [] })
+const start = (): Copy => ({ records: sampleRecords(), tombstones: [], quarantined: [] })
 
 type Change = (records: HatcheryRecords, newId: () => string) => Changes
 const onEgg =

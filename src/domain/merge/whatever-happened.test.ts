@@ -33,9 +33,9 @@ interface Play {
 }
 type Act = (tablet: Tablet, play: Play) => void
 
-const heldIn = ({ records, buried }: Copy): Set<string> => {
+const heldIn = ({ records, tombstones }: Copy): Set<string> => {
   const alive = [...records.eggs, ...records.looks, ...records.sets]
-  const dead = buried.map(({ value }) => value as Egg)
+  const dead = tombstones.map(({ value }) => value as Egg)
   const ids = [...alive, ...dead].flatMap((record) => [
     record.id,
     ...('events' in record ? record.events.map(({ id }) => id) : []),
@@ -178,7 +178,7 @@ it(
         fc.array(fc.integer({ min: -48, max: 48 }), { minLength: 3, maxLength: 3 }),
         fc.infiniteStream(fc.nat(1000)),
         (script, clocks, order) => {
-          const start: Copy = { records: sampleRecords(), buried: [], aside: [] }
+          const start: Copy = { records: sampleRecords(), tombstones: [], quarantined: [] }
           const tablets = NAMES.map((name, i) => new Tablet(name, start, clocks[i]! * HOUR_MS))
           const play: Play = {
             tablets,
@@ -197,7 +197,7 @@ it(
             list.reduce<Copy>((book, copy) => mergeBooks(book, copy, ZONE).book, list[0]!),
           )
           for (const book of books) {
-            expect(book.aside).toEqual([])
+            expect(book.quarantined).toEqual([])
             const held = heldIn(book)
             for (const id of play.ledger.noted) if (kept.has(id)) expect(held.has(id), id).toBe(true)
             for (const what of ['pipped', 'out'] as const) {

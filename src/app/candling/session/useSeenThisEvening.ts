@@ -15,7 +15,7 @@ export interface SeenThisEvening {
   seen: ComputedRef<Array<{ egg: Egg; look: LookRecord }>>
   /** Seen this evening, with a suggestion that is otherwise now that all mates are known. */
   changedByMates: ComputedRef<Array<{ egg: Egg; look: LookRecord; before: LookRecord['verdict'] }>>
-  /** Left aside, and not seen later either. */
+  /** Skipped, and not seen later either. */
   left: ComputedRef<Egg[]>
 }
 
@@ -48,7 +48,7 @@ export function useSeenThisEvening(
   )
   const left = computed(() =>
     bench.eggs.value.filter(
-      ({ id }) => shownReport.value?.aside.includes(id) && !seen.value.some(({ egg }) => egg.id === id),
+      ({ id }) => shownReport.value?.skipped.includes(id) && !seen.value.some(({ egg }) => egg.id === id),
     ),
   )
   return { lastSession, shownReport, seen, changedByMates, left }

@@ -145,7 +145,7 @@ describe('a candling', () => {
     expect(incubator.lid).toEqual([true, false, true, false, true, false, true, false])
   })
 
-  it('does not wait for an egg that was left aside, and waits again for one brought back', async () => {
+  it('does not wait for an egg that was skipped, and waits again for one brought back', async () => {
     const { flow, bench, photographed } = await opened()
     await flow.start('device')
     await flow.begin()
@@ -157,14 +157,14 @@ describe('a candling', () => {
     await flow.putDown()
     expect(flow.step.value.kind).toBe('return')
     await bench.undo()
-    expect([flow.step.value.kind, flow.session.value!.aside]).toEqual(['candle', ['egg-1']])
+    expect([flow.step.value.kind, flow.session.value!.skipped]).toEqual(['candle', ['egg-1']])
     await bench.undo()
-    expect([flow.step.value.kind, flow.session.value!.aside, bench.current.value!.id]).toEqual([
+    expect([flow.step.value.kind, flow.session.value!.skipped, bench.current.value!.id]).toEqual([
       'candle',
       [],
       'egg-1',
     ])
-    expect((await opened()).flow.session.value!.aside).toEqual([])
+    expect((await opened()).flow.session.value!.skipped).toEqual([])
   })
 
   it('with keys an egg is done once the candler has decided, not before', async () => {

@@ -58,7 +58,7 @@ export function useSessionState(
   const waitsHere = (trayId: string): number =>
     bench.eggs.value.filter((egg) => {
       if (egg.place?.trayId !== trayId || !bench.waits(egg)) return false
-      if (!bench.lookOf(egg)) return !session.value?.aside.includes(egg.id)
+      if (!bench.lookOf(egg)) return !session.value?.skipped.includes(egg.id)
       return session.value?.trigger === 'key' || session.value?.egg?.id === egg.id
     }).length
   const step = computed(() =>

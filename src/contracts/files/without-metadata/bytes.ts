@@ -7,7 +7,7 @@ export function nameAt(bytes: Uint8Array, at: number): string {
   return String.fromCharCode(...bytes.subarray(at, at + 4))
 }
 
-export function joined(parts: readonly Uint8Array[]): Uint8Array {
+export function concatenated(parts: readonly Uint8Array[]): Uint8Array {
   const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0))
   let at = 0
   for (const part of parts) {

@@ -1,4 +1,4 @@
-import { joined, viewOf } from './bytes.ts'
+import { concatenated, viewOf } from './bytes.ts'
 import { onlyOrientation, orientationOf } from './exif.ts'
 
 const EXIF_HEAD = 'Exif\0\0'
@@ -31,8 +31,8 @@ export function jpegWithoutMetadata(jpeg: Uint8Array): Uint8Array {
     at = next
   }
   const exif = onlyOrientation(orientation)
-  const record = exif ? [segment(EXIF, joined([new TextEncoder().encode(EXIF_HEAD), exif]))] : []
-  return joined([jpeg.subarray(0, 2), ...record, ...parts, Uint8Array.of(0xff, END_OF_IMAGE)])
+  const record = exif ? [segment(EXIF, concatenated([new TextEncoder().encode(EXIF_HEAD), exif]))] : []
+  return concatenated([jpeg.subarray(0, 2), ...record, ...parts, Uint8Array.of(0xff, END_OF_IMAGE)])
 }
 
 function isKept(code: number, head: string): boolean {
@@ -53,5 +53,5 @@ function nextMarker(jpeg: Uint8Array, from: number): number {
 
 function segment(code: number, body: Uint8Array): Uint8Array {
   const length = body.length + 2
-  return joined([Uint8Array.of(0xff, code, length >> 8, length & 0xff), body])
+  return concatenated([Uint8Array.of(0xff, code, length >> 8, length & 0xff), body])
 }

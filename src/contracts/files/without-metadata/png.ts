@@ -1,5 +1,5 @@
 import { buf as crc32 } from 'crc-32'
-import { joined, nameAt, viewOf } from './bytes.ts'
+import { concatenated, nameAt, viewOf } from './bytes.ts'
 import { onlyOrientation, orientationOf } from './exif.ts'
 
 const SIGNATURE_BYTES = 8
@@ -25,7 +25,7 @@ export function pngWithoutMetadata(png: Uint8Array): Uint8Array {
   const exif = onlyOrientation(orientation)
   // Behind the first chunk, which has to be the picture's size.
   if (exif) parts.splice(1, 0, chunk('eXIf', exif))
-  return joined([png.subarray(0, SIGNATURE_BYTES), ...parts])
+  return concatenated([png.subarray(0, SIGNATURE_BYTES), ...parts])
 }
 
 function chunk(name: string, body: Uint8Array): Uint8Array {

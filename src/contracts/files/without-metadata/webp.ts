@@ -1,4 +1,4 @@
-import { joined, nameAt, viewOf } from './bytes.ts'
+import { concatenated, nameAt, viewOf } from './bytes.ts'
 import { onlyOrientation, orientationOf } from './exif.ts'
 
 const FILE_HEAD_BYTES = 12
@@ -29,7 +29,7 @@ export function webpWithoutMetadata(webp: Uint8Array): Uint8Array {
   for (const part of parts)
     if (nameAt(part, 0) === 'VP8X')
       part[HEAD_BYTES] = (part[HEAD_BYTES]! & ~(HAS_EXIF | HAS_XMP)) | (exif ? HAS_EXIF : 0)
-  const whole = joined([webp.subarray(0, FILE_HEAD_BYTES), ...parts])
+  const whole = concatenated([webp.subarray(0, FILE_HEAD_BYTES), ...parts])
   viewOf(whole).setUint32(4, whole.length - HEAD_BYTES, true)
   return whole
 }

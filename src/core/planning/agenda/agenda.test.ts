@@ -12,7 +12,7 @@ const schedule = (changes: Partial<ScheduleInput> = {}) =>
     species: 'chicken',
     setAtMs: at('2026-06-01', '20:00'),
     zone: ZONE,
-    school: 'weekly',
+    method: 'weekly',
     ...changes,
   })
 

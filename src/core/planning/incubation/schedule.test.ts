@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { HOUR_MS, DAY_MS } from '../../time/durations.ts'
 import { SPECIES_NAMES, type SpeciesName } from '../../species/species.ts'
 import { addDays, instantOf, localDateOf, localHourOf } from '../../time/local-date.ts'
-import { candlingAges, CANDLING_SCHOOLS, type CandlingSchool } from './candling-schools.ts'
+import { candlingAges, CANDLING_METHODS, type CandlingMethod } from './candling-methods.ts'
 import { dayNumber, DAY_COUNTS, type DayCount } from './day-count.ts'
 import { setTimeForHatch } from './plan-backwards.ts'
 import { EVENT_KINDS, eventOf, expectedHatchMs, makeSchedule, type ScheduleInput } from './schedule.ts'
@@ -14,10 +14,10 @@ const ZONE = 'Europe/Lisbon'
 /** Set on 1 June at eight in the evening: the hour of candling, so that ages fall on whole evenings. */
 const SET = instantOf('2026-06-01', '20:00', ZONE)
 const plan = (changes: Partial<ScheduleInput> = {}) =>
-  makeSchedule({ species: 'chicken', setAtMs: SET, zone: ZONE, school: 'weekly', ...changes })
+  makeSchedule({ species: 'chicken', setAtMs: SET, zone: ZONE, method: 'weekly', ...changes })
 
 /** Days after setting on which to candle, worked out by hand from fraction × incubation, to the nearest evening. */
-const EVENINGS: Readonly<Record<SpeciesName, Record<Exclude<CandlingSchool, 'own'>, number[]>>> = {
+const EVENINGS: Readonly<Record<SpeciesName, Record<Exclude<CandlingMethod, 'own'>, number[]>>> = {
   chicken: {
     weekly: [7, 14, 18],
     'early-bird': [5, 10, 18],
@@ -114,21 +114,21 @@ const LABELS: Readonly<Record<DayCount, (evenings: number) => number>> = {
 describe('a schedule', () => {
   const cases = SPECIES_NAMES.flatMap((species) =>
     (['weekly', 'early-bird', 'one-good-look', 'late-only', 'often'] as const).map(
-      (school) => [species, school] as const,
+      (method) => [species, method] as const,
     ),
   )
-  it.each(cases)('of %s by the school “%s”, in all three counts', (species, school) => {
-    const schedule = plan({ species, school })
+  it.each(cases)('of %s by the method “%s”, in all three counts', (species, method) => {
+    const schedule = plan({ species, method })
     const candles = schedule.filter((event) => event.kind === 'candle')
     expect(candles.map((event) => event.date)).toEqual(
-      EVENINGS[species][school].map((days) => addDays('2026-06-01', days)),
+      EVENINGS[species][method].map((days) => addDays('2026-06-01', days)),
     )
     expect(candles.every((event) => localHourOf(event.startMs, ZONE) === 20)).toBe(true)
     for (const habit of DAY_COUNTS) {
       expect(
         candles.map((event) => dayNumber(habit, { setAtMs: SET, atMs: event.startMs, zone: ZONE })),
         habit,
-      ).toEqual(EVENINGS[species][school].map(LABELS[habit]))
+      ).toEqual(EVENINGS[species][method].map(LABELS[habit]))
     }
     const row = USUAL_DAYS[species]
     expect(eventOf(schedule, 'hatch')).toMatchObject({
@@ -151,13 +151,13 @@ describe('a schedule', () => {
   })
 
   it('follows storage, warmth, an own number of days and a later stop of turning', () => {
-    const usual = expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, school: 'weekly' })
+    const usual = expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, method: 'weekly' })
     expect(usual).toBe(SET + 28 * DAY_MS)
     expect(
-      expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, school: 'weekly', delayHours: 5 }),
+      expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, method: 'weekly', delayHours: 5 }),
     ).toBe(usual + 5 * HOUR_MS)
     expect(
-      expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, school: 'weekly', incubationDays: 26.5 }),
+      expectedHatchMs({ species: 'duck', setAtMs: SET, zone: ZONE, method: 'weekly', incubationDays: 26.5 }),
     ).toBe(usual - 1.5 * DAY_MS)
     expect(eventOf(plan({ turningStop: 'day-later' }), 'stop-turning').date).toBe(
       addDays(eventOf(plan(), 'stop-turning').date, 1),
@@ -167,13 +167,13 @@ describe('a schedule', () => {
   })
 
   it('takes days of one’s own in order, once each, and none after giving up', () => {
-    expect(candlingAges({ school: 'own', species: 'chicken', ownDays: [14, 3, 14, 40, -1] })).toEqual([3, 14])
-    expect(plan({ school: 'own', ownDays: [] }).some((event) => event.kind === 'candle')).toBe(false)
+    expect(candlingAges({ method: 'own', species: 'chicken', ownDays: [14, 3, 14, 40, -1] })).toEqual([3, 14])
+    expect(plan({ method: 'own', ownDays: [] }).some((event) => event.kind === 'candle')).toBe(false)
   })
 
   const anyPlan = fc.record({
     species: fc.constantFrom(...SPECIES_NAMES),
-    school: fc.constantFrom(...CANDLING_SCHOOLS),
+    method: fc.constantFrom(...CANDLING_METHODS),
     ownDays: fc.array(fc.double({ min: 0, max: 40, noNaN: true }), { maxLength: 6 }),
     setAtMs: fc.integer({ min: Date.parse('2026-01-01'), max: Date.parse('2029-01-01') }),
     zone: fc.constantFrom('UTC', ZONE, 'America/St_Johns', 'Australia/Lord_Howe', 'Pacific/Apia'),

@@ -2,7 +2,7 @@ import { HOUR_MS } from '../../time/durations.ts'
 import type { SpeciesName } from '../../species/species.ts'
 import { lastHourBefore, localDateOf, nearestHour, type LocalDate, type Zone } from '../../time/local-date.ts'
 import { DevelopmentClock, type DevelopmentOptions } from './development.ts'
-import { candlingAges, type CandlingSchool } from './candling-schools.ts'
+import { candlingAges, type CandlingMethod } from './candling-methods.ts'
 import { timetableOf, type TurningStop } from './timetable.ts'
 
 /** In the order in which they come. */
@@ -37,7 +37,7 @@ export interface ScheduleEvent {
 export interface ScheduleInput extends DevelopmentOptions {
   species: SpeciesName
   zone: Zone
-  school: CandlingSchool
+  method: CandlingMethod
   ownDays?: readonly number[]
   turningStop?: TurningStop
   /** Incubation that this keeper counts with, days; the table's when left out. */

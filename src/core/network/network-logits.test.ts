@@ -5,7 +5,7 @@ import { rowsOf } from '../image/linear.ts'
 import { readPhoto } from '../measure/read-photo.ts'
 import { simulatePhoto, type PhotoWish } from '../simulate/simulated-photo.ts'
 import { emptyPart, MAP_HEIGHT, MAP_WIDTH, MAPS, type EggMaps } from './egg-maps.ts'
-import { impressionOf } from './impression.ts'
+import { networkLogitsOf } from './network-logits.ts'
 import { PART_COLUMNS, PART_ROWS, partCorners, occlusionMap } from './occlusion-map.ts'
 
 const SIZE = MAP_WIDTH * MAP_HEIGHT
@@ -75,13 +75,13 @@ describe('the maps of an egg', () => {
   })
 })
 
-describe('the impression', () => {
+describe('the network', () => {
   it('is kept with the reading, and the same each time', () => {
-    expect(living.egg.impression).toEqual(impressionOf(living.maps))
+    expect(living.egg.networkLogits).toEqual(networkLogitsOf(living.maps))
   })
 
   it('of a living egg speaks more for life than that of a clear one does', () => {
-    const life = ({ egg }: typeof living): number => egg.impression!.developing - egg.impression!.clear
+    const life = ({ egg }: typeof living): number => egg.networkLogits!.developing - egg.networkLogits!.clear
     expect(life(living)).toBeGreaterThan(life(clear) + 2)
   })
 

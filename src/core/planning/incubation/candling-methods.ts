@@ -2,7 +2,7 @@ import type { SpeciesName } from '../../species/species.ts'
 import { timetableOf, type TurningStop } from './timetable.ts'
 
 /** Named choices of when to candle; none is right everywhere. */
-export const CANDLING_SCHOOLS = [
+export const CANDLING_METHODS = [
   'weekly',
   'early-bird',
   'one-good-look',
@@ -10,10 +10,10 @@ export const CANDLING_SCHOOLS = [
   'often',
   'own',
 ] as const
-export type CandlingSchool = (typeof CANDLING_SCHOOLS)[number]
+export type CandlingMethod = (typeof CANDLING_METHODS)[number]
 
 /** Looks before the one at lockdown, days of a 21-day bird; other birds by the same fraction. */
-const EARLY_LOOKS_OF_21: Readonly<Record<Exclude<CandlingSchool, 'own'>, readonly number[]>> = {
+const EARLY_LOOKS_OF_21: Readonly<Record<Exclude<CandlingMethod, 'own'>, readonly number[]>> = {
   weekly: [7, 14],
   'early-bird': [5, 10],
   'one-good-look': [10.5],
@@ -23,9 +23,9 @@ const EARLY_LOOKS_OF_21: Readonly<Record<Exclude<CandlingSchool, 'own'>, readonl
 const REFERENCE_DAYS = 21
 
 export interface CandlingDaysInput {
-  school: CandlingSchool
+  method: CandlingMethod
   species: SpeciesName
-  /** Ages in elapsed days; used with the school "own" alone. */
+  /** Ages in elapsed days; used with the method "own" alone. */
   ownDays?: readonly number[]
   /** Incubation that this keeper counts with, days; the table's when left out. */
   incubationDays?: number
@@ -34,16 +34,16 @@ export interface CandlingDaysInput {
 
 /** Ages at which to candle, days, ascending; all but a list of one's own end with the look at lockdown. */
 export function candlingAges({
-  school,
+  method,
   species,
   ownDays = [],
   incubationDays,
   turningStop = 'usual',
 }: CandlingDaysInput): number[] {
   const times = timetableOf(species, { incubationDays, turningStop })
-  if (school === 'own')
+  if (method === 'own')
     return [...new Set(ownDays)].filter((day) => day >= 0 && day <= times.giveUpDay).sort((a, b) => a - b)
-  const early = EARLY_LOOKS_OF_21[school].map((day) => (day / REFERENCE_DAYS) * times.incubationDays)
+  const early = EARLY_LOOKS_OF_21[method].map((day) => (day / REFERENCE_DAYS) * times.incubationDays)
   // A look less than a day before the last one would only cool the eggs.
   return [...early.filter((day) => day <= times.stopTurningDay - 1), times.stopTurningDay]
 }

@@ -1,7 +1,7 @@
 import { toPicture, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import { GRADES, type Grade, type PerGrade } from '../grade-names.ts'
 import { emptyPart, MAP_HEIGHT, MAP_WIDTH, type EggMaps } from './egg-maps.ts'
-import { impressionOf } from './impression.ts'
+import { networkLogitsOf } from './network-logits.ts'
 import type { Network } from './network.ts'
 
 /** Parts along the egg, and across. */
@@ -14,13 +14,13 @@ export const PART_ROWS = 6
  * @see Zeiler, M. D. & Fergus, R. (2014). Visualizing and understanding convolutional networks. ECCV, LNCS 8689, 818–833.
  */
 export function occlusionMap(maps: EggMaps, grade: Grade, network?: Network): number[] {
-  const whole = margin(impressionOf(maps, network), grade)
+  const whole = margin(networkLogitsOf(maps, network), grade)
   const [width, height] = [MAP_WIDTH / PART_COLUMNS, MAP_HEIGHT / PART_ROWS]
   return Array.from({ length: PART_COLUMNS * PART_ROWS }, (_, i) => {
     const left = ((i % PART_COLUMNS) - 0.5) * width
     const top = (Math.floor(i / PART_COLUMNS) - 0.5) * height
     const without = emptyPart(maps, { left, top, width: 2 * width, height: 2 * height })
-    return whole - margin(impressionOf(without, network), grade)
+    return whole - margin(networkLogitsOf(without, network), grade)
   })
 }
 

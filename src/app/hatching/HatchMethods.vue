@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
-import { HELP_AFTER_HOURS, TAKE_OUT_HOURS, YOLK_HOURS } from '../../core/hatching/schools.ts'
+import { HELP_AFTER_HOURS, TAKE_OUT_HOURS, YOLK_HOURS } from '../../core/hatching/hatch-methods.ts'
 import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-date.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -52,15 +52,15 @@ const takingOutWords = computed(() => {
     <fieldset>
       <legend class="font-semibold">{{ WORDS.helping }}</legend>
       <label
-        v-for="(name, school) in HELPING"
-        :key="school"
+        v-for="(name, method) in HELPING"
+        :key="method"
         class="mr-5 inline-flex min-h-11 items-center gap-2"
         ><input
           type="radio"
           name="helping"
           class="accent-lamp"
-          :checked="helping === school"
-          @change="emit('change', { helping: school })"
+          :checked="helping === method"
+          @change="emit('change', { helping: method })"
         />
         {{ name }}</label
       >
@@ -69,15 +69,15 @@ const takingOutWords = computed(() => {
     <fieldset>
       <legend class="font-semibold">{{ WORDS.movingChicksToTheBrooder }}</legend>
       <label
-        v-for="(name, school) in TAKING_OUT"
-        :key="school"
+        v-for="(name, method) in TAKING_OUT"
+        :key="method"
         class="mr-5 inline-flex min-h-11 items-center gap-2"
         ><input
           type="radio"
           name="taking-out"
           class="accent-lamp"
-          :checked="takingOut === school"
-          @change="emit('change', { takingOut: school })"
+          :checked="takingOut === method"
+          @change="emit('change', { takingOut: method })"
         />
         {{ name }}</label
       >

@@ -9,7 +9,7 @@ const SHARE_OF_EACH = 0.7
 const DOUBT = 0.02
 
 /** What two pictures of one egg, taken within minutes, say together (Bayes' rule, the share of each lessened). */
-export function joined(now: PerGrade, other: PerGrade): PerGrade {
+export function poolPictures(now: PerGrade, other: PerGrade): PerGrade {
   const doubted = (probability: number): number => (1 - DOUBT) * probability + DOUBT / GRADES.length
   const weighed = perGrade((grade) => (doubted(now[grade]) * doubted(other[grade])) ** SHARE_OF_EACH)
   const total = GRADES.reduce((sum, grade) => sum + weighed[grade], 0)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { joined } from './joined.ts'
+import { poolPictures } from './pool-pictures.ts'
 import { GRADES, perGrade, type PerGrade } from '../grade-names.ts'
 
 const share = fc.double({ min: 0, max: 1, noNaN: true })
@@ -17,9 +17,9 @@ describe('two pictures of one egg', () => {
   it('give probabilities, the same whichever came first', () => {
     fc.assert(
       fc.property(anything, anything, (a, b) => {
-        const both = joined(a, b)
+        const both = poolPictures(a, b)
         expect(GRADES.reduce((sum, grade) => sum + both[grade], 0)).toBeCloseTo(1, 9)
-        for (const grade of GRADES) expect(both[grade]).toBeCloseTo(joined(b, a)[grade], 9)
+        for (const grade of GRADES) expect(both[grade]).toBeCloseTo(poolPictures(b, a)[grade], 9)
       }),
     )
   })
@@ -27,8 +27,8 @@ describe('two pictures of one egg', () => {
   it('that lean the same way are surer together, and that contradict each other are not', () => {
     const lean: PerGrade = { developing: 0.5, clear: 0.3, 'blood-ring': 0.1, quitter: 0.1 }
     const other: PerGrade = { developing: 0.3, clear: 0.1, 'blood-ring': 0.5, quitter: 0.1 }
-    expect(joined(lean, lean).developing).toBeGreaterThan(lean.developing)
-    expect(Math.max(...Object.values(joined(lean, other)))).toBeLessThan(0.55)
+    expect(poolPictures(lean, lean).developing).toBeGreaterThan(lean.developing)
+    expect(Math.max(...Object.values(poolPictures(lean, other)))).toBeLessThan(0.55)
   })
 
   it('of which one shows nothing say what the other says', () => {
@@ -37,7 +37,7 @@ describe('two pictures of one egg', () => {
       fc.property(anything, (one) => {
         const most = Math.max(...GRADES.map((grade) => one[grade]))
         // Of two that are alike to the last digits either may come first.
-        if (most > 0.4) expect(one[best(joined(one, nothing))]).toBeCloseTo(most, 9)
+        if (most > 0.4) expect(one[best(poolPictures(one, nothing))]).toBeCloseTo(most, 9)
       }),
     )
   })

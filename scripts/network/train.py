@@ -1,9 +1,9 @@
 """Trains the network that says what an egg's picture as a whole looks like, and writes
 
-  src/core/impression/model.json   the network that is shipped, trained on all that is given
-  data/impressions/NAME.json       what networks make of each kept egg that had not learnt from it
+  src/core/network/model.json   the network that is shipped, trained on all that is given
+  data/network-logits/NAME.json       what networks make of each kept egg that had not learnt from it
 
-  python3 scripts/impression/train.py WORK [--only NET,NET] PAINTER:NAME=READINGS.jsonl …
+  python3 scripts/network/train.py WORK [--only NET,NET] PAINTER:NAME=READINGS.jsonl …
 
 NAME is that of the file in data/readings, READINGS what scripts/accuracy/read-photos.ts wrote of the same pictures, with
 its maps beside it. Needs torch (Debian's python3-torch); neither running nor testing the program does. Each network is
@@ -177,7 +177,7 @@ def main():
             torch.save(nets[name].state_dict(), file)
     if len(nets) < len(plans):
         return print("Not all networks are trained yet:", ", ".join(set(plans) - set(nets)))
-    os.makedirs("data/impressions", exist_ok=True)
+    os.makedirs("data/network-logits", exist_ok=True)
     for source in sources:
         strange = judged(nets[f"without-{source.painter}"], source)
         halves = [judged(nets[f"half-{half}"], source) for half in (0, 1)]
@@ -188,14 +188,14 @@ def main():
         known = source.learnt
         for way, said in (("strange", strange), ("seen", np.where((np.arange(len(known)) // 4 % 2 == 0)[:, None], halves[1], halves[0]))):
             print(f"{source.name}, {way}: {100 * (said.argmax(1) == source.grade.numpy())[known].mean():.1f} % right of {known.sum()}")
-        with open(f"data/impressions/{source.name}.json", "w") as out:
+        with open(f"data/network-logits/{source.name}.json", "w") as out:
             out.write("{\n" + ",\n".join(f"{json.dumps(file)}: {json.dumps(value)}" for file, value in kept.items()) + "\n}\n")
     model = {
         "version": f"{time.strftime('%Y-%m-%d')}/{sum(len(every(s)) for s in sources)}",
         "learntFrom": [f"{s.name}: {len(every(s))}" for s in sources],
         **folded(nets["shipped"]),
     }
-    with open("src/core/impression/model.json", "w") as out:
+    with open("src/core/network/model.json", "w") as out:
         json.dump(model, out, separators=(",", ":"))
         out.write("\n")
 
