@@ -5,6 +5,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { DEATH_SIGNS, type DeathSign } from '../../core/diagnosis/story.ts'
 import { OPENED_STAGES, openedStageAt } from '../../core/hatching/breakout-stages.ts'
+import { OPENED_SIGN_WORDS } from '../../words/opened-signs.ts'
 import { phaseOf } from '../../core/hatching/results.ts'
 import { deathDayByLooks } from '../../domain/egg-outcomes.ts'
 import { timelineOf } from '../../domain/timeline.ts'
@@ -206,7 +207,7 @@ function nameAll(): void {
             />
             <span
               ><span class="text-ink-soft">{{ WORDS.dayValue((one.stage * days).toFixed(0)) }}</span>
-              {{ one.words }}</span
+              {{ OPENED_SIGN_WORDS[one.sign] }}</span
             >
           </label>
         </fieldset>

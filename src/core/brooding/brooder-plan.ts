@@ -1,4 +1,5 @@
 import { SPECIES, type BrooderGroup, type SpeciesName } from '../species/species.ts'
+import { wanted } from '../wanted.ts'
 
 /** One week in the brooder. */
 export interface BrooderWeek {
@@ -24,6 +25,7 @@ const SIZE: Readonly<Record<BrooderGroup, number>> = { small: 1 / 3, fowl: 1, wa
 
 /** Temperature and floor space by week for a number of chicks of one species. */
 export function brooderPlan(species: SpeciesName, chicks: number): BrooderWeek[] {
+  wanted('chicks', chicks, [0, Infinity])
   const size = SIZE[SPECIES[species].group]
   return Array.from({ length: WEEKS }, (_, i) => {
     const floor = i < FLOOR.youngWeeks ? FLOOR.young : FLOOR.older

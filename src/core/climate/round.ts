@@ -1,5 +1,6 @@
 import { MINUTE_MS, HOUR_MS, DAY_MS } from '../time/durations.ts'
 import { addDays, instantOf, localDateOf, type Zone } from '../time/local-date.ts'
+import { wanted } from '../wanted.ts'
 
 /** How the rounds of an incubator stand. */
 export interface RoundState {
@@ -17,6 +18,8 @@ const AHEAD_MS = 2 * HOUR_MS
 
 /** Local hours of the daily rounds, spread from morning to evening. */
 export function roundHours(timesADay: number, firstHour = 7, lastHour = 21): number[] {
+  wanted('timesADay', timesADay, [0, 24])
+  wanted('lastHour', lastHour, [firstHour, 24])
   if (timesADay <= 1) return [firstHour]
   return Array.from(
     { length: timesADay },

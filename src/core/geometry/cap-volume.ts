@@ -1,4 +1,5 @@
 import { relativeRadius, type EggOutline } from './egg-outline.ts'
+import { wanted } from '../wanted.ts'
 
 export interface CapOptions {
   /** Where the boundary plane meets the axis, as a fraction of the length from the blunt pole, 0…1. */
@@ -16,9 +17,7 @@ export interface CapOptions {
  */
 export function capVolumeFraction(outline: EggOutline, options: CapOptions): number {
   const { depthFraction, tiltRad = 0 } = options
-  if (!(depthFraction >= 0 && depthFraction <= 1)) {
-    throw new RangeError(`depthFraction must be within 0…1, received ${depthFraction}`)
-  }
+  wanted('depthFraction', depthFraction, [0, 1])
   const steps = 400
   const slope = Math.tan(tiltRad)
   const length = 2 * outline.halfLengthPx

@@ -1,3 +1,5 @@
+import { wantedPositive } from '../wanted.ts'
+
 /** A point in pixels: x right, y down, centres at .5. */
 export interface Point {
   x: number
@@ -100,6 +102,7 @@ export function reversed(outline: EggOutline): EggOutline {
 }
 
 export function scaled(outline: EggOutline, factor: number): EggOutline {
+  wantedPositive('factor', factor)
   return {
     ...outline,
     centre: { x: outline.centre.x * factor, y: outline.centre.y * factor },

@@ -1,6 +1,7 @@
 import type { EggFigures } from '../measure/reading.ts'
 import { GRADES, type PerGrade } from '../grade-names.ts'
 import { type Verdict } from './types.ts'
+import { wantedPositive } from '../wanted.ts'
 
 /** What to change so that the next picture of an egg decides. */
 export const NEXT_PICTURES = [
@@ -49,5 +50,6 @@ function mayBeRing(probabilities: PerGrade): boolean {
 
 /** Whole days to wait until more shows. @param incubationDays - of its set */
 export function daysToWait(incubationDays: number): number {
+  wantedPositive('incubationDays', incubationDays)
   return Math.max(1, Math.round(WAIT_SHARE * incubationDays))
 }

@@ -1,5 +1,6 @@
 import { FEATURES } from './features.ts'
 import { GRADES, perGrade, type Grade, type PerGrade } from '../grade-names.ts'
+import { wanted } from '../wanted.ts'
 
 /** A multinomial logistic model: one weight for each grade and feature. */
 export interface GradingModel {
@@ -68,6 +69,7 @@ export function calibrationDivisor({ temperature, perUnusualness }: Calibration,
  * @see Genest, C. & Zidek, J. V. (1986). Combining probability distributions. Statistical Science 1(1), 114–135.
  */
 export function pooled(share: number, measures: PerGrade, network: PerGrade): PerGrade {
+  wanted('share', share, [0, 1])
   return perGrade((grade) => (1 - share) * measures[grade] + share * network[grade])
 }
 

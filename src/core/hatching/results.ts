@@ -1,4 +1,5 @@
 import { wilsonInterval, type Share } from '../statistics/share.ts'
+import { wantedPositive } from '../wanted.ts'
 
 /** What became of an egg that was set, as far as it is known. */
 export const FATES = [
@@ -30,6 +31,7 @@ const MIDDLE_UNTIL = 14 / 21
 
 /** When an embryo of an age died, by the weeks that breakouts are counted in. @param deathDay - days of development */
 export function phaseOf(deathDay: number, incubationDays: number): Exclude<Phase, 'pipped'> {
+  wantedPositive('incubationDays', incubationDays)
   const fraction = deathDay / incubationDays
   return fraction <= EARLY_UNTIL ? 'early' : fraction <= MIDDLE_UNTIL ? 'middle' : 'late'
 }

@@ -35,6 +35,10 @@ const Z_95 = 1.96
  * Fleiss, J. L., Cohen, J. & Everitt, B. S. (1969). Large sample standard errors of kappa. Psychol. Bull. 72, 323–327.
  */
 export function cohenKappa(counts: ReadonlyArray<readonly number[]>): Agreement | null {
+  if (counts.some((row) => row.length !== counts.length))
+    throw new RangeError(
+      `counts must be square, received rows of ${counts.map((row) => row.length).join(', ')}`,
+    )
   const n = counts.flat().reduce((sum, count) => sum + count, 0)
   if (n === 0) return null
   const p = counts.map((row) => row.map((count) => count / n))

@@ -1,3 +1,5 @@
+import { wantedPositive } from '../wanted.ts'
+
 /** How long eggs and incubator may wait during a candling, minutes. */
 export interface CandlingLimits {
   /** One egg in the hand or on the lamp. */
@@ -24,6 +26,7 @@ export type ClockLevel = 'calm' | 'soon' | 'over'
 const SOON_FROM = 0.7
 
 export function clockLevel(elapsedMs: number, limitMinutes: number): ClockLevel {
+  wantedPositive('limitMinutes', limitMinutes)
   const share = elapsedMs / (60_000 * limitMinutes)
   return share >= 1 ? 'over' : share >= SOON_FROM ? 'soon' : 'calm'
 }

@@ -1,3 +1,5 @@
+import { wanted, wantedPositive } from '../wanted.ts'
+
 /**
  * Logarithms of how likely counts are when their true shares are known only about: scattered around a mean by as much as
  * if that had been learnt from `worth` eggs.
@@ -35,6 +37,9 @@ export function logTwoKinds(
 
 /** A count of happenings whose rate scatters (negative binomial), without the terms that only the count has. */
 export function logHappenings(count: number, mean: number, shape: number): number {
+  wanted('count', count, [0, Infinity])
+  wantedPositive('mean', mean)
+  wantedPositive('shape', shape)
   return (
     logRising(shape, count) +
     shape * Math.log(shape / (shape + mean)) +
@@ -44,6 +49,7 @@ export function logHappenings(count: number, mean: number, shape: number): numbe
 
 /** Normal density without its constant. */
 export function logNormal(value: number, mean: number, sd: number): number {
+  wantedPositive('sd', sd)
   return -(((value - mean) / sd) ** 2) / 2 - Math.log(sd)
 }
 
@@ -56,5 +62,6 @@ export function logSum(values: readonly number[]): number {
 
 /** Two kinds of which nothing is known before: every share is as likely. */
 export function logAnyShare({ count, of }: { count: number; of: number }): number {
+  wanted('count', count, [0, of])
   return logTwoKinds({ count, of }, 0.5, 2)
 }

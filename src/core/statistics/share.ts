@@ -1,3 +1,5 @@
+import { wanted } from '../wanted.ts'
+
 /** A proportion with its confidence interval. */
 export interface Share {
   count: number
@@ -15,6 +17,8 @@ const Z_95 = 1.96
  * @see Wilson, E. B. (1927). Probable inference, the law of succession, and statistical inference. JASA 22, 209–212.
  */
 export function wilsonInterval(count: number, of: number): Share | null {
+  wanted('of', of, [0, Infinity])
+  wanted('count', count, [0, of])
   if (of === 0) return null
   const p = count / of
   const middle = p + (Z_95 * Z_95) / (2 * of)

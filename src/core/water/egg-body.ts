@@ -1,6 +1,7 @@
 import { eggVolumeCm3, freshMassG, type EggSize } from '../planning/intake/egg-figures.ts'
 import type { Measured } from '../measure/reading.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
+import { wantedPositive } from '../wanted.ts'
 
 /** An egg's volume, mass when laid and shell area, and how each is known. */
 export interface EggBody {
@@ -61,5 +62,6 @@ function bodyOf(length: Measured, breadth: Measured, from: EggBody['from']): Egg
  * @see Paganelli, C. V., Olszowka, A. & Ar, A. (1974). The avian egg: surface area, volume, and density. Condor 76, 319–325.
  */
 export function surfaceCm2(freshMass: number): number {
+  wantedPositive('freshMass', freshMass)
   return 4.835 * freshMass ** SURFACE_POWER
 }

@@ -1,3 +1,5 @@
+import { wanted } from '../wanted.ts'
+
 /** Of a pan that is touched and a hand that breathes, g. */
 const HANDLING_SD_G = 0.05
 /** Steps that scales show, g; and of those that show ounces. */
@@ -25,5 +27,6 @@ export function stepOf(grams: readonly number[]): number {
 
 /** Standard uncertainty of one weighing, g: the hand's, and what rounding to a step leaves open. */
 export function weighingSd(stepG: number): number {
+  wanted('stepG', stepG, [0, Infinity])
   return Math.hypot(HANDLING_SD_G, stepG / Math.sqrt(12))
 }

@@ -1,3 +1,5 @@
+import { wantedPositive } from '../wanted.ts'
+
 /** How moist the air was from a time on, until the next. */
 export interface AirSpan {
   fromDays: number
@@ -27,5 +29,6 @@ export function vapourDeficitDays(spans: readonly AirSpan[], ageDays: number): n
 
 /** Mean relative humidity from setting to an age, percent. */
 export function meanRh(spans: readonly AirSpan[], ageDays: number): number {
+  wantedPositive('ageDays', ageDays)
   return 100 * (1 - vapourDeficitDays(spans, ageDays) / ageDays)
 }

@@ -1,3 +1,5 @@
+import { wanted, wantedPositive } from '../wanted.ts'
+
 const TORR_PER_KPA = 7.50062
 
 /**
@@ -5,11 +7,13 @@ const TORR_PER_KPA = 7.50062
  * @see Buck, A. L. (1981). New equations for computing vapor pressure and enhancement factor. J. Appl. Meteorol. 20, 1527–1532.
  */
 export function saturationTorr(celsius: number): number {
+  wanted('celsius', celsius, [-80, 100])
   return TORR_PER_KPA * 0.61121 * Math.exp(((18.678 - celsius / 234.5) * celsius) / (257.14 + celsius))
 }
 
 /** Pressure of the air, ÷ that at sea level, in the standard atmosphere (ISO 2533). @param altitudeM - 0…11,000 */
 export function pressureRatio(altitudeM: number): number {
+  wanted('altitudeM', altitudeM, [-500, 11_000])
   return (1 - 2.25577e-5 * altitudeM) ** 5.25588
 }
 
@@ -30,5 +34,7 @@ export function dryingTorr(air: { celsius: number; rhPercent: number; altitudeM?
  * @param ratePerDay - share of it lost a day
  */
 export function conductance(massG: number, ratePerDay: number, drying: number): number {
+  wantedPositive('massG', massG)
+  wantedPositive('drying', drying)
   return (1000 * massG * ratePerDay) / drying
 }

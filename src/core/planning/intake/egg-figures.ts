@@ -1,4 +1,5 @@
 import { SPECIES, type SpeciesName } from '../../species/species.ts'
+import { wantedPositive } from '../../wanted.ts'
 
 /** An egg's calipered size, mm. */
 export interface EggSize {
@@ -13,16 +14,22 @@ const MM3_PER_CM3 = 1000
  * @see Hoyt, D. F. (1979). Practical methods of estimating volume and fresh weight of bird eggs. Auk 96, 73–77.
  */
 export function eggVolumeCm3({ lengthMm, breadthMm }: EggSize): number {
+  wantedPositive('lengthMm', lengthMm)
+  wantedPositive('breadthMm', breadthMm)
   return (0.51 * lengthMm * breadthMm ** 2) / MM3_PER_CM3
 }
 
 /** Mass when laid, g. @see Hoyt (1979), as above */
 export function freshMassG({ lengthMm, breadthMm }: EggSize): number {
+  wantedPositive('lengthMm', lengthMm)
+  wantedPositive('breadthMm', breadthMm)
   return (0.548 * lengthMm * breadthMm ** 2) / MM3_PER_CM3
 }
 
 /** Breadth ÷ length. */
 export function shapeIndex({ lengthMm, breadthMm }: EggSize): number {
+  wantedPositive('lengthMm', lengthMm)
+  wantedPositive('breadthMm', breadthMm)
   return breadthMm / lengthMm
 }
 

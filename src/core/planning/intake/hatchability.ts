@@ -1,3 +1,5 @@
+import { wanted } from '../../wanted.ts'
+
 /** Stored up to here eggs keep their full chance. */
 export const BEST_STORAGE_DAYS = 7
 /** What most keepers call the limit. */
@@ -10,7 +12,7 @@ export const TOO_OLD_DAYS = 21
  * thumb for cool storage: none lost in the first week, two points a day to the limit, four a day after it.
  */
 export function relativeHatchability(storageDays: number): number {
-  if (!(storageDays >= 0)) throw new RangeError(`storageDays must be ≥ 0, received ${storageDays}`)
+  wanted('storageDays', storageDays, [0, Infinity])
   const slow = Math.min(storageDays, STORAGE_LIMIT_DAYS) - BEST_STORAGE_DAYS
   const fast = storageDays - STORAGE_LIMIT_DAYS
   return Math.max(0, 1 - 0.02 * Math.max(0, slow) - 0.04 * Math.max(0, fast))
