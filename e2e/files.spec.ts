@@ -113,7 +113,7 @@ test('a photograph is read in the browser as it is on the command line', async (
       species: 'chicken',
       stage: usualStage('chicken', look.ageDays),
     })
-    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    if (reading.kind === 'rejected') throw new Error(reading.why)
     const [egg] = reading.eggs
     expect(look.reading.lengthPx / egg!.lengthPx).toBeCloseTo(1, 3)
     expect(look.reading.airCell!.depth.value).toBeCloseTo(egg!.airCell!.depth.value, 3)

@@ -9,6 +9,7 @@ import { usualStage } from '../../src/core/planning/incubation/timetable.ts'
 import type { Shell, SpeciesName } from '../../src/core/species/species.ts'
 import { polygonOverlap } from './overlap.ts'
 import type { SimulatedCase } from './simulated-set.ts'
+import { REJECTION_WORDS } from '../../src/words/rejections.ts'
 
 /** What is true of a photograph; the form of fixtures/photos/truth.json. */
 export interface Truth {
@@ -92,7 +93,7 @@ export async function readOne(
 ): Promise<{ record: GradeRecord; egg: EggReading | null }> {
   const { reading, elapsedMs } = await readEggs(photo, withStage(known))
   if (reading.kind === 'rejected')
-    return { record: toErrorRecord(file, reading.rejection.message, elapsedMs), egg: null }
+    return { record: toErrorRecord(file, REJECTION_WORDS[reading.why], elapsedMs), egg: null }
   if (reading.eggs.length > 1)
     return {
       record: toErrorRecord(file, `${reading.eggs.length} eggs were found where there is one.`, elapsedMs),

@@ -5,6 +5,7 @@ import type { GradeContext } from '../core/grade/types.ts'
 import { usualStage } from '../core/planning/incubation/timetable.ts'
 import { openPhoto } from './open-file.ts'
 import { readEggs } from './read-eggs.ts'
+import { REJECTION_WORDS } from '../words/rejections.ts'
 
 /** One photograph to grade, and what is known of it. */
 export interface GradeTask {
@@ -26,7 +27,7 @@ export async function gradeFile({ file, context, extra: columns }: GradeTask): P
     })
     const elapsedMs = { decode: round(exact.decode), measure: round(exact.measure) }
     if (reading.kind === 'rejected')
-      return [{ ...toErrorRecord(file, reading.rejection.message, elapsedMs), ...extra }]
+      return [{ ...toErrorRecord(file, REJECTION_WORDS[reading.why], elapsedMs), ...extra }]
     return reading.eggs.map((egg, i) => ({
       ...toGradeRecord({ file, number: i + 1, egg, verdict: gradeEgg(egg, context), elapsedMs }),
       ...extra,

@@ -36,7 +36,7 @@ describe('EggWorkerClient', () => {
     const calls = [client.measure(photo, { species: 'duck' }), client.measure(photo, { species: 'goose' })]
     const [first, second] = workers[0]!.asked
     const result = {
-      reading: { kind: 'rejected', rejection: { code: 'no-egg', message: 'none' } },
+      reading: { kind: 'rejected', why: 'no-egg' },
       widthPx: 1,
       heightPx: 1,
       photo,

@@ -14,6 +14,7 @@ import { quickLook, type LoneEgg } from '../../domain/quick-look.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore, type HatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
+import { REJECTION_WORDS } from '../../words/rejections.ts'
 
 /** Somebody may still be typing. */
 const AGAIN_AFTER_MS = 300
@@ -156,7 +157,7 @@ function useMeasuring(): Measure {
   return async (photo, of) => {
     const { photoLongSidePx: keepLongSidePx } = hatchery.hatchery
     const { reading, ...picture } = await workers.measure(photo, { ...of, keepLongSidePx })
-    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    if (reading.kind === 'rejected') throw new Error(REJECTION_WORDS[reading.why])
     return { ...picture, eggs: reading.eggs }
   }
 }

@@ -320,7 +320,7 @@ export const WORDS = spoken({
   hatchRateBySet: 'Hatch rate by set',
   whereInTheTray: 'Where in the tray',
   hatchOfFertileInEach:
-    'Hatch of fertile in each place. Darker means more surely low. One or two eggs prove nothing.',
+    'Hatch of fertile in each place. The darker, the surer it is below the rest. One or two eggs prove nothing.',
   sourceOrHenHouse: 'source or hen house',
   ageOfTheEggs: 'age of the eggs',
   removalMethod2: 'removal method',

@@ -92,7 +92,7 @@ export function sampleReading(egg: Pick<Egg, 'id' | 'number'>): EggReading {
     shot,
   })
   const measured = readPhoto(rowsOf(image), { species: 'chicken' })
-  if (measured.kind === 'rejected') throw new Error(measured.rejection.message)
+  if (measured.kind === 'rejected') throw new Error(measured.why)
   return measured.eggs[0]!
 }
 

@@ -55,7 +55,7 @@ const reasonsOf = (shot: object) => {
     ),
     { species: 'chicken' },
   )
-  return measured.kind === 'eggs' ? measured.eggs[0]!.reasons : measured.rejection.code
+  return measured.kind === 'eggs' ? measured.eggs[0]!.reasons : measured.why
 }
 
 it('a hand that moves blurs the picture, and it is said; one that holds still does not', () => {

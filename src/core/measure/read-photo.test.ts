@@ -15,7 +15,7 @@ function read(fill: number) {
       return rows.rowAt(y)
     },
   })
-  if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+  if (reading.kind === 'rejected') throw new Error(reading.why)
   return { passes, egg: reading.eggs[0]!, truth }
 }
 

@@ -5,7 +5,7 @@ import type { FoundEgg } from './cut-out.ts'
 import { ENOUGH_LENGTH_PX, findEggs } from './find-eggs.ts'
 import { measureEggs } from './measure.ts'
 import { expectedShape } from './orient.ts'
-import { REJECTION_SENTENCES, type EggsReading, type RejectionCode } from './reading.ts'
+import type { EggsReading, RejectionCode } from './reading.ts'
 
 export interface ReadOptions {
   /** Narrows the expected shape; without it a hen's egg is expected, loosely. */
@@ -41,7 +41,7 @@ export function readPhoto(photo: PhotoRows, options: ReadOptions = {}): EggsRead
   const found = needsMorePixels(small, inSmall) ? find(lightOf(photo, TRAY_LONG_SIDE_PX)) : inSmall
   stage('outline')
   return typeof found === 'string'
-    ? { kind: 'rejected', rejection: { code: found, message: REJECTION_SENTENCES[found] } }
+    ? { kind: 'rejected', why: found }
     : { kind: 'eggs', eggs: measureEggs(found, options, { stage, onMaps: options.onMaps }) }
 }
 

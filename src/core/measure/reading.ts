@@ -140,19 +140,5 @@ export function readingOf(
 /** A photograph that cannot be measured at all. */
 export type RejectionCode = 'too-small' | 'no-egg' | 'outline-unclear' | 'egg-cut-off'
 
-export interface Rejection {
-  code: RejectionCode
-  /** A plain sentence for the candler. */
-  message: string
-}
-
 /** Of a photograph that may show several eggs. */
-export type EggsReading = { kind: 'eggs'; eggs: EggReading[] } | { kind: 'rejected'; rejection: Rejection }
-
-export const REJECTION_SENTENCES: Readonly<Record<RejectionCode, string>> = {
-  'too-small': 'This picture is too small to measure: it needs at least 160 pixels on its short side.',
-  'no-egg': 'No backlit egg was found in this picture.',
-  'outline-unclear':
-    'Something glows here, but its outline is not an egg. Keep other light away and try again.',
-  'egg-cut-off': 'Too much of the egg is outside the picture. Move back so that all of it is in view.',
-}
+export type EggsReading = { kind: 'eggs'; eggs: EggReading[] } | { kind: 'rejected'; why: RejectionCode }

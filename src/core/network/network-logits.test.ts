@@ -21,7 +21,7 @@ function read(wish: PhotoWish) {
     ),
     { stage: 0.5, onMaps: (own) => maps.push(own) },
   )
-  if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+  if (reading.kind === 'rejected') throw new Error(reading.why)
   return { egg: reading.eggs[0]!, maps: maps[0]! }
 }
 const meanOf = (

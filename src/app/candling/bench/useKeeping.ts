@@ -12,6 +12,7 @@ import { useHatcheryStore, type HatcheryStore } from '../../data/hatchery.ts'
 import type { BenchWork } from './useBenchWork.ts'
 import type { EggChoice } from './useEggChoice.ts'
 import { WORDS } from '../words.ts'
+import { REJECTION_WORDS } from '../../../words/rejections.ts'
 
 /** From a measured picture to looks that are on the disk. */
 export interface Keeping {
@@ -44,7 +45,7 @@ export function useKeeping({ set, eggs, work, saving }: KeepingPort): Keeping {
 
   const keep: Keeping['keep'] = async (measured, egg, source) => {
     const { reading, widthPx, heightPx, photo } = await measured
-    if (reading.kind === 'rejected') throw new Error(reading.rejection.message)
+    if (reading.kind === 'rejected') throw new Error(REJECTION_WORDS[reading.why])
     const picture = { photo, source, takenAt: new Date().toISOString(), widthPx, heightPx }
     const [only] = reading.eggs
     if (reading.eggs.length !== 1 || !only)
