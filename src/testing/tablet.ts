@@ -4,11 +4,25 @@ import { eggOf } from '../contracts/records/egg-state.ts'
 import { RECORD_TABLES } from '../contracts/records/record-tables.ts'
 import type { HatcheryRecords } from '../contracts/records/records.ts'
 import { mergeBooks, type Copy } from '../domain/merge/merge-books.ts'
+import { decided, type WholeBook } from '../domain/merge/merge-bundles.ts'
+import type { Conflict } from '../domain/merge/questions.ts'
 import { nothingWritten, writtenBy, type Changes, type Standing, type Written } from '../domain/steps.ts'
 import { takingBack, writtenByUndo } from '../domain/undo-steps.ts'
 
 const ZONE = 'Europe/Lisbon'
 const START_MS = Date.parse('2026-03-11T00:00:00.000Z')
+
+/** Records alone: no photographs, sounds or readings lie beside them. */
+const NOTHING_BESIDE: Omit<WholeBook<never>, 'records' | 'tombstones' | 'quarantined'> = {
+  photoTypes: new Map(),
+  missing: [],
+  shapes: async () => null,
+  attachmentIds: [],
+  attachment: async () => null,
+  readingIds: [],
+  readings: async () => null,
+  photo: async () => new Uint8Array(),
+}
 
 /** A tablet with a copy of the book, which writes as the program does. */
 export class Tablet {
@@ -119,9 +133,12 @@ export class Tablet {
     }
     this.write(back)
   }
-  /** Brings both together. */
-  merge(copy: Copy): void {
-    this.keep(mergeBooks(this.copy(), copy, ZONE).book)
+  /** Brings both together. @param others - conflicts in which the other word is to hold */
+  merge(copy: Copy, others: readonly Conflict[] = []): void {
+    const merged = mergeBooks(this.copy(), copy, ZONE)
+    const { conflicts, settled } = merged
+    const bundle = { ...merged.book, ...NOTHING_BESIDE }
+    this.keep(decided({ bundle, conflicts, settled }, others, { zone: ZONE, writer: this.writer() }))
     this.undo.length = 0
   }
   /** Lets a bundle, a backup or what was still in memory take the place of the book: from then on it is another writer. */
