@@ -1,6 +1,8 @@
 import type { Bundle } from '../../contracts/files/bundle.ts'
 import type { Conflict } from '../../domain/merge/questions.ts'
+import type { Preview } from '../../domain/meeting/meet.ts'
 import type { MergedBundle } from '../../domain/merge/merge-bundles.ts'
+import { bundleSource } from './bundle-source.ts'
 import { deviceZone, type HatcheryStore } from './hatchery.ts'
 import type { Progress } from './progress.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
@@ -16,6 +18,8 @@ const ROOM_FACTOR = 1.3
 export interface BringingIn {
   /** @param fileBytes - the bundle's size @throws Error in words; nothing here is changed then */
   importBundle: (bundle: Bundle, fileBytes: number) => Promise<void>
+  /** In short what merging would bring; nothing is written for it. */
+  previewNews: (bundle: Bundle) => Promise<Preview>
   /** What would come of this book and a bundle of another device, and what a person has to look at. Nothing is changed. */
   previewMerge: (bundle: Bundle) => Promise<MergedBundle<Blob> & { bytes: number }>
   /**
@@ -55,6 +59,14 @@ export function bringingIn(
     importBundle: async (bundle, fileBytes) => {
       mayReplace(hatchery)
       await hatchery.rewrite(() => replaceBy(bundle, fileBytes))
+    },
+    previewNews: async (bundle) => {
+      await hatchery.openAll()
+      const { holdsAll, mergeBooks, whatChanges } = await bundling()
+      const here = await bundleSource(hatchery)
+      const { book, conflicts, settled } = mergeBooks(here, bundle, deviceZone())
+      const changes = whatChanges(here.records, book.records)
+      return { changes, conflicts, settled, isHeld: holdsAll(here, book) }
     },
     previewMerge: async (bundle) => {
       await hatchery.openAll()

@@ -2,6 +2,7 @@ import type { Bundle, BundleSource, MissingPhoto } from '../../contracts/files/b
 import { bundleSource } from './bundle-source.ts'
 import { deviceZone, type HatcheryStore } from './hatchery.ts'
 import type { Progress } from './progress.ts'
+import { tabletName } from './tablet-name.ts'
 import { whichBook } from './which-book.ts'
 import { WORDS } from './words.ts'
 
@@ -25,7 +26,8 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
   function written(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
     return running(WORDS.writingTheBundle, async (how) => {
       const { writeBundle } = await bundling()
-      return writeBundle({ ...(await source()), book: whichBook() }, how)
+      const writer = hatchery.loaded ? { line: hatchery.device(), name: tabletName().value } : undefined
+      return writeBundle({ ...(await source()), book: whichBook(), ...(writer ? { writer } : {}) }, how)
     })
   }
 

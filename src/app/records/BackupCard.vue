@@ -3,7 +3,8 @@ import { onMounted, ref } from 'vue'
 import { FolderOpen, ShieldCheck } from '@lucide/vue'
 import { storageRoom, type StorageRoom } from '../data/storage-room.ts'
 import { count } from '../shared/wording.ts'
-import { useBackupsStore, type Rhythm } from './backups.ts'
+import { useBackupsStore, type Rhythm } from './backups/backups.ts'
+import OtherTablets from './tablets/OtherTablets.vue'
 import { WORDS } from './words.ts'
 
 /** Backups: where they go, when, how old the last good one is, and back from one. */
@@ -86,6 +87,7 @@ async function restore(name: string): Promise<void> {
           </li>
         </ul>
       </details>
+      <OtherTablets :busy="busy" />
     </template>
     <p v-else class="text-ink-soft">
       {{ backups.canChoose() ? WORDS.aSynchronisedFolderOrA : WORDS.thisBrowserCannotWriteTo }}

@@ -24,6 +24,8 @@ const props = defineProps<{
   bundle: Bundle | null
   /** Null where this book could not be opened, so that only replacing it is left. */
   merged: MergedBundle<Blob> | null
+  /** From the shared folder: replacing this book is done from the list of backups. */
+  onlyMerge?: boolean
 }>()
 const emit = defineEmits<{ together: [others: Conflict[]]; replace: []; close: [] }>()
 
@@ -55,13 +57,13 @@ function confirm(): void {
 <template>
   <ConfirmDialog
     :open="open"
-    :title="WORDS.mergeOrReplace"
+    :title="onlyMerge ? WORDS.merge : WORDS.mergeOrReplace"
     :confirm="way === 'together' ? WORDS.merge : WORDS.replace"
     :grave="way === 'replace'"
     @confirm="confirm"
     @close="emit('close')"
   >
-    <fieldset class="flex flex-col gap-2">
+    <fieldset v-if="!onlyMerge" class="flex flex-col gap-2">
       <legend class="sr-only">{{ WORDS.mergeOrReplace2 }}</legend>
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" />

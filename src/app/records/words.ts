@@ -155,20 +155,10 @@ export const WORDS = spoken({
   recordsSentBothWaysEach: 'Records sent both ways. Each tablet now shows what would change on it.',
 
   // backup-age.ts
-  noBackupYet: 'No backup yet.',
-  ageUnknown: 'age unknown',
-  theClockWasChangedSince: 'The clock was changed since the last backup, so its age is unknown. Back up now.',
-  theLastBackupWentTo:
-    'The last backup went to your downloads. Perlumen cannot check that it is still there. It is',
-  theLastBackupIs: 'The last backup is',
-  lessThanADayOld: (seen: Said): string => `${seen} less than a day old.`,
 
   // backup-folder.ts
 
   // backups.ts
-  theBrowserHasNoPermission: 'the browser has no permission to write to the folder.',
-  theFolderIsNoLonger: 'The folder is no longer set.',
-  theBackupDidNotWork: (message: Said): string => `The backup did not work: ${message}`,
 
   // useRecordsWork.ts
   nothingWasChanged: (message: Said): string => `${message} Nothing was changed.`,
@@ -218,7 +208,6 @@ export const WORDS = spoken({
   percentReceived: (percent: Said): string => ` ${percent} % received.`,
 
   // backup-age.ts
-  seenDaysOld: (seen: Said, days: Said): string => `${seen} ${days} old.`,
 
   // merge-words.ts
   onDayDeathDay: (deathDay: Said): string => ` on day ${deathDay}`,

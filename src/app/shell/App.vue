@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, onErrorCaptured, onMounted, ref, watch,
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { useRemindersStore } from '../today/reminders.ts'
-import { useBackupsStore } from '../records/backups.ts'
+import { useBackupsStore } from '../records/backups/backups.ts'
 import { useImportExportStore } from '../data/import-export.ts'
 import { useMadeUpStore } from '../data/made-up.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
@@ -27,6 +27,7 @@ const devices = useDevicesStore()
 const madeUp = useMadeUpStore()
 const importExport = useImportExportStore()
 const MadeUpLine = defineAsyncComponent(() => import('./MadeUpLine.vue'))
+const FolderNews = defineAsyncComponent(() => import('../records/tablets/FolderNews.vue'))
 const SimulatedFound = defineAsyncComponent(() => import('../records/SimulatedFound.vue'))
 const backups = useBackupsStore()
 const sensing = useSensingStore()
@@ -203,6 +204,7 @@ async function writeBack(): Promise<void> {
       data-testid="backup-note"
       >{{ backups.ageWords }}</RouterLink
     >
+    <FolderNews v-if="backups.folder && !madeUp.opening && route.meta.room === 'desk'" />
     <div
       v-if="hatchery.loaded && !hatchery.leads"
       class="screen-only flex flex-wrap items-center gap-4 border-b border-line px-4 py-2"

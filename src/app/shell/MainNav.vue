@@ -5,7 +5,7 @@ import { Flashlight, Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from
 import { RouterLink, useRoute } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
-import { useBackupsStore } from '../records/backups.ts'
+import { useBackupsStore } from '../records/backups/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { WORDS } from './words.ts'
 

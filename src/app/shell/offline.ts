@@ -3,10 +3,9 @@ import { ref } from 'vue'
 import type { Workbox } from 'workbox-window'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { TAKE_OVER } from '../../workers/service-protocol.ts'
+import { anyoneAtBench, AT_BENCH } from '../shared/at-bench.ts'
 import { WORDS } from './words.ts'
 
-/** Held by every tab that stands at the bench: what is done there is not to be disturbed from another tab. */
-const AT_BENCH = 'perlumen-at-the-bench'
 /** A tablet that is never closed asks as well whether there is a newer program. */
 const ASK_AGAIN_MS = 6 * HOUR_MS
 
@@ -57,8 +56,7 @@ export const useOfflineStore = defineStore('offline', () => {
 
   /** Takes the newer program; every step that was acknowledged is on the disk, so this page may begin anew. */
   async function take(): Promise<void> {
-    const held = (await navigator.locks.query()).held ?? []
-    if (held.some(({ name }) => name === AT_BENCH)) {
+    if (await anyoneAtBench()) {
       refusal.value = WORDS.anotherTabIsAtThe
       return
     }

@@ -57,6 +57,8 @@ export interface Bundle extends Pick<Book, 'records' | 'tombstones'> {
 /** What a bundle is made of. */
 export interface BundleSource extends Pick<Bundle, 'records' | 'quarantined' | 'tombstones' | 'readingIds'> {
   book?: WhichBook | null
+  /** Left out where nobody is to know which tablet it was. */
+  writer?: BundleWriter
   attachment(id: string): Promise<Blob | null>
   /** Null for a photograph, or for lines, that are gone. */
   photo(id: string): Promise<Uint8Array | null>
@@ -85,11 +87,21 @@ export const MOST_UNNAMED = 50_000
 export const MOST_RECORD_BYTES = 500_000_000
 export const MOST_PHOTO_BYTES = 200_000_000
 
+/** The tablet that wrote a bundle. */
+const writerSchema = z.object({
+  /** Under which it writes: a later bundle of the same line holds all of an earlier one. */
+  line: z.string().min(1).max(64),
+  /** What people call it; empty where nobody named it. */
+  name: z.string().max(40),
+})
+export type BundleWriter = z.infer<typeof writerSchema>
+
 /** Names every file of the bundle with its length and SHA-256, and the photographs that were gone. */
 export const manifestSchema = z.object({
   format: z.literal('perlumen-manifest'),
   book: z.enum(BOOKS).optional(),
   version: z.literal(1),
+  writer: writerSchema.optional(),
   files: z.record(
     z.string(),
     z.object({ bytes: z.int().min(0), sha256: z.string().regex(/^[0-9a-f]{64}$/) }),
@@ -192,7 +204,18 @@ function recordsFileOf(records: HatcheryRecords, tombstones: readonly RawRecord[
  * photograph that is gone keeps nothing else from being saved; it is named.
  */
 export async function writeBundle(
-  { records, quarantined, tombstones, photo, shapes, attachment, readingIds, readings, book }: BundleSource,
+  {
+    records,
+    quarantined,
+    tombstones,
+    photo,
+    shapes,
+    attachment,
+    readingIds,
+    readings,
+    book,
+    writer,
+  }: BundleSource,
   { onProgress, signal }: LongWork = {},
 ): Promise<{ file: Blob; missing: MissingPhoto[] }> {
   const zip = buildZip()
@@ -200,6 +223,7 @@ export async function writeBundle(
     format: 'perlumen-manifest',
     version: 1,
     ...(book ? { book } : {}),
+    ...(writer ? { writer } : {}),
     files: {},
     missing: [],
   }

@@ -29,6 +29,7 @@ import {
   MOST_PART_BYTES,
   sha256,
   MOST_PHOTO_BYTES,
+  type BundleWriter,
   type Manifest,
   MOST_RECORD_BYTES,
   manifestSchema,
@@ -51,6 +52,21 @@ export async function readBundle(
     return await readChecked(await openZip(file), zone, { onProgress, signal })
   } catch (error) {
     throw error instanceof ZipError ? new BundleError(error.message) : error
+  }
+}
+
+/**
+ * Who wrote a bundle, without reading the rest of it.
+ * @returns null where the file is not whole, or is no bundle; the writer is null where an earlier program wrote it
+ */
+export async function whoWrote(file: Blob): Promise<{ writer: BundleWriter | null } | null> {
+  try {
+    const zip = await openZip(file)
+    const manifest = readManifest(await readJson(zip, MANIFEST_FILE, null))
+    return { writer: manifest.writer ?? null }
+  } catch (error) {
+    if (error instanceof ZipError || error instanceof BundleError) return null
+    throw error
   }
 }
 

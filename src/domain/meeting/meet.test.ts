@@ -1,15 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { HOUR_MS } from '../../core/time/durations.ts'
-import { fileOf, type RawRecord } from '../../contracts/records/book.ts'
+import { fileOf } from '../../contracts/records/book.ts'
 import { newEgg } from '../../contracts/records/egg-state.ts'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { Tablet } from '../../testing/tablet.ts'
 import { cases } from '../../testing/thorough.ts'
 import { mergeBooks, type Copy } from '../merge/merge-books.ts'
 import { conflictKey, type Conflict } from '../merge/questions.ts'
-import { whatChanges } from '../merge/what-changes.ts'
-import { fingerprint, meet, type Dealt, type MeetingMode, type TheirBackup } from './meet.ts'
+import { holdsAll, whatChanges } from '../merge/what-changes.ts'
+import { fingerprint, meet, type Dealt, type MeetingMode, type News, type TheirBackup } from './meet.ts'
 
 const ZONE = 'Europe/Lisbon'
 const at = '2026-03-21T08:00:00.000Z'
@@ -22,13 +22,6 @@ interface Lying {
   isWhole: boolean
 }
 
-/** As text: records by table and id, who wrote what among it. */
-const textOf = (copy: Copy): string =>
-  JSON.stringify([
-    fileOf(copy.records),
-    [...copy.tombstones].map((one: RawRecord) => JSON.stringify(one)).sort(),
-  ])
-
 /** A tablet with its own view of the shared folder, and what it remembers of it. */
 class Sharing {
   readonly folder = new Map<string, Lying>()
@@ -37,6 +30,7 @@ class Sharing {
   readonly asked: string[] = []
   readonly old: Copy[] = []
   private dealt: { writer: string; by: Dealt } = { writer: '', by: {} }
+  private waiting: Array<News<Copy>> = []
   private number = 0
 
   constructor(
@@ -55,7 +49,7 @@ class Sharing {
     const number = ++this.number
     const time = new Date(Date.parse(at) + (this.clockOffHours + number) * HOUR_MS).toISOString()
     const name = `${time}-${number}-${this.name}`
-    const bytes = textOf(copy).length
+    const bytes = heldIn(copy).length
     return {
       backup: { name, number, time, tablet: this.name, line: this.tablet.device, bytes, modifiedMs: number },
       copy,
@@ -80,16 +74,18 @@ class Sharing {
         preview: async (copy) => {
           const here = tablet.copy()
           const { book, conflicts, settled } = mergeBooks(here, copy, ZONE)
-          const isHeld = textOf(book) === textOf(here)
-          return { changes: whatChanges(here.records, book.records), conflicts, settled, isHeld }
+          const changes = whatChanges(here.records, book.records)
+          return { changes, conflicts, settled, isHeld: holdsAll(here, book) }
         },
         merge: async (copy) => tablet.merge(copy),
       },
-      this.dealt.by,
+      { dealt: this.dealt.by, waiting: this.waiting },
       this.mode,
     )
     this.dealt = { writer: tablet.device, by: met.dealt }
+    this.waiting = met.merged.length > 0 ? [] : met.news
     if (!answers) return
+    this.waiting = []
     for (const { book, from } of met.news) {
       // Asked of the books as they are now: an earlier yes may have settled it.
       const { conflicts } = mergeBooks(tablet.copy(), book, ZONE)
@@ -124,7 +120,7 @@ const arrive =
       .flatMap((one) => [...one.folder.values()].filter(({ backup }) => backup.tablet === one.name))
     const file = others[n % Math.max(1, others.length)]
     if (!file || who.folder.get(file.backup.name)?.isWhole) return
-    const bytes = isWhole ? file.backup.bytes : 100
+    const bytes = isWhole ? file.backup.bytes : 1
     who.folder.set(file.backup.name, { ...file, backup: { ...file.backup, bytes }, isWhole })
   }
 

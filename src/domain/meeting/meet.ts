@@ -65,32 +65,38 @@ export function fingerprint({ name, bytes, modifiedMs }: TheirBackup): string {
   return `${name}/${bytes}/${modifiedMs}`
 }
 
+/** What was known before a look into the folder. */
+export interface KnownBefore<B> {
+  dealt: Dealt
+  /** What waited already; it is not read again. Empty after each merge, for it was previewed against another book. */
+  waiting: ReadonlyArray<News<B>>
+}
+
 /**
  * Looks into the shared folder once: of each line of each other tablet the newest whole backup that was not dealt with
  * yet. Merging is idempotent and its order does not matter, so nothing hangs on clocks, or on files that come late or twice.
  */
-export async function meet<B>(meeting: Meeting<B>, before: Dealt, mode: MeetingMode): Promise<Met<B>> {
+export async function meet<B>(
+  meeting: Meeting<B>,
+  { dealt, waiting }: KnownBefore<B>,
+  mode: MeetingMode,
+): Promise<Met<B>> {
   const theirs = [...(await meeting.theirs())].sort(lastWrittenFirst)
-  const met: Met<B> = { news: [], unfinished: unfinishedOf(theirs), merged: [], dealt: before }
-  for (const line of new Set(theirs.flatMap((backup) => backup.line ?? [])).values()) {
-    const found = await newestWhole(
-      meeting,
-      theirs.filter((backup) => backup.line === line),
-      before[line],
-    )
-    if (!found) continue
-    const { from, book } = found
-    const news = { ...(await meeting.preview(book)), from, book }
-    const isQuiet = news.isHeld || (mode === 'by-itself' && !mustAsk(news))
-    if (!isQuiet) {
-      if (mustAsk(news) || news.changes.length > 0) met.news.push(news)
+  const met: Met<B> = { news: [], unfinished: unfinishedOf(theirs), merged: [], dealt }
+  for (const line of new Set(theirs.flatMap((backup) => backup.line ?? []))) {
+    const ofLine = theirs.filter((backup) => backup.line === line)
+    const still = waiting.find(({ from }) => fingerprint(from) === fingerprint(ofLine[0]!))
+    const news = (met.merged.length === 0 && still) || (await newestNews(meeting, ofLine, dealt[line]))
+    if (!news) continue
+    if (mode === 'by-itself' && !news.isHeld && !mustAsk(news)) {
+      await meeting.merge(news.book)
+      met.merged.push(news)
+    } else if (mustAsk(news) || news.changes.length > 0) {
+      met.news.push(news)
       continue
     }
-    if (!news.isHeld) {
-      await meeting.merge(book)
-      met.merged.push(news)
-    }
-    met.dealt = { ...met.dealt, [line]: fingerprint(from) }
+    // What shows nowhere comes with the line's next backup that has news.
+    met.dealt = { ...met.dealt, [line]: fingerprint(news.from) }
   }
   return met
 }
@@ -108,16 +114,16 @@ function unfinishedOf(newestFirst: readonly TheirBackup[]): TheirBackup[] {
   })
 }
 
-/** Null where the newest whole one was dealt with: older ones of its line hold nothing more. */
-async function newestWhole<B>(
-  { read }: Meeting<B>,
+/** Of the newest whole one; null where that was dealt with: older ones of its line hold nothing more. */
+async function newestNews<B>(
+  { read, preview }: Meeting<B>,
   newestFirst: readonly TheirBackup[],
   dealt: string | undefined,
-): Promise<{ from: TheirBackup; book: B } | null> {
+): Promise<News<B> | null> {
   for (const from of newestFirst) {
     if (dealt === fingerprint(from)) return null
     const book = await read(from)
-    if (book) return { from, book }
+    if (book) return { ...(await preview(book)), from, book }
   }
   return null
 }

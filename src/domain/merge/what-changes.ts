@@ -1,6 +1,7 @@
 import { fileOf, TABLE_SCHEMAS } from '../../contracts/records/book.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contracts/records/record-tables.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
+import type { Copy } from './merge-books.ts'
 
 /** Records of a table that come, change or go. */
 export interface TableChange {
@@ -20,6 +21,16 @@ export function whatChanges(here: HatcheryRecords, next: HatcheryRecords): Table
     const change = [...after].filter(([id, text]) => before.has(id) && before.get(id) !== text).length
     return come + go + change > 0 ? [{ table, come, change, go }] : []
   })
+}
+
+/** Whether a book holds all of another already, down to who wrote what. @param merged - what both together come to */
+export function holdsAll(here: Copy, merged: Copy): boolean {
+  const textOf = ({ records, tombstones }: Copy): string =>
+    JSON.stringify([
+      fileOf(records),
+      tombstones.map(({ table, value }) => table + JSON.stringify(value)).sort(),
+    ])
+  return textOf(here) === textOf(merged)
 }
 
 /** As the schema writes them down. Stamps and the numbers of events say who wrote, not what. */

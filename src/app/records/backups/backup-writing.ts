@@ -1,6 +1,6 @@
-import { keptBackups } from '../../core/backup/grandfather.ts'
-import type { Bundle } from '../../contracts/files/bundle.ts'
-import { saveFile } from '../shared/save-file.ts'
+import { keptBackups } from '../../../core/backup/grandfather.ts'
+import type { Bundle } from '../../../contracts/files/bundle.ts'
+import { saveFile } from '../../shared/save-file.ts'
 import {
   backupName,
   backupsIn,

@@ -1,8 +1,8 @@
 import localforage from 'localforage'
-import { fileStampOf } from '../../core/time/local-date.ts'
-import { deviceZone } from '../data/hatchery.ts'
-import { nameInBook } from '../data/which-book.ts'
-import { lastWrittenFirst, type BackupTime } from '../../core/backup/grandfather.ts'
+import { fileStampOf } from '../../../core/time/local-date.ts'
+import { deviceZone } from '../../data/hatchery.ts'
+import { nameInBook } from '../../data/which-book.ts'
+import { lastWrittenFirst, type BackupTime } from '../../../core/backup/grandfather.ts'
 
 /** A folder that the keeper chose for backups; the browser keeps the leave to write there, and asks again now and then. */
 interface Folder {
@@ -99,17 +99,10 @@ export async function nextNumber(folder: Folder, tablet: string): Promise<number
  * nothing behind it is none: the program was ended while it wrote there (see {@link tornIn}).
  */
 export async function backupsIn(folder: Folder, tablet: string): Promise<KeptBackup[]> {
-  const named: KeptBackup[] = []
-  for await (const name of folder.keys()) {
-    const [, day, hour, minute, second, number, mark] = NAME.exec(name) ?? []
-    if (day)
-      named.push({
-        name,
-        number: Number(number ?? 0),
-        time: `${day}T${hour}:${minute}:${second}`,
-        own: mark === markOf(tablet),
-      })
-  }
+  const named = (await namedIn(folder)).map(({ mark, ...backup }): KeptBackup => ({
+    ...backup,
+    own: mark === markOf(tablet),
+  }))
   const sizes = await Promise.all(named.map(({ name }) => sizeOf(folder, name)))
   return (
     named
@@ -117,6 +110,17 @@ export async function backupsIn(folder: Folder, tablet: string): Promise<KeptBac
       // Numbers of different tablets say nothing of each other.
       .sort((a, b) => Number(b.own) - Number(a.own) || lastWrittenFirst(a, b))
   )
+}
+
+/** Backups by what their names say. */
+export async function namedIn(folder: Folder): Promise<Array<BackupTime & { name: string; mark: string }>> {
+  const named: Array<BackupTime & { name: string; mark: string }> = []
+  for await (const name of folder.keys()) {
+    const [, day, hour, minute, second, number, mark] = NAME.exec(name) ?? []
+    const time = `${day}T${hour}:${minute}:${second}`
+    if (mark) named.push({ name, number: Number(number ?? 0), time, mark })
+  }
+  return named
 }
 
 /** Names of this tablet's own that hold nothing, or only a beginning: it was ended while it wrote them. */
@@ -135,7 +139,7 @@ async function sizeOf(folder: Folder, name: string): Promise<number> {
 }
 
 /** Enough of a tablet's name to tell a handful of them apart. */
-function markOf(tablet: string): string {
+export function markOf(tablet: string): string {
   return tablet.replaceAll('-', '').slice(0, 8)
 }
 

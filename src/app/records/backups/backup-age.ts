@@ -1,11 +1,11 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed, type ComputedRef, type Ref } from 'vue'
-import { ageMs } from '../../core/backup/age.ts'
-import { DAY_MS } from '../../core/time/durations.ts'
-import { useHatcheryStore } from '../data/hatchery.ts'
-import { nameInBook } from '../data/which-book.ts'
-import { useClockStore } from '../shared/clock.ts'
-import { count } from '../shared/wording.ts'
+import { ageMs } from '../../../core/backup/age.ts'
+import { DAY_MS } from '../../../core/time/durations.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import { nameInBook } from '../../data/which-book.ts'
+import { useClockStore } from '../../shared/clock.ts'
+import { count } from '../../shared/wording.ts'
 import { WORDS } from './words.ts'
 
 /** After so many days without a good backup it is said on every page at the desk. */

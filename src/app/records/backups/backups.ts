@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, type ShallowRef, type WritableComputedRef } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { useHatcheryStore } from '../data/hatchery.ts'
-import { nameInBook } from '../data/which-book.ts'
-import { useClockStore } from '../shared/clock.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import { nameInBook } from '../../data/which-book.ts'
+import { useClockStore } from '../../shared/clock.ts'
 import { downloadBackup, tidyFolder, writeBackup } from './backup-writing.ts'
 import { useBackupAge } from './backup-age.ts'
 import {
@@ -17,7 +17,7 @@ import {
   type Folder,
   type KeptBackup,
 } from './backup-folder.ts'
-import { useImportExportStore } from '../data/import-export.ts'
+import { useImportExportStore } from '../../data/import-export.ts'
 import { WORDS } from './words.ts'
 export const RHYTHMS = ['evening', 'day', 'never'] as const
 export type Rhythm = (typeof RHYTHMS)[number]

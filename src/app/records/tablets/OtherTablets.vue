@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { onMounted, shallowRef } from 'vue'
+import { FolderSync, Merge } from '@lucide/vue'
+import { mustAsk } from '../../../domain/meeting/meet.ts'
+import type { MergedBundle } from '../../../domain/merge/merge-bundles.ts'
+import type { Conflict } from '../../../domain/merge/questions.ts'
+import { useHatcheryStore } from '../../data/hatchery.ts'
+import { useImportExportStore } from '../../data/import-export.ts'
+import { MOST_NAME_LETTERS, tabletName } from '../../data/tablet-name.ts'
+import { localTimeOf } from '../../../core/time/local-date.ts'
+import { count } from '../../shared/wording.ts'
+import BringInDialog from '../BringInDialog.vue'
+import { useMeetingStore, type FolderNews } from './meeting.ts'
+import { calledOf } from './shared-folder.ts'
+import { newsWords } from './news-words.ts'
+import { WORDS } from './words.ts'
+
+/** Tablets that share the backup folder: what they have that is not here, and how it comes here. */
+const props = defineProps<{ busy: boolean }>()
+const hatchery = useHatcheryStore()
+const importExport = useImportExportStore()
+const meeting = useMeetingStore()
+const name = tabletName()
+const reviewed = shallowRef<{ news: FolderNews; merged: MergedBundle<Blob> } | null>(null)
+onMounted(() => meeting.look())
+
+async function review(news: FolderNews): Promise<void> {
+  reviewed.value = { news, merged: await importExport.previewMerge(news.book.bundle) }
+}
+function decide(others: Conflict[]): void {
+  const one = reviewed.value
+  reviewed.value = null
+  if (one) void meeting.merge(one.news, others)
+}
+const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).replace('T', ' ')
+</script>
+
+<template>
+  <section
+    class="mt-2 border-t border-line pt-3"
+    aria-labelledby="tablets-heading"
+    data-testid="other-tablets"
+  >
+    <h3 id="tablets-heading" class="text-lg font-semibold">{{ WORDS.otherTablets }}</h3>
+    <p class="text-ink-soft">{{ WORDS.eachTabletWritesItsBackup }}</p>
+    <div class="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
+      <label
+        >{{ WORDS.thisTabletIsCalled }}
+        <input v-model.trim="name" class="field ml-1" :maxlength="MOST_NAME_LETTERS"
+      /></label>
+      <fieldset>
+        <legend class="sr-only">{{ WORDS.otherTablets }}</legend>
+        <label class="flex min-h-9 items-center gap-2"
+          ><input v-model="meeting.mode" type="radio" value="ask" class="accent-lamp" />
+          {{ WORDS.mergeOnMyYes }}</label
+        >
+        <label class="flex min-h-9 items-center gap-2"
+          ><input v-model="meeting.mode" type="radio" value="by-itself" class="accent-lamp" />
+          {{ WORDS.mergeByItself }}</label
+        >
+      </fieldset>
+    </div>
+    <ul class="mt-2" data-testid="folder-news">
+      <li
+        v-for="one in meeting.news"
+        :key="one.from.name"
+        class="flex min-h-11 flex-wrap items-center justify-between gap-3 py-1"
+      >
+        <span>{{ WORDS.newsFrom(calledOf(one.from), timeWords(one), newsWords(one)) }}</span>
+        <button
+          type="button"
+          class="press press-lamp min-h-11 shrink-0"
+          :disabled="props.busy || meeting.working"
+          @click="mustAsk(one) ? review(one) : meeting.merge(one)"
+        >
+          <Merge class="h-5 w-5" aria-hidden="true" />
+          {{
+            one.conflicts.length > 0
+              ? WORDS.answerFirst(count(one.conflicts.length, 'question'))
+              : WORDS.merge
+          }}
+        </button>
+      </li>
+      <li v-for="one in meeting.unfinished" :key="one.name" class="py-1 text-ember">
+        {{ WORDS.notCompleteYet(calledOf(one)) }}
+      </li>
+    </ul>
+    <p v-if="meeting.problem" class="text-ember" role="alert">{{ meeting.problem }}</p>
+    <div class="mt-2 flex flex-wrap items-center gap-3">
+      <button
+        type="button"
+        class="press min-h-11"
+        :disabled="props.busy || meeting.working"
+        @click="meeting.look(true)"
+      >
+        <FolderSync class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lookNow }}
+      </button>
+      <span role="status" data-testid="folder-state">
+        <template v-if="meeting.merged">{{ meeting.merged }} </template>
+        <template v-if="meeting.lookedAt && meeting.news.length === 0">
+          {{ meeting.theirs.length === 0 ? WORDS.noOtherTablet : WORDS.nothingNew }}
+          {{ WORDS.lookedAt(localTimeOf(meeting.lookedAt, hatchery.hatchery.zone)) }}
+        </template>
+      </span>
+    </div>
+    <BringInDialog
+      v-if="reviewed"
+      open
+      only-merge
+      :here="hatchery.records()"
+      :bundle="reviewed.news.book.bundle"
+      :merged="reviewed.merged"
+      @together="decide"
+      @close="reviewed = null"
+    />
+  </section>
+</template>

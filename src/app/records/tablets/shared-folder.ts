@@ -1,0 +1,92 @@
+import type { Bundle, BundleWriter } from '../../../contracts/files/bundle.ts'
+import type { Meeting, TheirBackup } from '../../../domain/meeting/meet.ts'
+import type { useImportExportStore } from '../../data/import-export.ts'
+import { bundling } from '../../data/taking-out.ts'
+import { markOf, namedIn, readFrom, type Folder } from '../backups/backup-folder.ts'
+import { WORDS } from './words.ts'
+
+/** A book out of the folder, and how large its file is. */
+export interface FoundBook {
+  bundle: Bundle
+  bytes: number
+}
+
+/** A backup of another tablet, with what people call that. */
+export interface NamedBackup extends TheirBackup {
+  called: string
+}
+
+/** The chosen folder, read for what other tablets wrote there. */
+export interface SharedFolder {
+  meetingIn: (folder: Folder, tablet: string) => Meeting<FoundBook>
+  /** What lay there at the last look. */
+  lastSeen: () => readonly NamedBackup[]
+}
+
+export function sharedFolder(importExport: ReturnType<typeof useImportExportStore>): SharedFolder {
+  const whoWrote = askedOnce()
+  let seen: readonly NamedBackup[] = []
+  return {
+    lastSeen: () => seen,
+    meetingIn: (folder, tablet) => ({
+      theirs: async () => {
+        seen = await theirsIn(folder, tablet, whoWrote)
+        return seen
+      },
+      read: async ({ name }) => {
+        const file = await readFrom(folder, name)
+        const { BundleError } = await bundling()
+        const bundle = await importExport.check(file).catch((error: unknown) => {
+          if (error instanceof BundleError) return null
+          throw error
+        })
+        return bundle && { bundle, bytes: file.size }
+      },
+      preview: ({ bundle }) => importExport.previewNews(bundle),
+      merge: ({ bundle, bytes }) => importExport.merge(bundle, [], bytes),
+    }),
+  }
+}
+
+/**
+ * Backups of other tablets that lie there, whole or not.
+ * @param whoWrote - null where a file is not whole; asked once of each file as it lies there
+ */
+export async function theirsIn(
+  folder: Folder,
+  tablet: string,
+  whoWrote: (file: File) => Promise<{ writer: BundleWriter | null } | null>,
+): Promise<NamedBackup[]> {
+  const theirs = (await namedIn(folder)).filter(({ mark }) => mark !== markOf(tablet))
+  return Promise.all(
+    theirs.map(async ({ mark, ...backup }): Promise<NamedBackup> => {
+      const file = await readFrom(folder, backup.name)
+      const wrote = await whoWrote(file)
+      const lying = { tablet: mark, bytes: file.size, modifiedMs: file.lastModified }
+      // Earlier programs did not say who wrote: all of such a tablet is one line.
+      return {
+        ...backup,
+        ...lying,
+        line: wrote && (wrote.writer?.line ?? mark),
+        called: wrote?.writer?.name ?? '',
+      }
+    }),
+  )
+}
+
+/** What people call the tablet, or the beginning of its own mark. */
+export function calledOf({ tablet, called }: { tablet: string; called?: string }): string {
+  return called || WORDS.tabletMark(tablet.slice(0, 4))
+}
+
+/** A file that was whole is asked once who wrote it; one that was not is asked again. */
+function askedOnce() {
+  const known = new Map<string, { writer: { line: string; name: string } | null }>()
+  return async (file: File) => {
+    const key = `${file.name}/${file.size}/${file.lastModified}`
+    const { whoWrote } = await bundling()
+    const wrote = known.get(key) ?? (await whoWrote(file))
+    if (wrote) known.set(key, wrote)
+    return wrote
+  }
+}
