@@ -38,6 +38,7 @@ export const useMeetingStore = defineStore('meeting', () => {
     if (!isFree || working.value) return
     working.value = true
     problem.value = ''
+    merged.value = ''
     try {
       await work()
     } catch (error) {
@@ -84,8 +85,8 @@ export const useMeetingStore = defineStore('meeting', () => {
 
   /** The others find what was merged in this tablet’s next backup: written at once, they need not wait for an evening. */
   async function afterMerge(all: readonly FolderNews[]): Promise<void> {
-    merged.value = WORDS.mergedWith(all.map(({ from }) => calledOf(from)).join(', '))
     if (backups.rhythm !== 'never') await backups.now()
+    merged.value = WORDS.mergedWith([...new Set(all.map(({ from }) => calledOf(from)))].join(', '))
   }
 
   return { mode, news, unfinished, theirs, lookedAt, merged, problem, working, look, merge }
