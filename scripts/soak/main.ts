@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process'
 import { parseArgs } from 'node:util'
 import { findChromium } from '../chromium.mjs'
 import { soakBundles } from './bundles.ts'
+import { sayCluster, soakCluster } from './cluster.ts'
 import { sayCoverage } from './coverage.ts'
 import { soakCuts } from './cuts.ts'
 import type { Findings, Trials } from './findings.ts'
@@ -34,6 +35,8 @@ const NIGHTS = 20
 const EVENINGS = 200_000
 /** The whole suite, every second time disturbed. */
 const STEADY_RUNS = 10
+/** Graded by one command and by a job array whose node loses its power. */
+const CLUSTER_PHOTOGRAPHS = 2000
 /** Simulated sets of each way of watching. */
 const COVERAGE_SETS = 300
 
@@ -69,6 +72,13 @@ for (const kind of kinds) {
     })
     console.log(saySteady(runs))
     faults += runs.filter(({ passed }) => !passed).length
+    continue
+  }
+  if (kind === 'cluster') {
+    const count = Number(values.count ?? CLUSTER_PHOTOGRAPHS)
+    const run = await soakCluster({ seed: values.seed, count }, (line) => console.log(`cluster: ${line}`))
+    console.log(sayCluster(run))
+    faults += run.faults.length
     continue
   }
   if (kind === 'coverage') {

@@ -1,7 +1,9 @@
 import { version } from '../../package.json'
+import { ARRAY_USAGE, array } from './commands/array.ts'
 import { BOOK_USAGE, book } from './commands/book.ts'
 import { GRADE_USAGE, grade } from './commands/grade.ts'
 import { JOIN_USAGE, join } from './commands/join.ts'
+import { REPORT_USAGE, report } from './commands/report.ts'
 import { SPLIT_USAGE, split } from './commands/split.ts'
 import { OutputError, UsageError, type CliIo } from './io.ts'
 
@@ -12,7 +14,9 @@ interface Command {
 const COMMANDS: Readonly<Record<string, Command>> = {
   grade: { usage: GRADE_USAGE, run: grade },
   split: { usage: SPLIT_USAGE, run: split },
+  array: { usage: ARRAY_USAGE, run: array },
   join: { usage: JOIN_USAGE, run: join },
+  report: { usage: REPORT_USAGE, run: report },
   book: { usage: BOOK_USAGE, run: book },
 }
 const USAGE = `Usage: perlumen <command>

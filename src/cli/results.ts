@@ -71,7 +71,8 @@ const EMPTY: GradeRecord = {
   elapsedMs: { decode: 0, measure: 0 },
 }
 
-function csvRow(record: GradeRecord): Record<string, unknown> {
+/** A line of a table, by its headings; empty where there is nothing to say. */
+export function csvRow(record: GradeRecord): Record<string, unknown> {
   return {
     file: record.file,
     egg: record.egg,

@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
 import { backupName, backupsIn, mayWrite, nextNumber, tornIn, type Folder } from './backup-folder.ts'
 
