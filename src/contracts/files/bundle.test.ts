@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest'
 import { BundleError, writeBundle, type BundleSource } from './bundle.ts'
-import { readBundle } from './read-bundle.ts'
+import { readBundle, whoWrote } from './read-bundle.ts'
 import type { EggRecord } from '../records/egg-record.ts'
 import type { Egg } from '../records/egg-state.ts'
 import { shapesOf } from '../../core/measure/reading.ts'
@@ -105,6 +105,16 @@ describe('bundle', () => {
       const again = (await back.attachment(id))!
       expect([again.type, await again.arrayBuffer()]).toEqual([kept.type, await kept.arrayBuffer()])
     }
+  })
+
+  it('says who wrote it without being read; half of one, or no bundle, says nothing', async () => {
+    const writer = { line: 'tablet-7', name: 'Shed' }
+    const { file } = await writeBundle({ ...source, writer })
+    expect(await whoWrote(file)).toEqual({ writer })
+    expect(await whoWrote(await written())).toEqual({ writer: null })
+    for (const part of [file.slice(0, file.size >> 1), file.slice(0, file.size - 1), new Blob(['letters'])])
+      expect(await whoWrote(part)).toBeNull()
+    await expect(readBundle(file, 'UTC')).resolves.toMatchObject({ isChecked: true })
   })
 
   it('of an earlier version, without a manifest, is read', async () => {
