@@ -164,7 +164,7 @@ describe('a report over all parts', () => {
     expect(code).toBe(1)
     const page = readFileSync(out, 'utf8')
     expect(page).toContain('2 eggs in 3 photographs')
-    expect(page).toContain('<td>house 2</td><td>1</td><td>0.0 %</td><td>100.0 %</td>')
+    expect(page).toContain('<td>house 2</td><td>1</td><td>0 %</td><td>100 %</td>')
     expect(page).toContain('&#60;b&#62;house 10')
     expect(page).toContain('<strong>1</strong> No backlit egg was found.<br>c.jpg')
     expect(page.match(/src="data:image\/jpeg;base64/g)).toHaveLength(1)

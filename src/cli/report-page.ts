@@ -10,8 +10,10 @@ const GRADES: ReadonlyArray<readonly [GradeRecord['grade'], string]> = [
   ['quitter', 'quitter'],
   ['unsure', 'not sure'],
 ]
+/** Few eggs carry no decimals. */
+const MANY = 1000
 const percent = (count: number, of: number): string =>
-  of === 0 ? '–' : `${((100 * count) / of).toFixed(1)} %`
+  of === 0 ? '–' : `${((100 * count) / of).toFixed(of < MANY ? 0 : 1)} %`
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`)
 
 /** One page that stands alone: no script, no file beside it. @param by - column that told flocks apart */
@@ -29,7 +31,7 @@ export async function reportPage(
 <style>
 body { font: 16px/1.5 system-ui, sans-serif; max-width: 72rem; margin: 2rem auto; padding: 0 1rem; color: #2a211b; background: #fffdf8 }
 table { border-collapse: collapse; width: 100%; margin-bottom: 2rem }
-th, td { text-align: right; padding: .25rem .6rem; border-bottom: 1px solid #ddd3c4 }
+th, td { text-align: right; white-space: nowrap; padding: .25rem .6rem; border-bottom: 1px solid #ddd3c4 }
 th:first-child, td:first-child { text-align: left }
 .wide { overflow-x: auto }
 .pictures { display: grid; grid-template-columns: repeat(auto-fill, minmax(14rem, 1fr)); gap: 1rem }
@@ -37,7 +39,7 @@ figure { margin: 0 } figcaption { font-size: .85rem; overflow-wrap: anywhere }
 img { width: 100%; background: #000; aspect-ratio: 1; object-fit: contain }
 </style>
 <h1>${eggs.toLocaleString('en')} eggs in ${photographs.toLocaleString('en')} photographs</h1>
-<p>Suggestions by the pictures alone. ${unread === 0 ? 'Every photograph could be read.' : `${unread} photographs could not be read.`}</p>
+<p>Suggestions by the pictures alone. ${unread === 0 ? 'Every photograph could be read.' : `${unread} ${unread === 1 ? 'photograph' : 'photographs'} could not be read.`}</p>
 ${table(`By ${escaped(by)}`, by, groups.flock)}
 ${table('By day', 'day', groups.day)}
 ${table('By shell', 'shell', groups.shell)}
