@@ -76,6 +76,7 @@ test('tablets that share a folder find each other: half a file waits, news comes
   }
   const north = await tablet('North shed')
   const south = await tablet('South shed')
+  const west = await tablet('West shed')
 
   // Half a file says so and changes nothing; whole it is one line and one yes.
   await writeNotes(north, 'Moved to the top shelf.')
@@ -134,5 +135,11 @@ test('tablets that share a folder find each other: half a file waits, news comes
   await expect(news(south)).not.toContainText('to decide')
   await news(south).getByRole('button', { name: 'Merge' }).click()
   await expect(state(south)).toContainText('Merged with North shed')
-  for (const one of [north, south]) await hasNotes(one, 'North says: turn twice.')
+  // A third that saw nothing of all this, and of each of them files of every age: it comes along without a question.
+  await west.getByLabel('Merge automatically').check()
+  await carry(south, west)
+  await lookNow(west)
+  await expect(state(west)).toContainText('Merged with')
+  await expect(news(west).getByRole('listitem')).toHaveCount(0)
+  for (const one of [north, south, west]) await hasNotes(one, 'North says: turn twice.')
 })

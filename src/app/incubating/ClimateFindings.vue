@@ -131,24 +131,25 @@ const compared = computed(() => {
         )
   })
 })
+function standingWords(set: string, aheadHours: number): string {
+  const hours = Math.abs(aheadHours)
+  if (hours < 1) return WORDS.onSchedule(set)
+  return (aheadHours > 0 ? WORDS.aheadOfSchedule : WORDS.behindSchedule)(set, hours.toFixed(0))
+}
 const hatches = computed(() =>
   props.now.sets.map((set) => {
     const checked = props.now.probes.some((probe) => checksOf(probe).some(({ celsius }) => celsius !== null))
     const input = scheduleInputOf(set, store.hatchery)
     const forecast = hatchForecast({ ...input, thermometerChecked: checked }, clock.nowMs)
-    const ahead = Math.abs(forecast.aheadHours)
     return {
       id: set.id,
-      words: WORDS.hatchAbout80LikelyBetween(
-        set.name,
-        ahead < 1
-          ? WORDS.isOnSchedule
-          : WORDS.isHSchedule(ahead.toFixed(0), forecast.aheadHours > 0 ? WORDS.aheadOf : 'behind'),
+      words: WORDS.hatchForecast(
+        standingWords(set.name, forecast.aheadHours),
         sayDate(localDateOf(forecast.atMs, zone.value)),
         roughTime(forecast.fromMs, zone.value),
         roughTime(forecast.toMs, zone.value),
-        checked ? '' : WORDS.secondThermometer,
       ),
+      more: checked ? '' : WORDS.secondThermometer,
     }
   }),
 )
@@ -158,7 +159,7 @@ const hatches = computed(() =>
   <section class="card p-4 sm:p-5" aria-labelledby="findings-heading" data-testid="findings">
     <h2 id="findings-heading" class="text-xl font-semibold">{{ WORDS.effectOnTheEggs }}</h2>
     <ul class="mt-2 flex list-disc flex-col gap-1.5 pl-5">
-      <li v-for="set in hatches" :key="set.id" data-testid="forecast">{{ set.words }}</li>
+      <li v-for="set in hatches" :key="set.id" data-testid="forecast">{{ set.words }} {{ set.more }}</li>
       <li v-for="({ excursion, probeId }, i) in warmth" :key="i" data-testid="excursion">
         {{ excursionWords(excursion) }} <span class="text-ink-soft">({{ nameOf(probeId) }})</span>
       </li>

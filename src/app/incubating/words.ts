@@ -26,18 +26,11 @@ export const WORDS = spoken({
     `${nameOf} and ${nameOf2} agree well enough (${more}).`,
   showsThanCheckBothAnd: (nameOf: Said, more: Said, more2: Said, nameOf2: Said): string =>
     `${nameOf} shows ${more} ${more2} than ${nameOf2}. Check both, and enter below how far each is off.`,
-  isOnSchedule: 'is on schedule',
-  aheadOf: 'ahead of',
-  isHSchedule: (ahead: Said, words: Said): string => `is ${ahead} h ${words} schedule`,
-  hatchAbout80LikelyBetween: (
-    name: Said,
-    words: Said,
-    localDateOf: Said,
-    roughTime: Said,
-    roughTime2: Said,
-    checked: Said,
-  ): string =>
-    `${name} ${words}; hatch about ${localDateOf}, 80 % likely between ${roughTime}, and ${roughTime2}${checked}.`,
+  onSchedule: (set: Said): string => `${set}: on schedule`,
+  aheadOfSchedule: (set: Said, hours: Said): string => `${set}: ${hours} h ahead of schedule`,
+  behindSchedule: (set: Said, hours: Said): string => `${set}: ${hours} h behind schedule`,
+  hatchForecast: (standing: Said, day: Said, from: Said, to: Said): string =>
+    `${standing}. Hatch about ${day}; 80 % likely between ${from}, and ${to}.`,
 
   // IncubatorLogList.vue
   log: 'Log',
@@ -511,5 +504,5 @@ export const WORDS = spoken({
 
   // WeighView.vue
   on: ' on',
-  secondThermometer: '. A second thermometer would narrow this',
+  secondThermometer: 'A second thermometer would narrow this.',
 })
