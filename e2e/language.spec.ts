@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { readBundle } from '../src/contracts/files/read-bundle.ts'
 import { SPECIES } from '../src/core/species/species.ts'
+import { withBackupFolder } from './backup-folder.ts'
 import { openDemo } from './hatchery.ts'
 
 const PAGES = [
@@ -40,7 +41,12 @@ test('in the pseudo-language every page has all of its words from a table, and n
   page,
 }) => {
   const names = await namesInDemo()
+  await withBackupFolder(page)
   await openDemo(page)
+  // What is said of backups and of other tablets shows where a folder was chosen.
+  await page.goto('/#/records')
+  await page.getByRole('button', { name: 'Choose a folder' }).click()
+  await expect(page.getByTestId('folder-state')).toContainText('Looked at')
   await page.evaluate(() => localStorage.setItem('perlumen-language', 'pseudo'))
   const found: string[] = []
   for (const [width, height] of [
@@ -66,7 +72,7 @@ test('in the pseudo-language every page has all of its words from a table, and n
 async function namesInDemo(): Promise<ReadonlySet<string>> {
   const { records } = await readBundle(new Blob([await readFile('src/app/data/made-up-hatchery.zip')]), 'UTC')
   const texts = [
-    'Incubator, Simulated air sensor',
+    'Incubator, Simulated air sensor, backups',
     JSON.stringify(records),
     ...Object.values(SPECIES).map(({ label }) => label),
   ]
