@@ -61,8 +61,11 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
   return { exportBundle, written, exportForOtherTools, check }
 }
 
-/** @throws Error in words where a bundle was written from the other kind of book */
+/** A bundle of the demo hatchery in one’s own book, or the other way round. */
+export class OtherBook extends Error {}
+
+/** @throws OtherBook in words where a bundle was written from the other kind of book */
 function mustBeOfThisBook({ book }: Bundle): void {
-  if (whichBook() === 'own' && book === 'made-up') throw new Error(WORDS.thisBundleBelongsToThe)
-  if (whichBook() === 'made-up' && book !== 'made-up') throw new Error(WORDS.thisBundleBelongsToA)
+  if (whichBook() === 'own' && book === 'made-up') throw new OtherBook(WORDS.thisBundleBelongsToThe)
+  if (whichBook() === 'made-up' && book !== 'made-up') throw new OtherBook(WORDS.thisBundleBelongsToA)
 }

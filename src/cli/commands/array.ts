@@ -34,7 +34,7 @@ export async function array(argv: readonly string[], io: CliIo): Promise<number>
     throw new UsageError('--for kubernetes needs --image, --claim and --mount.')
   const code = await split([...option('--parts', values.parts), ...option('--to', to), ...positionals], io)
   // Split has made sure of both.
-  const folder = await realpath(to!)
+  const folder = resolve(to!)
   const parts = Number(values.parts)
   if (engine === 'slurm') {
     await writeOut(join(folder, 'array.sbatch'), slurmScript(folder, parts, await thisProgram()))

@@ -68,7 +68,7 @@ export function fingerprint({ name, bytes, modifiedMs }: TheirBackup): string {
 /** What was known before a look into the folder. */
 export interface KnownBefore<B> {
   dealt: Dealt
-  /** What waited already; it is not read again. Empty after each merge, for it was previewed against another book. */
+  /** What waited already; it is previewed again, and not read again. */
   waiting: ReadonlyArray<News<B>>
 }
 
@@ -86,7 +86,10 @@ export async function meet<B>(
   for (const line of new Set(theirs.flatMap((backup) => backup.line ?? []))) {
     const ofLine = theirs.filter((backup) => backup.line === line)
     const still = waiting.find(({ from }) => fingerprint(from) === fingerprint(ofLine[0]!))
-    const news = (met.merged.length === 0 && still) || (await newestNews(meeting, ofLine, dealt[line]))
+    // This book may have changed since: what was nothing to ask then may be a question now.
+    const news = still
+      ? { ...still, ...(await meeting.preview(still.book)) }
+      : await newestNews(meeting, ofLine, dealt[line])
     if (!news) continue
     if (mode === 'by-itself' && !news.isHeld && !mustAsk(news)) {
       await meeting.merge(news.book)

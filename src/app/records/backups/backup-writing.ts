@@ -1,14 +1,17 @@
 import { keptBackups } from '../../../core/backup/grandfather.ts'
 import type { Bundle } from '../../../contracts/files/bundle.ts'
+import { bundling } from '../../data/taking-out.ts'
 import { saveFile } from '../../shared/save-file.ts'
 import {
   backupName,
   backupsIn,
   nextNumber,
+  readFrom,
   removeFrom,
   tornIn,
   writeInto,
   type Folder,
+  type KeptBackup,
 } from './backup-folder.ts'
 
 /** What writing a backup needs. */
@@ -46,14 +49,41 @@ export async function writeBackup(
   return name
 }
 
-/** Takes away what is no longer kept by day, week, month and year, and what was cut off. @param newest - which stays */
-export async function tidyFolder(folder: Folder, tablet: string, newest: string): Promise<void> {
+/**
+ * Takes away what is no longer kept by day, week, month and year, and what was cut off. The last backup of an earlier line
+ * stays: what was noted before a restore may lie there alone, and another tablet may not have seen it yet.
+ * @param newest - which stays @param line - under which this tablet writes now
+ */
+export async function tidyFolder(
+  folder: Folder,
+  { tablet, newest, line }: { tablet: string; newest: string; line: string },
+): Promise<void> {
   const own = (await backupsIn(folder, tablet)).filter((backup) => backup.own)
   const keep = keptBackups(own)
   const old = own.filter((backup) => !keep.has(backup) && backup.name !== newest)
-  await removeFrom(
-    folder,
-    old.map(({ name }) => name),
-  )
+  const ended: string[] = []
+  for (const { name } of old) {
+    const its = await lineOf(folder, name)
+    // Without a line it is of an earlier program; of the line of now the newest holds all of it.
+    if (its === null || its === line || (await isFollowed(folder, own, { name, line: its }))) ended.push(name)
+  }
+  await removeFrom(folder, ended)
   await removeFrom(folder, await tornIn(folder, tablet))
+}
+
+/** Whether a later backup of the same line lies there. @param newestFirst - this tablet's */
+async function isFollowed(
+  folder: Folder,
+  newestFirst: readonly KeptBackup[],
+  { name, line }: { name: string; line: string },
+): Promise<boolean> {
+  const at = newestFirst.findIndex((backup) => backup.name === name)
+  // One after the other: each may fill a good part of the memory.
+  for (const later of newestFirst.slice(0, at)) if ((await lineOf(folder, later.name)) === line) return true
+  return false
+}
+
+async function lineOf(folder: Folder, name: string): Promise<string | null> {
+  const { whoWrote } = await bundling()
+  return (await whoWrote(await readFrom(folder, name)))?.writer?.line ?? null
 }

@@ -59,7 +59,7 @@ export const useBackupsStore = defineStore('backups', () => {
   async function write(into: Folder): Promise<void> {
     const name = await writeBackup(into, writer)
     good(false)
-    await tidyFolder(into, hatchery.tablet(), name)
+    await tidyFolder(into, { tablet: hatchery.tablet(), newest: name, line: hatchery.device() })
     await look()
   }
 

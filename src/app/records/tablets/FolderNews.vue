@@ -40,7 +40,7 @@ watch([visibility, () => backups.lastGood], () => void look(), { immediate: true
       v-else
       type="button"
       class="press min-h-11"
-      :disabled="meeting.working"
+      :disabled="!meeting.ready"
       @click="meeting.merge(one)"
     >
       {{ WORDS.merge }}

@@ -9,6 +9,7 @@ import { useImportExportStore } from '../../data/import-export.ts'
 import { MOST_NAME_LETTERS, tabletName } from '../../data/tablet-name.ts'
 import { localTimeOf } from '../../../core/time/local-date.ts'
 import { count } from '../../shared/wording.ts'
+import { useBackupsStore } from '../backups/backups.ts'
 import BringInDialog from '../BringInDialog.vue'
 import { useMeetingStore, type FolderNews } from './meeting.ts'
 import { calledOf } from './shared-folder.ts'
@@ -19,6 +20,7 @@ import { WORDS } from './words.ts'
 const props = defineProps<{ busy: boolean }>()
 const hatchery = useHatcheryStore()
 const importExport = useImportExportStore()
+const backups = useBackupsStore()
 const meeting = useMeetingStore()
 const name = tabletName()
 const reviewed = shallowRef<{ news: FolderNews; merged: MergedBundle<Blob> } | null>(null)
@@ -70,7 +72,7 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
         <button
           type="button"
           class="press press-lamp min-h-11 shrink-0"
-          :disabled="props.busy || meeting.working"
+          :disabled="props.busy || backups.needsLeave || !meeting.ready"
           @click="mustAsk(one) ? review(one) : meeting.merge(one)"
         >
           <Merge class="h-5 w-5" aria-hidden="true" />
@@ -90,7 +92,7 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
       <button
         type="button"
         class="press min-h-11"
-        :disabled="props.busy || meeting.working"
+        :disabled="props.busy || backups.needsLeave || !meeting.ready"
         @click="meeting.look(true)"
       >
         <FolderSync class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lookNow }}

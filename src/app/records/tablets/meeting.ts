@@ -1,7 +1,14 @@
 import { useIdle, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import { fingerprint, meet, type Dealt, type MeetingMode, type News } from '../../../domain/meeting/meet.ts'
+import { computed, ref, shallowRef } from 'vue'
+import {
+  fingerprint,
+  meet,
+  mustAsk,
+  type Dealt,
+  type MeetingMode,
+  type News,
+} from '../../../domain/meeting/meet.ts'
 import type { Conflict } from '../../../domain/merge/questions.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { useImportExportStore } from '../../data/import-export.ts'
@@ -29,29 +36,18 @@ export const useMeetingStore = defineStore('meeting', () => {
   const theirs = shallowRef<readonly NamedBackup[]>([])
   const lookedAt = ref<number | null>(null)
   const merged = ref('')
-  const problem = ref('')
-  const working = ref(false)
 
-  /** One look, or one merge, at a time. */
-  async function guarded(work: () => Promise<void>): Promise<void> {
-    const isFree = hatchery.loaded && hatchery.leads && importExport.progress === null
-    if (!isFree || working.value) return
-    working.value = true
-    problem.value = ''
-    merged.value = ''
-    try {
-      await work()
-    } catch (error) {
-      problem.value = WORDS.theFolderCouldNotBeRead((error as Error).message)
-    } finally {
-      working.value = false
-    }
-  }
+  const { problem, ready, guarded } = useOneAtATime(
+    () => hatchery.loaded && hatchery.leads && importExport.progress === null,
+    () => {
+      merged.value = ''
+    },
+  )
 
   /** @param byHand - somebody asked for it, so that nobody is disturbed */
   async function look(byHand = false): Promise<void> {
     await guarded(async () => {
-      const mayMerge = mode.value === 'by-itself' && (byHand || idle.value)
+      const mayMerge = mode.value === 'by-itself' && (byHand || (idle.value && !isWriting()))
       // What waits was previewed against the book of before a merge: it is looked at once more.
       if (await lookOnce(mayMerge ? 'by-itself' : 'ask')) await lookOnce('ask')
     })
@@ -65,7 +61,7 @@ export const useMeetingStore = defineStore('meeting', () => {
     const met = await meet<FoundBook>(meeting, { dealt: dealt(), waiting: news.value }, how)
     keep(met.dealt)
     theirs.value = lastSeen()
-    news.value = met.merged.length > 0 ? [] : met.news
+    news.value = met.news
     unfinished.value = theirs.value.filter(({ name }) => met.unfinished.some((one) => one.name === name))
     lookedAt.value = Date.now()
     if (met.merged.length > 0) await afterMerge(met.merged)
@@ -75,6 +71,12 @@ export const useMeetingStore = defineStore('meeting', () => {
   /** On a person’s yes. @param others - conflicts in which the other word is to hold */
   async function merge(one: FolderNews, others: readonly Conflict[] = []): Promise<void> {
     await guarded(async () => {
+      // A line may have stood there for hours: what this book says otherwise since is asked, not settled in silence.
+      const now = { ...one, ...(await importExport.previewNews(one.book.bundle)) }
+      if (mustAsk(now) && !mustAsk(one)) {
+        news.value = news.value.map((other) => (other === one ? now : other))
+        return
+      }
       await importExport.merge(one.book.bundle, others, one.book.bytes)
       keep({ ...dealt(), [one.from.line!]: fingerprint(one.from) })
       news.value = []
@@ -89,8 +91,38 @@ export const useMeetingStore = defineStore('meeting', () => {
     merged.value = WORDS.mergedWith([...new Set(all.map(({ from }) => calledOf(from)))].join(', '))
   }
 
-  return { mode, news, unfinished, theirs, lookedAt, merged, problem, working, look, merge }
+  return { mode, news, unfinished, theirs, lookedAt, merged, problem, ready, look, merge }
 })
+
+/** One look, or one merge, at a time. @param isFree - whether this tab may write, and nothing else is under way */
+function useOneAtATime(isFree: () => boolean, begins: () => void) {
+  const problem = ref('')
+  const working = ref(false)
+  const ready = computed(() => isFree() && !working.value)
+  async function guarded(work: () => Promise<void>): Promise<void> {
+    if (!ready.value) return
+    working.value = true
+    problem.value = ''
+    begins()
+    try {
+      await work()
+    } catch (error) {
+      problem.value = WORDS.theFolderCouldNotBeRead((error as Error).message)
+    } finally {
+      working.value = false
+    }
+  }
+  return { problem, ready, guarded }
+}
+
+/** Something half written on the page would be gone with the book that is rewritten under it. */
+function isWriting(): boolean {
+  const { activeElement } = document
+  return (
+    activeElement?.matches('input, textarea, select') === true ||
+    document.querySelector('[role="dialog"]') !== null
+  )
+}
 
 /** Which backups were dealt with. A restored book writes under another name, and knows nothing of what was merged before. */
 function useDealt(writer: () => string) {

@@ -1,7 +1,7 @@
 import type { Bundle, BundleWriter } from '../../../contracts/files/bundle.ts'
 import type { Meeting, TheirBackup } from '../../../domain/meeting/meet.ts'
 import type { useImportExportStore } from '../../data/import-export.ts'
-import { bundling } from '../../data/taking-out.ts'
+import { bundling, OtherBook } from '../../data/taking-out.ts'
 import { markOf, namedIn, readFrom, type Folder } from '../backups/backup-folder.ts'
 import { WORDS } from './words.ts'
 
@@ -37,7 +37,8 @@ export function sharedFolder(importExport: ReturnType<typeof useImportExportStor
         const file = await readFrom(folder, name)
         const { BundleError } = await bundling()
         const bundle = await importExport.check(file).catch((error: unknown) => {
-          if (error instanceof BundleError) return null
+          // Of the demo, damaged, or of a newer Perlumen: none of it keeps other tablets' news away.
+          if (error instanceof BundleError || error instanceof OtherBook) return null
           throw error
         })
         return bundle && { bundle, bytes: file.size }
@@ -58,20 +59,24 @@ export async function theirsIn(
   whoWrote: (file: File) => Promise<{ writer: BundleWriter | null } | null>,
 ): Promise<NamedBackup[]> {
   const theirs = (await namedIn(folder)).filter(({ mark }) => mark !== markOf(tablet))
-  return Promise.all(
-    theirs.map(async ({ mark, ...backup }): Promise<NamedBackup> => {
-      const file = await readFrom(folder, backup.name)
-      const wrote = await whoWrote(file)
-      const lying = { tablet: mark, bytes: file.size, modifiedMs: file.lastModified }
+  const lying: NamedBackup[] = []
+  // One after the other: each may fill a good part of the memory.
+  for (const { mark, ...backup } of theirs) {
+    // Another tablet may have tidied it away meanwhile.
+    const file = await readFrom(folder, backup.name).catch(() => null)
+    if (!file) continue
+    const wrote = await whoWrote(file)
+    lying.push({
+      ...backup,
+      tablet: mark,
+      bytes: file.size,
+      modifiedMs: file.lastModified,
       // Earlier programs did not say who wrote: all of such a tablet is one line.
-      return {
-        ...backup,
-        ...lying,
-        line: wrote && (wrote.writer?.line ?? mark),
-        called: wrote?.writer?.name ?? '',
-      }
-    }),
-  )
+      line: wrote && (wrote.writer?.line ?? mark),
+      called: wrote?.writer?.name ?? '',
+    })
+  }
+  return lying
 }
 
 /** What people call the tablet, or the beginning of its own mark. */
