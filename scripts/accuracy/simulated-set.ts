@@ -53,7 +53,7 @@ export async function simulateCase(set: string, index: number): Promise<Simulate
   }
 }
 
-function squeeze(image: RgbImage, quality: number): Promise<Buffer> {
+export function squeeze(image: RgbImage, quality: number): Promise<Buffer> {
   const raw = { width: image.widthPx, height: image.heightPx, channels: image.channels }
   return sharp(image.data, { raw }).jpeg({ quality }).toBuffer()
 }

@@ -1,9 +1,9 @@
 import { capVolumeFraction } from '../../src/core/geometry/cap-volume.ts'
 import { blur, createPlane, type Plane } from '../../src/core/image/plane.ts'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
-import { GRADES } from '../../src/core/grade-names.ts'
+import { GRADES, type Grade } from '../../src/core/grade-names.ts'
 import { usualTimetable } from '../../src/core/planning/incubation/timetable.ts'
-import { SHELLS, SPECIES_NAMES } from '../../src/core/species/species.ts'
+import { SHELLS, SPECIES_NAMES, type Shell, type SpeciesName } from '../../src/core/species/species.ts'
 import type { Truth } from '../accuracy/line.ts'
 import { paintContents, type Contents, type Egg } from './contents.ts'
 import { clouds, smoothStep } from './noise.ts'
@@ -25,17 +25,16 @@ import {
  * Photographs whose aim is variety, not likeness: optics, textures, cameras and hands drawn at random and unlike those
  * of the other two painters, so that what holds on them too does not hang on how any one of them paints.
  */
-export async function anyPicture(set: string, index: number): Promise<{ photo: Buffer; truth: Truth }> {
+export async function anyPicture(
+  set: string,
+  index: number,
+  asked: Partial<AskedEgg> = {},
+): Promise<{ photo: Buffer; truth: Truth }> {
   const random = createRandom(`${set}/${index}`)
-  const species = random.uniform() < 0.4 ? 'chicken' : random.pick(SPECIES_NAMES)
-  const shell = random.pick(SHELLS)
-  const grade = GRADES[Math.floor(4 * random.uniform())]!
-  const stage = random.between(
-    { developing: 0.18, clear: 0.15, 'blood-ring': 0.25, quitter: 0.4 }[grade],
-    0.9,
-  )
+  const drawn = anyEgg(random)
+  const { species, shell, grade, stage } = { ...drawn, ...asked }
   const size = sizeOf(random)
-  const shape = anyShape(random, size.widthPx, size.heightPx)
+  const shape = { ...anyShape(random, size.widthPx, size.heightPx), ...asked.form }
   const chart = chartOf(shape, size)
   const cell = anyCell(random, stage)
   const egg: Egg = { shape, chart, stage, grade, beyondCell: beyond(chart, cell) }
@@ -109,6 +108,23 @@ export async function anyPicture(set: string, index: number): Promise<{ photo: B
       },
     },
   }
+}
+
+/** One egg that several pictures are to show; what is not said is drawn for each. */
+export interface AskedEgg {
+  species: SpeciesName
+  shell: Shell
+  grade: Grade
+  stage: number
+  form: Pick<Shape, 'aspect' | 'taper' | 'bulge' | 'power'>
+}
+
+function anyEgg(random: Random): Omit<AskedEgg, 'form'> {
+  const species = random.uniform() < 0.4 ? 'chicken' : random.pick(SPECIES_NAMES)
+  const shell = random.pick(SHELLS)
+  const grade = GRADES[Math.floor(4 * random.uniform())]!
+  const youngest = { developing: 0.18, clear: 0.15, 'blood-ring': 0.25, quitter: 0.4 }[grade]
+  return { species, shell, grade, stage: random.between(youngest, 0.9) }
 }
 
 function sizeOf(random: Random): { widthPx: number; heightPx: number } {

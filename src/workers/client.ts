@@ -1,4 +1,5 @@
 import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
+import type { FilmLook } from '../core/growth/film-look.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 import type {
   FilmInput,
@@ -10,6 +11,7 @@ import type {
   WorkerFault,
   WorkerReply,
   WorkerRequest,
+  ToLayUpright,
   ToRender,
   ToSpeak,
 } from './protocol.ts'
@@ -94,6 +96,12 @@ export class EggWorkerClient {
     )
     if (reply.kind !== 'filmed') throw unexpected(reply)
     return reply.result
+  }
+
+  async layUpright(what: ToLayUpright, signal?: AbortSignal): Promise<FilmLook> {
+    const reply = await this.call({ kind: 'lay-upright', ...what }, signal)
+    if (reply.kind !== 'laid-upright') throw unexpected(reply)
+    return reply.look
   }
 
   async renderFilm(what: ToRender, signal?: AbortSignal): Promise<Blob[]> {

@@ -1,5 +1,6 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/files/photo-file.ts'
 import { learnFrom } from '../core/grade/learn.ts'
+import { filmLook, type FilmLook } from '../core/growth/film-look.ts'
 import type { EggMaps } from '../core/network/egg-maps.ts'
 import { occlusionMap } from '../core/network/occlusion-map.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
@@ -12,7 +13,7 @@ import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
-import type { RgbImage } from '../core/image/linear.ts'
+import { lightOf, type RgbImage } from '../core/image/linear.ts'
 import {
   FILM_FPS,
   type FilmInput,
@@ -21,6 +22,7 @@ import {
   type MeasuredPhoto,
   type PhotoInput,
   type SmallFrame,
+  type ToLayUpright,
   type ToSpeak,
   type WorkerFault,
   type WorkerReply,
@@ -52,6 +54,7 @@ self.addEventListener('message', (event: MessageEvent<WorkerRequest>) => {
 
 function givenAway(reply: WorkerReply): Transferable[] {
   if (reply.kind === 'shrunk') return [reply.frame.data.buffer]
+  if (reply.kind === 'laid-upright') return [reply.look.egg.light.buffer]
   return reply.kind === 'held' ? [reply.frame] : []
 }
 
@@ -76,6 +79,7 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
       }
     if (request.kind === 'learn') return { id, kind: 'learnt', learnt: learnFrom(request.confirmed) }
     if (request.kind === 'speak') return { id, kind: 'spoken', parts: await speak(request) }
+    if (request.kind === 'lay-upright') return { id, kind: 'laid-upright', look: await layUpright(request) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     if (request.kind === 'render-film')
       return { id, kind: 'film-rendered', frames: await renderFilm(request) }
@@ -128,6 +132,18 @@ async function speak({ photo, species, stage, grade, at }: ToSpeak): Promise<num
       Math.hypot(centre.x - at.x * bitmap.width, centre.y - at.y * bitmap.height),
     )
     return occlusionMap(maps[distances.indexOf(Math.min(...distances))]!, grade)
+  } finally {
+    bitmap.close()
+  }
+}
+
+async function layUpright({ photo, outline, shapes, form, heightPx }: ToLayUpright): Promise<FilmLook> {
+  const bitmap = await unpack(photo)
+  try {
+    // No more pixels of the egg than the film has.
+    const longSidePx = (Math.max(bitmap.width, bitmap.height) * heightPx) / (2 * outline.halfLengthPx)
+    const image = lightOf(rowsOfBitmap(bitmap), longSidePx)
+    return filmLook(image, { outline, shapes }, { form, heightPx })
   } finally {
     bitmap.close()
   }

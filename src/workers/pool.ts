@@ -1,5 +1,6 @@
 import { EggWorkerClient, type MeasureOptions } from './client.ts'
-import type { MeasuredPhoto, PhotoInput, ToRender, ToSpeak } from './protocol.ts'
+import type { FilmLook } from '../core/growth/film-look.ts'
+import type { MeasuredPhoto, PhotoInput, ToLayUpright, ToRender, ToSpeak } from './protocol.ts'
 
 /** More workers than this would hold more unpacked photographs than a small computer has memory for. */
 const MOST_WORKERS = 4
@@ -26,6 +27,10 @@ export class EggWorkerPool {
 
   render(what: ToRender, signal?: AbortSignal): Promise<Blob> {
     return this.give((client) => client.render(what, signal))
+  }
+
+  layUpright(what: ToLayUpright, signal?: AbortSignal): Promise<FilmLook> {
+    return this.give((client) => client.layUpright(what, signal))
   }
 
   renderFilm(what: ToRender, signal?: AbortSignal): Promise<Blob[]> {

@@ -1,6 +1,8 @@
 import type { EggOutline, Point } from '../core/geometry/egg-outline.ts'
 import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
 import type { Grade } from '../core/grade-names.ts'
+import type { FilmLook, LookSource } from '../core/growth/film-look.ts'
+import type { EggForm } from '../core/growth/upright.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { RawFrame } from '../core/motion/clip.ts'
 import type { Heartbeat } from '../core/motion/heartbeat.ts'
@@ -21,6 +23,7 @@ export type WorkerRequest =
     }
   | ({ id: number; kind: 'speak' } & ToSpeak)
   | { id: number; kind: 'film'; film: FilmInput }
+  | ({ id: number; kind: 'lay-upright' } & ToLayUpright)
   /** Draws a frame of the live picture down; the frame is given away. */
   | { id: number; kind: 'shrink'; frame: LiveFrame; longSidePx: number }
   /** Copies a frame out of the camera's few buffers; the frame is given away. */
@@ -40,6 +43,13 @@ export interface ToSpeak {
   grade: Grade
   /** Middle of the egg, shares of the photograph's width and height: it may show several. */
   at: Point
+}
+
+/** A look that is to be part of a growth film. */
+export interface ToLayUpright extends LookSource {
+  photo: Blob
+  form: EggForm
+  heightPx: number
 }
 
 /** Frames a second of a simulated film. */
@@ -104,6 +114,7 @@ export type WorkerReply =
   | { id: number; kind: 'held'; frame: ImageBitmap }
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
+  | { id: number; kind: 'laid-upright'; look: FilmLook }
   | { id: number; kind: 'learnt'; learnt: Learnt }
   /** By part, as of occlusionMap; null where the egg is not found again. */
   | { id: number; kind: 'spoken'; parts: number[] | null }

@@ -78,6 +78,19 @@ export const WORDS = spoken({
     `No egg was found at ${unseen}, where one is expected. Photograph ${words}.`,
   keepLooks: (looks: Said): string => `Keep ${looks}`,
 
+  // EggLooks.vue
+  looks: 'Looks',
+  shadowAndCell: (shadow: Said, cell: Said): string => `Shadow ${shadow}, air cell ${cell}`,
+
+  // EggView.vue
+  otherEggs: 'Other eggs',
+  eggBefore: 'Egg before',
+  eggAfter: 'Egg after',
+  noLooksYet: 'No photograph of this egg yet.',
+  showBeside: 'Show beside',
+  nothingBeside: 'Nothing',
+  aLivingEggAsDrawn: 'Living egg as drawn',
+
   // EssentialScreen.vue
   onlyTheEssentialPressTo: 'Only the essential; press to see all',
   timeIsUpPutIt: 'Time is up: put it back',

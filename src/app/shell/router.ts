@@ -16,6 +16,7 @@ type Room = 'bench' | 'desk'
 /** Pages of one set: what follows its address, and the room that fits. */
 const OF_SET: ReadonlyArray<readonly [path: string, name: string, room: Room, page: Page]> = [
   ['', 'set', 'desk', () => import('../incubating/SetView.vue')],
+  ['/eggs/:eggId', 'egg', 'bench', () => import('../candling/EggView.vue')],
   ['/bench', 'bench', 'bench', () => import('../candling/BenchView.vue')],
   ['/candle', 'session', 'bench', () => import('../candling/SessionView.vue')],
   ['/removal', 'removal', 'bench', () => import('../candling/RemovalView.vue')],

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Egg } from '../../contracts/records/egg-state.ts'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
+import { figuresOfLook } from '../../domain/look-figures.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import EggMark from '../shared/ui/EggMark.vue'
+import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
+
+/** What was seen of an egg at each look, oldest first. */
+const props = defineProps<{ set: EggSet; egg: Egg; looks: readonly LookRecord[] }>()
+const { hatchery } = useHatcheryStore()
+const rows = computed(() =>
+  props.looks
+    .filter(({ replaced }) => !replaced)
+    .map((look) => {
+      const { shadow, airCell } = figuresOfLook(look)
+      return {
+        look,
+        day: dayWords(props.set, hatchery.zone, Date.parse(look.takenAt)),
+        grade: GRADE_WORDS[look.own?.grade ?? look.verdict.grade],
+        shadow: percentWords(shadow.value),
+        cell: airCell ? percentWords(airCell.volume.value) : WORDS.notSeen,
+      }
+    }),
+)
+</script>
+
+<template>
+  <section :aria-label="WORDS.looks">
+    <h2 class="mb-2 font-semibold">{{ WORDS.looks }}</h2>
+    <ol class="flex flex-col gap-2">
+      <li v-for="{ look, day, grade, shadow, cell } in rows" :key="look.id" class="card flex gap-3 p-2">
+        <EggMark :look="look" class="w-14 shrink-0" />
+        <div>
+          <p class="font-semibold">{{ day }}: {{ grade }}</p>
+          <p class="text-ink-soft">{{ WORDS.shadowAndCell(shadow, cell) }}</p>
+          <slot :look="look" />
+        </div>
+      </li>
+    </ol>
+  </section>
+</template>

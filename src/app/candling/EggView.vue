@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { ChevronLeft, ChevronRight } from '@lucide/vue'
+import type { Egg } from '../../contracts/records/egg-state.ts'
+import { nameOfPlace } from '../../core/tray/layout.ts'
+import { timelineOf } from '../../domain/timeline.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
+import { drawnParts, partsOf, type FilmPart } from '../shared/growth/growth-film.ts'
+import GrowthPlayer from '../shared/growth/GrowthPlayer.vue'
+import { useGrowthFilm } from '../shared/growth/useGrowthFilm.ts'
+import { WORDS as FILM_WORDS } from '../shared/growth/words.ts'
+import { fileNameOf } from '../shared/save-file.ts'
+import EggLooks from './EggLooks.vue'
+import { WORDS } from './words.ts'
+
+/** One egg through its incubation: its film, and its looks. */
+const props = defineProps<{ setId: string; eggId: string }>()
+const store = useHatcheryStore()
+const { workers } = useDevicesStore()
+const set = computed(() => store.setById(props.setId))
+const eggs = computed(() => store.allEggsBySet.get(props.setId) ?? [])
+const egg = computed(() => eggs.value.find(({ id }) => id === props.eggId) ?? null)
+const looksOf = (of: Egg) => store.looksByEgg.get(of.id) ?? []
+const looks = computed(() => (egg.value ? looksOf(egg.value) : []))
+const nameOf = (of: Egg): string => nameOfPlace(set.value?.trays ?? [], of.place) || WORDS.eggI(of.number)
+
+const parts = computed(() => partsOf(looks.value, store.repository))
+const { film, made, problem } = useGrowthFilm(() => parts.value)
+
+/** Whom it is shown beside: nobody, a living egg as drawn, or a mate by its id. */
+const beside = ref<'' | 'living' | string>('')
+const mates = computed(() => eggs.value.filter((mate) => mate.id !== props.eggId && looksOf(mate).length > 0))
+const besideParts = computed<FilmPart[]>(() => {
+  if (!set.value || beside.value === '') return []
+  if (beside.value !== 'living') {
+    const mate = mates.value.find(({ id }) => id === beside.value)
+    return mate ? partsOf(looksOf(mate), store.repository) : []
+  }
+  const timeline = timelineOf(set.value, store.hatchery)
+  const ages = looks.value
+    .filter(({ replaced }) => !replaced)
+    .map((look) => ({ ageDays: look.ageDays, stage: timeline.stageAt(Date.parse(look.takenAt)) }))
+    .sort((a, b) => a.ageDays - b.ageDays)
+  return drawnParts(set.value, ages, workers)
+})
+const other = useGrowthFilm(() => besideParts.value)
+const otherLabel = computed(() => {
+  const mate = mates.value.find(({ id }) => id === beside.value)
+  return mate ? nameOf(mate) : WORDS.aLivingEggAsDrawn
+})
+const shownBeside = computed(() =>
+  other.film.value ? { film: other.film.value, label: otherLabel.value } : null,
+)
+
+const withLooks = computed(() => eggs.value.filter((item) => looksOf(item).length > 0))
+const neighbour = (by: number): Egg | null => {
+  const list = withLooks.value
+  const at = list.findIndex(({ id }) => id === props.eggId)
+  return list.length < 2 ? null : (list[(at + by + list.length) % list.length] ?? null)
+}
+</script>
+
+<template>
+  <main v-if="!set || !egg" class="p-8">
+    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+  </main>
+  <main
+    v-else
+    class="mx-auto flex max-w-[1500px] flex-col gap-3 p-3 md:h-[calc(100dvh-3.25rem)]"
+    data-testid="egg-page"
+  >
+    <header class="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <h1 class="text-xl font-bold sm:text-2xl">{{ WORDS.placeOfEggNumber(nameOf(egg), egg.number) }}</h1>
+      <RouterLink :to="{ name: 'set', params: { setId } }" class="quiet">{{ set.name }}</RouterLink>
+      <nav class="ml-auto flex gap-2" :aria-label="WORDS.otherEggs">
+        <RouterLink
+          v-for="[by, words, icon] in [
+            [-1, WORDS.eggBefore, ChevronLeft],
+            [1, WORDS.eggAfter, ChevronRight],
+          ] as const"
+          v-show="neighbour(by)"
+          :key="by"
+          :to="{ name: 'egg', params: { setId, eggId: neighbour(by)?.id ?? eggId } }"
+          class="press min-h-11 px-3 py-1"
+          :aria-label="words"
+          ><component :is="icon" class="h-5 w-5" aria-hidden="true"
+        /></RouterLink>
+      </nav>
+    </header>
+    <div class="grid min-h-0 grow gap-4 md:grid-cols-[minmax(0,1fr)_minmax(17rem,24rem)]">
+      <GrowthPlayer
+        v-if="film"
+        :key="eggId"
+        keys
+        :film="film"
+        :label="nameOf(egg)"
+        :beside="shownBeside"
+        :file-name="`perlumen-${fileNameOf(nameOf(egg))}`"
+      />
+      <div v-else class="grid min-h-64 place-items-center rounded-xl bg-black p-4 text-lg text-ink-soft">
+        <p v-if="looks.length === 0">{{ WORDS.noLooksYet }}</p>
+        <p v-else-if="problem" role="alert">{{ problem }}</p>
+        <p v-else aria-live="polite">{{ FILM_WORDS.makingTheFilm(made, parts.length) }}</p>
+      </div>
+      <aside class="flex min-h-0 flex-col gap-4 md:overflow-y-auto">
+        <label class="flex flex-col gap-1"
+          >{{ WORDS.showBeside }}
+          <select v-model="beside" class="field" data-testid="beside">
+            <option value="">{{ WORDS.nothingBeside }}</option>
+            <option value="living">{{ WORDS.aLivingEggAsDrawn }}</option>
+            <option v-for="mate in mates" :key="mate.id" :value="mate.id">{{ nameOf(mate) }}</option>
+          </select></label
+        >
+        <p v-if="beside && !shownBeside" class="text-ink-soft" aria-live="polite">
+          {{ other.problem.value || FILM_WORDS.makingTheFilm(other.made.value, besideParts.length) }}
+        </p>
+        <EggLooks :set="set" :egg="egg" :looks="looks" />
+      </aside>
+    </div>
+  </main>
+</template>

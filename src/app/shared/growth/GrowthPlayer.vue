@@ -1,0 +1,204 @@
+<script setup lang="ts">
+import { useFullscreen, usePreferredReducedMotion, useRafFn } from '@vueuse/core'
+import { Maximize, Minimize, Pause, Play, SkipBack, SkipForward, Waypoints } from '@lucide/vue'
+import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { momentAt, momentAtAge } from '../../../core/growth/timeline.ts'
+import { useKeys } from '../useKeys.ts'
+import { count } from '../wording.ts'
+import { CAPTION_PX, drawFilm } from './draw-film.ts'
+import type { Drawable } from './film-files.ts'
+import type { GrowthFilm } from './growth-film.ts'
+import SaveFilm from './SaveFilm.vue'
+import { WORDS } from './words.ts'
+
+/** Shows a film of one egg, alone or beside another one of the same age. */
+const props = defineProps<{
+  film: GrowthFilm
+  /** Of the egg. */
+  label: string
+  beside?: { film: GrowthFilm; label: string } | null
+  /** Of files, without ending. */
+  fileName: string
+  /** Keys of the page belong to it. */
+  keys?: boolean
+}>()
+
+const ms = ref(0)
+const lines = ref(true)
+const reduced = usePreferredReducedMotion()
+const timeline = computed(() => props.film.timeline)
+const moment = computed(() => momentAt(timeline.value, ms.value))
+const { isActive, pause, resume } = useRafFn(
+  ({ delta }) => {
+    // A tab that slept must not leap to the end.
+    ms.value = Math.min(timeline.value.durationMs, ms.value + Math.min(delta, 100))
+    if (ms.value >= timeline.value.durationMs) pause()
+  },
+  { immediate: false },
+)
+function toggle(): void {
+  if (isActive.value) return pause()
+  if (ms.value >= timeline.value.durationMs) ms.value = 0
+  resume()
+}
+/** To the look before or after what is seen. */
+function step(by: 1 | -1): void {
+  pause()
+  const { lookMs } = timeline.value
+  const to = by > 0 ? lookMs.find((at) => at > ms.value) : lookMs.findLast((at) => at < ms.value)
+  ms.value = to ?? (by > 0 ? lookMs.at(-1)! : 0)
+}
+function goTo(at: number): void {
+  pause()
+  ms.value = at
+}
+
+const frame = useTemplateRef<HTMLElement>('frame')
+const { isSupported: canFill, isFullscreen, toggle: toggleFull } = useFullscreen(frame)
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas')
+
+const GAP_PX = 40
+/** Both eggs side by side, with what is said under them. */
+const drawable = computed<Drawable>(() => {
+  const { film, beside } = props
+  const right = film.widthPx + GAP_PX
+  const widthPx = 2 * Math.ceil((beside ? right + beside.film.widthPx : film.widthPx) / 2)
+  const { durationMs, lookMs, stillMs } = film.timeline
+  const age = (at: number): string => sayAge(momentAt(film.timeline, at))
+  return {
+    widthPx,
+    heightPx: film.heightPx + CAPTION_PX,
+    durationMs,
+    still: lookMs.map((from) => [from, from + stillMs] as const),
+    nameAt: (at) => age(at),
+    draw: (context, at) => {
+      const now = momentAt(film.timeline, at)
+      const caption = beside ? `${props.label}: ${sayAge(now)}` : sayAge(now)
+      drawFilm(context, { film, moment: now, lines: lines.value, caption })
+      if (!beside) return
+      context.save()
+      context.translate(right, 0)
+      const other = momentAtAge(beside.film.timeline.ages, now.ageDays)
+      drawFilm(context, { film: beside.film, moment: other, lines: lines.value, caption: beside.label })
+      context.restore()
+    },
+  }
+})
+const sayAge = ({ ageDays, isBlended }: { ageDays: number; isBlended: boolean }): string =>
+  isBlended ? WORDS.daysAgeBlended(ageDays.toFixed(1)) : WORDS.daysAge(ageDays.toFixed(1))
+
+function show(): void {
+  const context = canvas.value?.getContext('2d')
+  if (!context) return
+  context.clearRect(0, 0, drawable.value.widthPx, drawable.value.heightPx)
+  drawable.value.draw(context, ms.value)
+}
+watch([ms, lines, drawable], show, { flush: 'post' })
+watch(
+  () => props.film,
+  () => {
+    ms.value = 0
+    if (reduced.value !== 'reduce') resume()
+  },
+)
+onMounted(() => {
+  show()
+  if (reduced.value === 'reduce') ms.value = timeline.value.durationMs
+  else resume()
+})
+
+if (props.keys)
+  useKeys({
+    ' ': toggle,
+    ArrowLeft: () => step(-1),
+    ArrowRight: () => step(1),
+    l: () => (lines.value = !lines.value),
+    f: () => void toggleFull(),
+  })
+</script>
+
+<template>
+  <div class="flex min-h-0 flex-col gap-3">
+    <div
+      ref="frame"
+      class="flex min-h-0 grow flex-col items-center justify-center gap-2 overflow-hidden rounded-xl bg-black p-2 text-[#d9b48c]"
+      data-testid="growth-film"
+      :data-looks="timeline.ages.length"
+    >
+      <canvas
+        ref="canvas"
+        class="photo min-h-0 max-w-full object-contain"
+        :class="isFullscreen ? 'h-[88vh]' : 'h-[44dvh] md:h-full'"
+        :width="drawable.widthPx"
+        :height="drawable.heightPx"
+        role="img"
+        :aria-label="WORDS.growthFilmOf(label)"
+      />
+      <div v-if="isFullscreen" class="flex gap-3">
+        <button type="button" class="press" @click="toggle">{{ isActive ? WORDS.pause : WORDS.play }}</button>
+        <button type="button" class="press" @click="toggleFull">
+          <Minimize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.leaveBigScreen }}
+        </button>
+      </div>
+    </div>
+
+    <div>
+      <div class="relative mx-2 h-8" aria-hidden="true">
+        <button
+          v-for="(at, i) in timeline.lookMs"
+          :key="i"
+          type="button"
+          tabindex="-1"
+          class="absolute bottom-0 -translate-x-1/2 border-b-2 px-1 text-sm tabular-nums"
+          :class="
+            i === moment.from && !moment.isBlended ? 'border-lamp text-lamp' : 'border-line text-ink-soft'
+          "
+          :style="{ left: `${(100 * at) / timeline.durationMs}%` }"
+          @click="goTo(at)"
+        >
+          {{ timeline.ages[i]!.toFixed(0) }}
+        </button>
+      </div>
+      <input
+        type="range"
+        class="w-full accent-lamp"
+        min="0"
+        :max="timeline.durationMs"
+        step="20"
+        :value="ms"
+        :aria-label="WORDS.timeInTheFilm"
+        :aria-valuetext="sayAge(moment)"
+        @input="goTo(Number(($event.target as HTMLInputElement).value))"
+      />
+    </div>
+    <div class="flex flex-wrap items-center gap-2">
+      <button type="button" class="press press-lamp" data-testid="play" @click="toggle">
+        <component :is="isActive ? Pause : Play" class="h-5 w-5" aria-hidden="true" />
+        {{ isActive ? WORDS.pause : WORDS.play }}
+      </button>
+      <button type="button" class="press" :aria-label="WORDS.previousLook" @click="step(-1)">
+        <SkipBack class="h-5 w-5" aria-hidden="true" />
+      </button>
+      <button type="button" class="press" :aria-label="WORDS.nextLook" @click="step(1)">
+        <SkipForward class="h-5 w-5" aria-hidden="true" />
+      </button>
+      <button type="button" class="press" :aria-pressed="lines" @click="lines = !lines">
+        <Waypoints class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lines }}
+      </button>
+      <button v-if="canFill" type="button" class="press" @click="toggleFull">
+        <Maximize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.bigScreen }}
+      </button>
+      <span class="ml-auto text-xl font-semibold tabular-nums" data-testid="film-age">{{
+        sayAge(moment)
+      }}</span>
+    </div>
+    <p class="text-sm text-ink-soft">
+      {{ WORDS.solidOutlineIsAPhotograph }}
+      <template v-if="film.missing > 0">{{
+        WORDS.someLooksHaveNoPhotograph(count(film.missing, 'look'))
+      }}</template>
+    </p>
+    <slot />
+    <SaveFilm :film="drawable" :name="fileName" />
+  </div>
+</template>

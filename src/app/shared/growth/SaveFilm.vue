@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { Download } from '@lucide/vue'
+import { onScopeDispose, ref, watch } from 'vue'
+import { saveFile } from '../save-file.ts'
+import { percentWords } from '../wording.ts'
+import { canWriteWebp, videoCodec, writeMp4, writePngs, writeWebp, type Drawable } from './film-files.ts'
+import { WORDS } from './words.ts'
+
+/** Takes a film out as a file. */
+const props = defineProps<{
+  film: Drawable
+  /** Of the files, without ending. */
+  name: string
+}>()
+
+const KINDS = [
+  { kind: 'webp', words: WORDS.animatedWebp, ending: 'webp', write: writeWebp },
+  { kind: 'mp4', words: WORDS.videoMp4, ending: 'mp4', write: writeMp4 },
+  { kind: 'png', words: WORDS.framesPng, ending: 'zip', write: writePngs },
+] as const
+type Kind = (typeof KINDS)[number]['kind']
+
+const can = ref<Record<Kind, boolean>>({ webp: false, mp4: false, png: true })
+watch(
+  () => `${props.film.widthPx}x${props.film.heightPx}`,
+  async () => {
+    const [webp, codec] = await Promise.all([canWriteWebp(), videoCodec(props.film)])
+    can.value = { webp, mp4: codec !== null, png: true }
+  },
+  { immediate: true },
+)
+
+const share = ref<number | null>(null)
+const said = ref('')
+let stop = new AbortController()
+onScopeDispose(() => stop.abort())
+
+async function save({ ending, write }: (typeof KINDS)[number]): Promise<void> {
+  stop = new AbortController()
+  const { signal } = stop
+  share.value = 0
+  said.value = ''
+  try {
+    const blob = await write(props.film, { signal, onProgress: (done) => (share.value = done) })
+    const file = `${props.name}.${ending}`
+    saveFile(blob, file)
+    said.value = WORDS.saved(file)
+  } catch (error) {
+    if (!signal.aborted) said.value = WORDS.savingFailed((error as Error).message)
+  } finally {
+    share.value = null
+  }
+}
+</script>
+
+<template>
+  <section :aria-label="WORDS.saveFilm">
+    <p class="mb-2 flex items-center gap-2 font-semibold">
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.saveFilm }}
+    </p>
+    <div v-if="share === null" class="flex flex-wrap gap-2">
+      <button
+        v-for="kind in KINDS"
+        :key="kind.kind"
+        type="button"
+        class="press min-h-11 py-1"
+        :disabled="!can[kind.kind]"
+        :data-testid="`save-${kind.kind}`"
+        @click="save(kind)"
+      >
+        {{ kind.words }}<span v-if="!can[kind.kind]" class="text-sm">({{ WORDS.notInThisBrowser }})</span>
+      </button>
+    </div>
+    <div v-else class="flex items-center gap-3">
+      <progress class="h-3 grow accent-lamp" max="1" :value="share" />
+      <span class="tabular-nums">{{ WORDS.savingShare(percentWords(share)) }}</span>
+      <button type="button" class="press min-h-11 py-1" @click="stop.abort()">{{ WORDS.cancel }}</button>
+    </div>
+    <p class="mt-2 text-sm text-ink-soft" aria-live="polite" data-testid="film-saved">
+      {{ said || WORDS.drawnAnew }}
+    </p>
+  </section>
+</template>
