@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { ChevronLeft, ChevronRight } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
@@ -9,6 +9,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { drawnParts, partsOf, type FilmPart } from '../shared/growth/growth-film.ts'
 import GrowthPlayer from '../shared/growth/GrowthPlayer.vue'
+import SaveFilm from '../shared/growth/SaveFilm.vue'
 import { useGrowthFilm } from '../shared/growth/useGrowthFilm.ts'
 import { WORDS as FILM_WORDS } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
@@ -28,6 +29,8 @@ const nameOf = (of: Egg): string => nameOfPlace(set.value?.trays ?? [], of.place
 
 const parts = computed(() => partsOf(looks.value, store.repository))
 const { film, made, problem } = useGrowthFilm(() => parts.value)
+
+const player = useTemplateRef('player')
 
 /** Whom it is shown beside: nobody, a living egg as drawn, or a mate by its id. */
 const beside = ref<'' | 'living' | string>('')
@@ -92,12 +95,12 @@ const neighbour = (by: number): Egg | null => {
     <div class="grid min-h-0 grow gap-4 md:grid-cols-[minmax(0,1fr)_minmax(17rem,24rem)]">
       <GrowthPlayer
         v-if="film"
+        ref="player"
         :key="eggId"
         keys
         :film="film"
         :label="nameOf(egg)"
         :beside="shownBeside"
-        :file-name="`perlumen-${fileNameOf(nameOf(egg))}`"
       />
       <div v-else class="grid min-h-64 place-items-center rounded-xl bg-black p-4 text-lg text-ink-soft">
         <p v-if="looks.length === 0">{{ WORDS.noLooksYet }}</p>
@@ -116,6 +119,7 @@ const neighbour = (by: number): Egg | null => {
         <p v-if="beside && !shownBeside" class="text-ink-soft" aria-live="polite">
           {{ other.problem.value || FILM_WORDS.makingTheFilm(other.made.value, besideParts.length) }}
         </p>
+        <SaveFilm v-if="player" :film="player.drawable" :name="`perlumen-${fileNameOf(nameOf(egg))}`" />
         <EggLooks :set="set" :egg="egg" :looks="looks" />
       </aside>
     </div>

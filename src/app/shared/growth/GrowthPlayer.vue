@@ -8,7 +8,6 @@ import { count } from '../wording.ts'
 import { CAPTION_PX, drawFilm } from './draw-film.ts'
 import type { Drawable } from './film-files.ts'
 import type { GrowthFilm } from './growth-film.ts'
-import SaveFilm from './SaveFilm.vue'
 import { WORDS } from './words.ts'
 
 /** Shows a film of one egg, alone or beside another one of the same age. */
@@ -17,8 +16,6 @@ const props = defineProps<{
   /** Of the egg. */
   label: string
   beside?: { film: GrowthFilm; label: string } | null
-  /** Of files, without ending. */
-  fileName: string
   /** Keys of the page belong to it. */
   keys?: boolean
 }>()
@@ -107,6 +104,9 @@ onMounted(() => {
   else resume()
 })
 
+/** What is seen, to be taken out as a file. */
+defineExpose({ drawable })
+
 if (props.keys)
   useKeys({
     ' ': toggle,
@@ -182,23 +182,24 @@ if (props.keys)
       <button type="button" class="press" :aria-label="WORDS.nextLook" @click="step(1)">
         <SkipForward class="h-5 w-5" aria-hidden="true" />
       </button>
-      <button type="button" class="press" :aria-pressed="lines" @click="lines = !lines">
+      <button
+        type="button"
+        class="press"
+        :class="{ 'border-lamp text-lamp': lines }"
+        :aria-pressed="lines"
+        @click="lines = !lines"
+      >
         <Waypoints class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lines }}
       </button>
       <button v-if="canFill" type="button" class="press" @click="toggleFull">
         <Maximize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.bigScreen }}
       </button>
-      <span class="ml-auto text-xl font-semibold tabular-nums" data-testid="film-age">{{
-        sayAge(moment)
-      }}</span>
     </div>
-    <p class="text-sm text-ink-soft">
+    <p class="text-sm text-ink-soft md:max-w-[60ch]">
       {{ WORDS.solidOutlineIsAPhotograph }}
       <template v-if="film.missing > 0">{{
         WORDS.someLooksHaveNoPhotograph(count(film.missing, 'look'))
       }}</template>
     </p>
-    <slot />
-    <SaveFilm :film="drawable" :name="fileName" />
   </div>
 </template>

@@ -46,7 +46,7 @@ export function drawFilm(context: FilmContext, { film, moment, lines, caption }:
   }
   if (caption) {
     context.fillStyle = CAPTION
-    context.font = `600 30px "Atkinson Hyperlegible Next Variable", sans-serif`
+    context.font = `600 34px "Atkinson Hyperlegible Next Variable", sans-serif`
     context.textAlign = 'center'
     context.fillText(caption, widthPx / 2, heightPx + 0.65 * CAPTION_PX, widthPx)
   }

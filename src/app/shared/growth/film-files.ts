@@ -1,3 +1,4 @@
+import { clearTimes } from '../../../contracts/files/without-metadata/mp4-times.ts'
 import type { FilmContext } from './draw-film.ts'
 import { animatedWebp, type WebpFrame } from '../../../contracts/files/animated-webp.ts'
 
@@ -128,5 +129,7 @@ export async function writeMp4(film: Drawable, { signal, onProgress }: Saving): 
     await output.cancel()
     throw error
   }
-  return new Blob([target.buffer!], { type: 'video/mp4' })
+  const bytes = new Uint8Array(target.buffer!)
+  clearTimes(bytes)
+  return new Blob([bytes], { type: 'video/mp4' })
 }
