@@ -27,6 +27,11 @@ const readingSchema = z.object({
   breadthPx: z.number(),
   bluntEndProbability: fraction,
   edgeSeenShare: fraction,
+  /** Upper triangle by rows; null in looks of earlier versions. */
+  formCovariance: z
+    .tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()])
+    .nullable()
+    .default(null),
   airCell: z.object({ depth: measured, volume: measured, tiltRad: z.number() }).nullable(),
   shadow: z.object({
     area: measured,

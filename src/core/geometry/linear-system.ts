@@ -67,8 +67,13 @@ export class NormalEquations {
 
   /** Variance of unknown `index`, when weights were true inverse variances. */
   variance(index: number): number {
+    return this.covariances(index)[index]!
+  }
+
+  /** Covariance of unknown `index` with each; all infinite when the equations do not fix them. */
+  covariances(index: number): Float64Array {
     const x = new Float64Array(this.size)
     x[index] = 1
-    return solveCholesky(this.matrix.slice(), x) ? x[index]! : Infinity
+    return solveCholesky(this.matrix.slice(), x) ? x : x.fill(Infinity)
   }
 }

@@ -41,6 +41,7 @@ function reading({
     breadthPx: 150,
     bluntEndProbability: 1,
     edgeSeenShare: 1,
+    formCovariance: null,
     airCell: null,
     shadow: { area: { value: shadow, sd: 0.01 + 0.05 * shadow }, darkness: 1, edgeSlope: 0.1, contours: [] },
     vessels: { coverage: { value: net / 20, sd: 0.02 }, netLength: net },

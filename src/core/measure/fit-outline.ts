@@ -1,4 +1,5 @@
 import { type Plane } from '../image/plane.ts'
+import type { FormCovariance } from '../geometry/egg-form.ts'
 import { NormalEquations } from '../geometry/linear-system.ts'
 import { curvePoint, toPicture, type EggOutline } from '../geometry/egg-outline.ts'
 import type { GlowPatch } from './glow-ellipse.ts'
@@ -20,6 +21,7 @@ export interface OutlineFit {
   edgeSdPx: number
   /** Standard uncertainty of the taper. */
   taperSd: number
+  formCovariance: FormCovariance
   /** Share of the curve that lies on a seen edge. */
   seenShare: number
   /** Mean agreement of the picture with the curve, about −1…1. */
@@ -171,6 +173,7 @@ function settle(
   let gate = options.gatePx
   let edgeSdPx = 1
   let taperSd = prior.taperSd
+  let formCovariance: FormCovariance = [ASPECT_SD ** 2, 0, 0, taperSd ** 2, 0, BULGE.sd ** 2]
   const tightest = Math.max(3, 0.018 * start.halfLengthPx)
   for (let round = 0; round < options.rounds; round++) {
     const edges = findEdges(planes, outline, options.points, gate)
@@ -180,10 +183,11 @@ function settle(
     if (!step) return null
     outline = step.outline
     taperSd = step.taperSd
+    formCovariance = step.formCovariance
     if (!isPlausible(outline, planes.red)) return null
     gate = Math.max(tightest, gate * 0.62)
   }
-  return { outline, edgeSdPx, taperSd, ...scoreOutline(planes, outline) }
+  return { outline, edgeSdPx, taperSd, formCovariance, ...scoreOutline(planes, outline) }
 }
 
 function isPlausible(outline: EggOutline, plane: Plane): boolean {
@@ -211,7 +215,7 @@ function newtonStep(
   prior: ShapePrior,
   edgeSdPx: number,
   cutPx: number,
-): { outline: EggOutline; taperSd: number } | null {
+): { outline: EggOutline; taperSd: number; formCovariance: FormCovariance } | null {
   const equations = new NormalEquations(PARAMETERS)
   // Neighbouring edge points share their errors (blur, mottling), so each counts for less than one.
   const weight = 0.35 / (edgeSdPx * edgeSdPx)
@@ -252,5 +256,26 @@ function newtonStep(
       bulge: (b * outline.bulge + step[6]!) / halfBreadthPx,
     },
     taperSd: Math.sqrt(equations.variance(5)) / b,
+    formCovariance: formCovarianceOf(equations, outline),
   }
+}
+
+/** From the unknowns of a step to ln(half-breadth ÷ half-length), taper and bulge. */
+function formCovarianceOf(
+  equations: NormalEquations,
+  { halfLengthPx: a, halfBreadthPx: b, taper, bulge }: EggOutline,
+): FormCovariance {
+  const slopes = [
+    [-1 / a, 1 / b, 0, 0],
+    [0, -taper / b, 1 / b, 0],
+    [0, -bulge / b, 0, 1 / b],
+  ] as const
+  const rows = [3, 4, 5, 6].map((index) => equations.covariances(index))
+  const between = (i: number, j: number): number => {
+    let sum = 0
+    for (let k = 0; k < 4; k++)
+      for (let l = 0; l < 4; l++) sum += slopes[i]![k]! * rows[k]![l + 3]! * slopes[j]![l]!
+    return sum
+  }
+  return [between(0, 0), between(0, 1), between(0, 2), between(1, 1), between(1, 2), between(2, 2)]
 }

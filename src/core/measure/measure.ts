@@ -98,6 +98,7 @@ function measureEgg(found: FoundEgg, expected: Expected, { stage, onMaps }: Meas
     ...describeOutline(toPhotograph(fit.outline, linear)),
     bluntEndProbability,
     edgeSeenShare: fit.seenShare,
+    formCovariance: fit.formCovariance,
     airCell: cell && describeCell(cell, toPhoto(cellEdgePoints(frame, cell))),
     shadow: describeShadow(shadow, shadowContours(frame, shadow).map(toPhoto)),
     vessels: { coverage: { value: vessels.coverage, sd: vessels.coverageSd }, netLength: vessels.netLength },

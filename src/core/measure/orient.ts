@@ -1,5 +1,6 @@
 import { clamp } from '../clamp.ts'
-import { reversed } from '../geometry/egg-outline.ts'
+import { reversedCovariance } from '../geometry/egg-form.ts'
+import { reversed, type EggOutline } from '../geometry/egg-outline.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { SPECIES, type SpeciesName } from '../species/species.ts'
 import { searchCellEdge, type CellSearch, type ExpectedDepth } from './air-cell.ts'
@@ -45,7 +46,7 @@ export function orient(
   { linear, planes, fit }: FoundEgg,
   { shape: anyShape, cellDepth }: Expected,
 ): Oriented {
-  const bluntFirst = fit.outline.taper >= 0 ? fit : { ...fit, outline: reversed(fit.outline) }
+  const bluntFirst = fit.outline.taper >= 0 ? fit : turnedFit(fit, reversed(fit.outline))
   const shape = clamp(
     (4 * TAPER.mean * bluntFirst.outline.taper) / (2 * (TAPER.sd ** 2 + fit.taperSd ** 2 + 0.02 ** 2)),
     -7,
@@ -57,7 +58,7 @@ export function orient(
   const turned = turnedFrame(forward.frame)
   const backward: Look = {
     ...forward,
-    fit: { ...bluntFirst, outline: turned.outline },
+    fit: turnedFit(bluntFirst, turned.outline),
     frame: turned,
     search: searchCellEdge(turned, cellDepth),
   }
@@ -71,6 +72,10 @@ export function orient(
     taperSd: TAPER.sd,
   })
   return { ...(again ? look(linear, again, cellDepth) : chosen), bluntEndProbability }
+}
+
+function turnedFit(fit: OutlineFit, outline: EggOutline): OutlineFit {
+  return { ...fit, outline, formCovariance: reversedCovariance(fit.formCovariance) }
 }
 
 function look(linear: LinearImage, fit: OutlineFit, cellDepth: ExpectedDepth): Look {

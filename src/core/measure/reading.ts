@@ -1,3 +1,4 @@
+import type { FormCovariance } from '../geometry/egg-form.ts'
 import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import type { PerGrade } from '../grade-names.ts'
 import type { LineSigns } from './line-signs.ts'
@@ -47,6 +48,8 @@ export interface EggReading {
   bluntEndProbability: number
   /** Share of the outline lying on a seen edge. */
   edgeSeenShare: number
+  /** Null in readings kept from before it was taken. */
+  formCovariance: FormCovariance | null
   airCell: { depth: Measured; volume: Measured; tiltRad: number; edge: Point[] } | null
   shadow: { area: Measured; darkness: number; edgeSlope: number; contours: Point[][] }
   vessels: { coverage: Measured; netLength: number }
