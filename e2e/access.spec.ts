@@ -19,6 +19,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/sets/demo-beacon/hatch',
     '/#/incubators/demo-cabinet',
     '/#/incubators/demo-cabinet/round',
+    '/#/sets/demo-lantern/eggs/demo-lantern-2',
     '/#/sets/demo-beacon/wall',
     '/#/sets/demo-beacon/labels',
     '/#/look',

@@ -17,6 +17,7 @@ const PAGES = [
   '/sets/demo-beacon/hatch',
   '/sets/demo-beacon/report',
   '/sets/demo-beacon/hand-over',
+  '/sets/demo-lantern/eggs/demo-lantern-2',
   '/sets/demo-beacon/wall',
   '/sets/demo-beacon/labels',
   '/incubators/demo-cabinet',

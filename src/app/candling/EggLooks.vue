@@ -7,6 +7,7 @@ import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import EggMark from '../shared/ui/EggMark.vue'
 import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
+import AnotherEgg from './AnotherEgg.vue'
 import { WORDS } from './words.ts'
 
 /** What was seen of an egg at each look, oldest first. */
@@ -37,7 +38,7 @@ const rows = computed(() =>
         <div>
           <p class="font-semibold">{{ day }}: {{ grade }}</p>
           <p class="text-ink-soft">{{ WORDS.shadowAndCell(shadow, cell) }}</p>
-          <slot :look="look" />
+          <AnotherEgg :look />
         </div>
       </li>
     </ol>

@@ -14,6 +14,7 @@ import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
+import AnotherEgg from './AnotherEgg.vue'
 import { WORDS } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
@@ -249,6 +250,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
             )
           }}
         </p>
+        <AnotherEgg class="mt-3 text-lg" :look="asked.look" />
         <label v-if="asked.against" class="mt-3 block text-lg"
           >{{ WORDS.thePolicyWouldLeaveIt }}
           <input

@@ -8,6 +8,8 @@ import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { MINUTE_MS } from '../../core/time/durations.ts'
 import { standingAction } from '../../domain/candling.ts'
+import { strangersAt } from '../../domain/whose-egg.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ChangedByMates from './ChangedByMates.vue'
 import { useSessionAir } from './session/useSessionAir.ts'
@@ -25,6 +27,7 @@ const props = defineProps<{
   nowMs: number
 }>()
 
+const store = useHatcheryStore()
 const endMs = computed(() =>
   props.session.endedAt === null ? props.nowMs : Date.parse(props.session.endedAt),
 )
@@ -37,6 +40,15 @@ const air = computed(() => airSummary(readings.value, eventsOf(props.session)))
 const suspects = computed(() =>
   props.seen.filter(({ look }) => standingAction(look, props.set) === 'recheck'),
 )
+/** Eggs that do not look like themselves at earlier candlings. */
+const strangers = computed(() => {
+  const ids = strangersAt(
+    endMs.value,
+    props.seen.map(({ egg }) => egg),
+    (egg) => store.looksByEgg.get(egg.id) ?? [],
+  ).map(({ id }) => id)
+  return props.seen.filter(({ egg }) => ids.includes(egg.id))
+})
 const duds = computed(() => props.seen.filter(({ look }) => standingAction(look, props.set) === 'remove'))
 const unsaid = computed(() => props.seen.filter(({ look }) => look.own === null))
 const minutes = computed(() =>
@@ -104,6 +116,10 @@ const rows = computed(
             .join(', '),
         )
       }}
+    </p>
+    <p v-if="strangers.length > 0" class="mt-3 text-lg" data-testid="strangers">
+      <strong>{{ WORDS.perhapsExchanged }}</strong>
+      {{ WORDS.compareMarksBeforeTheyGoOn(places(strangers)) }}
     </p>
     <p v-if="unsaid.length > 0" class="mt-3 text-lg">
       <strong>{{ WORDS.notConfirmed }}</strong> {{ WORDS.liftingAnEggNeverConfirms(places(unsaid)) }}

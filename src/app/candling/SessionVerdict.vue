@@ -11,6 +11,7 @@ import type { Timeline } from '../../domain/timeline.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
+import AnotherEgg from './AnotherEgg.vue'
 import NextPicture from './NextPicture.vue'
 import { WORDS } from './words.ts'
 
@@ -64,6 +65,7 @@ const film = computed(() => props.look.movement)
         </p>
       </div>
     </div>
+    <AnotherEgg class="text-lg" :look />
     <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
       {{ WORDS.thePictureIsBlurredHold }}

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { RouterLink, type RouteLocationRaw } from 'vue-router'
+import { Film } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
@@ -12,6 +14,7 @@ import type { Timeline } from '../../domain/timeline.ts'
 import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
+import AnotherEgg from './AnotherEgg.vue'
 import NextPicture from './NextPicture.vue'
 import { WORDS } from './words.ts'
 
@@ -24,6 +27,8 @@ const props = defineProps<{
   earlier: readonly LookRecord[]
   /** This candling's looks at the other eggs of the tray. */
   mates: readonly LookRecord[]
+  /** Where its film is, for an egg of a set. */
+  eggPage?: RouteLocationRaw
 }>()
 
 const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
@@ -75,6 +80,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
+    <AnotherEgg v-if="egg" :look />
     <NextPicture :look :timeline />
 
     <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
@@ -175,6 +181,9 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
           )
         }}
       </p>
+      <RouterLink v-if="eggPage" :to="eggPage" class="quiet self-start" data-testid="egg-page-link"
+        ><Film class="h-4 w-4" aria-hidden="true" /> {{ WORDS.eggPage }}</RouterLink
+      >
     </div>
   </section>
 </template>

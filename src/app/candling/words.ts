@@ -2,6 +2,15 @@ import { spoken, type Said } from '../../words/language.ts'
 
 /** What the pages of this job say, by the file that says it first. */
 export const WORDS = spoken({
+  // AnotherEgg.vue
+  mayBeAnotherEgg: 'May be another egg.',
+  formFitsMate: (mate: Said, odds: Said): string =>
+    `Its outline fits the earlier looks at ${mate}, and ${mate} fits this one (${odds}).`,
+  formFitsNoEarlierLook: (odds: Said): string => `Its outline fits none of its earlier looks (${odds}).`,
+  breadthNowAndBefore: (now: Said, before: Said): string =>
+    `Breadth is ${now} of the length; it was ${before}.`,
+  compareTheMarks: 'Compare the marks on the shells before you decide.',
+
   // ArrivedView.vue
   receivedPhotographs: 'Received photographs',
   noPhotographsAreWaitingShare:
@@ -84,6 +93,7 @@ export const WORDS = spoken({
 
   // EggView.vue
   otherEggs: 'Other eggs',
+  eggPage: 'Egg page and film',
   eggBefore: 'Egg before',
   eggAfter: 'Egg after',
   noLooksYet: 'No photograph of this egg yet.',
@@ -301,6 +311,8 @@ export const WORDS = spoken({
   confirm: 'Confirm',
 
   // SessionReport.vue
+  perhapsExchanged: 'Perhaps exchanged or another egg:',
+  compareMarksBeforeTheyGoOn: (places: Said): string => `${places}. Compare the marks on the shells.`,
   lookAgain: 'Look again:',
   pencilAQuestionMarkAnd: (words: Said): string =>
     `${words}. Pencil a question mark and today’s day on the blunt ends. These eggs come first next time.`,

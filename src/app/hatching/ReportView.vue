@@ -9,6 +9,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSetPlan } from '../shared/useSetPlan.ts'
 import { count, dayWords, percentWords, POLICY_WORDS } from '../shared/wording.ts'
 import DiagnosisCard from './DiagnosisCard.vue'
+import GrowthCard from './GrowthCard.vue'
 import HatchResults from './HatchResults.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 import { WORDS } from './words.ts'
@@ -99,6 +100,7 @@ const print = (): void => globalThis.print()
     <div class="mt-4 flex flex-col gap-4">
       <HatchResults :set="set" :eggs="eggs" report />
       <DiagnosisCard :set="set" :eggs="eggs" />
+      <GrowthCard :set="set" :eggs="eggs" />
     </div>
     <p v-if="set.notes" class="mt-3">{{ set.notes }}</p>
   </main>

@@ -122,6 +122,12 @@ export const WORDS = spoken({
   moreThan99In100: 'more than 99 in 100',
   valueIn100: (value: Said): string => `${value} in 100`,
 
+  // GrowthCard.vue
+  watchItGrow: 'Watch it grow',
+  filmOfEgg: 'Film of egg',
+  chooseAnEgg: 'choose …',
+  toItsPage: 'Egg page',
+
   // HandOverView.vue
   print: 'Print',
   for: 'For',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -51,10 +52,13 @@ const cellWords = (look: LookRecord): string => {
           class="border-b border-line last:border-0"
         >
           <td class="p-2 pl-3 font-semibold">
-            {{ placeOf(egg)
-            }}<span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">{{
-              WORDS.removed
-            }}</span
+            <RouterLink
+              :to="{ name: 'egg', params: { setId: set.id, eggId: egg.id } }"
+              class="underline-offset-4 hover:underline"
+              >{{ placeOf(egg) }}</RouterLink><span
+              v-if="egg.removed"
+              class="ml-2 text-sm font-normal text-ink-soft"
+              >{{ WORDS.removed }}</span
             ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember">{{
               WORDS.crack
             }}</span>

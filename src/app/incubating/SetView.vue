@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { CalendarPlus, Droplet, Egg as EggIcon, Printer, Tags } from '@lucide/vue'
+import { CalendarPlus, Droplet, Egg as EggIcon, Film, Printer, Tags } from '@lucide/vue'
 import { type Outcome } from '../../contracts/records/egg-record.ts'
 import { notesOf } from '../../contracts/records/egg-state.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
@@ -219,6 +219,9 @@ useKeys({ z: () => void saving(() => store.undo()) })
             <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
               {{ WORDS.notedNotesOf(notesOf(chosen).map(sayNote).join('; ')) }}
             </p>
+            <RouterLink :to="{ name: 'egg', params: { setId, eggId: chosen.id } }" class="quiet"
+              ><Film class="h-4 w-4" aria-hidden="true" /> {{ WORDS.eggPageAndFilm }}</RouterLink
+            >
             <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
           </div>

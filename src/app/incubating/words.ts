@@ -225,6 +225,7 @@ export const WORDS = spoken({
   thisTrayIsInNo: 'This tray is in no incubator. Choose one below, then enter the temperature.',
 
   // SetView.vue
+  eggPageAndFilm: 'Egg page and film',
   thereIsNoSuchSet: 'There is no such set.',
   set: 'Set',
   setting: 'Setting',

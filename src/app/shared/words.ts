@@ -119,6 +119,8 @@ export const WORDS = spoken({
   thatWasNotSaved: (message: Said): string => `That was not saved: ${message}`,
 
   // wording.ts
+  overAThousandToOne: 'over 1,000 to 1',
+  oddsToOne: (odds: Said): string => `about ${odds} to 1`,
   developing: 'Developing',
   clear: 'Clear',
   bloodRing: 'Blood ring',

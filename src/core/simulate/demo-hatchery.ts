@@ -115,7 +115,7 @@ export const DEMO_BASKETS: readonly DemoBasket[] = [
     columns: 4,
     done: ['set', 'candle-1'],
     incubator: 'loft',
-    earlierLooks: [9.1, 13.8],
+    earlierLooks: [6.1, 9.1, 13.8],
     weighings: [3, 6, 9.2, 12.6],
     notes: 'In the loft, turned by hand. Somebody keep an eye on the second channel.',
   },
