@@ -1,6 +1,9 @@
 import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
+import type { TrialPlan } from '../core/lamp/forecast.ts'
+import type { LampLight } from '../core/lamp/lamp-light.ts'
+import type { LampScene, Trial } from '../core/lamp/trial.ts'
 import type { FilmLook } from '../core/growth/film-look.ts'
-import type { SpeciesName } from '../core/species/species.ts'
+import type { Shell, SpeciesName } from '../core/species/species.ts'
 import type {
   FilmInput,
   FilmReading,
@@ -102,6 +105,33 @@ export class EggWorkerClient {
     const reply = await this.call({ kind: 'lay-upright', ...what }, signal)
     if (reply.kind !== 'laid-upright') throw unexpected(reply)
     return reply.look
+  }
+
+  async lampLight(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<LampLight | null> {
+    const reply = await this.call({ kind: 'lamp-light', photo, species }, signal)
+    if (reply.kind !== 'lamp-lit') throw unexpected(reply)
+    return reply.light
+  }
+
+  async roomLight(photo: Blob, signal?: AbortSignal): Promise<number> {
+    const reply = await this.call({ kind: 'room-light', photo }, signal)
+    if (reply.kind !== 'room-lit') throw unexpected(reply)
+    return reply.room
+  }
+
+  async lampScene(
+    of: { light: LampLight; species: SpeciesName; shell: Shell },
+    signal?: AbortSignal,
+  ): Promise<LampScene | null> {
+    const reply = await this.call({ kind: 'lamp-scene', ...of }, signal)
+    if (reply.kind !== 'scene-found') throw unexpected(reply)
+    return reply.scene
+  }
+
+  async tryEgg(plan: TrialPlan, signal?: AbortSignal): Promise<Trial> {
+    const reply = await this.call({ kind: 'lamp-trial', plan }, signal)
+    if (reply.kind !== 'tried') throw unexpected(reply)
+    return reply.trial
   }
 
   async renderFilm(what: ToRender, signal?: AbortSignal): Promise<Blob[]> {

@@ -1,6 +1,7 @@
 import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/files/photo-file.ts'
 import { learnFrom } from '../core/grade/learn.ts'
-import { filmLook, type FilmLook } from '../core/growth/film-look.ts'
+import { sceneOf } from '../core/lamp/scene.ts'
+import { tryEgg } from '../core/lamp/trial.ts'
 import type { EggMaps } from '../core/network/egg-maps.ts'
 import { occlusionMap } from '../core/network/occlusion-map.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
@@ -9,11 +10,13 @@ import { filmEgg, USUAL_HANDLING } from '../core/simulate/film.ts'
 import { AT_REST } from '../core/simulate/growth.ts'
 import { renderEgg } from '../core/simulate/render.ts'
 import { rowsOfBitmap } from './bitmap-rows.ts'
+import { layUpright, readLamp, readRoom } from './photo-light.ts'
+import { Fault, unpack } from './unpack.ts'
 import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
 import { registerClip } from '../core/motion/register.ts'
-import { lightOf, type RgbImage } from '../core/image/linear.ts'
+import type { RgbImage } from '../core/image/linear.ts'
 import {
   FILM_FPS,
   type FilmInput,
@@ -22,7 +25,6 @@ import {
   type MeasuredPhoto,
   type PhotoInput,
   type SmallFrame,
-  type ToLayUpright,
   type ToSpeak,
   type WorkerFault,
   type WorkerReply,
@@ -31,15 +33,6 @@ import {
 
 const SHARPNESS_SIDE_PX = 320
 const KEPT_QUALITY = 0.9
-
-class Fault extends Error {
-  readonly code: WorkerFault['code']
-
-  constructor(code: WorkerFault['code'], message: string) {
-    super(message)
-    this.code = code
-  }
-}
 
 const cancelled = new Set<number>()
 
@@ -80,6 +73,13 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     if (request.kind === 'learn') return { id, kind: 'learnt', learnt: learnFrom(request.confirmed) }
     if (request.kind === 'speak') return { id, kind: 'spoken', parts: await speak(request) }
     if (request.kind === 'lay-upright') return { id, kind: 'laid-upright', look: await layUpright(request) }
+    if (request.kind === 'lamp-light')
+      return { id, kind: 'lamp-lit', light: await readLamp(request.photo, request.species) }
+    if (request.kind === 'room-light') return { id, kind: 'room-lit', room: await readRoom(request.photo) }
+    if (request.kind === 'lamp-scene')
+      return { id, kind: 'scene-found', scene: sceneOf(request.light, request) }
+    if (request.kind === 'lamp-trial')
+      return { id, kind: 'tried', trial: tryEgg(request.plan.scene, request.plan) }
     if (request.kind === 'film') return { id, kind: 'filmed', result: readFilm(request.film) }
     if (request.kind === 'render-film')
       return { id, kind: 'film-rendered', frames: await renderFilm(request) }
@@ -137,18 +137,6 @@ async function speak({ photo, species, stage, grade, at }: ToSpeak): Promise<num
   }
 }
 
-async function layUpright({ photo, outline, shapes, form, heightPx }: ToLayUpright): Promise<FilmLook> {
-  const bitmap = await unpack(photo)
-  try {
-    // No more pixels of the egg than the film has.
-    const longSidePx = (Math.max(bitmap.width, bitmap.height) * heightPx) / (2 * outline.halfLengthPx)
-    const image = lightOf(rowsOfBitmap(bitmap), longSidePx)
-    return filmLook(image, { outline, shapes }, { form, heightPx })
-  } finally {
-    bitmap.close()
-  }
-}
-
 /** Whatever a file calls itself, its first bytes tell what it is. */
 async function opened(photo: PhotoInput): Promise<PhotoInput> {
   if (!(photo instanceof Blob)) return photo
@@ -157,15 +145,6 @@ async function opened(photo: PhotoInput): Promise<PhotoInput> {
     throw new Fault('not-a-photo', 'The file can no longer be read. Is it still there?')
   })
   return new Blob([bytes], { type: `image/${readPhotoHead(new Uint8Array(bytes)).kind}` })
-}
-
-async function unpack(photo: Blob): Promise<ImageBitmap> {
-  return createImageBitmap(photo).catch(() => {
-    throw new Fault(
-      'not-a-photo',
-      'The photograph is damaged or incomplete, or this browser cannot read its format.',
-    )
-  })
 }
 
 /** The frame with the crispest middle; a hand's shake blurs some and spares others. */

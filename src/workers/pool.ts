@@ -1,4 +1,8 @@
 import { EggWorkerClient, type MeasureOptions } from './client.ts'
+import type { TrialPlan } from '../core/lamp/forecast.ts'
+import type { LampLight } from '../core/lamp/lamp-light.ts'
+import type { LampScene, Trial } from '../core/lamp/trial.ts'
+import type { Shell, SpeciesName } from '../core/species/species.ts'
 import type { FilmLook } from '../core/growth/film-look.ts'
 import type { MeasuredPhoto, PhotoInput, ToLayUpright, ToRender, ToSpeak } from './protocol.ts'
 
@@ -31,6 +35,25 @@ export class EggWorkerPool {
 
   layUpright(what: ToLayUpright, signal?: AbortSignal): Promise<FilmLook> {
     return this.give((client) => client.layUpright(what, signal))
+  }
+
+  lampLight(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<LampLight | null> {
+    return this.give((client) => client.lampLight(photo, species, signal))
+  }
+
+  roomLight(photo: Blob, signal?: AbortSignal): Promise<number> {
+    return this.give((client) => client.roomLight(photo, signal))
+  }
+
+  lampScene(
+    of: { light: LampLight; species: SpeciesName; shell: Shell },
+    signal?: AbortSignal,
+  ): Promise<LampScene | null> {
+    return this.give((client) => client.lampScene(of, signal))
+  }
+
+  tryEgg(plan: TrialPlan, signal?: AbortSignal): Promise<Trial> {
+    return this.give((client) => client.tryEgg(plan, signal))
   }
 
   renderFilm(what: ToRender, signal?: AbortSignal): Promise<Blob[]> {

@@ -9,7 +9,10 @@ import type { Heartbeat } from '../core/motion/heartbeat.ts'
 import type { Movement } from '../core/motion/movement.ts'
 import type { EggModel } from '../core/simulate/egg-model.ts'
 import type { Shot } from '../core/simulate/shot.ts'
-import type { SpeciesName } from '../core/species/species.ts'
+import type { LampLight } from '../core/lamp/lamp-light.ts'
+import type { LampScene, Trial } from '../core/lamp/trial.ts'
+import type { TrialPlan } from '../core/lamp/forecast.ts'
+import type { Shell, SpeciesName } from '../core/species/species.ts'
 
 export type WorkerRequest =
   | {
@@ -24,6 +27,10 @@ export type WorkerRequest =
   | ({ id: number; kind: 'speak' } & ToSpeak)
   | { id: number; kind: 'film'; film: FilmInput }
   | ({ id: number; kind: 'lay-upright' } & ToLayUpright)
+  | { id: number; kind: 'lamp-light'; photo: Blob; species: SpeciesName }
+  | { id: number; kind: 'room-light'; photo: Blob }
+  | { id: number; kind: 'lamp-scene'; light: LampLight; species: SpeciesName; shell: Shell }
+  | { id: number; kind: 'lamp-trial'; plan: TrialPlan }
   /** Draws a frame of the live picture down; the frame is given away. */
   | { id: number; kind: 'shrink'; frame: LiveFrame; longSidePx: number }
   /** Copies a frame out of the camera's few buffers; the frame is given away. */
@@ -116,6 +123,12 @@ export type WorkerReply =
   | { id: number; kind: 'filmed'; result: FilmReading | null }
   | { id: number; kind: 'laid-upright'; look: FilmLook }
   | { id: number; kind: 'learnt'; learnt: Learnt }
+  /** Null where not just one egg was found. */
+  | { id: number; kind: 'lamp-lit'; light: LampLight | null }
+  | { id: number; kind: 'room-lit'; room: number }
+  /** Null where nothing can be drawn in so little light. */
+  | { id: number; kind: 'scene-found'; scene: LampScene | null }
+  | { id: number; kind: 'tried'; trial: Trial }
   /** By part, as of occlusionMap; null where the egg is not found again. */
   | { id: number; kind: 'spoken'; parts: number[] | null }
   | { id: number; kind: 'fault'; fault: WorkerFault }

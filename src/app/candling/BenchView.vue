@@ -205,6 +205,7 @@ const PHASE_WORDS = {
         />
         <VerdictPanel
           v-else-if="look"
+          :set="set"
           :egg-page="current ? { name: 'egg', params: { setId, eggId: current.id } } : undefined"
           :look="look"
           :egg="current"

@@ -12,6 +12,7 @@ import { ACTION_WORDS, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import AnotherEgg from './AnotherEgg.vue'
+import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
 import { WORDS } from './words.ts'
 
@@ -65,6 +66,7 @@ const film = computed(() => props.look.movement)
         </p>
       </div>
     </div>
+    <LampTonight class="text-lg" :look :set />
     <AnotherEgg class="text-lg" :look />
     <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">

@@ -5,6 +5,7 @@ import { Film } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
+import type { EggSet } from '../../contracts/records/set-record.ts'
 import { livingShadow, usualCellDepth } from '../../core/grade/expected.ts'
 import { sayReason } from '../../words/reasons.ts'
 import { GRADES } from '../../core/grade-names.ts'
@@ -15,6 +16,7 @@ import { ACTION_WORDS, GRADE_WORDS, percentWords, REGRADE_WORDS } from '../share
 import FigureBand from '../shared/ui/FigureBand.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import AnotherEgg from './AnotherEgg.vue'
+import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
 import { WORDS } from './words.ts'
 
@@ -27,6 +29,7 @@ const props = defineProps<{
   earlier: readonly LookRecord[]
   /** This candling's looks at the other eggs of the tray. */
   mates: readonly LookRecord[]
+  set?: EggSet
   /** Where its film is, for an egg of a set. */
   eggPage?: RouteLocationRaw
 }>()
@@ -80,6 +83,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
+    <LampTonight v-if="set" :look :set />
     <AnotherEgg v-if="egg" :look />
     <NextPicture :look :timeline />
 

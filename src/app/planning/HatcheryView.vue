@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
 import { sayProblems } from '../../contracts/records/book.ts'
 import { problemsOf } from '../../contracts/records/field-problem.ts'
 import { isStorageFull } from '../data/storage-room.ts'
@@ -63,6 +64,11 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
       <div class="flex flex-col gap-5">
         <PlaceSettings :hatchery="hatchery" @change="change" />
         <ScaleSettings :hatchery="hatchery" @change="change" />
+        <section class="card flex flex-wrap items-center gap-4 p-5">
+          <h2 class="text-xl font-semibold">{{ WORDS.lampCheck }}</h2>
+          <p class="w-full">{{ WORDS.fromWhichDayItShows }}</p>
+          <RouterLink to="/lamp" class="press">{{ WORDS.openLampCheck }}</RouterLink>
+        </section>
         <CandlingSettings :hatchery="hatchery" @change="change" />
         <AwayDays :hatchery="hatchery" @change="change" />
       </div>

@@ -107,6 +107,9 @@ export const WORDS = spoken({
   daysFromLayingToSetting: 'days from laying to setting',
 
   // HatcheryView.vue
+  lampCheck: 'Lamp check',
+  fromWhichDayItShows: 'From which day your lamp, phone and room show an embryo, a ring or the air cell.',
+  openLampCheck: 'Open lamp check',
   hatcheryAndMethods: 'Hatchery and methods',
   newPlansStartFromThese:
     'New plans start from these settings; each set can differ. Changes are saved at once.',

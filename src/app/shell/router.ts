@@ -32,6 +32,7 @@ const OF_SET: ReadonlyArray<readonly [path: string, name: string, room: Room, pa
 /** Pages of the hatchery. */
 const OF_HATCHERY: ReadonlyArray<readonly [path: string, name: string, room: Room, page: Page]> = [
   ['/look', 'look', 'bench', () => import('../candling/QuickLookView.vue')],
+  ['/lamp', 'lamp', 'desk', () => import('../candling/LampCheckView.vue')],
   ['/plan', 'plan', 'desk', () => import('../planning/PlanView.vue')],
   ['/hatchery', 'hatchery', 'desk', () => import('../planning/HatcheryView.vue')],
   ['/arrived', 'arrived', 'desk', () => import('../candling/ArrivedView.vue')],

@@ -9,6 +9,7 @@ import { UNIT_SYSTEMS } from '../../core/units.ts'
 import { LOGGER_COLUMNS } from '../../core/climate/logger-columns.ts'
 import { instantField, localDateField, zoneField } from './fields.ts'
 import { firstIncubator, type Incubator } from './incubator-record.ts'
+import { lampCheckSchema } from './lamp-check.ts'
 import { FRESH, stampSchema } from './stamp.ts'
 
 const limitField = z.number().min(0.2).max(240)
@@ -59,6 +60,8 @@ export const hatcheryRecordSchema = z.object({
   /** When chicks are taken out of the incubator. */
   takingOut: z.enum(TAKING_OUT_METHODS).default('dry'),
   brooders: z.int().min(0).max(50),
+  /** What the lamp shows, by shell; the newest of a shell holds. */
+  lampChecks: z.array(lampCheckSchema).max(100).default([]),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
 export type HatcheryRecord = z.infer<typeof hatcheryRecordSchema>
@@ -103,6 +106,7 @@ export function newHatchery(zone: string): Hatchery {
     helping: 'never',
     takingOut: 'dry',
     brooders: 1,
+    lampChecks: [],
     away: [],
     scale: { collarMm: null, camera: null },
     limits: { method: 'usual', own: CANDLING_LIMITS.usual },

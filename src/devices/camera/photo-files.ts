@@ -12,3 +12,18 @@ export async function readCaptureTime(file: File): Promise<number | undefined> {
     return undefined
   }
 }
+
+/**
+ * How much light a picture gathered by its EXIF record: exposure time × sensitivity ÷ aperture²; undefined where the
+ * camera does not say.
+ */
+export async function readGatheredLight(file: Blob): Promise<number | undefined> {
+  try {
+    const tags = (await exifr.parse(file, ['ExposureTime', 'ISO', 'FNumber'])) as
+      { ExposureTime?: number; ISO?: number; FNumber?: number } | undefined
+    const gathered = ((tags?.ExposureTime ?? NaN) * (tags?.ISO ?? NaN)) / (tags?.FNumber ?? NaN) ** 2
+    return gathered > 0 && gathered < Infinity ? gathered : undefined
+  } catch {
+    return undefined
+  }
+}

@@ -32,6 +32,7 @@ const UNITED: Readonly<Partial<Record<RecordTable, Readonly<Record<string, (entr
     trayIds: (id: string) => id,
   },
   practice: { answers: ({ id }: { id: string }) => id },
+  hatchery: { lampChecks: ({ id }: { id: string }) => id },
 }
 /** United lists that are in the order of time. */
 const BY_TIME: ReadonlySet<string> = new Set(['counted', 'answers'])

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { computed, onScopeDispose, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { ImagePlus, Printer } from '@lucide/vue'
+import type { LampCheck } from '../../contracts/records/lamp-check.ts'
+import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
+import { hatcheryRecordOf } from '../../contracts/records/hatchery-record.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import LampResult from './lamp/LampResult.vue'
+import LampStrip from './lamp/LampStrip.vue'
+import { useLampCheck } from './lamp/useLampCheck.ts'
+import { WORDS } from './lamp/words.ts'
+
+/** Will my lamp do? One fresh egg of each shell says from which day it shows what. */
+const store = useHatcheryStore()
+const { phase, drawn, problem, found, check, cancel } = useLampCheck()
+const { problem: notSaved, saving } = useSaving()
+const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-lamp-check', {
+  species: 'chicken',
+  shell: 'brown',
+})
+const busy = computed(() => phase.value !== 'ready')
+
+const SLOTS = [
+  { words: WORDS.withLamp, off: false },
+  { words: WORDS.withLampAgain, off: false },
+  { words: WORDS.lampOff, off: true },
+] as const
+interface Picture {
+  photo: File
+  url: string
+}
+const pictures = ref<Array<Picture | null>>(SLOTS.map(() => null))
+function choose(slot: number, event: Event): void {
+  const input = event.target as HTMLInputElement
+  const [photo] = input.files ?? []
+  input.value = ''
+  if (!photo) return
+  letGo(slot)
+  pictures.value[slot] = { photo, url: URL.createObjectURL(photo) }
+  found.value = null
+}
+function letGo(slot: number): void {
+  const picture = pictures.value[slot]
+  if (picture) URL.revokeObjectURL(picture.url)
+  pictures.value[slot] = null
+}
+onScopeDispose(() => SLOTS.forEach((_, slot) => letGo(slot)))
+const lit = computed(() =>
+  pictures.value.flatMap((picture, i) => (picture && !SLOTS[i]!.off ? picture.photo : [])),
+)
+const run = (): void => {
+  const off = pictures.value[SLOTS.findIndex((slot) => slot.off)]?.photo ?? null
+  void check(kind.value, { lit: lit.value, off })
+}
+
+/** The newest of each bird and shell. */
+const checks = computed(() => {
+  const newest = new Map<string, LampCheck>()
+  for (const one of [...store.hatchery.lampChecks].sort((a, b) => a.at.localeCompare(b.at)))
+    newest.set(`${one.species} ${one.shell}`, one)
+  return [...newest.values()]
+})
+const isKept = computed(() => store.hatchery.lampChecks.some(({ id }) => id === found.value?.id))
+const write = (lampChecks: LampCheck[]): Promise<void> =>
+  saving(() => store.saveHatchery({ ...hatcheryRecordOf(store.hatchery), lampChecks }))
+const MOST_KEPT = 100
+const keep = (): void => {
+  if (found.value) void write([...store.hatchery.lampChecks, found.value].slice(-MOST_KEPT))
+}
+const remove = ({ species, shell }: LampCheck): void =>
+  void write(store.hatchery.lampChecks.filter((one) => one.species !== species || one.shell !== shell))
+const print = (): void => globalThis.print()
+const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at), store.hatchery.zone))
+</script>
+
+<template>
+  <main class="mx-auto flex max-w-5xl flex-col gap-5 p-5 print:p-0">
+    <div class="screen-only">
+      <h1 class="text-3xl font-bold">{{ WORDS.lampCheck }}</h1>
+      <p class="text-ink-soft">{{ WORDS.fromWhichDay }}</p>
+    </div>
+    <section class="card screen-only flex flex-col gap-4 p-5">
+      <div class="flex flex-wrap gap-4">
+        <label
+          >{{ WORDS.bird }}
+          <select v-model="kind.species" class="field mt-1 block" :disabled="busy">
+            <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
+          </select></label
+        >
+        <label
+          >{{ WORDS.shell }}
+          <select v-model="kind.shell" class="field mt-1 block" :disabled="busy">
+            <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
+          </select></label
+        >
+      </div>
+      <p>{{ WORDS.takeAFreshEgg }}</p>
+      <ol class="grid gap-3 sm:grid-cols-3">
+        <li v-for="(slot, i) in SLOTS" :key="slot.words" class="flex flex-col gap-2">
+          <span class="font-semibold">{{ i + 1 }}. {{ slot.words }}</span>
+          <label
+            class="press relative h-40 cursor-pointer overflow-hidden bg-black p-0 text-[#d9b48c] focus-within:outline-2"
+          >
+            <img
+              v-if="pictures[i]"
+              :src="pictures[i]!.url"
+              class="absolute inset-0 h-full w-full object-contain"
+              :alt="slot.words"
+            />
+            <span v-else class="flex items-center gap-2 p-3 text-center"
+              ><ImagePlus class="h-5 w-5 shrink-0" aria-hidden="true" /> {{ WORDS.choosePicture }}</span
+            >
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              class="absolute inset-0 cursor-pointer opacity-0"
+              :aria-label="slot.words"
+              :data-testid="`lamp-photo-${i}`"
+              :disabled="busy"
+              @change="choose(i, $event)"
+            />
+          </label>
+          <span v-if="slot.off" class="text-sm text-ink-soft">{{ WORDS.lampOffWhy }}</span>
+        </li>
+      </ol>
+      <p v-if="problem || notSaved" class="text-ember" role="alert">{{ problem || notSaved }}</p>
+      <div class="flex flex-wrap items-center gap-3" aria-live="polite">
+        <button
+          v-if="!busy"
+          type="button"
+          class="press press-lamp"
+          data-testid="check-lamp"
+          :disabled="lit.length === 0"
+          @click="run"
+        >
+          {{ WORDS.checkThisLamp }}
+        </button>
+        <template v-else>
+          <progress
+            class="h-3 w-48 accent-lamp"
+            :max="Math.max(1, drawn.of)"
+            :value="phase === 'drawing' ? drawn.done : 0"
+          />
+          <span>{{ phase === 'measuring' ? WORDS.measuring : WORDS.drawingEggs(drawn.done, drawn.of) }}</span>
+          <button type="button" class="press min-h-11 py-1" @click="cancel">{{ WORDS.cancel }}</button>
+        </template>
+      </div>
+      <p class="text-sm text-ink-soft">{{ WORDS.cautions }}</p>
+    </section>
+
+    <template v-if="found">
+      <LampResult class="screen-only" :check="found" />
+      <p v-if="isKept" class="screen-only" role="status" data-testid="lamp-kept">{{ WORDS.kept }}</p>
+      <button
+        v-else
+        type="button"
+        class="press press-lamp screen-only self-start"
+        data-testid="keep-lamp"
+        @click="keep"
+      >
+        {{ WORDS.keepWithThePlace }}
+      </button>
+    </template>
+
+    <section :aria-label="WORDS.keptChecks">
+      <div class="screen-only mb-3 flex flex-wrap items-center gap-4">
+        <h2 class="text-xl font-semibold">{{ WORDS.keptChecks }}</h2>
+        <button v-if="checks.length > 0" type="button" class="press min-h-11 py-1" @click="print">
+          <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
+        </button>
+      </div>
+      <h1 class="mb-4 hidden text-2xl font-bold print:block">
+        {{ WORDS.stripTitle(store.hatchery.name) }}
+      </h1>
+      <p v-if="checks.length === 0" class="screen-only text-ink-soft">{{ WORDS.noChecksYet }}</p>
+      <ul class="flex flex-col gap-4">
+        <li v-for="one in checks" :key="one.id" class="card p-4 print:border-0 print:p-0">
+          <LampStrip :checks="[one]" />
+          <p class="screen-only mt-2 flex items-center gap-3 text-sm text-ink-soft">
+            {{ dayOf(one) }}
+            <button type="button" class="quiet" @click="remove(one)">{{ WORDS.remove }}</button>
+          </p>
+        </li>
+      </ul>
+      <p v-if="checks.length > 0" class="mt-4 hidden print:block">{{ WORDS.stripNote }}</p>
+    </section>
+  </main>
+</template>
