@@ -23,6 +23,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/sets/demo-beacon/wall',
     '/#/sets/demo-beacon/labels',
     '/#/look',
+    '/#/lamp',
     '/#/plan',
     '/#/hatchery',
     '/#/results',

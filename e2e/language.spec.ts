@@ -18,6 +18,7 @@ const PAGES = [
   '/sets/demo-beacon/report',
   '/sets/demo-beacon/hand-over',
   '/sets/demo-lantern/eggs/demo-lantern-2',
+  '/lamp',
   '/sets/demo-beacon/wall',
   '/sets/demo-beacon/labels',
   '/incubators/demo-cabinet',

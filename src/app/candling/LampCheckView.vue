@@ -92,7 +92,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
         >
         <label
           >{{ WORDS.shell }}
-          <select v-model="kind.shell" class="field mt-1 block" :disabled="busy">
+          <select v-model="kind.shell" class="field mt-1 block" data-testid="lamp-shell" :disabled="busy">
             <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
           </select></label
         >

@@ -11,6 +11,9 @@ const GRAINY = 250
 const EXPOSURE = { least: 0.004, most: 4 } as const
 const ELECTRONS = { least: 25, most: 8000 } as const
 const DEFOCUS_PX = { least: 0.3, most: 7 } as const
+/** With more than this at saturation, its share says how bright the light is, and not the light itself, which is cut off. */
+const BURNT = 0.03
+const BURNT_EXPOSURES = [0.9, 1.2, 1.6, 2.1, 2.8, 4] as const
 /** From three quarters to a quarter of a blurred step, in standard deviations of the blur. */
 const STEP_WIDTH = 1.349
 /** Length of the drawn egg, px. */
@@ -31,7 +34,11 @@ export function sceneOf(light: LampLight, kind: { species: SpeciesName; shell: S
   }
   const plain = drawn({ ...START, lamp, whiteBalance: [1, 1, 1], room: [0, 0, 0] })
   if (!plain) return null
-  const exposure = clamp((START.exposure * light.emptyRed) / plain.emptyRed, EXPOSURE.least, EXPOSURE.most)
+  const asBright = clamp((START.exposure * light.emptyRed) / plain.emptyRed, EXPOSURE.least, EXPOSURE.most)
+  const exposure =
+    light.burntShare > BURNT
+      ? exposureOfBurnt(light.burntShare, (tried) => drawn({ ...START, lamp, exposure: tried })?.burntShare)
+      : asBright
   const whiteBalance = [
     1,
     clamp(light.colour[0] / plain.colour[0], 0.2, 8),
@@ -58,6 +65,12 @@ export function sceneOf(light: LampLight, kind: { species: SpeciesName; shell: S
       ? clamp(1 / (1 / ELECTRONS.most + over / slope), ELECTRONS.least, ELECTRONS.most)
       : START.electrons
   return { ...kind, shot: { ...shot, electrons } }
+}
+
+/** The exposure at which as much of a drawn egg is burnt. */
+function exposureOfBurnt(share: number, burntAt: (exposure: number) => number | undefined): number {
+  const off = BURNT_EXPOSURES.map((exposure) => Math.abs((burntAt(exposure) ?? 1) - share))
+  return BURNT_EXPOSURES[off.indexOf(Math.min(...off))]!
 }
 
 /** One light for several photographs of one egg. @throws RangeError without any */

@@ -86,6 +86,9 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
       <li v-for="one in meeting.unfinished" :key="one.name" class="py-1 text-ember">
         {{ WORDS.notCompleteYet(calledOf(one)) }}
       </li>
+      <li v-for="one in meeting.unreadable" :key="one.name" class="py-1 text-ember">
+        {{ WORDS.cannotBeRead(calledOf(one), one.name, one.why) }}
+      </li>
     </ul>
     <p v-if="meeting.problem" class="text-ember" role="alert">{{ meeting.problem }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">

@@ -27,12 +27,13 @@ export const useMeetingStore = defineStore('meeting', () => {
   const hatchery = useHatcheryStore()
   const importExport = useImportExportStore()
   const backups = useBackupsStore()
-  const { meetingIn, lastSeen } = sharedFolder(importExport)
+  const { meetingIn, lastSeen, refused } = sharedFolder(importExport)
   const { idle } = useIdle(IDLE_MS)
   const mode = useLocalStorage<MeetingMode>(nameInBook('merge-mode'), 'ask')
   const { dealt, keep } = useDealt(() => hatchery.device())
   const news = shallowRef<FolderNews[]>([])
   const unfinished = shallowRef<NamedBackup[]>([])
+  const unreadable = shallowRef<ReturnType<typeof refused>>([])
   const theirs = shallowRef<readonly NamedBackup[]>([])
   const lookedAt = ref<number | null>(null)
   const merged = ref('')
@@ -63,6 +64,7 @@ export const useMeetingStore = defineStore('meeting', () => {
     theirs.value = lastSeen()
     news.value = met.news
     unfinished.value = theirs.value.filter(({ name }) => met.unfinished.some((one) => one.name === name))
+    unreadable.value = refused()
     lookedAt.value = Date.now()
     if (met.merged.length > 0) await afterMerge(met.merged)
     return met.merged.length > 0
@@ -91,7 +93,7 @@ export const useMeetingStore = defineStore('meeting', () => {
     merged.value = WORDS.mergedWith([...new Set(all.map(({ from }) => calledOf(from)))].join(', '))
   }
 
-  return { mode, news, unfinished, theirs, lookedAt, merged, problem, ready, look, merge }
+  return { mode, news, unfinished, unreadable, theirs, lookedAt, merged, problem, ready, look, merge }
 })
 
 /** One look, or one merge, at a time. @param isFree - whether this tab may write, and nothing else is under way */

@@ -1,8 +1,9 @@
 import 'fake-indexeddb/auto'
 import { describe, expect, it } from 'vitest'
+import { BundleError } from '../../../contracts/files/bundle.ts'
 import type { Folder } from '../backups/backup-folder.ts'
 import { newsWords } from './news-words.ts'
-import { calledOf, theirsIn } from './shared-folder.ts'
+import { calledOf, sharedFolder, theirsIn } from './shared-folder.ts'
 
 const TABLET = '0a1b2c3d-0000-4000-8000-000000000000'
 const content: Readonly<Record<string, string>> = {
@@ -38,6 +39,40 @@ describe('a folder that tablets share', () => {
     ])
     expect(theirs[0]).toMatchObject({ bytes: 5, modifiedMs: 7, time: '2026-03-14T21:30:05' })
     expect(theirs.map(calledOf)).toEqual(['Shed', 'Tablet ffff', 'Tablet eeee'])
+  })
+})
+
+describe('a backup that is whole and cannot be read', () => {
+  it('is read once, named with the reason, and asked again when the file is another one', async () => {
+    const [name] = Object.keys(content).filter((file) => content[file] === 'whole')
+    const from = {
+      name: name!,
+      tablet: 'ffff0000',
+      number: 2,
+      time: '2026-03-14T21:30:05',
+      line: 'line-7',
+      bytes: 5,
+      modifiedMs: 7,
+      called: 'Shed',
+    }
+    let reads = 0
+    const { meetingIn, refused } = sharedFolder({
+      check: () => {
+        reads++
+        return Promise.reject(new BundleError('It was written by a newer Perlumen.'))
+      },
+      previewNews: () => Promise.reject(new Error('not asked for here')),
+      merge: () => Promise.reject(new Error('not asked for here')),
+    })
+    const meeting = meetingIn(folder, TABLET)
+    await meeting.theirs()
+    expect([await meeting.read(from), await meeting.read(from)]).toEqual([null, null])
+    expect(reads).toBe(1)
+    expect(refused().map(({ name: file, why }) => [file, why])).toEqual([
+      [name, 'It was written by a newer Perlumen.'],
+    ])
+    expect(await meeting.read({ ...from, modifiedMs: 8 })).toBeNull()
+    expect(reads).toBe(2)
   })
 })
 

@@ -1,5 +1,5 @@
 import type { Bundle, BundleWriter } from '../../../contracts/files/bundle.ts'
-import type { Meeting, TheirBackup } from '../../../domain/meeting/meet.ts'
+import { fingerprint, type Meeting, type TheirBackup } from '../../../domain/meeting/meet.ts'
 import type { useImportExportStore } from '../../data/import-export.ts'
 import { bundling, OtherBook } from '../../data/taking-out.ts'
 import { markOf, namedIn, readFrom, type Folder } from '../backups/backup-folder.ts'
@@ -21,25 +21,38 @@ export interface SharedFolder {
   meetingIn: (folder: Folder, tablet: string) => Meeting<FoundBook>
   /** What lay there at the last look. */
   lastSeen: () => readonly NamedBackup[]
+  /** Those of them that are whole and still could not be read, and why. */
+  refused: () => ReadonlyArray<NamedBackup & { why: string }>
 }
 
-export function sharedFolder(importExport: ReturnType<typeof useImportExportStore>): SharedFolder {
+export function sharedFolder(
+  importExport: Pick<ReturnType<typeof useImportExportStore>, 'check' | 'previewNews' | 'merge'>,
+): SharedFolder {
   const whoWrote = askedOnce()
   let seen: readonly NamedBackup[] = []
+  /** Why, by fingerprint: the same file is not read again and again. */
+  const whyNot = new Map<string, string>()
   return {
     lastSeen: () => seen,
+    refused: () =>
+      seen.flatMap((backup) => {
+        const why = whyNot.get(fingerprint(backup))
+        return why === undefined || why === '' ? [] : [{ ...backup, why }]
+      }),
     meetingIn: (folder, tablet) => ({
       theirs: async () => {
         seen = await theirsIn(folder, tablet, whoWrote)
         return seen
       },
-      read: async ({ name }) => {
-        const file = await readFrom(folder, name)
+      read: async (backup) => {
+        if (whyNot.has(fingerprint(backup))) return null
+        const file = await readFrom(folder, backup.name)
         const { BundleError } = await bundling()
         const bundle = await importExport.check(file).catch((error: unknown) => {
-          // Of the demo, damaged, or of a newer Perlumen: none of it keeps other tablets' news away.
-          if (error instanceof BundleError || error instanceof OtherBook) return null
-          throw error
+          // Of the demo, damaged, or of a newer Perlumen: none of it keeps other tablets' news away. The demo's is no news to anybody.
+          if (!(error instanceof BundleError || error instanceof OtherBook)) throw error
+          whyNot.set(fingerprint(backup), error instanceof OtherBook ? '' : error.message)
+          return null
         })
         return bundle && { bundle, bytes: file.size }
       },

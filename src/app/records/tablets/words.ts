@@ -15,6 +15,7 @@ export const WORDS = spoken({
   noOtherTablet: 'No other tablet has written here yet.',
   notCompleteYet: (tablet: Said): string =>
     `${tablet}: the newest backup is not complete. It may still be copying.`,
+  cannotBeRead: (tablet: Said, file: Said, why: Said): string => `${tablet}: ${file} cannot be read. ${why}`,
   newsFrom: (tablet: Said, time: Said, changes: Said): string => `${tablet}, ${time}: ${changes}`,
   answerFirst: (questions: Said): string => `Decide ${questions}`,
   mergedWith: (tablets: Said): string => `Merged with ${tablets}.`,
