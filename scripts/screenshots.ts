@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { chromium } from '@playwright/test'
 import sharp from 'sharp'
 import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
-import { simulatePhoto, type PhotoWish } from '../src/core/simulate/simulated-photo.ts'
+import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 import { DAY_MS } from '../src/core/time/durations.ts'
 import { standInSensors } from '../src/devices/probes/stand-in-probes.ts'
 import { createApp } from '../src/server/createApp.ts'
@@ -13,44 +13,18 @@ import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
 import { findChromium } from './chromium.mjs'
 
-/** Eight eggs of the first row and the second, as one camera over the tray would see them. */
-async function trayPhoto(): Promise<Buffer> {
-  const [columns, rows, size] = [4, 2, 420]
-  const kinds: PhotoWish[] = [
-    {},
-    {},
-    { fate: { kind: 'clear' } },
-    {},
-    { fate: { kind: 'died', onDay: 4 } },
-    {},
-    {},
-    { fate: { kind: 'clear' } },
-  ]
-  const tiles = kinds.map((wish, i) => {
-    const { image } = simulatePhoto({
-      ...wish,
-      seed: `tray ${i}`,
-      ageDays: 7.3,
-      shot: {
-        widthPx: size,
-        heightPx: size,
-        fill: 0.78,
-        axisRad: -1.57 + 0.12 * ((i % 3) - 1),
-        collar: 0,
-        room: [0.0002, 0.0002, 0.0003],
-      },
-    })
-    return {
-      input: Buffer.from(image.data),
-      raw: { width: size, height: size, channels: 3 as const },
-      left: (i % columns) * size,
-      top: Math.floor(i / columns) * size,
-    }
+/** A fresh, empty brown egg at an ordinary lamp. */
+async function freshEgg(seed: string) {
+  const { image } = simulatePhoto({
+    seed,
+    shell: 'brown',
+    fate: { kind: 'clear' },
+    ageDays: 0,
+    shot: { exposure: 0.22, electrons: 350, widthPx: 700, heightPx: 700 },
   })
-  return sharp({ create: { width: columns * size, height: rows * size, channels: 3, background: '#000' } })
-    .composite(tiles)
-    .jpeg({ quality: 90 })
-    .toBuffer()
+  const raw = { width: image.widthPx, height: image.heightPx, channels: image.channels }
+  const buffer = await sharp(image.data, { raw }).jpeg({ quality: 90 }).toBuffer()
+  return { name: `${seed}.jpg`, mimeType: 'image/jpeg', buffer }
 }
 
 const path = (relative: string): string => fileURLToPath(new URL(relative, import.meta.url))
@@ -83,22 +57,26 @@ await page.goto(base)
 await page.getByRole('heading', { name: 'Freckle quail' }).waitFor()
 await shoot('today')
 await page.getByRole('button', { name: 'Dismiss' }).click()
-await page.goto(`${base}#/sets/demo-beacon/bench`)
-await page.getByTestId('current-egg').waitFor()
-await page.waitForTimeout(500)
-await page.getByLabel('Files').check()
-await page
-  .getByTestId('file-input')
-  .setInputFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: await trayPhoto() })
-await page.getByTestId('several').waitFor({ timeout: 60_000 })
-await shoot('several-eggs')
-await page.keyboard.press('Escape')
+await page.goto(`${base}#/sets/demo-lantern/eggs/demo-lantern-2`)
+await page.getByTestId('growth-film').waitFor()
+await page.getByTestId('beside').selectOption('living')
+await page.getByRole('img', { name: /^Film of A2/ }).waitFor()
+await page.waitForFunction(() => Number(document.querySelector('canvas')?.width) > 1000)
+await page.getByRole('slider', { name: 'Age in the film' }).fill('3200')
+await shoot('egg')
+await page.goto(`${base}#/lamp`)
+await page.getByTestId('lamp-shell').selectOption('brown')
+await page.getByTestId('lamp-photo-0').setInputFiles(await freshEgg('fresh'))
+await page.getByTestId('lamp-photo-1').setInputFiles(await freshEgg('fresh again'))
+await page.getByTestId('check-lamp').click()
+await page.getByTestId('lamp-result').waitFor({ timeout: 300_000 })
+await page.getByTestId('lamp-result').scrollIntoViewIfNeeded()
+await shoot('lamp')
 // An evening by itself: the stand-in's hand brings the eggs.
 await page.goto(`${base}#/sets/demo-beacon/candle`)
 await page.getByText('Before the first egg').waitFor()
 await page.keyboard.press(' ')
 await page.waitForTimeout(500)
-await shoot('session-ready')
 for (let i = 0; i < 7; i++) {
   await page.keyboard.press(' ')
   await page.waitForTimeout(300)

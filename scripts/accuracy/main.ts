@@ -14,6 +14,7 @@ import { ruleCosts, sayRules } from './rules.ts'
 import { FIGURES, scoreOne, type Scored } from './score.ts'
 import { simulateCase } from './simulated-set.ts'
 import { sayNotEggs } from '../not-eggs/judge.ts'
+import { sayIdentity } from '../same-egg/say.ts'
 
 const FIXTURES = fileURLToPath(new URL('../../fixtures/photos/', import.meta.url))
 const COLLECT = fileURLToPath(new URL('collect.ts', import.meta.url))
@@ -77,6 +78,7 @@ const kept = keptReadings()
 console.log(`${sayAcross(acrossKinds(kept))}\n`)
 console.log(`${sayRules(ruleCosts(kept))}\n`)
 console.log(`${await sayNotEggs(NOT_EGGS_EACH)}\n`)
+console.log(`${await sayIdentity()}\n`)
 
 const count = Number(process.argv[2] ?? 240)
 const folder = await mkdtemp(join(tmpdir(), 'perlumen-accuracy-'))

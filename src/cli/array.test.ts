@@ -114,6 +114,10 @@ describe('an array of jobs', () => {
     expect((await run('array', '--for', 'abacus', ...rest)).err).toContain('slurm or kubernetes')
     expect((await run('array', '--for', 'kubernetes', ...rest)).err).toContain('--image, --claim and --mount')
     expect((await run('array', '--for', 'slurm', '--to', file('none'), manifest)).err).toContain('--parts')
+    const elsewhere = ['--image', 'a', '--claim', 'b', '--mount', file('disk')]
+    expect((await run('array', '--for', 'kubernetes', ...elsewhere, ...rest)).err).toContain(
+      'does not lie in',
+    )
   })
 })
 
@@ -170,6 +174,9 @@ describe('a report over all parts', () => {
     expect(page.match(/src="data:image\/jpeg;base64/g)).toHaveLength(1)
     expect(page).toContain('The photograph is not here.')
     expect(page).not.toContain('<script')
+    // Without a manifest nothing says what flock, day or shell it was.
+    await run('report', '--out', out, part('bare.jsonl', [record(photo, { extra: {} })]))
+    expect(readFileSync(out, 'utf8').match(/No column “(flock|day|shell)” says it/g)).toHaveLength(3)
   })
 
   it('holds no more than a few of a great many, in the order of their doubt', async () => {

@@ -23,7 +23,8 @@ export interface Tally {
 
 const MOST_SHOWN = 24
 const MOST_FILES = 10
-const NO_NAME = '–'
+/** Of eggs of which the column says nothing. */
+export const NO_NAME = '–'
 
 /**
  * Counts results as they come: of a million photographs no more is held than the counts and a few of the worst.

@@ -1,6 +1,6 @@
 import sharp from 'sharp'
 import type { GradeRecord } from '../contracts/files/grade-record.ts'
-import { surenessOf, type GroupTally, type Tally } from './flock-tally.ts'
+import { NO_NAME, surenessOf, type GroupTally, type Tally } from './flock-tally.ts'
 
 const PICTURE_PX = 280
 const GRADES: ReadonlyArray<readonly [GradeRecord['grade'], string]> = [
@@ -53,6 +53,9 @@ ${unread === 0 ? '<p>None.</p>' : failures.map(({ why, photographs: count, files
 }
 
 function table(title: string, heading: string, groups: readonly GroupTally[]): string {
+  // Where no photograph says it, a table of all eggs once more would say nothing.
+  if (groups.every(({ name }) => name === NO_NAME))
+    return `<h2>${title}</h2>\n<p>No column “${escaped(heading)}” says it of these photographs.</p>`
   const line = ({ name, eggs, grades, unreadable }: GroupTally): string =>
     `<tr><td>${escaped(name)}</td><td>${eggs}</td>${GRADES.map(([grade]) => `<td>${percent(grades[grade], eggs)}</td>`).join('')}<td>${unreadable}</td></tr>`
   return `<h2>${title}</h2>

@@ -1,5 +1,5 @@
 import { realpath } from 'node:fs/promises'
-import { join, resolve } from 'node:path'
+import { isAbsolute, join, relative, resolve, sep } from 'node:path'
 import { UsageError, type CliIo } from '../io.ts'
 import { readOptions, TEXT } from '../options.ts'
 import { writeOut } from '../write-file.ts'
@@ -32,6 +32,8 @@ export async function array(argv: readonly string[], io: CliIo): Promise<number>
     throw new UsageError('--for must be slurm or kubernetes.')
   if (engine === 'kubernetes' && !(image && claim && mount))
     throw new UsageError('--for kubernetes needs --image, --claim and --mount.')
+  if (mount && to && !isIn(resolve(to), resolve(mount)))
+    throw new UsageError(`--to ${to} does not lie in --mount ${mount}: the jobs would not find it.`)
   const code = await split([...option('--parts', values.parts), ...option('--to', to), ...positionals], io)
   // Split has made sure of both.
   const folder = resolve(to!)
@@ -45,6 +47,12 @@ export async function array(argv: readonly string[], io: CliIo): Promise<number>
     io.stderr.write(`Start it: kubectl apply -f ${join(to!, 'job.json')}\n`)
   }
   return code
+}
+
+/** @param folder - absolute, as `place` */
+function isIn(folder: string, place: string): boolean {
+  const way = relative(place, folder)
+  return way !== '..' && !way.startsWith(`..${sep}`) && !isAbsolute(way)
 }
 
 const option = (name: string, value: string | undefined): string[] =>
