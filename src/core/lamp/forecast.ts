@@ -1,4 +1,5 @@
 import { usualTimetable } from '../planning/incubation/timetable.ts'
+import type { SpeciesName } from '../species/species.ts'
 import { SIGNS, type LampScene, type Sign, type Trial } from './trial.ts'
 import { seenFrom } from './seen-from.ts'
 
@@ -36,12 +37,17 @@ export function trialsFor(
   ]
 }
 
+/** Day on which eggs of no set hatch, as a rule. */
+export function hatchDay(species: SpeciesName): number {
+  return usualTimetable(species).incubationDays
+}
+
 /** Days of incubation from which a sign is seen; null where it is not. */
 export type SeenDays = Readonly<Record<Sign, number | null>>
 
 /** @param trials - what was seen, in the order of the plans */
 export function seenDays(plans: readonly TrialPlan[], trials: readonly Trial[]): SeenDays {
-  const { incubationDays } = usualTimetable(plans[0]!.scene.species)
+  const incubationDays = hatchDay(plans[0]!.scene.species)
   const days = (sign: Sign): number | null => {
     const eggs = trials.flatMap((trial, i) =>
       plans[i]!.sign === (sign === 'ring' ? 'ring' : 'body')

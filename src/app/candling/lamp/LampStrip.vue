@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { LampCheck } from '../../../contracts/records/lamp-check.ts'
 import { SIGNS, type Sign } from '../../../core/lamp/trial.ts'
-import { usualTimetable } from '../../../core/planning/incubation/timetable.ts'
+import { hatchDay } from '../../../core/lamp/forecast.ts'
 import { SPECIES } from '../../../core/species/species.ts'
 import { WORDS } from './words.ts'
 
 /** From which day a lamp shows what, as bars over the days of incubation; on the screen and on paper. */
 defineProps<{ checks: readonly LampCheck[] }>()
 
-const daysOf = ({ species }: LampCheck): number => Math.ceil(usualTimetable(species).incubationDays)
+const daysOf = ({ species }: LampCheck): number => Math.ceil(hatchDay(species))
 const ticks = (check: LampCheck): number[] =>
   Array.from({ length: Math.floor(daysOf(check) / 5) + 1 }, (_, i) => 5 * i)
 const share = (check: LampCheck, day: number): string => `${(100 * day) / daysOf(check)}%`

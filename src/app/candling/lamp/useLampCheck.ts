@@ -2,14 +2,13 @@ import { onScopeDispose, ref, shallowRef } from 'vue'
 import { v4 as uuid } from 'uuid'
 import type { LampCheck } from '../../../contracts/records/lamp-check.ts'
 import { changed, exposureStops, LAMP_CHANGES, limitsOf, type LampChange } from '../../../core/lamp/advice.ts'
-import { seenDays, trialsFor, type SeenDays, type TrialPlan } from '../../../core/lamp/forecast.ts'
+import { hatchDay, seenDays, trialsFor, type SeenDays, type TrialPlan } from '../../../core/lamp/forecast.ts'
 import type { LampLight } from '../../../core/lamp/lamp-light.ts'
 import { meanLight } from '../../../core/lamp/scene.ts'
 import type { LampScene, Trial } from '../../../core/lamp/trial.ts'
-import { usualTimetable } from '../../../core/planning/incubation/timetable.ts'
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'
 import { readGatheredLight } from '../../../devices/camera/photo-files.ts'
-import { inLanes } from '../../../workers/pool.ts'
+import { inLanes, type EggWorkerPool } from '../../../workers/pool.ts'
 import { useDevicesStore } from '../../shared/devices.ts'
 import { WORDS } from './words.ts'
 
@@ -50,13 +49,13 @@ export function useLampCheck() {
   }
 
   async function checked(kind: Kind, photos: CheckPhotos, signal: AbortSignal): Promise<LampCheck> {
-    const light = await lightOfCheck(kind.species, photos, signal)
+    const light = await lightOfCheck(workers, { ...photos, species: kind.species }, signal)
     const scene = await workers.lampScene({ light, ...kind }, signal)
     if (!scene) throw new Error(WORDS.tooDark)
     phase.value = 'drawing'
     drawn.value = { done: 0, of: 0 }
     const days = await daysIn(scene, { ring: true }, signal)
-    const upTo = (days.body ?? Infinity) / usualTimetable(kind.species).incubationDays
+    const upTo = (days.body ?? Infinity) / hatchDay(kind.species)
     let best: { change: LampChange; bodyDay: number } | null = null
     for (const change of LAMP_CHANGES) {
       const other = changed(scene, change, light)
@@ -73,25 +72,6 @@ export function useLampCheck() {
       change: best && (days.body === null || days.body - best.bodyDay >= WORTH_DAYS) ? best : null,
       stops: exposureStops(light),
     }
-  }
-
-  async function lightOfCheck(
-    species: SpeciesName,
-    { lit, off }: CheckPhotos,
-    signal: AbortSignal,
-  ): Promise<LampLight> {
-    const lights = await Promise.all(lit.map((photo) => workers.lampLight(photo, species, signal)))
-    if (lights.length === 0 || lights.includes(null)) throw new Error(WORDS.noEggFound)
-    const light = meanLight(lights.filter((one) => one !== null))
-    if (!off) return light
-    const [room, gathered, withLamp] = await Promise.all([
-      workers.roomLight(off, signal),
-      readGatheredLight(off),
-      readGatheredLight(lit[0]!),
-    ])
-    // A camera that exposes by itself brightens a dark room: what it says of its exposure takes that off again.
-    const same = gathered && withLamp ? withLamp / gathered : 1
-    return { ...light, room: Math.min(light.room, room * same) }
   }
 
   async function daysIn(
@@ -116,4 +96,24 @@ export function useLampCheck() {
   }
 
   return { phase, drawn, problem, found, check, cancel: () => stop.abort() }
+}
+
+/** @throws Error where a picture with the lamp shows no single egg */
+async function lightOfCheck(
+  workers: Pick<EggWorkerPool, 'lampLight' | 'roomLight'>,
+  { species, lit, off }: CheckPhotos & Pick<Kind, 'species'>,
+  signal: AbortSignal,
+): Promise<LampLight> {
+  const lights = await Promise.all(lit.map((photo) => workers.lampLight(photo, species, signal)))
+  if (lights.length === 0 || lights.includes(null)) throw new Error(WORDS.noEggFound)
+  const light = meanLight(lights.filter((one) => one !== null))
+  if (!off) return light
+  const [room, gathered, withLamp] = await Promise.all([
+    workers.roomLight(off, signal),
+    readGatheredLight(off),
+    readGatheredLight(lit[0]!),
+  ])
+  // A camera that exposes by itself brightens a dark room: what it says of its exposure takes that off again.
+  const same = gathered && withLamp ? withLamp / gathered : 1
+  return { ...light, room: Math.min(light.room, room * same) }
 }

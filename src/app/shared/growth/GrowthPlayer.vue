@@ -124,6 +124,7 @@ if (props.keys)
       class="flex min-h-0 grow flex-col items-center justify-center gap-2 overflow-hidden rounded-xl bg-black p-2 text-[#d9b48c]"
       data-testid="growth-film"
       :data-looks="timeline.ages.length"
+      :data-beside="beside ? '' : undefined"
     >
       <canvas
         ref="canvas"
