@@ -71,6 +71,15 @@ describe('whose egg a look shows', () => {
     expect(strangerInLook(lookAt('c', 1, 'c'), eggs, among(exchanged))).toBeNull()
   })
 
+  it('asks about the look itself, and not about one that followed within the hour', () => {
+    const own = lookAt('a', 1, 'a')
+    const later = { ...lookAt('a', 1, 'b'), id: 'later', takenAt: '2026-03-15T20:40:00Z' }
+    const other = { ...lookAt('b', 1, 'a'), takenAt: '2026-03-15T20:41:00Z' }
+    const looks = among([...usual.filter(({ id }) => id !== 'b-1'), later, other])
+    expect(strangerInLook(own, eggs, looks)).toBeNull()
+    expect(strangerInLook(later, eggs, looks)?.exchangedWith).toBe('b')
+  })
+
   it('goes by the candler’s lines, and not by a picture that a later one took the place of', () => {
     const { outline } = lookAt('a', 1, 'a').reading
     const lines = { outline, cell: null, shadow: [], collar: null }

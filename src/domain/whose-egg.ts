@@ -13,7 +13,11 @@ type LooksOf = (egg: Egg) => readonly LookRecord[]
  * of a mate. Null where it fits, and where nothing can be said.
  */
 export function strangerInLook(look: LookRecord, eggs: readonly Egg[], looksOf: LooksOf): Stranger | null {
-  return strangerAmong(knownAt(Date.parse(look.takenAt), eggs, looksOf), look.eggId)
+  // Of its own egg this look is asked about, though another one may have followed within the hour.
+  const known = knownAt(Date.parse(look.takenAt), eggs, (egg) =>
+    egg.id === look.eggId ? looksOf(egg).filter(({ takenAt }) => takenAt <= look.takenAt) : looksOf(egg),
+  )
+  return strangerAmong(known, look.eggId)
 }
 
 /** All such eggs of the candling at a moment. */

@@ -33,7 +33,9 @@ const before = computed(() =>
         ? WORDS.formFitsMate(nameOfEgg(trays, mate), oddsWords(Math.exp(stranger.logOdds)))
         : WORDS.formFitsNoEarlierLook(oddsWords(Math.exp(stranger.logOdds)))
     }}
-    <template v-if="before">{{ WORDS.breadthNowAndBefore(slim(look), slim(before)) }}</template>
+    <template v-if="before && slim(look) !== slim(before)">{{
+      WORDS.breadthNowAndBefore(slim(look), slim(before))
+    }}</template>
     {{ WORDS.compareTheMarks }}
   </p>
 </template>

@@ -34,7 +34,7 @@ const rows = computed(() =>
     <h2 class="mb-2 font-semibold">{{ WORDS.looks }}</h2>
     <ol class="flex flex-col gap-2">
       <li v-for="{ look, day, grade, shadow, cell } in rows" :key="look.id" class="card flex gap-3 p-2">
-        <EggMark :look="look" class="w-14 shrink-0" />
+        <EggMark :look="look" class="w-14 shrink-0 self-start" />
         <div>
           <p class="font-semibold">{{ day }}: {{ grade }}</p>
           <p class="text-ink-soft">{{ WORDS.shadowAndCell(shadow, cell) }}</p>

@@ -41,6 +41,7 @@ export function seenFrom(eggs: readonly Seen[]): number | null {
       if (logLikelihood > best.logLikelihood)
         best = { logLikelihood, stage: middle * Math.exp(Math.log(ENOUGH / (1 - ENOUGH)) / steepness) }
     }
-  // Beyond the oldest egg that was looked at nothing is known.
-  return best.stage <= oldest ? Math.max(STAGES.least, best.stage) : null
+  // Before the youngest egg that was looked at, and beyond the oldest, nothing is known.
+  const youngest = Math.min(...eggs.map(({ stage }) => stage))
+  return best.stage <= oldest ? Math.max(youngest, best.stage) : null
 }
