@@ -159,8 +159,8 @@ it('brings records of version 5 up to date: its sentences stay what they were, n
 
 describe('a bundle that was taken out of an earlier version', () => {
   const folder = new URL('../../../fixtures/books/', import.meta.url)
-  // Of versions 10 and 11 small ones are kept, below.
-  it.each(readdirSync(folder).filter((name) => !/-1[01]/.test(name)))('%s comes in whole', async (name) => {
+  // Of versions 10 to 12 small ones are kept, below.
+  it.each(readdirSync(folder).filter((name) => !/-1[0-2]/.test(name)))('%s comes in whole', async (name) => {
     const bundle = await readBundle(new Blob([readFileSync(new URL(name, folder))]), 'UTC')
     expect(bundle.quarantined).toEqual([])
     const { hatchery, trays, sets, eggs, looks } = bundle.records
@@ -297,4 +297,13 @@ it('of version 11 called methods schools and the network an impression, in earli
   expect(look!.reading.networkLogits!.developing).toBeGreaterThan(look!.reading.networkLogits!.clear)
   for (const { reasons } of [look!.verdict, look!.earlierVerdicts[0]!.verdict])
     expect(reasons.at(-1)).toEqual(opinions)
+})
+
+it('of version 12 knew nothing of outlines’ uncertainties and of lamp checks', async () => {
+  const file = readFileSync(new URL('../../../fixtures/books/version-12.zip', import.meta.url))
+  const { records, quarantined } = await readBundle(new Blob([file]), 'UTC')
+  expect(quarantined).toEqual([])
+  expect(records.hatchery.lampChecks).toEqual([])
+  expect(records.looks.length).toBeGreaterThan(0)
+  for (const { reading } of records.looks) expect(reading.formCovariance).toBeNull()
 })

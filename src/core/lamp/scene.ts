@@ -11,9 +11,14 @@ const GRAINY = 250
 const EXPOSURE = { least: 0.004, most: 4 } as const
 const ELECTRONS = { least: 25, most: 8000 } as const
 const DEFOCUS_PX = { least: 0.3, most: 7 } as const
-/** With more than this at saturation, its share says how bright the light is, and not the light itself, which is cut off. */
-const BURNT = 0.03
+/**
+ * From this exposure on light is cut off, and the share that is burnt says how bright it is: lamps that light an egg more
+ * evenly than the drawn one burn less of it.
+ */
+const PLAIN_EXPOSURE = 0.9
 const BURNT_EXPOSURES = [0.9, 1.2, 1.6, 2.1, 2.8, 4] as const
+/** What a factor of e in exposure counts for beside a share that is burnt: it decides where nothing is. */
+const NEARER = 0.02
 /** From three quarters to a quarter of a blurred step, in standard deviations of the blur. */
 const STEP_WIDTH = 1.349
 /** Length of the drawn egg, px. */
@@ -36,8 +41,12 @@ export function sceneOf(light: LampLight, kind: { species: SpeciesName; shell: S
   if (!plain) return null
   const asBright = clamp((START.exposure * light.emptyRed) / plain.emptyRed, EXPOSURE.least, EXPOSURE.most)
   const exposure =
-    light.burntShare > BURNT
-      ? exposureOfBurnt(light.burntShare, (tried) => drawn({ ...START, lamp, exposure: tried })?.burntShare)
+    asBright > PLAIN_EXPOSURE
+      ? exposureOfBurnt(
+          light.burntShare,
+          asBright,
+          (tried) => drawn({ ...START, lamp, exposure: tried })?.burntShare,
+        )
       : asBright
   const whiteBalance = [
     1,
@@ -67,9 +76,16 @@ export function sceneOf(light: LampLight, kind: { species: SpeciesName; shell: S
   return { ...kind, shot: { ...shot, electrons } }
 }
 
-/** The exposure at which as much of a drawn egg is burnt. */
-function exposureOfBurnt(share: number, burntAt: (exposure: number) => number | undefined): number {
-  const off = BURNT_EXPOSURES.map((exposure) => Math.abs((burntAt(exposure) ?? 1) - share))
+/** The exposure at which as much of a drawn egg is burnt; of several the one nearest to that by the light. */
+function exposureOfBurnt(
+  share: number,
+  asBright: number,
+  burntAt: (exposure: number) => number | undefined,
+): number {
+  const off = BURNT_EXPOSURES.map(
+    (exposure) =>
+      Math.abs((burntAt(exposure) ?? 1) - share) + NEARER * Math.abs(Math.log(exposure / asBright)),
+  )
   return BURNT_EXPOSURES[off.indexOf(Math.min(...off))]!
 }
 
