@@ -23,7 +23,7 @@ export interface LampLight {
   fallOff: number
   /** Width of the egg's edge, ÷ length; null where it cannot be told. */
   blur: number | null
-  /** Light of the room over the picture, with the lamp off where that was photographed. */
+  /** Light of the room that lies over the egg, with the lamp off where that was photographed. */
   room: number
   lamp: LightReading['lamp']
 }
@@ -34,6 +34,8 @@ const ALONG_STEPS = 40
 /** Just outside of the outline, ÷ half-breadth. */
 const OUTSIDE = [1.12, 1.18, 1.24] as const
 const BRIGHT = 0.97
+/** Share of a background’s light that lies over an egg before it, where no picture with the lamp off says how much. */
+const ON_EGG = 0.15
 
 /**
  * @param image - the photograph's light, in its own pixels or drawn down
@@ -83,7 +85,7 @@ export function lampLight(image: LinearImage, outline: EggOutline, light: LightR
     glare: quantile(Float32Array.from(outside), 0.9) / Math.max(1e-4, brightRed),
     fallOff: far / Math.max(1e-4, near),
     blur: edgeWidth(image, inImage),
-    room: quantile(Float32Array.from(outside), 0.25),
+    room: ON_EGG * quantile(Float32Array.from(outside), 0.25),
     lamp: light.lamp,
   }
 }
