@@ -7,7 +7,7 @@ import type { LightReading } from '../core/measure/reading.ts'
 
 /** Looks so near to each other belong to one evening. */
 const EVENING_MS = 43_200_000
-/** So many times worse than at the check: less is what pictures of one lamp differ by anyway. */
+/** Times worse than at the check from which it is said; pictures of one lamp differ by less, all but a few in a hundred. */
 const WORSE = { light: 3, noise: 3 } as const
 
 /** How tonight's light is worse than a check's. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { ChevronLeft, ChevronRight } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
@@ -34,6 +34,13 @@ const player = useTemplateRef('player')
 
 /** Whom it is shown beside: nobody, a living egg as drawn, or a mate by its id. */
 const beside = ref<'' | 'living' | string>('')
+watch(
+  () => props.eggId,
+  (id) => {
+    // An egg is not shown beside itself.
+    if (beside.value === id) beside.value = ''
+  },
+)
 const mates = computed(() => eggs.value.filter((mate) => mate.id !== props.eggId && looksOf(mate).length > 0))
 const besideParts = computed<FilmPart[]>(() => {
   if (!set.value || beside.value === '') return []

@@ -66,12 +66,13 @@ const checks = computed(() => {
 const isKept = computed(() => store.hatchery.lampChecks.some(({ id }) => id === found.value?.id))
 const write = (lampChecks: LampCheck[]): Promise<void> =>
   saving(() => store.saveHatchery({ ...hatcheryRecordOf(store.hatchery), lampChecks }))
-const MOST_KEPT = 100
+const withoutKind = ({ species, shell }: LampCheck): LampCheck[] =>
+  store.hatchery.lampChecks.filter((one) => one.species !== species || one.shell !== shell)
+/** It takes the place of an earlier one of its kind. */
 const keep = (): void => {
-  if (found.value) void write([...store.hatchery.lampChecks, found.value].slice(-MOST_KEPT))
+  if (found.value) void write([...withoutKind(found.value), found.value])
 }
-const remove = ({ species, shell }: LampCheck): void =>
-  void write(store.hatchery.lampChecks.filter((one) => one.species !== species || one.shell !== shell))
+const remove = (one: LampCheck): void => void write(withoutKind(one))
 const print = (): void => globalThis.print()
 const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at), store.hatchery.zone))
 </script>
@@ -116,7 +117,6 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
             <input
               type="file"
               accept="image/*"
-              capture="environment"
               class="absolute inset-0 cursor-pointer opacity-0"
               :aria-label="slot.words"
               :data-testid="`lamp-photo-${i}`"

@@ -5,7 +5,7 @@ export const WORDS = spoken({
   // AnotherEgg.vue
   mayBeAnotherEgg: 'May be another egg.',
   formFitsMate: (mate: Said, odds: Said): string =>
-    `Its outline fits the earlier looks at ${mate}, and ${mate} fits this one (${odds}).`,
+    `Its outline fits ${mate}’s earlier looks, and ${mate}’s outline fits this egg’s (${odds}).`,
   formFitsNoEarlierLook: (odds: Said): string => `Its outline fits none of its earlier looks (${odds}).`,
   breadthNowAndBefore: (now: Said, before: Said): string =>
     `Breadth is ${now} of the length; it was ${before}.`,
@@ -311,7 +311,7 @@ export const WORDS = spoken({
   confirm: 'Confirm',
 
   // SessionReport.vue
-  perhapsExchanged: 'Perhaps exchanged or another egg:',
+  perhapsExchanged: 'May be other eggs:',
   compareMarksBeforeTheyGoOn: (places: Said): string => `${places}. Compare the marks on the shells.`,
   lookAgain: 'Look again:',
   pencilAQuestionMarkAnd: (words: Said): string =>

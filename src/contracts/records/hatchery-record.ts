@@ -60,8 +60,8 @@ export const hatcheryRecordSchema = z.object({
   /** When chicks are taken out of the incubator. */
   takingOut: z.enum(TAKING_OUT_METHODS).default('dry'),
   brooders: z.int().min(0).max(50),
-  /** What the lamp shows, by shell; the newest of a shell holds. */
-  lampChecks: z.array(lampCheckSchema).max(100).default([]),
+  /** What the lamp shows, by shell; the newest of a shell holds. Each tablet keeps one of a kind; merged, several may lie here. */
+  lampChecks: z.array(lampCheckSchema).max(5000).default([]),
   away: z.array(z.object({ from: localDateField, to: localDateField })).max(60),
 })
 export type HatcheryRecord = z.infer<typeof hatcheryRecordSchema>

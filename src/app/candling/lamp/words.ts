@@ -6,7 +6,8 @@ import type { Sign } from '../../../core/lamp/trial.ts'
 export const WORDS = spoken({
   // LampCheckView.vue
   lampCheck: 'Lamp check',
-  fromWhichDay: 'From which day will your lamp, phone and room show something? One fresh egg tells.',
+  fromWhichDay:
+    'From which day do you see something with this lamp, phone and room? One fresh egg tells you.',
   bird: 'Bird',
   shell: 'Shell',
   withLamp: 'With lamp',
@@ -28,12 +29,12 @@ export const WORDS = spoken({
   remove: 'Remove',
   print: 'Print the strip',
   noEggFound: 'No single egg was found in a picture with the lamp. Fill half of the picture with one egg.',
-  tooDark: 'There is too little light to draw an egg in it. Use a stronger lamp, or expose longer.',
+  tooDark: 'There is too little light for a forecast. Use a stronger lamp, or expose longer.',
   result: 'What it shows',
-  howSure: 'Tried on drawn eggs in your light. Allow two days; shells differ.',
+  howSure: 'Worked out on drawn eggs in your light. Allow two days either way; shells differ.',
   cautions: 'Do not look into the lamp. A strong lamp warms the shell: keep each egg at it only briefly.',
   stripTitle: (name: Said): string => `What our lamp shows${name ? `, ${name}` : ''}`,
-  stripNote: 'Before these days an empty-looking egg may live: leave it in.',
+  stripNote: 'Before these days an egg that looks empty may be alive. Leave it in.',
 
   // LampResult.vue
   signs: {
@@ -48,8 +49,8 @@ export const WORDS = spoken({
   nothingLimits: 'Nothing stands out: the light is good.',
   limits: {
     dim: 'Too little light: the picture is grainy.',
-    'dark-exposure': 'Exposed too short: the egg is dark in the picture.',
-    'bright-exposure': 'Exposed too long: part of the egg is burnt white.',
+    'dark-exposure': 'Underexposed: the egg is dark in the picture.',
+    'bright-exposure': 'Overexposed: part of the egg is burnt white.',
     blur: 'Not sharp: hold still, and tap on the egg to focus.',
     room: 'The room is too bright.',
     glare: 'Light leaks past the egg: the collar does not close.',

@@ -24,7 +24,11 @@ const can = ref<Record<Kind, boolean>>({ webp: false, mp4: false, png: true })
 watch(
   () => `${props.film.widthPx}x${props.film.heightPx}`,
   async () => {
-    const [webp, codec] = await Promise.all([canWriteWebp(), videoCodec(props.film)])
+    // A browser that lacks what is asked for cannot, and says nothing more.
+    const [webp, codec] = await Promise.all([
+      canWriteWebp().catch(() => false),
+      videoCodec(props.film).catch(() => null),
+    ])
     can.value = { webp, mp4: codec !== null, png: true }
   },
   { immediate: true },
