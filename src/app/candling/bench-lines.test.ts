@@ -1,4 +1,6 @@
 // @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { createPinia } from 'pinia'
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import { newHatchery } from '../../contracts/records/hatchery-record.ts'
@@ -159,6 +161,8 @@ describe('the verdict', () => {
         earlier: [],
         mates: [],
       },
+      // Whether it may be another egg is asked of the book.
+      global: { plugins: [createPinia()] },
     })
 
   it('says that sizes are relative until a scale is known', () => {
