@@ -74,8 +74,9 @@ function paintSide(
 }
 
 /** Smears of dirt: a few, larger and softer than pigment. @returns absorption, log units of red light */
-export function paintStains(target: Float32Array, frame: PaintFrame, random: Random, count: number): void {
+export function paintStains(frame: PaintFrame, random: Random, count: number): Float32Array {
   const { widthPx, heightPx, outline } = frame
+  const target = new Float32Array(widthPx * heightPx)
   for (let i = 0; i < count; i++) {
     const t = random.between(-0.8, 0.8)
     const centre = toPicture(
@@ -101,4 +102,5 @@ export function paintStains(target: Float32Array, frame: PaintFrame, random: Ran
       }
     }
   }
+  return target
 }

@@ -59,7 +59,7 @@ export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST)
     },
     pxPerMm * (model.lengthMm / 57),
   )
-  paintStains(spots, frame, createRandom(`stains/${model.seed}`), model.nature.stains)
+  const stains = paintStains(frame, createRandom(`stains/${model.seed}`), model.nature.stains)
   const hidden = shot.fingers > 0 ? new Float32Array(shot.widthPx * shot.heightPx) : null
   for (let i = 0; hidden && i < shot.fingers; i++)
     paintFinger(frame, createRandom(`finger/${shot.seed}/${i}`), hidden)
@@ -71,6 +71,7 @@ export function renderEgg(state: EggState, shot: Shot, moment: Moment = AT_REST)
     light,
     blood: blood.depth,
     spots,
+    stains,
     crack,
     hidden,
     rollRad: moment.rollRad,
@@ -103,14 +104,27 @@ interface ComposeInput {
   outline: EggOutline
   light: LightField
   blood: Float32Array
+  /** Turned already. */
   spots: Float32Array
+  stains: Float32Array
   crack: Float32Array | null
   hidden: Float32Array | null
   rollRad: number
 }
 
 /** Shell, light from within, and what lies near the shell, into linear light; red, green, blue planes in turn. */
-function compose({ state, shot, outline, light, blood, spots, crack, hidden, rollRad }: ComposeInput) {
+function compose({
+  state,
+  shot,
+  outline,
+  light,
+  blood,
+  spots,
+  stains,
+  crack,
+  hidden,
+  rollRad,
+}: ComposeInput) {
   const { widthPx, heightPx } = shot
   const size = widthPx * heightPx
   const linear = new Float32Array(3 * size)
@@ -174,7 +188,7 @@ function compose({ state, shot, outline, light, blood, spots, crack, hidden, rol
           here.log[c]! +
           grain * (c === 0 ? 1 : 1.25) -
           bloodHere * BLOOD_ABSORPTION[c]! -
-          spots[paint]! * (1 + 0.35 * c) +
+          (spots[at]! + stains[paint]!) * (1 + 0.35 * c) +
           (crack?.[paint] ?? 0)
         linear[c * size + at]! +=
           (1 - fingerShare) * share * gain * shell.transmission[c]! * rim * Math.exp(absorbed)
