@@ -3,6 +3,7 @@ import type { TrialPlan } from '../core/lamp/forecast.ts'
 import type { LampLight } from '../core/lamp/lamp-light.ts'
 import type { LampScene, Trial } from '../core/lamp/trial.ts'
 import type { FilmLook } from '../core/growth/film-look.ts'
+import type { ShellMarks } from '../core/growth/shell-marks.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
 import type {
   FilmInput,
@@ -105,6 +106,12 @@ export class EggWorkerClient {
     const reply = await this.call({ kind: 'lay-upright', ...what }, signal)
     if (reply.kind !== 'laid-upright') throw unexpected(reply)
     return reply.look
+  }
+
+  async sameSide(marks: readonly ShellMarks[], signal?: AbortSignal): Promise<Array<number | null>> {
+    const reply = await this.call({ kind: 'same-side', marks }, signal)
+    if (reply.kind !== 'same-side-found') throw unexpected(reply)
+    return reply.turns
   }
 
   async lampLight(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<LampLight | null> {

@@ -1,5 +1,6 @@
-import { PHOTO_BOUNDS, PhotoFileError, readPhotoHead, tooManyBytes } from '../contracts/files/photo-file.ts'
+import { PhotoFileError } from '../contracts/files/photo-file.ts'
 import { learnFrom } from '../core/grade/learn.ts'
+import { turnsToSameSide } from '../core/growth/same-side.ts'
 import { sceneOf } from '../core/lamp/scene.ts'
 import { tryEgg } from '../core/lamp/trial.ts'
 import type { EggMaps } from '../core/network/egg-maps.ts'
@@ -11,7 +12,7 @@ import { AT_REST } from '../core/simulate/growth.ts'
 import { renderEgg } from '../core/simulate/render.ts'
 import { rowsOfBitmap } from './bitmap-rows.ts'
 import { layUpright, readLamp, readRoom } from './photo-light.ts'
-import { Fault, unpack } from './unpack.ts'
+import { checkedFile, Fault, unpack } from './unpack.ts'
 import { toClip } from '../core/motion/clip.ts'
 import { canShowHeartbeat, findHeartbeat } from '../core/motion/heartbeat.ts'
 import { findMovement } from '../core/motion/movement.ts'
@@ -73,6 +74,8 @@ async function answer(request: Exclude<WorkerRequest, { kind: 'cancel' }>): Prom
     if (request.kind === 'learn') return { id, kind: 'learnt', learnt: learnFrom(request.confirmed) }
     if (request.kind === 'speak') return { id, kind: 'spoken', parts: await speak(request) }
     if (request.kind === 'lay-upright') return { id, kind: 'laid-upright', look: await layUpright(request) }
+    if (request.kind === 'same-side')
+      return { id, kind: 'same-side-found', turns: turnsToSameSide(request.marks) }
     if (request.kind === 'lamp-light')
       return { id, kind: 'lamp-lit', light: await readLamp(request.photo, request.species) }
     if (request.kind === 'room-light') return { id, kind: 'room-lit', room: await readRoom(request.photo) }
@@ -100,7 +103,7 @@ async function measure({
   keepLongSidePx,
 }: Extract<WorkerRequest, { kind: 'measure' }>): Promise<MeasuredPhoto> {
   const start = performance.now()
-  const photo = await opened(input)
+  const photo = input instanceof Blob ? await checkedFile(input) : input
   const bitmap = photo instanceof Blob ? await unpack(photo) : sharpestOf(photo)
   try {
     const decoded = performance.now()
@@ -135,16 +138,6 @@ async function speak({ photo, species, stage, grade, at }: ToSpeak): Promise<num
   } finally {
     bitmap.close()
   }
-}
-
-/** Whatever a file calls itself, its first bytes tell what it is. */
-async function opened(photo: PhotoInput): Promise<PhotoInput> {
-  if (!(photo instanceof Blob)) return photo
-  if (photo.size > PHOTO_BOUNDS.bytes) throw tooManyBytes(photo.size)
-  const bytes = await photo.arrayBuffer().catch(() => {
-    throw new Fault('not-a-photo', 'The file can no longer be read. Is it still there?')
-  })
-  return new Blob([bytes], { type: `image/${readPhotoHead(new Uint8Array(bytes)).kind}` })
 }
 
 /** The frame with the crispest middle; a hand's shake blurs some and spares others. */

@@ -5,7 +5,7 @@ import { readPhoto } from '../core/measure/read-photo.ts'
 import type { SpeciesName } from '../core/species/species.ts'
 import { rowsOfBitmap } from './bitmap-rows.ts'
 import type { ToLayUpright } from './protocol.ts'
-import { unpack } from './unpack.ts'
+import { checkedFile, unpack } from './unpack.ts'
 
 /** What is asked of a photograph's light beside measuring its egg. */
 
@@ -32,7 +32,7 @@ const LAMP_LONG_SIDE_PX = 1200
 const ROOM_LONG_SIDE_PX = 64
 
 export async function readLamp(photo: Blob, species: SpeciesName): Promise<LampLight | null> {
-  const bitmap = await unpack(photo)
+  const bitmap = await unpack(await checkedFile(photo))
   try {
     const reading = readPhoto(rowsOfBitmap(bitmap), { species, stage: 0 })
     if (reading.kind === 'rejected' || reading.eggs.length !== 1) return null
@@ -44,7 +44,7 @@ export async function readLamp(photo: Blob, species: SpeciesName): Promise<LampL
 }
 
 export async function readRoom(photo: Blob): Promise<number> {
-  const bitmap = await unpack(photo)
+  const bitmap = await unpack(await checkedFile(photo))
   try {
     return roomLight(lightOf(rowsOfBitmap(bitmap), ROOM_LONG_SIDE_PX))
   } finally {

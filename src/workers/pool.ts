@@ -4,6 +4,7 @@ import type { LampLight } from '../core/lamp/lamp-light.ts'
 import type { LampScene, Trial } from '../core/lamp/trial.ts'
 import type { Shell, SpeciesName } from '../core/species/species.ts'
 import type { FilmLook } from '../core/growth/film-look.ts'
+import type { ShellMarks } from '../core/growth/shell-marks.ts'
 import type { MeasuredPhoto, PhotoInput, ToLayUpright, ToRender, ToSpeak } from './protocol.ts'
 
 /** More workers than this would hold more unpacked photographs than a small computer has memory for. */
@@ -35,6 +36,10 @@ export class EggWorkerPool {
 
   layUpright(what: ToLayUpright, signal?: AbortSignal): Promise<FilmLook> {
     return this.give((client) => client.layUpright(what, signal))
+  }
+
+  sameSide(marks: readonly ShellMarks[], signal?: AbortSignal): Promise<Array<number | null>> {
+    return this.give((client) => client.sameSide(marks, signal))
   }
 
   lampLight(photo: Blob, species: SpeciesName, signal?: AbortSignal): Promise<LampLight | null> {

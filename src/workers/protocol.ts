@@ -2,6 +2,7 @@ import type { EggOutline, Point } from '../core/geometry/egg-outline.ts'
 import type { ConfirmedLook, Learnt } from '../core/grade/learn.ts'
 import type { Grade } from '../core/grade-names.ts'
 import type { FilmLook, LookSource } from '../core/growth/film-look.ts'
+import type { ShellMarks } from '../core/growth/shell-marks.ts'
 import type { EggForm } from '../core/growth/upright.ts'
 import type { EggsReading } from '../core/measure/reading.ts'
 import type { RawFrame } from '../core/motion/clip.ts'
@@ -27,6 +28,7 @@ export type WorkerRequest =
   | ({ id: number; kind: 'speak' } & ToSpeak)
   | { id: number; kind: 'film'; film: FilmInput }
   | ({ id: number; kind: 'lay-upright' } & ToLayUpright)
+  | { id: number; kind: 'same-side'; marks: readonly ShellMarks[] }
   | { id: number; kind: 'lamp-light'; photo: Blob; species: SpeciesName }
   | { id: number; kind: 'room-light'; photo: Blob }
   | { id: number; kind: 'lamp-scene'; light: LampLight; species: SpeciesName; shell: Shell }
@@ -122,6 +124,8 @@ export type WorkerReply =
   /** Null where the film was too short or the egg too dark to follow. */
   | { id: number; kind: 'filmed'; result: FilmReading | null }
   | { id: number; kind: 'laid-upright'; look: FilmLook }
+  /** As of turnsToSameSide. */
+  | { id: number; kind: 'same-side-found'; turns: Array<number | null> }
   | { id: number; kind: 'learnt'; learnt: Learnt }
   /** Null where not just one egg was found. */
   | { id: number; kind: 'lamp-lit'; light: LampLight | null }

@@ -2,12 +2,15 @@ import type { LinearImage } from '../image/linear.ts'
 import type { EggOutline, Point } from '../geometry/egg-outline.ts'
 import type { EggShapes } from '../measure/reading.ts'
 import { shadowField, type LookLines } from './moving-lines.ts'
+import { shellMarks, type ShellMarks } from './shell-marks.ts'
 import { filmOutline, layUpright, toFilm, type EggForm, type UprightEgg } from './upright.ts'
 
 /** A look as a film has it: its light and its lines, laid on the film's egg. */
 export interface FilmLook {
   egg: UprightEgg
   lines: LookLines
+  /** Of the side that was up. */
+  marks: ShellMarks
 }
 
 /** What a look brings, in photograph pixels. */
@@ -29,8 +32,10 @@ export function filmLook(
   const film = filmOutline(form, heightPx)
   const place = toFilm(outline, film.outline)
   const rings = shapes.shadow.map((ring: readonly Point[]) => place(ring))
+  const egg = layUpright(image, outline, film)
   return {
-    egg: layUpright(image, outline, film),
+    egg,
+    marks: shellMarks(egg, film),
     lines: { cellEdge: place(shapes.cellEdge), shadow: shadowField(rings, film) },
   }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useFullscreen, usePreferredReducedMotion, useRafFn } from '@vueuse/core'
-import { Maximize, Minimize, Pause, Play, SkipBack, SkipForward, Waypoints } from '@lucide/vue'
+import { Maximize, Minimize, Pause, Play, Rotate3d, SkipBack, SkipForward, Waypoints } from '@lucide/vue'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { momentAt, momentAtAge } from '../../../core/growth/timeline.ts'
 import { useKeys } from '../useKeys.ts'
@@ -22,6 +22,8 @@ const props = defineProps<{
 
 const ms = ref(0)
 const lines = ref(true)
+const sameSide = ref(true)
+const hasSides = computed(() => props.film.sameSide !== null || Boolean(props.beside?.film.sameSide))
 const reduced = usePreferredReducedMotion()
 const timeline = computed(() => props.film.timeline)
 const moment = computed(() => momentAt(timeline.value, ms.value))
@@ -71,12 +73,18 @@ const drawable = computed<Drawable>(() => {
     draw: (context, at) => {
       const now = momentAt(film.timeline, at)
       const caption = beside ? `${props.label}: ${sayAge(now)}` : sayAge(now)
-      drawFilm(context, { film, moment: now, lines: lines.value, caption })
+      drawFilm(context, { film, moment: now, sameSide: sameSide.value, lines: lines.value, caption })
       if (!beside) return
       context.save()
       context.translate(right, 0)
       const other = momentAtAge(beside.film.timeline.ages, now.ageDays)
-      drawFilm(context, { film: beside.film, moment: other, lines: lines.value, caption: beside.label })
+      drawFilm(context, {
+        film: beside.film,
+        moment: other,
+        sameSide: sameSide.value,
+        lines: lines.value,
+        caption: beside.label,
+      })
       context.restore()
     },
   }
@@ -84,13 +92,26 @@ const drawable = computed<Drawable>(() => {
 const sayAge = ({ ageDays, isBlended }: { ageDays: number; isBlended: boolean }): string =>
   isBlended ? WORDS.daysAgeBlended(ageDays.toFixed(1)) : WORDS.daysAge(ageDays.toFixed(1))
 
+/** What was turned, and what was not. */
+const sides = computed(() => {
+  const { sameSide: take, timeline } = props.film
+  if (!take || !sameSide.value) return ''
+  const day = (i: number): string => timeline.ages[i]!.toFixed(0)
+  const entries = [...take.turns.entries()]
+  const turns = entries.flatMap(([i, turn]) =>
+    turn === null ? [] : WORDS.turnedBy(day(i), ((180 * turn) / Math.PI).toFixed(0)),
+  )
+  const left = entries.flatMap(([i, turn]) => (turn === null ? day(i) : []))
+  return WORDS.turnedToOneSide(turns.join(', ')) + (left.length > 0 ? WORDS.notTurned(left.join(', ')) : '')
+})
+
 function show(): void {
   const context = canvas.value?.getContext('2d')
   if (!context) return
   context.clearRect(0, 0, drawable.value.widthPx, drawable.value.heightPx)
   drawable.value.draw(context, ms.value)
 }
-watch([ms, lines, drawable], show, { flush: 'post' })
+watch([ms, lines, sameSide, drawable], show, { flush: 'post' })
 watch(
   () => props.film,
   () => {
@@ -113,6 +134,7 @@ if (props.keys)
     ArrowLeft: () => step(-1),
     ArrowRight: () => step(1),
     l: () => (lines.value = !lines.value),
+    s: () => (sameSide.value = !sameSide.value),
     f: () => void toggleFull(),
   })
 </script>
@@ -192,12 +214,23 @@ if (props.keys)
       >
         <Waypoints class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lines }}
       </button>
+      <button
+        v-if="hasSides"
+        type="button"
+        class="press"
+        :class="{ 'border-lamp text-lamp': sameSide }"
+        :aria-pressed="sameSide"
+        @click="sameSide = !sameSide"
+      >
+        <Rotate3d class="h-5 w-5" aria-hidden="true" /> {{ WORDS.sameSide }}
+      </button>
       <button v-if="canFill" type="button" class="press" @click="toggleFull">
         <Maximize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.bigScreen }}
       </button>
     </div>
     <p class="text-sm text-ink-soft md:max-w-[60ch]">
       {{ WORDS.solidOutlineIsAPhotograph }}
+      <template v-if="sides">{{ sides }}</template>
       <template v-if="film.missing > 0">{{
         WORDS.someLooksHaveNoPhotograph(count(film.missing, 'look'))
       }}</template>

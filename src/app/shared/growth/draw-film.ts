@@ -17,6 +17,8 @@ export const CAPTION_PX = 56
 export interface FilmDrawing {
   film: GrowthFilm
   moment: FilmMoment
+  /** Turned to one side of the shell, where its speckles tell how. */
+  sameSide: boolean
   /** Whether what was measured is drawn. */
   lines: boolean
   /** Under the egg; none where it is empty. */
@@ -24,8 +26,13 @@ export interface FilmDrawing {
 }
 
 /** Draws a moment of a film with its top left corner at the context's origin. */
-export function drawFilm(context: FilmContext, { film, moment, lines, caption }: FilmDrawing): void {
-  const { widthPx, heightPx, pictures, outline } = film
+export function drawFilm(
+  context: FilmContext,
+  { film, moment, sameSide, lines, caption }: FilmDrawing,
+): void {
+  const { widthPx, heightPx, outline } = film
+  const take = (sameSide && film.sameSide) || film.asItLay
+  const { pictures } = take
   context.save()
   context.drawImage(pictures[moment.from]!, 0, 0)
   if (moment.blend > 0) {
@@ -38,7 +45,7 @@ export function drawFilm(context: FilmContext, { film, moment, lines, caption }:
   context.setLineDash(moment.isBlended ? [14, 12] : [])
   trace(context, outlinePolygon(outline), { colour: OUTLINE, widthPx: 2, closed: true })
   if (lines) {
-    const now = linesAt(film.lines, moment)
+    const now = linesAt(take.lines, moment)
     context.setLineDash([])
     trace(context, now.cellEdge, { colour: CELL_EDGE, widthPx: 3, closed: false })
     context.setLineDash([9, 7])

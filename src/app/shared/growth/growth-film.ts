@@ -1,8 +1,9 @@
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import type { EggOutline } from '../../../core/geometry/egg-outline.ts'
 import { commonLevel, evened } from '../../../core/growth/even-light.ts'
-import type { LookSource } from '../../../core/growth/film-look.ts'
+import type { FilmLook, LookSource } from '../../../core/growth/film-look.ts'
 import type { LookLines } from '../../../core/growth/moving-lines.ts'
+import { turned } from '../../../core/growth/same-side.ts'
 import { timelineOf, type FilmTimeline } from '../../../core/growth/timeline.ts'
 import { commonForm, filmOutline } from '../../../core/growth/upright.ts'
 import { outlineOf } from '../../../core/simulate/shot.ts'
@@ -24,14 +25,21 @@ export interface FilmPart {
   outline: EggOutline
 }
 
+/** A film's pictures and lines, one for each look. */
+export interface FilmTake {
+  pictures: ImageBitmap[]
+  lines: LookLines[]
+}
+
 /** A film ready to be shown: its pictures lie on each other. */
 export interface GrowthFilm {
   widthPx: number
   heightPx: number
   outline: EggOutline
   timeline: FilmTimeline
-  pictures: ImageBitmap[]
-  lines: LookLines[]
+  asItLay: FilmTake
+  /** All looks turned to one side of the shell; null where no speckles tell how. */
+  sameSide: (FilmTake & { turns: ReadonlyArray<number | null> }) | null
   /** Looks whose photographs are gone. */
   missing: number
 }
@@ -88,7 +96,7 @@ export function drawnParts(
  */
 export async function makeFilm(
   parts: readonly FilmPart[],
-  workers: Pick<EggWorkerPool, 'layUpright'>,
+  workers: Pick<EggWorkerPool, 'layUpright' | 'sameSide'>,
   { signal, onMade }: { signal: AbortSignal; onMade: (done: number) => void },
 ): Promise<GrowthFilm | null> {
   const form = commonForm(parts.map(({ outline }) => outline))
@@ -104,19 +112,35 @@ export async function makeFilm(
   signal.throwIfAborted()
   const looks = made.filter((look) => look !== null)
   if (looks.length === 0) return null
-  const level = commonLevel(looks.map(({ egg }) => egg.level))
-  const pictures = await Promise.all(
-    looks.map(({ egg }) => createImageBitmap(new ImageData(evened(egg, level), egg.widthPx, egg.heightPx))),
+  const turns = await workers.sameSide(
+    looks.map(({ marks }) => marks),
+    signal,
   )
+  const film = filmOutline(form, FILM_HEIGHT_PX)
+  const level = commonLevel(looks.map(({ egg }) => egg.level))
+  const isTurned = turns.some((turn) => turn !== null)
   return {
-    ...filmOutline(form, FILM_HEIGHT_PX),
+    ...film,
     timeline: timelineOf(looks.map(({ ageDays }) => ageDays)),
-    pictures,
-    lines: looks.map(({ lines }) => lines),
+    asItLay: await takeOf(looks, level),
+    sameSide: isTurned ? { ...(await takeOf(turnedBy(turns, looks, film), level)), turns } : null,
     missing: made.length - looks.length,
   }
 }
 
-export function closeFilm({ pictures }: GrowthFilm): void {
-  for (const picture of pictures) picture.close()
+const turnedBy = (
+  turns: ReadonlyArray<number | null>,
+  looks: readonly FilmLook[],
+  film: { outline: EggOutline },
+): FilmLook[] => looks.map((look, i) => (turns[i] ? turned(look, turns[i], film) : look))
+
+async function takeOf(looks: readonly FilmLook[], level: ReturnType<typeof commonLevel>): Promise<FilmTake> {
+  const pictures = looks.map(({ egg }) =>
+    createImageBitmap(new ImageData(evened(egg, level), egg.widthPx, egg.heightPx)),
+  )
+  return { pictures: await Promise.all(pictures), lines: looks.map(({ lines }) => lines) }
+}
+
+export function closeFilm({ asItLay, sameSide }: GrowthFilm): void {
+  for (const picture of [...asItLay.pictures, ...(sameSide?.pictures ?? [])]) picture.close()
 }

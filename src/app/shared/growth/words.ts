@@ -9,6 +9,11 @@ export const WORDS = spoken({
   previousLook: 'Previous look',
   nextLook: 'Next look',
   lines: 'Lines',
+  sameSide: 'Same side',
+  turnedBy: (day: Said, degrees: Said): string => `day ${day} turned by ${degrees}°`,
+  turnedToOneSide: (turns: Said): string =>
+    `The speckles agree: the egg is seen from one side of its shell, ${turns}. What lies inside is turned with it.`,
+  notTurned: (days: Said): string => ` Day ${days} is seen as it lay: its speckles agree with no other look.`,
   bigScreen: 'Big screen',
   leaveBigScreen: 'Leave big screen',
   timeInTheFilm: 'Age in the film',

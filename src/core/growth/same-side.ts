@@ -1,0 +1,120 @@
+import {
+  relativeRadius,
+  toEggFrame,
+  toPicture,
+  type EggOutline,
+  type Point,
+} from '../geometry/egg-outline.ts'
+import type { FilmLook } from './film-look.ts'
+import type { ShadowField } from './moving-lines.ts'
+import { rollBetween, type ShellMarks } from './shell-marks.ts'
+
+/** A look that would have to be turned by more stays as it lay: too little of the side is seen in it. */
+const MOST_TURN_RAD = (60 * Math.PI) / 180
+/** Shell that a look did not show is dark in the film; toward it the light fades over these longitudes. */
+const FADE_RAD = { from: (76 * Math.PI) / 180, to: (88 * Math.PI) / 180 } as const
+
+/**
+ * By how much each look is turned about the egg's long axis so that all show the same side of the shell, radians.
+ * Looks are turned toward their middle, so that none is turned far; null for one whose marks agree with none of the
+ * others, which stays as it lay.
+ */
+export function turnsToSameSide(marks: readonly ShellMarks[]): Array<number | null> {
+  const rolls = rollsOf(marks)
+  const found = (of: ReadonlyArray<number | null>): number => of.filter((roll) => roll !== null).length
+  const known = rolls.reduce((most, of) => (found(of) > found(most) ? of : most), [])
+  const seen = known.filter((roll) => roll !== null)
+  if (seen.length < 2) return marks.map(() => null)
+  const middle = (Math.min(...seen) + Math.max(...seen)) / 2
+  const turns = known.map((roll) =>
+    roll === null || Math.abs(roll - middle) > MOST_TURN_RAD ? null : roll - middle,
+  )
+  return turns.filter((turn) => turn !== null).length < 2 ? marks.map(() => null) : turns
+}
+
+/** From each look, the roll to every other, radians. */
+function rollsOf(marks: readonly ShellMarks[]): Array<Array<number | null>> {
+  const rolls = marks.map((_, i) => marks.map((__, j) => (i === j ? 0 : null)) as Array<number | null>)
+  for (const [i, from] of marks.entries())
+    for (const [j, to] of marks.entries()) {
+      const found = j > i ? rollBetween(from, to) : null
+      if (!found) continue
+      rolls[i]![j] = found.rollRad
+      rolls[j]![i] = -found.rollRad
+    }
+  return rolls
+}
+
+/**
+ * A look as if the egg had been turned about its long axis: what lies at longitude φ + turn comes to lie at φ. All of the
+ * picture goes with the shell, what lies deeper too.
+ * @param film - of the film's egg, see filmOutline
+ */
+export function turned(look: FilmLook, turnRad: number, film: { outline: EggOutline }): FilmLook {
+  const { egg, lines } = look
+  const light = new Float32Array(egg.light.length)
+  for (let y = 0; y < egg.heightPx; y++) turnRow(egg.light, light, { y, widthPx: egg.widthPx, turnRad, film })
+  return {
+    ...look,
+    egg: { ...egg, light },
+    lines: {
+      cellEdge: lines.cellEdge.map((point) => turnedPoint(film.outline, point, -turnRad)),
+      shadow: turnedField(lines.shadow, turnRad, film.outline),
+    },
+  }
+}
+
+interface Row {
+  y: number
+  widthPx: number
+  turnRad: number
+  film: { outline: EggOutline }
+}
+
+function turnRow(
+  from: Float32Array,
+  to: Float32Array,
+  { y, widthPx, turnRad, film: { outline } }: Row,
+): void {
+  const { along } = toEggFrame(outline, { x: 0, y: y + 0.5 })
+  const radius = outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx)
+  if (radius <= 0) return
+  for (let x = 0; x < widthPx; x++) {
+    const v = (x + 0.5 - outline.centre.x) / radius
+    if (Math.abs(v) >= 1) continue
+    const longitude = Math.asin(v) + turnRad
+    const seen = Math.min(1, (FADE_RAD.to - Math.abs(longitude)) / (FADE_RAD.to - FADE_RAD.from))
+    if (seen <= 0) continue
+    const px = outline.centre.x + radius * Math.sin(longitude) - 0.5
+    const left = Math.min(widthPx - 2, Math.max(0, Math.floor(px)))
+    const share = px - left
+    const [a, b] = [3 * (y * widthPx + left), 3 * (y * widthPx + left + 1)]
+    const at = 3 * (y * widthPx + x)
+    for (let c = 0; c < 3; c++) to[at + c] = seen * ((1 - share) * from[a + c]! + share * from[b + c]!)
+  }
+}
+
+/** Beyond the rim it stays at the rim. */
+function turnedPoint(outline: EggOutline, point: Point, byRad: number): Point {
+  const { along, across } = toEggFrame(outline, point)
+  const radius = outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx)
+  if (radius <= 0) return point
+  const longitude = Math.asin(Math.min(1, Math.max(-1, across / radius))) + byRad
+  const rim = Math.PI / 2
+  return toPicture(outline, along, radius * Math.sin(Math.min(rim, Math.max(-rim, longitude))))
+}
+
+function turnedField(field: ShadowField, turnRad: number, outline: EggOutline): ShadowField {
+  const { columns, rows, cellPx, values } = field
+  return {
+    ...field,
+    values: values.map((_, at) => {
+      const x = ((at % columns) + 0.5) * cellPx
+      const y = (Math.floor(at / columns) + 0.5) * cellPx
+      const from = turnedPoint(outline, { x, y }, turnRad)
+      const column = Math.min(columns - 1, Math.max(0, Math.floor(from.x / cellPx)))
+      const row = Math.min(rows - 1, Math.max(0, Math.floor(from.y / cellPx)))
+      return values[row * columns + column]!
+    }),
+  }
+}
