@@ -46,3 +46,16 @@ test('an egg’s looks become a film, to be stepped through, compared and taken 
   await page.getByTestId('beside').selectOption({ label: 'A3' })
   await expect(page.getByRole('img', { name: /Film of A2/ })).toHaveAttribute('width', /^1\d{3}$/)
 })
+
+test('looks at a speckled egg are turned to one side of its shell, or shown as they lay', async ({ page }) => {
+  await openDemo(page)
+  await page.goto('/#/sets/demo-freckle')
+  await page.getByTestId('looks').getByRole('link', { name: 'A2', exact: true }).first().click()
+  await expect(page.getByTestId('growth-film')).toHaveAttribute('data-looks', '3')
+  const turned = page.getByText('The speckles agree')
+  await expect(turned).toContainText('day 10 turned')
+  await page.getByRole('heading', { level: 1 }).click()
+  await page.keyboard.press('s')
+  await expect(page.getByRole('button', { name: 'Same side' })).toHaveAttribute('aria-pressed', 'false')
+  await expect(turned).toBeHidden()
+})

@@ -6,7 +6,9 @@ import type { EggSet } from '../../src/contracts/records/set-record.ts'
 import type { ShapesRecord } from '../../src/contracts/records/shapes-record.ts'
 import { shapesOf } from '../../src/core/measure/reading.ts'
 import { demoEgg, type DemoBasket } from '../../src/core/simulate/demo-hatchery.ts'
+import { createRandom } from '../../src/core/random/random.ts'
 import { eggAt } from '../../src/core/simulate/egg-model.ts'
+import { AT_REST } from '../../src/core/simulate/growth.ts'
 import { renderEgg } from '../../src/core/simulate/render.ts'
 import { takeShot } from '../../src/core/simulate/shot.ts'
 import { usualStage } from '../../src/core/planning/incubation/timetable.ts'
@@ -36,7 +38,10 @@ export async function lookBack(
 ): Promise<LookBack | null> {
   const id = `${egg.id}-at-${String(ageDays).replace('.', '-')}`
   const shot = takeShot(`earlier/${egg.id}/${ageDays}`, { widthPx: SIDE_PX, heightPx: SIDE_PX })
-  const { image } = renderEgg(eggAt(demoEgg(basket, egg.number), ageDays), shot)
+  // Nobody lays an egg down with the same side up each time; on plain shells it would not be seen.
+  const random = createRandom(`side/${egg.id}/${ageDays}`)
+  const rollRad = basket.shell === 'speckled' ? random.between(-0.7, 0.7) : 0
+  const { image } = renderEgg(eggAt(demoEgg(basket, egg.number), ageDays), shot, { ...AT_REST, rollRad })
   const photo = await sharp(image.data, {
     raw: { width: image.widthPx, height: image.heightPx, channels: 3 },
   })

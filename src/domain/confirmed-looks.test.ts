@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { learnFrom, NOTHING_LEARNT } from '../core/grade/learn.ts'
-import { confirmedLooks, knownLooks } from './confirmed-looks.ts'
+import { knownLooks } from './confirmed-looks.ts'
+import { confirmedLooks } from './what-eggs-teach.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import type { Outcome } from '../contracts/records/egg-record.ts'
 

@@ -1,6 +1,3 @@
-import { evidenceOf } from '../core/grade/evidence.ts'
-import { GRADING_MODEL } from '../core/grade/grading-model.ts'
-import type { ConfirmedLook } from '../core/grade/learn.ts'
 import type { KnownLook } from '../core/grade/rightness.ts'
 import type { Grade } from '../core/grade-names.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
@@ -40,16 +37,6 @@ export function confirmedOf({ sets, eggs, looks, hatchery }: ConfirmedSources): 
       ? [{ look, set, truth, stage: timelineOf(set, hatchery).stageAt(Date.parse(look.takenAt)) }]
       : []
   })
-}
-
-/** What the hatchery's own eggs teach the model. */
-export function confirmedLooks(records: ConfirmedSources): ConfirmedLook[] {
-  return confirmedOf(records)
-    .filter(({ look }) => look.verdict.readable)
-    .map(({ look, stage, truth }) => ({
-      truth,
-      ...evidenceOf(look.reading, stage, GRADING_MODEL),
-    }))
 }
 
 /** Of each set: the same text for the same confirmed looks at the same stages. Sets with none are left out. */

@@ -18,7 +18,7 @@ export interface TrayAtCandling {
   /** The look that stands at this candling, and the egg's looks before it, oldest first. */
   lookOf: (egg: Egg) => LookRecord | undefined
   earlierOf: (egg: Egg) => readonly LookRecord[]
-  learnt: Learnt
+  learnt?: Learnt | undefined
   trayId: string
   /** Now, as an ISO instant. */
   at: string
@@ -76,7 +76,7 @@ export interface SetToGrade {
   eggs: readonly Egg[]
   /** Of this set, in any order. */
   looks: readonly LookRecord[]
-  learnt: Learnt
+  learnt?: Learnt | undefined
   /** Now, as an ISO instant. */
   at: string
 }

@@ -1,8 +1,7 @@
 import { onScopeDispose, shallowRef, watch } from 'vue'
 import { z } from 'zod'
-import { GRADING_MODEL } from '../../core/grade/grading-model.ts'
-import { NOTHING_LEARNT, type ConfirmedLook, type Learnt } from '../../core/grade/learn.ts'
-import { confirmedLooks, signaturesOfConfirmed, type ConfirmedSources } from '../../domain/confirmed-looks.ts'
+import type { ConfirmedLook, Learnt } from '../../core/grade/learn.ts'
+import { signaturesOfConfirmed, type ConfirmedSources } from '../../domain/confirmed-looks.ts'
 
 /** What was learnt, and from what of each set, so that it need not be learnt again at the next start. */
 const keptSchema = z.object({
@@ -42,12 +41,22 @@ export interface Learning {
   keep: (key: string, value: unknown) => Promise<void>
 }
 
+/** Fetched once the first page shows. */
+async function grading() {
+  const parts = await Promise.all([
+    import('../../core/grade/grading-model.ts'),
+    import('../../core/grade/learn.ts'),
+    import('../../domain/what-eggs-teach.ts'),
+  ])
+  return { ...parts[0], ...parts[1], ...parts[2] }
+}
+
 /**
  * What the eggs opened and hatched here add to the model. Until it is found, eggs are graded by what was known before:
  * nobody waits for it.
  */
 export function learnFromOwnEggs({ records, opened, closed, openAll, learn, read, keep }: Learning) {
-  const learnt = shallowRef<Learnt>(NOTHING_LEARNT)
+  const learnt = shallowRef<Learnt>()
   let from: Record<string, string> | null = null
 
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -60,6 +69,7 @@ export function learnFromOwnEggs({ records, opened, closed, openAll, learn, read
 
   async function follow(): Promise<void> {
     if (from && !isOtherwise(from)) return
+    const { GRADING_MODEL, NOTHING_LEARNT, confirmedLooks } = await grading()
     const kept = keptSchema.safeParse(await read(KEY))
     if (kept.success && kept.data.model === GRADING_MODEL.version && !isOtherwise(kept.data.from)) {
       from = kept.data.from

@@ -63,7 +63,7 @@ describe('the made-up hatchery', () => {
     const beacon = hatchery.setById('demo-beacon')!
     expect((NOW_MS - Date.parse(beacon.setAt)) / DAY_MS).toBeCloseTo(7.3, 6)
     expect(hatchery.sets.filter((set) => !isLongOver(set, NOW_MS))).toHaveLength(5)
-    expect(hatchery.looks).toHaveLength(70)
+    expect(hatchery.looks).toHaveLength(94)
     for (const { photo, takenAt } of hatchery.looks) {
       expect((await hatchery.repository.photo(photo.id))?.size).toBeGreaterThan(1000)
       expect(Date.parse(takenAt)).toBeLessThan(NOW_MS)

@@ -11,6 +11,7 @@ import {
 } from '../../core/grade/rightness.ts'
 import { wilsonInterval } from '../../core/statistics/share.ts'
 import { EVIDENCE_SOURCES, type EvidenceSource } from '../../core/grade/evidence.ts'
+import { NOTHING_LEARNT } from '../../core/grade/learn.ts'
 import { GRADES } from '../../core/grade-names.ts'
 import { SHELLS } from '../../core/species/species.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -69,7 +70,7 @@ const SOURCE_WORDS: Readonly<Record<EvidenceSource, string>> = {
 
 /** The learnt numbers in words; a tenth of a log unit changes nothing that anyone would see. */
 const learnt = computed(() => {
-  const { offsets, trust } = hatchery.learnt
+  const { offsets, trust } = hatchery.learnt ?? NOTHING_LEARNT
   return [
     ...GRADES.filter((grade) => Math.abs(offsets[grade]) >= 0.1).map((grade) =>
       WORDS.asLikelyOdds(

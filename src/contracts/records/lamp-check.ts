@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LAMP_CHANGES, LAMP_LIMITS } from '../../core/lamp/advice.ts'
+import { LAMP_CHANGES, LAMP_LIMITS } from '../../core/lamp/lamp-terms.ts'
 import type { LampLight } from '../../core/lamp/lamp-light.ts'
 import { SHELLS, SPECIES_NAMES } from '../../core/species/species.ts'
 import { fractionField, idField, instantField, type HoldsAll } from './fields.ts'

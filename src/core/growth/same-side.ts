@@ -5,10 +5,12 @@ import {
   type EggOutline,
   type Point,
 } from '../geometry/egg-outline.ts'
+import { sampleBilinear, type Plane } from '../image/plane.ts'
 import type { FilmLook } from './film-look.ts'
 import type { ShadowField } from './moving-lines.ts'
 import { rollBetween, type ShellMarks } from './shell-marks.ts'
 
+const RIM_RAD = Math.PI / 2
 /** A look that would have to be turned by more stays as it lay: too little of the side is seen in it. */
 const MOST_TURN_RAD = (60 * Math.PI) / 180
 /** Shell that a look did not show is dark in the film; toward it the light fades over these longitudes. */
@@ -94,27 +96,37 @@ function turnRow(
   }
 }
 
-/** Beyond the rim it stays at the rim. */
-function turnedPoint(outline: EggOutline, point: Point, byRad: number): Point {
+/** Longitude of a point as the egg faces the camera, radians; null beyond the rim. */
+function longitudeOf(
+  outline: EggOutline,
+  point: Point,
+): { along: number; radius: number; rad: number } | null {
   const { along, across } = toEggFrame(outline, point)
   const radius = outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx)
-  if (radius <= 0) return point
-  const longitude = Math.asin(Math.min(1, Math.max(-1, across / radius))) + byRad
-  const rim = Math.PI / 2
-  return toPicture(outline, along, radius * Math.sin(Math.min(rim, Math.max(-rim, longitude))))
+  return radius > Math.abs(across) ? { along, radius, rad: Math.asin(across / radius) } : null
+}
+
+/** What would turn out of sight stays at the rim. */
+function turnedPoint(outline: EggOutline, point: Point, byRad: number): Point {
+  const place = longitudeOf(outline, point)
+  if (!place) return point
+  const rad = Math.min(RIM_RAD, Math.max(-RIM_RAD, place.rad + byRad))
+  return toPicture(outline, place.along, place.radius * Math.sin(rad))
 }
 
 function turnedField(field: ShadowField, turnRad: number, outline: EggOutline): ShadowField {
-  const { columns, rows, cellPx, values } = field
+  const { columns, rows, cellPx } = field
+  const plane: Plane = { widthPx: columns, heightPx: rows, values: Float32Array.from(field.values) }
   return {
     ...field,
-    values: values.map((_, at) => {
-      const x = ((at % columns) + 0.5) * cellPx
-      const y = (Math.floor(at / columns) + 0.5) * cellPx
-      const from = turnedPoint(outline, { x, y }, turnRad)
-      const column = Math.min(columns - 1, Math.max(0, Math.floor(from.x / cellPx)))
-      const row = Math.min(rows - 1, Math.max(0, Math.floor(from.y / cellPx)))
-      return values[row * columns + column]!
+    values: field.values.map((value, at) => {
+      const point = { x: ((at % columns) + 0.5) * cellPx, y: (Math.floor(at / columns) + 0.5) * cellPx }
+      const place = longitudeOf(outline, point)
+      if (!place) return value
+      // Of shell that was not seen nothing is known, no shadow either.
+      if (Math.abs(place.rad + turnRad) > RIM_RAD) return Math.min(value, -1)
+      const from = turnedPoint(outline, point, turnRad)
+      return sampleBilinear(plane, from.x / cellPx, from.y / cellPx)
     }),
   }
 }

@@ -1,22 +1,7 @@
 import { clamp } from '../clamp.ts'
 import type { LampLight } from './lamp-light.ts'
+import { LAMP_LIMITS, type LampChange, type LampLimit } from './lamp-terms.ts'
 import type { LampScene } from './trial.ts'
-
-/** What holds a lamp back. */
-export const LAMP_LIMITS = [
-  'dim',
-  'dark-exposure',
-  'bright-exposure',
-  'blur',
-  'room',
-  'glare',
-  'one-sided',
-] as const
-export type LampLimit = (typeof LAMP_LIMITS)[number]
-
-/** Single changes that are tried out. A leaking collar has none: what it adds is not drawn. */
-export const LAMP_CHANGES = ['more-light', 'exposure', 'focus', 'dark-room'] as const
-export type LampChange = (typeof LAMP_CHANGES)[number]
 
 /**
  * Figures of a check up to which, or from which on, nothing need be said: what the ordinary photographs of all painters

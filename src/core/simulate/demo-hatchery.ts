@@ -145,7 +145,7 @@ export const DEMO_BASKETS: readonly DemoBasket[] = [
     columns: 4,
     done: ['set', 'candle-1', 'candle-2', 'candle-3', 'stop-turning', 'lockdown'],
     incubator: 'hatcher',
-    earlierLooks: [14.4],
+    earlierLooks: [5.2, 10.1, 14.4],
     weighings: [],
     notes: 'They began last night: lid stays shut.',
     hatching: { outHours: [7.5, 3.2], pippedHours: [9.1, 4.4, 1.6] },

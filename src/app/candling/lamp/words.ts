@@ -1,5 +1,5 @@
 import { spoken, type Said } from '../../../words/language.ts'
-import type { LampChange, LampLimit } from '../../../core/lamp/advice.ts'
+import type { LampChange, LampLimit } from '../../../core/lamp/lamp-terms.ts'
 import type { Sign } from '../../../core/lamp/trial.ts'
 
 /** What the lamp check says. */

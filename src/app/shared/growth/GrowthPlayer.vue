@@ -99,7 +99,12 @@ const sides = computed(() => {
   const day = (i: number): string => timeline.ages[i]!.toFixed(0)
   const entries = [...take.turns.entries()]
   const turns = entries.flatMap(([i, turn]) =>
-    turn === null ? [] : WORDS.turnedBy(day(i), ((180 * turn) / Math.PI).toFixed(0)),
+    turn === null
+      ? []
+      : (turn > 0 ? WORDS.turnedLeft : WORDS.turnedRight)(
+          day(i),
+          ((180 * Math.abs(turn)) / Math.PI).toFixed(0),
+        ),
   )
   const left = entries.flatMap(([i, turn]) => (turn === null ? day(i) : []))
   return WORDS.turnedToOneSide(turns.join(', ')) + (left.length > 0 ? WORDS.notTurned(left.join(', ')) : '')

@@ -10,7 +10,8 @@ export const WORDS = spoken({
   nextLook: 'Next look',
   lines: 'Lines',
   sameSide: 'Same side',
-  turnedBy: (day: Said, degrees: Said): string => `day ${day} turned by ${degrees}°`,
+  turnedLeft: (day: Said, degrees: Said): string => `day ${day} turned ${degrees}° to the left`,
+  turnedRight: (day: Said, degrees: Said): string => `day ${day} turned ${degrees}° to the right`,
   turnedToOneSide: (turns: Said): string =>
     `The speckles agree: the egg is seen from one side of its shell, ${turns}. What lies inside is turned with it.`,
   notTurned: (days: Said): string => ` Day ${days} is seen as it lay: its speckles agree with no other look.`,
