@@ -47,7 +47,9 @@ test('an egg’s looks become a film, to be stepped through, compared and taken 
   await expect(page.getByRole('img', { name: /Film of A2/ })).toHaveAttribute('width', /^1\d{3}$/)
 })
 
-test('looks at a speckled egg are turned to one side of its shell, or shown as they lay', async ({ page }) => {
+test('looks at a speckled egg are turned to one side of its shell, or shown as they lay', async ({
+  page,
+}) => {
   await openDemo(page)
   await page.goto('/#/sets/demo-freckle')
   await page.getByTestId('looks').getByRole('link', { name: 'A2', exact: true }).first().click()
