@@ -48,14 +48,14 @@ watch(
     <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
     <div
       class="absolute z-10 overflow-hidden"
-      :class="look ? 'top-3 left-3 h-28 w-36 rounded-lg border border-line' : 'inset-0'"
+      :class="look ? 'top-3 left-3 h-20 w-24 rounded-lg border border-line md:h-28 md:w-36' : 'inset-0'"
     >
       <NetworkCameraView v-if="source === 'network'" ref="networkCamera" />
       <CameraView v-else ref="camera" @problem="emit('problem', $event)" />
     </div>
     <CompareEgg
       v-if="look && comparison"
-      class="pt-2 pr-2 pb-14 pl-40"
+      class="pt-2 pr-2 pb-14 pl-28 md:pl-40"
       :kind="comparison"
       :set="set"
       :timeline="timeline"

@@ -36,7 +36,7 @@ const goOnWords = computed(() => {
 
 <template>
   <div
-    class="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(6,minmax(0,8.500rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
+    class="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(6,minmax(0,9.25rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
     role="group"
     :aria-label="WORDS.keys"
   >

@@ -42,7 +42,8 @@ const film = computed(() => props.look.movement)
 </script>
 
 <template>
-  <section class="flex flex-col gap-3" :aria-label="WORDS.suggestion">
+  <!-- On a phone its parts lie in the page’s own column, so that a warning comes before the picture. -->
+  <section class="contents md:flex md:flex-col md:gap-3" :aria-label="WORDS.suggestion">
     <div class="flex items-center gap-4">
       <GradeSign
         :grade="grade"
@@ -66,8 +67,8 @@ const film = computed(() => props.look.movement)
         </p>
       </div>
     </div>
-    <LampTonight class="text-lg" :look :set />
-    <AnotherEgg class="text-lg" :look />
+    <LampTonight class="order-first text-lg md:order-none" :look :set />
+    <AnotherEgg class="order-first text-lg md:order-none" :look />
     <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
       {{ WORDS.thePictureIsBlurredHold }}

@@ -216,10 +216,10 @@ useSessionKeyboard(hands, {
         @problem="problem = $event"
         @picture="picture = $event"
       />
-      <aside class="min-h-0 md:overflow-y-auto">
+      <aside class="contents min-h-0 md:block md:overflow-y-auto">
         <p
           v-if="problem"
-          class="mb-3 rounded-xl border border-ember p-4 text-lg"
+          class="order-first rounded-xl border border-ember p-4 text-lg md:mb-3"
           role="alert"
           data-testid="problem"
         >
