@@ -1,7 +1,9 @@
 // npm run screenshots: the main views with the demo data, at 1280 × 800, into docs/screenshots/. Needs a build in dist/.
+import { rm } from 'node:fs/promises'
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { fileURLToPath } from 'node:url'
+import { join } from 'node:path'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 import { chromium } from '@playwright/test'
 import sharp from 'sharp'
 import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
@@ -12,6 +14,7 @@ import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
 import { findChromium } from './chromium.mjs'
+import { makeFlockReport } from './flock-report.ts'
 
 /** A fresh, empty brown egg at an ordinary lamp. */
 async function freshEgg(seed: string) {
@@ -57,7 +60,7 @@ await page.goto(base)
 await page.getByRole('heading', { name: 'Freckle quail' }).waitFor()
 await shoot('today')
 await page.getByRole('button', { name: 'Dismiss' }).click()
-await page.goto(`${base}#/sets/demo-lantern/eggs/demo-lantern-2`)
+await page.goto(`${base}#/sets/demo-freckle/eggs/demo-freckle-2`)
 await page.getByTestId('growth-film').waitFor()
 await page.getByTestId('beside').selectOption('living')
 await page.getByRole('img', { name: /^Film of A2/ }).waitFor()
@@ -120,9 +123,6 @@ await shoot('hatch')
 await page.goto(`${base}#/sets/demo-thrift/report`)
 await page.getByTestId('diagnosis').waitFor()
 await shoot('report')
-await page.goto(`${base}#/history`)
-await page.getByTestId('history').waitFor()
-await shoot('history')
 await page.goto(`${base}#/sets/demo-lantern/water`)
 await page.getByTestId('advice').waitFor()
 await shoot('water')
@@ -165,6 +165,11 @@ await page.goto(`${base}#/hatchery`)
 await shoot('hatchery')
 await page.goto(`${base}#/records`)
 await shoot('records')
+const flock = await makeFlockReport()
+await page.goto(pathToFileURL(join(flock, 'report.html')).href)
+await page.getByRole('heading', { name: 'By shell' }).evaluate((heading) => heading.scrollIntoView())
+await shoot('flock-report')
+await rm(flock, { recursive: true })
 await browser.close()
 hub.close()
 standIns.close()

@@ -179,6 +179,17 @@ describe('a report over all parts', () => {
     expect(readFileSync(out, 'utf8').match(/No column “(flock|day|shell)” says it/g)).toHaveLength(3)
   })
 
+  it('says the folder of all photographs once', async () => {
+    const out = file('report.html')
+    const lines = ['/eggs/house 1/a.jpg', '/eggs/house 10/b.jpg'].map((name) => record(name))
+    await run('report', '--out', out, part('folders.jsonl', lines))
+    const page = readFileSync(out, 'utf8')
+    expect(page).toContain('Folder: /eggs/</p>')
+    expect(page).toContain('<figcaption>house 10/b.jpg, egg 1')
+    await run('report', '--out', out, part('apart.jsonl', [record('/eggs/a.jpg'), record('b.jpg')]))
+    expect(readFileSync(out, 'utf8')).toContain('<figcaption>/eggs/a.jpg, egg 1')
+  })
+
   it('holds no more than a few of a great many, in the order of their doubt', async () => {
     async function* many(): AsyncGenerator<GradeRecord> {
       for (let k = 0; k < 5000; k++)

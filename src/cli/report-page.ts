@@ -22,7 +22,9 @@ export async function reportPage(
   by: string,
 ): Promise<string> {
   const unread = failures.reduce((sum, failure) => sum + failure.photographs, 0)
-  const pictures = await Promise.all(leastSure.map(figure))
+  const named = [...failures.flatMap(({ files }) => files), ...leastSure.map(({ file }) => file)]
+  const folder = commonFolder(named)
+  const pictures = await Promise.all(leastSure.map((record) => figure(record, folder)))
   return `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
@@ -39,17 +41,27 @@ figure { margin: 0 } figcaption { font-size: .85rem; overflow-wrap: anywhere }
 img { width: 100%; background: #000; aspect-ratio: 1; object-fit: contain }
 </style>
 <h1>${eggs.toLocaleString('en')} eggs in ${photographs.toLocaleString('en')} photographs</h1>
-<p>Suggestions by the pictures alone. ${unread === 0 ? 'Every photograph could be read.' : `${unread} ${unread === 1 ? 'photograph' : 'photographs'} could not be read.`}</p>
+<p>Suggestions by the pictures alone. ${unread === 0 ? 'Every photograph could be read.' : `${unread} ${unread === 1 ? 'photograph' : 'photographs'} could not be read.`}${folder ? ` Folder: ${escaped(folder)}` : ''}</p>
 ${table(`By ${escaped(by)}`, by, groups.flock)}
 ${table('By day', 'day', groups.day)}
 ${table('By shell', 'shell', groups.shell)}
 <h2>Not read</h2>
-${unread === 0 ? '<p>None.</p>' : failures.map(({ why, photographs: count, files }) => `<p><strong>${count}</strong> ${escaped(why)}<br>${files.map(escaped).join('<br>')}${count > files.length ? '<br>…' : ''}</p>`).join('\n')}
+${unread === 0 ? '<p>None.</p>' : failures.map(({ why, photographs: count, files }) => `<p><strong>${count}</strong> ${escaped(why)}<br>${files.map((file) => escaped(file.slice(folder.length))).join('<br>')}${count > files.length ? '<br>…' : ''}</p>`).join('\n')}
 <h2>Least sure</h2>
 <p>Look at these yourself before you act on any of them.</p>
 <div class="pictures">${pictures.join('\n')}</div>
 </html>
 `
+}
+
+/** The folders that all paths begin with, said once above them; none for a single path. */
+function commonFolder(paths: readonly string[]): string {
+  const [first = '', ...others] = new Set(paths)
+  if (others.length === 0) return ''
+  let end = first.lastIndexOf('/') + 1
+  for (const path of others)
+    while (!path.startsWith(first.slice(0, end))) end = first.slice(0, end - 1).lastIndexOf('/') + 1
+  return first.slice(0, end)
 }
 
 function table(title: string, heading: string, groups: readonly GroupTally[]): string {
@@ -63,7 +75,7 @@ function table(title: string, heading: string, groups: readonly GroupTally[]): s
 <tbody>${groups.map(line).join('\n')}</tbody></table></div>`
 }
 
-async function figure(record: GradeRecord): Promise<string> {
+async function figure(record: GradeRecord, folder: string): Promise<string> {
   const words = GRADES.find(([grade]) => grade === record.grade)![1]
   // The photographs may lie on another machine than this page is made on: the words stay.
   const jpeg = await sharp(record.file)
@@ -75,5 +87,5 @@ async function figure(record: GradeRecord): Promise<string> {
   const image = jpeg
     ? `<img alt="" src="data:image/jpeg;base64,${jpeg.toString('base64')}">`
     : '<p>The photograph is not here.</p>'
-  return `<figure>${image}<figcaption>${escaped(record.file)}, egg ${record.egg}: ${words}, ${percent(surenessOf(record), 1)} likely</figcaption></figure>`
+  return `<figure>${image}<figcaption>${escaped(record.file.slice(folder.length))}, egg ${record.egg}: ${words}, ${percent(surenessOf(record), 1)} likely</figcaption></figure>`
 }

@@ -116,31 +116,40 @@ export function rollBetween(a: ShellMarks, b: ShellMarks): FoundRoll | null {
   return { rollRad: (top - MOST_ROLL + vertexOffset(byRoll, top)) * STEP_RAD, agreement }
 }
 
-/** Weights of columns: what is seen obliquely tells less. */
-const WEIGHTS = Array.from({ length: COLUMNS }, (_, column) => Math.cos(column * STEP_RAD - REACH_RAD))
+/** What is seen obliquely in either look tells less: weights of the columns that two looks share, by roll. */
+const SHARED = Array.from({ length: 2 * MOST_ROLL + 1 }, (_, index) => {
+  const roll = index - MOST_ROLL
+  const from = Math.max(0, -roll)
+  const facing = (column: number): number => Math.cos(column * STEP_RAD - REACH_RAD)
+  const columns = Math.max(0, COLUMNS - Math.abs(roll))
+  const weights = Float64Array.from(
+    { length: columns },
+    (__, k) => facing(from + k) * facing(from + k + roll),
+  )
+  return { from, weights, sum: weights.reduce((all, weight) => all + weight, 0) }
+})
 
 /** Correlation of two maps, one rolled and shifted, times the root of how much they share. */
 function agreementAt(a: Float32Array, b: Float32Array, roll: number, shift: number): number {
-  const [from, to] = [Math.max(0, -roll), COLUMNS - Math.max(0, roll)]
-  if (to - from < LEAST_SHARED) return 0
+  const { from, weights, sum } = SHARED[roll + MOST_ROLL]!
+  if (weights.length < LEAST_SHARED) return 0
   const [first, last] = [Math.max(0, -shift), ROWS - Math.max(0, shift)]
   let ab = 0
   let aa = 0
   let bb = 0
   for (let row = first; row < last; row++) {
-    const [rowA, rowB] = [row * COLUMNS, (row + shift) * COLUMNS + roll]
-    for (let column = from; column < to; column++) {
-      const weight = WEIGHTS[column]! * WEIGHTS[column + roll]!
-      const [va, vb] = [a[rowA + column]!, b[rowB + column]!]
-      ab += weight * va * vb
-      aa += weight * va * va
-      bb += weight * vb * vb
+    const atA = row * COLUMNS + from
+    const atB = (row + shift) * COLUMNS + from + roll
+    for (let k = 0; k < weights.length; k++) {
+      const va = a[atA + k]!
+      const vb = b[atB + k]!
+      const weighted = weights[k]! * va
+      ab += weighted * vb
+      aa += weighted * va
+      bb += weights[k]! * vb * vb
     }
   }
-  if (aa === 0 || bb === 0) return 0
-  let shared = 0
-  for (let column = from; column < to; column++) shared += WEIGHTS[column]! * WEIGHTS[column + roll]!
-  return (ab / Math.sqrt(aa * bb)) * Math.sqrt(shared * (last - first))
+  return aa > 0 && bb > 0 ? (ab / Math.sqrt(aa * bb)) * Math.sqrt(sum * (last - first)) : 0
 }
 
 /** Where between its neighbours a parabola through three values has its top, −0.5 … 0.5. */

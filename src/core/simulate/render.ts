@@ -167,11 +167,7 @@ function compose({
       if (!here || share === 0) continue
       const lateral = Math.min(1, Math.abs(across) / Math.max(1, radius))
       const facing = Math.sqrt(1 - lateral * lateral)
-      // What is on the shell turns with it.
-      const painted =
-        rollRad === 0
-          ? across
-          : radius * Math.sin(Math.asin(Math.max(-1, Math.min(1, across / Math.max(1, radius)))) - rollRad)
+      const painted = beforeRoll(across, radius, rollRad)
       const grain =
         shell.mottling *
         (layered(noise, (along / b) * 9, (painted / b) * 9, 3, 0.7) +
@@ -196,6 +192,12 @@ function compose({
     }
   }
   return { linear, vesselCoverage: contents > 0 ? covered / contents : 0 }
+}
+
+/** Where on the shell it was before the roll: what is on the shell turns with it. */
+function beforeRoll(across: number, radius: number, rollRad: number): number {
+  if (rollRad === 0) return across
+  return radius * Math.sin(Math.asin(Math.max(-1, Math.min(1, across / Math.max(1, radius)))) - rollRad)
 }
 
 function pixelAt({ x, y }: Point, { widthPx, heightPx }: Shot): number {
