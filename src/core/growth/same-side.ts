@@ -13,8 +13,8 @@ import { rollBetween, type ShellMarks } from './shell-marks.ts'
 const RIM_RAD = Math.PI / 2
 /** A look that would have to be turned by more stays as it lay: too little of the side is seen in it. */
 const MOST_TURN_RAD = (60 * Math.PI) / 180
-/** Shell that a look did not show is dark in the film; toward it the light fades over these longitudes. */
-const FADE_RAD = { from: (76 * Math.PI) / 180, to: (88 * Math.PI) / 180 } as const
+/** Shell that a look did not show is dark in the film; toward it, from 76° to 88° of longitude, the light fades: cosines. */
+const FADE = { from: 0.24, to: 0.035 } as const
 
 /**
  * By how much each look is turned about the egg's long axis so that all show the same side of the shell, radians.
@@ -81,18 +81,24 @@ function turnRow(
   const { along } = toEggFrame(outline, { x: 0, y: y + 0.5 })
   const radius = outline.halfBreadthPx * relativeRadius(outline, along / outline.halfLengthPx)
   if (radius <= 0) return
-  for (let x = 0; x < widthPx; x++) {
+  const [cosine, sine] = [Math.cos(turnRad), Math.sin(turnRad)]
+  const first = Math.max(0, Math.ceil(outline.centre.x - radius - 0.5))
+  const last = Math.min(widthPx - 1, Math.floor(outline.centre.x + radius - 0.5))
+  for (let x = first; x <= last; x++) {
+    // Sine and cosine of the longitude, here and where it was before the turn.
     const v = (x + 0.5 - outline.centre.x) / radius
-    if (Math.abs(v) >= 1) continue
-    const longitude = Math.asin(v) + turnRad
-    const seen = Math.min(1, (FADE_RAD.to - Math.abs(longitude)) / (FADE_RAD.to - FADE_RAD.from))
+    const facing = Math.sqrt(Math.max(0, 1 - v * v))
+    const seen = Math.min(1, (facing * cosine - v * sine - FADE.to) / (FADE.from - FADE.to))
     if (seen <= 0) continue
-    const px = outline.centre.x + radius * Math.sin(longitude) - 0.5
+    const px = outline.centre.x + radius * (v * cosine + facing * sine) - 0.5
     const left = Math.min(widthPx - 2, Math.max(0, Math.floor(px)))
     const share = px - left
     const [a, b] = [3 * (y * widthPx + left), 3 * (y * widthPx + left + 1)]
     const at = 3 * (y * widthPx + x)
-    for (let c = 0; c < 3; c++) to[at + c] = seen * ((1 - share) * from[a + c]! + share * from[b + c]!)
+    const [ofA, ofB] = [seen * (1 - share), seen * share]
+    to[at] = ofA * from[a]! + ofB * from[b]!
+    to[at + 1] = ofA * from[a + 1]! + ofB * from[b + 1]!
+    to[at + 2] = ofA * from[a + 2]! + ofB * from[b + 2]!
   }
 }
 
