@@ -96,24 +96,30 @@ export interface FoundRoll {
 /** @returns null where the marks do not agree: plain shells, another side up, or another egg */
 export function rollBetween(a: ShellMarks, b: ShellMarks): FoundRoll | null {
   if (Math.min(a.contrast, b.contrast) < LEAST_CONTRAST) return null
-  const byRoll: number[] = []
+  const at = (roll: number, shift: number): number => agreementAt(a.values, b.values, roll, shift)
   const all: number[] = []
-  for (let roll = -MOST_ROLL; roll <= MOST_ROLL; roll++) {
-    let best = -Infinity
-    for (let shift = -MOST_SHIFT; shift <= MOST_SHIFT; shift++) {
-      const own = agreementAt(a.values, b.values, roll, shift)
-      all.push(own)
-      best = Math.max(best, own)
-    }
-    byRoll.push(best)
+  let top = { roll: 0, shift: 0, agreement: -Infinity }
+  const tryAt = (roll: number, shift: number): number => {
+    const agreement = at(roll, shift)
+    if (agreement > top.agreement) top = { roll, shift, agreement }
+    return agreement
   }
+  // Speckles are two cells wide: every other roll tells where the best one is near.
+  for (let roll = -MOST_ROLL; roll <= MOST_ROLL; roll += 2)
+    for (let shift = -MOST_SHIFT; shift <= MOST_SHIFT; shift++) all.push(tryAt(roll, shift))
+  const { roll: near, shift: along } = top
+  for (const roll of [near - 1, near + 1])
+    if (Math.abs(roll) <= MOST_ROLL)
+      for (const shift of [along - 1, along, along + 1]) if (Math.abs(shift) <= MOST_SHIFT) tryAt(roll, shift)
   const middle = medianOf(all)
   // 1.4826: from the median deviation to the standard one of a normal distribution.
   const deviation = 1.4826 * medianOf(all.map((value) => Math.abs(value - middle)))
-  const top = byRoll.indexOf(Math.max(...byRoll))
-  const agreement = deviation > 0 ? byRoll[top]! / deviation : 0
+  const agreement = deviation > 0 ? top.agreement / deviation : 0
   if (agreement < LEAST_AGREEMENT) return null
-  return { rollRad: (top - MOST_ROLL + vertexOffset(byRoll, top)) * STEP_RAD, agreement }
+  const beside = [top.roll - 1, top.roll + 1].map((roll) =>
+    Math.abs(roll) <= MOST_ROLL ? at(roll, top.shift) : -Infinity,
+  )
+  return { rollRad: (top.roll + vertexOffset(beside[0]!, top.agreement, beside[1]!)) * STEP_RAD, agreement }
 }
 
 /** What is seen obliquely in either look tells less: weights of the columns that two looks share, by roll. */
@@ -153,9 +159,7 @@ function agreementAt(a: Float32Array, b: Float32Array, roll: number, shift: numb
 }
 
 /** Where between its neighbours a parabola through three values has its top, −0.5 … 0.5. */
-function vertexOffset(values: readonly number[], top: number): number {
-  const [before, at, after] = [values[top - 1], values[top]!, values[top + 1]]
-  if (before === undefined || after === undefined) return 0
+function vertexOffset(before: number, at: number, after: number): number {
   const bend = before - 2 * at + after
-  return bend < 0 ? (0.5 * (before - after)) / bend : 0
+  return Number.isFinite(bend) && bend < 0 ? (0.5 * (before - after)) / bend : 0
 }
