@@ -5,10 +5,10 @@ import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import Papa from 'papaparse'
 import { decodePhoto } from '../../src/cli/decode.ts'
-import { filmLook } from '../../src/core/growth/film-look.ts'
+import { filmLook, lightForFilm } from '../../src/core/growth/film-look.ts'
 import { rollBetween, type ShellMarks } from '../../src/core/growth/shell-marks.ts'
 import { commonForm } from '../../src/core/growth/upright.ts'
-import { lightOf, rowsOf } from '../../src/core/image/linear.ts'
+import { rowsOf } from '../../src/core/image/linear.ts'
 import type { EggFigures } from '../../src/core/measure/reading.ts'
 import type { SeriesPhoto } from './series.ts'
 
@@ -44,9 +44,8 @@ for (const { photo, seen } of await linesOf<{ photo: SeriesPhoto; seen: EggFigur
   if (!seen) continue
   const { outline } = seen
   const rows = rowsOf(await decodePhoto(await readFile(join(folder, photo.file))))
-  const longSidePx = (Math.max(rows.widthPx, rows.heightPx) * FILM_HEIGHT_PX) / (2 * outline.halfLengthPx)
   const source = { outline, shapes: { cellEdge: [], shadow: [] } }
-  const { marks } = filmLook(lightOf(rows, longSidePx), source, {
+  const { marks } = filmLook(lightForFilm(rows, outline, FILM_HEIGHT_PX), source, {
     form: commonForm([outline]),
     heightPx: FILM_HEIGHT_PX,
   })

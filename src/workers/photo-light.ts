@@ -1,4 +1,4 @@
-import { filmLook, type FilmLook } from '../core/growth/film-look.ts'
+import { filmLook, lightForFilm, type FilmLook } from '../core/growth/film-look.ts'
 import { lightOf } from '../core/image/linear.ts'
 import { lampLight, roomLight, type LampLight } from '../core/lamp/lamp-light.ts'
 import { readPhoto } from '../core/measure/read-photo.ts'
@@ -18,10 +18,8 @@ export async function layUpright({
 }: ToLayUpright): Promise<FilmLook> {
   const bitmap = await unpack(photo)
   try {
-    // No more pixels of the egg than the film has.
-    const longSidePx = (Math.max(bitmap.width, bitmap.height) * heightPx) / (2 * outline.halfLengthPx)
-    const image = lightOf(rowsOfBitmap(bitmap), longSidePx)
-    return filmLook(image, { outline, shapes }, { form, heightPx })
+    const light = lightForFilm(rowsOfBitmap(bitmap), outline, heightPx)
+    return filmLook(light, { outline, shapes }, { form, heightPx })
   } finally {
     bitmap.close()
   }

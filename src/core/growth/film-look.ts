@@ -1,5 +1,5 @@
-import type { LinearImage } from '../image/linear.ts'
-import type { EggOutline, Point } from '../geometry/egg-outline.ts'
+import { lightWithin, type LinearImage, type PhotoRows } from '../image/linear.ts'
+import { outlinePolygon, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import type { EggShapes } from '../measure/reading.ts'
 import { shadowField, type LookLines } from './moving-lines.ts'
 import { shellMarks, type ShellMarks } from './shell-marks.ts'
@@ -17,6 +17,23 @@ export interface FilmLook {
 export interface LookSource {
   outline: EggOutline
   shapes: Pick<EggShapes, 'cellEdge' | 'shadow'>
+}
+
+/** Room around the egg, px: averaging must not run out at its edge. */
+const BESIDE_PX = 4
+
+/** The light of an egg in a photograph, at no more pixels than a film of that height has. */
+export function lightForFilm(photo: PhotoRows, outline: EggOutline, heightPx: number): LinearImage {
+  const polygon = outlinePolygon(outline)
+  const span = (of: (point: Point) => number, size: number): [number, number] => {
+    const values = polygon.map(of)
+    const from = Math.min(size - 1, Math.max(0, Math.floor(Math.min(...values)) - BESIDE_PX))
+    return [from, Math.max(1, Math.min(size, Math.ceil(Math.max(...values)) + BESIDE_PX) - from)]
+  }
+  const [left, width] = span(({ x }) => x, photo.widthPx)
+  const [top, height] = span(({ y }) => y, photo.heightPx)
+  const reduction = Math.max(1, (2 * outline.halfLengthPx) / heightPx)
+  return lightWithin(photo, { left, top, widthPx: width, heightPx: height }, reduction)
 }
 
 /**

@@ -1,5 +1,5 @@
 import { quantile } from '../image/quantile.ts'
-import { sampleBilinear, type Plane } from '../image/plane.ts'
+import { sampleLine, type Plane } from '../image/plane.ts'
 import type { LinearImage } from '../image/linear.ts'
 import { breadthPx, relativeRadius, toPicture, type EggOutline, type Point } from '../geometry/egg-outline.ts'
 import { wanted } from '../wanted.ts'
@@ -116,24 +116,41 @@ export function layUpright(
     heightPx: image.heightPx,
     values,
   }))
-  const levels: [number[], number[], number[]] = [[], [], []]
+  const shell: number[] = []
+  const lines = [new Float32Array(widthPx), new Float32Array(widthPx), new Float32Array(widthPx)] as const
+  const [red, green, blue] = lines
+  const [cosine, sine] = [Math.cos(look.axisRad), Math.sin(look.axisRad)]
+  // A row of the film, where the blunt pole is up, is a straight line across the photograph's egg.
   for (let y = 0; y < heightPx; y++) {
-    for (let x = 0; x < widthPx; x++) {
-      const place = placeOn(film, { x: x + 0.5, y: y + 0.5 })
-      const inside = Math.min(1, (1 - Math.abs(place.v)) / RIM_FADE)
-      if (!(inside > 0) || Math.abs(place.t) >= 1) continue
-      const from = pointAt(look, place)
-      const px = (from.x - image.originPx.x) / image.reduction
-      const py = (from.y - image.originPx.y) / image.reduction
-      if (px < 0 || py < 0 || px > image.widthPx || py > image.heightPx) continue
+    const t = (film.centre.y - y - 0.5) / film.halfLengthPx
+    const radius = film.halfBreadthPx * relativeRadius(film, t)
+    const first = Math.max(0, Math.ceil(film.centre.x - radius - 0.5))
+    const last = Math.min(widthPx - 1, Math.floor(film.centre.x + radius - 0.5))
+    if (radius <= 0 || last < first) continue
+    const from = pointAt(look, { t, v: (first + 0.5 - film.centre.x) / radius })
+    const step = (look.halfBreadthPx * relativeRadius(look, t)) / radius / image.reduction
+    for (const [c, plane] of planes.entries())
+      sampleLine(
+        plane,
+        (from.x - image.originPx.x) / image.reduction,
+        (from.y - image.originPx.y) / image.reduction,
+        -sine * step,
+        cosine * step,
+        lines[c]!.subarray(0, last - first + 1),
+      )
+    for (let x = first; x <= last; x++) {
+      const inside = Math.min(1, (1 - Math.abs((x + 0.5 - film.centre.x) / radius)) / RIM_FADE)
       const at = y * widthPx + x
-      for (const [c, plane] of planes.entries()) {
-        const value = sampleBilinear(plane, px, py)
-        light[3 * at + c] = inside * value
-        if (at % LEVEL_STEP === 0 && inside === 1) levels[c]!.push(value)
-      }
+      const value = red[x - first]!
+      // Beyond the photograph there is no light.
+      if (Number.isNaN(value)) continue
+      light[3 * at] = inside * value
+      light[3 * at + 1] = inside * green[x - first]!
+      light[3 * at + 2] = inside * blue[x - first]!
+      if (at % LEVEL_STEP === 0 && inside === 1) shell.push(at)
     }
   }
-  const level = (values: number[]): number => quantile(Float32Array.from(values), BRIGHT)
-  return { widthPx, heightPx, light, level: [level(levels[0]), level(levels[1]), level(levels[2])] }
+  const level = (channel: number): number =>
+    quantile(new Float32Array(shell.map((at) => light[3 * at + channel]!)), BRIGHT)
+  return { widthPx, heightPx, light, level: [level(0), level(1), level(2)] }
 }

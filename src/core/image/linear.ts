@@ -178,6 +178,19 @@ export function lightOf(photo: PhotoRows, longSidePx = Infinity): LinearImage {
   return { ...light, reduction: factor, originPx: { x: 0, y: 0 } }
 }
 
+/** The same of a region of it. @param reduction - photograph pixels per pixel, at least 1 */
+export function lightWithin(photo: PhotoRows, region: Region, reduction: number): LinearImage {
+  const { left, top, widthPx, heightPx } = region
+  const [from, to] = [left * photo.channels, (left + widthPx) * photo.channels]
+  const part: PhotoRows = {
+    ...photo,
+    widthPx,
+    heightPx,
+    rowAt: (y) => photo.rowAt(top + y).subarray(from, to),
+  }
+  return { ...lightOf(part, Math.max(widthPx, heightPx) / reduction), originPx: { x: left, y: top } }
+}
+
 /**
  * The rows of a picture in memory.
  * @throws RangeError when the data are shorter than the size says
