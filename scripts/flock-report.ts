@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Papa from 'papaparse'
-import sharp from 'sharp'
 import { createRandom } from '../src/core/random/random.ts'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
+import { squeeze } from './accuracy/simulated-set.ts'
 
 const PERLUMEN = fileURLToPath(new URL('../bin/perlumen.mjs', import.meta.url))
 const PHOTOGRAPHS = 72
@@ -37,8 +37,7 @@ export async function makeFlockReport(): Promise<string> {
       fate: kind === 'died' ? { kind, onDay: day * random.between(0.3, 0.9) } : { kind },
       shot: { widthPx: SIDE_PX, heightPx: SIDE_PX },
     })
-    const raw = { width: image.widthPx, height: image.heightPx, channels: image.channels }
-    await sharp(image.data, { raw }).jpeg({ quality: 88 }).toFile(join(folder, file))
+    writeFileSync(join(folder, file), await squeeze(image, 88))
   }
   writeFileSync(join(folder, 'photos.csv'), `${Papa.unparse(rows, { newline: '\n' })}\n`)
   perlumen(folder, 'grade', '--manifest', 'photos.csv', '--format', 'jsonl', '--out', 'grades.jsonl')

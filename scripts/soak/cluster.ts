@@ -6,10 +6,10 @@ import { performance } from 'node:perf_hooks'
 import { setTimeout as wait } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import Papa from 'papaparse'
-import sharp from 'sharp'
 import { createRandom, type Random } from '../../src/core/random/random.ts'
 import { simulatePhoto } from '../../src/core/simulate/simulated-photo.ts'
 import { SHELLS } from '../../src/core/species/species.ts'
+import { squeeze } from '../accuracy/simulated-set.ts'
 import { rowsOfParquet } from './parquet-rows.ts'
 import { missingPrograms, startBatchSystem, type BatchSystem } from './batch-system.ts'
 
@@ -99,8 +99,7 @@ async function makePhotographs(folder: string, count: number, random: Random): P
       fate: kind === 'died' ? { kind, onDay: day * random.between(0.3, 0.9) } : { kind },
       shot: { widthPx: PICTURE_PX, heightPx: PICTURE_PX },
     })
-    const raw = { width: image.widthPx, height: image.heightPx, channels: image.channels }
-    await sharp(image.data, { raw }).jpeg({ quality: 88 }).toFile(join(folder, file))
+    writeFileSync(join(folder, file), await squeeze(image, 88))
   }
   const manifest = join(folder, 'photos.csv')
   writeFileSync(manifest, `${Papa.unparse(rows, { newline: '\n' })}\n`)
