@@ -9,6 +9,7 @@ import { lightOf, rowsOf } from '../../src/core/image/linear.ts'
 import { seenDays, trialsFor } from '../../src/core/lamp/forecast.ts'
 import { lampLight, type LampLight } from '../../src/core/lamp/lamp-light.ts'
 import { meanLight, sceneOf } from '../../src/core/lamp/scene.ts'
+import { asSeenElsewhere } from '../../src/core/lamp/seen-elsewhere.ts'
 import { seenFrom } from '../../src/core/lamp/seen-from.ts'
 import { tryEgg } from '../../src/core/lamp/trial.ts'
 import type { LightReading } from '../../src/core/measure/reading.ts'
@@ -66,7 +67,7 @@ for (const hatchery of new Set(photos.map((photo) => photo.hatchery))) {
   const light = lights.length > 0 ? meanLight(lights) : null
   const scene = light && sceneOf(light, { species, shell })
   const plans = scene ? trialsFor(scene, { ring: false }) : []
-  const said =
+  const drawn =
     scene &&
     seenDays(
       plans,
@@ -84,7 +85,8 @@ for (const hatchery of new Set(photos.map((photo) => photo.hatchery))) {
         cell: truth.cell && truth.cell * incubationDays,
       },
       seen,
-      said,
+      drawn,
+      said: drawn && light && asSeenElsewhere(drawn, { species, light }),
       light,
       shot: scene?.shot,
     })}\n`,

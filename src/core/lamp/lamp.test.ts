@@ -4,6 +4,7 @@ import { changed, exposureStops, limitsOf } from './advice.ts'
 import { seenDays, trialsFor } from './forecast.ts'
 import { lampLight, roomLight, type LampLight } from './lamp-light.ts'
 import { meanLight, sceneOf } from './scene.ts'
+import { asSeenElsewhere } from './seen-elsewhere.ts'
 import { seenFrom } from './seen-from.ts'
 import { drawFreshEgg, tryEgg, type LampScene } from './trial.ts'
 
@@ -103,6 +104,25 @@ describe('from when a sign is seen', () => {
     expect(dayOf({ exposure: 0.12, electrons: 200 })).toBeGreaterThan(
       dayOf({ exposure: 0.9, electrons: 3000 }) + 2,
     )
+  })
+})
+
+describe('what other painters’ eggs bear out', () => {
+  const of = (body: number | null, grain: number) =>
+    asSeenElsewhere({ body, ring: 4, cell: 2.4 }, { species: 'chicken', light: { grain } })
+
+  it('says nothing earlier than an ordinary lamp shows it, and leaves the ring and what is never seen alone', () => {
+    expect(of(2.6, 0.02)).toEqual({ body: 0.2 * 21, ring: 4, cell: 0.18 * 21 })
+    expect(of(2.6, 0.5).body).toBe(0.2 * 21)
+    expect(of(null, 0.02).body).toBeNull()
+  })
+
+  it('holds to what too little light keeps back, and to half of what blur does', () => {
+    expect(of(11, 0.3).body).toBe(11)
+    expect(of(0.35 * 4 * 21, 0.02).body).toBeCloseTo(0.4 * 21, 9)
+    // Never the other way round: a worse lamp is not said to be better.
+    for (let day = 2; day < 20; day++)
+      expect(of(day + 1, 0.02).body!).toBeGreaterThanOrEqual(of(day, 0.02).body!)
   })
 })
 

@@ -6,6 +6,7 @@ import { hatchDay, seenDays, trialsFor, type SeenDays, type TrialPlan } from '..
 import type { LampLight } from '../../../core/lamp/lamp-light.ts'
 import { LAMP_CHANGES, type LampChange } from '../../../core/lamp/lamp-terms.ts'
 import { meanLight } from '../../../core/lamp/scene.ts'
+import { asSeenElsewhere } from '../../../core/lamp/seen-elsewhere.ts'
 import type { LampScene, Trial } from '../../../core/lamp/trial.ts'
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'
 import { readGatheredLight } from '../../../devices/camera/photo-files.ts'
@@ -55,12 +56,15 @@ export function useLampCheck() {
     if (!scene) throw new Error(WORDS.tooDark)
     phase.value = 'drawing'
     drawn.value = { done: 0, of: 0 }
-    const days = await daysIn(scene, { ring: true }, signal)
-    const upTo = (days.body ?? Infinity) / hatchDay(kind.species)
+    const elsewhere = (drawnDays: SeenDays): SeenDays =>
+      asSeenElsewhere(drawnDays, { species: kind.species, light })
+    const now = await daysIn(scene, { ring: true }, signal)
+    const upTo = (now.body ?? Infinity) / hatchDay(kind.species)
+    const days = elsewhere(now)
     let best: { change: LampChange; bodyDay: number } | null = null
     for (const change of LAMP_CHANGES) {
       const other = changed(scene, change, light)
-      const { body } = other ? await daysIn(other, { ring: false, upTo }, signal) : { body: null }
+      const { body } = other ? elsewhere(await daysIn(other, { ring: false, upTo }, signal)) : { body: null }
       if (body !== null && body < (best?.bodyDay ?? days.body ?? Infinity)) best = { change, bodyDay: body }
     }
     return {
