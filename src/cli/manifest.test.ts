@@ -7,7 +7,7 @@ describe('a manifest', () => {
   it('takes headings with spaces and capitals, blanks for unknown, decimal commas, and other columns as they are', () => {
     const { rows, extraColumns } = read(
       '\uFEFFFile, Species ,day,hen',
-      'a.jpg, Duck ,"7,5",=Ruth \r',
+      'a.jpg, Duck ,"7,5",=Ruth\r',
       '',
       'b.jpg,,  ,',
     )

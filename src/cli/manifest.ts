@@ -11,7 +11,7 @@ export interface ManifestRow {
   species?: SpeciesName
   ageDays?: number
   shell?: Shell
-  /** Columns that are not ours, passed through but for space around them. */
+  /** Columns that are not ours, passed through; what a file with mixed line ends leaves behind is taken off. */
   extra: Record<string, string>
 }
 
@@ -75,7 +75,7 @@ function readRow(
   if (columns.includes('shell') && cell('shell')) row.shell = parseShell(cell('shell'), where)
   row.extra = Object.fromEntries(
     columns.flatMap((column, i) =>
-      (OWN_COLUMNS as readonly string[]).includes(column) ? [] : [[column, (cells[i] ?? '').trim()]],
+      (OWN_COLUMNS as readonly string[]).includes(column) ? [] : [[column, (cells[i] ?? '').replace(/\r$/, '')]],
     ),
   )
   return row
