@@ -75,7 +75,9 @@ function readRow(
   if (columns.includes('shell') && cell('shell')) row.shell = parseShell(cell('shell'), where)
   row.extra = Object.fromEntries(
     columns.flatMap((column, i) =>
-      (OWN_COLUMNS as readonly string[]).includes(column) ? [] : [[column, (cells[i] ?? '').replace(/\r$/, '')]],
+      (OWN_COLUMNS as readonly string[]).includes(column)
+        ? []
+        : [[column, (cells[i] ?? '').replace(/\r$/, '')]],
     ),
   )
   return row
