@@ -54,7 +54,7 @@ test('looks at a speckled egg are turned to one side of its shell, or shown as t
   await page.goto('/#/sets/demo-freckle')
   await page.getByTestId('looks').getByRole('link', { name: 'A2', exact: true }).first().click()
   await expect(page.getByTestId('growth-film')).toHaveAttribute('data-looks', '3')
-  const turned = page.getByText('The speckles agree')
+  const turned = page.getByText('The speckles match')
   await expect(turned).toContainText('day 10 turned')
   await page.getByRole('heading', { level: 1 }).click()
   await page.keyboard.press('s')

@@ -14,6 +14,7 @@ import { ruleCosts, sayRules } from './rules.ts'
 import { FIGURES, scoreOne, type Scored } from './score.ts'
 import { simulateCase } from './simulated-set.ts'
 import { sayNotEggs } from '../not-eggs/judge.ts'
+import { sayLamps } from '../lamp/score.ts'
 import { sayIdentity } from '../same-egg/say.ts'
 
 const FIXTURES = fileURLToPath(new URL('../../fixtures/photos/', import.meta.url))
@@ -79,6 +80,7 @@ console.log(`${sayAcross(acrossKinds(kept))}\n`)
 console.log(`${sayRules(ruleCosts(kept))}\n`)
 console.log(`${await sayNotEggs(NOT_EGGS_EACH)}\n`)
 console.log(`${await sayIdentity()}\n`)
+console.log(`${await sayLamps()}\n`)
 
 const count = Number(process.argv[2] ?? 240)
 const folder = await mkdtemp(join(tmpdir(), 'perlumen-accuracy-'))

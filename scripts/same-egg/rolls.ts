@@ -1,8 +1,9 @@
 // node --import tsx scripts/same-egg/rolls.ts NAME READINGS FOLDER: how well speckles tell by how much an egg was rolled
 // between two looks, on a folder of series whose parts.jsonl says the roll (rollRad), measured before (see read.ts). Writes
-// a line for each pair into data/same-egg/rolls-NAME.csv and says what they come to.
+// a line for each pair into data/same-egg/rolls-NAME.csv.gz and says what they come to.
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
 import Papa from 'papaparse'
 import { decodePhoto } from '../../src/cli/decode.ts'
 import { filmLook, lightForFilm } from '../../src/core/growth/film-look.ts'
@@ -68,8 +69,8 @@ const pairs = marked.flatMap((a, i) =>
   }),
 )
 await writeFile(
-  new URL(`../../data/same-egg/rolls-${name}.csv`, import.meta.url),
-  `${Papa.unparse(pairs, { newline: '\n' })}\n`,
+  new URL(`../../data/same-egg/rolls-${name}.csv.gz`, import.meta.url),
+  gzipSync(`${Papa.unparse(pairs, { newline: '\n' })}\n`),
 )
 const own = pairs.filter(({ same }) => same)
 const found = own.filter(({ foundRad }) => foundRad !== '')

@@ -31,8 +31,8 @@ const LEAST_SHARED = 14
  */
 const LEAST_CONTRAST = 0.2
 /**
- * The best agreement must stand out from all others by so many of their deviations. Below it, one look in some hundred
- * agrees with another egg's by chance.
+ * The best agreement must stand out from all others by so many of their deviations. Below it, looks at
+ * different eggs begin to agree by chance.
  */
 const LEAST_AGREEMENT = 6
 

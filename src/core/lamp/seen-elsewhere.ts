@@ -2,16 +2,16 @@ import type { SpeciesName } from '../species/species.ts'
 import { hatchDay, type SeenDays } from './forecast.ts'
 import type { LampLight } from './lamp-light.ts'
 
-/** Stages before which few eggs of other painters show their sign in any light: young ones are plainer when drawn here. */
+/** Stages before which few eggs of other painters show their sign in any light: young embryos are easier to see in our drawings. */
 const EARLIEST = { body: 0.2, cell: 0.18 } as const
 /** Relative noise of the empty egg from which on too little light is what holds the lamp back. */
 const NOISY = 0.1
-/** In light enough, drawn eggs that come into sight up to here do so at the earliest elsewhere; later ones by half as much, in logarithms. */
+/** With enough light, a sign that our drawings show by this stage shows at the earliest elsewhere; of a later one half the delay holds, in logarithms. */
 const IN_TIME = 0.35
 
 /**
- * What drawn eggs say, as other painters' eggs bear it out: they are hardly seen earlier than by an ordinary lamp, too
- * little light holds as much back as was drawn, and blurred or burnt light far less.
+ * What our drawn eggs say, held to what eggs of other painters bear out: nothing shows before an ordinary lamp would show
+ * it, too little light delays it as long as drawn, and blurred or burnt light far less.
  * @param drawn - days from drawn eggs, see seenDays
  * @see docs/decisions/a-lamp-is-tried-on-drawn-eggs.md for what it was chosen and judged on
  */

@@ -32,7 +32,7 @@ export const WORDS = spoken({
   tooDark: 'There is too little light for a forecast. Use a stronger lamp, or expose longer.',
   result: 'What it shows',
   howSure:
-    'Worked out on drawn eggs in your light. Tried on others’ pictures, five lamps of six were right within two days, and most of the rest showed it later. Shells differ.',
+    'Worked out on drawn eggs in your light. In tests the day was right within two days for three lamps of four; most of the others showed it later. Shells differ.',
   cautions: 'Do not look into the lamp. A strong lamp warms the shell: keep each egg at it only briefly.',
   stripTitle: (name: Said): string => `What our lamp shows${name ? `, ${name}` : ''}`,
   stripNote: 'Before these days an egg that looks empty may be alive. Leave it in.',

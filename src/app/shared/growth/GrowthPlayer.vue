@@ -92,23 +92,27 @@ const drawable = computed<Drawable>(() => {
 const sayAge = ({ ageDays, isBlended }: { ageDays: number; isBlended: boolean }): string =>
   isBlended ? WORDS.daysAgeBlended(ageDays.toFixed(1)) : WORDS.daysAge(ageDays.toFixed(1))
 
-/** What was turned, and what was not. */
-const sides = computed(() => {
-  const { sameSide: take, timeline } = props.film
-  if (!take || !sameSide.value) return ''
-  const day = (i: number): string => timeline.ages[i]!.toFixed(0)
-  const entries = [...take.turns.entries()]
-  const turns = entries.flatMap(([i, turn]) =>
-    turn === null
-      ? []
-      : (turn > 0 ? WORDS.turnedLeft : WORDS.turnedRight)(
-          day(i),
-          ((180 * Math.abs(turn)) / Math.PI).toFixed(0),
-        ),
-  )
-  const left = entries.flatMap(([i, turn]) => (turn === null ? day(i) : []))
-  return WORDS.turnedToOneSide(turns.join(', ')) + (left.length > 0 ? WORDS.notTurned(left.join(', ')) : '')
+/** What is seen, in sentences: which looks were turned, which were not, and which are missing. */
+const notes = computed(() => {
+  const { sameSide: take, timeline: course, missing } = props.film
+  const turns = sameSide.value && take ? [...take.turns.entries()] : []
+  const day = (i: number): string => WORDS.day(course.ages[i]!.toFixed(0))
+  const turned = turns.flatMap(([i, turn]) => (turn === null ? [] : sayTurn(day(i), turn)))
+  const left = turns.flatMap(([i, turn]) => (turn === null ? day(i) : []))
+  return [
+    WORDS.solidOutlineIsAPhotograph,
+    turned.length > 0 ? WORDS.turnedToOneSide(turned.join(', ')) : '',
+    left.length > 0 ? WORDS.notTurned(left.join(', ')) : '',
+    missing > 0 ? WORDS.someLooksHaveNoPhotograph(count(missing, 'look')) : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
 })
+function sayTurn(day: string, turnRad: number): string {
+  const degrees = Math.round((180 * Math.abs(turnRad)) / Math.PI)
+  if (degrees === 0) return WORDS.asItLay(day)
+  return turnRad > 0 ? WORDS.turnedLeft(day, degrees) : WORDS.turnedRight(day, degrees)
+}
 
 function show(): void {
   const context = canvas.value?.getContext('2d')
@@ -233,12 +237,6 @@ if (props.keys)
         <Maximize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.bigScreen }}
       </button>
     </div>
-    <p class="text-sm text-ink-soft md:max-w-[60ch]">
-      {{ WORDS.solidOutlineIsAPhotograph }}
-      <template v-if="sides">{{ sides }}</template>
-      <template v-if="film.missing > 0">{{
-        WORDS.someLooksHaveNoPhotograph(count(film.missing, 'look'))
-      }}</template>
-    </p>
+    <p class="text-sm text-ink-soft md:max-w-[60ch]">{{ notes }}</p>
   </div>
 </template>
