@@ -237,6 +237,6 @@ if (props.keys)
         <Maximize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.bigScreen }}
       </button>
     </div>
-    <p class="text-sm text-ink-soft md:max-w-[60ch]">{{ notes }}</p>
+    <p class="text-sm text-ink-soft md:max-w-[80ch]">{{ notes }}</p>
   </div>
 </template>

@@ -15,7 +15,7 @@ export const WORDS = spoken({
   turnedLeft: (day: Said, degrees: Said): string => `${day} turned ${degrees}° to the left`,
   turnedRight: (day: Said, degrees: Said): string => `${day} turned ${degrees}° to the right`,
   turnedToOneSide: (turns: Said): string =>
-    `The speckles match, so the egg is shown from one side of its shell: ${turns}. What lies inside is turned with it.`,
+    `The speckles match, so the egg is shown from one side of its shell: ${turns}. What lies inside turns too.`,
   notTurned: (days: Said): string => `Not turned, because too few speckles match: ${days}.`,
   bigScreen: 'Big screen',
   leaveBigScreen: 'Leave big screen',
