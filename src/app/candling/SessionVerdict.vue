@@ -47,11 +47,11 @@ const film = computed(() => props.look.movement)
     <div class="flex items-center gap-4">
       <GradeSign
         :grade="grade"
-        class="h-24 w-24 shrink-0"
+        class="h-20 w-20 shrink-0 md:h-24 md:w-24"
         :class="action === 'remove' ? 'text-ember' : 'text-lamp'"
       />
       <div>
-        <p class="text-5xl leading-tight font-bold text-ink-soft" data-testid="suggestion">
+        <p class="text-4xl leading-tight font-bold text-ink-soft md:text-5xl" data-testid="suggestion">
           {{ GRADE_WORDS[grade] }}
         </p>
         <p v-if="chosen" class="text-lg text-ink-soft">
