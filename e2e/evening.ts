@@ -8,7 +8,13 @@ export async function openSession(page: Page): Promise<void> {
 /** Ready, begun, tray out, lid on: the same key eight times. @param first - egg that waits for its picture */
 export async function beginSession(page: Page, first = 'A1'): Promise<void> {
   await openSession(page)
-  for (const word of ['Done', 'Done', 'Done', 'Done', 'Done', 'Begin', 'Lid off', 'Lid on']) {
+  const steps = page.getByRole('list', { name: 'Get ready' }).getByRole('button')
+  const count = await steps.count()
+  for (let done = 0; done < count; done++) {
+    await expect(steps.and(page.getByRole('button', { pressed: true }))).toHaveCount(done)
+    await page.keyboard.press(' ')
+  }
+  for (const word of ['Begin', 'Lid off', 'Lid on']) {
     await expect(page.getByTestId('go-on')).toContainText(word)
     await page.keyboard.press(' ')
   }

@@ -1,6 +1,6 @@
 import type { CDPSession, Page } from '@playwright/test'
 import { withBackupFolder } from './backup-folder.ts'
-import { beginSession, look } from './evening.ts'
+import { beginSession, look, openSession } from './evening.ts'
 import { openBeacon, exportBundle } from './hatchery.ts'
 import { expect, test } from './test.ts'
 
@@ -50,6 +50,8 @@ test('a browser that runs full says so in the evening, at a merge and at a backu
   await page.getByRole('button', { name: 'Choose a folder' }).click()
   await expect(page.getByText('1 backup kept')).toBeVisible()
 
+  await openSession(page)
+  await page.getByLabel('With the key or the pedal').check()
   await beginSession(page)
   // A few eggs' worth, and never enough for all twelve.
   await leaveRoom(page, protocol, 300_000)

@@ -5,15 +5,20 @@ import { readBundle } from '../src/contracts/files/read-bundle.ts'
 import { recordsAlone } from '../src/contracts/records/sample-records.ts'
 import { DEMO_MADE_AT } from '../src/core/simulate/demo-hatchery.ts'
 import { movedInTime } from '../src/domain/moved-in-time.ts'
+import { keep, layOut } from './kept-books.ts'
 
 /**
- * Opens the app on an empty browser and in it the made-up hatchery, whole.
+ * Opens the app on an empty browser and in it the made-up hatchery, whole. A browser in which it was opened before has
+ * it ready.
  * @param base - of a browser that knows no address of its own
  */
 export async function openDemo(page: Page, base = ''): Promise<void> {
+  if (await layOut(page, 'demo', base)) return openedOnToday(page, base)
   await page.goto(`${base}/`)
   await page.getByRole('button', { name: 'Open the demo hatchery' }).click()
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
+  await keep(page, 'demo', base)
+  await openedOnToday(page, base)
 }
 
 /**
@@ -22,10 +27,10 @@ export async function openDemo(page: Page, base = ''): Promise<void> {
  * @param eggs - so many of its twelve, the first ones
  */
 export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = {}): Promise<void> {
+  const name = `beacon-${eggs}`
+  if (await layOut(page, name)) return openedOnToday(page)
   // Nothing made up comes into a book of one's own.
-  await page.addInitScript(() => {
-    localStorage['perlumen-book'] ??= 'made-up'
-  })
+  await page.evaluate(() => localStorage.setItem('perlumen-book', 'made-up'))
   await page.goto('/#/records')
   await page.getByTestId('bundle-input').setInputFiles({
     name: 'beacon.zip',
@@ -33,7 +38,12 @@ export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = 
     buffer: await beaconBundle(eggs),
   })
   await expect(page.getByTestId('records-message')).toContainText('imported')
-  await page.goto('/#/')
+  await keep(page, name)
+  await openedOnToday(page)
+}
+
+async function openedOnToday(page: Page, base = ''): Promise<void> {
+  await page.goto(`${base}/`)
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
 }
 

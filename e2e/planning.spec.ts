@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import ICAL from 'ical.js'
 import type { Page } from '@playwright/test'
 import { DAY_MS } from '../src/core/time/durations.ts'
-import { expect, test } from './test.ts'
+import { expect, ownBrowserTest as test } from './test.ts'
 import { openDemo } from './hatchery.ts'
 
 const NOW = new Date('2026-04-01T09:00:00Z')

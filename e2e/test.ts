@@ -1,5 +1,7 @@
-import { expect, test as base } from '@playwright/test'
+import { expect, test as base, type BrowserContext } from '@playwright/test'
+import { emptyBrowser } from './kept-books.ts'
 import { STAND_INS, startServer } from './server.ts'
+import { StandInHand } from './stand-in-hand.ts'
 
 /** Each worker has a server of its own: what lies on a stand-in's lamp is one worker's business. For tests with browsers of their own. */
 export const serverTest = base.extend<object, { server: string }>({
@@ -15,8 +17,9 @@ export const serverTest = base.extend<object, { server: string }>({
   baseURL: ({ server }, use) => use(`${server}/`),
 })
 
-/** Each test ends on a page that has had no fault of its own: those are said in a line that is easily overlooked. */
-export const test = serverTest.extend<{ untroubled: void }>({
+/** A new browser for each test, for those that set something of their own: a time zone, what it keeps. */
+export const ownBrowserTest = serverTest.extend<{ untroubled: void }>({
+  /** Each test ends on a page that has had no fault of its own: those are said in a line that is easily overlooked. */
   untroubled: [
     async ({ page }, use) => {
       await use()
@@ -24,5 +27,38 @@ export const test = serverTest.extend<{ untroubled: void }>({
     },
     { auto: true },
   ],
+})
+
+/**
+ * All tests of a worker share one browser, emptied for each: what it has compiled once stays compiled, and a book that
+ * one test has opened lies ready for the next (`kept-books.ts`).
+ */
+export const test = ownBrowserTest.extend<{ hand: StandInHand }, { sharedContext: BrowserContext }>({
+  sharedContext: [
+    async ({ browser, server }, use, { project }) => {
+      const { viewport } = project.use
+      const context = await browser.newContext({ baseURL: `${server}/`, serviceWorkers: 'block', viewport })
+      await use(context)
+      await context.close()
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ sharedContext, actionTimeout, navigationTimeout }, use) => {
+    sharedContext.setDefaultTimeout(actionTimeout!)
+    sharedContext.setDefaultNavigationTimeout(navigationTimeout!)
+    const page = await sharedContext.newPage()
+    await emptyBrowser(page)
+    await page.close()
+    await use(sharedContext)
+    for (const one of sharedContext.pages()) await one.close()
+  },
+
+  /** The simulated hand at the lamp, held: it moves when the test says so, and at no other time. */
+  hand: async ({ request }, use) => {
+    const hand = new StandInHand(request)
+    await hand.hold()
+    await use(hand)
+    await hand.letGo()
+  },
 })
 export { expect }

@@ -56,3 +56,41 @@ describe('the stand-in lamp', () => {
     expect(egg).toBeGreaterThan(1.3 * (await bytes()))
   })
 })
+
+describe('the door before the lamp', () => {
+  const next = async (): Promise<unknown> =>
+    (await fetch(`${base}/stand-in/door/next`, { method: 'POST' })).json()
+  const second = { basket: 'beacon', ageDays: 7.3, number: 2 }
+
+  it('stands open by itself; held, it lets the hand make one move at each call, whoever came first', async () => {
+    expect((await put('/stand-in/hand', { bare: true })).status).toBe(204)
+    expect((await put('/stand-in/door', { held: 'yes' })).status).toBe(400)
+    await put('/stand-in/door', { held: true })
+    let lies = false
+    const laying = put('/stand-in/hand', second).then(() => (lies = true))
+    // What is done by a key needs no leave.
+    expect((await put('/stand-in/lamp', { bare: true })).status).toBe(204)
+    expect(lies).toBe(false)
+    expect(await next()).toEqual(second)
+    await laying
+    const called = next()
+    expect((await put('/stand-in/hand', { bare: true })).status).toBe(204)
+    expect(await called).toEqual({ bare: true })
+  })
+
+  it('forgets a hand that has gone, and opened lets all go', async () => {
+    await put('/stand-in/door', { held: true })
+    const gone = new AbortController()
+    const asked = fetch(`${base}/stand-in/hand`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ bare: true }),
+      signal: gone.signal,
+    }).catch((error: Error) => error.name)
+    gone.abort()
+    expect(await asked).toBe('AbortError')
+    const laying = put('/stand-in/hand', second)
+    await put('/stand-in/door', { held: false })
+    expect((await laying).status).toBe(204)
+  })
+})

@@ -1,6 +1,6 @@
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { ageInDays } from '../../core/planning/incubation/day-count.ts'
-import { clearLamp, putOnLamp } from '../../devices/camera/network-camera.ts'
+import { layByHand, liftByHand } from '../../devices/camera/network-camera.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import type { Bench } from './bench/useBench.ts'
 import type { Evening } from './evening/useEvening.ts'
@@ -28,8 +28,8 @@ export function useStandInHelper(
     waitsFor: () => (current.value && !current.value.removed && !look.value ? current.value.number : null),
     lay: (number) => {
       const { standInBasket, setAt } = set()!
-      return putOnLamp(standInBasket!, number, ageInDays(Date.parse(setAt), Date.now()))
+      return layByHand({ basket: standInBasket!, number, ageDays: ageInDays(Date.parse(setAt), Date.now()) })
     },
-    lift: clearLamp,
+    lift: liftByHand,
   })
 }

@@ -12,14 +12,28 @@ export async function takeStill(signal?: AbortSignal): Promise<Blob> {
   return (await ask(STILL_PATH, 'The camera', { signal })).blob()
 }
 
-/** Puts an egg of the demo on the stand-in's lamp, as a hand would. */
-export async function putOnLamp(basket: string, number: number, ageDays: number): Promise<void> {
-  if (!(await handleStandIn('lamp', { basket, number, ageDays })))
-    throw new Error('The simulated camera did not accept the egg.')
+/** Egg of the made-up hatchery, as it is at an age. */
+export interface StandInEgg {
+  basket: string
+  number: number
+  ageDays: number
 }
 
-/** Leaves the stand-in's lamp bare. */
-export async function clearLamp(): Promise<void> {
-  if (!(await handleStandIn('lamp', { bare: true })))
-    throw new Error('The simulated camera did not release the egg.')
+/** Puts an egg of the demo on the stand-in's lamp, at the press of a key. */
+export function putOnLamp(egg: StandInEgg): Promise<void> {
+  return move('lamp', egg)
+}
+
+/** Lets the simulated hand lay an egg on the stand-in's lamp. */
+export function layByHand(egg: StandInEgg): Promise<void> {
+  return move('hand', egg)
+}
+
+/** Lets the simulated hand leave the stand-in's lamp bare. */
+export function liftByHand(): Promise<void> {
+  return move('hand', { bare: true })
+}
+
+async function move(by: 'lamp' | 'hand', what: object): Promise<void> {
+  if (!(await handleStandIn(by, what))) throw new Error('The simulated camera did not accept the egg.')
 }

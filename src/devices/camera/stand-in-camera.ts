@@ -1,4 +1,4 @@
-import { Router } from 'express'
+import { Router, type Request, type Response } from 'express'
 import sharp from 'sharp'
 import { z } from 'zod'
 import { eggAt } from '../../core/simulate/egg-model.ts'
@@ -7,6 +7,7 @@ import type { RgbImage } from '../../core/image/linear.ts'
 import { renderBareLamp } from '../../core/simulate/bare-lamp.ts'
 import { renderEgg } from '../../core/simulate/render.ts'
 import { takeShot, type Shot } from '../../core/simulate/shot.ts'
+import { StandInDoor } from './stand-in-door.ts'
 import { sendStream } from './stand-in-stream.ts'
 
 const lampSchema = z.object({
@@ -15,7 +16,9 @@ const lampSchema = z.object({
   ageDays: z.number().min(0).max(60),
 })
 type OnLamp = z.infer<typeof lampSchema>
-const bareSchema = z.object({ bare: z.literal(true) })
+const moveSchema = z.union([lampSchema, z.object({ bare: z.literal(true) })])
+type Move = z.infer<typeof moveSchema>
+const doorSchema = z.object({ held: z.boolean() })
 
 const STREAM_SIDE_PX = 360
 const STREAM_INTERVAL_MS = 120
@@ -32,14 +35,39 @@ export function standInCameraRoutes(): Router {
   let onLamp: OnLamp | null = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
   let stillCount = 0
   let frames: { of: OnLamp | null; list: Buffer[] } | null = null
+  const door = new StandInDoor<Move>()
+  /** Null, with an answer given, where the request names no move that can be made. */
+  function moveOf(request: Request, response: Response): Move | null {
+    const parsed = moveSchema.safeParse(request.body)
+    if (parsed.success && !('basket' in parsed.data && !basketByKey(parsed.data.basket))) return parsed.data
+    response.status(400).json({ message: 'There is no such egg.' })
+    return null
+  }
+  function make(move: Move): void {
+    onLamp = 'basket' in move ? move : null
+  }
+
   router.put('/stand-in/lamp', (request, response) => {
-    const parsed = z.union([lampSchema, bareSchema]).safeParse(request.body)
-    if (!parsed.success || ('basket' in parsed.data && !basketByKey(parsed.data.basket))) {
-      response.status(400).json({ message: 'There is no such egg.' })
-      return
-    }
-    onLamp = 'basket' in parsed.data ? parsed.data : null
+    const move = moveOf(request, response)
+    if (!move) return
+    make(move)
     response.status(204).end()
+  })
+  // The simulated hand of an evening, which a test may hold.
+  router.put('/stand-in/hand', async (request, response) => {
+    const move = moveOf(request, response)
+    if (!move) return
+    await door.leave(move, response)
+    make(move)
+    response.status(204).end()
+  })
+  router.put('/stand-in/door', (request, response) => {
+    const parsed = doorSchema.safeParse(request.body)
+    if (parsed.success) door.hold(parsed.data.held)
+    response.status(parsed.success ? 204 : 400).end()
+  })
+  router.post('/stand-in/door/next', async (_request, response) => {
+    response.json(await door.next())
   })
 
   router.get('/camera/still.jpg', async (_request, response) => {

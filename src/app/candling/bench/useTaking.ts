@@ -135,7 +135,11 @@ function useNetworkLamp(set: () => EggSet): { show: (egg: Egg) => Promise<void> 
     show: async (egg) => {
       const basket = set().standInBasket
       if (basket === undefined || devices.serves('camera', set()) !== 'stand-in') return
-      await putOnLamp(basket, egg.number, timelineOf(set(), hatchery.hatchery).ageAt(Date.now()))
+      await putOnLamp({
+        basket,
+        number: egg.number,
+        ageDays: timelineOf(set(), hatchery.hatchery).ageAt(Date.now()),
+      })
     },
   }
 }

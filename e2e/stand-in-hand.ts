@@ -1,0 +1,38 @@
+import { expect, type APIRequestContext } from '@playwright/test'
+
+type Move = { number: number } | { bare: true }
+
+/** The simulated hand that brings the eggs of an evening. Held, it stays where it is until the test lets it move. */
+export class StandInHand {
+  constructor(private readonly request: APIRequestContext) {}
+
+  async hold(): Promise<void> {
+    await this.tell(true)
+  }
+
+  async letGo(): Promise<void> {
+    await this.tell(false)
+  }
+
+  /** Lets it move until this egg lies on the lamp, which the evening must be waiting for. */
+  async lay(number: number): Promise<void> {
+    let move: Move
+    do move = await this.next()
+    while (!('number' in move))
+    expect(move.number).toBe(number)
+  }
+
+  /** Lets it take the egg off the lamp, whose picture must be kept. */
+  async lift(): Promise<void> {
+    expect(await this.next()).toEqual({ bare: true })
+  }
+
+  private async next(): Promise<Move> {
+    const response = await this.request.post('/api/stand-in/door/next')
+    return (await response.json()) as Move
+  }
+
+  private async tell(held: boolean): Promise<void> {
+    expect((await this.request.put('/api/stand-in/door', { data: { held } })).ok()).toBe(true)
+  }
+}
