@@ -148,7 +148,11 @@ test('a whole evening with one hand on five keys', async ({ page }) => {
   await expect(page.getByTestId('count-check')).toContainText('Correct')
 })
 
-test('a second tab follows live, takes over, and goes on at the same egg', async ({ page, context, hand }) => {
+test('a second tab follows live, takes over, and goes on at the same egg', async ({
+  page,
+  context,
+  hand,
+}) => {
   await openBeacon(page)
   await beginSession(page)
   await candledByHand(page, hand, 1, 'A2')

@@ -94,7 +94,8 @@ async function copyDatabases(page: Page, names: { from: string; to: string }): P
         const target = await done(opening)
         for (const store of stores) {
           const table = source.transaction(store).objectStore(store)
-          if (table.keyPath !== null || table.indexNames.length > 0) throw new Error(`${store} is more than keys`)
+          if (table.keyPath !== null || table.indexNames.length > 0)
+            throw new Error(`${store} is more than keys`)
           const [keys, values] = await Promise.all([done(table.getAllKeys()), done(table.getAll())])
           const writing = target.transaction(store, 'readwrite')
           for (const [i, value] of values.entries()) writing.objectStore(store).put(value, keys[i])

@@ -7,6 +7,7 @@ import { StandInHand } from './stand-in-hand.ts'
 export const serverTest = base.extend<object, { server: string }>({
   server: [
     // Fixtures name what they need by destructuring; this one needs nothing.
+    // oxlint-disable-next-line no-empty-pattern
     async ({}, use) => {
       const server = await startServer(STAND_INS)
       await use(server.base)

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url'
 import Papa from 'papaparse'
 import { createRandom } from '../src/core/random/random.ts'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
-import { squeeze } from './accuracy/simulated-set.ts'
+import { squeeze } from '../lab/accuracy/simulated-set.ts'
 
 const PERLUMEN = fileURLToPath(new URL('../bin/perlumen.mjs', import.meta.url))
 const PHOTOGRAPHS = 72

@@ -1,12 +1,11 @@
 // npm start: installs what is missing, builds the app where it is older than its sources, and serves one's own book; nothing
 // is simulated. npm run demo: the same with the made-up hatchery and its simulated devices.
 import { spawn } from 'node:child_process'
-import { readdirSync, statSync } from 'node:fs'
-import { join } from 'node:path'
+import { isBuildStale } from './build.mjs'
 import { installPackages, root, run } from './install.mjs'
 
 installPackages()
-if (isStale() && run('npx', ['vite', 'build', '--logLevel', 'warn']) !== 0) process.exit(1)
+if (isBuildStale() && run('npx', ['vite', 'build', '--logLevel', 'warn']) !== 0) process.exit(1)
 const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', ...process.argv.slice(2)], {
   cwd: root,
   // A browser keeps a book for each address: one's own is not that of the demo.
@@ -20,25 +19,6 @@ server.stdout.on('data', (text) => {
 })
 server.on('exit', (code) => process.exit(code ?? 0))
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
-
-/** Is what was built older than anything it was built from? */
-function isStale() {
-  const built = newest(['dist'])
-  return built === 0 || newest(['src', 'public', 'index.html', 'vite.config.ts', 'package.json']) > built
-}
-
-/** Milliseconds of the latest change below; 0 where there is nothing. */
-function newest(paths) {
-  return Math.max(
-    0,
-    ...paths.map((path) => {
-      const whole = join(root, path)
-      const known = statSync(whole, { throwIfNoEntry: false })
-      if (!known) return 0
-      return known.isDirectory() ? newest(readdirSync(whole).map((name) => join(path, name))) : known.mtimeMs
-    }),
-  )
-}
 
 function openBrowser(address) {
   if (process.env.CI || process.env.PERLUMEN_NO_BROWSER || !process.stdout.isTTY) return

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { writeBundle } from '../contracts/files/bundle.ts'
 import { recordsAlone, sampleRecords } from '../contracts/records/sample-records.ts'
-import { THOROUGH } from '../testing/thorough.ts'
+import { cases } from '../testing/cases.ts'
 import { main } from './main.ts'
 
 const fixture = fileURLToPath(new URL('../../fixtures/books/version-8.zip', import.meta.url))
@@ -72,7 +72,7 @@ describe('perlumen book', () => {
   })
 
   it('merges books of every earlier version, upgraded on reading, with one of the latest: nothing is lost or doubled', async () => {
-    for (const version of THOROUGH ? [1, 3, 5, 7] : [1, 7]) {
+    for (const version of [1, 7, 3, 5].slice(0, cases(1, 2, 4))) {
       const old = fixture.replace('version-8', `version-${version}`)
       const [before, after] = [await run('list', old), path(`from-${version}.zip`)]
       expect((await run('merge', old, fixture, '--out', after)).code).toBeLessThan(2)

@@ -10,7 +10,7 @@ import { eventOf } from '../core/planning/incubation/schedule.ts'
 import { TURNING_STOPS } from '../core/planning/incubation/timetable.ts'
 import { SPECIES_NAMES, type SpeciesName } from '../core/species/species.ts'
 import { HOUR_MS, DAY_MS } from '../core/time/durations.ts'
-import { cases } from '../testing/thorough.ts'
+import { cases } from '../testing/cases.ts'
 import { confirmedOf, knownLooks } from './confirmed-looks.ts'
 import { eggOutcomes } from './egg-outcomes.ts'
 import { historyOf } from './history.ts'
@@ -146,7 +146,7 @@ describe('a set with days of its own', () => {
         expect(isLongOver(set, hatchMs + 20 * DAY_MS)).toBe(false)
         expect(isLongOver(set, hatchMs + 22 * DAY_MS)).toBe(true)
       }),
-      { numRuns: cases(150, 5000) },
+      { numRuns: cases(60, 150, 5000) },
     )
   })
 
@@ -181,7 +181,7 @@ describe('a set with days of its own', () => {
         for (const grade of ['developing', 'clear', 'blood-ring', 'quitter'] as const)
           expect(own.probabilities[grade]).toBeCloseTo(other.probabilities[grade], 3)
       }),
-      { numRuns: cases(60, 2000) },
+      { numRuns: cases(30, 60, 2000) },
     )
   })
 

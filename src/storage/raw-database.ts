@@ -56,7 +56,7 @@ export async function readAll(
   return reading(name, store, (table) => {
     const range = rangeOf(keys)
     const [found, values] = [table.getAllKeys(range), table.getAll(range)]
-    return () => found.result.map((key, i) => ({ key: String(key), value: values.result[i] as unknown }))
+    return () => found.result.map((key, i) => ({ key: key as string, value: values.result[i] as unknown }))
   })
 }
 

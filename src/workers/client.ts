@@ -173,7 +173,7 @@ export class EggWorkerClient {
 
   private call(request: NewRequest, signal?: AbortSignal, given: Transferable[] = []): Promise<WorkerReply> {
     if (signal?.aborted) {
-      for (const item of given) if ('close' in item) item.close()
+      for (const item of given) if ('close' in item) void item.close()
       return Promise.reject(new EggWorkerError({ code: 'cancelled', message: 'Cancelled.' }))
     }
     const id = ++this.lastId

@@ -20,7 +20,8 @@ defineProps<{
     <h3 class="font-semibold">{{ WORDS.changedNowThatTheWhole }}</h3>
     <ul class="mt-1 flex flex-col gap-1">
       <li v-for="{ egg, look, before } in changed" :key="egg.id">
-        <strong>{{ placeOf(egg) }}</strong>{{
+        <strong>{{ placeOf(egg) }}</strong
+        >{{
           WORDS.gradeActionBeforeGrade2(
             GRADE_WORDS[look.verdict.grade].toLowerCase(),
             ACTION_WORDS[look.verdict.action].toLowerCase(),

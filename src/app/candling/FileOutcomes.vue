@@ -52,7 +52,8 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
     </details>
     <div class="pt-3">
       <button v-if="running" type="button" class="press" @click="emit('stop')">
-        {{ WORDS.stop }}</button><button v-else type="button" class="press" @click="emit('close')">
+        {{ WORDS.stop }}</button
+      ><button v-else type="button" class="press" @click="emit('close')">
         {{ WORDS.close }} <span class="key">Esc</span>
       </button>
     </div>

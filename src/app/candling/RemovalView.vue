@@ -167,9 +167,10 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       </p>
       <ul class="flex flex-col gap-2" data-testid="rechecks">
         <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3">
-          <span class="w-28 text-lg font-semibold">{{ placeOf(egg) }}</span><span
-            class="w-40 text-lg text-ink-soft"
-            >{{ GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade] }}</span
+          <span class="w-28 text-lg font-semibold">{{ placeOf(egg) }}</span
+          ><span class="w-40 text-lg text-ink-soft">{{
+            GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade]
+          }}</span
           ><button
             type="button"
             class="press min-h-11 py-1"
@@ -188,10 +189,8 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       </p>
       <ul class="flex flex-col gap-2" data-testid="openings">
         <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3">
-          <span class="w-28 font-semibold">{{ placeOf(egg) }}</span><OutcomeChoice
-            :egg="egg"
-            @choose="noteOutcome(egg, $event)"
-          />
+          <span class="w-28 font-semibold">{{ placeOf(egg) }}</span
+          ><OutcomeChoice :egg="egg" @choose="noteOutcome(egg, $event)" />
         </li>
       </ul>
     </section>

@@ -171,7 +171,8 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       <p class="text-sm text-ink-soft">
         <template v-if="figures.airCell">{{
           WORDS.airCellOfTheVolume(percentWords(figures.airCell.volume.value))
-        }}</template><template v-else>{{ WORDS.vessels }}</template>
+        }}</template
+        ><template v-else>{{ WORDS.vessels }}</template>
         {{ WORDS.overOfTheContents(percentWords(reading.vessels.coverage.value))
         }}<template v-if="mates.length + earlier.length > 0">
           {{ ' ' }}{{ WORDS.marksBelowTheLineOther }}</template

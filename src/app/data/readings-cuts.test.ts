@@ -6,9 +6,9 @@ import { createRandom } from '../../core/random/random.ts'
 import { MINUTE_MS } from '../../core/time/durations.ts'
 import { cutAfter } from './cut-writes.ts'
 import { reopened as opened } from './reopened.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 
-const CUTS = cases(25, 200)
+const CUTS = cases(10, 25, 200)
 const START_MS = Date.parse('2026-03-11T00:00:00Z')
 const probe = usualProbe('hand', 'oak')
 

@@ -165,7 +165,8 @@ function nameAll(): void {
       </div>
       <div class="flex flex-col gap-3">
         <p>
-          <strong>{{ placeOf(current) }}</strong><span class="text-ink-soft"
+          <strong>{{ placeOf(current) }}</strong
+          ><span class="text-ink-soft"
             >:
             {{
               looks.length === 0

@@ -111,7 +111,8 @@ watch(
 const zoomed = useDebounceFn(
   () => {
     const option = chart.value?.getOption() as
-      { dataZoom?: Array<{ startValue?: number; endValue?: number }> } | undefined
+      | { dataZoom?: Array<{ startValue?: number; endValue?: number }> }
+      | undefined
     const { startValue, endValue } = option?.dataZoom?.[0] ?? {}
     if (startValue !== undefined && endValue !== undefined)
       sight.value = { fromMs: startValue, toMs: endValue }

@@ -105,9 +105,8 @@ const print = (): void => window.print()
           class="flex aspect-[4/5] max-h-40 flex-col items-center rounded-[50%] border-2 border-black"
           :style="{ gridRow: cell.row + 1, gridColumn: cell.column + 1 }"
         >
-          <span class="pt-2 text-[10pt]">{{ cell.label }}</span><span class="text-[20pt] font-bold">{{
-            cell.egg?.number ?? ''
-          }}</span>
+          <span class="pt-2 text-[10pt]">{{ cell.label }}</span
+          ><span class="text-[20pt] font-bold">{{ cell.egg?.number ?? '' }}</span>
         </div>
       </div>
     </section>

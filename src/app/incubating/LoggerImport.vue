@@ -118,9 +118,7 @@ function importReadings(): void {
     <template v-if="table">
       <table class="mt-3 w-full text-left">
         <caption class="sr-only">
-          {{
-            WORDS.columns
-          }}
+          {{ WORDS.columns }}
         </caption>
         <thead>
           <tr class="text-ink-soft">

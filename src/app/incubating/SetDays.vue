@@ -110,9 +110,7 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
     </div>
     <table class="mt-2 w-full text-left" data-testid="events">
       <caption class="sr-only">
-        {{
-          WORDS.eventsInThePlan
-        }}
+        {{ WORDS.eventsInThePlan }}
       </caption>
       <tbody>
         <tr

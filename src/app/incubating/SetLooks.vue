@@ -30,9 +30,7 @@ const cellWords = (look: LookRecord): string => {
   <div class="card overflow-x-auto">
     <table class="w-full text-left" data-testid="looks">
       <caption class="p-3 text-left text-lg font-semibold">
-        {{
-          title
-        }}
+        {{ title }}
       </caption>
       <thead class="border-b border-line text-sm text-ink-soft">
         <tr>
@@ -55,10 +53,8 @@ const cellWords = (look: LookRecord): string => {
             <RouterLink
               :to="{ name: 'egg', params: { setId: set.id, eggId: egg.id } }"
               class="underline-offset-4 hover:underline"
-              >{{ placeOf(egg) }}</RouterLink><span
-              v-if="egg.removed"
-              class="ml-2 text-sm font-normal text-ink-soft"
-              >{{ WORDS.removed }}</span
+              >{{ placeOf(egg) }}</RouterLink
+            ><span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">{{ WORDS.removed }}</span
             ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember">{{
               WORDS.crack
             }}</span>

@@ -143,7 +143,8 @@ const rows = computed(() => {
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: set.trays[0]!.incubatorId } }"
           class="underline"
-          >{{ WORDS.seeReadingsAndChecks }}</RouterLink>.
+          >{{ WORDS.seeReadingsAndChecks }}</RouterLink
+        >.
       </p>
       <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
         <label class="flex flex-col gap-1"

@@ -91,9 +91,7 @@ function next(egg: DraftEgg, done: boolean): void {
 <template>
   <div>
     <div class="mb-2 flex flex-wrap items-center gap-2">
-      <span
-        >{{ WORDS.currentEgg }} <strong>{{ atHand?.number }}</strong></span
-      >
+      <span>{{ WORDS.currentEgg }} <strong>{{ atHand?.number }}</strong></span>
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
         <Scale class="h-5 w-5" aria-hidden="true" />
         {{ WORDS.readTheScale(gauges.isSimulated('scale') ? WORDS.simulated : '') }}
@@ -125,9 +123,7 @@ function next(egg: DraftEgg, done: boolean): void {
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
         <caption class="sr-only">
-          {{
-            WORDS.eggsInTheBasket
-          }}
+          {{ WORDS.eggsInTheBasket }}
         </caption>
         <thead class="text-ink-soft">
           <tr>

@@ -48,7 +48,8 @@ function batchWords(id: string): string {
       data-testid="batches"
     >
       <li v-for="batch in draft.batches" :key="batch.id" class="flex items-center gap-3">
-        <span class="grow">{{ batchWords(batch.id) }}</span><button
+        <span class="grow">{{ batchWords(batch.id) }}</span
+        ><button
           type="button"
           class="press min-h-10 px-2 py-1"
           :aria-label="WORDS.removeBatchWords(batchWords(batch.id))"

@@ -82,9 +82,8 @@ function seen(): void {
     <p class="min-w-0 grow basis-64" :class="{ 'hidden md:block': !isOpen }">
       <strong class="hidden text-ember md:inline">{{ first.incubator.name }}: {{ words.says }}</strong>
       <span class="text-ink-soft">
-        <span class="md:hidden">{{ words.says }} </span>{{
-          sinceWords(first.alarm.sinceMs, clock.nowMs, at)
-        }}. {{ words.todo }}</span
+        <span class="md:hidden">{{ words.says }} </span
+        >{{ sinceWords(first.alarm.sinceMs, clock.nowMs, at) }}. {{ words.todo }}</span
       >
       <span v-if="alarms.length > 1" class="text-ink-soft">
         {{ ' ' }}{{ WORDS.andAlarms(count(alarms.length - 1, 'more alarm')) }}</span

@@ -169,9 +169,7 @@ async function writeBack(): Promise<void> {
       role="alert"
       data-testid="storage-gone"
     >
-      <span
-        ><strong>{{ WORDS.theBrowserHasClearedPerlumens }}</strong> {{ WORDS.whatYouSeeIsOnly }}</span
-      >
+      <span><strong>{{ WORDS.theBrowserHasClearedPerlumens }}</strong> {{ WORDS.whatYouSeeIsOnly }}</span>
       <button
         type="button"
         class="press press-lamp min-h-11"

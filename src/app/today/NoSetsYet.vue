@@ -12,9 +12,8 @@ const isMadeUp = whichBook() === 'made-up'
     <p v-if="isMadeUp">{{ WORDS.theDemoHatcheryIsEmpty }}</p>
     <p v-else>
       {{ WORDS.noEggsAreSetYet }}
-      <RouterLink to="/records" class="underline">{{ WORDS.records }}</RouterLink>{{
-        WORDS.orExploreTheDemoHatchery
-      }}
+      <RouterLink to="/records" class="underline">{{ WORDS.records }}</RouterLink
+      >{{ WORDS.orExploreTheDemoHatchery }}
     </p>
     <p class="mt-4 flex flex-wrap gap-3">
       <template v-if="!isMadeUp">

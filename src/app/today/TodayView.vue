@@ -212,7 +212,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
                 :key="`${item.set.id}/${item.event.key}`"
                 class="grid grid-cols-[6.500rem_1fr] gap-2"
               >
-                <span class="text-ink-soft">{{ sayShortDate(item.event.date) }}</span><span
+                <span class="text-ink-soft">{{ sayShortDate(item.event.date) }}</span
+                ><span
                   >{{ EVENT_TITLES[item.event.kind] }}
                   <span class="text-ink-soft">{{ item.set.name }}</span></span
                 >

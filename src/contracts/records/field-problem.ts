@@ -122,6 +122,6 @@ function wanted(expected: string): string {
 
 function show(value: unknown): string {
   if (value === undefined) return 'nothing'
-  const text = typeof value === 'string' ? `“${value}”` : (JSON.stringify(value) ?? String(value))
+  const text = typeof value === 'string' ? `“${value}”` : (JSON.stringify(value) ?? typeof value)
   return text.length > 60 ? `${text.slice(0, 57)} …` : text
 }

@@ -6,9 +6,7 @@ export type WhichBook = (typeof BOOKS)[number]
 
 /** Earlier versions did not say: sets that lie on the stand-in's lamp, and no others, are made up. */
 export function bookOf(sets: readonly EggSet[]): WhichBook | null {
-  return sets.length > 0 &&
-    sets.some(isMadeUp) &&
-    sets.every((set) => isMadeUp(set) || set.id.startsWith('demo-'))
+  return sets.some(isMadeUp) && sets.every((set) => isMadeUp(set) || set.id.startsWith('demo-'))
     ? 'made-up'
     : null
 }

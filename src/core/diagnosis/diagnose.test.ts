@@ -4,9 +4,9 @@ import { PHASES, type Phase } from '../hatching/results.ts'
 import { diagnose } from './diagnose.ts'
 import { placeScan, type PlacedEgg } from './place-scan.ts'
 import type { EggStory, SetStory } from './story.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 
-const SEEDS = cases(30, 200)
+const SEEDS = cases(10, 30, 200)
 const runs = (eggs: number, fault: (typeof FAULTS)[number] | null) =>
   Array.from({ length: SEEDS }, (_, seed) => diagnose(hatcheryRun(`judge/${fault}/${seed}`, { eggs, fault })))
 

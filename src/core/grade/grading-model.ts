@@ -1,7 +1,7 @@
 import type { GradingModel } from './softmax.ts'
 
 /**
- * Fitted by scripts/fit-grading.ts; not written by hand. The order of the numbers is that of FEATURES. Each kind of
+ * Fitted by lab/accuracy/fit-grading.ts; not written by hand. The order of the numbers is that of FEATURES. Each kind of
  * picture counts as much as another:
  * - read-photos.ts fit 0 560: 560 readings by measuring 5, SHA-256 74b22a04e7542d49
  * - the first 189 of 600 of the second independent renderer, seed 2310007: 189 readings by measuring 5, SHA-256 cd2094360cd05da0

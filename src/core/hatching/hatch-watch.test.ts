@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
 import { hatchWindow, type HatchSoFar } from './hatch-watch.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 
-const SETS = cases(100, 500)
+const SETS = cases(50, 100, 500)
 const quiet: HatchSoFar = {
   outHours: [],
   pippedHours: [],

@@ -5,7 +5,7 @@ import { diagonal, type FormReading, type OutlineTrust } from './form-reading.ts
 /**
  * How far two looks at one egg differ beyond what their outlines' own uncertainties say (lean, lens, the other side of
  * an egg that is not quite round), how often an outline is wrong altogether, and from which odds on something is said.
- * Chosen by scripts/same-egg/fit.ts on kinds of pictures other than the one they are judged on.
+ * Chosen by lab/same-egg/fit.ts on kinds of pictures other than the one they are judged on.
  */
 export interface IdentityModel {
   /** Standard deviations of ln(half-breadth ÷ half-length), taper, bulge. */

@@ -4,7 +4,7 @@ import type { LinearImage } from '../image/linear.ts'
 import { createRandom } from '../random/random.ts'
 import { findGlow, findGlowAtLevels } from './find-glow.ts'
 import { type Ellipse } from './glow-ellipse.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 
 /** Patches of light alone, on ellipses drawn from a formula. */
 const WIDTH = 180
@@ -75,7 +75,7 @@ describe('what glows in the dark', () => {
           expect(distance(patch!.hull, egg)).toBeLessThan(0.3)
         },
       ),
-      { numRuns: cases(15, 60), seed: 4 },
+      { numRuns: cases(8, 15, 60), seed: 4 },
     )
   })
 

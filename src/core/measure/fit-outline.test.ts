@@ -12,7 +12,7 @@ import { createRandom } from '../random/random.ts'
 import { findGlow } from './find-glow.ts'
 import { isNearlySame, isPlain, proposeOutlines, refineOutline, type ShapePrior } from './fit-outline.ts'
 import { edgePlanes } from './outline-edges.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 
 /** Outlines alone, on silhouettes drawn from a formula: known curves in, the same curves out. */
 const WIDTH = 240
@@ -116,7 +116,7 @@ describe('the outline of an egg', () => {
         expect(isPlain(fit!)).toBe(true)
         expect(fit!.seenShare).toBeGreaterThan(0.95)
       }),
-      { numRuns: cases(8, 40), seed: 17 },
+      { numRuns: cases(4, 8, 40), seed: 17 },
     )
   })
 
@@ -131,7 +131,7 @@ describe('the outline of an egg', () => {
         if (Math.abs(taper - egg.taper) > 2 * taperSd) far++
         expect(Math.abs(taper - egg.taper)).toBeLessThan(0.04)
       }),
-      { numRuns: cases(12, 40), seed: 18 },
+      { numRuns: cases(5, 12, 40), seed: 18 },
     )
     expect(far / runs).toBeLessThan(0.1)
   })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { notAnEgg } from '../../../scripts/not-eggs/picture.ts'
+import { notAnEgg } from '../../../lab/not-eggs/picture.ts'
 import { decodePhoto } from '../../cli/decode.ts'
 import { gradeEgg } from '../grade/grade.ts'
 import { rowsOf, type RgbImage } from '../image/linear.ts'

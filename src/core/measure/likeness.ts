@@ -24,7 +24,7 @@ const NO_GRAIN = 0.0005
  * Log odds of an egg before a lamp against things that are lit from the front, glow by themselves or are drawn. Light
  * that has passed an egg has another colour wherever it has come another way, and falls from the lamp, not from the
  * middle to the rim as on a ball. Fitted by logistic regression on photographs of four painters and on pictures of
- * eight kinds of other things (scripts/not-eggs), judged on each kind left out: `npm run accuracy` says what it
+ * eight kinds of other things (lab/not-eggs), judged on each kind left out: `npm run accuracy` says what it
  * refuses of each. That photographs are smooth says nothing: phones smooth them.
  */
 const LIKENESS = { colours: 2.27, dome: 0.895, bias: 5.86, least: -2.5 } as const
@@ -52,7 +52,7 @@ export interface LikenessFigures {
   dome: number
 }
 
-/** For fitting the likeness: scripts/not-eggs. */
+/** For fitting the likeness: lab/not-eggs. */
 export function likenessFigures(linear: LinearImage, outline: EggOutline): LikenessFigures | null {
   return figuresOf(survey(linear, outline).fields)
 }

@@ -5,7 +5,7 @@ import { drawEgg, emptyEgg, type Drawing } from './drawn-egg.ts'
 import { isInside, type EggFrame } from './egg-frame.ts'
 import { findLongLines, strongest } from './long-lines.ts'
 import { bloodLight } from './ridges.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 
 const DEPTH = 0.18
 const empty = emptyEgg(DEPTH)
@@ -69,7 +69,7 @@ describe('a long line', () => {
         const near = [0, 1, -1, map.widthPx, -map.widthPx].map((step) => strength[middle + step]!)
         expect(Math.max(...near)).toBeGreaterThan(4)
       }),
-      { numRuns: cases(3, 12) },
+      { numRuns: cases(2, 3, 12) },
     )
   })
 

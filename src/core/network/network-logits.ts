@@ -9,7 +9,7 @@ export interface NetworkModel extends Network {
   age: ReadonlyArray<readonly number[]>
 }
 
-/** As scripts/network/train.py left it. */
+/** As lab/network/train.py left it. */
 export const NETWORK_MODEL: NetworkModel = model
 
 /**

@@ -4,7 +4,8 @@ import exifr from 'exifr'
 export async function readCaptureTime(file: File): Promise<number | undefined> {
   try {
     const tags = (await exifr.parse(file, ['DateTimeOriginal', 'CreateDate', 'SubSecTimeOriginal'])) as
-      { DateTimeOriginal?: Date; CreateDate?: Date; SubSecTimeOriginal?: string } | undefined
+      | { DateTimeOriginal?: Date; CreateDate?: Date; SubSecTimeOriginal?: string }
+      | undefined
     const date = tags?.DateTimeOriginal ?? tags?.CreateDate
     if (!(date instanceof Date) || Number.isNaN(date.getTime())) return undefined
     return date.getTime() + 1000 * Number(`0.${tags?.SubSecTimeOriginal ?? 0}`)
@@ -20,7 +21,8 @@ export async function readCaptureTime(file: File): Promise<number | undefined> {
 export async function readGatheredLight(file: Blob): Promise<number | undefined> {
   try {
     const tags = (await exifr.parse(file, ['ExposureTime', 'ISO', 'FNumber'])) as
-      { ExposureTime?: number; ISO?: number; FNumber?: number } | undefined
+      | { ExposureTime?: number; ISO?: number; FNumber?: number }
+      | undefined
     const gathered = ((tags?.ExposureTime ?? NaN) * (tags?.ISO ?? NaN)) / (tags?.FNumber ?? NaN) ** 2
     return gathered > 0 && gathered < Infinity ? gathered : undefined
   } catch {

@@ -5,7 +5,7 @@ import { fileOf } from '../../contracts/records/book.ts'
 import { newEgg } from '../../contracts/records/egg-state.ts'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import { Tablet } from '../../testing/tablet.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 import { mergeBooks, type Copy } from '../merge/merge-books.ts'
 import { conflictKey, type Conflict } from '../merge/questions.ts'
 import { holdsAll, whatChanges } from '../merge/what-changes.ts'
@@ -237,9 +237,9 @@ describe('three tablets and a folder', () => {
           await settleDown(all)
           expect(all.map(({ asked }) => asked.length)).toEqual(before)
         }),
-        { numRuns: cases(25, 1000), seed: 20261130 },
+        { numRuns: cases(8, 25, 1000), seed: 20261130 },
       )
     },
-    cases(300_000, 3 * HOUR_MS),
+    cases(300_000, 300_000, 3 * HOUR_MS),
   )
 })

@@ -7,7 +7,7 @@ import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import { sampleRecords } from '../../contracts/records/sample-records.ts'
 import type { SetRecord } from '../../contracts/records/set-record.ts'
 import { Tablet } from '../../testing/tablet.ts'
-import { cases } from '../../testing/thorough.ts'
+import { cases } from '../../testing/cases.ts'
 import { countedOn } from '../hatch-of-set.ts'
 import { mergeBooks, type Copy } from './merge-books.ts'
 
@@ -231,8 +231,8 @@ it(
           expect(facts(books[1]!)).toEqual(facts(books[0]!))
         },
       ),
-      { numRuns: cases(50, 1000), seed: 20261130 },
+      { numRuns: cases(15, 50, 1000), seed: 20261130 },
     )
   },
-  cases(300_000, HOUR_MS),
+  cases(300_000, 300_000, HOUR_MS),
 )

@@ -83,9 +83,7 @@ const figures = computed(() => {
           :key="name"
           class="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 border-b border-line pb-1 last:border-0"
         >
-          <dt>
-            {{ name }} <span class="block text-sm text-ink-soft">{{ good }}</span>
-          </dt>
+          <dt>{{ name }} <span class="block text-sm text-ink-soft">{{ good }}</span></dt>
           <dd class="text-right font-semibold tabular-nums" :class="{ 'text-ember': !isGood }">
             {{ value }}
           </dd>

@@ -21,7 +21,7 @@ const incubator = { reading: null as SensorReading | null, lid: [] as boolean[] 
 /** What the server answers of it. */
 function answer(address: unknown, { body }: RequestInit = {}): Promise<Response> {
   if (String(address).endsWith('/api/air/reading')) return Promise.resolve(Response.json(incubator.reading))
-  incubator.lid.push((JSON.parse(String(body)) as { open: boolean }).open)
+  incubator.lid.push((JSON.parse(body as string) as { open: boolean }).open)
   return Promise.resolve(Response.json({}))
 }
 

@@ -116,9 +116,7 @@ function savePicture(as: 'svg' | 'png'): void {
     <div v-if="shownTable" class="mt-2 max-h-96 overflow-auto">
       <table class="w-full text-left text-sm" data-testid="chart-table">
         <caption class="sr-only">
-          {{
-            title
-          }}
+          {{ title }}
         </caption>
         <thead class="sticky top-0 bg-panel">
           <tr>
