@@ -34,11 +34,13 @@ export default [
         'error',
         {
           // What is compared is read from both sides in one poll, or waited for from a state that the test made.
-          selector: 'AwaitExpression > CallExpression[callee.property.name=/^to[A-Z]/] > *.arguments AwaitExpression',
+          selector:
+            'AwaitExpression > CallExpression[callee.property.name=/^to[A-Z]/] > *.arguments AwaitExpression',
           message: 'What a retrying assertion expects must not be read once, while the page goes on.',
         },
         {
-          selector: 'AwaitExpression > CallExpression[callee.property.name=/^to[A-Z]/] > AwaitExpression.arguments',
+          selector:
+            'AwaitExpression > CallExpression[callee.property.name=/^to[A-Z]/] > AwaitExpression.arguments',
           message: 'What a retrying assertion expects must not be read once, while the page goes on.',
         },
       ],

@@ -81,7 +81,7 @@ test('the dark bench stays dark: ready, live, judged, black, and while it loads'
 /** Developing, clear, blood ring, developing. */
 const EGGS = 4
 
-test('a whole evening with one hand on five keys', async ({ page }) => {
+test('a whole evening with one hand on five keys', { tag: '@main' }, async ({ page }) => {
   const pressed = new Set<string>()
   const press = async (key: string): Promise<void> => {
     pressed.add(key)

@@ -16,125 +16,126 @@ async function tapTo(page: Page, place: string, ...states: string[]): Promise<vo
   }
 }
 
-test('a set from lockdown to its report and the brooder, the browser killed in the middle', async ({
-  baseURL,
-  page: other,
-}, info) => {
-  const base = baseURL!.replace(/\/$/, '')
-  // Makes the demo's file, where no test before has.
-  await openDemo(other)
-  const folder = await mkdtemp(join(tmpdir(), 'perlumen-hatch-'))
-  const open: RealBrowser[] = []
-  const start = async (): Promise<Page> => {
-    const browser = await startBrowser(folder, base, [], info.project.use.launchOptions!.args!)
-    open.push(browser)
-    return browser.page
-  }
-  try {
-    const first = await start()
-    await openDemo(first, base)
-    // Bantams in a cabinet where others still turn: the conflict is named before the lid goes on, and the way out taken.
-    await first.goto(`${base}/#/sets/demo-pebble/hatch`)
-    await expect(first.getByTestId('lockdown-conflict')).toContainText(
-      'The lid of Tall cabinet must now stay shut',
-    )
-    await first.getByRole('button', { name: 'Move to Still hatcher' }).click()
-    await expect(first.getByTestId('lockdown-conflict')).toBeHidden()
-    // A hatcher that is turned by hand has no turner to take out.
-    const steps = first.getByTestId('lockdown').getByRole('checkbox')
-    await expect(steps).toHaveCount(8)
-    for (let i = 0; i < 8; i++) {
-      await steps.nth(i).check()
-      await expect(
-        first.getByRole('button', { name: i < 7 ? `with ${7 - i} not done` : 'Start lockdown: all done' }),
-      ).toBeVisible()
+test(
+  'a set from lockdown to its report and the brooder, the browser killed in the middle',
+  { tag: '@main' },
+  async ({ baseURL, page: other }, info) => {
+    const base = baseURL!.replace(/\/$/, '')
+    // Makes the demo's file, where no test before has.
+    await openDemo(other)
+    const folder = await mkdtemp(join(tmpdir(), 'perlumen-hatch-'))
+    const open: RealBrowser[] = []
+    const start = async (): Promise<Page> => {
+      const browser = await startBrowser(folder, base, [], info.project.use.launchOptions!.args!)
+      open.push(browser)
+      return browser.page
     }
-    await first.getByRole('button', { name: 'Start lockdown: all done' }).click()
-    await tapTo(first, 'A1', 'pipped 0 h ago', 'out')
-    await tapTo(first, 'A2', 'pipped 0 h ago')
-    await first.getByLabel('zips too').check()
-    await tapTo(first, 'A3', 'pipped 0 h ago', 'zipping for 0 h')
-    await open[0]!.kill()
+    try {
+      const first = await start()
+      await openDemo(first, base)
+      // Bantams in a cabinet where others still turn: the conflict is named before the lid goes on, and the way out taken.
+      await first.goto(`${base}/#/sets/demo-pebble/hatch`)
+      await expect(first.getByTestId('lockdown-conflict')).toContainText(
+        'The lid of Tall cabinet must now stay shut',
+      )
+      await first.getByRole('button', { name: 'Move to Still hatcher' }).click()
+      await expect(first.getByTestId('lockdown-conflict')).toBeHidden()
+      // A hatcher that is turned by hand has no turner to take out.
+      const steps = first.getByTestId('lockdown').getByRole('checkbox')
+      await expect(steps).toHaveCount(8)
+      for (let i = 0; i < 8; i++) {
+        await steps.nth(i).check()
+        await expect(
+          first.getByRole('button', { name: i < 7 ? `with ${7 - i} not done` : 'Start lockdown: all done' }),
+        ).toBeVisible()
+      }
+      await first.getByRole('button', { name: 'Start lockdown: all done' }).click()
+      await tapTo(first, 'A1', 'pipped 0 h ago', 'out')
+      await tapTo(first, 'A2', 'pipped 0 h ago')
+      await first.getByLabel('zips too').check()
+      await tapTo(first, 'A3', 'pipped 0 h ago', 'zipping for 0 h')
+      await open[0]!.kill()
 
-    const page = await start()
-    await page.goto(`${base}/#/sets/demo-pebble/hatch`)
-    await expect(eggButton(page, 'A1')).toHaveAccessibleName('A1: out')
-    await expect(eggButton(page, 'A2')).toHaveAccessibleName('A2: pipped 0 h ago')
-    await expect(eggButton(page, 'A3')).toHaveAccessibleName('A3: zipping for 0 h')
-    await tapTo(page, 'A3', 'out')
-    // The rest through the window only: counted, not told apart.
-    await page.getByLabel('count only').check()
-    await expect(page.getByTestId('counted-out')).toHaveText('2')
-    await page.getByRole('button', { name: 'Chicks out so far: one more' }).click()
-    await expect(page.getByTestId('counted-out')).toHaveText('3')
-    await expect(page.getByTestId('counted-pipped')).toHaveText('3')
-    await page.getByRole('button', { name: 'chicks', exact: true }).click()
-    await expect(page.getByTestId('lid-clock')).toContainText('Leave it shut until')
-    await expect(page.getByTestId('hatch-lead')).toContainText('3 chicks out, 3 eggs still in')
-    // Eggs that may still hatch are not given up by a slip.
-    await page.getByRole('button', { name: 'Close the set: Pebble bantams' }).click()
-    await expect(page.getByRole('dialog')).toContainText('not late until')
-    await page.getByRole('dialog').getByRole('button', { name: 'Close the set' }).click()
+      const page = await start()
+      await page.goto(`${base}/#/sets/demo-pebble/hatch`)
+      await expect(eggButton(page, 'A1')).toHaveAccessibleName('A1: out')
+      await expect(eggButton(page, 'A2')).toHaveAccessibleName('A2: pipped 0 h ago')
+      await expect(eggButton(page, 'A3')).toHaveAccessibleName('A3: zipping for 0 h')
+      await tapTo(page, 'A3', 'out')
+      // The rest through the window only: counted, not told apart.
+      await page.getByLabel('count only').check()
+      await expect(page.getByTestId('counted-out')).toHaveText('2')
+      await page.getByRole('button', { name: 'Chicks out so far: one more' }).click()
+      await expect(page.getByTestId('counted-out')).toHaveText('3')
+      await expect(page.getByTestId('counted-pipped')).toHaveText('3')
+      await page.getByRole('button', { name: 'chicks', exact: true }).click()
+      await expect(page.getByTestId('lid-clock')).toContainText('Leave it shut until')
+      await expect(page.getByTestId('hatch-lead')).toContainText('3 chicks out, 3 eggs still in')
+      // Eggs that may still hatch are not given up by a slip.
+      await page.getByRole('button', { name: 'Close the set: Pebble bantams' }).click()
+      await expect(page.getByRole('dialog')).toContainText('not late until')
+      await page.getByRole('dialog').getByRole('button', { name: 'Close the set' }).click()
 
-    // Three are opened; the one that is left then is the chick that was counted.
-    const breakout = page.getByTestId('breakout')
-    const openEgg = async (place: string, how: () => Promise<void>): Promise<void> => {
-      await breakout.getByRole('button', { name: place, exact: true }).click()
-      await how()
-      await breakout.getByRole('button', { name: 'Save, next egg' }).click()
-      await expect(breakout.getByRole('button', { name: place, exact: true })).toBeHidden()
+      // Three are opened; the one that is left then is the chick that was counted.
+      const breakout = page.getByTestId('breakout')
+      const openEgg = async (place: string, how: () => Promise<void>): Promise<void> => {
+        await breakout.getByRole('button', { name: place, exact: true }).click()
+        await how()
+        await breakout.getByRole('button', { name: 'Save, next egg' }).click()
+        await expect(breakout.getByRole('button', { name: place, exact: true })).toBeHidden()
+      }
+      await openEgg('A2', async () => {
+        await breakout.getByLabel(/beak in the air cell/).check()
+        await breakout.getByLabel('dry, stuck').check()
+      })
+      await openEgg('B1', async () => {
+        await breakout.getByLabel(/^Died about day/).fill('3')
+        await expect(breakout).toContainText('Many early deaths: storage')
+      })
+      await openEgg('B2', async () => {
+        await breakout.getByLabel('What was inside').selectOption('clear')
+      })
+      await expect(page.getByTestId('all-hatched')).toContainText('1 chick was counted')
+      await page.getByRole('button', { name: 'All empty: record as hatched' }).click()
+      await expect(breakout).toBeHidden()
+
+      // 6 set, 5 fertile, 3 chicks; one early, one that had pipped.
+      const row = (words: string) => page.getByTestId('results').getByRole('row').filter({ hasText: words })
+      await expect(row('True fertility')).toContainText('5 of 6')
+      await expect(row('Hatched, of the fertile')).toContainText('3 of 5, 60 % (23–88 %)')
+      await expect(row('died in the first third')).toContainText('1 of 5')
+      await expect(row('pipped and died')).toContainText('1 of 5')
+      await expect(page.getByTestId('diagnosis-lead')).toContainText('6 eggs: too few to tell.')
+
+      // The chicks, and what they need.
+      const chicks = page.getByTestId('chicks')
+      await chicks.getByLabel('Band of A1').fill('blue 7')
+      await chicks.getByLabel('Band of A1').press('Enter')
+      await chicks.getByLabel('Band of A3').fill('blue 7')
+      await chicks.getByLabel('Band of A3').press('Enter')
+      await expect(chicks.getByRole('alert')).toHaveText('Band blue 7 is already on A1.')
+      await chicks.getByLabel('Condition of A3').selectOption('given-away')
+      await expect(page.getByTestId('chick-tally')).toHaveText('2 well, 1 given away.')
+      const tasks = page.getByTestId('brooder-tasks').getByRole('checkbox')
+      await tasks.first().check()
+      await expect(page.getByTestId('brooder-tasks').getByRole('listitem').first()).toContainText('done')
+      await page.getByRole('link', { name: 'Handover sheet' }).click()
+      await expect(page.getByTestId('handed-over').getByRole('row')).toHaveCount(2)
+      await page.goto(`${base}/#/sets/demo-pebble/report`)
+      await expect(page.getByTestId('report-facts')).toContainText('Still hatcher')
+      await expect(page.getByTestId('report-facts')).toContainText('1 time')
+      // On one sheet.
+      const pdf = (await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1')
+      expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
+      // What chicks need is asked for on the first page, though the set is closed.
+      await page.goto(`${base}/#/`)
+      await expect(page.getByTestId('next')).toContainText('First day in the brooder Pebble bantams')
+    } finally {
+      for (const browser of open) await browser.kill()
+      await rm(folder, { recursive: true, force: true, maxRetries: 5 })
     }
-    await openEgg('A2', async () => {
-      await breakout.getByLabel(/beak in the air cell/).check()
-      await breakout.getByLabel('dry, stuck').check()
-    })
-    await openEgg('B1', async () => {
-      await breakout.getByLabel(/^Died about day/).fill('3')
-      await expect(breakout).toContainText('Many early deaths: storage')
-    })
-    await openEgg('B2', async () => {
-      await breakout.getByLabel('What was inside').selectOption('clear')
-    })
-    await expect(page.getByTestId('all-hatched')).toContainText('1 chick was counted')
-    await page.getByRole('button', { name: 'All empty: record as hatched' }).click()
-    await expect(breakout).toBeHidden()
-
-    // 6 set, 5 fertile, 3 chicks; one early, one that had pipped.
-    const row = (words: string) => page.getByTestId('results').getByRole('row').filter({ hasText: words })
-    await expect(row('True fertility')).toContainText('5 of 6')
-    await expect(row('Hatched, of the fertile')).toContainText('3 of 5, 60 % (23–88 %)')
-    await expect(row('died in the first third')).toContainText('1 of 5')
-    await expect(row('pipped and died')).toContainText('1 of 5')
-    await expect(page.getByTestId('diagnosis-lead')).toContainText('6 eggs: too few to tell.')
-
-    // The chicks, and what they need.
-    const chicks = page.getByTestId('chicks')
-    await chicks.getByLabel('Band of A1').fill('blue 7')
-    await chicks.getByLabel('Band of A1').press('Enter')
-    await chicks.getByLabel('Band of A3').fill('blue 7')
-    await chicks.getByLabel('Band of A3').press('Enter')
-    await expect(chicks.getByRole('alert')).toHaveText('Band blue 7 is already on A1.')
-    await chicks.getByLabel('Condition of A3').selectOption('given-away')
-    await expect(page.getByTestId('chick-tally')).toHaveText('2 well, 1 given away.')
-    const tasks = page.getByTestId('brooder-tasks').getByRole('checkbox')
-    await tasks.first().check()
-    await expect(page.getByTestId('brooder-tasks').getByRole('listitem').first()).toContainText('done')
-    await page.getByRole('link', { name: 'Handover sheet' }).click()
-    await expect(page.getByTestId('handed-over').getByRole('row')).toHaveCount(2)
-    await page.goto(`${base}/#/sets/demo-pebble/report`)
-    await expect(page.getByTestId('report-facts')).toContainText('Still hatcher')
-    await expect(page.getByTestId('report-facts')).toContainText('1 time')
-    // On one sheet.
-    const pdf = (await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1')
-    expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
-    // What chicks need is asked for on the first page, though the set is closed.
-    await page.goto(`${base}/#/`)
-    await expect(page.getByTestId('next')).toContainText('First day in the brooder Pebble bantams')
-  } finally {
-    for (const browser of open) await browser.kill()
-    await rm(folder, { recursive: true, force: true, maxRetries: 5 })
-  }
-})
+  },
+)
 
 test('a hatch under way: taps taken back, photographs, methods, results that count no open egg', async ({
   page,

@@ -3,7 +3,17 @@ import { installPackages } from './install.mjs'
 import { runLanes } from './lanes.mjs'
 
 /** Where no page is imported, the quick linter checks the types as well. */
-const WITHOUT_PAGES = ['core', 'domain', 'words', 'contracts', 'server', 'cli', 'devices', 'storage', 'testing']
+const WITHOUT_PAGES = [
+  'core',
+  'domain',
+  'words',
+  'contracts',
+  'server',
+  'cli',
+  'devices',
+  'storage',
+  'testing',
+]
 
 installPackages()
 await runLanes([

@@ -23,7 +23,7 @@ const journeys = Array.from({ length: PARTS }, (_, i) => [
 ])
 const long = [
   'Properties with more cases, and what measures by the dozen',
-  ['vitest', 'run', '--project=long', '--maxWorkers=1'],
+  ['vitest', 'run', '--config=vitest.long.config.ts', '--maxWorkers=1'],
   { PERLUMEN_CASES: 'usual' },
 ]
 await runLanes([build, [long]], journeys)

@@ -5,22 +5,19 @@ import { installPackages } from './install.mjs'
 import { isBuildStale } from './build.mjs'
 import { runLanes } from './lanes.mjs'
 
-/** A lane that is done takes the next part, so that neither core waits long for the other. */
-const UNIT_PARTS = 4
-const BROWSER_PARTS = 2
+/** Folders whose tests load the same files, and of about the same length: a lane that is done takes the next. */
+const UNIT = [
+  ['src/core', 'src/cli', 'src/workers'],
+  ['src/domain', 'src/contracts', 'src/words', 'src/server', 'src/devices'],
+  ['src/app'],
+]
 
 installPackages()
 const browser = { CHROMIUM_PATH: findChromium() }
-const parts = (count) => Array.from({ length: count }, (_, i) => `${i + 1}/${count}`)
-
 const build = isBuildStale() ? [['Production build', ['vite', 'build', '--logLevel', 'warn']]] : []
-const unit = parts(UNIT_PARTS).map((part) => [
-  `Unit tests ${part}`,
-  ['vitest', 'run', '--project=unit', '--maxWorkers=1', `--shard=${part}`],
+const unit = UNIT.map((folders) => [
+  `Unit tests of ${folders.join(', ')}`,
+  ['vitest', 'run', '--maxWorkers=1', ...folders],
 ])
-const journeys = parts(BROWSER_PARTS).map((part) => [
-  `Main journeys in a browser ${part}`,
-  ['playwright', 'test', '--grep=@main', `--shard=${part}`, `--output=test-results/main-${part[0]}`],
-  browser,
-])
-await runLanes([[...build, ...journeys], unit.slice(0, 1)], unit.slice(1))
+const journeys = ['Main journeys in a browser', ['playwright', 'test', '--grep=@main'], browser]
+await runLanes([[...build, journeys], []], unit)

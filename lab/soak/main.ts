@@ -57,10 +57,14 @@ let faults = 0
 for (const kind of kinds) {
   if (kind === 'thorough') {
     // The unit tests with all the cases of which `npm test` takes a few.
-    const { status } = spawnSync('npx', ['vitest', 'run', '--testTimeout=3600000'], {
-      stdio: 'inherit',
-      env: { ...process.env, PERLUMEN_CASES: 'all' },
-    })
+    const { status } = spawnSync(
+      'npx',
+      ['vitest', 'run', '--config=vitest.long.config.ts', '--testTimeout=3600000'],
+      {
+        stdio: 'inherit',
+        env: { ...process.env, PERLUMEN_CASES: 'all' },
+      },
+    )
     faults += status === 0 ? 0 : 1
     continue
   }

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { createRandom } from '../random/random.ts'
 import { changed, exposureStops, limitsOf } from './advice.ts'
-import { seenDays, trialsFor } from './forecast.ts'
 import { lampLight, roomLight, type LampLight } from './lamp-light.ts'
-import { meanLight, sceneOf } from './scene.ts'
+import { meanLight } from './scene.ts'
 import { asSeenElsewhere } from './seen-elsewhere.ts'
 import { seenFrom } from './seen-from.ts'
-import { drawFreshEgg, tryEgg, type LampScene } from './trial.ts'
+import { drawFreshEgg, type LampScene } from './trial.ts'
 
 const KIND = { species: 'chicken', shell: 'brown' } as const
 const GOOD: LampLight = {
@@ -54,19 +53,6 @@ describe('the light of a lamp', () => {
   })
 })
 
-describe('the scene of a check', () => {
-  it('draws an egg as bright, as grainy and as blurred as the one photographed', () => {
-    const seen = lightIn({ exposure: 0.25, electrons: 500, defocusPx: 2.2, room: [0.002, 0.002, 0.002] })
-    const scene = sceneOf(seen, KIND)!
-    const again = lightIn(scene.shot, 'check')
-    // Another egg of the same shell: stains, spots and thickness differ.
-    expect(Math.abs(Math.log(again.emptyRed / seen.emptyRed))).toBeLessThan(0.5)
-    expect(Math.abs(Math.log(again.grain / seen.grain))).toBeLessThan(0.4)
-    expect(Math.abs(Math.log(again.blur! / seen.blur!))).toBeLessThan(0.4)
-    expect(Math.abs(Math.log(again.colour[0] / seen.colour[0]))).toBeLessThan(0.4)
-  })
-})
-
 describe('from when a sign is seen', () => {
   it('finds the stage from which seven eggs of ten show it', () => {
     const random = createRandom('seen from')
@@ -91,19 +77,6 @@ describe('from when a sign is seen', () => {
     // Never earlier than anything was looked at.
     expect(seenFrom(eggs(true))).toBe(0.2)
     expect(() => seenFrom([])).toThrow(RangeError)
-  })
-
-  it('is later in a worse light', () => {
-    const dayOf = (shot: LampScene['shot']): number => {
-      const plans = trialsFor({ ...KIND, shot }, { ring: false }).filter(
-        ({ seed, stage }) => seed.endsWith('0') && stage < 0.5,
-      )
-      const trials = plans.map((plan) => tryEgg(plan.scene, plan))
-      return seenDays(plans, trials).body ?? 99
-    }
-    expect(dayOf({ exposure: 0.12, electrons: 200 })).toBeGreaterThan(
-      dayOf({ exposure: 0.9, electrons: 3000 }) + 2,
-    )
   })
 })
 

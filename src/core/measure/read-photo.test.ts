@@ -5,7 +5,7 @@ import { readPhoto } from './read-photo.ts'
 
 /** Reads a picture, and counts how often its rows were gone through. */
 function read(fill: number) {
-  const { image, truth } = simulatePhoto({ ageDays: 7, shot: { widthPx: 1400, heightPx: 1400, fill } })
+  const { image, truth } = simulatePhoto({ ageDays: 7, shot: { widthPx: 1000, heightPx: 1000, fill } })
   const rows = rowsOf(image)
   let passes = 0
   const reading = readPhoto({
