@@ -3,8 +3,8 @@ import type { Page } from '@playwright/test'
 import { expect, test } from './test.ts'
 import { openBench, openBeacon, photograph, trayLog, verdictShown } from './hatchery.ts'
 
-/** Developing, clear, blood ring, developing, blood ring, clear. */
-const EGGS = 6
+/** Developing, clear, blood ring, developing. */
+const EGGS = 4
 
 test(
   'a whole tray through the stand-in camera, from the first photograph to a log that comes back from its bundle',

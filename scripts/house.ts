@@ -96,13 +96,14 @@ for (const file of sources) {
 
 for (const [what, lines] of longest) checkSize(what, lines, MOST_FUNCTION_LINES)
 
-/** Files that the docs name, as `src/…`, `e2e/…`, `scripts/…`, or below src without it. */
+/** Files that the docs name, as `src/…`, `e2e/…`, `scripts/…`, `lab/…`, or below src without it. */
 const docs = [...filesIn('docs').filter((file) => file.endsWith('.md')), 'README.md']
 const known = [
   ...readdirSync('.'),
   ...filesIn('src'),
   ...filesIn('e2e'),
   ...filesIn('scripts'),
+  ...filesIn('lab'),
   ...filesIn('docs'),
   ...filesIn('data'),
 ]

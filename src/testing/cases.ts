@@ -11,3 +11,9 @@ export const THOROUGH = LEVEL === 'all'
 export function cases(few: number, usual: number, all = usual): number {
   return LEVEL === 'few' ? few : LEVEL === 'usual' ? usual : all
 }
+
+/** Of a property: the same cases each time, or, for `npm run soak -- evenings`, so many more and each time others. */
+export function plays(few: number, usual: number): { numRuns: number; seed?: number } {
+  const others = process.env['PERLUMEN_RUNS']
+  return others ? { numRuns: Number(others) } : { numRuns: cases(few, usual), seed: 7 }
+}

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onErrorCaptured, onMounted, ref, watch, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
-import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
+import { useDocumentVisibility, useEventListener, useIntervalFn } from '@vueuse/core'
 import { useRemindersStore } from '../today/reminders.ts'
 import { useBackupsStore } from '../records/backups/backups.ts'
 import { useImportExportStore } from '../data/import-export.ts'
@@ -117,6 +117,13 @@ onErrorCaptured((error) => {
   console.error(error)
   trouble.value = WORDS.somethingWentWrongOnThis(error.message)
   return false
+})
+/** A promise that nobody waits for has failed: whoever let go of it hears nothing, but the person does. */
+useEventListener(window, 'unhandledrejection', ({ reason }) => {
+  const error = reason instanceof Error ? reason : new Error(String(reason))
+  // What was given up on purpose is no fault.
+  if (error.name === 'AbortError') return
+  trouble.value = WORDS.somethingWentWrongOnThis(error.message)
 })
 watch(
   () => route.fullPath,

@@ -224,25 +224,25 @@ describe('an egg that the picture cuts', () => {
 describe('several eggs in one picture', () => {
   it('are each measured as if alone, in the order of the tray', () => {
     const photos = [7, 0.2, 9, 5].map((ageDays, i) =>
-      simulatePhoto({ ageDays, seed: `tray ${i}`, shot: { ...PLAIN, widthPx: 400, heightPx: 500 } }),
+      simulatePhoto({ ageDays, seed: `tray ${i}`, shot: { ...PLAIN, widthPx: 320, heightPx: 400 } }),
     )
-    const data = new Uint8Array(3 * 800 * 1000)
+    const data = new Uint8Array(3 * 640 * 800)
     for (const [i, { image }] of photos.entries()) {
-      for (let y = 0; y < 500; y++) {
+      for (let y = 0; y < 400; y++) {
         data.set(
-          image.data.subarray(3 * y * 400, 3 * (y + 1) * 400),
-          3 * ((500 * (i >> 1) + y) * 800 + 400 * (i % 2)),
+          image.data.subarray(3 * y * 320, 3 * (y + 1) * 320),
+          3 * ((400 * (i >> 1) + y) * 640 + 320 * (i % 2)),
         )
       }
     }
-    const image: RgbImage = { widthPx: 800, heightPx: 1000, channels: 3, data }
+    const image: RgbImage = { widthPx: 640, heightPx: 800, channels: 3, data }
     const reading = readPhoto(rowsOf(image), { species: 'chicken' })
     if (reading.kind !== 'eggs') throw new Error(reading.why)
     expect(reading.eggs).toHaveLength(4)
     for (const [i, { truth }] of photos.entries()) {
       const outline = {
         ...truth.outline,
-        centre: { x: truth.outline.centre.x + 400 * (i % 2), y: truth.outline.centre.y + 500 * (i >> 1) },
+        centre: { x: truth.outline.centre.x + 320 * (i % 2), y: truth.outline.centre.y + 400 * (i >> 1) },
       }
       expect(overlap(reading.eggs[i]!.outline, outline)).toBeGreaterThan(0.97)
       expect(Math.abs(reading.eggs[i]!.airCell!.depth.value - truth.airCell.depth)).toBeLessThan(0.02)

@@ -5,7 +5,7 @@ import type { EveningEffect, EveningEvent, EveningFacts, Trigger } from './eveni
 import { NEW_EVENING, type Evening } from './evening-state.ts'
 import { evening } from './evening.ts'
 import { chosenFor } from './evening-replies.ts'
-import { cases } from '../../testing/cases.ts'
+import { plays } from '../../testing/cases.ts'
 
 type Outcome = 'sharp' | 'blurred' | 'nothing'
 interface Look {
@@ -285,9 +285,7 @@ const act = fc.constantFrom(...(Object.keys(acts) as Array<keyof typeof acts>))
 const sequence = fc.array(act, { minLength: 1, maxLength: 60 })
 const outcomes = fc.array(fc.constantFrom<Outcome>('sharp', 'sharp', 'blurred', 'nothing'), { maxLength: 20 })
 const trigger = fc.constantFrom<Trigger>('itself', 'key')
-/** `npm run soak -- evenings` plays a great many more, each time others. */
-const RUNS = Number(process.env['PERLUMEN_RUNS'] ?? cases(200, 1000))
-const HOW = process.env['PERLUMEN_RUNS'] ? { numRuns: RUNS } : { numRuns: RUNS, seed: 7 }
+const HOW = plays(200, 1000)
 
 function played(acted: ReadonlyArray<keyof typeof acts>, by: Trigger, results: Outcome[]): World {
   const world = new World(by, results)
