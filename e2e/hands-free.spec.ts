@@ -12,7 +12,7 @@ import { startBrowser, type RealBrowser } from './real-browser.ts'
 /** `npm run soak -- nights` asks for sixty eggs, twenty times. */
 const REPETITIONS = Number(process.env['PERLUMEN_REPETITIONS'] ?? 1)
 const EGGS = Number(process.env['PERLUMEN_EGGS'] ?? 8)
-const SECONDS_AN_EGG = 1.8
+const SECONDS_AN_EGG = 2.6
 
 /** Hears of each look the moment the screen acknowledges it. */
 async function hearAcknowledged(page: Page, acknowledged: Set<string>): Promise<void> {
