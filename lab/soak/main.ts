@@ -14,7 +14,7 @@ import { openHugeBooks } from './pages.ts'
 import { soakManifests } from './manifests.ts'
 import { soakPictures } from './pictures.ts'
 import { soakServer } from './server.ts'
-import { saySteady, soakSteady } from './steady.ts'
+import { saySteady, soakSteady, SURROUNDINGS } from './steady.ts'
 
 const KINDS: Readonly<Record<string, { count: number; run: (trials: Trials) => Promise<Findings> }>> = {
   manifests: { count: 20_000, run: soakManifests },
@@ -69,10 +69,11 @@ for (const kind of kinds) {
     continue
   }
   if (kind === 'steady') {
-    const runs = await soakSteady(Number(values.count ?? STEADY_RUNS), (one, number) => {
-      const how = one.disturbed ? 'disturbed' : 'quiet'
-      console.log(`steady ${number}, ${how}: ${one.passed ? 'passed' : 'failed'} after ${one.seconds} s`)
-      for (const line of one.failed) console.log(`  ${line.trim()}`)
+    const count = Number(values.count ?? STEADY_RUNS)
+    const order = Array.from({ length: count }, (_, i) => SURROUNDINGS[i % SURROUNDINGS.length]!)
+    const runs = await soakSteady(order, ({ surroundings, passed, seconds, failed }, number) => {
+      console.log(`steady ${number}, ${surroundings}: ${passed ? 'passed' : 'failed'} after ${seconds} s`)
+      for (const line of failed) console.log(`  ${line.trim()}`)
     })
     console.log(saySteady(runs))
     faults += runs.filter(({ passed }) => !passed).length

@@ -6,11 +6,17 @@ import { stripVTControlCharacters } from 'node:util'
 import { root, run } from '../../scripts/install.mjs'
 
 const BUSY_LOOPS = 2
+/** How long the processor is slow, and then quick, where it goes by turns. */
+const TURN_MS = 10_000
 /** How runners mark a test that failed, or that passed only when it was tried again. */
 const FAILED = /^\s*(✘|×|❯ .*failed|\d+ flaky|FAIL )/
 
+/** What else the machine does: nothing, busy loops all the time, or by turns twice as many and none. */
+export const SURROUNDINGS = ['quiet', 'busy', 'turns'] as const
+export type Surroundings = (typeof SURROUNDINGS)[number]
+
 export interface SteadyRun {
-  disturbed: boolean
+  surroundings: Surroundings
   seconds: number
   passed: boolean
   /** Lines that name what failed, even once. */
@@ -18,11 +24,12 @@ export interface SteadyRun {
 }
 
 /**
- * The whole suite, again and again, in a clone of what is committed, every second time beside busy loops.
+ * `npm test` again and again in a bare clone of what is committed, packages and all.
+ * @param order - what else the machine does, run by run
  * @param onRun - told of each run as it ends
  */
 export async function soakSteady(
-  count: number,
+  order: readonly Surroundings[],
   onRun: (run: SteadyRun, number: number) => void,
 ): Promise<SteadyRun[]> {
   const folder = await mkdtemp(join(tmpdir(), 'perlumen-steady-'))
@@ -30,24 +37,36 @@ export async function soakSteady(
   try {
     if (run('git', ['clone', '--quiet', root, clone]) !== 0)
       throw new Error('The project could not be cloned.')
-    if (run('npm', ['ci', '--no-audit', '--no-fund', '--silent'], { cwd: clone }) !== 0)
-      throw new Error('The packages could not be installed.')
     const runs: SteadyRun[] = []
-    for (let number = 1; number <= count; number++) {
-      run('git', ['clean', '-fdxq', '-e', 'node_modules'], { cwd: clone })
-      const disturbed = number % 2 === 0
-      const loops = disturbed ? Array.from({ length: BUSY_LOOPS }, busyLoop) : []
+    for (const [i, surroundings] of order.entries()) {
+      run('git', ['clean', '-fdxq'], { cwd: clone })
+      const end = surround(surroundings)
       try {
-        const one = { disturbed, ...(await suite(clone)) }
+        const one = { surroundings, ...(await suite(clone)) }
         runs.push(one)
-        onRun(one, number)
+        onRun(one, i + 1)
       } finally {
-        for (const loop of loops) loop.kill('SIGKILL')
+        end()
       }
     }
     return runs
   } finally {
     await rm(folder, { recursive: true, force: true })
+  }
+}
+
+/** @returns what ends it */
+function surround(surroundings: Surroundings): () => void {
+  if (surroundings === 'quiet') return () => undefined
+  const loops = Array.from({ length: surroundings === 'busy' ? BUSY_LOOPS : 2 * BUSY_LOOPS }, busyLoop)
+  let isSlow = true
+  const turning = setInterval(() => {
+    isSlow = !isSlow
+    if (surroundings === 'turns') for (const loop of loops) loop.kill(isSlow ? 'SIGCONT' : 'SIGSTOP')
+  }, TURN_MS)
+  return () => {
+    clearInterval(turning)
+    for (const loop of loops) loop.kill('SIGKILL')
   }
 }
 
@@ -73,17 +92,13 @@ function suite(folder: string): Promise<Pick<SteadyRun, 'seconds' | 'passed' | '
   })
 }
 
-/** The median of the quiet runs and of the disturbed ones, and how many failed. */
+/** Of each surroundings the median, and how many failed. */
 export function saySteady(runs: readonly SteadyRun[]): string {
-  const median = (disturbed: boolean): string => {
-    const seconds = runs
-      .filter((one) => one.disturbed === disturbed)
-      .map((one) => one.seconds)
-      .sort((a, b) => a - b)
-    return seconds.length === 0
-      ? 'none'
-      : `${seconds[seconds.length >> 1]} s (${seconds[0]} to ${seconds.at(-1)}, ${seconds.length} runs)`
-  }
-  const failed = runs.filter(({ passed }) => !passed).length
-  return `quiet: ${median(false)}; beside ${BUSY_LOOPS} busy loops: ${median(true)}; ${failed} of ${runs.length} runs failed`
+  return SURROUNDINGS.flatMap((surroundings) => {
+    const those = runs.filter((one) => one.surroundings === surroundings)
+    if (those.length === 0) return []
+    const seconds = those.map((one) => one.seconds).sort((a, b) => a - b)
+    const failed = those.filter(({ passed }) => !passed).length
+    return `${surroundings}: median ${seconds[seconds.length >> 1]} s (${seconds.join(', ')}), ${failed} failed`
+  }).join('\n')
 }
