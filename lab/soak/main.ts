@@ -71,9 +71,10 @@ for (const kind of kinds) {
   if (kind === 'steady') {
     const count = Number(values.count ?? STEADY_RUNS)
     const order = Array.from({ length: count }, (_, i) => SURROUNDINGS[i % SURROUNDINGS.length]!)
-    const runs = await soakSteady(order, ({ surroundings, passed, seconds, failed }, number) => {
+    const runs = await soakSteady(order, ({ surroundings, passed, seconds, failed, printed }, number) => {
       console.log(`steady ${number}, ${surroundings}: ${passed ? 'passed' : 'failed'} after ${seconds} s`)
       for (const line of failed) console.log(`  ${line.trim()}`)
+      if (!passed) console.log(printed.slice(printed.indexOf('== What failed')))
     })
     console.log(saySteady(runs))
     faults += runs.filter(({ passed }) => !passed).length

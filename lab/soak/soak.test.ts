@@ -41,6 +41,7 @@ it('a steady suite is told by its medians, by what the machine did besides, and 
     seconds,
     passed,
     failed: passed ? [] : ['✘ 1 e2e/tray.spec.ts'],
+    printed: '',
   })
   expect(saySteady([run('quiet', 250), run('busy', 500), run('quiet', 270, false), run('quiet', 260)])).toBe(
     'quiet: median 260 s (250, 260, 270), 1 failed\nbusy: median 500 s (500), 0 failed',

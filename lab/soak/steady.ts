@@ -21,6 +21,8 @@ export interface SteadyRun {
   passed: boolean
   /** Lines that name what failed, even once. */
   failed: string[]
+  /** Everything that was printed. */
+  printed: string
 }
 
 /**
@@ -74,7 +76,7 @@ function busyLoop(): ChildProcess {
   return spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' })
 }
 
-function suite(folder: string): Promise<Pick<SteadyRun, 'seconds' | 'passed' | 'failed'>> {
+function suite(folder: string): Promise<Omit<SteadyRun, 'surroundings'>> {
   const start = Date.now()
   const child = spawn('npm', ['test'], { cwd: folder, env: { ...process.env, CI: 'true' } })
   let printed = ''
@@ -86,6 +88,7 @@ function suite(folder: string): Promise<Pick<SteadyRun, 'seconds' | 'passed' | '
       resolve({
         seconds: Math.round((Date.now() - start) / 1000),
         passed: code === 0,
+        printed,
         failed: printed.split('\n').filter((line) => FAILED.test(stripVTControlCharacters(line))),
       }),
     )
