@@ -2,7 +2,7 @@ import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from '@playwright/test'
-import { expect, test } from './test.ts'
+import { expect, serverTest, test } from './test.ts'
 import { violations } from './accessible.ts'
 import { openDemo } from './hatchery.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
@@ -16,13 +16,11 @@ async function tapTo(page: Page, place: string, ...states: string[]): Promise<vo
   }
 }
 
-test(
+serverTest(
   'a set from lockdown to its report and the brooder, the browser killed in the middle',
   { tag: '@main' },
-  async ({ baseURL, page: other }, info) => {
+  async ({ baseURL }, info) => {
     const base = baseURL!.replace(/\/$/, '')
-    // Makes the demo's file, where no test before has.
-    await openDemo(other)
     const folder = await mkdtemp(join(tmpdir(), 'perlumen-hatch-'))
     const open: RealBrowser[] = []
     const start = async (): Promise<Page> => {
