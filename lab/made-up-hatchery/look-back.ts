@@ -69,7 +69,7 @@ export async function lookBack(
     () => (ids++ === 0 ? id : `${id}-photo`),
   )
   return {
-    look: { ...look, own: { grade: look.verdict.grade, at: takenAt, by: 'key' } },
+    look: { ...look, own: { grade: look.verdict.grade, at: takenAt } },
     photo,
     shapes: { id: look.id, ...shapesOf(reading) },
   }

@@ -127,7 +127,7 @@ function changesBy(random: Random, { records }: Opened, now: number): Changes {
   if (what === 0)
     return { eggs: eggs.map((egg) => ({ ...egg, weightG: Number(random.between(40, 70).toFixed(1)) })) }
   if (what === 1)
-    return { looks: [{ ...any(looks), own: { grade: 'clear', at: new Date(now).toISOString(), by: 'key' } }] }
+    return { looks: [{ ...any(looks), own: { grade: 'clear', at: new Date(now).toISOString() } }] }
   if (what === 2) return { trays: [{ ...any(trays), incubatorId: any(['cabinet', 'hatcher', null]) }] }
   if (what === 3 && sessions.length > 0)
     return { happened: [{ sessionId: EVENING, what: { kind: 'left', eggId: any(eggs).id } }] }

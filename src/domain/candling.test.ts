@@ -1,10 +1,14 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
-import type { Action } from '../core/grade/types.ts'
+import { GRADES, type SuggestedGrade } from '../core/grade-names.ts'
+import { POLICIES, type Action } from '../core/grade/types.ts'
 import { DAY_MS } from '../core/time/durations.ts'
-import { standingAction, standingLook, suspectedBy } from './candling.ts'
+import { actionOf, isDoneWith, standingAction, standingLook, suspectedBy } from './candling.ts'
+import { regraded } from './look-from.ts'
 import { secondLooksOf } from './second-looks.ts'
+import { timelineOf } from './timeline.ts'
 
 const {
   sets: [set],
@@ -24,7 +28,6 @@ function look(action: Action, own: LookRecord['own'] = null): LookRecord {
 const said = (grade: 'developing' | 'clear' | 'quitter'): LookRecord['own'] => ({
   grade,
   at: sample!.takenAt,
-  by: 'key',
 })
 
 describe('the look that stands', () => {
@@ -80,5 +83,78 @@ describe('a suspect', () => {
     expect(secondLooksOf({ set: set!, eggs: out, looksOf }, hatchery)).toEqual([])
     const lockedDown = { ...set!, done: [...set!.done, { key: 'lockdown', at: sample!.takenAt }] }
     expect(secondLooksOf({ set: lockedDown, eggs, looksOf }, hatchery)).toEqual([])
+  })
+})
+
+describe('the list to remove', () => {
+  const at = sample!.takenAt
+  const grade = fc.constantFrom<SuggestedGrade>(...GRADES, 'unsure')
+  const film = fc.constantFrom<LookRecord['movement']>(
+    null,
+    ...[true, false].flatMap((moving) =>
+      [true, false].map((found) => ({
+        seconds: 6,
+        widthPx: 88,
+        heightPx: 88,
+        significance: moving ? 9 : 0.5,
+        moving,
+        places: [],
+        heartbeat: { hz: 3, signalToNoise: found ? 9 : 1, found },
+      })),
+    ),
+  )
+  /** However a look came to its verdict: by its film, its mates, and what the hatchery has learnt. */
+  const looked = fc
+    .record({
+      movement: film,
+      policy: fc.constantFrom(...POLICIES),
+      suggested: grade,
+      action: fc.constantFrom<Action>('keep', 'recheck', 'remove'),
+      anew: fc.boolean(),
+      mates: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { maxLength: 5 }),
+    })
+    .map(({ movement, policy, suggested, action, anew, mates }) => {
+      const before: LookRecord = {
+        ...sample!,
+        movement,
+        verdict: { ...sample!.verdict, grade: suggested, action },
+      }
+      const asked = { ...set!, policy }
+      const surroundings = {
+        set: asked,
+        timeline: timelineOf(asked, hatchery),
+        earlier: [],
+        livingMates: mates,
+        learnt: undefined,
+      }
+      return {
+        set: asked,
+        look: anew ? regraded(before, surroundings, { at, because: 'mates' }) : before,
+      }
+    })
+
+  it('has nothing on it without a pressed key: no suggestion, no lift', () => {
+    fc.assert(
+      fc.property(looked, fc.boolean(), (seen, lifted) => {
+        const look = { ...seen.look, own: null, leftIn: lifted ? { at } : null }
+        expect(actionOf(look, seen.set)).toBe('keep')
+        // A lift follows the suggestion, and is asked about again when that becomes to remove.
+        expect(standingAction(look, seen.set)).toBe(look.verdict.action)
+        expect(isDoneWith(look)).toBe(lifted && look.verdict.action !== 'remove')
+      }),
+      { numRuns: 100, seed: 44 },
+    )
+  })
+
+  it('has nothing on it that moved or whose heart beat on film, whatever was graded', () => {
+    fc.assert(
+      fc.property(looked, grade, (seen, own) => {
+        const look = { ...seen.look, own: { grade: own, at } }
+        const alive = look.movement?.moving || look.movement?.heartbeat?.found
+        if (alive || own === 'developing' || own === 'unsure')
+          expect(actionOf(look, seen.set)).not.toBe('remove')
+      }),
+      { numRuns: 100, seed: 44 },
+    )
   })
 })

@@ -6,7 +6,9 @@ import { scheduleOf } from './set-schedule.ts'
 import { candlingOpenedAt } from '../core/planning/agenda/agenda.ts'
 import { mayLookAgain } from '../core/planning/agenda/second-look.ts'
 import { actionForOwnGrade } from '../core/grade/policy.ts'
-import type { Action } from '../core/grade/types.ts'
+import { isFilmedAlive } from '../core/grade/grade.ts'
+import type { SuggestedGrade } from '../core/grade-names.ts'
+import type { Action, Policy } from '../core/grade/types.ts'
 
 const HALF_DAY_MS = 43_200_000
 
@@ -20,9 +22,26 @@ export function lookSince(looks: readonly LookRecord[], beganMs: number): LookRe
   return looks.filter((look) => Date.parse(look.takenAt) >= beganMs).at(-1)
 }
 
+/** The candler's own grade, else what is suggested. */
+export function standingGrade({ own, verdict }: Pick<LookRecord, 'own' | 'verdict'>): SuggestedGrade {
+  return own?.grade ?? verdict.grade
+}
+
+/**
+ * Whether nothing more is asked of the candler: a key was pressed, or the egg was lifted off the lamp and is still
+ * suggested to stay in.
+ */
+export function isDoneWith({ own, leftIn, verdict }: LookRecord): boolean {
+  return own !== null || (leftIn !== null && verdict.action !== 'remove')
+}
+
 /** What is to become of a looked-at egg: by the candler's word, else by the suggestion. */
 export function standingAction(look: LookRecord, set: Pick<EggSet, 'policy'>): Action {
-  return look.own ? actionForOwnGrade(look.own.grade, look.verdict, set.policy) : look.verdict.action
+  return look.own ? actionFor(look, look.own.grade, set.policy) : look.verdict.action
+}
+
+function actionFor({ verdict, movement }: LookRecord, own: SuggestedGrade, policy: Policy): Action {
+  return actionForOwnGrade({ own, suggested: verdict, policy, filmedAlive: isFilmedAlive(movement) })
 }
 
 /** The look that stands at this candling. A suspect that may be looked at again has none: it waits. */
@@ -51,7 +70,10 @@ export function matesLooks(
   return eggs.filter((mate) => mate.id !== egg.id).flatMap((mate) => lookOf(mate) ?? [])
 }
 
-/** What the candler's decision asks for; what the suggestion does, while none is made. */
-export function actionOf(look: LookRecord, set: EggSet): Action {
-  return look.own ? actionForOwnGrade(look.own.grade, look.verdict, set.policy) : 'keep'
+/**
+ * What the candler's pressed key asks for, and nothing else: a suggestion, a lift or a default never bring an egg onto
+ * a list of eggs to remove. An egg without their grade stays in.
+ */
+export function actionOf(look: LookRecord, set: Pick<EggSet, 'policy'>): Action {
+  return look.own ? actionFor(look, look.own.grade, set.policy) : 'keep'
 }

@@ -56,7 +56,7 @@ describe('the day of death by looks', () => {
     ageDays,
     takenAt: new Date(Date.parse(set!.setAt) + ageDays * DAY_MS).toISOString(),
     replaced: false,
-    own: { grade, at, by: 'key' as const },
+    own: { grade, at },
   })
   it('lies between the last look that showed life and the first that did not', () => {
     expect(deathDayByLooks([seen(7, 'developing'), seen(14, 'quitter')], timeline)).toBe(10.5)

@@ -56,6 +56,7 @@ export function verdictOf(
     days: timeline.days,
     ageDays: timeline.ageAt(Date.parse(takenAt)),
     shell: set.shell,
+    shellsOfSet: set.batches.map(({ shell }) => shell),
     policy: set.policy,
     earlierLooks: earlier.map((look) => ({
       ageDays: timeline.ageAt(Date.parse(look.takenAt)),
@@ -96,6 +97,7 @@ export function lookFrom(
     movement: null,
     correction: null,
     own: null,
+    leftIn: null,
     twin,
     replaced: false,
   }

@@ -122,7 +122,7 @@ describe('looks that another model graded', () => {
   })
 
   it('are graded by the one of now; both results are kept, and the candler’s word stands', () => {
-    const own = { grade: 'clear' as const, at: AT, by: 'key' as const }
+    const own = { grade: 'clear' as const, at: AT }
     const again = setGradedAgain({
       set,
       timeline,

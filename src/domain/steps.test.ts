@@ -102,7 +102,7 @@ describe('a step', () => {
   })
 
   it('taken back leaves what nobody decided: the film, and what was graded again', () => {
-    const judged = { ...look!, own: { grade: 'clear' as const, at: writer.at, by: 'key' as const } }
+    const judged = { ...look!, own: { grade: 'clear' as const, at: writer.at } }
     const written = writtenBy({ looks: [judged] }, standingOf({ looks: [look!] }), writer)
     const regraded = { ...written.looks[0]!, madeBy: { measuring: 1, model: 'newer' } }
     const back = writtenByUndo(

@@ -89,7 +89,7 @@ describe('which egg comes next', () => {
   })
 
   it('comes back at last to those that want the candler’s word, and to no others', async () => {
-    const said = { grade: 'developing', at: TODAY, by: 'key' } as const
+    const said = { grade: 'developing', at: TODAY } as const
     const { nextOf, waiting } = await setUp([
       look(1, TODAY, 'keep', said),
       look(2, TODAY, 'remove'),
@@ -128,7 +128,7 @@ it('the shadows of living mates come from the same basket and this candling', as
     look(1, TODAY, 'keep'),
     look(2, TODAY, 'keep'),
     look(3, BEFORE, 'keep'),
-    { ...look(4, TODAY, 'keep'), own: { grade: 'quitter', at: TODAY, by: 'key' } },
+    { ...look(4, TODAY, 'keep'), own: { grade: 'quitter', at: TODAY } },
   ])
   expect(livingMates(eggs[0]!)).toHaveLength(1)
 })

@@ -6,7 +6,7 @@ import { nameOfPlace } from '../../core/tray/layout.ts'
 import { nextWaiting } from '../../core/tray/position.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
+import { candlingBegan, isDoneWith, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { WORDS } from './words.ts'
 
@@ -52,7 +52,10 @@ export function useSetEggs(set: () => EggSet): SetEggs {
     )
   const isSuspect = (egg: Egg): boolean =>
     !egg.removed && suspectedBy(hatchery.looksByEgg.get(egg.id) ?? [], set()) !== null
-  const waits = (egg: Egg): boolean => !egg.removed && !lookOf(egg)?.own
+  const waits = (egg: Egg): boolean => {
+    const look = lookOf(egg)
+    return !egg.removed && !(look && isDoneWith(look))
+  }
   const references = computed(() =>
     (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'),
   )

@@ -253,7 +253,7 @@ describe('a step that is cut off', () => {
       await now
         .commit('remove', 'egg-1', {
           eggs: sample.eggs.map((egg) => ({ ...egg, removed: taken })),
-          looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }],
+          looks: [{ ...sample.looks[0]!, own: { grade: 'clear', at: set!.setAt } }],
         })
         .catch(() => undefined)
       cut.mend()
@@ -278,7 +278,7 @@ describe('undo', () => {
     await store.commit('plan', null, { ...planned, eggs: sample.eggs })
     await store.addLook(sample.looks[0]!, picture, null)
     await store.commit('grade', 'egg-1', {
-      looks: [{ ...sample.looks[0]!, own: { grade: 'clear', by: 'key', at: set!.setAt } }],
+      looks: [{ ...sample.looks[0]!, own: { grade: 'clear', at: set!.setAt } }],
     })
     const again = await opened()
     expect((await again.undo())?.label).toBe('grade')
@@ -352,7 +352,7 @@ describe('two changes at once', () => {
     await Promise.all([
       store.changeLook('grade', 'look-1', (now) => ({
         ...now,
-        own: { grade: 'clear', by: 'key', at: set!.setAt },
+        own: { grade: 'clear', at: set!.setAt },
       })),
       amended(store),
     ])
@@ -366,7 +366,7 @@ describe('two changes at once', () => {
     await store.addLook(sample.looks[0]!, picture, null)
     await store.changeLook('grade', 'look-1', (now) => ({
       ...now,
-      own: { grade: 'clear', by: 'key', at: set!.setAt },
+      own: { grade: 'clear', at: set!.setAt },
     }))
     await amended(store)
     expect((await store.undo())?.label).toBe('grade')

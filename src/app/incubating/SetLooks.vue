@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
+import { isDoneWith } from '../../domain/candling.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
@@ -70,7 +71,9 @@ const cellWords = (look: LookRecord): string => {
                 ? look.own.grade === look.verdict.grade
                   ? WORDS.same
                   : GRADE_WORDS[look.own.grade]
-                : WORDS.notDecided
+                : isDoneWith(look)
+                  ? WORDS.leftIn
+                  : WORDS.notDecided
             }}
           </td>
           <td class="p-2 text-right">{{ cellWords(look) }}</td>

@@ -207,6 +207,7 @@ export const WORDS = spoken({
   crack: 'crack?',
   same: 'same',
   notDecided: 'not decided',
+  leftIn: 'left in',
   noLooksYetTakeThe: 'No looks yet. Take the first at the bench.',
   theNewestOfChooseAn: (mostRows: Said, rows: Said): string =>
     `The newest ${mostRows} of ${rows}; choose an egg to see all of its looks, or export the table under Records.`,

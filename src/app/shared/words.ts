@@ -108,6 +108,7 @@ export const WORDS = spoken({
   nameRowsByColumns: (name: Said, rows: Said, columns: Said): string => `${name}, ${rows} by ${columns}`,
   secondLook: 'second look',
   noPhotographYet: 'no photograph yet',
+  suggestedLeftIn: (place: Said, grade: Said): string => `${place}: ${grade} suggested, left in`,
   suggestedNotYetDecided: (place: Said, grade: Said): string =>
     `${place}: ${grade} suggested, not yet decided`,
 

@@ -50,7 +50,7 @@ describe('table of looks', () => {
     const csv = looksToCsv({
       ...records,
       looks: [
-        { ...records.looks[0]!, own: { grade: 'clear', by: 'key', at: records.looks[0]!.takenAt } },
+        { ...records.looks[0]!, own: { grade: 'clear', at: records.looks[0]!.takenAt } },
         records.looks[1]!,
       ],
     })

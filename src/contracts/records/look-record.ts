@@ -212,8 +212,10 @@ export const lookRecordSchema = z.object({
   correction: correctionSchema.nullable(),
   /** What moved while the egg was filmed; null where it was not. */
   movement: movementSchema.nullable(),
-  /** What the candler says, beside the suggestion: by key, or by lifting an egg that stays in off the lamp. */
-  own: z.object({ grade: suggestedGrade, at: instantField, by: z.enum(['key', 'lift']) }).nullable(),
+  /** The candler's own grade, by a pressed key, beside the suggestion. */
+  own: z.object({ grade: suggestedGrade, at: instantField }).nullable(),
+  /** The egg was lifted off the lamp and so left in, as suggested: it is done with, and nobody said a grade. */
+  leftIn: z.object({ at: instantField }).nullable(),
   /** What a picture of the same minutes said that did not decide, and that this one took the place of. */
   twin: probabilitiesSchema.nullable().default(null),
   /** A later picture of the same candling took its place. */

@@ -114,6 +114,7 @@ function sampleLook(set: EggSet, egg: Egg): LookRecord {
     movement: null,
     correction: null,
     own: null,
+    leftIn: null,
     twin: null,
     replaced: false,
   }

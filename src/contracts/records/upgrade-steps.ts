@@ -172,6 +172,19 @@ const STEPS: readonly UpgradeStep[] = [
     change: ({ counted, ...set }) => ({ ...set, counted: countsOfTotals(rawsOf(counted)) }),
   },
   ...RENAMINGS,
+  {
+    // A lift that left an egg in was kept as the candler's grade.
+    to: 14,
+    table: 'looks',
+    isOlder: (look) => !('leftIn' in look),
+    change: ({ own, ...look }) => {
+      if (!isRaw(own)) return { ...look, own, leftIn: null }
+      const { by, ...said } = own
+      return by === 'lift'
+        ? { ...look, own: null, leftIn: { at: said['at'] } }
+        : { ...look, own: said, leftIn: null }
+    },
+  },
 ]
 
 /** What each total had more than the one before. Named by the total, so that two copies of one book agree. */

@@ -131,7 +131,7 @@ it('brings records of version 3 up to date: agreed by key, taken out as advised,
     },
     'UTC',
   )
-  expect(records.looks[0]).toMatchObject({ movement: null, own: { by: 'key' } })
+  expect(records.looks[0]).toMatchObject({ movement: null, own: { grade: 'clear' }, leftIn: null })
   expect(records.eggs[1]!.removed).toEqual({ ...removed, againstPolicy: false })
   // Photographs of before were kept as they came, and go on so.
   expect(records.hatchery).toMatchObject({ limits: { method: 'usual' }, photoLongSidePx: null })
@@ -159,8 +159,8 @@ it('brings records of version 5 up to date: its sentences stay what they were, n
 
 describe('a bundle that was taken out of an earlier version', () => {
   const folder = new URL('../../../fixtures/books/', import.meta.url)
-  // Of versions 10 to 12 small ones are kept, below.
-  it.each(readdirSync(folder).filter((name) => !/-1[0-2]/.test(name)))('%s comes in whole', async (name) => {
+  // From version 10 on small ones are kept, below.
+  it.each(readdirSync(folder).filter((name) => !/-1\d/.test(name)))('%s comes in whole', async (name) => {
     const bundle = await readBundle(new Blob([readFileSync(new URL(name, folder))]), 'UTC')
     expect(bundle.quarantined).toEqual([])
     const { hatchery, trays, sets, eggs, looks } = bundle.records
@@ -306,4 +306,14 @@ it('of version 12 knew nothing of outlines’ uncertainties and of lamp checks',
   expect(records.hatchery.lampChecks).toEqual([])
   expect(records.looks.length).toBeGreaterThan(0)
   for (const { reading } of records.looks) expect(reading.formCovariance).toBeNull()
+})
+
+it('of version 13 kept a lift as the candler’s grade', async () => {
+  const file = readFileSync(new URL('../../../fixtures/books/version-13.zip', import.meta.url))
+  const { records, quarantined } = await readBundle(new Blob([file]), 'UTC')
+  expect(quarantined).toEqual([])
+  const [pressed, lifted] = records.looks.filter(({ eggId }) => eggId === records.looks[0]!.eggId)
+  expect(pressed).toMatchObject({ own: { grade: 'developing' }, leftIn: null })
+  expect(pressed!.own).not.toHaveProperty('by')
+  expect(lifted).toMatchObject({ own: null, leftIn: { at: '2026-03-18T20:05:00.000Z' } })
 })

@@ -51,17 +51,22 @@ function confirmedEarlier(input: PolicyInput, grade: Grade): boolean {
   )
 }
 
+/** A grade by a pressed key, and what stands beside it. */
+export interface OwnGradeInput {
+  own: SuggestedGrade
+  suggested: { grade: SuggestedGrade; action: Action }
+  policy: Policy
+  /** The film of the egg showed movement or a heartbeat. */
+  filmedAlive: boolean
+}
+
 /**
- * What follows when the candler overrules the suggestion. Their grade stands; a dud by their judgement comes out
- * at once only where the policy lets one look decide.
+ * What follows from the candler's own grade. It stands; a dud by their judgement comes out at once only where the
+ * policy lets one look decide, and never while something moved in it: that takes a second, plain yes at removal.
  */
-export function actionForOwnGrade(
-  own: SuggestedGrade,
-  verdict: { grade: SuggestedGrade; action: Action },
-  policy: Policy,
-): Action {
-  if (own === verdict.grade) return verdict.action
+export function actionForOwnGrade({ own, suggested, policy, filmedAlive }: OwnGradeInput): Action {
   if (own === 'developing') return 'keep'
-  if (own === 'unsure') return 'recheck'
+  if (own === 'unsure' || filmedAlive) return 'recheck'
+  if (own === suggested.grade) return suggested.action
   return policy === 'first-sight' || own === 'blood-ring' ? 'remove' : 'recheck'
 }

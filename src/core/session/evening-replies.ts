@@ -121,7 +121,7 @@ export function taken(
   }
 }
 
-/** The egg has left the lamp: on to the next. Lifting agrees only with what leaves it in. */
+/** The egg has left the lamp: on to the next. A lift is no grade: where it counts, it leaves in what stays in. */
 export function leave(state: Evening, { egg, liftAgrees }: EveningFacts): EveningReply {
   const look = egg?.look ?? null
   const next: Evening = {
@@ -137,9 +137,7 @@ export function leave(state: Evening, { egg, liftAgrees }: EveningFacts): Evenin
     state: { ...next, doing: { kind: 'leaving' } },
     effects: [
       { kind: 'read-film', lookId: look.id, shortestMs: SHORTEST_FILM_MS },
-      !look.decided && liftAgrees && look.staysIn
-        ? { kind: 'decide', grade: look.suggested, by: 'lift' }
-        : { kind: 'advance' },
+      !look.decided && liftAgrees && look.staysIn ? { kind: 'leave-in' } : { kind: 'advance' },
     ],
   }
 }

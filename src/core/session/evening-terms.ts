@@ -80,7 +80,9 @@ export type EveningEffect =
   /** * @param measuring - which of those begun; null begins one or asks the network's camera */
   | { kind: 'take'; measuring: number | null; byHand: boolean }
   /** * The next egg comes with it. */
-  | { kind: 'decide'; grade: SuggestedGrade; by: 'key' | 'lift' }
+  | { kind: 'decide'; grade: SuggestedGrade }
+  /** * The egg is done with, without a word of the candler's; the next comes with it. */
+  | { kind: 'leave-in' }
   | { kind: 'advance' }
   /** * Notes a mark of an egg. */
   | { kind: 'note'; eggId: string; mark: string }

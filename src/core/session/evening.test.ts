@@ -134,6 +134,7 @@ class World {
         return
       case 'take':
         return this.take(this.pictured)
+      case 'leave-in':
       case 'decide': {
         const id = this.current
         const look = this.looks.get(id)
@@ -285,7 +286,6 @@ const act = fc.constantFrom(...(Object.keys(acts) as Array<keyof typeof acts>))
 const sequence = fc.array(act, { minLength: 1, maxLength: 60 })
 const outcomes = fc.array(fc.constantFrom<Outcome>('sharp', 'sharp', 'blurred', 'nothing'), { maxLength: 20 })
 const trigger = fc.constantFrom<Trigger>('itself', 'key')
-const HOW = plays(200, 1000)
 
 function played(acted: ReadonlyArray<keyof typeof acts>, by: Trigger, results: Outcome[]): World {
   const world = new World(by, results)
@@ -305,7 +305,7 @@ describe('whatever happens at the lamp', () => {
         world.finishAll()
         for (const [id, look] of world.looks) expect(look.shows).toBe(id)
       }),
-      HOW,
+      plays(200, 1000),
     )
   })
 
@@ -321,7 +321,7 @@ describe('whatever happens at the lamp', () => {
           if (!undone) for (const id of had) expect(world.looks.has(id)).toBe(true)
         }
       }),
-      HOW,
+      plays(200, 1000),
     )
   })
 
@@ -337,7 +337,7 @@ describe('whatever happens at the lamp', () => {
           expect(world.state.speaking).toBe(world.listening)
         }
       }),
-      HOW,
+      plays(200, 1000),
     )
   })
 
@@ -366,7 +366,7 @@ describe('whatever happens at the lamp', () => {
         }
         expect(world.ids.filter((id) => !world.looks.has(id) && !world.aside.has(id))).toEqual([])
       }),
-      HOW,
+      plays(200, 1000),
     )
   })
 
@@ -387,7 +387,7 @@ describe('whatever happens at the lamp', () => {
         world.finishAll()
         expect([world.current, world.looks.get(egg)!.decided]).toEqual([egg, false])
       }),
-      HOW,
+      plays(200, 1000),
     )
   })
 })

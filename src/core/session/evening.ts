@@ -175,7 +175,7 @@ function goOn(state: Evening, saw: Seen, facts: EveningFacts): EveningReply {
       const grade = chosenFor(state, egg.id) ?? egg.look.grade
       // A blurred one may be waited for to lie still again: it is judged now, and no picture of the next.
       const reply = mustLeave({ ...doing, chosen: null, chosenOf: null }, facts, [])
-      return { state: reply.state, effects: [...reply.effects, { kind: 'decide', grade, by: 'key' }] }
+      return { state: reply.state, effects: [...reply.effects, { kind: 'decide', grade }] }
     }
   }
 }

@@ -10,8 +10,10 @@ import type { EggChoice } from './useEggChoice.ts'
 
 /** The candler's word on a look, and what else is learnt of it after it was taken. */
 export interface Judging {
-  /** @param by - lifting the egg off the lamp agrees, too, where the candler wants it so */
-  decide: (grade: SuggestedGrade, by?: 'key' | 'lift') => Promise<void>
+  /** The candler's own grade, by a pressed key. */
+  decide: (grade: SuggestedGrade) => Promise<void>
+  /** Lifting the egg off the lamp leaves it in, where the candler wants it so. No grade is said. */
+  leaveIn: () => Promise<void>
   /** Adds what a film showed to the look that the egg was filmed for, wherever the bench is by now. */
   noteMovement: (lookId: string, movement: MovementReading) => Promise<void>
   /** Grades a tray's eggs again with all their mates known; what was suggested before is kept. */
@@ -28,19 +30,22 @@ export interface JudgingPort {
 export function useJudging({ set, eggs, work }: JudgingPort): Judging {
   const hatchery = useHatcheryStore()
 
-  async function decide(grade: SuggestedGrade, by: 'key' | 'lift' = 'key'): Promise<void> {
+  async function settle(label: string, settled: (at: string) => Partial<LookRecord>): Promise<void> {
     const { value: judged } = eggs.look
     if (!judged || work.busy.value) return
     await work.run(async () => {
       work.phase.value = 'saving'
-      await hatchery.changeLook('grade', judged.id, (now) => ({
+      await hatchery.changeLook(label, judged.id, (now) => ({
         ...now,
-        own: { grade, at: new Date().toISOString(), by },
+        ...settled(new Date().toISOString()),
       }))
       work.savedAt.value = new Date()
       eggs.advance()
     })
   }
+  const decide = (grade: SuggestedGrade): Promise<void> =>
+    settle('grade', (at) => ({ own: { grade, at }, leftIn: null }))
+  const leaveIn = (): Promise<void> => settle('left in', (at) => ({ leftIn: { at } }))
 
   async function noteMovement(lookId: string, movement: MovementReading): Promise<void> {
     const filmed = hatchery.looks.find((item) => item.id === lookId)
@@ -86,5 +91,5 @@ export function useJudging({ set, eggs, work }: JudgingPort): Judging {
     })
   }
 
-  return { decide, noteMovement, judgeTogether, undo }
+  return { decide, leaveIn, noteMovement, judgeTogether, undo }
 }

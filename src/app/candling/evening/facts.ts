@@ -1,4 +1,5 @@
 import type { EggAtHand, EveningFacts } from '../../../core/session/evening-terms.ts'
+import { isDoneWith, standingGrade } from '../../../domain/candling.ts'
 import type { Bench } from '../bench/useBench.ts'
 import type { CandlingSession } from '../session/useSession.ts'
 
@@ -12,10 +13,10 @@ export function eggAtHand({ current, look }: Pick<Bench, 'current' | 'look'>): E
       removed: egg.removed !== null,
       look: seen && {
         id: seen.id,
-        decided: seen.own !== null,
+        decided: isDoneWith(seen),
         staysIn: seen.verdict.action !== 'remove',
         blurred: seen.reading.reasons.includes('blurred'),
-        grade: seen.own?.grade ?? seen.verdict.grade,
+        grade: standingGrade(seen),
         suggested: seen.verdict.grade,
       },
     }

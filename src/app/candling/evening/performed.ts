@@ -18,7 +18,16 @@ const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
 export interface Performers {
   bench: Pick<
     Bench,
-    'current' | 'look' | 'several' | 'problem' | 'placeOf' | 'decide' | 'advance' | 'undo' | 'keepMeasured'
+    | 'current'
+    | 'look'
+    | 'several'
+    | 'problem'
+    | 'placeOf'
+    | 'decide'
+    | 'leaveIn'
+    | 'advance'
+    | 'undo'
+    | 'keepMeasured'
   > &
     Pick<Bench, 'takeFromNetwork'>
   flow: Pick<
@@ -89,6 +98,7 @@ function withEggs({
   toRemoval,
 }: Performers): Of<
   | 'decide'
+  | 'leave-in'
   | 'advance'
   | 'put-down'
   | 'undo'
@@ -102,7 +112,8 @@ function withEggs({
   | 'say-who-leads'
 > {
   return {
-    decide: ({ grade, by }) => bench.decide(grade, by),
+    decide: ({ grade }) => bench.decide(grade),
+    'leave-in': () => bench.leaveIn(),
     advance: () => bench.advance(),
     'put-down': () => flow.putDown(),
     undo: () => bench.undo(),

@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { isDoneWith } from '../../../domain/candling.ts'
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
@@ -54,7 +55,10 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
   const advance = (): void => {
     const next =
       eggs.find((egg) => !looks.value.get(egg.id) && !aside.includes(egg.id)) ??
-      eggs.find((egg) => looks.value.get(egg.id)?.own === null)
+      eggs.find((egg) => {
+        const look = looks.value.get(egg.id)
+        return look && !isDoneWith(look)
+      })
     if (next) current.value = next
     log.push(`at ${current.value?.id}`)
   }
@@ -99,13 +103,13 @@ function setUp({ action = 'keep', liftAgrees = true, trigger = 'itself', fails =
       if (left !== undefined) current.value = eggs.find(({ id }) => id === left)!
       return Promise.resolve(void log.push('undone'))
     },
-    decide: (grade: string, by: string) => {
+    leaveIn: () => {
       const look = looks.value.get(current.value!.id)!
       looks.value.set(look.eggId, {
         ...look,
-        own: { grade: look.verdict.grade, at: look.takenAt, by: 'lift' },
+        leftIn: { at: look.takenAt },
       })
-      log.push(`${by} agrees for ${look.eggId}: ${grade === look.verdict.grade}`)
+      log.push(`lift leaves in ${look.eggId}`)
       advance()
       return Promise.resolve()
     },
@@ -167,10 +171,10 @@ describe('eggs that come and go by themselves', () => {
     await settle()
     expect(log).toEqual([
       'photographed egg-1',
-      'lift agrees for egg-1: true',
+      'lift leaves in egg-1',
       'at egg-2',
       'photographed egg-2',
-      'lift agrees for egg-2: true',
+      'lift leaves in egg-2',
       'at egg-2',
       'put down',
     ])
@@ -318,12 +322,7 @@ describe('eggs that come and go by themselves', () => {
     lamp.on.gone()
     lamp.on.settled(0)
     await settle()
-    expect(log).toEqual([
-      'photographed egg-1',
-      'lift agrees for egg-1: true',
-      'at egg-2',
-      'photographed egg-2',
-    ])
+    expect(log).toEqual(['photographed egg-1', 'lift leaves in egg-1', 'at egg-2', 'photographed egg-2'])
   })
 
   it('one that cannot be read is left for later with a key, and brought back with another', async () => {
@@ -381,6 +380,6 @@ describe('after a reload', () => {
     expect(hands.watching.value.stage).toBe('taken')
     lamp.on.gone()
     await settle()
-    expect(log).toEqual(['lift agrees for egg-1: true', 'at egg-2'])
+    expect(log).toEqual(['lift leaves in egg-1', 'at egg-2'])
   })
 })

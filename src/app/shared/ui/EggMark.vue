@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
+import { isDoneWith } from '../../../domain/candling.ts'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import { relativeRadius } from '../../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../../core/grade-names.ts'
@@ -93,7 +94,7 @@ const clipId = useId()
     <span
       v-if="grade"
       class="absolute right-0 -bottom-[4%] w-[44%] rounded-full border border-line bg-ground p-[3%]"
-      :class="look?.own ? 'text-ink' : 'text-ink-soft'"
+      :class="look && isDoneWith(look) ? 'text-ink' : 'text-ink-soft'"
     >
       <GradeSign :grade="grade" class="block aspect-square w-full" />
     </span>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import type { Egg } from '../../../contracts/records/egg-state.ts'
 import type { Tray } from '../../../contracts/records/tray-record.ts'
+import { isDoneWith } from '../../../domain/candling.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
 import EggMark from './EggMark.vue'
@@ -32,7 +33,9 @@ function describe(egg: Egg): string {
   if (!look) return `${place}: ${props.suspect?.(egg) ? WORDS.secondLook : WORDS.noPhotographYet}`
   return look.own
     ? `${place}: ${GRADE_WORDS[look.own.grade]}`
-    : WORDS.suggestedNotYetDecided(place, GRADE_WORDS[look.verdict.grade])
+    : isDoneWith(look)
+      ? WORDS.suggestedLeftIn(place, GRADE_WORDS[look.verdict.grade])
+      : WORDS.suggestedNotYetDecided(place, GRADE_WORDS[look.verdict.grade])
 }
 </script>
 
