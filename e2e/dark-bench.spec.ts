@@ -236,3 +236,37 @@ test('a reload in the middle goes on at the same egg, with its clocks running on
   await page.goto('/#/')
   await expect(page.getByRole('link', { name: 'Go on' })).toBeVisible()
 })
+
+test('on a phone grade, what to do and its reason stand above the keys, whatever is scrolled', async ({
+  page,
+}) => {
+  await openBeacon(page, { eggs: EGGS })
+  await openSession(page)
+  await page.getByLabel('With the key or the pedal').check()
+  await beginSession(page)
+  await candleByKey(page, 'A2')
+  await page.keyboard.press(' ')
+  await photographed(page)
+  const keys = page.getByRole('group', { name: 'Keys' })
+  for (const [width, height] of [
+    [390, 844],
+    [360, 640],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    for (const part of ['suggestion', 'action', 'pencil'])
+      await expect(page.getByTestId('verdict').getByTestId(part)).toBeInViewport({ ratio: 1 })
+    await page.getByTestId('film').or(page.getByText('Air cell depth')).last().scrollIntoViewIfNeeded()
+    await expect
+      .poll(async () => {
+        const [verdict, below] = await Promise.all([
+          page.getByTestId('verdict').boundingBox(),
+          keys.boundingBox(),
+        ])
+        return (
+          verdict!.y >= 0 && verdict!.y + verdict!.height <= below!.y && below!.y + below!.height <= height
+        )
+      })
+      .toBe(true)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
+  }
+})

@@ -165,7 +165,7 @@ test('backups go into a chosen folder, are read back, kept by rule, and looked a
   await openDemo(page)
   await page.goto('/#/records')
   await expect(page.getByTestId('backup-age')).toContainText('No backup yet')
-  await expect(page.getByTestId('backup-mark')).toContainText('none')
+  await expect(page.getByTestId('backup-mark')).toContainText('no backup')
   await page.getByRole('button', { name: 'Choose a folder' }).click()
   await expect(page.getByTestId('backup-age')).toContainText('less than a day old')
   await expect(page.getByText('1 backup kept')).toBeVisible()

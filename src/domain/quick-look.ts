@@ -9,6 +9,7 @@ import { gradeEgg } from '../core/grade/grade.ts'
 import type { EggReading } from '../core/measure/reading.ts'
 import { SPECIES, type Shell, type SpeciesName } from '../core/species/species.ts'
 import { DAY_MS } from '../core/time/durations.ts'
+import { localDateOf } from '../core/time/local-date.ts'
 import { lookFrom } from './look-from.ts'
 import { timelineOf, type Timeline } from './timeline.ts'
 
@@ -67,7 +68,7 @@ function setOfOne(
   const set: EggSet = {
     id: newId(),
     stamp: FRESH,
-    name: `${SPECIES[species].label}, set ${setAt.slice(0, 10)}`,
+    name: `${SPECIES[species].label}, set ${localDateOf(Date.parse(setAt), hatchery.zone)}`,
     species,
     breed: '',
     shell,

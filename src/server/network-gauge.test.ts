@@ -48,6 +48,18 @@ describe('a real scale', () => {
     expect(await asked({ kind: 'scale', url })).toEqual({ status: 200, said: 'S S   58.4 g' })
   })
 
+  it('that wants a name and a password gets them, and says so where there are none', async () => {
+    const wanted = `Basic ${Buffer.from('keeper:dry').toString('base64')}`
+    const host = await listen(
+      createPage(({ headers }, response) =>
+        headers.authorization === wanted ? response.end('58.4 g') : response.writeHead(401).end(),
+      ),
+    )
+    const asks = (who: string) => asked({ kind: 'scale', url: gaugeUrl('scale', `http://${who}${host}/`) })
+    expect(await asks('keeper:dry@')).toEqual({ status: 200, said: '58.4 g' })
+    expect((await asks('')).said).toContain('needs a user name and password')
+  })
+
   it('is listed as real, beside nothing simulated, and wins over its stand-in', async () => {
     const url = await bridge('x\n1.00 g\n')
     const host = await listen(

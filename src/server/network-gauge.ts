@@ -1,5 +1,6 @@
 import { connect } from 'node:net'
 import { Router, type Response as HttpResponse } from 'express'
+import { isRefused, requestTo } from './device-address.ts'
 
 /** A real scale or calliper on the network: a page that answers with one line, or a serial bridge that sends lines. */
 export interface NetworkGauge {
@@ -44,7 +45,9 @@ export function networkGaugeRoutes({ kind, url, patienceMs = PATIENCE_MS }: Netw
 class Refusal extends Error {}
 
 async function pageLine(url: URL, patienceMs: number): Promise<string> {
-  const answer = await fetch(url, { signal: AbortSignal.timeout(patienceMs), redirect: 'manual' })
+  const { url: bare, headers } = requestTo(url)
+  const answer = await fetch(bare, { headers, signal: AbortSignal.timeout(patienceMs), redirect: 'manual' })
+  if (isRefused(answer.status)) throw new Refusal('needs a user name and password: http://NAME:PASSWORD@…')
   if (!answer.ok || !answer.body) throw new Refusal(`answered with ${answer.status} and no reading.`)
   const decoder = new TextDecoder()
   let text = ''

@@ -115,7 +115,12 @@ export class Tablet {
     const next = new Map([...eggs, ...written.eggs.map(eggOf)].map((egg) => [egg.id, egg]))
     for (const { id, stamp } of written.eggs) if (stamp.gone) next.delete(id)
     try {
-      checkEggsOfSet([...next.values()], sets[0]!)
+      // A set that is only now begun has its trays from the others.
+      for (const set of [...sets, ...written.sets.map((begun) => ({ ...sets[0]!, ...begun }))])
+        checkEggsOfSet(
+          [...next.values()].filter(({ setId }) => setId === set.id),
+          set,
+        )
       return true
     } catch {
       return false

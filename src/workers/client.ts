@@ -180,15 +180,25 @@ export class EggWorkerClient {
     const worker = this.start()
     return new Promise((resolve, reject) => {
       const asked = { ...request, id } as WorkerRequest
-      this.waiting.set(id, { resolve, reject, request: asked, gave: given.length > 0 })
-      signal?.addEventListener(
-        'abort',
-        () => {
-          worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
-          this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
+      const cancel = (): void => {
+        worker.postMessage({ id: ++this.lastId, kind: 'cancel', cancels: id } satisfies WorkerRequest)
+        this.settle(id, { code: 'cancelled', message: 'Cancelled.' })
+      }
+      // One signal may stand for an evening of calls: a listener goes with its own.
+      const over = (): void => signal?.removeEventListener('abort', cancel)
+      this.waiting.set(id, {
+        resolve: (reply) => {
+          over()
+          resolve(reply)
         },
-        { once: true },
-      )
+        reject: (error) => {
+          over()
+          reject(error)
+        },
+        request: asked,
+        gave: given.length > 0,
+      })
+      signal?.addEventListener('abort', cancel, { once: true })
       worker.postMessage(asked, given)
       this.watch()
     })

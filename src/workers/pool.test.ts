@@ -61,6 +61,18 @@ describe('lanes', () => {
     expect(new Set(done).size).toBe(1000)
   })
 
+  it('begins nothing more once one has failed', async () => {
+    const begun: number[] = []
+    const work = async (item: number): Promise<void> => {
+      begun.push(item)
+      await Promise.resolve()
+      if (item === 2) throw new Error('too dark')
+    }
+    await expect(inLanes([1, 2, 3, 4, 5, 6], work, { lanes: 2 })).rejects.toThrow('too dark')
+    await new Promise((resolve) => setImmediate(resolve))
+    expect(begun.length).toBeLessThan(5)
+  })
+
   it('stop when asked', async () => {
     const controller = new AbortController()
     const done: number[] = []

@@ -84,15 +84,20 @@ export class EggWorkerPool {
   }
 }
 
-/** Works through a list with so many at once, in order of starting; memory holds only those under way. Ends early when aborted. */
+/** Works through a list with so many at once, in order of starting; memory holds only those under way. Ends early when aborted, and begins nothing more once one has failed. */
 export async function inLanes<T>(
   items: readonly T[],
   work: (item: T) => Promise<void>,
   { lanes, signal }: { lanes: number; signal?: AbortSignal },
 ): Promise<void> {
   let next = 0
+  let failed = false
   const lane = async (): Promise<void> => {
-    while (next < items.length && !signal?.aborted) await work(items[next++]!)
+    while (next < items.length && !failed && !signal?.aborted)
+      await work(items[next++]!).catch((error: unknown) => {
+        failed = true
+        throw error
+      })
   }
   await Promise.all(Array.from({ length: Math.min(lanes, items.length) }, lane))
 }

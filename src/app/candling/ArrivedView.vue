@@ -30,6 +30,9 @@ function forget(): void {
   <main class="mx-auto max-w-3xl p-6">
     <h1 class="text-3xl font-bold">{{ WORDS.receivedPhotographs }}</h1>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+    <p v-if="arrivals.unreadable > 0" class="mt-2 text-ember" role="alert" data-testid="unreadable">
+      {{ WORDS.couldNotBeReadShare(count(arrivals.unreadable, 'photograph')) }}
+    </p>
     <p v-if="arrivals.files.length === 0" class="mt-2 text-lg">
       {{ WORDS.noPhotographsAreWaitingShare }}
     </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nameOfEgg } from '../shared/wording.ts'
+import { count, nameOfEgg } from '../shared/wording.ts'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Camera, ImagePlus, RotateCcw } from '@lucide/vue'
@@ -50,7 +50,7 @@ async function takeIt(): Promise<void> {
 // A photograph from the share sheet is looked at as it comes.
 onMounted(async () => {
   await arrivals.fetchShared().catch(() => undefined)
-  const [first] = arrivals.files.length > 0 ? await arrivals.take() : []
+  const first = await arrivals.takeFirst()
   if (first) await quick.photograph(first, 'file')
 })
 
@@ -110,6 +110,11 @@ async function keep(): Promise<void> {
       {{ problem }}
     </p>
     <p v-if="measuring" class="text-lg" role="status">{{ WORDS.measuring }}</p>
+    <p v-if="arrivals.files.length > 0">
+      <RouterLink to="/arrived" class="underline" data-testid="still-waiting">{{
+        WORDS.stillWaiting(count(arrivals.files.length, 'photograph'))
+      }}</RouterLink>
+    </p>
 
     <div v-if="seen" class="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <div class="flex min-w-0 flex-col gap-2">

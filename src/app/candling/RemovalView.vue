@@ -4,7 +4,8 @@ import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
-import { actionOf, candlingBegan, lookSince } from '../../domain/candling.ts'
+import { actionOf, candlingBegan, isDoneWith, lookSince, standingAction } from '../../domain/candling.ts'
+import { isFilmedAlive } from '../../core/grade/grade.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
@@ -43,8 +44,25 @@ const toRemove = computed(() =>
   rows.value.flatMap(({ egg, look, action }) => (look && action === 'remove' ? [{ egg, look }] : [])),
 )
 const notTicked = computed(() => toRemove.value.filter(({ egg }) => !egg.removed))
-const toRecheck = computed(() => rows.value.filter(({ egg, action }) => action === 'recheck' && !egg.removed))
-const undecided = computed(() => rows.value.filter(({ egg, look }) => !egg.removed && !look?.own))
+/** By the candler's word, or left in as suggested. */
+const toRecheck = computed(() =>
+  rows.value.filter(
+    ({ egg, look }) =>
+      look && set.value && !egg.removed && isDoneWith(look) && standingAction(look, set.value) === 'recheck',
+  ),
+)
+/** Something moved in the egg in hand while it was filmed. */
+const moved = computed(() => isFilmedAlive(asked.value?.look.movement))
+const isSureItIsDead = ref(false)
+const mayTakeOut = computed(
+  () =>
+    asked.value !== null &&
+    (!asked.value.against || reason.value.trim() !== '') &&
+    (!moved.value || isSureItIsDead.value),
+)
+const undecided = computed(() =>
+  rows.value.filter(({ egg, look }) => !egg.removed && !(look && isDoneWith(look))),
+)
 const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
 const remaining = computed(() => rows.value.filter(({ egg }) => !egg.removed).length)
 const late = computed(() =>
@@ -55,7 +73,7 @@ const late = computed(() =>
 
 async function takeOut(): Promise<void> {
   const item = asked.value
-  if (!item || (item.against && reason.value.trim() === '')) return
+  if (!item || !mayTakeOut.value) return
   const grade = item.look.own?.grade ?? item.look.verdict.grade
   try {
     const removed = {
@@ -82,6 +100,7 @@ async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
 }
 function ask(egg: Egg, look: LookRecord, against = false): void {
   reason.value = ''
+  isSureItIsDead.value = false
   asked.value = { egg, look, against }
 }
 async function back(): Promise<void> {
@@ -259,6 +278,10 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
             class="field mt-1 block w-full"
             data-testid="against-reason"
           />
+        </label>
+        <label v-if="moved" class="mt-3 flex items-start gap-3 border-l-2 border-ember pl-3 text-lg">
+          <input v-model="isSureItIsDead" type="checkbox" class="mt-1.5" data-testid="sure-it-is-dead" />
+          {{ WORDS.itMovedOnFilm }}
         </label>
         <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
           {{ WORDS.atThisAgeAnEgg }}

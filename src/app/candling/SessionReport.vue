@@ -7,7 +7,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { airSummary } from '../../core/session/air.ts'
 import { timeOpen } from '../../core/session/session.ts'
 import { MINUTE_MS } from '../../core/time/durations.ts'
-import { standingAction } from '../../domain/candling.ts'
+import { actionOf, isDoneWith, standingAction } from '../../domain/candling.ts'
 import { strangersAt } from '../../domain/whose-egg.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
@@ -49,8 +49,14 @@ const strangers = computed(() => {
   ).map(({ id }) => id)
   return props.seen.filter(({ egg }) => ids.includes(egg.id))
 })
-const duds = computed(() => props.seen.filter(({ look }) => standingAction(look, props.set) === 'remove'))
-const unsaid = computed(() => props.seen.filter(({ look }) => look.own === null))
+/** By the candler's own key; what is only suggested is asked for below. */
+const duds = computed(() => props.seen.filter(({ look }) => actionOf(look, props.set) === 'remove'))
+const suggested = computed(() =>
+  props.seen.filter(({ look }) => look.own === null && look.verdict.action === 'remove'),
+)
+const unsaid = computed(() =>
+  props.seen.filter((one) => !isDoneWith(one.look) && !suggested.value.includes(one)),
+)
 const minutes = computed(() =>
   Math.max(1, Math.round((endMs.value - Date.parse(props.session.startedAt)) / MINUTE_MS)),
 )
@@ -127,7 +133,10 @@ const rows = computed(
     <p v-if="left.length > 0" class="mt-3 text-lg">
       <strong>{{ WORDS.noPicture }}</strong> {{ WORDS.theyWaitForTheNext(left.map(placeOf).join(', ')) }}
     </p>
-    <p v-if="duds.length > 0" class="mt-3 text-lg">
+    <p v-if="suggested.length > 0" class="mt-3 text-lg" data-testid="suggested-removals">
+      <strong>{{ WORDS.suggestedForRemoval }}</strong> {{ WORDS.theyStayInUntilYou(places(suggested)) }}
+    </p>
+    <p v-if="duds.length > 0" class="mt-3 text-lg" data-testid="to-remove">
       <strong>{{ WORDS.toRemove }}</strong> {{ places(duds) }}.
     </p>
     <p class="mt-5 text-ink-soft">{{ WORDS.washYourHands }}</p>

@@ -27,9 +27,7 @@ const props = defineProps<{
 }>()
 
 const grade = computed(() => props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade)
-const action = computed(() =>
-  props.look.own ? standingAction(props.look, props.set) : props.look.verdict.action,
-)
+const action = computed(() => standingAction(props.look, props.set))
 const figures = computed(() => figuresOfLook(props.look))
 const stage = computed(() => props.timeline.stageAt(Date.parse(props.look.takenAt)))
 const confidence = computed(() =>
@@ -38,34 +36,51 @@ const confidence = computed(() =>
     : percentWords(props.look.verdict.probabilities[props.look.verdict.grade]),
 )
 const late = computed(() => stage.value > 0.66 && grade.value !== 'developing')
+const reasons = computed(() => props.look.verdict.reasons.slice(0, 2).map(sayReason))
 const film = computed(() => props.look.movement)
 </script>
 
 <template>
   <!-- On a phone its parts lie in the page’s own column, so that a warning comes before the picture. -->
   <section class="contents md:flex md:flex-col md:gap-3" :aria-label="WORDS.suggestion">
-    <div class="flex items-center gap-4">
-      <GradeSign
-        :grade="grade"
-        class="h-20 w-20 shrink-0 md:h-24 md:w-24"
-        :class="action === 'remove' ? 'text-ember' : 'text-lamp'"
-      />
-      <div>
-        <p class="text-4xl leading-tight font-bold text-ink-soft md:text-5xl" data-testid="suggestion">
-          {{ GRADE_WORDS[grade] }}
-        </p>
-        <p v-if="chosen" class="text-lg text-ink-soft">
-          {{ WORDS.yourGradeSuggested(GRADE_WORDS[look.verdict.grade].toLowerCase()) }}
-        </p>
-        <p
-          v-else
-          class="text-xl"
-          :class="action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'"
-          data-testid="action"
-        >
-          {{ ACTION_WORDS[action] }}<span v-if="confidence" class="text-ink-soft">, {{ confidence }}</span>
-        </p>
+    <!-- Grade, what to do and the one reason: on a phone above all else, whatever is scrolled below them. -->
+    <div
+      class="sticky top-0 z-10 order-first flex flex-col gap-1 bg-ground pb-1 md:static md:order-none md:gap-3 md:pb-0"
+      data-testid="verdict"
+    >
+      <div class="flex items-center gap-3 md:gap-4">
+        <GradeSign
+          :grade="grade"
+          class="h-12 w-12 shrink-0 md:h-24 md:w-24"
+          :class="action === 'remove' ? 'text-ember' : 'text-lamp'"
+        />
+        <div class="min-w-0">
+          <p class="text-3xl leading-tight font-bold text-ink-soft md:text-5xl" data-testid="suggestion">
+            {{ GRADE_WORDS[grade] }}
+          </p>
+          <p v-if="chosen" class="text-lg leading-snug text-ink-soft">
+            {{ WORDS.yourGradeSuggested(GRADE_WORDS[look.verdict.grade].toLowerCase()) }}
+          </p>
+          <p
+            v-else
+            class="text-lg leading-snug md:text-xl"
+            :class="action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'"
+            data-testid="action"
+          >
+            {{ ACTION_WORDS[action] }}<span v-if="confidence" class="text-ink-soft">, {{ confidence }}</span>
+          </p>
+        </div>
       </div>
+      <p
+        v-if="action === 'remove' && look.own === null && liftAgrees"
+        class="leading-snug text-ember md:text-lg"
+      >
+        {{ WORDS.liftingTheEggDoesNot }}
+      </p>
+      <p v-if="action === 'recheck'" class="leading-snug md:text-lg" data-testid="pencil">
+        {{ WORDS.pencilAQuestionMarkOnThe }}
+      </p>
+      <p v-if="reasons.length > 0" class="leading-snug md:hidden">{{ reasons[0] }}</p>
     </div>
     <LampTonight class="order-first text-lg md:order-none" :look :set />
     <AnotherEgg class="order-first text-lg md:order-none" :look />
@@ -73,17 +88,13 @@ const film = computed(() => props.look.movement)
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
       {{ WORDS.thePictureIsBlurredHold }}
     </p>
-    <p v-if="action === 'remove' && look.own === null && liftAgrees" class="text-lg text-ember">
-      {{ WORDS.liftingTheEggDoesNot }}
-    </p>
-    <p v-if="action === 'recheck'" class="text-lg" data-testid="pencil">
-      {{ WORDS.pencilAQuestionMarkOnThe }}
-    </p>
     <p v-if="late" class="border-l-2 border-ember pl-3">
       {{ WORDS.atThisAgeItMay }}
     </p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-lg leading-snug" data-testid="reasons">
-      <li v-for="reason in look.verdict.reasons.slice(0, 2).map(sayReason)" :key="reason">{{ reason }}</li>
+      <li v-for="(reason, i) in reasons" :key="reason" :class="{ 'hidden md:list-item': i === 0 }">
+        {{ reason }}
+      </li>
     </ul>
     <FigureBand name="Shadow" :value="figures.shadow" :expected="livingShadow(stage)" :scale-to="1" />
     <FigureBand

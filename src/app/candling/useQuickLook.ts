@@ -20,6 +20,9 @@ import { REJECTION_WORDS } from '../../words/rejections.ts'
 const AGAIN_AFTER_MS = 300
 
 interface Taken {
+  /** As it came: what is measured, each time. */
+  original: Blob
+  /** The copy that is kept, which may be smaller. Nothing is measured in it. */
   photo: Blob
   source: LookRecord['source']
   atMs: number
@@ -62,7 +65,7 @@ export function useQuickLook() {
     await inTurn(async () => {
       const now = await measure(photo, known())
       letGo()
-      taken.value = { ...now, source, atMs: Date.now() }
+      taken.value = { ...now, original: photo, source, atMs: Date.now() }
     })
   }
 
@@ -71,7 +74,7 @@ export function useQuickLook() {
     const before = taken.value
     if (!before || kept.value) return
     await inTurn(async () => {
-      const { eggs } = await measure(before.photo, known())
+      const { eggs } = await measure(before.original, known())
       if (taken.value !== before) return
       which.value = Math.min(which.value, eggs.length - 1)
       taken.value = { ...before, eggs }
@@ -180,7 +183,7 @@ async function keepLook({
 }): Promise<void> {
   const timeline = timelineOf(set, hatchery.hatchery)
   // As the bench would have measured it: with what its set says of it.
-  const { eggs } = await measure(now.photo, { species: set.species, stage: timeline.stageAt(now.atMs) })
+  const { eggs } = await measure(now.original, { species: set.species, stage: timeline.stageAt(now.atMs) })
   const reading = nearestTo(shown, eggs)
   const all = hatchery.looksByEgg.get(egg.id) ?? []
   const replaces = lookSince(all, candlingBegan(set, hatchery.hatchery, now.atMs)) ?? null

@@ -15,6 +15,9 @@ export const WORDS = spoken({
   receivedPhotographs: 'Received photographs',
   noPhotographsAreWaitingShare:
     'No photographs are waiting. Share photographs with Perlumen, or open them with it, and they appear here.',
+  couldNotBeReadShare: (photographs: Said): string =>
+    `${photographs} could not be read. The others are here; share that one again.`,
+  stillWaiting: (photographs: Said): string => `${photographs} still waiting`,
   whichSetAreTheyFrom: (photographs: Said): string =>
     `${photographs}. Which set are they from? At the bench they go in order to the eggs without a picture.`,
   lookAtOneEggOnly: 'Look at one egg only',
@@ -198,7 +201,7 @@ export const WORDS = spoken({
   takePictures: 'Take pictures',
   every: 'every',
   seconds: 'seconds',
-  liftingAnEggConfirmsIts: 'Lifting an egg confirms its grade if it stays in',
+  liftingAnEggConfirmsIts: 'Lifting an egg leaves it in, if that is suggested',
   camera: 'Camera',
   soundAndPedal: 'Sound and pedal',
   sounds: 'Sounds',
@@ -273,6 +276,8 @@ export const WORDS = spoken({
   itsPhotograph: 'Its photograph',
   eggNumberWordsMainReason: (number: Said, words: Said, mainReason: Said): string =>
     `Egg ${number}, ${words}. ${mainReason}.`,
+  itMovedOnFilm:
+    'Something moved in this egg while it was filmed. I have looked again and I am sure that it is dead.',
   thePolicyWouldLeaveIt: 'The policy would leave it in. Reason',
   atThisAgeAnEgg:
     'At this age an egg may hold a live embryo that can feel pain. Make sure twice that it is dead. Follow local rules and your vet’s advice.',
@@ -316,8 +321,10 @@ export const WORDS = spoken({
   lookAgain: 'Look again:',
   pencilAQuestionMarkAnd: (words: Said): string =>
     `${words}. Pencil a question mark and today’s day on the blunt ends. These eggs come first next time.`,
+  suggestedForRemoval: 'Suggested for removal:',
+  theyStayInUntilYou: (places: Said): string => `${places}. They stay in until you grade them by key.`,
   notConfirmed: 'Not confirmed:',
-  liftingAnEggNeverConfirms: (places: Said): string => `${places}. Lifting an egg never confirms a removal.`,
+  liftingAnEggNeverConfirms: (places: Said): string => `${places}. They stay in.`,
   noPicture: 'No picture:',
   theyWaitForTheNext: (left: Said): string => `${left}. They wait for the next candling.`,
   toRemove: 'To remove:',

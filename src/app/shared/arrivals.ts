@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { shallowRef } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { ARRIVED_CACHE } from '../../workers/service-protocol.ts'
 
 interface LaunchParams {
@@ -9,6 +9,10 @@ interface LaunchParams {
 /** Photographs that came from the share sheet or by “open with”: they wait until somebody says whose they are. */
 export const useArrivalsStore = defineStore('arrivals', () => {
   const files = shallowRef<readonly File[]>([])
+  /** How many were handed over and could not be read. */
+  const unreadable = ref(0)
+  /** Where those lie that came from the share sheet. */
+  const lies = new WeakMap<File, Request>()
 
   /** Fetches what the share sheet handed over while no page was open. */
   async function fetchShared(): Promise<void> {
@@ -20,9 +24,11 @@ export const useArrivalsStore = defineStore('arrivals', () => {
       if (!response) continue
       const name = decodeURIComponent(response.headers.get('x-name') ?? 'photograph.jpg')
       const blob = await response.blob()
-      found.push(new File([blob], name, { type: response.headers.get('content-type') ?? blob.type }))
+      const file = new File([blob], name, { type: response.headers.get('content-type') ?? blob.type })
+      lies.set(file, request)
+      found.push(file)
     }
-    if (found.length > 0) files.value = found
+    files.value = [...files.value.filter((file) => !lies.has(file)), ...found]
   }
 
   /** @param onArrival - called when files come by “open with” */
@@ -32,20 +38,33 @@ export const useArrivalsStore = defineStore('arrivals', () => {
     }
     launchQueue?.setConsumer((params) => {
       if (params.files.length === 0) return
-      void Promise.all(params.files.map((handle) => handle.getFile())).then((opened) => {
-        files.value = [...files.value, ...opened]
+      void Promise.allSettled(params.files.map((handle) => handle.getFile())).then((opened) => {
+        const read = opened.flatMap((one) => (one.status === 'fulfilled' ? [one.value] : []))
+        files.value = [...files.value, ...read]
+        unreadable.value += opened.length - read.length
         onArrival()
       })
     })
   }
 
-  /** Hands them on; they wait no longer. */
+  /** Hands the first one on; the others go on waiting. */
+  async function takeFirst(): Promise<File | null> {
+    const [first, ...rest] = files.value
+    if (!first) return null
+    files.value = rest
+    const request = lies.get(first)
+    if (request) await (await caches.open(ARRIVED_CACHE)).delete(request)
+    return first
+  }
+
+  /** Hands all of them on; they wait no longer. */
   async function take(): Promise<File[]> {
     const taken = [...files.value]
     files.value = []
+    unreadable.value = 0
     if ('caches' in globalThis) await caches.delete(ARRIVED_CACHE)
     return taken
   }
 
-  return { files, fetchShared, listen, take }
+  return { files, unreadable, fetchShared, listen, takeFirst, take }
 })

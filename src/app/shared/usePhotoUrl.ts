@@ -11,6 +11,7 @@ export function usePhotoUrl(
 ): Ref<string | null> {
   const { repository } = useHatcheryStore()
   const url = ref<string | null>(null)
+  let gone = false
   const giveBack = (): void => {
     if (url.value) URL.revokeObjectURL(url.value)
     url.value = null
@@ -24,12 +25,15 @@ export function usePhotoUrl(
       }
       // A photograph that is gone must not take the page with it.
       const blob = held() ?? (await repository.photo(id).catch(() => null))
-      if (photoId() !== id) return
+      if (gone || photoId() !== id) return
       giveBack()
       if (blob) url.value = URL.createObjectURL(blob)
     },
     { immediate: true },
   )
-  onScopeDispose(giveBack)
+  onScopeDispose(() => {
+    gone = true
+    giveBack()
+  })
   return url
 }

@@ -17,7 +17,7 @@ const isAtBench = computed(() => route.meta.room === 'bench')
 const hatchery = useHatcheryStore()
 const backups = useBackupsStore()
 const backupIcon = computed(() => {
-  if (backups.isOld) return ShieldAlert
+  if (backups.isOld || backups.problem) return ShieldAlert
   return backups.lastGood === null ? Shield : ShieldCheck
 })
 const PAGES = [
@@ -81,16 +81,18 @@ const PAGES = [
         v-if="room.room === 'desk' && hatchery.loaded && hatchery.sets.length > 0"
         to="/records"
         class="flex min-h-11 items-center gap-1.5 whitespace-nowrap"
-        :class="backups.isOld ? 'text-ember' : 'text-ink-soft hover:text-ink'"
-        :title="backups.ageWords"
+        :class="backups.isOld || backups.problem ? 'text-ember' : 'text-ink-soft hover:text-ink'"
+        :title="backups.problem || backups.ageWords"
         data-testid="backup-mark"
         @click="close()"
       >
         <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
-        <span aria-hidden="true"
-          ><span class="hidden xl:inline">{{ WORDS.backup }}{{ ' ' }} </span>{{ backups.ageShort }}</span
+        <span v-if="backups.problem" aria-hidden="true">{{ WORDS.backupFailed }}</span>
+        <span v-else-if="backups.lastGood === null" aria-hidden="true">{{ WORDS.noBackup }}</span>
+        <span v-else aria-hidden="true"
+          ><span class="hidden xl:inline">{{ WORDS.backup }}{{ ' ' }}</span>{{ backups.ageShort }}</span
         >
-        <span class="sr-only">{{ backups.ageWords }}</span>
+        <span class="sr-only">{{ backups.problem || backups.ageWords }}</span>
       </RouterLink>
       <template v-if="room.room === 'bench'">
         <button

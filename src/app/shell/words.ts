@@ -53,6 +53,8 @@ export const WORDS = spoken({
   demo: 'demo',
   lookAtOneEgg: 'Look at one egg',
   backup: 'Backup:',
+  noBackup: 'no backup',
+  backupFailed: 'backup failed',
   dimmer: 'Dimmer',
   brighter: 'Brighter',
   daylight: 'Daylight',

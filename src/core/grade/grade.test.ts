@@ -9,7 +9,7 @@ import { sayReason } from '../../words/reasons.ts'
 import { actionForOwnGrade, decideAction, type PolicyInput } from './policy.ts'
 import { GRADING_MODEL } from './grading-model.ts'
 import { GRADES, perGrade, type Grade, type SuggestedGrade } from '../grade-names.ts'
-import { POLICIES } from './types.ts'
+import { ACTIONS, POLICIES } from './types.ts'
 
 interface Signs {
   shadow?: number
@@ -104,6 +104,12 @@ describe('signs of life the model may overlook', () => {
     expect(
       gradeEgg(reading(ring), { ...day10, ageDays: 5, shell: 'white', policy: 'first-sight' }).readable,
     ).toBe(true)
+  })
+
+  it('in a set of several shells what may be hidden goes by the darkest', () => {
+    const day6 = { ...day10, ageDays: 6, shell: 'white', policy: 'first-sight' } as const
+    expect(gradeEgg(reading(ring), day6).action).toBe('remove')
+    expect(gradeEgg(reading(ring), { ...day6, shellsOfSet: ['white', 'dark'] }).action).toBe('recheck')
   })
 
   it('what opened eggs taught never takes an egg out that stayed in without it', () => {
@@ -339,10 +345,20 @@ describe('policies', () => {
       own === 'developing'
         ? ({ grade: 'clear', action: 'remove' } as const)
         : ({ grade: 'developing', action: 'keep' } as const)
-    expect(actionForOwnGrade(own, suggestion, policy)).toBe(action)
+    expect(actionForOwnGrade({ own, suggested: suggestion, policy, filmedAlive: false })).toBe(action)
   })
 
   it('agreeing keeps the suggested action', () => {
-    expect(actionForOwnGrade('clear', { grade: 'clear', action: 'remove' }, 'hold')).toBe('remove')
+    const suggested = { grade: 'clear', action: 'remove' } as const
+    expect(actionForOwnGrade({ own: 'clear', suggested, policy: 'hold', filmedAlive: false })).toBe('remove')
+  })
+
+  it.each(['blood-ring', 'clear', 'quitter'] as const)('an egg that moved stays in, “%s” or not', (own) => {
+    for (const grade of GRADES)
+      for (const policy of POLICIES)
+        for (const action of ACTIONS)
+          expect(
+            actionForOwnGrade({ own, suggested: { grade, action }, policy, filmedAlive: true }),
+          ).not.toBe('remove')
   })
 })

@@ -12,7 +12,13 @@ import { decideAction } from './policy.ts'
 import { explain, filmReasons, ringEvidence } from './reasons.ts'
 import { softmax } from './softmax.ts'
 import { perGrade, type PerGrade, type SuggestedGrade } from '../grade-names.ts'
-import { type GradeContext, type Reason, type UnreadableCode, type Verdict } from './types.ts'
+import {
+  type FilmedLife,
+  type GradeContext,
+  type Reason,
+  type UnreadableCode,
+  type Verdict,
+} from './types.ts'
 
 /** A grade is suggested from this probability on; below it the answer is "not sure". */
 const SURE_FROM = 0.55
@@ -62,6 +68,16 @@ const FILMED_LIFE = 3
 /** More line than this, egg lengths, may be a living net; up to here scratches and pores make it too. */
 const LIVING_NET = 1.6
 
+/** Until which stage the darkest shell among them may hide a living embryo. */
+function hidesUntil({ shell = 'tinted', shellsOfSet = [] }: GradeContext): number {
+  return Math.max(...[shell, ...shellsOfSet].map((one) => HIDES_UNTIL[one]))
+}
+
+/** Whether a film of an egg showed movement or a heartbeat. */
+export function isFilmedAlive(film: Pick<FilmedLife, 'moving' | 'heartbeat'> | null | undefined): boolean {
+  return (film?.moving ?? false) || (film?.heartbeat?.found ?? false)
+}
+
 /** Probabilities, suggestion and reasons from one reading and what is known of the egg. Pure. */
 export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING_MODEL): Verdict {
   const { ageDays, days = usualTimetable(context.species ?? 'chicken') } = context
@@ -71,7 +87,7 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
   const readable = unreadable.length === 0
   const evidence = evidenceOf(egg, stage, model)
   const logs = context.learnt ? withLearnt(evidence, context.learnt) : together(evidence)
-  const seenAlive = (context.film?.moving ?? false) || (context.film?.heartbeat?.found ?? false)
+  const seenAlive = isFilmedAlive(context.film)
   const still = readable ? logs : flattened(logs)
   const alone = softmax(seenAlive ? { ...still, developing: still.developing + FILMED_LIFE } : still)
   const now = context.twin ? poolPictures(alone, context.twin) : alone
@@ -88,7 +104,7 @@ export function gradeEgg(egg: EggFigures, context: GradeContext, model = GRADING
     stopTurningDay: days.stopTurningDay,
     earlierLooks: context.earlierLooks ?? [],
     signsOfLife: seenAlive || showsLife(egg, stage),
-    mayBeHidden: stage < HIDES_UNTIL[context.shell ?? 'tinted'] || mayBeBurntAway(egg, stage),
+    mayBeHidden: stage < hidesUntil(context) || mayBeBurntAway(egg, stage),
   })
   const reasons: Reason[] = [
     ...filmReasons(context.film),

@@ -35,6 +35,8 @@ export interface GradeContext {
   /** Days of the set's own incubation. @default those usual for the species */
   days?: Pick<Timetable, 'incubationDays' | 'stopTurningDay'>
   shell?: Shell
+  /** Shells of the set it was set with: what a shell may hide goes by the darkest. @default only its own */
+  shellsOfSet?: readonly Shell[]
   /** @default second-look */
   policy?: Policy
   earlierLooks?: EarlierLook[]

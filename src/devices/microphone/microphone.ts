@@ -31,15 +31,16 @@ function record(stream: MediaStream): Recording {
   const recorder = new MediaRecorder(stream, { audioBitsPerSecond: BITS_PER_SECOND })
   const parts: Blob[] = []
   recorder.addEventListener('dataavailable', ({ data }) => parts.push(data))
+  // A recorder ends by itself where its microphone goes: nobody asks again for an event that has been.
+  const stopped = new Promise<void>((resolve) =>
+    recorder.addEventListener('stop', () => resolve(), { once: true }),
+  )
   const startMs = performance.now()
   recorder.start()
   const release = (): void => stream.getTracks().forEach((track) => track.stop())
   return {
     async stop() {
       const seconds = (performance.now() - startMs) / 1000
-      const stopped = new Promise<void>((resolve) =>
-        recorder.addEventListener('stop', () => resolve(), { once: true }),
-      )
       if (recorder.state !== 'inactive') recorder.stop()
       await stopped
       release()

@@ -74,7 +74,7 @@ const opArbitrary: fc.Arbitrary<Op> = fc.tuple(fc.nat(10), fc.nat(5)).map(([kind
                 looks: [
                   {
                     ...some(looks, n)!,
-                    own: { grade: n > 2 ? 'clear' : 'unsure', at: '2026-03-12T00:00:00.000Z', by: 'key' },
+                    own: { grade: n > 2 ? 'clear' : 'unsure', at: '2026-03-12T00:00:00.000Z' },
                   },
                 ],
               }
@@ -299,5 +299,32 @@ describe('two tablets', () => {
     expect(
       book.records.eggs.map((egg) => eggOf(egg).place).filter((place) => place?.column === 1),
     ).toHaveLength(1)
+  })
+
+  it('give two eggs of two sets in one place of a shared tray one, and say so; eggs of a set given up lie nowhere', () => {
+    const place = { trayId: 'tray-1', row: 0, column: 1 }
+    const merging = (done: Array<{ key: string; at: string }>) => {
+      const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+      for (const tablet of [north, south]) tablet.do(({ eggs }) => ({ eggs: [{ ...eggs[1]!, place: null }] }))
+      north.do(({ sets }) => ({
+        sets: [{ ...sets[0]!, id: 'other', name: 'Other', batches: [], done }],
+        eggs: [newEgg({ id: 'a-of-other', setId: 'other', number: 1, place })],
+      }))
+      south.do(() => ({ eggs: [newEgg({ id: 'b-of-first', setId: 'set-1', number: 3, place })] }))
+      const both = merged(north.copy(), south.copy())
+      const lyingIn = ({ records }: Copy): string[] =>
+        records.eggs
+          .filter((egg) => eggOf(egg).place?.column === 1)
+          .map(({ id }) => id)
+          .sort()
+      const lying = lyingIn(both.book)
+      expect(lyingIn(merged(south.copy(), north.copy()).book)).toEqual(lying)
+      return { lying, settled: both.settled.map(({ eggId, what }) => [eggId, what]) }
+    }
+    expect(merging([])).toEqual({ lying: ['a-of-other'], settled: [['b-of-first', 'place-taken']] })
+    expect(merging([{ key: 'give-up', at: '2026-03-11T00:00:00.000Z' }])).toEqual({
+      lying: ['a-of-other', 'b-of-first'],
+      settled: [],
+    })
   })
 })

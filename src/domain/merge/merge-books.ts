@@ -1,6 +1,7 @@
 import { fileOf, sortOut, TABLE_SCHEMAS, type Book, type RawRecord } from '../../contracts/records/book.ts'
 import { type EggEvent, type EggRecord } from '../../contracts/records/egg-record.ts'
-import { eggOf } from '../../contracts/records/egg-state.ts'
+import { eggOf, isIn } from '../../contracts/records/egg-state.ts'
+import type { SetRecord } from '../../contracts/records/set-record.ts'
 import { RECORD_TABLES, type RecordTable } from '../../contracts/records/record-tables.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
 import { numbered, type Stamp } from '../../contracts/records/stamp.ts'
@@ -57,7 +58,10 @@ export function mergeBooks(a: Copy, b: Copy, zone: string): MergedBook {
   )
   const raw = RECORD_TABLES.flatMap((table): RawRecord[] => {
     const list = [...merged[table].values()]
-    const values = table === 'eggs' ? settleEggs(list as unknown as EggRecord[], settled) : list
+    const values =
+      table === 'eggs'
+        ? settleEggs(list as unknown as EggRecord[], { settled, givenUp: givenUpIn(merged.sets) })
+        : list
     return values.map((value) => ({ table, value }))
   })
   const { records, quarantined, tombstones } = sortOut(inOrder(raw, a.records), zone)
@@ -157,11 +161,24 @@ function revive(merged: Record<RecordTable, Map<string, AnyRecord>>): Conflict[]
   return revived
 }
 
+/** Sets that are over with eggs of which nobody knows what became: those lie nowhere any more. */
+function givenUpIn(sets: ReadonlyMap<string, AnyRecord>): ReadonlySet<string> {
+  return new Set(
+    [...sets.values()]
+      .filter((set) => (set as unknown as SetRecord).done.some(({ key }) => key === 'give-up'))
+      .map(({ id }) => id as string),
+  )
+}
+
 /**
- * Two eggs of one number, or in one place, cannot be: noted on two devices that did not know of each other. The one of
- * the lesser id keeps it, so that both devices decide alike.
+ * Two eggs of one number in a set, or in one place of a tray, cannot be: noted on two devices that did not know of each
+ * other. The one of the lesser id keeps it, so that both devices decide alike. A tray may hold eggs of several sets; of
+ * other sets only those count that are in the incubator now.
  */
-function settleEggs(eggs: readonly EggRecord[], settled: Settled[]): EggRecord[] {
+function settleEggs(
+  eggs: readonly EggRecord[],
+  { settled, givenUp }: { settled: Settled[]; givenUp: ReadonlySet<string> },
+): EggRecord[] {
   const numbers = new Map<string, Set<number>>()
   const places = new Set<string>()
   for (const { stamp, setId, number } of eggs)
@@ -181,11 +198,14 @@ function settleEggs(eggs: readonly EggRecord[], settled: Settled[]): EggRecord[]
         egg = { ...egg, number: next }
       }
       taken.add(`${setId}/${egg.number}`)
-      const { place, removed } = eggOf(egg)
+      const state = eggOf(egg)
+      const { place, removed } = state
       if (!place || removed) return egg
-      const spot = `${setId}/${place.trayId}/${place.row}/${place.column}`
-      if (!places.has(spot)) {
-        places.add(spot)
+      const inTray = `${place.trayId}/${place.row}/${place.column}`
+      const spot = `${setId}/${inTray}`
+      const spots = [spot, ...(isIn(state) && !givenUp.has(setId) ? [inTray] : [])]
+      if (!spots.some((one) => places.has(one))) {
+        for (const one of spots) places.add(one)
         return egg
       }
       settled.push({ eggId, setId, number: egg.number, what: 'place-taken', was: spot })

@@ -126,6 +126,31 @@ describe('the server hears', () => {
     await until(() => expect(hub.list()[1]!.trouble).toMatch(/does not answer/))
   })
 
+  it('sensors that want a name and a password, and says so where they are wrong', async () => {
+    const wanted = `Basic ${Buffer.from('keeper:warm & dry').toString('base64')}`
+    const sensor = await listen(
+      createServer(({ headers, url }, response) => {
+        if (headers.authorization !== wanted) return response.writeHead(401).end()
+        if (url === '/answer') return response.end('{"temperature":37.4}')
+        response.writeHead(200, { 'content-type': 'text/event-stream' })
+        return response.write('data: {"temperature":37.6}\n\n')
+      }),
+    )
+    const at = (who: string, path: string): URL => new URL(sensor.replace('//', `//${who}`) + path)
+    const hub = newHub()
+    hub.follow(polledSensor('Shelf', at('keeper:warm%20%26%20dry@', '/answer'), 50))
+    hub.follow(eventSensor('Loft', at('keeper:warm%20%26%20dry@', '/events'), [100]))
+    hub.follow(polledSensor('Wrong', at('keeper:cold@', '/answer'), 50))
+    hub.follow(eventSensor('None', at('', '/events'), [100]))
+    await until(() => {
+      const [shelf, loft, wrong, none] = hub.list()
+      expect([shelf!.heardMs, loft!.heardMs]).not.toContain(null)
+      expect([shelf!.trouble, loft!.trouble]).toEqual([null, null])
+      expect(wrong!.trouble).toMatch(/needs a user name and password/)
+      expect(none!.trouble).toMatch(/needs a user name and password/)
+    })
+  })
+
   it('a sensor that sends events, also after its connection broke', { timeout: 30_000 }, async () => {
     const open = new Set<ServerResponse>()
     let celsius = 37

@@ -18,7 +18,7 @@ export interface BackupAge {
   /** Infinity where there is none, and where the clock was set back since. */
   ageDays: ComputedRef<number>
   ageWords: ComputedRef<string>
-  /** The same where there is room for a word. */
+  /** The same where there is room for a word, and there is one. */
   ageShort: ComputedRef<string>
   isOld: ComputedRef<boolean>
   /** One was just written and read back. @param isDownload - it lies wherever the browser puts it, if it does */
@@ -46,7 +46,6 @@ export function useBackupAge(): BackupAge {
       lastGood.value === null ? WORDS.noBackupYet : wordsForAge(ageDays.value, lastIsDownload.value),
     ),
     ageShort: computed(() => {
-      if (lastGood.value === null) return 'none'
       if (ageDays.value === Infinity) return WORDS.ageUnknown
       return ageDays.value < 1 ? '< 1 d' : `${Math.floor(ageDays.value)} d`
     }),

@@ -67,8 +67,11 @@ export const useBackupsStore = defineStore('backups', () => {
   async function inTime(eveningEnded: boolean): Promise<void> {
     if (rhythm.value === 'never' || !hatchery.leads || hatchery.sets.length === 0) return
     if (!(eveningEnded && rhythm.value === 'evening') && ageDays.value < 1) return
-    await look()
-    if (!needsLeave.value) await guarded(() => (folder.value ? write(folder.value) : download()))
+    // Also a folder that is gone is said.
+    await guarded(async () => {
+      await look()
+      if (!needsLeave.value) await (folder.value ? write(folder.value) : download())
+    })
   }
 
   return {
@@ -83,7 +86,7 @@ export const useBackupsStore = defineStore('backups', () => {
     problem,
     working,
     canChoose: canChooseFolder,
-    load: chosen.load,
+    load: () => guarded(chosen.load),
     choose,
     forget: chosen.forget,
     now,
