@@ -5,8 +5,7 @@ import type { EggSet } from '../contracts/records/set-record.ts'
 import { scheduleOf } from './set-schedule.ts'
 import { candlingOpenedAt } from '../core/planning/agenda/agenda.ts'
 import { mayLookAgain } from '../core/planning/agenda/second-look.ts'
-import { actionForOwnGrade } from '../core/grade/policy.ts'
-import { isFilmedAlive } from '../core/grade/grade.ts'
+import { actionForOwnGrade, isFilmedAlive } from '../core/grade/policy.ts'
 import type { SuggestedGrade } from '../core/grade-names.ts'
 import type { Action, Policy } from '../core/grade/types.ts'
 
@@ -20,19 +19,6 @@ export function candlingBegan(set: EggSet, hatchery: Hatchery, nowMs: number): n
 /** This candling's look at an egg. @param looks - the egg's looks, oldest first */
 export function lookSince(looks: readonly LookRecord[], beganMs: number): LookRecord | undefined {
   return looks.filter((look) => Date.parse(look.takenAt) >= beganMs).at(-1)
-}
-
-/** The candler's own grade, else what is suggested. */
-export function standingGrade({ own, verdict }: Pick<LookRecord, 'own' | 'verdict'>): SuggestedGrade {
-  return own?.grade ?? verdict.grade
-}
-
-/**
- * Whether nothing more is asked of the candler: a key was pressed, or the egg was lifted off the lamp and is still
- * suggested to stay in.
- */
-export function isDoneWith({ own, leftIn, verdict }: LookRecord): boolean {
-  return own !== null || (leftIn !== null && verdict.action !== 'remove')
 }
 
 /** What is to become of a looked-at egg: by the candler's word, else by the suggestion. */

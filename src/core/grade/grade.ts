@@ -8,7 +8,7 @@ import { GRADING_MODEL } from './grading-model.ts'
 import { withEarlier } from './history.ts'
 import { poolPictures } from './pool-pictures.ts'
 import { withLearnt } from './learn.ts'
-import { decideAction } from './policy.ts'
+import { decideAction, isFilmedAlive } from './policy.ts'
 import { explain, filmReasons, ringEvidence } from './reasons.ts'
 import { softmax } from './softmax.ts'
 import { perGrade, type PerGrade, type SuggestedGrade } from '../grade-names.ts'
@@ -71,11 +71,6 @@ const LIVING_NET = 1.6
 /** Until which stage the darkest shell among them may hide a living embryo. */
 function hidesUntil({ shell = 'tinted', shellsOfSet = [] }: GradeContext): number {
   return Math.max(...[shell, ...shellsOfSet].map((one) => HIDES_UNTIL[one]))
-}
-
-/** Whether a film of an egg showed movement or a heartbeat. */
-export function isFilmedAlive(film: Pick<FilmedLife, 'moving' | 'heartbeat'> | null | undefined): boolean {
-  return (film?.moving ?? false) || (film?.heartbeat?.found ?? false)
 }
 
 /** Probabilities, suggestion and reasons from one reading and what is known of the egg. Pure. */

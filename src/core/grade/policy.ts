@@ -1,5 +1,5 @@
 import type { Grade, PerGrade, SuggestedGrade } from '../grade-names.ts'
-import type { Action, EarlierLook, Policy } from './types.ts'
+import type { Action, EarlierLook, FilmedLife, Policy } from './types.ts'
 
 export interface PolicyInput {
   policy: Policy
@@ -49,6 +49,11 @@ function confirmedEarlier(input: PolicyInput, grade: Grade): boolean {
       look.grade !== 'developing' &&
       grade !== 'developing',
   )
+}
+
+/** Whether a film of an egg showed movement or a heartbeat. */
+export function isFilmedAlive(film: Pick<FilmedLife, 'moving' | 'heartbeat'> | null | undefined): boolean {
+  return (film?.moving ?? false) || (film?.heartbeat?.found ?? false)
 }
 
 /** A grade by a pressed key, and what stands beside it. */

@@ -1,5 +1,5 @@
 import type { EggAtHand, EveningFacts } from '../../../core/session/evening-terms.ts'
-import { isDoneWith, standingGrade } from '../../../domain/candling.ts'
+import { isDoneWith, standingGrade } from '../../../domain/own-grade.ts'
 import type { Bench } from '../bench/useBench.ts'
 import type { CandlingSession } from '../session/useSession.ts'
 

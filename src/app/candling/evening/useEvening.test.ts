@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { isDoneWith } from '../../../domain/candling.ts'
+import { isDoneWith } from '../../../domain/own-grade.ts'
 import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'

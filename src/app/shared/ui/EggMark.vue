@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import { isDoneWith } from '../../../domain/candling.ts'
+import { isDoneWith } from '../../../domain/own-grade.ts'
 import type { LookRecord } from '../../../contracts/records/look-record.ts'
 import { relativeRadius } from '../../../core/geometry/egg-outline.ts'
 import type { SuggestedGrade } from '../../../core/grade-names.ts'
