@@ -6,8 +6,10 @@ type Move = { number: number } | { bare: true }
 export class StandInHand {
   constructor(private readonly request: APIRequestContext) {}
 
+  /** From now on; the lamp is bare, whatever a test before has left on it. */
   async hold(): Promise<void> {
     await this.tell(true)
+    expect((await this.request.put('/api/stand-in/lamp', { data: { bare: true } })).ok()).toBe(true)
   }
 
   async letGo(): Promise<void> {
