@@ -12,13 +12,7 @@ import { decideAction, isFilmedAlive } from './policy.ts'
 import { explain, filmReasons, ringEvidence } from './reasons.ts'
 import { softmax } from './softmax.ts'
 import { perGrade, type PerGrade, type SuggestedGrade } from '../grade-names.ts'
-import {
-  type FilmedLife,
-  type GradeContext,
-  type Reason,
-  type UnreadableCode,
-  type Verdict,
-} from './types.ts'
+import { type GradeContext, type Reason, type UnreadableCode, type Verdict } from './types.ts'
 
 /** A grade is suggested from this probability on; below it the answer is "not sure". */
 const SURE_FROM = 0.55
