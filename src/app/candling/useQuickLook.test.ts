@@ -57,6 +57,7 @@ it('the original is measured each time, also after the days are said and as it i
   expect(quick.seen.value!.look.reading.lengthPx).toBe(small.lengthPx * SCALE)
   await quick.keepInNew()
   expect(vi.mocked(measure).mock.calls.map(([photo]) => photo)).toEqual([original, original, original])
-  const [kept] = hatchery.looks
+  // Test files share one browser's storage, too.
+  const kept = hatchery.looks.find(({ setId }) => setId === quick.kept.value!.setId)
   expect([kept!.photo.widthPx, kept!.reading.lengthPx]).toEqual([400 * SCALE, small.lengthPx * SCALE])
 })
