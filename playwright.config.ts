@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 /** A state is waited for so long: what hangs is known in a minute, and a slow machine is not taken for a hanging one. */
 const STATE_MS = 60_000
 /** A journey goes through many states. */
-const JOURNEY_MS = 600_000
+const JOURNEY_MS = 900_000
 
 export default defineConfig({
   testDir: 'e2e',

@@ -13,6 +13,8 @@ import { startBrowser, type RealBrowser } from './real-browser.ts'
 const REPETITIONS = Number(process.env['PERLUMEN_REPETITIONS'] ?? 1)
 const EGGS = Number(process.env['PERLUMEN_EGGS'] ?? 8)
 const SECONDS_AN_EGG = 2.6
+/** The film runs by the clock, whatever the machine makes of it: an egg that was not settled on comes round again. */
+const EVENING_MS = 300_000
 
 /** Hears of each look the moment the screen acknowledges it. */
 async function hearAcknowledged(page: Page, acknowledged: Set<string>): Promise<void> {
@@ -73,7 +75,9 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       const first = await start()
       await beginNight(first.page, baseURL!, { eggs: EGGS })
       await hearAcknowledged(first.page, acknowledged)
-      await expect.poll(() => seenSoFar(first.page), { intervals: [60] }).toBeGreaterThanOrEqual(killAt)
+      await expect
+        .poll(() => seenSoFar(first.page), { intervals: [60], timeout: EVENING_MS })
+        .toBeGreaterThanOrEqual(killAt)
       await first.kill()
       const before = new Set(acknowledged)
       expect(before.size).toBeGreaterThanOrEqual(killAt - 1)
@@ -84,7 +88,7 @@ for (let repetition = 1; repetition <= REPETITIONS; repetition++) {
       const kept = new Map((await bookOnDisk(page)).looks.map((look) => [look.id, look]))
       expect([...before].filter((id) => !kept.get(id)?.photo)).toEqual([])
       await hearAcknowledged(page, acknowledged)
-      await expect(page.getByTestId('step')).toBeVisible()
+      await expect(page.getByTestId('step')).toBeVisible({ timeout: EVENING_MS })
       const { looks } = await bookOnDisk(page)
       const standing = looks.filter((look) => !look.replaced)
       expect([...acknowledged].filter((id) => !looks.some((look) => look.id === id && look.photo))).toEqual(
