@@ -87,8 +87,12 @@ const PAGES = [
         @click="close()"
       >
         <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
-        <span v-if="backups.problem" aria-hidden="true">{{ WORDS.backupFailed }}</span>
-        <span v-else-if="backups.lastGood === null" aria-hidden="true">{{ WORDS.noBackup }}</span>
+        <span v-if="backups.problem" class="hidden sm:inline" aria-hidden="true">{{
+          WORDS.backupFailed
+        }}</span>
+        <span v-else-if="backups.lastGood === null" class="hidden sm:inline" aria-hidden="true">{{
+          WORDS.noBackup
+        }}</span>
         <span v-else aria-hidden="true"
           ><span class="hidden xl:inline">{{ WORDS.backup }}{{ ' ' }}</span>{{ backups.ageShort }}</span
         >
