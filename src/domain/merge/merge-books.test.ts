@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { describe, expect, it } from 'vitest'
 import { DAY_MS } from '../../core/time/durations.ts'
 import { fileOf, TABLE_SCHEMAS } from '../../contracts/records/book.ts'
@@ -326,5 +327,19 @@ describe('two tablets', () => {
       lying: ['a-of-other', 'b-of-first'],
       settled: [],
     })
+  })
+
+  it('ask about a pressed key, and never about a lift', () => {
+    const [north, south] = [new Tablet('north', start()), new Tablet('south', start())]
+    const lifted = (at: string) => (records: { looks: LookRecord[] }) => ({
+      looks: [{ ...records.looks[0]!, leftIn: { at } }],
+    })
+    north.do(lifted('2026-03-12T20:00:00.000Z'))
+    south.do(lifted('2026-03-12T21:00:00.000Z'))
+    expect(merged(north.copy(), south.copy()).conflicts).toEqual([])
+    south.do(({ looks }) => ({
+      looks: [{ ...looks[0]!, own: { grade: 'clear', at: '2026-03-12T22:00:00.000Z' }, leftIn: null }],
+    }))
+    expect(merged(north.copy(), south.copy()).conflicts.map(({ fields }) => fields)).toEqual([['own']])
   })
 })

@@ -44,6 +44,8 @@ const NOT_ASKED: ReadonlySet<string> = new Set([
   'earlierVerdicts',
   'verdict',
   'twin',
+  // A lift is nobody's word.
+  'leftIn',
 ])
 
 /**
