@@ -1,6 +1,9 @@
-import { expect, type APIRequestContext } from '@playwright/test'
+import { expect, type APIRequestContext, type APIResponse } from '@playwright/test'
 
 type Move = { number: number } | { bare: true }
+
+/** A connection for each call: one kept open is closed by the server after five idle seconds, maybe as it is used. */
+const OWN_CONNECTION = { connection: 'close' }
 
 /** The simulated hand that brings the eggs of an evening. Held, it stays where it is until the test lets it move. */
 export class StandInHand {
@@ -9,7 +12,7 @@ export class StandInHand {
   /** From now on; the lamp is bare, whatever a test before has left on it. */
   async hold(): Promise<void> {
     await this.tell(true)
-    expect((await this.request.put('/api/stand-in/lamp', { data: { bare: true } })).ok()).toBe(true)
+    expect((await this.put('lamp', { bare: true })).ok()).toBe(true)
   }
 
   async letGo(): Promise<void> {
@@ -30,11 +33,15 @@ export class StandInHand {
   }
 
   private async next(): Promise<Move> {
-    const response = await this.request.post('/api/stand-in/door/next')
+    const response = await this.request.post('/api/stand-in/door/next', { headers: OWN_CONNECTION })
     return (await response.json()) as Move
   }
 
+  private put(what: 'lamp' | 'door', data: object): Promise<APIResponse> {
+    return this.request.put(`/api/stand-in/${what}`, { data, headers: OWN_CONNECTION })
+  }
+
   private async tell(held: boolean): Promise<void> {
-    expect((await this.request.put('/api/stand-in/door', { data: { held } })).ok()).toBe(true)
+    expect((await this.put('door', { held })).ok()).toBe(true)
   }
 }
