@@ -1,6 +1,6 @@
 import type { LogEvent, LogHappening } from '../contracts/records/incubator-log.ts'
-import type { Alarm, AlarmCode } from '../core/climate/alarms.ts'
-import { MINUTE_MS } from '../core/time/durations.ts'
+import { isWorse, type Alarm, type AlarmCode } from '../core/climate/alarms.ts'
+import { HOUR_MS, MINUTE_MS } from '../core/time/durations.ts'
 
 /** An alarm as the log has it: on since then, or over. */
 export interface LoggedAlarm {
@@ -55,10 +55,21 @@ export function alarmNews(on: readonly Alarm[], log: readonly LogEvent[], nowMs:
   ]
 }
 
+/** An alarm that somebody has seen does not call again within this time when it comes back no worse. */
+const SAME_CAUSE_MS = 12 * HOUR_MS
+
 /** Alarms that are on and that nobody has seen yet. */
-export function unseenAlarms(on: readonly Alarm[], log: readonly LogEvent[]): Alarm[] {
-  const logged = loggedAlarms(log).filter(({ overMs }) => overMs === null)
-  return on.filter(({ code, probeId }) => !logged.some((one) => one.seen && isSame(one, code, probeId)))
+export function unseenAlarms(on: readonly Alarm[], log: readonly LogEvent[], nowMs: number): Alarm[] {
+  const seen = loggedAlarms(log).filter((one) => one.seen)
+  return on.filter(
+    (alarm) =>
+      !seen.some(
+        (one) =>
+          isSame(one, alarm.code, alarm.probeId) &&
+          (one.overMs === null ||
+            (nowMs - one.overMs < SAME_CAUSE_MS && !isWorse(alarm.code, alarm.value, one.value))),
+      ),
+  )
 }
 
 function isSame(one: LoggedAlarm, code: AlarmCode, probeId: string | null): boolean {

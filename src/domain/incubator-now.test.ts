@@ -136,9 +136,9 @@ describe('alarms in the log', () => {
     expect(begun).toEqual({ kind: 'alarm', alarm: 'silent', probeId: 'p', value: null })
     const log = [event(begun!, nowMs)]
     expect(alarmNews(on, log, nowMs)).toEqual([])
-    expect(unseenAlarms(on, log)).toEqual(on)
+    expect(unseenAlarms(on, log, nowMs)).toEqual(on)
     log.push(event({ kind: 'alarm-seen' }, nowMs + MINUTE_MS))
-    expect(unseenAlarms(on, log)).toEqual([])
+    expect(unseenAlarms(on, log, nowMs)).toEqual([])
     const [over] = alarmNews([], log, nowMs)
     expect(over).toEqual({ kind: 'alarm-over', alarm: 'silent', probeId: 'p' })
     log.push(event(over!, nowMs + 2 * MINUTE_MS))
@@ -146,7 +146,7 @@ describe('alarms in the log', () => {
     // At the edge of its band it comes and goes: shown at once, logged again after ten minutes.
     expect(alarmNews(on, log, nowMs + 5 * MINUTE_MS)).toEqual([])
     expect(alarmNews(on, log, nowMs + 13 * MINUTE_MS)).toEqual([begun])
-    expect(unseenAlarms(on, log)).toEqual(on)
+    expect(unseenAlarms(on, log, nowMs)).toEqual(on)
     expect(loggedAlarms(log)).toEqual([
       { code: 'silent', probeId: 'p', value: null, atMs: nowMs, overMs: nowMs + 2 * MINUTE_MS, seen: true },
     ])

@@ -13,7 +13,7 @@ import type { ShownRecords } from './shown-records.ts'
 /** A book of so few looks is fetched as a whole: it takes no time, and it is all there should the storage be cleared. */
 const SMALL_BOOK_LOOKS = 2000
 /** What probes said in these last hours is always in memory: alarms look back so far. */
-export const RECENT_MS = 3 * HOUR_MS
+export const RECENT_MS = 6 * HOUR_MS
 
 /**
  * What of the book is in memory: all that it is about, and the chapters, which are the eggs of a set and the looks at

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RATE_PER_CELSIUS } from '../../core/planning/incubation/development.ts'
 import { warmerThanEggs } from '../../core/climate/band.ts'
 import { hoursAhead, warmthEffect, type Excursion } from '../../core/climate/excursions.ts'
+import type { TimeInBand } from '../../core/climate/time-in-band.ts'
 import { SEES_OPENINGS_MS } from '../../core/climate/openings.ts'
 import { hatchForecast } from '../../core/climate/hatch-forecast.ts'
 import { checksOf } from '../../contracts/records/probe-record.ts'
@@ -49,9 +50,9 @@ const inBand = computed(() =>
     return words.length > 0 ? [{ probeId, words: words.join('; ') }] : []
   }),
 )
-function timeWords(what: string, time: { inMs: number; belowMs: number; aboveMs: number }): string {
+function timeWords(what: string, time: TimeInBand): string {
   const known = time.inMs + time.belowMs + time.aboveMs
-  if (known === 0) return ''
+  if (known === 0) return WORDS.readTooSeldom(what)
   const off = [
     time.belowMs > 0.005 * known ? WORDS.percentBelow(percent(time.belowMs, known)) : '',
     time.aboveMs > 0.005 * known ? WORDS.percentAbove(percent(time.aboveMs, known)) : '',
@@ -63,6 +64,7 @@ function timeWords(what: string, time: { inMs: number; belowMs: number; aboveMs:
     percent(time.inMs, known),
     hours(known),
     off.length > 0 ? ` (${off.join(', ')})` : '',
+    time.unknownMs >= HOUR_MS ? WORDS.notKnownFor(hours(time.unknownMs)) : '',
   )
 }
 
@@ -85,10 +87,16 @@ const off = ({ extreme }: Excursion): number => Math.abs(extreme - target.value)
 const overlap = (a: Excursion, b: Excursion): boolean => a.fromMs < b.toMs && b.fromMs < a.toMs
 function excursionWords(excursion: Excursion): string {
   const ahead = hoursAhead(excursion, target.value, RATE_PER_CELSIUS)
-  const moves = Math.abs(ahead) >= 0.5 ? WORDS.atMostH(Math.abs(ahead).toFixed(1)) : ''
+  const lastedMs = excursion.toMs - excursion.fromMs
+  const moves =
+    Math.abs(ahead) >= 0.5 && !excursion.isEndUnknown ? WORDS.atMostH(Math.abs(ahead).toFixed(1)) : ''
   return WORDS.atHoursWordsToWarm(
     at(excursion.fromMs),
-    hours(excursion.toMs - excursion.fromMs),
+    !excursion.isEndUnknown
+      ? hours(lastedMs)
+      : lastedMs > 0
+        ? WORDS.atLeastHours(hours(lastedMs))
+        : WORDS.readOnce,
     excursion.side === 'above' ? WORDS.aboveTargetUp : WORDS.belowTargetDown,
     warm(excursion.extreme),
     EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))],

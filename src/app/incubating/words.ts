@@ -10,8 +10,12 @@ export const WORDS = spoken({
     'Each °C changes the rate of development by 9 %. Short openings cool the air, not the eggs.',
   targetForAll: (what: Said, aboveMs: Said, hours: Said): string =>
     `${what} ${aboveMs} target for all ${hours}`,
-  onTargetOf: (what: Said, percent: Said, hours: Said, off: Said): string =>
-    `${what} on target ${percent} of ${hours}${off}`,
+  onTargetOf: (what: Said, percent: Said, hours: Said, off: Said, unknown: Said): string =>
+    `${what} on target ${percent} of ${hours}${off}${unknown}`,
+  notKnownFor: (hours: Said): string => `, not known for ${hours}`,
+  readTooSeldom: (what: Said): string => `${what} was read too seldom to say`,
+  atLeastHours: (hours: Said): string => `at least ${hours}`,
+  readOnce: 'read once, how long is not known,',
   atMostH: (abs: Said): string => `, at most ${abs} h`,
   aboveTargetUp: 'above target, up',
   belowTargetDown: 'below target, down',

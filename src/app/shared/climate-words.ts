@@ -1,4 +1,4 @@
-import type { AlarmCode } from '../../core/climate/alarms.ts'
+import type { Alarm } from '../../core/climate/alarms.ts'
 import type { WarmthEffect } from '../../core/climate/excursions.ts'
 import type { LogEvent } from '../../contracts/records/incubator-log.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
@@ -7,13 +7,14 @@ import { WORDS } from './words.ts'
 
 /** What an alarm says, and what to do about it. @param value - °C or percent; null where nothing was read */
 export function alarmWords(
-  { code, value }: { code: AlarmCode; value: number | null },
+  { code, value, isEasing = false }: Pick<Alarm, 'code' | 'value' | 'isEasing'>,
   units: UnitSystem,
 ): { says: string; todo: string } {
   const warm = value === null ? '' : sayQuantity(units, 'temperature', value)
   const moist = value === null ? '' : `${value.toFixed(0)} %`
   switch (code) {
     case 'too-hot':
+      if (isEasing) return { says: WORDS.upToWithinTheHour(warm), todo: WORDS.itHasFallenAgain }
       return {
         says: WORDS.tooHotForTheEggs(warm),
         todo: WORDS.openTheLidAHands,
@@ -49,8 +50,8 @@ export function alarmWords(
       return { says: WORDS.turningByHandIsOverdue, todo: WORDS.turnTheEggsNowThen }
   }
 }
-/** Alarms look back three hours; what was so from the start has lasted longer. */
-const LONG_MS = 2.8 * HOUR_MS
+/** Alarms look back six hours; what was so from the start has lasted longer. */
+const LONG_MS = 5.8 * HOUR_MS
 
 /** "since 03:47", or that it has been so for hours. @param at - says a time of day */
 export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) => string): string {
@@ -58,7 +59,7 @@ export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) =>
   if (!Number.isFinite(sinceMs)) return WORDS.sinceItWasPlaced
   const hours = (nowMs - sinceMs) / HOUR_MS
   if (nowMs - sinceMs < LONG_MS) return WORDS.sinceAt(at(sinceMs))
-  return hours < 4
+  return hours < 7
     ? WORDS.forHours
     : hours < 48
       ? WORDS.forHoursHours(hours.toFixed(0))

@@ -150,20 +150,23 @@ export const WORDS = spoken({
   isTheYearRight: (value: Said, date: Said): string => `${value}: is the year ${date} right?`,
 
   // climate-words.ts
+  upToWithinTheHour: (warm: Said): string => `Up to ${warm} within the hour, too hot for the eggs`,
+  itHasFallenAgain:
+    'It has fallen since. Find what made it rise: a thermostat that swings, the sun, a lamp, a stopped fan. Look again in a quarter of an hour.',
   tooHotForTheEggs: (warm: Said): string => `${warm}: too hot for the eggs`,
   openTheLidAHands:
     'Open the lid a hand’s breadth now and let it cool. Then check the thermostat, the room and direct sun.',
-  warmTooWarm: (warm: Said): string => `${warm}, too warm`,
+  warmTooWarm: (warm: Said): string => `${warm} over the hour, too warm`,
   checkWithASecondThermometer:
     'Check with a second thermometer, then turn it down a little. Check the vents and the room.',
   noReadingFromTheSensor: 'No reading from the sensor',
   readTheDisplayYourselfThen: 'Read the display yourself. Then check the sensor’s battery, plug and network.',
-  warmTooCool: (warm: Said): string => `${warm}, too cool`,
+  warmTooCool: (warm: Said): string => `${warm} over the hour, too cool`,
   checkTheLidAndThe:
     'Check the lid and the plug. Eggs survive an hour or two of cold; the hatch will be later.',
-  moistAboveTarget: (moist: Said): string => `${moist}, above target`,
+  moistAboveTarget: (moist: Said): string => `${moist} over the hour, above target`,
   reduceTheWaterSurfaceNot: 'Reduce the water surface, not the air: leave the vents as they are.',
-  moistBelowTarget: (moist: Said): string => `${moist}, below target`,
+  moistBelowTarget: (moist: Said): string => `${moist} over the hour, below target`,
   topUpTheWaterThen: 'Top up the water, then check again.',
   waterIsDue: 'Water is due',
   topUpWithLukewarmWater: 'Top up with lukewarm water, from outside if you can.',

@@ -35,7 +35,7 @@ function isToldHere(code: AlarmCode, incubatorId: string): boolean {
 }
 const alarms = computed(() =>
   sensing.incubators.flatMap(({ incubator, alarms: on, log }) =>
-    unseenAlarms(on, log)
+    unseenAlarms(on, log, clock.nowMs)
       .filter(({ code }) => isToldHere(code, incubator.id))
       .map((alarm) => ({ incubator, alarm })),
   ),

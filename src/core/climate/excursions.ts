@@ -6,8 +6,10 @@ import { HOLDS_MS, type Sample } from './time-in-band.ts'
 export interface Excursion {
   side: 'below' | 'above'
   fromMs: number
-  /** When it was back, or when the last reading outside stopped to speak. */
+  /** When it was back, or the last reading outside where none followed soon. */
   toMs: number
+  /** No reading followed soon: how much longer it lasted is not known. */
+  isEndUnknown: boolean
   /** The value furthest out. */
   extreme: number
 }
@@ -15,7 +17,7 @@ export interface Excursion {
 /** Shorter ones are openings and the regulator's own swing. */
 const SHORTEST_MS = 30 * MINUTE_MS
 
-/** Times outside of a band that lasted, in the order of time. Where nothing was read, nothing is known to have lasted. */
+/** Times outside of a band that lasted, or may have, in the order of time. Between readings far apart nothing is known. */
 export function excursions(
   samples: readonly Sample[],
   { low, high }: Band,
@@ -25,14 +27,16 @@ export function excursions(
   let open: Excursion | null = null
   for (const [i, { atMs, value }] of samples.entries()) {
     const side = value < low ? 'below' : value > high ? 'above' : null
-    const toMs = Math.min(samples[i + 1]?.atMs ?? Infinity, atMs + holdsMs)
-    if (open && (side !== open.side || atMs > open.toMs)) open = null
+    const nextMs = samples[i + 1]?.atMs ?? Infinity
+    const isEndUnknown = nextMs - atMs > holdsMs
+    if (open && (side !== open.side || open.isEndUnknown)) open = null
     if (!side) continue
-    if (!open) found.push((open = { side, fromMs: atMs, toMs, extreme: value }))
-    open.toMs = toMs
+    if (!open) found.push((open = { side, fromMs: atMs, toMs: atMs, isEndUnknown, extreme: value }))
+    open.toMs = isEndUnknown ? atMs : nextMs
+    open.isEndUnknown = isEndUnknown
     open.extreme = side === 'above' ? Math.max(open.extreme, value) : Math.min(open.extreme, value)
   }
-  return found.filter(({ fromMs, toMs }) => toMs - fromMs >= shortestMs)
+  return found.filter(({ fromMs, toMs, isEndUnknown }) => isEndUnknown || toMs - fromMs >= shortestMs)
 }
 
 /** What warmth or cold of a kind usually does. */
@@ -46,7 +50,10 @@ const COLD_C = 32
 const COLD_HOURS = 6
 
 /** @param above - see warmerThanEggs */
-export function warmthEffect({ side, extreme, fromMs, toMs }: Excursion, above = 0): WarmthEffect {
+export function warmthEffect(
+  { side, extreme, fromMs, toMs }: Omit<Excursion, 'isEndUnknown'>,
+  above = 0,
+): WarmthEffect {
   const celsius = extreme - above
   if (side === 'below')
     return celsius < COLD_C && toMs - fromMs >= COLD_HOURS * HOUR_MS ? 'harms-cold' : 'later'
@@ -57,7 +64,7 @@ export function warmthEffect({ side, extreme, fromMs, toMs }: Excursion, above =
 
 /** Hours by which the hatch comes earlier (negative: later) for an excursion at its worst all along: an upper bound. */
 export function hoursAhead(
-  { extreme, fromMs, toMs }: Excursion,
+  { extreme, fromMs, toMs }: Pick<Excursion, 'extreme' | 'fromMs' | 'toMs'>,
   target: number,
   ratePerCelsius: number,
 ): number {

@@ -15,10 +15,10 @@ export interface TimeInBand {
   unknownMs: number
 }
 
-/** A reading speaks for the time after it until the next one, at most this long. */
+/** A reading speaks for the time until the next one; when that is later than this, for none of it. */
 export const HOLDS_MS = 30 * MINUTE_MS
 
-/** How long a value was within its band, from one time to another; each reading holds until the next. */
+/** How long a value was within its band, from one time to another; each reading holds until the next, if that is soon. */
 export function timeInBand(
   samples: readonly Sample[],
   { low, high }: Band,
@@ -27,8 +27,10 @@ export function timeInBand(
   const time: TimeInBand = { inMs: 0, belowMs: 0, aboveMs: 0, unknownMs: 0 }
   for (const [i, { atMs, value }] of samples.entries()) {
     const from = Math.max(fromMs, atMs)
-    const to = Math.min(toMs, atMs + holdsMs, samples[i + 1]?.atMs ?? Infinity)
-    if (to > from) time[value < low ? 'belowMs' : value > high ? 'aboveMs' : 'inMs'] += to - from
+    const nextMs = samples[i + 1]?.atMs ?? toMs
+    const to = Math.min(toMs, nextMs)
+    if (nextMs - atMs <= holdsMs && to > from)
+      time[value < low ? 'belowMs' : value > high ? 'aboveMs' : 'inMs'] += to - from
   }
   time.unknownMs = Math.max(0, toMs - fromMs - time.inMs - time.belowMs - time.aboveMs)
   return time
