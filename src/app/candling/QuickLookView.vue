@@ -6,17 +6,19 @@ import { Camera, ImagePlus, RotateCcw } from '@lucide/vue'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES } from '../../core/species/species.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useClockStore } from '../shared/clock.ts'
 import CameraView from '../shared/ui/CameraView.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { useSaving } from '../shared/useSaving.ts'
-import { useQuickLook } from './useQuickLook.ts'
+import { useQuickLook, type KeepingDoubts } from './useQuickLook.ts'
 import VerdictPanel from './VerdictPanel.vue'
 import { WORDS } from './words.ts'
 
 /** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
+type DayDoubt = NonNullable<KeepingDoubts['day']>
 const store = useHatcheryStore()
 const clock = useClockStore()
 const arrivals = useArrivalsStore()
@@ -62,6 +64,22 @@ const placeOf = (egg: Egg): string => nameOfEgg(store.setById(egg.setId)?.trays 
 function chooseSet(): void {
   eggId.value = ''
   if (setId.value !== '' && setId.value !== 'new') void saving(() => store.openSet(setId.value))
+}
+/** What is said before it is kept in the egg that was chosen. */
+const doubts = computed(() => {
+  const egg = eggs.value.find(({ id }) => id === eggId.value)
+  if (!egg || setId.value === 'new') return []
+  const { day, same } = quick.doubtsOf(egg)
+  const name = store.setById(egg.setId)?.name ?? ''
+  return [
+    day ? dayWords(name, day) : '',
+    same ? WORDS.thisPhotographIsThatOf(placeOf(same), placeOf(egg)) : '',
+  ].filter(Boolean)
+})
+function dayWords(name: string, { saidDays, ageDays, setAtMs, isFuture }: DayDoubt): string {
+  const setOn = sayDate(localDateOf(setAtMs, store.hatchery.zone))
+  if (isFuture) return WORDS.thisSetBeginsOn(name, setOn)
+  return WORDS.youSaidDayThere(String(saidDays), name, ageDays.toFixed(1), setOn)
 }
 const mayKeep = computed(() =>
   setId.value === 'new' ? lone.value.ageDays !== null : eggs.value.some(({ id }) => id === eggId.value),
@@ -184,13 +202,22 @@ async function keep(): Promise<void> {
               <option v-for="egg in eggs" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}</option>
             </select></label
           >
+          <p
+            v-for="words in doubts"
+            :key="words"
+            class="w-full rounded-lg border border-ember p-2"
+            role="alert"
+            data-testid="doubt"
+          >
+            {{ words }}
+          </p>
           <button
             type="button"
             class="press min-h-11"
             :disabled="!mayKeep || measuring || keeping"
             @click="keep"
           >
-            {{ WORDS.save }}
+            {{ doubts.length > 0 ? WORDS.saveAnyway : WORDS.save }}
           </button>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
             {{ WORDS.aNewSetNeedsIts }}

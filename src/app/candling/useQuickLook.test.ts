@@ -61,3 +61,29 @@ it('the original is measured each time, also after the days are said and as it i
   const kept = hatchery.looks.find(({ setId }) => setId === quick.kept.value!.setId)
   expect([kept!.photo.widthPx, kept!.reading.lengthPx]).toEqual([400 * SCALE, small.lengthPx * SCALE])
 })
+
+it('says before it is kept that the set is of another day, has not begun, or has the photograph at another egg', async () => {
+  const hatchery = useHatcheryStore()
+  const { sets, trays, eggs } = sampleRecords()
+  const [set] = sets
+  const egg = eggs[0]!
+  const other = { ...egg, id: 'egg-other', number: 99, place: null }
+  const begins = (days: number) => ({
+    ...set!,
+    trays,
+    setAt: new Date(Date.now() + days * 86_400_000).toISOString(),
+  })
+  await hatchery.commit('a set', null, { trays, sets: [begins(-10)], eggs: [egg, other] })
+  const quick = effectScope().run(() => useQuickLook())!
+  quick.lone.value = { ...quick.lone.value, ageDays: 10 }
+  await quick.photograph(original, 'file')
+  expect(quick.doubtsOf(egg)).toEqual({ day: null, same: null })
+  quick.lone.value = { ...quick.lone.value, ageDays: 7 }
+  expect(quick.doubtsOf(egg).day).toMatchObject({ saidDays: 7, isFuture: false })
+  await quick.keepIn(egg)
+  expect(quick.doubtsOf(other).same?.id).toBe(egg.id)
+  expect(quick.doubtsOf(egg).same).toBeNull()
+  await hatchery.commit('later', null, { sets: [begins(7)] })
+  quick.lone.value = { ...quick.lone.value, ageDays: null }
+  expect(quick.doubtsOf(egg).day).toMatchObject({ isFuture: true, ageDays: 0 })
+})

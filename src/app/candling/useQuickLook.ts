@@ -11,6 +11,7 @@ import type { SpeciesName } from '../../core/species/species.ts'
 import { candlingBegan, lookSince } from '../../domain/candling.ts'
 import { lookFrom } from '../../domain/look-from.ts'
 import { quickLook, type LoneEgg } from '../../domain/quick-look.ts'
+import { samePicture } from '../../domain/same-picture.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore, type HatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
@@ -29,6 +30,17 @@ interface Taken {
   widthPx: number
   heightPx: number
   eggs: EggReading[]
+}
+
+/** Days said of an egg and days of its set that are no further apart than this are the same. */
+const SAME_DAY = 1
+
+/** What is to be said before a picture is kept in an egg. */
+export interface KeepingDoubts {
+  /** The egg's set is of another day than was said, or has not begun. */
+  day: { saidDays: number | null; ageDays: number; setAtMs: number; isFuture: boolean } | null
+  /** Another egg of the set that has this very photograph. */
+  same: Egg | null
 }
 
 /** What is known of an egg beside its picture. */
@@ -101,6 +113,25 @@ export function useQuickLook() {
     kept.value = { setId: set.id, name: set.name }
   }
 
+  /** What would be otherwise than it was said, were it kept in this egg. */
+  function doubtsOf(egg: Egg): KeepingDoubts {
+    const now = taken.value
+    const shown = now?.eggs[which.value]
+    const set = hatchery.setById(egg.setId)
+    if (!now || !shown || !set) return { day: null, same: null }
+    const { ageDays: saidDays } = lone.value
+    const ageDays = timelineOf(set, hatchery.hatchery).ageAt(now.atMs)
+    const isFuture = Date.parse(set.setAt) > now.atMs
+    const isApart = saidDays !== null && Math.abs(saidDays - ageDays) > SAME_DAY
+    const { widthPx, heightPx } = now
+    const pictured = { eggId: egg.id, photo: { id: '', type: '', widthPx, heightPx }, reading: shown }
+    const all = (hatchery.eggsBySet.get(set.id) ?? []).flatMap(({ id }) => hatchery.looksByEgg.get(id) ?? [])
+    return {
+      day: isFuture || isApart ? { saidDays, ageDays, setAtMs: Date.parse(set.setAt), isFuture } : null,
+      same: hatchery.eggs.find(({ id }) => id === samePicture(pictured, all)?.eggId) ?? null,
+    }
+  }
+
   let made: Egg | null = null
   /** Makes a set of this one egg, and keeps the picture in it. */
   async function keepInNew(): Promise<void> {
@@ -115,7 +146,20 @@ export function useQuickLook() {
     await keepIn(made)
   }
 
-  return { lone, taken, which, seen, measuring, problem, kept, photograph, letGo, keepIn, keepInNew }
+  return {
+    lone,
+    taken,
+    which,
+    seen,
+    measuring,
+    problem,
+    kept,
+    photograph,
+    letGo,
+    doubtsOf,
+    keepIn,
+    keepInNew,
+  }
 }
 
 function knownOf({ species, ageDays }: LoneEgg): Known {

@@ -234,6 +234,15 @@ export const WORDS = spoken({
   choose: 'choose',
   aNewSetWithThis: 'a new set with this egg',
   egg: 'Egg',
+  saveAnyway: 'Save there anyway',
+  thisSetBeginsOn: (name: Said, setOn: Said): string =>
+    `“${name}” begins on ${setOn}. Saved there, this look is one of day 0, before setting.`,
+  youSaidDayThere: (saidDays: Said, name: Said, ageDays: Said, setOn: Said): string =>
+    `You said day ${saidDays}. In “${name}”, set on ${setOn}, it is day ${ageDays}, and the look will be judged by that day.`,
+  thisPhotographIsThatOf: (other: Said, egg: Said): string =>
+    `Egg ${other} has this very photograph already. Is it really of egg ${egg}?`,
+  photographOfAnotherEgg: (other: Said, egg: Said): string =>
+    `Egg ${other} has this very photograph already, so nothing was saved. If it is of egg ${egg} all the same, choose it once more.`,
   aNewSetNeedsIts: 'A new set needs its setting day: enter the days above.',
   lampAtTheBluntEnd:
     'Lamp at the blunt end, room dark, the whole egg in the picture. It is measured on this device. You see what it shows and how sure that is.',

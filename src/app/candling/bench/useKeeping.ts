@@ -6,6 +6,7 @@ import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { shapesOf, type EggReading } from '../../../core/measure/reading.ts'
 import { lookFrom } from '../../../domain/look-from.ts'
 import { placedOne, placeSeveral, type SeveralEggs } from '../../../domain/several-eggs.ts'
+import { samePicture } from '../../../domain/same-picture.ts'
 import { timelineOf } from '../../../domain/timeline.ts'
 import type { MeasuredPhoto } from '../../../workers/protocol.ts'
 import { useHatcheryStore, type HatcheryStore } from '../../data/hatchery.ts'
@@ -51,10 +52,23 @@ export function useKeeping({ set, eggs, work, saving }: KeepingPort): Keeping {
     if (reading.eggs.length !== 1 || !only)
       return { ...picture, eggs: placedIn(set(), eggs, { readings: reading.eggs, egg }) }
     const { look: taken, replaces } = lookAt(egg, only, picture)
+    if (source === 'file') refuseOnce(taken, egg)
     saving()
     await hatchery.addLook(taken, { photo, shapes: [{ id: taken.id, ...shapesOf(only) }] }, replaces)
     work.savedAt.value = new Date()
     return null
+  }
+
+  /** Files that were refused because another egg has them; chosen for the same egg again, they are meant. */
+  const refused = new Set<string>()
+  function refuseOnce(taken: LookRecord, egg: Egg): void {
+    const all = eggs.eggs.value.flatMap(({ id }) => hatchery.looksByEgg.get(id) ?? [])
+    const same = samePicture(taken, all)
+    const other = eggs.eggs.value.find(({ id }) => id === same?.eggId)
+    const key = `${egg.id} ${taken.reading.lengthPx}`
+    if (!other || refused.has(key)) return
+    refused.add(key)
+    throw new Error(WORDS.photographOfAnotherEgg(eggs.placeOf(other), eggs.placeOf(egg)))
   }
 
   async function keepSeveral(): Promise<void> {
