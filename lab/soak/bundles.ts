@@ -96,7 +96,7 @@ function useEverything(records: HatcheryRecords): void {
       statuses: eventStatuses(progressOf({ set, eggs: own, looks }, hatchery), nowMs, hatchery.zone),
     }
   })
-  agenda(rows)
+  agenda(rows, nowMs)
   warnings(
     rows.map(({ set, statuses }) => ({
       id: set.id,

@@ -3,6 +3,7 @@ import { computePlan } from '../core/planning/compute-plan.ts'
 import type { PlanDraft } from '../core/planning/plan-draft.ts'
 import { newHatchery } from '../contracts/records/hatchery-record.ts'
 import { planDraftSchema } from '../contracts/records/plan-draft.ts'
+import { staysOf } from '../contracts/records/whereabouts.ts'
 import { planToRecords } from './plan-to-records.ts'
 import { eggRecordSchema } from '../contracts/records/egg-record.ts'
 import { eggOf } from '../contracts/records/egg-state.ts'
@@ -99,6 +100,11 @@ describe('a finished plan', () => {
         ({ key }) => key,
       ),
     ).toEqual(['set'])
+  })
+
+  it('of eggs that are in already has them in their incubator since they were set, whenever it is typed', () => {
+    const { trays, sets } = records({ timing: { by: 'already', date: '2026-03-23', time: '08:00' } })
+    expect(staysOf(trays[0]!.events)[0]!.fromMs).toBe(Date.parse(sets[0]!.setAt))
   })
 })
 

@@ -30,8 +30,10 @@ export function planToRecords(
     const first = batches[0]
     const incubator = hatchery.incubators.find((item) => item.id === group.trays[0]?.incubatorId)
     const trayIds = new Map(group.trays.map((tray) => [tray.id, newId()]))
+    const setAt = new Date(group.setAtMs).toISOString()
+    const isIn = draft.timing.by === 'already'
     const trays = group.trays.map(({ species: _, ...tray }) =>
-      newTray({ ...tray, id: trayIds.get(tray.id)! }, { at: nowIso }),
+      newTray({ ...tray, id: trayIds.get(tray.id)! }, { at: isIn ? setAt : nowIso }),
     )
     records.trays.push(...trays)
     records.sets.push({
@@ -41,7 +43,7 @@ export function planToRecords(
       species: group.species,
       breed: [...new Set(batches.map((batch) => batch.breed).filter(Boolean))].join(', ').slice(0, 120),
       shell: first?.shell ?? 'tinted',
-      setAt: new Date(group.setAtMs).toISOString(),
+      setAt,
       plan: {
         method: draft.method,
         ownDays: draft.ownDays,
@@ -62,7 +64,7 @@ export function planToRecords(
         posted,
         turnedInStorage,
       })),
-      done: draft.timing.by === 'already' ? [{ key: 'set', at: nowIso }] : [],
+      done: isIn ? [{ key: 'set', at: nowIso }] : [],
       temperatures: [],
       notes: draft.notes,
       undone: [],

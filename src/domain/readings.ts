@@ -60,9 +60,9 @@ export function humiditiesAt(
   trays: readonly Tray[],
   probes: readonly ProbeRecord[],
   rollUps: readonly RollUp[],
-): Array<{ atMs: number; rhPercent: number }> {
-  return pointsWith(trays, probes, rollUps).flatMap(({ atMs, rhPercent, correct }) =>
-    rhPercent ? [{ atMs, rhPercent: correct('rhPercent', atMs, rhPercent.mean) }] : [],
+): Array<{ atMs: number; rhPercent: number; readings: number }> {
+  return pointsWith(trays, probes, rollUps).flatMap(({ atMs, rhPercent, correct, count: readings }) =>
+    rhPercent ? [{ atMs, rhPercent: correct('rhPercent', atMs, rhPercent.mean), readings }] : [],
   )
 }
 
@@ -76,7 +76,9 @@ function pointsWith(
     probes.map((probe) => [probe.id, { stays: staysOf(probe.events), correct: corrector(probe) }]),
   )
   // One tray says for all: a set is warmed and moistened as its first tray is.
-  const stays = trays[0] ? staysOf(trays[0].events) : []
+  // Its first stay begins whenever it was typed: eggs that were in already have been there since they were set.
+  const [first, ...later] = trays[0] ? staysOf(trays[0].events) : []
+  const stays = first ? [{ ...first, fromMs: -Infinity }, ...later] : []
   return rollUps
     .flatMap(({ probeId, points }) => {
       const probe = known.get(probeId)

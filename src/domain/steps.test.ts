@@ -6,7 +6,7 @@ import type { PracticeRecord } from '../contracts/records/practice-record.ts'
 import { readingsOf, type ReadingsRecord } from '../contracts/records/readings-record.ts'
 import { newSession, sessionOf, type Session } from '../contracts/records/session-record.ts'
 import { trayOf } from '../contracts/records/tray-record.ts'
-import { stepSchema } from '../contracts/records/journal-entry.ts'
+import { journalEntrySchema, stepSchema } from '../contracts/records/journal-entry.ts'
 import { FRESH } from '../contracts/records/stamp.ts'
 import { sampleRecords } from '../contracts/records/sample-records.ts'
 import { writtenBy, type Changes, type Standing } from './steps.ts'
@@ -73,6 +73,28 @@ describe('a step', () => {
     expect(notesOf(back.eggs[0]!)).toEqual([])
   })
 
+  it('takes out a set that was never set, with its eggs and its trays; taken back, all are there as before', () => {
+    const { trays } = set!
+    const there = standingOf({ sets: [set!], eggs: [egg!], trays })
+    const written = writtenBy({ setsGone: [{ set: set!, eggs: [egg!], trays }] }, there, writer)
+    for (const record of [...written.sets, ...written.eggs, ...written.trays])
+      expect(record.stamp.gone).toBe(true)
+    const entry = journalEntrySchema.parse({
+      number: 1,
+      label: 'set deleted',
+      eggId: null,
+      ...takingBack(written, {}, there),
+    })
+    const back = writtenByUndo(entry, nothing, writer)
+    expect(back.sets.map(({ id, name }) => [id, name])).toEqual([[set!.id, set!.name]])
+    expect(back.eggs[0]!.events).toEqual(written.eggs[0]!.events)
+    expect(back.trays.map(({ id }) => id)).toEqual(trays.map(({ id }) => id))
+    for (const [i, record] of [...back.sets, ...back.eggs, ...back.trays].entries()) {
+      const gone = [...written.sets, ...written.eggs, ...written.trays][i]!
+      expect(record.stamp.gone).toBe(false)
+      expect(record.stamp.revision).toBeGreaterThan(gone.stamp.revision)
+    }
+  })
   it('counts on from the revision that stands, also with an older copy in hand', () => {
     const now = { ...set!, stamp: { ...FRESH, revision: 7, device: 'desk' } }
     expect(writtenBy({ sets: [set!] }, standingOf({ sets: [now] }), writer).sets[0]!.stamp.revision).toBe(8)

@@ -39,6 +39,13 @@ import { stamped, type Stamp } from '../contracts/records/stamp.ts'
 import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/records/tray-record.ts'
 import { placing } from '../contracts/records/whereabouts.ts'
 
+/** A set with its eggs, and the trays in which no others lie. */
+export interface SetGone {
+  set: EggSet
+  eggs: readonly Egg[]
+  trays: readonly Tray[]
+}
+
 /** Records that a step changes; each takes the place of the one with its id. */
 export interface Changes {
   incubators?: readonly Incubator[]
@@ -48,6 +55,8 @@ export interface Changes {
   /** As they are to stand; where they were put is noted as an event. */
   trays?: readonly Tray[]
   sets?: readonly EggSet[]
+  /** Taken out of the book, with all that is of them alone. */
+  setsGone?: readonly SetGone[]
   /** As they are to stand; what leads there is noted as events. */
   eggs?: readonly Egg[]
   looks?: readonly LookRecord[]
@@ -124,6 +133,7 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
     probesGone = [],
     trays = [],
     sets = [],
+    setsGone = [],
     looks = [],
     happened = [],
   } = changes
@@ -140,9 +150,16 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
     trays: [
       ...trays.map((tray) => trayWritten(tray, standing.tray(tray.id), writer)),
       ...traysWeighed(changes, standing, writer),
+      ...setsGone.flatMap((one) => one.trays.map((tray) => goneBy(trayRecordOf(tray), device))),
     ],
-    sets: sets.map((set) => setWritten(setRecordOf(set), { device, now: setNow(set.id, standing) })),
-    eggs: eggsWritten(changes, standing, writer),
+    sets: [
+      ...sets.map((set) => setWritten(setRecordOf(set), { device, now: setNow(set.id, standing) })),
+      ...setsGone.map(({ set }) => goneBy(setRecordOf(set), device)),
+    ],
+    eggs: [
+      ...eggsWritten(changes, standing, writer),
+      ...setsGone.flatMap((one) => one.eggs.map((egg) => goneBy(withEvents(egg, []), device))),
+    ],
     looks: looks.map((look) => stamped(look, { device, now: standing.look(look.id) })),
     sessions: [...new Set(happened.map(({ sessionId }) => sessionId))].flatMap((id) => {
       const now = standing.session(id)
@@ -156,6 +173,10 @@ export function writtenBy(changes: Changes, standing: Standing, writer: Writer):
     practice: practiceWritten(changes, standing, writer),
     readings: readingsWritten(changes, standing, writer),
   }
+}
+
+function goneBy<T extends { stamp: Stamp }>(record: T, device: string): T {
+  return stamped(record, { device, gone: true })
 }
 
 function logsWritten({ logged = [] }: Changes, standing: Standing, writer: Writer): IncubatorLog[] {

@@ -23,6 +23,13 @@ import {
 
 type TakingBack = Omit<JournalEntry, 'number' | 'label' | 'eggId'>
 
+type Noted = { id: string; stamp: Stamp; events: ReadonlyArray<{ id: string }> }
+
+/** The record as it comes back; its revision goes on from where it was taken out. */
+function notGone<R extends { stamp: Stamp }>(record: R): R {
+  return { ...record, stamp: { ...record.stamp, gone: false } }
+}
+
 /** What it takes to take a step back. */
 export function takingBack(
   { incubators, probes, trays, sets, eggs, looks, sessions, logs }: Written,
@@ -31,11 +38,13 @@ export function takingBack(
 ): TakingBack {
   const before = <T extends { id: string }, B>(list: readonly T[], of: (id: string) => B | null) =>
     list.map(({ id }) => ({ id, before: of(id) }))
-  const noted = <E extends { id: string }>(
-    list: ReadonlyArray<{ id: string; events: readonly E[] }>,
+  const noted = <R extends Noted>(
+    list: readonly R[],
     of: (id: string) => { events: readonly unknown[] } | undefined,
   ) =>
-    list.map(({ id, events }) => {
+    list.map((record) => {
+      const { id, events, stamp } = record
+      if (stamp.gone) return { id, created: false, eventIds: [], gone: notGone(record) }
       const now = of(id)
       const eventIds = events.slice(now?.events.length ?? 0).map((event) => event.id)
       return { id, created: now === undefined, eventIds }
@@ -43,7 +52,10 @@ export function takingBack(
   return {
     incubators: beforeGone(incubators, standing.incubator),
     probes: beforeGone(probes, standing.probe),
-    sets: before(sets, (id) => setNow(id, standing)),
+    sets: sets.map((set) => ({
+      id: set.id,
+      before: set.stamp.gone ? notGone(set) : setNow(set.id, standing),
+    })),
     looks: before(looks, (id) => standing.look(id) ?? null),
     trays: noted(trays, standing.tray),
     eggs: noted(eggs, standing.egg),
@@ -71,11 +83,12 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
   }
   /** With the step's events taken back, or gone where the step brought it. */
   function notedBack<T extends { stamp: Stamp; events: object[] }>(
-    list: JournalEntry['eggs'],
+    list: ReadonlyArray<JournalEntry['logs'][number] & { gone?: T | undefined }>,
     of: (id: string) => T | undefined,
   ): T[] {
-    return list.flatMap(({ id, created, eventIds }) => {
+    return list.flatMap(({ id, created, eventIds, gone }) => {
       const now = of(id)
+      if (gone && !now) return [stamped(gone, { device })]
       if (!now) return []
       if (created) return [stamped(now, { device, gone: true })]
       const events = [...now.events, ...takingEventsBack(eventIds, writer)]
@@ -94,6 +107,7 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
     trays: notedBack<TrayRecord>(entry.trays, recordOf(standing.tray, trayRecordOf)),
     sets: entry.sets.flatMap(({ id, before }): SetRecord[] => {
       const now = setNow(id, standing)
+      if (before && !now) return [setWritten(before, { device, now: null })]
       if (!before || !now) return now ? [stamped(now, { device, gone: true })] : []
       const counted = countsTakenBack(now.counted, before.counted, writer)
       return [setWritten({ ...before, counted }, { device, now })]

@@ -93,11 +93,31 @@ describe('a set’s water', () => {
   it('is its mean without the egg that is far off, and says what to run to arrive', () => {
     // 0.9 % a day at 50 %: 9 % by day 10. 12 % by day 18 needs 0.375 % a day: 1 − 0.5 × 0.375 ÷ 0.9 = 79 %: 75 at the most.
     const water = waterOfSet(twelve(0.009), air(50), setMs + 10 * DAY_MS)
-    expect(water.airAssumed).toBe(false)
+    expect(water.airNoted).toEqual({
+      readings: 2,
+      days: 2,
+      lastAtMs: setMs + 5 * DAY_MS + HOUR_MS,
+      isOld: false,
+    })
     expect(water.mean!.outliers).toEqual(['egg-5'])
     expect(water.advice!.lossNow.value).toBeCloseTo(0.09, 2)
     expect(water.advice!.wantedRhPercent).toBeGreaterThan(75)
     expect(water.advice!.rhPercent.value).toBe(75)
+  })
+
+  it('advises nothing by a humidity that is more than a week old, and still says what was lost', () => {
+    const water = waterOfSet(twelve(0.009), air(50), setMs + 13 * DAY_MS)
+    expect(water.airNoted!.isOld).toBe(true)
+    expect(water.advice).toBeNull()
+    expect(water.lossAt(10)!.value).toBeCloseTo(0.09, 2)
+  })
+
+  it('counts the air since setting, also where the set was typed days later', () => {
+    const [tray] = set.trays
+    const typed = tray!.events.map((event) => ({ ...event, at: at(8) }))
+    const late = { ...set, trays: [{ ...tray!, events: typed }] }
+    const water = waterOfSet({ ...twelve(0.009), set: late as typeof set }, air(50), setMs + 10 * DAY_MS)
+    expect(water.airNoted!.readings).toBe(2)
   })
 
   it('takes what is usual where no humidity was noted, and says so', () => {
@@ -106,7 +126,7 @@ describe('a set’s water', () => {
       { hatchery: records.hatchery, probes: [], rollUps: [] },
       setMs + 10 * DAY_MS,
     )
-    expect(water.airAssumed).toBe(true)
+    expect(water.airNoted).toBeNull()
     expect(Math.abs(water.advice!.rhPercent.value - 50)).toBeLessThan(4)
   })
 

@@ -4,13 +4,7 @@ import type { PlanChoices, EggSet } from '../../contracts/records/set-record.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
 import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import { CANDLING_METHOD_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
-import {
-  instantOf,
-  isLikelyDate,
-  localDateOf,
-  localTimeOf,
-  sayShortDate,
-} from '../../core/time/local-date.ts'
+import { localDateOf, sayShortDate } from '../../core/time/local-date.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import OwnDays from '../shared/ui/OwnDays.vue'
@@ -18,7 +12,7 @@ import MethodChoice from '../shared/ui/MethodChoice.vue'
 import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
-import { count, dateDoubt } from '../shared/wording.ts'
+import { count } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
 
 /** The plan day by day, to be ticked, and the way it is made, to be changed. */
@@ -34,16 +28,6 @@ function changePlan(changes: Partial<PlanChoices>): void {
   void saving(() =>
     store.commit('plan', null, { sets: [{ ...props.set, plan: { ...props.set.plan, ...changes } }] }),
   )
-}
-/** Ticked late, the eggs were in sooner than the tick says: the hour itself can be put right. */
-/** What is odd about the day that was typed. */
-const doubt = ref<string | null>(null)
-function changeSetTime(event: Event): void {
-  const [date, time] = (event.target as HTMLInputElement).value.split('T')
-  doubt.value = dateDoubt(date ?? '', clock.nowMs)
-  if (!date || !time || !isLikelyDate(date)) return
-  const setAt = new Date(instantOf(date, time.slice(0, 5), zone.value)).toISOString()
-  void saving(() => store.commit('set time', null, { sets: [{ ...props.set, setAt }] }))
 }
 function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
   const first = sayShortDate(date)
@@ -81,16 +65,6 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
         />
       </div>
       <div class="flex flex-col gap-3">
-        <label
-          >{{ WORDS.setOnAt }}
-          <input
-            type="datetime-local"
-            class="field mt-1 block"
-            data-testid="set-time"
-            :value="`${localDateOf(Date.parse(set.setAt), zone)}T${localTimeOf(Date.parse(set.setAt), zone)}`"
-            @change="changeSetTime"
-        /></label>
-        <p v-if="doubt" class="text-ember" role="alert">{{ doubt }}</p>
         <MethodChoice
           :legend="WORDS.howToCountDays"
           name="day-count"

@@ -5,13 +5,14 @@ import { CalendarPlus, Droplet, Egg as EggIcon, Film, Printer, Tags } from '@luc
 import { type Outcome } from '../../contracts/records/egg-record.ts'
 import { notesOf } from '../../contracts/records/egg-state.ts'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
-import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
+import { localDateOf, localTimeOf, sayLongDate } from '../../core/time/local-date.ts'
 import { type Placed } from '../../core/tray/layout.ts'
 import { exportCalendar } from '../shared/calendar.ts'
 import SpokenNotes from './SpokenNotes.vue'
 import SetTonight from './SetTonight.vue'
 import SetLooks from './SetLooks.vue'
 import SetDays from './SetDays.vue'
+import SetStart from './SetStart.vue'
 import { fileNameOf } from '../shared/save-file.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -113,7 +114,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
         <h1 class="text-3xl font-bold">{{ set.name }}</h1>
         <p class="text-ink-soft">
           {{ setWords(set) }}. {{ plan.started ? WORDS.set : WORDS.setting }}
-          {{ sayDate(localDateOf(Date.parse(set.setAt), zone)) }},
+          {{ sayLongDate(localDateOf(Date.parse(set.setAt), zone)) }},
           {{ localTimeOf(Date.parse(set.setAt), zone)
           }}{{ plan.started ? WORDS.nowDayWords(dayWords(set, zone, clock.nowMs)) : '' }}.
         </p>
@@ -129,6 +130,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
         >
       </div>
     </div>
+    <SetStart :set="set" :plan="plan" />
     <nav class="mt-2 flex flex-wrap gap-x-6" :aria-label="WORDS.moreOfThisSet">
       <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">{{ WORDS.toRemove }}</RouterLink>
       <RouterLink :to="{ name: 'water', params: { setId } }" class="quiet"

@@ -7,6 +7,7 @@ import type { Measured } from '../../core/measure/reading.ts'
 import { meanRh } from '../../core/water/vapour-deficit-days.ts'
 import { ENOUGH_EGGS } from '../../core/water/set-water.ts'
 import { incubatorOf } from '../../contracts/records/whereabouts.ts'
+import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { noted } from '../../domain/readings.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
 import { useClockStore } from '../shared/clock.ts'
@@ -66,7 +67,14 @@ function noteHumidity(): void {
   })
 }
 
-const said = computed(() => (water.value ? waterAdvice(water.value) : null))
+const sayDay = (atMs: number): string => sayDate(localDateOf(atMs, store.hatchery.zone))
+const said = computed(() => (water.value ? waterAdvice(water.value, sayDay) : null))
+const restsOn = computed(() => {
+  const known = water.value?.airNoted
+  if (!known) return ''
+  const { readings, days, lastAtMs } = known
+  return WORDS.fromReadingsOnDays(count(readings, 'reading'), count(days, 'day'), sayDay(lastAtMs))
+})
 
 /** What the eggs' own loss says of the hygrometer. */
 const hygrometer = computed(() => {
@@ -135,7 +143,7 @@ const rows = computed(() => {
       <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
         {{ WORDS.onlyASetNeedsOr(count(water.mean.count, 'egg measured', 'eggs measured'), ENOUGH_EGGS) }}
       </p>
-      <p v-if="water.airAssumed" class="mt-3 rounded-lg border border-lamp p-3" data-testid="assumed">
+      <p v-if="!water.airNoted" class="mt-3 rounded-lg border border-lamp p-3" data-testid="assumed">
         {{ WORDS.noHumidityWasRecordedFor(water.air[0]!.rhPercent.toFixed(0)) }}
       </p>
       <p v-if="sensors.length > 0" class="mt-3" data-testid="sensed">
@@ -152,11 +160,8 @@ const rows = computed(() => {
           <input v-model.number="humidity" type="number" inputmode="decimal" step="any" class="field w-28" />
         </label>
         <button type="submit" class="press" :disabled="humidity === ''">{{ WORDS.save }}</button>
-        <span v-if="!water.airAssumed" class="text-ink-soft" data-testid="noted">{{
-          WORDS.recordedOnLastDaysWithout(
-            count(water.air.length, 'day'),
-            water.air.at(-1)!.rhPercent.toFixed(0),
-          )
+        <span v-if="water.airNoted" class="text-ink-soft" data-testid="noted">{{
+          WORDS.recordedOnLastDaysWithout(restsOn, water.air.at(-1)!.rhPercent.toFixed(0))
         }}</span>
       </form>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
@@ -184,7 +189,12 @@ const rows = computed(() => {
             }}
           </li>
           <li>
-            {{ WORDS.sinceSettingTheAirWas(meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0)) }}
+            {{
+              WORDS.sinceSettingTheAirWas(
+                meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0),
+                restsOn ? ` (${restsOn})` : '',
+              )
+            }}
           </li>
         </ul>
       </details>

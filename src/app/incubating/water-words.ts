@@ -16,12 +16,21 @@ export function percent(share: number, digits = 1): string {
   return `${(100 * share).toFixed(digits)} %`
 }
 
-export function waterAdvice(value: WaterOfSet): WaterAdvice {
+/** @param sayDay - says the day of an instant */
+export function waterAdvice(value: WaterOfSet, sayDay: (atMs: number) => string): WaterAdvice {
   const { mean, advice, target, stopDay, ageDays } = value
   if (ageDays >= stopDay)
     return {
       lead: WORDS.turningIsOverHumidityNow,
       more: mean ? WORDS.wasLostByDay(percent(value.lossAt(stopDay)!.value), plainDay(stopDay)) : '',
+    }
+  if (mean && value.airNoted?.isOld)
+    return {
+      lead: WORDS.readTheHygrometerFirst,
+      more: WORDS.theLastHumidityIsOld(
+        sayDay(value.airNoted.lastAtMs),
+        percent(value.lossAt(ageDays)!.value),
+      ),
     }
   if (!mean || !advice)
     return {

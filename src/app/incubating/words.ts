@@ -189,7 +189,19 @@ export const WORDS = spoken({
   dayByDay: 'Day by day',
   changeMethod: 'Change method',
   whenToCandle: 'When to candle',
-  setOnAt: 'Set on, at',
+  whenTheyAreSet: 'When they are set',
+  notSetYetDue: (day: Said, hour: Said): string => `Not set yet. They are to go in on ${day}, ${hour}.`,
+  notSetThoughDue: (day: Said, hour: Said): string =>
+    `They were to go in on ${day}, ${hour}, and nobody has noted that they did.`,
+  eggsAreIn: 'Eggs are in now',
+  putOff: 'Another day or hour',
+  correctSettingTime: 'Correct the setting time',
+  setOn: 'Set on',
+  setAtHour: 'At',
+  deleteThisPlan: 'Delete this plan',
+  deletePlanOf: (name: Said): string => `Delete the plan of “${name}”?`,
+  itsEggsGoWithIt: (eggs: Said): string =>
+    `Its ${eggs}, their numbers and its tray go with it. Undo brings everything back.`,
   howToCountDays: 'How to count days',
   whenTurningStops: 'When turning stops',
   thisRedrawsThePlanYour: 'This redraws the plan. Your records do not change.',
@@ -321,15 +333,20 @@ export const WORDS = spoken({
     `Air measured by ${sensors}, last ${rhPercent} %:`,
   seeReadingsAndChecks: 'see readings and checks',
   hygrometerShows: 'Hygrometer shows, %',
-  recordedOnLastDaysWithout: (days: Said, rhPercent: Said): string =>
-    `Recorded on ${days}, last ${rhPercent} %. Days without a reading use the day before; earlier days use the first.`,
+  fromReadingsOnDays: (readings: Said, days: Said, last: Said): string =>
+    `${readings} on ${days}, the last on ${last}`,
+  readTheHygrometerFirst: 'Read the hygrometer first.',
+  theLastHumidityIsOld: (day: Said, lost: Said): string =>
+    `${lost} lost so far. The last humidity is of ${day}: what to run can be said when there is one of this week.`,
+  recordedOnLastDaysWithout: (restsOn: Said, rhPercent: Said): string =>
+    `${restsOn}: ${rhPercent} %. Days without a reading use the day before; earlier days use the first.`,
   howThisIsCalculated: 'How this is calculated',
   nowPerDayAtPer: (percent: Said, rhPercent: Said, percent2: Said, value: Said, percent3: Said): string =>
     `Now ${percent} per day at ${rhPercent} %; ${percent2} per day is needed for the ${value} days left, to lose ${percent3} in total.`,
   waterLossIsProportionalTo: (rhPercent: Said, value: Said, wantedRhPercent: Said): string =>
     `Water loss is proportional to the vapour deficit: 1 − RH′ = (1 − RH) × needed ÷ now = ${rhPercent} × ${value}, so RH′ = ${wantedRhPercent} %.`,
-  sinceSettingTheAirWas: (air: Said): string =>
-    `Since setting the air was ${air} % on average. A constant hygrometer error cancels out.`,
+  sinceSettingTheAirWas: (air: Said, restsOn: Said): string =>
+    `Since setting the air was ${air} % on average${restsOn}. A constant hygrometer error cancels out.`,
   beforeYouChangeAnythingCheck: (sd: Said): string =>
     `Before you change anything: check the thermometer against a second one and the hygrometer over wet salt (75 %; household ones are off by ${sd} points or more), and check the vents. Change the water surface rather than the vents, and measure again in two or three days.`,
   lossByDay: 'Loss by day',

@@ -4,7 +4,14 @@ import { TriangleAlert } from '@lucide/vue'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
 import type { EventStatus } from '../../core/planning/agenda/agenda.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { localDateOf, localTimeOf, sayDate, sayShortDate, type Zone } from '../../core/time/local-date.ts'
+import {
+  localDateOf,
+  localTimeOf,
+  sayDate,
+  sayLongDate,
+  sayShortDate,
+  type Zone,
+} from '../../core/time/local-date.ts'
 import { sayPlanProblem } from '../../words/plan-problems.ts'
 import { count } from '../shared/wording.ts'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
@@ -21,7 +28,7 @@ const problems = computed(() =>
   props.group.problems.map((problem) => ({ ...problem, ...sayPlanProblem(problem, props.zone) })),
 )
 const leftOut = computed(() => props.group.eggs.length - props.group.setCount)
-const day = (atMs: number): string => sayDate(localDateOf(atMs, props.zone))
+const day = (atMs: number): string => sayLongDate(localDateOf(atMs, props.zone))
 const candles = computed(() =>
   props.group.schedule
     .filter((event) => event.kind === 'candle')

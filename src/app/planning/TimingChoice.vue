@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { hatchDays } from '../../core/planning/incubation/plan-backwards.ts'
 import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
-import { dateDoubt } from '../shared/wording.ts'
+import { setDateDoubt } from '../shared/wording.ts'
 import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
 import { WORDS } from './words.ts'
 
@@ -59,7 +59,8 @@ function narrow(change: () => void): void {
 /** What is odd about the day that was typed. */
 const doubt = ref<string | null>(null)
 function setDay(changes: { date?: string; time?: string }): void {
-  if (changes.date !== undefined) doubt.value = dateDoubt(changes.date, props.nowMs)
+  if (changes.date !== undefined)
+    doubt.value = setDateDoubt(changes.date, props.nowMs, { isIn: props.timing.by === 'already' })
   const { timing } = props
   if (
     timing.by === 'hatch' ||

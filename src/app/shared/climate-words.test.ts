@@ -8,7 +8,7 @@ const words = (sinceMs: number): string => sinceWords(sinceMs, NOW, () => '19:10
 describe('since when something is so', () => {
   it.each([
     [NOW - 50 * 60_000, 'since 19:10'],
-    [NOW - 3 * HOUR_MS, 'for hours'],
+    [NOW - 6 * HOUR_MS, 'for hours'],
     [NOW - 7 * HOUR_MS, 'for 7 hours'],
     [NOW - 72 * HOUR_MS, 'for 3 days'],
     [-Infinity, 'since it was placed'],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { count, dateDoubt, percentWords, roughTime, setWords } from './wording.ts'
+import { count, dateDoubt, percentWords, roughTime, setDateDoubt, setWords } from './wording.ts'
 
 describe('words', () => {
   it('count one and many, and shares as closely as they are known', () => {
@@ -16,6 +16,14 @@ describe('words', () => {
       expect(dateDoubt(odd, nowMs), odd).toMatch(/\.$|\?$/)
     for (const likely of ['2026-03-01', '2025-06-01', '2027-12-31'])
       expect(dateDoubt(likely, nowMs)).toBeNull()
+  })
+  it('ask about a setting that is a year off, or still to come where the eggs are in', () => {
+    const nowMs = Date.parse('2026-03-20T12:00:00Z')
+    expect(setDateDoubt('2025-03-08', nowMs, { isIn: true })).toMatch(/2025/)
+    expect(setDateDoubt('2027-03-08', nowMs, { isIn: false })).toMatch(/2027/)
+    expect(setDateDoubt('2026-04-08', nowMs, { isIn: true })).toMatch(/2026/)
+    expect(setDateDoubt('2026-03-08', nowMs, { isIn: true })).toBeNull()
+    expect(setDateDoubt('2026-04-08', nowMs, { isIn: false })).toBeNull()
   })
   it('name a set by what is known of it: no breed, no comma', () => {
     const hens = { breed: 'Holm Pebble', species: 'bantam', shell: 'tinted' } as const

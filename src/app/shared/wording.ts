@@ -3,7 +3,14 @@ import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { ageInDays, dayNumber } from '../../core/planning/incubation/day-count.ts'
-import { isLikelyDate, localDateOf, localHourOf, sayDate, sayShortDate } from '../../core/time/local-date.ts'
+import {
+  isLikelyDate,
+  localDateOf,
+  localHourOf,
+  sayDate,
+  sayLongDate,
+  sayShortDate,
+} from '../../core/time/local-date.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { inLanguage } from '../../words/language.ts'
 import { sayReason } from '../../words/reasons.ts'
@@ -124,6 +131,20 @@ export function dateDoubt(date: string, nowMs: number): string | null {
   if (!isLikelyDate(date)) return WORDS.theYearLooksWrongThe(date.split('-')[0] ?? '')
   const off = Math.abs(Date.parse(date) - nowMs) / DAY_MS
   return off > ODD_DAYS ? WORDS.isTheYearRight(sayDate(date), date.slice(0, 4)) : null
+}
+
+/** Eggs are set at most so long before or after today; further off, a year was mistyped. */
+const LONGEST_INCUBATION_DAYS = 60
+const PLANNED_AHEAD_DAYS = 300
+
+/** What is odd about a day on which eggs went in, or are to go in. @param isIn - they are in already */
+export function setDateDoubt(date: string, nowMs: number, { isIn }: { isIn: boolean }): string | null {
+  const odd = dateDoubt(date, nowMs)
+  if (odd) return odd
+  const aheadDays = (Date.parse(date) - nowMs) / DAY_MS
+  if (isIn && aheadDays > 1) return WORDS.thatDayIsStillToCome(sayLongDate(date))
+  const isFar = aheadDays < -LONGEST_INCUBATION_DAYS || aheadDays > PLANNED_AHEAD_DAYS
+  return isFar ? WORDS.isTheYearRight(sayDate(date), date.slice(0, 4)) : null
 }
 
 /** A day of a set by the clock, to a tenth: 24, or 23.5. */

@@ -61,7 +61,12 @@ const rows = computed(() =>
     eggs: store.eggsBySet.get(set.id) ?? [],
   })),
 )
-const items = computed(() => agenda(rows.value.map(({ set, plan }) => ({ set, statuses: plan.statuses }))))
+const items = computed(() =>
+  agenda(
+    rows.value.map(({ set, plan }) => ({ set, statuses: plan.statuses })),
+    clock.nowMs,
+  ),
+)
 
 const mind = computed(() =>
   warnings(

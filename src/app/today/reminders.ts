@@ -29,7 +29,10 @@ export const useRemindersStore = defineStore('reminders', () => {
   const due = computed((): Reminder[] => {
     if (!isOn.value || !store.loaded || !store.leads) return []
     const open = store.sets.filter((set) => !isLongOver(set, clock.nowMs))
-    const { now } = agenda(open.map((set) => ({ set, statuses: planOf(set, clock.nowMs).statuses })))
+    const { now } = agenda(
+      open.map((set) => ({ set, statuses: planOf(set, clock.nowMs).statuses })),
+      clock.nowMs,
+    )
     const waiting = open.map((set) => ({
       set,
       eggs: (store.eggsBySet.get(set.id) ?? []).filter(

@@ -15,7 +15,11 @@ import { trayRecordSchema } from './tray-record.ts'
 const before = <T extends z.ZodType>(schema: T) =>
   z.array(z.object({ id: idField, before: schema.nullable() }))
 /** What the step noted of something: taken back, none of it holds. `created` brought it into the book. */
-const noted = z.array(z.object({ id: idField, created: z.boolean(), eventIds: z.array(idField) }))
+const notedFields = { id: idField, created: z.boolean(), eventIds: z.array(idField) }
+const noted = z.array(z.object(notedFields))
+/** What the step took out of the book is here as it was. */
+const notedOrGone = <T extends z.ZodType>(schema: T) =>
+  z.array(z.object({ ...notedFields, gone: schema.optional() }))
 
 /** One step that can be taken back. */
 export const journalEntrySchema = z.object({
@@ -28,8 +32,8 @@ export const journalEntrySchema = z.object({
   probes: before(probeRecordSchema),
   sets: before(setRecordSchema),
   looks: before(lookRecordSchema),
-  trays: noted,
-  eggs: noted,
+  trays: notedOrGone(trayRecordSchema),
+  eggs: notedOrGone(eggRecordSchema),
   sessions: noted,
   logs: noted,
   /** Readings that the step added. */

@@ -100,15 +100,30 @@ describe('what a set asks for', () => {
     expect(candlingOpenedAt(schedule(), at('2026-06-12'))).toBe(at('2026-06-08', '08:00'))
   })
 
+  it('of a set that nobody set in time, says that it is overdue, and names no day that has gone by as the next', () => {
+    const nowMs = at('2026-06-25', '12:00')
+    const statuses = eventStatuses(
+      { schedule: schedule(), doneKeys: new Set(), eggIds: ['a'], looks: [] },
+      nowMs,
+      ZONE,
+    )
+    const { now, next } = agenda([{ set: 'hens', statuses }], nowMs)
+    expect(now.some(({ event, state }) => event.kind === 'set' && state === 'overdue')).toBe(true)
+    for (const { event } of next) expect(event.startMs).toBeGreaterThan(nowMs)
+  })
+
   it('puts what is overdue first, then what is due, over all sets', () => {
     const early = schedule({ setAtMs: at('2026-05-30', '20:00') })
     const nowMs = at('2026-06-08', '12:00')
     const statusesOf = (plan: ReturnType<typeof schedule>) =>
       eventStatuses({ schedule: plan, doneKeys: new Set(['set']), eggIds: ['a'], looks: [] }, nowMs, ZONE)
-    const { now, next } = agenda([
-      { set: 'hens', statuses: statusesOf(schedule()) },
-      { set: 'early', statuses: statusesOf(early) },
-    ])
+    const { now, next } = agenda(
+      [
+        { set: 'hens', statuses: statusesOf(schedule()) },
+        { set: 'early', statuses: statusesOf(early) },
+      ],
+      nowMs,
+    )
     expect(now.map(({ set, state }) => [set, state])).toEqual([
       ['early', 'overdue'],
       ['hens', 'due'],

@@ -101,9 +101,13 @@ export interface AgendaItem<S> extends EventStatus {
 
 /**
  * What asks for the keeper now, over all sets, most urgent first: overdue, due, under way.
- * The next event of each set comes separately: it needs nothing yet.
+ * The next event of each set comes separately: it needs nothing yet. Of a set that is not set in time, days have gone by
+ * that nobody need wait for.
  */
-export function agenda<S>(sets: ReadonlyArray<{ set: S; statuses: readonly EventStatus[] }>): {
+export function agenda<S>(
+  sets: ReadonlyArray<{ set: S; statuses: readonly EventStatus[] }>,
+  nowMs: number,
+): {
   now: Array<AgendaItem<S>>
   next: Array<AgendaItem<S>>
 } {
@@ -115,7 +119,7 @@ export function agenda<S>(sets: ReadonlyArray<{ set: S; statuses: readonly Event
     .filter(isNow)
     .sort((a, b) => urgency[a.state] - urgency[b.state] || a.event.startMs - b.event.startMs)
   const next = sets.flatMap(({ set, statuses }) => {
-    const first = statuses.find((status) => status.state === 'coming')
+    const first = statuses.find(({ event, state }) => state === 'coming' && event.startMs > nowMs)
     return first ? [{ ...first, set }] : []
   })
   return { now, next: next.sort((a, b) => a.event.startMs - b.event.startMs) }
