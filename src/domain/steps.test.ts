@@ -186,6 +186,27 @@ describe('a step', () => {
     expect(eggOf(written.eggs[0]!).weightG).toBe(56.1)
   })
 
+  it('puts a reading right, or takes it out; taken back, it is as it was', () => {
+    const atMs = Date.parse('2026-03-11T08:00:00.000Z')
+    const one = { probeId: 'p', atMs, celsius: 3.1, rhPercent: null }
+    const later = { ...one, atMs: atMs + 1000, celsius: 37.6 }
+    const [day] = writtenBy({ readings: [one, later] }, nothing, writer).readings
+    const there = standingOf({ days: [day!] })
+    for (const changes of [{ readings: [{ ...one, celsius: 37.5 }] }, { readingsGone: [one] }]) {
+      const written = writtenBy(changes, there, writer)
+      const expected = changes.readings ? [{ ...one, celsius: 37.5 }, later] : [later]
+      expect(readingsOf(written.readings[0]!)).toEqual(expected)
+      const entry = journalEntrySchema.parse({
+        number: 1,
+        label: 'reading',
+        eggId: null,
+        ...takingBack(written, changes, there),
+      })
+      const back = writtenByUndo(entry, standingOf({ days: written.readings }), writer)
+      expect(readingsOf(back.readings[0]!)).toEqual([one, later])
+      expect(back.readings[0]!.takenBack).toEqual([])
+    }
+  })
   it('adds readings to their day, and takes back only its own', () => {
     const reading = { probeId: 'p', atMs: Date.parse(writer.at), celsius: 37.5, rhPercent: null }
     const first = writtenBy({ readings: [reading] }, nothing, writer)

@@ -24,6 +24,8 @@ import {
   byProbeAndDay,
   dayOf,
   readingsId,
+  readingsOf,
+  withoutReadings,
   withReadings,
   type ProbeReading,
   type ReadingsRecord,
@@ -73,6 +75,8 @@ export interface Changes {
   /** What happened in an evening. */
   happened?: ReadonlyArray<{ sessionId: string; what: SessionHappening }>
   readings?: readonly ProbeReading[]
+  /** Taken out of the book. */
+  readingsGone?: ReadonlyArray<Pick<ProbeReading, 'probeId' | 'atMs'>>
   /** Cards answered by somebody; no step, nobody takes back what they did not know. */
   practised?: ReadonlyArray<{ learner: { id: string; name: string }; answer: Practised }>
   /** What was done or happened at an incubator; now, where nothing else is said. */
@@ -271,14 +275,32 @@ function notedOnly(notes: ReadonlyArray<{ eggId: string }>, eggs: readonly Egg[]
 }
 
 function readingsWritten(
-  { readings = [] }: Pick<Changes, 'readings'>,
+  { readings = [], readingsGone = [] }: Pick<Changes, 'readings' | 'readingsGone'>,
   standing: Standing,
   { device }: Writer,
 ): ReadingsRecord[] {
-  return byProbeAndDay(readings).map((some) => {
-    const [{ probeId, atMs }] = some
-    const now = standing.readings(readingsId(probeId, dayOf(atMs))) ?? null
-    return stamped(withReadings(now, some), { device, now })
+  const days = new Map<string, ReadingsRecord>()
+  const nowOf = (id: string): ReadingsRecord | null => days.get(id) ?? standing.readings(id) ?? null
+  for (const some of byProbeAndDay(readings)) {
+    const id = readingsId(some[0].probeId, dayOf(some[0].atMs))
+    days.set(id, withReadings(nowOf(id), some))
+  }
+  for (const { probeId, atMs } of readingsGone) {
+    const id = readingsId(probeId, dayOf(atMs))
+    const now = nowOf(id)
+    if (now) days.set(id, withoutReadings(now, [atMs]))
+  }
+  return [...days].map(([id, day]) => stamped(day, { device, now: standing.readings(id) ?? null }))
+}
+
+/** What stands at the moments that a step takes out or writes over. */
+export function readingsBefore(
+  { readings = [], readingsGone = [] }: Pick<Changes, 'readings' | 'readingsGone'>,
+  standing: Standing,
+): ProbeReading[] {
+  return [...readings, ...readingsGone].flatMap(({ probeId, atMs }) => {
+    const day = standing.readings(readingsId(probeId, dayOf(atMs))) ?? null
+    return readingsOf(day, { fromMs: atMs, toMs: atMs })
   })
 }
 

@@ -5,7 +5,7 @@ import { type IncubatorLog } from '../contracts/records/incubator-log.ts'
 import type { JournalEntry } from '../contracts/records/journal-entry.ts'
 import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { ProbeRecord } from '../contracts/records/probe-record.ts'
-import { withoutReadings } from '../contracts/records/readings-record.ts'
+import { withoutReadings, withReadings } from '../contracts/records/readings-record.ts'
 import { sessionRecordOf, type SessionRecord } from '../contracts/records/session-record.ts'
 import { setWritten, type SetRecord } from '../contracts/records/set-record.ts'
 import { stamped, type Stamp } from '../contracts/records/stamp.ts'
@@ -18,6 +18,7 @@ import {
   beforeGone,
   setNow,
   type Writer,
+  readingsBefore,
   readingsNeeded,
 } from './steps.ts'
 
@@ -33,7 +34,7 @@ function notGone<R extends { stamp: Stamp }>(record: R): R {
 /** What it takes to take a step back. */
 export function takingBack(
   { incubators, probes, trays, sets, eggs, looks, sessions, logs }: Written,
-  { readings = [] }: Pick<Changes, 'readings'>,
+  changes: Pick<Changes, 'readings' | 'readingsGone'>,
   standing: Standing,
 ): TakingBack {
   const before = <T extends { id: string }, B>(list: readonly T[], of: (id: string) => B | null) =>
@@ -62,7 +63,8 @@ export function takingBack(
     sessions: noted(sessions, standing.session),
     // What else happened in the month came by itself and stays, also where the step was the first to be noted in it.
     logs: noted(logs, standing.log).map((log) => ({ ...log, created: false })),
-    readings: readings.map(({ probeId, atMs }) => ({ probeId, atMs })),
+    readings: (changes.readings ?? []).map(({ probeId, atMs }) => ({ probeId, atMs })),
+    readingsBefore: readingsBefore(changes, standing),
   }
 }
 
@@ -120,11 +122,14 @@ export function writtenByUndo(entry: TakingBack, standing: Standing, writer: Wri
     sessions: notedBack<SessionRecord>(entry.sessions, recordOf(standing.session, sessionRecordOf)),
     logs: notedBack<IncubatorLog>(entry.logs, standing.log),
     practice: [],
-    readings: readingsNeeded(entry.readings).flatMap((id) => {
+    readings: readingsNeeded([...entry.readings, ...(entry.readingsBefore ?? [])]).flatMap((id) => {
       const now = standing.readings(id)
       if (!now) return []
       const atMs = entry.readings.filter((reading) => readingsNeeded([reading])[0] === id).map((r) => r.atMs)
-      return [stamped(withoutReadings(now, atMs), { device, now })]
+      const before = (entry.readingsBefore ?? []).filter((one) => readingsNeeded([one])[0] === id)
+      const without = withoutReadings(now, atMs)
+      const [first, ...others] = before
+      return [stamped(first ? withReadings(without, [first, ...others]) : without, { device, now })]
     }),
   }
 }

@@ -53,7 +53,9 @@ export function stepWrites(port: StepPort) {
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     checkStep(changes, { sets: shown.sets.value, eggs: shown.eggs.value, standing: shown.standing })
-    const standing = await standingWith(readingsNeeded(changes.readings))
+    const standing = await standingWith(
+      readingsNeeded([...(changes.readings ?? []), ...(changes.readingsGone ?? [])]),
+    )
     const written = writtenBy(changes, standing, writer())
     const entry: JournalEntry = {
       number: (book.journal.value.at(-1)?.number ?? 0) + 1,

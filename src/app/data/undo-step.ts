@@ -15,7 +15,7 @@ export async function undoStep(port: StepPort, writes: StepWrites): Promise<Jour
     entry.eggs.every(({ id }) => shown.standing.egg(id)) &&
     entry.looks.every(({ id }) => shown.standing.look(id))
   if (!isHere) await port.openAllNow()
-  const standing = await writes.standingWith(readingsNeeded(entry.readings))
+  const standing = await writes.standingWith(readingsNeeded([...entry.readings, ...(entry.readingsBefore ?? [])]))
   const written = writtenByUndo(entry, standing, writes.writer())
   const gone = written.looks.filter(({ stamp }) => stamp.gone).map(({ id }) => id)
   const unneeded = photosOnlyOf(gone, shown.looks.value)

@@ -16,6 +16,7 @@ import ClimateChart from './ClimateChart.vue'
 import type { ClimateEvent } from './climate-chart.ts'
 import { climatePoints, climateTable, type Saying } from './climate-figures.ts'
 import ClimateFindings from './ClimateFindings.vue'
+import HandReadings from './HandReadings.vue'
 import IncubatorLogList from './IncubatorLogList.vue'
 import LoggerImport from './LoggerImport.vue'
 import SensorList from './SensorList.vue'
@@ -235,6 +236,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
       />
       <SensorList :now="now" />
       <LoggerImport :incubator="now.incubator" />
+      <HandReadings :incubator-id="incubatorId" />
       <IncubatorLogList :now="now" />
     </div>
   </main>

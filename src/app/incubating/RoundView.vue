@@ -2,15 +2,17 @@
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Check, Droplet, RotateCw, Undo2, Wind } from '@lucide/vue'
+import type { KeptReading } from '../../core/climate/likely-reading.ts'
 import { usualProbeId } from '../../contracts/records/probe-record.ts'
 import { localTimeOf } from '../../core/time/local-date.ts'
-import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
+import { sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { nextSide } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { alarmWords, ventWords } from '../shared/climate-words.ts'
 import { useKeys } from '../shared/useKeys.ts'
+import ReadingDoubt from './ReadingDoubt.vue'
 import StepField from './StepField.vue'
 import { useRound } from './useRound.ts'
 import { WORDS } from './words.ts'
@@ -19,7 +21,7 @@ import { WORDS } from './words.ts'
 const props = defineProps<{ incubatorId: string }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
-const { now, done, problem, log, read, undo } = useRound(() => props.incubatorId)
+const { now, done, problem, readings, log, undo } = useRound(() => props.incubatorId)
 const units = computed(() => store.hatchery.units)
 const zone = computed(() => store.hatchery.zone)
 const at = (atMs: number): string => localTimeOf(atMs, zone.value)
@@ -41,26 +43,39 @@ const sensed = computed(() => {
 
 const celsius = ref<number | null>(null)
 const rhPercent = ref<number | null>(null)
-// What was read last, or what it should be, is nearest to what is read now.
+/** Where steps begin: what was read last, or what it should be. Nothing of it is saved unread. */
+const from = computed(() => {
+  const stand = now.value
+  if (!stand) return { warm: 0, moist: 0 }
+  const { band, incubator } = stand
+  const last = (which: 'eggs' | 'hand', what: 'celsius' | 'rhPercent'): number | undefined =>
+    stand[what].get(usualProbeId(which, incubator.id))?.at(-1)?.value
+  const warm = last('eggs', 'celsius') ?? (band.celsius.low + band.celsius.high) / 2
+  return {
+    warm: toShown(units.value, 'temperature', warm - incubator.displayCorrectionC),
+    moist: Math.round(last('hand', 'rhPercent') ?? (band.rhPercent.low + band.rhPercent.high) / 2),
+  }
+})
 watch(
-  () => now.value?.incubator.id,
+  () => props.incubatorId,
   () => {
-    const stand = now.value
-    if (!stand) return
-    const { band, incubator } = stand
-    const last = (which: 'eggs' | 'hand', what: 'celsius' | 'rhPercent'): number | null =>
-      stand[what].get(usualProbeId(which, incubator.id))?.at(-1)?.value ?? null
-    const warm = last('eggs', 'celsius') ?? (band.celsius.low + band.celsius.high) / 2
-    celsius.value = toShown(units.value, 'temperature', warm - incubator.displayCorrectionC)
-    rhPercent.value = Math.round(last('hand', 'rhPercent') ?? (band.rhPercent.low + band.rhPercent.high) / 2)
+    celsius.value = null
+    rhPercent.value = null
   },
-  { immediate: true },
 )
-function noteReading(): void {
-  void read({
-    celsius: celsius.value === null ? null : fromShown(units.value, 'temperature', celsius.value),
-    rhPercent: rhPercent.value,
-  })
+const isFilled = computed(() => celsius.value !== null || rhPercent.value !== null)
+async function noteReading(): Promise<void> {
+  if (!isFilled.value) return
+  emptied(await readings.note({ temperature: celsius.value, rhPercent: rhPercent.value }))
+}
+async function keepReading(reading: KeptReading): Promise<void> {
+  emptied(await readings.keep(reading))
+}
+function emptied(isKept: boolean): void {
+  done.value = isKept ? WORDS.readingSaved : ''
+  if (!isKept) return
+  celsius.value = null
+  rhPercent.value = null
 }
 
 const dueWords = (dueMs: number): string => WORDS.dueWordsAt(dueMs > clock.nowMs ? 'at' : 'since', at(dueMs))
@@ -114,7 +129,7 @@ useKeys({
   Enter: allWell,
   t: turned,
   w: () => watered('both'),
-  r: noteReading,
+  r: () => void noteReading(),
   z: () => void undo(),
 })
 </script>
@@ -201,10 +216,20 @@ useKeys({
           :label="WORDS.displayUnitSymbol(unitSymbol(units, 'temperature'))"
           :step="0.1"
           :digits="1"
+          :from="from.warm"
         />
-        <StepField v-model="rhPercent" :label="WORDS.hygrometer" :step="1" :digits="0" />
+        <StepField v-model="rhPercent" :label="WORDS.hygrometer" :step="1" :digits="0" :from="from.moist" />
       </div>
-      <button type="submit" class="press mt-3 min-h-16 w-full">
+      <p v-if="readings.problem.value" class="mt-2 text-ember" role="alert">{{ readings.problem.value }}</p>
+      <ReadingDoubt
+        v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
+        class="mt-3"
+        :doubt="readings.doubt.value"
+        :units="units"
+        @keep="keepReading"
+        @close="readings.doubt.value = null"
+      />
+      <button type="submit" class="press mt-3 min-h-16 w-full" :disabled="!isFilled">
         {{ WORDS.saveReadings }} <span class="key hidden md:inline">R</span>
       </button>
     </form>

@@ -4,13 +4,16 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { stageWords } from '../../words/stages.ts'
 import { turningTimetable } from '../../core/planning/incubation/turning.ts'
 import { localDateOf, localTimeOf, sayDate } from '../../core/time/local-date.ts'
-import { fromShown, sayQuantity, unitSymbol } from '../../core/units.ts'
-import { noted } from '../../domain/readings.ts'
+import type { KeptReading } from '../../core/climate/likely-reading.ts'
+import { sayQuantity, unitSymbol } from '../../core/units.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import type { SetPlan } from '../shared/useSetPlan.ts'
+import ReadingDoubt from './ReadingDoubt.vue'
+import { useReadingNotes } from './useReadingNotes.ts'
 import { WORDS } from './words.ts'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
@@ -41,30 +44,13 @@ const turns = computed(() => {
   })
   return days.find((day) => day.date === today)?.turns ?? []
 })
-const temperature = ref<number | ''>('')
-function addTemperature(): void {
-  const { set } = props
-  if (temperature.value === '') return
-  const incubator = store.hatchery.incubators.find((item) => item.id === set.trays[0]?.incubatorId)
-  const celsius =
-    fromShown(store.hatchery.units, 'temperature', temperature.value) + (incubator?.displayCorrectionC ?? 0)
-  if (!(celsius > 0 && celsius < 60)) {
-    problem.value = WORDS.incubatorsDoNotRunAt
-    return
-  }
-  if (!incubator) {
-    problem.value = WORDS.thisTrayIsInNo
-    return
-  }
-  const reading = { atMs: Date.now(), celsius: Number(celsius.toFixed(2)), rhPercent: null }
-  void saving(async () => {
-    await store.commit(
-      'temperature',
-      null,
-      noted(reading, { which: 'eggs', incubatorId: incubator.id }, store.probes),
-    )
-    temperature.value = ''
-  })
+const temperature = ref<number | null>(null)
+const readings = useReadingNotes(() => props.set.trays[0]?.incubatorId ?? null)
+async function addTemperature(): Promise<void> {
+  if (await readings.note({ temperature: temperature.value, rhPercent: null })) temperature.value = null
+}
+async function keepTemperature(reading: KeptReading): Promise<void> {
+  if (await readings.keep(reading)) temperature.value = null
 }
 const lastTemperature = computed(() => props.set.temperatures.at(-1))
 </script>
@@ -76,10 +62,16 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
       <p class="mt-1 text-xs text-ink-soft">{{ WORDS.aDrawingNotAPhotograph }}</p>
     </div>
     <div>
-      <p class="text-sm text-ink-soft">{{ WORDS.whatToExpectTonight }}</p>
-      <h2 id="tonight" class="text-xl font-semibold">{{ words.title }}</h2>
-      <p class="mt-1">{{ words.tonight }}</p>
-      <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
+      <template v-if="plan.started">
+        <p class="text-sm text-ink-soft">{{ WORDS.whatToExpectTonight }}</p>
+        <h2 id="tonight" class="text-xl font-semibold">{{ words.title }}</h2>
+        <p class="mt-1">{{ words.tonight }}</p>
+        <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
+      </template>
+      <template v-else>
+        <h2 id="tonight" class="text-xl font-semibold">{{ WORDS.notSetYet }}</h2>
+        <p class="mt-1">{{ WORDS.whatToExpectComesOnce }}</p>
+      </template>
     </div>
     <p v-if="turns.length > 0" class="col-span-2" data-testid="turns">
       {{
@@ -92,11 +84,27 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
     </p>
     <p v-if="problem" class="col-span-2 text-ember" role="alert">{{ problem }}</p>
     <form class="col-span-2 flex flex-wrap items-end gap-2" @submit.prevent="addTemperature">
-      <label
-        >{{ WORDS.displayShowsUnitSymbol(unitSymbol(store.hatchery.units, 'temperature')) }}
-        <input v-model.number="temperature" type="number" step="0.1" class="field mt-1 block w-28"
-      /></label>
-      <button type="submit" class="press min-h-11" :disabled="temperature === ''">{{ WORDS.save }}</button>
+      <NumberField
+        v-model="temperature"
+        :label="WORDS.displayShowsUnitSymbol(unitSymbol(store.hatchery.units, 'temperature'))"
+      />
+      <button
+        type="submit"
+        class="press min-h-11"
+        :disabled="temperature === null || Number.isNaN(temperature)"
+      >
+        {{ WORDS.save }}
+      </button>
+      <ReadingDoubt
+        v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
+        :doubt="readings.doubt.value"
+        :units="store.hatchery.units"
+        @keep="keepTemperature"
+        @close="readings.doubt.value = null"
+      />
+      <p v-if="readings.problem.value" class="w-full text-ember" role="alert">
+        {{ readings.problem.value }}
+      </p>
       <span v-if="lastTemperature" class="text-sm text-ink-soft">{{
         WORDS.lastAtTheEggsHatch(
           sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius),

@@ -8,12 +8,14 @@ import { meanRh } from '../../core/water/vapour-deficit-days.ts'
 import { ENOUGH_EGGS } from '../../core/water/set-water.ts'
 import { incubatorOf } from '../../contracts/records/whereabouts.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
-import { noted } from '../../domain/readings.ts'
+import type { KeptReading } from '../../core/climate/likely-reading.ts'
 import { waterOfSet } from '../../domain/water-of-set.ts'
 import { useClockStore } from '../shared/clock.ts'
-import { useSaving } from '../shared/useSaving.ts'
 import { count, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import NumberField from '../shared/kit/NumberField.vue'
+import ReadingDoubt from './ReadingDoubt.vue'
+import { useReadingNotes } from './useReadingNotes.ts'
 import WaterChart from './WaterChart.vue'
 import WaterTray from './WaterTray.vue'
 import WaterWhatIf from './WaterWhatIf.vue'
@@ -46,25 +48,13 @@ const sensors = computed(() => {
     )
     .map(({ name }) => name)
 })
-const { problem, saving } = useSaving()
-const humidity = ref<number | ''>('')
-function noteHumidity(): void {
-  const shown = humidity.value
-  const incubatorId = set.value?.trays[0]?.incubatorId
-  if (shown === '') return
-  if (!(shown > 0 && shown <= 100)) {
-    problem.value = WORDS.humidityMustBeANumber
-    return
-  }
-  if (!incubatorId) {
-    problem.value = WORDS.thisTrayIsInNoIncubator
-    return
-  }
-  const reading = { atMs: Date.now(), celsius: null, rhPercent: shown }
-  void saving(async () => {
-    await store.commit('humidity', null, noted(reading, { which: 'hand', incubatorId }, store.probes))
-    humidity.value = ''
-  })
+const humidity = ref<number | null>(null)
+const readings = useReadingNotes(() => set.value?.trays[0]?.incubatorId ?? null)
+async function noteHumidity(): Promise<void> {
+  if (await readings.note({ temperature: null, rhPercent: humidity.value })) humidity.value = null
+}
+async function keepHumidity(reading: KeptReading): Promise<void> {
+  if (await readings.keep(reading)) humidity.value = null
 }
 
 const sayDay = (atMs: number): string => sayDate(localDateOf(atMs, store.hatchery.zone))
@@ -155,16 +145,22 @@ const rows = computed(() => {
         >.
       </p>
       <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
-        <label class="flex flex-col gap-1"
-          >{{ WORDS.hygrometerShows }}
-          <input v-model.number="humidity" type="number" inputmode="decimal" step="any" class="field w-28" />
-        </label>
-        <button type="submit" class="press" :disabled="humidity === ''">{{ WORDS.save }}</button>
+        <NumberField v-model="humidity" :label="WORDS.hygrometerShows" />
+        <button type="submit" class="press" :disabled="humidity === null || Number.isNaN(humidity)">
+          {{ WORDS.save }}
+        </button>
+        <ReadingDoubt
+          v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
+          :doubt="readings.doubt.value"
+          :units="store.hatchery.units"
+          @keep="keepHumidity"
+          @close="readings.doubt.value = null"
+        />
         <span v-if="water.airNoted" class="text-ink-soft" data-testid="noted">{{
           WORDS.recordedOnLastDaysWithout(restsOn, water.air.at(-1)!.rhPercent.toFixed(0))
         }}</span>
       </form>
-      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+      <p v-if="readings.problem.value" class="mt-2 text-ember" role="alert">{{ readings.problem.value }}</p>
       <details v-if="water.advice" class="mt-3">
         <summary class="cursor-pointer text-ink-soft">{{ WORDS.howThisIsCalculated }}</summary>
         <ul class="mt-2 list-disc pl-6 text-ink-soft">

@@ -1,9 +1,9 @@
 import { computed, ref } from 'vue'
 import type { LogHappening } from '../../contracts/records/incubator-log.ts'
-import { noted } from '../../domain/readings.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { useSaving } from '../shared/useSaving.ts'
+import { useReadingNotes } from './useReadingNotes.ts'
 import { WORDS } from './words.ts'
 
 /** The daily round at one incubator: what is done there is written at once, and can be taken back. */
@@ -24,49 +24,9 @@ export function useRound(incubatorId: () => string) {
     })
   }
 
-  /** What the display and the hygrometer show. @param celsius - at the display, not yet corrected */
-  function read({ celsius, rhPercent }: { celsius: number | null; rhPercent: number | null }): Promise<void> {
-    const incubator = now.value?.incubator
-    if (!incubator) return Promise.resolve()
-    const shown = celsius === null ? null : celsius + incubator.displayCorrectionC
-    if (shown !== null && !(shown > 0 && shown < 60)) {
-      problem.value = WORDS.incubatorsDoNotRunAt
-      return Promise.resolve()
-    }
-    if (rhPercent !== null && !(rhPercent > 0 && rhPercent <= 100)) {
-      problem.value = WORDS.humidityMustBeANumber
-      return Promise.resolve()
-    }
-    const atMs = Date.now()
-    const parts = [
-      ...(shown === null
-        ? []
-        : [
-            noted(
-              { atMs, celsius: Number(shown.toFixed(2)), rhPercent: null },
-              { which: 'eggs', incubatorId: incubator.id },
-              hatchery.probes,
-            ),
-          ]),
-      ...(rhPercent === null
-        ? []
-        : [
-            noted(
-              { atMs, celsius: null, rhPercent },
-              { which: 'hand', incubatorId: incubator.id },
-              hatchery.probes,
-            ),
-          ]),
-    ]
-    return saving(async () => {
-      await hatchery.commit('reading', null, {
-        probes: parts.flatMap(({ probes }) => probes ?? []),
-        readings: parts.flatMap(({ readings }) => readings ?? []),
-        logged: [{ incubatorId: incubator.id, what: { kind: 'round' } }],
-      })
-      done.value = WORDS.readingSaved
-    })
-  }
+  const readings = useReadingNotes(incubatorId, () => ({
+    logged: [{ incubatorId: incubatorId(), what: { kind: 'round' } }],
+  }))
 
   function undo(): Promise<void> {
     return saving(async () => {
@@ -75,5 +35,5 @@ export function useRound(incubatorId: () => string) {
     })
   }
 
-  return { now, done, problem, log, read, undo }
+  return { now, done, problem, readings, log, undo }
 }

@@ -189,6 +189,21 @@ export const WORDS = spoken({
   dayByDay: 'Day by day',
   changeMethod: 'Change method',
   whenToCandle: 'When to candle',
+  nothingToSave: 'Nothing was entered.',
+  didYouMean: (meant: Said, here: Said): string =>
+    `Did you mean ${meant}? That is ${here} here. Nothing is saved yet.`,
+  hardlyEverSo: (value: Said): string => `${value}: hardly any incubator shows that. Nothing is saved yet.`,
+  saveAsValue: (value: Said): string => `Save ${value}`,
+  saveAsTyped: 'Save it as typed',
+  typeItAgain: 'Type it again',
+  notSetYet: 'Not set yet',
+  whatToExpectComesOnce: 'What to expect is told here day by day, once the eggs are in.',
+  readByHand: 'Readings noted by hand, last 7 days',
+  noneReadByHand: 'None in these days.',
+  correct: 'Correct',
+  correctThe: (reading: Said): string => `Correct ${reading}`,
+  deleteThe: (reading: Said): string => `Delete ${reading}`,
+  readAs: 'Should be',
   whenTheyAreSet: 'When they are set',
   notSetYetDue: (day: Said, hour: Said): string => `Not set yet. They are to go in on ${day}, ${hour}.`,
   notSetThoughDue: (day: Said, hour: Said): string =>
@@ -239,7 +254,7 @@ export const WORDS = spoken({
     `last ${value} at the eggs; hatch then ${localDateOf}`,
   notes: 'Notes',
   incubatorsDoNotRunAt: 'Incubators do not run at that temperature.',
-  thisTrayIsInNo: 'This tray is in no incubator. Choose one below, then enter the temperature.',
+  thisTrayIsInNo: 'This tray is in no incubator. Choose one for it first.',
 
   // SetView.vue
   eggPageAndFilm: 'Egg page and film',
@@ -359,8 +374,6 @@ export const WORDS = spoken({
   estimates: 'Estimates',
   assessment: 'Assessment',
   humidityMustBeANumber: 'Humidity must be a number from 1 to 100.',
-  thisTrayIsInNoIncubator:
-    'This tray is in no incubator. Choose one on the set’s page, then enter the humidity.',
   turningIsOverHumidityNow: 'Turning is over: humidity now follows lockdown, not weight loss.',
   wasLostByDay: (lossAt: Said, plainDay: Said): string => `${lossAt} was lost by day ${plainDay}.`,
   noMeasurementsYet: 'No measurements yet.',

@@ -148,6 +148,7 @@ export const WORDS = spoken({
   noDateEnteredThePrevious: 'No date entered; the previous one is kept.',
   theYearLooksWrongThe: (split: Said): string => `The year ${split} looks wrong; the previous date is kept.`,
   thatDayIsStillToCome: (day: Said): string => `${day} is still to come. Are the eggs in already?`,
+  isNoNumber: (text: Said): string => `“${text}” is no number.`,
   isTheYearRight: (value: Said, date: Said): string => `${value}: is the year ${date} right?`,
 
   // climate-words.ts

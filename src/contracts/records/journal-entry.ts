@@ -38,6 +38,17 @@ export const journalEntrySchema = z.object({
   logs: noted,
   /** Readings that the step added. */
   readings: z.array(z.object({ probeId: idField, atMs: z.number() })),
+  /** Readings that the step took out or wrote over, as they were. */
+  readingsBefore: z
+    .array(
+      z.object({
+        probeId: idField,
+        atMs: z.number(),
+        celsius: z.number().nullable(),
+        rhPercent: z.number().nullable(),
+      }),
+    )
+    .optional(),
 })
 export type JournalEntry = z.infer<typeof journalEntrySchema>
 

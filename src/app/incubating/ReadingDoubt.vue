@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { KeptReading, ReadingDoubt } from '../../core/climate/likely-reading.ts'
+import { sayQuantity, UNIT_SYSTEMS, type UnitSystem } from '../../core/units.ts'
+import { WORDS } from './words.ts'
+
+/** A reading that can hardly be meant so: what was meant, before it is kept. */
+const props = defineProps<{ doubt: Exclude<ReadingDoubt, { kind: 'impossible' }>; units: UnitSystem }>()
+const emit = defineEmits<{ keep: [reading: KeptReading]; close: [] }>()
+
+const other = computed(() => UNIT_SYSTEMS.find((system) => system !== props.units)!)
+const warm = (celsius: number | null, units = props.units): string =>
+  celsius === null ? '' : sayQuantity(units, 'temperature', celsius)
+const says = computed(() => {
+  const { doubt } = props
+  if (doubt.kind === 'other-unit')
+    return WORDS.didYouMean(warm(doubt.meant.celsius, other.value), warm(doubt.meant.celsius))
+  const { celsius, rhPercent } = doubt.asTyped
+  return WORDS.hardlyEverSo(doubt.what === 'temperature' ? warm(celsius) : `${rhPercent} %`)
+})
+</script>
+
+<template>
+  <div class="w-full rounded-lg border border-ember p-3" role="alert" data-testid="reading-doubt">
+    <p>{{ says }}</p>
+    <div class="mt-2 flex flex-wrap gap-3">
+      <button
+        v-if="doubt.kind === 'other-unit'"
+        type="button"
+        class="press press-lamp"
+        @click="emit('keep', doubt.meant)"
+      >
+        {{ WORDS.saveAsValue(warm(doubt.meant.celsius, other)) }}
+      </button>
+      <button type="button" class="press" @click="emit('close')">{{ WORDS.typeItAgain }}</button>
+      <button v-if="doubt.asTyped" type="button" class="press" @click="emit('keep', doubt.asTyped)">
+        {{ WORDS.saveAsTyped }}
+      </button>
+    </div>
+  </div>
+</template>
