@@ -5,7 +5,7 @@ import type { LookRecord } from '../contracts/records/look-record.ts'
 import { GRADES, type SuggestedGrade } from '../core/grade-names.ts'
 import { POLICIES, type Action } from '../core/grade/types.ts'
 import { DAY_MS } from '../core/time/durations.ts'
-import { actionOf, standingAction, standingLook, suspectedBy } from './candling.ts'
+import { actionOf, lookToRemove, standingAction, standingLook, suspectedBy } from './candling.ts'
 import { isDoneWith } from './own-grade.ts'
 import { regraded } from './look-from.ts'
 import { secondLooksOf } from './second-looks.ts'
@@ -84,6 +84,25 @@ describe('a suspect', () => {
     expect(secondLooksOf({ set: set!, eggs: out, looksOf }, hatchery)).toEqual([])
     const lockedDown = { ...set!, done: [...set!.done, { key: 'lockdown', at: sample!.takenAt }] }
     expect(secondLooksOf({ set: lockedDown, eggs, looksOf }, hatchery)).toEqual([])
+  })
+})
+
+describe('a decision to take out', () => {
+  const first = { ...look('remove', said('clear')), id: 'first' }
+  it('stands through later candlings until another look is judged, or it is taken back', () => {
+    const unjudged = {
+      ...look('recheck'),
+      id: 'later',
+      takenAt: new Date(takenMs + 7 * DAY_MS).toISOString(),
+    }
+    expect(lookToRemove([first], set!)).toBe(first)
+    expect(lookToRemove([first, unjudged], set!)).toBe(first)
+    expect(lookToRemove([first, { ...unjudged, own: said('developing') }], set!)).toBeUndefined()
+    expect(lookToRemove([{ ...first, own: null }, unjudged], set!)).toBeUndefined()
+  })
+  it('is none without a pressed key, and none of a picture that was replaced', () => {
+    expect(lookToRemove([look('remove')], set!)).toBeUndefined()
+    expect(lookToRemove([{ ...first, replaced: true }], set!)).toBeUndefined()
   })
 })
 

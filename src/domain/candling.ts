@@ -57,6 +57,18 @@ export function matesLooks(
 }
 
 /**
+ * The look by which an egg is to be taken out: the last that the candler judged, of whichever candling. It stays so
+ * until the egg is out, or another look of it is judged. @param looks - the egg's looks, oldest first
+ */
+export function lookToRemove(
+  looks: readonly LookRecord[],
+  set: Pick<EggSet, 'policy'>,
+): LookRecord | undefined {
+  const judged = looks.findLast(({ own, replaced }) => own !== null && !replaced)
+  return judged && actionOf(judged, set) === 'remove' ? judged : undefined
+}
+
+/**
  * What the candler's pressed key asks for, and nothing else: a suggestion, a lift or a default never bring an egg onto
  * a list of eggs to remove. An egg without their grade stays in.
  */

@@ -5,6 +5,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
+import { numberIn } from '../shared/field-events.ts'
 import { WORDS } from './words.ts'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
@@ -60,7 +61,7 @@ const rows = computed(() => {
 })
 
 function typeCollar(event: Event): void {
-  const value = Number((event.target as HTMLInputElement).value)
+  const value = numberIn(event)
   emit(
     'collar',
     Number.isFinite(value) && value > 0 ? fromShown(props.hatchery.units, 'length', value) : null,
@@ -122,9 +123,8 @@ function typeCollar(event: Event): void {
     <label v-if="lines.collar" class="flex items-center gap-2"
       >{{ WORDS.collarAcross }}
       <input
-        type="number"
-        min="5"
-        step="0.1"
+        type="text"
+        inputmode="decimal"
         class="field w-24"
         :value="
           hatchery.scale.collarMm === null ? '' : toShown(hatchery.units, 'length', hatchery.scale.collarMm)

@@ -10,6 +10,7 @@ import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useClockStore } from '../shared/clock.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 import CameraView from '../shared/ui/CameraView.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { useSaving } from '../shared/useSaving.ts'
@@ -29,9 +30,9 @@ const live = ref(false)
 const camera = ref<InstanceType<typeof CameraView> | null>(null)
 const lines = ref(true)
 const age = computed({
-  get: () => lone.value.ageDays ?? '',
-  set: (days: number | '') => {
-    lone.value = { ...lone.value, ageDays: days === '' || !(days >= 0 && days <= 60) ? null : days }
+  get: () => lone.value.ageDays,
+  set: (days: number | null) => {
+    lone.value = { ...lone.value, ageDays: days === null || !(days >= 0 && days <= 60) ? null : days }
   },
 })
 
@@ -110,18 +111,13 @@ async function keep(): Promise<void> {
           <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
         </select></label
       >
-      <label class="text-sm text-ink-soft"
-        >{{ WORDS.daysSinceSetting }}
-        <input
-          v-model.number="age"
-          type="number"
-          min="0"
-          max="60"
-          step="0.5"
-          inputmode="decimal"
-          :placeholder="WORDS.unknown"
-          class="field mt-1 block w-36 text-ink"
-      /></label>
+      <NumberField
+        v-model="age"
+        class="text-sm text-ink-soft"
+        :label="WORDS.daysSinceSetting"
+        :placeholder="WORDS.unknown"
+        width="w-36"
+      />
     </div>
 
     <p v-if="problem" class="rounded-xl border border-ember p-3 text-lg" role="alert" data-testid="problem">

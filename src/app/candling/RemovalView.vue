@@ -3,20 +3,18 @@ import { computed, ref, shallowRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
-import type { Egg } from '../../contracts/records/egg-state.ts'
-import { actionOf, candlingBegan, lookSince, standingAction } from '../../domain/candling.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
+import { actionOf, candlingBegan, lookSince, lookToRemove, standingAction } from '../../domain/candling.ts'
 import { isDoneWith } from '../../domain/own-grade.ts'
-import { isFilmedAlive } from '../../core/grade/policy.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { count, GRADE_WORDS, mainReason, nameOfEgg } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
-import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
-import AnotherEgg from './AnotherEgg.vue'
+import RemovalDialog from './RemovalDialog.vue'
+import TakenOut from './TakenOut.vue'
 import { WORDS } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
@@ -28,7 +26,6 @@ function placeOf(egg: Egg): string {
 }
 /** The egg in the candler's hand; with `against`, one that the policy would leave in. */
 const asked = shallowRef<{ egg: Egg; look: LookRecord; against: boolean } | null>(null)
-const reason = ref('')
 const counted = ref<number | null>(null)
 const problem = ref('')
 
@@ -41,9 +38,16 @@ const rows = computed(() => {
     return { egg, look, action: look ? actionOf(look, current) : null }
   })
 })
-const toRemove = computed(() =>
-  rows.value.flatMap(({ egg, look, action }) => (look && action === 'remove' ? [{ egg, look }] : [])),
-)
+/** Also what an earlier candling asked for and nobody did; what is out since then is not listed again. */
+const toRemove = computed(() => {
+  const current = set.value
+  if (!current) return []
+  return rows.value.flatMap(({ egg, look: latest, action }) => {
+    if (egg.removed) return latest && action === 'remove' ? [{ egg, look: latest }] : []
+    const look = lookToRemove(hatchery.looksByEgg.get(egg.id) ?? [], current)
+    return look && isIn(egg) ? [{ egg, look }] : []
+  })
+})
 const notTicked = computed(() => toRemove.value.filter(({ egg }) => !egg.removed))
 /** By the candler's word, or left in as suggested. */
 const toRecheck = computed(() =>
@@ -51,15 +55,6 @@ const toRecheck = computed(() =>
     ({ egg, look }) =>
       look && set.value && !egg.removed && isDoneWith(look) && standingAction(look, set.value) === 'recheck',
   ),
-)
-/** Something moved in the egg in hand while it was filmed. */
-const moved = computed(() => isFilmedAlive(asked.value?.look.movement))
-const isSureItIsDead = ref(false)
-const mayTakeOut = computed(
-  () =>
-    asked.value !== null &&
-    (!asked.value.against || reason.value.trim() !== '') &&
-    (!moved.value || isSureItIsDead.value),
 )
 const undecided = computed(() =>
   rows.value.filter(({ egg, look }) => !egg.removed && !(look && isDoneWith(look))),
@@ -72,15 +67,15 @@ const late = computed(() =>
     : false,
 )
 
-async function takeOut(): Promise<void> {
+async function takeOut(reason: string): Promise<void> {
   const item = asked.value
-  if (!item || !mayTakeOut.value) return
+  if (!item) return
   const grade = item.look.own?.grade ?? item.look.verdict.grade
   try {
     const removed = {
       at: new Date().toISOString(),
       grade,
-      reason: item.against ? reason.value.trim() : mainReason(item.look),
+      reason: item.against ? reason : mainReason(item.look),
       lookId: item.look.id,
       againstPolicy: item.against,
     }
@@ -99,9 +94,24 @@ async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
     problem.value = WORDS.theFindingWasNotSaved
   }
 }
+/** The candler takes their word back: the egg stays in, and is asked about again. */
+async function leaveIn(look: LookRecord): Promise<void> {
+  try {
+    await hatchery.changeLook('grade', look.id, (now) => ({ ...now, own: null }))
+  } catch {
+    problem.value = WORDS.thisWasNotSavedThe
+  }
+}
+/** Taken out by mistake, also days ago: it lies where it lay, and all that came since stays. */
+async function putBack(egg: Egg): Promise<void> {
+  try {
+    await hatchery.commit('egg put back', egg.id, { eggs: [{ ...egg, removed: null }] })
+    problem.value = ''
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+}
 function ask(egg: Egg, look: LookRecord, against = false): void {
-  reason.value = ''
-  isSureItIsDead.value = false
   asked.value = { egg, look, against }
 }
 async function back(): Promise<void> {
@@ -164,7 +174,16 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         </div>
         <span v-if="egg.removed" class="text-lg">{{ WORDS.removed }}</span>
         <button
-          v-else
+          v-if="!egg.removed"
+          type="button"
+          class="press min-h-14"
+          :aria-label="WORDS.leaveInPlaceOf(placeOf(egg))"
+          @click="leaveIn(look)"
+        >
+          {{ WORDS.leaveIn }}
+        </button>
+        <button
+          v-if="!egg.removed"
           type="button"
           class="press press-ember min-h-14 text-lg"
           :aria-label="WORDS.removePlaceOf(placeOf(egg))"
@@ -202,18 +221,13 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         </li>
       </ul>
     </section>
-    <section v-if="taken.length > 0" class="mt-6" aria-labelledby="opened">
-      <h2 id="opened" class="text-xl font-bold">{{ WORDS.breakout }}</h2>
-      <p class="mb-3 text-ink-soft">
-        {{ WORDS.coolTheEggFirstOpen }}
-      </p>
-      <ul class="flex flex-col gap-2" data-testid="openings">
-        <li v-for="egg in taken" :key="egg.id" class="flex flex-wrap items-center gap-3">
-          <span class="w-28 font-semibold">{{ placeOf(egg) }}</span
-          ><OutcomeChoice :egg="egg" @choose="noteOutcome(egg, $event)" />
-        </li>
-      </ul>
-    </section>
+    <TakenOut
+      v-if="taken.length > 0"
+      :eggs="taken"
+      :place-of="placeOf"
+      @found="noteOutcome"
+      @put-back="putBack"
+    />
     <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
       <p data-testid="remaining">{{ WORDS.shouldBeLeftInThe(count(remaining, 'egg')) }}</p>
       <label class="text-lg"
@@ -248,46 +262,14 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.trayLog }}</RouterLink>
     </div>
 
-    <ConfirmDialog
-      :open="asked !== null"
-      :title="asked ? WORDS.isInYourHand(placeOf(asked.egg)) : ''"
-      :confirm="WORDS.removed2"
-      grave
+    <RemovalDialog
+      v-if="asked"
+      :key="asked.look.id"
+      :asked="asked"
+      :place="placeOf(asked.egg)"
+      :late="late"
       @confirm="takeOut"
       @close="asked = null"
-    >
-      <template v-if="asked">
-        <div class="h-64 overflow-hidden rounded-lg bg-black">
-          <MeasuredPhoto :look="asked.look" :overlay="true" :label="WORDS.itsPhotograph" />
-        </div>
-        <p class="mt-3 text-lg">
-          {{
-            WORDS.eggNumberWordsMainReason(
-              asked.egg.number,
-              GRADE_WORDS[asked.look.own?.grade ?? asked.look.verdict.grade].toLowerCase(),
-              mainReason(asked.look),
-            )
-          }}
-        </p>
-        <AnotherEgg class="mt-3 text-lg" :look="asked.look" />
-        <label v-if="asked.against" class="mt-3 block text-lg"
-          >{{ WORDS.thePolicyWouldLeaveIt }}
-          <input
-            v-model="reason"
-            type="text"
-            maxlength="200"
-            class="field mt-1 block w-full"
-            data-testid="against-reason"
-          />
-        </label>
-        <label v-if="moved" class="mt-3 flex items-start gap-3 border-l-2 border-ember pl-3 text-lg">
-          <input v-model="isSureItIsDead" type="checkbox" class="mt-1.5" data-testid="sure-it-is-dead" />
-          {{ WORDS.itMovedOnFilm }}
-        </label>
-        <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
-          {{ WORDS.atThisAgeAnEgg }}
-        </p>
-      </template>
-    </ConfirmDialog>
+    />
   </main>
 </template>

@@ -234,6 +234,12 @@ export const WORDS = spoken({
   choose: 'choose',
   aNewSetWithThis: 'a new set with this egg',
   egg: 'Egg',
+  leaveIn: 'Leave it in',
+  leaveInPlaceOf: (place: Said): string => `Leave ${place} in`,
+  putBack: 'It is back in its place',
+  putBackPlaceOf: (place: Said): string => `${place} is back in its place`,
+  aReasonIsMissing: 'Say why first.',
+  theSecondYesIsMissing: 'It moved on film: tick that you are sure first.',
   saveAnyway: 'Save there anyway',
   thisSetBeginsOn: (name: Said, setOn: Said): string =>
     `“${name}” begins on ${setOn}. Saved there, this look is one of day 0, before setting.`,

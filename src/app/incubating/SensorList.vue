@@ -10,6 +10,7 @@ import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useBluetoothSensors } from '../shared/bluetooth-sensors.ts'
 import { useSensingStore } from '../shared/sensing.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import SensorFields from './SensorFields.vue'
 import { WORDS } from './words.ts'
@@ -48,12 +49,16 @@ function remove(probe: ProbeRecord): void {
 
 const checking = ref<string | null>(null)
 const against = ref<(typeof CHECKS)[number]>('wet-salt')
-const shows = ref<number | ''>('')
-const truly = ref<number | ''>('')
+const shows = ref<number | null>(null)
+const truly = ref<number | null>(null)
+const isNumber = (value: number | null): value is number => value !== null && !Number.isNaN(value)
+const isFilled = computed(
+  () => isNumber(shows.value) && (against.value === 'wet-salt' || isNumber(truly.value)),
+)
 function check(probe: ProbeRecord): void {
-  if (shows.value === '') return
+  if (!isNumber(shows.value)) return
   const isSalt = against.value === 'wet-salt'
-  if (!isSalt && truly.value === '') return
+  if (!isSalt && !isNumber(truly.value)) return
   const rhPercent = isSalt ? saltCheck(shows.value).value : null
   const celsius = isSalt
     ? null
@@ -75,8 +80,8 @@ function check(probe: ProbeRecord): void {
   void saving(async () => {
     await store.commit('check', null, { probes: [{ ...probe, events: [...probe.events, event] }] })
     checking.value = null
-    shows.value = ''
-    truly.value = ''
+    shows.value = null
+    truly.value = null
   })
 }
 function checkWords(probe: ProbeRecord): string {
@@ -147,17 +152,18 @@ function checkWords(probe: ProbeRecord): string {
               <option value="second-thermometer">{{ WORDS.aSecondThermometer }}</option>
             </select></label
           >
-          <label class="flex flex-col gap-1"
-            >{{
+          <NumberField
+            v-model="shows"
+            :label="
               WORDS.sensorShowsUnitSymbol(against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature'))
-            }}
-            <input v-model.number="shows" type="number" step="any" inputmode="decimal" class="field w-28"
-          /></label>
-          <label v-if="against === 'second-thermometer'" class="flex flex-col gap-1"
-            >{{ WORDS.referenceShows }}
-            <input v-model.number="truly" type="number" step="any" inputmode="decimal" class="field w-28"
-          /></label>
-          <button type="submit" class="press" :disabled="shows === ''">{{ WORDS.save }}</button>
+            "
+          />
+          <NumberField
+            v-if="against === 'second-thermometer'"
+            v-model="truly"
+            :label="WORDS.referenceShows"
+          />
+          <button type="submit" class="press" :disabled="!isFilled">{{ WORDS.save }}</button>
           <p class="basis-full text-sm text-ink-soft">
             {{
               WORDS.storedReadingsDoNotChange(

@@ -9,6 +9,7 @@ import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts
 import { lossAwaited } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 import { useKeys } from '../shared/useKeys.ts'
 import { count, nameOfEgg } from '../shared/wording.ts'
 import { useWeighing } from './useWeighing.ts'
@@ -31,7 +32,7 @@ const TAKEN = {
   refused: WORDS.notSavedTakeItOff,
 } as const
 const units = computed(() => store.hatchery.units)
-const typed = ref<number | ''>('')
+const typed = ref<number | null>(null)
 const placeOf = (egg: Egg): string => nameOfEgg(set.value.trays, egg)
 const grams = (value: number): string => sayQuantity(units.value, 'mass', value)
 
@@ -78,13 +79,13 @@ const atHand = computed(() => {
   return current.value ? placeOf(current.value) : ''
 })
 async function noteTyped(): Promise<void> {
-  if (typed.value === '') return
+  if (typed.value === null || Number.isNaN(typed.value)) return
   await weighing.note(fromShown(units.value, 'mass', typed.value))
-  if (problem.value === '' && weighing.doubt.value === null) typed.value = ''
+  if (problem.value === '' && weighing.doubt.value === null) typed.value = null
 }
 async function noteDoubtful(weightG: number): Promise<void> {
   await weighing.note(weightG, { isSure: true })
-  typed.value = ''
+  typed.value = null
 }
 function undo(): void {
   void weighing.saving(() => store.undo())
@@ -197,17 +198,14 @@ useKeys({
       </button>
     </div>
     <form v-if="atHand" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
-      <label class="flex flex-col gap-1"
-        >{{ WORDS.orTypeAtHandUnitSymbol(atHand, unitSymbol(units, 'mass')) }}
-        <input
-          v-model.number="typed"
-          type="number"
-          step="any"
-          inputmode="decimal"
-          class="field w-40 text-xl"
-        />
-      </label>
-      <button type="submit" class="press" :disabled="typed === ''">{{ WORDS.save }}</button>
+      <NumberField
+        v-model="typed"
+        :label="WORDS.orTypeAtHandUnitSymbol(atHand, unitSymbol(units, 'mass'))"
+        width="w-40 text-xl"
+      />
+      <button type="submit" class="press" :disabled="typed === null || Number.isNaN(typed)">
+        {{ WORDS.save }}
+      </button>
     </form>
     <p class="text-sm text-ink-soft">
       {{ WORDS.weighWarmEggsQuicklyAnd }}

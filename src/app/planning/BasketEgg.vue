@@ -5,7 +5,7 @@ import { CRACKS, type Crack } from '../../core/planning/intake/setting-advice.ts
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
 import { isLikelyDate } from '../../core/time/local-date.ts'
 import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/units.ts'
-import { numberIn, textIn } from '../shared/field-events.ts'
+import { figureIn, textIn } from '../shared/field-events.ts'
 import { saySettingReason } from '../../words/setting-reasons.ts'
 import { percentWords } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
@@ -44,9 +44,13 @@ function said({ advice, set, egg }: PlannedEgg): string {
 }
 function measure(key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
   const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'
-  const typed = numberIn(event)
-  const value = Number.isNaN(typed) ? null : fromShown(props.units, quantity, typed)
-  emit('measured', { [key]: value !== null && value > 0 ? value : null })
+  const typed = figureIn(event)
+  // What is no figure is not taken, and what stood there comes back.
+  if (typed !== null && !(typed > 0)) {
+    ;(event.target as HTMLInputElement).value = String(shownAs(quantity, props.item.egg[key]))
+    return
+  }
+  emit('measured', { [key]: typed === null ? null : fromShown(props.units, quantity, typed) })
 }
 /** A year that is half typed is not taken. */
 function laid(date: string): void {
@@ -80,9 +84,8 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
     </td>
     <td class="p-1">
       <input
-        type="number"
-        step="0.01"
-        min="0"
+        type="text"
+        inputmode="decimal"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('mass', item.egg.weightG)"
         :aria-label="WORDS.eggNumberWeight(item.egg.number)"
@@ -91,9 +94,8 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
     </td>
     <td class="p-1 whitespace-nowrap">
       <input
-        type="number"
-        step="0.01"
-        min="0"
+        type="text"
+        inputmode="decimal"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('length', item.egg.lengthMm)"
         :aria-label="WORDS.eggNumberLength(item.egg.number)"
@@ -101,9 +103,8 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
       />
       ×
       <input
-        type="number"
-        step="0.01"
-        min="0"
+        type="text"
+        inputmode="decimal"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('length', item.egg.breadthMm)"
         :aria-label="WORDS.eggNumberBreadth(item.egg.number)"

@@ -7,6 +7,7 @@ import { problemsOf } from '../../contracts/records/field-problem.ts'
 import { firstIncubator, incubatorSchema, type Incubator } from '../../contracts/records/incubator-record.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import { sayQuantity, unitSymbol } from '../../core/units.ts'
+import { figureIn } from '../shared/field-events.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
@@ -50,6 +51,11 @@ useKeys({ z: () => void saving(() => store.undo()) })
 const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
 const text = (event: Event): string => (event.target as HTMLInputElement).value
 const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
+function correctDisplay(item: Incubator, event: Event): void {
+  const shown = figureIn(event)
+  if (shown !== null && !Number.isNaN(shown))
+    changeIncubator(item, { displayCorrectionC: -shown / perDegree.value })
+}
 </script>
 
 <template>
@@ -119,11 +125,11 @@ const number = (event: Event): number => (event.target as HTMLInputElement).valu
         <label
           >{{ WORDS.displayCorrectionUnitSymbol(unitSymbol(hatchery.units, 'temperature')) }}
           <input
-            type="number"
-            step="0.1"
+            type="text"
+            inputmode="decimal"
             class="field mt-1 w-full"
             :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
-            @change="changeIncubator(item, { displayCorrectionC: -number($event) / perDegree })"
+            @change="correctDisplay(item, $event)"
         /></label>
         <label
           >{{ WORDS.roundsPerDay }}

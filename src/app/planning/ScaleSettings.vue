@@ -2,7 +2,7 @@
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
-import { numberIn } from '../shared/field-events.ts'
+import { figureIn } from '../shared/field-events.ts'
 import { WORDS } from './words.ts'
 
 /** By what pixels become millimetres. */
@@ -11,8 +11,9 @@ const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 
 function changeCollar(event: Event): void {
   const { scale, units } = props.hatchery
-  const value = numberIn(event)
-  const collarMm = Number.isNaN(value) ? null : fromShown(units, 'length', value)
+  const value = figureIn(event)
+  if (value !== null && !(value > 0)) return
+  const collarMm = value === null ? null : fromShown(units, 'length', value)
   emit('change', { scale: { ...scale, collarMm } })
 }
 </script>
@@ -23,9 +24,8 @@ function changeCollar(event: Event): void {
     <label
       >{{ WORDS.lampCollarDiameter(unitSymbol(hatchery.units, 'length')) }}
       <input
-        type="number"
-        min="0"
-        step="0.1"
+        type="text"
+        inputmode="decimal"
         class="field ml-1 w-28"
         data-testid="collar"
         :value="

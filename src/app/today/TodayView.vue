@@ -3,6 +3,7 @@ import { nameOfEgg } from '../shared/wording.ts'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
+import { isIn } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
@@ -19,11 +20,13 @@ import { useClockStore } from '../shared/clock.ts'
 import { useMadeUpStore } from '../data/made-up.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
+import { lookToRemove } from '../../domain/candling.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import DueEvent from './DueEvent.vue'
 import IncubatorCards from './IncubatorCards.vue'
 import NoSetsYet from './NoSetsYet.vue'
+import RemovalDue from './RemovalDue.vue'
 import RoundsDue from './RoundsDue.vue'
 import SetCards from './SetCards.vue'
 import FewOf from '../shared/ui/FewOf.vue'
@@ -49,6 +52,15 @@ const secondLooks = computed(() =>
         store.hatchery,
       )
       return list.length > 0 ? [{ set, list, dueAtMs: list[0]!.dueAtMs }] : []
+    }),
+)
+/** What a candler decided to take out, and nobody has yet; it stays until it is done or taken back. */
+const removals = computed(() =>
+  rows.value
+    .filter(({ plan }) => plan.started && !plan.finished)
+    .flatMap(({ set, eggs }) => {
+      const list = eggs.filter((egg) => isIn(egg) && lookToRemove(store.looksByEgg.get(egg.id) ?? [], set))
+      return list.length > 0 ? [{ set, list }] : []
     }),
 )
 const zone = computed(() => store.hatchery.zone)
@@ -183,9 +195,17 @@ useKeys({ z: () => void saving(() => store.undo()) })
                 >{{ WORDS.lookAgain }}</RouterLink
               >
             </li>
+            <RemovalDue
+              v-for="{ set, list } in removals"
+              :key="`removal-${set.id}`"
+              :set="set"
+              :eggs="list"
+            />
             <RoundsDue :incubators="sensing.incubators" />
             <li
-              v-if="items.now.length === 0 && secondLooks.length === 0 && !isRoundDue"
+              v-if="
+                items.now.length === 0 && secondLooks.length === 0 && removals.length === 0 && !isRoundDue
+              "
               class="card p-5 text-lg"
             >
               {{ WORDS.nothingIsDueToday }}

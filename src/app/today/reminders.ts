@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
+import { lookToRemove } from '../../domain/candling.ts'
 import { isIn } from '../../contracts/records/egg-state.ts'
 import { agenda } from '../../core/planning/agenda/agenda.ts'
 import { planReminders, removalReminder, type Reminder } from './plan-reminders.ts'
@@ -36,7 +37,7 @@ export const useRemindersStore = defineStore('reminders', () => {
     const waiting = open.map((set) => ({
       set,
       eggs: (store.eggsBySet.get(set.id) ?? []).filter(
-        (egg) => isIn(egg) && store.looksByEgg.get(egg.id)?.at(-1)?.verdict.action === 'remove',
+        (egg) => isIn(egg) && lookToRemove(store.looksByEgg.get(egg.id) ?? [], set),
       ).length,
     }))
     const today = localDateOf(clock.nowMs, store.hatchery.zone)

@@ -2,7 +2,17 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { WORDS } from '../words.ts'
 
-defineProps<{ open: boolean; title: string; confirm: string; grave?: boolean }>()
+withDefaults(
+  defineProps<{
+    open: boolean
+    title: string
+    confirm: string
+    grave?: boolean
+    /** What is still wanted before it can be confirmed, as a sentence. */
+    waitsFor?: string
+  }>(),
+  { grave: false, waitsFor: '' },
+)
 const emit = defineEmits<{ confirm: []; close: [] }>()
 </script>
 
@@ -12,11 +22,13 @@ const emit = defineEmits<{ confirm: []; close: [] }>()
     <DialogPanel class="card relative max-h-full w-full max-w-xl overflow-y-auto p-6 text-ink">
       <DialogTitle class="mb-3 text-2xl font-bold">{{ title }}</DialogTitle>
       <slot />
+      <p v-if="waitsFor" class="mt-4 text-right text-ink-soft" role="status">{{ waitsFor }}</p>
       <div class="mt-6 flex flex-wrap justify-end gap-3">
         <button type="button" class="press" @click="emit('close')">{{ WORDS.notNow }}</button>
         <button
           type="button"
           class="press"
+          :disabled="waitsFor !== ''"
           :class="grave ? 'press-ember' : 'press-lamp'"
           @click="emit('confirm')"
         >

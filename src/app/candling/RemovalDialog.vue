@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import type { Egg } from '../../contracts/records/egg-state.ts'
+import { isFilmedAlive } from '../../core/grade/policy.ts'
+import { standingGrade } from '../../domain/own-grade.ts'
+import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
+import { GRADE_WORDS, mainReason } from '../shared/wording.ts'
+import AnotherEgg from './AnotherEgg.vue'
+import { WORDS } from './words.ts'
+
+/** The egg in the candler's hand, before it is out. What moved on film takes a second, plain yes. */
+const props = defineProps<{
+  asked: {
+    egg: Egg
+    look: LookRecord
+    /** The policy would leave it in. */
+    against: boolean
+  }
+  place: string
+  late: boolean
+}>()
+const emit = defineEmits<{ confirm: [reason: string]; close: [] }>()
+const reason = ref('')
+const moved = computed(() => isFilmedAlive(props.asked.look.movement))
+const isSureItIsDead = ref(false)
+const missing = computed(() =>
+  props.asked.against && reason.value.trim() === ''
+    ? WORDS.aReasonIsMissing
+    : moved.value && !isSureItIsDead.value
+      ? WORDS.theSecondYesIsMissing
+      : '',
+)
+</script>
+
+<template>
+  <ConfirmDialog
+    open
+    :title="WORDS.isInYourHand(place)"
+    :confirm="WORDS.removed2"
+    :waits-for="missing"
+    grave
+    @confirm="emit('confirm', reason.trim())"
+    @close="emit('close')"
+  >
+    <div class="h-64 overflow-hidden rounded-lg bg-black">
+      <MeasuredPhoto :look="asked.look" :overlay="true" :label="WORDS.itsPhotograph" />
+    </div>
+    <p class="mt-3 text-lg">
+      {{
+        WORDS.eggNumberWordsMainReason(
+          asked.egg.number,
+          GRADE_WORDS[standingGrade(asked.look)].toLowerCase(),
+          mainReason(asked.look),
+        )
+      }}
+    </p>
+    <AnotherEgg class="mt-3 text-lg" :look="asked.look" />
+    <label v-if="asked.against" class="mt-3 block text-lg"
+      >{{ WORDS.thePolicyWouldLeaveIt }}
+      <input
+        v-model="reason"
+        type="text"
+        maxlength="200"
+        class="field mt-1 block w-full"
+        data-testid="against-reason"
+      />
+    </label>
+    <label v-if="moved" class="mt-3 flex items-start gap-3 border-l-2 border-ember pl-3 text-lg">
+      <input v-model="isSureItIsDead" type="checkbox" class="mt-1.5" data-testid="sure-it-is-dead" />
+      {{ WORDS.itMovedOnFilm }}
+    </label>
+    <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
+      {{ WORDS.atThisAgeAnEgg }}
+    </p>
+  </ConfirmDialog>
+</template>
