@@ -86,10 +86,12 @@ serverTest(
         await expect(breakout.getByRole('button', { name: place, exact: true })).toBeHidden()
       }
       await openEgg('A2', async () => {
+        await breakout.getByLabel('What was inside').selectOption('quitter')
         await breakout.getByLabel(/beak in the air cell/).check()
         await breakout.getByLabel('dry, stuck').check()
       })
       await openEgg('B1', async () => {
+        await breakout.getByLabel('What was inside').selectOption('quitter')
         await breakout.getByLabel(/^Died about day/).fill('3')
         await expect(breakout).toContainText('Many early deaths: storage')
       })

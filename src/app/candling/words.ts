@@ -445,7 +445,7 @@ export const WORDS = spoken({
     `At ${ageDays} days it was ${grade}: ${mainReason}.`,
   theTrayIsStillOut: 'The tray is still out and cooling. Cover it with the towel.',
   noTrayIsOut: 'No tray is out.',
-  notPhotographedTryAgainOr: 'Not photographed: try again, or skip it',
+  notPhotographedTryAgainOr: 'Not photographed: turn it, or lay it down again; or skip it',
   bluntEndToTheLampThen: 'Blunt end to the lamp, then press the key',
   doneLiftItOffFor: 'Done. Lift it off for the next egg',
   holdItThere: 'Hold it there …',

@@ -11,6 +11,7 @@ import { deathDayByLooks } from '../../domain/egg-outcomes.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import PictureNotes from '../shared/ui/PictureNotes.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
@@ -53,11 +54,12 @@ const POINTS_TO = {
   late: WORDS.manyLateDeathsSmallAir,
   pipped: WORDS.manyPippedAndDeadHumidity,
 } as const
-const found = ref<(typeof FOUND)[number]>('quitter')
-const typedDay = ref<number | ''>('')
+/** Unset until somebody has opened it and says so. */
+const found = ref<(typeof FOUND)[number] | null>(null)
+/** As somebody says who has seen it; what its looks suggest stands beside it, and is not saved for them. */
+const day = ref<number | null>(null)
 const signs = ref<DeathSign[]>([])
 const hasPipped = ref(false)
-const day = computed(() => (typedDay.value === '' ? byLooks.value : typedDay.value))
 const days = computed(() => timeline.value.days.incubationDays)
 const dies = computed(() => found.value === 'quitter' || found.value === 'blood-ring')
 const stage = computed(() => openedStageAt(day.value ?? days.value / 2, days.value))
@@ -73,7 +75,7 @@ const allHatched = computed(
 
 function keep(): void {
   const egg = current.value
-  if (!egg) return
+  if (!egg || found.value === null) return
   if (dies.value && day.value !== null && !(day.value >= 0 && day.value <= days.value + 3)) {
     problem.value = WORDS.dayOfDeathMustBe(days.value)
     return
@@ -88,7 +90,8 @@ function keep(): void {
   const pipped = hasPipped.value ? (egg.pipped ?? { at }) : egg.pipped
   void saving(async () => {
     await store.commit('egg opened', egg.id, { eggs: [{ ...egg, outcome, pipped }] })
-    typedDay.value = ''
+    found.value = null
+    day.value = null
     signs.value = []
     hasPipped.value = false
     chosenId.value = null
@@ -188,6 +191,7 @@ function nameAll(): void {
         <label
           >{{ WORDS.whatWasInside }}
           <select v-model="found" class="field mt-1 block">
+            <option :value="null" disabled>{{ WORDS.chooseWhatYouFound }}</option>
             <option v-for="one in FOUND" :key="one" :value="one">{{ FOUND_WORDS[one] }}</option>
           </select>
         </label>
@@ -204,7 +208,7 @@ function nameAll(): void {
               name="opened-stage"
               class="accent-lamp"
               :checked="one === stage && day !== null"
-              @change="typedDay = Number((one.stage * days).toFixed(1))"
+              @change="day = Number((one.stage * days).toFixed(1))"
             />
             <span
               ><span class="text-ink-soft">{{ WORDS.dayValue((one.stage * days).toFixed(0)) }}</span>
@@ -212,16 +216,11 @@ function nameAll(): void {
             >
           </label>
         </fieldset>
-        <label v-if="dies"
-          >{{ WORDS.diedAboutDay }}
-          <input
-            v-model.number="typedDay"
-            type="number"
-            step="0.5"
-            min="0"
-            :max="days + 3"
-            class="field mt-1 block w-32"
-            :placeholder="byLooks === null ? '' : byLooks.toFixed(1)"
+        <div v-if="dies">
+          <NumberField
+            v-model="day"
+            :label="WORDS.diedAboutDay"
+            :placeholder="byLooks === null ? '' : `${byLooks.toFixed(1)}?`"
           />
           <span class="text-sm text-ink-soft"
             >{{
@@ -229,8 +228,8 @@ function nameAll(): void {
             }}
             {{ pointsTo }}</span
           >
-        </label>
-        <fieldset v-if="found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
+        </div>
+        <fieldset v-if="found !== null && found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
           <legend class="sr-only">{{ WORDS.signs }}</legend>
           <label class="flex min-h-11 items-center gap-2"
             ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> {{ WORDS.pipped }}</label
@@ -241,7 +240,9 @@ function nameAll(): void {
           >
         </fieldset>
         <div class="flex flex-wrap items-end gap-3">
-          <button type="submit" class="press press-lamp">{{ WORDS.saveNextEgg }}</button>
+          <button type="submit" class="press press-lamp" :disabled="found === null || Number.isNaN(day)">
+            {{ WORDS.saveNextEgg }}
+          </button>
           <PictureNotes :egg="current" :name="placeOf(current)" :say-at="sayAt" />
         </div>
       </div>

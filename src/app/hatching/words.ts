@@ -19,6 +19,7 @@ export const WORDS = spoken({
   youSaidGrade: (grade: Said): string => `, you said ${grade}`,
   dayAgeDaysGradeWords: (ageDays: Said, grade: Said, words: Said): string =>
     `day ${ageDays} ${grade}${words}`,
+  chooseWhatYouFound: 'choose what you found',
   whatWasInside: 'What was inside',
   stageReached: 'Stage reached',
   dayValue: (value: Said): string => `day ${value}:`,

@@ -72,8 +72,6 @@ export function take(
   // By itself nothing is ever taken twice: another egg may lie there than the screen says.
   if (!egg || egg.removed || phase !== 'candling' || (egg.look && by === 'lamp' && state.tries === 0))
     return { state, effects: drop }
-  if (by === 'lamp' && state.unread !== null)
-    return { state, effects: [{ kind: 'sound', name: 'retake' }, ...drop] }
   // Asked for while the hand still moves: whatever comes of it, the egg is taken as soon as it lies still.
   const moving = by === 'hand' && trigger === 'itself' && lamp === 'coming'
   return {
@@ -96,6 +94,7 @@ export function taken(
     const effects: EveningEffect[] = [{ kind: 'sound', name: 'retake' }]
     if (moving) return { state: { ...state, tried: true }, effects }
     const tries = state.tries + 1
+    if (state.next.some(({ kind }) => kind === 'leave')) return leftMeanwhile({ ...state, tries }, effects)
     if (tries < MOST_TRIES)
       return { state: { ...state, tried: true, tries }, effects: [...effects, { kind: 'lamp', as: 'again' }] }
     return { state: { ...state, tried: true, tries, unread: eggId }, effects }
@@ -119,6 +118,21 @@ export function taken(
       { kind: 'say', grade: look.suggested, withPlace: true },
     ],
   }
+}
+
+/**
+ * The egg was lifted off before anybody could know that its picture failed. What was laid down since then is another,
+ * perhaps, and is not taken for it: only what is turned or laid down after it was told.
+ */
+function leftMeanwhile(state: Evening, effects: EveningEffect[]): EveningReply {
+  const isOfLamp = (work: Work): boolean => work.kind === 'take' && work.by === 'lamp'
+  const drops = state.next.flatMap((work): EveningEffect[] =>
+    work.kind === 'take' && work.by === 'lamp' && work.measuring !== null
+      ? [{ kind: 'drop', measuring: work.measuring }]
+      : [],
+  )
+  const next = state.next.filter((work) => !isOfLamp(work))
+  return { state: { ...state, tried: true, next }, effects: [...effects, ...drops] }
 }
 
 /** The egg has left the lamp: on to the next. A lift is no grade: where it counts, it leaves in what stays in. */

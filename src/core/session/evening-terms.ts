@@ -63,6 +63,8 @@ export type EveningEvent =
   | { kind: 'restless' }
   | { kind: 'settled'; atMs: number }
   | { kind: 'gone' }
+  /** It lies otherwise than before. */
+  | { kind: 'turned' }
   /** So long a film there is of the egg that lies still. */
   | { kind: 'filmed'; milliseconds: number }
   /** What was asked for is done, or could not be. */

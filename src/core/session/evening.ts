@@ -81,8 +81,7 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
     case 'not-heard':
       return still({ ...state, speaking: null })
     case 'settling':
-      if (!byItself || facts.source !== 'device' || state.unread !== null || state.early !== null)
-        return still(state)
+      if (!byItself || facts.source !== 'device' || state.early !== null) return still(state)
       return beginMeasuring(state)
     case 'restless':
       return {
@@ -91,6 +90,11 @@ function happened(state: Evening, event: EveningEvent, facts: EveningFacts): Eve
       }
     case 'settled':
       return byItself ? settled(state, event.atMs, facts) : still(state)
+    case 'turned':
+      // Tried often enough as it lay; as it lies now it may be read.
+      return byItself && state.unread !== null && state.unread === egg?.id && !egg.look
+        ? { state: { ...state, tries: 0 }, effects: [{ kind: 'lamp', as: 'again' }] }
+        : still(state)
     case 'gone':
       return byItself ? inTurn(state, { kind: 'leave' }, facts) : still(state)
     case 'filmed':
@@ -182,10 +186,7 @@ function goOn(state: Evening, saw: Seen, facts: EveningFacts): EveningReply {
 
 /** The picture is taken at once, even while the egg before is still being read: a moment later another may lie there. */
 function settled(state: Evening, atMs: number, facts: EveningFacts): EveningReply {
-  const begun =
-    facts.source === 'device' && state.unread === null && state.early === null
-      ? beginMeasuring(state)
-      : still(state)
+  const begun = facts.source === 'device' && state.early === null ? beginMeasuring(state) : still(state)
   const measuring = begun.state.early
   const reply = inTurn({ ...begun.state, early: null }, { kind: 'take', by: 'lamp', measuring, atMs }, facts)
   return { state: reply.state, effects: [...begun.effects, ...reply.effects] }

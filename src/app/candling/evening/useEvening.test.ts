@@ -258,8 +258,8 @@ describe('eggs that come and go by themselves', () => {
     expect(kept).toEqual([2])
   })
 
-  it('whatever lies there after one that could not be read is not taken for it until the candler says so', async () => {
-    const { log, heard, hands, camera, settle } = setUp({ fails: true })
+  it('one that could not be read is tried again when it is laid down again, and its place is said', async () => {
+    const { log, hands, camera, settle } = setUp({ fails: true })
     for (let i = 0; i < 3; i++) {
       lamp.on.settled(0)
       await settle()
@@ -270,11 +270,25 @@ describe('eggs that come and go by themselves', () => {
     camera.fails = false
     lamp.on.settled(0)
     await settle()
-    expect(log).toHaveLength(3)
-    expect(heard).toHaveLength(4)
-    await hands.take()
+    expect(log).toHaveLength(4)
     expect(log.at(-1)).toBe('photographed egg-1')
     expect(hands.unread.value).toBeNull()
+  })
+
+  it('one that could not be read as it lay is tried again when it was turned', async () => {
+    const { log, hands, camera, looks, settle } = setUp({ fails: true })
+    for (let i = 0; i < 3; i++) {
+      lamp.on.settled(0)
+      await settle()
+    }
+    expect([hands.unread.value, log.length]).toEqual(['egg-1', 3])
+    camera.fails = false
+    const before = lamp.again
+    lamp.on.turned()
+    expect(lamp.again).toBe(before + 1)
+    lamp.on.settled(0)
+    await settle()
+    expect(looks.value.has('egg-1')).toBe(true)
   })
 
   it('one that was lifted before its picture succeeded is waited for as well', async () => {
@@ -299,7 +313,7 @@ describe('eggs that come and go by themselves', () => {
     expect(looks.value.has('egg-1')).toBe(true)
   })
 
-  it('but an egg that leaves after that without a picture is waited for', async () => {
+  it('an egg that leaves after that without a picture is taken when it comes back', async () => {
     const { camera, hands, settle, looks } = setUp({ fails: true })
     hands.watching.value = { ...EMPTY_LAMP, stage: 'coming' }
     await hands.take()
@@ -309,7 +323,7 @@ describe('eggs that come and go by themselves', () => {
     camera.fails = false
     lamp.on.settled(0)
     await settle()
-    expect(looks.value.size).toBe(0)
+    expect([...looks.value.keys()]).toEqual(['egg-1'])
   })
 
   it('a blurred picture is tried again, and the egg may be lifted all the same: the next is the next', async () => {

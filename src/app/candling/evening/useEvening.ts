@@ -78,6 +78,7 @@ export function useEvening(parts: EveningParts): Evening {
     restless: () => tell({ kind: 'restless' }),
     settled: (atMs) => tell({ kind: 'settled', atMs }),
     gone: () => tell({ kind: 'gone' }),
+    turned: () => tell({ kind: 'turned' }),
     filmed: (milliseconds) => tell({ kind: 'filmed', milliseconds }),
   })
   const voice = useSpokenNotes({

@@ -28,6 +28,8 @@ export interface LampWatchEvents {
   /** A new egg lies still: take it now. @param atMs - when the frame came that shows it */
   settled: (atMs: number) => void
   gone: () => void
+  /** The egg that was taken lies otherwise now. */
+  turned: () => void
   /** A frame was added to the film of the egg that lies still. */
   filmed: (milliseconds: number) => void
 }
@@ -97,6 +99,7 @@ export function useLampWatch(
     if (next.state.stage !== 'taken' && (!fair || stillMs === 0)) on.restless()
     if (next.event === 'gone') on.gone()
     if (next.event === 'settled' || next.event === 'turned') film = []
+    if (next.event === 'turned') on.turned()
     if (next.state.stage === 'taken' && next.event === null) record({ ...frame, channels: 4, atMs })
     if (next.event === 'settled') on.settled(atMs)
   }
