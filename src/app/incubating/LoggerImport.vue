@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { v4 as uuid } from 'uuid'
-import { FileUp } from '@lucide/vue'
+import { FileUp, Undo2 } from '@lucide/vue'
 import type { Incubator } from '../../contracts/records/incubator-record.ts'
 import { hatcheryRecordOf } from '../../contracts/records/hatchery-record.ts'
 import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
@@ -96,6 +96,12 @@ function importReadings(): void {
     done.value = words
   })
 }
+function takeBack(): void {
+  void saving(async () => {
+    await store.undo()
+    done.value = ''
+  })
+}
 </script>
 
 <template>
@@ -112,9 +118,12 @@ function importReadings(): void {
     </div>
     <p v-if="problem || notSaved" class="mt-2 text-ember" role="alert">{{ problem || notSaved }}</p>
     <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">{{ WORDS.readingTheFile }}</p>
-    <p v-if="done" class="mt-2" role="status">
-      {{ done }} <span class="text-ink-soft">{{ WORDS.pressZToUndo }}</span>
-    </p>
+    <div v-if="done" class="mt-2 flex flex-wrap items-center gap-3">
+      <p role="status">{{ done }}</p>
+      <button type="button" class="press min-h-11 py-1" @click="takeBack">
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
+      </button>
+    </div>
     <template v-if="table">
       <table class="mt-3 w-full text-left">
         <caption class="sr-only">

@@ -79,7 +79,6 @@ export const WORDS = spoken({
   chooseACsvFile: 'Choose a CSV file',
   tryASimulatedOne: 'Try a simulated one',
   readingTheFile: 'Reading the file…',
-  pressZToUndo: 'Press Z to undo.',
   columns: 'Columns',
   column: 'Column',
   firstRow: 'First row',

@@ -7,6 +7,9 @@ const isUndo = (event: KeyboardEvent): boolean => event.key.toLowerCase() === 'z
  * Single keys for the whole view. Keys typed into a field, with a modifier other than Ctrl+Z, or held down are left
  * alone; Enter and Space stay with a focused button.
  */
+/** What Enter and space press by themselves; an egg that is chosen already is not chosen again, and lets them through. */
+const PRESSED_BY_ITSELF = 'button:not([aria-current="true"]), a, summary'
+
 export function useKeys(actions: Record<string, () => void>, enabled: () => boolean = () => true): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (
@@ -21,7 +24,7 @@ export function useKeys(actions: Record<string, () => void>, enabled: () => bool
     if (target?.closest('input:not([type="radio"]):not([type="range"]), textarea, select, [role="dialog"]'))
       return
     if (event.key.startsWith('Arrow') && target?.closest('input')) return
-    if ((event.key === 'Enter' || event.key === ' ') && target?.matches('button, a, summary')) return
+    if ((event.key === 'Enter' || event.key === ' ') && target?.matches(PRESSED_BY_ITSELF)) return
     const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key]
     if (!action) return
     event.preventDefault()

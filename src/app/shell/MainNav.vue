@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Flashlight, Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -33,14 +33,9 @@ const PAGES = [
 </script>
 
 <template>
-  <Disclosure
-    v-slot="{ open, close }"
-    as="nav"
-    class="screen-only relative z-40 border-b border-line"
-    :aria-label="WORDS.main"
-  >
+  <nav class="screen-only relative z-40 border-b border-line" :aria-label="WORDS.main">
     <div class="flex h-13 items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-6">
-      <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold" @click="close()">
+      <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
           <path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" />
@@ -69,7 +64,6 @@ const PAGES = [
         to="/look"
         class="flex min-h-11 items-center gap-1.5 whitespace-nowrap text-ink-soft hover:text-ink"
         active-class="text-ink font-semibold"
-        @click="close()"
       >
         <Flashlight class="h-5 w-5" aria-hidden="true" /><span
           class="sr-only"
@@ -84,7 +78,6 @@ const PAGES = [
         :class="backups.isOld || backups.problem ? 'text-ember' : 'text-ink-soft hover:text-ink'"
         :title="backups.problem || backups.ageWords"
         data-testid="backup-mark"
-        @click="close()"
       >
         <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
         <span v-if="backups.problem" class="hidden sm:inline" aria-hidden="true">{{
@@ -127,25 +120,29 @@ const PAGES = [
           room.room === 'bench' ? WORDS.daylight : WORDS.darkRoom
         }}</span>
       </button>
-      <DisclosureButton class="flex min-h-11 min-w-11 items-center justify-center text-ink lg:hidden"
-        ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only">{{
-          WORDS.pages
-        }}</span></DisclosureButton
-      >
+      <!-- On another page, also by Back, it is shut. -->
+      <Popover :key="route.fullPath" v-slot="{ open }" class="lg:hidden">
+        <PopoverButton class="flex min-h-11 min-w-11 items-center justify-center text-ink"
+          ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only">{{
+            WORDS.pages
+          }}</span></PopoverButton
+        >
+        <PopoverPanel
+          v-slot="{ close }"
+          class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2"
+        >
+          <RouterLink
+            v-for="[path, name] in PAGES"
+            :key="path"
+            :to="path"
+            class="flex min-h-14 items-center border-t border-line text-xl first:border-0"
+            :active-class="path === '/' ? '' : 'font-semibold text-lamp'"
+            exact-active-class="font-semibold text-lamp"
+            @click="close()"
+            >{{ name }}</RouterLink
+          >
+        </PopoverPanel>
+      </Popover>
     </div>
-    <DisclosurePanel
-      class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2 lg:hidden"
-    >
-      <RouterLink
-        v-for="[path, name] in PAGES"
-        :key="path"
-        :to="path"
-        class="flex min-h-14 items-center border-t border-line text-xl first:border-0"
-        :active-class="path === '/' ? '' : 'font-semibold text-lamp'"
-        exact-active-class="font-semibold text-lamp"
-        @click="close()"
-        >{{ name }}</RouterLink
-      >
-    </DisclosurePanel>
-  </Disclosure>
+  </nav>
 </template>
