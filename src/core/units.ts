@@ -2,7 +2,8 @@
 export const UNIT_SYSTEMS = ['metric', 'imperial'] as const
 export type UnitSystem = (typeof UNIT_SYSTEMS)[number]
 
-export type Quantity = 'mass' | 'length' | 'temperature'
+/** `scale-step`: masses as finely as a scale shows them. */
+export type Quantity = 'mass' | 'scale-step' | 'length' | 'altitude' | 'temperature'
 
 interface Unit {
   symbol: string
@@ -15,12 +16,16 @@ interface Unit {
 const UNITS: Readonly<Record<UnitSystem, Record<Quantity, Unit>>> = {
   metric: {
     mass: { symbol: 'g', factor: 1, offset: 0, digits: 1 },
+    'scale-step': { symbol: 'g', factor: 1, offset: 0, digits: 2 },
     length: { symbol: 'mm', factor: 1, offset: 0, digits: 1 },
+    altitude: { symbol: 'm', factor: 1, offset: 0, digits: 0 },
     temperature: { symbol: '°C', factor: 1, offset: 0, digits: 1 },
   },
   imperial: {
     mass: { symbol: 'oz', factor: 1 / 28.349523125, offset: 0, digits: 2 },
+    'scale-step': { symbol: 'oz', factor: 1 / 28.349523125, offset: 0, digits: 4 },
     length: { symbol: 'in', factor: 1 / 25.4, offset: 0, digits: 2 },
+    altitude: { symbol: 'ft', factor: 1 / 0.3048, offset: 0, digits: 0 },
     temperature: { symbol: '°F', factor: 1.8, offset: 32, digits: 1 },
   },
 }

@@ -89,6 +89,13 @@ describe('a finished plan', () => {
     expect(eggs[0]!.place!.trayId).toBe(sets[0]!.trays[0]!.id)
   })
 
+  it('leaves out a tray in which nothing lies, so that no place is named with it', () => {
+    const [tray] = draft.trays
+    const { trays, sets } = records({ trays: [tray!, { ...tray!, id: 't2', name: 'Tray 2' }] })
+    expect(trays.map(({ name }) => name)).toEqual(['Tray 1'])
+    expect(sets[0]!.trayIds).toEqual(trays.map(({ id }) => id))
+  })
+
   it('has the schedule that the plan showed', () => {
     const [group] = computePlan(draft, hatchery, NOW)
     expect(scheduleOf(records().sets[0]!, hatchery)).toEqual(group!.schedule)

@@ -29,10 +29,14 @@ export function planToRecords(
     const batches = draft.batches.filter((batch) => batch.species === group.species)
     const first = batches[0]
     const incubator = hatchery.incubators.find((item) => item.id === group.trays[0]?.incubatorId)
-    const trayIds = new Map(group.trays.map((tray) => [tray.id, newId()]))
+    // An empty tray would only make every place be named with its tray.
+    const used = new Set(group.eggs.flatMap(({ set, place }) => (set && place ? [place.trayId] : [])))
+    const withEggs = group.trays.filter(({ id }) => used.has(id))
+    const kept = withEggs.length > 0 ? withEggs : group.trays.slice(0, 1)
+    const trayIds = new Map(kept.map((tray) => [tray.id, newId()]))
     const setAt = new Date(group.setAtMs).toISOString()
     const isIn = draft.timing.by === 'already'
-    const trays = group.trays.map(({ species: _, ...tray }) =>
+    const trays = kept.map(({ species: _, ...tray }) =>
       newTray({ ...tray, id: trayIds.get(tray.id)! }, { at: isIn ? setAt : nowIso }),
     )
     records.trays.push(...trays)

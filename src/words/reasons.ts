@@ -28,6 +28,9 @@ export const LOOKS_LIKE: Readonly<Record<Grade, string>> = spoken({
   quitter: 'a quitter',
 })
 
+/** So many times its noise, no noise makes it in a lifetime of eggs. */
+const PLAIN = 8
+
 /** A piece of the evidence as a plain sentence with its numbers. */
 export function sayReason(reason: Reason): string {
   return inLanguage(reasonWords(reason))
@@ -36,9 +39,9 @@ export function sayReason(reason: Reason): string {
 function reasonWords(reason: Reason): string {
   switch (reason.code) {
     case 'moves':
-      return `Movement inside: ${reason.significance.toFixed(0)} standard deviations above noise, over ${reason.seconds.toFixed(0)} s`
+      return `${reason.significance >= PLAIN ? 'Very clear movement' : 'Movement'} inside, seen over ${reason.seconds.toFixed(0)} s of film`
     case 'heartbeat':
-      return `Regular heartbeat, ${reason.hz.toFixed(1)} per second, ${reason.signalToNoise.toFixed(0)} times the noise`
+      return `${reason.signalToNoise >= PLAIN ? 'Very clear' : 'Regular'} heartbeat, ${reason.hz.toFixed(1)} per second`
     case 'unreadable':
       return UNREADABLE_SENTENCES[reason.why]
     case 'unusual':

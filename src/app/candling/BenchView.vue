@@ -136,16 +136,13 @@ const PHASE_WORDS = {
           PHASE_WORDS[phase] ||
           (savedAt ? WORDS.savedToLocaleTimeString(savedAt.toLocaleTimeString('en-GB')) : '')
         }}</span>
+        <span v-if="bench.waiting.value > 0">{{ WORDS.eggsToGo(count(bench.waiting.value, 'egg')) }}</span>
         <RouterLink
           :to="{ name: 'removal', params: { setId } }"
           class="press min-h-10 py-1"
           :class="{ 'press-lamp': bench.waiting.value === 0 }"
         >
-          {{
-            bench.waiting.value === 0
-              ? WORDS.trayDoneToRemove
-              : WORDS.eggsToGo(count(bench.waiting.value, 'egg'))
-          }}
+          {{ bench.waiting.value === 0 ? WORDS.trayDoneToRemove : WORDS.openRemovalList }}
         </RouterLink>
       </div>
     </header>

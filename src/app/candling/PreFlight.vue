@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { Check } from '@lucide/vue'
+import { Check, CheckCheck } from '@lucide/vue'
 import type { Session } from '../../contracts/records/session-record.ts'
 import { TRIGGERS, type Trigger } from '../../core/session/evening-terms.ts'
 import { PREFLIGHT, type PreflightItem } from '../../core/session/preflight.ts'
 import type { AirReading } from '../../core/session/air.ts'
-import { fromShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
+import { readingDoubt } from '../../core/climate/likely-reading.ts'
+import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import { PREFLIGHT_WORDS } from '../../words/candling.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 import { WORDS } from './words.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
@@ -22,6 +24,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   tick: [item: PreflightItem]
+  /** Everything at once, by one who has done it all a hundred times. */
+  all: []
   change: [change: Partial<Session>]
   learnPedal: []
   air: [rhPercent: number, celsius: number]
@@ -44,25 +48,19 @@ const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
 }
 
 const airProblem = ref('')
-function sendAir(event: Event): void {
-  const data = new FormData(event.target as HTMLFormElement)
-  const rhPercent = Number(data.get('rh'))
-  const celsius = fromShown(props.units, 'temperature', Number(data.get('warmth')))
-  const isSound = rhPercent > 0 && rhPercent <= 100 && celsius > 0 && celsius <= 60
-  airProblem.value = isSound
-    ? ''
-    : WORDS.humidityMustBe1To(
-        sayQuantity(props.units, 'temperature', 1),
-        sayQuantity(props.units, 'temperature', 60),
-      )
-  if (isSound) emit('air', rhPercent, celsius)
+const rh = ref<number | null>(null)
+const warmth = ref<number | null>(null)
+function sendAir(): void {
+  const { kept } = readingDoubt({ temperature: warmth.value, rhPercent: rh.value }, props.units)
+  airProblem.value = kept ? '' : WORDS.airCannotBeMeant
+  if (kept?.celsius != null && kept.rhPercent !== null) emit('air', kept.rhPercent, kept.celsius)
 }
 </script>
 
 <template>
   <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
     <ol class="flex flex-col gap-2" :aria-label="WORDS.getReady">
-      <li v-for="item in PREFLIGHT" :key="item">
+      <li v-for="item in PREFLIGHT" :key="item" :class="{ 'rounded-xl border border-line': item === 'air' }">
         <button
           type="button"
           class="flex min-h-16 w-full items-center gap-4 rounded-xl border p-3 text-left"
@@ -82,6 +80,29 @@ function sendAir(event: Event): void {
             ><span class="text-ink-soft">{{ PREFLIGHT_WORDS[item].why }}</span></span
           >
         </button>
+        <template v-if="item === 'air'">
+          <p v-if="latest" class="px-3 pb-3 text-2xl" data-testid="air-now">
+            {{
+              WORDS.rhPercentRhValue(
+                latest.rhPercent.toFixed(0),
+                sayQuantity(units, 'temperature', latest.celsius),
+              )
+            }}
+          </p>
+          <form v-else class="flex flex-wrap items-end gap-3 px-3 pb-3" @submit.prevent="sendAir">
+            <NumberField v-model="rh" :label="WORDS.rh" width="w-24" />
+            <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" width="w-24" />
+            <button type="submit" class="press min-h-11" :disabled="rh === null || warmth === null">
+              {{ WORDS.note }}
+            </button>
+            <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
+          </form>
+        </template>
+      </li>
+      <li v-if="next">
+        <button type="button" class="press min-h-14 w-full text-lg" @click="emit('all')">
+          <CheckCheck class="h-6 w-6" aria-hidden="true" /> {{ WORDS.allReady }}
+        </button>
       </li>
     </ol>
     <div class="flex flex-col gap-3">
@@ -96,28 +117,6 @@ function sendAir(event: Event): void {
           @change="emit('change', { candler: candler.trim() })"
       /></label>
       <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
-      <section aria-labelledby="air-heading">
-        <h2 id="air-heading" class="mb-1 text-lg font-semibold">{{ WORDS.incubatorAir }}</h2>
-        <p v-if="latest" class="text-2xl" data-testid="air-now">
-          {{
-            WORDS.rhPercentRhValue(
-              latest.rhPercent.toFixed(0),
-              sayQuantity(units, 'temperature', latest.celsius),
-            )
-          }}
-        </p>
-        <form v-else class="flex flex-wrap items-end gap-2" @submit.prevent="sendAir">
-          <label
-            >{{ WORDS.rh }}<input name="rh" type="number" min="1" max="100" step="1" class="field block w-24"
-          /></label>
-          <label
-            >{{ unitSymbol(units, 'temperature')
-            }}<input name="warmth" type="number" step="0.1" inputmode="decimal" class="field block w-24"
-          /></label>
-          <button type="submit" class="press min-h-11">{{ WORDS.note }}</button>
-          <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
-        </form>
-      </section>
       <fieldset>
         <legend class="mb-1 text-lg font-semibold">{{ WORDS.takePictures }}</legend>
         <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"

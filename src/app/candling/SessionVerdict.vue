@@ -14,6 +14,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 import AnotherEgg from './AnotherEgg.vue'
 import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
+import { useVerdictWords } from './useVerdictWords.ts'
 import { WORDS } from './words.ts'
 
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
@@ -34,6 +35,10 @@ const confidence = computed(() =>
   props.look.verdict.grade === 'unsure'
     ? null
     : percentWords(props.look.verdict.probabilities[props.look.verdict.grade]),
+)
+const { isNoEgg, whyLeftIn } = useVerdictWords(
+  () => props.look,
+  () => props.set,
 )
 const late = computed(() => stage.value > 0.66 && grade.value !== 'developing')
 const reasons = computed(() => props.look.verdict.reasons.slice(0, 2).map(sayReason))
@@ -56,7 +61,7 @@ const film = computed(() => props.look.movement)
         />
         <div class="min-w-0">
           <p class="text-3xl leading-tight font-bold text-ink-soft md:text-5xl" data-testid="suggestion">
-            {{ GRADE_WORDS[grade] }}
+            {{ isNoEgg && !chosen && !look.own ? WORDS.noEggRecognised : GRADE_WORDS[grade] }}
           </p>
           <p v-if="chosen" class="text-lg leading-snug text-ink-soft">
             {{ WORDS.yourGradeSuggested(GRADE_WORDS[look.verdict.grade].toLowerCase()) }}
@@ -77,7 +82,9 @@ const film = computed(() => props.look.movement)
       >
         {{ WORDS.liftingTheEggDoesNot }}
       </p>
-      <p v-if="action === 'recheck'" class="leading-snug md:text-lg" data-testid="pencil">
+      <p v-if="isNoEgg" class="leading-snug md:text-lg">{{ WORDS.notAnEggNoGrade }}</p>
+      <p v-if="whyLeftIn" class="leading-snug md:text-lg" data-testid="why-left-in">{{ whyLeftIn }}</p>
+      <p v-if="action === 'recheck' && !isNoEgg" class="leading-snug md:text-lg" data-testid="pencil">
         {{ WORDS.pencilAQuestionMarkOnThe }}
       </p>
       <p v-if="reasons.length > 0" class="leading-snug md:hidden">{{ reasons[0] }}</p>

@@ -72,6 +72,7 @@ const references = computed(() =>
   bench.references.value.flatMap((egg) => hatchery.looksByEgg.get(egg.id) ?? []),
 )
 const eggOf = (item: LookRecord) => bench.eggs.value.find((egg) => egg.id === item.eggId)
+const inside = computed(() => bench.eggs.value.filter((egg) => !egg.removed).length)
 const waiting = computed(() => bench.eggs.value.filter((egg) => !egg.removed && !bench.lookOf(egg)).length)
 /** The egg at hand, while eggs are taken. */
 const atTheLamp = computed(() =>
@@ -135,8 +136,8 @@ useSessionKeyboard(hands, {
       :suspected="suspected !== null"
       :day="dayWords(set, hatchery.hatchery.zone, nowMs)"
       :air="air.latest"
-      :seen="bench.eggs.value.length - waiting"
-      :eggs="bench.eggs.value.length"
+      :seen="inside - waiting"
+      :eggs="inside"
       :pace="words.pace.value"
     >
       <SessionClocks
@@ -173,6 +174,7 @@ useSessionKeyboard(hands, {
         :pedal="learning ? 'press it now' : pedal"
         :voice-offered="sounds.canSpeak"
         @tick="guarded(() => flow.tick($event))"
+        @all="guarded(() => flow.readyAll())"
         @change="guarded(() => flow.save($event))"
         @learn-pedal="learning = true"
         @air="(rh, celsius) => guarded(() => flow.noteAir(rh, celsius, 'hand'))"

@@ -18,6 +18,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 import AnotherEgg from './AnotherEgg.vue'
 import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
+import { useVerdictWords } from './useVerdictWords.ts'
 import { WORDS } from './words.ts'
 
 const props = defineProps<{
@@ -59,6 +60,10 @@ const depths = (looks: readonly LookRecord[]): number[] =>
   looks.flatMap((look) => figuresOfLook(look).airCell?.depth.value ?? [])
 const shadows = (looks: readonly LookRecord[]): number[] =>
   looks.map((look) => figuresOfLook(look).shadow.value)
+const { isNoEgg, whyLeftIn } = useVerdictWords(
+  () => props.look,
+  () => props.set,
+)
 </script>
 
 <template>
@@ -71,9 +76,10 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       />
       <div>
         <p class="text-3xl leading-tight font-bold" data-testid="suggestion">
-          {{ GRADE_WORDS[look.verdict.grade] }}
+          {{ isNoEgg ? WORDS.noEggRecognised : GRADE_WORDS[look.verdict.grade] }}
         </p>
         <p
+          v-if="!isNoEgg"
           class="text-lg"
           :class="look.verdict.action === 'remove' ? 'font-semibold text-ember' : 'text-ink-soft'"
           data-testid="action"
@@ -83,6 +89,8 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       </div>
     </div>
 
+    <p v-if="isNoEgg">{{ WORDS.notAnEggNoGrade }}</p>
+    <p v-if="whyLeftIn" data-testid="why-left-in">{{ whyLeftIn }}</p>
     <LampTonight v-if="set" :look :set />
     <AnotherEgg v-if="egg" :look />
     <NextPicture :look :timeline />
@@ -100,7 +108,7 @@ const shadows = (looks: readonly LookRecord[]): number[] =>
       {{ WORDS.aBrightHairlinePossiblyA }}
     </p>
 
-    <ul class="flex flex-col gap-1" :aria-label="WORDS.probabilities">
+    <ul v-if="!isNoEgg" class="flex flex-col gap-1" :aria-label="WORDS.probabilities">
       <li
         v-for="grade in GRADES"
         :key="grade"

@@ -96,7 +96,7 @@ describe('making ready', () => {
   }
   it('ticks and unticks one thing at a time', async () => {
     const panel = mount(PreFlight, { props: { ...props, session: { ...session, ready: ['hands'] } } })
-    const items = panel.findAll('ol button')
+    const items = panel.findAll('ol button[aria-pressed]')
     expect(items.map((item) => item.attributes('aria-pressed'))).toEqual([
       'true',
       'false',
@@ -106,11 +106,13 @@ describe('making ready', () => {
     ])
     await items[1]!.trigger('click')
     expect(panel.emitted('tick')).toEqual([[PREFLIGHT[1]]])
+    await panel.findAll('ol button').at(-1)!.trigger('click')
+    expect(panel.emitted('all')).toHaveLength(1)
   })
 
   it('takes the air by hand where no sensor reads it, and no nonsense', async () => {
     const panel = mount(PreFlight, { props: { ...props, session } })
-    const [rh, celsius] = panel.findAll('input[type="number"]')
+    const [rh, celsius] = panel.findAll('form input')
     await rh!.setValue('300')
     await celsius!.setValue('37.5')
     await panel.find('form').trigger('submit')
@@ -125,7 +127,7 @@ describe('making ready', () => {
 
   it('takes the air in the keeper’s own units', async () => {
     const panel = mount(PreFlight, { props: { ...props, units: 'imperial', session } })
-    const [rh, warmth] = panel.findAll('input[type="number"]')
+    const [rh, warmth] = panel.findAll('form input')
     await rh!.setValue('50')
     await warmth!.setValue('99.5')
     await panel.find('form').trigger('submit')

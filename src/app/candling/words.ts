@@ -5,8 +5,9 @@ export const WORDS = spoken({
   // AnotherEgg.vue
   mayBeAnotherEgg: 'May be another egg.',
   formFitsMate: (mate: Said, odds: Said): string =>
-    `Its outline fits ${mate}’s earlier looks, and ${mate}’s outline fits this egg’s (${odds}).`,
-  formFitsNoEarlierLook: (odds: Said): string => `Its outline fits none of its earlier looks (${odds}).`,
+    `Its outline fits ${mate}’s earlier looks, and ${mate}’s outline fits this egg’s: ${odds} they were exchanged.`,
+  formFitsNoEarlierLook: (odds: Said): string =>
+    `Its outline fits none of its earlier looks: ${odds} another egg lies there.`,
   breadthNowAndBefore: (now: Said, before: Said): string =>
     `Breadth is ${now} of the length; it was ${before}.`,
   compareTheMarks: 'Compare the marks on the shells before you decide.',
@@ -194,7 +195,6 @@ export const WORDS = spoken({
   getReady: 'Get ready',
   candler: 'Candler',
   optional: 'optional',
-  incubatorAir: 'Incubator air',
   rhPercentRhValue: (rhPercent: Said, value: Said): string => `${rhPercent} % RH, ${value}`,
   rh: 'RH, %',
   note: 'Note',
@@ -211,8 +211,6 @@ export const WORDS = spoken({
   automaticallyWhenAnEggLies: 'Automatically, when an egg lies still',
   withTheKeyOrThe: 'With the key or the pedal',
   onATimer: 'On a timer',
-  humidityMustBe1To: (value: Said, value2: Said): string =>
-    `Humidity must be 1 to 100 %, temperature ${value} to ${value2}. Nothing was saved.`,
 
   // QuickLookView.vue
   lookAtOneEgg: 'Look at one egg',
@@ -240,6 +238,13 @@ export const WORDS = spoken({
   putBackPlaceOf: (place: Said): string => `${place} is back in its place`,
   aReasonIsMissing: 'Say why first.',
   theSecondYesIsMissing: 'It moved on film: tick that you are sure first.',
+  noEggRecognised: 'No egg recognised',
+  notAnEggNoGrade: 'What is in the picture is hardly an egg, so no grade is named. Photograph it again.',
+  firstSightingWaits: 'First sighting: by your rule it stays in until a second look agrees.',
+  ruleWaitsForLockdown: 'By your rule it stays in until the last day of turning.',
+  allReady: 'All ready',
+  airCannotBeMeant:
+    'Nothing was saved. Hardly any incubator shows that. Look at the figures and their units again.',
   saveAnyway: 'Save there anyway',
   thisSetBeginsOn: (name: Said, setOn: Said): string =>
     `“${name}” begins on ${setOn}. Saved there, this look is one of day 0, before setting.`,
@@ -343,6 +348,7 @@ export const WORDS = spoken({
   noPicture: 'No picture:',
   theyWaitForTheNext: (left: Said): string => `${left}. They wait for the next candling.`,
   toRemove: 'To remove:',
+  openRemovalList: 'List to remove',
   washYourHands: 'Wash your hands.',
   eggsSeen: 'Eggs seen',
   incubatorOpen: 'Incubator open',

@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
-import { numberIn, textIn } from '../shared/field-events.ts'
+import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
+import { figureIn, numberIn, textIn } from '../shared/field-events.ts'
 import { WORDS } from './words.ts'
 
 /** The place, what stands in it and what is done by hand. */
@@ -16,7 +17,8 @@ const turning = computed(() =>
 )
 /** Empty is learnt; what cannot be read is refused by the record's own check. */
 function stepOrLearnt(event: Event): number | null {
-  return textIn(event) === '' ? null : numberIn(event)
+  const shown = figureIn(event)
+  return shown === null ? null : fromShown(props.hatchery.units, 'scale-step', shown)
 }
 </script>
 
@@ -72,26 +74,26 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { brooders: numberIn($event) })"
       /></label>
       <label
-        >{{ WORDS.altitudeM }}
+        >{{ WORDS.altitude(unitSymbol(hatchery.units, 'altitude')) }}
         <input
-          type="number"
-          min="-400"
-          max="6000"
+          type="text"
+          inputmode="decimal"
           class="field mt-1 w-full"
-          :value="hatchery.altitudeM"
-          @change="emit('change', { altitudeM: numberIn($event) })"
+          data-testid="altitude"
+          :value="toShown(hatchery.units, 'altitude', hatchery.altitudeM)"
+          @change="emit('change', { altitudeM: fromShown(hatchery.units, 'altitude', numberIn($event)) })"
       /></label>
       <label
-        >{{ WORDS.scaleResolutionG }}
+        >{{ WORDS.scaleResolution(unitSymbol(hatchery.units, 'scale-step')) }}
         <input
-          type="number"
-          min="0.01"
-          max="20"
-          step="any"
+          type="text"
+          inputmode="decimal"
           :placeholder="WORDS.automatic"
           class="field mt-1 w-full"
           data-testid="scale-step"
-          :value="hatchery.scaleStepG ?? ''"
+          :value="
+            hatchery.scaleStepG === null ? '' : toShown(hatchery.units, 'scale-step', hatchery.scaleStepG)
+          "
           @change="emit('change', { scaleStepG: stepOrLearnt($event) })"
       /></label>
       <label

@@ -56,6 +56,16 @@ describe('a basket', () => {
     expect(places(left, 'quail')).toBe(places(both, 'quail'))
   })
 
+  it('loses with a batch the tray that was there for its eggs alone; one that a person added stays', () => {
+    const one = batchAdded(EMPTY, { batch: batch('chicken'), count: 10 }, hatchery)
+    const two = batchAdded(one, { batch: batch('chicken'), count: 60 }, hatchery)
+    expect(two.trays.length).toBeGreaterThan(one.trays.length)
+    expect(batchRemoved(two, two.batches[1]!.id).trays).toEqual(one.trays)
+    const added = trayAdded(one, 'chicken', hatchery)
+    const few = batchAdded(added, { batch: batch('chicken'), count: 1 }, hatchery)
+    expect(batchRemoved(few, few.batches[1]!.id).trays).toEqual(added.trays)
+  })
+
   it('changes one egg, moves eggs where they are put, and adds a tray like the last', () => {
     const draft = batchAdded(EMPTY, { batch: batch('chicken'), count: 3 }, hatchery)
     const [first, second] = draft.eggs

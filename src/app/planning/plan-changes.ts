@@ -54,12 +54,32 @@ export function batchAdded(
 export function batchRemoved(now: PlanDraft, id: string): PlanDraft {
   const batches = now.batches.filter((batch) => batch.id !== id)
   const left = new Set(batches.map((batch) => batch.species))
-  return {
-    ...now,
-    batches,
-    eggs: now.eggs.filter((egg) => egg.batchId !== id),
-    trays: now.trays.filter((tray) => left.has(tray.species)),
+  const eggs = now.eggs.filter((egg) => egg.batchId !== id)
+  const trays = now.trays.filter((tray) => left.has(tray.species))
+  return withoutUnneeded({ ...now, batches, eggs, trays }, now)
+}
+
+/** Without the last trays that were needed for the eggs before, and are not any more; the others keep their names. */
+function withoutUnneeded(now: PlanDraft, before: PlanDraft): PlanDraft {
+  const speciesOf = new Map(before.batches.map(({ id, species }) => [id, species]))
+  const eggsOf = ({ eggs }: PlanDraft, species: SpeciesName): number =>
+    eggs.filter(({ batchId }) => speciesOf.get(batchId) === species).length
+  const places = (trays: readonly DraftTray[]): number =>
+    trays.reduce((sum, { rows, columns }) => sum + rows * columns, 0)
+  const lyingIn = new Set(now.eggs.map(({ id }) => now.moved[id]?.trayId))
+  let { trays } = now
+  for (const species of new Set(trays.map((tray) => tray.species))) {
+    for (;;) {
+      const own = trays.filter((tray) => tray.species === species)
+      const last = own.at(-1)!
+      const without = places(own.slice(0, -1))
+      const isNeeded =
+        own.length === 1 || without < eggsOf(now, species) || without >= eggsOf(before, species)
+      if (isNeeded || lyingIn.has(last.id)) break
+      trays = trays.filter((tray) => tray !== last)
+    }
   }
+  return { ...now, trays }
 }
 
 export function eggChanged(now: PlanDraft, id: string, changes: Partial<DraftEgg>): PlanDraft {

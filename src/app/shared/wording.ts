@@ -109,11 +109,9 @@ export function percentWords(fraction: number): string {
   return value > 0 && value < 10 ? `${value.toFixed(1)} %` : `${Math.round(value)} %`
 }
 
-/** Odds as people say them, to one figure: “40 to 1”; they are no surer than that. */
+/** Odds as people say them. */
 export function oddsWords(odds: number): string {
-  if (odds >= 1000) return WORDS.overAThousandToOne
-  const size = 10 ** Math.floor(Math.log10(Math.max(1, odds)))
-  return WORDS.oddsToOne(Math.round(odds / size) * size)
+  return odds >= 100 ? WORDS.almostCertainly : odds >= 10 ? WORDS.veryProbably : WORDS.probably
 }
 
 export function count(n: number, one: string, many = `${one}s`): string {

@@ -120,8 +120,9 @@ export const WORDS = spoken({
   thatWasNotSaved: (message: Said): string => `That was not saved: ${message}`,
 
   // wording.ts
-  overAThousandToOne: 'over 1,000 to 1',
-  oddsToOne: (odds: Said): string => `about ${odds} to 1`,
+  almostCertainly: 'almost certainly',
+  veryProbably: 'very probably',
+  probably: 'probably',
   developing: 'Developing',
   clear: 'Clear',
   bloodRing: 'Blood ring',

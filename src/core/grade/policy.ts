@@ -31,8 +31,7 @@ export function decideAction(input: PolicyInput): Action {
   const { policy, grade, probabilities, readable } = input
   if (grade === 'developing') return 'keep'
   if (grade === 'unsure' || !readable || input.signsOfLife || input.mayBeHidden) return 'recheck'
-  const certain = probabilities.developing < LARGEST_RISK && probabilities[grade] >= 0.9
-  if (!certain) return 'recheck'
+  if (!isCertain(probabilities, grade)) return 'recheck'
   const certainRing = grade === 'blood-ring' && probabilities.developing < LARGEST_RISK / 2
   if (policy === 'first-sight' || certainRing) return 'remove'
   if (policy === 'second-look') return confirmedEarlier(input, grade) ? 'remove' : 'recheck'
@@ -49,6 +48,28 @@ function confirmedEarlier(input: PolicyInput, grade: Grade): boolean {
       look.grade !== 'developing' &&
       grade !== 'developing',
   )
+}
+
+/**
+ * The rule that keeps a certain dud in, where nothing else does: it waits for a second look, or for the end of turning.
+ * Null where it comes out, or where doubt, light, shell or life keep it in.
+ */
+export function waitsByRule(
+  {
+    grade,
+    action,
+    probabilities,
+    readable,
+  }: { grade: SuggestedGrade; action: Action; probabilities: PerGrade; readable: boolean },
+  policy: Policy,
+): 'second-look' | 'end-of-turning' | null {
+  if (action !== 'recheck' || !readable || grade === 'unsure' || grade === 'developing') return null
+  if (!isCertain(probabilities, grade) || policy === 'first-sight') return null
+  return policy === 'second-look' ? 'second-look' : 'end-of-turning'
+}
+
+function isCertain(probabilities: PerGrade, grade: Grade): boolean {
+  return probabilities.developing < LARGEST_RISK && probabilities[grade] >= 0.9
 }
 
 /** Whether a film of an egg showed movement or a heartbeat. */

@@ -14,6 +14,8 @@ export interface SessionSteps {
   start: (source: Session['source']) => Promise<void>
   /** Ticks what is ready, or unticks it. */
   tick: (item: PreflightItem) => Promise<void>
+  /** Ticks everything. */
+  readyAll: () => Promise<void>
   begin: () => Promise<void>
   /** The candler has done what the step asked for. */
   done: () => Promise<void>
@@ -92,6 +94,7 @@ export function useSessionSteps(
           ? ready.filter((other) => other !== item)
           : PREFLIGHT.filter((other) => other === item || ready.includes(other)),
       })),
+    readyAll: () => save({ ready: [...PREFLIGHT] }),
     takeInHand: (eggId) =>
       session.value?.egg?.id === eggId
         ? Promise.resolve()
