@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib'
 import type { Plugin } from 'vite'
 
 /** What a browser fetches before the first page shows, scripts and styles, gzipped. A tablet in a shed has one bar. */
-const MOST_BYTES = 200_000
+const MOST_BYTES = 210_000
 
 /** Fails the build when the first load has grown: what a page alone needs is fetched with that page. */
 export function boundedFirstLoad(): Plugin {

@@ -89,7 +89,10 @@ test(
     await tabTo(page, 'Weekday', 'select')
     await page.keyboard.type('Thu')
     await expect(page.getByTestId('hatch-day')).toHaveValue('2026-04-30')
-    await expect(page.getByTestId('preview-hatch')).toHaveText(['Thursday 30 April', 'Thursday 30 April'])
+    await expect(page.getByTestId('preview-hatch')).toHaveText([
+      'Thursday 30 April 2026',
+      'Thursday 30 April 2026',
+    ])
     await expect(page.getByTestId('preview-set').first()).toContainText('Thursday 2 April')
 
     // An egg to another place: take it up, go, put it down.

@@ -20,22 +20,14 @@ import {
   type Practised,
 } from '../contracts/records/practice-record.ts'
 import type { ProbeRecord } from '../contracts/records/probe-record.ts'
-import {
-  byProbeAndDay,
-  dayOf,
-  readingsId,
-  readingsOf,
-  withoutReadings,
-  withReadings,
-  type ProbeReading,
-  type ReadingsRecord,
-} from '../contracts/records/readings-record.ts'
+import { type ProbeReading, type ReadingsRecord } from '../contracts/records/readings-record.ts'
 import {
   sessionRecordOf,
   type Session,
   type SessionHappening,
   type SessionNote,
 } from '../contracts/records/session-record.ts'
+import { readingsWritten } from './reading-steps.ts'
 import { setRecordOf, setWritten, type EggSet, type SetRecord } from '../contracts/records/set-record.ts'
 import { stamped, type Stamp } from '../contracts/records/stamp.ts'
 import { trayRecordOf, type Tray, type TrayRecord } from '../contracts/records/tray-record.ts'
@@ -272,43 +264,6 @@ function notedOf({
 function notedOnly(notes: ReadonlyArray<{ eggId: string }>, eggs: readonly Egg[], standing: Standing): Egg[] {
   const ids = new Set(notes.map(({ eggId }) => eggId).filter((id) => !eggs.some((egg) => egg.id === id)))
   return [...ids].flatMap((id) => standing.egg(id) ?? [])
-}
-
-function readingsWritten(
-  { readings = [], readingsGone = [] }: Pick<Changes, 'readings' | 'readingsGone'>,
-  standing: Standing,
-  { device }: Writer,
-): ReadingsRecord[] {
-  const days = new Map<string, ReadingsRecord>()
-  const nowOf = (id: string): ReadingsRecord | null => days.get(id) ?? standing.readings(id) ?? null
-  for (const some of byProbeAndDay(readings)) {
-    const id = readingsId(some[0].probeId, dayOf(some[0].atMs))
-    days.set(id, withReadings(nowOf(id), some))
-  }
-  for (const { probeId, atMs } of readingsGone) {
-    const id = readingsId(probeId, dayOf(atMs))
-    const now = nowOf(id)
-    if (now) days.set(id, withoutReadings(now, [atMs]))
-  }
-  return [...days].map(([id, day]) => stamped(day, { device, now: standing.readings(id) ?? null }))
-}
-
-/** What stands at the moments that a step takes out or writes over. */
-export function readingsBefore(
-  { readings = [], readingsGone = [] }: Pick<Changes, 'readings' | 'readingsGone'>,
-  standing: Standing,
-): ProbeReading[] {
-  return [...readings, ...readingsGone].flatMap(({ probeId, atMs }) => {
-    const day = standing.readings(readingsId(probeId, dayOf(atMs))) ?? null
-    return readingsOf(day, { fromMs: atMs, toMs: atMs })
-  })
-}
-
-/** Which days' readings have to be fetched before something is written. */
-export function readingsNeeded(
-  readings: ReadonlyArray<Pick<ProbeReading, 'probeId' | 'atMs'>> = [],
-): string[] {
-  return [...new Set(readings.map(({ probeId, atMs }) => readingsId(probeId, dayOf(atMs))))]
 }
 
 /** What is gone stands nowhere when it comes back: its revision must go on from here. */

@@ -10,17 +10,9 @@ import { sessionRecordOf, type SessionRecord } from '../contracts/records/sessio
 import { setWritten, type SetRecord } from '../contracts/records/set-record.ts'
 import { stamped, type Stamp } from '../contracts/records/stamp.ts'
 import { trayRecordOf, type TrayRecord } from '../contracts/records/tray-record.ts'
+import { readingsBefore, readingsNeeded } from './reading-steps.ts'
 import { countsTakenBack } from './hatch-of-set.ts'
-import {
-  type Written,
-  type Changes,
-  type Standing,
-  beforeGone,
-  setNow,
-  type Writer,
-  readingsBefore,
-  readingsNeeded,
-} from './steps.ts'
+import { type Written, type Changes, type Standing, beforeGone, setNow, type Writer } from './steps.ts'
 
 type TakingBack = Omit<JournalEntry, 'number' | 'label' | 'eggId'>
 

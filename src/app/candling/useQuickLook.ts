@@ -1,4 +1,4 @@
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, type ComputedRef, type Ref } from 'vue'
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import { v4 as uuid } from 'uuid'
 import type { Egg } from '../../contracts/records/egg-state.ts'
@@ -63,9 +63,6 @@ export function useQuickLook() {
   const which = ref(0)
   const { measuring, problem, inTurn } = useTurns()
   const measure = useMeasuring()
-  /** Where it was kept. */
-  const kept = shallowRef<{ setId: string; name: string } | null>(null)
-
   const seen = computed(() => {
     const reading = taken.value?.eggs[which.value]
     return taken.value && reading
@@ -99,9 +96,27 @@ export function useQuickLook() {
   function letGo(): void {
     taken.value = null
     which.value = 0
-    kept.value = null
-    made = null
+    keeping.forget()
   }
+
+  const { kept, ...keeping } = useKept({ lone, taken, which, seen, measure, hatchery })
+
+  return { lone, taken, which, seen, measuring, problem, kept, photograph, letGo, ...keeping }
+}
+
+interface KeepingPort {
+  lone: Ref<LoneEgg>
+  taken: Ref<Taken | null>
+  which: Ref<number>
+  seen: ComputedRef<ReturnType<typeof judged> | null>
+  measure: Measure
+  hatchery: HatcheryStore
+}
+
+/** Where the picture goes, if it is to stay. */
+function useKept({ lone, taken, which, seen, measure, hatchery }: KeepingPort) {
+  /** Where it was kept. */
+  const kept = shallowRef<{ setId: string; name: string } | null>(null)
 
   /** Keeps the picture as a look at an egg of a set; what was photographed of it at this candling is replaced. */
   async function keepIn(egg: Egg): Promise<void> {
@@ -117,19 +132,9 @@ export function useQuickLook() {
   function doubtsOf(egg: Egg): KeepingDoubts {
     const now = taken.value
     const shown = now?.eggs[which.value]
-    const set = hatchery.setById(egg.setId)
-    if (!now || !shown || !set) return { day: null, same: null }
-    const { ageDays: saidDays } = lone.value
-    const ageDays = timelineOf(set, hatchery.hatchery).ageAt(now.atMs)
-    const isFuture = Date.parse(set.setAt) > now.atMs
-    const isApart = saidDays !== null && Math.abs(saidDays - ageDays) > SAME_DAY
-    const { widthPx, heightPx } = now
-    const pictured = { eggId: egg.id, photo: { id: '', type: '', widthPx, heightPx }, reading: shown }
-    const all = (hatchery.eggsBySet.get(set.id) ?? []).flatMap(({ id }) => hatchery.looksByEgg.get(id) ?? [])
-    return {
-      day: isFuture || isApart ? { saidDays, ageDays, setAtMs: Date.parse(set.setAt), isFuture } : null,
-      same: hatchery.eggs.find(({ id }) => id === samePicture(pictured, all)?.eggId) ?? null,
-    }
+    return now && shown
+      ? doubtsAbout(egg, { now, shown, saidDays: lone.value.ageDays, hatchery })
+      : { day: null, same: null }
   }
 
   let made: Egg | null = null
@@ -146,19 +151,35 @@ export function useQuickLook() {
     await keepIn(made)
   }
 
+  function forget(): void {
+    kept.value = null
+    made = null
+  }
+
+  return { kept, forget, doubtsOf, keepIn, keepInNew }
+}
+
+function doubtsAbout(
+  egg: Egg,
+  {
+    now,
+    shown,
+    saidDays,
+    hatchery,
+  }: { now: Taken; shown: EggReading; saidDays: number | null; hatchery: HatcheryStore },
+): KeepingDoubts {
+  const set = hatchery.setById(egg.setId)
+  if (!set) return { day: null, same: null }
+  const ageDays = timelineOf(set, hatchery.hatchery).ageAt(now.atMs)
+  const setAtMs = Date.parse(set.setAt)
+  const isFuture = setAtMs > now.atMs
+  const isApart = saidDays !== null && Math.abs(saidDays - ageDays) > SAME_DAY
+  const { widthPx, heightPx } = now
+  const pictured = { eggId: egg.id, photo: { id: '', type: '', widthPx, heightPx }, reading: shown }
+  const all = (hatchery.eggsBySet.get(set.id) ?? []).flatMap(({ id }) => hatchery.looksByEgg.get(id) ?? [])
   return {
-    lone,
-    taken,
-    which,
-    seen,
-    measuring,
-    problem,
-    kept,
-    photograph,
-    letGo,
-    doubtsOf,
-    keepIn,
-    keepInNew,
+    day: isFuture || isApart ? { saidDays, ageDays, setAtMs, isFuture } : null,
+    same: hatchery.eggs.find(({ id }) => id === samePicture(pictured, all)?.eggId) ?? null,
   }
 }
 

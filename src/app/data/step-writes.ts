@@ -3,13 +3,13 @@ import type { JournalEntry, Step } from '../../contracts/records/journal-entry.t
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import {
-  readingsNeeded,
   writtenBy,
   type Changes,
   type Standing,
   type Writer,
   type Written,
 } from '../../domain/steps.ts'
+import { readingsNeededBy } from '../../domain/reading-steps.ts'
 import { takingBack } from '../../domain/undo-steps.ts'
 import { checkStep } from './check-step.ts'
 import type { BookInMemory } from './opened-book.ts'
@@ -53,9 +53,7 @@ export function stepWrites(port: StepPort) {
   async function commitNow(label: string, eggId: string | null, changes: Changes): Promise<void> {
     mustLead()
     checkStep(changes, { sets: shown.sets.value, eggs: shown.eggs.value, standing: shown.standing })
-    const standing = await standingWith(
-      readingsNeeded([...(changes.readings ?? []), ...(changes.readingsGone ?? [])]),
-    )
+    const standing = await standingWith(readingsNeededBy(changes))
     const written = writtenBy(changes, standing, writer())
     const entry: JournalEntry = {
       number: (book.journal.value.at(-1)?.number ?? 0) + 1,
@@ -108,7 +106,7 @@ export function stepWrites(port: StepPort) {
   ): Promise<void> {
     return inTurn(async () => {
       mustLead()
-      const standing = await standingWith(readingsNeeded(changes.readings))
+      const standing = await standingWith(readingsNeededBy(changes))
       await write(writtenBy(changes, standing, writer()), { add: null, take: null })
     })
   }

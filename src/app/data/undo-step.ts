@@ -1,6 +1,6 @@
 import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
-import { readingsNeeded } from '../../domain/steps.ts'
+import { readingsNeeded } from '../../domain/reading-steps.ts'
 import { writtenByUndo } from '../../domain/undo-steps.ts'
 import type { StepPort, StepWrites } from './step-writes.ts'
 

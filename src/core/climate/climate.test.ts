@@ -120,9 +120,7 @@ describe('excursions', () => {
     expect(off('below', 30, 2)).toBe('later')
     expect(off('below', 30, 7)).toBe('harms-cold')
     // 1 °C too warm for ten hours, nine in a hundred faster: 0.9 h.
-    expect(
-      hoursAhead({ side: 'above', extreme: 38.5, fromMs: 0, toMs: 10 * HOUR_MS }, 37.5, 0.09),
-    ).toBeCloseTo(0.9)
+    expect(hoursAhead({ extreme: 38.5, fromMs: 0, toMs: 10 * HOUR_MS }, 37.5, 0.09)).toBeCloseTo(0.9)
   })
 })
 
