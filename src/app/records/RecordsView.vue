@@ -15,6 +15,7 @@ import TwoTablets from './TwoTablets.vue'
 import EggTableDialog from './EggTableDialog.vue'
 import BringInDialog from './BringInDialog.vue'
 import ExportCard from './ExportCard.vue'
+import LooksOfCopy from './LooksOfCopy.vue'
 import RecordsToRepair from './RecordsToRepair.vue'
 import { useRecordsWork } from './useRecordsWork.ts'
 import { WORDS } from './words.ts'
@@ -205,6 +206,7 @@ function wipe(): void {
     </div>
     <TwoTablets :busy="working" @received="look" />
     <BackupCard :busy="working" @restore="look" />
+    <LooksOfCopy />
     <RecordsToRepair :busy="working" :guarded="guarded" />
     <EggTableDialog v-if="table" :table="table" @confirm="takeTable" @close="table = null" />
     <BringInDialog

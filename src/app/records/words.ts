@@ -2,6 +2,16 @@ import { spoken, type Said } from '../../words/language.ts'
 
 /** What the pages of this job say, by the file that says it first. */
 export const WORDS = spoken({
+  // LooksOfCopy.vue
+  looksOfAnotherSize: 'Looks of another size than their photograph',
+  mayBeOfTheCopy: (looks: Said): string =>
+    `${looks} may have been measured in the smaller copy of the photograph, so that outline and millimetres are too small. Measuring once more tells.`,
+  measureThem: 'Measure them',
+  checkedAndFound: (checked: Said, all: Said, found: Said): string =>
+    `${checked} of ${all} measured, ${found} found.`,
+  putThemRight: 'Put them right',
+  wereMended: (looks: Said): string => `${looks} put right. Undo on Today takes it back.`,
+
   // BackupCard.vue
   backups: 'Backups',
   everyBackupIsReadBack: (ageWords: Said): string => `${ageWords} Every backup is read back and checked.`,

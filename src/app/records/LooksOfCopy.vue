@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue'
+import type { LookRecord } from '../../contracts/records/look-record.ts'
+import { isOfCopy, mayBeOfCopy, withSizeOfCopy } from '../../domain/looks-of-copy.ts'
+import { timelineOf } from '../../domain/timeline.ts'
+import { useHatcheryStore } from '../data/hatchery.ts'
+import { useDevicesStore } from '../shared/devices.ts'
+import { useSaving } from '../shared/useSaving.ts'
+import { count } from '../shared/wording.ts'
+import { WORDS } from './words.ts'
+
+/** Looks that an earlier version measured in the smaller copy of their photograph: found by measuring, mended on a yes. */
+const store = useHatcheryStore()
+const { workers } = useDevicesStore()
+const { problem, saving } = useSaving()
+/** As an earlier version kept copies, where this book does not say otherwise. */
+const USUAL_COPY_PX = 1600
+const suspects = computed(() =>
+  store.looks.filter((look) => mayBeOfCopy(look, store.hatchery.photoLongSidePx ?? USUAL_COPY_PX)),
+)
+const checked = ref(-1)
+/** As they should be. */
+const mended = shallowRef<LookRecord[]>([])
+const done = ref('')
+
+function check(): void {
+  const list = suspects.value
+  mended.value = []
+  checked.value = 0
+  void saving(async () => {
+    for (const look of list) {
+      const found = await asCopy(look)
+      if (found) mended.value = [...mended.value, found]
+      checked.value++
+    }
+  })
+}
+async function asCopy(look: LookRecord): Promise<LookRecord | null> {
+  const set = store.setById(look.setId)
+  const photo = await store.repository.photo(look.photo.id)
+  if (!set || !photo) return null
+  const stage = timelineOf(set, store.hatchery).stageAt(Date.parse(look.takenAt))
+  const { reading, ...copy } = await workers.measure(photo, {
+    species: set.species,
+    stage,
+    keepLongSidePx: null,
+  })
+  return reading.kind === 'eggs' && isOfCopy(look, copy, reading.eggs) ? withSizeOfCopy(look, copy) : null
+}
+function mend(): void {
+  void saving(async () => {
+    await store.commit('looks put right', null, { looks: mended.value })
+    done.value = WORDS.wereMended(count(mended.value.length, 'look'))
+    mended.value = []
+    checked.value = -1
+  })
+}
+</script>
+
+<template>
+  <section
+    v-if="suspects.length > 0 || done"
+    class="card p-5"
+    aria-labelledby="copy-heading"
+    data-testid="looks-of-copy"
+  >
+    <h2 id="copy-heading" class="text-xl font-semibold">{{ WORDS.looksOfAnotherSize }}</h2>
+    <p v-if="done" class="mt-2" role="status">{{ done }}</p>
+    <template v-if="suspects.length > 0">
+      <p class="mt-2">{{ WORDS.mayBeOfTheCopy(count(suspects.length, 'look')) }}</p>
+      <p v-if="checked >= 0" class="mt-2" role="status">
+        {{ WORDS.checkedAndFound(checked, suspects.length, mended.length) }}
+      </p>
+      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+      <div class="mt-3 flex flex-wrap gap-3">
+        <button
+          type="button"
+          class="press"
+          :disabled="checked >= 0 && checked < suspects.length"
+          @click="check"
+        >
+          {{ WORDS.measureThem }}
+        </button>
+        <button
+          v-if="mended.length > 0 && checked === suspects.length"
+          type="button"
+          class="press press-lamp"
+          @click="mend"
+        >
+          {{ WORDS.putThemRight }}
+        </button>
+      </div>
+    </template>
+  </section>
+</template>
