@@ -59,52 +59,55 @@ function sendAir(): void {
 
 <template>
   <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
-    <ol class="flex flex-col gap-2" :aria-label="WORDS.getReady">
-      <li v-for="item in PREFLIGHT" :key="item" :class="{ 'rounded-xl border border-line': item === 'air' }">
-        <button
-          type="button"
-          class="flex min-h-16 w-full items-center gap-4 rounded-xl border p-3 text-left"
-          :class="item === next ? 'border-lamp' : 'border-line'"
-          :aria-pressed="session.ready.includes(item)"
-          @click="emit('tick', item)"
+    <div class="flex flex-col gap-2">
+      <button v-if="next" type="button" class="press min-h-11 self-start py-1" @click="emit('all')">
+        <CheckCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.allReady }}
+      </button>
+      <ol class="flex flex-col gap-2" :aria-label="WORDS.getReady">
+        <li
+          v-for="item in PREFLIGHT"
+          :key="item"
+          :class="{ 'rounded-xl border border-line': item === 'air' }"
         >
-          <span
-            class="flex h-9 w-9 shrink-0 items-center justify-center rounded-full border"
-            :class="session.ready.includes(item) ? 'border-lamp text-lamp' : 'border-line'"
-            ><Check v-if="session.ready.includes(item)" class="h-6 w-6" aria-hidden="true"
-          /></span>
-          <span
-            ><span class="block text-xl" :class="{ 'text-ink-soft': session.ready.includes(item) }">{{
-              PREFLIGHT_WORDS[item].task
-            }}</span
-            ><span class="text-ink-soft">{{ PREFLIGHT_WORDS[item].why }}</span></span
+          <button
+            type="button"
+            class="flex min-h-16 w-full items-center gap-4 p-3 text-left"
+            :aria-pressed="session.ready.includes(item)"
+            @click="emit('tick', item)"
           >
-        </button>
-        <template v-if="item === 'air'">
-          <p v-if="latest" class="px-3 pb-3 text-2xl" data-testid="air-now">
-            {{
-              WORDS.rhPercentRhValue(
-                latest.rhPercent.toFixed(0),
-                sayQuantity(units, 'temperature', latest.celsius),
-              )
-            }}
-          </p>
-          <form v-else class="flex flex-wrap items-end gap-3 px-3 pb-3" @submit.prevent="sendAir">
-            <NumberField v-model="rh" :label="WORDS.rh" width="w-24" />
-            <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" width="w-24" />
-            <button type="submit" class="press min-h-11" :disabled="rh === null || warmth === null">
-              {{ WORDS.note }}
-            </button>
-            <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
-          </form>
-        </template>
-      </li>
-      <li v-if="next">
-        <button type="button" class="press min-h-14 w-full text-lg" @click="emit('all')">
-          <CheckCheck class="h-6 w-6" aria-hidden="true" /> {{ WORDS.allReady }}
-        </button>
-      </li>
-    </ol>
+            <span
+              class="flex h-9 w-9 shrink-0 items-center justify-center rounded-full border"
+              :class="session.ready.includes(item) ? 'border-lamp text-lamp' : 'border-line'"
+              ><Check v-if="session.ready.includes(item)" class="h-6 w-6" aria-hidden="true"
+            /></span>
+            <span
+              ><span class="block text-xl" :class="{ 'text-ink-soft': session.ready.includes(item) }">{{
+                PREFLIGHT_WORDS[item].task
+              }}</span
+              ><span class="text-ink-soft">{{ PREFLIGHT_WORDS[item].why }}</span></span
+            >
+          </button>
+          <template v-if="item === 'air'">
+            <p v-if="latest" class="px-3 pb-3 text-2xl" data-testid="air-now">
+              {{
+                WORDS.rhPercentRhValue(
+                  latest.rhPercent.toFixed(0),
+                  sayQuantity(units, 'temperature', latest.celsius),
+                )
+              }}
+            </p>
+            <form v-else class="flex flex-wrap items-end gap-3 px-3 pb-3" @submit.prevent="sendAir">
+              <NumberField v-model="rh" :label="WORDS.rh" width="w-24" />
+              <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" width="w-24" />
+              <button type="submit" class="press min-h-11" :disabled="rh === null || warmth === null">
+                {{ WORDS.note }}
+              </button>
+              <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
+            </form>
+          </template>
+        </li>
+      </ol>
+    </div>
     <div class="flex flex-col gap-3">
       <label class="flex items-center gap-2 text-lg font-semibold"
         >{{ WORDS.candler }}

@@ -106,7 +106,10 @@ describe('making ready', () => {
     ])
     await items[1]!.trigger('click')
     expect(panel.emitted('tick')).toEqual([[PREFLIGHT[1]]])
-    await panel.findAll('ol button').at(-1)!.trigger('click')
+    await panel
+      .findAll('button')
+      .find((button) => button.text() === 'All ready')!
+      .trigger('click')
     expect(panel.emitted('all')).toHaveLength(1)
   })
 

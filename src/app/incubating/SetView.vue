@@ -125,7 +125,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
           :key="name"
           :to="{ name, params: { setId } }"
           class="press"
-          :class="{ 'press-lamp': name === mainSteps[0]!.name }"
+          :class="{ 'press-lamp': plan.started && name === mainSteps[0]!.name }"
           >{{ words }}</RouterLink
         >
       </div>
