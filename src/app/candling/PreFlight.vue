@@ -67,7 +67,8 @@ function sendAir(): void {
         <li
           v-for="item in PREFLIGHT"
           :key="item"
-          :class="{ 'rounded-xl border border-line': item === 'air' }"
+          class="rounded-xl border"
+          :class="item === next ? 'border-lamp' : 'border-line'"
         >
           <button
             type="button"

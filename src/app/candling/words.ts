@@ -253,7 +253,7 @@ export const WORDS = spoken({
   thisPhotographIsThatOf: (other: Said, egg: Said): string =>
     `Egg ${other} has this very photograph already. Is it really of egg ${egg}?`,
   photographOfAnotherEgg: (other: Said, egg: Said): string =>
-    `Egg ${other} has this very photograph already, so nothing was saved. If it is of egg ${egg} all the same, choose it once more.`,
+    `Egg ${other} has this very photograph already. If it is of egg ${egg} all the same, choose it once more.`,
   aNewSetNeedsIts: 'A new set needs its setting day: enter the days above.',
   lampAtTheBluntEnd:
     'Lamp at the blunt end, room dark, the whole egg in the picture. It is measured on this device. You see what it shows and how sure that is.',
