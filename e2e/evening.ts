@@ -8,7 +8,7 @@ export async function openSession(page: Page): Promise<void> {
 /** Ready, begun, tray out, lid on: the same key eight times. @param first - egg that waits for its picture */
 export async function beginSession(page: Page, first = 'A1'): Promise<void> {
   await openSession(page)
-  const steps = page.getByRole('list', { name: 'Get ready' }).getByRole('button')
+  const steps = page.getByRole('list', { name: 'Get ready' }).locator('button[aria-pressed]')
   const count = await steps.count()
   for (let done = 0; done < count; done++) {
     await expect(steps.and(page.getByRole('button', { pressed: true }))).toHaveCount(done)

@@ -27,11 +27,13 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
 
 <template>
   <!-- On a phone two rows: what is usual, within reach of a thumb, and the five grades. -->
-  <div class="grid grid-cols-5 items-stretch gap-2 md:flex [&_.key]:hidden md:[&_.key]:inline">
+  <div
+    class="grid grid-cols-5 items-stretch gap-2 tight:grid-cols-2 md:flex [&_.key]:hidden md:[&_.key]:inline"
+  >
     <button
       v-if="!look"
       type="button"
-      class="press press-lamp col-span-4 min-h-16 grow text-xl"
+      class="press press-lamp col-span-4 min-h-16 grow text-xl tight:col-span-2"
       :disabled="busy || !canTake || removed"
       @click="emit('take')"
     >
@@ -40,7 +42,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
     <template v-else>
       <button
         type="button"
-        class="press press-lamp col-span-3 min-h-16 grow text-xl leading-tight md:basis-52"
+        class="press press-lamp col-span-3 min-h-16 grow text-xl leading-tight tight:col-span-2 md:basis-52"
         :disabled="busy"
         @click="emit('agree')"
       >

@@ -106,14 +106,14 @@ const PHASE_WORDS = {
   </main>
   <main
     v-else
-    class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3"
+    class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] short:h-auto grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-3"
     :data-look="look?.id ?? ''"
     @dragover.prevent="dragging = true"
     @dragleave="dragging = false"
     @drop.prevent="drop"
   >
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
-      <div class="flex items-baseline gap-3">
+      <div class="flex flex-wrap items-baseline gap-x-3">
         <h1 class="text-xl font-bold sm:text-2xl" data-testid="current-egg">
           {{ current ? WORDS.placeOfEggNumber(bench.placeOf(current), current.number) : set.name }}
         </h1>
@@ -131,7 +131,10 @@ const PHASE_WORDS = {
         @choose="source = $event"
         @files="bench.takeFiles"
       />
-      <div class="ml-auto flex items-center gap-4 text-ink-soft max-sm:order-2 sm:ml-0" aria-live="polite">
+      <div
+        class="ml-auto flex flex-wrap items-center gap-x-4 gap-y-1 text-ink-soft max-sm:order-2 sm:ml-0"
+        aria-live="polite"
+      >
         <span data-testid="status">{{
           PHASE_WORDS[phase] ||
           (savedAt ? WORDS.savedToLocaleTimeString(savedAt.toLocaleTimeString('en-GB')) : '')

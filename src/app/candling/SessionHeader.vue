@@ -22,7 +22,7 @@ defineProps<{
 
 <template>
   <header class="flex flex-wrap items-end justify-between gap-x-8 gap-y-1">
-    <div class="flex items-end gap-5">
+    <div class="flex flex-wrap items-end gap-x-5">
       <h1
         class="leading-none font-bold"
         :class="egg ? 'text-7xl text-ink-soft' : 'text-3xl'"

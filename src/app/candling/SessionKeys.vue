@@ -36,7 +36,7 @@ const goOnWords = computed(() => {
 
 <template>
   <div
-    class="grid grid-cols-3 gap-2 sm:grid-cols-[repeat(6,minmax(0,9.25rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
+    class="grid grid-cols-3 gap-2 tight:grid-cols-1 sm:grid-cols-6 lg:grid-cols-[repeat(6,minmax(0,9.25rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
     role="group"
     :aria-label="WORDS.keys"
   >
@@ -89,7 +89,7 @@ const goOnWords = computed(() => {
     </button>
     <button
       type="button"
-      class="press press-lamp order-first col-span-3 min-h-16 text-xl sm:order-none sm:col-span-1"
+      class="press press-lamp order-first col-span-3 min-h-16 text-xl tight:col-span-1 sm:col-span-6 lg:order-none lg:col-span-1"
       data-testid="go-on"
       @click="emit('goOn')"
     >

@@ -125,7 +125,7 @@ useSessionKeyboard(hands, {
   </main>
   <main
     v-else
-    class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-4"
+    class="mx-auto grid h-[calc(100dvh-3.25rem)] max-w-[1500px] short:h-auto grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] gap-3 p-4"
     data-testid="session"
     :data-look="look?.id ?? ''"
   >

@@ -34,13 +34,15 @@ const PAGES = [
 
 <template>
   <nav class="screen-only relative z-40 border-b border-line" :aria-label="WORDS.main">
-    <div class="flex h-13 items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-6">
+    <div class="flex min-h-13 flex-wrap items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-6">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
           <path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" />
         </svg>
-        <span :class="{ 'hidden sm:inline': isMadeUp && isAtBench }">{{ WORDS.perlumen }}</span>
+        <span class="tight:sr-only" :class="{ 'hidden sm:inline': isMadeUp && isAtBench }">{{
+          WORDS.perlumen
+        }}</span>
       </RouterLink>
       <div class="hidden min-w-0 grow items-center gap-5 lg:flex">
         <RouterLink
