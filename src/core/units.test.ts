@@ -7,6 +7,8 @@ it.each([
   ['imperial', 'mass', 57.76, '2.04 oz'],
   ['imperial', 'length', 57, '2.24 in'],
   ['metric', 'temperature', 37.5, '37.5 °C'],
+  ['imperial', 'altitude', 300, '984 ft'],
+  ['imperial', 'scale-step', 0.1, '0.0035 oz'],
   ['imperial', 'temperature', 37.5, '99.5 °F'],
   ['imperial', 'temperature', 38.1, '100.6 °F'],
 ] as const)('%s %s of %d is %s', (system, quantity, value, said) =>

@@ -58,7 +58,7 @@ function sendAir(): void {
 </script>
 
 <template>
-  <div class="grid gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
+  <div class="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
     <div class="flex flex-col gap-2">
       <button v-if="next" type="button" class="press min-h-11 self-start py-1" @click="emit('all')">
         <CheckCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.allReady }}
