@@ -3,7 +3,7 @@ import { nameOfEgg } from '../shared/wording.ts'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
-import { isIn } from '../../contracts/records/egg-state.ts'
+import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { agenda, type AgendaItem } from '../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
@@ -23,10 +23,10 @@ import { isLongOver } from '../../domain/set-schedule.ts'
 import { lookToRemove } from '../../domain/candling.ts'
 import { secondLooksOf } from '../../domain/second-looks.ts'
 import { useSensingStore } from '../shared/sensing.ts'
+import DueAtSet from './DueAtSet.vue'
 import DueEvent from './DueEvent.vue'
 import IncubatorCards from './IncubatorCards.vue'
 import NoSetsYet from './NoSetsYet.vue'
-import RemovalDue from './RemovalDue.vue'
 import RoundsDue from './RoundsDue.vue'
 import SetCards from './SetCards.vue'
 import FewOf from '../shared/ui/FewOf.vue'
@@ -63,6 +63,8 @@ const removals = computed(() =>
       return list.length > 0 ? [{ set, list }] : []
     }),
 )
+const placesOf = (set: EggSet, eggs: readonly Egg[]): string =>
+  eggs.map((egg) => nameOfEgg(set.trays, egg)).join(', ')
 const zone = computed(() => store.hatchery.zone)
 const today = computed(() => localDateOf(clock.nowMs, zone.value))
 const sets = computed(() => partition(store.sets, (set) => !isLongOver(set, clock.nowMs)))
@@ -162,44 +164,37 @@ useKeys({ z: () => void saving(() => store.undo()) })
               :item="item"
               @done="done(item)"
             />
-            <li
+            <DueAtSet
               v-for="{ set, list, dueAtMs } in secondLooks.slice(0, 20)"
               :key="`again-${set.id}`"
-              class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
               data-testid="second-looks"
-            >
-              <div>
-                <p class="text-xl">
-                  <span class="font-bold">{{ WORDS.secondLook }}</span>,
-                  <RouterLink
-                    :to="{ name: 'set', params: { setId: set.id } }"
-                    class="underline decoration-line underline-offset-4 hover:decoration-lamp"
-                    >{{ set.name }}</RouterLink
-                  >
-                </p>
-                <p class="text-ink-soft">
-                  {{
-                    WORDS.eggNumberMarkedWords(
-                      list.map(({ egg }) => nameOfEgg(set.trays, egg)).join(', '),
-                      dueAtMs <= clock.nowMs
-                        ? WORDS.dueNow
-                        : WORDS.fromLocalDateOf(sayDate(localDateOf(dueAtMs, zone))),
-                    )
-                  }}
-                </p>
-              </div>
-              <RouterLink
-                :to="{ name: 'session', params: { setId: set.id } }"
-                class="press min-h-14"
-                :class="{ 'press-lamp': dueAtMs <= clock.nowMs }"
-                >{{ WORDS.lookAgain }}</RouterLink
-              >
-            </li>
-            <RemovalDue
+              :set="set"
+              :title="WORDS.secondLook"
+              :words="
+                WORDS.eggNumberMarkedWords(
+                  placesOf(
+                    set,
+                    list.map(({ egg }) => egg),
+                  ),
+                  dueAtMs <= clock.nowMs
+                    ? WORDS.dueNow
+                    : WORDS.fromLocalDateOf(sayDate(localDateOf(dueAtMs, zone))),
+                )
+              "
+              page="session"
+              :action="WORDS.lookAgain"
+              :is-lit="dueAtMs <= clock.nowMs"
+            />
+            <DueAtSet
               v-for="{ set, list } in removals"
               :key="`removal-${set.id}`"
+              data-testid="removal-due"
               :set="set"
-              :eggs="list"
+              :title="WORDS.stillToRemove"
+              :words="WORDS.fromSetEggs(placesOf(set, list))"
+              page="removal"
+              :action="WORDS.openTheList"
+              is-lit
             />
             <RoundsDue :incubators="sensing.incubators" />
             <li

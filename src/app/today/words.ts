@@ -2,7 +2,6 @@ import { spoken, type Said } from '../../words/language.ts'
 
 /** What the pages of this job say, by the file that says it first. */
 export const WORDS = spoken({
-  // RemovalDue.vue
   stillToRemove: 'Still to remove',
   fromSetEggs: (places: Said): string =>
     `${places}: you decided to take them out, and nobody has noted it yet.`,
