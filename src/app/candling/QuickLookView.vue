@@ -123,7 +123,8 @@ async function keep(): Promise<void> {
     <p v-if="problem" class="rounded-xl border border-ember p-3 text-lg" role="alert" data-testid="problem">
       {{ problem }}
     </p>
-    <p v-if="measuring" class="text-lg" role="status">{{ WORDS.measuring }}</p>
+    <!-- It has its place whether it says something or not: what is about to be pressed must not move. -->
+    <p class="min-h-7 text-lg" role="status">{{ measuring ? WORDS.measuring : '' }}</p>
     <p v-if="arrivals.files.length > 0">
       <RouterLink to="/arrived" class="underline" data-testid="still-waiting">{{
         WORDS.stillWaiting(count(arrivals.files.length, 'photograph'))
@@ -207,12 +208,7 @@ async function keep(): Promise<void> {
           >
             {{ words }}
           </p>
-          <button
-            type="button"
-            class="press min-h-11"
-            :disabled="!mayKeep || measuring || keeping"
-            @click="keep"
-          >
+          <button type="button" class="press min-h-11" :disabled="!mayKeep || keeping" @click="keep">
             {{ doubts.length > 0 ? WORDS.saveAnyway : WORDS.save }}
           </button>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
