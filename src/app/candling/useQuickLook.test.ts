@@ -64,16 +64,20 @@ it('the original is measured each time, also after the days are said and as it i
 
 it('says before it is kept that the set is of another day, has not begun, or has the photograph at another egg', async () => {
   const hatchery = useHatcheryStore()
-  const { sets, trays, eggs } = sampleRecords()
-  const [set] = sets
-  const egg = eggs[0]!
-  const other = { ...egg, id: 'egg-other', number: 99, place: null }
+  const sample = sampleRecords()
+  // Test files share one browser's storage: everything here is this test's own.
+  const tray = { ...sample.sets[0]!.trays[0]!, id: 'tray-doubts' }
+  const own = { setId: 'set-doubts', place: null }
+  const egg = { ...sample.eggs[0]!, ...own, id: 'egg-doubts', number: 1 }
+  const other = { ...egg, id: 'egg-other', number: 99 }
   const begins = (days: number) => ({
-    ...set!,
-    trays,
+    ...sample.sets[0]!,
+    id: own.setId,
+    trayIds: [tray.id],
+    trays: [tray],
     setAt: new Date(Date.now() + days * 86_400_000).toISOString(),
   })
-  await hatchery.commit('a set', null, { trays, sets: [begins(-10)], eggs: [egg, other] })
+  await hatchery.commit('a set', null, { trays: [tray], sets: [begins(-10)], eggs: [egg, other] })
   const quick = effectScope().run(() => useQuickLook())!
   quick.lone.value = { ...quick.lone.value, ageDays: 10 }
   await quick.photograph(original, 'file')

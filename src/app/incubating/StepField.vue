@@ -21,7 +21,9 @@ function move(by: number): void {
 </script>
 
 <template>
-  <div class="grid grid-cols-[4.500rem_minmax(0,1fr)_4.500rem] items-end gap-2 tight:grid-cols-[3rem_minmax(0,1fr)_3rem]">
+  <div
+    class="grid grid-cols-[4.500rem_minmax(0,1fr)_4.500rem] items-end gap-2 tight:grid-cols-[3rem_minmax(0,1fr)_3rem]"
+  >
     <button
       type="button"
       class="press min-h-16 px-0"

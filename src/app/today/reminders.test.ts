@@ -38,7 +38,13 @@ it('tells what is due once it is allowed to, each once, and eggs to be taken out
   const clock = useClockStore()
   clock.nowMs = Date.parse('2026-03-08T23:00:00.000Z')
   await store.commit('plan', null, { trays, sets, eggs })
-  const doomed = { ...looks[1]!, verdict: { ...looks[1]!.verdict, action: 'remove' as const } }
+  const { verdict, takenAt } = looks[1]!
+  // By the candler's key: a suggestion alone reminds nobody.
+  const doomed = {
+    ...looks[1]!,
+    verdict: { ...verdict, grade: 'clear' as const, action: 'remove' as const },
+    own: { grade: 'clear' as const, at: takenAt },
+  }
   await store.addLook(doomed, { photo: new Blob(['jpeg'], { type: 'image/jpeg' }), shapes: [] }, null)
   const reminders = useRemindersStore()
   await nextTick()
