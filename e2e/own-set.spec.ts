@@ -3,6 +3,8 @@ import { expect, test } from './test.ts'
 test('a set of one’s own is put off, taken out and brought back, set late and put right; readings are asked about', async ({
   page,
 }) => {
+  // In the middle of a day, whenever this runs.
+  await page.clock.install({ time: new Date('2026-03-04T11:15:00Z') })
   await page.goto('/#/plan')
   await page.getByRole('button', { name: 'Add to basket' }).click()
   await page.getByText('Choose the setting day').click()
