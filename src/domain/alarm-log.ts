@@ -1,6 +1,6 @@
 import type { LogEvent, LogHappening } from '../contracts/records/incubator-log.ts'
 import { isWorse, type Alarm, type AlarmCode } from '../core/climate/alarms.ts'
-import { HOUR_MS, MINUTE_MS } from '../core/time/durations.ts'
+import { DAY_MS, MINUTE_MS } from '../core/time/durations.ts'
 
 /** An alarm as the log has it: on since then, or over. */
 export interface LoggedAlarm {
@@ -55,21 +55,27 @@ export function alarmNews(on: readonly Alarm[], log: readonly LogEvent[], nowMs:
   ]
 }
 
-/** An alarm that somebody has seen does not call again within this time when it comes back no worse. */
-const SAME_CAUSE_MS = 12 * HOUR_MS
+/** Of an alarm that comes and goes, so many calls a day are enough, unless it comes back plainly worse. */
+const CALLS_A_DAY = 2
 
 /** Alarms that are on and that nobody has seen yet. */
 export function unseenAlarms(on: readonly Alarm[], log: readonly LogEvent[], nowMs: number): Alarm[] {
   const seen = loggedAlarms(log).filter((one) => one.seen)
   return on.filter(
     (alarm) =>
-      !seen.some(
-        (one) =>
-          isSame(one, alarm.code, alarm.probeId) &&
-          (one.overMs === null ||
-            (nowMs - one.overMs < SAME_CAUSE_MS && !isWorse(alarm.code, alarm.value, one.value))),
+      !isSeen(
+        alarm,
+        seen.filter((one) => isSame(one, alarm.code, alarm.probeId)),
+        nowMs,
       ),
   )
+}
+
+/** @param seen - all of its kind that somebody has seen */
+function isSeen({ code, value }: Alarm, seen: readonly LoggedAlarm[], nowMs: number): boolean {
+  if (seen.some(({ overMs }) => overMs === null)) return true
+  const today = seen.filter(({ overMs }) => nowMs - overMs! < DAY_MS)
+  return today.length >= CALLS_A_DAY && today.every((one) => !isWorse(code, value, one.value))
 }
 
 function isSame(one: LoggedAlarm, code: AlarmCode, probeId: string | null): boolean {

@@ -100,6 +100,18 @@ describe('a decision to take out', () => {
     expect(lookToRemove([first, { ...unjudged, own: said('developing') }], set!)).toBeUndefined()
     expect(lookToRemove([{ ...first, own: null }, unjudged], set!)).toBeUndefined()
   })
+  it('is put off by a later look that shows life, and stands again when that one is gone', () => {
+    const film = {
+      seconds: 9,
+      moving: true,
+      significance: 12,
+      heartbeat: null,
+    } as unknown as LookRecord['movement']
+    const later = { ...look('recheck'), id: 'later' }
+    expect(lookToRemove([first, { ...later, movement: film }], set!)).toBeUndefined()
+    expect(lookToRemove([first, look('keep')], set!)).toBeUndefined()
+    expect(lookToRemove([first, { ...look('keep'), replaced: true }], set!)).toBe(first)
+  })
   it('is none without a pressed key, and none of a picture that was replaced', () => {
     expect(lookToRemove([look('remove')], set!)).toBeUndefined()
     expect(lookToRemove([{ ...first, replaced: true }], set!)).toBeUndefined()

@@ -58,14 +58,20 @@ export function matesLooks(
 
 /**
  * The look by which an egg is to be taken out: the last that the candler judged, of whichever candling. It stays so
- * until the egg is out, or another look of it is judged. @param looks - the egg's looks, oldest first
+ * until the egg is out, or another look of it is judged. A later look that shows life puts it off: the egg is asked
+ * about again. @param looks - the egg's looks, oldest first
  */
 export function lookToRemove(
   looks: readonly LookRecord[],
   set: Pick<EggSet, 'policy'>,
 ): LookRecord | undefined {
-  const judged = looks.findLast(({ own, replaced }) => own !== null && !replaced)
-  return judged && actionOf(judged, set) === 'remove' ? judged : undefined
+  const standing = looks.filter(({ replaced }) => !replaced)
+  const at = standing.findLastIndex(({ own }) => own !== null)
+  const judged = standing[at]
+  if (!judged || actionOf(judged, set) !== 'remove') return undefined
+  const showsLife = ({ verdict, movement }: LookRecord): boolean =>
+    verdict.grade === 'developing' || isFilmedAlive(movement)
+  return standing.slice(at + 1).some(showsLife) ? undefined : judged
 }
 
 /**

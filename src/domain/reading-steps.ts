@@ -44,14 +44,14 @@ export function readingsBefore(
   })
 }
 
-/** The same, of a step. */
-export function readingsNeededBy({ readings = [], readingsGone = [] }: OfReadings): string[] {
-  return readingsNeeded([...readings, ...readingsGone])
-}
-
 /** Which days' readings have to be fetched before something is written. */
 export function readingsNeeded(
   readings: ReadonlyArray<Pick<ProbeReading, 'probeId' | 'atMs'>> = [],
 ): string[] {
   return [...new Set(readings.map(({ probeId, atMs }) => readingsId(probeId, dayOf(atMs))))]
+}
+
+/** Which of them a step needs. */
+export function readingsNeededBy({ readings = [], readingsGone = [] }: OfReadings): string[] {
+  return readingsNeeded([...readings, ...readingsGone])
 }

@@ -18,6 +18,7 @@ const moved = (by: number): Pictured => {
 it('the same egg in the same photograph is found at another egg, and only there', () => {
   expect(samePicture(moved(0), [one!])).toBe(one)
   expect(samePicture(one!, [one!])).toBeUndefined()
+  expect(samePicture(moved(0), [{ ...one!, replaced: true }])).toBeUndefined()
 })
 
 it('another photograph, or another egg of the same one, is another picture', () => {

@@ -4,19 +4,21 @@ import type { LookRecord } from '../contracts/records/look-record.ts'
 const SAME_PX = 0.01
 
 /** What of a look says which egg of which picture it is. */
-export type Pictured = Pick<LookRecord, 'eggId' | 'photo'> & {
+export type Pictured = Pick<LookRecord, 'eggId' | 'photo' | 'replaced'> & {
   reading: Pick<LookRecord['reading'], 'outline' | 'lengthPx'>
 }
 
 /** A look at another egg that was made of the same photograph, at the same egg in it. */
 export function samePicture<Look extends Pictured>(
-  { eggId, photo, reading }: Pictured,
+  { eggId, photo, reading }: Omit<Pictured, 'replaced'>,
   looks: readonly Look[],
 ): Look | undefined {
   const { centre } = reading.outline
   return looks.find(
     (other) =>
       other.eggId !== eggId &&
+      // A photograph that went to a wrong egg, and was replaced there, is free for the right one.
+      !other.replaced &&
       other.photo.widthPx === photo.widthPx &&
       other.photo.heightPx === photo.heightPx &&
       [

@@ -5,7 +5,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
-import { numberIn } from '../shared/field-events.ts'
+import { figureIn } from '../shared/field-events.ts'
 import { WORDS } from './words.ts'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
@@ -61,11 +61,10 @@ const rows = computed(() => {
 })
 
 function typeCollar(event: Event): void {
-  const value = numberIn(event)
-  emit(
-    'collar',
-    Number.isFinite(value) && value > 0 ? fromShown(props.hatchery.units, 'length', value) : null,
-  )
+  const value = figureIn(event)
+  // What is no length is not taken.
+  if (value !== null && !(value > 0)) return
+  emit('collar', value === null ? null : fromShown(props.hatchery.units, 'length', value))
 }
 </script>
 

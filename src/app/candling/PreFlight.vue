@@ -48,12 +48,18 @@ const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
 }
 
 const airProblem = ref('')
+/** Figures that were asked about: noted once more, they are meant. */
+const asked = ref('')
 const rh = ref<number | null>(null)
 const warmth = ref<number | null>(null)
 function sendAir(): void {
-  const { kept } = readingDoubt({ temperature: warmth.value, rhPercent: rh.value }, props.units)
-  airProblem.value = kept ? '' : WORDS.airCannotBeMeant
-  if (kept?.celsius != null && kept.rhPercent !== null) emit('air', kept.rhPercent, kept.celsius)
+  const figures = `${warmth.value} ${rh.value}`
+  const { kept, doubt } = readingDoubt({ temperature: warmth.value, rhPercent: rh.value }, props.units)
+  const asTyped = doubt && doubt.kind !== 'impossible' ? doubt.asTyped : null
+  const air = kept ?? (asked.value === figures ? asTyped : null)
+  airProblem.value = air ? '' : asTyped ? WORDS.pressAgainIfItIsSo : WORDS.airCannotBeMeant
+  asked.value = air ? '' : figures
+  if (air?.celsius != null && air.rhPercent !== null) emit('air', air.rhPercent, air.celsius)
 }
 </script>
 

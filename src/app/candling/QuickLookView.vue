@@ -18,8 +18,8 @@ import { useQuickLook, type KeepingDoubts } from './useQuickLook.ts'
 import VerdictPanel from './VerdictPanel.vue'
 import { WORDS } from './words.ts'
 
-/** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
 type DayDoubt = NonNullable<KeepingDoubts['day']>
+/** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
 const store = useHatcheryStore()
 const clock = useClockStore()
 const arrivals = useArrivalsStore()

@@ -57,7 +57,12 @@ const toRecheck = computed(() =>
   ),
 )
 const undecided = computed(() =>
-  rows.value.filter(({ egg, look }) => !egg.removed && !(look && isDoneWith(look))),
+  rows.value.filter(
+    ({ egg, look }) =>
+      !egg.removed &&
+      !(look && isDoneWith(look)) &&
+      notTicked.value.every(({ egg: { id } }) => id !== egg.id),
+  ),
 )
 const taken = computed(() => rows.value.flatMap(({ egg }) => (egg.removed ? [egg] : [])))
 const remaining = computed(() => rows.value.filter(({ egg }) => !egg.removed).length)

@@ -124,6 +124,12 @@ describe('making ready', () => {
     await rh!.setValue('51')
     await panel.find('form').trigger('submit')
     expect(panel.emitted('air')).toEqual([[51, 37.5]])
+    // Hardly ever so: asked about, and taken when it is noted once more.
+    await rh!.setValue('12')
+    await panel.find('form').trigger('submit')
+    expect(panel.emitted('air')).toHaveLength(1)
+    await panel.find('form').trigger('submit')
+    expect(panel.emitted('air')!.at(-1)).toEqual([12, 37.5])
     await panel.setProps({ latest: { atMs: 0, rhPercent: 52.4, celsius: 37.62 } })
     expect(panel.find('[data-testid="air-now"]').text()).toBe('52 % RH, 37.6 °C')
   })

@@ -243,6 +243,7 @@ export const WORDS = spoken({
   firstSightingWaits: 'First sighting: by your rule it stays in until a second look agrees.',
   ruleWaitsForLockdown: 'By your rule it stays in until the last day of turning.',
   allReady: 'All ready',
+  pressAgainIfItIsSo: 'Nothing was saved. Hardly any incubator shows that. Press Note again if yours does.',
   airCannotBeMeant:
     'Nothing was saved. Hardly any incubator shows that. Look at the figures and their units again.',
   saveAnyway: 'Save there anyway',

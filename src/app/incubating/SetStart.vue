@@ -48,9 +48,12 @@ function keep(): void {
 }
 
 const eggs = computed(() => store.allEggsBySet.get(props.set.id) ?? [])
-/** What has been set or looked at is part of what happened, and is not deleted. */
+/** What has been set or looked at, or had an evening, is part of what happened, and is not deleted. */
 const mayDelete = computed(
-  () => !props.plan.started && eggs.value.every(({ id }) => !store.looksByEgg.get(id)?.length),
+  () =>
+    !props.plan.started &&
+    eggs.value.every(({ id }) => !store.looksByEgg.get(id)?.length) &&
+    store.sessions.every(({ setId }) => setId !== props.set.id),
 )
 const deleting = ref(false)
 function remove(): void {

@@ -15,7 +15,7 @@ export const WORDS = spoken({
   notKnownFor: (hours: Said): string => `, not known for ${hours}`,
   readTooSeldom: (what: Said): string => `${what} was read too seldom to say`,
   atLeastHours: (hours: Said): string => `at least ${hours}`,
-  readOnce: 'read once, how long is not known,',
+  readOnce: 'read once (how long it lasted is not known),',
   atMostH: (abs: Said): string => `, at most ${abs} h`,
   aboveTargetUp: 'above target, up',
   belowTargetDown: 'below target, down',

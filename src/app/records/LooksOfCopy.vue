@@ -18,22 +18,26 @@ const USUAL_COPY_PX = 1600
 const suspects = computed(() =>
   store.looks.filter((look) => mayBeOfCopy(look, store.hatchery.photoLongSidePx ?? USUAL_COPY_PX)),
 )
-const checked = ref(-1)
+/** How far the check is; null before one. */
+const checked = ref<{ done: number; all: number } | null>(null)
+const isRunning = ref(false)
 /** As they should be. */
 const mended = shallowRef<LookRecord[]>([])
 const done = ref('')
 
-function check(): void {
+async function check(): Promise<void> {
   const list = suspects.value
+  isRunning.value = true
   mended.value = []
-  checked.value = 0
-  void saving(async () => {
-    for (const look of list) {
+  await saving(async () => {
+    for (const [i, look] of list.entries()) {
+      checked.value = { done: i, all: list.length }
       const found = await asCopy(look)
       if (found) mended.value = [...mended.value, found]
-      checked.value++
     }
+    checked.value = { done: list.length, all: list.length }
   })
+  isRunning.value = false
 }
 async function asCopy(look: LookRecord): Promise<LookRecord | null> {
   const set = store.setById(look.setId)
@@ -52,7 +56,7 @@ function mend(): void {
     await store.commit('looks put right', null, { looks: mended.value })
     done.value = WORDS.wereMended(count(mended.value.length, 'look'))
     mended.value = []
-    checked.value = -1
+    checked.value = null
   })
 }
 </script>
@@ -68,25 +72,15 @@ function mend(): void {
     <p v-if="done" class="mt-2" role="status">{{ done }}</p>
     <template v-if="suspects.length > 0">
       <p class="mt-2">{{ WORDS.mayBeOfTheCopy(count(suspects.length, 'look')) }}</p>
-      <p v-if="checked >= 0" class="mt-2" role="status">
-        {{ WORDS.checkedAndFound(checked, suspects.length, mended.length) }}
+      <p v-if="checked" class="mt-2" role="status">
+        {{ WORDS.checkedAndFound(checked.done, checked.all, mended.length) }}
       </p>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <div class="mt-3 flex flex-wrap gap-3">
-        <button
-          type="button"
-          class="press"
-          :disabled="checked >= 0 && checked < suspects.length"
-          @click="check"
-        >
+        <button type="button" class="press" :disabled="isRunning" @click="check">
           {{ WORDS.measureThem }}
         </button>
-        <button
-          v-if="mended.length > 0 && checked === suspects.length"
-          type="button"
-          class="press press-lamp"
-          @click="mend"
-        >
+        <button v-if="mended.length > 0 && !isRunning" type="button" class="press press-lamp" @click="mend">
           {{ WORDS.putThemRight }}
         </button>
       </div>

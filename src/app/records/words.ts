@@ -5,7 +5,7 @@ export const WORDS = spoken({
   // LooksOfCopy.vue
   looksOfAnotherSize: 'Looks of another size than their photograph',
   mayBeOfTheCopy: (looks: Said): string =>
-    `${looks} may have been measured in the smaller copy of the photograph, so that outline and millimetres are too small. Measuring once more tells.`,
+    `${looks} may have been measured in the smaller copy of the photograph, so that outline and millimetres are too small. Measure again to find out.`,
   measureThem: 'Measure them',
   checkedAndFound: (checked: Said, all: Said, found: Said): string =>
     `${checked} of ${all} measured, ${found} found.`,

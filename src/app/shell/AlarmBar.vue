@@ -44,7 +44,8 @@ const first = computed(
   () => alarms.value.find(({ alarm }) => alarm.code === 'too-hot') ?? alarms.value[0] ?? null,
 )
 const words = computed(() => first.value && alarmWords(first.value.alarm, hatchery.hatchery.units))
-const isHot = computed(() => first.value?.alarm.code === 'too-hot')
+/** Heat that is read now; what has fallen again is told, and does not call on and on. */
+const isHot = computed(() => first.value?.alarm.code === 'too-hot' && !first.value.alarm.isEasing)
 watch(isHot, (hot) => {
   if (hot) play('time')
 })

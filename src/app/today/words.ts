@@ -3,8 +3,7 @@ import { spoken, type Said } from '../../words/language.ts'
 /** What the pages of this job say, by the file that says it first. */
 export const WORDS = spoken({
   stillToRemove: 'Still to remove',
-  fromSetEggs: (places: Said): string =>
-    `${places}: you decided to take them out, and nobody has noted it yet.`,
+  fromSetEggs: (places: Said): string => `Decided, but not yet noted as taken out: ${places}.`,
   openTheList: 'Open the list',
 
   // DueEvent.vue
