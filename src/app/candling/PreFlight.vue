@@ -87,7 +87,7 @@ function sendAir(): void {
               :class="session.ready.includes(item) ? 'border-lamp text-lamp' : 'border-line'"
               ><Check v-if="session.ready.includes(item)" class="h-6 w-6" aria-hidden="true"
             /></span>
-            <span
+            <span class="min-w-0"
               ><span class="block text-xl" :class="{ 'text-ink-soft': session.ready.includes(item) }">{{
                 PREFLIGHT_WORDS[item].task
               }}</span

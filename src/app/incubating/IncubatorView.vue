@@ -191,7 +191,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
     <section class="card mt-5 p-4 sm:p-5" aria-labelledby="air-heading">
       <div class="mb-2 flex flex-wrap items-center justify-between gap-3">
         <h2 id="air-heading" class="text-xl font-semibold">{{ WORDS.temperatureAndHumidityOverTime }}</h2>
-        <div class="flex gap-2" role="group" :aria-label="WORDS.howFarBack">
+        <div class="flex flex-wrap gap-2" role="group" :aria-label="WORDS.howFarBack">
           <button
             v-for="[key, word, back] in SPANS"
             :key="key"

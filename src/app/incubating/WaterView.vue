@@ -117,7 +117,7 @@ const rows = computed(() => {
   <main v-else class="mx-auto max-w-5xl p-6">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
       <h1 class="text-3xl font-bold">{{ WORDS.waterName(set.name) }}</h1>
-      <div class="flex gap-3">
+      <div class="flex flex-wrap gap-3">
         <RouterLink :to="{ name: 'weigh', params: { setId } }" class="press press-lamp"
           ><Scale class="h-5 w-5" aria-hidden="true" /> {{ WORDS.weigh }}</RouterLink
         >

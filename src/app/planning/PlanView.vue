@@ -76,7 +76,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
         <h1 class="text-3xl font-bold">{{ WORDS.planASet }}</h1>
         <p class="text-lg text-ink-soft">{{ WORDS.fromTheBasketToThe }}</p>
       </div>
-      <div class="flex gap-3">
+      <div class="flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="plan.past.length === 0" @click="plan.undo()">
           <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
         </button>

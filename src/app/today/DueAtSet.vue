@@ -16,7 +16,7 @@ defineProps<{
 
 <template>
   <li
-    class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+    class="card grid grid-cols-[minmax(0,1fr)] items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
     :class="{ 'border-lamp': isLit }"
   >
     <div>

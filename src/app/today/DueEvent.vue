@@ -61,7 +61,7 @@ function incubatorsOf(set: EggSet): string {
 
 <template>
   <li
-    class="card grid items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+    class="card grid grid-cols-[minmax(0,1fr)] items-center gap-x-5 gap-y-2 p-4 md:grid-cols-[minmax(0,1fr)_auto]"
     :class="{ 'border-lamp': item.state !== 'now' }"
   >
     <div>
@@ -85,7 +85,7 @@ function incubatorsOf(set: EggSet): string {
         </ul>
       </details>
     </div>
-    <div class="flex gap-2">
+    <div class="flex flex-wrap gap-2">
       <RouterLink
         v-if="OF_THE_HATCH[item.event.kind]"
         :to="{ name: 'hatch', params: { setId: item.set.id } }"

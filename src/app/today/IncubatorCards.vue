@@ -40,7 +40,7 @@ const cards = computed(() =>
       <li v-for="card in cards" :key="card.incubator.id" class="card px-3 py-2">
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: card.incubator.id } }"
-          class="flex min-h-11 items-center justify-between gap-3 hover:underline"
+          class="flex min-h-11 flex-wrap items-center justify-between gap-x-3 hover:underline"
         >
           <span>{{ card.incubator.name }}</span>
           <span class="whitespace-nowrap"

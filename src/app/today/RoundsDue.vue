@@ -32,7 +32,7 @@ const due = computed(() =>
   <li
     v-for="{ incubator, words, sets } in due"
     :key="incubator.id"
-    class="card grid items-center gap-x-5 gap-y-2 border-lamp p-4 md:grid-cols-[minmax(0,1fr)_auto]"
+    class="card grid grid-cols-[minmax(0,1fr)] items-center gap-x-5 gap-y-2 border-lamp p-4 md:grid-cols-[minmax(0,1fr)_auto]"
     data-testid="round-due"
   >
     <div>
