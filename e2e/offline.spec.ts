@@ -81,6 +81,9 @@ test(
   },
 )
 
+/** A browser lets the older program end what it is at, and waits up to five minutes for it. */
+const TAKE_OVER_MS = 330_000
+
 test('a newer program is offered, waits for the evening, and takes nothing away', async ({ browser }) => {
   const { base, folder, stop } = await ownProgram()
   const context = await browser.newContext({ baseURL: base, serviceWorkers: 'allow' })
@@ -116,7 +119,7 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   await page.goto('/#/')
   await expect(page).toHaveTitle('Perlumen')
   await page.getByRole('button', { name: 'Update now' }).click()
-  await expect(page).toHaveTitle('Newer')
+  await expect(page).toHaveTitle('Newer', { timeout: TAKE_OVER_MS })
   await expect(page.getByRole('heading', { name: 'Beacon hens, spring set' })).toBeVisible()
   // The other tab goes on with what it has, and says so.
   await expect(desk.getByTestId('newer-program')).toContainText('Another tab has updated Perlumen')

@@ -30,6 +30,13 @@ export const ownBrowserTest = serverTest.extend<{ untroubled: void }>({
   ],
 })
 
+/** The lamp of the simulated camera is cleared, and its series of pictures begins anew. */
+const CLEARED = {
+  method: 'PUT',
+  headers: { 'content-type': 'application/json', connection: 'close' },
+  body: JSON.stringify({ bare: true }),
+}
+
 /**
  * All tests of a worker share one browser, emptied for each: what it has compiled once stays compiled, and a book that
  * one test has opened lies ready for the next (`kept-books.ts`).
@@ -44,7 +51,9 @@ export const test = ownBrowserTest.extend<{ hand: StandInHand }, { sharedContext
     },
     { scope: 'worker' },
   ],
-  context: async ({ sharedContext, actionTimeout, navigationTimeout }, use) => {
+  context: async ({ sharedContext, server, actionTimeout, navigationTimeout }, use) => {
+    // What tests before have photographed changes no picture of this one.
+    expect((await fetch(`${server}/api/stand-in/lamp`, CLEARED)).ok).toBe(true)
     sharedContext.setDefaultTimeout(actionTimeout!)
     sharedContext.setDefaultNavigationTimeout(navigationTimeout!)
     const page = await sharedContext.newPage()

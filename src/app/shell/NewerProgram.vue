@@ -20,8 +20,10 @@ const reload = (): void => location.reload()
       <button type="button" class="press min-h-10 py-1" @click="reload">{{ WORDS.reload }}</button>
     </template>
     <template v-else>
-      <span>{{ WORDS.aNewVersionOfPerlumen }}</span>
-      <button type="button" class="press min-h-10 py-1" @click="offline.take()">{{ WORDS.updateNow }}</button>
+      <span>{{ offline.isTaking ? WORDS.updating : WORDS.aNewVersionOfPerlumen }}</span>
+      <button type="button" class="press min-h-10 py-1" :disabled="offline.isTaking" @click="offline.take()">
+        {{ WORDS.updateNow }}
+      </button>
       <span v-if="offline.refusal" class="text-ember">{{ offline.refusal }}</span>
     </template>
   </div>

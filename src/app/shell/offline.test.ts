@@ -21,13 +21,24 @@ let locks: ReturnType<typeof lockKeeper>
 let posted: unknown[]
 let reloads: number
 let waiting: boolean
+/** Of the worker that waits: it takes over. */
+let activate: () => void
+let changed: () => void
 beforeEach(() => {
   setActivePinia(createPinia())
   locks = lockKeeper()
   posted = []
   reloads = 0
   waiting = true
-  const worker = { postMessage: (message: unknown) => posted.push(message) }
+  const worker = {
+    state: 'installed',
+    postMessage: (message: unknown) => posted.push(message),
+    addEventListener: (_what: string, listener: () => void) => (changed = listener),
+  }
+  activate = () => {
+    worker.state = 'activated'
+    changed()
+  }
   vi.stubGlobal('navigator', {
     locks,
     serviceWorker: { getRegistration: async () => ({ waiting: waiting ? worker : null }) },
@@ -41,6 +52,9 @@ describe('a newer program', () => {
     const offline = useOfflineStore()
     await offline.take()
     expect([posted, reloads, offline.refusal]).toEqual([[TAKE_OVER], 0, ''])
+    expect(offline.isTaking).toBe(true)
+    activate()
+    expect(reloads).toBe(1)
   })
 
   it('is refused in words while any tab stands there, and taken when that one has left', async () => {
@@ -71,6 +85,17 @@ describe('a newer program', () => {
     await Promise.resolve()
     await Promise.resolve()
     expect(locks.held).toEqual([])
+  })
+
+  it('has left the bench also where it leaves before the browser has granted its lock', async () => {
+    const granted: Array<() => Promise<void>> = []
+    vi.stubGlobal('navigator', {
+      locks: { request: (_name: string, _how: object, work: () => Promise<void>) => granted.push(work) },
+    })
+    const offline = useOfflineStore()
+    offline.atBench(true)
+    offline.atBench(false)
+    await expect(granted[0]!()).resolves.toBeUndefined()
   })
 
   it('says nothing where the browser has no locks', () => {

@@ -18,6 +18,8 @@ export const useOfflineStore = defineStore('offline', () => {
   /** Another tab took a newer one: pages of this one that were not opened yet may be gone. */
   const overtaken = ref(false)
   const refusal = ref('')
+  /** The newer one is on its way: the browser first lets the older one end what it is at, which may take minutes. */
+  const isTaking = ref(false)
   let workbox: Workbox | null = null
   let asked = false
 
@@ -62,9 +64,14 @@ export const useOfflineStore = defineStore('offline', () => {
     }
     refusal.value = ''
     asked = true
-    const registration = await navigator.serviceWorker.getRegistration()
-    if (registration?.waiting) registration.waiting.postMessage(TAKE_OVER)
-    else location.reload()
+    const waiting = (await navigator.serviceWorker.getRegistration())?.waiting
+    if (!waiting) return location.reload()
+    isTaking.value = true
+    // Heard sooner or later than that it has this page: either will do.
+    waiting.addEventListener('statechange', () => {
+      if (waiting.state === 'activated') location.reload()
+    })
+    waiting.postMessage(TAKE_OVER)
   }
 
   let leave: (() => void) | null = null
@@ -73,13 +80,11 @@ export const useOfflineStore = defineStore('offline', () => {
     if (!('locks' in navigator)) return
     leave?.()
     leave = null
-    if (is)
-      void navigator.locks.request(
-        AT_BENCH,
-        { mode: 'shared' },
-        () => new Promise<void>((resolve) => (leave = resolve)),
-      )
+    if (!is) return
+    // Made before the lock is asked for: who leaves sooner than it is granted has left all the same.
+    const left = new Promise<void>((resolve) => (leave = resolve))
+    void navigator.locks.request(AT_BENCH, { mode: 'shared' }, () => left)
   }
 
-  return { isKept, newer, overtaken, refusal, start, take, atBench }
+  return { isKept, newer, overtaken, refusal, isTaking, start, take, atBench }
 })

@@ -73,6 +73,7 @@ export const WORDS = spoken({
   anotherTabHasUpdatedPerlumen: 'Another tab has updated Perlumen. Reload this one when it suits you.',
   aNewVersionOfPerlumen: 'A new version of Perlumen is ready. Your records are not affected.',
   updateNow: 'Update now',
+  updating: 'Updating. The page reloads by itself, at the latest in five minutes.',
 
   // offline.ts
   anotherTabIsAtThe: 'Another tab is at the bench. Update when it is done.',

@@ -33,7 +33,8 @@ export function standInCameraRoutes(): Router {
   const router = Router()
   /** Null while the lamp is bare. */
   let onLamp: OnLamp | null = { basket: DEMO_BASKETS[0]!.key, number: 1, ageDays: DEMO_BASKETS[0]!.ageDays }
-  let stillCount = 0
+  /** Stills of each egg since the lamp was last cleared: no two are alike, and the same series comes again. */
+  const stills = new Map<string, number>()
   let frames: { of: OnLamp | null; list: Buffer[] } | null = null
   const door = new StandInDoor<Move>()
   /** Null, with an answer given, where the request names no move that can be made. */
@@ -51,6 +52,7 @@ export function standInCameraRoutes(): Router {
     const move = moveOf(request, response)
     if (!move) return
     make(move)
+    if (onLamp === null) stills.clear()
     response.status(204).end()
   })
   // The simulated hand of an evening, which a test may hold.
@@ -71,8 +73,10 @@ export function standInCameraRoutes(): Router {
   })
 
   router.get('/camera/still.jpg', async (_request, response) => {
-    stillCount++
-    const jpeg = await photograph(onLamp, `still/${onLamp?.basket}/${onLamp?.number}/${stillCount}`, {})
+    const egg = `still/${onLamp?.basket}/${onLamp?.number}`
+    const count = (stills.get(egg) ?? 0) + 1
+    stills.set(egg, count)
+    const jpeg = await photograph(onLamp, `${egg}/${count}`, {})
     response.set({ 'Content-Type': 'image/jpeg', 'Cache-Control': 'no-store' }).send(jpeg)
   })
 
