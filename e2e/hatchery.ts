@@ -3,6 +3,7 @@ import { expect, type Page } from '@playwright/test'
 import { writeBundle } from '../src/contracts/files/bundle.ts'
 import { readBundle } from '../src/contracts/files/read-bundle.ts'
 import { recordsAlone } from '../src/contracts/records/sample-records.ts'
+import type { Policy } from '../src/core/grade/types.ts'
 import { DEMO_MADE_AT } from '../src/core/simulate/demo-hatchery.ts'
 import { movedInTime } from '../src/domain/moved-in-time.ts'
 import { keep, layOut } from './kept-books.ts'
@@ -23,13 +24,22 @@ export async function openDemo(page: Page, base = ''): Promise<void> {
   await openedOnToday(page)
 }
 
+interface BeaconSet {
+  /** So many of its twelve, the first ones. */
+  eggs?: number
+  /** When what is graded dead comes out. */
+  policy?: Policy
+}
+
 /**
  * Opens the app on an empty browser with the first set of the made-up hatchery alone: sooner there, and nothing else
  * is due.
- * @param eggs - so many of its twelve, the first ones
  */
-export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = {}): Promise<void> {
-  const name = `beacon-${eggs}`
+export async function openBeacon(
+  page: Page,
+  { eggs = 12, policy = 'second-look' }: BeaconSet = {},
+): Promise<void> {
+  const name = `beacon-${eggs}-${policy}`
   if (await layOut(page, name)) return openedOnToday(page)
   // Nothing made up comes into a book of one's own.
   await page.evaluate(() => localStorage.setItem('perlumen-book', 'made-up'))
@@ -37,7 +47,7 @@ export async function openBeacon(page: Page, { eggs = 12 }: { eggs?: number } = 
   await page.getByTestId('bundle-input').setInputFiles({
     name: 'beacon.zip',
     mimeType: 'application/zip',
-    buffer: await beaconBundle(eggs),
+    buffer: await beaconBundle(name, { eggs, policy }),
   })
   await expect(page.getByTestId('records-message')).toContainText('imported')
   await keep(page, name)
@@ -50,15 +60,15 @@ async function openedOnToday(page: Page, base = ''): Promise<void> {
 }
 
 /** Made once in a worker: reading and checking the whole bundle takes a second. */
-const bundles = new Map<number, Promise<Buffer>>()
+const bundles = new Map<string, Promise<Buffer>>()
 
-function beaconBundle(eggs: number): Promise<Buffer> {
-  const made = bundles.get(eggs) ?? makeBeaconBundle(eggs)
-  bundles.set(eggs, made)
+function beaconBundle(name: string, wanted: Required<BeaconSet>): Promise<Buffer> {
+  const made = bundles.get(name) ?? makeBeaconBundle(wanted)
+  bundles.set(name, made)
   return made
 }
 
-async function makeBeaconBundle(eggs: number): Promise<Buffer> {
+async function makeBeaconBundle({ eggs, policy }: Required<BeaconSet>): Promise<Buffer> {
   const kept = await readBundle(new Blob([await readFile('src/app/data/made-up-hatchery.zip')]), 'UTC')
   const { records } = movedInTime(
     { records: kept.records, readings: [] },
@@ -73,7 +83,7 @@ async function makeBeaconBundle(eggs: number): Promise<Buffer> {
       logs: [],
       looks: [],
       trays: set!.trays,
-      sets: [set!],
+      sets: [{ ...set!, policy }],
       eggs: records.eggs.filter(({ setId, number }) => setId === set!.id && number <= eggs),
     }),
   )
