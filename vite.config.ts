@@ -1,4 +1,5 @@
 import tailwindcss from '@tailwindcss/vite'
+import vueI18n from '@intlify/unplugin-vue-i18n/vite'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 
@@ -14,6 +15,8 @@ export default defineConfig({
   base: './',
   plugins: [
     vue(templates),
+    // Messages are compiled here: the page needs no compiler, and runs no text as a program.
+    vueI18n({ include: 'src/locales/*/*.json', dropMessageCompiler: true, fullInstall: false }),
     tailwindcss(),
     boundedFirstLoad(),
     VitePWA({

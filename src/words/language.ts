@@ -18,10 +18,14 @@ export function inLanguage(said: string): string {
   return IS_PSEUDO ? pseudo(said) : said
 }
 
-/** It holds until the page is left. */
-const IS_PSEUDO = chosen() === 'pseudo'
+/** Every letter is another: for tests. */
+export const PSEUDO = 'pseudo'
 
-function chosen(): string | null {
+/** It holds until the page is left. */
+const IS_PSEUDO = chosenLanguage() === PSEUDO
+
+/** What this browser was told to speak; null where nobody chose. */
+export function chosenLanguage(): string | null {
   try {
     const { localStorage } = globalThis as { localStorage?: { getItem: (key: string) => string | null } }
     return localStorage?.getItem(CHOSEN) ?? null

@@ -11,7 +11,7 @@ import { drawnParts, partsOf, type FilmPart } from '../shared/growth/growth-film
 import GrowthPlayer from '../shared/growth/GrowthPlayer.vue'
 import SaveFilm from '../shared/growth/SaveFilm.vue'
 import { useGrowthFilm } from '../shared/growth/useGrowthFilm.ts'
-import { WORDS as FILM_WORDS } from '../shared/growth/words.ts'
+import { t as tFilm } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import EggLooks from './EggLooks.vue'
 import { WORDS } from './words.ts'
@@ -112,7 +112,7 @@ const neighbour = (by: number): Egg | null => {
       <div v-else class="grid min-h-64 place-items-center rounded-xl bg-black p-4 text-lg text-ink-soft">
         <p v-if="looks.length === 0">{{ WORDS.noLooksYet }}</p>
         <p v-else-if="problem" role="alert">{{ problem }}</p>
-        <p v-else aria-live="polite">{{ FILM_WORDS.makingTheFilm(made, parts.length) }}</p>
+        <p v-else aria-live="polite">{{ tFilm('player.making', { done: made, of: parts.length }) }}</p>
       </div>
       <aside class="flex min-h-0 flex-col gap-4 md:overflow-y-auto">
         <label class="flex flex-col gap-1"
@@ -124,7 +124,9 @@ const neighbour = (by: number): Egg | null => {
           </select></label
         >
         <p v-if="beside && !shownBeside" class="text-ink-soft" aria-live="polite">
-          {{ other.problem.value || FILM_WORDS.makingTheFilm(other.made.value, besideParts.length) }}
+          {{
+            other.problem.value || tFilm('player.making', { done: other.made.value, of: besideParts.length })
+          }}
         </p>
         <SaveFilm v-if="player" :film="player.drawable" :name="`perlumen-${fileNameOf(nameOf(egg))}`" />
         <EggLooks :set="set" :egg="egg" :looks="looks" />

@@ -8,7 +8,7 @@ import type { Progress } from './progress.ts'
 import { isStorageFull, storageRoom } from './storage-room.ts'
 import { bundling, type TakingOut } from './taking-out.ts'
 import { whichBook } from './which-book.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const MEGABYTE = 1_000_000
 /** Records take more room in the browser than in a file. */
@@ -47,7 +47,7 @@ export function bringingIn(
     const free = room ? room.quotaBytes - room.usedBytes : Infinity
     if (needed > free) throw new Error(tooLittleRoom(needed, free))
     try {
-      await running(WORDS.importingTheBundle, (how) =>
+      await running(t('bundle.importing'), (how) =>
         hatchery.repository.replaceWith(bundle, { ...how, goesOn }),
       )
     } catch (error) {
@@ -94,7 +94,7 @@ export function mayReplace(hatchery: HatcheryStore): void {
 
 function tooLittleRoom(neededBytes: number, freeBytes: number): string {
   const free = Number.isFinite(freeBytes)
-    ? WORDS.andTheBrowserHasAbout(Math.max(0, Math.floor(freeBytes / MEGABYTE)))
+    ? t('bundle.spaceLeft', { megabytes: Math.max(0, Math.floor(freeBytes / MEGABYTE)) })
     : ''
-  return WORDS.thereIsNotEnoughSpace(Math.ceil(neededBytes / MEGABYTE), free)
+  return t('bundle.noSpace', { needed: Math.ceil(neededBytes / MEGABYTE), left: free })
 }

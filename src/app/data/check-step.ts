@@ -4,7 +4,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { isLongOver } from '../../domain/set-schedule.ts'
 import { checkTraysShared, sameSpot } from '../../domain/shared-trays.ts'
 import type { Changes, Standing } from '../../domain/steps.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The records that a step would change. */
 interface Present {
@@ -26,7 +26,7 @@ export function checkStep(
       ({ id }) => !standing.tray(id) && !changedTrays.some((tray) => tray.id === id),
     )
     if (missing || set.trays.length === 0)
-      throw new RecordRefused([{ path: ['trayIds'], sentence: WORDS.theSetIsInA(set.name) }])
+      throw new RecordRefused([{ path: ['trayIds'], sentence: t('check.setInMissingTray', { set: set.name }) }])
   }
   const changed = new Set(changedEggs.map(({ id }) => id))
   const others = eggs.filter(({ id }) => !changed.has(id))

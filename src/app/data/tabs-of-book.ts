@@ -3,7 +3,7 @@ import type { JournalEntry } from '../../contracts/records/journal-entry.ts'
 import type { Written } from '../../domain/steps.ts'
 import { leadAmongTabs } from './tab-lead.ts'
 import { nameInBook } from './which-book.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What one tab tells the others when it has written. */
 export type TabNews = { kind: 'changed'; written: Written; journal: JournalEntry[] } | { kind: 'reload' }
@@ -40,7 +40,7 @@ export function tabsOfBook({ follow, onLead }: Asked): TabsOfBook {
     decided,
     takeLead: take,
     mustLead: () => {
-      if (!leads.value) throw new Error(WORDS.anotherTabIsEditingThe)
+      if (!leads.value) throw new Error(t('book.otherTab'))
     },
     tell: (news) => channel?.postMessage(news),
   }

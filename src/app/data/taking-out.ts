@@ -4,7 +4,7 @@ import { deviceZone, type HatcheryStore } from './hatchery.ts'
 import type { Progress } from './progress.ts'
 import { tabletName } from './tablet-name.ts'
 import { whichBook } from './which-book.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What writes and reads bundles, fetched when somebody asks. */
 export const bundling = () => import('./bundling.ts')
@@ -24,7 +24,7 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
   const source = (): Promise<BundleSource> => bundleSource(hatchery)
 
   function written(): Promise<{ file: Blob; missing: MissingPhoto[] }> {
-    return running(WORDS.writingTheBundle, async (how) => {
+    return running(t('bundle.writing'), async (how) => {
       const { writeBundle } = await bundling()
       const writer = hatchery.loaded ? { line: hatchery.device(), name: tabletName().value } : undefined
       return writeBundle({ ...(await source()), book: whichBook(), ...(writer ? { writer } : {}) }, how)
@@ -48,7 +48,7 @@ export function takingOut(hatchery: HatcheryStore, running: Progress['running'])
 
   async function check(file: Blob): Promise<Bundle> {
     const { BundleError, readBundle } = await bundling()
-    const bundle = await running(WORDS.checkingTheBundle, (how) => readBundle(file, deviceZone(), how)).catch(
+    const bundle = await running(t('bundle.checking'), (how) => readBundle(file, deviceZone(), how)).catch(
       (error: unknown) => {
         if (error instanceof BundleError && error.rest) mustBeOfThisBook(error.rest)
         throw error
@@ -66,6 +66,6 @@ export class OtherBook extends Error {}
 
 /** @throws OtherBook in words where a bundle was written from the other kind of book */
 function mustBeOfThisBook({ book }: Bundle): void {
-  if (whichBook() === 'own' && book === 'made-up') throw new OtherBook(WORDS.thisBundleBelongsToThe)
-  if (whichBook() === 'made-up' && book !== 'made-up') throw new OtherBook(WORDS.thisBundleBelongsToA)
+  if (whichBook() === 'own' && book === 'made-up') throw new OtherBook(t('bundle.isDemo'))
+  if (whichBook() === 'made-up' && book !== 'made-up') throw new OtherBook(t('bundle.isReal'))
 }

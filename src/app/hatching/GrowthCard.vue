@@ -8,7 +8,7 @@ import { partsOf } from '../shared/growth/growth-film.ts'
 import GrowthPlayer from '../shared/growth/GrowthPlayer.vue'
 import SaveFilm from '../shared/growth/SaveFilm.vue'
 import { useGrowthFilm } from '../shared/growth/useGrowthFilm.ts'
-import { WORDS as FILM_WORDS } from '../shared/growth/words.ts'
+import { t as tFilm } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { nameOfEgg } from '../shared/wording.ts'
 import { WORDS } from './words.ts'
@@ -58,7 +58,7 @@ const nameOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
     <template v-if="chosen">
       <p v-if="problem" class="mt-3" role="alert">{{ problem }}</p>
       <p v-else-if="!film" class="mt-3 text-ink-soft" aria-live="polite">
-        {{ FILM_WORDS.makingTheFilm(made, parts.length) }}
+        {{ tFilm('player.making', { done: made, of: parts.length }) }}
       </p>
       <GrowthPlayer
         v-else

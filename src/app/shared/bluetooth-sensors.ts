@@ -4,7 +4,7 @@ import { ref } from 'vue'
 import { bluetoothSensor, browserBluetooth, type BluetoothSensor } from '../../devices/probes/bluetooth.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSensingStore } from './sensing.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const READ_EVERY_MS = 60_000
 
@@ -18,7 +18,7 @@ export const useBluetoothSensors = defineStore('bluetooth-sensors', () => {
 
   /** Asks for a sensor and puts it into an incubator. @throws Error with a sentence where that did not work */
   async function connect(incubatorId: string): Promise<void> {
-    if (!bluetooth) throw new Error(WORDS.thisBrowserDoesNotOffer)
+    if (!bluetooth) throw new Error(t('sensing.noBluetooth'))
     const sensor = await bluetoothSensor(bluetooth)
     const name = `${sensor.name} (Bluetooth)`.slice(-60)
     connected.get(name)?.close()

@@ -3,7 +3,7 @@ import type { WarmthEffect } from '../../core/climate/excursions.ts'
 import type { LogEvent } from '../../contracts/records/incubator-log.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What an alarm says, and what to do about it. @param value - °C or percent; null where nothing was read */
 export function alarmWords(
@@ -14,40 +14,41 @@ export function alarmWords(
   const moist = value === null ? '' : `${value.toFixed(0)} %`
   switch (code) {
     case 'too-hot':
-      if (isEasing) return { says: WORDS.upToWithinTheHour(warm), todo: WORDS.itHasFallenAgain }
+      if (isEasing)
+        return { says: t('alarm.hasBeenTooHot', { temperature: warm }), todo: t('alarm.hasBeenTooHotTodo') }
       return {
-        says: WORDS.tooHotForTheEggs(warm),
-        todo: WORDS.openTheLidAHands,
+        says: t('alarm.tooHot', { temperature: warm }),
+        todo: t('alarm.tooHotTodo'),
       }
     case 'hot':
       return {
-        says: WORDS.warmTooWarm(warm),
-        todo: WORDS.checkWithASecondThermometer,
+        says: t('alarm.hot', { temperature: warm }),
+        todo: t('alarm.hotTodo'),
       }
     case 'silent':
       return {
-        says: WORDS.noReadingFromTheSensor,
-        todo: WORDS.readTheDisplayYourselfThen,
+        says: t('alarm.silent'),
+        todo: t('alarm.silentTodo'),
       }
     case 'cold':
       return {
-        says: WORDS.warmTooCool(warm),
-        todo: WORDS.checkTheLidAndThe,
+        says: t('alarm.cold', { temperature: warm }),
+        todo: t('alarm.coldTodo'),
       }
     case 'moist':
       return {
-        says: WORDS.moistAboveTarget(moist),
-        todo: WORDS.reduceTheWaterSurfaceNot,
+        says: t('alarm.moist', { humidity: moist }),
+        todo: t('alarm.moistTodo'),
       }
     case 'dry':
       return {
-        says: WORDS.moistBelowTarget(moist),
-        todo: WORDS.topUpTheWaterThen,
+        says: t('alarm.dry', { humidity: moist }),
+        todo: t('alarm.dryTodo'),
       }
     case 'water':
-      return { says: WORDS.waterIsDue, todo: WORDS.topUpWithLukewarmWater }
+      return { says: t('alarm.water'), todo: t('alarm.waterTodo') }
     case 'turn':
-      return { says: WORDS.turningByHandIsOverdue, todo: WORDS.turnTheEggsNowThen }
+      return { says: t('alarm.turn'), todo: t('alarm.turnTodo') }
   }
 }
 /** Alarms look back six hours; what was so from the start has lasted longer. */
@@ -56,36 +57,36 @@ const LONG_MS = 5.8 * HOUR_MS
 /** "since 03:47", or that it has been so for hours. @param at - says a time of day */
 export function sinceWords(sinceMs: number, nowMs: number, at: (atMs: number) => string): string {
   // A sensor that has never been read.
-  if (!Number.isFinite(sinceMs)) return WORDS.sinceItWasPlaced
+  if (!Number.isFinite(sinceMs)) return t('since.placed')
   const hours = (nowMs - sinceMs) / HOUR_MS
-  if (nowMs - sinceMs < LONG_MS) return WORDS.sinceAt(at(sinceMs))
+  if (nowMs - sinceMs < LONG_MS) return t('since.time', { time: at(sinceMs) })
   return hours < 7
-    ? WORDS.forHours
+    ? t('since.hours')
     : hours < 48
-      ? WORDS.forHoursHours(hours.toFixed(0))
-      : WORDS.forValueDays((hours / 24).toFixed(0))
+      ? t('since.someHours', { hours: hours.toFixed(0) })
+      : t('since.days', { days: (hours / 24).toFixed(0) })
 }
 
 /** What an excursion of warmth usually does. */
 export const EFFECT_WORDS: Readonly<Record<WarmthEffect, string>> = {
-  'kills-quickly': WORDS.lethalWithinAnHour,
-  kills: WORDS.killsManyWithinHours,
-  harms: WORDS.harmfulIfItLasts,
-  earlier: WORDS.onlyAnEarlierHatch,
-  later: WORDS.onlyALaterHatch,
-  'harms-cold': WORDS.soLongAndColdThat,
+  'kills-quickly': t('warmth.killsQuickly'),
+  kills: t('warmth.kills'),
+  harms: t('warmth.harms'),
+  earlier: t('warmth.earlier'),
+  later: t('warmth.later'),
+  'harms-cold': t('warmth.harmsCold'),
 }
 
 const CHANNEL_WORDS = {
-  first: WORDS.firstChannel,
-  second: WORDS.secondChannel,
-  both: WORDS.allChannels,
+  first: t('channel.first'),
+  second: t('channel.second'),
+  both: t('channel.both'),
 } as const
 export const OPENING_WORDS = {
-  water: WORDS.forWater,
-  turning: WORDS.toTurn,
-  candling: WORDS.toCandle,
-  hatching: WORDS.atTheHatch,
+  water: t('opening.water'),
+  turning: t('opening.turning'),
+  candling: t('opening.candling'),
+  hatching: t('opening.hatching'),
   other: '',
 } as const
 
@@ -93,30 +94,30 @@ export const OPENING_WORDS = {
 export function logWords(event: LogEvent, units: UnitSystem): string {
   switch (event.kind) {
     case 'watered':
-      return WORDS.waterToppedUp(CHANNEL_WORDS[event.channel])
+      return t('log.watered', { channel: CHANNEL_WORDS[event.channel] })
     case 'turned':
-      return WORDS.turnedSideUpUp(event.sideUp)
+      return t('log.turned', { side: event.sideUp })
     case 'vents':
-      return WORDS.ventsVentWords(ventWords(event.openPercent))
+      return t('log.vents', { opening: ventWords(event.openPercent) })
     case 'opened':
-      return WORDS.lidOpenedReason(OPENING_WORDS[event.reason]).trim()
+      return t('log.opened', { reason: OPENING_WORDS[event.reason] }).trim()
     case 'round':
-      return WORDS.checkedAllWell
+      return t('log.round')
     case 'alarm':
-      return WORDS.alarmSays(alarmWords({ code: event.alarm, value: event.value }, units).says)
+      return t('log.alarm', { alarm: alarmWords({ code: event.alarm, value: event.value }, units).says })
     case 'alarm-seen':
-      return WORDS.alarmDismissed
+      return t('log.alarmSeen')
     case 'alarm-over':
-      return WORDS.alarmOver
+      return t('log.alarmOver')
   }
 }
 
 export function ventWords(openPercent: number): string {
-  if (openPercent === 0) return WORDS.shut
-  if (openPercent === 100) return WORDS.wideOpen
+  if (openPercent === 0) return t('vents.shut')
+  if (openPercent === 100) return t('vents.wide')
   return openPercent === 33
-    ? WORDS.aThirdOpen
+    ? t('vents.third')
     : openPercent === 50
-      ? WORDS.halfOpen
-      : WORDS.percentOpen(openPercent)
+      ? t('vents.half')
+      : t('vents.percent', { percent: openPercent })
 }

@@ -3,7 +3,7 @@ import { ref, type Ref } from 'vue'
 import type { ProbeReading } from '../../contracts/records/readings-record.ts'
 import { ReadingQueue } from '../../domain/reading-queue.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is heard is written this often: nothing is called known before it is on the disk. */
 const WRITE_EVERY_MS = 10_000
@@ -38,7 +38,7 @@ export function useReadingsToWrite(): ReadingsToWrite {
     } catch (error) {
       // Kept for the next try.
       queue.putBack(now)
-      problem.value = WORDS.sensorReadingsCouldNotBe((error as Error).message)
+      problem.value = t('sensing.notSaved', { why: (error as Error).message })
     } finally {
       writing = false
     }

@@ -15,7 +15,7 @@ import { whichBook } from '../data/which-book.ts'
 import { useDevicesStore } from './devices.ts'
 import { useAlarmLog, useIncubatorsNow } from './incubators-now.ts'
 import { useReadingsToWrite } from './readings-to-write.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const LIST_EVERY_MS = 30_000
 /** The server keeps what it heard for about a day. */
@@ -90,7 +90,7 @@ export const useSensingStore = defineStore('sensing', () => {
     const known = probeOfSensor.value.get(sensor)
     const { standIn = false } =
       sensors.value.find(({ name }) => name === sensor) ?? latest.value.get(sensor) ?? {}
-    if (!mayBe(standIn)) throw new Error(WORDS.isSimulatedAndOnlyWorks(sensor))
+    if (!mayBe(standIn)) throw new Error(t('sensing.onlyInDemo', { sensor }))
     const before = known ?? { ...newProbe(sensor, standIn), events: [] }
     const probe = placed(before, incubatorId, height)
     await hatchery.commit('sensor placed', null, { probes: [probe] })

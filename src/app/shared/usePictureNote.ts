@@ -1,5 +1,5 @@
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Notes need no more than this on their long side, px: what is looked at is a beak, not a vessel. */
 const LONG_SIDE_PX = 1280
@@ -17,7 +17,7 @@ export function usePictureNote() {
 
 async function drawnDown(file: Blob): Promise<Blob> {
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null)
-  if (!bitmap) throw new Error(WORDS.thisBrowserCannotReadThat)
+  if (!bitmap) throw new Error(t('picture.unreadable'))
   const scale = Math.min(1, LONG_SIDE_PX / Math.max(bitmap.width, bitmap.height))
   const canvas = document.createElement('canvas')
   canvas.width = Math.max(1, Math.round(bitmap.width * scale))
@@ -25,6 +25,6 @@ async function drawnDown(file: Blob): Promise<Blob> {
   canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
   bitmap.close()
   const drawn = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', JPEG_QUALITY))
-  if (!drawn) throw new Error(WORDS.thePictureCouldNotBeResized)
+  if (!drawn) throw new Error(t('picture.notResized'))
   return drawn
 }

@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Runs what writes records; a write that failed is said as a sentence, and the next that works takes it back. */
 export function useSaving() {
@@ -9,7 +9,7 @@ export function useSaving() {
       await work()
       problem.value = ''
     } catch (error) {
-      problem.value = WORDS.thatWasNotSaved((error as Error).message)
+      problem.value = t('common.notSaved', { why: (error as Error).message })
     }
   }
   return { problem, saving }

@@ -7,7 +7,7 @@ import { dayNumber } from '../../core/planning/incubation/day-count.ts'
 import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import { useClockStore } from './clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 export interface SetPlan {
   timeline: Timeline
@@ -51,9 +51,9 @@ export function useSetPlan(set: () => EggSet | undefined): ComputedRef<SetPlan |
 export function eventDay(set: Pick<EggSet, 'setAt' | 'plan'>, event: ScheduleEvent, zone: string): string {
   // An evening falls some hours before or after its age; the elapsed day is the nearest one.
   const slack = set.plan.dayCount === 'elapsed' ? 43_200_000 : 0
-  return WORDS.dayWords(
-    dayNumber(set.plan.dayCount, { setAtMs: Date.parse(set.setAt), atMs: event.startMs + slack, zone }),
-  )
+  return t('timeline.day', {
+    day: dayNumber(set.plan.dayCount, { setAtMs: Date.parse(set.setAt), atMs: event.startMs + slack, zone }),
+  })
 }
 
 /** Ticks an event off, or takes the tick back. The setting itself takes the hour that it really was. */

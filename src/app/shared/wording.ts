@@ -18,48 +18,48 @@ import type { SuggestedGrade } from '../../core/grade-names.ts'
 import type { Action, Policy } from '../../core/grade/types.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
-  developing: WORDS.developing,
-  clear: WORDS.clear,
-  'blood-ring': WORDS.bloodRing,
-  quitter: WORDS.quitter,
-  unsure: WORDS.notSure,
+  developing: t('grade.developing'),
+  clear: t('grade.clear'),
+  'blood-ring': t('grade.bloodRing'),
+  quitter: t('grade.quitter'),
+  unsure: t('grade.unsure'),
 }
 
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
-  hatched: WORDS.itHatched,
-  alive: WORDS.itWasAlive,
-  clear: WORDS.infertile,
-  'blood-ring': WORDS.diedEarlyBloodRing,
-  quitter: WORDS.diedLaterAnEmbryo,
+  hatched: t('outcome.hatched'),
+  alive: t('outcome.alive'),
+  clear: t('outcome.infertile'),
+  'blood-ring': t('outcome.bloodRing'),
+  quitter: t('outcome.quitter'),
 }
 
 /** When what is graded dead comes out. */
 export const POLICY_WORDS: Readonly<Record<Policy, string>> = {
-  'first-sight': WORDS.atFirstSight,
-  'second-look': WORDS.secondLook2,
-  hold: WORDS.holdToLockdown,
+  'first-sight': t('policy.firstSight'),
+  'second-look': t('policy.secondLook'),
+  hold: t('policy.hold'),
 }
 
 export const ACTION_WORDS: Readonly<Record<Action, string>> = {
-  keep: WORDS.leaveIn,
-  recheck: WORDS.leaveInLookAgain,
-  remove: WORDS.remove,
+  keep: t('action.keep'),
+  recheck: t('action.recheck'),
+  remove: t('action.remove'),
 }
 
 /** Until when an earlier suggestion held. */
 export const REGRADE_WORDS: Readonly<Record<RegradeCause, string>> = {
-  mates: WORDS.theWholeTrayWasSeen,
-  film: WORDS.itWasFilmed,
-  model: WORDS.aNewerModelRegradedIt,
+  mates: t('regrade.mates'),
+  film: t('regrade.film'),
+  model: t('regrade.model'),
 }
 
 /** Cameras that the server speaks for, as they are called; null where there is none to be offered. */
 export const CAMERA_NAMES = {
-  real: WORDS.networkCamera,
-  'stand-in': WORDS.simulatedCamera,
+  real: t('camera.network'),
+  'stand-in': t('camera.simulated'),
   none: null,
 } as const
 
@@ -74,15 +74,15 @@ export function nameOfEgg(
   trays: Parameters<typeof nameOfPlace>[0],
   { place, number }: Pick<Egg, 'place' | 'number'>,
 ): string {
-  return nameOfPlace(trays, place) || WORDS.eggNumber(number)
+  return nameOfPlace(trays, place) || t('egg.number', { number })
 }
 
 /** The day of an instant as this candler counts: "day 7.3" of elapsed time, "day 8" by the calendar. */
 export function dayWords(set: Pick<EggSet, 'setAt' | 'plan'>, zone: string, atMs: number): string {
   const setAtMs = Date.parse(set.setAt)
   if (set.plan.dayCount === 'elapsed')
-    return WORDS.dayNumber(Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1))
-  return WORDS.dayNumber(dayNumber(set.plan.dayCount, { setAtMs, atMs, zone }))
+    return t('egg.day', { day: Math.max(0, ageInDays(setAtMs, atMs)).toFixed(1) })
+  return t('egg.day', { day: dayNumber(set.plan.dayCount, { setAtMs, atMs, zone }) })
 }
 
 /** "Holm Pebble, Bantam, tinted shell". */
@@ -93,11 +93,11 @@ export function setWords({ breed, species, shell }: Pick<EggSet, 'breed' | 'spec
 /** "Mon 30 Nov, evening": of moments that are known to some hours only. */
 export function roughTime(atMs: number, zone: string): string {
   const hour = localHourOf(atMs, zone)
-  const part = PARTS_OF_DAY.find(([until]) => hour < until)?.[1] ?? WORDS.lateEvening
+  const part = PARTS_OF_DAY.find(([until]) => hour < until)?.[1] ?? t('partOfDay.lateEvening')
   return `${sayShortDate(localDateOf(atMs, zone))}, ${part}`
 }
 const PARTS_OF_DAY = [
-  [5, WORDS.earlyHours],
+  [5, t('partOfDay.earlyHours')],
   [11, 'morning'],
   [14, 'midday'],
   [18, 'afternoon'],
@@ -111,7 +111,7 @@ export function percentWords(fraction: number): string {
 
 /** Odds as people say them. */
 export function oddsWords(odds: number): string {
-  return odds >= 100 ? WORDS.almostCertainly : odds >= 10 ? WORDS.veryProbably : WORDS.probably
+  return odds >= 100 ? t('odds.almostCertainly') : odds >= 10 ? t('odds.veryProbably') : t('odds.probably')
 }
 
 export function count(n: number, one: string, many = `${one}s`): string {
@@ -125,10 +125,10 @@ const ODD_DAYS = 730
  * @param nowMs - years are odd that lie far from it
  */
 export function dateDoubt(date: string, nowMs: number): string | null {
-  if (date === '') return WORDS.noDateEnteredThePrevious
-  if (!isLikelyDate(date)) return WORDS.theYearLooksWrongThe(date.split('-')[0] ?? '')
+  if (date === '') return t('date.none')
+  if (!isLikelyDate(date)) return t('date.yearWrong', { year: date.split('-')[0] ?? '' })
   const off = Math.abs(Date.parse(date) - nowMs) / DAY_MS
-  return off > ODD_DAYS ? WORDS.isTheYearRight(sayDate(date), date.slice(0, 4)) : null
+  return off > ODD_DAYS ? t('date.isYearRight', { day: sayDate(date), year: date.slice(0, 4) }) : null
 }
 
 /** Eggs are set at most so long before or after today; further off, a year was mistyped. */
@@ -140,9 +140,9 @@ export function setDateDoubt(date: string, nowMs: number, { isIn }: { isIn: bool
   const odd = dateDoubt(date, nowMs)
   if (odd) return odd
   const aheadDays = (Date.parse(date) - nowMs) / DAY_MS
-  if (isIn && aheadDays > 1) return WORDS.thatDayIsStillToCome(sayLongDate(date))
+  if (isIn && aheadDays > 1) return t('date.toCome', { day: sayLongDate(date) })
   const isFar = aheadDays < -LONGEST_INCUBATION_DAYS || aheadDays > PLANNED_AHEAD_DAYS
-  return isFar ? WORDS.isTheYearRight(sayDate(date), date.slice(0, 4)) : null
+  return isFar ? t('date.isYearRight', { day: sayDate(date), year: date.slice(0, 4) }) : null
 }
 
 /** A day of a set by the clock, to a tenth: 24, or 23.5. */

@@ -13,7 +13,7 @@ import { alarmWords, sinceWords } from '../shared/climate-words.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What needs somebody at an incubator now, on every page until somebody has seen it. */
 const hatchery = useHatcheryStore()
@@ -87,7 +87,7 @@ function seen(): void {
         >{{ sinceWords(first.alarm.sinceMs, clock.nowMs, at) }}. {{ words.todo }}</span
       >
       <span v-if="alarms.length > 1" class="text-ink-soft">
-        {{ ' ' }}{{ WORDS.andAlarms(count(alarms.length - 1, 'more alarm')) }}</span
+        {{ ' ' }}{{ t('alarm.more', { alarms: count(alarms.length - 1, 'more alarm') }) }}</span
       >
       <span v-if="problem" class="text-ember"> {{ problem }}</span>
     </p>
@@ -95,10 +95,10 @@ function seen(): void {
       <RouterLink
         :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
         class="press min-h-11 py-1"
-        >{{ WORDS.show }}</RouterLink
+        >{{ t('alarm.show') }}</RouterLink
       >
       <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
-        {{ WORDS.dismiss }}
+        {{ t('alarm.dismiss') }}
       </button>
     </div>
   </div>

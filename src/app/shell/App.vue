@@ -17,7 +17,7 @@ import AlarmBar from './AlarmBar.vue'
 import MainNav from './MainNav.vue'
 import NewerProgram from './NewerProgram.vue'
 import { useOfflineStore } from './offline.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const route = useRoute()
 const router = useRouter()
@@ -58,9 +58,9 @@ onMounted(async () => {
   try {
     await Promise.all([hatchery.load(), devices.probe()])
   } catch (error) {
-    failure.value = WORDS.theRecordsOfThisBrowser(
-      isStorageFull(error) ? WORDS.itsStorageIsFull : (error as Error).message,
-    )
+    failure.value = t('trouble.notOpened', {
+      why: isStorageFull(error) ? t('trouble.storageFull') : (error as Error).message,
+    })
     await Promise.all([router.replace({ name: 'records' }), importExport.fetchAhead()])
     return
   }
@@ -103,7 +103,7 @@ watch(
     if (!loaded || there) return
     const fetching = wholeBook ? hatchery.openAll() : hatchery.openSet(id!)
     fetching.catch((error: unknown) => {
-      trouble.value = WORDS.theRecordsCouldNotBe((error as Error).message)
+      trouble.value = t('trouble.notRead', { why: (error as Error).message })
     })
   },
 )
@@ -111,11 +111,11 @@ watch(
 const trouble = ref('')
 /** A part of the program that an update has taken away meanwhile, or a fault of ours: said, never left blank. */
 router.onError(() => {
-  trouble.value = WORDS.thisPageCouldNotBe
+  trouble.value = t('trouble.pageNotLoaded')
 })
 onErrorCaptured((error) => {
   console.error(error)
-  trouble.value = WORDS.somethingWentWrongOnThis(error.message)
+  trouble.value = t('trouble.onPage', { why: error.message })
   return false
 })
 /** A promise that nobody waits for has failed: whoever let go of it hears nothing, but the person does. */
@@ -123,7 +123,7 @@ useEventListener(window, 'unhandledrejection', ({ reason }) => {
   const error = reason instanceof Error ? reason : new Error(String(reason))
   // What was given up on purpose is no fault.
   if (error.name === 'AbortError') return
-  trouble.value = WORDS.somethingWentWrongOnThis(error.message)
+  trouble.value = t('trouble.onPage', { why: error.message })
 })
 watch(
   () => route.fullPath,
@@ -150,7 +150,7 @@ async function writeBack(): Promise<void> {
     await importExport.restore()
     writingBack.value = ''
   } catch (error) {
-    writingBack.value = WORDS.thatDidNotWork((error as Error).message)
+    writingBack.value = t('trouble.didNotWork', { why: (error as Error).message })
   }
 }
 </script>
@@ -167,7 +167,7 @@ async function writeBack(): Promise<void> {
     <div v-if="failure" class="border-b border-ember p-6 text-lg" role="alert" data-testid="not-opened">
       <p class="text-ember">{{ failure }}</p>
       <p class="text-ink-soft">
-        {{ WORDS.nothingWasChangedBelowYou }}
+        {{ t('trouble.nothingChanged') }}
       </p>
     </div>
     <div
@@ -176,16 +176,16 @@ async function writeBack(): Promise<void> {
       role="alert"
       data-testid="storage-gone"
     >
-      <span><strong>{{ WORDS.theBrowserHasClearedPerlumens }}</strong> {{ WORDS.whatYouSeeIsOnly }}</span>
+      <span><strong>{{ t('storage.cleared') }}</strong> {{ t('storage.onlyInMemory') }}</span>
       <button
         type="button"
         class="press press-lamp min-h-11"
         :disabled="importExport.progress !== null"
         @click="writeBack"
       >
-        {{ WORDS.restoreFromMemory }}
+        {{ t('storage.restore') }}
       </button>
-      <RouterLink to="/records" class="press min-h-11">{{ WORDS.exportToAFile }}</RouterLink>
+      <RouterLink to="/records" class="press min-h-11">{{ t('storage.export') }}</RouterLink>
       <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
     </div>
     <RouterLink
@@ -194,12 +194,13 @@ async function writeBack(): Promise<void> {
       class="screen-only block border-b border-line px-4 py-2 text-ember underline"
       data-testid="aside-note"
       >{{
-        WORDS.couldNotBeReadAnd(
-          hatchery.quarantined.length === 1
-            ? WORDS.oneRecord
-            : WORDS.asideRecords(hatchery.quarantined.length),
-          hatchery.quarantined.length === 1 ? WORDS.is : WORDS.are,
-        )
+        t('aside.kept', {
+          records:
+            hatchery.quarantined.length === 1
+              ? t('aside.one')
+              : t('aside.many', { records: hatchery.quarantined.length }),
+          verb: hatchery.quarantined.length === 1 ? t('aside.is') : t('aside.are'),
+        })
       }}</RouterLink
     >
     <RouterLink
@@ -216,9 +217,9 @@ async function writeBack(): Promise<void> {
       role="status"
       data-testid="follows"
     >
-      <span>{{ WORDS.anotherTabIsEditingThe }}</span>
+      <span>{{ t('tabs.other') }}</span>
       <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">
-        {{ WORDS.takeOverHere }}
+        {{ t('tabs.takeOver') }}
       </button>
     </div>
     <div
@@ -228,21 +229,21 @@ async function writeBack(): Promise<void> {
       data-testid="trouble"
     >
       <span>{{ trouble }}</span>
-      <button type="button" class="press min-h-11" @click="reload">{{ WORDS.reload }}</button>
-      <RouterLink to="/records" class="press min-h-11">{{ WORDS.exportEverythingFirst }}</RouterLink>
+      <button type="button" class="press min-h-11" @click="reload">{{ t('newer.reload') }}</button>
+      <RouterLink to="/records" class="press min-h-11">{{ t('trouble.exportFirst') }}</RouterLink>
     </div>
     <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
-      <h1 class="text-3xl font-bold">{{ WORDS.setNotFound }}</h1>
+      <h1 class="text-3xl font-bold">{{ t('missing.title') }}</h1>
       <p class="mt-2">
-        {{ WORDS.itWasDeletedOrThe }}
-        <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+        {{ t('missing.why') }}
+        <RouterLink to="/" class="underline">{{ t('missing.back') }}</RouterLink>
       </p>
     </main>
     <!-- Another set is another page: nothing of the one before must stay. -->
     <RouterView v-else-if="fetched || (failure && route.name === 'records')" v-slot="{ Component }"
       ><component :is="Component" :key="setId ?? ''"
     /></RouterView>
-    <p v-else-if="!failure" class="p-8 text-ink-soft">{{ WORDS.openingTheRecords }}</p>
+    <p v-else-if="!failure" class="p-8 text-ink-soft">{{ t('page.opening') }}</p>
     <div
       v-if="room.room === 'bench' && room.brightness < 1"
       class="pointer-events-none fixed inset-0 z-50 bg-black"

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { useImportExportStore } from '../data/import-export.ts'
 import { turnTo } from '../data/which-book.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Says on every page that nothing here is real, and leads back. */
 const importExport = useImportExportStore()
@@ -25,18 +25,18 @@ async function erase(): Promise<void> {
     class="screen-only flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-dashed border-line px-4 py-1 text-sm text-ink-soft"
     data-testid="made-up-line"
   >
-    <span>{{ WORDS.demoNothingHereIsReal }}</span>
-    <button type="button" class="min-h-8 underline" @click="turnTo('own')">{{ WORDS.myRecords }}</button>
-    <button type="button" class="min-h-8 underline" @click="erasing = true">{{ WORDS.delete }}</button>
+    <span>{{ t('demo.line') }}</span>
+    <button type="button" class="min-h-8 underline" @click="turnTo('own')">{{ t('demo.leave') }}</button>
+    <button type="button" class="min-h-8 underline" @click="erasing = true">{{ t('demo.delete') }}</button>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>
   <ConfirmDialog
     :open="erasing"
-    :title="WORDS.deleteTheDemoHatchery"
-    :confirm="WORDS.delete"
+    :title="t('demo.deleteAsk')"
+    :confirm="t('demo.delete')"
     @confirm="erase"
     @close="erasing = false"
   >
-    {{ WORDS.yourOwnRecordsAreSeparate }}
+    {{ t('demo.deleteWhat') }}
   </ConfirmDialog>
 </template>

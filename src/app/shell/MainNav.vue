@@ -7,7 +7,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
 import { useBackupsStore } from '../records/backups/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The way to every page: a row where there is room, on a phone a list that a thumb opens. Beside it how old the backup is. */
 const room = useRoomStore()
@@ -21,19 +21,19 @@ const backupIcon = computed(() => {
   return backups.lastGood === null ? Shield : ShieldCheck
 })
 const PAGES = [
-  ['/', WORDS.today],
-  ['/plan', WORDS.plan],
-  ['/hatchery', WORDS.hatchery],
-  ['/results', WORDS.results],
-  ['/history', WORDS.history],
-  ['/practice', WORDS.practice],
-  ['/records', WORDS.records],
-  ['/rightness', WORDS.accuracy],
+  ['/', t('nav.today')],
+  ['/plan', t('nav.plan')],
+  ['/hatchery', t('nav.hatchery')],
+  ['/results', t('nav.results')],
+  ['/history', t('nav.history')],
+  ['/practice', t('nav.practice')],
+  ['/records', t('nav.records')],
+  ['/rightness', t('nav.accuracy')],
 ] as const
 </script>
 
 <template>
-  <nav class="screen-only relative z-40 border-b border-line" :aria-label="WORDS.main">
+  <nav class="screen-only relative z-40 border-b border-line" :aria-label="t('nav.main')">
     <div class="flex min-h-13 flex-wrap items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-6">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
@@ -41,7 +41,7 @@ const PAGES = [
           <path d="M7 21c6 2 12 2 18 0" fill="none" stroke="var(--ground)" stroke-width="2" />
         </svg>
         <span class="tight:sr-only" :class="{ 'hidden sm:inline': isMadeUp && isAtBench }">{{
-          WORDS.perlumen
+          t('nav.perlumen')
         }}</span>
       </RouterLink>
       <div class="hidden min-w-0 grow items-center gap-5 lg:flex">
@@ -59,7 +59,7 @@ const PAGES = [
       <span
         v-if="isMadeUp && isAtBench"
         class="rounded border border-dashed border-line px-2 text-sm whitespace-nowrap text-ink-soft"
-        >{{ WORDS.demo }}</span
+        >{{ t('nav.demo') }}</span
       >
       <span class="grow lg:hidden" />
       <RouterLink
@@ -70,7 +70,7 @@ const PAGES = [
         <Flashlight class="h-5 w-5" aria-hidden="true" /><span
           class="sr-only"
           :class="{ 'sm:not-sr-only': !isAtBench }"
-          >{{ WORDS.lookAtOneEgg }}</span
+          >{{ t('nav.look') }}</span
         >
       </RouterLink>
       <RouterLink
@@ -83,13 +83,13 @@ const PAGES = [
       >
         <component :is="backupIcon" class="h-5 w-5" aria-hidden="true" />
         <span v-if="backups.problem" class="hidden sm:inline" aria-hidden="true">{{
-          WORDS.backupFailed
+          t('nav.backupFailed')
         }}</span>
         <span v-else-if="backups.lastGood === null" class="hidden sm:inline" aria-hidden="true">{{
-          WORDS.noBackup
+          t('nav.noBackup')
         }}</span>
         <span v-else aria-hidden="true"
-          ><span class="hidden xl:inline">{{ WORDS.backup }}{{ ' ' }}</span>{{ backups.ageShort }}</span
+          ><span class="hidden xl:inline">{{ t('nav.backup') }}{{ ' ' }}</span>{{ backups.ageShort }}</span
         >
         <span class="sr-only">{{ backups.problem || backups.ageWords }}</span>
       </RouterLink>
@@ -97,7 +97,7 @@ const PAGES = [
         <button
           type="button"
           class="min-h-11 min-w-10 text-ink-soft"
-          :aria-label="WORDS.dimmer"
+          :aria-label="t('nav.dimmer')"
           @click="room.brighten(-1)"
         >
           −
@@ -106,7 +106,7 @@ const PAGES = [
         <button
           type="button"
           class="min-h-11 min-w-10 text-ink-soft"
-          :aria-label="WORDS.brighter"
+          :aria-label="t('nav.brighter')"
           @click="room.brighten(1)"
         >
           +
@@ -119,14 +119,14 @@ const PAGES = [
       >
         <component :is="room.room === 'bench' ? Sun : Moon" class="h-5 w-5" aria-hidden="true" />
         <span class="sr-only md:not-sr-only">{{
-          room.room === 'bench' ? WORDS.daylight : WORDS.darkRoom
+          room.room === 'bench' ? t('nav.daylight') : t('nav.darkRoom')
         }}</span>
       </button>
       <!-- On another page, also by Back, it is shut. -->
       <Popover :key="route.fullPath" v-slot="{ open }" class="lg:hidden">
         <PopoverButton class="flex min-h-11 min-w-11 items-center justify-center text-ink"
           ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only">{{
-            WORDS.pages
+            t('nav.pages')
           }}</span></PopoverButton
         >
         <PopoverPanel

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Sparkle } from '@lucide/vue'
 import { useOfflineStore } from './offline.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A newer program is there: offered where one has a free hand, never at the bench. */
 const offline = useOfflineStore()
@@ -16,13 +16,13 @@ const reload = (): void => location.reload()
   >
     <Sparkle class="h-5 w-5" aria-hidden="true" />
     <template v-if="offline.overtaken">
-      <span>{{ WORDS.anotherTabHasUpdatedPerlumen }}</span>
-      <button type="button" class="press min-h-10 py-1" @click="reload">{{ WORDS.reload }}</button>
+      <span>{{ t('newer.otherTabUpdated') }}</span>
+      <button type="button" class="press min-h-10 py-1" @click="reload">{{ t('newer.reload') }}</button>
     </template>
     <template v-else>
-      <span>{{ offline.isTaking ? WORDS.updating : WORDS.aNewVersionOfPerlumen }}</span>
+      <span>{{ offline.isTaking ? t('newer.updating') : t('newer.ready') }}</span>
       <button type="button" class="press min-h-10 py-1" :disabled="offline.isTaking" @click="offline.take()">
-        {{ WORDS.updateNow }}
+        {{ t('newer.update') }}
       </button>
       <span v-if="offline.refusal" class="text-ember">{{ offline.refusal }}</span>
     </template>

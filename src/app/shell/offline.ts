@@ -4,7 +4,7 @@ import type { Workbox } from 'workbox-window'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import { TAKE_OVER } from '../../workers/service-protocol.ts'
 import { anyoneAtBench, AT_BENCH } from '../shared/at-bench.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A tablet that is never closed asks as well whether there is a newer program. */
 const ASK_AGAIN_MS = 6 * HOUR_MS
@@ -59,7 +59,7 @@ export const useOfflineStore = defineStore('offline', () => {
   /** Takes the newer program; every step that was acknowledged is on the disk, so this page may begin anew. */
   async function take(): Promise<void> {
     if (await anyoneAtBench()) {
-      refusal.value = WORDS.anotherTabIsAtThe
+      refusal.value = t('newer.otherTabAtBench')
       return
     }
     refusal.value = ''

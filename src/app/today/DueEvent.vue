@@ -12,7 +12,7 @@ import { useClockStore } from '../shared/clock.ts'
 import StateSign from '../shared/ui/StateSign.vue'
 import { eventDay } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One thing to do for a set: when, with what, and where it is done. */
 defineProps<{ item: AgendaItem<EggSet> }>()
@@ -24,30 +24,30 @@ const today = computed(() => localDateOf(clock.nowMs, zone.value))
 
 /** Events that have a page of their own. */
 const OF_THE_HATCH: Readonly<Partial<Record<EventKind, string>>> = {
-  lockdown: WORDS.lockdownSteps,
-  pip: WORDS.watch,
-  hatch: WORDS.watch,
-  'give-up': WORDS.openThem,
-  'take-out': WORDS.chicks,
-  'first-day': WORDS.chicks,
-  'third-day': WORDS.chicks,
-  cooler: WORDS.chicks,
+  lockdown: t('due.lockdownSteps'),
+  pip: t('due.watch'),
+  hatch: t('due.watch'),
+  'give-up': t('due.openEggs'),
+  'take-out': t('due.chicks'),
+  'first-day': t('due.chicks'),
+  'third-day': t('due.chicks'),
+  cooler: t('due.chicks'),
 }
 
 function when({ event, state, set, seen }: AgendaItem<EggSet>): string {
-  if (state === 'now') return WORDS.untilDay(sayDate(localDateOf(event.endMs, zone.value)))
+  if (state === 'now') return t('due.untilDay', { day: sayDate(localDateOf(event.endMs, zone.value)) })
   const away = daysBetween(today.value, event.date)
   const day =
     away === 0
-      ? WORDS.today
+      ? t('due.today')
       : away === 1
-        ? WORDS.tomorrow
+        ? t('due.tomorrow')
         : away === -1
-          ? WORDS.sinceYesterday
+          ? t('due.sinceYesterday')
           : away < 0
-            ? WORDS.sinceDay(sayDate(event.date))
+            ? t('due.sinceDay', { day: sayDate(event.date) })
             : sayDate(event.date)
-  const seenWords = event.kind === 'candle' && seen > 0 ? WORDS.eggsSeen(count(seen, 'egg')) : ''
+  const seenWords = event.kind === 'candle' && seen > 0 ? t('due.eggsSeen', { eggs: count(seen, 'egg') }) : ''
   return `${day}, ${localTimeOf(event.startMs, zone.value)}; ${eventDay(set, event, zone.value)}${seenWords}`
 }
 function incubatorsOf(set: EggSet): string {
@@ -77,7 +77,7 @@ function incubatorsOf(set: EggSet): string {
       </p>
       <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
       <details class="mt-1 text-ink-soft">
-        <summary>{{ WORDS.haveReady }}</summary>
+        <summary>{{ t('due.haveReady') }}</summary>
         <ul class="list-disc pt-1 pl-6">
           <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
             {{ line }}
@@ -96,17 +96,17 @@ function incubatorsOf(set: EggSet): string {
         v-if="item.event.kind === 'candle' && item.state !== 'now'"
         :to="{ name: 'session', params: { setId: item.set.id } }"
         class="press press-lamp min-h-14 px-6 text-lg"
-        >{{ store.openSession(item.set.id) ? WORDS.goOn : WORDS.candle }}</RouterLink
+        >{{ store.openSession(item.set.id) ? t('due.goOn') : t('due.candle') }}</RouterLink
       >
       <button
         v-if="item.state !== 'now'"
         type="button"
         class="press min-h-14"
         :class="{ 'press-lamp': item.event.kind !== 'candle' }"
-        :aria-label="WORDS.kindNameDone(EVENT_TITLES[item.event.kind], item.set.name)"
+        :aria-label="t('due.markDone', { event: EVENT_TITLES[item.event.kind], set: item.set.name })"
         @click="emit('done')"
       >
-        {{ item.event.kind === 'set' ? WORDS.eggsAreIn : WORDS.done }}
+        {{ item.event.kind === 'set' ? t('due.eggsAreIn') : t('due.done') }}
       </button>
     </div>
   </li>

@@ -6,7 +6,7 @@ import { sayQuantity } from '../../core/units.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { alarmWords } from '../shared/climate-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Each incubator that eggs lie in: how warm and moist it is now, and what is wrong with that. */
 const props = defineProps<{ incubators: readonly IncubatorNow[] }>()
@@ -35,7 +35,7 @@ const cards = computed(() =>
 
 <template>
   <section v-if="cards.length > 0" aria-labelledby="incubators-heading">
-    <h2 id="incubators-heading" class="mb-2 text-xl font-semibold">{{ WORDS.incubators }}</h2>
+    <h2 id="incubators-heading" class="mb-2 text-xl font-semibold">{{ t('incubators.title') }}</h2>
     <ul class="flex flex-col gap-2" data-testid="incubators">
       <li v-for="card in cards" :key="card.incubator.id" class="card px-3 py-2">
         <RouterLink
@@ -51,7 +51,7 @@ const cards = computed(() =>
               card.moist
             }}</span
             ><span v-if="!card.warm && !card.moist" class="text-ink-soft">{{
-              WORDS.notReadToday
+              t('incubators.notRead')
             }}</span></span
           >
         </RouterLink>

@@ -5,7 +5,7 @@ import { localTimeOf } from '../../core/time/local-date.ts'
 import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Rounds that are due, as things to do today. */
 const props = defineProps<{ incubators: readonly IncubatorNow[] }>()
@@ -19,9 +19,9 @@ const due = computed(() =>
     const dueMs = turnMs ?? round?.dueMs ?? null
     if (dueMs === null) return []
     const more = [
-      turnMs !== null ? WORDS.turnTheEggs(since(turnMs)) : '',
-      alarms.some(({ code }) => code === 'water') ? WORDS.waterIsDue : '',
-      round?.dueMs ? WORDS.checkTemperatureHumidityAndWater(since(round.dueMs)) : '',
+      turnMs !== null ? t('round.turn', { when: since(turnMs) }) : '',
+      alarms.some(({ code }) => code === 'water') ? t('round.water') : '',
+      round?.dueMs ? t('round.check', { when: since(round.dueMs) }) : '',
     ].filter(Boolean)
     return [{ incubator, words: more.join('; '), sets: sets.map(({ name }) => name).join(', ') }]
   }),
@@ -37,7 +37,7 @@ const due = computed(() =>
   >
     <div>
       <p class="text-xl">
-        <span class="font-bold">{{ WORDS.round }}</span>,
+        <span class="font-bold">{{ t('round.title') }}</span>,
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: incubator.id } }"
           class="underline decoration-line underline-offset-4 hover:decoration-lamp"
@@ -49,7 +49,7 @@ const due = computed(() =>
     <RouterLink
       :to="{ name: 'round', params: { incubatorId: incubator.id } }"
       class="press press-lamp min-h-14 px-6 text-lg"
-      >{{ WORDS.start }}</RouterLink
+      >{{ t('round.start') }}</RouterLink
     >
   </li>
 </template>

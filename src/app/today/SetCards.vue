@@ -11,7 +11,7 @@ import EggMark from '../shared/ui/EggMark.vue'
 import FewOf from '../shared/ui/FewOf.vue'
 import type { planOf } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** All sets: those at work as cards, the others as a list. */
 defineProps<{
@@ -29,8 +29,8 @@ function lastLook(eggId: string) {
 
 <template>
   <section aria-labelledby="sets-heading">
-    <h2 id="sets-heading" class="mb-2 text-xl font-semibold">{{ WORDS.sets }}</h2>
-    <FewOf v-slot="{ shown }" :items="rows" :most="24" :what="WORDS.sets2">
+    <h2 id="sets-heading" class="mb-2 text-xl font-semibold">{{ t('sets.title') }}</h2>
+    <FewOf v-slot="{ shown }" :items="rows" :most="24" :what="t('sets.unit')">
       <ul class="grid gap-3 sm:grid-cols-2">
         <li v-for="{ set, plan, eggs } in shown" :key="set.id" class="card p-4">
           <h3 class="text-lg font-semibold">
@@ -40,12 +40,12 @@ function lastLook(eggId: string) {
           </h3>
           <p class="text-sm text-ink-soft">
             {{
-              WORDS.labelWordsEggsInHatch(
-                SPECIES[set.species].label,
-                plan.started ? dayWords(set, zone, clock.nowMs) : WORDS.notSetYet,
-                count(eggs.filter(isIn).length, 'egg'),
-                sayShortDate(localDateOf(plan.hatchAtMs, zone)),
-              )
+              t('sets.summary', {
+                bird: SPECIES[set.species].label,
+                age: plan.started ? dayWords(set, zone, clock.nowMs) : t('sets.notSet'),
+                eggs: count(eggs.filter(isIn).length, 'egg'),
+                hatchDay: sayShortDate(localDateOf(plan.hatchAtMs, zone)),
+              })
             }}
           </p>
           <div class="mt-2 flex flex-wrap gap-0.5" aria-hidden="true">
@@ -57,7 +57,7 @@ function lastLook(eggId: string) {
               class="w-9"
             />
             <span v-if="eggs.length > 24" class="self-center text-sm text-ink-soft">{{
-              WORDS.andEggsMore(eggs.length - 24)
+              t('sets.moreEggs', { eggs: eggs.length - 24 })
             }}</span>
           </div>
         </li>
@@ -65,7 +65,7 @@ function lastLook(eggId: string) {
     </FewOf>
     <details v-if="earlier.length > 0" class="mt-4" data-testid="earlier-sets">
       <summary class="text-lg">{{ count(earlier.length, 'earlier set') }}</summary>
-      <FewOf v-slot="{ shown }" :items="earlier" :most="24" :what="WORDS.earlierSets">
+      <FewOf v-slot="{ shown }" :items="earlier" :most="24" :what="t('sets.earlierUnit')">
         <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
           <li v-for="set in shown" :key="set.id">
             <RouterLink
@@ -74,10 +74,10 @@ function lastLook(eggId: string) {
               >{{ set.name }}</RouterLink
             >
             <span class="ml-2 text-ink-soft">{{
-              WORDS.labelSetZone(
-                SPECIES[set.species].label,
-                sayDate(localDateOf(Date.parse(set.setAt), zone)),
-              )
+              t('sets.earlierSummary', {
+                bird: SPECIES[set.species].label,
+                day: sayDate(localDateOf(Date.parse(set.setAt), zone)),
+              })
             }}</span>
           </li>
         </ul>

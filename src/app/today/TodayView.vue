@@ -30,7 +30,7 @@ import NoSetsYet from './NoSetsYet.vue'
 import RoundsDue from './RoundsDue.vue'
 import SetCards from './SetCards.vue'
 import FewOf from '../shared/ui/FewOf.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
@@ -92,10 +92,10 @@ const mind = computed(() =>
 
 const heading = computed(() => {
   if (items.value.now.some(({ event, state }) => event.kind === 'candle' && state !== 'now'))
-    return WORDS.candlingTonight
-  if (items.value.now.some(({ state }) => state === 'now')) return WORDS.hatching
-  if (items.value.now.length > 0 || isRoundDue.value) return WORDS.somethingToDo
-  return store.sets.length > 0 ? WORDS.nothingDueToday : WORDS.welcome
+    return t('heading.candling')
+  if (items.value.now.some(({ state }) => state === 'now')) return t('heading.hatching')
+  if (items.value.now.length > 0 || isRoundDue.value) return t('heading.something')
+  return store.sets.length > 0 ? t('heading.nothing') : t('heading.welcome')
 })
 
 function partition<T>(list: readonly T[], belongs: (item: T) => boolean): [T[], T[]] {
@@ -123,7 +123,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
           class="press"
           @click="saving(() => store.undo())"
         >
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('page.undo') }} <span class="key">Z</span>
         </button>
         <button
           v-if="rows.length > 0"
@@ -131,32 +131,32 @@ useKeys({ z: () => void saving(() => store.undo()) })
           class="press"
           @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
         >
-          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addToCalendar }}
+          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> {{ t('page.addToCalendar') }}
         </button>
         <button
           v-if="rows.length > 0 && reminders.canNotify() && reminders.permission !== 'denied'"
           type="button"
           class="press"
           :aria-pressed="reminders.isOn"
-          :title="WORDS.worksWhilePerlumenIsOpen"
+          :title="t('reminders.limits')"
           @click="reminders.isOn ? reminders.turnOff() : saving(() => reminders.turnOn())"
         >
           <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
-          {{ reminders.isOn ? WORDS.remindersOn : WORDS.remindMe }}
+          {{ reminders.isOn ? t('reminders.on') : t('reminders.turnOn') }}
         </button>
-        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">{{ WORDS.planASet }}</RouterLink>
+        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">{{ t('empty.plan') }}</RouterLink>
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>
     <p v-if="madeUp.opening" class="card max-w-2xl p-6 text-lg" role="status">
-      {{ WORDS.openingTheDemoHatchery }}
+      {{ t('page.openingDemo') }}
     </p>
     <NoSetsYet v-else-if="store.sets.length === 0" />
 
     <div v-else class="grid grid-cols-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <section aria-labelledby="now-heading">
-        <h2 id="now-heading" class="sr-only">{{ WORDS.toDoNow }}</h2>
-        <FewOf v-slot="{ shown }" :items="items.now" :most="20" :what="WORDS.thingsToDo">
+        <h2 id="now-heading" class="sr-only">{{ t('todo.title') }}</h2>
+        <FewOf v-slot="{ shown }" :items="items.now" :most="20" :what="t('todo.unit')">
           <ul class="flex flex-col gap-3" data-testid="now">
             <DueEvent
               v-for="item in shown"
@@ -169,20 +169,21 @@ useKeys({ z: () => void saving(() => store.undo()) })
               :key="`again-${set.id}`"
               data-testid="second-looks"
               :set="set"
-              :title="WORDS.secondLook"
+              :title="t('todo.secondLook')"
               :words="
-                WORDS.eggNumberMarkedWords(
-                  placesOf(
+                t('todo.marked', {
+                  eggs: placesOf(
                     set,
                     list.map(({ egg }) => egg),
                   ),
-                  dueAtMs <= clock.nowMs
-                    ? WORDS.dueNow
-                    : WORDS.fromLocalDateOf(sayDate(localDateOf(dueAtMs, zone))),
-                )
+                  when:
+                    dueAtMs <= clock.nowMs
+                      ? t('todo.dueNow')
+                      : t('todo.fromDay', { day: sayDate(localDateOf(dueAtMs, zone)) }),
+                })
               "
               page="session"
-              :action="WORDS.lookAgain"
+              :action="t('todo.lookAgain')"
               :is-lit="dueAtMs <= clock.nowMs"
             />
             <DueAtSet
@@ -190,10 +191,10 @@ useKeys({ z: () => void saving(() => store.undo()) })
               :key="`removal-${set.id}`"
               data-testid="removal-due"
               :set="set"
-              :title="WORDS.stillToRemove"
-              :words="WORDS.fromSetEggs(placesOf(set, list))"
+              :title="t('removal.title')"
+              :words="t('removal.places', { places: placesOf(set, list) })"
               page="removal"
-              :action="WORDS.openTheList"
+              :action="t('removal.open')"
               is-lit
             />
             <RoundsDue :incubators="sensing.incubators" />
@@ -203,7 +204,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
               "
               class="card p-5 text-lg"
             >
-              {{ WORDS.nothingIsDueToday }}
+              {{ t('todo.none') }}
             </li>
           </ul>
         </FewOf>
@@ -212,8 +213,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <aside class="flex flex-col gap-5 lg:row-span-2">
         <IncubatorCards :incubators="sensing.incubators" />
         <section v-if="mind.length > 0" aria-labelledby="mind-heading">
-          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">{{ WORDS.warnings }}</h2>
-          <FewOf v-slot="{ shown }" :items="mind" :most="8" :what="WORDS.warnings2">
+          <h2 id="mind-heading" class="mb-2 text-xl font-semibold">{{ t('warnings.title') }}</h2>
+          <FewOf v-slot="{ shown }" :items="mind" :most="8" :what="t('warnings.unit')">
             <ul class="flex flex-col gap-3" data-testid="warnings">
               <li v-for="warning in shown" :key="warning.key" class="flex gap-2">
                 <TriangleAlert class="mt-0.5 h-5 w-5 shrink-0 text-ember" aria-hidden="true" /><span
@@ -224,8 +225,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
           </FewOf>
         </section>
         <section aria-labelledby="next-heading">
-          <h2 id="next-heading" class="mb-2 text-xl font-semibold">{{ WORDS.next }}</h2>
-          <FewOf v-slot="{ shown }" :items="items.next" :most="12" :what="WORDS.daysToCome">
+          <h2 id="next-heading" class="mb-2 text-xl font-semibold">{{ t('next.title') }}</h2>
+          <FewOf v-slot="{ shown }" :items="items.next" :most="12" :what="t('next.unit')">
             <ol class="flex flex-col gap-2" data-testid="next">
               <li
                 v-for="item in shown"
@@ -246,7 +247,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <SetCards :rows="rows" :earlier="sets[1]" />
     </div>
     <p class="mt-6 max-w-3xl text-sm text-ink-soft">
-      {{ WORDS.perlumenAdvisesYouDecideWash }}
+      {{ t('page.caution') }}
     </p>
   </main>
 </template>

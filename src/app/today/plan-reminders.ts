@@ -1,7 +1,7 @@
 import type { ScheduleEvent } from '../../core/planning/incubation/schedule.ts'
 import type { EventState } from '../../core/planning/agenda/agenda.ts'
 import { EVENT_TITLES } from '../../words/events.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Something that a person who is elsewhere should hear of once. */
 export interface Reminder {
@@ -43,7 +43,7 @@ export function removalReminder(
     .filter(({ eggs }) => eggs > 0)
     .map(({ set, eggs }) => ({
       key: `${set.id}/removal/${today}`,
-      title: eggs === 1 ? WORDS.anEggIsWaitingTo : WORDS.eggsAreWaitingToBe(eggs),
-      body: WORDS.deadEggsGoBadAnd(set.name),
+      title: eggs === 1 ? t('reminders.eggWaits') : t('reminders.eggsWait', { eggs }),
+      body: t('reminders.eggsWaitWhy', { set: set.name }),
     }))
 }

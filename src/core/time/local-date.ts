@@ -1,4 +1,9 @@
-import { Temporal } from 'temporal-polyfill'
+import type * as Package from 'temporal-polyfill'
+
+/** What the engine brings itself; the package is fetched only where it brings nothing. */
+const Temporal =
+  (globalThis as { Temporal?: typeof Package.Temporal }).Temporal ??
+  (await import('temporal-polyfill')).Temporal
 
 /** A calendar date where the hatchery is, "2026-03-29". Sorts as text. */
 export type LocalDate = string
@@ -16,7 +21,7 @@ function dayWords(format: Intl.DateTimeFormat, date: LocalDate): string {
   return `${parts.get('weekday')} ${parts.get('day')} ${parts.get('month')}`
 }
 
-function zoned(atMs: number, zone: Zone): Temporal.ZonedDateTime {
+function zoned(atMs: number, zone: Zone): Package.Temporal.ZonedDateTime {
   return Temporal.Instant.fromEpochMilliseconds(Math.round(atMs)).toZonedDateTimeISO(zone)
 }
 

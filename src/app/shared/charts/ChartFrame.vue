@@ -7,7 +7,7 @@ import { saveTable } from '../save-table.ts'
 import { useSaving } from '../useSaving.ts'
 import { chartPng, chartSvg } from './chart-picture.ts'
 import { useChartColours } from './useChartColours.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** A point that arrow keys reach; its words are made when somebody is there. */
 export interface ChartPoint {
@@ -79,7 +79,7 @@ function savePicture(as: 'svg' | 'png'): void {
     <div
       tabindex="0"
       role="group"
-      :aria-label="WORDS.titlePoints(title, points.length)"
+      :aria-label="t('chart.reading', { title, points: points.length })"
       :aria-describedby="id"
       class="rounded-lg"
       data-testid="chart"
@@ -96,20 +96,20 @@ function savePicture(as: 'svg' | 'png'): void {
         :aria-expanded="showsTable"
         @click="showsTable = !showsTable"
       >
-        <Table class="h-4 w-4" aria-hidden="true" /> {{ WORDS.figures }}
+        <Table class="h-4 w-4" aria-hidden="true" /> {{ t('chart.figures') }}
       </button>
       <button
         type="button"
         class="press min-h-11 px-3 py-0 text-sm"
         @click="saveTable(`${fileNameOf(title)}.csv`, table())"
       >
-        <Download class="h-4 w-4" aria-hidden="true" /> {{ WORDS.csv }}
+        <Download class="h-4 w-4" aria-hidden="true" /> {{ t('chart.csv') }}
       </button>
       <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('png')">
-        <Picture class="h-4 w-4" aria-hidden="true" /> {{ WORDS.png }}
+        <Picture class="h-4 w-4" aria-hidden="true" /> {{ t('chart.png') }}
       </button>
       <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('svg')">
-        <Picture class="h-4 w-4" aria-hidden="true" /> {{ WORDS.svg }}
+        <Picture class="h-4 w-4" aria-hidden="true" /> {{ t('chart.svg') }}
       </button>
       <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     </figcaption>
@@ -137,7 +137,7 @@ function savePicture(as: 'svg' | 'png'): void {
         </tbody>
       </table>
       <p v-if="shownTable.rows.length > MOST_ROWS" class="mt-1 text-sm text-ink-soft">
-        {{ WORDS.theFirstOfRowsThe(MOST_ROWS, shownTable.rows.length) }}
+        {{ t('chart.firstRows', { shown: MOST_ROWS, rows: shownTable.rows.length }) }}
       </p>
     </div>
   </figure>

@@ -11,7 +11,7 @@ import { useHatcheryStore } from '../../data/hatchery.ts'
 import ChartFrame from './ChartFrame.vue'
 import ChartLegend from './ChartLegend.vue'
 import { useChartColours } from './useChartColours.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Shares one after another in time, each with what small numbers leave open. */
 const props = defineProps<{
@@ -36,12 +36,12 @@ const points = computed(() =>
 const table = () => ({
   head: [
     props.heads[0],
-    WORDS.when,
+    t('chart.when'),
     props.heads[1],
     props.heads[2],
-    WORDS.perCent,
-    WORDS.atLeast,
-    WORDS.atMost,
+    t('chart.percent'),
+    t('chart.atLeast'),
+    t('chart.atMost'),
   ],
   rows: ordered.value.map(({ name, atMs, share: { count, of, low, high } }) => [
     name,
@@ -105,7 +105,7 @@ const option = computed(() => {
     <ChartLegend
       :entries="[
         { label: heads[0], colour: colours.ink, sign: 'dot' },
-        { label: WORDS.confidenceInterval, colour: colours.lamp, sign: 'thick' },
+        { label: t('chart.interval'), colour: colours.lamp, sign: 'thick' },
       ]"
     />
     <ChartFrame :title="title" :option="() => option" :points="points" :table="table">

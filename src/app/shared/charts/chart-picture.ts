@@ -1,6 +1,6 @@
 import { init, use, type EChartsCoreOption } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Of a picture that is taken out, px. */
 const SIZE = { width: 1200, height: 640 } as const
@@ -26,7 +26,7 @@ export async function chartPng(svg: string): Promise<Blob> {
     const image = new Image()
     await new Promise<void>((drawn, fail) => {
       image.onload = () => drawn()
-      image.onerror = () => fail(new Error(WORDS.thePictureCouldNotBe))
+      image.onerror = () => fail(new Error(t('chart.notDrawn')))
       image.src = url
     })
     const canvas = document.createElement('canvas')
@@ -34,10 +34,7 @@ export async function chartPng(svg: string): Promise<Blob> {
     canvas.height = SHARPNESS * SIZE.height
     canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
     return await new Promise((done, fail) =>
-      canvas.toBlob(
-        (blob) => (blob ? done(blob) : fail(new Error(WORDS.thePictureCouldNotBeWritten))),
-        'image/png',
-      ),
+      canvas.toBlob((blob) => (blob ? done(blob) : fail(new Error(t('chart.notWritten')))), 'image/png'),
     )
   } finally {
     URL.revokeObjectURL(url)

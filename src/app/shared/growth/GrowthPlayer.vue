@@ -8,7 +8,7 @@ import { count } from '../wording.ts'
 import { CAPTION_PX, drawFilm } from './draw-film.ts'
 import type { Drawable } from './film-files.ts'
 import type { GrowthFilm } from './growth-film.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Shows a film of one egg, alone or beside another one of the same age. */
 const props = defineProps<{
@@ -90,28 +90,30 @@ const drawable = computed<Drawable>(() => {
   }
 })
 const sayAge = ({ ageDays, isBlended }: { ageDays: number; isBlended: boolean }): string =>
-  isBlended ? WORDS.daysAgeBlended(ageDays.toFixed(1)) : WORDS.daysAge(ageDays.toFixed(1))
+  isBlended
+    ? t('player.ageBlended', { days: ageDays.toFixed(1) })
+    : t('player.ageInDays', { days: ageDays.toFixed(1) })
 
 /** What is seen, in sentences: which looks were turned, which were not, and which are missing. */
 const notes = computed(() => {
   const { sameSide: take, timeline: course, missing } = props.film
   const turns = sameSide.value && take ? [...take.turns.entries()] : []
-  const day = (i: number): string => WORDS.day(course.ages[i]!.toFixed(0))
+  const day = (i: number): string => t('player.day', { day: course.ages[i]!.toFixed(0) })
   const turned = turns.flatMap(([i, turn]) => (turn === null ? [] : sayTurn(day(i), turn)))
   const left = turns.flatMap(([i, turn]) => (turn === null ? day(i) : []))
   return [
-    WORDS.solidOutlineIsAPhotograph,
-    turned.length > 0 ? WORDS.turnedToOneSide(turned.join(', ')) : '',
-    left.length > 0 ? WORDS.notTurned(left.join(', ')) : '',
-    missing > 0 ? WORDS.someLooksHaveNoPhotograph(count(missing, 'look')) : '',
+    t('player.outlines'),
+    turned.length > 0 ? t('player.turnedToOneSide', { turns: turned.join(', ') }) : '',
+    left.length > 0 ? t('player.notTurned', { days: left.join(', ') }) : '',
+    missing > 0 ? t('player.leftOut', { looks: count(missing, 'look') }) : '',
   ]
     .filter(Boolean)
     .join(' ')
 })
 function sayTurn(day: string, turnRad: number): string {
   const degrees = Math.round((180 * Math.abs(turnRad)) / Math.PI)
-  if (degrees === 0) return WORDS.asItLay(day)
-  return turnRad > 0 ? WORDS.turnedLeft(day, degrees) : WORDS.turnedRight(day, degrees)
+  if (degrees === 0) return t('player.asItLay', { day })
+  return turnRad > 0 ? t('player.turnedLeft', { day, degrees }) : t('player.turnedRight', { day, degrees })
 }
 
 function show(): void {
@@ -164,12 +166,14 @@ if (props.keys)
         :width="drawable.widthPx"
         :height="drawable.heightPx"
         role="img"
-        :aria-label="WORDS.growthFilmOf(label)"
+        :aria-label="t('player.filmOf', { egg: label })"
       />
       <div v-if="isFullscreen" class="flex gap-3">
-        <button type="button" class="press" @click="toggle">{{ isActive ? WORDS.pause : WORDS.play }}</button>
+        <button type="button" class="press" @click="toggle">
+          {{ isActive ? t('player.pause') : t('player.play') }}
+        </button>
         <button type="button" class="press" @click="toggleFull">
-          <Minimize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.leaveBigScreen }}
+          <Minimize class="h-5 w-5" aria-hidden="true" /> {{ t('player.leaveBigScreen') }}
         </button>
       </div>
     </div>
@@ -198,7 +202,7 @@ if (props.keys)
         :max="timeline.durationMs"
         step="20"
         :value="ms"
-        :aria-label="WORDS.timeInTheFilm"
+        :aria-label="t('player.age')"
         :aria-valuetext="sayAge(moment)"
         @input="goTo(Number(($event.target as HTMLInputElement).value))"
       />
@@ -206,12 +210,12 @@ if (props.keys)
     <div class="flex flex-wrap items-center gap-2">
       <button type="button" class="press press-lamp" data-testid="play" @click="toggle">
         <component :is="isActive ? Pause : Play" class="h-5 w-5" aria-hidden="true" />
-        {{ isActive ? WORDS.pause : WORDS.play }}
+        {{ isActive ? t('player.pause') : t('player.play') }}
       </button>
-      <button type="button" class="press" :aria-label="WORDS.previousLook" @click="step(-1)">
+      <button type="button" class="press" :aria-label="t('player.previous')" @click="step(-1)">
         <SkipBack class="h-5 w-5" aria-hidden="true" />
       </button>
-      <button type="button" class="press" :aria-label="WORDS.nextLook" @click="step(1)">
+      <button type="button" class="press" :aria-label="t('player.next')" @click="step(1)">
         <SkipForward class="h-5 w-5" aria-hidden="true" />
       </button>
       <button
@@ -221,7 +225,7 @@ if (props.keys)
         :aria-pressed="lines"
         @click="lines = !lines"
       >
-        <Waypoints class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lines }}
+        <Waypoints class="h-5 w-5" aria-hidden="true" /> {{ t('player.lines') }}
       </button>
       <button
         v-if="hasSides"
@@ -231,10 +235,10 @@ if (props.keys)
         :aria-pressed="sameSide"
         @click="sameSide = !sameSide"
       >
-        <Rotate3d class="h-5 w-5" aria-hidden="true" /> {{ WORDS.sameSide }}
+        <Rotate3d class="h-5 w-5" aria-hidden="true" /> {{ t('player.sameSide') }}
       </button>
       <button v-if="canFill" type="button" class="press" @click="toggleFull">
-        <Maximize class="h-5 w-5" aria-hidden="true" /> {{ WORDS.bigScreen }}
+        <Maximize class="h-5 w-5" aria-hidden="true" /> {{ t('player.bigScreen') }}
       </button>
     </div>
     <p class="text-sm text-ink-soft md:max-w-[80ch]">{{ notes }}</p>

@@ -4,7 +4,7 @@ import { onScopeDispose, ref, watch } from 'vue'
 import { saveFile } from '../save-file.ts'
 import { percentWords } from '../wording.ts'
 import { canWriteWebp, videoCodec, writeMp4, writePngs, writeWebp, type Drawable } from './film-files.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Takes a film out as a file. */
 const props = defineProps<{
@@ -14,9 +14,9 @@ const props = defineProps<{
 }>()
 
 const KINDS = [
-  { kind: 'webp', words: WORDS.animatedWebp, ending: 'webp', write: writeWebp },
-  { kind: 'mp4', words: WORDS.videoMp4, ending: 'mp4', write: writeMp4 },
-  { kind: 'png', words: WORDS.framesPng, ending: 'zip', write: writePngs },
+  { kind: 'webp', words: t('save.webp'), ending: 'webp', write: writeWebp },
+  { kind: 'mp4', words: t('save.mp4'), ending: 'mp4', write: writeMp4 },
+  { kind: 'png', words: t('save.png'), ending: 'zip', write: writePngs },
 ] as const
 type Kind = (typeof KINDS)[number]['kind']
 
@@ -48,9 +48,9 @@ async function save({ ending, write }: (typeof KINDS)[number]): Promise<void> {
     const blob = await write(props.film, { signal, onProgress: (done) => (share.value = done) })
     const file = `${props.name}.${ending}`
     saveFile(blob, file)
-    said.value = WORDS.saved(file)
+    said.value = t('save.saved', { name: file })
   } catch (error) {
-    if (!signal.aborted) said.value = WORDS.savingFailed((error as Error).message)
+    if (!signal.aborted) said.value = t('save.failed', { why: (error as Error).message })
   } finally {
     share.value = null
   }
@@ -58,9 +58,9 @@ async function save({ ending, write }: (typeof KINDS)[number]): Promise<void> {
 </script>
 
 <template>
-  <section :aria-label="WORDS.saveFilm">
+  <section :aria-label="t('save.title')">
     <p class="mb-2 flex items-center gap-2 font-semibold">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.saveFilm }}
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('save.title') }}
     </p>
     <div v-if="share === null" class="flex flex-wrap gap-2">
       <button
@@ -72,16 +72,16 @@ async function save({ ending, write }: (typeof KINDS)[number]): Promise<void> {
         :data-testid="`save-${kind.kind}`"
         @click="save(kind)"
       >
-        {{ kind.words }}<span v-if="!can[kind.kind]" class="text-sm">({{ WORDS.notInThisBrowser }})</span>
+        {{ kind.words }}<span v-if="!can[kind.kind]" class="text-sm">({{ t('save.notHere') }})</span>
       </button>
     </div>
     <div v-else class="flex items-center gap-3">
       <progress class="h-3 grow accent-lamp" max="1" :value="share" />
-      <span class="tabular-nums">{{ WORDS.savingShare(percentWords(share)) }}</span>
-      <button type="button" class="press min-h-11 py-1" @click="stop.abort()">{{ WORDS.cancel }}</button>
+      <span class="tabular-nums">{{ t('save.under', { percent: percentWords(share) }) }}</span>
+      <button type="button" class="press min-h-11 py-1" @click="stop.abort()">{{ t('save.cancel') }}</button>
     </div>
     <p class="mt-2 text-sm text-ink-soft" aria-live="polite" data-testid="film-saved">
-      {{ said || WORDS.drawnAnew }}
+      {{ said || t('save.nothingElse') }}
     </p>
   </section>
 </template>

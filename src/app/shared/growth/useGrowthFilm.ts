@@ -1,7 +1,7 @@
 import { onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { useDevicesStore } from '../devices.ts'
 import { closeFilm, makeFilm, type FilmPart, type GrowthFilm } from './growth-film.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A film of what is given, made anew when that changes; the one before is given back. */
 export function useGrowthFilm(parts: () => readonly FilmPart[]) {
@@ -31,9 +31,9 @@ export function useGrowthFilm(parts: () => readonly FilmPart[]) {
         return
       }
       film.value = next
-      if (!next) problem.value = WORDS.noPhotographsLeft
+      if (!next) problem.value = t('film.noPhotographs')
     } catch (error) {
-      if (!signal.aborted) problem.value = WORDS.filmFailed((error as Error).message)
+      if (!signal.aborted) problem.value = t('film.failed', { why: (error as Error).message })
     }
   }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 import { typedNumber } from '../../../core/typed-number.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /**
  * A figure as the keeper writes it, with a comma or a point. Its value is null while nothing stands there, and NaN while
@@ -53,7 +53,7 @@ function type(event: Event): void {
       @input="type"
     />
     <p v-if="isWrong" :id="`${id}-wrong`" class="mt-1 text-sm text-ember" role="alert">
-      {{ WORDS.isNoNumber(text.trim()) }}
+      {{ t('number.wrong', { text: text.trim() }) }}
     </p>
   </div>
 </template>

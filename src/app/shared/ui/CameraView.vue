@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref } from 'vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Live picture of a camera on this device; `capture` gives a still of full size. */
 const emit = defineEmits<{ problem: [message: string] }>()
@@ -23,7 +23,7 @@ onMounted(async () => {
     if (video.value) video.value.srcObject = stream
   } catch (error) {
     const refused = error instanceof DOMException && error.name === 'NotAllowedError'
-    emit('problem', refused ? WORDS.theBrowserWasNotAllowed : WORDS.noCameraWasFoundOn)
+    emit('problem', refused ? t('camera.notAllowed') : t('camera.none'))
   }
 })
 onBeforeUnmount(() => stream?.getTracks().forEach((track) => track.stop()))
@@ -47,6 +47,6 @@ defineExpose({ capture, video })
     playsinline
     muted
     class="photo h-full w-full object-contain"
-    :aria-label="WORDS.livePictureOfTheCamera"
+    :aria-label="t('camera.live')"
   />
 </template>

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import jsQR from 'jsqr'
 import CameraView from './CameraView.vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** The whole screen is this device's camera until it has read a code, or somebody closes it. */
 defineProps<{ label: string; words: string }>()
@@ -42,7 +42,7 @@ useIntervalFn(() => {
     <div class="min-h-0 grow"><CameraView ref="camera" @problem="problem = $event" /></div>
     <div class="flex flex-wrap items-center justify-between gap-3 p-3 text-ink">
       <p role="status">{{ problem || words }}</p>
-      <button type="button" class="press" @click="emit('close')">{{ WORDS.close }}</button>
+      <button type="button" class="press" @click="emit('close')">{{ t('common.close') }}</button>
     </div>
   </div>
 </template>

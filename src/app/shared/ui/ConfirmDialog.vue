@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 withDefaults(
   defineProps<{
@@ -24,7 +24,7 @@ const emit = defineEmits<{ confirm: []; close: [] }>()
       <slot />
       <p v-if="waitsFor" class="mt-4 text-right text-ink-soft" role="status">{{ waitsFor }}</p>
       <div class="mt-6 flex flex-wrap justify-end gap-3">
-        <button type="button" class="press" @click="emit('close')">{{ WORDS.notNow }}</button>
+        <button type="button" class="press" @click="emit('close')">{{ t('common.notNow') }}</button>
         <button
           type="button"
           class="press"

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T">
 import { computed, ref } from 'vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** The first so many of a list, and more when asked: no list makes a page too long to be used. */
 const props = defineProps<{ items: readonly T[]; most: number; what: string }>()
@@ -12,6 +12,6 @@ const left = computed(() => props.items.length - shown.value.length)
 <template>
   <slot :shown="shown" />
   <button v-if="left > 0" type="button" class="press mt-3 min-h-11 py-1" @click="asked++">
-    {{ WORDS.valueMoreOfLeftWhat(Math.min(left, most), left, what) }}
+    {{ t('common.moreOf', { more: Math.min(left, most), left, what }) }}
   </button>
 </template>

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Measured } from '../../../core/measure/reading.ts'
 import type { Band } from '../../../core/grade/expected.ts'
 import { percentWords } from '../wording.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** One figure with its uncertainty, on the band where a living egg's should lie, with mates and earlier looks. */
 const props = defineProps<{
@@ -22,12 +22,12 @@ function at(value: number): number {
 }
 
 const words = computed(() => {
-  if (!props.value) return props.missing ?? WORDS.notMeasured
+  if (!props.value) return props.missing ?? t('figure.notMeasured')
   const expected = props.expected
-    ? WORDS.expectedPercentWordsToPercentWords2(
-        percentWords(props.expected.low),
-        percentWords(props.expected.high),
-      )
+    ? t('figure.alsoExpected', {
+        low: percentWords(props.expected.low),
+        high: percentWords(props.expected.high),
+      })
     : ''
   return `${percentWords(props.value.value)} ± ${percentWords(props.value.sd)}${expected}`
 })
@@ -41,7 +41,7 @@ const words = computed(() => {
         >{{ percentWords(value.value) }}
         <span class="text-sm font-normal text-ink-soft">± {{ percentWords(value.sd) }}</span></span
       >
-      <span v-else class="text-sm text-ink-soft">{{ missing ?? WORDS.notSeen }}</span>
+      <span v-else class="text-sm text-ink-soft">{{ missing ?? t('figure.notSeen') }}</span>
     </div>
     <svg viewBox="0 0 100 10" preserveAspectRatio="none" class="mt-0.5 h-5 w-full" aria-hidden="true">
       <rect x="0" y="4.5" width="100" height="1" fill="var(--line)" />
@@ -84,7 +84,7 @@ const words = computed(() => {
       </template>
     </svg>
     <div v-if="expected" class="text-sm text-ink-soft">
-      {{ WORDS.expectedPercentWordsPercentWords2(percentWords(expected.low), percentWords(expected.high)) }}
+      {{ t('figure.expected', { low: percentWords(expected.low), high: percentWords(expected.high) }) }}
     </div>
   </div>
 </template>

@@ -21,7 +21,7 @@ import {
 } from '../../../core/measure/by-hand.ts'
 import { svgPath } from '../svg-path.ts'
 import { percentWords } from '../wording.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /**
  * Lines that the candler can take hold of, in the svg of the photograph: by finger, mouse or arrow keys; all of them,
@@ -43,7 +43,10 @@ interface Handle {
 const figures = computed(() => figuresOf(props.lines))
 
 const size = computed(() =>
-  WORDS.lengthBreadthPixels(Math.round(figures.value.lengthPx), Math.round(figures.value.breadthPx)),
+  t('lines.outline', {
+    length: Math.round(figures.value.lengthPx),
+    breadth: Math.round(figures.value.breadthPx),
+  }),
 )
 const handles = computed<Handle[]>(() => {
   const { lines } = props
@@ -52,7 +55,7 @@ const handles = computed<Handle[]>(() => {
   const all: Handle[] = [
     {
       key: 'blunt',
-      label: WORDS.bluntPole,
+      label: t('lines.bluntPole'),
       value: size.value,
       at: blunt,
       kind: 'pole',
@@ -60,7 +63,7 @@ const handles = computed<Handle[]>(() => {
     },
     {
       key: 'small',
-      label: WORDS.smallPole,
+      label: t('lines.smallPole'),
       value: size.value,
       at: small,
       kind: 'pole',
@@ -68,7 +71,7 @@ const handles = computed<Handle[]>(() => {
     },
     ...(['left', 'right'] as const).map((side): Handle => ({
       key: side,
-      label: WORDS.sideOfTheEgg(side),
+      label: t('lines.side', { side }),
       value: size.value,
       kind: 'side',
       at: onSilhouette(outline, 0.5, side),
@@ -77,12 +80,12 @@ const handles = computed<Handle[]>(() => {
   ]
   if (cell) {
     const depth = figures.value.airCell
-      ? WORDS.depthPercentWords(percentWords(figures.value.airCell.depth))
+      ? t('lines.depth', { depth: percentWords(figures.value.airCell.depth) })
       : ''
     for (const side of ['left', 'right'] as const) {
       all.push({
         key: `cell-${side}`,
-        label: WORDS.edgeOfTheAirCell(side),
+        label: t('lines.cellEdge', { side }),
         value: depth,
         kind: 'cell',
         at: onSilhouette(outline, cell[side], side),
@@ -95,8 +98,8 @@ const handles = computed<Handle[]>(() => {
     }
     all.push({
       key: 'cell-middle',
-      label: WORDS.middleOfTheAirCells,
-      value: WORDS.bowPercentWords(percentWords(cell.bow)),
+      label: t('lines.cellMiddle'),
+      value: t('lines.bow', { bow: percentWords(cell.bow) }),
       kind: 'cell',
       at: cellCurve(outline, cell, 3)[1]!,
       moved: (to) => ({ ...lines, cell: withCellMiddle(outline, cell, to) }),
@@ -105,8 +108,8 @@ const handles = computed<Handle[]>(() => {
   for (const [i, at] of shadow.entries()) {
     all.push({
       key: `shadow-${i}`,
-      label: WORDS.shadowEdgeOf(i + 1, shadow.length),
-      value: WORDS.ofTheContents(percentWords(figures.value.shadowArea)),
+      label: t('lines.shadowEdge', { point: i + 1, points: shadow.length }),
+      value: t('lines.ofContents', { share: percentWords(figures.value.shadowArea) }),
       kind: 'shadow',
       at,
       moved: (to) => ({ ...lines, shadow: shadow.map((corner, k) => (k === i ? to : corner)) }),
@@ -115,7 +118,7 @@ const handles = computed<Handle[]>(() => {
   for (const [i, at] of (collar ?? []).entries()) {
     all.push({
       key: `collar-${i}`,
-      label: WORDS.sideOfTheLampsCollar(i + 1),
+      label: t('lines.collar', { side: i + 1 }),
       value: '',
       kind: 'collar',
       at,

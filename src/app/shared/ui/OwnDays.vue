@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Days that a keeper names, as a list of numbers; what is no day is said at once and changes nothing. */
 const props = defineProps<{ days: readonly number[] }>()
@@ -29,7 +29,7 @@ function read(): void {
 
 <template>
   <label class="mt-2 block"
-    >{{ WORDS.candlingDaysElapsed }}
+    >{{ t('ownDays.label') }}
     <input
       v-model="text"
       type="text"
@@ -38,6 +38,6 @@ function read(): void {
       :aria-invalid="wrong"
       @change="read"
     />
-    <span v-if="wrong" class="text-ember" role="alert">{{ WORDS.enterDaysBetween0And }}</span>
+    <span v-if="wrong" class="text-ember" role="alert">{{ t('ownDays.wrong') }}</span>
   </label>
 </template>

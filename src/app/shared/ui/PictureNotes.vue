@@ -6,7 +6,7 @@ import { type Egg } from '../../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import { usePictureNote } from '../usePictureNote.ts'
 import { useSaving } from '../useSaving.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Photographs as notes of an egg: a pip, a chick, what was in the shell. */
 const props = defineProps<{ egg: Egg; name: string; sayAt: (at: string | null) => string }>()
@@ -52,14 +52,14 @@ function add(event: Event): void {
         v-if="url"
         :src="url"
         class="photo w-full rounded-lg"
-        :alt="WORDS.photographOfNameValue(name, sayAt(at))"
+        :alt="t('picture.alt', { egg: name, day: sayAt(at) })"
       />
       <figcaption class="text-xs text-ink-soft">
-        {{ url ? '' : WORDS.notOnThisDevice }}{{ name }}{{ sayAt(at) }}
+        {{ url ? '' : t('picture.notHere') }}{{ name }}{{ sayAt(at) }}
       </figcaption>
     </figure>
     <label class="press cursor-pointer focus-within:outline-2 focus-within:outline-lamp">
-      <Camera class="h-5 w-5" aria-hidden="true" /> {{ WORDS.photographName(name) }}
+      <Camera class="h-5 w-5" aria-hidden="true" /> {{ t('picture.take', { egg: name }) }}
       <input type="file" accept="image/*" capture="environment" class="sr-only" @change="add" />
     </label>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>

@@ -8,7 +8,7 @@ import { sayShortDate } from '../../../core/time/local-date.ts'
 import { DAY_MS } from '../../../core/time/durations.ts'
 import { labelsThatFit, leanOf } from './flag-labels.ts'
 import StateSign from './StateSign.vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** One line from setting to giving up: what is done, what is due, where now is. */
 const props = defineProps<{ statuses: readonly EventStatus[]; nowMs?: number }>()
@@ -40,9 +40,10 @@ const flags = computed(() => {
 })
 function titleOf(group: readonly EventStatus[]): string {
   const kinds = group.map(({ event }) => event.kind)
-  if (kinds.includes('lockdown')) return kinds.includes('candle') ? WORDS.lastLookLockdown : WORDS.lockdown
-  if (kinds[0] === 'give-up') return WORDS.breakout
-  return kinds[0] === 'set' ? WORDS.set : EVENT_TITLES[kinds[0]!]
+  if (kinds.includes('lockdown'))
+    return kinds.includes('candle') ? t('timeline.lastLookLockdown') : t('timeline.lockdown')
+  if (kinds[0] === 'give-up') return t('timeline.breakout')
+  return kinds[0] === 'set' ? t('timeline.set') : EVENT_TITLES[kinds[0]!]
 }
 const windows = computed(() =>
   ofEggs.value
@@ -92,7 +93,9 @@ function widthOf(event: ScheduleEvent): string {
     class="relative h-44 select-none"
     role="img"
     :aria-label="
-      WORDS.planTitle(flags.map((flag) => `${flag.title} ${sayShortDate(flag.event.date)}`).join(', '))
+      t('timeline.label', {
+        title: flags.map((flag) => `${flag.title} ${sayShortDate(flag.event.date)}`).join(', '),
+      })
     "
   >
     <div class="absolute inset-x-0 top-[5.400rem] h-3 rounded-full bg-line" />

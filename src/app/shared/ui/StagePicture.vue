@@ -2,7 +2,7 @@
 import type { Shell, SpeciesName } from '../../../core/species/species.ts'
 import { expectedPicture } from '../as-expected.ts'
 import { useDrawnEgg } from '../useDrawnEgg.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** How a living egg of this kind looks against the lamp at a stage of its incubation: drawn by the simulator, no photograph of yours. */
 const props = defineProps<{ species: SpeciesName; shell: Shell; stage: number }>()
@@ -16,7 +16,7 @@ const url = useDrawnEgg(() => expectedPicture(props.species, props.shell, props.
       v-if="url"
       :src="url"
       class="photo h-full w-full"
-      :alt="WORDS.drawingOfALivingEgg(Math.round(100 * stage))"
+      :alt="t('stage.drawing', { percent: Math.round(100 * stage) })"
     />
   </div>
 </template>

@@ -2,19 +2,19 @@
 import { computed } from 'vue'
 import { AlarmClock, Check, CircleDashed, Hourglass, Minus, Sunrise } from '@lucide/vue'
 import type { EventState } from '../../../core/planning/agenda/agenda.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** How an event stands, told by shape and word, never by colour alone. */
 const props = defineProps<{ state: EventState; word?: boolean }>()
 
 const SIGNS = {
-  done: { icon: Check, word: WORDS.done },
-  skipped: { icon: Minus, word: WORDS.skipped },
-  overdue: { icon: AlarmClock, word: WORDS.overdue },
-  due: { icon: AlarmClock, word: WORDS.due },
-  now: { icon: Sunrise, word: WORDS.now },
-  coming: { icon: CircleDashed, word: WORDS.toCome },
-  past: { icon: Hourglass, word: WORDS.past },
+  done: { icon: Check, word: t('state.done') },
+  skipped: { icon: Minus, word: t('state.skipped') },
+  overdue: { icon: AlarmClock, word: t('state.overdue') },
+  due: { icon: AlarmClock, word: t('state.due') },
+  now: { icon: Sunrise, word: t('state.now') },
+  coming: { icon: CircleDashed, word: t('state.toCome') },
+  past: { icon: Hourglass, word: t('state.past') },
 } as const
 const sign = computed(() => SIGNS[props.state])
 </script>

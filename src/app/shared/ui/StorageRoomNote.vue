@@ -2,7 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { storageRoom, type StorageRoom } from '../../data/storage-room.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Says in good time that photographs will soon find no room; silent otherwise. */
 const EVERY_MS = 30_000
@@ -29,6 +29,6 @@ const looksLeft = computed(() =>
     role="status"
     data-testid="storage-room"
   >
-    {{ WORDS.browserStorageHasSpaceFor(looksLeft) }}
+    {{ t('storage.running', { looks: looksLeft }) }}
   </p>
 </template>

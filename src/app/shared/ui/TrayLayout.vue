@@ -9,7 +9,7 @@ import {
   type Placed,
 } from '../../../core/tray/layout.ts'
 import { vEggDrag, vEggDrop } from '../egg-drag.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /**
  * One tray in which eggs change places: by drag and drop, by touch, and by keyboard (arrows to go, Enter to take an
@@ -51,11 +51,11 @@ function move(eggId: string, to: Place): void {
   const moved = moveEgg(props.eggs, eggId, to)
   if (moved.length === 0) return
   const number = props.eggs.find((egg) => egg.id === eggId)?.number
-  said.value = WORDS.eggIsNowIn(
-    number ?? '',
-    placeLabel(props.tray, to),
-    moved.length > 1 ? WORDS.theTwoEggsSwappedPlaces : '',
-  )
+  said.value = t('layout.moved', {
+    number: number ?? '',
+    place: placeLabel(props.tray, to),
+    swapped: moved.length > 1 ? t('layout.swapped') : '',
+  })
   emit('move', moved)
 }
 
@@ -86,11 +86,11 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
       held.value = null
     } else if (cell.egg) {
       held.value = cell.egg.id
-      said.value = WORDS.eggPickedUpMoveWith(cell.egg.number)
+      said.value = t('layout.pickedUp', { number: cell.egg.number })
     }
   } else if (event.key === 'Escape' && held.value !== null) {
     held.value = null
-    said.value = WORDS.moveCancelled
+    said.value = t('layout.cancelled')
   }
 }
 </script>
@@ -100,7 +100,7 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
     <div
       ref="grid"
       role="grid"
-      :aria-label="WORDS.arrowsToMoveEnterTo(tray.name)"
+      :aria-label="t('layout.howToMove', { place: tray.name })"
       class="grid w-fit gap-1"
       :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(2.75rem, 3.5rem))` }"
     >
@@ -112,7 +112,9 @@ function key(event: KeyboardEvent, cell: (typeof cells.value)[number]): void {
           role="gridcell"
           :tabindex="cell.place.row === focus.row && cell.place.column === focus.column ? 0 : -1"
           :aria-label="
-            cell.egg ? WORDS.labelEggNumber(cell.label, cell.egg.number) : WORDS.labelEmpty(cell.label)
+            cell.egg
+              ? t('layout.egg', { place: cell.label, number: cell.egg.number })
+              : t('layout.empty', { place: cell.label })
           "
           class="flex aspect-[4/5] flex-col items-center justify-between rounded-[50%] border text-sm data-[over=true]:border-lamp data-[over=true]:bg-lamp-soft"
           :class="[

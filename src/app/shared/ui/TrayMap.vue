@@ -7,7 +7,7 @@ import { isDoneWith } from '../../../domain/own-grade.ts'
 import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
 import EggMark from './EggMark.vue'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 const props = defineProps<{
   tray: Tray
@@ -28,14 +28,14 @@ function labelOf(egg: Egg): string {
 
 function describe(egg: Egg): string {
   const look = props.lookOf(egg)
-  const place = WORDS.labelEggNumber(labelOf(egg), egg.number)
-  if (egg.removed) return WORDS.placeRemovedGrade(place, GRADE_WORDS[egg.removed.grade])
-  if (!look) return `${place}: ${props.suspect?.(egg) ? WORDS.secondLook : WORDS.noPhotographYet}`
+  const place = t('layout.egg', { place: labelOf(egg), number: egg.number })
+  if (egg.removed) return t('map.removed', { place, grade: GRADE_WORDS[egg.removed.grade] })
+  if (!look) return `${place}: ${props.suspect?.(egg) ? t('map.secondLook') : t('map.noPhotograph')}`
   return look.own
     ? `${place}: ${GRADE_WORDS[look.own.grade]}`
     : isDoneWith(look)
-      ? WORDS.suggestedLeftIn(place, GRADE_WORDS[look.verdict.grade])
-      : WORDS.suggestedNotYetDecided(place, GRADE_WORDS[look.verdict.grade])
+      ? t('map.leftIn', { place, grade: GRADE_WORDS[look.verdict.grade] })
+      : t('map.undecided', { place, grade: GRADE_WORDS[look.verdict.grade] })
 }
 </script>
 
@@ -44,7 +44,7 @@ function describe(egg: Egg): string {
     class="grid gap-1.5"
     :style="{ gridTemplateColumns: columns }"
     role="group"
-    :aria-label="WORDS.nameRowsByColumns(tray.name, tray.rows, tray.columns)"
+    :aria-label="t('map.label', { tray: tray.name, rows: tray.rows, columns: tray.columns })"
   >
     <button
       v-for="egg in eggs"
