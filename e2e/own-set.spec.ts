@@ -1,4 +1,4 @@
-import { expect, test } from './test.ts'
+import { expect, ownBrowserTest as test } from './test.ts'
 
 test('a set of one’s own is put off, taken out and brought back, set late and put right; readings are asked about', async ({
   page,

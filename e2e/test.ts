@@ -18,7 +18,7 @@ export const serverTest = base.extend<object, { server: string }>({
   baseURL: ({ server }, use) => use(`${server}/`),
 })
 
-/** A new browser for each test, for those that set something of their own: a time zone, what it keeps. */
+/** A new browser for each test, for those that set something of their own: a time zone, a clock, what it keeps. */
 export const ownBrowserTest = serverTest.extend<{ untroubled: void }>({
   /** Each test ends on a page that has had no fault of its own: those are said in a line that is easily overlooked. */
   untroubled: [
@@ -46,6 +46,11 @@ export const test = ownBrowserTest.extend<{ hand: StandInHand }, { sharedContext
     async ({ browser, server }, use, { project }) => {
       const { viewport } = project.use
       const context = await browser.newContext({ baseURL: `${server}/`, serviceWorkers: 'block', viewport })
+      // A clock that one test sets would go on for all that come after it.
+      context.clock.install = context.clock.setFixedTime = () =>
+        Promise.reject(
+          new Error('A test with a clock of its own needs a browser of its own: ownBrowserTest.'),
+        )
       await use(context)
       await context.close()
     },
