@@ -145,7 +145,7 @@ test('a hatch under way: taps taken back, photographs, methods, results that cou
 }) => {
   await openDemo(page)
   await page.goto('/#/sets/demo-freckle/hatch')
-  await expect(page.getByTestId('hatch-window')).toContainText('80 % likely between')
+  await expect(page.getByTestId('hatch-window')).toContainText('80 % likely from')
   await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out, 10 eggs still in')
   await expect(page.getByTestId('longest-pip')).toContainText(/(9|10) hours/)
   await tapTo(page, 'C1', 'pipped 0 h ago')

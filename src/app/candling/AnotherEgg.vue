@@ -5,7 +5,7 @@ import { figuresOfLook } from '../../domain/look-figures.ts'
 import { strangerInLook } from '../../domain/whose-egg.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { nameOfEgg, oddsWords, percentWords } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Said where a look does not fit its egg's earlier looks; nothing where it does. */
 const props = defineProps<{ look: LookRecord }>()
@@ -27,15 +27,15 @@ const before = computed(() =>
 
 <template>
   <p v-if="stranger" class="border-l-2 border-ember pl-3" role="status" data-testid="another-egg">
-    <strong>{{ WORDS.mayBeAnotherEgg }}</strong>
+    <strong>{{ t('another.title') }}</strong>
     {{
       mate
-        ? WORDS.formFitsMate(nameOfEgg(trays, mate), oddsWords(Math.exp(stranger.logOdds)))
-        : WORDS.formFitsNoEarlierLook(oddsWords(Math.exp(stranger.logOdds)))
+        ? t('another.fitsMate', { mate: nameOfEgg(trays, mate), odds: oddsWords(Math.exp(stranger.logOdds)) })
+        : t('another.fitsNone', { odds: oddsWords(Math.exp(stranger.logOdds)) })
     }}
     <template v-if="before && slim(look) !== slim(before)">{{
-      WORDS.breadthNowAndBefore(slim(look), slim(before))
+      t('another.breadth', { now: slim(look), before: slim(before) })
     }}</template>
-    {{ WORDS.compareTheMarks }}
+    {{ t('another.compare') }}
   </p>
 </template>

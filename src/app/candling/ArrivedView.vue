@@ -6,7 +6,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Photographs came from elsewhere on the device: whose eggs are these? */
 const store = useHatcheryStore()
@@ -28,20 +28,20 @@ function forget(): void {
 
 <template>
   <main class="mx-auto max-w-3xl p-6">
-    <h1 class="text-3xl font-bold">{{ WORDS.receivedPhotographs }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('arrived.title') }}</h1>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="arrivals.unreadable > 0" class="mt-2 text-ember" role="alert" data-testid="unreadable">
-      {{ WORDS.couldNotBeReadShare(count(arrivals.unreadable, 'photograph')) }}
+      {{ t('arrived.unreadable', { photographs: count(arrivals.unreadable, 'photograph') }) }}
     </p>
     <p v-if="arrivals.files.length === 0" class="mt-2 text-lg">
-      {{ WORDS.noPhotographsAreWaitingShare }}
+      {{ t('arrived.none') }}
     </p>
     <template v-else>
       <p class="mt-2 text-lg" data-testid="arrived">
-        {{ WORDS.whichSetAreTheyFrom(count(arrivals.files.length, 'photograph')) }}
+        {{ t('arrived.whichSet', { photographs: count(arrivals.files.length, 'photograph') }) }}
       </p>
       <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">{{
-        WORDS.lookAtOneEggOnly
+        t('arrived.oneEgg')
       }}</RouterLink>
       <ul class="mt-4 flex flex-col gap-2">
         <li v-for="set in open" :key="set.id">
@@ -50,7 +50,7 @@ function forget(): void {
           }}</RouterLink>
         </li>
       </ul>
-      <button type="button" class="press mt-6" @click="forget">{{ WORDS.discard }}</button>
+      <button type="button" class="press mt-6" @click="forget">{{ t('arrived.discard') }}</button>
     </template>
   </main>
 </template>

@@ -4,7 +4,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The bench's few large keys; the same on the keyboard. */
 defineProps<{
@@ -37,7 +37,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
       :disabled="busy || !canTake || removed"
       @click="emit('take')"
     >
-      <Camera class="h-6 w-6" aria-hidden="true" /> {{ WORDS.photograph }} <span class="key">Space</span>
+      <Camera class="h-6 w-6" aria-hidden="true" /> {{ t('keys.photograph') }} <span class="key">Space</span>
     </button>
     <template v-else>
       <button
@@ -49,8 +49,8 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
         <Check class="h-6 w-6" aria-hidden="true" />
         {{
           look.own
-            ? WORDS.confirmedGrade(GRADE_WORDS[look.own.grade])
-            : WORDS.confirmGrade(GRADE_WORDS[look.verdict.grade])
+            ? t('keys.confirmed', { grade: GRADE_WORDS[look.own.grade] })
+            : t('keys.confirmGrade', { grade: GRADE_WORDS[look.verdict.grade] })
         }}
         <span class="key">Enter</span>
       </button>
@@ -61,7 +61,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
         class="press order-last min-h-16 flex-col gap-0 px-0.5 md:order-none md:px-3"
         :class="{ 'border-lamp': look.own?.grade === grade }"
         :disabled="busy"
-        :aria-label="WORDS.myGradeGrade(GRADE_WORDS[grade])"
+        :aria-label="t('keys.myGradeIs', { grade: GRADE_WORDS[grade] })"
         @click="emit('overrule', grade)"
       >
         <span class="flex items-center gap-1.5"
@@ -77,7 +77,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
         :disabled="busy || !canTake || removed"
         @click="emit('take')"
       >
-        <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ WORDS.retake }} <span class="key">R</span>
+        <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ t('keys.retake') }} <span class="key">R</span>
       </button>
     </template>
     <button
@@ -86,7 +86,7 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
       :disabled="busy || !canUndo"
       @click="emit('undo')"
     >
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
+      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('keys.undo') }} <span class="key">Z</span>
     </button>
   </div>
 </template>

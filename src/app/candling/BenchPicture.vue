@@ -13,7 +13,7 @@ import type { SourceKind } from './PhotoSource.vue'
 import PictureKeys from './PictureKeys.vue'
 import SeveralEggs from './SeveralEggs.vue'
 import type { useOcclusionMap } from './useOcclusionMap.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What the bench sees: a live picture, or the photograph of the egg at hand with what lies over it. */
 const props = defineProps<{
@@ -34,7 +34,7 @@ defineExpose({
 <template>
   <section
     class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
-    :aria-label="WORDS.photograph"
+    :aria-label="t('keys.photograph')"
   >
     <NetworkCameraView v-if="source === 'network'" v-show="!look && !several" />
     <SeveralEggs v-if="several" :picture="several" :place-of="bench.placeOf" />
@@ -43,7 +43,7 @@ defineExpose({
       v-slot="{ stroke }"
       :look="look"
       :overlay="false"
-      :label="WORDS.photographWithLinesToMove"
+      :label="t('picture.withLines')"
     >
       <HandLinesOverlay :lines="drawn" :stroke="stroke" @change="drawn = $event" />
     </MeasuredPhoto>
@@ -52,7 +52,7 @@ defineExpose({
       :look="look"
       :overlay="overlay"
       v-slot="{ stroke }"
-      :label="WORDS.photographOfWithItsMeasurements(current ? bench.placeOf(current) : '')"
+      :label="t('picture.measured', { egg: current ? bench.placeOf(current) : '' })"
     >
       <PencilLines v-if="overlay" :outline="look.reading.outline" :earlier="bench.earlier.value" :stroke />
       <OcclusionMap

@@ -4,7 +4,7 @@ import EggMark from '../shared/ui/EggMark.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
 import type { Bench } from './bench/useBench.ts'
 import LabelReader from './LabelReader.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The tray at hand as a map, and the way to another one and to the reference eggs. */
 defineProps<{ bench: Bench; trays: readonly Tray[] }>()
@@ -14,7 +14,7 @@ defineProps<{ bench: Bench; trays: readonly Tray[] }>()
   <div>
     <LabelReader @tray="bench.chooseTray" @egg="bench.choose" />
     <label v-if="trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft"
-      >{{ WORDS.tray }}
+      >{{ t('tray.title') }}
       <select
         class="grow rounded border border-line bg-panel p-1 text-ink"
         :value="bench.tray.value.id"
@@ -32,7 +32,7 @@ defineProps<{ bench: Bench; trays: readonly Tray[] }>()
       @choose="bench.choose"
     />
     <div v-if="bench.references.value.length > 0" class="mt-3">
-      <p class="text-sm text-ink-soft">{{ WORDS.neverSetReferenceEggs }}</p>
+      <p class="text-sm text-ink-soft">{{ t('tray.references') }}</p>
       <button
         v-for="egg in bench.references.value"
         :key="egg.id"

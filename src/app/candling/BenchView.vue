@@ -23,7 +23,7 @@ import HandLinesPanel from './HandLinesPanel.vue'
 import NotPhotographed from './NotPhotographed.vue'
 import PhotoSource, { type SourceKind } from './PhotoSource.vue'
 import VerdictPanel from './VerdictPanel.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -92,17 +92,15 @@ useBenchKeyboard(bench, {
 
 const PHASE_WORDS = {
   ready: '',
-  taking: WORDS.takingThePicture,
-  measuring: WORDS.measuring,
-  saving: WORDS.saving,
+  taking: t('bench.taking'),
+  measuring: t('bench.measuring'),
+  saving: t('bench.saving'),
 } as const
 </script>
 
 <template>
   <main v-if="!set" class="p-8">
-    <p>
-      {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
-    </p>
+    <p>{{ t('bench.noSet') }} <RouterLink to="/" class="underline">{{ t('bench.toToday') }}</RouterLink></p>
   </main>
   <main
     v-else
@@ -115,7 +113,7 @@ const PHASE_WORDS = {
     <header class="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
       <div class="flex flex-wrap items-baseline gap-x-3">
         <h1 class="text-xl font-bold sm:text-2xl" data-testid="current-egg">
-          {{ current ? WORDS.placeOfEggNumber(bench.placeOf(current), current.number) : set.name }}
+          {{ current ? t('bench.egg', { place: bench.placeOf(current), number: current.number }) : set.name }}
         </h1>
         <span class="text-ink-soft sm:text-lg"
           ><span class="max-sm:hidden">{{ SPECIES[set.species].label }}, </span
@@ -137,15 +135,17 @@ const PHASE_WORDS = {
       >
         <span data-testid="status">{{
           PHASE_WORDS[phase] ||
-          (savedAt ? WORDS.savedToLocaleTimeString(savedAt.toLocaleTimeString('en-GB')) : '')
+          (savedAt ? t('bench.savedAt', { time: savedAt.toLocaleTimeString('en-GB') }) : '')
         }}</span>
-        <span v-if="bench.waiting.value > 0">{{ WORDS.eggsToGo(count(bench.waiting.value, 'egg')) }}</span>
+        <span v-if="bench.waiting.value > 0">{{
+          t('bench.eggsToGo', { eggs: count(bench.waiting.value, 'egg') })
+        }}</span>
         <RouterLink
           :to="{ name: 'removal', params: { setId } }"
           class="press min-h-10 py-1"
           :class="{ 'press-lamp': bench.waiting.value === 0 }"
         >
-          {{ bench.waiting.value === 0 ? WORDS.trayDoneToRemove : WORDS.openRemovalList }}
+          {{ bench.waiting.value === 0 ? t('bench.trayDone') : t('report.openRemovalList') }}
         </RouterLink>
       </div>
     </header>
@@ -176,7 +176,7 @@ const PHASE_WORDS = {
           role="alert"
           data-testid="problem"
         >
-          {{ problem }} <span class="text-ink-soft">{{ WORDS.nothingWasSavedForIt }}</span>
+          {{ problem }} <span class="text-ink-soft">{{ t('bench.nothingSaved') }}</span>
         </div>
         <EggPlaces
           v-if="several"

@@ -2,7 +2,7 @@
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { ACTION_WORDS, GRADE_WORDS, mainReason } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is suggested otherwise now that all mates of a tray are known. The candler's own word stands in any case. */
 defineProps<{
@@ -17,19 +17,19 @@ defineProps<{
     class="max-w-3xl rounded-xl border border-lamp p-4 text-left text-lg"
     data-testid="changed-by-mates"
   >
-    <h3 class="font-semibold">{{ WORDS.changedNowThatTheWhole }}</h3>
+    <h3 class="font-semibold">{{ t('mates.changed') }}</h3>
     <ul class="mt-1 flex flex-col gap-1">
       <li v-for="{ egg, look, before } in changed" :key="egg.id">
         <strong>{{ placeOf(egg) }}</strong
         >{{
-          WORDS.gradeActionBeforeGrade2(
-            GRADE_WORDS[look.verdict.grade].toLowerCase(),
-            ACTION_WORDS[look.verdict.action].toLowerCase(),
-            GRADE_WORDS[before.grade].toLowerCase(),
-          )
+          t('mates.fromTo', {
+            grade: GRADE_WORDS[look.verdict.grade].toLowerCase(),
+            action: ACTION_WORDS[look.verdict.action].toLowerCase(),
+            before: GRADE_WORDS[before.grade].toLowerCase(),
+          })
         }}
         <template v-if="look.own">{{
-          WORDS.youSaidGrade(GRADE_WORDS[look.own.grade].toLowerCase())
+          t('mates.youSaid', { grade: GRADE_WORDS[look.own.grade].toLowerCase() })
         }}</template>
         <span class="text-ink-soft">{{ mainReason(look) }}.</span>
       </li>

@@ -12,7 +12,7 @@ import AlignedEgg from './AlignedEgg.vue'
 import EggMark from '../shared/ui/EggMark.vue'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What today's egg can be held against: itself earlier, its mates, an egg that was never set, a living one as drawn. */
 export type Comparison = 'earlier' | 'blink' | 'mates' | 'reference' | 'living'
@@ -51,22 +51,22 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
 <template>
   <section
     class="flex h-full min-h-0 flex-col gap-2"
-    :aria-label="WORDS.comparison"
+    :aria-label="t('compare.title')"
     data-testid="comparison"
     :data-kind="kind"
   >
     <template v-if="kind === 'earlier' || kind === 'blink'">
-      <p v-if="!before" class="m-auto text-lg text-ink-soft">{{ WORDS.thisIsTheFirstLook }}</p>
+      <p v-if="!before" class="m-auto text-lg text-ink-soft">{{ t('compare.firstLook') }}</p>
       <template v-else-if="kind === 'earlier'">
         <div class="grid min-h-0 grow grid-cols-2 gap-2">
-          <AlignedEgg :look="before" :label="WORDS.theLookAtDays(before.ageDays.toFixed(1))" /><AlignedEgg
-            :look="look"
-            :label="WORDS.todaysLook"
-          />
+          <AlignedEgg
+            :look="before"
+            :label="t('compare.lookAt', { days: before.ageDays.toFixed(1) })"
+          /><AlignedEgg :look="look" :label="t('compare.todaysLook')" />
         </div>
         <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-          <p>{{ WORDS.ageDaysDaysGradeOf(before.ageDays.toFixed(1), gradeOf(before)) }}</p>
-          <p>{{ WORDS.todayAgeDaysDays(look.ageDays.toFixed(1)) }}</p>
+          <p>{{ t('compare.look', { days: before.ageDays.toFixed(1), grade: gradeOf(before) }) }}</p>
+          <p>{{ t('compare.todayAt', { days: look.ageDays.toFixed(1) }) }}</p>
         </div>
       </template>
       <template v-else>
@@ -75,19 +75,19 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
             v-show="showsEarlier"
             class="absolute inset-0"
             :look="before"
-            :label="WORDS.theEarlierLook"
+            :label="t('compare.earlier')"
           /><AlignedEgg
             v-show="!showsEarlier"
             class="absolute inset-0"
             :look="look"
-            :label="WORDS.todaysLook"
+            :label="t('compare.todaysLook')"
           />
         </div>
         <p class="text-center text-ink-soft">
           {{
             showsEarlier
-              ? WORDS.ageDaysDaysGradeOf(before.ageDays.toFixed(1), gradeOf(before))
-              : WORDS.todayAgeDaysDays(look.ageDays.toFixed(1))
+              ? t('compare.look', { days: before.ageDays.toFixed(1), grade: gradeOf(before) })
+              : t('compare.todayAt', { days: look.ageDays.toFixed(1) })
           }}
           <button
             v-if="still === 'reduce'"
@@ -95,7 +95,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
             class="press ml-3 min-h-10 py-1"
             @click="showsEarlier = !showsEarlier"
           >
-            {{ WORDS.theOther }}
+            {{ t('compare.other') }}
           </button>
         </p>
       </template>
@@ -117,7 +117,7 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
         :mates="depths"
         missing="edge not seen"
       />
-      <p class="text-ink-soft">{{ WORDS.smallestToLargestShadowThis }}</p>
+      <p class="text-ink-soft">{{ t('compare.byShadow') }}</p>
       <ul class="flex min-h-0 flex-wrap content-start gap-1 overflow-y-auto">
         <li
           v-for="item in ordered"
@@ -134,18 +134,18 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
 
     <template v-else-if="kind === 'reference'">
       <p v-if="!reference" class="m-auto max-w-md text-center text-lg text-ink-soft">
-        {{ WORDS.thereIsNoReferenceEgg }}
+        {{ t('compare.noReference') }}
       </p>
       <template v-else>
         <div class="grid min-h-0 grow grid-cols-2 gap-2">
-          <AlignedEgg :look="reference" :label="WORDS.referenceEggNeverSet" /><AlignedEgg
+          <AlignedEgg :look="reference" :label="t('compare.reference')" /><AlignedEgg
             :look="look"
-            :label="WORDS.todaysLook"
+            :label="t('compare.todaysLook')"
           />
         </div>
         <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-          <p>{{ WORDS.neverSet }}</p>
-          <p>{{ WORDS.today }}</p>
+          <p>{{ t('compare.neverSet') }}</p>
+          <p>{{ t('compare.today') }}</p>
         </div>
       </template>
     </template>
@@ -154,12 +154,12 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
       <div class="grid min-h-0 grow grid-cols-2 items-center gap-2">
         <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(stage, 1)" /><AlignedEgg
           :look="look"
-          :label="WORDS.todaysLook"
+          :label="t('compare.todaysLook')"
         />
       </div>
       <div class="grid grid-cols-2 gap-2 text-center text-ink-soft">
-        <p>{{ WORDS.drawingOfALivingEgg }}</p>
-        <p>{{ WORDS.today }}</p>
+        <p>{{ t('compare.drawing') }}</p>
+        <p>{{ t('compare.today') }}</p>
       </div>
     </template>
   </section>

@@ -8,7 +8,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import EggMark from '../shared/ui/EggMark.vue'
 import { dayWords, GRADE_WORDS, percentWords } from '../shared/wording.ts'
 import AnotherEgg from './AnotherEgg.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What was seen of an egg at each look, oldest first. */
 const props = defineProps<{ set: EggSet; egg: Egg; looks: readonly LookRecord[] }>()
@@ -23,21 +23,21 @@ const rows = computed(() =>
         day: dayWords(props.set, hatchery.zone, Date.parse(look.takenAt)),
         grade: GRADE_WORDS[look.own?.grade ?? look.verdict.grade],
         shadow: percentWords(shadow.value),
-        cell: airCell ? percentWords(airCell.volume.value) : WORDS.notSeen,
+        cell: airCell ? percentWords(airCell.volume.value) : t('hand.notSeen'),
       }
     }),
 )
 </script>
 
 <template>
-  <section :aria-label="WORDS.looks">
-    <h2 class="mb-2 font-semibold">{{ WORDS.looks }}</h2>
+  <section :aria-label="t('film.looks')">
+    <h2 class="mb-2 font-semibold">{{ t('film.looks') }}</h2>
     <ol class="flex flex-col gap-2">
       <li v-for="{ look, day, grade, shadow, cell } in rows" :key="look.id" class="card flex gap-3 p-2">
         <EggMark :look="look" class="w-14 shrink-0 self-start" />
         <div>
           <p class="font-semibold">{{ day }}: {{ grade }}</p>
-          <p class="text-ink-soft">{{ WORDS.shadowAndCell(shadow, cell) }}</p>
+          <p class="text-ink-soft">{{ t('film.figures', { shadow, cell }) }}</p>
           <AnotherEgg :look />
         </div>
       </li>

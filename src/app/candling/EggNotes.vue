@@ -5,7 +5,7 @@ import { Mic } from '@lucide/vue'
 import { notesOf, spokenOf } from '../../contracts/records/egg-state.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is noted of the egg at hand, and what is just being named or spoken. */
 const props = defineProps<{ egg: Egg; marking: string | null; speakingSinceMs: number | null }>()
@@ -28,7 +28,7 @@ const seconds = computed(() =>
 <template>
   <div class="text-lg text-ink-soft">
     <p v-if="marking || said.length > 0" aria-live="polite" data-testid="marks">
-      {{ WORDS.notedSaid(said.join(', '))
+      {{ t('notes.noted', { words: said.join(', ') })
       }}<template v-if="marking"
         ><template v-if="said.length > 0">, </template
         ><strong class="text-lamp">{{ marking }}</strong></template
@@ -40,7 +40,7 @@ const seconds = computed(() =>
       role="status"
       data-testid="listening"
     >
-      <Mic class="h-6 w-6" aria-hidden="true" /> {{ WORDS.listeningSPressTAgain(seconds) }}
+      <Mic class="h-6 w-6" aria-hidden="true" /> {{ t('notes.listening', { seconds }) }}
     </p>
   </div>
 </template>

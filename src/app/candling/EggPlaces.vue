@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { unseenAmong, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
 const props = defineProps<{
@@ -19,14 +19,16 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
 <template>
   <section class="flex flex-col gap-3" aria-labelledby="several-title">
     <h2 id="several-title" class="text-2xl font-bold" data-testid="several">
-      {{ WORDS.inThisPicture(count(picture.eggs.length, 'egg')) }}
+      {{ t('places.title', { eggs: count(picture.eggs.length, 'egg') }) }}
     </h2>
     <p class="text-ink-soft">
-      {{ WORDS.eachEggShowsThePlace }}
+      {{ t('places.lead') }}
     </p>
     <ol class="flex flex-col gap-1.5">
       <li v-for="({ place }, i) in picture.eggs" :key="i" class="flex items-center gap-3">
-        <label :for="`several-${i}`" class="w-20 text-ink-soft">{{ WORDS.eggI(i + 1) }}</label>
+        <label :for="`several-${i}`" class="w-20 text-ink-soft">{{
+          t('places.egg', { number: i + 1 })
+        }}</label>
         <select
           :id="`several-${i}`"
           class="field grow"
@@ -39,28 +41,28 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
             )
           "
         >
-          <option value="">{{ WORDS.noneDoNotSave }}</option>
+          <option value="">{{ t('places.none') }}</option>
           <option v-for="egg in waiting" :key="egg.id" :value="egg.id">
-            {{ WORDS.placeOfEggNumber(placeOf(egg), egg.number) }}
+            {{ t('bench.egg', { place: placeOf(egg), number: egg.number }) }}
           </option>
         </select>
       </li>
     </ol>
     <p v-if="unseen.length > 0" class="rounded-xl border border-lamp p-3" data-testid="unseen">
       {{
-        WORDS.noEggWasFoundAt(
-          unseen.map(placeOf).join(', '),
-          unseen.length === 1 ? WORDS.itOnItsOwn : WORDS.themOneAtATime,
-        )
+        t('places.unseen', {
+          places: unseen.map(placeOf).join(', '),
+          how: unseen.length === 1 ? t('places.itAlone') : t('places.themAlone'),
+        })
       }}
     </p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
-        {{ WORDS.keepLooks(count(picture.eggs.filter((egg) => egg.place).length, 'look')) }}
+        {{ t('places.keep', { looks: count(picture.eggs.filter((egg) => egg.place).length, 'look') }) }}
         <span class="key">Enter</span>
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('discard')">
-        {{ WORDS.discard }} <span class="key">Esc</span>
+        {{ t('arrived.discard') }} <span class="key">Esc</span>
       </button>
     </div>
   </section>

@@ -14,7 +14,7 @@ import { useGrowthFilm } from '../shared/growth/useGrowthFilm.ts'
 import { t as tFilm } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import EggLooks from './EggLooks.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One egg through its incubation: its film, and its looks. */
 const props = defineProps<{ setId: string; eggId: string }>()
@@ -25,7 +25,8 @@ const eggs = computed(() => store.allEggsBySet.get(props.setId) ?? [])
 const egg = computed(() => eggs.value.find(({ id }) => id === props.eggId) ?? null)
 const looksOf = (of: Egg) => store.looksByEgg.get(of.id) ?? []
 const looks = computed(() => (egg.value ? looksOf(egg.value) : []))
-const nameOf = (of: Egg): string => nameOfPlace(set.value?.trays ?? [], of.place) || WORDS.eggI(of.number)
+const nameOf = (of: Egg): string =>
+  nameOfPlace(set.value?.trays ?? [], of.place) || t('places.egg', { number: of.number })
 
 const parts = computed(() => partsOf(looks.value, store.repository))
 const { film, made, problem } = useGrowthFilm(() => parts.value)
@@ -58,7 +59,7 @@ const besideParts = computed<FilmPart[]>(() => {
 const other = useGrowthFilm(() => besideParts.value)
 const otherLabel = computed(() => {
   const mate = mates.value.find(({ id }) => id === beside.value)
-  return mate ? nameOf(mate) : WORDS.aLivingEggAsDrawn
+  return mate ? nameOf(mate) : t('eggPage.drawn')
 })
 const shownBeside = computed(() =>
   other.film.value ? { film: other.film.value, label: otherLabel.value } : null,
@@ -74,7 +75,7 @@ const neighbour = (by: number): Egg | null => {
 
 <template>
   <main v-if="!set || !egg" class="p-8">
-    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    {{ t('bench.noSet') }} <RouterLink to="/" class="underline">{{ t('bench.toToday') }}</RouterLink>
   </main>
   <main
     v-else
@@ -82,13 +83,15 @@ const neighbour = (by: number): Egg | null => {
     data-testid="egg-page"
   >
     <header class="flex flex-wrap items-center gap-x-4 gap-y-1">
-      <h1 class="text-xl font-bold sm:text-2xl">{{ WORDS.placeOfEggNumber(nameOf(egg), egg.number) }}</h1>
+      <h1 class="text-xl font-bold sm:text-2xl">
+        {{ t('bench.egg', { place: nameOf(egg), number: egg.number }) }}
+      </h1>
       <RouterLink :to="{ name: 'set', params: { setId } }" class="quiet">{{ set.name }}</RouterLink>
-      <nav class="ml-auto flex gap-2" :aria-label="WORDS.otherEggs">
+      <nav class="ml-auto flex gap-2" :aria-label="t('eggPage.others')">
         <RouterLink
           v-for="[by, words, icon] in [
-            [-1, WORDS.eggBefore, ChevronLeft],
-            [1, WORDS.eggAfter, ChevronRight],
+            [-1, t('eggPage.before'), ChevronLeft],
+            [1, t('eggPage.after'), ChevronRight],
           ] as const"
           v-show="neighbour(by)"
           :key="by"
@@ -110,16 +113,16 @@ const neighbour = (by: number): Egg | null => {
         :beside="shownBeside"
       />
       <div v-else class="grid min-h-64 place-items-center rounded-xl bg-black p-4 text-lg text-ink-soft">
-        <p v-if="looks.length === 0">{{ WORDS.noLooksYet }}</p>
+        <p v-if="looks.length === 0">{{ t('eggPage.noLooks') }}</p>
         <p v-else-if="problem" role="alert">{{ problem }}</p>
         <p v-else aria-live="polite">{{ tFilm('player.making', { done: made, of: parts.length }) }}</p>
       </div>
       <aside class="flex min-h-0 flex-col gap-4 md:overflow-y-auto">
         <label class="flex flex-col gap-1"
-          >{{ WORDS.showBeside }}
+          >{{ t('eggPage.beside') }}
           <select v-model="beside" class="field" data-testid="beside">
-            <option value="">{{ WORDS.nothingBeside }}</option>
-            <option value="living">{{ WORDS.aLivingEggAsDrawn }}</option>
+            <option value="">{{ t('eggPage.nothing') }}</option>
+            <option value="living">{{ t('eggPage.drawn') }}</option>
             <option v-for="mate in mates" :key="mate.id" :value="mate.id">{{ nameOf(mate) }}</option>
           </select></label
         >

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { FileOutcome } from './useManyFiles.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** How far a heap of files is, and afterwards what became of each; what went nowhere stands first. */
 const props = defineProps<{ outcomes: readonly FileOutcome[]; running: boolean }>()
@@ -22,14 +22,17 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
     <div role="status">
       <p class="mb-2 text-lg">
         <template v-if="running">{{
-          WORDS.measuringOfEachIsSaved(Math.min(done + 1, outcomes.length), count(outcomes.length, 'file'))
+          t('files.measuring', {
+            number: Math.min(done + 1, outcomes.length),
+            files: count(outcomes.length, 'file'),
+          })
         }}</template>
         <template v-else>{{
-          WORDS.keptOfFilesSavedWords(
-            kept.length,
-            count(outcomes.length, 'file'),
-            others.length > 0 ? WORDS.filesNotSaved(count(others.length, 'file')) : '',
-          )
+          t('files.kept', {
+            kept: kept.length,
+            files: count(outcomes.length, 'file'),
+            more: others.length > 0 ? t('files.notSaved', { files: count(others.length, 'file') }) : '',
+          })
         }}</template>
       </p>
       <progress v-if="running" class="w-full accent-lamp" :max="outcomes.length" :value="done" />
@@ -38,23 +41,23 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
       v-if="others.length > 0"
       class="min-h-0 grow overflow-y-auto"
       tabindex="0"
-      :aria-label="WORDS.filesThatWereNotSaved"
+      :aria-label="t('files.notSavedTitle')"
     >
       <li v-for="(item, i) in others" :key="i" class="border-t border-line py-1.5">
         <strong class="break-all">{{ item.name }}</strong> <span class="text-ink-soft">{{ item.words }}</span>
       </li>
     </ul>
     <details v-if="!running && kept.length > 0" class="max-h-40 overflow-y-auto pt-2 text-ink-soft">
-      <summary>{{ WORDS.saved }}</summary>
+      <summary>{{ t('files.saved') }}</summary>
       <ul>
         <li v-for="(item, i) in kept" :key="i" class="break-all">{{ item.name }}: {{ item.words }}</li>
       </ul>
     </details>
     <div class="pt-3">
       <button v-if="running" type="button" class="press" @click="emit('stop')">
-        {{ WORDS.stop }}</button
+        {{ t('files.stop') }}</button
       ><button v-else type="button" class="press" @click="emit('close')">
-        {{ WORDS.close }} <span class="key">Esc</span>
+        {{ t('files.close') }} <span class="key">Esc</span>
       </button>
     </div>
   </div>

@@ -6,7 +6,7 @@ import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
 import { figureIn } from '../shared/field-events.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
 const props = defineProps<{
@@ -32,28 +32,28 @@ const rows = computed(() => {
   const { reading } = props.look
   const now = figures.value
   const degrees = (rad: number | undefined): string =>
-    rad === undefined ? WORDS.notSeen : `${((rad * 180) / Math.PI).toFixed(1)}°`
+    rad === undefined ? t('hand.notSeen') : `${((rad * 180) / Math.PI).toFixed(1)}°`
   const percent = (value: number | undefined): string =>
-    value === undefined ? WORDS.notSeen : `${(100 * value).toFixed(1)} %`
+    value === undefined ? t('hand.notSeen') : `${(100 * value).toFixed(1)} %`
   return [
     {
-      name: WORDS.airCellDepth,
+      name: t('hand.cellDepth'),
       by: percent(now.airCell?.depth),
       measured: percent(reading.airCell?.depth.value),
     },
     {
-      name: WORDS.airCellVolume,
+      name: t('hand.cellVolume'),
       by: percent(now.airCell?.volume),
       measured: percent(reading.airCell?.volume.value),
     },
     {
-      name: WORDS.airCellTilt,
+      name: t('hand.cellTilt'),
       by: degrees(now.airCell?.tiltRad),
       measured: degrees(reading.airCell?.tiltRad),
     },
     { name: 'Shadow', by: percentWords(now.shadowArea), measured: percentWords(reading.shadow.area.value) },
     {
-      name: WORDS.breadthLength,
+      name: t('hand.breadthLength'),
       by: (now.breadthPx / now.lengthPx).toFixed(3),
       measured: (reading.breadthPx / reading.lengthPx).toFixed(3),
     },
@@ -70,16 +70,16 @@ function typeCollar(event: Event): void {
 
 <template>
   <section class="flex flex-col gap-3" aria-labelledby="hand-title">
-    <h2 id="hand-title" class="text-2xl font-bold">{{ WORDS.linesByHand }}</h2>
+    <h2 id="hand-title" class="text-2xl font-bold">{{ t('hand.title') }}</h2>
     <p class="text-ink-soft">
-      {{ WORDS.dragADotOrSelect }}
+      {{ t('hand.howTo') }}
     </p>
     <table class="w-full">
       <thead>
         <tr class="text-left text-sm text-ink-soft">
-          <th class="font-normal">{{ WORDS.figure }}</th>
-          <th class="text-right font-normal">{{ WORDS.byHand }}</th>
-          <th class="text-right font-normal">{{ WORDS.measured }}</th>
+          <th class="font-normal">{{ t('hand.figure') }}</th>
+          <th class="text-right font-normal">{{ t('hand.byHand') }}</th>
+          <th class="text-right font-normal">{{ t('hand.measured') }}</th>
         </tr>
       </thead>
       <tbody aria-live="polite">
@@ -102,25 +102,25 @@ function typeCollar(event: Event): void {
           })
         "
       >
-        {{ lines.cell ? WORDS.airCellNotSeen : WORDS.drawTheAirCell }}
+        {{ lines.cell ? t('hand.noCell') : t('hand.drawCell') }}
       </button>
       <button
         type="button"
         class="press"
         @click="emit('change', { ...lines, shadow: lines.shadow.length > 0 ? [] : newShadow(lines.outline) })"
       >
-        {{ lines.shadow.length > 0 ? WORDS.noShadow : WORDS.drawAShadow }}
+        {{ lines.shadow.length > 0 ? t('hand.noShadow') : t('hand.drawShadow') }}
       </button>
       <button
         type="button"
         class="press"
         @click="emit('change', { ...lines, collar: lines.collar ? null : newCollar(lines.outline) })"
       >
-        {{ lines.collar ? WORDS.noCollar : WORDS.markTheCollar }}
+        {{ lines.collar ? t('hand.noCollar') : t('hand.markCollar') }}
       </button>
     </div>
     <label v-if="lines.collar" class="flex items-center gap-2"
-      >{{ WORDS.collarAcross }}
+      >{{ t('hand.collarAcross') }}
       <input
         type="text"
         inputmode="decimal"
@@ -133,17 +133,17 @@ function typeCollar(event: Event): void {
       {{ unitSymbol(hatchery.units, 'length') }}
     </label>
     <button v-if="canCalibrate" type="button" class="press" @click="emit('calibrate')">
-      {{ WORDS.calibrateTheCameraWithThis }}
+      {{ t('hand.calibrate') }}
     </button>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
-        {{ WORDS.saveLines }} <span class="key">Enter</span>
+        {{ t('hand.save') }} <span class="key">Enter</span>
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('measured')">
-        {{ WORDS.resetToMeasured }}
+        {{ t('hand.reset') }}
       </button>
       <button type="button" class="press min-h-14" :disabled="busy" @click="emit('cancel')">
-        {{ WORDS.cancel }} <span class="key">Esc</span>
+        {{ t('common.cancel') }} <span class="key">Esc</span>
       </button>
     </div>
   </section>

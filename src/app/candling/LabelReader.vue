@@ -6,7 +6,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import { readLabelCode, type Label } from '../../contracts/files/label-code.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The camera reads a tray’s or an egg’s label, and the bench goes there. Numbers on the shell stay the fallback. */
 const emit = defineEmits<{ tray: [id: string]; egg: [egg: Egg] }>()
@@ -14,7 +14,7 @@ const store = useHatcheryStore()
 const router = useRouter()
 const route = useRoute()
 const isOpen = ref(false)
-const HINT = WORDS.holdALabelInFront
+const HINT = t('label.hold')
 const words = ref(HINT)
 
 function open(): void {
@@ -24,7 +24,7 @@ function open(): void {
 function read(text: string): void {
   const label = readLabelCode(text)
   if (label) go(label)
-  else words.value = WORDS.thisIsNotAPerlumen
+  else words.value = t('label.foreign')
 }
 
 function go(label: Label): void {
@@ -34,7 +34,7 @@ function go(label: Label): void {
       : (store.eggsBySet.get(id) ?? []).some((egg) => egg.id === label.id),
   )
   if (!set) {
-    words.value = WORDS.thisTrayOrEggIs
+    words.value = t('label.unknown')
     return
   }
   isOpen.value = false
@@ -56,7 +56,7 @@ onMounted(() => {
 
 <template>
   <button type="button" class="press mb-2 min-h-11 py-1" @click="open">
-    <QrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.readALabel }}
+    <QrCode class="h-5 w-5" aria-hidden="true" /> {{ t('label.read') }}
   </button>
-  <CodeReader v-if="isOpen" :label="WORDS.readALabel" :words="words" @code="read" @close="isOpen = false" />
+  <CodeReader v-if="isOpen" :label="t('label.read')" :words="words" @code="read" @close="isOpen = false" />
 </template>

@@ -11,7 +11,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import LampResult from './lamp/LampResult.vue'
 import LampStrip from './lamp/LampStrip.vue'
 import { useLampCheck } from './lamp/useLampCheck.ts'
-import { WORDS } from './lamp/words.ts'
+import { t } from './lamp/words.ts'
 
 /** Will my lamp do? One fresh egg of each shell says from which day it shows what. */
 const store = useHatcheryStore()
@@ -24,9 +24,9 @@ const kind = useLocalStorage<{ species: SpeciesName; shell: Shell }>('perlumen-l
 const busy = computed(() => phase.value !== 'ready')
 
 const SLOTS = [
-  { words: WORDS.withLamp, off: false },
-  { words: WORDS.withLampAgain, off: false },
-  { words: WORDS.lampOff, off: true },
+  { words: t('check.withLamp'), off: false },
+  { words: t('check.withLampAgain'), off: false },
+  { words: t('check.lampOff'), off: true },
 ] as const
 interface Picture {
   photo: File
@@ -80,25 +80,25 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
 <template>
   <main class="mx-auto flex max-w-5xl flex-col gap-5 p-5 print:p-0">
     <div class="screen-only">
-      <h1 class="text-3xl font-bold">{{ WORDS.lampCheck }}</h1>
-      <p class="text-ink-soft">{{ WORDS.fromWhichDay }}</p>
+      <h1 class="text-3xl font-bold">{{ t('check.title') }}</h1>
+      <p class="text-ink-soft">{{ t('check.lead') }}</p>
     </div>
     <section class="card screen-only flex flex-col gap-4 p-5">
       <div class="flex flex-wrap gap-4">
         <label
-          >{{ WORDS.bird }}
+          >{{ t('check.bird') }}
           <select v-model="kind.species" class="field mt-1 block" :disabled="busy">
             <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
           </select></label
         >
         <label
-          >{{ WORDS.shell }}
+          >{{ t('check.shell') }}
           <select v-model="kind.shell" class="field mt-1 block" data-testid="lamp-shell" :disabled="busy">
             <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
           </select></label
         >
       </div>
-      <p>{{ WORDS.takeAFreshEgg }}</p>
+      <p>{{ t('check.howTo') }}</p>
       <ol class="grid gap-3 sm:grid-cols-3">
         <li v-for="(slot, i) in SLOTS" :key="slot.words" class="flex flex-col gap-2">
           <span class="font-semibold">{{ i + 1 }}. {{ slot.words }}</span>
@@ -112,7 +112,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
               :alt="slot.words"
             />
             <span v-else class="flex items-center gap-2 p-3 text-center"
-              ><ImagePlus class="h-5 w-5 shrink-0" aria-hidden="true" /> {{ WORDS.choosePicture }}</span
+              ><ImagePlus class="h-5 w-5 shrink-0" aria-hidden="true" /> {{ t('check.choose') }}</span
             >
             <input
               type="file"
@@ -124,7 +124,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
               @change="choose(i, $event)"
             />
           </label>
-          <span v-if="slot.off" class="text-sm text-ink-soft">{{ WORDS.lampOffWhy }}</span>
+          <span v-if="slot.off" class="text-sm text-ink-soft">{{ t('check.lampOffWhy') }}</span>
         </li>
       </ol>
       <p v-if="problem || notSaved" class="text-ember" role="alert">{{ problem || notSaved }}</p>
@@ -137,7 +137,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
           :disabled="lit.length === 0"
           @click="run"
         >
-          {{ WORDS.checkThisLamp }}
+          {{ t('check.start') }}
         </button>
         <template v-else>
           <progress
@@ -145,16 +145,20 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
             :max="Math.max(1, drawn.of)"
             :value="phase === 'drawing' ? drawn.done : 0"
           />
-          <span>{{ phase === 'measuring' ? WORDS.measuring : WORDS.drawingEggs(drawn.done, drawn.of) }}</span>
-          <button type="button" class="press min-h-11 py-1" @click="cancel">{{ WORDS.cancel }}</button>
+          <span>{{
+            phase === 'measuring'
+              ? t('check.measuring')
+              : t('check.drawing', { done: drawn.done, of: drawn.of })
+          }}</span>
+          <button type="button" class="press min-h-11 py-1" @click="cancel">{{ t('check.cancel') }}</button>
         </template>
       </div>
-      <p class="text-sm text-ink-soft">{{ WORDS.cautions }}</p>
+      <p class="text-sm text-ink-soft">{{ t('check.caution') }}</p>
     </section>
 
     <template v-if="found">
       <LampResult class="screen-only" :check="found" />
-      <p v-if="isKept" class="screen-only" role="status" data-testid="lamp-kept">{{ WORDS.kept }}</p>
+      <p v-if="isKept" class="screen-only" role="status" data-testid="lamp-kept">{{ t('check.kept') }}</p>
       <button
         v-else
         type="button"
@@ -162,31 +166,31 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
         data-testid="keep-lamp"
         @click="keep"
       >
-        {{ WORDS.keepWithThePlace }}
+        {{ t('check.keep') }}
       </button>
     </template>
 
-    <section :aria-label="WORDS.keptChecks">
+    <section :aria-label="t('check.keptTitle')">
       <div class="screen-only mb-3 flex flex-wrap items-center gap-4">
-        <h2 class="text-xl font-semibold">{{ WORDS.keptChecks }}</h2>
+        <h2 class="text-xl font-semibold">{{ t('check.keptTitle') }}</h2>
         <button v-if="checks.length > 0" type="button" class="press min-h-11 py-1" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
+          <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('check.print') }}
         </button>
       </div>
       <h1 class="mb-4 hidden text-2xl font-bold print:block">
-        {{ WORDS.stripTitle(store.hatchery.name) }}
+        {{ store.hatchery.name ? t('strip.titleOf', { hatchery: store.hatchery.name }) : t('strip.title') }}
       </h1>
-      <p v-if="checks.length === 0" class="screen-only text-ink-soft">{{ WORDS.noChecksYet }}</p>
+      <p v-if="checks.length === 0" class="screen-only text-ink-soft">{{ t('check.none') }}</p>
       <ul class="flex flex-col gap-4">
         <li v-for="one in checks" :key="one.id" class="card p-4 print:border-0 print:p-0">
           <LampStrip :checks="[one]" />
           <p class="screen-only mt-2 flex items-center gap-3 text-sm text-ink-soft">
             {{ dayOf(one) }}
-            <button type="button" class="quiet" @click="remove(one)">{{ WORDS.remove }}</button>
+            <button type="button" class="quiet" @click="remove(one)">{{ t('check.remove') }}</button>
           </p>
         </li>
       </ul>
-      <p v-if="checks.length > 0" class="mt-4 hidden print:block">{{ WORDS.stripNote }}</p>
+      <p v-if="checks.length > 0" class="mt-4 hidden print:block">{{ t('strip.note') }}</p>
     </section>
   </main>
 </template>

@@ -11,7 +11,7 @@ import CompareEgg, { type Comparison } from './CompareEgg.vue'
 import NetworkCameraView from './NetworkCameraView.vue'
 import PencilLines from './PencilLines.vue'
 import type { LivePicture } from './evening/useLampWatch.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The live picture of the lamp; once an egg has its look that, or what it is compared with, with the live one beside. */
 defineProps<{
@@ -43,7 +43,7 @@ watch(
 <template>
   <section
     class="relative h-[40dvh] min-h-64 overflow-hidden rounded-xl bg-black md:h-auto"
-    :aria-label="WORDS.picture"
+    :aria-label="t('lamp.picture')"
   >
     <!-- Never hidden: a picture that is not shown gets no frames, and the watch would not see the egg leave. -->
     <div
@@ -72,7 +72,7 @@ watch(
       class="pb-14"
       :look="look"
       overlay
-      :label="WORDS.photographOfWithItsMeasurements(place)"
+      :label="t('picture.measured', { egg: place })"
     >
       <PencilLines :outline="look.reading.outline" :earlier :stroke />
     </MeasuredPhoto>

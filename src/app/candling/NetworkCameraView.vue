@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref } from 'vue'
 import { STREAM_PATH } from '../../devices/camera/network-camera.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Live picture of the network camera. One connection for as long as the bench is open: browsers allow only a few. */
 const picture = ref<HTMLImageElement | null>(null)
@@ -13,10 +13,5 @@ defineExpose({ picture })
 </script>
 
 <template>
-  <img
-    ref="picture"
-    :src="STREAM_PATH"
-    :alt="WORDS.livePictureOfTheEgg"
-    class="photo h-full w-full object-contain"
-  />
+  <img ref="picture" :src="STREAM_PATH" :alt="t('lamp.live')" class="photo h-full w-full object-contain" />
 </template>

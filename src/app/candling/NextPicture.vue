@@ -4,7 +4,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { nextPicture } from '../../core/grade/next-picture.ts'
 import { sayNextPicture } from '../../words/candling.ts'
 import type { Timeline } from '../../domain/timeline.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What picture would decide, where this one does not. */
 const props = defineProps<{ look: LookRecord; timeline: Timeline }>()
@@ -18,6 +18,6 @@ const sentence = computed(() => {
 
 <template>
   <p v-if="sentence" class="rounded-lg border border-lamp p-2" data-testid="next-picture">
-    <strong>{{ WORDS.toBeSure }}</strong> {{ sentence }}
+    <strong>{{ t('next.toBeSure') }}</strong> {{ sentence }}
   </p>
 </template>

@@ -3,7 +3,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { dayWords, GRADE_WORDS } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** An egg without a look of today: what it was before. */
 defineProps<{ egg: Egg; set: EggSet; earlier: readonly LookRecord[]; zone: string }>()
@@ -11,10 +11,10 @@ defineProps<{ egg: Egg; set: EggSet; earlier: readonly LookRecord[]; zone: strin
 
 <template>
   <div class="flex flex-col gap-3 text-lg text-ink-soft">
-    <p v-if="egg.removed">{{ WORDS.thisEggWasRemoved(GRADE_WORDS[egg.removed.grade]) }}</p>
-    <p v-else>{{ WORDS.noPhotographOfThisEgg }}</p>
+    <p v-if="egg.removed">{{ t('unseen.removed', { grade: GRADE_WORDS[egg.removed.grade] }) }}</p>
+    <p v-else>{{ t('unseen.none') }}</p>
     <div v-if="earlier.length > 0">
-      <p class="mb-1 text-ink">{{ WORDS.earlierLooks }}</p>
+      <p class="mb-1 text-ink">{{ t('unseen.earlier') }}</p>
       <ul class="flex flex-col gap-1">
         <li v-for="item in earlier" :key="item.id">
           {{ dayWords(set, zone, Date.parse(item.takenAt)) }}:
@@ -22,6 +22,6 @@ defineProps<{ egg: Egg; set: EggSet; earlier: readonly LookRecord[]; zone: strin
         </li>
       </ul>
     </div>
-    <p class="text-base">{{ WORDS.keepAnEggOutFor }}</p>
+    <p class="text-base">{{ t('unseen.caution') }}</p>
   </div>
 </template>

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { FolderOpen } from '@lucide/vue'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 export type SourceKind = 'network' | 'device' | 'files'
 
@@ -26,17 +26,17 @@ defineExpose({ open, order })
 
 <template>
   <fieldset class="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 sm:gap-x-5" :disabled="props.disabled">
-    <legend class="sr-only">{{ WORDS.picturesComeFrom }}</legend>
+    <legend class="sr-only">{{ t('source.title') }}</legend>
     <!-- On a phone one line for all. -->
     <select
       class="min-h-10 max-w-full rounded border border-line bg-panel p-1 text-ink sm:hidden"
-      :aria-label="WORDS.picturesComeFrom"
+      :aria-label="t('source.title')"
       :value="source"
       @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)"
     >
       <option v-if="networkName" value="network">{{ networkName }}</option>
-      <option value="device">{{ WORDS.thisDevicesCamera }}</option>
-      <option value="files">{{ WORDS.files }}</option>
+      <option value="device">{{ t('source.device') }}</option>
+      <option value="files">{{ t('source.files') }}</option>
     </select>
     <label v-if="networkName" class="hidden min-h-10 items-center gap-2 sm:flex"
       ><input
@@ -56,7 +56,7 @@ defineExpose({ open, order })
         class="accent-lamp"
         @change="emit('choose', 'device')"
       />
-      {{ WORDS.thisDevicesCamera }}</label
+      {{ t('source.device') }}</label
     >
     <label class="hidden min-h-10 items-center gap-2 sm:flex"
       ><input
@@ -66,17 +66,17 @@ defineExpose({ open, order })
         class="accent-lamp"
         @change="emit('choose', 'files')"
       />
-      {{ WORDS.files }}</label
+      {{ t('source.files') }}</label
     >
     <template v-if="source === 'files'">
       <button type="button" class="press min-h-10 py-1" @click="open">
-        <FolderOpen class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseOrTake }}
+        <FolderOpen class="h-5 w-5" aria-hidden="true" /> {{ t('source.choose') }}
       </button>
       <label class="hidden items-center gap-2 text-sm text-ink-soft sm:flex">
-        {{ ' ' }}{{ WORDS.severalAreMatchedToEggs }}
+        {{ ' ' }}{{ t('source.matchedBy') }}
         <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
-          <option value="name">{{ WORDS.fileName }}</option>
-          <option value="capture-time">{{ WORDS.timeTaken }}</option>
+          <option value="name">{{ t('source.byName') }}</option>
+          <option value="capture-time">{{ t('source.byTime') }}</option>
         </select>
       </label>
     </template>
@@ -87,7 +87,7 @@ defineExpose({ open, order })
       multiple
       class="sr-only"
       tabindex="-1"
-      :aria-label="WORDS.photographs"
+      :aria-label="t('source.photographs')"
       data-testid="file-input"
       @change="send"
     />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Grade } from '../../core/grade-names.ts'
 import { LOOKS_LIKE } from '../../words/reasons.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What can be laid over the picture, and what a mark in it means; the same on the keyboard. */
 defineProps<{
@@ -23,12 +23,12 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
   >
     <template v-if="speaking.problem">{{ speaking.problem }}</template>
     <template v-else-if="speaking.grade">{{
-      WORDS.solidThisPartLooksLike(LOOKS_LIKE[speaking.grade])
+      t('picture.evidenceKey', { grade: LOOKS_LIKE[speaking.grade] })
     }}</template>
   </p>
   <div class="absolute right-3 bottom-3 flex gap-2">
     <button type="button" :class="KEY" :disabled="busy" @click="emit('draw')">
-      {{ WORDS.correct }} <span class="key hidden md:inline">E</span>
+      {{ t('picture.correct') }} <span class="key hidden md:inline">E</span>
     </button>
     <button
       type="button"
@@ -37,10 +37,11 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
       :aria-busy="speaking.asking"
       @click="emit('speak')"
     >
-      {{ speaking.asking ? WORDS.looking : WORDS.evidence }} <span class="key hidden md:inline">W</span>
+      {{ speaking.asking ? t('picture.looking') : t('picture.evidence') }}
+      <span class="key hidden md:inline">W</span>
     </button>
     <button type="button" :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
-      {{ WORDS.lines }} <span class="key hidden md:inline">O</span>
+      {{ t('picture.lines') }} <span class="key hidden md:inline">O</span>
     </button>
   </div>
 </template>

@@ -9,7 +9,7 @@ import { readingDoubt } from '../../core/climate/likely-reading.ts'
 import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import { PREFLIGHT_WORDS } from '../../words/candling.ts'
 import NumberField from '../shared/kit/NumberField.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{
@@ -42,9 +42,9 @@ watch(
 
 const next = computed(() => PREFLIGHT.find((item) => !props.session.ready.includes(item)) ?? null)
 const TRIGGER_WORDS: Readonly<Record<Trigger, string>> = {
-  itself: WORDS.automaticallyWhenAnEggLies,
-  key: WORDS.withTheKeyOrThe,
-  timer: WORDS.onATimer,
+  itself: t('preflight.byStillness'),
+  key: t('preflight.byKey'),
+  timer: t('preflight.byTimer'),
 }
 
 const airProblem = ref('')
@@ -57,7 +57,7 @@ function sendAir(): void {
   const { kept, doubt } = readingDoubt({ temperature: warmth.value, rhPercent: rh.value }, props.units)
   const asTyped = doubt && doubt.kind !== 'impossible' ? doubt.asTyped : null
   const air = kept ?? (asked.value === figures ? asTyped : null)
-  airProblem.value = air ? '' : asTyped ? WORDS.pressAgainIfItIsSo : WORDS.airCannotBeMeant
+  airProblem.value = air ? '' : asTyped ? t('preflight.airDoubted') : t('preflight.airImpossible')
   asked.value = air ? '' : figures
   if (air?.celsius != null && air.rhPercent !== null) emit('air', air.rhPercent, air.celsius)
 }
@@ -67,9 +67,9 @@ function sendAir(): void {
   <div class="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
     <div class="flex flex-col gap-2">
       <button v-if="next" type="button" class="press min-h-11 self-start py-1" @click="emit('all')">
-        <CheckCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.allReady }}
+        <CheckCheck class="h-5 w-5" aria-hidden="true" /> {{ t('preflight.allReady') }}
       </button>
-      <ol class="flex flex-col gap-2" :aria-label="WORDS.getReady">
+      <ol class="flex flex-col gap-2" :aria-label="t('preflight.title')">
         <li
           v-for="item in PREFLIGHT"
           :key="item"
@@ -97,17 +97,17 @@ function sendAir(): void {
           <template v-if="item === 'air'">
             <p v-if="latest" class="px-3 pb-3 text-2xl" data-testid="air-now">
               {{
-                WORDS.rhPercentRhValue(
-                  latest.rhPercent.toFixed(0),
-                  sayQuantity(units, 'temperature', latest.celsius),
-                )
+                t('preflight.air', {
+                  humidity: latest.rhPercent.toFixed(0),
+                  temperature: sayQuantity(units, 'temperature', latest.celsius),
+                })
               }}
             </p>
             <form v-else class="flex flex-wrap items-end gap-3 px-3 pb-3" @submit.prevent="sendAir">
-              <NumberField v-model="rh" :label="WORDS.rh" width="w-24" />
+              <NumberField v-model="rh" :label="t('preflight.humidity')" width="w-24" />
               <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" width="w-24" />
               <button type="submit" class="press min-h-11" :disabled="rh === null || warmth === null">
-                {{ WORDS.note }}
+                {{ t('preflight.note') }}
               </button>
               <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
             </form>
@@ -117,18 +117,18 @@ function sendAir(): void {
     </div>
     <div class="flex flex-col gap-3">
       <label class="flex items-center gap-2 text-lg font-semibold"
-        >{{ WORDS.candler }}
+        >{{ t('preflight.candler') }}
         <input
           class="field min-w-0 grow font-normal"
           maxlength="60"
-          :placeholder="WORDS.optional"
+          :placeholder="t('preflight.optional')"
           :list="known.length > 0 ? 'known-candlers' : undefined"
           v-model="candler"
           @change="emit('change', { candler: candler.trim() })"
       /></label>
       <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <fieldset>
-        <legend class="mb-1 text-lg font-semibold">{{ WORDS.takePictures }}</legend>
+        <legend class="mb-1 text-lg font-semibold">{{ t('preflight.pictures') }}</legend>
         <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"
           ><input
             type="radio"
@@ -140,7 +140,7 @@ function sendAir(): void {
           {{ TRIGGER_WORDS[trigger] }}</label
         >
         <label v-if="session.trigger === 'timer'" class="flex items-center gap-2"
-          >{{ WORDS.every }}
+          >{{ t('preflight.every') }}
           <input
             type="number"
             min="2"
@@ -156,7 +156,7 @@ function sendAir(): void {
               })
             "
           />
-          {{ WORDS.seconds }}</label
+          {{ t('preflight.seconds') }}</label
         >
         <label class="flex min-h-8 items-center gap-2"
           ><input
@@ -165,11 +165,11 @@ function sendAir(): void {
             :checked="session.liftAgrees"
             @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })"
           />
-          {{ WORDS.liftingAnEggConfirmsIts }}</label
+          {{ t('preflight.lift') }}</label
         >
       </fieldset>
       <fieldset>
-        <legend class="mb-1 text-lg font-semibold">{{ WORDS.camera }}</legend>
+        <legend class="mb-1 text-lg font-semibold">{{ t('preflight.camera') }}</legend>
         <label v-if="networkName" class="flex min-h-8 items-center gap-2"
           ><input
             type="radio"
@@ -188,19 +188,19 @@ function sendAir(): void {
             :checked="session.source === 'device'"
             @change="emit('change', { source: 'device' })"
           />
-          {{ WORDS.thisDevicesCamera }}</label
+          {{ t('source.device') }}</label
         >
       </fieldset>
       <fieldset class="flex flex-wrap gap-x-6">
-        <legend class="mb-1 text-lg font-semibold">{{ WORDS.soundAndPedal }}</legend>
+        <legend class="mb-1 text-lg font-semibold">{{ t('preflight.sound') }}</legend>
         <label class="flex min-h-8 items-center gap-2"
-          ><input v-model="sounds" type="checkbox" class="accent-lamp" /> {{ WORDS.sounds }}</label
+          ><input v-model="sounds" type="checkbox" class="accent-lamp" /> {{ t('preflight.sounds') }}</label
         >
         <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"
-          ><input v-model="voice" type="checkbox" class="accent-lamp" /> {{ WORDS.speakPlaceAndGrade }}</label
+          ><input v-model="voice" type="checkbox" class="accent-lamp" /> {{ t('preflight.speak') }}</label
         >
         <button type="button" class="press min-h-10 py-1 text-sm" @click="emit('learnPedal')">
-          {{ pedal ? WORDS.pedalSendsPedal(pedal) : WORDS.learnThePedal }}
+          {{ pedal ? t('preflight.pedal', { key: pedal }) : t('preflight.learnPedal') }}
         </button>
       </fieldset>
     </div>

@@ -16,7 +16,7 @@ import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { useQuickLook, type KeepingDoubts } from './useQuickLook.ts'
 import VerdictPanel from './VerdictPanel.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 type DayDoubt = NonNullable<KeepingDoubts['day']>
 /** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
@@ -74,13 +74,13 @@ const doubts = computed(() => {
   const name = store.setById(egg.setId)?.name ?? ''
   return [
     day ? dayWords(name, day) : '',
-    same ? WORDS.thisPhotographIsThatOf(placeOf(same), placeOf(egg)) : '',
+    same ? t('quick.sameAs', { other: placeOf(same), egg: placeOf(egg) }) : '',
   ].filter(Boolean)
 })
 function dayWords(name: string, { saidDays, ageDays, setAtMs, isFuture }: DayDoubt): string {
   const setOn = sayDate(localDateOf(setAtMs, store.hatchery.zone))
-  if (isFuture) return WORDS.thisSetBeginsOn(name, setOn)
-  return WORDS.youSaidDayThere(String(saidDays), name, ageDays.toFixed(1), setOn)
+  if (isFuture) return t('quick.notBegun', { set: name, day: setOn })
+  return t('quick.otherDay', { saidDay: String(saidDays), set: name, day: ageDays.toFixed(1), setOn })
 }
 const mayKeep = computed(() =>
   setId.value === 'new' ? lone.value.ageDays !== null : eggs.value.some(({ id }) => id === eggId.value),
@@ -98,15 +98,15 @@ async function keep(): Promise<void> {
 <template>
   <main class="mx-auto flex max-w-6xl flex-col gap-4 p-4" @dragover.prevent @drop.prevent="drop">
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <h1 class="w-full text-2xl font-bold sm:w-auto">{{ WORDS.lookAtOneEgg }}</h1>
+      <h1 class="w-full text-2xl font-bold sm:w-auto">{{ t('quick.title') }}</h1>
       <label class="text-sm text-ink-soft"
-        >{{ WORDS.bird }}
+        >{{ t('quick.bird') }}
         <select v-model="lone.species" class="field mt-1 block text-ink">
           <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
         </select></label
       >
       <label class="text-sm text-ink-soft"
-        >{{ WORDS.shell }}
+        >{{ t('quick.shell') }}
         <select v-model="lone.shell" class="field mt-1 block text-ink">
           <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
         </select></label
@@ -114,8 +114,8 @@ async function keep(): Promise<void> {
       <NumberField
         v-model="age"
         class="text-sm text-ink-soft"
-        :label="WORDS.daysSinceSetting"
-        :placeholder="WORDS.unknown"
+        :label="t('quick.days')"
+        :placeholder="t('quick.unknown')"
         width="w-36"
       />
     </div>
@@ -124,29 +124,24 @@ async function keep(): Promise<void> {
       {{ problem }}
     </p>
     <!-- It has its place whether it says something or not: what is about to be pressed must not move. -->
-    <p class="min-h-7 text-lg" role="status">{{ measuring ? WORDS.measuring : '' }}</p>
+    <p class="min-h-7 text-lg" role="status">{{ measuring ? t('bench.measuring') : '' }}</p>
     <p v-if="arrivals.files.length > 0">
       <RouterLink to="/arrived" class="underline" data-testid="still-waiting">{{
-        WORDS.stillWaiting(count(arrivals.files.length, 'photograph'))
+        t('arrived.waiting', { photographs: count(arrivals.files.length, 'photograph') })
       }}</RouterLink>
     </p>
 
     <div v-if="seen" class="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
       <div class="flex min-w-0 flex-col gap-2">
         <div class="h-[45dvh] overflow-hidden rounded-xl bg-black md:h-[54dvh]">
-          <MeasuredPhoto
-            :look="seen.look"
-            :overlay="lines"
-            :held="seen.held"
-            :label="WORDS.theEggWithItsMeasurements"
-          />
+          <MeasuredPhoto :look="seen.look" :overlay="lines" :held="seen.held" :label="t('quick.picture')" />
         </div>
         <div class="flex flex-wrap items-center gap-3">
           <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="lines" type="checkbox" class="accent-lamp" /> {{ WORDS.lines2 }}</label
+            ><input v-model="lines" type="checkbox" class="accent-lamp" /> {{ t('quick.lines') }}</label
           >
           <fieldset v-if="taken!.eggs.length > 1" class="flex flex-wrap items-center gap-2">
-            <legend class="sr-only">{{ WORDS.eggInThePicture }}</legend>
+            <legend class="sr-only">{{ t('quick.which') }}</legend>
             <button
               v-for="(_, i) in taken!.eggs"
               :key="i"
@@ -156,11 +151,11 @@ async function keep(): Promise<void> {
               :class="{ 'press-lamp': which === i }"
               @click="which = i"
             >
-              {{ WORDS.eggI(i + 1) }}
+              {{ t('places.egg', { number: i + 1 }) }}
             </button>
           </fieldset>
           <button type="button" class="press min-h-11 py-1" @click="quick.letGo()">
-            <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ WORDS.discardNextEgg }}
+            <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ t('quick.discard') }}
           </button>
         </div>
       </div>
@@ -174,28 +169,30 @@ async function keep(): Promise<void> {
           :mates="[]"
         />
         <p v-if="lone.ageDays === null" class="text-ink-soft" data-testid="no-day">
-          {{ WORDS.withoutTheDayAYoung }}
+          {{ t('quick.noDay') }}
         </p>
       </div>
-      <section class="card flex flex-wrap items-end gap-3 self-start p-3" :aria-label="WORDS.save">
+      <section class="card flex flex-wrap items-end gap-3 self-start p-3" :aria-label="t('quick.save')">
         <p v-if="kept" class="w-full text-lg" role="status" data-testid="kept">
-          {{ WORDS.savedInName(kept.name) }}
-          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">{{ WORDS.openBench }}</RouterLink>
+          {{ t('quick.savedIn', { set: kept.name }) }}
+          <RouterLink :to="`/sets/${kept.setId}/bench`" class="underline">{{
+            t('quick.openBench')
+          }}</RouterLink>
         </p>
         <template v-else>
-          <p class="w-full text-ink-soft">{{ WORDS.nothingIsSavedUntilYou }}</p>
+          <p class="w-full text-ink-soft">{{ t('quick.notSavedYet') }}</p>
           <label class="text-sm text-ink-soft"
-            >{{ WORDS.set }}
+            >{{ t('quick.set') }}
             <select v-model="setId" class="field mt-1 block max-w-56 text-ink" @change="chooseSet">
-              <option value="" disabled>{{ WORDS.choose }}</option>
-              <option value="new">{{ WORDS.aNewSetWithThis }}</option>
+              <option value="" disabled>{{ t('quick.choose') }}</option>
+              <option value="new">{{ t('quick.newSet') }}</option>
               <option v-for="set in open" :key="set.id" :value="set.id">{{ set.name }}</option>
             </select></label
           >
           <label v-if="setId !== '' && setId !== 'new'" class="text-sm text-ink-soft"
-            >{{ WORDS.egg }}
+            >{{ t('quick.egg') }}
             <select v-model="eggId" class="field mt-1 block text-ink">
-              <option value="" disabled>{{ WORDS.choose }}</option>
+              <option value="" disabled>{{ t('quick.choose') }}</option>
               <option v-for="egg in eggs" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}</option>
             </select></label
           >
@@ -209,22 +206,22 @@ async function keep(): Promise<void> {
             {{ words }}
           </p>
           <button type="button" class="press min-h-11" :disabled="!mayKeep || keeping" @click="keep">
-            {{ doubts.length > 0 ? WORDS.saveAnyway : WORDS.save }}
+            {{ doubts.length > 0 ? t('quick.saveAnyway') : t('quick.save') }}
           </button>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
-            {{ WORDS.aNewSetNeedsIts }}
+            {{ t('quick.needsDay') }}
           </p>
         </template>
         <p v-if="notKept" class="w-full text-ember" role="alert">{{ notKept }}</p>
       </section>
     </div>
 
-    <section v-else class="flex flex-col gap-4" :aria-label="WORDS.photograph">
+    <section v-else class="flex flex-col gap-4" :aria-label="t('keys.photograph')">
       <div v-if="live" class="h-[50dvh] overflow-hidden rounded-xl bg-black">
         <CameraView ref="camera" @problem="problem = $event" />
       </div>
       <p v-else class="max-w-2xl text-lg">
-        {{ WORDS.lampAtTheBluntEnd }}
+        {{ t('quick.lead') }}
       </p>
       <div class="flex flex-wrap gap-3">
         <button
@@ -234,12 +231,12 @@ async function keep(): Promise<void> {
           :disabled="measuring"
           @click="takeIt"
         >
-          <Camera class="h-6 w-6" aria-hidden="true" /> {{ WORDS.photograph }}
+          <Camera class="h-6 w-6" aria-hidden="true" /> {{ t('keys.photograph') }}
         </button>
         <label
           class="press min-h-14 cursor-pointer text-lg focus-within:outline-2"
           :class="{ 'press-lamp': !live, 'pointer-events-none opacity-60': measuring }"
-          ><ImagePlus class="h-6 w-6" aria-hidden="true" /> {{ WORDS.takeOrChooseAPhotograph }}
+          ><ImagePlus class="h-6 w-6" aria-hidden="true" /> {{ t('quick.take') }}
           <input
             type="file"
             accept="image/*"
@@ -249,11 +246,11 @@ async function keep(): Promise<void> {
             @change="choose"
         /></label>
         <button type="button" class="press min-h-14" @click="live = !live">
-          {{ live ? WORDS.liveCameraOff : WORDS.liveCamera }}
+          {{ live ? t('quick.cameraOff') : t('quick.cameraOn') }}
         </button>
       </div>
       <p class="max-w-2xl text-sm text-ink-soft">
-        {{ WORDS.aSuggestionNotAVerdict }}
+        {{ t('quick.caution') }}
       </p>
     </section>
   </main>

@@ -8,7 +8,7 @@ import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import AnotherEgg from './AnotherEgg.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The egg in the candler's hand, before it is out. What moved on film takes a second, plain yes. */
 const props = defineProps<{
@@ -27,9 +27,9 @@ const moved = computed(() => isFilmedAlive(props.asked.look.movement))
 const isSureItIsDead = ref(false)
 const missing = computed(() =>
   props.asked.against && reason.value.trim() === ''
-    ? WORDS.aReasonIsMissing
+    ? t('removal.sayWhy')
     : moved.value && !isSureItIsDead.value
-      ? WORDS.theSecondYesIsMissing
+      ? t('removal.sayYes')
       : '',
 )
 </script>
@@ -37,28 +37,28 @@ const missing = computed(() =>
 <template>
   <ConfirmDialog
     open
-    :title="WORDS.isInYourHand(place)"
-    :confirm="WORDS.removed2"
+    :title="t('removal.inHand', { place })"
+    :confirm="t('removal.doRemove')"
     :waits-for="missing"
     grave
     @confirm="emit('confirm', reason.trim())"
     @close="emit('close')"
   >
     <div class="h-64 overflow-hidden rounded-lg bg-black">
-      <MeasuredPhoto :look="asked.look" :overlay="true" :label="WORDS.itsPhotograph" />
+      <MeasuredPhoto :look="asked.look" :overlay="true" :label="t('removal.itsPhotograph')" />
     </div>
     <p class="mt-3 text-lg">
       {{
-        WORDS.eggNumberWordsMainReason(
-          asked.egg.number,
-          GRADE_WORDS[standingGrade(asked.look)].toLowerCase(),
-          mainReason(asked.look),
-        )
+        t('removal.eggBecause', {
+          number: asked.egg.number,
+          grade: GRADE_WORDS[standingGrade(asked.look)].toLowerCase(),
+          reason: mainReason(asked.look),
+        })
       }}
     </p>
     <AnotherEgg class="mt-3 text-lg" :look="asked.look" />
     <label v-if="asked.against" class="mt-3 block text-lg"
-      >{{ WORDS.thePolicyWouldLeaveIt }}
+      >{{ t('removal.reason') }}
       <input
         v-model="reason"
         type="text"
@@ -69,10 +69,10 @@ const missing = computed(() =>
     </label>
     <label v-if="moved" class="mt-3 flex items-start gap-3 border-l-2 border-ember pl-3 text-lg">
       <input v-model="isSureItIsDead" type="checkbox" class="mt-1.5" data-testid="sure-it-is-dead" />
-      {{ WORDS.itMovedOnFilm }}
+      {{ t('removal.movedYes') }}
     </label>
     <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
-      {{ WORDS.atThisAgeAnEgg }}
+      {{ t('removal.mayFeel') }}
     </p>
   </ConfirmDialog>
 </template>

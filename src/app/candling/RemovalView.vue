@@ -15,7 +15,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import RemovalDialog from './RemovalDialog.vue'
 import TakenOut from './TakenOut.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -87,7 +87,7 @@ async function takeOut(reason: string): Promise<void> {
     await hatchery.commit('removal', item.egg.id, { eggs: [{ ...item.egg, removed }] })
     asked.value = null
   } catch {
-    problem.value = WORDS.thisWasNotSavedThe
+    problem.value = t('removal.notSaved')
   }
 }
 async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
@@ -96,7 +96,7 @@ async function noteOutcome(egg: Egg, found: Outcome | null): Promise<void> {
       eggs: [{ ...egg, outcome: found && { at: new Date().toISOString(), found } }],
     })
   } catch {
-    problem.value = WORDS.theFindingWasNotSaved
+    problem.value = t('removal.findingNotSaved')
   }
 }
 /** The candler takes their word back: the egg stays in, and is asked about again. */
@@ -104,7 +104,7 @@ async function leaveIn(look: LookRecord): Promise<void> {
   try {
     await hatchery.changeLook('grade', look.id, (now) => ({ ...now, own: null }))
   } catch {
-    problem.value = WORDS.thisWasNotSavedThe
+    problem.value = t('removal.notSaved')
   }
 }
 /** Taken out by mistake, also days ago: it lies where it lay, and all that came since stays. */
@@ -137,10 +137,10 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
 <template>
   <main v-if="set" class="mx-auto max-w-4xl p-6">
     <h1 class="text-3xl font-bold">
-      {{ WORDS.toRemoveFrom(set.trays.length === 1 ? set.trays[0]!.name : set.name) }}
+      {{ t('removal.title', { trays: set.trays.length === 1 ? set.trays[0]!.name : set.name }) }}
     </h1>
     <p class="mt-1 text-lg text-ink-soft">
-      {{ WORDS.takeOneEggAtA(set.name) }}
+      {{ t('removal.lead', { set: set.name }) }}
     </p>
     <p
       v-if="undecided.length > 0"
@@ -148,13 +148,13 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       data-testid="undecided"
     >
       {{
-        WORDS.notDecidedYet(
-          count(undecided.length, 'egg'),
-          undecided.map(({ egg }) => placeOf(egg)).join(', '),
-        )
+        t('removal.undecided', {
+          eggs: count(undecided.length, 'egg'),
+          places: undecided.map(({ egg }) => placeOf(egg)).join(', '),
+        })
       }}
       <RouterLink :to="{ name: 'bench', params: { setId } }" class="underline">{{
-        WORDS.backToBench
+        t('removal.toBench')
       }}</RouterLink>
     </p>
     <p v-if="problem" class="mt-4 text-ember" role="alert">{{ problem }}</p>
@@ -167,47 +167,51 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         :class="{ 'opacity-60': egg.removed }"
       >
         <div class="h-24 w-24 shrink-0 overflow-hidden rounded-lg bg-black">
-          <MeasuredPhoto :look="look" :overlay="true" :label="WORDS.photographOfPlaceOf(placeOf(egg))" />
+          <MeasuredPhoto
+            :look="look"
+            :overlay="true"
+            :label="t('removal.photographOf', { place: placeOf(egg) })"
+          />
         </div>
         <span class="w-16 text-3xl font-bold">{{ placeOf(egg) }}</span>
         <GradeSign :grade="look.own?.grade ?? look.verdict.grade" class="h-8 w-8" aria-hidden="true" />
         <div class="min-w-0 grow basis-60">
           <p class="text-xl font-semibold">{{ GRADE_WORDS[look.own?.grade ?? look.verdict.grade] }}</p>
           <p class="text-ink-soft">
-            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : WORDS.yourOwnGrade }}
+            {{ look.own?.grade === look.verdict.grade ? mainReason(look) : t('removal.ownGrade') }}
           </p>
         </div>
-        <span v-if="egg.removed" class="text-lg">{{ WORDS.removed }}</span>
+        <span v-if="egg.removed" class="text-lg">{{ t('removal.isRemoved') }}</span>
         <button
           v-if="!egg.removed"
           type="button"
           class="press min-h-14"
-          :aria-label="WORDS.leaveInPlaceOf(placeOf(egg))"
+          :aria-label="t('removal.leaveInOf', { place: placeOf(egg) })"
           @click="leaveIn(look)"
         >
-          {{ WORDS.leaveIn }}
+          {{ t('removal.leaveIn') }}
         </button>
         <button
           v-if="!egg.removed"
           type="button"
           class="press press-ember min-h-14 text-lg"
-          :aria-label="WORDS.removePlaceOf(placeOf(egg))"
+          :aria-label="t('removal.removeOf', { place: placeOf(egg) })"
           @click="ask(egg, look)"
         >
-          {{ WORDS.remove }} <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
+          {{ t('removal.remove') }} <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
         </button>
       </li>
     </ul>
-    <p v-else class="mt-5 text-xl">{{ WORDS.nothingToRemoveFromThis }}</p>
+    <p v-else class="mt-5 text-xl">{{ t('removal.none') }}</p>
 
     <p v-if="notTicked.length > 0" class="mt-4 text-lg" data-testid="not-ticked">
-      {{ WORDS.notTickedSoStillIn }}
+      {{ t('removal.notTicked') }}
       <strong>{{ notTicked.map(({ egg }) => placeOf(egg)).join(', ') }}</strong>.
     </p>
     <section v-if="toRecheck.length > 0" class="mt-6">
-      <h2 class="text-xl font-bold">{{ WORDS.leaveInLookAgain }}</h2>
+      <h2 class="text-xl font-bold">{{ t('removal.lookAgain') }}</h2>
       <p class="mb-2 text-lg text-ink-soft">
-        {{ WORDS.pencilAQuestionMarkOn }}
+        {{ t('removal.pencil') }}
       </p>
       <ul class="flex flex-col gap-2" data-testid="rechecks">
         <li v-for="{ egg, look } in toRecheck" :key="egg.id" class="flex flex-wrap items-center gap-3">
@@ -218,10 +222,10 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
           ><button
             type="button"
             class="press min-h-11 py-1"
-            :aria-label="WORDS.removePlaceOfAnyway(placeOf(egg))"
+            :aria-label="t('removal.removeAnywayOf', { place: placeOf(egg) })"
             @click="ask(egg, look!, true)"
           >
-            {{ WORDS.removeAnyway }}
+            {{ t('removal.removeAnyway') }}
           </button>
         </li>
       </ul>
@@ -234,9 +238,9 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       @put-back="putBack"
     />
     <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
-      <p data-testid="remaining">{{ WORDS.shouldBeLeftInThe(count(remaining, 'egg')) }}</p>
+      <p data-testid="remaining">{{ t('removal.shouldBeLeft', { eggs: count(remaining, 'egg') }) }}</p>
       <label class="text-lg"
-        >{{ WORDS.counted }}
+        >{{ t('removal.counted') }}
         <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted"
       /></label>
       <p
@@ -247,24 +251,26 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       >
         {{
           counted === remaining
-            ? WORDS.correct2
+            ? t('removal.countRight')
             : counted > remaining
-              ? WORDS.tooManyIsATicked(count(counted - remaining, 'egg'))
-              : WORDS.missingWasAnEggRemoved(count(remaining - counted, 'egg'))
+              ? t('removal.tooMany', { eggs: count(counted - remaining, 'egg') })
+              : t('removal.tooFew', { eggs: count(remaining - counted, 'egg') })
         }}
       </p>
     </div>
     <p class="mt-2 text-ink-soft">
-      {{ WORDS.holdALeakingOrSmelly }}
+      {{ t('removal.caution') }}
     </p>
     <div class="mt-6 flex flex-wrap gap-3">
       <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">
-        {{ WORDS.undo }} <span class="key">Z</span>
+        {{ t('keys.undo') }} <span class="key">Z</span>
       </button>
       <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">{{
-        WORDS.backToBench
+        t('removal.toBench')
       }}</RouterLink>
-      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.trayLog }}</RouterLink>
+      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{
+        t('removal.trayLog')
+      }}</RouterLink>
     </div>
 
     <RemovalDialog

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { Timer } from '@lucide/vue'
 import { clockLevel, type CandlingLimits, type ClockLevel } from '../../core/session/limits.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** How long this egg, the tray and the lid wait, each beside its limit; calm until it matters. */
 const props = defineProps<{
@@ -14,9 +14,9 @@ const props = defineProps<{
 
 const shown = computed(() =>
   [
-    { name: WORDS.thisEggOut, ms: props.eggOutMs, limit: props.limits.eggOut },
-    { name: WORDS.trayOut, ms: props.trayOutMs, limit: props.limits.trayOut },
-    { name: WORDS.lidOff, ms: props.lidOffMs, limit: props.limits.lidOff },
+    { name: t('clocks.egg'), ms: props.eggOutMs, limit: props.limits.eggOut },
+    { name: t('clocks.tray'), ms: props.trayOutMs, limit: props.limits.trayOut },
+    { name: t('clocks.lid'), ms: props.lidOffMs, limit: props.limits.lidOff },
   ].flatMap(({ name, ms, limit }) =>
     ms === null ? [] : [{ name, ms, limit, level: clockLevel(ms, limit) }],
   ),
@@ -29,8 +29,8 @@ const LEVEL_CLASS: Readonly<Record<ClockLevel, string>> = {
 }
 const LEVEL_WORDS: Readonly<Record<ClockLevel, string>> = {
   calm: '',
-  soon: WORDS.putItBackSoon,
-  over: WORDS.overTheLimitPutIt,
+  soon: t('clocks.soon'),
+  over: t('clocks.over'),
 }
 
 function minutes(ms: number): string {
@@ -40,7 +40,7 @@ function minutes(ms: number): string {
 </script>
 
 <template>
-  <ul class="flex flex-wrap items-center gap-x-7 gap-y-1" :aria-label="WORDS.timeOutOfTheIncubator">
+  <ul class="flex flex-wrap items-center gap-x-7 gap-y-1" :aria-label="t('clocks.title')">
     <li
       v-for="clock in shown"
       :key="clock.name"
@@ -52,7 +52,8 @@ function minutes(ms: number): string {
       <span class="text-2xl">{{ minutes(clock.ms) }}</span>
       <span
         >{{ clock.name
-        }}<template v-if="clock.level === 'calm'"> {{ ' ' }}{{ WORDS.ofLimitMin(clock.limit) }}</template
+        }}<template v-if="clock.level === 'calm'">
+          {{ ' ' }}{{ t('clocks.limit', { minutes: clock.limit }) }}</template
         ><template v-else>, {{ LEVEL_WORDS[clock.level] }}</template></span
       >
     </li>

@@ -3,7 +3,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import type { AirReading } from '../../core/session/air.ts'
 import { SPECIES } from '../../core/species/species.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Which egg is at hand, large enough for arm's length, and how far the evening is; the clocks are the slot. */
 defineProps<{
@@ -32,7 +32,7 @@ defineProps<{
       </h1>
       <p class="text-lg leading-snug text-ink-soft">
         <template v-if="egg"
-          >{{ WORDS.eggNumber(egg.number) }}<template v-if="egg.mark">, {{ egg.mark }}</template
+          >{{ t('session.egg', { number: egg.number }) }}<template v-if="egg.mark">, {{ egg.mark }}</template
           ><br /></template
         >{{ SPECIES[set.species].label }}, {{ day }}
       </p>
@@ -41,15 +41,16 @@ defineProps<{
         class="rounded-lg border border-lamp px-3 py-1 text-lg text-lamp"
         data-testid="second-look"
       >
-        {{ WORDS.secondLook }}
+        {{ t('session.secondLook') }}
       </p>
     </div>
     <div class="flex flex-col items-end">
       <slot />
       <p class="text-ink-soft">
         <span v-if="air" data-testid="air"
-          >{{ WORDS.rhPercentRhCelsiusC(air.rhPercent.toFixed(0), air.celsius.toFixed(1)) }}{{ ' ' }} </span
-        ><span data-testid="progress">{{ WORDS.seenOfEggsSeen(seen, eggs) }}</span>
+          >{{ t('session.air', { humidity: air.rhPercent.toFixed(0), celsius: air.celsius.toFixed(1) })
+          }}{{ ' ' }} </span
+        ><span data-testid="progress">{{ t('session.seen', { seen, eggs }) }}</span>
         {{ pace }}
       </p>
     </div>

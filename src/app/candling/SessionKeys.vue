@@ -7,7 +7,7 @@ import { PREFLIGHT } from '../../core/session/preflight.ts'
 import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The keys of the evening, under one hand; each also a target for a knuckle. */
 const props = defineProps<{
@@ -24,13 +24,14 @@ const candling = computed(() => props.session.begun && props.step.kind === 'cand
 /** An egg without a picture cannot be disagreed with, only left. */
 const leaves = computed(() => candling.value && !props.look)
 const goOnWords = computed(() => {
-  if (!props.session.begun) return props.session.ready.length < PREFLIGHT.length ? WORDS.done : WORDS.begin
-  if (props.paused) return WORDS.resume
-  if (props.step.kind === 'fetch' || props.step.kind === 'return') return WORDS.lidOff2
-  if (props.step.kind === 'close-lid') return WORDS.lidOn
-  if (props.step.kind === 'finish') return WORDS.endEvening
-  if (!props.look) return WORDS.photograph
-  return `${props.chosen ? WORDS.myGrade : WORDS.confirm}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
+  if (!props.session.begun)
+    return props.session.ready.length < PREFLIGHT.length ? t('sessionKeys.done') : t('sessionKeys.begin')
+  if (props.paused) return t('sessionKeys.resume')
+  if (props.step.kind === 'fetch' || props.step.kind === 'return') return t('sessionKeys.lidOff')
+  if (props.step.kind === 'close-lid') return t('sessionKeys.lidOn')
+  if (props.step.kind === 'finish') return t('sessionKeys.end')
+  if (!props.look) return t('keys.photograph')
+  return `${props.chosen ? t('sessionKeys.myGrade') : t('sessionKeys.confirm')}: ${GRADE_WORDS[props.chosen ?? props.look.own?.grade ?? props.look.verdict.grade]}`
 })
 </script>
 
@@ -38,10 +39,10 @@ const goOnWords = computed(() => {
   <div
     class="grid grid-cols-3 gap-2 tight:grid-cols-1 sm:grid-cols-6 lg:grid-cols-[repeat(6,minmax(0,9.25rem))_minmax(0,1fr)] [&_svg]:shrink-0 [&_.key]:hidden md:[&_.key]:inline"
     role="group"
-    :aria-label="WORDS.keys"
+    :aria-label="t('sessionKeys.title')"
   >
     <button type="button" class="press min-h-16 gap-1.5 px-1 whitespace-nowrap" @click="emit('undo')">
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
+      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('keys.undo') }} <span class="key">Z</span>
     </button>
     <button
       type="button"
@@ -50,7 +51,7 @@ const goOnWords = computed(() => {
       @click="emit('another')"
     >
       <component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" />
-      {{ leaves ? WORDS.skip : WORDS.nextGrade }} <span class="key">X</span>
+      {{ leaves ? t('sessionKeys.skip') : t('sessionKeys.nextGrade') }} <span class="key">X</span>
     </button>
     <button
       type="button"
@@ -58,7 +59,7 @@ const goOnWords = computed(() => {
       :disabled="!candling || !look"
       @click="emit('compare')"
     >
-      <Scale3d class="h-5 w-5" aria-hidden="true" /> {{ WORDS.compare }} <span class="key">C</span>
+      <Scale3d class="h-5 w-5" aria-hidden="true" /> {{ t('sessionKeys.compare') }} <span class="key">C</span>
     </button>
     <button
       type="button"
@@ -66,7 +67,7 @@ const goOnWords = computed(() => {
       :disabled="!session.begun"
       @click="emit('pause')"
     >
-      <Pause class="h-5 w-5" aria-hidden="true" /> {{ WORDS.pause }} <span class="key">V</span>
+      <Pause class="h-5 w-5" aria-hidden="true" /> {{ t('sessionKeys.pause') }} <span class="key">V</span>
     </button>
     <button
       type="button"
@@ -74,7 +75,7 @@ const goOnWords = computed(() => {
       :disabled="!candling"
       @click="emit('mark')"
     >
-      <Tag class="h-5 w-5" aria-hidden="true" /> {{ WORDS.note }} <span class="key">D</span>
+      <Tag class="h-5 w-5" aria-hidden="true" /> {{ t('preflight.note') }} <span class="key">D</span>
     </button>
     <button
       type="button"
@@ -84,7 +85,7 @@ const goOnWords = computed(() => {
       :aria-pressed="speaking"
       @click="emit('speak')"
     >
-      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? WORDS.save : WORDS.voice }}
+      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? t('quick.save') : t('sessionKeys.voice') }}
       <span class="key">T</span>
     </button>
     <button

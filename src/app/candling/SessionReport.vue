@@ -14,7 +14,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import ChangedByMates from './ChangedByMates.vue'
 import { useSessionAir } from './session/useSessionAir.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What the evening came to. */
 const props = defineProps<{
@@ -67,36 +67,46 @@ const places = (list: ReadonlyArray<{ egg: Egg }>): string =>
 const rows = computed(
   () =>
     [
-      [WORDS.eggsSeen, WORDS.seenInMinutes(props.seen.length, count(minutes.value, 'minute'))],
       [
-        WORDS.incubatorOpen,
-        WORDS.valueMinTimes((open.value.totalMs / MINUTE_MS).toFixed(1), count(open.value.times, 'time')),
+        t('report.eggsSeen'),
+        t('report.seenIn', { seen: props.seen.length, minutes: count(minutes.value, 'minute') }),
       ],
       [
-        WORDS.humidity,
+        t('report.open'),
+        t('report.openFor', {
+          minutes: (open.value.totalMs / MINUTE_MS).toFixed(1),
+          times: count(open.value.times, 'time'),
+        }),
+      ],
+      [
+        t('report.humidity'),
         air.value.before === null
-          ? WORDS.notRecorded
-          : WORDS.rhPercentBeforeWords(
-              air.value.before.rhPercent.toFixed(0),
-              air.value.lowestRhPercent === null
-                ? ''
-                : WORDS.atTheLowest(air.value.lowestRhPercent.toFixed(0)),
-            ),
+          ? t('report.notRecorded')
+          : t('report.humidityBefore', {
+              humidity: air.value.before.rhPercent.toFixed(0),
+              lowest:
+                air.value.lowestRhPercent === null
+                  ? ''
+                  : t('report.lowestHumidity', { humidity: air.value.lowestRhPercent.toFixed(0) }),
+            }),
       ],
       [
-        WORDS.temperature,
+        t('report.temperature'),
         air.value.before === null
-          ? WORDS.notRecorded
-          : WORDS.celsiusCBeforeWords(
-              air.value.before.celsius.toFixed(1),
-              air.value.lowestCelsius === null ? '' : WORDS.cAtTheLowest(air.value.lowestCelsius.toFixed(1)),
-            ),
+          ? t('report.notRecorded')
+          : t('report.temperatureBefore', {
+              celsius: air.value.before.celsius.toFixed(1),
+              lowest:
+                air.value.lowestCelsius === null
+                  ? ''
+                  : t('report.lowestTemperature', { celsius: air.value.lowestCelsius.toFixed(1) }),
+            }),
       ],
       [
-        WORDS.recovered,
+        t('report.recovered'),
         air.value.recoveredAfterMinutes === null
-          ? WORDS.notYetOrNotRecorded
-          : WORDS.minAfterTheLidWent(air.value.recoveredAfterMinutes.toFixed(0)),
+          ? t('report.notRecovered')
+          : t('report.recoveredAfter', { minutes: air.value.recoveredAfterMinutes.toFixed(0) }),
       ],
     ] as const,
 )
@@ -112,34 +122,37 @@ const rows = computed(
     </dl>
     <ChangedByMates class="mt-5" :changed="changed" :place-of="placeOf" />
     <p v-if="suspects.length > 0" class="mt-5 text-lg">
-      <strong>{{ WORDS.lookAgain }}</strong>
+      <strong>{{ t('report.lookAgain') }}</strong>
       {{
-        WORDS.pencilAQuestionMarkAnd(
-          suspects
+        t('report.lookAgainWhat', {
+          places: suspects
             .map(
               ({ egg, look }) =>
                 `${placeOf(egg)} (${GRADE_WORDS[look.own?.grade ?? look.verdict.grade].toLowerCase()})`,
             )
             .join(', '),
-        )
+        })
       }}
     </p>
     <p v-if="strangers.length > 0" class="mt-3 text-lg" data-testid="strangers">
-      <strong>{{ WORDS.perhapsExchanged }}</strong>
-      {{ WORDS.compareMarksBeforeTheyGoOn(places(strangers)) }}
+      <strong>{{ t('report.exchanged') }}</strong>
+      {{ t('report.exchangedWhat', { places: places(strangers) }) }}
     </p>
     <p v-if="unsaid.length > 0" class="mt-3 text-lg">
-      <strong>{{ WORDS.notConfirmed }}</strong> {{ WORDS.liftingAnEggNeverConfirms(places(unsaid)) }}
+      <strong>{{ t('report.notConfirmed') }}</strong>
+      {{ t('report.notConfirmedWhat', { places: places(unsaid) }) }}
     </p>
     <p v-if="left.length > 0" class="mt-3 text-lg">
-      <strong>{{ WORDS.noPicture }}</strong> {{ WORDS.theyWaitForTheNext(left.map(placeOf).join(', ')) }}
+      <strong>{{ t('report.noPicture') }}</strong>
+      {{ t('report.noPictureWhat', { places: left.map(placeOf).join(', ') }) }}
     </p>
     <p v-if="suggested.length > 0" class="mt-3 text-lg" data-testid="suggested-removals">
-      <strong>{{ WORDS.suggestedForRemoval }}</strong> {{ WORDS.theyStayInUntilYou(places(suggested)) }}
+      <strong>{{ t('report.suggested') }}</strong>
+      {{ t('report.suggestedWhat', { places: places(suggested) }) }}
     </p>
     <p v-if="duds.length > 0" class="mt-3 text-lg" data-testid="to-remove">
-      <strong>{{ WORDS.toRemove }}</strong> {{ places(duds) }}.
+      <strong>{{ t('report.toRemove') }}</strong> {{ places(duds) }}.
     </p>
-    <p class="mt-5 text-ink-soft">{{ WORDS.washYourHands }}</p>
+    <p class="mt-5 text-ink-soft">{{ t('report.washHands') }}</p>
   </div>
 </template>

@@ -5,7 +5,7 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Session } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import SessionReport from './SessionReport.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** An evening that has ended, and what can be done next. */
 defineProps<{
@@ -24,7 +24,7 @@ const emit = defineEmits<{ again: []; 'go-on': [] }>()
 
 <template>
   <div class="min-h-0 overflow-y-auto p-2">
-    <h2 class="mb-4 text-3xl font-bold">{{ WORDS.eveningSummary }}</h2>
+    <h2 class="mb-4 text-3xl font-bold">{{ t('summary.title') }}</h2>
     <SessionReport
       :session="session"
       :set="set"
@@ -38,10 +38,10 @@ const emit = defineEmits<{ again: []; 'go-on': [] }>()
       <RouterLink
         :to="{ name: 'removal', params: { setId: set.id } }"
         class="press press-lamp min-h-14 text-lg"
-        >{{ WORDS.toRemove2 }} <span class="key">Space</span></RouterLink
-      ><button type="button" class="press min-h-14" @click="emit('again')">{{ WORDS.candleAgain }}</button>
+        >{{ t('summary.toRemove') }} <span class="key">Space</span></RouterLink
+      ><button type="button" class="press min-h-14" @click="emit('again')">{{ t('summary.again') }}</button>
       <button v-if="mayGoOn" type="button" class="press min-h-14" @click="emit('go-on')">
-        {{ WORDS.notFinishedYet }} <span class="key">Z</span>
+        {{ t('summary.unfinished') }} <span class="key">Z</span>
       </button>
     </div>
   </div>

@@ -15,7 +15,7 @@ import AnotherEgg from './AnotherEgg.vue'
 import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
 import { useVerdictWords } from './useVerdictWords.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The suggestion for arm's length: sign, grade, what follows, the two strongest reasons. */
 const props = defineProps<{
@@ -47,7 +47,7 @@ const film = computed(() => props.look.movement)
 
 <template>
   <!-- On a phone its parts lie in the page’s own column, so that a warning comes before the picture. -->
-  <section class="contents md:flex md:flex-col md:gap-3" :aria-label="WORDS.suggestion">
+  <section class="contents md:flex md:flex-col md:gap-3" :aria-label="t('verdict.suggestion')">
     <!-- Grade, what to do and the one reason: on a phone above all else, whatever is scrolled below them. -->
     <div
       class="sticky top-0 z-10 order-first flex flex-col gap-1 bg-ground pb-1 md:static md:order-none md:gap-3 md:pb-0"
@@ -61,10 +61,10 @@ const film = computed(() => props.look.movement)
         />
         <div class="min-w-0">
           <p class="text-3xl leading-tight font-bold text-ink-soft md:text-5xl" data-testid="suggestion">
-            {{ isNoEgg && !chosen && !look.own ? WORDS.noEggRecognised : GRADE_WORDS[grade] }}
+            {{ isNoEgg && !chosen && !look.own ? t('verdict.noEgg') : GRADE_WORDS[grade] }}
           </p>
           <p v-if="chosen" class="text-lg leading-snug text-ink-soft">
-            {{ WORDS.yourGradeSuggested(GRADE_WORDS[look.verdict.grade].toLowerCase()) }}
+            {{ t('verdict.yourGrade', { grade: GRADE_WORDS[look.verdict.grade].toLowerCase() }) }}
           </p>
           <p
             v-else
@@ -80,12 +80,12 @@ const film = computed(() => props.look.movement)
         v-if="action === 'remove' && look.own === null && liftAgrees"
         class="leading-snug text-ember md:text-lg"
       >
-        {{ WORDS.liftingTheEggDoesNot }}
+        {{ t('verdict.liftIsNoWord') }}
       </p>
-      <p v-if="isNoEgg" class="leading-snug md:text-lg">{{ WORDS.notAnEggNoGrade }}</p>
+      <p v-if="isNoEgg" class="leading-snug md:text-lg">{{ t('verdict.noEggWhy') }}</p>
       <p v-if="whyLeftIn" class="leading-snug md:text-lg" data-testid="why-left-in">{{ whyLeftIn }}</p>
       <p v-if="action === 'recheck' && !isNoEgg" class="leading-snug md:text-lg" data-testid="pencil">
-        {{ WORDS.pencilAQuestionMarkOnThe }}
+        {{ t('verdict.pencil') }}
       </p>
       <p v-if="reasons.length > 0" class="leading-snug md:hidden">{{ reasons[0] }}</p>
     </div>
@@ -93,10 +93,10 @@ const film = computed(() => props.look.movement)
     <AnotherEgg class="order-first text-lg md:order-none" :look />
     <NextPicture v-if="grade === 'unsure'" class="text-lg" :look :timeline />
     <p v-if="look.reading.reasons.includes('blurred')" class="text-lg text-ember">
-      {{ WORDS.thePictureIsBlurredHold }}
+      {{ t('verdict.blurred') }}
     </p>
     <p v-if="late" class="border-l-2 border-ember pl-3">
-      {{ WORDS.atThisAgeItMay }}
+      {{ t('verdict.mayFeel') }}
     </p>
     <ul class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-lg leading-snug" data-testid="reasons">
       <li v-for="(reason, i) in reasons" :key="reason" :class="{ 'hidden md:list-item': i === 0 }">
@@ -114,16 +114,16 @@ const film = computed(() => props.look.movement)
     <p v-if="film" class="text-ink-soft" data-testid="film">
       {{
         film.moving
-          ? WORDS.movementSeenInSOf(film.seconds.toFixed(0))
-          : WORDS.noMovementInSOf(film.seconds.toFixed(0))
+          ? t('film.movement', { seconds: film.seconds.toFixed(0) })
+          : t('film.noMovement', { seconds: film.seconds.toFixed(0) })
       }}
       <template v-if="film.heartbeat">{{
-        WORDS.signalToNoise(
-          film.heartbeat.found
-            ? WORDS.heartbeatPerSecond(film.heartbeat.hz.toFixed(1))
-            : WORDS.noHeartbeatFound,
-          film.heartbeat.signalToNoise.toFixed(1),
-        )
+        t('film.signalToNoise', {
+          what: film.heartbeat.found
+            ? t('film.heartbeat', { hertz: film.heartbeat.hz.toFixed(1) })
+            : t('film.noHeartbeat'),
+          ratio: film.heartbeat.signalToNoise.toFixed(1),
+        })
       }}</template>
     </p>
   </section>

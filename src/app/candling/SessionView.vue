@@ -32,7 +32,7 @@ import SessionKeys from './SessionKeys.vue'
 import SessionSummary from './SessionSummary.vue'
 import SessionVerdict from './SessionVerdict.vue'
 import StorageRoomNote from '../shared/ui/StorageRoomNote.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const router = useRouter()
@@ -119,9 +119,7 @@ useSessionKeyboard(hands, {
 
 <template>
   <main v-if="!set" class="p-8">
-    <p>
-      {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
-    </p>
+    <p>{{ t('bench.noSet') }} <RouterLink to="/" class="underline">{{ t('bench.toToday') }}</RouterLink></p>
   </main>
   <main
     v-else
@@ -162,7 +160,7 @@ useSessionKeyboard(hands, {
       @go-on="takeBack"
     />
     <div v-else-if="session && !session.begun" class="min-h-0 overflow-y-auto p-2">
-      <h2 class="mb-4 text-3xl font-bold">{{ WORDS.beforeTheFirstEgg }}</h2>
+      <h2 class="mb-4 text-3xl font-bold">{{ t('session.before') }}</h2>
       <PreFlight
         v-model:sounds="sounds.sounds.value"
         v-model:voice="sounds.voice.value"
@@ -182,7 +180,7 @@ useSessionKeyboard(hands, {
     </div>
     <BesideTheLamp
       v-else-if="session && clocks.pausedMs !== null"
-      :title="WORDS.paused"
+      :title="t('session.paused')"
       :text="wordsForPause(clocks.trayOutMs !== null)"
     />
     <BesideTheLamp
@@ -225,7 +223,7 @@ useSessionKeyboard(hands, {
           role="alert"
           data-testid="problem"
         >
-          {{ problem }} <span class="text-ink-soft">{{ WORDS.nothingWasSavedForIt }}</span>
+          {{ problem }} <span class="text-ink-soft">{{ t('bench.nothingSaved') }}</span>
         </p>
         <SessionVerdict
           v-if="look"
@@ -247,7 +245,7 @@ useSessionKeyboard(hands, {
         <StorageRoomNote class="mt-4" />
       </aside>
     </div>
-    <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? WORDS.gettingReady }}</p>
+    <p v-else class="p-2 text-lg text-ink-soft">{{ problem ?? t('session.gettingReady') }}</p>
 
     <SessionKeys
       v-if="session"

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { svgPath } from '../shared/svg-path.ts'
 import type { SeveralEggs } from '../../domain/several-eggs.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A photograph with several eggs: each numbered as it lies, with its place in the tray. */
 const props = defineProps<{ picture: SeveralEggs<Blob>; placeOf: (egg: Egg) => string }>()
@@ -18,7 +18,7 @@ const stroke = computed(() => Math.max(props.picture.widthPx, props.picture.heig
     :viewBox="`0 0 ${picture.widthPx} ${picture.heightPx}`"
     class="h-full w-full"
     role="img"
-    :aria-label="WORDS.photographWithEggs(picture.eggs.length)"
+    :aria-label="t('several.picture', { eggs: picture.eggs.length })"
   >
     <image v-if="url" :href="url" x="0" y="0" :width="picture.widthPx" :height="picture.heightPx" />
     <g v-for="({ reading, place }, i) in picture.eggs" :key="i">

@@ -3,7 +3,7 @@ import { Undo2 } from '@lucide/vue'
 import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The eggs that were taken out: what they were when they were opened, or back into their place. */
 defineProps<{ eggs: readonly Egg[]; placeOf: (egg: Egg) => string }>()
@@ -12,9 +12,9 @@ const emit = defineEmits<{ found: [egg: Egg, outcome: Outcome | null]; putBack: 
 
 <template>
   <section class="mt-6" aria-labelledby="opened">
-    <h2 id="opened" class="text-xl font-bold">{{ WORDS.breakout }}</h2>
+    <h2 id="opened" class="text-xl font-bold">{{ t('removal.breakout') }}</h2>
     <p class="mb-3 text-ink-soft">
-      {{ WORDS.coolTheEggFirstOpen }}
+      {{ t('removal.breakoutHow') }}
     </p>
     <ul class="flex flex-col gap-2" data-testid="openings">
       <li v-for="egg in eggs" :key="egg.id" class="flex flex-wrap items-center gap-3">
@@ -24,10 +24,10 @@ const emit = defineEmits<{ found: [egg: Egg, outcome: Outcome | null]; putBack: 
           v-if="egg.outcome === null"
           type="button"
           class="press min-h-11 py-1"
-          :aria-label="WORDS.putBackPlaceOf(placeOf(egg))"
+          :aria-label="t('removal.putBackOf', { place: placeOf(egg) })"
           @click="emit('putBack', egg)"
         >
-          <Undo2 class="h-4 w-4" aria-hidden="true" /> {{ WORDS.putBack }}
+          <Undo2 class="h-4 w-4" aria-hidden="true" /> {{ t('removal.putBack') }}
         </button>
       </li>
     </ul>

@@ -19,7 +19,7 @@ import AnotherEgg from './AnotherEgg.vue'
 import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
 import { useVerdictWords } from './useVerdictWords.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const props = defineProps<{
   look: LookRecord
@@ -48,9 +48,9 @@ const otherwise = computed(() =>
 )
 const length = (mm: number): string => `${toShown(props.hatchery.units, 'length', mm)}`
 const SCALE_WORDS = {
-  calliper: WORDS.scaleItsCalliperSize,
-  collar: WORDS.scaleTheCollar,
-  camera: WORDS.scaleTheCamerasCalibration,
+  calliper: t('size.byCalliper'),
+  collar: t('size.byCollar'),
+  camera: t('size.byCamera'),
 } as const
 /** Early shadows are small: the scale grows with what is expected and seen. */
 const shadowScale = computed(() =>
@@ -67,7 +67,7 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
 </script>
 
 <template>
-  <section class="flex flex-col gap-3" :aria-label="WORDS.suggestionAndEvidence">
+  <section class="flex flex-col gap-3" :aria-label="t('verdict.title')">
     <div class="flex items-center gap-4">
       <GradeSign
         :grade="look.verdict.grade"
@@ -76,7 +76,7 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
       />
       <div>
         <p class="text-3xl leading-tight font-bold" data-testid="suggestion">
-          {{ isNoEgg ? WORDS.noEggRecognised : GRADE_WORDS[look.verdict.grade] }}
+          {{ isNoEgg ? t('verdict.noEgg') : GRADE_WORDS[look.verdict.grade] }}
         </p>
         <p
           v-if="!isNoEgg"
@@ -89,7 +89,7 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
       </div>
     </div>
 
-    <p v-if="isNoEgg">{{ WORDS.notAnEggNoGrade }}</p>
+    <p v-if="isNoEgg">{{ t('verdict.noEggWhy') }}</p>
     <p v-if="whyLeftIn" data-testid="why-left-in">{{ whyLeftIn }}</p>
     <LampTonight v-if="set" :look :set />
     <AnotherEgg v-if="egg" :look />
@@ -97,18 +97,18 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
 
     <p v-if="otherwise" class="text-ink-soft" data-testid="suggested-before">
       {{
-        WORDS.suggestedBeforeUntil(
-          GRADE_WORDS[otherwise.verdict.grade].toLowerCase(),
-          REGRADE_WORDS[otherwise.because],
-        )
+        t('verdict.before', {
+          grade: GRADE_WORDS[otherwise.verdict.grade].toLowerCase(),
+          because: REGRADE_WORDS[otherwise.because],
+        })
       }}
     </p>
 
     <p v-if="look.reading.crack.score > 0.5" class="rounded-lg border border-ember p-2" data-testid="crack">
-      {{ WORDS.aBrightHairlinePossiblyA }}
+      {{ t('verdict.crack') }}
     </p>
 
-    <ul v-if="!isNoEgg" class="flex flex-col gap-1" :aria-label="WORDS.probabilities">
+    <ul v-if="!isNoEgg" class="flex flex-col gap-1" :aria-label="t('verdict.probabilities')">
       <li
         v-for="grade in GRADES"
         :key="grade"
@@ -128,14 +128,14 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
     </ul>
 
     <p v-if="look.reading.reasons.includes('blurred')" class="text-ember">
-      {{ WORDS.thePictureIsBlurredHold }}
+      {{ t('verdict.blurred') }}
     </p>
     <p v-if="look.reading.reasons.includes('cut-by-picture')" class="text-ember">
-      {{ WORDS.partOfTheEggIs }}
+      {{ t('verdict.cut') }}
     </p>
     <ul
       class="flex flex-col gap-1.5 border-l-2 border-lamp pl-3 text-[1.050rem] leading-snug"
-      :aria-label="WORDS.reasons"
+      :aria-label="t('verdict.reasons')"
       data-testid="reasons"
     >
       <li v-for="reason in look.verdict.reasons.map(sayReason)" :key="reason">{{ reason }}</li>
@@ -165,37 +165,35 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
           {{ length(sized.size.breadthMm.sd) }} {{ unitSymbol(hatchery.units, 'length') }}
           {{ SCALE_WORDS[sized.scale.from]
           }}<template v-if="sized.size.cellDepthMm">{{
-            WORDS.airCellDeepCm(
-              length(sized.size.cellDepthMm.value),
-              length(sized.size.cellDepthMm.sd),
-              unitSymbol(hatchery.units, 'length'),
-              sized.size.cellVolumeCm3!.value.toFixed(1),
-            )
+            t('size.cell', {
+              depth: length(sized.size.cellDepthMm.value),
+              error: length(sized.size.cellDepthMm.sd),
+              unit: unitSymbol(hatchery.units, 'length'),
+              volume: sized.size.cellVolumeCm3!.value.toFixed(1),
+            })
           }}</template
           >.
         </template>
-        <template v-else>{{ WORDS.sizesAreRelativeThisPicture }}</template>
+        <template v-else>{{ t('size.relative') }}</template>
       </p>
       <p class="text-sm text-ink-soft">
         <template v-if="figures.airCell">{{
-          WORDS.airCellOfTheVolume(percentWords(figures.airCell.volume.value))
+          t('size.cellShare', { share: percentWords(figures.airCell.volume.value) })
         }}</template
-        ><template v-else>{{ WORDS.vessels }}</template>
-        {{ WORDS.overOfTheContents(percentWords(reading.vessels.coverage.value))
-        }}<template v-if="mates.length + earlier.length > 0">
-          {{ ' ' }}{{ WORDS.marksBelowTheLineOther }}</template
-        >
+        ><template v-else>{{ t('size.vessels') }}</template>
+        {{ t('size.vesselShare', { share: percentWords(reading.vessels.coverage.value) })
+        }}<template v-if="mates.length + earlier.length > 0"> {{ ' ' }}{{ t('verdict.bandKey') }}</template>
       </p>
       <p v-if="figures.byHand" class="text-sm text-ink-soft" data-testid="measured-before">
         {{
-          WORDS.measuredShadowAirCellThe(
-            percentWords(reading.shadow.area.value),
-            reading.airCell ? percentWords(reading.airCell.depth.value) : WORDS.notSeen,
-          )
+          t('verdict.measured', {
+            shadow: percentWords(reading.shadow.area.value),
+            cell: reading.airCell ? percentWords(reading.airCell.depth.value) : t('hand.notSeen'),
+          })
         }}
       </p>
       <RouterLink v-if="eggPage" :to="eggPage" class="quiet self-start" data-testid="egg-page-link"
-        ><Film class="h-4 w-4" aria-hidden="true" /> {{ WORDS.eggPage }}</RouterLink
+        ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('eggPage.link') }}</RouterLink
       >
     </div>
   </section>

@@ -3,7 +3,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import { assignPhotos, type PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { inLanes } from '../../workers/pool.ts'
 import { readCaptureTime } from '../../devices/camera/photo-files.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What became of one file. */
 export interface FileOutcome {
@@ -76,7 +76,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
       })),
     )
     const { pairs, leftOver } = assignPhotos(dated, waiting(), order)
-    for (const { index } of leftOver) note(index, 'left-over', WORDS.noEggWasWaitingFor)
+    for (const { index } of leftOver) note(index, 'left-over', t('files.noEggWaiting'))
     await inLanes(
       pairs,
       async ({ file: { file, index }, place }) => {
@@ -91,7 +91,7 @@ export function useManyFiles({ lanes, waiting, placeOf, take, sentenceOf }: Many
     )
     outcomes.value = outcomes.value.map((item, i) =>
       i >= from && i < from + files.length && item.state === 'waiting'
-        ? { ...item, state: 'stopped', words: WORDS.stoppedBeforeThisFile }
+        ? { ...item, state: 'stopped', words: t('files.stopped') }
         : item,
     )
   }

@@ -6,7 +6,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /**
  * Which parts of a look's picture speak for what it is taken for; worked out when it is asked for, forgotten with the
@@ -59,7 +59,7 @@ export function useOcclusionMap(look: () => LookRecord | null, set: () => EggSet
         ))
       if (own.signal.aborted) return
       parts.value = found
-      if (!found) problem.value = WORDS.thePictureCouldNotBe
+      if (!found) problem.value = t('picture.unreadable')
     } catch (error) {
       if (!own.signal.aborted) problem.value = (error as Error).message
     } finally {

@@ -9,7 +9,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { candlingBegan, matesLooks, standingLook, suspectedBy } from '../../domain/candling.ts'
 import { isDoneWith } from '../../domain/own-grade.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** How the eggs of a set stand at this candling: which were seen, which wait, which are suspects. */
 export interface SetEggs {
@@ -60,7 +60,8 @@ export function useSetEggs(set: () => EggSet): SetEggs {
   const references = computed(() =>
     (hatchery.allEggsBySet.get(set().id) ?? []).filter((egg) => egg.role === 'reference'),
   )
-  const placeOf = (egg: Egg): string => nameOfPlace(set().trays, egg.place) || WORDS.eggI(egg.number)
+  const placeOf = (egg: Egg): string =>
+    nameOfPlace(set().trays, egg.place) || t('places.egg', { number: egg.number })
   const waiting = computed(() => eggs.value.filter(waits).length)
 
   function nextOf(list: readonly Egg[], after: Egg | null): Egg | null {

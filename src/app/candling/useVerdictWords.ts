@@ -2,7 +2,7 @@ import { computed, type ComputedRef } from 'vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { isFilmedAlive, waitsByRule } from '../../core/grade/policy.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is said of a verdict beside its grade. */
 export function useVerdictWords(
@@ -21,7 +21,7 @@ export function useVerdictWords(
     if (own || policy === undefined || isFilmedAlive(movement)) return ''
     const rule = waitsByRule(verdict, policy)
     if (rule === null) return ''
-    return rule === 'second-look' ? WORDS.firstSightingWaits : WORDS.ruleWaitsForLockdown
+    return rule === 'second-look' ? t('verdict.firstSighting') : t('verdict.holds')
   })
   return { isNoEgg, whyLeftIn }
 }

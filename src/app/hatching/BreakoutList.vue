@@ -17,7 +17,7 @@ import PictureNotes from '../shared/ui/PictureNotes.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, GRADE_WORDS, nameOfEgg, OUTCOME_WORDS } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Eggs that did not hatch, opened one by one and classed by when they died. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; over: boolean; unnamed: number }>()
@@ -34,25 +34,25 @@ const looks = computed(() => (current.value ? (store.looksByEgg.get(current.valu
 const timeline = computed(() => timelineOf(props.set, store.hatchery))
 const byLooks = computed(() => deathDayByLooks(looks.value, timeline.value))
 const sayAt = (at: string | null): string =>
-  at === null ? '' : WORDS.onDay(dayWords(props.set, store.hatchery.zone, Date.parse(at)))
+  at === null ? '' : t('breakout.onDay', { day: dayWords(props.set, store.hatchery.zone, Date.parse(at)) })
 const FOUND = ['clear', 'blood-ring', 'quitter', 'alive', 'hatched'] as const satisfies readonly Outcome[]
 const FOUND_WORDS: Readonly<Record<Outcome, string>> = {
   ...OUTCOME_WORDS,
-  hatched: WORDS.anEmptyShellItHatched,
+  hatched: t('breakout.emptyShell'),
 }
 const SIGN_WORDS: Readonly<Record<DeathSign, string>> = {
-  malposition: WORDS.malpositionedHeadAwayFromThe,
-  contaminated: WORDS.rottenOrSmelly,
+  malposition: t('sign.malposition'),
+  contaminated: t('sign.rotten'),
   cracked: 'cracked',
-  wet: WORDS.wetMuchFluid,
-  dry: WORDS.dryStuckToTheMembrane,
+  wet: t('sign.wet'),
+  dry: t('sign.dry'),
 }
 /** What deaths of a time usually point to; one egg alone tells nothing. */
 const POINTS_TO = {
-  early: WORDS.manyEarlyDeathsStoragePosting,
-  middle: WORDS.manyInTheMiddleThird,
-  late: WORDS.manyLateDeathsSmallAir,
-  pipped: WORDS.manyPippedAndDeadHumidity,
+  early: t('breakout.manyEarly'),
+  middle: t('breakout.manyMiddle'),
+  late: t('breakout.manyLate'),
+  pipped: t('breakout.manyPipped'),
 } as const
 /** Unset until somebody has opened it and says so. */
 const found = ref<(typeof FOUND)[number] | null>(null)
@@ -77,7 +77,7 @@ function keep(): void {
   const egg = current.value
   if (!egg || found.value === null) return
   if (dies.value && day.value !== null && !(day.value >= 0 && day.value <= days.value + 3)) {
-    problem.value = WORDS.dayOfDeathMustBe(days.value)
+    problem.value = t('breakout.wrongDay', { days: days.value })
     return
   }
   const at = new Date(clock.nowMs).toISOString()
@@ -114,20 +114,25 @@ function nameAll(): void {
     aria-labelledby="breakout-heading"
     data-testid="breakout"
   >
-    <h2 id="breakout-heading" class="text-xl font-semibold">{{ WORDS.breakoutOpenUnhatchedEggs }}</h2>
+    <h2 id="breakout-heading" class="text-xl font-semibold">{{ t('breakout.title') }}</h2>
     <p class="mt-1 text-ink-soft">
-      {{ WORDS.wearGlovesAndAMask }}
+      {{ t('breakout.caution') }}
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="allHatched" class="mt-3 flex flex-wrap items-center gap-3" data-testid="all-hatched">
       <p>
-        {{ WORDS.countedAndTheSameNumber(unnamed, unnamed === 1 ? WORDS.chickWas : WORDS.chicksWere) }}
+        {{
+          t('breakout.uncounted', {
+            chicks: unnamed,
+            verb: unnamed === 1 ? t('breakout.chickWas') : t('breakout.chicksWere'),
+          })
+        }}
       </p>
       <button type="button" class="press press-lamp" @click="nameAll">
-        {{ WORDS.allEmptyRecordAsHatched }}
+        {{ t('breakout.allEmpty') }}
       </button>
     </div>
-    <div class="mt-3 flex flex-wrap gap-2" role="group" :aria-label="WORDS.eggsToOpen">
+    <div class="mt-3 flex flex-wrap gap-2" role="group" :aria-label="t('breakout.list')">
       <button
         v-for="egg in open"
         :key="egg.id"
@@ -147,11 +152,11 @@ function nameAll(): void {
             <MeasuredPhoto
               :look="looks.at(-1)!"
               :overlay="false"
-              :label="WORDS.lastPhotographOf(placeOf(current))"
+              :label="t('breakout.photographOf', { place: placeOf(current) })"
             />
           </div>
           <p class="text-xs text-ink-soft">
-            {{ WORDS.atItsLastLookDay(placeOf(current), looks.at(-1)!.ageDays.toFixed(0)) }}
+            {{ t('breakout.lastLook', { place: placeOf(current), day: looks.at(-1)!.ageDays.toFixed(0) }) }}
           </p>
         </div>
         <div>
@@ -162,7 +167,7 @@ function nameAll(): void {
             class="max-h-44"
           />
           <p class="text-xs text-ink-soft">
-            {{ WORDS.drawingOfALivingEgg((day ?? days / 2).toFixed(0)) }}
+            {{ t('breakout.drawing', { day: (day ?? days / 2).toFixed(0) }) }}
           </p>
         </div>
       </div>
@@ -173,30 +178,31 @@ function nameAll(): void {
             >:
             {{
               looks.length === 0
-                ? WORDS.noLooks
+                ? t('breakout.noLooks')
                 : looks
                     .map((look) =>
-                      WORDS.dayAgeDaysGradeWords(
-                        look.ageDays.toFixed(0),
-                        GRADE_WORDS[look.verdict.grade].toLowerCase(),
-                        look.own && look.own.grade !== look.verdict.grade
-                          ? WORDS.youSaidGrade(GRADE_WORDS[look.own.grade].toLowerCase())
-                          : '',
-                      ),
+                      t('breakout.look', {
+                        day: look.ageDays.toFixed(0),
+                        grade: GRADE_WORDS[look.verdict.grade].toLowerCase(),
+                        more:
+                          look.own && look.own.grade !== look.verdict.grade
+                            ? t('breakout.youSaid', { grade: GRADE_WORDS[look.own.grade].toLowerCase() })
+                            : '',
+                      }),
                     )
                     .join('; ')
             }}</span
           >
         </p>
         <label
-          >{{ WORDS.whatWasInside }}
+          >{{ t('breakout.inside') }}
           <select v-model="found" class="field mt-1 block">
-            <option :value="null" disabled>{{ WORDS.chooseWhatYouFound }}</option>
+            <option :value="null" disabled>{{ t('breakout.choose') }}</option>
             <option v-for="one in FOUND" :key="one" :value="one">{{ FOUND_WORDS[one] }}</option>
           </select>
         </label>
         <fieldset v-if="dies" class="flex flex-col">
-          <legend>{{ WORDS.stageReached }}</legend>
+          <legend>{{ t('breakout.stage') }}</legend>
           <label
             v-for="one in OPENED_STAGES"
             :key="one.stage"
@@ -211,7 +217,9 @@ function nameAll(): void {
               @change="day = Number((one.stage * days).toFixed(1))"
             />
             <span
-              ><span class="text-ink-soft">{{ WORDS.dayValue((one.stage * days).toFixed(0)) }}</span>
+              ><span class="text-ink-soft">{{
+                t('breakout.stageDay', { days: (one.stage * days).toFixed(0) })
+              }}</span>
               {{ OPENED_SIGN_WORDS[one.sign] }}</span
             >
           </label>
@@ -219,20 +227,21 @@ function nameAll(): void {
         <div v-if="dies">
           <NumberField
             v-model="day"
-            :label="WORDS.diedAboutDay"
+            :label="t('breakout.diedAbout')"
             :placeholder="byLooks === null ? '' : `${byLooks.toFixed(1)}?`"
           />
           <span class="text-sm text-ink-soft"
             >{{
-              byLooks === null ? WORDS.noLookHelpsHere : WORDS.itsLooksSuggestAboutDay(byLooks.toFixed(1))
+              byLooks === null ? t('breakout.noHelp') : t('breakout.byLooks', { day: byLooks.toFixed(1) })
             }}
             {{ pointsTo }}</span
           >
         </div>
         <fieldset v-if="found !== null && found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
-          <legend class="sr-only">{{ WORDS.signs }}</legend>
+          <legend class="sr-only">{{ t('breakout.signs') }}</legend>
           <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" /> {{ WORDS.pipped }}</label
+            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" />
+            {{ t('breakout.pipped') }}</label
           >
           <label v-for="sign in DEATH_SIGNS" :key="sign" class="flex min-h-11 items-center gap-2"
             ><input v-model="signs" type="checkbox" class="accent-lamp" :value="sign" />
@@ -241,7 +250,7 @@ function nameAll(): void {
         </fieldset>
         <div class="flex flex-wrap items-end gap-3">
           <button type="submit" class="press press-lamp" :disabled="found === null || Number.isNaN(day)">
-            {{ WORDS.saveNextEgg }}
+            {{ t('breakout.saveNext') }}
           </button>
           <PictureNotes :egg="current" :name="placeOf(current)" :say-at="sayAt" />
         </div>

@@ -14,7 +14,7 @@ import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { useTicks } from '../shared/useSetPlan.ts'
 import { warmthWords } from './brooder-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
 const props = defineProps<{
@@ -28,9 +28,9 @@ const clock = useClockStore()
 const units = computed(() => store.hatchery.units)
 const weeks = computed(() => brooderPlan(props.set.species, props.chicks))
 const WARNING_WORDS: Readonly<Record<BrooderWarning, string>> = {
-  'one-alone': WORDS.aSingleChickDoesBadly,
-  'small-drown': WORDS.smallChicksCanDrownIn,
-  'waterfowl-apart': WORDS.waterfowlWetEverythingAndTrample,
+  'one-alone': t('brooder.single'),
+  'small-drown': t('brooder.drown'),
+  'waterfowl-apart': t('brooder.waterfowl'),
 }
 /** Chicks of other sets that are in a brooder now. */
 const others = computed(() =>
@@ -57,22 +57,25 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="brooder-heading" data-testid="brooder">
-    <h2 id="brooder-heading" class="text-xl font-semibold">{{ WORDS.theBrooder }}</h2>
+    <h2 id="brooder-heading" class="text-xl font-semibold">{{ t('brooder.title') }}</h2>
     <p v-for="warning in warnings" :key="warning" class="mt-2 rounded-lg border border-lamp p-3">
       {{ WARNING_WORDS[warning] }}
     </p>
     <p v-if="others.length > 0" class="mt-2 text-ink-soft">
       {{
-        WORDS.inBroodersAsWellThere(
-          others.map(({ set, chicks }) => WORDS.chicksOfName(chicks, set.name)).join(', '),
-          store.hatchery.brooders === 1
-            ? WORDS.is1Brooder
-            : WORDS.areBroodersBrooders(store.hatchery.brooders),
-        )
+        t('brooder.alsoThere', {
+          chicks: others
+            .map(({ set, chicks }) => t('brooder.chicksOf', { chicks, set: set.name }))
+            .join(', '),
+          brooders:
+            store.hatchery.brooders === 1
+              ? t('brooder.isOne')
+              : t('brooder.areSome', { brooders: store.hatchery.brooders }),
+        })
       }}
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <h3 class="mt-3 font-semibold">{{ WORDS.whatIsDue }}</h3>
+    <h3 class="mt-3 font-semibold">{{ t('brooder.due') }}</h3>
     <ul class="screen-only" data-testid="brooder-tasks">
       <li v-for="task in tasks" :key="task.event.key" class="border-t border-line first:border-0">
         <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
@@ -88,13 +91,13 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
         </label>
       </li>
     </ul>
-    <h3 class="mt-3 font-semibold">{{ WORDS.weekByWeek }}</h3>
+    <h3 class="mt-3 font-semibold">{{ t('brooder.weeks') }}</h3>
     <table class="mt-1 w-full max-w-xl text-left">
       <thead>
         <tr class="text-ink-soft">
-          <th scope="col" class="py-1 font-normal">{{ WORDS.week }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.floorTemperatureUnderTheLamp }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.floorSpace }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('brooder.week') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('brooder.warmth') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('brooder.space') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -106,18 +109,18 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>{{ WORDS.watchHowTheyLieAt }}</li>
+      <li>{{ t('brooder.watch') }}</li>
       <li>
         {{
-          WORDS.shallowWaterStarterCrumbFor(isWaterfowl ? WORDS.deepEnoughForTheNostrils : WORDS.withPebbles)
+          t('brooder.waterAndFeed', { nostrils: isWaterfowl ? t('brooder.nostrils') : t('brooder.pebbles') })
         }}
       </li>
       <li>
-        {{ WORDS.heatLampsStartFiresFix }}
+        {{ t('brooder.fire') }}
       </li>
     </ul>
     <p class="mt-2 text-sm text-ink-soft">
-      {{ WORDS.everyoneWashesHandsBeforeAnd }}
+      {{ t('brooder.hands') }}
     </p>
   </section>
 </template>

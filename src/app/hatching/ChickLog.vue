@@ -12,7 +12,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count, nameOfEgg } from '../shared/wording.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import ChickRow from './ChickRow.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Every chick of a set: what it is known by, how it does, where it went. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; unnamed: number }>()
@@ -45,7 +45,7 @@ function band(egg: Egg, name: string): void {
   const taken = chicks.value.find(
     (other) => other.id !== egg.id && (said.get(other.id) ?? other.band) === name,
   )
-  refused.value = name !== '' && taken ? WORDS.bandIsAlreadyOn(name, placeOf(taken)) : ''
+  refused.value = name !== '' && taken ? t('chicks.bandTaken', { band: name, place: placeOf(taken) }) : ''
   if (refused.value) return
   said.set(egg.id, name)
   void saving(async () => {
@@ -68,16 +68,18 @@ function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
   <section class="card p-4 sm:p-5" aria-labelledby="chicks-heading" data-testid="chicks">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h2 id="chicks-heading" class="text-xl font-semibold">{{ WORDS.chicks }}</h2>
+        <h2 id="chicks-heading" class="text-xl font-semibold">{{ t('chicks.title') }}</h2>
         <p class="text-ink-soft" data-testid="chick-tally">
           {{ tally.map(({ state, of }) => `${of} ${CHICK_WORDS[state]}`).join(', ')
           }}{{
-            unnamed > 0 ? WORDS.tallyMoresCounted(tally.length > 0 ? '; ' : '', count(unnamed, 'more')) : ''
+            unnamed > 0
+              ? t('chicks.counted', { chicks: tally.length > 0 ? '; ' : '', more: count(unnamed, 'more') })
+              : ''
           }}.
         </p>
       </div>
       <RouterLink :to="{ name: 'hand-over', params: { setId: set.id } }" class="press screen-only"
-        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ WORDS.handoverSheet }}</RouterLink
+        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ t('chicks.handOver') }}</RouterLink
       >
     </div>
     <p v-if="problem || refused" class="mt-2 text-ember" role="alert">{{ refused || problem }}</p>

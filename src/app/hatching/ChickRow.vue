@@ -2,7 +2,7 @@
 import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-record.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { CHICK_WORDS } from './chick-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One chick. It is drawn anew only when its own egg changes: what is being typed elsewhere stays. */
 defineProps<{ egg: Egg; place: string; out: string }>()
@@ -15,18 +15,18 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
     class="grid grid-cols-[4.5rem_1fr] items-center gap-x-3 gap-y-1 border-t border-line py-1.5 sm:grid-cols-[4.5rem_8rem_8rem_9rem_1fr]"
   >
     <span class="font-semibold">{{ place }}</span>
-    <span class="text-sm text-ink-soft">{{ WORDS.outOut(out) }}</span>
+    <span class="text-sm text-ink-soft">{{ t('chicks.out', { when: out }) }}</span>
     <input
       class="field w-full"
-      :placeholder="WORDS.band"
-      :aria-label="WORDS.bandOfPlace(place)"
+      :placeholder="t('chicks.band')"
+      :aria-label="t('chicks.bandOf', { place })"
       maxlength="40"
       :value="egg.band ?? ''"
       @change="emit('band', text($event))"
     />
     <select
       class="field w-full"
-      :aria-label="WORDS.conditionOfPlace(place)"
+      :aria-label="t('chicks.conditionOf', { place })"
       :value="egg.chick?.state ?? 'well'"
       @change="emit('say', { state: ($event.target as HTMLSelectElement).value as ChickState })"
     >
@@ -34,8 +34,8 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
     </select>
     <input
       class="field col-span-2 w-full sm:col-span-1"
-      :placeholder="egg.chick?.state === 'given-away' ? WORDS.toWhom : WORDS.note"
-      :aria-label="WORDS.noteAboutPlace(place)"
+      :placeholder="egg.chick?.state === 'given-away' ? t('chicks.toWhom') : t('chicks.note')"
+      :aria-label="t('chicks.noteAbout', { place })"
       maxlength="200"
       :value="egg.chick?.words ?? ''"
       @change="emit('say', { words: text($event) })"

@@ -10,7 +10,7 @@ import { useClockStore } from '../shared/clock.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Closes a set, or opens it again. Closed, it asks for nothing more but what its chicks need. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -46,22 +46,22 @@ function change(): void {
     <button
       type="button"
       class="press min-h-11"
-      :aria-label="`${isClosed ? WORDS.reopenTheSet : WORDS.closeTheSet}: ${set.name}`"
+      :aria-label="`${isClosed ? t('close.reopen') : t('close.do')}: ${set.name}`"
       @click="press"
     >
-      {{ isClosed ? WORDS.reopenTheSet : WORDS.closeTheSet }}
+      {{ isClosed ? t('close.reopen') : t('close.do') }}
     </button>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     <ConfirmDialog
       :open="asking"
-      :title="WORDS.giveUpEggs(count(inside, 'egg'))"
-      :confirm="WORDS.closeTheSet"
+      :title="t('close.ask', { eggs: count(inside, 'egg') })"
+      :confirm="t('close.do')"
       grave
       @confirm="change"
       @close="asking = false"
     >
       <p class="text-lg">
-        {{ WORDS.theyMayStillHatchNot(sayDate(localDateOf(giveUpMs, store.hatchery.zone))) }}
+        {{ t('close.what', { day: sayDate(localDateOf(giveUpMs, store.hatchery.zone)) }) }}
       </p>
     </ConfirmDialog>
   </span>

@@ -12,7 +12,7 @@ import { CAUSE_WORDS } from './diagnosis-words.ts'
 import { shareWords } from '../../core/statistics/share.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
 import { FATE_WORDS } from './fate-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A few sets side by side, with all that may have made the difference. */
 const props = defineProps<{ sets: readonly PastSet[] }>()
@@ -34,40 +34,40 @@ const columns = computed(() =>
       shareWords(results.fertility.true ?? results.fertility.apparent),
       shareWords(results.hatchOfFertile),
       ...PHASES.map((phase) => shareWords(results.losses[phase])),
-      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : WORDS.notRecorded,
-      losses.length > 0 ? percentWords(mean(losses)) : WORDS.notMeasured,
-      story.celsiusOver === null ? WORDS.notMeasured : `${story.celsiusOver.toFixed(2)} °C`,
-      story.openings === null ? WORDS.notRecorded : String(story.openings),
+      storage.length > 0 ? `${mean(storage).toFixed(1)} days` : t('compare.notRecorded'),
+      losses.length > 0 ? percentWords(mean(losses)) : t('compare.notMeasured'),
+      story.celsiusOver === null ? t('compare.notMeasured') : `${story.celsiusOver.toFixed(2)} °C`,
+      story.openings === null ? t('compare.notRecorded') : String(story.openings),
       POLICY_WORDS[past.set.policy],
       past.state !== 'closed'
-        ? WORDS.notOverYet
+        ? t('compare.notOver')
         : verdict === 'blamed'
           ? CAUSE_WORDS[suspects[0]!.cause].name
           : verdict === 'nothing'
-            ? WORDS.nothingUnusual
-            : WORDS.notEnoughData,
+            ? t('compare.nothingUnusual')
+            : t('compare.tooLittle'),
     ]
   }),
 )
 const NAMES = [
-  WORDS.setOn,
-  WORDS.bird,
-  WORDS.eggs,
-  WORDS.fertile,
-  WORDS.hatchedOfTheFertile,
-  ...PHASES.map((phase) => WORDS.ofTheFertile(FATE_WORDS[phase])),
-  WORDS.daysStored,
-  WORDS.waterLostByLockdown,
-  WORDS.temperatureAboveTarget,
-  WORDS.lidOffAfterLockdown,
-  WORDS.removalMethod,
-  WORDS.likelyCause,
+  t('compare.setOn'),
+  t('compare.bird'),
+  t('compare.eggs'),
+  t('compare.fertile'),
+  t('compare.hatched'),
+  ...PHASES.map((phase) => t('compare.phase', { phase: FATE_WORDS[phase] })),
+  t('compare.stored'),
+  t('compare.loss'),
+  t('compare.warmth'),
+  t('compare.lid'),
+  t('compare.policy'),
+  t('compare.cause'),
 ]
 </script>
 
 <template>
   <section class="card overflow-x-auto p-4" aria-labelledby="compare-heading" data-testid="compare">
-    <h2 id="compare-heading" class="text-xl font-semibold">{{ WORDS.sideBySide }}</h2>
+    <h2 id="compare-heading" class="text-xl font-semibold">{{ t('compare.title') }}</h2>
     <table class="mt-2 w-full text-left">
       <thead>
         <tr>

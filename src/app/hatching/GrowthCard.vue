@@ -11,7 +11,7 @@ import { useGrowthFilm } from '../shared/growth/useGrowthFilm.ts'
 import { t as tFilm } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { nameOfEgg } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The growth film of an egg of the set, made when asked for; nothing where no egg was looked at twice. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -40,11 +40,11 @@ const nameOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
     data-testid="growth"
   >
     <div class="flex flex-wrap items-center gap-3">
-      <h2 id="growth" class="text-xl font-semibold">{{ WORDS.watchItGrow }}</h2>
+      <h2 id="growth" class="text-xl font-semibold">{{ t('growth.title') }}</h2>
       <label
-        >{{ WORDS.filmOfEgg }}
+        >{{ t('growth.egg') }}
         <select v-model="eggId" class="field ml-1">
-          <option value="">{{ WORDS.chooseAnEgg }}</option>
+          <option value="">{{ t('growth.choose') }}</option>
           <option v-for="egg in filmed" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
         </select></label
       >
@@ -52,7 +52,7 @@ const nameOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
         v-if="chosen"
         :to="{ name: 'egg', params: { setId: set.id, eggId: chosen.id } }"
         class="quiet"
-        >{{ WORDS.toItsPage }}</RouterLink
+        >{{ t('growth.toPage') }}</RouterLink
       >
     </div>
     <template v-if="chosen">

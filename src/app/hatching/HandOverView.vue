@@ -11,7 +11,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { count } from '../shared/wording.ts'
 import { warmthWords } from './brooder-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One page that goes with chicks to their new keeper. */
 const props = defineProps<{ setId: string }>()
@@ -37,7 +37,7 @@ const words = computed(
 const hatchedOn = (egg: Egg): string => localDateOf(Date.parse(egg.outcome!.at), zone.value)
 const ageDays = (egg: Egg): number => daysBetween(hatchedOn(egg), localDateOf(clock.nowMs, zone.value))
 const nameOf = (egg: Egg): string =>
-  egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? WORDS.eggNumber(egg.number)
+  egg.band ?? nameOfPlace(set.value?.trays ?? [], egg.place) ?? t('handOver.egg', { number: egg.number })
 const batchOf = (egg: Egg) => set.value?.batches.find(({ id }) => id === egg.batchId)
 /** From the week in which they go. */
 const weeks = computed(() => {
@@ -54,21 +54,21 @@ const print = (): void => globalThis.print()
   <main v-if="set" class="mx-auto max-w-3xl p-6 print:p-0">
     <div class="screen-only mb-5 flex flex-wrap items-end gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('handOver.print') }}
       </button>
       <label
-        >{{ WORDS.for }}
-        <input v-model="to" class="field ml-1" maxlength="120" :placeholder="WORDS.newKeeper"
+        >{{ t('handOver.for') }}
+        <input v-model="to" class="field ml-1" maxlength="120" :placeholder="t('handOver.newKeeper')"
       /></label>
       <label
-        >{{ WORDS.with }}
+        >{{ t('handOver.with') }}
         <select v-model="which" class="field ml-1">
-          <option value="given-away">{{ WORDS.chicksGivenAway }}</option>
-          <option value="all">{{ WORDS.allChicksStillHere }}</option>
+          <option value="given-away">{{ t('handOver.givenAway') }}</option>
+          <option value="all">{{ t('handOver.stillHere') }}</option>
         </select></label
       >
       <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">{{
-        WORDS.backToHatch
+        t('handOver.back')
       }}</RouterLink>
     </div>
     <h1 class="text-3xl font-bold">
@@ -76,24 +76,24 @@ const print = (): void => globalThis.print()
     </h1>
     <p class="text-ink-soft">
       {{
-        WORDS.fromTheHatcheryLocalDateOfForWordsLabel(
-          store.hatchery.name || WORDS.theHatchery,
-          sayDate(localDateOf(clock.nowMs, zone)),
-          words ? WORDS.forWords(words) : '',
-          SPECIES[set.species].label,
-          set.name,
-        )
+        t('handOver.line', {
+          hatchery: store.hatchery.name || t('handOver.theHatchery'),
+          day: sayDate(localDateOf(clock.nowMs, zone)),
+          keeper: words ? t('handOver.forKeeper', { keeper: words }) : '',
+          bird: SPECIES[set.species].label,
+          set: set.name,
+        })
       }}
     </p>
-    <p v-if="going.length === 0" class="mt-4">{{ WORDS.noChickOfThisSet }}</p>
+    <p v-if="going.length === 0" class="mt-4">{{ t('handOver.none') }}</p>
     <table v-else class="mt-4 w-full text-left" data-testid="handed-over">
       <thead>
         <tr class="text-ink-soft">
-          <th scope="col" class="py-1 font-normal">{{ WORDS.bandOrEgg }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.hatched }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.ageToday }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.from }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.notes }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('handOver.columnBand') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('handOver.columnHatched') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('handOver.columnAge') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('handOver.columnFrom') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('handOver.columnNotes') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -102,20 +102,20 @@ const print = (): void => globalThis.print()
           <td class="py-1">{{ sayDate(hatchedOn(egg)) }}</td>
           <td class="py-1">{{ count(ageDays(egg), 'day') }}</td>
           <td class="py-1">{{ batchOf(egg)?.source || '' }}</td>
-          <td class="py-1">{{ egg.chick?.state === 'weak' ? WORDS.weak : '' }}</td>
+          <td class="py-1">{{ egg.chick?.state === 'weak' ? t('handOver.weak') : '' }}</td>
         </tr>
       </tbody>
     </table>
-    <h2 class="mt-5 text-xl font-semibold">{{ WORDS.care }}</h2>
+    <h2 class="mt-5 text-xl font-semibold">{{ t('handOver.care') }}</h2>
     <p v-if="weeks.length === 0">
-      {{ WORDS.noLampNeededADry }}
+      {{ t('handOver.noLamp') }}
     </p>
     <table v-else class="mt-1 text-left">
       <thead>
         <tr class="text-ink-soft">
-          <th scope="col" class="py-1 pr-8 font-normal">{{ WORDS.weekOfLife }}</th>
-          <th scope="col" class="py-1 pr-8 font-normal">{{ WORDS.floorTemperatureUnderTheLamp }}</th>
-          <th scope="col" class="py-1 font-normal">{{ WORDS.floorSpace }}</th>
+          <th scope="col" class="py-1 pr-8 font-normal">{{ t('handOver.week') }}</th>
+          <th scope="col" class="py-1 pr-8 font-normal">{{ t('brooder.warmth') }}</th>
+          <th scope="col" class="py-1 font-normal">{{ t('brooder.space') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -129,16 +129,16 @@ const print = (): void => globalThis.print()
       </tbody>
     </table>
     <ul class="mt-3 list-disc pl-5">
-      <li>{{ WORDS.atTheWallsTooHot }}</li>
+      <li>{{ t('handOver.watch') }}</li>
       <li>
-        {{ WORDS.starterCrumbForTheirKind(isWaterfowl ? WORDS.deepEnoughForTheNostrils : WORDS.withPebbles) }}
+        {{ t('handOver.feed', { nostrils: isWaterfowl ? t('brooder.nostrils') : t('brooder.pebbles') }) }}
       </li>
-      <li>{{ WORDS.heatLampsStartFiresFixThem }}</li>
-      <li>{{ WORDS.washHandsBeforeAndAfter }}</li>
-      <li>{{ WORDS.followLocalRulesForMoving }}</li>
+      <li>{{ t('handOver.fire') }}</li>
+      <li>{{ t('handOver.hands') }}</li>
+      <li>{{ t('handOver.rules') }}</li>
     </ul>
   </main>
   <main v-else class="p-8">
-    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    {{ t('common.noSet') }} <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink>
   </main>
 </template>

@@ -7,7 +7,7 @@ import { countedOn, countsSoFar } from '../../domain/hatch-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** How many have pipped and how many are out, where nobody can see through the window which is which. */
 const props = defineProps<{
@@ -21,8 +21,8 @@ const clock = useClockStore()
 const { problem, saving } = useSaving()
 const now = computed(() => countsSoFar(props.set.counted, props.told))
 const ROWS = [
-  { field: 'pipped', name: WORDS.pippedSoFarIncludingThose },
-  { field: 'out', name: WORDS.chicksOutSoFar },
+  { field: 'pipped', name: t('counts.pipped') },
+  { field: 'out', name: t('counts.out') },
 ] as const
 
 function add(what: 'pipped' | 'out', more: 1 | -1): void {
@@ -50,7 +50,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <button
         type="button"
         class="press min-h-16 min-w-16"
-        :aria-label="WORDS.nameOneLess(name)"
+        :aria-label="t('counts.less', { what: name })"
         :disabled="now[field] <= told[field]"
         @click="add(field, -1)"
       >
@@ -62,7 +62,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <button
         type="button"
         class="press press-lamp min-h-16 min-w-24"
-        :aria-label="WORDS.nameOneMore(name)"
+        :aria-label="t('counts.more', { what: name })"
         :disabled="now[field] >= most"
         @click="add(field, 1)"
       >
@@ -71,7 +71,7 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       <span>{{ name }}</span>
     </div>
     <p class="text-ink-soft">
-      {{ WORDS.ofEggsWhenTheHatch(most) }}
+      {{ t('counts.of', { eggs: most }) }}
     </p>
   </div>
 </template>

@@ -7,7 +7,7 @@ import { HOUR_MS } from '../../core/time/durations.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { roughTime } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Two questions on which good keepers differ: whether to help, and when chicks come out. The place's answers are kept. */
 const props = defineProps<{
@@ -20,37 +20,43 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [habits: Partial<Pick<HatcheryRecord, 'helping' | 'takingOut'>>] }>()
 const store = useHatcheryStore()
 const clock = useClockStore()
-const HELPING = { never: 'never', 'last-resort': WORDS.asALastResort } as const
+const HELPING = { never: 'never', 'last-resort': t('methods.lastResort') } as const
 const TAKING_OUT = {
-  dry: WORDS.eachWhenDry,
-  'one-day': WORDS.allAfterADay,
-  'two-to-three-days': WORDS.afterTwoToThreeDays,
+  dry: t('methods.whenDry'),
+  'one-day': t('methods.afterADay'),
+  'two-to-three-days': t('methods.whenOver'),
 } as const
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, store.hatchery.zone))} ${localTimeOf(atMs, store.hatchery.zone)}`
 const helpingWords = computed(() => {
-  if (props.helping === 'never') return WORDS.theVesselsMayStillCarry
-  const many = props.slow === 0 ? WORDS.noEggHasWaitedThat : WORDS.moreThanHours(HELP_AFTER_HOURS, props.slow)
-  return WORDS.onlyMoreThanHoursAfter(HELP_AFTER_HOURS, many)
+  if (props.helping === 'never') return t('methods.noHelp')
+  const many =
+    props.slow === 0
+      ? t('methods.noneSlow')
+      : t('methods.slow', { hours: HELP_AFTER_HOURS, eggs: props.slow })
+  return t('methods.onlyAfter', { hours: HELP_AFTER_HOURS, which: many })
 })
 const takingOutWords = computed(() => {
-  if (props.firstOutMs === null) return WORDS.chicksLiveOnTheirYolk
+  if (props.firstOutMs === null) return t('methods.yolk')
   const yolkMs = props.firstOutMs + YOLK_HOURS * HOUR_MS
   const latest =
     clock.nowMs < yolkMs
-      ? WORDS.theFirstChicksYolkLasts(roughTime(yolkMs, store.hatchery.zone))
-      : WORDS.theFirstChickHasBeen
+      ? t('methods.yolkUntil', { when: roughTime(yolkMs, store.hatchery.zone) })
+      : t('methods.yolkOver')
   const hours = TAKE_OUT_HOURS[props.takingOut]
-  if (hours === null) return WORDS.inGroupsOpeningAsSeldom(latest)
+  if (hours === null) return t('methods.groups', { yolk: latest })
   const outMs = props.firstOutMs + hours * HOUR_MS
-  return WORDS.inOneOpening(clock.nowMs < outMs ? WORDS.fromAt(at(outMs)) : WORDS.now, latest)
+  return t('methods.oneOpening', {
+    when: clock.nowMs < outMs ? t('methods.from', { when: at(outMs) }) : t('methods.now'),
+    yolk: latest,
+  })
 })
 </script>
 
 <template>
   <div class="mt-4 grid gap-4 border-t border-line pt-3 md:grid-cols-2">
     <fieldset>
-      <legend class="font-semibold">{{ WORDS.helping }}</legend>
+      <legend class="font-semibold">{{ t('methods.helping') }}</legend>
       <label
         v-for="(name, method) in HELPING"
         :key="method"
@@ -67,7 +73,7 @@ const takingOutWords = computed(() => {
       <p class="text-ink-soft" data-testid="helping">{{ helpingWords }}</p>
     </fieldset>
     <fieldset>
-      <legend class="font-semibold">{{ WORDS.movingChicksToTheBrooder }}</legend>
+      <legend class="font-semibold">{{ t('methods.takingOut') }}</legend>
       <label
         v-for="(name, method) in TAKING_OUT"
         :key="method"
@@ -84,7 +90,7 @@ const takingOutWords = computed(() => {
       <p class="text-ink-soft" data-testid="taking-out">{{ takingOutWords }}</p>
     </fieldset>
     <p class="text-sm text-ink-soft md:col-span-2">
-      {{ WORDS.washHandsAfterwardsChildrenToo }}
+      {{ t('methods.caution') }}
     </p>
   </div>
 </template>

@@ -13,7 +13,7 @@ import { count, nameOfEgg } from '../shared/wording.ts'
 import { shareWords } from '../../core/statistics/share.ts'
 import { FATE_WORDS, FEW } from './fate-words.ts'
 import TrayFates from './TrayFates.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What came of a set, with what few eggs leave open. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; report?: boolean }>()
@@ -23,14 +23,17 @@ const fates = computed(() => {
 })
 const results = computed(() => hatchResults(fates.value))
 const rows = computed(() => [
-  [WORDS.fertileByCandling, shareWords(results.value.fertility.apparent)],
+  [t('results.fertileByCandling'), shareWords(results.value.fertility.apparent)],
   [
-    WORDS.trueFertility,
-    results.value.fertility.true ? shareWords(results.value.fertility.true) : WORDS.knownOnceEveryClearEgg,
+    t('results.trueFertility'),
+    results.value.fertility.true ? shareWords(results.value.fertility.true) : t('results.fertilityUnknown'),
   ],
-  [WORDS.hatchedOfTheSet, shareWords(results.value.hatchOfSet)],
-  [WORDS.hatchedOfTheFertile, shareWords(results.value.hatchOfFertile)],
-  ...PHASES.map((phase) => [WORDS.ofTheFertile(FATE_WORDS[phase]), shareWords(results.value.losses[phase])]),
+  [t('results.ofSet'), shareWords(results.value.hatchOfSet)],
+  [t('compare.hatched'), shareWords(results.value.hatchOfFertile)],
+  ...PHASES.map((phase) => [
+    t('compare.phase', { phase: FATE_WORDS[phase] }),
+    shareWords(results.value.losses[phase]),
+  ]),
 ])
 const living = computed(() =>
   fates.value
@@ -53,13 +56,13 @@ function saveFates(): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="results-heading" data-testid="results">
-    <h2 id="results-heading" class="text-xl font-semibold">{{ WORDS.results }}</h2>
-    <p v-if="results.open === results.set" class="mt-1 text-ink-soft">{{ WORDS.noResultsYet }}</p>
+    <h2 id="results-heading" class="text-xl font-semibold">{{ t('results.title') }}</h2>
+    <p v-if="results.open === results.set" class="mt-1 text-ink-soft">{{ t('results.none') }}</p>
     <p v-else-if="results.open > 0" class="mt-1 text-ink-soft">
-      {{ WORDS.stillOpenFiguresSoFar(count(results.open, 'egg is', 'eggs are')) }}
+      {{ t('results.soFar', { eggs: count(results.open, 'egg is', 'eggs are') }) }}
     </p>
     <p v-if="results.set < FEW && results.open < results.set" class="mt-1 text-ink-soft" data-testid="few">
-      {{ WORDS.inBrackets95ConfidenceInterval(count(results.set, 'egg')) }}
+      {{ t('results.interval', { eggs: count(results.set, 'egg') }) }}
     </p>
     <table v-if="results.open < results.set" class="mt-2 w-full text-left">
       <tbody>
@@ -73,17 +76,17 @@ function saveFates(): void {
       <TrayFates :set="set" :eggs="eggs" />
     </div>
     <p v-if="living.length > 0" class="mt-3 rounded-lg border border-ember p-3" data-testid="living">
-      {{ WORDS.removedAliveItHappensTo(living.join(', ')) }}
+      {{ t('results.removedAlive', { places: living.join(', ') }) }}
     </p>
     <div class="screen-only mt-3 flex gap-3">
       <button type="button" class="press" @click="saveFates">
-        <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.csv }}
+        <Download class="h-5 w-5" aria-hidden="true" /> {{ t('common.csv') }}
       </button>
       <RouterLink
         v-if="!report && results.open < results.set"
         :to="{ name: 'report', params: { setId: set.id } }"
         class="press"
-        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ WORDS.reportOnePage }}</RouterLink
+        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ t('results.report') }}</RouterLink
       >
     </div>
   </section>

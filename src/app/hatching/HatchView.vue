@@ -21,7 +21,7 @@ import DiagnosisCard from './DiagnosisCard.vue'
 import HatchResults from './HatchResults.vue'
 import HatchWatch from './HatchWatch.vue'
 import LockdownSteps from './LockdownSteps.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The last days of a set: lockdown, pips and chicks, what did not hatch, and what came of it all. */
 const props = defineProps<{ setId: string }>()
@@ -47,16 +47,19 @@ const lead = computed(() => {
   if (!set.value || !plan.value) return ''
   if (isOver.value)
     return waiting.value.length === 0
-      ? WORDS.outEveryEggIsAccounted(count(chicks.value, 'chick'))
-      : WORDS.outToBeOpened(count(chicks.value, 'chick'), count(waiting.value.length, 'egg'))
-  if (!isLocked.value) return WORDS.lockdownHasNotStarted
-  const out = chicks.value === 0 ? WORDS.noChickOutYet : `${count(chicks.value, 'chick')} out`
+      ? t('hatch.outAndAccounted', { chicks: count(chicks.value, 'chick') })
+      : t('hatch.outAndToOpen', {
+          chicks: count(chicks.value, 'chick'),
+          eggs: count(waiting.value.length, 'egg'),
+        })
+  if (!isLocked.value) return t('hatch.beforeLockdown')
+  const out = chicks.value === 0 ? t('hatch.noneOut') : `${count(chicks.value, 'chick')} out`
   const stillIn = waiting.value.length - (hatch.value?.unnamed ?? 0)
-  return WORDS.stillInNotLateUntil(
+  return t('hatch.stillIn', {
     out,
-    count(stillIn, 'egg'),
-    sayDate(localDateOf(giveUpMs.value, store.hatchery.zone)),
-  )
+    eggs: count(stillIn, 'egg'),
+    day: sayDate(localDateOf(giveUpMs.value, store.hatchery.zone)),
+  })
 })
 const isClosed = computed(() => plan.value?.finished === true)
 function undo(): void {
@@ -69,7 +72,7 @@ useKeys({ z: undo })
   <main v-if="set && plan" class="mx-auto flex max-w-5xl flex-col gap-5 p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">{{ WORDS.hatchName(set.name) }}</h1>
+        <h1 class="text-3xl font-bold">{{ t('hatch.title', { set: set.name }) }}</h1>
         <p class="text-ink-soft">
           {{ SPECIES[set.species].label }}, {{ dayWords(set, store.hatchery.zone, clock.nowMs) }}.
           <span data-testid="hatch-lead">{{ lead }}</span>
@@ -77,10 +80,10 @@ useKeys({ z: undo })
       </div>
       <div class="screen-only flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="store.journal.length === 0" @click="undo">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }}
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('hatch.undo') }}
           <span class="key hidden md:inline">Z</span>
         </button>
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ t('hatch.toSet') }}</RouterLink>
       </div>
     </div>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
@@ -106,10 +109,10 @@ useKeys({ z: undo })
       <p class="text-ink-soft">
         {{
           isClosed
-            ? WORDS.closedOnlyItsChicksTasks
+            ? t('hatch.closed')
             : waiting.length > 0
-              ? WORDS.wouldBeGivenUpAnd(count(waiting.length, 'egg'))
-              : WORDS.everyEggIsAccountedFor
+              ? t('close.wouldGiveUp', { eggs: count(waiting.length, 'egg') })
+              : t('hatch.allAccounted')
         }}
       </p>
     </div>

@@ -23,7 +23,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, roughTime } from '../shared/wording.ts'
 import HatchCounts from './HatchCounts.vue'
 import HatchMethods from './HatchMethods.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -35,7 +35,7 @@ const zone = computed(() => store.hatchery.zone)
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
 const sayAt = (iso: string | null): string =>
-  iso === null ? '' : WORDS.onDay(dayWords(props.set, zone.value, Date.parse(iso)))
+  iso === null ? '' : t('breakout.onDay', { day: dayWords(props.set, zone.value, Date.parse(iso)) })
 const inside = computed(() => props.eggs.filter((egg) => !egg.removed))
 const hours = (iso: string): number => (clock.nowMs - Date.parse(iso)) / HOUR_MS
 const hatch = computed(() => hatchOfSet(props.set, props.eggs))
@@ -78,9 +78,9 @@ function stateOf({ outcome, pipped, zipped }: Egg): State {
 function words(egg: Egg): string {
   switch (stateOf(egg)) {
     case 'pipped':
-      return WORDS.pippedHAgo(hours(egg.pipped!.at).toFixed(0))
+      return t('watch.pippedAgo', { hours: hours(egg.pipped!.at).toFixed(0) })
     case 'zipped':
-      return WORDS.zippingForH(hours(egg.zipped!.at).toFixed(0))
+      return t('watch.zippingFor', { hours: hours(egg.zipped!.at).toFixed(0) })
     case 'out':
       return 'out'
     case 'opened':
@@ -113,7 +113,11 @@ const openings = computed(() =>
   (stand.value?.log ?? []).filter(({ kind }) => kind === 'opened').map((event) => Date.parse(event.at)),
 )
 const restsUntil = computed(() => lidRestsUntil(openings.value, clock.nowMs))
-const OPENED_FOR = { hatching: WORDS.forChicks, water: WORDS.forWater, other: WORDS.somethingElse } as const
+const OPENED_FOR = {
+  hatching: t('watch.forChicks'),
+  water: t('watch.forWater'),
+  other: t('watch.forOther'),
+} as const
 type OpenedFor = keyof typeof OPENED_FOR
 function opened(reason: OpenedFor): void {
   const { value: id } = incubatorId
@@ -127,41 +131,42 @@ const moisture = computed(() => {
   const last = latest.sort((a, b) => b.atMs - a.atMs)[0]
   if (!last) return null
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
-  const is = last.value < low ? WORDS.tooDry : last.value > high ? WORDS.aboveTarget : WORDS.onTarget
-  return WORDS.humidityTargetTo(last.value.toFixed(0), is, low, high)
+  const is =
+    last.value < low ? t('watch.tooDry') : last.value > high ? t('watch.aboveTarget') : t('watch.onTarget')
+  return t('watch.humidity', { humidity: last.value.toFixed(0), judged: is, low, high })
 })
 const pictured = ref('')
 const picturedEgg = computed(() => inside.value.find(({ id }) => id === pictured.value))
 function nameOf(egg: Egg): string {
   const tray = props.set.trays.find(({ id }) => id === egg.place?.trayId)
-  return tray && egg.place ? placeLabel(tray, egg.place) : WORDS.eggNumber(egg.number)
+  return tray && egg.place ? placeLabel(tray, egg.place) : t('handOver.egg', { number: egg.number })
 }
 </script>
 
 <template>
   <section class="card screen-only p-4 sm:p-5" aria-labelledby="watch-heading">
-    <h2 id="watch-heading" class="text-xl font-semibold">{{ WORDS.pipsAndChicks }}</h2>
+    <h2 id="watch-heading" class="text-xl font-semibold">{{ t('watch.title') }}</h2>
     <p v-if="window" class="mt-1 text-lg" data-testid="hatch-window">
-      {{ WORDS.remainingChicks80LikelyBetween(roughTime(window.fromMs, zone), roughTime(window.toMs, zone)) }}
+      {{ t('watch.remaining', { from: roughTime(window.fromMs, zone), to: roughTime(window.toMs, zone) }) }}
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div class="mt-2 flex flex-wrap gap-x-6">
       <label class="inline-flex min-h-11 items-center gap-2"
         ><input v-model="counts" type="radio" name="how-told" :value="false" class="accent-lamp" />
-        {{ WORDS.eggByEgg }}</label
+        {{ t('watch.eggByEgg') }}</label
       >
       <label class="inline-flex min-h-11 items-center gap-2"
         ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" />
-        {{ WORDS.countOnly }}</label
+        {{ t('watch.countOnly') }}</label
       >
       <label v-if="!counts" class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="zips" type="checkbox" class="accent-lamp" /> {{ WORDS.zipsToo }}</label
+        ><input v-model="zips" type="checkbox" class="accent-lamp" /> {{ t('watch.zipsToo') }}</label
       >
     </div>
     <HatchCounts v-if="counts" :set="set" :most="inside.length" :told="told" />
     <template v-else>
       <p class="text-ink-soft">
-        {{ WORDS.tapAnEggWhenIt(zips ? WORDS.againWhenItZips : '') }}
+        {{ t('watch.howTo', { zips: zips ? t('watch.againWhenZips') : '' }) }}
       </p>
       <div
         v-for="tray in set.trays"
@@ -181,7 +186,7 @@ function nameOf(egg: Egg): string {
             'press-lamp': stateOf(egg) === 'out',
           }"
           :style="{ gridRow: egg.place!.row + 1, gridColumn: egg.place!.column + 1 }"
-          :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || WORDS.waiting}`"
+          :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || t('watch.waiting')}`"
           @click="tap(egg)"
         >
           <span class="font-bold">{{ placeLabel(tray, egg.place!) }}</span>
@@ -190,20 +195,22 @@ function nameOf(egg: Egg): string {
       </div>
     </template>
     <p v-if="longestMs !== null" class="mt-2" data-testid="longest-pip">
-      {{ WORDS.longestSincePippingHoursFrom((longestMs / HOUR_MS).toFixed(0)) }}
+      {{ t('watch.longest', { hours: (longestMs / HOUR_MS).toFixed(0) }) }}
     </p>
     <div class="mt-4 border-t border-line pt-3">
-      <h3 class="font-semibold">{{ WORDS.theLid }}</h3>
+      <h3 class="font-semibold">{{ t('watch.lid') }}</h3>
       <p data-testid="lid-clock">
         <template v-if="restsUntil !== null">{{
-          WORDS.leaveItShutUntilHours(at(restsUntil), LID_REST_HOURS)
+          t('watch.lidRests', { time: at(restsUntil), hours: LID_REST_HOURS })
         }}</template>
-        <template v-else-if="openings.length > 0">{{ WORDS.shutForHours(LID_REST_HOURS) }}</template>
-        <template v-else>{{ WORDS.notOpenedSinceLockdown }}</template>
+        <template v-else-if="openings.length > 0">{{
+          t('watch.lidShut', { hours: LID_REST_HOURS })
+        }}</template>
+        <template v-else>{{ t('watch.lidNotOpened') }}</template>
         <span v-if="moisture" data-testid="hatch-moisture">{{ ` ${moisture}` }}</span>
       </p>
-      <div class="mt-2 flex flex-wrap items-center gap-2" role="group" :aria-label="WORDS.theLidWasOffFor">
-        <span class="text-ink-soft">{{ WORDS.openedFor }}</span>
+      <div class="mt-2 flex flex-wrap items-center gap-2" role="group" :aria-label="t('watch.lidOffFor')">
+        <span class="text-ink-soft">{{ t('watch.openedFor') }}</span>
         <button
           v-for="(name, reason) in OPENED_FOR"
           :key="reason"
@@ -217,9 +224,9 @@ function nameOf(egg: Egg): string {
     </div>
     <div class="mt-4 flex flex-wrap items-end gap-3 border-t border-line pt-3">
       <label
-        >{{ WORDS.photoNoteFor }}
+        >{{ t('watch.photographFor') }}
         <select v-model="pictured" class="field ml-1">
-          <option value="">{{ WORDS.noEgg }}</option>
+          <option value="">{{ t('watch.noEgg') }}</option>
           <option v-for="egg in inside" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
         </select></label
       >

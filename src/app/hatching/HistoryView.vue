@@ -14,7 +14,7 @@ import { shareWords } from '../../core/statistics/share.ts'
 import { HOUR_MS } from '../../core/time/durations.ts'
 import ShareBar from './ShareBar.vue'
 import YearLine from './YearLine.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** All sets that ever were: searched, closed and opened again, held side by side, and year by year. */
 const store = useHatcheryStore()
@@ -28,10 +28,10 @@ const past = computed(() =>
 const years = computed(() => byYear(past.value, zone.value))
 const words = ref('')
 const STATES = {
-  all: WORDS.all,
-  running: WORDS.running,
-  closed: WORDS.closed,
-  planned: WORDS.planned,
+  all: t('history.all'),
+  running: t('history.running'),
+  closed: t('history.closed'),
+  planned: t('history.planned'),
 } as const
 const state = ref<keyof typeof STATES>('all')
 const found = computed(() =>
@@ -48,10 +48,10 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
 
 <template>
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
-    <h1 class="text-3xl font-bold">{{ WORDS.history }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('history.title') }}</h1>
     <p v-if="past.length === 0" class="card mt-5 p-5 text-lg">
-      {{ WORDS.everySetYouRunStays }}
-      <RouterLink to="/plan" class="underline">{{ WORDS.planYourFirstSet }}</RouterLink>
+      {{ t('history.empty') }}
+      <RouterLink to="/plan" class="underline">{{ t('history.planFirst') }}</RouterLink>
     </p>
     <template v-else>
       <section v-for="year in years" :key="year.year" class="mt-4" :aria-label="year.year" data-testid="year">
@@ -61,7 +61,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
             {{ count(year.sets.length, 'set') }}, {{ count(year.eggs, 'egg') }},
             {{ count(year.chicks, 'chick')
             }}<template v-if="year.results.hatchOfFertile">{{
-              WORDS.hatchOfFertile(shareWords(year.results.hatchOfFertile))
+              t('history.hatchOfFertile', { share: shareWords(year.results.hatchOfFertile) })
             }}</template>
           </p>
         </div>
@@ -70,22 +70,22 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
 
       <div class="mt-6 flex flex-wrap items-end gap-3">
         <label class="grow sm:max-w-sm"
-          >{{ WORDS.search }}
+          >{{ t('history.search') }}
           <input
             v-model="words"
             type="search"
             class="field mt-1 block w-full"
-            :placeholder="WORDS.nameBreedBirdSourceNotes"
+            :placeholder="t('history.searchIn')"
         /></label>
         <label
-          >{{ WORDS.show }}
+          >{{ t('history.show') }}
           <select v-model="state" class="field mt-1 block">
             <option v-for="(name, one) in STATES" :key="one" :value="one">{{ name }}</option>
           </select></label
         >
         <p class="text-ink-soft" role="status">{{ count(found.length, 'set') }}</p>
       </div>
-      <FewOf v-slot="{ shown }" :items="found" :most="40" :what="WORDS.sets">
+      <FewOf v-slot="{ shown }" :items="found" :most="40" :what="t('history.sets')">
         <ul class="mt-3" data-testid="history">
           <li
             v-for="one in shown"
@@ -98,7 +98,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
               class="hidden h-6 w-6 accent-lamp md:block"
               :value="one.set.id"
               :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(one.set.id)"
-              :aria-label="WORDS.compareName(one.set.name)"
+              :aria-label="t('history.compare', { set: one.set.name })"
             />
             <div class="min-w-0">
               <RouterLink
@@ -107,15 +107,15 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
                 >{{ one.set.name }}</RouterLink
               >
               <span class="block text-ink-soft">{{
-                WORDS.labelSetLocalDateOf(
-                  one.set.breed || SPECIES[one.set.species].label,
-                  sayLongDate(localDateOf(one.fromMs, zone)),
-                )
+                t('history.line', {
+                  bird: one.set.breed || SPECIES[one.set.species].label,
+                  day: sayLongDate(localDateOf(one.fromMs, zone)),
+                })
               }}</span>
             </div>
             <div>
               <template v-if="one.state === 'closed'"
-                >{{ WORDS.chicksOfName(count(one.chicks, 'chick'), one.eggs.length) }}
+                >{{ t('brooder.chicksOf', { chicks: count(one.chicks, 'chick'), set: one.eggs.length }) }}
                 <ShareBar :share="one.results.hatchOfFertile" />
               </template>
               <span v-else class="text-ink-soft"
@@ -128,7 +128,7 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
       </FewOf>
       <CompareSets v-if="compared.length > 1" :sets="compared" class="mt-6" />
       <p v-else class="mt-3 hidden text-ink-soft md:block">
-        {{ WORDS.select2ToSetsTo(MOST_COMPARED) }}
+        {{ t('history.howToCompare', { most: MOST_COMPARED }) }}
       </p>
     </template>
   </main>

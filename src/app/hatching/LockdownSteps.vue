@@ -14,7 +14,7 @@ import { eventDay } from '../shared/useSetPlan.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is done once, before the lid stays shut. */
 const props = defineProps<{ set: EggSet; due: boolean }>()
@@ -85,16 +85,16 @@ const toRemove = computed(() => {
 const STEP_WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
   const [low, high] = SPECIES[props.set.species].hatchHumidityPercent
   return {
-    'last-look': WORDS.candleEveryEggOneLast,
-    'take-out-dead': WORDS.removeEggsThatAreCertainly,
-    'turner-out': WORDS.turnerRemovedOrSwitchedOff,
-    'dividers-out': WORDS.dividersOutNothingAChick,
-    'cover-grid': WORDS.nonSlipMatOverThe,
-    'fill-channels': WORDS.everyWaterChannelFullFor(low, high),
-    'vents-third': WORDS.ventsAtLeastAThird,
-    'lay-eggs': WORDS.eggsOnTheirSidesOr,
-    'lid-on': WORDS.lidOnItStaysOn,
-    'brooder-warming': WORDS.brooderWarmingUpWaterAnd,
+    'last-look': t('step.candle'),
+    'take-out-dead': t('step.remove'),
+    'turner-out': t('step.turner'),
+    'dividers-out': t('step.dividers'),
+    'cover-grid': t('step.mat'),
+    'fill-channels': t('step.water', { low, high }),
+    'vents-third': t('step.vents'),
+    'lay-eggs': t('step.eggs'),
+    'lid-on': t('step.lid'),
+    'brooder-warming': t('step.brooder'),
   }
 })
 
@@ -125,15 +125,20 @@ function begin(): void {
 
 <template>
   <section class="card p-5" aria-labelledby="lockdown-heading" data-testid="lockdown">
-    <h2 id="lockdown-heading" class="text-xl font-semibold">{{ WORDS.lockdown }}</h2>
-    <p v-if="!due" class="mt-1 text-ink-soft">{{ WORDS.notYetKeepTurningUntil(lastTurning) }}</p>
+    <h2 id="lockdown-heading" class="text-xl font-semibold">{{ t('lockdown.title') }}</h2>
+    <p v-if="!due" class="mt-1 text-ink-soft">{{ t('lockdown.notYet', { when: lastTurning }) }}</p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div
       v-if="turning.length > 0"
       class="mt-2 rounded-lg border border-lamp p-3"
       data-testid="lockdown-conflict"
     >
-      {{ WORDS.theLidOfMustNow(incubator?.name ?? '', turning.map(({ name }) => name).join('; ')) }}
+      {{
+        t('lockdown.othersTurning', {
+          incubator: incubator?.name ?? '',
+          sets: turning.map(({ name }) => name).join('; '),
+        })
+      }}
       <div class="mt-2 flex flex-wrap gap-2">
         <button
           v-for="{ other, lying } in elsewhere"
@@ -143,21 +148,24 @@ function begin(): void {
           @click="carry(other.id)"
         >
           {{
-            WORDS.moveToNameWords(
-              other.name,
-              lying.length > 0 ? WORDS.whereNameHatch(lying.map(({ name }) => name).join(', ')) : '',
-            )
+            t('lockdown.moveTo', {
+              incubator: other.name,
+              sets:
+                lying.length > 0
+                  ? t('lockdown.whereHatch', { sets: lying.map(({ name }) => name).join(', ') })
+                  : '',
+            })
           }}
         </button>
         <button v-if="!byHand" type="button" class="press" @click="stopForAll">
-          {{ WORDS.turnerOffForAllTurn }}
+          {{ t('lockdown.turnerOff') }}
         </button>
         <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">{{
-          WORDS.openIncubator
+          t('lockdown.openIncubator')
         }}</RouterLink>
       </div>
       <p v-if="byHand" class="mt-2 text-ink-soft">
-        {{ WORDS.turnTheOthersByHand }}
+        {{ t('lockdown.turnOthers') }}
       </p>
     </div>
     <ol class="mt-3 flex flex-col">
@@ -179,18 +187,22 @@ function begin(): void {
           v-if="step === 'last-look'"
           :to="{ name: 'session', params: { setId: set.id } }"
           class="press"
-          >{{ WORDS.candle }}</RouterLink
+          >{{ t('lockdown.candle') }}</RouterLink
         >
         <RouterLink
           v-if="step === 'take-out-dead'"
           :to="{ name: 'removal', params: { setId: set.id } }"
           class="press"
-          >{{ toRemove > 0 ? WORDS.eggsToRemove(count(toRemove, 'egg')) : WORDS.toRemove }}</RouterLink
+          >{{
+            toRemove > 0
+              ? t('lockdown.eggsToRemove', { eggs: count(toRemove, 'egg') })
+              : t('lockdown.toRemove')
+          }}</RouterLink
         >
       </li>
     </ol>
     <button type="button" class="press mt-3 min-h-14" :class="{ 'press-lamp': left === 0 }" @click="begin">
-      {{ left === 0 ? WORDS.startLockdownAllDone : WORDS.startLockdownWithNotDone(left) }}
+      {{ left === 0 ? t('lockdown.start') : t('lockdown.startWithout', { steps: left }) }}
     </button>
   </section>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { PlaceResults } from '../../domain/results-of-book.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /**
  * Of the fertile eggs in each place of a tray, how many hatched, over all sets that lay there. Dark is what is bad also at
@@ -16,13 +16,15 @@ const label = (row: number, column: number): string =>
   <div class="min-w-0">
     <h3 class="font-semibold">
       {{ map.incubator }}
-      <span class="font-normal text-ink-soft">{{ WORDS.traysOfBy(map.rows, map.columns) }}</span>
+      <span class="font-normal text-ink-soft">{{
+        t('places.trays', { rows: map.rows, columns: map.columns })
+      }}</span>
     </h3>
     <div
       class="mt-1 grid gap-1"
       :style="{ gridTemplateColumns: `repeat(${map.columns}, minmax(0, 4rem))` }"
       role="list"
-      :aria-label="WORDS.hatchOfFertileByPlace(map.incubator)"
+      :aria-label="t('places.label', { incubator: map.incubator })"
     >
       <template v-for="(row, r) in map.places" :key="r">
         <span
@@ -30,7 +32,7 @@ const label = (row: number, column: number): string =>
           :key="c"
           role="listitem"
           class="relative flex h-11 flex-col items-center justify-center overflow-hidden rounded border border-line text-xs leading-tight"
-          :aria-label="`${label(r, c)}: ${share ? WORDS.countOfOfWordHatched(share.count, share.of) : WORDS.noFertileEgg}`"
+          :aria-label="`${label(r, c)}: ${share ? t('places.hatched', { hatched: share.count, fertile: share.of }) : t('places.none')}`"
         >
           <span
             class="absolute inset-0 bg-ember"

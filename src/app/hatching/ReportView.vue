@@ -12,7 +12,7 @@ import DiagnosisCard from './DiagnosisCard.vue'
 import GrowthCard from './GrowthCard.vue'
 import HatchResults from './HatchResults.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What came of a set, on one page to keep. */
 const props = defineProps<{ setId: string }>()
@@ -36,40 +36,44 @@ const facts = computed(() => {
   const days = (atMs: number): string => dayWords(now, zone.value, atMs)
   return [
     [
-      WORDS.set,
+      t('report.set'),
       `${sayLongDate(localDateOf(Date.parse(now.setAt), zone.value))}, ${count(eggs.value.length, 'egg')}`,
     ],
     [
-      WORDS.from,
-      [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') || WORDS.notRecorded,
+      t('handOver.columnFrom'),
+      [...new Set(now.batches.map(({ source }) => source).filter(Boolean))].join(', ') ||
+        t('compare.notRecorded'),
     ],
-    [WORDS.hatchedIn, incubators.join(', ') || WORDS.notRecorded],
-    [WORDS.removalMethod, POLICY_WORDS[now.policy]],
+    [t('report.hatchedIn'), incubators.join(', ') || t('compare.notRecorded')],
+    [t('compare.policy'), POLICY_WORDS[now.policy]],
     [
-      WORDS.chicksOut,
+      t('report.chicksOut'),
       outMs[0] === undefined
         ? 'none'
-        : WORDS.valueDaysToAtAt2(
-            say(outMs[0]),
-            days(outMs[0]),
-            say(outMs.at(-1)!),
-            days(outMs.at(-1)!),
-            say(plan.value.hatchAtMs),
-          ),
+        : t('report.outLine', {
+            first: say(outMs[0]),
+            firstDays: days(outMs[0]),
+            last: say(outMs.at(-1)!),
+            lastDays: days(outMs.at(-1)!),
+            due: say(plan.value.hatchAtMs),
+          }),
     ],
     [
-      WORDS.waterLostByLockdown,
+      t('compare.loss'),
       losses.length > 0
-        ? WORDS.percentWordsPercentWords2IsGood(percentWords(lost), percentWords(story.goodLoss))
-        : WORDS.notMeasured,
+        ? t('report.loss', { loss: percentWords(lost), good: percentWords(story.goodLoss) })
+        : t('compare.notMeasured'),
     ],
     [
-      WORDS.temperatureAtTheEggs,
+      t('report.temperature'),
       story.celsiusOver === null
-        ? WORDS.notMeasured
-        : WORDS.cFromTarget(story.celsiusOver < 0 ? '−' : '+', Math.abs(story.celsiusOver).toFixed(2)),
+        ? t('compare.notMeasured')
+        : t('report.fromTarget', {
+            sign: story.celsiusOver < 0 ? '−' : '+',
+            degrees: Math.abs(story.celsiusOver).toFixed(2),
+          }),
     ],
-    [WORDS.lidOffAfterLockdown, story.openings === null ? WORDS.notRecorded : count(story.openings, 'time')],
+    [t('compare.lid'), story.openings === null ? t('compare.notRecorded') : count(story.openings, 'time')],
   ]
 })
 const print = (): void => globalThis.print()
@@ -79,12 +83,12 @@ const print = (): void => globalThis.print()
   <main v-if="set && plan" class="report mx-auto max-w-4xl p-6 print:p-0">
     <div class="screen-only mb-5 flex flex-wrap gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('handOver.print') }}
       </button>
       <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">{{
-        WORDS.backToHatch
+        t('handOver.back')
       }}</RouterLink>
-      <RouterLink to="/results" class="press">{{ WORDS.allResults }}</RouterLink>
+      <RouterLink to="/results" class="press">{{ t('report.allResults') }}</RouterLink>
     </div>
     <h1 class="text-3xl font-bold">{{ set.name }}</h1>
     <p class="text-ink-soft">
@@ -105,7 +109,7 @@ const print = (): void => globalThis.print()
     <p v-if="set.notes" class="mt-3">{{ set.notes }}</p>
   </main>
   <main v-else class="p-8">
-    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    {{ t('common.noSet') }} <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink>
   </main>
 </template>
 

@@ -12,20 +12,20 @@ import ShareBar from './ShareBar.vue'
 import { POLICY_WORDS } from '../shared/wording.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { saveTable } from '../shared/save-table.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** All hatches, held against each other, with what few eggs leave open. */
 const store = useHatcheryStore()
 const group = ref<ResultGroup>('set')
 const GROUP_WORDS: Readonly<Record<ResultGroup, string>> = {
-  set: WORDS.groupSet,
-  bird: WORDS.groupBird,
-  breed: WORDS.groupBreed,
-  source: WORDS.sourceOrHenHouse,
-  'egg-age': WORDS.ageOfTheEggs,
-  incubator: WORDS.groupIncubator,
-  policy: WORDS.removalMethod2,
-  candler: WORDS.groupCandler,
+  set: t('group.set'),
+  bird: t('group.bird'),
+  breed: t('group.breed'),
+  source: t('group.source'),
+  'egg-age': t('group.storage'),
+  incubator: t('group.incubator'),
+  policy: t('group.policy'),
+  candler: t('group.candler'),
 }
 const sources = computed(() => ({
   sets: store.sets,
@@ -48,7 +48,7 @@ const hatches = computed(() =>
         : [],
   ),
 )
-const HEADS = [WORDS.fertileByCandling, WORDS.hatchedOfTheSet, WORDS.hatchedOfTheFertile] as const
+const HEADS = [t('results.fertileByCandling'), t('results.ofSet'), t('compare.hatched')] as const
 const percent = (value: number): string => `${Math.round(100 * value)} %`
 const words = (share: Share | null): string =>
   share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
@@ -61,8 +61,8 @@ const apart = computed(() => {
   const sorted = shares.sort((a, b) => b.share.count / b.share.of - a.share.count / a.share.of)
   const [best, worst] = [sorted[0]!, sorted.at(-1)!]
   return best.share.low > worst.share.high
-    ? WORDS.hatchedBetterThanTheDifference(best.name, worst.name)
-    : WORDS.noClearDifferenceTheIntervals
+    ? t('results.better', { better: best.name, worse: worst.name })
+    : t('results.noDifference')
 })
 function saveResults(): void {
   const part = (share: Share | null): Array<number | ''> =>
@@ -88,24 +88,24 @@ function saveResults(): void {
 
 <template>
   <main class="mx-auto max-w-5xl p-4 sm:p-6">
-    <h1 class="text-3xl font-bold">{{ WORDS.results }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('results.title') }}</h1>
     <p class="mt-1 max-w-3xl text-ink-soft">
-      {{ WORDS.finishedSetsEveryEggAccounted }}
+      {{ t('results.lead') }}
     </p>
     <p v-if="rows.length === 0" class="card mt-5 p-5 text-lg" data-testid="no-results">
-      {{ WORDS.noSetIsFinishedYet }}
-      <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+      {{ t('results.empty') }}
+      <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink>
     </p>
     <template v-else>
       <div class="mt-4 flex flex-wrap items-end justify-between gap-3">
         <label
-          >{{ WORDS.compareBy }}
+          >{{ t('results.compareBy') }}
           <select v-model="group" class="field ml-1">
             <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
           </select></label
         >
         <button type="button" class="press" @click="saveResults">
-          <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.csv }}
+          <Download class="h-5 w-5" aria-hidden="true" /> {{ t('common.csv') }}
         </button>
       </div>
       <p v-if="apart" class="mt-3" data-testid="apart">{{ apart }}</p>
@@ -113,8 +113,10 @@ function saveResults(): void {
         <table class="block w-full text-left sm:table" data-testid="results-table">
           <thead class="hidden sm:table-header-group">
             <tr class="text-ink-soft">
-              <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.byGroup(GROUP_WORDS[group]) }}</th>
-              <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.eggs }}</th>
+              <th scope="col" class="py-1 pr-4 font-normal">
+                {{ t('results.by', { group: GROUP_WORDS[group] }) }}
+              </th>
+              <th scope="col" class="py-1 pr-4 font-normal">{{ t('compare.eggs') }}</th>
               <th v-for="head in HEADS" :key="head" scope="col" class="py-1 pr-4 font-normal">{{ head }}</th>
             </tr>
           </thead>
@@ -126,11 +128,11 @@ function saveResults(): void {
             >
               <th scope="row" class="block py-1 pr-4 font-semibold sm:table-cell sm:py-2">{{ name }}</th>
               <td class="flex justify-between gap-3 py-1 sm:table-cell sm:py-2 sm:pr-4">
-                <span class="text-ink-soft sm:hidden">{{ WORDS.eggs }}</span>
+                <span class="text-ink-soft sm:hidden">{{ t('compare.eggs') }}</span>
                 <span
                   >{{ results.set
                   }}<span v-if="results.open > 0" class="text-ink-soft">{{
-                    WORDS.openOpen(results.open)
+                    t('results.open', { eggs: results.open })
                   }}</span></span
                 >
               </td>
@@ -147,17 +149,17 @@ function saveResults(): void {
           </tbody>
         </table>
       </div>
-      <section class="card mt-6 p-4" :aria-label="WORDS.overTime">
+      <section class="card mt-6 p-4" :aria-label="t('results.overTime')">
         <SharesOverTime
-          :title="WORDS.hatchRateBySet"
-          :heads="[WORDS.set, WORDS.hatched, WORDS.headOfTheFertile]"
+          :title="t('results.rateBySet')"
+          :heads="[t('report.set'), t('handOver.columnHatched'), t('results.ofFertile')]"
           :shares="hatches"
         />
       </section>
       <section v-if="places.length > 0" class="card mt-6 p-4" aria-labelledby="places-heading">
-        <h2 id="places-heading" class="text-xl font-semibold">{{ WORDS.whereInTheTray }}</h2>
+        <h2 id="places-heading" class="text-xl font-semibold">{{ t('results.where') }}</h2>
         <p class="text-ink-soft">
-          {{ WORDS.hatchOfFertileInEach }}
+          {{ t('results.whereWhat') }}
         </p>
         <div class="mt-3 flex flex-wrap gap-6" data-testid="places">
           <PlaceMap v-for="(map, i) in places" :key="i" :map="map" />

@@ -5,7 +5,7 @@ import type { Fate } from '../../core/hatching/results.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { eggOutcomes } from '../../domain/egg-outcomes.ts'
 import { FATE_WORDS } from './fate-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Where in the tray what became of each egg: a bad place shows by itself. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -43,7 +43,7 @@ const inTray = (trayId: string): Egg[] => props.eggs.filter(({ place }) => place
       class="mt-1 grid gap-1"
       :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 4rem))` }"
       role="list"
-      :aria-label="WORDS.outcomeOfEachEgg(tray.name)"
+      :aria-label="t('results.outcomesOf', { tray: tray.name })"
     >
       <span
         v-for="egg in inTray(tray.id)"

@@ -51,7 +51,7 @@ describe('what is known behind a clue', () => {
       egg('early', { signs: [] }),
       egg('candled-out-dead'),
     ])
-    expect(fact('signs', opened)).toBe('of 3 opened eggs 2 wet, 0 dry, 1 rotten')
+    expect(fact('signs', opened)).toBe('of 3 opened eggs, 2 wet, 0 dry, 1 rotten')
   })
 
   it('names the place by the keeper’s own count, and what chicks there did earlier', () => {

@@ -5,76 +5,76 @@ import { PHASES } from '../../core/hatching/results.ts'
 import type { Tray } from '../../contracts/records/tray-record.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 export const CAUSE_WORDS: Readonly<Record<Cause, { name: string; nextTime: string }>> = {
   humid: {
-    name: WORDS.humidityTooHighTheEggs,
-    nextTime: WORDS.runDrierWeighEggsOr,
+    name: t('cause.humid'),
+    nextTime: t('cause.humidNext'),
   },
   dry: {
-    name: WORDS.humidityTooLowTheEggs,
-    nextTime: WORDS.runMoreHumidWeighEggs,
+    name: t('cause.dry'),
+    nextTime: t('cause.dryNext'),
   },
   'old-eggs': {
-    name: WORDS.eggsStoredTooLong,
-    nextTime: WORDS.setWithinAWeekOf,
+    name: t('cause.oldEggs'),
+    nextTime: t('cause.oldEggsNext'),
   },
   'hot-spot': {
-    name: WORDS.aBadPlaceInThe,
-    nextTime: WORDS.putASecondThermometerThere,
+    name: t('cause.hotSpot'),
+    nextTime: t('cause.hotSpotNext'),
   },
   shaken: {
-    name: WORDS.eggsShakenInTransport,
-    nextTime: WORDS.restPostedEggsBluntEnd,
+    name: t('cause.shaken'),
+    nextTime: t('cause.shakenNext'),
   },
   opened: {
-    name: WORDS.lidOpenedTooOftenAfter,
-    nextTime: WORDS.haveEverythingReadyBeforeLockdown,
+    name: t('cause.opened'),
+    nextTime: t('cause.openedNext'),
   },
   cool: {
-    name: WORDS.incubatorTooCool,
-    nextTime: WORDS.checkTheThermometerAtEgg,
+    name: t('cause.cool'),
+    nextTime: t('cause.thermometerNext'),
   },
   warm: {
-    name: WORDS.incubatorTooWarm,
-    nextTime: WORDS.checkTheThermometerAtEgg,
+    name: t('cause.warm'),
+    nextTime: t('cause.thermometerNext'),
   },
   unclean: {
     name: 'contamination',
-    nextTime: WORDS.keepNestsCleanDoNot,
+    nextTime: t('cause.uncleanNext'),
   },
   hens: {
-    name: WORDS.theHensFeedOrHealth,
-    nextTime: WORDS.feedABreederRationFor,
+    name: t('cause.hens'),
+    nextTime: t('cause.hensNext'),
   },
   infertile: {
-    name: WORDS.infertileEggs,
-    nextTime: WORDS.checkEachPenHensPer,
+    name: t('cause.infertile'),
+    nextTime: t('cause.infertileNext'),
   },
   handling: {
-    name: WORDS.crackedOrRoughlyHandledShells,
-    nextTime: WORDS.candleForCracksBeforeSetting,
+    name: t('cause.handling'),
+    nextTime: t('cause.handlingNext'),
   },
 }
 
 /** What somebody would have to note for a clue to speak. */
 export const CLUE_MISSING: Readonly<Record<Clue, string>> = {
-  phases: WORDS.openEveryEggAndRecord,
-  fertility: WORDS.openTheClearEggs,
-  cracks: WORDS.recordCracksWhenCandling,
-  place: WORDS.recordEachEggsPlaceIn,
-  'storage-pattern': WORDS.recordTheLayingDates,
-  'parcel-pattern': WORDS.recordWhichEggsCameBy,
-  loss: WORDS.weighTheEggsOrPhotograph,
-  signs: WORDS.recordWhatYouSeeAt,
-  storage: WORDS.recordTheLayingDates,
-  parcel: WORDS.recordWhichEggsCameBy,
-  'loose-cells': WORDS.markLooseAirCellsWhen,
-  openings: WORDS.recordLidOpenings,
-  'lockdown-air': WORDS.aHumiditySensorAtLockdown,
-  warmth: WORDS.aThermometerAtEggHeight,
-  timing: WORDS.tapEachChickWhenIt,
+  phases: t('missing.phases'),
+  fertility: t('missing.fertility'),
+  cracks: t('missing.cracks'),
+  place: t('missing.place'),
+  'storage-pattern': t('missing.storage'),
+  'parcel-pattern': t('missing.parcel'),
+  loss: t('missing.loss'),
+  signs: t('missing.signs'),
+  storage: t('missing.storage'),
+  parcel: t('missing.parcel'),
+  'loose-cells': t('missing.looseCells'),
+  openings: t('missing.openings'),
+  'lockdown-air': t('missing.lockdownAir'),
+  warmth: t('missing.warmth'),
+  timing: t('missing.timing'),
 }
 
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
@@ -93,69 +93,71 @@ export function factOf(
     values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
   switch (clue) {
     case 'phases':
-      return WORDS.whenTheyDied(
-        PHASES.map((phase) => `${eggs.filter(({ death }) => death?.phase === phase).length} ${phase}`).join(
-          ', ',
-        ),
-      )
+      return t('fact.phases', {
+        phases: PHASES.map(
+          (phase) => `${eggs.filter(({ death }) => death?.phase === phase).length} ${phase}`,
+        ).join(', '),
+      })
     case 'fertility': {
       const infertile = eggs.filter(({ fate }) => fate === 'infertile').length
-      return WORDS.ofEggsWereNeverFertile(infertile, eggs.length)
+      return t('fact.fertility', { infertile, eggs: eggs.length })
     }
     case 'cracks':
       return `${count(eggs.filter(({ cracked }) => cracked).length, 'cracked shell')} noted`
     case 'place': {
       const tray = trays.find(({ id }) => id === corner?.trayId)
-      if (!corner || !tray) return WORDS.lossesAreSpreadOverThe
+      if (!corner || !tray) return t('fact.noPlace')
       const { inside, outside, earlierHours } = corner
       const early =
-        earlierHours !== null && earlierHours > 3 ? WORDS.chicksHEarlier(earlierHours.toFixed(0)) : ''
-      return WORDS.aboutOfDiedElsewhereOf(
-        placeLabel(tray, corner),
-        inside.count,
-        inside.of,
-        outside.count,
-        outside.of,
-        early,
-      )
+        earlierHours !== null && earlierHours > 3
+          ? t('fact.earlierThere', { hours: earlierHours.toFixed(0) })
+          : ''
+      return t('fact.place', {
+        place: placeLabel(tray, corner),
+        died: inside.count,
+        of: inside.of,
+        diedElsewhere: outside.count,
+        ofElsewhere: outside.of,
+        earlier: early,
+      })
     }
     case 'storage-pattern':
-      return WORDS.whetherOlderEggsDiedMore
+      return t('fact.storagePattern')
     case 'parcel-pattern':
-      return WORDS.whetherEggsFromThePost
+      return t('fact.parcelPattern')
     case 'loss': {
       const losses = numbers(({ loss }) => loss)
       return losses.length > 0
-        ? WORDS.theEggsLostByLockdown(percent(mean(losses)), percent(story.goodLoss))
-        : WORDS.theHygrometerReadPointsFrom(signed(story.rhOver ?? 0, 0))
+        ? t('fact.loss', { loss: percent(mean(losses)), good: percent(story.goodLoss) })
+        : t('fact.hygrometer', { points: signed(story.rhOver ?? 0, 0) })
     }
     case 'signs': {
       const opened = eggs.filter(({ signs }) => signs)
       const with_ = (sign: 'wet' | 'dry' | 'contaminated'): number =>
         opened.filter(({ signs }) => signs!.includes(sign)).length
-      return WORDS.ofWetDryRotten(
-        count(opened.length, 'opened egg'),
-        with_('wet'),
-        with_('dry'),
-        with_('contaminated'),
-      )
+      return t('fact.signs', {
+        opened: count(opened.length, 'opened egg'),
+        wet: with_('wet'),
+        dry: with_('dry'),
+        rotten: with_('contaminated'),
+      })
     }
     case 'storage':
-      return WORDS.storageDaysDaysStored(mean(numbers(({ storageDays }) => storageDays)).toFixed(1))
+      return t('fact.storage', { days: mean(numbers(({ storageDays }) => storageDays)).toFixed(1) })
     case 'parcel':
-      return WORDS.ofCameByPost(eggs.filter(({ posted }) => posted).length, eggs.length)
+      return t('fact.parcel', { posted: eggs.filter(({ posted }) => posted).length, eggs: eggs.length })
     case 'loose-cells':
       return `${count(eggs.filter(({ looseCell }) => looseCell).length, 'loose air cell')} noted`
     case 'openings':
-      return WORDS.theLidWasOffFrom(count(story.openings ?? 0, 'time'))
+      return t('fact.openings', { times: count(story.openings ?? 0, 'time') })
     case 'lockdown-air':
-      return WORDS.humidityAtLockdownPointsFrom(signed(story.lockdownRhOver ?? 0, 0))
+      return t('fact.lockdownAir', { points: signed(story.lockdownRhOver ?? 0, 0) })
     case 'warmth':
-      return WORDS.cFromTargetOnAverage(signed(story.celsiusOver ?? 0, 2))
+      return t('fact.warmth', { degrees: signed(story.celsiusOver ?? 0, 2) })
     case 'timing': {
       const outs = numbers(({ outHours }) => outHours)
       const hours = mean(outs)
-      return WORDS.chicksHThanDueOn(Math.abs(hours).toFixed(0), hours < 0 ? 'earlier' : 'later')
+      return t('fact.timing', { hours: Math.abs(hours).toFixed(0), how: hours < 0 ? 'earlier' : 'later' })
     }
   }
 }

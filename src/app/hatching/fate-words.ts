@@ -1,18 +1,18 @@
 import type { Fate } from '../../core/hatching/results.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 export const FATE_WORDS: Readonly<Record<Fate, string>> = {
   hatched: 'hatched',
-  'living-removed': WORDS.removedOrOpenedAlive,
+  'living-removed': t('fate.livingRemoved'),
   infertile: 'infertile',
-  early: WORDS.diedInTheFirstThird,
-  middle: WORDS.diedInTheSecondThird,
-  late: WORDS.diedInTheLastThird,
-  pipped: WORDS.pippedAndDied,
-  'candled-out-clear': WORDS.removedAsClearNotOpened,
-  'candled-out-ring': WORDS.removedAsABloodRing,
-  'candled-out-dead': WORDS.removedAsDeadOrDoubtful,
-  unknown: WORDS.stillOpen,
+  early: t('fate.early'),
+  middle: t('fate.middle'),
+  late: t('fate.late'),
+  pipped: t('fate.pipped'),
+  'candled-out-clear': t('fate.removedClear'),
+  'candled-out-ring': t('fate.removedRing'),
+  'candled-out-dead': t('fate.removedDead'),
+  unknown: t('fate.open'),
 }
 
 /** Less than this many eggs can hardly tell one half from three quarters. */

@@ -28,7 +28,7 @@ import {
   type ClimateEvent,
   type ClimateView,
 } from './climate-chart.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Warmth and moisture over time with their bands, and below what happened, all on one axis of time. */
 const props = defineProps<{
@@ -159,7 +159,7 @@ const whole = () => ({ ...option.value, series: [...option.value.series, ...line
           colour: probeColour(colours, probes, id),
           sign: 'thick' as const,
         })),
-        { label: WORDS.target, colour: colours.band, sign: 'band' },
+        { label: t('chart.target'), colour: colours.band, sign: 'band' },
       ]"
     />
     <ChartFrame :title="title" :option="whole" :points="points" :table="table" @cursor="cursor = $event">

@@ -17,7 +17,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { EFFECT_WORDS } from '../shared/climate-words.ts'
 import { count, roughTime } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What the readings come to: time in the band, times outside with what they do, openings, and the hatch. */
 const props = defineProps<{
@@ -36,7 +36,7 @@ const hours = (ms: number): string => {
   const value = ms / HOUR_MS
   return value < 10 ? `${value.toFixed(1)} h` : `${value.toFixed(0)} h`
 }
-const minutes = (ms: number): string => WORDS.valueMinutes(Math.round(ms / MINUTE_MS))
+const minutes = (ms: number): string => t('findings.minutes', { minutes: Math.round(ms / MINUTE_MS) })
 const at = (atMs: number): string =>
   `${sayShortDate(localDateOf(atMs, zone.value))} ${localTimeOf(atMs, zone.value)}`
 const warm = (celsius: number): string => sayQuantity(units.value, 'temperature', celsius)
@@ -52,20 +52,20 @@ const inBand = computed(() =>
 )
 function timeWords(what: string, time: TimeInBand): string {
   const known = time.inMs + time.belowMs + time.aboveMs
-  if (known === 0) return WORDS.readTooSeldom(what)
+  if (known === 0) return t('findings.tooSeldom', { what })
   const off = [
-    time.belowMs > 0.005 * known ? WORDS.percentBelow(percent(time.belowMs, known)) : '',
-    time.aboveMs > 0.005 * known ? WORDS.percentAbove(percent(time.aboveMs, known)) : '',
+    time.belowMs > 0.005 * known ? t('findings.percentBelow', { percent: percent(time.belowMs, known) }) : '',
+    time.aboveMs > 0.005 * known ? t('findings.percentAbove', { percent: percent(time.aboveMs, known) }) : '',
   ].filter(Boolean)
   if (time.inMs === 0 && off.length === 1)
-    return WORDS.targetForAll(what, time.aboveMs > 0 ? 'above' : 'below', hours(known))
-  return WORDS.onTargetOf(
+    return t('findings.allOff', { what, side: time.aboveMs > 0 ? 'above' : 'below', hours: hours(known) })
+  return t('findings.share', {
     what,
-    percent(time.inMs, known),
-    hours(known),
-    off.length > 0 ? ` (${off.join(', ')})` : '',
-    time.unknownMs >= HOUR_MS ? WORDS.notKnownFor(hours(time.unknownMs)) : '',
-  )
+    percent: percent(time.inMs, known),
+    hours: hours(known),
+    off: off.length > 0 ? ` (${off.join(', ')})` : '',
+    unknown: time.unknownMs >= HOUR_MS ? t('findings.unknown', { hours: hours(time.unknownMs) }) : '',
+  })
 }
 
 const target = computed(() => (props.now.band.celsius.low + props.now.band.celsius.high) / 2)
@@ -89,19 +89,21 @@ function excursionWords(excursion: Excursion): string {
   const ahead = hoursAhead(excursion, target.value, RATE_PER_CELSIUS)
   const lastedMs = excursion.toMs - excursion.fromMs
   const moves =
-    Math.abs(ahead) >= 0.5 && !excursion.isEndUnknown ? WORDS.atMostH(Math.abs(ahead).toFixed(1)) : ''
-  return WORDS.atHoursWordsToWarm(
-    at(excursion.fromMs),
-    !excursion.isEndUnknown
+    Math.abs(ahead) >= 0.5 && !excursion.isEndUnknown
+      ? t('findings.movesHatch', { hours: Math.abs(ahead).toFixed(1) })
+      : ''
+  return t('findings.excursion', {
+    when: at(excursion.fromMs),
+    hours: !excursion.isEndUnknown
       ? hours(lastedMs)
       : lastedMs > 0
-        ? WORDS.atLeastHours(hours(lastedMs))
-        : WORDS.readOnce,
-    excursion.side === 'above' ? WORDS.aboveTargetUp : WORDS.belowTargetDown,
-    warm(excursion.extreme),
-    EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))],
+        ? t('findings.atLeast', { hours: hours(lastedMs) })
+        : t('findings.readOnce'),
+    side: excursion.side === 'above' ? t('findings.above') : t('findings.below'),
+    extreme: warm(excursion.extreme),
+    effect: EFFECT_WORDS[warmthEffect(excursion, warmerThanEggs(props.now.band))],
     moves,
-  )
+  })
 }
 const openings = computed(() => {
   const all = props.facts.map(({ rhPercent }) => rhPercent?.openings ?? [])
@@ -109,16 +111,20 @@ const openings = computed(() => {
   const back = most.flatMap(({ backAfterMinutes }) => backAfterMinutes ?? [])
   const every = props.facts.flatMap(({ rhPercent }) => rhPercent?.everyMs ?? [])
   if (every.length > 0 && Math.min(...every) > SEES_OPENINGS_MS)
-    return WORDS.lidOpeningsCannotBeDetected(minutes(Math.min(...every)), minutes(SEES_OPENINGS_MS))
+    return t('findings.lidUnseen', {
+      interval: minutes(Math.min(...every)),
+      needed: minutes(SEES_OPENINGS_MS),
+    })
   if (most.length === 0) return ''
-  return WORDS.theLidWasOpenedJudging(
-    count(most.length, 'time'),
-    back.length > 0
-      ? WORDS.humidityRecoveredAfterMinutesOn(
-          (back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0),
-        )
-      : '',
-  )
+  return t('findings.lidOpened', {
+    times: count(most.length, 'time'),
+    back:
+      back.length > 0
+        ? t('findings.lidBack', {
+            minutes: (back.reduce((sum, minutes) => sum + minutes, 0) / back.length).toFixed(0),
+          })
+        : '',
+  })
 })
 const compared = computed(() => {
   const known = props.comparison
@@ -127,22 +133,24 @@ const compared = computed(() => {
   return (['celsius', 'rhPercent'] as const).flatMap((what) => {
     const difference = known[what]
     if (!difference || difference.verdict === 'few') return []
-    const unit = what === 'celsius' ? '°C' : WORDS.pointsOfHumidity
+    const unit = what === 'celsius' ? '°C' : t('findings.points')
     const more = `${Math.abs(difference.more.value).toFixed(what === 'celsius' ? 2 : 1)} ${unit}`
     return difference.verdict === 'same'
-      ? WORDS.andAgreeWellEnough(nameOf(one.probeId), nameOf(other.probeId), more)
-      : WORDS.showsThanCheckBothAnd(
-          nameOf(one.probeId),
-          more,
-          difference.more.value > 0 ? 'more' : 'less',
-          nameOf(other.probeId),
-        )
+      ? t('findings.agree', { one: nameOf(one.probeId), other: nameOf(other.probeId), difference: more })
+      : t('findings.disagree', {
+          one: nameOf(one.probeId),
+          difference: more,
+          more: difference.more.value > 0 ? 'more' : 'less',
+          other: nameOf(other.probeId),
+        })
   })
 })
 function standingWords(set: string, aheadHours: number): string {
   const hours = Math.abs(aheadHours)
-  if (hours < 1) return WORDS.onSchedule(set)
-  return (aheadHours > 0 ? WORDS.aheadOfSchedule : WORDS.behindSchedule)(set, hours.toFixed(0))
+  if (hours < 1) return t('forecast.onSchedule', { set })
+  return aheadHours > 0
+    ? t('forecast.ahead', { set, hours: hours.toFixed(0) })
+    : t('forecast.behind', { set, hours: hours.toFixed(0) })
 }
 const hatches = computed(() =>
   props.now.sets.map((set) => {
@@ -151,13 +159,13 @@ const hatches = computed(() =>
     const forecast = hatchForecast({ ...input, thermometerChecked: checked }, clock.nowMs)
     return {
       id: set.id,
-      words: WORDS.hatchForecast(
-        standingWords(set.name, forecast.aheadHours),
-        sayDate(localDateOf(forecast.atMs, zone.value)),
-        roughTime(forecast.fromMs, zone.value),
-        roughTime(forecast.toMs, zone.value),
-      ),
-      more: checked ? '' : WORDS.secondThermometer,
+      words: t('forecast.hatch', {
+        standing: standingWords(set.name, forecast.aheadHours),
+        day: sayDate(localDateOf(forecast.atMs, zone.value)),
+        from: roughTime(forecast.fromMs, zone.value),
+        to: roughTime(forecast.toMs, zone.value),
+      }),
+      more: checked ? '' : t('findings.secondThermometer'),
     }
   }),
 )
@@ -165,22 +173,22 @@ const hatches = computed(() =>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="findings-heading" data-testid="findings">
-    <h2 id="findings-heading" class="text-xl font-semibold">{{ WORDS.effectOnTheEggs }}</h2>
+    <h2 id="findings-heading" class="text-xl font-semibold">{{ t('findings.title') }}</h2>
     <ul class="mt-2 flex list-disc flex-col gap-1.5 pl-5">
       <li v-for="set in hatches" :key="set.id" data-testid="forecast">{{ set.words }} {{ set.more }}</li>
       <li v-for="({ excursion, probeId }, i) in warmth" :key="i" data-testid="excursion">
         {{ excursionWords(excursion) }} <span class="text-ink-soft">({{ nameOf(probeId) }})</span>
       </li>
-      <li v-if="facts.length > 0 && warmth.length === 0">{{ WORDS.noLastingDeviationInThis }}</li>
+      <li v-if="facts.length > 0 && warmth.length === 0">{{ t('findings.none') }}</li>
       <li v-if="openings">{{ openings }}</li>
       <li v-for="words in compared" :key="words" data-testid="compared">{{ words }}</li>
     </ul>
-    <h3 class="mt-3 font-semibold">{{ WORDS.timeOnTarget(count(spanDays, 'day')) }}</h3>
+    <h3 class="mt-3 font-semibold">{{ t('findings.timeOnTarget', { period: count(spanDays, 'day') }) }}</h3>
     <ul class="mt-1 text-ink-soft">
       <li v-for="{ probeId, words } in inBand" :key="probeId">{{ nameOf(probeId) }}: {{ words }}.</li>
     </ul>
     <p class="mt-3 text-sm text-ink-soft">
-      {{ WORDS.eachCChangesTheRate }}
+      {{ t('findings.why') }}
     </p>
   </section>
 </template>

@@ -16,7 +16,7 @@ import { useClockStore } from '../shared/clock.ts'
 import NumberField from '../shared/kit/NumberField.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import ReadingDoubt from './ReadingDoubt.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What somebody read and typed at an incubator these days; what is wrong is put right or deleted, with undo. */
 const props = defineProps<{ incubatorId: string }>()
@@ -83,9 +83,9 @@ function remove(reading: ProbeReading): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="by-hand-heading" data-testid="hand-readings">
-    <h2 id="by-hand-heading" class="text-xl font-semibold">{{ WORDS.readByHand }}</h2>
+    <h2 id="by-hand-heading" class="text-xl font-semibold">{{ t('readings.title') }}</h2>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <p v-if="readings.length === 0" class="mt-2 text-ink-soft">{{ WORDS.noneReadByHand }}</p>
+    <p v-if="readings.length === 0" class="mt-2 text-ink-soft">{{ t('readings.none') }}</p>
     <ul class="mt-2">
       <li
         v-for="reading in readings"
@@ -97,15 +97,15 @@ function remove(reading: ProbeReading): void {
         <button
           type="button"
           class="quiet min-h-11"
-          :aria-label="WORDS.correctThe(name(reading))"
+          :aria-label="t('readings.correctOf', { reading: name(reading) })"
           @click="change(reading)"
         >
-          <Pencil class="h-4 w-4" aria-hidden="true" /> {{ WORDS.correct }}
+          <Pencil class="h-4 w-4" aria-hidden="true" /> {{ t('readings.correct') }}
         </button>
         <button
           type="button"
           class="quiet min-h-11"
-          :aria-label="WORDS.deleteThe(name(reading))"
+          :aria-label="t('readings.deleteOf', { reading: name(reading) })"
           @click="remove(reading)"
         >
           <Trash2 class="h-4 w-4" aria-hidden="true" />
@@ -115,11 +115,11 @@ function remove(reading: ProbeReading): void {
           class="flex w-full flex-wrap items-end gap-3 pb-2"
           @submit.prevent="correct"
         >
-          <NumberField v-model="figure" :label="WORDS.readAs" />
-          <button type="submit" class="press">{{ WORDS.save }}</button>
-          <button type="button" class="press" @click="changed = null">{{ WORDS.cancel }}</button>
+          <NumberField v-model="figure" :label="t('readings.shouldBe')" />
+          <button type="submit" class="press">{{ t('sensors.save') }}</button>
+          <button type="button" class="press" @click="changed = null">{{ t('logger.cancel') }}</button>
           <p v-if="doubt?.kind === 'impossible'" class="w-full text-ember" role="alert">
-            {{ doubt.what === 'temperature' ? WORDS.incubatorsDoNotRunAt : WORDS.humidityMustBeANumber }}
+            {{ doubt.what === 'temperature' ? t('tonight.impossible') : t('water.wrongHumidity') }}
           </p>
           <ReadingDoubt v-else-if="doubt" :doubt="doubt" :units="units" @keep="keep" @close="doubt = null" />
         </form>

@@ -7,7 +7,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { logWords, OPENING_WORDS } from '../shared/climate-words.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import FewOf from '../shared/ui/FewOf.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What was done and what happened at an incubator, the latest first. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -26,8 +26,8 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="log-heading">
-    <h2 id="log-heading" class="text-xl font-semibold">{{ WORDS.log }}</h2>
-    <p class="mt-2">{{ WORDS.lidWasJustOpened }}</p>
+    <h2 id="log-heading" class="text-xl font-semibold">{{ t('log.title') }}</h2>
+    <p class="mt-2">{{ t('log.lidOpened') }}</p>
     <div class="mt-1 flex flex-wrap gap-2">
       <button
         v-for="reason in OPENING_REASONS"
@@ -36,12 +36,12 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
         class="press min-h-11 px-3 py-1"
         @click="opened(reason)"
       >
-        {{ OPENING_WORDS[reason] || WORDS.forSomethingElse }}
+        {{ OPENING_WORDS[reason] || t('log.forOther') }}
       </button>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    <p v-if="events.length === 0" class="mt-3 text-ink-soft">{{ WORDS.noEntriesYet }}</p>
-    <FewOf v-slot="{ shown }" :items="events" :most="12" :what="WORDS.entries">
+    <p v-if="events.length === 0" class="mt-3 text-ink-soft">{{ t('log.none') }}</p>
+    <FewOf v-slot="{ shown }" :items="events" :most="12" :what="t('log.unit')">
       <ol class="mt-3" data-testid="log">
         <li
           v-for="event in shown"

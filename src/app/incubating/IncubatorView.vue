@@ -21,7 +21,7 @@ import IncubatorLogList from './IncubatorLogList.vue'
 import LoggerImport from './LoggerImport.vue'
 import SensorList from './SensorList.vue'
 import { useClimate } from './useClimate.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The air of one incubator: how it is, how it was, what that does, and by what it is known. */
 const props = defineProps<{ incubatorId: string; days?: number }>()
@@ -30,9 +30,9 @@ const clock = useClockStore()
 const sensing = useSensingStore()
 const { problem, saving } = useSaving()
 const SPANS = [
-  ['day', WORDS.aDay, 1],
-  ['week', WORDS.aWeek, 7],
-  ['three-weeks', WORDS.threeWeeks, 21],
+  ['day', t('incubator.day'), 1],
+  ['week', t('incubator.week'), 7],
+  ['three-weeks', t('incubator.threeWeeks'), 21],
 ] as const
 const spanDays = ref(props.days ?? 7)
 const units = computed(() => store.hatchery.units)
@@ -83,7 +83,7 @@ const events = computed((): ClimateEvent[] => {
   const lids = store.sessions.flatMap((session) =>
     session.events.flatMap((event): ClimateEvent[] =>
       event.kind === 'opened' && trayIds.value.has(event.trayId)
-        ? [{ atMs: Date.parse(event.at), lane: 'candling', words: WORDS.candlingLidOff }]
+        ? [{ atMs: Date.parse(event.at), lane: 'candling', words: t('log.candling') }]
         : [],
     ),
   )
@@ -102,11 +102,11 @@ const events = computed((): ClimateEvent[] => {
     (rhPercent?.openings ?? []).map(({ fromMs: atMs, before, lowest, backAfterMinutes }): ClimateEvent => ({
       atMs,
       lane: 'lid',
-      words: WORDS.lidOpenedJudgingByHumidity(
-        before.toFixed(0),
-        lowest.toFixed(0),
-        backAfterMinutes === null ? '' : WORDS.backAfterMin(backAfterMinutes.toFixed(0)),
-      ),
+      words: t('log.lidByHumidity', {
+        before: before.toFixed(0),
+        lowest: lowest.toFixed(0),
+        back: backAfterMinutes === null ? '' : t('log.backAfter', { minutes: backAfterMinutes.toFixed(0) }),
+      }),
     })),
   )
   return [...log, ...lids, ...looks, ...felt]
@@ -132,8 +132,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
 
 <template>
   <main v-if="!now" class="p-8">
-    {{ WORDS.thereIsNoSuchIncubator }}
-    <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    {{ t('incubator.missing') }}
+    <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink>
   </main>
   <main v-else class="mx-auto max-w-6xl p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
@@ -141,18 +141,18 @@ useKeys({ z: () => void saving(() => store.undo()) })
         <h1 class="text-3xl font-bold">{{ now.incubator.name }}</h1>
         <p class="text-ink-soft">
           {{
-            WORDS.targetToTo(
-              now.sets.length > 0 ? now.sets.map(({ name }) => name).join(', ') : WORDS.empty,
-              warm(now.band.celsius.low),
-              warm(now.band.celsius.high),
-              now.band.rhPercent.low,
-              now.band.rhPercent.high,
-            )
+            t('incubator.target', {
+              what: now.sets.length > 0 ? now.sets.map(({ name }) => name).join(', ') : t('incubator.empty'),
+              warmLow: warm(now.band.celsius.low),
+              warmHigh: warm(now.band.celsius.high),
+              low: now.band.rhPercent.low,
+              high: now.band.rhPercent.high,
+            })
           }}
         </p>
       </div>
       <RouterLink :to="{ name: 'round', params: { incubatorId } }" class="press press-lamp"
-        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.startRound }}</RouterLink
+        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> {{ t('incubator.startRound') }}</RouterLink
       >
     </div>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
@@ -169,7 +169,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
     <ul
       v-if="latest.length > 0"
       class="mt-4 flex flex-wrap gap-x-10 gap-y-2"
-      :aria-label="WORDS.latestReadings"
+      :aria-label="t('incubator.latest')"
     >
       <li v-for="probe in latest" :key="probe.id">
         <span class="text-ink-soft"
@@ -190,8 +190,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
 
     <section class="card mt-5 p-4 sm:p-5" aria-labelledby="air-heading">
       <div class="mb-2 flex flex-wrap items-center justify-between gap-3">
-        <h2 id="air-heading" class="text-xl font-semibold">{{ WORDS.temperatureAndHumidityOverTime }}</h2>
-        <div class="flex flex-wrap gap-2" role="group" :aria-label="WORDS.howFarBack">
+        <h2 id="air-heading" class="text-xl font-semibold">{{ t('incubator.overTime') }}</h2>
+        <div class="flex flex-wrap gap-2" role="group" :aria-label="t('incubator.howFarBack')">
           <button
             v-for="[key, word, back] in SPANS"
             :key="key"
@@ -207,11 +207,11 @@ useKeys({ z: () => void saving(() => store.undo()) })
       </div>
       <p v-if="climate.problem.value" class="text-ember" role="alert">{{ climate.problem.value }}</p>
       <p v-if="climate.readings.value === 0" class="py-4 text-ink-soft" data-testid="no-readings">
-        {{ WORDS.noReadingsInThisPeriod }}
+        {{ t('incubator.noReadings') }}
       </p>
       <ClimateChart
         v-else
-        :title="WORDS.temperatureAndHumidityIn(now.incubator.name)"
+        :title="t('incubator.chart', { incubator: now.incubator.name })"
         :client="climate.client"
         :opened="climate.opened.value"
         :probes="standing"
@@ -224,7 +224,7 @@ useKeys({ z: () => void saving(() => store.undo()) })
         :points="points"
         :table="table"
       />
-      <p class="mt-2 text-sm text-ink-soft">{{ WORDS.shadedTargetRangeDragTo }}</p>
+      <p class="mt-2 text-sm text-ink-soft">{{ t('incubator.chartKey') }}</p>
     </section>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-2">

@@ -9,7 +9,7 @@ import { placeCount, placeLabel, placesInOrder } from '../../core/tray/layout.ts
 import { labelCode } from '../../contracts/files/label-code.ts'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Labels for the eggs and a map of each tray, for printing. */
 const props = defineProps<{ setId: string }>()
@@ -57,9 +57,9 @@ const labelOf = (egg: Egg): string => {
 }
 /** Labels across a sheet, as stationers sell them for A4 and letter paper. */
 const SHEETS = {
-  small: { words: WORDS.n5AcrossPlain, across: 5, heightMm: 24, code: false },
-  medium: { words: WORDS.n3AcrossWithACode, across: 3, heightMm: 34, code: true },
-  large: { words: WORDS.n2AcrossWithACode, across: 2, heightMm: 50, code: true },
+  small: { words: t('labels.plain'), across: 5, heightMm: 24, code: false },
+  medium: { words: t('labels.coded'), across: 3, heightMm: 34, code: true },
+  large: { words: t('labels.large'), across: 2, heightMm: 50, code: true },
 } as const
 const sheet = ref<keyof typeof SHEETS>('medium')
 const print = (): void => window.print()
@@ -69,16 +69,16 @@ const print = (): void => window.print()
   <main v-if="set" class="mx-auto overflow-x-auto print:overflow-visible max-w-[190mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('labels.print') }}</button
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ t('common.toSet') }}</RouterLink>
       <label class="flex items-center gap-2"
-        >{{ WORDS.labels }}
+        >{{ t('labels.title') }}
         <select v-model="sheet" class="field">
           <option v-for="(one, key) in SHEETS" :key="key" :value="key">{{ one.words }}</option>
         </select></label
       >
       <label v-if="oneByOne" class="flex items-center gap-2"
-        >{{ WORDS.chooseATrayToPrint }}
+        >{{ t('labels.chooseTray') }}
         <select v-model="trayId" class="field">
           <option v-for="(tray, i) in set.trays" :key="tray.id" :value="i === 0 ? null : tray.id">
             {{ tray.name }}
@@ -94,7 +94,7 @@ const print = (): void => window.print()
       <div class="mb-3 flex items-start justify-between gap-4">
         <div>
           <h1 class="text-[22pt] font-bold">{{ tray.name }}, {{ set.name }}</h1>
-          <p class="text-[13pt]">{{ WORDS.setWriteTheGradeBeside(setOn) }}</p>
+          <p class="text-[13pt]">{{ t('labels.howTo', { day: setOn }) }}</p>
         </div>
         <QrMark :text="labelCode({ kind: 'tray', id: tray.id })" class="w-[28mm] shrink-0" />
       </div>
@@ -111,7 +111,7 @@ const print = (): void => window.print()
       </div>
     </section>
     <section class="bg-white p-4 text-black print:p-0">
-      <h2 class="screen-only mb-2 text-xl font-bold">{{ WORDS.labels }}</h2>
+      <h2 class="screen-only mb-2 text-xl font-bold">{{ t('labels.title') }}</h2>
       <div
         class="grid gap-[2mm]"
         :style="{ gridTemplateColumns: `repeat(${SHEETS[sheet].across}, minmax(0, 1fr))` }"
@@ -133,7 +133,7 @@ const print = (): void => window.print()
             ><span class="text-[11pt]">{{ labelOf(egg) }} {{ byHand ? SIDES.join(' ') : '' }}</span></span
           >
           <span class="truncate text-[8pt]">{{ egg.mark || set.breed || set.name }}</span>
-          <span class="text-[8pt]">{{ WORDS.setSetOn(setOn) }}</span>
+          <span class="text-[8pt]">{{ t('labels.setOn', { day: setOn }) }}</span>
         </div>
       </div>
     </section>

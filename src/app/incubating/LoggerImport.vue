@@ -16,7 +16,7 @@ import { useDevicesStore } from '../shared/devices.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useLoggerFile } from './useLoggerFile.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
@@ -27,13 +27,13 @@ const file = useLoggerFile()
 const { name, table, columns, dayFirst, found, problem, refused, reading } = file
 const zone = computed(() => store.hatchery.zone)
 const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
-  when: WORDS.dayAndTime,
+  when: t('logger.dayAndTime'),
   date: 'day',
-  time: WORDS.timeOfDay,
-  celsius: WORDS.temperatureC,
-  fahrenheit: WORDS.temperatureF,
-  rhPercent: WORDS.humidity2,
-  nothing: WORDS.notUsed,
+  time: t('logger.timeOfDay'),
+  celsius: t('logger.celsius'),
+  fahrenheit: t('logger.fahrenheit'),
+  rhPercent: t('logger.humidity'),
+  nothing: t('logger.notUsed'),
 }
 
 const height = ref<ProbeRecord['height']>('air')
@@ -91,7 +91,10 @@ function importReadings(): void {
       ...hatcheryRecordOf(store.hatchery),
       loggerColumns: [...heads.values()].slice(-60),
     })
-    const words = WORDS.readingsImportedAsName(count(ready.readings.length, 'reading'), probe.name)
+    const words = t('logger.imported', {
+      readings: count(ready.readings.length, 'reading'),
+      name: probe.name,
+    })
     file.forget()
     done.value = words
   })
@@ -106,34 +109,34 @@ function takeBack(): void {
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="logger-heading" data-testid="logger">
-    <h2 id="logger-heading" class="text-xl font-semibold">{{ WORDS.importALoggerFile }}</h2>
+    <h2 id="logger-heading" class="text-xl font-semibold">{{ t('logger.title') }}</h2>
     <div class="mt-2 flex flex-wrap gap-3">
       <label class="press focus-within:border-lamp">
-        <FileUp class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseACsvFile }}
+        <FileUp class="h-5 w-5" aria-hidden="true" /> {{ t('logger.choose') }}
         <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
       </label>
       <button v-if="devices.there?.air === 'stand-in'" type="button" class="press" @click="tryOne">
-        {{ WORDS.tryASimulatedOne }}
+        {{ t('logger.simulated') }}
       </button>
     </div>
     <p v-if="problem || notSaved" class="mt-2 text-ember" role="alert">{{ problem || notSaved }}</p>
-    <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">{{ WORDS.readingTheFile }}</p>
+    <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">{{ t('logger.reading') }}</p>
     <div v-if="done" class="mt-2 flex flex-wrap items-center gap-3">
       <p role="status">{{ done }}</p>
       <button type="button" class="press min-h-11 py-1" @click="takeBack">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('common.undo') }} <span class="key">Z</span>
       </button>
     </div>
     <template v-if="table">
       <table class="mt-3 w-full text-left">
         <caption class="sr-only">
-          {{ WORDS.columns }}
+          {{ t('logger.columns') }}
         </caption>
         <thead>
           <tr class="text-ink-soft">
-            <th scope="col" class="py-1 font-normal">{{ WORDS.column }}</th>
-            <th scope="col" class="py-1 font-normal">{{ WORDS.firstRow }}</th>
-            <th scope="col" class="py-1 font-normal">{{ WORDS.meaning }}</th>
+            <th scope="col" class="py-1 font-normal">{{ t('logger.column') }}</th>
+            <th scope="col" class="py-1 font-normal">{{ t('logger.firstRow') }}</th>
+            <th scope="col" class="py-1 font-normal">{{ t('logger.meaning') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -141,7 +144,7 @@ function takeBack(): void {
             <td class="py-1 pr-2">{{ head }}</td>
             <td class="py-1 pr-2 text-ink-soft">{{ table.firstRow[i] }}</td>
             <td class="py-1">
-              <select v-model="columns[i]" class="field" :aria-label="WORDS.headMeans(head)">
+              <select v-model="columns[i]" class="field" :aria-label="t('logger.meansOf', { column: head })">
                 <option v-for="column in LOGGER_COLUMNS" :key="column" :value="column">
                   {{ COLUMN_WORDS[column] }}
                 </option>
@@ -153,40 +156,43 @@ function takeBack(): void {
       <p v-if="refused" class="mt-2 text-ember" role="alert">{{ refused }}</p>
       <template v-if="found">
         <fieldset v-if="found.dayFirst === null || dayFirst !== null" class="mt-2">
-          <legend>{{ WORDS.theDatesAreAmbiguousWhich }}</legend>
+          <legend>{{ t('logger.dates') }}</legend>
           <label class="mr-4"
-            ><input v-model="dayFirst" type="radio" name="order" :value="true" /> {{ WORDS.dayFirst }}</label
+            ><input v-model="dayFirst" type="radio" name="order" :value="true" />
+            {{ t('logger.dayFirst') }}</label
           >
           <label
             ><input v-model="dayFirst" type="radio" name="order" :value="false" />
-            {{ WORDS.monthFirst }}</label
+            {{ t('logger.monthFirst') }}</label
           >
         </fieldset>
         <p class="mt-2" data-testid="logger-found">
           {{ count(found.readings.length, 'reading')
           }}<template v-if="found.readings.length > 0">{{
-            WORDS.atToAtMs(at(found.readings[0]!.atMs), at(found.readings.at(-1)!.atMs))
+            t('logger.period', { from: at(found.readings[0]!.atMs), to: at(found.readings.at(-1)!.atMs) })
           }}</template
           >.
         </p>
         <details v-if="found.bad.length > 0" class="mt-1">
-          <summary class="text-ember">{{ WORDS.rowsLeftOut(count(found.bad.length, 'row')) }}</summary>
+          <summary class="text-ember">
+            {{ t('logger.leftOut', { rows: count(found.bad.length, 'row') }) }}
+          </summary>
           <ul class="mt-1 max-h-48 overflow-auto">
             <li v-for="row in found.bad.slice(0, 200)" :key="row.line">
-              {{ WORDS.lineLineWhy(row.line, row.why) }}
+              {{ t('logger.line', { line: row.line, why: row.why }) }}
             </li>
           </ul>
         </details>
         <div class="mt-3 flex flex-wrap items-end gap-3">
           <label class="flex flex-col gap-1"
-            >{{ WORDS.name }}
+            >{{ t('logger.name') }}
             <input v-model="name" class="field" maxlength="60" />
           </label>
           <label class="flex flex-col gap-1"
-            >{{ WORDS.position }}
+            >{{ t('logger.position') }}
             <select v-model="height" class="field">
-              <option value="air">{{ WORDS.inTheAir }}</option>
-              <option value="eggs">{{ WORDS.atTheEggs }}</option>
+              <option value="air">{{ t('logger.inAir') }}</option>
+              <option value="eggs">{{ t('logger.atEggs') }}</option>
             </select>
           </label>
           <button
@@ -200,14 +206,14 @@ function takeBack(): void {
             "
             @click="importReadings"
           >
-            {{ WORDS.import }}
+            {{ t('logger.import') }}
           </button>
-          <button type="button" class="press" @click="file.forget">{{ WORDS.cancel }}</button>
+          <button type="button" class="press" @click="file.forget">{{ t('logger.cancel') }}</button>
         </div>
       </template>
     </template>
     <p class="mt-3 text-sm text-ink-soft">
-      {{ WORDS.anyTableWithTimesAnd }}
+      {{ t('logger.lead') }}
     </p>
   </section>
 </template>

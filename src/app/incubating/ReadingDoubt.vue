@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { KeptReading, ReadingDoubt } from '../../core/climate/likely-reading.ts'
 import { sayQuantity, UNIT_SYSTEMS, type UnitSystem } from '../../core/units.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A reading that can hardly be meant so: what was meant, before it is kept. */
 const props = defineProps<{ doubt: Exclude<ReadingDoubt, { kind: 'impossible' }>; units: UnitSystem }>()
@@ -14,9 +14,12 @@ const warm = (celsius: number | null, units = props.units): string =>
 const says = computed(() => {
   const { doubt } = props
   if (doubt.kind === 'other-unit')
-    return WORDS.didYouMean(warm(doubt.meant.celsius, other.value), warm(doubt.meant.celsius))
+    return t('readings.didYouMean', {
+      meant: warm(doubt.meant.celsius, other.value),
+      here: warm(doubt.meant.celsius),
+    })
   const { celsius, rhPercent } = doubt.asTyped
-  return WORDS.hardlyEverSo(doubt.what === 'temperature' ? warm(celsius) : `${rhPercent} %`)
+  return t('readings.hardly', { value: doubt.what === 'temperature' ? warm(celsius) : `${rhPercent} %` })
 })
 </script>
 
@@ -30,11 +33,11 @@ const says = computed(() => {
         class="press press-lamp"
         @click="emit('keep', doubt.meant)"
       >
-        {{ WORDS.saveAsValue(warm(doubt.meant.celsius, other)) }}
+        {{ t('readings.saveAs', { value: warm(doubt.meant.celsius, other) }) }}
       </button>
-      <button type="button" class="press" @click="emit('close')">{{ WORDS.typeItAgain }}</button>
+      <button type="button" class="press" @click="emit('close')">{{ t('readings.again') }}</button>
       <button v-if="doubt.asTyped" type="button" class="press" @click="emit('keep', doubt.asTyped)">
-        {{ WORDS.saveAsTyped }}
+        {{ t('readings.saveTyped') }}
       </button>
     </div>
   </div>

@@ -15,7 +15,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import ReadingDoubt from './ReadingDoubt.vue'
 import StepField from './StepField.vue'
 import { useRound } from './useRound.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The round at one incubator: one screen, one hand, readable in both rooms. */
 const props = defineProps<{ incubatorId: string }>()
@@ -72,20 +72,25 @@ async function keepReading(reading: KeptReading): Promise<void> {
   emptied(await readings.keep(reading))
 }
 function emptied(isKept: boolean): void {
-  done.value = isKept ? WORDS.readingSaved : ''
+  done.value = isKept ? t('round.stepReading') : ''
   if (!isKept) return
   celsius.value = null
   rhPercent.value = null
 }
 
-const dueWords = (dueMs: number): string => WORDS.dueWordsAt(dueMs > clock.nowMs ? 'at' : 'since', at(dueMs))
+const dueWords = (dueMs: number): string =>
+  t('round.due', { when: dueMs > clock.nowMs ? 'at' : 'since', time: at(dueMs) })
 const standing = computed(() => {
   const stand = now.value
-  if (!stand?.round) return WORDS.empty2
+  if (!stand?.round) return t('round.empty')
   const { dueMs, nextMs, missed } = stand.round
-  const due = dueMs === null ? WORDS.doneNextRoundAt(at(nextMs)) : `${dueWords(dueMs)}.`
+  const due = dueMs === null ? t('round.done', { time: at(nextMs) }) : `${dueWords(dueMs)}.`
   const kindly =
-    missed === 0 ? '' : WORDS.missedInTheLastDay(missed === 1 ? WORDS.oneRound : WORDS.missedRounds(missed))
+    missed === 0
+      ? ''
+      : t('round.missed', {
+          rounds: missed === 1 ? t('round.oneRound') : t('round.missedRounds', { rounds: missed }),
+        })
   return due + kindly
 })
 const turn = computed(() => {
@@ -95,35 +100,36 @@ const turn = computed(() => {
   const { dueMs, nextMs } = stand.turning
   return {
     side,
-    words: `${stand.sideUp ? WORDS.isUpNow(stand.sideUp) : ''}${dueMs === null ? WORDS.nextTurnAt(at(nextMs)) : dueWords(dueMs)}`,
+    words: `${stand.sideUp ? t('round.upNow', { side: stand.sideUp }) : ''}${dueMs === null ? t('round.nextTurn', { time: at(nextMs) }) : dueWords(dueMs)}`,
     isDue: dueMs !== null,
   }
 })
 const water = computed(() => {
   const last = now.value?.log.findLast(({ kind }) => kind === 'watered')
-  if (!last) return WORDS.notRecordedYet
+  if (!last) return t('round.waterUnknown')
   const hours = (clock.nowMs - Date.parse(last.at)) / HOUR_MS
-  return hours < 1 ? WORDS.toppedUpJustNow : WORDS.toppedUpHAgo(hours.toFixed(0))
+  return hours < 1 ? t('round.waterNow') : t('round.waterAgo', { hours: hours.toFixed(0) })
 })
 const vents = computed(() => {
   const last = now.value?.log.findLast((event) => event.kind === 'vents')
-  return last ? ventWords(last.openPercent) : WORDS.notRecordedYet
+  return last ? ventWords(last.openPercent) : t('round.waterUnknown')
 })
 const VENTS = [0, 33, 50, 100] as const
 const CHANNELS = [
-  ['first', WORDS.first],
-  ['second', WORDS.second],
-  ['both', WORDS.all],
+  ['first', t('round.first')],
+  ['second', t('round.second')],
+  ['both', t('round.all')],
 ] as const
 
 function allWell(): void {
-  void log(WORDS.checkedAllWell, { kind: 'round' })
+  void log(t('round.stepChecked'), { kind: 'round' })
 }
 function turned(): void {
-  if (turn.value) void log(WORDS.turnedSideUp(turn.value.side), { kind: 'turned', sideUp: turn.value.side })
+  if (turn.value)
+    void log(t('round.turned', { side: turn.value.side }), { kind: 'turned', sideUp: turn.value.side })
 }
 function watered(channel: 'first' | 'second' | 'both'): void {
-  void log(WORDS.waterToppedUp2, { kind: 'watered', channel })
+  void log(t('round.stepWater'), { kind: 'watered', channel })
 }
 useKeys({
   Enter: allWell,
@@ -136,17 +142,17 @@ useKeys({
 
 <template>
   <main v-if="!now" class="p-8">
-    {{ WORDS.thereIsNoSuchIncubator }}
-    <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    {{ t('incubator.missing') }}
+    <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink>
   </main>
   <main v-else class="mx-auto flex max-w-3xl flex-col gap-4 p-4 text-lg sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">{{ WORDS.roundName(now.incubator.name) }}</h1>
+        <h1 class="text-3xl font-bold">{{ t('round.title', { incubator: now.incubator.name }) }}</h1>
         <p class="text-ink-soft" data-testid="round-standing">{{ standing }}</p>
       </div>
       <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press">{{
-        WORDS.openIncubator
+        t('round.openIncubator')
       }}</RouterLink>
     </div>
 
@@ -160,7 +166,7 @@ useKeys({
       {{ alarmWords(alarm, units).todo }}
     </p>
 
-    <ul v-if="sensed.length > 0" class="flex flex-wrap gap-x-8 gap-y-1" :aria-label="WORDS.sensorsNow">
+    <ul v-if="sensed.length > 0" class="flex flex-wrap gap-x-8 gap-y-1" :aria-label="t('round.sensorsNow')">
       <li v-for="probe in sensed" :key="probe.id">
         <span class="text-ink-soft">{{ probe.name }}</span>
         <span v-if="probe.celsius !== null" class="ml-2 text-2xl font-semibold">{{
@@ -173,7 +179,7 @@ useKeys({
     </ul>
 
     <button type="button" class="press press-lamp min-h-20 text-2xl" @click="allWell">
-      <Check class="h-8 w-8" aria-hidden="true" /> {{ WORDS.allWell }}
+      <Check class="h-8 w-8" aria-hidden="true" /> {{ t('round.allWell') }}
       <span class="key hidden md:inline">Enter</span>
     </button>
     <button
@@ -184,15 +190,15 @@ useKeys({
       @click="turned"
     >
       <span class="flex items-center gap-3"
-        ><RotateCw class="h-7 w-7" aria-hidden="true" /> {{ WORDS.turnedSideUp(turn.side) }}
+        ><RotateCw class="h-7 w-7" aria-hidden="true" /> {{ t('round.turned', { side: turn.side }) }}
         <span class="key hidden md:inline">T</span></span
       >
       <span class="text-base font-normal">{{ turn.words }}</span>
     </button>
 
-    <div class="card p-3" role="group" :aria-label="WORDS.water">
+    <div class="card p-3" role="group" :aria-label="t('round.water')">
       <p class="mb-2 flex items-center gap-2">
-        <Droplet class="h-5 w-5" aria-hidden="true" /> {{ WORDS.water }}
+        <Droplet class="h-5 w-5" aria-hidden="true" /> {{ t('round.water') }}
         <span class="text-ink-soft">{{ water }}</span>
       </p>
       <div class="grid grid-cols-3 gap-2">
@@ -201,7 +207,7 @@ useKeys({
           :key="channel"
           type="button"
           class="press min-h-16"
-          :aria-label="WORDS.waterToppedUp(word)"
+          :aria-label="t('round.toppedUp', { channel: word })"
           @click="watered(channel)"
         >
           {{ word }} <span v-if="channel === 'both'" class="key hidden md:inline">W</span>
@@ -213,12 +219,18 @@ useKeys({
       <div class="grid gap-3 sm:grid-cols-2">
         <StepField
           v-model="celsius"
-          :label="WORDS.displayUnitSymbol(unitSymbol(units, 'temperature'))"
+          :label="t('round.display', { unit: unitSymbol(units, 'temperature') })"
           :step="0.1"
           :digits="1"
           :from="from.warm"
         />
-        <StepField v-model="rhPercent" :label="WORDS.hygrometer" :step="1" :digits="0" :from="from.moist" />
+        <StepField
+          v-model="rhPercent"
+          :label="t('round.hygrometer')"
+          :step="1"
+          :digits="0"
+          :from="from.moist"
+        />
       </div>
       <p v-if="readings.problem.value" class="mt-2 text-ember" role="alert">{{ readings.problem.value }}</p>
       <ReadingDoubt
@@ -230,13 +242,13 @@ useKeys({
         @close="readings.doubt.value = null"
       />
       <button type="submit" class="press mt-3 min-h-16 w-full" :disabled="!isFilled">
-        {{ WORDS.saveReadings }} <span class="key hidden md:inline">R</span>
+        {{ t('round.save') }} <span class="key hidden md:inline">R</span>
       </button>
     </form>
 
-    <div class="card p-3" role="group" :aria-label="WORDS.vents">
+    <div class="card p-3" role="group" :aria-label="t('round.vents')">
       <p class="mb-2 flex items-center gap-2">
-        <Wind class="h-5 w-5" aria-hidden="true" /> {{ WORDS.vents }}
+        <Wind class="h-5 w-5" aria-hidden="true" /> {{ t('round.vents') }}
         <span class="text-ink-soft">{{ vents }}</span>
       </p>
       <div class="grid grid-cols-4 gap-2">
@@ -245,7 +257,7 @@ useKeys({
           :key="open"
           type="button"
           class="press min-h-16 px-1"
-          @click="log(WORDS.ventsOpen(ventWords(open)), { kind: 'vents', openPercent: open })"
+          @click="log(t('chart.vents', { vents: ventWords(open) }), { kind: 'vents', openPercent: open })"
         >
           {{ ventWords(open) }}
         </button>
@@ -254,14 +266,14 @@ useKeys({
 
     <div class="flex items-center gap-3">
       <button type="button" class="press min-h-14" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }}
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('common.undo') }}
         <span class="key hidden md:inline">Z</span>
       </button>
       <p role="status" data-testid="round-done">{{ done }}</p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>
     <p class="text-sm text-ink-soft">
-      {{ WORDS.dryYourHandsBeforeTouching }}
+      {{ t('round.caution') }}
     </p>
   </main>
 </template>

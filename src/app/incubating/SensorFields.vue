@@ -4,13 +4,13 @@ import type { ProbeRecord } from '../../contracts/records/probe-record.ts'
 import type { SensorReading } from '../../contracts/wire/sensor.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Which of a sensor's figures are its warmth and its moisture, where it says more than these two. */
 const props = defineProps<{ probe: ProbeRecord; said: SensorReading; units: UnitSystem }>()
 const emit = defineEmits<{ choose: [fields: ProbeRecord['fields']] }>()
 
-const NAMES = { celsius: WORDS.temperature, rhPercent: WORDS.humidity } as const
+const NAMES = { celsius: t('common.temperature'), rhPercent: t('common.humidity') } as const
 type What = keyof typeof NAMES
 
 const open = ref(false)
@@ -18,7 +18,7 @@ const now = computed(() => asChosen(props.said, props.probe.fields))
 const pathOf = (what: What): string | null => props.probe.fields[what] ?? props.said.taken[what]
 const sayIt = (what: What, value: number | null): string =>
   value === null
-    ? WORDS.notSent
+    ? t('sensorFields.notSent')
     : what === 'celsius'
       ? sayQuantity(props.units, 'temperature', value)
       : `${Math.round(value)} %`
@@ -26,7 +26,7 @@ const words = computed(() =>
   (['celsius', 'rhPercent'] as const)
     .map((what) => {
       const path = pathOf(what)
-      return `${NAMES[what].toLowerCase()} ${path ? WORDS.fromPathValue(path, sayIt(what, now.value[what])) : WORDS.notSet}`
+      return `${NAMES[what].toLowerCase()} ${path ? t('sensorFields.fromPath', { path, value: sayIt(what, now.value[what]) }) : t('sensorFields.notSet')}`
     })
     .join('; '),
 )
@@ -39,15 +39,15 @@ function choose(what: What, event: Event): void {
 
 <template>
   <p class="text-sm text-ink-soft">
-    {{ WORDS.itSendsSeveralFigures(words) }}
+    {{ t('sensorFields.several', { figures: words }) }}
     <button
       type="button"
       class="min-h-11 px-1 underline underline-offset-4"
       :aria-expanded="open"
-      :aria-label="WORDS.figuresOfName(probe.name)"
+      :aria-label="t('sensorFields.title', { sensor: probe.name })"
       @click="open = !open"
     >
-      {{ open ? WORDS.done : WORDS.change }}
+      {{ open ? t('sensorFields.done') : t('sensorFields.change') }}
     </button>
   </p>
   <div v-if="open" class="mt-1 flex flex-wrap gap-3">
@@ -55,13 +55,17 @@ function choose(what: What, event: Event): void {
       >{{ name }}
       <select class="field" :value="probe.fields[what] ?? ''" @change="choose(what, $event)">
         <option value="">
-          {{ WORDS.automaticWords(said.taken[what] ? `: ${said.taken[what]}` : WORDS.noneFound) }}
+          {{
+            t('sensorFields.automatic', {
+              found: said.taken[what] ? `: ${said.taken[what]}` : t('sensorFields.noneFound'),
+            })
+          }}
         </option>
         <option v-for="field in choices(what)" :key="field.path" :value="field.path">
-          {{ WORDS.pathValueNow(field.path, sayIt(what, field[what])) }}
+          {{ t('sensorFields.now', { path: field.path, value: sayIt(what, field[what]) }) }}
         </option>
       </select></label
     >
-    <p class="basis-full text-sm text-ink-soft">{{ WORDS.appliesFromNowOnEarlier }}</p>
+    <p class="basis-full text-sm text-ink-soft">{{ t('sensorFields.from') }}</p>
   </div>
 </template>

@@ -13,7 +13,7 @@ import { useSensingStore } from '../shared/sensing.ts'
 import NumberField from '../shared/kit/NumberField.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import SensorFields from './SensorFields.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -37,7 +37,7 @@ const troubleOf = (probe: ProbeRecord): string | null => {
 }
 const standsIn = (sensor: string): string => {
   const stand = sensing.incubators.find(({ probes }) => probes.some((probe) => probe.sensor === sensor))
-  return stand ? WORDS.nowInName(stand.incubator.name) : WORDS.notPlacedYetNothingIs
+  return stand ? t('sensors.nowIn', { incubator: stand.incubator.name }) : t('sensors.notPlaced')
 }
 
 function put(sensor: string, height: ProbeRecord['height']): void {
@@ -65,7 +65,7 @@ function check(probe: ProbeRecord): void {
     : fromShown(units.value, 'temperature', shows.value) -
       fromShown(units.value, 'temperature', truly.value as number)
   if ((rhPercent !== null && Math.abs(rhPercent) > 50) || (celsius !== null && Math.abs(celsius) > 10)) {
-    problem.value = WORDS.thatIsTooFarOff
+    problem.value = t('sensors.tooFarOff')
     return
   }
   const event = {
@@ -86,18 +86,18 @@ function check(probe: ProbeRecord): void {
 }
 function checkWords(probe: ProbeRecord): string {
   const last = checksOf(probe).at(-1)
-  if (!last) return WORDS.neverChecked
+  if (!last) return t('sensors.neverChecked')
   const off =
     last.rhPercent !== null
-      ? WORDS.showsPointsToo(Math.abs(last.rhPercent), last.rhPercent < 0 ? 'low' : 'high')
-      : WORDS.showsCToo(Math.abs(last.celsius!), last.celsius! < 0 ? 'low' : 'high')
-  return WORDS.checkedReadingsAreCorrectedFor(sayDate(localDateOf(Date.parse(last.at), zone.value)), off)
+      ? t('sensors.offPoints', { points: Math.abs(last.rhPercent), how: last.rhPercent < 0 ? 'low' : 'high' })
+      : t('sensors.offDegrees', { degrees: Math.abs(last.celsius!), how: last.celsius! < 0 ? 'low' : 'high' })
+  return t('sensors.checkedOn', { day: sayDate(localDateOf(Date.parse(last.at), zone.value)), off })
 }
 </script>
 
 <template>
   <section class="card p-4 sm:p-5" aria-labelledby="sensors-heading" data-testid="sensors">
-    <h2 id="sensors-heading" class="text-xl font-semibold">{{ WORDS.sensors }}</h2>
+    <h2 id="sensors-heading" class="text-xl font-semibold">{{ t('sensors.title') }}</h2>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="sensing.problem" class="mt-2 text-ember" role="alert">{{ sensing.problem }}</p>
     <p v-if="bluetooth.problem" class="mt-2 text-ember" role="alert">{{ bluetooth.problem }}</p>
@@ -107,7 +107,7 @@ function checkWords(probe: ProbeRecord): string {
           <span
             ><span class="font-semibold">{{ probe.name }}</span>
             <span class="text-ink-soft">{{
-              probe.height === 'eggs' ? WORDS.atTheEggs3 : WORDS.inTheAir2
+              probe.height === 'eggs' ? t('sensors.atEggs') : t('sensors.inAir')
             }}</span></span
           >
           <span class="flex gap-2">
@@ -115,19 +115,19 @@ function checkWords(probe: ProbeRecord): string {
               type="button"
               class="press min-h-11 px-3 py-0 text-sm"
               :aria-expanded="checking === probe.id"
-              :aria-label="WORDS.checkName(probe.name)"
+              :aria-label="t('sensors.checkOf', { sensor: probe.name })"
               @click="checking = checking === probe.id ? null : probe.id"
             >
-              {{ WORDS.check }}
+              {{ t('sensors.check') }}
             </button>
             <button
               v-if="probe.sensor"
               type="button"
               class="press min-h-11 px-3 py-0 text-sm"
-              :aria-label="WORDS.nameRemoved(probe.name)"
+              :aria-label="t('sensors.removed', { sensor: probe.name })"
               @click="remove(probe)"
             >
-              {{ WORDS.remove }}
+              {{ t('sensors.remove') }}
             </button>
           </span>
         </div>
@@ -146,39 +146,39 @@ function checkWords(probe: ProbeRecord): string {
           @submit.prevent="check(probe)"
         >
           <label class="flex flex-col gap-1"
-            >{{ WORDS.checkedAgainst }}
+            >{{ t('sensors.against') }}
             <select v-model="against" class="field">
-              <option value="wet-salt">{{ WORDS.wetSalt75 }}</option>
-              <option value="second-thermometer">{{ WORDS.aSecondThermometer }}</option>
+              <option value="wet-salt">{{ t('sensors.salt') }}</option>
+              <option value="second-thermometer">{{ t('sensors.thermometer') }}</option>
             </select></label
           >
           <NumberField
             v-model="shows"
             :label="
-              WORDS.sensorShowsUnitSymbol(against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature'))
+              t('sensors.shows', { unit: against === 'wet-salt' ? '%' : unitSymbol(units, 'temperature') })
             "
           />
           <NumberField
             v-if="against === 'second-thermometer'"
             v-model="truly"
-            :label="WORDS.referenceShows"
+            :label="t('sensors.reference')"
           />
-          <button type="submit" class="press" :disabled="!isFilled">{{ WORDS.save }}</button>
+          <button type="submit" class="press" :disabled="!isFilled">{{ t('sensors.save') }}</button>
           <p class="basis-full text-sm text-ink-soft">
             {{
-              WORDS.storedReadingsDoNotChange(
-                against === 'wet-salt' ? WORDS.wetTableSaltToA : WORDS.keepBothAtEggHeight,
-              )
+              t('sensors.stored', {
+                how: against === 'wet-salt' ? t('sensors.saltHow') : t('sensors.thermometerHow'),
+              })
             }}
           </p>
         </form>
       </li>
       <li v-if="now.probes.length === 0" class="text-ink-soft">
-        {{ WORDS.noSensorsYetARound }}
+        {{ t('sensors.none') }}
       </li>
     </ul>
     <template v-if="others.length > 0">
-      <h3 class="mt-4 font-semibold">{{ WORDS.foundByTheServer }}</h3>
+      <h3 class="mt-4 font-semibold">{{ t('sensors.found') }}</h3>
       <ul class="mt-1 flex flex-col gap-2">
         <li
           v-for="sensor in others"
@@ -191,17 +191,17 @@ function checkWords(probe: ProbeRecord): string {
               >{{
                 sensor.trouble ??
                 (sensor.heardMs
-                  ? WORDS.lastReadingLocalTimeOf(localTimeOf(sensor.heardMs, zone))
-                  : WORDS.noReadingYet)
+                  ? t('sensors.lastAt', { time: localTimeOf(sensor.heardMs, zone) })
+                  : t('sensors.noReading'))
               }}; {{ standsIn(sensor.name) }}</span
             ></span
           >
           <span class="flex gap-2">
             <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'eggs')">
-              {{ WORDS.addAtTheEggs }}
+              {{ t('sensors.addAtEggs') }}
             </button>
             <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'air')">
-              {{ WORDS.addInTheAir }}
+              {{ t('sensors.addInAir') }}
             </button>
           </span>
         </li>
@@ -209,18 +209,19 @@ function checkWords(probe: ProbeRecord): string {
     </template>
     <div v-if="bluetooth.isThere" class="mt-4">
       <button type="button" class="press" @click="saving(() => bluetooth.connect(now.incubator.id))">
-        <Bluetooth class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addABluetoothSensor }}
+        <Bluetooth class="h-5 w-5" aria-hidden="true" /> {{ t('sensors.addBluetooth') }}
       </button>
     </div>
     <p class="mt-3 text-sm text-ink-soft">
       {{
-        WORDS.displaysAreOftenOffBy(
-          now.incubator.displayCorrectionC === 0
-            ? ''
-            : WORDS.thisDisplayIsCorrectedBy(
-                sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC),
-              ),
-        )
+        t('sensors.lead', {
+          display:
+            now.incubator.displayCorrectionC === 0
+              ? ''
+              : t('sensors.displayCorrected', {
+                  value: sayQuantity('metric', 'temperature', now.incubator.displayCorrectionC),
+                }),
+        })
       }}
     </p>
   </section>

@@ -13,7 +13,7 @@ import StateSign from '../shared/ui/StateSign.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The plan day by day, to be ticked, and the way it is made, to be changed. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -31,28 +31,30 @@ function changePlan(changes: Partial<PlanChoices>): void {
 }
 function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
   const first = sayShortDate(date)
-  return endMs > startMs ? WORDS.fromTo(first, sayShortDate(localDateOf(endMs, zone.value))) : first
+  return endMs > startMs
+    ? t('days.fromTo', { from: first, to: sayShortDate(localDateOf(endMs, zone.value)) })
+    : first
 }
 </script>
 
 <template>
   <section class="card overflow-x-auto p-4" aria-labelledby="days">
     <div class="flex items-center justify-between gap-3">
-      <h2 id="days" class="text-xl font-semibold">{{ WORDS.dayByDay }}</h2>
+      <h2 id="days" class="text-xl font-semibold">{{ t('days.title') }}</h2>
       <button
         type="button"
         class="press min-h-10 py-1"
         :aria-expanded="changing"
         @click="changing = !changing"
       >
-        {{ WORDS.changeMethod }}
+        {{ t('days.change') }}
       </button>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
       <div>
         <MethodChoice
-          :legend="WORDS.whenToCandle"
+          :legend="t('days.whenToCandle')"
           name="method"
           :choices="CANDLING_METHOD_CHOICES"
           :value="set.plan.method"
@@ -66,25 +68,25 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
       </div>
       <div class="flex flex-col gap-3">
         <MethodChoice
-          :legend="WORDS.howToCountDays"
+          :legend="t('days.howToCount')"
           name="day-count"
           :choices="DAY_COUNT_CHOICES"
           :value="set.plan.dayCount"
           @choose="changePlan({ dayCount: $event })"
         />
         <MethodChoice
-          :legend="WORDS.whenTurningStops"
+          :legend="t('days.whenTurningStops')"
           name="turning-stop"
           :choices="TURNING_STOP_CHOICES"
           :value="set.plan.turningStop"
           @choose="changePlan({ turningStop: $event })"
         />
       </div>
-      <p class="text-ink-soft sm:col-span-2">{{ WORDS.thisRedrawsThePlanYour }}</p>
+      <p class="text-ink-soft sm:col-span-2">{{ t('days.redraws') }}</p>
     </div>
     <table class="mt-2 w-full text-left" data-testid="events">
       <caption class="sr-only">
-        {{ WORDS.eventsInThePlan }}
+        {{ t('days.events') }}
       </caption>
       <tbody>
         <tr
@@ -99,7 +101,7 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
           <td class="p-1.5 font-medium">
             {{ EVENT_TITLES[event.kind]
             }}<span v-if="seen > 0 && state !== 'done'" class="ml-2 text-sm font-normal text-ink-soft">{{
-              WORDS.eggsSeen(count(seen, 'egg'))
+              t('days.seen', { eggs: count(seen, 'egg') })
             }}</span>
             <span class="block font-normal text-ink-soft sm:hidden">{{ daysOf(event) }}</span>
           </td>
@@ -112,19 +114,19 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
               v-if="state === 'due' || state === 'overdue'"
               type="button"
               class="press min-h-9 px-3 py-0"
-              :aria-label="WORDS.kindDone(EVENT_TITLES[event.kind])"
+              :aria-label="t('days.markDone', { event: EVENT_TITLES[event.kind] })"
               @click="saving(() => tick(set, event.key, clock.nowMs))"
             >
-              {{ event.kind === 'set' ? 'In' : WORDS.done }}
+              {{ event.kind === 'set' ? 'In' : t('sensorFields.done') }}
             </button>
             <button
               v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'"
               type="button"
               class="text-sm text-ink-soft underline"
-              :aria-label="WORDS.markAsNotDone(EVENT_TITLES[event.kind])"
+              :aria-label="t('days.markNotDone', { event: EVENT_TITLES[event.kind] })"
               @click="saving(() => untick(set, event.key))"
             >
-              {{ WORDS.notYet }}
+              {{ t('days.notYet') }}
             </button>
           </td>
         </tr>

@@ -9,7 +9,7 @@ import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { dayWords, GRADE_WORDS, nameOfEgg, percentWords } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The log of looks, newest first. */
 const props = defineProps<{
@@ -23,7 +23,7 @@ const MOST_ROWS = 200
 const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const cellWords = (look: LookRecord): string => {
   const cell = figuresOfLook(look).airCell
-  return cell ? percentWords(cell.depth.value) : WORDS.notSeen
+  return cell ? percentWords(cell.depth.value) : t('looks.notSeen')
 }
 </script>
 
@@ -35,13 +35,13 @@ const cellWords = (look: LookRecord): string => {
       </caption>
       <thead class="border-b border-line text-sm text-ink-soft">
         <tr>
-          <th class="p-2 pl-3 font-medium">{{ WORDS.place }}</th>
-          <th class="p-2 font-medium">{{ WORDS.day }}</th>
-          <th class="p-2 font-medium">{{ WORDS.suggested }}</th>
-          <th class="p-2 font-medium">{{ WORDS.youSaid }}</th>
-          <th class="p-2 text-right font-medium">{{ WORDS.airCell }}</th>
-          <th class="p-2 text-right font-medium">{{ WORDS.shadow }}</th>
-          <th class="p-2 pr-3 text-right font-medium">{{ WORDS.vessels }}</th>
+          <th class="p-2 pl-3 font-medium">{{ t('looks.place') }}</th>
+          <th class="p-2 font-medium">{{ t('looks.day') }}</th>
+          <th class="p-2 font-medium">{{ t('looks.suggested') }}</th>
+          <th class="p-2 font-medium">{{ t('looks.youSaid') }}</th>
+          <th class="p-2 text-right font-medium">{{ t('looks.airCell') }}</th>
+          <th class="p-2 text-right font-medium">{{ t('looks.shadow') }}</th>
+          <th class="p-2 pr-3 text-right font-medium">{{ t('looks.vessels') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -55,9 +55,11 @@ const cellWords = (look: LookRecord): string => {
               :to="{ name: 'egg', params: { setId: set.id, eggId: egg.id } }"
               class="underline-offset-4 hover:underline"
               >{{ placeOf(egg) }}</RouterLink
-            ><span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">{{ WORDS.removed }}</span
+            ><span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">{{
+              t('looks.removed')
+            }}</span
             ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember">{{
-              WORDS.crack
+              t('looks.crack')
             }}</span>
           </td>
           <td class="p-2">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</td>
@@ -69,11 +71,11 @@ const cellWords = (look: LookRecord): string => {
             {{
               look.own
                 ? look.own.grade === look.verdict.grade
-                  ? WORDS.same
+                  ? t('looks.same')
                   : GRADE_WORDS[look.own.grade]
                 : isDoneWith(look)
-                  ? WORDS.leftIn
-                  : WORDS.notDecided
+                  ? t('looks.leftIn')
+                  : t('looks.undecided')
             }}
           </td>
           <td class="p-2 text-right">{{ cellWords(look) }}</td>
@@ -82,9 +84,9 @@ const cellWords = (look: LookRecord): string => {
         </tr>
       </tbody>
     </table>
-    <p v-if="rows.length === 0" class="p-4 text-ink-soft">{{ WORDS.noLooksYetTakeThe }}</p>
+    <p v-if="rows.length === 0" class="p-4 text-ink-soft">{{ t('looks.none') }}</p>
     <p v-if="rows.length > MOST_ROWS" class="p-3 text-ink-soft">
-      {{ WORDS.theNewestOfChooseAn(MOST_ROWS, rows.length) }}
+      {{ t('looks.newest', { shown: MOST_ROWS, looks: rows.length }) }}
     </p>
   </div>
 </template>

@@ -10,7 +10,7 @@ import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count, setDateDoubt } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** When the eggs went in, or are to go in: put right, put off, or the whole plan given up while nothing has come of it. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -72,15 +72,17 @@ function remove(): void {
   <section
     class="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2"
     :class="{ 'card border-lamp p-4': !plan.started }"
-    :aria-label="WORDS.whenTheyAreSet"
+    :aria-label="t('start.title')"
     data-testid="set-start"
   >
     <p v-if="!plan.started" class="w-full text-lg">
       {{
-        (isLate ? WORDS.notSetThoughDue : WORDS.notSetYetDue)(
-          sayLongDate(localDateOf(setAtMs, zone)),
-          localTimeOf(setAtMs, zone),
-        )
+        isLate
+          ? t('start.overdue', {
+              day: sayLongDate(localDateOf(setAtMs, zone)),
+              hour: localTimeOf(setAtMs, zone),
+            })
+          : t('start.due', { day: sayLongDate(localDateOf(setAtMs, zone)), hour: localTimeOf(setAtMs, zone) })
       }}
     </p>
     <button
@@ -89,38 +91,38 @@ function remove(): void {
       class="press press-lamp"
       @click="saving(() => tick(set, 'set', clock.nowMs))"
     >
-      {{ WORDS.eggsAreIn }}
+      {{ t('start.eggsAreIn') }}
     </button>
     <button v-if="!changing" type="button" :class="plan.started ? 'quiet' : 'press'" @click="changing = true">
       <CalendarClock class="h-4 w-4" aria-hidden="true" />
-      {{ plan.started ? WORDS.correctSettingTime : WORDS.putOff }}
+      {{ plan.started ? t('start.correct') : t('start.putOff') }}
     </button>
     <form v-else class="flex flex-wrap items-end gap-3" @submit.prevent="keep">
       <label
-        >{{ WORDS.setOn }}
+        >{{ t('start.setOn') }}
         <input v-model="date" type="date" class="field mt-1 block" data-testid="set-date" />
       </label>
       <label
-        >{{ WORDS.setAtHour }}
+        >{{ t('start.hour') }}
         <input v-model="time" type="time" class="field mt-1 block" data-testid="set-hour" />
       </label>
-      <button type="submit" class="press press-lamp" :disabled="!mayKeep">{{ WORDS.save }}</button>
-      <button type="button" class="press" @click="changing = false">{{ WORDS.cancel }}</button>
+      <button type="submit" class="press press-lamp" :disabled="!mayKeep">{{ t('sensors.save') }}</button>
+      <button type="button" class="press" @click="changing = false">{{ t('logger.cancel') }}</button>
       <p v-if="doubt" class="w-full text-ember" role="alert">{{ doubt }}</p>
     </form>
     <button v-if="mayDelete && !changing" type="button" class="press" @click="deleting = true">
-      <Trash2 class="h-4 w-4" aria-hidden="true" /> {{ WORDS.deleteThisPlan }}
+      <Trash2 class="h-4 w-4" aria-hidden="true" /> {{ t('start.delete') }}
     </button>
     <p v-if="problem" class="w-full text-ember" role="alert">{{ problem }}</p>
     <ConfirmDialog
       :open="deleting"
-      :title="WORDS.deletePlanOf(set.name)"
-      :confirm="WORDS.deleteThisPlan"
+      :title="t('start.deleteAsk', { set: set.name })"
+      :confirm="t('start.delete')"
       grave
       @confirm="remove"
       @close="deleting = false"
     >
-      <p>{{ WORDS.itsEggsGoWithIt(count(eggs.length, 'egg')) }}</p>
+      <p>{{ t('start.deleteWhat', { eggs: count(eggs.length, 'egg') }) }}</p>
     </ConfirmDialog>
   </section>
 </template>

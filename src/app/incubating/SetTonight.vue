@@ -14,7 +14,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import type { SetPlan } from '../shared/useSetPlan.ts'
 import ReadingDoubt from './ReadingDoubt.vue'
 import { useReadingNotes } from './useReadingNotes.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -59,41 +59,41 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
   <section class="card grid grid-cols-[10rem_1fr] gap-4 p-4" aria-labelledby="tonight">
     <div>
       <StagePicture :species="set.species" :shell="set.shell" :stage="Math.min(plan.stage, 1)" />
-      <p class="mt-1 text-xs text-ink-soft">{{ WORDS.aDrawingNotAPhotograph }}</p>
+      <p class="mt-1 text-xs text-ink-soft">{{ t('tonight.isDrawing') }}</p>
     </div>
     <div>
       <template v-if="plan.started">
-        <p class="text-sm text-ink-soft">{{ WORDS.whatToExpectTonight }}</p>
+        <p class="text-sm text-ink-soft">{{ t('tonight.title') }}</p>
         <h2 id="tonight" class="text-xl font-semibold">{{ words.title }}</h2>
         <p class="mt-1">{{ words.tonight }}</p>
         <p class="mt-1 text-ink-soft">{{ words.embryo }}</p>
       </template>
       <template v-else>
-        <h2 id="tonight" class="text-xl font-semibold">{{ WORDS.notSetYet }}</h2>
-        <p class="mt-1">{{ WORDS.whatToExpectComesOnce }}</p>
+        <h2 id="tonight" class="text-xl font-semibold">{{ t('days.notSet') }}</h2>
+        <p class="mt-1">{{ t('tonight.later') }}</p>
       </template>
     </div>
     <p v-if="turns.length > 0" class="col-span-2" data-testid="turns">
       {{
-        WORDS.turnByHandToday(
-          turns
-            .map((turn) => WORDS.localTimeOfSideUpUp(localTimeOf(turn.atMs, zone), turn.sideUp))
+        t('tonight.turns', {
+          turns: turns
+            .map((turn) => t('tonight.turn', { time: localTimeOf(turn.atMs, zone), side: turn.sideUp }))
             .join(', '),
-        )
+        })
       }}
     </p>
     <p v-if="problem" class="col-span-2 text-ember" role="alert">{{ problem }}</p>
     <form class="col-span-2 flex flex-wrap items-end gap-2" @submit.prevent="addTemperature">
       <NumberField
         v-model="temperature"
-        :label="WORDS.displayShowsUnitSymbol(unitSymbol(store.hatchery.units, 'temperature'))"
+        :label="t('tonight.display', { unit: unitSymbol(store.hatchery.units, 'temperature') })"
       />
       <button
         type="submit"
         class="press min-h-11"
         :disabled="temperature === null || Number.isNaN(temperature)"
       >
-        {{ WORDS.save }}
+        {{ t('sensors.save') }}
       </button>
       <ReadingDoubt
         v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
@@ -106,14 +106,14 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
         {{ readings.problem.value }}
       </p>
       <span v-if="lastTemperature" class="text-sm text-ink-soft">{{
-        WORDS.lastAtTheEggsHatch(
-          sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius),
-          sayDate(localDateOf(plan.hatchAtMs, zone)),
-        )
+        t('tonight.lastDisplay', {
+          value: sayQuantity(store.hatchery.units, 'temperature', lastTemperature.celsius),
+          day: sayDate(localDateOf(plan.hatchAtMs, zone)),
+        })
       }}</span>
     </form>
     <label class="col-span-2"
-      >{{ WORDS.notes }}
+      >{{ t('tonight.notes') }}
       <textarea class="field mt-1 w-full" rows="2" maxlength="4000" :value="set.notes" @change="note" />
     </label>
   </section>

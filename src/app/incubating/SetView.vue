@@ -25,7 +25,7 @@ import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import TrayLayout from '../shared/ui/TrayLayout.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const props = defineProps<{ setId: string }>()
 const store = useHatcheryStore()
@@ -38,7 +38,7 @@ const aside = computed(() => (store.allEggsBySet.get(props.setId) ?? []).filter(
 const sayNote = ({ at, text }: { at: string | null; text: string }): string =>
   at === null || !set.value ? text : `${text} (${dayWords(set.value, zone.value, Date.parse(at))})`
 const sayAt = (at: string | null): string =>
-  at === null || !set.value ? '' : WORDS.onDay(dayWords(set.value, zone.value, Date.parse(at)))
+  at === null || !set.value ? '' : t('set.onDay', { day: dayWords(set.value, zone.value, Date.parse(at)) })
 const trayId = ref<string | null>(null)
 const tray = computed(() => set.value?.trays.find((item) => item.id === trayId.value) ?? set.value?.trays[0])
 const here = computed(() => eggs.value.filter((egg) => egg.place?.trayId === tray.value?.id))
@@ -93,30 +93,30 @@ function move(moved: Placed[]): void {
 /** What is due first; from lockdown on that is the hatch. */
 const mainSteps = computed(() => {
   const candling = [
-    { name: 'session', words: WORDS.candle },
-    { name: 'bench', words: WORDS.openBench },
+    { name: 'session', words: t('set.candle') },
+    { name: 'bench', words: t('set.openBench') },
   ] as const
   const locked = plan.value?.statuses.some(
     ({ event, state }) => event.kind === 'lockdown' && state === 'done',
   )
-  return locked ? ([{ name: 'hatch', words: WORDS.hatch }, ...candling] as const) : candling
+  return locked ? ([{ name: 'hatch', words: t('set.hatch') }, ...candling] as const) : candling
 })
 useKeys({ z: () => void saving(() => store.undo()) })
 </script>
 
 <template>
   <main v-if="!set || !plan || !tray" class="p-8">
-    {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
+    {{ t('common.noSet') }} <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink>
   </main>
   <main v-else class="mx-auto max-w-7xl p-6">
     <div class="flex flex-wrap items-end justify-between gap-4">
       <div>
         <h1 class="text-3xl font-bold">{{ set.name }}</h1>
         <p class="text-ink-soft">
-          {{ setWords(set) }}. {{ plan.started ? WORDS.set : WORDS.setting }}
+          {{ setWords(set) }}. {{ plan.started ? t('set.set') : t('set.setting') }}
           {{ sayLongDate(localDateOf(Date.parse(set.setAt), zone)) }},
           {{ localTimeOf(Date.parse(set.setAt), zone)
-          }}{{ plan.started ? WORDS.nowDayWords(dayWords(set, zone, clock.nowMs)) : '' }}.
+          }}{{ plan.started ? t('set.now', { day: dayWords(set, zone, clock.nowMs) }) : '' }}.
         </p>
       </div>
       <div class="flex flex-wrap gap-3">
@@ -131,35 +131,37 @@ useKeys({ z: () => void saving(() => store.undo()) })
       </div>
     </div>
     <SetStart :set="set" :plan="plan" />
-    <nav class="mt-2 flex flex-wrap gap-x-6" :aria-label="WORDS.moreOfThisSet">
-      <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">{{ WORDS.toRemove }}</RouterLink>
+    <nav class="mt-2 flex flex-wrap gap-x-6" :aria-label="t('set.more')">
+      <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">{{
+        t('set.toRemove')
+      }}</RouterLink>
       <RouterLink :to="{ name: 'water', params: { setId } }" class="quiet"
-        ><Droplet class="h-4 w-4" aria-hidden="true" /> {{ WORDS.water }}</RouterLink
+        ><Droplet class="h-4 w-4" aria-hidden="true" /> {{ t('round.water') }}</RouterLink
       >
       <RouterLink
         v-if="mainSteps[0]!.name !== 'hatch'"
         :to="{ name: 'hatch', params: { setId } }"
         class="quiet"
-        ><EggIcon class="h-4 w-4" aria-hidden="true" /> {{ WORDS.hatch }}</RouterLink
+        ><EggIcon class="h-4 w-4" aria-hidden="true" /> {{ t('set.hatch') }}</RouterLink
       >
       <RouterLink :to="{ name: 'wall', params: { setId } }" class="quiet"
-        ><Printer class="h-4 w-4" aria-hidden="true" /> {{ WORDS.wallSheet }}</RouterLink
+        ><Printer class="h-4 w-4" aria-hidden="true" /> {{ t('set.wallSheet') }}</RouterLink
       >
       <RouterLink :to="{ name: 'labels', params: { setId } }" class="quiet"
-        ><Tags class="h-4 w-4" aria-hidden="true" /> {{ WORDS.labels }}</RouterLink
+        ><Tags class="h-4 w-4" aria-hidden="true" /> {{ t('labels.title') }}</RouterLink
       >
       <button
         type="button"
         class="quiet"
         @click="saving(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"
       >
-        <CalendarPlus class="h-4 w-4" aria-hidden="true" /> {{ WORDS.calendar }}
+        <CalendarPlus class="h-4 w-4" aria-hidden="true" /> {{ t('set.calendar') }}
       </button>
     </nav>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
 
     <section class="card mt-5 px-5 pt-4 pb-1" aria-labelledby="plan-heading">
-      <h2 id="plan-heading" class="sr-only">{{ WORDS.thePlan }}</h2>
+      <h2 id="plan-heading" class="sr-only">{{ t('set.plan') }}</h2>
       <PlanTimeline :statuses="plan.statuses" :now-ms="clock.nowMs" />
     </section>
 
@@ -170,10 +172,10 @@ useKeys({ z: () => void saving(() => store.undo()) })
     </div>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
-      <section :aria-label="WORDS.trays">
+      <section :aria-label="t('set.trays')">
         <div class="mb-2 flex flex-wrap items-center gap-3">
           <label v-if="set.trays.length > 1"
-            >{{ WORDS.tray }}
+            >{{ t('set.tray') }}
             <select
               class="field ml-1"
               :value="tray.id"
@@ -183,20 +185,20 @@ useKeys({ z: () => void saving(() => store.undo()) })
             </select></label
           >
           <label
-            >{{ WORDS.incubator }}
+            >{{ t('set.incubator') }}
             <select
               class="field ml-1"
               :value="tray.incubatorId ?? ''"
               @change="carry(($event.target as HTMLSelectElement).value)"
             >
-              <option value="">{{ WORDS.noIncubator }}</option>
+              <option value="">{{ t('set.noIncubator') }}</option>
               <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
-                {{ item.name }}{{ item.kind === 'hatcher' ? WORDS.hatcher : '' }}
+                {{ item.name }}{{ item.kind === 'hatcher' ? t('set.isHatcher') : '' }}
               </option>
             </select></label
           >
           <button type="button" class="press min-h-10 py-1" :aria-pressed="moving" @click="moving = !moving">
-            {{ moving ? WORDS.done : WORDS.moveEggs }}
+            {{ moving ? t('sensorFields.done') : t('set.moveEggs') }}
           </button>
         </div>
         <TrayLayout v-if="moving" :tray="tray" :eggs="here.filter((egg) => !egg.removed)" @move="move" />
@@ -213,16 +215,16 @@ useKeys({ z: () => void saving(() => store.undo()) })
             <MeasuredPhoto
               :look="pictured"
               :overlay="true"
-              :label="WORDS.latestPhotographOf(placeOf(chosen))"
+              :label="t('set.photographOf', { place: placeOf(chosen) })"
             />
           </div>
-          <p v-else class="mt-2 text-sm text-ink-soft">{{ WORDS.chooseAnEggToSee }}</p>
+          <p v-else class="mt-2 text-sm text-ink-soft">{{ t('set.chooseEgg') }}</p>
           <div v-if="chosen" class="mt-3">
             <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
-              {{ WORDS.notedNotesOf(notesOf(chosen).map(sayNote).join('; ')) }}
+              {{ t('set.noted', { notes: notesOf(chosen).map(sayNote).join('; ') }) }}
             </p>
             <RouterLink :to="{ name: 'egg', params: { setId, eggId: chosen.id } }" class="quiet"
-              ><Film class="h-4 w-4" aria-hidden="true" /> {{ WORDS.eggPageAndFilm }}</RouterLink
+              ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('set.eggPage') }}</RouterLink
             >
             <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
@@ -233,35 +235,38 @@ useKeys({ z: () => void saving(() => store.undo()) })
             class="press mt-3"
             @click="noteOutcome(hatching, 'hatched')"
           >
-            {{ WORDS.allStillInHatched(count(hatching.length, 'egg')) }}
+            {{ t('set.allHatched', { eggs: count(hatching.length, 'egg') }) }}
           </button>
         </template>
         <p v-if="aside.length > 0" class="mt-3 text-sm text-ink-soft">
           {{
-            WORDS.notSetWords(
-              aside
+            t('set.notSetEggs', {
+              eggs: aside
                 .map((egg) =>
-                  WORDS.eggNumberRole(egg.number, egg.role === 'reference' ? WORDS.keptToCompare : ''),
+                  t('set.eggRole', {
+                    number: egg.number,
+                    role: egg.role === 'reference' ? t('set.isReference') : '',
+                  }),
                 )
                 .join(', '),
-            )
+            })
           }}
         </p>
         <p v-if="here.some((egg) => egg.crack !== 'none')" class="mt-1 text-sm text-ink-soft">
           {{
-            WORDS.crackedCheckThemEveryTime(
-              here
+            t('set.crackedEggs', {
+              eggs: here
                 .filter((egg) => egg.crack !== 'none')
-                .map((egg) => `${placeOf(egg)}${egg.waxed ? WORDS.waxed : ''}`)
+                .map((egg) => `${placeOf(egg)}${egg.waxed ? t('set.isWaxed') : ''}`)
                 .join(', '),
-            )
+            })
           }}
         </p>
       </section>
       <SetLooks
         :set="set"
         :rows="rows"
-        :title="chosen ? WORDS.looksAtPlaceOf(placeOf(chosen)) : WORDS.allLooks"
+        :title="chosen ? t('set.looksAt', { place: placeOf(chosen) }) : t('set.allLooks')"
       />
     </div>
   </main>

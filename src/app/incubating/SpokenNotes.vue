@@ -3,7 +3,7 @@ import { onScopeDispose, shallowRef, watch } from 'vue'
 import { spokenOf } from '../../contracts/records/egg-state.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What was spoken of an egg at the lamp, to be played at the desk. */
 const props = defineProps<{ egg: Egg; sayAt: (at: string | null) => string }>()
@@ -36,18 +36,18 @@ onScopeDispose(release)
   <ul v-if="heard.length > 0" class="mb-3 flex flex-col gap-2" data-testid="spoken">
     <li v-for="{ id, at, seconds, url } in heard" :key="id">
       <span class="text-sm text-ink-soft">{{
-        WORDS.spokenValueSecondsSTheRecordingIsNotOn(
-          sayAt(at),
-          seconds.toFixed(0),
-          url ? '' : WORDS.theRecordingIsNotOn,
-        )
+        t('spoken.note', {
+          when: sayAt(at),
+          seconds: seconds.toFixed(0),
+          missing: url ? '' : t('spoken.notHere'),
+        })
       }}</span>
       <audio
         v-if="url"
         :src="url"
         controls
         class="mt-1 h-11 w-full"
-        :aria-label="WORDS.spokenNoteValue(sayAt(at))"
+        :aria-label="t('spoken.label', { when: sayAt(at) })"
       />
     </li>
   </ul>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Minus, Plus } from '@lucide/vue'
 import NumberField from '../shared/kit/NumberField.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A figure that a thumb moves by steps, or that is typed. It begins empty: only what was read is saved. */
 const props = defineProps<{
@@ -27,7 +27,7 @@ function move(by: number): void {
     <button
       type="button"
       class="press min-h-16 px-0"
-      :aria-label="WORDS.labelLess(label)"
+      :aria-label="t('step.less', { what: label })"
       @click="move(-step)"
     >
       <Minus class="h-6 w-6" aria-hidden="true" />
@@ -41,7 +41,7 @@ function move(by: number): void {
     <button
       type="button"
       class="press min-h-16 px-0"
-      :aria-label="WORDS.labelMore(label)"
+      :aria-label="t('step.more', { what: label })"
       @click="move(step)"
     >
       <Plus class="h-6 w-6" aria-hidden="true" />

@@ -12,7 +12,7 @@ import { sayQuantity } from '../../core/units.ts'
 import { eventDay, useSetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One page for the incubator's wall: black ink, boxes to tick, large enough for two metres. */
 const props = defineProps<{ setId: string }>()
@@ -32,9 +32,9 @@ const lines = computed(() =>
 )
 function title(event: ScheduleEvent): string {
   return event.kind === 'lockdown'
-    ? WORDS.stopTurningLockdown
+    ? t('wallSheet.lockdown')
     : event.kind === 'give-up'
-      ? WORDS.breakout
+      ? t('wallSheet.breakout')
       : EVENT_TITLES[event.kind]
 }
 const hour = (value: number): string =>
@@ -49,19 +49,19 @@ const print = (): void => window.print()
   <main v-if="set && plan" class="mx-auto overflow-x-auto print:overflow-visible max-w-[186mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3">
       <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
+        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('labels.print') }}</button
+      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ t('common.toSet') }}</RouterLink>
     </div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
       <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>
       <p class="text-[16pt]">
         {{
-          WORDS.labelEggsSetZoneZone2(
-            SPECIES[set.species].label,
-            count(eggs.length, 'egg'),
-            sayDate(localDateOf(Date.parse(set.setAt), zone)),
-            localTimeOf(Date.parse(set.setAt), zone),
-          )
+          t('wallSheet.line', {
+            bird: SPECIES[set.species].label,
+            eggs: count(eggs.length, 'egg'),
+            day: sayDate(localDateOf(Date.parse(set.setAt), zone)),
+            time: localTimeOf(Date.parse(set.setAt), zone),
+          })
         }}
       </p>
       <table
@@ -75,7 +75,7 @@ const print = (): void => window.print()
             <td class="pr-2 leading-tight">
               {{ title(event)
               }}<span v-if="event.endMs > event.startMs">
-                {{ ' ' }}{{ WORDS.toLocalDateOf(sayShortDate(localDateOf(event.endMs, zone))) }}</span
+                {{ ' ' }}{{ t('wallSheet.to', { day: sayShortDate(localDateOf(event.endMs, zone)) }) }}</span
               >
             </td>
             <td class="text-right text-[15pt] whitespace-nowrap">{{ eventDay(set, event, zone) }}</td>
@@ -84,30 +84,34 @@ const print = (): void => window.print()
       </table>
       <p class="mt-3 border-t-2 border-black pt-3 text-[18pt] leading-snug">
         {{
-          WORDS.atTheEggs2(
-            sayQuantity(store.hatchery.units, 'temperature', TARGET_CELSIUS[incubator?.airflow ?? 'forced']),
-          )
+          t('wallSheet.atEggs', {
+            temperature: sayQuantity(
+              store.hatchery.units,
+              'temperature',
+              TARGET_CELSIUS[incubator?.airflow ?? 'forced'],
+            ),
+          })
         }}<template v-if="incubator && incubator.displayCorrectionC !== 0">
           {{ ' '
           }}{{
-            WORDS.displayValue(
-              sayQuantity(
+            t('wallSheet.display', {
+              temperature: sayQuantity(
                 store.hatchery.units,
                 'temperature',
                 TARGET_CELSIUS[incubator.airflow] - incubator.displayCorrectionC,
               ),
-            )
+            })
           }}</template
         >{{
-          WORDS.humidityFromLockdown(
-            SPECIES[set.species].humidityPercent.join('–'),
-            SPECIES[set.species].hatchHumidityPercent.join('–'),
-          )
+          t('wallSheet.humidity', {
+            humidity: SPECIES[set.species].humidityPercent.join('–'),
+            fromLockdown: SPECIES[set.species].hatchHumidityPercent.join('–'),
+          })
         }}
-        <template v-if="turns">{{ WORDS.turnByHandAt(turns.join(', ')) }}</template>
+        <template v-if="turns">{{ t('wallSheet.turnAt', { times: turns.join(', ') }) }}</template>
       </p>
       <p class="mt-2 text-[11pt]">
-        {{ WORDS.washYourHandsBeforeAnd }}
+        {{ t('wallSheet.caution') }}
       </p>
     </div>
   </main>

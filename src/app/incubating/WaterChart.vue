@@ -12,7 +12,7 @@ import ChartFrame from '../shared/charts/ChartFrame.vue'
 import { useChartColours } from '../shared/charts/useChartColours.ts'
 import { plainDay } from '../shared/wording.ts'
 import { BY, estimatesOf, percent, round, waterOption } from './water-chart.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A set's loss of water by age: each egg as a thin line, the mean, where it goes, and where it should arrive. */
 const props = defineProps<{
@@ -36,13 +36,13 @@ const points = computed(() => {
   const seen = estimates.value.map(({ id, ageDays, loss, by }) => ({
     x: round(ageDays),
     words: () =>
-      WORDS.dayAgeDaysPlaceOfPercentPercent2(
-        ageDays.toFixed(1),
-        props.placeOf(id),
-        percent(loss.value).toFixed(1),
-        percent(loss.sd).toFixed(1),
-        BY[by],
-      ),
+      t('water.point', {
+        day: ageDays.toFixed(1),
+        place: props.placeOf(id),
+        loss: percent(loss.value).toFixed(1),
+        error: percent(loss.sd).toFixed(1),
+        by: BY[by],
+      }),
   }))
   if (!advice) return seen
   const arrives = ({ value, sd }: Measured): string =>
@@ -52,16 +52,16 @@ const points = computed(() => {
     {
       x: stopDay,
       words: () =>
-        WORDS.dayUnchangedTheSetReaches(
-          plainDay(stopDay),
-          arrives(advice.arrivesUnchanged),
-          props.changes ? WORDS.atTheAdvisedHumidity(arrives(advice.arrives)) : '',
-        ),
+        t('water.course', {
+          day: plainDay(stopDay),
+          loss: arrives(advice.arrivesUnchanged),
+          advised: props.changes ? t('water.atAdvised', { loss: arrives(advice.arrives) }) : '',
+        }),
     },
   ]
 })
 const table = () => ({
-  head: [WORDS.egg, WORDS.day, WORDS.source, WORDS.waterLost, '± (1 SD)'],
+  head: [t('water.egg'), t('looks.day'), t('water.source'), t('water.lost'), '± (1 SD)'],
   rows: estimates.value.map(({ id, ageDays, loss, by }) => [
     props.placeOf(id),
     round(ageDays),
@@ -87,25 +87,25 @@ const legend = computed((): LegendEntry[] => {
   const { ink, soft, lamp, faint, goal } = colours.value
   const { advice, mean } = props.water
   return [
-    { label: WORDS.eachEgg, colour: faint, sign: 'thin' },
+    { label: t('water.eachEgg'), colour: faint, sign: 'thin' },
     ...(mean && advice
       ? ([
-          { label: WORDS.theSet, colour: lamp, sign: 'thick' },
-          { label: WORDS.unchanged1SdDotted, colour: lamp, sign: 'dashed' },
+          { label: t('water.theSet'), colour: lamp, sign: 'thick' },
+          { label: t('water.unchanged'), colour: lamp, sign: 'dashed' },
         ] as const)
       : []),
     ...(props.tried || props.changes
       ? ([
           {
-            label: props.tried ? WORDS.asTriedBelow : WORDS.atTheAdvisedHumidity2,
+            label: props.tried ? t('water.asTried') : t('water.advised'),
             colour: goal,
             sign: 'dashed',
           },
         ] as const)
       : []),
-    { label: WORDS.target, colour: goal, sign: 'dotted' },
-    { label: WORDS.photograph1Sd, colour: soft, sign: 'dot' },
-    { label: WORDS.weighing1Sd, colour: ink, sign: 'square' },
+    { label: t('chart.target'), colour: goal, sign: 'dotted' },
+    { label: t('water.byPhotographKey'), colour: soft, sign: 'dot' },
+    { label: t('water.byScaleKey'), colour: ink, sign: 'square' },
   ]
 })
 </script>

@@ -5,7 +5,7 @@ import type { Tray } from '../../contracts/records/tray-record.ts'
 import { vapourDeficitDays } from '../../core/water/vapour-deficit-days.ts'
 import { placeLabel } from '../../core/tray/layout.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Each egg's loss as a small curve where it lies in the tray, all to one scale. */
 const props = defineProps<{ tray: Tray; eggs: readonly Egg[]; water: WaterOfSet }>()
@@ -46,8 +46,8 @@ const cells = computed(() =>
         words: egg.removed
           ? 'removed'
           : ratio === null
-            ? WORDS.noMeasurementYet
-            : WORDS.timesTheSetsLoss(ratio.toFixed(2), isOff ? WORDS.farOff : ''),
+            ? t('water.noMeasurement')
+            : t('water.timesLoss', { ratio: ratio.toFixed(2), farOff: isOff ? t('water.farOff') : '' }),
       }
     }),
 )
@@ -61,7 +61,7 @@ const band = computed(() => {
   <ul
     class="grid gap-1.5"
     :style="{ gridTemplateColumns: `repeat(${tray.columns}, minmax(0, 1fr))` }"
-    :aria-label="WORDS.lossOfEachEgg(tray.name)"
+    :aria-label="t('water.lossOf', { tray: tray.name })"
     data-testid="water-tray"
   >
     <li

@@ -20,7 +20,7 @@ import WaterChart from './WaterChart.vue'
 import WaterTray from './WaterTray.vue'
 import WaterWhatIf from './WaterWhatIf.vue'
 import { percent, waterAdvice, whyOff } from './water-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The water of one set: what it has lost, where that goes, and what humidity to run from tonight. */
 const props = defineProps<{ setId: string }>()
@@ -63,7 +63,11 @@ const restsOn = computed(() => {
   const known = water.value?.airNoted
   if (!known) return ''
   const { readings, days, lastAtMs } = known
-  return WORDS.fromReadingsOnDays(count(readings, 'reading'), count(days, 'day'), sayDay(lastAtMs))
+  return t('water.restsOn', {
+    readings: count(readings, 'reading'),
+    days: count(days, 'day'),
+    last: sayDay(lastAtMs),
+  })
 })
 
 /** What the eggs' own loss says of the hygrometer. */
@@ -73,7 +77,7 @@ const hygrometer = computed(() => {
   // Of what two standard deviations leave open nothing is said.
   if (Math.abs(error.value) < Math.max(3, 1.5 * error.sd)) return ''
   const points = `${Math.abs(error.value).toFixed(0)} ± ${error.sd.toFixed(0)} points`
-  return error.value > 0 ? WORDS.theEggsDryAsIf(points) : WORDS.theEggsDryAsIfThe(points)
+  return error.value > 0 ? t('water.likeDrier', { points }) : t('water.likeMoister', { points })
 })
 const tried = ref<Measured | null>(null)
 const placeOf = (eggId: string): string => {
@@ -110,18 +114,18 @@ const rows = computed(() => {
 
 <template>
   <main v-if="!set || !water" class="p-8">
-    <p>
-      {{ WORDS.thereIsNoSuchSet }} <RouterLink to="/" class="underline">{{ WORDS.backToToday }}</RouterLink>
-    </p>
+    <p>{{ t('common.noSet') }} <RouterLink to="/" class="underline">{{ t('common.toToday') }}</RouterLink></p>
   </main>
   <main v-else class="mx-auto max-w-5xl p-6">
     <div class="flex flex-wrap items-baseline justify-between gap-3">
-      <h1 class="text-3xl font-bold">{{ WORDS.waterName(set.name) }}</h1>
+      <h1 class="text-3xl font-bold">{{ t('water.title', { set: set.name }) }}</h1>
       <div class="flex flex-wrap gap-3">
         <RouterLink :to="{ name: 'weigh', params: { setId } }" class="press press-lamp"
-          ><Scale class="h-5 w-5" aria-hidden="true" /> {{ WORDS.weigh }}</RouterLink
+          ><Scale class="h-5 w-5" aria-hidden="true" /> {{ t('water.weigh') }}</RouterLink
         >
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ WORDS.backToSet }}</RouterLink>
+        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{
+          t('common.toSet')
+        }}</RouterLink>
       </div>
     </div>
 
@@ -131,23 +135,33 @@ const rows = computed(() => {
       </h2>
       <p class="mt-1 text-lg text-ink-soft">{{ said!.more }}</p>
       <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
-        {{ WORDS.onlyASetNeedsOr(count(water.mean.count, 'egg measured', 'eggs measured'), ENOUGH_EGGS) }}
+        {{
+          t('water.tooFew', {
+            eggs: count(water.mean.count, 'egg measured', 'eggs measured'),
+            needed: ENOUGH_EGGS,
+          })
+        }}
       </p>
       <p v-if="!water.airNoted" class="mt-3 rounded-lg border border-lamp p-3" data-testid="assumed">
-        {{ WORDS.noHumidityWasRecordedFor(water.air[0]!.rhPercent.toFixed(0)) }}
+        {{ t('water.assumed', { humidity: water.air[0]!.rhPercent.toFixed(0) }) }}
       </p>
       <p v-if="sensors.length > 0" class="mt-3" data-testid="sensed">
-        {{ WORDS.airMeasuredByLast(sensors.join(' and '), water.air.at(-1)!.rhPercent.toFixed(0)) }}
+        {{
+          t('water.measuredBy', {
+            sensors: sensors.join(' and '),
+            humidity: water.air.at(-1)!.rhPercent.toFixed(0),
+          })
+        }}
         <RouterLink
           :to="{ name: 'incubator', params: { incubatorId: set.trays[0]!.incubatorId } }"
           class="underline"
-          >{{ WORDS.seeReadingsAndChecks }}</RouterLink
+          >{{ t('water.seeReadings') }}</RouterLink
         >.
       </p>
       <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
-        <NumberField v-model="humidity" :label="WORDS.hygrometerShows" />
+        <NumberField v-model="humidity" :label="t('water.hygrometer')" />
         <button type="submit" class="press" :disabled="humidity === null || Number.isNaN(humidity)">
-          {{ WORDS.save }}
+          {{ t('sensors.save') }}
         </button>
         <ReadingDoubt
           v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
@@ -157,39 +171,39 @@ const rows = computed(() => {
           @close="readings.doubt.value = null"
         />
         <span v-if="water.airNoted" class="text-ink-soft" data-testid="noted">{{
-          WORDS.recordedOnLastDaysWithout(restsOn, water.air.at(-1)!.rhPercent.toFixed(0))
+          t('water.recorded', { readings: restsOn, humidity: water.air.at(-1)!.rhPercent.toFixed(0) })
         }}</span>
       </form>
       <p v-if="readings.problem.value" class="mt-2 text-ember" role="alert">{{ readings.problem.value }}</p>
       <details v-if="water.advice" class="mt-3">
-        <summary class="cursor-pointer text-ink-soft">{{ WORDS.howThisIsCalculated }}</summary>
+        <summary class="cursor-pointer text-ink-soft">{{ t('water.how') }}</summary>
         <ul class="mt-2 list-disc pl-6 text-ink-soft">
           <li>
             {{
-              WORDS.nowPerDayAtPer(
-                percent(water.advice.perDay, 2),
-                water.air.at(-1)!.rhPercent.toFixed(0),
-                percent(water.advice.neededPerDay, 2),
-                (water.stopDay - water.ageDays).toFixed(1),
-                percent(water.target.middle),
-              )
+              t('water.howNow', {
+                now: percent(water.advice.perDay, 2),
+                humidity: water.air.at(-1)!.rhPercent.toFixed(0),
+                needed: percent(water.advice.neededPerDay, 2),
+                days: (water.stopDay - water.ageDays).toFixed(1),
+                total: percent(water.target.middle),
+              })
             }}
           </li>
           <li>
             {{
-              WORDS.waterLossIsProportionalTo(
-                (1 - water.air.at(-1)!.rhPercent / 100).toFixed(2),
-                (water.advice.neededPerDay / water.advice.perDay).toFixed(2),
-                water.advice.wantedRhPercent.toFixed(0),
-              )
+              t('water.howFormula', {
+                dryness: (1 - water.air.at(-1)!.rhPercent / 100).toFixed(2),
+                ratio: (water.advice.neededPerDay / water.advice.perDay).toFixed(2),
+                wanted: water.advice.wantedRhPercent.toFixed(0),
+              })
             }}
           </li>
           <li>
             {{
-              WORDS.sinceSettingTheAirWas(
-                meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0),
-                restsOn ? ` (${restsOn})` : '',
-              )
+              t('water.howAir', {
+                humidity: meanRh(water.air, Math.max(0.1, water.ageDays)).toFixed(0),
+                readings: restsOn ? ` (${restsOn})` : '',
+              })
             }}
           </li>
         </ul>
@@ -198,15 +212,15 @@ const rows = computed(() => {
         {{ hygrometer }}
       </p>
       <p v-if="water.advice" class="mt-3 text-ink-soft">
-        {{ WORDS.beforeYouChangeAnythingCheck(USUAL_ERROR.sd) }}
+        {{ t('water.beforeChange', { points: USUAL_ERROR.sd }) }}
       </p>
     </section>
 
     <section class="card mt-5 p-5" aria-labelledby="curve-heading">
-      <h2 id="curve-heading" class="text-xl font-semibold">{{ WORDS.lossByDay }}</h2>
+      <h2 id="curve-heading" class="text-xl font-semibold">{{ t('water.byDay') }}</h2>
       <WaterChart
         :water="water"
-        :title="WORDS.waterLostBy(set.name)"
+        :title="t('water.lostBy', { set: set.name })"
         :place-of="placeOf"
         :changes="said!.changes ?? false"
         :tried="tried"
@@ -221,24 +235,24 @@ const rows = computed(() => {
     />
 
     <section v-if="rows.length > 0" class="card mt-5 p-5" aria-labelledby="eggs-heading">
-      <h2 id="eggs-heading" class="text-xl font-semibold">{{ WORDS.eggByEgg }}</h2>
+      <h2 id="eggs-heading" class="text-xl font-semibold">{{ t('water.eggByEgg') }}</h2>
       <div v-for="tray in set.trays" :key="tray.id" class="mt-2">
         <WaterTray :tray="tray" :eggs="eggs" :water="water" />
       </div>
       <p class="mt-1 text-sm text-ink-soft">
-        {{ WORDS.eachEggInItsPlace }}
+        {{ t('water.eggByEggWhat') }}
       </p>
       <table class="mt-2 w-full text-left" data-testid="water-eggs">
         <thead>
           <tr class="text-ink-soft">
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.egg }}</th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.againstTheSet }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('water.egg') }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('water.againstSet') }}</th>
             <th scope="col" class="hidden py-1 pr-4 font-normal sm:table-cell">
-              {{ WORDS.shellConductanceMgPerDay }}
+              {{ t('water.conductance') }}
             </th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.estimates }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('water.estimates') }}</th>
             <th scope="col" class="py-1 pr-4 font-normal">
-              <span class="sr-only">{{ WORDS.assessment }}</span>
+              <span class="sr-only">{{ t('water.assessment') }}</span>
             </th>
           </tr>
         </thead>

@@ -14,7 +14,7 @@ import { scheduleInputOf } from '../../domain/set-schedule.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Another humidity or warmth tried out: where the loss arrives then, and when they hatch. */
 const props = defineProps<{ set: EggSet; water: WaterOfSet }>()
@@ -52,23 +52,23 @@ const words = computed(() => {
   const day = sayDate(localDateOf(hatch.value.atMs, store.hatchery.zone))
   const when =
     Math.abs(hours) < 1
-      ? WORDS.hatchAboutAsPlanned(day)
-      : WORDS.hatchAboutH(day, Math.abs(hours).toFixed(0), hours < 0 ? 'earlier' : 'later')
+      ? t('whatIf.asPlanned', { day })
+      : t('whatIf.hatch', { day, hours: Math.abs(hours).toFixed(0), how: hours < 0 ? 'earlier' : 'later' })
   if (!loss) return when
   const judged =
     loss.value < low
-      ? WORDS.tooLittleWetChicksThat
+      ? t('whatIf.tooLittle')
       : loss.value > high
-        ? WORDS.tooMuchChicksStickTo
+        ? t('whatIf.tooMuch')
         : Math.abs(loss.value - middle) < 0.003
-          ? WORDS.onTarget
-          : WORDS.withinTheGoodRange
-  return WORDS.reachesValueValue2JudgedWhen(
-    (100 * loss.value).toFixed(1),
-    (100 * loss.sd).toFixed(1),
+          ? t('whatIf.onTarget')
+          : t('whatIf.good')
+  return t('whatIf.reaches', {
+    loss: (100 * loss.value).toFixed(1),
+    error: (100 * loss.sd).toFixed(1),
     judged,
-    when,
-  )
+    hatch: when,
+  })
 })
 function back(): void {
   rhPercent.value = now.value
@@ -78,11 +78,11 @@ function back(): void {
 
 <template>
   <section class="card mt-5 p-5" aria-labelledby="what-if-heading" data-testid="what-if">
-    <h2 id="what-if-heading" class="text-xl font-semibold">{{ WORDS.whatIfFromTonight }}</h2>
+    <h2 id="what-if-heading" class="text-xl font-semibold">{{ t('whatIf.title') }}</h2>
     <div class="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
       <label class="block"
-        >{{ WORDS.humidityRhPercent(rhPercent) }}
-        <span class="text-ink-soft">{{ rhPercent === now ? WORDS.asNow : '' }}</span>
+        >{{ t('whatIf.humidity', { humidity: rhPercent }) }}
+        <span class="text-ink-soft">{{ rhPercent === now ? t('whatIf.asNow') : '' }}</span>
         <input
           v-model.number="rhPercent"
           type="range"
@@ -93,8 +93,10 @@ function back(): void {
         />
       </label>
       <label class="block"
-        >{{ WORDS.temperatureAtTheEggs(sayQuantity(store.hatchery.units, 'temperature', celsius)) }}
-        <span class="text-ink-soft">{{ more === 0 ? WORDS.theTarget : '' }}</span>
+        >{{
+          t('whatIf.temperature', { temperature: sayQuantity(store.hatchery.units, 'temperature', celsius) })
+        }}
+        <span class="text-ink-soft">{{ more === 0 ? t('whatIf.target') : '' }}</span>
         <input
           v-model.number="more"
           type="range"
@@ -108,9 +110,9 @@ function back(): void {
     <p class="mt-1" aria-live="polite" data-testid="what-if-words">{{ words }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">
       <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">
-        {{ WORDS.reset }}
+        {{ t('whatIf.reset') }}
       </button>
-      <span class="text-sm text-ink-soft">{{ WORDS.thisChangesNothingTemperatureSets }}</span>
+      <span class="text-sm text-ink-soft">{{ t('whatIf.lead') }}</span>
     </div>
   </section>
 </template>

@@ -13,7 +13,7 @@ import NumberField from '../shared/kit/NumberField.vue'
 import { useKeys } from '../shared/useKeys.ts'
 import { count, nameOfEgg } from '../shared/wording.ts'
 import { useWeighing } from './useWeighing.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One egg after the other onto the scale; the hands need not touch the screen. */
 const props = defineProps<{ setId: string }>()
@@ -27,9 +27,9 @@ const weighing = useWeighing(
 )
 const { current, open, inside, pan, state, kept, gauge, problem, done } = weighing
 const TAKEN = {
-  writing: WORDS.saving,
-  kept: WORDS.savedTakeItOff,
-  refused: WORDS.notSavedTakeItOff,
+  writing: t('weigh.saving'),
+  kept: t('weigh.saved'),
+  refused: t('weigh.notSaved'),
 } as const
 const units = computed(() => store.hatchery.units)
 const typed = ref<number | null>(null)
@@ -44,7 +44,10 @@ const awaited = computed(() => {
   const [first] = egg ? weights(egg) : []
   if (!egg || first === undefined || weighing.whole.value) return null
   const [low, high] = lossAwaited(set.value, store.hatchery, clock.nowMs)
-  return WORDS.fromTo(toShown(units.value, 'mass', first * (1 - high)), grams(first * (1 - low)))
+  return t('days.fromTo', {
+    from: toShown(units.value, 'mass', first * (1 - high)),
+    to: grams(first * (1 - low)),
+  })
 })
 const last = computed(() => {
   const tray = set.value.trays.find(({ id }) => id === done.value)
@@ -55,23 +58,25 @@ const last = computed(() => {
   const all = weights(egg)
   const [first, now] = [all[0], all.at(-1)]
   if (first === undefined || now === undefined) return ''
-  const lost = all.length > 1 ? WORDS.lostSinceSetting((100 * (1 - now / first)).toFixed(1)) : ''
+  const lost = all.length > 1 ? t('weigh.lost', { percent: (100 * (1 - now / first)).toFixed(1) }) : ''
   return `${placeOf(egg)}: ${grams(now)}${lost}`
 })
 const prompt = computed(() => {
   if (weighing.whole.value) {
     if (state.value.phase === 'taken') return TAKEN[kept.value]
-    return WORDS.wordsWords2GaugeEggsIn(
-      gauge.value ? WORDS.put : WORDS.weigh,
-      weighing.tray.value?.name ?? WORDS.theTray,
-      gauge.value ? WORDS.on : '',
-      count(weighing.inTray.value.length, 'egg'),
-    )
+    return t('weigh.trayOn', {
+      verb: gauge.value ? t('weigh.put') : t('water.weigh'),
+      tray: weighing.tray.value?.name ?? t('weigh.theTray'),
+      gauge: gauge.value ? t('weigh.on') : '',
+      eggs: count(weighing.inTray.value.length, 'egg'),
+    })
   }
-  if (!current.value) return WORDS.allAreWeighed
-  if (!gauge.value) return WORDS.weighPlaceOf(placeOf(current.value))
+  if (!current.value) return t('weigh.all')
+  if (!gauge.value) return t('weigh.egg', { place: placeOf(current.value) })
   if (state.value.phase === 'taken') return TAKEN[kept.value]
-  return state.value.phase === 'settling' ? WORDS.settling : WORDS.putPlaceOfOn(placeOf(current.value))
+  return state.value.phase === 'settling'
+    ? t('weigh.settling')
+    : t('weigh.putOn', { place: placeOf(current.value) })
 })
 /** What the next weight is of; empty when there is nothing left. */
 const atHand = computed(() => {
@@ -101,28 +106,26 @@ useKeys({
   <main class="mx-auto flex max-w-3xl flex-col gap-4 p-4 sm:p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">{{ WORDS.weighName(set.name) }}</h1>
+        <h1 class="text-3xl font-bold">{{ t('weigh.title', { set: set.name }) }}</h1>
         <p class="text-ink-soft" data-testid="weigh-progress">
-          {{ WORDS.openOfEggsWeighed(inside.length - open.length, count(inside.length, 'egg')) }}
+          {{ t('weigh.progress', { open: inside.length - open.length, eggs: count(inside.length, 'egg') }) }}
         </p>
       </div>
-      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">{{
-        WORDS.backToWater
-      }}</RouterLink>
+      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">{{ t('weigh.back') }}</RouterLink>
     </div>
 
     <fieldset class="flex flex-wrap items-center gap-x-6 gap-y-2">
-      <legend class="sr-only">{{ WORDS.weighing }}</legend>
+      <legend class="sr-only">{{ t('weigh.what') }}</legend>
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="weighing.whole.value" type="radio" name="what" :value="false" />
-        {{ WORDS.eggByEgg }}</label
+        {{ t('water.eggByEgg') }}</label
       >
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" />
-        {{ WORDS.wholeTray }}</label
+        {{ t('weigh.wholeTray') }}</label
       >
       <label v-if="weighing.whole.value && set.trays.length > 1"
-        >{{ WORDS.tray }}
+        >{{ t('set.tray') }}
         <select
           class="field ml-1"
           :value="weighing.tray.value?.id"
@@ -137,7 +140,7 @@ useKeys({
       <p v-if="gauge" class="mt-2 text-6xl font-semibold" data-testid="pan">
         {{ pan ? grams(Math.max(0, pan.grams - state.tareG)) : '–' }}
       </p>
-      <p v-if="awaited" class="mt-2 text-lg text-ink-soft">{{ WORDS.shouldWeighByNow(awaited) }}</p>
+      <p v-if="awaited" class="mt-2 text-lg text-ink-soft">{{ t('weigh.expected', { weight: awaited }) }}</p>
       <p v-if="last" class="mt-3 text-lg" data-testid="weighed-last">{{ last }}</p>
     </section>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
@@ -147,14 +150,14 @@ useKeys({
       role="alert"
       data-testid="weight-doubt"
     >
-      {{ WORDS.noEggOfThisBird(grams(weighing.doubt.value)) }}
+      {{ t('weigh.doubt', { weight: grams(weighing.doubt.value) }) }}
       <button type="button" class="press min-h-10 py-1" @click="noteDoubtful(weighing.doubt.value)">
-        {{ WORDS.saveAnyway }}
+        {{ t('weigh.saveAnyway') }}
       </button>
     </p>
 
     <button v-if="!atHand && inside.length > 0" type="button" class="press" @click="weighing.again">
-      {{ WORDS.weighAgain }}
+      {{ t('weigh.again') }}
     </button>
     <div v-if="atHand" class="flex flex-wrap gap-3">
       <template v-if="!gauge">
@@ -164,7 +167,7 @@ useKeys({
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.start('server')"
         >
-          <Scale class="h-6 w-6" aria-hidden="true" /> {{ WORDS.readTheScale }}
+          <Scale class="h-6 w-6" aria-hidden="true" /> {{ t('weigh.read') }}
         </button>
         <button
           v-if="weighing.hasSerial"
@@ -172,7 +175,7 @@ useKeys({
           class="press min-h-16"
           @click="weighing.start('cable')"
         >
-          <Usb class="h-5 w-5" aria-hidden="true" /> {{ WORDS.scaleOnACable }}
+          <Usb class="h-5 w-5" aria-hidden="true" /> {{ t('weigh.cable') }}
         </button>
       </template>
       <template v-else>
@@ -182,33 +185,33 @@ useKeys({
           class="press press-lamp min-h-16 text-lg"
           @click="weighing.layOn"
         >
-          {{ WORDS.putItOnSimulated }}
+          {{ t('weigh.simulated') }}
         </button>
         <button type="button" class="press min-h-16" @click="weighing.tare">
-          {{ WORDS.tare }} <span class="key hidden md:inline">T</span>
+          {{ t('weigh.tare') }} <span class="key hidden md:inline">T</span>
         </button>
       </template>
       <button v-if="!weighing.whole.value" type="button" class="press min-h-16" @click="weighing.skip">
-        <SkipForward class="h-5 w-5" aria-hidden="true" /> {{ WORDS.skip }}
+        <SkipForward class="h-5 w-5" aria-hidden="true" /> {{ t('weigh.skip') }}
         <span class="key hidden md:inline">X</span>
       </button>
       <button type="button" class="press min-h-16" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }}
+        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('common.undo') }}
         <span class="key hidden md:inline">Z</span>
       </button>
     </div>
     <form v-if="atHand" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
       <NumberField
         v-model="typed"
-        :label="WORDS.orTypeAtHandUnitSymbol(atHand, unitSymbol(units, 'mass'))"
+        :label="t('weigh.type', { what: atHand, unit: unitSymbol(units, 'mass') })"
         width="w-40 text-xl"
       />
       <button type="submit" class="press" :disabled="typed === null || Number.isNaN(typed)">
-        {{ WORDS.save }}
+        {{ t('sensors.save') }}
       </button>
     </form>
     <p class="text-sm text-ink-soft">
-      {{ WORDS.weighWarmEggsQuicklyAnd }}
+      {{ t('weigh.howTo') }}
     </p>
   </main>
 </template>

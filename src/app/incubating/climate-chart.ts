@@ -5,7 +5,7 @@ import { localDateOf, localTimeOf, sayShortDate } from '../../core/time/local-da
 import { toShown, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import type { ClimateQuantity, SeenSeries } from '../../workers/series-protocol.ts'
 import { probeColour, type ChartColours } from '../shared/charts/useChartColours.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One thing that happened, in the lane below the curves. */
 export interface ClimateEvent {
@@ -34,10 +34,10 @@ type Series = Record<string, unknown>
 const QUANTITIES: readonly ClimateQuantity[] = ['celsius', 'rhPercent']
 const LANES = ['alarm', 'candling', 'round', 'lid'] as const
 const LANE_WORDS = {
-  alarm: WORDS.alarm,
-  candling: WORDS.candled,
-  round: WORDS.round,
-  lid: WORDS.lidOff,
+  alarm: t('chart.alarm'),
+  candling: t('chart.candled'),
+  round: t('chart.round'),
+  lid: t('chart.lidOff'),
 } as const
 const LANE_SYMBOLS = { alarm: 'triangle', candling: 'diamond', round: 'circle', lid: 'rect' } as const
 /** Longer than this, days are written and no times of day. */

@@ -3,7 +3,7 @@ import { toShown, sayQuantity, unitSymbol, type UnitSystem } from '../../core/un
 import type { HourOfProbe } from '../../workers/series-protocol.ts'
 import type { ChartPoint, ChartTable } from '../shared/charts/ChartFrame.vue'
 import type { ClimateEvent } from './climate-chart.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** How figures of the air are said here. */
 export interface Saying {
@@ -47,11 +47,11 @@ export function climateTable(hours: readonly HourOfProbe[], { units, nameOfProbe
     span ? [say(span.mean), say(span.lowest), say(span.highest)] : ['', '', '']
   return () => ({
     head: [
-      WORDS.hour,
-      WORDS.probe,
-      WORDS.meanUnit(unit),
-      WORDS.lowestUnit(unit),
-      WORDS.highestUnit(unit),
+      t('figures.hour'),
+      t('figures.probe'),
+      t('figures.mean', { unit }),
+      t('figures.lowest', { unit }),
+      t('figures.highest', { unit }),
       'Mean %',
       'Lowest %',
       'Highest %',

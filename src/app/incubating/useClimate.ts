@@ -6,7 +6,7 @@ import { MINUTE_MS } from '../../core/time/durations.ts'
 import { SeriesClient } from '../../workers/series-client.ts'
 import type { ClimateFacts, HourOfProbe, SeriesTasks } from '../../workers/series-protocol.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The readings of an incubator's probes over a time, held and worked out by a worker. */
 export function useClimate(
@@ -43,7 +43,7 @@ export function useClimate(
         one && other ? await client.ask('compare', { one: one.id, other: other.id, fromMs, toMs }) : null
       problem.value = ''
     } catch (error) {
-      problem.value = WORDS.theReadingsCouldNotBe((error as Error).message)
+      problem.value = t('incubator.notShown', { why: (error as Error).message })
     }
   }
   watch(

@@ -4,7 +4,7 @@ import type { LoggerColumn } from '../../core/climate/logger-columns.ts'
 import type { LoggerHead, LoggerTasks } from '../../workers/logger-protocol.ts'
 import { TaskClient } from '../../workers/tasks.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const MOST_BYTES = 60_000_000
 
@@ -37,12 +37,12 @@ export function useLoggerFile() {
   async function read(file: File): Promise<void> {
     forget()
     if (file.size > MOST_BYTES) {
-      problem.value = WORDS.thisFileIsTooLarge
+      problem.value = t('logger.tooLarge')
       return
     }
     const own = (client = new TaskClient<LoggerTasks>(
       new Worker(new URL('../../workers/logger.worker.ts', import.meta.url), { type: 'module' }),
-      WORDS.theFileCouldNotBe,
+      t('logger.stopped'),
     ))
     reading.value = true
     try {
@@ -50,7 +50,7 @@ export function useLoggerFile() {
       const read = await own.ask('read', { file, known })
       if (own !== client) return
       columns.value = read.columns
-      name.value = file.name.replace(/\.\w+$/, '').slice(0, 60) || WORDS.logger
+      name.value = file.name.replace(/\.\w+$/, '').slice(0, 60) || t('logger.logger')
       table.value = read
     } catch (error) {
       if (own !== client) return

@@ -9,7 +9,7 @@ import { noted } from '../../domain/readings.ts'
 import type { Changes } from '../../domain/steps.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Writes down what a display and a hygrometer show, and asks first about what can hardly be meant. */
 export function useReadingNotes(
@@ -32,17 +32,17 @@ export function useReadingNotes(
     doubt.value = null
     if (Number.isNaN(typed.temperature) || Number.isNaN(typed.rhPercent)) return false
     if (typed.temperature === null && typed.rhPercent === null) {
-      problem.value = WORDS.nothingToSave
+      problem.value = t('readings.nothing')
       return false
     }
     if (!incubator.value) {
-      problem.value = WORDS.thisTrayIsInNo
+      problem.value = t('tonight.noIncubator')
       return false
     }
     const { displayCorrectionC } = incubator.value
     const { kept, doubt: odd } = readingDoubt(typed, hatchery.hatchery.units, displayCorrectionC)
     if (odd?.kind === 'impossible')
-      problem.value = odd.what === 'temperature' ? WORDS.incubatorsDoNotRunAt : WORDS.humidityMustBeANumber
+      problem.value = odd.what === 'temperature' ? t('tonight.impossible') : t('water.wrongHumidity')
     else doubt.value = odd
     return kept ? keep(kept) : false
   }

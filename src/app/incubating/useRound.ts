@@ -4,7 +4,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { useReadingNotes } from './useReadingNotes.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The daily round at one incubator: what is done there is written at once, and can be taken back. */
 export function useRound(incubatorId: () => string) {
@@ -31,7 +31,7 @@ export function useRound(incubatorId: () => string) {
   function undo(): Promise<void> {
     return saving(async () => {
       const entry = await hatchery.undo()
-      done.value = entry ? WORDS.undone(entry.label) : WORDS.nothingToUndo
+      done.value = entry ? t('round.undone', { step: entry.label }) : t('round.nothingToUndo')
     })
   }
 

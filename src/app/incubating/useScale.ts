@@ -2,7 +2,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { onScopeDispose, ref, shallowRef, type Ref, type ShallowRef } from 'vue'
 import { startWeighing, tared, weighingAfter, type PanReading } from '../../core/planning/intake/weighing.ts'
 import { httpGauge, serialGauge, type Gauge } from '../../devices/gauges/gauges.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const GLANCE_MS = 400
 
@@ -43,7 +43,7 @@ export function useScale({ problem, expectedG, wanted, keep, clear, chosen }: Sc
     busy = true
     try {
       const { value, quantity, stable } = await gauge.value.glance()
-      if (quantity !== 'mass') throw new Error(WORDS.theScaleDoesNotRespond)
+      if (quantity !== 'mass') throw new Error(t('weigh.noResponse'))
       pan.value = { grams: value, stable }
       const after = weighingAfter(state.value, pan.value, expectedG())
       state.value = after.state
@@ -72,7 +72,7 @@ export function useScale({ problem, expectedG, wanted, keep, clear, chosen }: Sc
       state.value = startWeighing()
       problem.value = ''
     } catch (error) {
-      problem.value = WORDS.theScaleWasNotConnected((error as Error).message)
+      problem.value = t('weigh.notConnected', { why: (error as Error).message })
     }
   }
 

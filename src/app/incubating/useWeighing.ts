@@ -10,7 +10,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useScale } from './useScale.ts'
 import { useWeighingRound, type WeighingRound } from './useWeighingRound.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A tray weighs about what its eggs do: within these shares of it. */
 const LIKELY_SHARE = { least: 0.3, most: 3 } as const
@@ -77,7 +77,7 @@ function useWeightNotes(
     if (!weighed || inTray.value.length === 0) return
     const share = grams / expectedG.value
     if (!(share > LIKELY_SHARE.least && share < LIKELY_SHARE.most)) {
-      problem.value = WORDS.cannotWeighThatMuchDid(count(inTray.value.length, 'egg'))
+      problem.value = t('weigh.tooMuch', { eggs: count(inTray.value.length, 'egg') })
       return
     }
     const eggIds = inTray.value.map(({ id }) => id)
@@ -101,7 +101,7 @@ function useWeightNotes(
     if (!egg) return
     const weightG = Number(grams.toFixed(2))
     if (!(weightG > 0 && weightG <= MOST_G)) {
-      problem.value = WORDS.noEggWeighsThat
+      problem.value = t('weigh.noEgg')
       return
     }
     doubted.value = null

@@ -4,7 +4,7 @@ import type { Measured } from '../../core/measure/reading.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import type { ChartColours } from '../shared/charts/useChartColours.ts'
 import { plainDay } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What the chart of a set's water shows. */
 export interface WaterView {
@@ -26,7 +26,7 @@ type Estimate = LossEstimate & { id: string }
 const STEP = 4
 /** A line is drawn through so many ages. */
 const AGES = 25
-export const BY = { photograph: WORDS.byPhotograph, scale: WORDS.byTheScale } as const
+export const BY = { photograph: t('water.byPhotograph'), scale: t('water.byScale') } as const
 
 /** Per cent, as exact as it is drawn. @param share - of one */
 export const percent = (share: number): number => Number((100 * share).toFixed(2))
@@ -60,7 +60,7 @@ export function waterOption(view: WaterView, colours: ChartColours) {
       type: 'value',
       min: 0,
       max: stopDay,
-      name: WORDS.daysSinceSetting,
+      name: t('water.axis'),
       nameLocation: 'middle',
       nameGap: 24,
       nameTextStyle: { color: soft },
@@ -88,13 +88,19 @@ export function waterOption(view: WaterView, colours: ChartColours) {
 function description({ water: { mean, advice, target, stopDay }, title }: WaterView): string {
   const now =
     mean && advice
-      ? WORDS.nowUnchangedItReachesAt(
-          percent(advice.lossNow.value),
-          percent(advice.arrivesUnchanged.value),
-          percent(advice.arrives.value),
-        )
-      : WORDS.noMeasurementsYet
-  return WORDS.perCentOfTheWeight(title, now, percent(target.low), percent(target.high), plainDay(stopDay))
+      ? t('water.readingNow', {
+          now: percent(advice.lossNow.value),
+          unchanged: percent(advice.arrivesUnchanged.value),
+          advised: percent(advice.arrives.value),
+        })
+      : t('water.noneYet')
+  return t('water.reading', {
+    title,
+    now,
+    low: percent(target.low),
+    high: percent(target.high),
+    day: plainDay(stopDay),
+  })
 }
 
 /** The ages through which lines are drawn: from setting to now. */

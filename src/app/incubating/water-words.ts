@@ -1,7 +1,7 @@
 import { humidityStep, RH_LIMITS } from '../../core/water/humidity-advice.ts'
 import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { plainDay } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What to do tonight, in a sentence, and what it rests on. */
 export interface WaterAdvice {
@@ -21,51 +21,53 @@ export function waterAdvice(value: WaterOfSet, sayDay: (atMs: number) => string)
   const { mean, advice, target, stopDay, ageDays } = value
   if (ageDays >= stopDay)
     return {
-      lead: WORDS.turningIsOverHumidityNow,
-      more: mean ? WORDS.wasLostByDay(percent(value.lossAt(stopDay)!.value), plainDay(stopDay)) : '',
+      lead: t('water.afterTurning'),
+      more: mean
+        ? t('water.lostByDay', { loss: percent(value.lossAt(stopDay)!.value), day: plainDay(stopDay) })
+        : '',
     }
   if (mean && value.airNoted?.isOld)
     return {
-      lead: WORDS.readTheHygrometerFirst,
-      more: WORDS.theLastHumidityIsOld(
-        sayDay(value.airNoted.lastAtMs),
-        percent(value.lossAt(ageDays)!.value),
-      ),
+      lead: t('water.readFirst'),
+      more: t('water.old', {
+        day: sayDay(value.airNoted.lastAtMs),
+        lost: percent(value.lossAt(ageDays)!.value),
+      }),
     }
   if (!mean || !advice)
     return {
-      lead: WORDS.noMeasurementsYet,
-      more: WORDS.photographTheEggsAtThe,
+      lead: t('water.noneYet'),
+      more: t('water.noneYetTodo'),
     }
   const now = value.air.at(-1)!.rhPercent
   const wanted = advice.rhPercent.value
-  const aim = WORDS.replacePercentByDayPlainDay(
-    percent(target.low, 0).replace(' %', ''),
-    percent(target.high, 0),
-    plainDay(stopDay),
-  )
-  const more = WORDS.lostSoFarUnchangedIt(
-    percent(advice.lossNow.value),
-    percent(advice.lossNow.sd),
-    percent(advice.arrivesUnchanged.value),
+  const aim = t('water.aim', {
+    low: percent(target.low, 0).replace(' %', ''),
+    high: percent(target.high, 0),
+    day: plainDay(stopDay),
+  })
+  const more = t('water.soFar', {
+    loss: percent(advice.lossNow.value),
+    error: percent(advice.lossNow.sd),
+    reaches: percent(advice.arrivesUnchanged.value),
     aim,
-  )
-  const leave = WORDS.leaveTheHumidityAtAbout(now.toFixed(0))
+  })
+  const leave = t('water.leave', { humidity: now.toFixed(0) })
   const advised = `${wanted.toFixed(0)} % ± ${advice.rhPercent.sd.toFixed(0)}`
   switch (humidityStep(advice, now, target)) {
     case 'leave':
       return { lead: `${leave}.`, more, changes: false }
     case 'unsure':
-      return { lead: WORDS.forNowTheAdviceOf(leave, advised), more, changes: false }
+      return { lead: t('water.leaveForNow', { leave, advised }), more, changes: false }
     case 'run':
-      return { lead: WORDS.runFromTonight(advised), more, changes: true }
+      return { lead: t('water.run', { humidity: advised }), more, changes: true }
   }
   return {
-    lead: WORDS.runIsNotAdvisedAnd(
-      wanted.toFixed(0),
-      wanted === RH_LIMITS.most ? 'more' : 'less',
-      percent(advice.arrives.value),
-    ),
+    lead: t('water.cannotCatchUp', {
+      humidity: wanted.toFixed(0),
+      more: wanted === RH_LIMITS.most ? 'more' : 'less',
+      reaches: percent(advice.arrives.value),
+    }),
     more,
     changes: true,
   }
@@ -77,10 +79,10 @@ const CRACKED_RATIO = 1.45
 export function whyOff(egg: { isOff: boolean; ratio: number; cracked: boolean; waxed: boolean }): string {
   if (egg.cracked)
     return egg.ratio > 1.15
-      ? WORDS.crackedDryingOut(egg.waxed ? WORDS.theWaxDoesNotHold : '')
-      : `cracked${egg.waxed ? WORDS.theWaxHolds : WORDS.butHolding}`
+      ? t('water.crackedDrying', { wax: egg.waxed ? t('water.waxLeaks') : '' })
+      : `cracked${egg.waxed ? t('water.waxHolds') : t('water.butHolding')}`
   if (!egg.isOff) return ''
-  if (egg.ratio > CRACKED_RATIO) return WORDS.dryingOutCheckForA
-  if (egg.ratio > 1) return WORDS.thinOrPorousShellNothing
-  return WORDS.thickShellOrAMisread
+  if (egg.ratio > CRACKED_RATIO) return t('water.dryingOut')
+  if (egg.ratio > 1) return t('water.thinShell')
+  return t('water.thickShell')
 }

@@ -5,7 +5,7 @@ import { cellCurve, type HandCell, type HandLines } from '../../core/measure/by-
 import { CARD_PX } from '../../core/learning/egg-card.ts'
 import type { Signs } from '../../core/simulate/signs-in-light.ts'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The egg at the lamp: turned by dragging, brightened, waited for; lines over it where there are any. */
 defineProps<{
@@ -27,7 +27,7 @@ const emit = defineEmits<{ turn: [by: 1 | -1]; brighten: [by: 1 | -1]; wait: [];
 const STROKE = 4
 const line = (points: readonly Point[]): string =>
   points.map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ')
-const WAITING_WORDS = { no: WORDS.doesItMove, making: WORDS.holdingStill, running: WORDS.itIsStill } as const
+const WAITING_WORDS = { no: t('lamp.moves'), making: t('lamp.holding'), running: t('lamp.still') } as const
 const DRAG_PX = 60
 let dragFrom: number | null = null
 function drag(event: PointerEvent): void {
@@ -51,7 +51,7 @@ function drag(event: PointerEvent): void {
         <img :src="picture" class="photo h-full w-full select-none" draggable="false" :alt="label" />
       </div>
       <p v-else class="flex h-full items-center justify-center text-ink-soft" role="status">
-        {{ WORDS.nextEggComingToThe }}
+        {{ t('lamp.coming') }}
       </p>
       <svg
         v-if="signs"
@@ -95,7 +95,7 @@ function drag(event: PointerEvent): void {
       <button
         type="button"
         class="press"
-        :aria-label="WORDS.turnItLeft"
+        :aria-label="t('lamp.left')"
         :disabled="!mayTurn"
         @click="emit('turn', -1)"
       >
@@ -104,7 +104,7 @@ function drag(event: PointerEvent): void {
       <button
         type="button"
         class="press"
-        :aria-label="WORDS.turnItRight"
+        :aria-label="t('lamp.right')"
         :disabled="!mayTurn"
         @click="emit('turn', 1)"
       >
@@ -119,10 +119,10 @@ function drag(event: PointerEvent): void {
       >
         {{ WAITING_WORDS[waiting] }} <span class="key hidden md:inline">M</span>
       </button>
-      <button type="button" class="press" :aria-label="WORDS.dimmerLamp" @click="emit('brighten', -1)">
+      <button type="button" class="press" :aria-label="t('lamp.dimmer')" @click="emit('brighten', -1)">
         −
       </button>
-      <button type="button" class="press" :aria-label="WORDS.brighterLamp" @click="emit('brighten', 1)">
+      <button type="button" class="press" :aria-label="t('lamp.brighter')" @click="emit('brighten', 1)">
         +
       </button>
     </div>

@@ -15,7 +15,7 @@ import { count, GRADE_WORDS, nameOfEgg } from '../shared/wording.ts'
 import ClassEggPicture from './ClassEggPicture.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
@@ -106,35 +106,35 @@ const print = (): void => globalThis.print()
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6 print:p-0">
     <div class="screen-only">
-      <h1 class="text-3xl font-bold">{{ WORDS.class }}</h1>
+      <h1 class="text-3xl font-bold">{{ t('class.title') }}</h1>
       <p class="text-ink-soft">
-        {{ WORDS.lookTogetherRaiseHandsThen }}
+        {{ t('class.lead') }}
       </p>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <label
-          >{{ WORDS.eggs }}
+          >{{ t('class.eggs') }}
           <select v-model="setId" class="field mt-1 block">
-            <option value="">{{ WORDS.simulatedTruthKnown }}</option>
+            <option value="">{{ t('class.simulated') }}</option>
             <option v-for="one in sets" :key="one.id" :value="one.id">
-              {{ WORDS.ourTrayName(one.name) }}
+              {{ t('class.ourTray', { tray: one.name }) }}
             </option>
           </select>
         </label>
         <template v-if="!set">
           <label
-            >{{ WORDS.trayCode }}
+            >{{ t('class.code') }}
             <input v-model.lazy="word" class="field mt-1 block" maxlength="40" />
           </label>
           <EggKind v-model="kind" />
           <label
-            >{{ WORDS.day }}
+            >{{ t('class.day') }}
             <input v-model.number="day" type="number" min="4" :max="days" class="field mt-1 block w-24" />
           </label>
         </template>
         <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.classSheet }}
+          <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('class.sheet') }}
         </button>
-        <RouterLink to="/practice" class="press">{{ WORDS.backToPractice }}</RouterLink>
+        <RouterLink to="/practice" class="press">{{ t('class.back') }}</RouterLink>
       </div>
       <div v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div>
@@ -146,16 +146,16 @@ const print = (): void => globalThis.print()
               v-if="current.drawn"
               :egg="current.drawn"
               :age-days="ageDays"
-              :label="WORDS.eggAtTheLampYou(current.name)"
+              :label="t('class.eggToDecide', { egg: current.name })"
             />
             <MeasuredPhoto
               v-else-if="current.look"
               :look="current.look"
               :overlay="false"
-              :label="WORDS.eggAtTheLamp(current.name)"
+              :label="t('class.eggAtLamp', { egg: current.name })"
             />
           </div>
-          <div class="mt-2 flex flex-wrap justify-center gap-1" role="group" :aria-label="WORDS.eggs">
+          <div class="mt-2 flex flex-wrap justify-center gap-1" role="group" :aria-label="t('class.eggs')">
             <button
               v-for="(egg, i) in eggs"
               :key="egg.key"
@@ -170,18 +170,18 @@ const print = (): void => globalThis.print()
           </div>
         </div>
         <div class="flex flex-col gap-3">
-          <h2 class="text-2xl font-bold">{{ WORDS.eggName(current.name) }}</h2>
+          <h2 class="text-2xl font-bold">{{ t('class.egg', { egg: current.name }) }}</h2>
           <div
             v-for="grade in GRADES"
             :key="grade"
             class="flex items-center gap-2"
             role="group"
-            :aria-label="WORDS.handsForGrade(GRADE_WORDS[grade])"
+            :aria-label="t('class.handsFor', { grade: GRADE_WORDS[grade] })"
           >
             <button
               type="button"
               class="press min-w-12 px-2"
-              :aria-label="WORDS.oneHandFewer(GRADE_WORDS[grade])"
+              :aria-label="t('class.handFewer', { grade: GRADE_WORDS[grade] })"
               @click="raise(grade, -1)"
             >
               <Minus class="h-5 w-5" aria-hidden="true" />
@@ -190,7 +190,7 @@ const print = (): void => globalThis.print()
             <button
               type="button"
               class="press min-w-12 px-2"
-              :aria-label="WORDS.oneHandMore(GRADE_WORDS[grade])"
+              :aria-label="t('class.handMore', { grade: GRADE_WORDS[grade] })"
               @click="raise(grade, 1)"
             >
               <Plus class="h-5 w-5" aria-hidden="true" />
@@ -200,28 +200,33 @@ const print = (): void => globalThis.print()
             }}</span>
           </div>
           <button v-if="!isSeen" type="button" class="press press-lamp min-h-14 text-lg" @click="reveal">
-            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? WORDS.ourVotes : WORDS.theTruth }}
+            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? t('class.votes') : t('class.truth') }}
           </button>
           <p v-else class="text-xl" role="status" data-testid="class-truth">
-            {{ set ? WORDS.lookedLike : WORDS.itIs }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
+            {{ set ? t('picture.lookedLike') : t('picture.itIs')
+            }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>
           </p>
           <p v-if="tally.all > 0" class="text-ink-soft" data-testid="class-tally">
-            {{ WORDS.ofRightSoFar(tally.right, count(tally.all, 'hand')) }}
+            {{ t('class.rightSoFar', { right: tally.right, hands: count(tally.all, 'hand') }) }}
           </p>
         </div>
       </div>
     </div>
     <section class="hidden print:block">
       <h2 class="text-xl font-bold">
-        {{ set ? set.name : WORDS.trayWordLabelDayAgeDays(word, SPECIES[kind.species].label, ageDays) }}
+        {{
+          set
+            ? set.name
+            : t('class.sheetTitle', { code: word, bird: SPECIES[kind.species].label, day: ageDays })
+        }}
       </h2>
       <table class="mt-3 w-full text-left">
         <thead>
           <tr>
-            <th class="py-2">{{ WORDS.egg }}</th>
+            <th class="py-2">{{ t('class.columnEgg') }}</th>
             <th v-for="grade in GRADES" :key="grade" class="py-2">{{ GRADE_WORDS[grade] }}</th>
-            <th class="py-2">{{ WORDS.notSure }}</th>
-            <th class="py-2">{{ WORDS.itWas }}</th>
+            <th class="py-2">{{ t('class.notSure') }}</th>
+            <th class="py-2">{{ t('class.itWas') }}</th>
           </tr>
         </thead>
         <tbody>

@@ -6,7 +6,7 @@ import { signsOf } from '../../core/simulate/signs-in-light.ts'
 import type { Shell, SpeciesName } from '../../core/species/species.ts'
 import { LAYERS, type Layer } from './layers.ts'
 import { stageEgg, stageShot, type StageFate } from './stage-shots.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The same egg as if the shell were glass: what the simulator put in it, each layer with its name. */
 const props = defineProps<{
@@ -60,7 +60,7 @@ const cell = computed(() => {
       :viewBox="`${ASIDE_PX} 0 ${SIDE_PX} ${SIDE_PX}`"
       class="w-full"
       role="img"
-      :aria-label="WORDS.cutAwayViewOfThe"
+      :aria-label="t('days.cutAwayOf')"
     >
       <clipPath :id="`glass-${fate}`"><polygon :points="line(signs.outline)" /></clipPath>
       <polygon

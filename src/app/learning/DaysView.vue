@@ -11,7 +11,7 @@ import EggKind from './EggKind.vue'
 import { LAYERS, LAYER_NAMES, type Layer } from './layers.ts'
 import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
 import StageEgg from './StageEgg.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
 const kind = useEggKind()
@@ -20,10 +20,10 @@ const day = ref(7)
 const ageDays = computed(() => Math.min(days.value, day.value))
 const words = computed(() => stageWords(ageDays.value / days.value))
 const FATE_WORDS: Readonly<Record<StageFate, string>> = {
-  living: WORDS.living,
-  clear: WORDS.clear,
-  ring: WORDS.stoppedEarly,
-  quitter: WORDS.stoppedHalfway,
+  living: t('days.living'),
+  clear: t('days.clear'),
+  ring: t('days.stoppedEarly'),
+  quitter: t('days.stoppedHalfway'),
 }
 const isStillAlive = (fate: StageFate): boolean =>
   (fate === 'ring' || fate === 'quitter') && ageDays.value <= DIED_AT[fate] * days.value
@@ -32,8 +32,8 @@ const layers = ref<Layer[]>([...LAYER_NAMES])
 function ageWords(age: number): string {
   const hours = Math.round(age * HOURS)
   return hours % HOURS === 0
-    ? WORDS.dayAt(hours / HOURS)
-    : WORDS.dayValueHoursH(Math.floor(hours / HOURS), hours % HOURS)
+    ? t('days.day', { day: hours / HOURS })
+    : t('days.dayAndHours', { day: Math.floor(hours / HOURS), hours: hours % HOURS })
 }
 const HOURS = 24
 /** By whole hours, never past the hatch. */
@@ -56,19 +56,19 @@ const print = (): void => globalThis.print()
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6 print:max-w-none print:p-0">
     <div class="screen-only">
-      <h1 class="text-3xl font-bold">{{ WORDS.anEggDayByDay }}</h1>
+      <h1 class="text-3xl font-bold">{{ t('days.title') }}</h1>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <EggKind v-model="kind" />
-        <RouterLink to="/practice" class="press">{{ WORDS.backToPractice }}</RouterLink>
+        <RouterLink to="/practice" class="press">{{ t('class.back') }}</RouterLink>
       </div>
       <label class="mt-4 block text-lg font-semibold" for="day-slider">{{
-        WORDS.ageWordsOfDaysDaysTitle(ageWords(ageDays), days, words.title)
+        t('days.at', { age: ageWords(ageDays), days, title: words.title })
       }}</label>
       <div class="mt-1 flex items-center gap-2">
         <button
           type="button"
           class="press shrink-0 whitespace-nowrap"
-          :aria-label="WORDS.aDayEarlier"
+          :aria-label="t('days.earlier')"
           @click="go(-HOURS)"
         >
           −1 d
@@ -89,7 +89,7 @@ const print = (): void => globalThis.print()
         <button
           type="button"
           class="press shrink-0 whitespace-nowrap"
-          :aria-label="WORDS.aDayLater"
+          :aria-label="t('days.later')"
           @click="go(HOURS)"
         >
           +1 d
@@ -104,12 +104,12 @@ const print = (): void => globalThis.print()
             :shell="kind.shell"
             :age-days="ageDays"
             :side-px="360"
-            :label="WORDS.atTheLamp(FATE_WORDS[fate], ageWords(ageDays).toLowerCase())"
+            :label="t('days.atLamp', { fate: FATE_WORDS[fate], age: ageWords(ageDays).toLowerCase() })"
           />
           <figcaption class="mt-1 font-semibold">
             {{ FATE_WORDS[fate]
             }}<span v-if="isStillAlive(fate)" class="font-normal text-ink-soft">{{
-              WORDS.stillAliveToday
+              t('days.stillAlive')
             }}</span>
           </figcaption>
           <CutOpenEgg
@@ -122,22 +122,22 @@ const print = (): void => globalThis.print()
         </figure>
       </div>
       <fieldset class="mt-2 flex flex-wrap gap-x-5">
-        <legend class="font-semibold">{{ WORDS.cutAwayView }}</legend>
+        <legend class="font-semibold">{{ t('days.cutAway') }}</legend>
         <label v-for="(name, layer) in LAYERS" :key="layer" class="flex min-h-11 items-center gap-2"
           ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
         >
       </fieldset>
       <div class="mt-5 flex flex-wrap items-end gap-3">
-        <h2 class="mr-auto text-xl font-semibold">{{ WORDS.wallChart }}</h2>
+        <h2 class="mr-auto text-xl font-semibold">{{ t('days.wallChart') }}</h2>
         <label
-          >{{ WORDS.printAs }}
+          >{{ t('days.printAs') }}
           <select v-model="paper" class="field ml-1">
-            <option value="chart">{{ WORDS.oneChart }}</option>
-            <option value="cards">{{ WORDS.oneCardPerDay }}</option>
+            <option value="chart">{{ t('days.oneChart') }}</option>
+            <option value="cards">{{ t('days.cards') }}</option>
           </select></label
         >
         <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> {{ WORDS.print }}
+          <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('days.print') }}
         </button>
       </div>
     </div>
@@ -147,7 +147,7 @@ const print = (): void => globalThis.print()
         class="mb-2 hidden text-2xl font-bold"
         :class="{ 'print:block': paper === 'chart' }"
       >
-        {{ WORDS.daysOneBoxPerDay(SPECIES[kind.species].label, days) }}
+        {{ t('days.chartTitle', { bird: SPECIES[kind.species].label, days }) }}
       </h2>
       <ol
         class="grid grid-cols-2 gap-3 sm:grid-cols-4 lg:grid-cols-6"
@@ -165,10 +165,10 @@ const print = (): void => globalThis.print()
             :shell="kind.shell"
             :age-days="at"
             :side-px="200"
-            :label="WORDS.aLivingEggOfDay(at)"
+            :label="t('days.livingEgg', { day: at })"
           />
           <p class="mt-1 flex items-center justify-between font-semibold">
-            {{ WORDS.dayAt(at) }}
+            {{ t('days.day', { day: at }) }}
             <span v-if="paper === 'cards'" class="h-5 w-5 border border-ink-soft" aria-hidden="true" />
           </p>
           <p class="text-xs">{{ stageWords(at / days).embryo }}</p>
@@ -178,7 +178,7 @@ const print = (): void => globalThis.print()
       <ol
         v-if="paper === 'chart'"
         class="mt-4 hidden flex-wrap gap-2 print:flex"
-        :aria-label="WORDS.oneBoxPerDay"
+        :aria-label="t('days.boxes')"
       >
         <li
           v-for="n in Math.ceil(days)"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Which eggs are practised on: your bird, your shell. */
 const kind = defineModel<{ species: SpeciesName; shell: Shell }>({ required: true })
@@ -8,13 +8,13 @@ const kind = defineModel<{ species: SpeciesName; shell: Shell }>({ required: tru
 
 <template>
   <label
-    >{{ WORDS.bird }}
+    >{{ t('kind.bird') }}
     <select v-model="kind.species" class="field mt-1 block">
       <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
     </select>
   </label>
   <label
-    >{{ WORDS.shell }}
+    >{{ t('kind.shell') }}
     <select v-model="kind.shell" class="field mt-1 block">
       <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
     </select>

@@ -15,7 +15,7 @@ import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
 const props = defineProps<{
@@ -40,23 +40,20 @@ const other = computed(() => {
 const kappaWords = ({ kappa }: Standing): string =>
   kappa
     ? `κ ${kappa.kappa.toFixed(2)} (${kappa.low.toFixed(2)} to ${kappa.high.toFixed(2)})`
-    : WORDS.notYetKnown
+    : t('standing.unknown')
 const rows = computed(() => {
   const values = (of: Standing): string[] => [
     words(of.right),
     kappaWords(of),
     words(of.livingRemoved),
-    of.costPer100 === null ? WORDS.notYetKnown : of.costPer100.toFixed(1),
+    of.costPer100 === null ? t('standing.unknown') : of.costPer100.toFixed(1),
   ]
   const [own, by, beside] = [standing.value, program.value, other.value?.standing].map(
     (of) => of && values(of),
   )
-  return [
-    WORDS.rightOfAll,
-    WORDS.agreementBeyondChanceKappa,
-    WORDS.livingEggsCalledDead,
-    WORDS.livingEggsLostPer100,
-  ].map((name, i) => ({ name, own: own![i]!, program: by![i]!, other: beside?.[i] ?? null }))
+  return (
+    ['standing.rightOfAll', 'standing.kappa', 'standing.falseDead', 'standing.lostPerHundred'] as const
+  ).map((name, i) => ({ name: t(name), own: own![i]!, program: by![i]!, other: beside?.[i] ?? null }))
 })
 /** Mean distance of lines drawn by hand from the air cell's edge, points of the egg's length. */
 const cellError = computed(() => {
@@ -67,7 +64,7 @@ const cellError = computed(() => {
   )
   if (points === null) return null
   const lean = degrees === null ? '' : ` and ${degrees.toFixed(0)}°`
-  return WORDS.pointsPointsLeanLines(points.toFixed(1), lean, count(cells.length, 'line'))
+  return t('standing.lineErrors', { points: points.toFixed(1), lean, lines: count(cells.length, 'line') })
 })
 function meanOf(values: readonly number[]): number | null {
   return values.length === 0 ? null : values.reduce((sum, value) => sum + value, 0) / values.length
@@ -82,7 +79,7 @@ const sittings = computed(() => {
   }))
 })
 /** Thirds of incubation: what is hard early is not what is hard late. */
-const THIRDS = [WORDS.firstThird, WORDS.secondThird, WORDS.lastThird] as const
+const THIRDS = [t('standing.firstThird'), t('standing.secondThird'), t('standing.lastThird')] as const
 /** A photograph's day is in its look, where that is still there; a drawn egg is made again. */
 function kindOf({ card }: Practised): { shell: Shell; ageDays: number | null } {
   if (card.lookId) return { shell: card.shell, ageDays: props.ageOfLook(card.lookId) }
@@ -116,7 +113,7 @@ const program = computed(() => {
 const loss = computed(() => {
   const { livingRemoved } = standing.value
   if (!livingRemoved || livingRemoved.count === 0) return ''
-  return WORDS.ofLivingEggsWouldHave(livingRemoved.count, livingRemoved.of)
+  return t('standing.wouldHaveLost', { eggs: livingRemoved.count, living: livingRemoved.of })
 })
 const rules = computed(() => rulesFor(answers.value))
 const latestLost = computed(() => props.latest.filter((one) => costOf(one).what === 'living-removed').length)
@@ -158,23 +155,23 @@ function save(): void {
 
 <template>
   <section aria-labelledby="standing-heading" data-testid="standing">
-    <h2 id="standing-heading" class="text-xl font-semibold">{{ WORDS.yourProgress }}</h2>
+    <h2 id="standing-heading" class="text-xl font-semibold">{{ t('standing.title') }}</h2>
     <p v-if="latest.length > 0" class="mt-1 text-lg" data-testid="sitting-result">
       {{
-        WORDS.thisTimeOfRight(
-          latest.filter(isRight).length,
-          latest.length,
-          latestLost > 0 ? WORDS.livingCalledDead(latestLost) : '',
-        )
+        t('standing.thisTime', {
+          right: latest.filter(isRight).length,
+          eggs: latest.length,
+          more: latestLost > 0 ? t('standing.livingCalledDead', { eggs: latestLost }) : '',
+        })
       }}
     </p>
     <p v-if="loss" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
       {{ loss }}
     </p>
     <label v-if="others.length > 0" class="mt-3 inline-block"
-      >{{ WORDS.compareWith }}
+      >{{ t('standing.compareWith') }}
       <select v-model="otherId" class="field ml-1">
-        <option value="">{{ WORDS.nobody }}</option>
+        <option value="">{{ t('standing.nobody') }}</option>
         <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select></label
     >
@@ -183,8 +180,8 @@ function save(): void {
         <thead>
           <tr class="text-ink-soft">
             <td />
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.you }}</th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.theProgramOnTheSame }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.you') }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.program') }}</th>
             <th v-if="other" scope="col" class="py-1 pr-4 font-normal">{{ other.name }}</th>
           </tr>
         </thead>
@@ -196,7 +193,7 @@ function save(): void {
             <td v-if="other" class="py-1 pr-4">{{ row.other }}</td>
           </tr>
           <tr v-if="cellError" class="border-t border-line">
-            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">{{ WORDS.airCellLineError }}</th>
+            <th scope="row" class="py-1 pr-4 font-normal text-ink-soft">{{ t('standing.lineError') }}</th>
             <td class="py-1 pr-4">{{ cellError }}</td>
           </tr>
         </tbody>
@@ -204,11 +201,13 @@ function save(): void {
     </div>
     <div class="mt-4 grid gap-6 lg:grid-cols-2">
       <div class="overflow-x-auto">
-        <h3 class="font-semibold">{{ WORDS.confusions }}</h3>
+        <h3 class="font-semibold">{{ t('standing.confusions') }}</h3>
         <table class="mt-1 text-center" data-testid="matrix">
           <thead>
             <tr class="text-sm text-ink-soft">
-              <th scope="col" class="px-2 py-1 text-left font-normal">{{ WORDS.truthYourAnswer }}</th>
+              <th scope="col" class="px-2 py-1 text-left font-normal">
+                {{ t('standing.confusionColumns') }}
+              </th>
               <th v-for="grade in SAID" :key="grade" scope="col" class="px-2 py-1 font-normal">
                 {{ GRADE_WORDS[grade] }}
               </th>
@@ -230,41 +229,43 @@ function save(): void {
         </table>
       </div>
       <div>
-        <h3 class="font-semibold">{{ WORDS.confidence }}</h3>
+        <h3 class="font-semibold">{{ t('standing.confidence') }}</h3>
         <ul class="mt-1">
           <li v-for="(chance, how) in SURENESSES" :key="how">
             <span class="text-ink-soft">{{ SURENESS_WORDS[how as Sureness] }} ({{ percent(chance) }}):</span>
-            {{ WORDS.rightWords(words(standing.calibration.bySureness[how as Sureness])) }}
+            {{ t('standing.right', { share: words(standing.calibration.bySureness[how as Sureness]) }) }}
           </li>
         </ul>
-        <h3 class="mt-4 font-semibold">{{ WORDS.shownMoreOftenNow }}</h3>
+        <h3 class="mt-4 font-semibold">{{ t('standing.shownMore') }}</h3>
         <ul class="mt-1" data-testid="known">
           <li v-for="one in known" :key="one.confusion">
             <span class="text-ink-soft">{{ CONFUSION_WORDS[one.confusion] }}:</span>
             {{
-              one.seen === 0 ? WORDS.notSeenYet : WORDS.seenSeenRecallPercent(one.seen, percent(one.recall))
+              one.seen === 0
+                ? t('standing.notSeen')
+                : t('standing.seen', { seen: one.seen, recall: percent(one.recall) })
             }}
           </li>
         </ul>
       </div>
     </div>
-    <h3 class="mt-5 font-semibold">{{ WORDS.removalRuleThatSuitsYou }}</h3>
+    <h3 class="mt-5 font-semibold">{{ t('standing.ruleTitle') }}</h3>
     <p v-if="!rules" class="text-ink-soft">
-      {{ WORDS.afterEggsThisShowsWhich(LEAST_ANSWERS) }}
+      {{ t('standing.ruleLater', { eggs: LEAST_ANSWERS }) }}
     </p>
     <div v-else class="overflow-x-auto">
       <table class="mt-1 w-full max-w-4xl text-left" data-testid="rules">
         <thead>
           <tr class="text-sm text-ink-soft">
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.removalRule }}</th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.livingEggsRemoved }}</th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ WORDS.costPerHundredInLiving }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.rule') }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.livingRemoved') }}</th>
+            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.cost') }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
             <th scope="row" class="py-1 pr-4 font-normal">
-              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> {{ ' ' }}{{ WORDS.bestForYouSoFar }}</strong>
+              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> {{ ' ' }}{{ t('standing.best') }}</strong>
             </th>
             <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
             <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>
@@ -272,18 +273,18 @@ function save(): void {
         </tbody>
       </table>
       <p class="mt-1 max-w-4xl text-sm text-ink-soft">
-        {{ WORDS.costsRemovingALivingEgg }}
+        {{ t('standing.costWhy') }}
       </p>
     </div>
     <div class="mt-5 grid gap-6 lg:grid-cols-2">
       <SharesOverTime
         v-if="sittings.length > 1"
-        :title="WORDS.progressOverTime"
+        :title="t('standing.overTime')"
         :heads="['Sitting', 'Right', 'Of']"
         :shares="sittings"
       />
       <div>
-        <h3 class="font-semibold">{{ WORDS.byShellAndByDay }}</h3>
+        <h3 class="font-semibold">{{ t('standing.byShellAndDay') }}</h3>
         <ul class="mt-1" data-testid="by-kind">
           <li v-for="group in groups" :key="group.name">
             <span class="text-ink-soft">{{ group.name }}:</span> {{ words(group.share) }}
@@ -292,7 +293,7 @@ function save(): void {
       </div>
     </div>
     <button type="button" class="press mt-4" @click="save">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.csv }}
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('standing.csv') }}
     </button>
   </section>
 </template>

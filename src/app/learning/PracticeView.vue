@@ -22,7 +22,7 @@ import PracticeStanding from './PracticeStanding.vue'
 import { useLearners } from './practice/useLearners.ts'
 import { usePractice } from './practice/usePractice.ts'
 import { SITTING } from './practice/useSitting.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Learning to candle on eggs that cannot be hurt. */
 const store = useHatcheryStore()
@@ -114,28 +114,28 @@ useKeys({
 const cost = computed(() => (last.value ? costOf(last.value) : null))
 const programWords = computed(() => {
   const verdict = shown.value?.verdict
-  if (!verdict) return WORDS.perlumenCouldNotGradeThis
+  if (!verdict) return t('practice.programUnable')
   const [reason] = verdict.reasons
-  return WORDS.perlumenSaidGradeReason(
-    GRADE_WORDS[verdict.grade].toLowerCase(),
-    reason ? `: ${sayReason(reason)}` : '.',
-  )
+  return t('practice.programSaid', {
+    grade: GRADE_WORDS[verdict.grade].toLowerCase(),
+    reason: reason ? `: ${sayReason(reason)}` : '.',
+  })
 })
 </script>
 
 <template>
   <main class="mx-auto max-w-6xl p-4 sm:p-6" data-testid="practice" :data-phase="phase">
-    <h1 class="text-3xl font-bold">{{ WORDS.practice }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('practice.title') }}</h1>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <template v-if="atStart">
       <p class="mt-1 max-w-3xl text-ink-soft">
-        {{ WORDS.simulatedEggsWhoseTruthIs }}
+        {{ t('practice.lead') }}
       </p>
       <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
       <div class="mt-5 grid items-start gap-5 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)]">
         <form class="card flex flex-col gap-4 p-5" @submit.prevent="begin">
           <label
-            >{{ WORDS.learner }}
+            >{{ t('practice.learner') }}
             <input
               class="field mt-1 block w-full"
               maxlength="60"
@@ -147,42 +147,42 @@ const programWords = computed(() => {
           <div class="flex flex-wrap gap-4"><EggKind v-model="kind" /></div>
           <div>
             <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="drill" type="checkbox" class="accent-lamp" />
-              {{ WORDS.againstTheClock }}</label
+              ><input v-model="drill" type="checkbox" class="accent-lamp" /> {{ t('practice.clock') }}</label
             >
             <label class="flex min-h-11 items-center gap-2"
               ><input v-model="draws" type="checkbox" class="accent-lamp" />
-              {{ WORDS.alsoDrawTheAirCell }}</label
+              {{ t('practice.drawCell') }}</label
             >
             <label class="flex min-h-11 items-center gap-2"
               ><input v-model="mixed" type="checkbox" class="accent-lamp" />
-              {{ WORDS.includeYourOwnPhotographs }}</label
+              {{ t('practice.ownPhotographs') }}</label
             >
             <p v-if="mixed" class="text-ink-soft" data-testid="own-known">
               {{
                 own.length > 0
-                  ? WORDS.ofEggsWhoseOutcomeIs(count(own.length, 'photograph'))
-                  : WORDS.noneOfYourEggsHas
+                  ? t('practice.ownCount', { photographs: count(own.length, 'photograph') })
+                  : t('practice.noOwn')
               }}
             </p>
           </div>
           <button type="submit" class="press press-lamp min-h-14 px-6 text-lg">
-            {{ isOver ? WORDS.tenMore : WORDS.begin }} <span class="key hidden md:inline">Space</span>
+            {{ isOver ? t('practice.tenMore') : t('practice.begin') }}
+            <span class="key hidden md:inline">Space</span>
           </button>
         </form>
         <div class="grid gap-5 sm:grid-cols-2">
           <RouterLink to="/practice/days" class="card block overflow-hidden hover:border-lamp">
             <StagePicture :species="kind.species" :shell="kind.shell" :stage="0.36" class="rounded-none" />
             <span class="block p-4"
-              ><strong class="text-lg">{{ WORDS.anEggDayByDay }}</strong>
-              <span class="block text-ink-soft">{{ WORDS.whatEachDayLooksLike }}</span></span
+              ><strong class="text-lg">{{ t('days.title') }}</strong>
+              <span class="block text-ink-soft">{{ t('practice.daysWhat') }}</span></span
             >
           </RouterLink>
           <RouterLink to="/practice/class" class="card block overflow-hidden hover:border-lamp">
             <StagePicture :species="kind.species" :shell="kind.shell" :stage="0.62" class="rounded-none" />
             <span class="block p-4"
-              ><strong class="text-lg">{{ WORDS.class }}</strong>
-              <span class="block text-ink-soft">{{ WORDS.oneTrayForAllRaise }}</span></span
+              ><strong class="text-lg">{{ t('class.title') }}</strong>
+              <span class="block text-ink-soft">{{ t('practice.classWhat') }}</span></span
             >
           </RouterLink>
         </div>
@@ -200,12 +200,12 @@ const programWords = computed(() => {
       <CardAtLamp
         :picture="picture"
         :label="
-          WORDS.eggOfAtTheLamp(
-            ofSitting.length + (phase === 'seen' ? 0 : 1),
-            SITTING,
-            view + 1,
-            shown!.egg.sides,
-          )
+          t('practice.picture', {
+            egg: ofSitting.length + (phase === 'seen' ? 0 : 1),
+            eggs: SITTING,
+            side: view + 1,
+            sides: shown!.egg.sides,
+          })
         "
         :brightness="brightness"
         :hand-lines="handLines"
@@ -222,23 +222,23 @@ const programWords = computed(() => {
       <div class="flex flex-col gap-3">
         <p class="text-ink-soft" data-testid="practice-card">
           {{
-            WORDS.ofDayOf(
-              ofSitting.length + (phase === 'seen' ? 0 : 1),
-              SITTING,
-              SPECIES[shown!.egg.wish.species].label,
-              shown!.egg.ageDays.toFixed(0),
-              usualTimetable(shown!.egg.wish.species).incubationDays,
-              shown!.egg.lookId ? WORDS.yourOwnPhotograph : '',
-            )
+            t('practice.progress', {
+              egg: ofSitting.length + (phase === 'seen' ? 0 : 1),
+              eggs: SITTING,
+              bird: SPECIES[shown!.egg.wish.species].label,
+              day: shown!.egg.ageDays.toFixed(0),
+              days: usualTimetable(shown!.egg.wish.species).incubationDays,
+              more: shown!.egg.lookId ? t('practice.isOwn') : '',
+            })
           }}
         </p>
         <p v-if="handLines && phase === 'look'" class="text-ink-soft">
-          {{ WORDS.dragTheEndsOfThe }}
+          {{ t('practice.dragLine') }}
         </p>
         <p v-if="failed" class="text-ember" role="alert">
-          {{ shown!.egg.lookId ? WORDS.thisPhotographIsMissing : WORDS.thisEggCouldNotBe }}
+          {{ shown!.egg.lookId ? t('practice.photographMissing') : t('practice.notDrawn') }}
           <button type="button" class="press" @click="practice.showAgain(clock.nowMs)">
-            {{ shown!.egg.lookId ? WORDS.nextEgg : WORDS.tryAgain }}
+            {{ shown!.egg.lookId ? t('practice.next') : t('practice.tryAgain') }}
           </button>
         </p>
         <p
@@ -247,10 +247,10 @@ const programWords = computed(() => {
           :class="{ 'text-ember': held > COOLS_SECONDS }"
           data-testid="held"
         >
-          {{ held }} s{{ held > COOLS_SECONDS ? WORDS.itIsCooling : '' }}
+          {{ held }} s{{ held > COOLS_SECONDS ? t('practice.cooling') : '' }}
         </p>
         <template v-if="phase === 'look'">
-          <h2 class="text-xl font-semibold">{{ WORDS.whatIsIt }}</h2>
+          <h2 class="text-xl font-semibold">{{ t('practice.what') }}</h2>
           <button
             v-for="{ grade, key } in ANSWERS"
             :key="grade"
@@ -263,7 +263,7 @@ const programWords = computed(() => {
           </button>
         </template>
         <template v-else-if="phase === 'sure'">
-          <h2 class="text-xl font-semibold">{{ WORDS.saidHowSure(GRADE_WORDS[said!]) }}</h2>
+          <h2 class="text-xl font-semibold">{{ t('practice.howSure', { grade: GRADE_WORDS[said!] }) }}</h2>
           <button
             v-for="{ how, key } in SURE"
             :key="how"
@@ -277,20 +277,25 @@ const programWords = computed(() => {
         <div v-else-if="shown" aria-live="polite" data-testid="revealed">
           <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.egg.truth] }}</h2>
           <p v-if="last" class="text-lg">
-            {{ isRight(last) ? WORDS.correct : WORDS.youSaidSaid(GRADE_WORDS[last.said].toLowerCase()) }}
+            {{
+              isRight(last)
+                ? t('practice.right')
+                : t('practice.youSaid', { grade: GRADE_WORDS[last.said].toLowerCase() })
+            }}
           </p>
           <p class="mt-2">
             {{ GIVEAWAY[shown.egg.truth] }}
-            {{ shown.egg.lookId ? WORDS.linesAsMeasured : '' }}
+            {{ shown.egg.lookId ? t('practice.lines') : '' }}
           </p>
           <p v-if="cost && COST_WORDS[cost.what]" class="mt-2">{{ COST_WORDS[cost.what] }}</p>
           <p v-if="cellWords" class="mt-2" data-testid="cell-error">{{ cellWords }}</p>
           <p class="mt-2 text-ink-soft">{{ programWords }}</p>
           <p class="mt-2 text-ink-soft">
-            {{ WORDS.thisWasAbout(CONFUSION_WORDS[shown.egg.wish.confusion]) }}
+            {{ t('practice.about', { confusion: CONFUSION_WORDS[shown.egg.wish.confusion] }) }}
           </p>
           <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
-            {{ isOver ? WORDS.seeResults : WORDS.nextEgg }} <span class="key hidden md:inline">Space</span>
+            {{ isOver ? t('practice.results') : t('practice.next') }}
+            <span class="key hidden md:inline">Space</span>
           </button>
         </div>
       </div>

@@ -18,7 +18,7 @@ import GradeSign from '../shared/ui/GradeSign.vue'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRegrading } from './useRegrading.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const hatchery = useHatcheryStore()
 const regrading = useRegrading()
@@ -37,35 +37,35 @@ const tables = computed(() => {
   const inOrder = (order: readonly string[], groupOf: (look: KnownLook) => string): Rightness[] =>
     rightnessBy(known.value, groupOf).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
   return [
-    { title: WORDS.byTrueState, rows: inOrder(GRADES, (look) => look.truth), grades: true },
+    { title: t('accuracy.byState'), rows: inOrder(GRADES, (look) => look.truth), grades: true },
     {
-      title: WORDS.byAge,
+      title: t('accuracy.byAge'),
       rows: inOrder(
         STAGE_BANDS.map((band) => band.name),
         (look) => stageBand(look.stage),
       ),
       grades: false,
     },
-    { title: WORDS.byShell, rows: inOrder(SHELL_ORDER, (look) => look.shell), grades: false },
+    { title: t('accuracy.byShell'), rows: inOrder(SHELL_ORDER, (look) => look.shell), grades: false },
   ]
 })
 
 function words(tally: Tally): string {
   const interval = wilsonInterval(tally.right, tally.decided)
   if (!interval) return '–'
-  return WORDS.rightOfDecidedValueValue2(
-    tally.right,
-    tally.decided,
-    Math.round(100 * interval.low),
-    Math.round(100 * interval.high),
-  )
+  return t('accuracy.share', {
+    right: tally.right,
+    decided: tally.decided,
+    low: Math.round(100 * interval.low),
+    high: Math.round(100 * interval.high),
+  })
 }
 
 const SOURCE_WORDS: Readonly<Record<EvidenceSource, string>> = {
   shadow: 'shadows',
   vessels: 'vessels',
   ring: 'rings',
-  network: WORDS.thePictureAsAWhole,
+  network: t('accuracy.wholePicture'),
 }
 
 /** The learnt numbers in words; a tenth of a log unit changes nothing that anyone would see. */
@@ -73,18 +73,18 @@ const learnt = computed(() => {
   const { offsets, trust } = hatchery.learnt ?? NOTHING_LEARNT
   return [
     ...GRADES.filter((grade) => Math.abs(offsets[grade]) >= 0.1).map((grade) =>
-      WORDS.asLikelyOdds(
-        GRADE_WORDS[grade].toLowerCase(),
-        offsets[grade] > 0 ? 'more' : 'less',
-        Math.exp(offsets[grade]).toFixed(2),
-      ),
+      t('accuracy.asLikely', {
+        grade: GRADE_WORDS[grade].toLowerCase(),
+        how: offsets[grade] > 0 ? 'more' : 'less',
+        odds: Math.exp(offsets[grade]).toFixed(2),
+      }),
     ),
     ...EVIDENCE_SOURCES.filter((voice) => Math.abs(trust[voice] - 1) >= 0.05).map((voice) =>
-      WORDS.asTellingThanElsewhere(
-        SOURCE_WORDS[voice],
-        trust[voice] > 1 ? 'more' : 'less',
-        trust[voice].toFixed(2),
-      ),
+      t('accuracy.asTelling', {
+        sign: SOURCE_WORDS[voice],
+        how: trust[voice] > 1 ? 'more' : 'less',
+        odds: trust[voice].toFixed(2),
+      }),
     ),
   ]
 })
@@ -92,16 +92,16 @@ const learnt = computed(() => {
 
 <template>
   <main class="mx-auto max-w-5xl p-6">
-    <h1 class="text-3xl font-bold">{{ WORDS.accuracyHowOftenWereWe }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('accuracy.title') }}</h1>
     <p class="mt-1 max-w-3xl text-lg text-ink-soft">
-      {{ WORDS.looksAtEggsWhoseOutcome }}
+      {{ t('accuracy.lead') }}
     </p>
     <p v-if="known.length === 0" class="card mt-6 p-5 text-lg" data-testid="none-known">
-      {{ WORDS.nothingIsConfirmedYetRecord }}
+      {{ t('accuracy.empty') }}
     </p>
     <template v-else>
       <p class="mt-4 text-lg" data-testid="known">
-        {{ WORDS.confirmedCanBeJudged(count(confirmedEggs, 'egg'), count(known.length, 'look')) }}
+        {{ t('accuracy.counts', { eggs: count(confirmedEggs, 'egg'), looks: count(known.length, 'look') }) }}
       </p>
       <div class="mt-4 grid gap-5 lg:grid-cols-2">
         <section v-for="table in tables" :key="table.title" class="card overflow-x-auto p-4">
@@ -110,9 +110,9 @@ const learnt = computed(() => {
             <thead class="text-sm text-ink-soft">
               <tr>
                 <th class="py-1 font-medium" />
-                <th class="pr-4 font-medium">{{ WORDS.looks }}</th>
-                <th class="pr-4 font-medium">{{ WORDS.programRight }}</th>
-                <th class="font-medium">{{ WORDS.youRight }}</th>
+                <th class="pr-4 font-medium">{{ t('accuracy.looks') }}</th>
+                <th class="pr-4 font-medium">{{ t('accuracy.programRight') }}</th>
+                <th class="font-medium">{{ t('accuracy.youRight') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -135,12 +135,14 @@ const learnt = computed(() => {
           </table>
         </section>
         <section class="card p-4">
-          <h2 class="text-xl font-semibold">{{ WORDS.whatPerlumenLearntFromYour }}</h2>
+          <h2 class="text-xl font-semibold">{{ t('accuracy.learntTitle') }}</h2>
           <p class="mt-2">
-            {{ learnt.length > 0 ? WORDS.itNowTreats(learnt.join(', ')) : WORDS.noChangeYetTooFew }}
+            {{
+              learnt.length > 0 ? t('accuracy.learnt', { what: learnt.join(', ') }) : t('accuracy.notLearnt')
+            }}
           </p>
           <p class="mt-2 text-ink-soft">
-            {{ WORDS.theModelItselfDoesNot }}
+            {{ t('accuracy.learntHow') }}
           </p>
         </section>
       </div>
@@ -150,21 +152,21 @@ const learnt = computed(() => {
       class="card mt-5 max-w-3xl p-4"
       data-testid="regrade"
     >
-      <h2 class="text-xl font-semibold">{{ WORDS.regradeOldLooks }}</h2>
+      <h2 class="text-xl font-semibold">{{ t('regrade.title') }}</h2>
       <p v-if="regrading.waiting.value.length > 0" class="mt-2">
         {{
-          WORDS.inYourRecordsGradedBy(
-            count(regrading.waiting.value.length, 'look'),
-            regrading.waiting.value.length === 1 ? WORDS.was : WORDS.were,
-          )
+          t('regrade.what', {
+            looks: count(regrading.waiting.value.length, 'look'),
+            verb: regrading.waiting.value.length === 1 ? t('regrade.was') : t('regrade.were'),
+          })
         }}
       </p>
       <p v-if="regrading.result.value" class="mt-2" role="status" data-testid="regraded">
         {{
-          WORDS.regradedOfThemChanged(
-            count(regrading.result.value.graded, 'look'),
-            regrading.result.value.otherwise,
-          )
+          t('regrade.done', {
+            looks: count(regrading.result.value.graded, 'look'),
+            changed: regrading.result.value.otherwise,
+          })
         }}
       </p>
       <p v-if="regrading.problem.value" class="mt-2 text-ember" role="alert">{{ regrading.problem.value }}</p>
@@ -174,8 +176,13 @@ const learnt = computed(() => {
           :max="regrading.progress.value.total"
           :value="regrading.progress.value.done"
         />
-        {{ WORDS.setDoneOfTotal(regrading.progress.value.done + 1, regrading.progress.value.total) }}
-        <button type="button" class="press" @click="regrading.stop">{{ WORDS.stop }}</button>
+        {{
+          t('regrade.under', {
+            done: regrading.progress.value.done + 1,
+            total: regrading.progress.value.total,
+          })
+        }}
+        <button type="button" class="press" @click="regrading.stop">{{ t('regrade.stop') }}</button>
       </div>
       <button
         v-else-if="regrading.waiting.value.length > 0"
@@ -183,7 +190,7 @@ const learnt = computed(() => {
         class="press mt-3"
         @click="regrading.run"
       >
-        {{ WORDS.regrade }}
+        {{ t('regrade.do') }}
       </button>
     </section>
   </main>

@@ -4,7 +4,7 @@ import { cellCurve, pencilLine } from '../../core/measure/by-hand.ts'
 import { CARD_PX, type CardWish } from '../../core/learning/egg-card.ts'
 import type { KnownCard } from '../../domain/known-cards.ts'
 import type { LampEgg } from './lamp-egg.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What is left around the egg, ÷ its length. */
 const ROOM = 0.16
@@ -74,7 +74,7 @@ async function cutOut(photo: Blob, corner: Point, sidePx: number): Promise<Blob>
   const bitmap = await createImageBitmap(photo)
   const canvas = new OffscreenCanvas(CARD_PX, CARD_PX)
   const context = canvas.getContext('2d')
-  if (!context) throw new Error(WORDS.thisBrowserCannotCropThe)
+  if (!context) throw new Error(t('practice.cannotCrop'))
   const scale = CARD_PX / sidePx
   context.fillRect(0, 0, CARD_PX, CARD_PX)
   context.drawImage(bitmap, -corner.x * scale, -corner.y * scale, bitmap.width * scale, bitmap.height * scale)

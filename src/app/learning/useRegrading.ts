@@ -2,7 +2,7 @@ import { computed, ref } from 'vue'
 import { gradedByAnother, setGradedAgain } from '../../domain/regrade.ts'
 import { timelineOf } from '../../domain/timeline.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Looks that another model graded are graded by the one of now, a set at a time; their earlier suggestions are kept. */
 export function useRegrading() {
@@ -47,7 +47,7 @@ export function useRegrading() {
       }
       result.value = { graded, otherwise }
     } catch (error) {
-      problem.value = WORDS.theLooksGradedSoFar((error as Error).message)
+      problem.value = t('regrade.brokenOff', { why: (error as Error).message })
     } finally {
       progress.value = null
     }

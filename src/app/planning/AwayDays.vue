@@ -2,7 +2,7 @@
 import { Plus, Trash2 } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Days on which nobody candles. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -25,12 +25,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.away }}</h2>
-    <p class="text-ink-soft">{{ WORDS.daysWhenNobodyCanCandle }}</p>
+    <h2 class="text-xl font-semibold">{{ t('away.title') }}</h2>
+    <p class="text-ink-soft">{{ t('away.lead') }}</p>
     <ul class="flex flex-col gap-2">
       <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
         <label
-          >{{ WORDS.from }}
+          >{{ t('away.from') }}
           <input
             type="date"
             class="field ml-1"
@@ -38,13 +38,13 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
             @change="changeAway(i, 'from', text($event))"
         /></label>
         <label
-          >{{ WORDS.to }}
+          >{{ t('common.to') }}
           <input type="date" class="field ml-1" :value="range.to" @change="changeAway(i, 'to', text($event))"
         /></label>
         <button
           type="button"
           class="press min-h-11"
-          :aria-label="WORDS.removeAwayDays(i + 1)"
+          :aria-label="t('away.remove', { number: i + 1 })"
           @click="emit('change', { away: hatchery.away.filter((_, k) => k !== i) })"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -52,7 +52,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
       </li>
     </ul>
     <button type="button" class="press self-start" @click="addAway">
-      <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addDaysAway }}
+      <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('away.add') }}
     </button>
   </section>
 </template>

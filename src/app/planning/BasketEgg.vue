@@ -8,7 +8,7 @@ import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/u
 import { figureIn, textIn } from '../shared/field-events.ts'
 import { saySettingReason } from '../../words/setting-reasons.ts'
 import { percentWords } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One egg of the basket: what is known of it, and what is advised. Two rows of the table. */
 const props = defineProps<{
@@ -26,18 +26,18 @@ const emit = defineEmits<{
 
 const CRACK_WORDS: Readonly<Record<Crack, string>> = { none: 'sound', hairline: 'hairline', leaking: 'leaks' }
 const CHOICE_WORDS: Readonly<Record<EggChoice, string>> = {
-  advice: WORDS.asSuggested,
-  set: WORDS.setIt,
-  leave: WORDS.doNotSet,
-  reference: WORDS.keepAsReferenceUnset,
+  advice: t('choice.suggested'),
+  set: t('choice.set'),
+  leave: t('choice.leave'),
+  reference: t('choice.reference'),
 }
 
 function said({ advice, set, egg }: PlannedEgg): string {
   const verdict = set
-    ? WORDS.setExpectedToHatch(percentWords(advice.expectedHatch))
+    ? t('egg.isSet', { chance: percentWords(advice.expectedHatch) })
     : egg.choice === 'reference'
-      ? WORDS.referenceNotSet
-      : WORDS.notSet
+      ? t('egg.isReference')
+      : t('egg.isLeft')
   return advice.reasons.length > 0
     ? `${verdict}: ${advice.reasons.map(saySettingReason).join('; ')}`
     : verdict
@@ -69,7 +69,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         maxlength="40"
         class="field min-h-9 w-14 px-1 py-0"
         :value="item.egg.mark"
-        :aria-label="WORDS.eggMarkOnTheShell(item.egg.number)"
+        :aria-label="t('egg.mark', { number: item.egg.number })"
         @change="emit('change', { mark: textIn($event).trim() })"
       />
     </td>
@@ -78,7 +78,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         type="date"
         class="field min-h-9 px-1 py-0"
         :value="item.egg.laidOn"
-        :aria-label="WORDS.eggLaidOn(item.egg.number)"
+        :aria-label="t('egg.laidOn', { number: item.egg.number })"
         @change="laid(textIn($event))"
       />
     </td>
@@ -88,7 +88,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         inputmode="decimal"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('mass', item.egg.weightG)"
-        :aria-label="WORDS.eggNumberWeight(item.egg.number)"
+        :aria-label="t('egg.weight', { number: item.egg.number })"
         @change="measure('weightG', $event)"
       />
     </td>
@@ -98,7 +98,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         inputmode="decimal"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('length', item.egg.lengthMm)"
-        :aria-label="WORDS.eggNumberLength(item.egg.number)"
+        :aria-label="t('egg.length', { number: item.egg.number })"
         @change="measure('lengthMm', $event)"
       />
       ×
@@ -107,7 +107,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
         inputmode="decimal"
         class="field min-h-9 w-16 px-1 py-0"
         :value="shownAs('length', item.egg.breadthMm)"
-        :aria-label="WORDS.eggNumberBreadth(item.egg.number)"
+        :aria-label="t('egg.breadth', { number: item.egg.number })"
         @change="measure('breadthMm', $event)"
       />
     </td>
@@ -115,7 +115,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
       <select
         class="field min-h-9 px-1 py-0"
         :value="item.egg.crack"
-        :aria-label="WORDS.eggNumberShell(item.egg.number)"
+        :aria-label="t('egg.shell', { number: item.egg.number })"
         @change="
           emit('change', {
             crack: textIn($event) as Crack,
@@ -133,14 +133,14 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
           :checked="item.egg.waxed"
           @change="emit('change', { waxed: ($event.target as HTMLInputElement).checked })"
         />
-        {{ WORDS.waxed }}</label
+        {{ t('egg.waxed') }}</label
       >
     </td>
     <td class="p-1">
       <select
         class="field min-h-9 px-1 py-0"
         :value="item.egg.choice"
-        :aria-label="WORDS.eggNumberDecision(item.egg.number)"
+        :aria-label="t('egg.decision', { number: item.egg.number })"
         @change="
           emit('change', {
             choice: textIn($event) as EggChoice,
@@ -157,7 +157,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | '' =>
     <td />
     <td colspan="6" class="px-1 pb-1.5" :class="item.set ? '' : 'text-ink-soft'">
       <strong v-if="refused !== null" class="text-ember" role="alert"
-        >{{ WORDS.refusedNotSaved(refused) }}{{ ' ' }} </strong
+        >{{ t('egg.notSaved', { why: refused }) }}{{ ' ' }} </strong
       >{{ said(item) }}
     </td>
   </tr>

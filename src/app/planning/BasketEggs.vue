@@ -8,7 +8,7 @@ import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
 import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import BasketEgg from './BasketEgg.vue'
 import { useGauges } from './useGauges.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Every egg of one bird: what is known of it, and whether it is set. A page of them at a time. */
 const props = defineProps<{
@@ -91,21 +91,21 @@ function next(egg: DraftEgg, done: boolean): void {
 <template>
   <div>
     <div class="mb-2 flex flex-wrap items-center gap-2">
-      <span>{{ WORDS.currentEgg }} <strong>{{ atHand?.number }}</strong></span>
+      <span>{{ t('eggs.current') }} <strong>{{ atHand?.number }}</strong></span>
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
         <Scale class="h-5 w-5" aria-hidden="true" />
-        {{ WORDS.readTheScale(gauges.isSimulated('scale') ? WORDS.simulated : '') }}
+        {{ t('eggs.readScale', { simulated: gauges.isSimulated('scale') ? t('eggs.simulated') : '' }) }}
       </button>
       <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('calliper')" @click="caliper">
         <Ruler class="h-5 w-5" aria-hidden="true" />
-        {{ WORDS.readTheCalliper(gauges.isSimulated('calliper') ? WORDS.simulated : '') }}
+        {{ t('eggs.readCalliper', { simulated: gauges.isSimulated('calliper') ? t('eggs.simulated') : '' }) }}
       </button>
       <template v-if="gauges.hasSerial">
         <button type="button" class="press min-h-10 py-1" @click="gauges.connect('scale')">
-          <Usb class="h-5 w-5" aria-hidden="true" /> {{ WORDS.scaleOnACable }}
+          <Usb class="h-5 w-5" aria-hidden="true" /> {{ t('eggs.cableScale') }}
         </button>
         <button type="button" class="press min-h-10 py-1" @click="gauges.connect('calliper')">
-          <Usb class="h-5 w-5" aria-hidden="true" /> {{ WORDS.calliperOnACable }}
+          <Usb class="h-5 w-5" aria-hidden="true" /> {{ t('eggs.cableCalliper') }}
         </button>
       </template>
       <span v-if="gauges.problem.value" class="text-ember" role="alert">{{ gauges.problem.value }}</span>
@@ -116,24 +116,32 @@ function next(egg: DraftEgg, done: boolean): void {
       role="alert"
       data-testid="size-doubt"
     >
-      {{ WORDS.eggNoEggMeasuresThat(doubt.egg.number, doubtWords, SPECIES[species].label.toLowerCase()) }}
-      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">{{ WORDS.itIsCorrect }}</button>
-      <button type="button" class="press min-h-10 py-1" @click="doubt = null">{{ WORDS.clear }}</button>
+      {{
+        t('eggs.doubt', {
+          number: doubt.egg.number,
+          doubt: doubtWords,
+          bird: SPECIES[species].label.toLowerCase(),
+        })
+      }}
+      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">
+        {{ t('eggs.isCorrect') }}
+      </button>
+      <button type="button" class="press min-h-10 py-1" @click="doubt = null">{{ t('eggs.clear') }}</button>
     </p>
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
         <caption class="sr-only">
-          {{ WORDS.eggsInTheBasket }}
+          {{ t('eggs.table') }}
         </caption>
         <thead class="text-ink-soft">
           <tr>
-            <th class="p-1 font-medium">{{ WORDS.no }}</th>
-            <th class="p-1 font-medium">{{ WORDS.mark }}</th>
-            <th class="p-1 font-medium">{{ WORDS.laid }}</th>
-            <th class="p-1 font-medium">{{ WORDS.weightUnitSymbol(unitSymbol(units, 'mass')) }}</th>
-            <th class="p-1 font-medium">{{ WORDS.lengthBreadthUnitSymbol(unitSymbol(units, 'length')) }}</th>
-            <th class="p-1 font-medium">{{ WORDS.shell }}</th>
-            <th class="p-1 font-medium">{{ WORDS.decision }}</th>
+            <th class="p-1 font-medium">{{ t('eggs.columnNumber') }}</th>
+            <th class="p-1 font-medium">{{ t('eggs.columnMark') }}</th>
+            <th class="p-1 font-medium">{{ t('eggs.columnLaid') }}</th>
+            <th class="p-1 font-medium">{{ t('eggs.columnWeight', { unit: unitSymbol(units, 'mass') }) }}</th>
+            <th class="p-1 font-medium">{{ t('eggs.columnSize', { unit: unitSymbol(units, 'length') }) }}</th>
+            <th class="p-1 font-medium">{{ t('common.shell') }}</th>
+            <th class="p-1 font-medium">{{ t('eggs.columnDecision') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -153,11 +161,11 @@ function next(egg: DraftEgg, done: boolean): void {
     </div>
     <p v-if="pages > 1" class="mt-2 flex items-center gap-3">
       <button type="button" class="press min-h-10 py-1" :disabled="page === 0" @click="page--">
-        {{ WORDS.earlierEggs }}
+        {{ t('eggs.earlier') }}
       </button>
-      {{ WORDS.pageOfPages(page + 1, pages) }}
+      {{ t('eggs.page', { page: page + 1, pages }) }}
       <button type="button" class="press min-h-10 py-1" :disabled="page >= pages - 1" @click="page++">
-        {{ WORDS.laterEggs }}
+        {{ t('eggs.later') }}
       </button>
     </p>
   </div>

@@ -3,21 +3,21 @@ import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-
 import type { LimitMethod } from '../../core/session/limits.ts'
 import { numberIn, textIn } from '../shared/field-events.ts'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** How an evening is run, and what is kept of it. */
 defineProps<{ hatchery: Hatchery }>()
 const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 
 const LIMIT_CHOICES: Readonly<Record<LimitMethod, { label: string; reason: string }>> = {
-  usual: { label: WORDS.usual, reason: WORDS.anEgg5MinutesA },
-  brisk: { label: WORDS.brisk, reason: WORDS.anEgg2MinutesA },
-  own: { label: WORDS.custom, reason: WORDS.yourOwnLimits },
+  usual: { label: t('candling.usual'), reason: t('candling.usualWhat') },
+  brisk: { label: t('candling.brisk'), reason: t('candling.briskWhat') },
+  own: { label: t('candling.own'), reason: t('candling.ownWhat') },
 }
 const LIMIT_NAMES = [
-  ['eggOut', WORDS.egg],
+  ['eggOut', t('candling.egg')],
   ['trayOut', 'A tray'],
-  ['lidOff', WORDS.lidOff],
+  ['lidOff', t('candling.lidOff')],
 ] as const
 /** Each of them once: the key of the marks steps from one to the next. */
 function linesOf(words: string): string[] {
@@ -28,9 +28,9 @@ function linesOf(words: string): string[] {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.candling }}</h2>
+    <h2 class="text-xl font-semibold">{{ t('candling.title') }}</h2>
     <MethodChoice
-      :legend="WORDS.howLongEggsMayBe"
+      :legend="t('candling.outLimits')"
       name="limits"
       :choices="LIMIT_CHOICES"
       :value="hatchery.limits.method"
@@ -38,7 +38,7 @@ function linesOf(words: string): string[] {
     />
     <div v-if="hatchery.limits.method === 'own'" class="flex flex-wrap gap-4">
       <label v-for="[key, words] in LIMIT_NAMES" :key="key"
-        >{{ WORDS.wordsMin(words) }}
+        >{{ t('candling.minutes', { what: words }) }}
         <input
           type="number"
           min="0.2"
@@ -53,7 +53,7 @@ function linesOf(words: string): string[] {
       /></label>
     </div>
     <label class="block"
-      >{{ WORDS.quickMarksAtTheLamp }}
+      >{{ t('candling.marks') }}
       <textarea
         class="field mt-1 w-full"
         rows="4"
@@ -63,7 +63,7 @@ function linesOf(words: string): string[] {
       />
     </label>
     <label
-      >{{ WORDS.savePhotographs }}
+      >{{ t('candling.photographs') }}
       <select
         class="field ml-1"
         data-testid="photo-size"
@@ -72,14 +72,14 @@ function linesOf(words: string): string[] {
           emit('change', { photoLongSidePx: textIn($event) === 'original' ? null : Number(textIn($event)) })
         "
       >
-        <option :value="1200">{{ WORDS.small1200Pixels }}</option>
-        <option :value="1600">{{ WORDS.medium1600Pixels }}</option>
-        <option :value="2400">{{ WORDS.large2400Pixels }}</option>
-        <option value="original">{{ WORDS.originalSize }}</option>
+        <option :value="1200">{{ t('candling.small') }}</option>
+        <option :value="1600">{{ t('candling.medium') }}</option>
+        <option :value="2400">{{ t('candling.large') }}</option>
+        <option value="original">{{ t('candling.original') }}</option>
       </select>
     </label>
     <p class="text-ink-soft">
-      {{ WORDS.measuringAlwaysUsesTheOriginal }}
+      {{ t('candling.photographsWhy') }}
     </p>
   </section>
 </template>

@@ -8,7 +8,7 @@ import { SVGRenderer } from 'echarts/renderers'
 import ChartLegend from '../shared/charts/ChartLegend.vue'
 import { relativeHatchability, TOO_OLD_DAYS } from '../../core/planning/intake/hatchability.ts'
 import type { PlanGroup } from '../../core/planning/compute-plan.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What storage costs: the chance against a fresh egg, by age at setting, with this basket's eggs on the curve. */
 const props = defineProps<{ groups: readonly PlanGroup[] }>()
@@ -27,7 +27,7 @@ const ages = computed(() => JSON.parse(agesText.value) as Array<[days: number, e
 const words = computed(() =>
   ages.value
     .map(([days, eggs]) =>
-      WORDS.eggsOfDaysDaysRelativeHatchability(eggs, days, Math.round(100 * relativeHatchability(days))),
+      t('age.point', { eggs, days, chance: Math.round(100 * relativeHatchability(days)) }),
     )
     .join('; '),
 )
@@ -38,7 +38,7 @@ const option = computed(() => {
     aria: {
       enabled: true,
       label: {
-        description: WORDS.chanceOfHatchingAgainstA(words.value),
+        description: t('age.reading', { points: words.value }),
       },
     },
     grid: { left: 44, right: 12, top: 10, bottom: 36 },
@@ -46,7 +46,7 @@ const option = computed(() => {
       type: 'value',
       min: 0,
       max: last,
-      name: WORDS.daysFromLayingToSetting,
+      name: t('age.axis'),
       nameLocation: 'middle',
       nameGap: 22,
       nameTextStyle: { color: '#6a5b49' },
@@ -82,7 +82,7 @@ const option = computed(() => {
 <template>
   <figure>
     <figcaption class="text-sm text-ink-soft">
-      {{ WORDS.chanceOfHatchingRelativeTo }}
+      {{ t('age.title') }}
       <ChartLegend
         :entries="[
           { label: 'by days stored', colour: '#9a4f07', sign: 'thick' },

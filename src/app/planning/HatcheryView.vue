@@ -16,7 +16,7 @@ import MethodSettings from './MethodSettings.vue'
 import PlaceSettings from './PlaceSettings.vue'
 import ScaleSettings from './ScaleSettings.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const store = useHatcheryStore()
 const hatchery = computed(() => store.hatchery)
@@ -26,21 +26,24 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
   const wanted = { ...hatcheryRecordOf(hatchery.value), ...changes }
   const next = hatcheryRecordSchema.safeParse(wanted)
   if (!next.success) {
-    message.value = { bad: true, text: WORDS.notSavedProblemsOf(sayProblems(problemsOf(next.error, wanted))) }
+    message.value = {
+      bad: true,
+      text: t('hatchery.notSaved', { problems: sayProblems(problemsOf(next.error, wanted)) }),
+    }
     return
   }
   try {
     await store.saveHatchery(next.data)
     message.value = {
       bad: false,
-      text: WORDS.savedNewPlansUseIt,
+      text: t('hatchery.saved'),
     }
   } catch (error) {
     message.value = {
       bad: true,
-      text: WORDS.notSavedProblemsOf(
-        isStorageFull(error) ? WORDS.browserStorageIsFull : (error as Error).message,
-      ),
+      text: t('hatchery.notSaved', {
+        problems: isStorageFull(error) ? t('hatchery.storageFull') : (error as Error).message,
+      }),
     }
   }
 }
@@ -48,9 +51,9 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
 
 <template>
   <main class="mx-auto max-w-6xl p-6">
-    <h1 class="text-3xl font-bold">{{ WORDS.hatcheryAndMethods }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('hatchery.title') }}</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      {{ WORDS.newPlansStartFromThese }}
+      {{ t('hatchery.lead') }}
     </p>
     <p
       class="mt-2 min-h-7"
@@ -65,9 +68,9 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
         <PlaceSettings :hatchery="hatchery" @change="change" />
         <ScaleSettings :hatchery="hatchery" @change="change" />
         <section class="card flex flex-wrap items-center gap-4 p-5">
-          <h2 class="text-xl font-semibold">{{ WORDS.lampCheck }}</h2>
-          <p class="w-full">{{ WORDS.fromWhichDayItShows }}</p>
-          <RouterLink to="/lamp" class="press">{{ WORDS.openLampCheck }}</RouterLink>
+          <h2 class="text-xl font-semibold">{{ t('hatchery.lampCheck') }}</h2>
+          <p class="w-full">{{ t('hatchery.lampCheckWhat') }}</p>
+          <RouterLink to="/lamp" class="press">{{ t('hatchery.openLampCheck') }}</RouterLink>
         </section>
         <CandlingSettings :hatchery="hatchery" @change="change" />
         <AwayDays :hatchery="hatchery" @change="change" />

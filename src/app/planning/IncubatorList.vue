@@ -11,7 +11,7 @@ import { figureIn } from '../shared/field-events.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The incubators and hatchers; one in which trays stand stays on the list. */
 const store = useHatcheryStore()
@@ -21,7 +21,7 @@ const { problem, saving } = useSaving()
 function keep(changed: Incubator, label = 'incubator'): void {
   const read = incubatorSchema.safeParse(changed)
   if (!read.success) {
-    problem.value = WORDS.notSavedProblemsOf(sayProblems(problemsOf(read.error, changed)))
+    problem.value = t('hatchery.notSaved', { problems: sayProblems(problemsOf(read.error, changed)) })
     return
   }
   problem.value = ''
@@ -36,7 +36,7 @@ function changeIncubator(item: Incubator, changes: Partial<Incubator>): void {
 function addIncubator(kind: Incubator['kind']): void {
   const { incubators } = hatchery.value
   const alike = incubators.filter((item) => item.kind === kind).length
-  const name = `${kind === 'hatcher' ? WORDS.hatcher2 : WORDS.incubator2} ${alike + 1}`
+  const name = `${kind === 'hatcher' ? t('incubators.newHatcher') : t('incubators.newIncubator')} ${alike + 1}`
   keep({ ...firstIncubator(), id: uuid(), name, kind, capacity: 24 })
 }
 const inUse = computed(() => {
@@ -60,7 +60,7 @@ function correctDisplay(item: Incubator, event: Event): void {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.incubatorsAndHatchers }}</h2>
+    <h2 class="text-xl font-semibold">{{ t('incubators.title') }}</h2>
     <ul class="flex flex-col gap-3">
       <li
         v-for="item in hatchery.incubators"
@@ -68,7 +68,7 @@ function correctDisplay(item: Incubator, event: Event): void {
         class="grid grid-cols-2 items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_auto]"
       >
         <label
-          >{{ WORDS.name }}
+          >{{ t('common.name') }}
           <input
             type="text"
             class="field mt-1 w-full"
@@ -76,44 +76,52 @@ function correctDisplay(item: Incubator, event: Event): void {
             @change="changeIncubator(item, { name: text($event) })"
         /></label>
         <label
-          >{{ WORDS.usedAs }}
+          >{{ t('incubators.usedAs') }}
           <select
             class="field mt-1 w-full"
             :value="item.kind"
             @change="changeIncubator(item, { kind: text($event) as Incubator['kind'] })"
           >
-            <option value="incubator">{{ WORDS.incubator }}</option>
-            <option value="hatcher">{{ WORDS.hatcher }}</option>
+            <option value="incubator">{{ t('incubators.kindIncubator') }}</option>
+            <option value="hatcher">{{ t('incubators.kindHatcher') }}</option>
           </select>
         </label>
         <label
-          >{{ WORDS.air }}
+          >{{ t('incubators.air') }}
           <select
             class="field mt-1 w-full"
             :value="item.airflow"
             @change="changeIncubator(item, { airflow: text($event) as Incubator['airflow'] })"
           >
             <option value="forced">
-              {{ WORDS.fanValue(sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced)) }}
+              {{
+                t('incubators.fan', {
+                  temperature: sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced),
+                })
+              }}
             </option>
             <option value="still">
-              {{ WORDS.stillValue(sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still)) }}
+              {{
+                t('incubators.still', {
+                  temperature: sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still),
+                })
+              }}
             </option>
           </select>
         </label>
         <label
-          >{{ WORDS.turning }}
+          >{{ t('incubators.turning') }}
           <select
             class="field mt-1 w-full"
             :value="item.turner"
             @change="changeIncubator(item, { turner: text($event) as Incubator['turner'] })"
           >
-            <option value="auto">{{ WORDS.automatic }}</option>
-            <option value="hand">{{ WORDS.byHand }}</option>
+            <option value="auto">{{ t('incubators.automatic') }}</option>
+            <option value="hand">{{ t('incubators.byHand') }}</option>
           </select>
         </label>
         <label
-          >{{ WORDS.holdsEggs }}
+          >{{ t('incubators.capacity') }}
           <input
             type="number"
             min="1"
@@ -123,7 +131,7 @@ function correctDisplay(item: Incubator, event: Event): void {
             @change="changeIncubator(item, { capacity: number($event) })"
         /></label>
         <label
-          >{{ WORDS.displayCorrectionUnitSymbol(unitSymbol(hatchery.units, 'temperature')) }}
+          >{{ t('incubators.correction', { unit: unitSymbol(hatchery.units, 'temperature') }) }}
           <input
             type="text"
             inputmode="decimal"
@@ -132,7 +140,7 @@ function correctDisplay(item: Incubator, event: Event): void {
             @change="correctDisplay(item, $event)"
         /></label>
         <label
-          >{{ WORDS.roundsPerDay }}
+          >{{ t('incubators.rounds') }}
           <input
             type="number"
             min="1"
@@ -142,7 +150,7 @@ function correctDisplay(item: Incubator, event: Event): void {
             @change="changeIncubator(item, { roundsADay: number($event) })"
         /></label>
         <label
-          >{{ WORDS.waterLastsHours }}
+          >{{ t('incubators.water') }}
           <input
             type="number"
             min="2"
@@ -155,8 +163,8 @@ function correctDisplay(item: Incubator, event: Event): void {
           type="button"
           class="press justify-self-start sm:col-start-5 sm:row-start-1"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
-          :title="inUse.has(item.id) ? WORDS.inUseHoldsTrays : undefined"
-          :aria-label="WORDS.removeName(item.name)"
+          :title="inUse.has(item.id) ? t('incubators.inUse') : undefined"
+          :aria-label="t('incubators.remove', { name: item.name })"
           @click="removeIncubator(item)"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -166,10 +174,10 @@ function correctDisplay(item: Incubator, event: Event): void {
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <div class="flex flex-wrap gap-3">
       <button type="button" class="press" @click="addIncubator('incubator')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addIncubator }}
+        <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('incubators.addIncubator') }}
       </button>
       <button type="button" class="press" @click="addIncubator('hatcher')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.addHatcher }}
+        <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('incubators.addHatcher') }}
       </button>
     </div>
   </section>

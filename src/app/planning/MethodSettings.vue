@@ -5,7 +5,7 @@ import { CANDLING_METHOD_CHOICES, DAY_COUNT_CHOICES, TURNING_STOP_CHOICES } from
 import OwnDays from '../shared/ui/OwnDays.vue'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
 import { POLICY_WORDS } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** By which methods it is done here. */
 defineProps<{ hatchery: Hatchery }>()
@@ -14,22 +14,22 @@ const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>> = {
   'second-look': {
     label: POLICY_WORDS['second-look'],
-    reason: WORDS.suspectsAreMarkedCheckedAgain,
+    reason: t('methods.secondLook'),
   },
   'first-sight': {
     label: POLICY_WORDS['first-sight'],
-    reason: WORDS.certainCasesComeOutAt,
+    reason: t('methods.firstSight'),
   },
-  hold: { label: POLICY_WORDS.hold, reason: WORDS.onlyCertainRingsAndLeakers },
+  hold: { label: POLICY_WORDS.hold, reason: t('methods.hold') },
 }
 </script>
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.methods }}</h2>
+    <h2 class="text-xl font-semibold">{{ t('methods.title') }}</h2>
     <div>
       <MethodChoice
-        :legend="WORDS.whenToCandle"
+        :legend="t('methods.candling')"
         name="method"
         :choices="CANDLING_METHOD_CHOICES"
         :value="hatchery.method"
@@ -42,21 +42,21 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
       />
     </div>
     <MethodChoice
-      :legend="WORDS.howToCountDays"
+      :legend="t('methods.counting')"
       name="day-count"
       :choices="DAY_COUNT_CHOICES"
       :value="hatchery.dayCount"
       @choose="emit('change', { dayCount: $event })"
     />
     <MethodChoice
-      :legend="WORDS.whenTurningStops"
+      :legend="t('methods.turning')"
       name="turning-stop"
       :choices="TURNING_STOP_CHOICES"
       :value="hatchery.turningStop"
       @choose="emit('change', { turningStop: $event })"
     />
     <MethodChoice
-      :legend="WORDS.whenToRemoveAnEgg"
+      :legend="t('methods.removal')"
       name="policy"
       :choices="POLICY_CHOICES"
       :value="hatchery.policy"

@@ -4,7 +4,7 @@ import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
 import { figureIn, numberIn, textIn } from '../shared/field-events.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The place, what stands in it and what is done by hand. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -24,9 +24,9 @@ function stepOrLearnt(event: Event): number | null {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.place }}</h2>
+    <h2 class="text-xl font-semibold">{{ t('place.title') }}</h2>
     <label
-      >{{ WORDS.name }}
+      >{{ t('common.name') }}
       <input
         type="text"
         class="field mt-1 w-full"
@@ -34,7 +34,7 @@ function stepOrLearnt(event: Event): number | null {
         @change="emit('change', { name: textIn($event) })"
     /></label>
     <label
-      >{{ WORDS.timeZone }}
+      >{{ t('place.zone') }}
       <input
         type="text"
         class="field mt-1 w-full"
@@ -43,18 +43,18 @@ function stepOrLearnt(event: Event): number | null {
     /></label>
     <div class="grid grid-cols-2 gap-4">
       <label
-        >{{ WORDS.units }}
+        >{{ t('place.units') }}
         <select
           class="field mt-1 w-full"
           :value="hatchery.units"
           @change="emit('change', { units: textIn($event) as Hatchery['units'] })"
         >
-          <option value="metric">{{ WORDS.cGMm }}</option>
-          <option value="imperial">{{ WORDS.fOzIn }}</option>
+          <option value="metric">{{ t('place.metric') }}</option>
+          <option value="imperial">{{ t('place.imperial') }}</option>
         </select>
       </label>
       <label
-        >{{ WORDS.candlingBeginsAt }}
+        >{{ t('place.candlingAt') }}
         <input
           type="number"
           min="0"
@@ -64,7 +64,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { candlingHour: numberIn($event) })"
       /></label>
       <label
-        >{{ WORDS.brooders }}
+        >{{ t('place.brooders') }}
         <input
           type="number"
           min="0"
@@ -74,7 +74,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { brooders: numberIn($event) })"
       /></label>
       <label
-        >{{ WORDS.altitude(unitSymbol(hatchery.units, 'altitude')) }}
+        >{{ t('place.altitude', { unit: unitSymbol(hatchery.units, 'altitude') }) }}
         <input
           type="text"
           inputmode="decimal"
@@ -84,11 +84,11 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { altitudeM: fromShown(hatchery.units, 'altitude', numberIn($event)) })"
       /></label>
       <label
-        >{{ WORDS.scaleResolution(unitSymbol(hatchery.units, 'scale-step')) }}
+        >{{ t('place.scaleStep', { unit: unitSymbol(hatchery.units, 'scale-step') }) }}
         <input
           type="text"
           inputmode="decimal"
-          :placeholder="WORDS.automatic"
+          :placeholder="t('incubators.automatic')"
           class="field mt-1 w-full"
           data-testid="scale-step"
           :value="
@@ -97,7 +97,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { scaleStepG: stepOrLearnt($event) })"
       /></label>
       <label
-        >{{ WORDS.turnsPerDayByHand }}
+        >{{ t('place.turns') }}
         <input
           type="number"
           min="1"
@@ -107,7 +107,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { turnsADay: oddTurns(numberIn($event)) })"
       /></label>
       <label
-        >{{ WORDS.warmUpBeforeSettingHours }}
+        >{{ t('place.warmUp') }}
         <input
           type="number"
           min="0"
@@ -117,7 +117,7 @@ function stepOrLearnt(event: Event): number | null {
           @change="emit('change', { warmUpHours: numberIn($event) })"
       /></label>
       <label
-        >{{ WORDS.restForPostedEggsHours }}
+        >{{ t('place.rest') }}
         <input
           type="number"
           min="0"
@@ -128,7 +128,7 @@ function stepOrLearnt(event: Event): number | null {
       /></label>
     </div>
     <p class="text-ink-soft">
-      {{ WORDS.turningByHandAnOdd(turning) }}
+      {{ t('place.turningAdvice', { advice: turning }) }}
     </p>
   </section>
 </template>

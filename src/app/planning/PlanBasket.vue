@@ -9,7 +9,7 @@ import { count } from '../shared/wording.ts'
 import BasketEggs from './BasketEggs.vue'
 import BatchForm from './BatchForm.vue'
 import { usePlanStore } from './plan.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const HatchByAge = defineAsyncComponent(() => import('./HatchByAge.vue'))
 
@@ -28,19 +28,20 @@ function batchWords(id: string): string {
   const batch = props.draft.batches.find((item) => item.id === id)!
   const eggs = props.draft.eggs.filter((egg) => egg.batchId === id).length
   const laid = batch.laidFrom
-    ? WORDS.laidWords(
-        batch.laidFrom === batch.laidTo || !batch.laidTo
-          ? sayShortDate(batch.laidFrom)
-          : WORDS.fromTo(sayShortDate(batch.laidFrom), sayShortDate(batch.laidTo)),
-      )
-    : WORDS.layingDateUnknown
-  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? WORDS.fromSource(batch.source) : ''}${batch.posted ? WORDS.byPost : ''}`
+    ? t('basket.laid', {
+        days:
+          batch.laidFrom === batch.laidTo || !batch.laidTo
+            ? sayShortDate(batch.laidFrom)
+            : t('basket.fromTo', { from: sayShortDate(batch.laidFrom), to: sayShortDate(batch.laidTo) }),
+      })
+    : t('basket.unknownDay')
+  return `${count(eggs, 'egg')}: ${[batch.breed, SPECIES[batch.species].label].filter(Boolean).join(', ')}, ${batch.shell}${laid}${batch.source ? t('basket.fromSource', { source: batch.source }) : ''}${batch.posted ? t('basket.byPost') : ''}`
 }
 </script>
 
 <template>
   <section class="card p-5" aria-labelledby="basket">
-    <h2 id="basket" class="mb-3 text-xl font-semibold">{{ WORDS.theBasket }}</h2>
+    <h2 id="basket" class="mb-3 text-xl font-semibold">{{ t('basket.title') }}</h2>
     <BatchForm :today="today" @add="plan.addBatch" />
     <ul
       v-if="draft.batches.length > 0"
@@ -52,7 +53,7 @@ function batchWords(id: string): string {
         ><button
           type="button"
           class="press min-h-10 px-2 py-1"
-          :aria-label="WORDS.removeBatchWords(batchWords(batch.id))"
+          :aria-label="t('basket.remove', { batch: batchWords(batch.id) })"
           @click="plan.removeBatch(batch.id)"
         >
           <Trash2 class="h-5 w-5" aria-hidden="true" />
@@ -67,10 +68,10 @@ function batchWords(id: string): string {
         @click="opened = opened === group.species ? null : group.species"
       >
         {{
-          WORDS.theOneByOne(
-            opened === group.species ? WORDS.close : WORDS.show,
-            count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`),
-          )
+          t('basket.oneByOne', {
+            verb: opened === group.species ? t('basket.close') : t('basket.show'),
+            eggs: count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`),
+          })
         }}
       </button>
       <BasketEggs

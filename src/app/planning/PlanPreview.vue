@@ -15,7 +15,7 @@ import {
 import { sayPlanProblem } from '../../words/plan-problems.ts'
 import { count } from '../shared/wording.ts'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What one bird's plan comes to: dates, chicks to expect, and what stands against it. */
 const props = defineProps<{ group: PlanGroup; zone: Zone; name: string }>()
@@ -41,39 +41,39 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
 <template>
   <section
     class="card p-4"
-    :aria-label="WORDS.planForLabel(SPECIES[group.species].label)"
+    :aria-label="t('preview.title', { bird: SPECIES[group.species].label })"
     data-testid="preview"
   >
     <label class="block"
-      ><span class="sr-only">{{ WORDS.setName }}</span
+      ><span class="sr-only">{{ t('preview.name') }}</span
       ><input
         type="text"
         class="field w-full text-lg font-semibold"
         maxlength="120"
         :value="name"
-        :aria-label="WORDS.nameOfTheSet(SPECIES[group.species].label)"
+        :aria-label="t('preview.nameOf', { bird: SPECIES[group.species].label })"
         @change="emit('rename', ($event.target as HTMLInputElement).value)"
     /></label>
     <dl class="mt-3 grid grid-cols-[7rem_1fr] gap-y-1">
-      <dt class="text-ink-soft">{{ WORDS.eggs }}</dt>
+      <dt class="text-ink-soft">{{ t('batch.eggs') }}</dt>
       <dd>
-        {{ WORDS.setCountToSet(group.setCount)
-        }}<template v-if="leftOut > 0">{{ WORDS.leftOutNotSet(leftOut) }}</template
-        >{{ WORDS.aboutChicks(count(Math.round(group.expectedChicks), 'chick')) }}
+        {{ t('preview.toSet', { eggs: group.setCount })
+        }}<template v-if="leftOut > 0">{{ t('preview.leftOut', { eggs: leftOut }) }}</template
+        >{{ t('preview.chicks', { chicks: count(Math.round(group.expectedChicks), 'chick') }) }}
       </dd>
-      <dt class="text-ink-soft">{{ WORDS.set }}</dt>
+      <dt class="text-ink-soft">{{ t('preview.set') }}</dt>
       <dd class="font-semibold" data-testid="preview-set">
         {{ day(group.setAtMs) }}, {{ localTimeOf(group.setAtMs, zone) }}
       </dd>
-      <dt class="text-ink-soft">{{ WORDS.candle }}</dt>
-      <dd>{{ candles || WORDS.never }}</dd>
-      <dt class="text-ink-soft">{{ WORDS.lockdown }}</dt>
+      <dt class="text-ink-soft">{{ t('preview.candle') }}</dt>
+      <dd>{{ candles || t('preview.never') }}</dd>
+      <dt class="text-ink-soft">{{ t('preview.lockdown') }}</dt>
       <dd>{{ sayDate(lockdown.date) }}</dd>
-      <dt class="text-ink-soft">{{ WORDS.hatch }}</dt>
+      <dt class="text-ink-soft">{{ t('preview.hatch') }}</dt>
       <dd class="font-semibold" data-testid="preview-hatch">{{ day(group.hatchAtMs) }}</dd>
     </dl>
     <p v-if="group.delayHours >= 1" class="mt-1 text-sm text-ink-soft">
-      {{ WORDS.storageDelaysTheHatchBy(count(Math.round(group.delayHours), 'hour')) }}
+      {{ t('preview.delay', { hours: count(Math.round(group.delayHours), 'hour') }) }}
     </p>
     <PlanTimeline v-if="group.setCount > 0" class="mt-3" :statuses="statuses" />
     <ul v-if="group.problems.length > 0" class="mt-2 flex flex-col gap-2" data-testid="problems">

@@ -9,7 +9,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { textIn } from '../shared/field-events.ts'
 import TrayLayout from '../shared/ui/TrayLayout.vue'
 import { usePlanStore } from './plan.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The trays of a plan, one at a time, and which egg lies where. */
 const props = defineProps<{ draft: PlanDraft }>()
@@ -34,10 +34,10 @@ const whole = (event: Event, least: number, most: number): number =>
 
 <template>
   <section v-if="tray" class="card p-5" aria-labelledby="trays">
-    <h2 id="trays" class="mb-3 text-xl font-semibold">{{ WORDS.trays }}</h2>
+    <h2 id="trays" class="mb-3 text-xl font-semibold">{{ t('trays.title') }}</h2>
     <div class="flex flex-wrap items-end gap-3">
       <label
-        >{{ WORDS.tray }}
+        >{{ t('trays.tray') }}
         <select class="field mt-1 block" :value="tray.id" @change="trayId = textIn($event)">
           <option v-for="item in draft.trays" :key="item.id" :value="item.id">
             {{ item.name }}, {{ SPECIES[item.species].label }}
@@ -45,7 +45,7 @@ const whole = (event: Event, least: number, most: number): number =>
         </select></label
       >
       <label
-        >{{ WORDS.name }}
+        >{{ t('common.name') }}
         <input
           type="text"
           maxlength="60"
@@ -54,7 +54,7 @@ const whole = (event: Event, least: number, most: number): number =>
           @change="patchTray({ name: textIn($event) || tray!.name })"
       /></label>
       <label
-        >{{ WORDS.rows }}
+        >{{ t('trays.rows') }}
         <input
           type="number"
           min="1"
@@ -64,7 +64,7 @@ const whole = (event: Event, least: number, most: number): number =>
           @change="patchTray({ rows: whole($event, 1, 40) })"
       /></label>
       <label
-        >{{ WORDS.columns }}
+        >{{ t('trays.columns') }}
         <input
           type="number"
           min="1"
@@ -74,7 +74,7 @@ const whole = (event: Event, least: number, most: number): number =>
           @change="patchTray({ columns: whole($event, 1, 40) })"
       /></label>
       <label
-        >{{ WORDS.numbering }}
+        >{{ t('trays.numbering') }}
         <select
           class="field mt-1 block"
           :value="tray.numbering"
@@ -86,7 +86,7 @@ const whole = (event: Event, least: number, most: number): number =>
         </select></label
       >
       <label
-        >{{ WORDS.incubator2 }}
+        >{{ t('incubators.newIncubator') }}
         <select
           class="field mt-1 block"
           :value="tray.incubatorId"
@@ -98,13 +98,13 @@ const whole = (event: Event, least: number, most: number): number =>
         </select></label
       >
       <button type="button" class="press min-h-11" @click="plan.addTray(tray.species)">
-        <Plus class="h-5 w-5" aria-hidden="true" /> {{ WORDS.tray }}
+        <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('trays.tray') }}
       </button>
       <button
         type="button"
         class="press min-h-11"
         :disabled="draft.trays.filter((item) => item.species === tray!.species).length === 1"
-        :aria-label="WORDS.removeName(tray.name)"
+        :aria-label="t('incubators.remove', { name: tray.name })"
         @click="plan.removeTray(tray.id)"
       >
         <Trash2 class="h-5 w-5" aria-hidden="true" />

@@ -21,7 +21,7 @@ import PlanPreview from './PlanPreview.vue'
 import PlanTrays from './PlanTrays.vue'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const plan = usePlanStore()
 const store = useHatcheryStore()
@@ -53,7 +53,7 @@ async function finish(): Promise<void> {
     if (first)
       await router.push(sets.length === 1 ? { name: 'set', params: { setId: first.id } } : { name: 'today' })
   } catch (error) {
-    problem.value = WORDS.thePlanWasNotSaved((error as Error).message)
+    problem.value = t('plan.notSaved', { why: (error as Error).message })
   }
 }
 function emptyBasket(): void {
@@ -73,15 +73,15 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
   <main v-if="draft" class="mx-auto max-w-7xl p-6">
     <div class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <h1 class="text-3xl font-bold">{{ WORDS.planASet }}</h1>
-        <p class="text-lg text-ink-soft">{{ WORDS.fromTheBasketToThe }}</p>
+        <h1 class="text-3xl font-bold">{{ t('plan.title') }}</h1>
+        <p class="text-lg text-ink-soft">{{ t('plan.lead') }}</p>
       </div>
       <div class="flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="plan.past.length === 0" @click="plan.undo()">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.undo }} <span class="key">Z</span>
+          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('plan.undo') }} <span class="key">Z</span>
         </button>
         <button type="button" class="press" :disabled="draft.eggs.length === 0" @click="clearing = true">
-          {{ WORDS.emptyTheBasket }}
+          {{ t('plan.emptyBasket') }}
         </button>
       </div>
     </div>
@@ -89,12 +89,12 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
       {{ plan.problem?.text ?? problem }}
     </p>
     <p v-if="plan.unreadable" class="mt-2 flex flex-wrap items-center gap-3">
-      {{ WORDS.aPlanFromAnEarlier }}
+      {{ t('plan.unreadable') }}
       <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">
-        {{ WORDS.exportJson }}
+        {{ t('plan.exportJson') }}
       </button>
       <button type="button" class="press press-ember min-h-10 py-1" @click="plan.forgetUnreadable()">
-        {{ WORDS.delete }}
+        {{ t('plan.delete') }}
       </button>
     </p>
 
@@ -103,7 +103,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
         <PlanBasket :draft="draft" :today="today" />
         <template v-if="draft.eggs.length > 0">
           <section class="card p-5" aria-labelledby="day">
-            <h2 id="day" class="mb-3 text-xl font-semibold">{{ WORDS.timing }}</h2>
+            <h2 id="day" class="mb-3 text-xl font-semibold">{{ t('plan.timing') }}</h2>
             <TimingChoice
               :timing="draft.timing"
               :species="
@@ -119,7 +119,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             />
             <div class="mt-4 flex flex-wrap gap-4">
               <label v-for="name in species" :key="name"
-                >{{ WORDS.daysOfIncubation(SPECIES[name].label) }}
+                >{{ t('plan.incubationDays', { bird: SPECIES[name].label }) }}
                 <input
                   type="number"
                   step="0.5"
@@ -133,10 +133,10 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           </section>
 
           <section class="card grid gap-5 p-5 sm:grid-cols-2" aria-labelledby="ways">
-            <h2 id="ways" class="text-xl font-semibold sm:col-span-2">{{ WORDS.methods }}</h2>
+            <h2 id="ways" class="text-xl font-semibold sm:col-span-2">{{ t('methods.title') }}</h2>
             <div>
               <MethodChoice
-                :legend="WORDS.whenToCandle"
+                :legend="t('methods.candling')"
                 name="method"
                 :choices="CANDLING_METHOD_CHOICES"
                 :value="draft.method"
@@ -149,7 +149,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
               />
             </div>
             <MethodChoice
-              :legend="WORDS.whenTurningStops"
+              :legend="t('methods.turning')"
               name="turning-stop"
               :choices="TURNING_STOP_CHOICES"
               :value="draft.turningStop"
@@ -163,7 +163,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
 
       <div class="flex min-w-0 flex-col gap-4 lg:sticky lg:top-4">
         <p v-if="plan.groups.length === 0" class="card p-5 text-lg">
-          {{ WORDS.addEggsToTheBasket }}
+          {{ t('plan.empty') }}
         </p>
         <PlanPreview
           v-for="group in plan.groups"
@@ -174,7 +174,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           @rename="patch({ names: { ...draft.names, [group.species]: $event } })"
         />
         <label v-if="plan.groups.length > 0"
-          >{{ WORDS.notes }}
+          >{{ t('plan.notes') }}
           <textarea
             class="field mt-1 w-full"
             rows="2"
@@ -190,18 +190,18 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           :disabled="!plan.canFinish"
           @click="finish"
         >
-          {{ plan.groups.length > 1 ? WORDS.planTheseSets(plan.groups.length) : WORDS.planThisSet }}
+          {{ plan.groups.length > 1 ? t('plan.doPlanMany', { sets: plan.groups.length }) : t('plan.doPlan') }}
         </button>
       </div>
     </div>
     <ConfirmDialog
       :open="clearing"
-      :title="WORDS.emptyTheBasket2"
-      :confirm="WORDS.empty"
+      :title="t('plan.emptyAsk')"
+      :confirm="t('plan.emptyDo')"
       @confirm="emptyBasket"
       @close="clearing = false"
       ><p class="text-lg">
-        {{ WORDS.theEggsInThisPlan }}
+        {{ t('plan.emptyWhat') }}
       </p></ConfirmDialog
     >
   </main>

@@ -3,7 +3,7 @@ import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { figureIn } from '../shared/field-events.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** By what pixels become millimetres. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -20,9 +20,9 @@ function changeCollar(event: Event): void {
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.photographScale }}</h2>
+    <h2 class="text-xl font-semibold">{{ t('scale.title') }}</h2>
     <label
-      >{{ WORDS.lampCollarDiameter(unitSymbol(hatchery.units, 'length')) }}
+      >{{ t('scale.collar', { unit: unitSymbol(hatchery.units, 'length') }) }}
       <input
         type="text"
         inputmode="decimal"
@@ -35,21 +35,21 @@ function changeCollar(event: Event): void {
     /></label>
     <p v-if="hatchery.scale.camera">
       {{
-        WORDS.theFixedCameraShowsAcross(
-          sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross),
-          sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)),
-        )
+        t('scale.camera', {
+          width: sayQuantity(hatchery.units, 'length', hatchery.scale.camera.mmAcross),
+          day: sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)),
+        })
       }}
       <button
         type="button"
         class="ml-2 underline"
         @click="emit('change', { scale: { ...hatchery.scale, camera: null } })"
       >
-        {{ WORDS.cameraWasMovedReset }}
+        {{ t('scale.reset') }}
       </button>
     </p>
     <p class="text-ink-soft">
-      {{ WORDS.perlumenUsesTheMostReliable }}
+      {{ t('scale.why') }}
     </p>
   </section>
 </template>

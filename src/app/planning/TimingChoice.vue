@@ -5,7 +5,7 @@ import type { DraftTiming } from '../../core/planning/plan-draft.ts'
 import type { SpeciesName } from '../../core/species/species.ts'
 import { setDateDoubt } from '../shared/wording.ts'
 import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What fixes the day: chicks out on a weekday, eggs in on a day, or eggs that are in already. */
 const props = defineProps<{
@@ -18,13 +18,13 @@ const emit = defineEmits<{ change: [timing: DraftTiming] }>()
 
 const ANY = [1, 2, 3, 4, 5, 6, 7]
 const NAMES = [
-  WORDS.monday,
-  WORDS.tuesday,
-  WORDS.wednesday,
-  WORDS.thursday,
-  WORDS.friday,
-  WORDS.saturday,
-  WORDS.sunday,
+  t('weekday.monday'),
+  t('weekday.tuesday'),
+  t('weekday.wednesday'),
+  t('weekday.thursday'),
+  t('weekday.friday'),
+  t('weekday.saturday'),
+  t('weekday.sunday'),
 ]
 const OFFERED = 30
 const weekday = ref(0)
@@ -75,7 +75,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
 
 <template>
   <fieldset class="flex flex-col gap-2">
-    <legend class="sr-only">{{ WORDS.timing }}</legend>
+    <legend class="sr-only">{{ t('plan.timing') }}</legend>
     <label class="flex items-center gap-2"
       ><input
         type="radio"
@@ -84,11 +84,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'hatch'"
         @change="choose('hatch')"
       />
-      {{ WORDS.chooseTheHatchDay }}</label
+      {{ t('timing.byHatch') }}</label
     >
     <div v-if="timing.by === 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
       <label
-        >{{ WORDS.weekday }}
+        >{{ t('timing.weekday') }}
         <select
           class="field mt-1 block"
           :value="weekday"
@@ -98,12 +98,12 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
             })
           "
         >
-          <option :value="0">{{ WORDS.any }}</option>
+          <option :value="0">{{ t('timing.any') }}</option>
           <option v-for="(name, i) in NAMES" :key="name" :value="i + 1">{{ name }}</option>
         </select>
       </label>
       <label
-        >{{ WORDS.hatchDay }}
+        >{{ t('timing.hatchDay') }}
         <select
           class="field mt-1 block"
           data-testid="hatch-day"
@@ -117,7 +117,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         </select>
       </label>
       <label
-        >{{ WORDS.about }}
+        >{{ t('timing.about') }}
         <input
           type="number"
           min="0"
@@ -127,7 +127,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           @change="emit('change', { ...timing, hour: Math.min(23, Math.max(0, Number(text($event)) || 0)) })"
       /></label>
       <label
-        >{{ WORDS.onlyFrom }}
+        >{{ t('timing.onlyFrom') }}
         <input
           type="date"
           class="field mt-1 block"
@@ -139,7 +139,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           "
       /></label>
       <label
-        >{{ WORDS.to }}
+        >{{ t('common.to') }}
         <input
           type="date"
           class="field mt-1 block"
@@ -151,7 +151,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           "
       /></label>
       <p v-if="offered.length === 0" class="text-ember" role="alert">
-        {{ WORDS.noSuchDayFitsWiden }}
+        {{ t('timing.noDay') }}
       </p>
     </div>
     <label class="flex items-center gap-2"
@@ -162,7 +162,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'set'"
         @change="choose('set')"
       />
-      {{ WORDS.chooseTheSettingDay }}</label
+      {{ t('timing.bySet') }}</label
     >
     <label class="flex items-center gap-2"
       ><input
@@ -172,11 +172,11 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
         :checked="timing.by === 'already'"
         @change="choose('already')"
       />
-      {{ WORDS.alreadySet }}</label
+      {{ t('timing.already') }}</label
     >
     <div v-if="timing.by !== 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
       <label
-        >{{ timing.by === 'set' ? WORDS.setOn : WORDS.since }}
+        >{{ timing.by === 'set' ? t('timing.setOn') : t('timing.since') }}
         <input
           type="date"
           class="field mt-1 block"
@@ -185,7 +185,7 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           @change="setDay({ date: text($event) })"
       /></label>
       <label
-        >{{ WORDS.at }}
+        >{{ t('timing.at') }}
         <input
           type="time"
           class="field mt-1 block"

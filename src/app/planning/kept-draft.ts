@@ -6,7 +6,7 @@ import type { PlanDraft } from '../../core/planning/plan-draft.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { isStorageFull } from '../data/storage-room.ts'
 import { emptyDraft } from './plan-changes.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const DRAFT_KEY = 'plan-draft'
 const ASIDE_KEY = 'plan-draft-aside'
@@ -47,8 +47,8 @@ export function useKeptDraft(): KeptDraft {
     if (kept !== null && !read) {
       await store.repository.saveSetting(ASIDE_KEY, kept)
       await store.repository.saveSetting(DRAFT_KEY, newDraft())
-      say(WORDS.yourLastPlanCannotBe)
-    } else if (left.length > 0) say(WORDS.leftEmptyLeft(left.join(' ')))
+      say(t('draft.unreadable'))
+    } else if (left.length > 0) say(t('draft.leftEmpty', { what: left.join(' ') }))
     unreadable.value = await store.repository.setting<unknown>(ASIDE_KEY)
     draft.value = read ?? newDraft()
   }
@@ -65,8 +65,8 @@ export function useKeptDraft(): KeptDraft {
       await store.repository.saveSetting(DRAFT_KEY, next)
       problem.value = null
     } catch (error) {
-      const why = isStorageFull(error) ? WORDS.browserStorageIsFull2 : (error as Error).message
-      say(WORDS.thePlanIsOnScreen(why))
+      const why = isStorageFull(error) ? t('draft.storageFull') : (error as Error).message
+      say(t('draft.notSaved', { why }))
     }
   }
 

@@ -8,7 +8,7 @@ import {
   type GaugeKind,
 } from '../../devices/gauges/gauges.ts'
 import { useDevicesStore } from '../shared/devices.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Scale and calliper at the basket: the server's, or a real one on a cable. */
 export function useGauges() {
@@ -24,7 +24,7 @@ export function useGauges() {
     try {
       onCable.value = { ...onCable.value, [kind]: await serialGauge(kind) }
     } catch (error) {
-      problem.value = WORDS.theWasNotConnected(kind, (error as Error).message)
+      problem.value = t('gauge.notConnected', { gauge: kind, why: (error as Error).message })
     }
   }
 
@@ -34,7 +34,7 @@ export function useGauges() {
     try {
       const { value, quantity } = await (onCable.value[kind] ?? httpGauge(kind)).read()
       if (quantity !== (kind === 'scale' ? 'mass' : 'length'))
-        throw new Error(WORDS.theDoesNotMeasureThis(kind))
+        throw new Error(t('gauge.otherQuantity', { gauge: kind }))
       return value
     } catch (error) {
       problem.value = (error as Error).message

@@ -5,7 +5,7 @@ import { storageRoom, type StorageRoom } from '../data/storage-room.ts'
 import { count } from '../shared/wording.ts'
 import { useBackupsStore, type Rhythm } from './backups/backups.ts'
 import OtherTablets from './tablets/OtherTablets.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Backups: where they go, when, how old the last good one is, and back from one. */
 defineProps<{ busy: boolean }>()
@@ -17,9 +17,9 @@ onMounted(async () => {
   await backups.load()
 })
 const RHYTHM_WORDS: Readonly<Record<Rhythm, string>> = {
-  evening: WORDS.afterEachCandlingAndDaily,
-  day: WORDS.daily,
-  never: WORDS.onlyWhenIAsk,
+  evening: t('backup.afterCandling'),
+  day: t('backup.daily'),
+  never: t('backup.onRequest'),
 }
 const timeWords = (time: string): string => time.slice(0, 16).replace('T', ' ')
 async function restore(name: string): Promise<void> {
@@ -29,14 +29,14 @@ async function restore(name: string): Promise<void> {
 
 <template>
   <section class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="backup-heading">
-    <h2 id="backup-heading" class="text-xl font-semibold">{{ WORDS.backups }}</h2>
+    <h2 id="backup-heading" class="text-xl font-semibold">{{ t('backup.title') }}</h2>
     <p :class="{ 'text-ember': backups.isOld }" data-testid="backup-age">
-      {{ WORDS.everyBackupIsReadBack(backups.ageWords) }}
+      {{ t('backup.lead', { age: backups.ageWords }) }}
     </p>
     <p v-if="backups.problem" class="text-ember" role="alert">{{ backups.problem }}</p>
     <div class="flex flex-wrap items-center gap-3">
       <button type="button" class="press" :disabled="busy || backups.working" @click="backups.now()">
-        <ShieldCheck class="h-5 w-5" aria-hidden="true" /> {{ WORDS.backUpNow }}
+        <ShieldCheck class="h-5 w-5" aria-hidden="true" /> {{ t('backup.now') }}
       </button>
       <button
         v-if="backups.canChoose()"
@@ -46,16 +46,16 @@ async function restore(name: string): Promise<void> {
         @click="backups.choose()"
       >
         <FolderOpen class="h-5 w-5" aria-hidden="true" />
-        {{ backups.folder ? WORDS.changeFolder : WORDS.chooseAFolder }}
+        {{ backups.folder ? t('backup.changeFolder') : t('backup.chooseFolder') }}
       </button>
       <button v-if="backups.folder" type="button" class="press" @click="backups.forget()">
-        {{ WORDS.stopUsingFolder }}
+        {{ t('backup.stopFolder') }}
       </button>
     </div>
     <p>
-      {{ backups.folder ? WORDS.intoTheFolder(backups.folder.name) : WORDS.asADownload }}
+      {{ backups.folder ? t('backup.intoFolder', { folder: backups.folder.name }) : t('backup.asDownload') }}
       <label
-        >{{ WORDS.automatically }}
+        >{{ t('backup.when') }}
         <select v-model="backups.rhythm" class="field ml-1">
           <option v-for="(words, key) in RHYTHM_WORDS" :key="key" :value="key">{{ words }}</option>
         </select></label
@@ -63,11 +63,11 @@ async function restore(name: string): Promise<void> {
     </p>
     <template v-if="backups.folder">
       <p v-if="backups.needsLeave" class="text-ember">
-        {{ WORDS.theBrowserNeedsYourPermission }}
+        {{ t('backup.permission') }}
       </p>
       <details v-if="backups.kept.length > 0">
         <summary class="min-h-11 cursor-pointer py-2">
-          {{ WORDS.keptSevenDailyFiveWeekly(count(backups.kept.length, 'backup')) }}
+          {{ t('backup.kept', { backups: count(backups.kept.length, 'backup') }) }}
         </summary>
         <ul data-testid="backups">
           <li
@@ -75,14 +75,14 @@ async function restore(name: string): Promise<void> {
             :key="one.name"
             class="flex min-h-11 items-center justify-between gap-3"
           >
-            {{ timeWords(one.time) }}{{ one.own ? '' : WORDS.fromAnotherTablet }}
+            {{ timeWords(one.time) }}{{ one.own ? '' : t('backup.ofOtherTablet') }}
             <button
               type="button"
               class="press min-h-10 shrink-0 py-1"
               :disabled="busy"
               @click="restore(one.name)"
             >
-              {{ WORDS.show }}
+              {{ t('backup.show') }}
             </button>
           </li>
         </ul>
@@ -90,10 +90,10 @@ async function restore(name: string): Promise<void> {
       <OtherTablets :busy="busy" />
     </template>
     <p v-else class="text-ink-soft">
-      {{ backups.canChoose() ? WORDS.aSynchronisedFolderOrA : WORDS.thisBrowserCannotWriteTo }}
+      {{ backups.canChoose() ? t('backup.folderWhy') : t('backup.noFolders') }}
     </p>
     <p v-if="room && !room.persistent" class="text-sm text-ink-soft">
-      {{ WORDS.theBrowserHasNotGuaranteed }}
+      {{ t('backup.notPersistent') }}
     </p>
   </section>
 </template>

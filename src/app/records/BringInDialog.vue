@@ -15,7 +15,7 @@ import {
   UNCHECKED,
   valueWords,
 } from './merge-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A bundle was checked, and there is something here: bring both together, or let it take the place of what is here. */
 const props = defineProps<{
@@ -57,29 +57,29 @@ function confirm(): void {
 <template>
   <ConfirmDialog
     :open="open"
-    :title="onlyMerge ? WORDS.merge : WORDS.mergeOrReplace"
-    :confirm="way === 'together' ? WORDS.merge : WORDS.replace"
+    :title="onlyMerge ? t('bringIn.merge') : t('bringIn.title')"
+    :confirm="way === 'together' ? t('bringIn.merge') : t('bringIn.replace')"
     :grave="way === 'replace'"
     @confirm="confirm"
     @close="emit('close')"
   >
     <fieldset v-if="!onlyMerge" class="flex flex-col gap-2">
-      <legend class="sr-only">{{ WORDS.mergeOrReplace2 }}</legend>
+      <legend class="sr-only">{{ t('bringIn.label') }}</legend>
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" />
-        {{ WORDS.mergeKeepWhatWasRecorded }}</label
+        {{ t('bringIn.mergeWhat') }}</label
       >
       <label class="flex min-h-11 items-center gap-2"
         ><input v-model="way" type="radio" value="replace" class="accent-lamp" />
-        {{ WORDS.replaceKeepOnlyWhatIs }}</label
+        {{ t('bringIn.replaceWhat') }}</label
       >
     </fieldset>
     <p v-if="bundle && !bundle.isChecked" class="mt-3 text-ember" role="alert">{{ UNCHECKED }}</p>
-    <h3 class="mt-4 font-semibold">{{ WORDS.onThisDevice }}</h3>
+    <h3 class="mt-4 font-semibold">{{ t('bringIn.here') }}</h3>
     <ul v-if="changes.length > 0" class="list-disc pl-6" data-testid="what-changes">
       <li v-for="change in changes" :key="change.table">{{ changeWords(change) }}</li>
     </ul>
-    <p v-else data-testid="what-changes">{{ WORDS.nothingChanges }}</p>
+    <p v-else data-testid="what-changes">{{ t('bringIn.nothing') }}</p>
     <template v-if="way === 'together' && merged">
       <ul v-if="merged.settled.length > 0" class="mt-3 list-disc pl-6 text-ember" data-testid="settled">
         <li v-for="one in merged.settled" :key="`${one.what}${one.eggId}`">
@@ -104,9 +104,7 @@ function confirm(): void {
                   :disabled="!mayChoose(conflict)"
                   @change="choose(conflict, other)"
                 />
-                <span v-if="conflict.gone">{{
-                  other ? WORDS.deletedOnOneDeviceDeleted : WORDS.changedOnTheOtherKept
-                }}</span>
+                <span v-if="conflict.gone">{{ other ? t('bringIn.deleted') : t('bringIn.kept') }}</span>
                 <span v-else>
                   <span v-for="field in conflict.fields" :key="field" class="block break-words"
                     ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
@@ -119,9 +117,10 @@ function confirm(): void {
                     }}</span
                   >
                   <span class="text-sm text-ink-soft"
-                    >{{ (conflict.keptIs === 'a') !== other ? WORDS.onThisDevice2 : WORDS.inTheBundle
+                    >{{
+                      (conflict.keptIs === 'a') !== other ? t('bringIn.valueHere') : t('bringIn.valueThere')
                     }}{{
-                      other ? '' : conflict.about === 'record' ? WORDS.newest : WORDS.usedUnlessYouChoose
+                      other ? '' : conflict.about === 'record' ? t('bringIn.newest') : t('bringIn.used')
                     }}</span
                   >
                 </span>
@@ -131,11 +130,11 @@ function confirm(): void {
         </li>
       </ul>
       <p v-if="merged.conflicts.length > MOST_SHOWN" class="text-ink-soft">
-        {{ WORDS.theFirstAreShownFor(MOST_SHOWN) }}
+        {{ t('bringIn.firstShown', { shown: MOST_SHOWN }) }}
       </p>
     </template>
     <p class="mt-3 text-sm text-ink-soft">
-      {{ WORDS.youCannotUndoEarlierSteps }}
+      {{ t('bringIn.noUndo') }}
     </p>
   </ConfirmDialog>
 </template>

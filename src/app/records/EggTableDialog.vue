@@ -3,7 +3,7 @@ import { reactive, watch } from 'vue'
 import type { EggEdit, EggEdits } from '../../contracts/files/eggs-csv.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A table of eggs came back from a spreadsheet: what it would change, cell by cell. */
 const props = defineProps<{ table: EggEdits }>()
@@ -23,8 +23,8 @@ const MOST_SHOWN = 20
 <template>
   <ConfirmDialog
     open
-    :title="WORDS.changesInTheTable"
-    :confirm="WORDS.importChanges(count(table.edits.length - refused.size, 'change'))"
+    :title="t('eggTable.title')"
+    :confirm="t('eggTable.import', { changes: count(table.edits.length - refused.size, 'change') })"
     @confirm="
       emit(
         'confirm',
@@ -36,19 +36,19 @@ const MOST_SHOWN = 20
     <ul v-if="table.problems.length > 0" class="mb-3 text-ember" data-testid="table-problems">
       <li v-for="problem in table.problems.slice(0, MOST_SHOWN)" :key="problem">{{ problem }}</li>
       <li v-if="table.problems.length > MOST_SHOWN">
-        {{ WORDS.andMostShownMore(table.problems.length - MOST_SHOWN) }}
+        {{ t('eggTable.more', { more: table.problems.length - MOST_SHOWN }) }}
       </li>
     </ul>
-    <p v-if="table.edits.length === 0">{{ WORDS.theTableMatchesYourRecords }}</p>
+    <p v-if="table.edits.length === 0">{{ t('eggTable.same') }}</p>
     <ul data-testid="table-edits">
       <li v-for="edit in table.edits" :key="`${edit.eggId}/${edit.field}`">
         <label class="flex min-h-11 items-center gap-2"
           ><input type="checkbox" class="accent-lamp" :checked="!refused.has(edit)" @change="toggle(edit)" />
           <span
-            >{{ WORDS.setEggNumberField(edit.set, edit.number, edit.field) }}
+            >{{ t('eggTable.change', { set: edit.set, egg: edit.number, field: edit.field }) }}
             <template v-if="edit.field !== 'new note'"
-              >{{ WORDS.nothingBecomes(edit.was || WORDS.nothing) }}{{ ' ' }} </template
-            ><strong>{{ edit.becomes || WORDS.nothing }}</strong></span
+              >{{ t('eggTable.becomes', { before: edit.was || t('eggTable.nothing') }) }}{{ ' ' }} </template
+            ><strong>{{ edit.becomes || t('eggTable.nothing') }}</strong></span
           ></label
         >
       </li>

@@ -10,7 +10,7 @@ import { saveFile } from '../shared/save-file.ts'
 import { count } from '../shared/wording.ts'
 import { fileDay } from './file-day.ts'
 import type { Guarded } from './useRecordsWork.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** The book as files: for another device, for spreadsheets, for other tools. */
 const props = defineProps<{
@@ -29,7 +29,7 @@ const exportCsv = () =>
       new Blob([looksToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-looks-${fileDay()}.csv`,
     )
-    return WORDS.looksExported(count(hatchery.looks.length, 'look'))
+    return t('export.looksDone', { looks: count(hatchery.looks.length, 'look') })
   })
 /** Whether what cameras noted of time and place goes along to other tools. */
 const keepMetadata = ref(false)
@@ -40,7 +40,7 @@ const exportExchange = () =>
       await importExport.exportForOtherTools(keepMetadata.value),
       `perlumen-for-other-tools-${fileDay()}.zip`,
     )
-    return WORDS.tablesOutlinesAndPhotographsExported(props.sizes)
+    return t('export.datasetDone', { sizes: props.sizes })
   })
 /** Eggs as a table, to be edited in a spreadsheet. */
 const exportEggs = () =>
@@ -50,24 +50,27 @@ const exportEggs = () =>
       new Blob([eggsToCsv(hatchery.records())], { type: 'text/csv;charset=utf-8' }),
       `perlumen-eggs-${fileDay()}.csv`,
     )
-    return WORDS.exportedYouCanImportEdited(count(hatchery.eggs.length, 'egg'))
+    return t('export.eggsDone', { eggs: count(hatchery.eggs.length, 'egg') })
   })
 const missingWords = ({ set, egg, takenAt }: MissingPhoto): string =>
   egg > 0
-    ? WORDS.setEggEggReplace(set, egg, takenAt.slice(0, 16).replace('T', ' '))
-    : WORDS.aLookThatNeedsRepair
+    ? t('export.missingOf', { set, egg, field: takenAt.slice(0, 16).replace('T', ' ') })
+    : t('export.lookToRepair')
 const exportBundle = () =>
   props.guarded(async () => {
     const { file, missing } = await importExport.exportBundle()
     saveFile(file, `perlumen-${fileDay()}.zip`)
-    const text = WORDS.exportedWithPhotographs(props.sizes)
+    const text = t('export.done', { sizes: props.sizes })
     if (missing.length === 0) return text
     return {
       bad: true,
-      text: WORDS.exportedMissingFromThisBrowser(
-        props.sizes,
-        missing.length === 1 ? WORDS.onePhotographIs : WORDS.missingPhotographsAre(missing.length),
-      ),
+      text: t('export.doneWithout', {
+        sizes: props.sizes,
+        photographs:
+          missing.length === 1
+            ? t('export.onePhotograph')
+            : t('export.somePhotographs', { photographs: missing.length }),
+      }),
       details: missing.map(missingWords),
     }
   })
@@ -75,25 +78,25 @@ const exportBundle = () =>
 
 <template>
   <section class="card flex flex-col gap-3 p-5">
-    <h2 class="text-xl font-semibold">{{ WORDS.export }}</h2>
+    <h2 class="text-xl font-semibold">{{ t('export.title') }}</h2>
     <p class="text-ink-soft">
-      {{ WORDS.aBundleHoldsEverythingFor }}
+      {{ t('export.lead') }}
     </p>
     <button type="button" class="press" :disabled="busy" @click="exportCsv">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.looksAsATableCsv }}
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.looks') }}
     </button>
     <button type="button" class="press" :disabled="busy" @click="exportEggs">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.eggsAsATableCsv }}
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.eggs') }}
     </button>
     <button type="button" class="press" :disabled="busy" @click="exportExchange">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.forOtherToolsCsvCoco }}
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.dataset') }}
     </button>
     <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
       <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
-      {{ WORDS.includeTheCamerasTimeAnd }}
+      {{ t('export.withExif') }}
     </label>
     <button type="button" class="press press-lamp" :disabled="busy" @click="exportBundle">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ WORDS.everythingZip }}
+      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.everything') }}
     </button>
   </section>
 </template>

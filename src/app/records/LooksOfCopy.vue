@@ -7,7 +7,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useDevicesStore } from '../shared/devices.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Looks that an earlier version measured in the smaller copy of their photograph: found by measuring, mended on a yes. */
 const store = useHatcheryStore()
@@ -54,7 +54,7 @@ async function asCopy(look: LookRecord): Promise<LookRecord | null> {
 function mend(): void {
   void saving(async () => {
     await store.commit('looks put right', null, { looks: mended.value })
-    done.value = WORDS.wereMended(count(mended.value.length, 'look'))
+    done.value = t('copies.mended', { looks: count(mended.value.length, 'look') })
     mended.value = []
     checked.value = null
   })
@@ -68,20 +68,20 @@ function mend(): void {
     aria-labelledby="copy-heading"
     data-testid="looks-of-copy"
   >
-    <h2 id="copy-heading" class="text-xl font-semibold">{{ WORDS.looksOfAnotherSize }}</h2>
+    <h2 id="copy-heading" class="text-xl font-semibold">{{ t('copies.title') }}</h2>
     <p v-if="done" class="mt-2" role="status">{{ done }}</p>
     <template v-if="suspects.length > 0">
-      <p class="mt-2">{{ WORDS.mayBeOfTheCopy(count(suspects.length, 'look')) }}</p>
+      <p class="mt-2">{{ t('copies.lead', { looks: count(suspects.length, 'look') }) }}</p>
       <p v-if="checked" class="mt-2" role="status">
-        {{ WORDS.checkedAndFound(checked.done, checked.all, mended.length) }}
+        {{ t('copies.found', { checked: checked.done, all: checked.all, found: mended.length }) }}
       </p>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <div class="mt-3 flex flex-wrap gap-3">
         <button type="button" class="press" :disabled="isRunning" @click="check">
-          {{ WORDS.measureThem }}
+          {{ t('copies.measure') }}
         </button>
         <button v-if="mended.length > 0 && !isRunning" type="button" class="press press-lamp" @click="mend">
-          {{ WORDS.putThemRight }}
+          {{ t('copies.mend') }}
         </button>
       </div>
     </template>

@@ -9,7 +9,7 @@ import { count } from '../shared/wording.ts'
 import { fileDay } from './file-day.ts'
 import SetAsideRecord from './SetAsideRecord.vue'
 import type { Guarded } from './useRecordsWork.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Records that cannot be read; each is put right, taken out or deleted by somebody. */
 const props = defineProps<{ busy: boolean; guarded: Guarded }>()
@@ -21,7 +21,7 @@ const MOST_SHOWN = 50
 function mend(record: StoredRecord, value: unknown): void {
   void props.guarded(async () => {
     await importExport.mend(record, value)
-    return WORDS.repairedEverythingThatBelongsTo
+    return t('repair.done')
   })
 }
 function saveAside({ table, value }: StoredRecord): void {
@@ -36,7 +36,7 @@ function discard(): void {
   if (record) {
     void props.guarded(async () => {
       await importExport.discard(record)
-      return WORDS.deleted
+      return t('repair.deleted')
     })
   }
 }
@@ -45,14 +45,14 @@ function discard(): void {
 <template>
   <div>
     <section v-if="hatchery.quarantined.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
-      <h2 id="aside-heading" class="text-xl font-semibold">{{ WORDS.recordsToRepair }}</h2>
+      <h2 id="aside-heading" class="text-xl font-semibold">{{ t('repair.title') }}</h2>
       <p class="text-ink-soft">
         {{
-          WORDS.cannotBeReadOrTo(
-            count(hatchery.quarantined.length, 'record'),
-            hatchery.quarantined.length === 1 ? WORDS.belongs : WORDS.belong,
-            hatchery.quarantined.length === 1 ? WORDS.it : WORDS.them,
-          )
+          t('repair.lead', {
+            records: count(hatchery.quarantined.length, 'record'),
+            verb: hatchery.quarantined.length === 1 ? t('repair.belongs') : t('repair.belong'),
+            pronoun: hatchery.quarantined.length === 1 ? t('repair.it') : t('repair.them'),
+          })
         }}
       </p>
       <ul>
@@ -67,18 +67,18 @@ function discard(): void {
         />
       </ul>
       <p v-if="hatchery.quarantined.length > MOST_SHOWN" class="text-ink-soft">
-        {{ WORDS.theFirstAreShownRepair(MOST_SHOWN) }}
+        {{ t('repair.firstShown', { shown: MOST_SHOWN }) }}
       </p>
     </section>
     <ConfirmDialog
       :open="discarding !== null"
-      :title="WORDS.deleteThisRecord"
-      :confirm="WORDS.delete"
+      :title="t('repair.deleteAsk')"
+      :confirm="t('repair.delete')"
       grave
       @confirm="discard"
       @close="discarding = null"
     >
-      <p class="text-lg">{{ WORDS.itCannotBeReadAnd }}</p>
+      <p class="text-lg">{{ t('repair.deleteWhat') }}</p>
     </ConfirmDialog>
   </div>
 </template>

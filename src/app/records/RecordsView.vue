@@ -18,7 +18,7 @@ import ExportCard from './ExportCard.vue'
 import LooksOfCopy from './LooksOfCopy.vue'
 import RecordsToRepair from './RecordsToRepair.vue'
 import { useRecordsWork } from './useRecordsWork.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const hatchery = useHatcheryStore()
 const importExport = useImportExportStore()
@@ -35,7 +35,7 @@ const waiting = shallowRef<{
 const sound = shallowRef<{ bundle: Bundle; bytes: number } | null>(null)
 const wiping = ref(false)
 const sizes = computed(() => {
-  if (!hatchery.loaded) return WORDS.contents
+  if (!hatchery.loaded) return t('records.contents')
   // What is left of a set that was erased is counted nowhere.
   const chapters = hatchery.sets.flatMap(({ id }) => hatchery.chapters.get(id) ?? [])
   const all = (table: 'eggs' | 'looks'): number => chapters.reduce((sum, counts) => sum + counts[table], 0)
@@ -67,7 +67,7 @@ function takeTable(edits: EggEdit[]): void {
   if (edits.length === 0) return
   void guarded(async () => {
     await hatchery.commit('table', null, editedEggs(edits, hatchery.eggs))
-    return WORDS.importedFromTheTableYou(count(edits.length, 'change'))
+    return t('import.tableDone', { changes: count(edits.length, 'change') })
   })
 }
 async function choose(event: Event): Promise<void> {
@@ -112,24 +112,24 @@ function together(others: Conflict[]): void {
   if (!next) return
   void guarded(async () => {
     await importExport.merge(next.bundle, others, next.bytes)
-    return WORDS.mergedSizes(sizes.value)
+    return t('import.merged', { sizes: sizes.value })
   })
 }
 function wipe(): void {
   wiping.value = false
   void guarded(async () => {
     await importExport.erase()
-    return WORDS.allRecordsOnThisDevice
+    return t('records.deleted')
   })
 }
 </script>
 
 <template>
   <main class="mx-auto max-w-4xl p-6">
-    <h1 class="text-3xl font-bold">{{ WORDS.records }}</h1>
+    <h1 class="text-3xl font-bold">{{ t('records.title') }}</h1>
     <p class="mt-1 text-lg text-ink-soft">
-      <template v-if="hatchery.loaded">{{ WORDS.inThisBrowser(sizes) }}{{ ' ' }} </template
-      >{{ WORDS.nothingLeavesThisDeviceUnless }}
+      <template v-if="hatchery.loaded">{{ t('records.here', { sizes }) }}{{ ' ' }} </template
+      >{{ t('records.lead') }}
     </p>
     <div
       v-if="message"
@@ -143,7 +143,7 @@ function wipe(): void {
         <li v-for="line in message.details" :key="line">{{ line }}</li>
       </ul>
       <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">
-        {{ WORDS.importEverythingThatIsIntact }}
+        {{ t('import.intact') }}
       </button>
     </div>
     <div
@@ -155,7 +155,7 @@ function wipe(): void {
       <span
         >{{ importExport.progress.words
         }}<template v-if="importExport.progress.total > 0">{{
-          WORDS.doneOfTotal(importExport.progress.done, importExport.progress.total)
+          t('import.progress', { done: importExport.progress.done, total: importExport.progress.total })
         }}</template>
         …</span
       >
@@ -164,17 +164,19 @@ function wipe(): void {
         :max="Math.max(1, importExport.progress.total)"
         :value="importExport.progress.done"
       />
-      <button type="button" class="press min-h-10 py-1" @click="importExport.stop()">{{ WORDS.stop }}</button>
+      <button type="button" class="press min-h-10 py-1" @click="importExport.stop()">
+        {{ t('import.stop') }}
+      </button>
     </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <ExportCard :sizes="sizes" :busy="working" :guarded="guarded" />
       <section class="card flex flex-col gap-3 p-5">
-        <h2 class="text-xl font-semibold">{{ WORDS.import }}</h2>
+        <h2 class="text-xl font-semibold">{{ t('import.title') }}</h2>
         <p class="text-ink-soft">
-          {{ WORDS.aBundleIsFullyChecked }}
+          {{ t('import.lead') }}
         </p>
         <label class="press" :class="{ 'opacity-40': working }"
-          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ WORDS.chooseABundleZip
+          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ t('import.bundle')
           }}<input
             type="file"
             accept=".zip,application/zip"
@@ -184,7 +186,7 @@ function wipe(): void {
             @change="choose"
         /></label>
         <label class="press" :class="{ 'opacity-40': working }"
-          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ WORDS.anEditedTableOfEggs
+          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ t('import.table')
           }}<input
             type="file"
             accept=".csv,text/csv"
@@ -193,14 +195,14 @@ function wipe(): void {
             data-testid="table-input"
             @change="chooseTable"
         /></label>
-        <h2 class="mt-4 text-xl font-semibold">{{ WORDS.delete }}</h2>
+        <h2 class="mt-4 text-xl font-semibold">{{ t('repair.delete') }}</h2>
         <button
           type="button"
           class="press press-ember"
           :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.quarantined.length === 0)"
           @click="wiping = true"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" /> {{ WORDS.deleteAllRecords }}
+          <Trash2 class="h-5 w-5" aria-hidden="true" /> {{ t('records.deleteAll') }}
         </button>
       </section>
     </div>
@@ -221,14 +223,14 @@ function wipe(): void {
     />
     <ConfirmDialog
       :open="wiping"
-      :title="WORDS.deleteAllRecords2"
-      :confirm="WORDS.delete"
+      :title="t('records.deleteAsk')"
+      :confirm="t('repair.delete')"
       grave
       @confirm="wipe"
       @close="wiping = false"
     >
       <p class="text-lg">
-        {{ WORDS.andTheirPhotographsWillBe(sizes) }}
+        {{ t('records.deleteWhat', { sizes }) }}
       </p>
     </ConfirmDialog>
   </main>

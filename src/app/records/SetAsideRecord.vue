@@ -2,23 +2,23 @@
 import { computed, ref } from 'vue'
 import { at, nameOfField } from '../../contracts/records/field-problem.ts'
 import type { Quarantined } from '../../contracts/records/book.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
 const props = defineProps<{ record: Quarantined; busy: boolean }>()
 const emit = defineEmits<{ mend: [value: unknown]; save: []; discard: [] }>()
 
 const KINDS = {
-  hatchery: WORDS.hatcherySettings,
-  incubators: WORDS.incubator,
-  probes: WORDS.probe,
-  trays: WORDS.tray,
-  sets: WORDS.set,
-  eggs: WORDS.egg,
-  looks: WORDS.look,
-  sessions: WORDS.candling,
-  logs: WORDS.incubatorLog,
-  practice: WORDS.practice,
+  hatchery: t('kind.hatchery'),
+  incubators: t('kind.incubator'),
+  probes: t('kind.probe'),
+  trays: t('kind.tray'),
+  sets: t('kind.set'),
+  eggs: t('kind.egg'),
+  looks: t('kind.look'),
+  sessions: t('kind.candling'),
+  logs: t('kind.log'),
+  practice: t('kind.practice'),
 } as const
 const typed = ref<Record<string, string>>({})
 const now = computed(() => props.record.value)
@@ -69,7 +69,7 @@ function mend(): void {
       {{ problem.sentence }}
     </p>
     <p v-if="record.problems.length > 3" class="text-ink-soft">
-      {{ WORDS.andMostShownMore(record.problems.length - 3) }}
+      {{ t('eggTable.more', { more: record.problems.length - 3 }) }}
     </p>
     <form class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="mend">
       <label v-for="field in fields.slice(0, 12)" :key="field.key" class="first-letter:uppercase"
@@ -83,17 +83,17 @@ function mend(): void {
         />
         <span v-else class="mt-1 flex min-h-11 items-center gap-2"
           ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" />
-          {{ WORDS.leaveEmpty }}</span
+          {{ t('repair.leaveEmpty') }}</span
         >
       </label>
       <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">
-        {{ WORDS.repair }}
+        {{ t('repair.do') }}
       </button>
       <button type="button" class="press min-h-11" :disabled="busy" @click="emit('save')">
-        {{ WORDS.exportJson }}
+        {{ t('repair.export') }}
       </button>
       <button type="button" class="press press-ember min-h-11" :disabled="busy" @click="emit('discard')">
-        {{ WORDS.delete }}
+        {{ t('repair.delete') }}
       </button>
     </form>
   </li>

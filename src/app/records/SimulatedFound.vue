@@ -5,7 +5,7 @@ import { simulatedProbes, simulatedReadings, type SimulatedReadings } from '../.
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What earlier versions let simulated sensors write among one’s own records; taken out by one press, and back by another. */
 const store = useHatcheryStore()
@@ -39,7 +39,7 @@ function remove(): void {
 const LABEL = 'simulated readings out'
 function putBack(): void {
   void saving(async () => {
-    if (store.journal.at(-1)?.label !== LABEL) throw new Error(WORDS.somethingElseWasChangedSince)
+    if (store.journal.at(-1)?.label !== LABEL) throw new Error(t('simulated.changedSince'))
     await store.undo()
     taken.value = null
   })
@@ -55,18 +55,20 @@ function putBack(): void {
   >
     <template v-if="found">
       <span>{{
-        WORDS.fromASimulatedSensorAmong(
-          count(found.count, 'reading'),
-          found.count === 1 ? WORDS.is : WORDS.are,
-          sayDate(found.from),
-          sayDate(found.to),
-        )
+        t('simulated.found', {
+          readings: count(found.count, 'reading'),
+          verb: found.count === 1 ? t('simulated.is') : t('simulated.are'),
+          from: sayDate(found.from),
+          to: sayDate(found.to),
+        })
       }}</span>
-      <button type="button" class="press press-lamp min-h-10 py-1" @click="remove">{{ WORDS.remove }}</button>
+      <button type="button" class="press press-lamp min-h-10 py-1" @click="remove">
+        {{ t('simulated.remove') }}
+      </button>
     </template>
     <template v-else>
-      <span>{{ WORDS.readingsRemoved(count(taken!, 'simulated reading')) }}</span>
-      <button type="button" class="press min-h-10 py-1" @click="putBack">{{ WORDS.undo }}</button>
+      <span>{{ t('simulated.removed', { readings: count(taken!, 'simulated reading') }) }}</span>
+      <button type="button" class="press min-h-10 py-1" @click="putBack">{{ t('simulated.undo') }}</button>
     </template>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>

@@ -5,7 +5,7 @@ import { Peer, WrongCode } from '../../devices/pairing/peer.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useImportExportStore } from '../data/import-export.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Merge with another tablet, without any server: each shows the other a code, and both books go across. */
 defineProps<{ busy: boolean }>()
@@ -21,10 +21,10 @@ const progress = ref<{ done: number; total: number } | null>(null)
 const canTalk = 'RTCPeerConnection' in globalThis
 const STATE_WORDS = {
   idle: '',
-  offering: WORDS.onTheOtherTabletPress,
-  answering: WORDS.scanThisCodeWithThe,
-  talking: WORDS.sendingRecordsKeepBothTablets,
-  done: WORDS.recordsSentBothWaysEach,
+  offering: t('tablets.onOther'),
+  answering: t('tablets.scan'),
+  talking: t('tablets.sending'),
+  done: t('tablets.sent'),
 } as const
 const percent = computed(() =>
   progress.value ? Math.floor((100 * progress.value.done) / progress.value.total) : 0,
@@ -95,22 +95,22 @@ onBeforeUnmount(close)
 
 <template>
   <section v-if="canTalk" class="card mt-4 flex flex-col gap-3 p-5" aria-labelledby="two-heading">
-    <h2 id="two-heading" class="text-xl font-semibold">{{ WORDS.mergeWithAnotherTablet }}</h2>
+    <h2 id="two-heading" class="text-xl font-semibold">{{ t('tablets.title') }}</h2>
     <p class="text-ink-soft">
-      {{ WORDS.onTheSameNetworkWithout }}
+      {{ t('tablets.lead') }}
     </p>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <p v-if="STATE_WORDS[state]" role="status" data-testid="two-state">
-      {{ STATE_WORDS[state] }}{{ state === 'talking' && progress ? WORDS.percentReceived(percent) : '' }}
+      {{ STATE_WORDS[state] }}{{ state === 'talking' && progress ? t('tablets.received', { percent }) : '' }}
     </p>
     <QrMark v-if="code" :text="code" class="w-full max-w-80 self-center rounded-lg" />
     <div class="flex flex-wrap gap-3">
       <template v-if="state === 'idle' || state === 'done'">
         <button type="button" class="press" :disabled="busy" @click="offer">
-          <QrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.showMyCode }}
+          <QrCode class="h-5 w-5" aria-hidden="true" /> {{ t('tablets.show') }}
         </button>
         <button type="button" class="press" :disabled="busy" @click="reading = 'offer'">
-          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.readItsCode }}
+          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ t('tablets.read') }}
         </button>
       </template>
       <template v-else>
@@ -120,15 +120,15 @@ onBeforeUnmount(close)
           class="press press-lamp"
           @click="reading = 'answer'"
         >
-          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ WORDS.readItsAnswer }}
+          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ t('tablets.readAnswer') }}
         </button>
-        <button type="button" class="press" @click="close">{{ WORDS.stop }}</button>
+        <button type="button" class="press" @click="close">{{ t('import.stop') }}</button>
       </template>
     </div>
     <CodeReader
       v-if="reading"
-      :label="WORDS.readTheOtherTabletsCode"
-      :words="WORDS.holdTheOtherTabletsScreen"
+      :label="t('tablets.readOther')"
+      :words="t('tablets.hold')"
       @code="read"
       @close="reading = null"
     />

@@ -10,24 +10,24 @@ import type { Conflict } from '../../domain/merge/questions.ts'
 import type { TableChange } from '../../domain/merge/what-changes.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
 import { count, GRADE_WORDS, OUTCOME_WORDS } from '../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 const TABLE_WORDS: Readonly<Record<RecordTable, [one: string, many: string]>> = {
-  hatchery: [WORDS.theHatchery, WORDS.theHatchery],
+  hatchery: [t('merge.theHatchery'), t('merge.theHatchery')],
   incubators: ['incubator', 'incubators'],
   probes: ['probe', 'probes'],
   trays: ['tray', 'trays'],
   sets: ['set', 'sets'],
   eggs: ['egg', 'eggs'],
   looks: ['look', 'looks'],
-  sessions: [WORDS.candlingEvening, WORDS.candlingEvenings],
-  logs: [WORDS.incubatorLogMonth, WORDS.incubatorLogsMonths],
-  practice: [WORDS.practiceLogMonth, WORDS.practiceLogsMonths],
+  sessions: [t('merge.evening'), t('merge.evenings')],
+  logs: [t('merge.logMonth'), t('merge.logMonths')],
+  practice: [t('merge.practiceMonth'), t('merge.practiceMonths')],
 }
 
 export function changeWords({ table, come, change, go }: TableChange): string {
   const [one, many] = TABLE_WORDS[table]
-  if (table === 'hatchery') return WORDS.hatcherySettingsChange
+  if (table === 'hatchery') return t('merge.settingsChange')
   const said = (n: number, verb: string): string[] => (n > 0 ? [`${n} ${n === 1 ? one : many} ${verb}`] : [])
   return [
     ...said(come, come === 1 ? 'comes' : 'come'),
@@ -41,11 +41,11 @@ export function conflictName(
   { table, id, kept }: Conflict,
   { sets, eggs }: Pick<HatcheryRecords, 'sets' | 'eggs'>,
 ): string {
-  if (table === 'hatchery') return WORDS.hatcherySettings
+  if (table === 'hatchery') return t('kind.hatchery')
   const egg = eggs.find((one) => one.id === (table === 'looks' ? kept['eggId'] : id))
   const set = sets.find((one) => one.id === (egg?.setId ?? id))
-  if (table === 'looks' && egg) return WORDS.lookAtEgg(egg.number, set?.name ?? '')
-  if (table === 'eggs' && egg) return WORDS.eggNumberName(egg.number, set?.name ?? '')
+  if (table === 'looks' && egg) return t('merge.lookAt', { egg: egg.number, set: set?.name ?? '' })
+  if (table === 'eggs' && egg) return t('merge.egg', { egg: egg.number, set: set?.name ?? '' })
   const name = typeof kept['name'] === 'string' ? kept['name'] : id
   const word = TABLE_WORDS[table][0]
   // “Tray 1” is a tray already.
@@ -66,19 +66,19 @@ const WORDS_OF: Readonly<
 > = {
   own: ({ grade }: NonNullable<LookRecord['own']>) => GRADE_WORDS[grade],
   removed: ({ grade, at }: NonNullable<EggState['removed']>) =>
-    WORDS.asGradeDay(GRADE_WORDS[grade].toLowerCase(), day(at)),
+    t('merge.asGrade', { grade: GRADE_WORDS[grade].toLowerCase(), day: day(at) }),
   outcome: ({ found, deathDay, at }: NonNullable<EggState['outcome']>) =>
-    WORDS.foundOnDayDeathDayNotedDay(
-      OUTCOME_WORDS[found],
-      deathDay ? WORDS.onDayDeathDay(deathDay) : '',
-      day(at),
-    ),
+    t('merge.found', {
+      found: OUTCOME_WORDS[found],
+      onDay: deathDay ? t('merge.onDay', { day: deathDay }) : '',
+      day: day(at),
+    }),
   pipped: ({ at }: NonNullable<EggState['pipped']>) => day(at),
   zipped: ({ at }: NonNullable<EggState['zipped']>) => day(at),
   chick: ({ state, words }: NonNullable<EggState['chick']>) =>
     [state.replace('-', ' '), words].filter(Boolean).join(', '),
   done: (done: SetRecord['done']) =>
-    done.some(({ key }) => key === 'give-up') ? 'closed' : WORDS.continuesMoreWasRecordedThere,
+    done.some(({ key }) => key === 'give-up') ? 'closed' : t('merge.continues'),
   incubatorId: (id: string, { hatchery }) => hatchery.incubators.find((one) => one.id === id)?.name ?? id,
 }
 
@@ -98,10 +98,10 @@ export function valueWords(
 
 const NOTHING: Readonly<Record<string, string>> = {
   removed: 'no',
-  outcome: WORDS.stillOpen,
-  pipped: WORDS.notSeen,
-  zipped: WORDS.notSeen,
-  incubatorId: WORDS.inNone,
+  outcome: t('merge.open'),
+  pipped: t('merge.notSeen'),
+  zipped: t('merge.notSeen'),
+  incubatorId: t('merge.inNone'),
 }
 
 const FIELD_WORDS: Readonly<Record<string, string>> = {
@@ -110,13 +110,13 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   pipped: 'pip',
   zipped: 'zipped',
   incubatorId: 'incubator',
-  done: WORDS.theSet,
-  own: WORDS.yourGrade,
-  setAt: WORDS.setAt,
+  done: t('merge.theSet'),
+  own: t('merge.yourGrade'),
+  setAt: t('merge.setAt'),
   standInBasket: 'basket',
-  correction: WORDS.linesByHand,
-  photoLongSidePx: WORDS.sizeOfPhotographs,
-  laidOn: WORDS.laidOn,
+  correction: t('merge.lines'),
+  photoLongSidePx: t('merge.photographSize'),
+  laidOn: t('merge.laidOn'),
   batchId: 'batch',
 }
 export function fieldWords(field: string): string {
@@ -128,14 +128,14 @@ export function settledWords(
   { sets }: Pick<HatcheryRecords, 'sets'>,
 ): string {
   const set = sets.find(({ id }) => id === setId)
-  if (what === 'number-taken') return WORDS.twoEggsHadNumberOne(set?.name ?? '', was, number)
+  if (what === 'number-taken') return t('merge.sameNumber', { set: set?.name ?? '', was, number })
   const [, trayId = '', row = '0', column = '0'] = was.split('/')
   const place = set ? nameOfPlace(set.trays, { trayId, row: Number(row), column: Number(column) }) : ''
-  return WORDS.twoEggsWereInEgg(set?.name ?? '', place, number)
+  return t('merge.samePlace', { set: set?.name ?? '', place, number })
 }
 
 export const decideWords = (n: number): string =>
-  n === 0 ? WORDS.nothingToDecide : WORDS.changedOnBothPleaseCheck(count(n, 'thing'))
+  n === 0 ? t('merge.nothingToDecide') : t('merge.toDecide', { things: count(n, 'thing') })
 
 /** What came of bringing a bundle in. */
 export function broughtInWords(
@@ -149,12 +149,12 @@ export function broughtInWords(
 ): string {
   const isEmpty = records.sets.length === 0 && tombstones.length > 0
   return [
-    isEmpty ? WORDS.importedItContainsNoSets : WORDS.sizesImported(sizes),
-    missing.length > 0 ? WORDS.withoutAPhotograph(count(missing.length, 'look')) : '',
+    isEmpty ? t('import.empty') : t('import.imported', { sizes }),
+    missing.length > 0 ? t('import.withoutPhotograph', { looks: count(missing.length, 'look') }) : '',
     isChecked ? '' : UNCHECKED,
   ]
     .filter(Boolean)
     .join(' ')
 }
 
-export const UNCHECKED = WORDS.theBundleHasNoList
+export const UNCHECKED = t('import.noContents')

@@ -1,6 +1,6 @@
 import { ref, type Ref } from 'vue'
 import { BundleError } from '../../contracts/files/bundle.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What became of the last thing that was done with the records. */
 export interface Outcome {
@@ -42,6 +42,6 @@ export function useRecordsWork(begins: () => void): RecordsWork {
 }
 
 function whatFailed(error: Error): string {
-  if (error instanceof BundleError) return WORDS.nothingWasChanged(error.message)
-  return error.name === 'AbortError' ? WORDS.stoppedNothingWasChanged : WORDS.thatDidNotWork(error.message)
+  if (error instanceof BundleError) return t('import.nothingChanged', { why: error.message })
+  return error.name === 'AbortError' ? t('import.stopped') : t('records.didNotWork', { why: error.message })
 }

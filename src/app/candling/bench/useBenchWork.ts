@@ -1,7 +1,7 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { EggWorkerError } from '../../../workers/client.ts'
 import { isStorageFull } from '../../data/storage-room.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 export type BenchPhase = 'ready' | 'taking' | 'measuring' | 'saving'
 
@@ -49,7 +49,7 @@ export function useBenchWork(alsoBusy: () => boolean): BenchWork {
 
 export function sentenceOf(error: unknown): string {
   if (isStorageFull(error)) {
-    return WORDS.browserStorageIsFullThe
+    return t('bench.storageFull')
   }
-  return error instanceof Error ? error.message : WORDS.somethingWentWrongTheLook
+  return error instanceof Error ? error.message : t('bench.wentWrong')
 }

@@ -4,7 +4,7 @@ import { figuresOf } from '../../../core/measure/by-hand.ts'
 import { calibrateCamera, scaleFromCalliper } from '../../../core/measure/scale.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
 import type { Bench } from './useBench.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** By what pixels become millimetres at this bench. */
 export interface HandScale {
@@ -29,14 +29,14 @@ export function useHandScale({
       scale: { ...hatchery.hatchery.scale, ...change },
     })
     if (!next.success) {
-      problem.value = WORDS.theCollarsDiameterMustBe
+      problem.value = t('scale.wrongCollar')
       return
     }
     try {
       await hatchery.saveHatchery(next.data)
       problem.value = null
     } catch {
-      problem.value = WORDS.theScaleCouldNotBe
+      problem.value = t('scale.notSaved')
     }
   }
 

@@ -12,7 +12,7 @@ import type { MeasuredPhoto } from '../../../workers/protocol.ts'
 import { useHatcheryStore, type HatcheryStore } from '../../data/hatchery.ts'
 import type { BenchWork } from './useBenchWork.ts'
 import type { EggChoice } from './useEggChoice.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 import { REJECTION_WORDS } from '../../../words/rejections.ts'
 
 /** From a measured picture to looks that are on the disk. */
@@ -68,7 +68,7 @@ export function useKeeping({ set, eggs, work, saving }: KeepingPort): Keeping {
     const key = `${egg.id} ${taken.reading.lengthPx}`
     if (!other || refused.has(key)) return
     refused.add(key)
-    throw new Error(WORDS.photographOfAnotherEgg(eggs.placeOf(other), eggs.placeOf(egg)))
+    throw new Error(t('bench.sameAs', { other: eggs.placeOf(other), egg: eggs.placeOf(egg) }))
   }
 
   async function keepSeveral(): Promise<void> {
@@ -78,7 +78,7 @@ export function useKeeping({ set, eggs, work, saving }: KeepingPort): Keeping {
       const made = picture.eggs.flatMap(({ reading, place }) =>
         place ? [{ ...lookAt(place, reading, picture), reading }] : [],
       )
-      if (made.length === 0) throw new Error(WORDS.noEggInThePicture)
+      if (made.length === 0) throw new Error(t('bench.noPlace'))
       work.phase.value = 'saving'
       // One photograph, kept once.
       const photoId = made[0]!.look.photo.id

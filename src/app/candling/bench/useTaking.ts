@@ -11,7 +11,7 @@ import { useManyFiles, type ManyFiles } from '../useManyFiles.ts'
 import { sentenceOf, type BenchWork } from './useBenchWork.ts'
 import type { EggChoice } from './useEggChoice.ts'
 import { useKeeping, type Keeping } from './useKeeping.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** The ways in which a picture comes to an egg. */
 export interface Taking extends Omit<Keeping, 'keep'> {
@@ -56,7 +56,7 @@ export function useTaking({ set, eggs, work, asking }: TakingPort): Taking {
     waiting: () => fromHereOn(eggs).filter(eggs.waits),
     take: async (file, egg, signal) => {
       const crowd = await keep(measure(file, signal), egg, 'file')
-      if (crowd) throw new Error(WORDS.itShowsEggsOpenIt(crowd.eggs.length))
+      if (crowd) throw new Error(t('bench.severalEggs', { eggs: crowd.eggs.length }))
     },
   })
 
@@ -82,7 +82,7 @@ export function useTaking({ set, eggs, work, asking }: TakingPort): Taking {
 
   async function takeFiles(files: readonly File[], order: PhotoOrder): Promise<void> {
     if (asking()) {
-      work.problem.value = WORDS.answerTheQuestionHereFirst
+      work.problem.value = t('bench.answerFirst')
       return
     }
     const [only] = files

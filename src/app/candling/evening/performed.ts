@@ -9,7 +9,7 @@ import type { CandlingSession } from '../session/useSession.ts'
 import type { Measurings } from './useMeasurings.ts'
 import type { Sounds } from './useSounds.ts'
 import type { SpokenNotes } from './useSpokenNotes.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 
 /** Name under which `npm run bench` finds the times in the browser's own user timing. */
 const SETTLED_TO_VERDICT = 'perlumen settled to verdict'
@@ -148,7 +148,7 @@ function withNotes({
       void voice.end().catch((error: Error) => {
         bench.problem.value = error.message
       }),
-    'say-mark': ({ mark }) => sounds.say(mark ?? WORDS.noMark),
+    'say-mark': ({ mark }) => sounds.say(mark ?? t('session.noMark')),
     rest: () => rest(),
   }
 }
@@ -160,5 +160,5 @@ async function take({ bench, flow, measurings, byItself }: Performers, begun: nu
   } else await bench.keepMeasured(() => measurings.taken(begun), 'camera')
   if (!bench.several.value) return
   bench.several.value = null
-  bench.problem.value = WORDS.thereIsMoreThanOne
+  bench.problem.value = t('session.severalEggs')
 }

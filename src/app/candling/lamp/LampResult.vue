@@ -4,7 +4,7 @@ import type { LampCheck } from '../../../contracts/records/lamp-check.ts'
 import { GOOD_LIGHT } from '../../../core/lamp/advice.ts'
 import { percentWords, plainDay } from '../../shared/wording.ts'
 import LampStrip from './LampStrip.vue'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** What a lamp check came to: from which day, what limits it, what would help. */
 const props = defineProps<{ check: LampCheck }>()
@@ -13,67 +13,69 @@ const props = defineProps<{ check: LampCheck }>()
 const STOPS = 0.4
 const exposure = computed(() => {
   const { stops } = props.check
-  if (Math.abs(stops) < STOPS) return WORDS.exposureGood
+  if (Math.abs(stops) < STOPS) return t('result.exposureGood')
   const words = Math.abs(stops).toFixed(1)
-  return stops > 0 ? WORDS.exposeLonger(words) : WORDS.exposeShorter(words)
+  return stops > 0 ? t('result.exposeLonger', { stops: words }) : t('result.exposeShorter', { stops: words })
 })
 const change = computed(() => {
   const { change: best, days } = props.check
-  if (!best) return WORDS.noChangeHelps
-  const [name, day] = [WORDS.changes[best.change], Math.ceil(best.bodyDay)]
+  if (!best) return t('result.noChangeHelps')
+  const [name, day] = [t(`change.${best.change}`), Math.ceil(best.bodyDay)]
   return days.body === null
-    ? WORDS.changeShows(name, day)
-    : WORDS.changeHelps(name, day, plainDay(days.body - best.bodyDay))
+    ? t('result.changeShows', { change: name, day })
+    : t('result.changeHelps', { change: name, day, sooner: plainDay(days.body - best.bodyDay) })
 })
 const figures = computed(() => {
   const { light } = props.check
-  const upTo = (most: number): string => WORDS.good(WORDS.upTo(percentWords(most)))
-  const atLeast = (least: number): string => WORDS.good(WORDS.atLeast(percentWords(least)))
+  const upTo = (most: number): string =>
+    t('figure.good', { range: t('figure.upTo', { most: percentWords(most) }) })
+  const atLeast = (least: number): string =>
+    t('figure.good', { range: t('figure.atLeast', { least: percentWords(least) }) })
   return [
     [
-      WORDS.light,
+      t('figure.light'),
       percentWords(light.brightRed),
       atLeast(GOOD_LIGHT.brightRed),
       light.brightRed >= GOOD_LIGHT.brightRed,
     ],
-    [WORDS.grain, percentWords(light.grain), upTo(GOOD_LIGHT.grain), light.grain <= GOOD_LIGHT.grain],
+    [t('figure.grain'), percentWords(light.grain), upTo(GOOD_LIGHT.grain), light.grain <= GOOD_LIGHT.grain],
     [
-      WORDS.burnt,
+      t('figure.burnt'),
       percentWords(light.burntShare),
       upTo(GOOD_LIGHT.burntShare),
       light.burntShare <= GOOD_LIGHT.burntShare,
     ],
-    [WORDS.glare, percentWords(light.glare), upTo(GOOD_LIGHT.glare), light.glare <= GOOD_LIGHT.glare],
+    [t('figure.glare'), percentWords(light.glare), upTo(GOOD_LIGHT.glare), light.glare <= GOOD_LIGHT.glare],
     [
-      WORDS.fallOff,
+      t('figure.fallOff'),
       percentWords(light.fallOff),
       atLeast(GOOD_LIGHT.fallOff),
       light.fallOff >= GOOD_LIGHT.fallOff,
     ],
     [
-      WORDS.blur,
-      light.blur === null ? WORDS.notTold : WORDS.ofLength(percentWords(light.blur)),
+      t('figure.blur'),
+      light.blur === null ? t('figure.unknown') : t('figure.ofLength', { percent: percentWords(light.blur) }),
       upTo(GOOD_LIGHT.blur),
       light.blur === null || light.blur <= GOOD_LIGHT.blur,
     ],
-    [WORDS.room, percentWords(light.room), upTo(GOOD_LIGHT.room), light.room <= GOOD_LIGHT.room],
+    [t('figure.room'), percentWords(light.room), upTo(GOOD_LIGHT.room), light.room <= GOOD_LIGHT.room],
   ] as const
 })
 </script>
 
 <template>
-  <section class="card flex flex-col gap-4 p-5" :aria-label="WORDS.result" data-testid="lamp-result">
-    <h2 class="text-xl font-semibold">{{ WORDS.result }}</h2>
+  <section class="card flex flex-col gap-4 p-5" :aria-label="t('result.title')" data-testid="lamp-result">
+    <h2 class="text-xl font-semibold">{{ t('result.title') }}</h2>
     <LampStrip :checks="[check]" />
-    <p class="text-sm text-ink-soft">{{ WORDS.howSure }}</p>
+    <p class="text-sm text-ink-soft">{{ t('result.howSure') }}</p>
     <div class="grid gap-4 md:grid-cols-2">
       <div>
-        <h3 class="font-semibold">{{ WORDS.whatLimits }}</h3>
+        <h3 class="font-semibold">{{ t('result.whatLimits') }}</h3>
         <ul class="mt-1 flex flex-col gap-1" data-testid="lamp-limits">
-          <li v-for="limit in check.limits" :key="limit">{{ WORDS.limits[limit] }}</li>
-          <li v-if="check.limits.length === 0">{{ WORDS.nothingLimits }}</li>
+          <li v-for="limit in check.limits" :key="limit">{{ t(`limit.${limit}`) }}</li>
+          <li v-if="check.limits.length === 0">{{ t('result.nothingLimits') }}</li>
         </ul>
-        <h3 class="mt-3 font-semibold">{{ WORDS.bestChange }}</h3>
+        <h3 class="mt-3 font-semibold">{{ t('result.bestChange') }}</h3>
         <p data-testid="lamp-change">{{ change }}</p>
         <p>{{ exposure }}</p>
       </div>

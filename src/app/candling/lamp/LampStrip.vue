@@ -3,7 +3,7 @@ import type { LampCheck } from '../../../contracts/records/lamp-check.ts'
 import { SIGNS, type Sign } from '../../../core/lamp/trial.ts'
 import { hatchDay } from '../../../core/lamp/forecast.ts'
 import { SPECIES } from '../../../core/species/species.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** From which day a lamp shows what, as bars over the days of incubation; on the screen and on paper. */
 defineProps<{ checks: readonly LampCheck[] }>()
@@ -14,7 +14,7 @@ const ticks = (check: LampCheck): number[] =>
 const share = (check: LampCheck, day: number): string => `${(100 * day) / daysOf(check)}%`
 const says = (check: LampCheck, sign: Sign): string => {
   const day = check.days[sign]
-  return day === null ? WORDS.notBeforeHatch : WORDS.fromDay(Math.ceil(day))
+  return day === null ? t('strip.never') : t('strip.fromDay', { day: Math.ceil(day) })
 }
 </script>
 
@@ -30,7 +30,7 @@ const says = (check: LampCheck, sign: Sign): string => {
           :key="sign"
           class="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center gap-2 sm:grid-cols-[8rem_minmax(0,1fr)]"
         >
-          <span>{{ WORDS.signs[sign] }}</span>
+          <span>{{ t(`sign.${sign}`) }}</span>
           <span class="relative block h-8 overflow-hidden rounded border border-line">
             <span
               v-if="check.days[sign] !== null"
@@ -50,7 +50,7 @@ const says = (check: LampCheck, sign: Sign): string => {
           class="grid grid-cols-[6.5rem_minmax(0,1fr)] gap-2 sm:grid-cols-[8rem_minmax(0,1fr)]"
           aria-hidden="true"
         >
-          <span class="text-sm text-ink-soft">{{ WORDS.axis }}</span>
+          <span class="text-sm text-ink-soft">{{ t('strip.axis') }}</span>
           <span class="relative block h-5 text-sm text-ink-soft">
             <span
               v-for="day in ticks(check)"

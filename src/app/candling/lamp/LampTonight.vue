@@ -6,7 +6,7 @@ import type { EggSet } from '../../../contracts/records/set-record.ts'
 import { localDateOf, sayDate } from '../../../core/time/local-date.ts'
 import { checkFor, isFirstOfEvening, worseLight } from '../../../domain/lamp-tonight.ts'
 import { useHatcheryStore } from '../../data/hatchery.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Said at an evening's first egg where the light is much worse than at the lamp check of its shell. */
 const props = defineProps<{ look: LookRecord; set: EggSet }>()
@@ -24,14 +24,14 @@ const said = computed(() => {
   if (!worse.value) return ''
   const { kind, times, check } = worse.value
   const date = sayDate(localDateOf(Date.parse(check.at), store.hatchery.zone))
-  const words = kind === 'noise' ? WORDS.grainierThanCheck : WORDS.dimmerThanCheck
-  return words(times.toFixed(0), date)
+  const light = { times: times.toFixed(0), date }
+  return kind === 'noise' ? t('tonight.grainier', light) : t('tonight.dimmer', light)
 })
 </script>
 
 <template>
   <p v-if="worse" class="border-l-2 border-ember pl-3" role="status" data-testid="lamp-tonight">
-    {{ said }} {{ WORDS.dustBatteryPhone }}
-    <RouterLink to="/lamp" class="underline">{{ WORDS.toLampCheck }}</RouterLink>
+    {{ said }} {{ t('tonight.why') }}
+    <RouterLink to="/lamp" class="underline">{{ t('tonight.toCheck') }}</RouterLink>
   </p>
 </template>

@@ -12,7 +12,7 @@ import type { Shell, SpeciesName } from '../../../core/species/species.ts'
 import { readGatheredLight } from '../../../devices/camera/photo-files.ts'
 import { inLanes, type EggWorkerPool } from '../../../workers/pool.ts'
 import { useDevicesStore } from '../../shared/devices.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Photographs of one fresh egg. */
 export interface CheckPhotos {
@@ -53,7 +53,7 @@ export function useLampCheck() {
   async function checked(kind: Kind, photos: CheckPhotos, signal: AbortSignal): Promise<LampCheck> {
     const light = await lightOfCheck(workers, { ...photos, species: kind.species }, signal)
     const scene = await workers.lampScene({ light, ...kind }, signal)
-    if (!scene) throw new Error(WORDS.tooDark)
+    if (!scene) throw new Error(t('check.tooDark'))
     phase.value = 'drawing'
     drawn.value = { done: 0, of: 0 }
     const elsewhere = (drawnDays: SeenDays): SeenDays =>
@@ -110,7 +110,7 @@ async function lightOfCheck(
   signal: AbortSignal,
 ): Promise<LampLight> {
   const lights = await Promise.all(lit.map((photo) => workers.lampLight(photo, species, signal)))
-  if (lights.length === 0 || lights.includes(null)) throw new Error(WORDS.noEggFound)
+  if (lights.length === 0 || lights.includes(null)) throw new Error(t('check.noEgg'))
   const light = meanLight(lights.filter((one) => one !== null))
   if (!off) return light
   const [room, gathered, withLamp] = await Promise.all([

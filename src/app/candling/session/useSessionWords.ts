@@ -3,7 +3,7 @@ import type { EggSet } from '../../../contracts/records/set-record.ts'
 import type { Bench } from '../bench/useBench.ts'
 import type { Evening } from '../evening/useEvening.ts'
 import { wordsForLamp, wordsForPace, wordsForStep } from '../session-wording.ts'
-import { WORDS } from '../words.ts'
+import { t } from '../words.ts'
 import type { CandlingSession } from './useSession.ts'
 
 /** What an evening says from moment to moment. */
@@ -28,13 +28,13 @@ export function useSessionWords(
   { flow, bench, hands, waiting }: Parts,
 ): SessionWords {
   const trayName = (trayId: string): string =>
-    set()?.trays.find(({ id }) => id === trayId)?.name ?? WORDS.theTray
+    set()?.trays.find(({ id }) => id === trayId)?.name ?? t('session.theTray')
   const eggsIn = (trayId: string): number =>
     bench.eggs.value.filter((egg) => egg.place?.trayId === trayId && !egg.removed).length
   return {
     lamp: computed(() =>
       bench.phase.value !== 'ready'
-        ? WORDS.reading
+        ? t('session.reading')
         : wordsForLamp(hands.watching.value, {
             unread: hands.unread.value !== null,
             byItself: flow.session.value?.trigger === 'itself',

@@ -6,7 +6,7 @@ import { useHatcheryStore } from '../../data/hatchery.ts'
 import { nameInBook } from '../../data/which-book.ts'
 import { useClockStore } from '../../shared/clock.ts'
 import { count } from '../../shared/wording.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** After so many days without a good backup it is said on every page at the desk. */
 const OLD_DAYS = 7
@@ -43,10 +43,10 @@ export function useBackupAge(): BackupAge {
     lastGood,
     ageDays,
     ageWords: computed(() =>
-      lastGood.value === null ? WORDS.noBackupYet : wordsForAge(ageDays.value, lastIsDownload.value),
+      lastGood.value === null ? t('age.none') : wordsForAge(ageDays.value, lastIsDownload.value),
     ),
     ageShort: computed(() => {
-      if (ageDays.value === Infinity) return WORDS.ageUnknown
+      if (ageDays.value === Infinity) return t('age.unknown')
       return ageDays.value < 1 ? '< 1 d' : `${Math.floor(ageDays.value)} d`
     }),
     isOld,
@@ -58,7 +58,9 @@ export function useBackupAge(): BackupAge {
 }
 
 function wordsForAge(days: number, isDownload: boolean): string {
-  if (days === Infinity) return WORDS.theClockWasChangedSince
-  const seen = isDownload ? WORDS.theLastBackupWentTo : WORDS.theLastBackupIs
-  return days < 1 ? WORDS.lessThanADayOld(seen) : WORDS.seenDaysOld(seen, count(Math.floor(days), 'day'))
+  if (days === Infinity) return t('age.clockChanged')
+  const seen = isDownload ? t('age.inDownloads') : t('age.inFolder')
+  return days < 1
+    ? t('age.lessThanADay', { backup: seen })
+    : t('age.days', { backup: seen, days: count(Math.floor(days), 'day') })
 }

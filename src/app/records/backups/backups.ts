@@ -18,7 +18,7 @@ import {
   type KeptBackup,
 } from './backup-folder.ts'
 import { useImportExportStore } from '../../data/import-export.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 export const RHYTHMS = ['evening', 'day', 'never'] as const
 export type Rhythm = (typeof RHYTHMS)[number]
 
@@ -45,7 +45,7 @@ export const useBackupsStore = defineStore('backups', () => {
   function now(): Promise<void> {
     return guarded(async () => {
       if (folder.value) {
-        if (!(await mayWrite(folder.value, true))) throw new Error(WORDS.theBrowserHasNoPermission)
+        if (!(await mayWrite(folder.value, true))) throw new Error(t('writing.noPermission'))
         await write(folder.value)
       } else await download()
     })
@@ -131,7 +131,7 @@ function useChosenFolder(tablet: () => string) {
 
   /** One of the kept ones, to be looked at before it changes anything. */
   function fetch(name: string): Promise<File> {
-    if (!folder.value) throw new Error(WORDS.theFolderIsNoLonger)
+    if (!folder.value) throw new Error(t('writing.noFolder'))
     return readFrom(folder.value, name)
   }
 
@@ -163,7 +163,7 @@ function useOneBackup() {
     try {
       await work()
     } catch (error) {
-      problem.value = WORDS.theBackupDidNotWork((error as Error).message)
+      problem.value = t('writing.failed', { why: (error as Error).message })
     } finally {
       working.value = false
     }

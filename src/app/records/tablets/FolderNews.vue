@@ -8,7 +8,7 @@ import { useBackupsStore } from '../backups/backups.ts'
 import { useMeetingStore } from './meeting.ts'
 import { newsWords } from './news-words.ts'
 import { calledOf } from './shared-folder.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Looks into the shared folder while somebody is at the desk: one line for each tablet that has something new. */
 const route = useRoute()
@@ -34,8 +34,8 @@ watch([visibility, () => backups.lastGood], () => void look(), { immediate: true
     role="status"
     data-testid="folder-line"
   >
-    <span>{{ WORDS.hasNews(calledOf(one.from), newsWords(one)) }}</span>
-    <RouterLink v-if="mustAsk(one)" to="/records" class="press min-h-11">{{ WORDS.show }}</RouterLink>
+    <span>{{ t('news.has', { tablet: calledOf(one.from), changes: newsWords(one) }) }}</span>
+    <RouterLink v-if="mustAsk(one)" to="/records" class="press min-h-11">{{ t('news.show') }}</RouterLink>
     <button
       v-else
       type="button"
@@ -43,7 +43,7 @@ watch([visibility, () => backups.lastGood], () => void look(), { immediate: true
       :disabled="!meeting.ready"
       @click="meeting.merge(one)"
     >
-      {{ WORDS.merge }}
+      {{ t('news.merge') }}
     </button>
   </div>
 </template>

@@ -14,7 +14,7 @@ import BringInDialog from '../BringInDialog.vue'
 import { useMeetingStore, type FolderNews } from './meeting.ts'
 import { calledOf } from './shared-folder.ts'
 import { newsWords } from './news-words.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** Tablets that share the backup folder: what they have that is not here, and how it comes here. */
 const props = defineProps<{ busy: boolean }>()
@@ -43,22 +43,21 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
     aria-labelledby="tablets-heading"
     data-testid="other-tablets"
   >
-    <h3 id="tablets-heading" class="text-lg font-semibold">{{ WORDS.otherTablets }}</h3>
-    <p class="text-ink-soft">{{ WORDS.eachTabletWritesItsBackup }}</p>
+    <h3 id="tablets-heading" class="text-lg font-semibold">{{ t('folder.title') }}</h3>
+    <p class="text-ink-soft">{{ t('folder.lead') }}</p>
     <div class="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
       <label
-        >{{ WORDS.thisTabletIsCalled }}
-        <input v-model.trim="name" class="field ml-1" :maxlength="MOST_NAME_LETTERS"
+        >{{ t('folder.name') }} <input v-model.trim="name" class="field ml-1" :maxlength="MOST_NAME_LETTERS"
       /></label>
       <fieldset>
-        <legend class="sr-only">{{ WORDS.otherTablets }}</legend>
+        <legend class="sr-only">{{ t('folder.title') }}</legend>
         <label class="flex min-h-9 items-center gap-2"
           ><input v-model="meeting.mode" type="radio" value="ask" class="accent-lamp" />
-          {{ WORDS.mergeOnMyYes }}</label
+          {{ t('folder.ask') }}</label
         >
         <label class="flex min-h-9 items-center gap-2"
           ><input v-model="meeting.mode" type="radio" value="by-itself" class="accent-lamp" />
-          {{ WORDS.mergeByItself }}</label
+          {{ t('folder.byItself') }}</label
         >
       </fieldset>
     </div>
@@ -68,7 +67,9 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
         :key="one.from.name"
         class="flex min-h-11 flex-wrap items-center justify-between gap-3 py-1"
       >
-        <span>{{ WORDS.newsFrom(calledOf(one.from), timeWords(one), newsWords(one)) }}</span>
+        <span>{{
+          t('folder.news', { tablet: calledOf(one.from), time: timeWords(one), changes: newsWords(one) })
+        }}</span>
         <button
           type="button"
           class="press press-lamp min-h-11 shrink-0"
@@ -78,16 +79,16 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
           <Merge class="h-5 w-5" aria-hidden="true" />
           {{
             one.conflicts.length > 0
-              ? WORDS.answerFirst(count(one.conflicts.length, 'question'))
-              : WORDS.merge
+              ? t('folder.decide', { questions: count(one.conflicts.length, 'question') })
+              : t('news.merge')
           }}
         </button>
       </li>
       <li v-for="one in meeting.unfinished" :key="one.name" class="py-1 text-ember">
-        {{ WORDS.notCompleteYet(calledOf(one)) }}
+        {{ t('folder.incomplete', { tablet: calledOf(one) }) }}
       </li>
       <li v-for="one in meeting.unreadable" :key="one.name" class="py-1 text-ember">
-        {{ WORDS.cannotBeRead(calledOf(one), one.name, one.why) }}
+        {{ t('folder.unreadable', { tablet: calledOf(one), file: one.name, why: one.why }) }}
       </li>
     </ul>
     <p v-if="meeting.problem" class="text-ember" role="alert">{{ meeting.problem }}</p>
@@ -98,13 +99,13 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
         :disabled="props.busy || backups.needsLeave || !meeting.ready"
         @click="meeting.look(true)"
       >
-        <FolderSync class="h-5 w-5" aria-hidden="true" /> {{ WORDS.lookNow }}
+        <FolderSync class="h-5 w-5" aria-hidden="true" /> {{ t('folder.look') }}
       </button>
       <span role="status" data-testid="folder-state">
         <template v-if="meeting.merged">{{ meeting.merged }} </template>
         <template v-if="meeting.lookedAt && meeting.news.length === 0">
-          {{ meeting.theirs.length === 0 ? WORDS.noOtherTablet : WORDS.nothingNew }}
-          {{ WORDS.lookedAt(localTimeOf(meeting.lookedAt, hatchery.hatchery.zone)) }}
+          {{ meeting.theirs.length === 0 ? t('folder.none') : t('folder.nothingNew') }}
+          {{ t('folder.lookedAt', { time: localTimeOf(meeting.lookedAt, hatchery.hatchery.zone) }) }}
         </template>
       </span>
     </div>

@@ -15,7 +15,7 @@ import { useImportExportStore } from '../../data/import-export.ts'
 import { nameInBook } from '../../data/which-book.ts'
 import { useBackupsStore } from '../backups/backups.ts'
 import { calledOf, sharedFolder, type FoundBook, type NamedBackup } from './shared-folder.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 export type FolderNews = News<FoundBook>
 
@@ -90,7 +90,9 @@ export const useMeetingStore = defineStore('meeting', () => {
   /** The others find what was merged in this tablet’s next backup: written at once, they need not wait for an evening. */
   async function afterMerge(all: readonly FolderNews[]): Promise<void> {
     if (backups.rhythm !== 'never') await backups.now()
-    merged.value = WORDS.mergedWith([...new Set(all.map(({ from }) => calledOf(from)))].join(', '))
+    merged.value = t('folder.merged', {
+      tablets: [...new Set(all.map(({ from }) => calledOf(from)))].join(', '),
+    })
   }
 
   return { mode, news, unfinished, unreadable, theirs, lookedAt, merged, problem, ready, look, merge }
@@ -109,7 +111,7 @@ function useOneAtATime(isFree: () => boolean, begins: () => void) {
     try {
       await work()
     } catch (error) {
-      problem.value = WORDS.theFolderCouldNotBeRead((error as Error).message)
+      problem.value = t('folder.notRead', { why: (error as Error).message })
     } finally {
       working.value = false
     }

@@ -3,7 +3,7 @@ import { fingerprint, type Meeting, type TheirBackup } from '../../../domain/mee
 import type { useImportExportStore } from '../../data/import-export.ts'
 import { bundling, OtherBook } from '../../data/taking-out.ts'
 import { markOf, namedIn, readFrom, type Folder } from '../backups/backup-folder.ts'
-import { WORDS } from './words.ts'
+import { t } from './words.ts'
 
 /** A book out of the folder, and how large its file is. */
 export interface FoundBook {
@@ -94,7 +94,7 @@ export async function theirsIn(
 
 /** What people call the tablet, or the beginning of its own mark. */
 export function calledOf({ tablet, called }: { tablet: string; called?: string }): string {
-  return called || WORDS.tabletMark(tablet.slice(0, 4))
+  return called || t('news.tablet', { mark: tablet.slice(0, 4) })
 }
 
 /** A file that was whole is asked once who wrote it; one that was not is asked again. */
