@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue'
-import { RouterLink, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { isIn } from '../../contracts/records/egg-state.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useArrivalsStore } from '../shared/arrivals.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Photographs came from elsewhere on the device: whose eggs are these? */
 const store = useHatcheryStore()
@@ -40,17 +41,15 @@ function forget(): void {
       <p class="mt-2 text-lg" data-testid="arrived">
         {{ t('arrived.whichSet', { photographs: count(arrivals.files.length, 'photograph') }) }}
       </p>
-      <RouterLink to="/look" class="press press-lamp mt-4 min-h-14 text-lg">{{
-        t('arrived.oneEgg')
-      }}</RouterLink>
+      <KitButton to="/look" kind="next" size="big" class="mt-4 text-lg">{{ t('arrived.oneEgg') }}</KitButton>
       <ul class="mt-4 flex flex-col gap-2">
         <li v-for="set in open" :key="set.id">
-          <RouterLink :to="`/sets/${set.id}/bench`" class="press min-h-14 w-full justify-start text-lg">{{
+          <KitButton :to="`/sets/${set.id}/bench`" size="big" class="w-full justify-start text-lg">{{
             set.name
-          }}</RouterLink>
+          }}</KitButton>
         </li>
       </ul>
-      <button type="button" class="press mt-6" @click="forget">{{ t('arrived.discard') }}</button>
+      <KitButton class="mt-6" @click="forget">{{ t('arrived.discard') }}</KitButton>
     </template>
   </main>
 </template>

@@ -5,6 +5,7 @@ import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The bench's few large keys; the same on the keyboard. */
 defineProps<{
@@ -30,19 +31,21 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
   <div
     class="grid grid-cols-5 items-stretch gap-2 tight:grid-cols-2 md:flex [&_.key]:hidden md:[&_.key]:inline"
   >
-    <button
+    <KitButton
       v-if="!look"
-      type="button"
-      class="press press-lamp col-span-4 min-h-16 grow text-xl tight:col-span-2"
+      kind="next"
+      size="tall"
+      class="col-span-4 grow text-xl tight:col-span-2"
       :disabled="busy || !canTake || removed"
       @click="emit('take')"
     >
       <Camera class="h-6 w-6" aria-hidden="true" /> {{ t('keys.photograph') }} <span class="key">Space</span>
-    </button>
+    </KitButton>
     <template v-else>
-      <button
-        type="button"
-        class="press press-lamp col-span-3 min-h-16 grow text-xl leading-tight tight:col-span-2 md:basis-52"
+      <KitButton
+        kind="next"
+        size="tall"
+        class="col-span-3 grow text-xl leading-tight tight:col-span-2 md:basis-52"
         :disabled="busy"
         @click="emit('agree')"
       >
@@ -53,12 +56,12 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
             : t('keys.confirmGrade', { grade: GRADE_WORDS[look.verdict.grade] })
         }}
         <span class="key">Enter</span>
-      </button>
-      <button
+      </KitButton>
+      <KitButton
         v-for="{ grade, key } in GRADE_KEYS"
         :key="grade"
-        type="button"
-        class="press order-last min-h-16 flex-col gap-0 px-0.5 md:order-none md:px-3"
+        size="tall"
+        class="order-last flex-col gap-0 px-0.5 md:order-none md:px-3"
         :class="{ 'border-lamp': look.own?.grade === grade }"
         :disabled="busy"
         :aria-label="t('keys.myGradeIs', { grade: GRADE_WORDS[grade] })"
@@ -70,23 +73,25 @@ const GRADE_KEYS: ReadonlyArray<{ grade: SuggestedGrade; key: string }> = [
           }}</span></span
         >
         <span class="text-xs whitespace-nowrap md:text-sm">{{ GRADE_WORDS[grade] }}</span>
-      </button>
-      <button
-        type="button"
-        class="press min-h-16 flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base"
+      </KitButton>
+      <KitButton
+        :icon="RotateCcw"
+        size="tall"
+        class="flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base"
         :disabled="busy || !canTake || removed"
         @click="emit('take')"
       >
-        <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ t('keys.retake') }} <span class="key">R</span>
-      </button>
+        {{ t('keys.retake') }} <span class="key">R</span>
+      </KitButton>
     </template>
-    <button
-      type="button"
-      class="press min-h-16 flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base"
+    <KitButton
+      :icon="Undo2"
+      size="tall"
+      class="flex-col gap-0 px-0.5 text-sm md:flex-row md:gap-2 md:px-4 md:text-base"
       :disabled="busy || !canUndo"
       @click="emit('undo')"
     >
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('keys.undo') }} <span class="key">Z</span>
-    </button>
+      {{ t('keys.undo') }} <span class="key">Z</span>
+    </KitButton>
   </div>
 </template>

@@ -5,6 +5,7 @@ import TrayMap from '../shared/ui/TrayMap.vue'
 import type { Bench } from './bench/useBench.ts'
 import LabelReader from './LabelReader.vue'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** The tray at hand as a map, and the way to another one and to the reference eggs. */
 defineProps<{ bench: Bench; trays: readonly Tray[] }>()
@@ -33,10 +34,9 @@ defineProps<{ bench: Bench; trays: readonly Tray[] }>()
     />
     <div v-if="bench.references.value.length > 0" class="mt-3">
       <p class="text-sm text-ink-soft">{{ t('tray.references') }}</p>
-      <button
+      <PressArea
         v-for="egg in bench.references.value"
         :key="egg.id"
-        type="button"
         class="mt-1 flex items-center gap-2 rounded-lg border p-1"
         :class="
           egg.id === bench.current.value?.id
@@ -46,7 +46,7 @@ defineProps<{ bench: Bench; trays: readonly Tray[] }>()
         @click="bench.choose(egg)"
       >
         <EggMark :look="bench.lookOf(egg)" class="w-10" /> {{ bench.placeOf(egg) }}
-      </button>
+      </PressArea>
     </div>
   </div>
 </template>

@@ -24,6 +24,7 @@ import NotPhotographed from './NotPhotographed.vue'
 import PhotoSource, { type SourceKind } from './PhotoSource.vue'
 import VerdictPanel from './VerdictPanel.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -140,13 +141,13 @@ const PHASE_WORDS = {
         <span v-if="bench.waiting.value > 0">{{
           t('bench.eggsToGo', { eggs: count(bench.waiting.value, 'egg') })
         }}</span>
-        <RouterLink
+        <KitButton
           :to="{ name: 'removal', params: { setId } }"
-          class="press min-h-10 py-1"
-          :class="{ 'press-lamp': bench.waiting.value === 0 }"
+          size="desk"
+          :kind="bench.waiting.value === 0 ? 'next' : 'plain'"
         >
           {{ bench.waiting.value === 0 ? t('bench.trayDone') : t('report.openRemovalList') }}
-        </RouterLink>
+        </KitButton>
       </div>
     </header>
 

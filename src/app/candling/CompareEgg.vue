@@ -13,6 +13,7 @@ import EggMark from '../shared/ui/EggMark.vue'
 import FigureBand from '../shared/ui/FigureBand.vue'
 import StagePicture from '../shared/ui/StagePicture.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What today's egg can be held against: itself earlier, its mates, an egg that was never set, a living one as drawn. */
 export type Comparison = 'earlier' | 'blink' | 'mates' | 'reference' | 'living'
@@ -89,14 +90,9 @@ const shadows = computed(() => props.mates.map((mate) => figuresOfLook(mate).sha
               ? t('compare.look', { days: before.ageDays.toFixed(1), grade: gradeOf(before) })
               : t('compare.todayAt', { days: look.ageDays.toFixed(1) })
           }}
-          <button
-            v-if="still === 'reduce'"
-            type="button"
-            class="press ml-3 min-h-10 py-1"
-            @click="showsEarlier = !showsEarlier"
-          >
+          <KitButton v-if="still === 'reduce'" size="desk" class="ml-3" @click="showsEarlier = !showsEarlier">
             {{ t('compare.other') }}
-          </button>
+          </KitButton>
         </p>
       </template>
     </template>

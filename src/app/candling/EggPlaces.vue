@@ -4,6 +4,7 @@ import type { Egg } from '../../contracts/records/egg-state.ts'
 import { unseenAmong, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
 const props = defineProps<{
@@ -57,13 +58,13 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
       }}
     </p>
     <div class="flex flex-wrap gap-3">
-      <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
+      <KitButton kind="next" size="big" class="grow" :disabled="busy" @click="emit('keep')">
         {{ t('places.keep', { looks: count(picture.eggs.filter((egg) => egg.place).length, 'look') }) }}
         <span class="key">Enter</span>
-      </button>
-      <button type="button" class="press min-h-14" :disabled="busy" @click="emit('discard')">
+      </KitButton>
+      <KitButton size="big" :disabled="busy" @click="emit('discard')">
         {{ t('arrived.discard') }} <span class="key">Esc</span>
-      </button>
+      </KitButton>
     </div>
   </section>
 </template>

@@ -15,6 +15,7 @@ import { t as tFilm } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import EggLooks from './EggLooks.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** One egg through its incubation: its film, and its looks. */
 const props = defineProps<{ setId: string; eggId: string }>()
@@ -86,9 +87,9 @@ const neighbour = (by: number): Egg | null => {
       <h1 class="text-xl font-bold sm:text-2xl">
         {{ t('bench.egg', { place: nameOf(egg), number: egg.number }) }}
       </h1>
-      <RouterLink :to="{ name: 'set', params: { setId } }" class="quiet">{{ set.name }}</RouterLink>
+      <KitButton :to="{ name: 'set', params: { setId } }" kind="quiet">{{ set.name }}</KitButton>
       <nav class="ml-auto flex gap-2" :aria-label="t('eggPage.others')">
-        <RouterLink
+        <KitButton
           v-for="[by, words, icon] in [
             [-1, t('eggPage.before'), ChevronLeft],
             [1, t('eggPage.after'), ChevronRight],
@@ -96,10 +97,10 @@ const neighbour = (by: number): Egg | null => {
           v-show="neighbour(by)"
           :key="by"
           :to="{ name: 'egg', params: { setId, eggId: neighbour(by)?.id ?? eggId } }"
-          class="press min-h-11 px-3 py-1"
+          size="desk"
           :aria-label="words"
           ><component :is="icon" class="h-5 w-5" aria-hidden="true"
-        /></RouterLink>
+        /></KitButton>
       </nav>
     </header>
     <div class="grid min-h-0 grow gap-4 md:grid-cols-[minmax(0,1fr)_minmax(17rem,24rem)]">

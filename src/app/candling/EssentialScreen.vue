@@ -3,6 +3,7 @@ import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** Black, but for which egg this is, what it seems to be, and time running out. */
 defineProps<{ place: string; grade: SuggestedGrade | null; over: boolean; problem: string | null }>()
@@ -10,8 +11,7 @@ const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <button
-    type="button"
+  <PressArea
     class="fixed inset-0 z-40 flex cursor-none flex-col items-center justify-center gap-8 bg-black text-[#6e4a2a]"
     :aria-label="t('session.essential')"
     data-testid="essential"
@@ -27,5 +27,5 @@ const emit = defineEmits<{ close: [] }>()
     >
     <span v-if="over" class="text-4xl text-[#b4482c]">{{ t('session.timeUp') }}</span>
     <span v-if="problem" class="max-w-3xl text-3xl text-[#b4482c]">{{ problem }}</span>
-  </button>
+  </PressArea>
 </template>

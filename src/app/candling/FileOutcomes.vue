@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { FileOutcome } from './useManyFiles.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** How far a heap of files is, and afterwards what became of each; what went nowhere stands first. */
 const props = defineProps<{ outcomes: readonly FileOutcome[]; running: boolean }>()
@@ -54,11 +55,10 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
       </ul>
     </details>
     <div class="pt-3">
-      <button v-if="running" type="button" class="press" @click="emit('stop')">
-        {{ t('files.stop') }}</button
-      ><button v-else type="button" class="press" @click="emit('close')">
+      <KitButton v-if="running" @click="emit('stop')"> {{ t('files.stop') }}</KitButton
+      ><KitButton v-else @click="emit('close')">
         {{ t('files.close') }} <span class="key">Esc</span>
-      </button>
+      </KitButton>
     </div>
   </div>
 </template>

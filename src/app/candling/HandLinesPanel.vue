@@ -7,6 +7,7 @@ import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
 import { figureIn } from '../shared/field-events.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
 const props = defineProps<{
@@ -91,9 +92,7 @@ function typeCollar(event: Event): void {
       </tbody>
     </table>
     <div class="flex flex-wrap gap-2">
-      <button
-        type="button"
-        class="press"
+      <KitButton
         :aria-pressed="lines.cell !== null"
         @click="
           emit('change', {
@@ -103,21 +102,17 @@ function typeCollar(event: Event): void {
         "
       >
         {{ lines.cell ? t('hand.noCell') : t('hand.drawCell') }}
-      </button>
-      <button
-        type="button"
-        class="press"
+      </KitButton>
+      <KitButton
         @click="emit('change', { ...lines, shadow: lines.shadow.length > 0 ? [] : newShadow(lines.outline) })"
       >
         {{ lines.shadow.length > 0 ? t('hand.noShadow') : t('hand.drawShadow') }}
-      </button>
-      <button
-        type="button"
-        class="press"
+      </KitButton>
+      <KitButton
         @click="emit('change', { ...lines, collar: lines.collar ? null : newCollar(lines.outline) })"
       >
         {{ lines.collar ? t('hand.noCollar') : t('hand.markCollar') }}
-      </button>
+      </KitButton>
     </div>
     <label v-if="lines.collar" class="flex items-center gap-2"
       >{{ t('hand.collarAcross') }}
@@ -132,19 +127,19 @@ function typeCollar(event: Event): void {
       />
       {{ unitSymbol(hatchery.units, 'length') }}
     </label>
-    <button v-if="canCalibrate" type="button" class="press" @click="emit('calibrate')">
+    <KitButton v-if="canCalibrate" @click="emit('calibrate')">
       {{ t('hand.calibrate') }}
-    </button>
+    </KitButton>
     <div class="flex flex-wrap gap-3">
-      <button type="button" class="press press-lamp min-h-14 grow" :disabled="busy" @click="emit('keep')">
+      <KitButton kind="next" size="big" class="grow" :disabled="busy" @click="emit('keep')">
         {{ t('hand.save') }} <span class="key">Enter</span>
-      </button>
-      <button type="button" class="press min-h-14" :disabled="busy" @click="emit('measured')">
+      </KitButton>
+      <KitButton size="big" :disabled="busy" @click="emit('measured')">
         {{ t('hand.reset') }}
-      </button>
-      <button type="button" class="press min-h-14" :disabled="busy" @click="emit('cancel')">
+      </KitButton>
+      <KitButton size="big" :disabled="busy" @click="emit('cancel')">
         {{ t('common.cancel') }} <span class="key">Esc</span>
-      </button>
+      </KitButton>
     </div>
   </section>
 </template>

@@ -7,6 +7,7 @@ import { readLabelCode, type Label } from '../../contracts/files/label-code.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import CodeReader from '../shared/ui/CodeReader.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The camera reads a tray’s or an egg’s label, and the bench goes there. Numbers on the shell stay the fallback. */
 const emit = defineEmits<{ tray: [id: string]; egg: [egg: Egg] }>()
@@ -55,8 +56,8 @@ onMounted(() => {
 </script>
 
 <template>
-  <button type="button" class="press mb-2 min-h-11 py-1" @click="open">
-    <QrCode class="h-5 w-5" aria-hidden="true" /> {{ t('label.read') }}
-  </button>
+  <KitButton :icon="QrCode" size="desk" class="mb-2" @click="open">
+    {{ t('label.read') }}
+  </KitButton>
   <CodeReader v-if="isOpen" :label="t('label.read')" :words="words" @code="read" @close="isOpen = false" />
 </template>

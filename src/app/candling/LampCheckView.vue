@@ -12,6 +12,7 @@ import LampResult from './lamp/LampResult.vue'
 import LampStrip from './lamp/LampStrip.vue'
 import { useLampCheck } from './lamp/useLampCheck.ts'
 import { t } from './lamp/words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Will my lamp do? One fresh egg of each shell says from which day it shows what. */
 const store = useHatcheryStore()
@@ -129,16 +130,15 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
       </ol>
       <p v-if="problem || notSaved" class="text-ember" role="alert">{{ problem || notSaved }}</p>
       <div class="flex flex-wrap items-center gap-3" aria-live="polite">
-        <button
+        <KitButton
           v-if="!busy"
-          type="button"
-          class="press press-lamp"
+          kind="next"
           data-testid="check-lamp"
           :disabled="lit.length === 0"
           @click="run"
         >
           {{ t('check.start') }}
-        </button>
+        </KitButton>
         <template v-else>
           <progress
             class="h-3 w-48 accent-lamp"
@@ -150,7 +150,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
               ? t('check.measuring')
               : t('check.drawing', { done: drawn.done, of: drawn.of })
           }}</span>
-          <button type="button" class="press min-h-11 py-1" @click="cancel">{{ t('check.cancel') }}</button>
+          <KitButton size="desk" @click="cancel">{{ t('check.cancel') }}</KitButton>
         </template>
       </div>
       <p class="text-sm text-ink-soft">{{ t('check.caution') }}</p>
@@ -159,23 +159,17 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
     <template v-if="found">
       <LampResult class="screen-only" :check="found" />
       <p v-if="isKept" class="screen-only" role="status" data-testid="lamp-kept">{{ t('check.kept') }}</p>
-      <button
-        v-else
-        type="button"
-        class="press press-lamp screen-only self-start"
-        data-testid="keep-lamp"
-        @click="keep"
-      >
+      <KitButton v-else kind="next" class="screen-only self-start" data-testid="keep-lamp" @click="keep">
         {{ t('check.keep') }}
-      </button>
+      </KitButton>
     </template>
 
     <section :aria-label="t('check.keptTitle')">
       <div class="screen-only mb-3 flex flex-wrap items-center gap-4">
         <h2 class="text-xl font-semibold">{{ t('check.keptTitle') }}</h2>
-        <button v-if="checks.length > 0" type="button" class="press min-h-11 py-1" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('check.print') }}
-        </button>
+        <KitButton :icon="Printer" v-if="checks.length > 0" size="desk" @click="print">
+          {{ t('check.print') }}
+        </KitButton>
       </div>
       <h1 class="mb-4 hidden text-2xl font-bold print:block">
         {{ store.hatchery.name ? t('strip.titleOf', { hatchery: store.hatchery.name }) : t('strip.title') }}
@@ -186,7 +180,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
           <LampStrip :checks="[one]" />
           <p class="screen-only mt-2 flex items-center gap-3 text-sm text-ink-soft">
             {{ dayOf(one) }}
-            <button type="button" class="quiet" @click="remove(one)">{{ t('check.remove') }}</button>
+            <KitButton kind="quiet" @click="remove(one)">{{ t('check.remove') }}</KitButton>
           </p>
         </li>
       </ul>

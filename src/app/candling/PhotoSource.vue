@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { FolderOpen } from '@lucide/vue'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 export type SourceKind = 'network' | 'device' | 'files'
 
@@ -69,9 +70,9 @@ defineExpose({ open, order })
       {{ t('source.files') }}</label
     >
     <template v-if="source === 'files'">
-      <button type="button" class="press min-h-10 py-1" @click="open">
-        <FolderOpen class="h-5 w-5" aria-hidden="true" /> {{ t('source.choose') }}
-      </button>
+      <KitButton :icon="FolderOpen" size="desk" @click="open">
+        {{ t('source.choose') }}
+      </KitButton>
       <label class="hidden items-center gap-2 text-sm text-ink-soft sm:flex">
         {{ ' ' }}{{ t('source.matchedBy') }}
         <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">

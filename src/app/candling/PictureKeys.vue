@@ -2,6 +2,7 @@
 import type { Grade } from '../../core/grade-names.ts'
 import { LOOKS_LIKE } from '../../words/reasons.ts'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** What can be laid over the picture, and what a mark in it means; the same on the keyboard. */
 defineProps<{
@@ -27,11 +28,10 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
     }}</template>
   </p>
   <div class="absolute right-3 bottom-3 flex gap-2">
-    <button type="button" :class="KEY" :disabled="busy" @click="emit('draw')">
+    <PressArea :class="KEY" :disabled="busy" @click="emit('draw')">
       {{ t('picture.correct') }} <span class="key hidden md:inline">E</span>
-    </button>
-    <button
-      type="button"
+    </PressArea>
+    <PressArea
       :class="KEY"
       :aria-pressed="speaking.shown"
       :aria-busy="speaking.asking"
@@ -39,9 +39,9 @@ const KEY = 'rounded-lg border border-line bg-black/70 px-3 py-2 text-sm'
     >
       {{ speaking.asking ? t('picture.looking') : t('picture.evidence') }}
       <span class="key hidden md:inline">W</span>
-    </button>
-    <button type="button" :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
+    </PressArea>
+    <PressArea :class="KEY" :aria-pressed="overlay" @click="emit('overlay')">
       {{ t('picture.lines') }} <span class="key hidden md:inline">O</span>
-    </button>
+    </PressArea>
   </div>
 </template>

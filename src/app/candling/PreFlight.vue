@@ -10,6 +10,8 @@ import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import { PREFLIGHT_WORDS } from '../../words/candling.ts'
 import NumberField from '../shared/kit/NumberField.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{
@@ -66,9 +68,9 @@ function sendAir(): void {
 <template>
   <div class="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
     <div class="flex flex-col gap-2">
-      <button v-if="next" type="button" class="press min-h-11 self-start py-1" @click="emit('all')">
-        <CheckCheck class="h-5 w-5" aria-hidden="true" /> {{ t('preflight.allReady') }}
-      </button>
+      <KitButton :icon="CheckCheck" v-if="next" size="desk" class="self-start" @click="emit('all')">
+        {{ t('preflight.allReady') }}
+      </KitButton>
       <ol class="flex flex-col gap-2" :aria-label="t('preflight.title')">
         <li
           v-for="item in PREFLIGHT"
@@ -76,8 +78,7 @@ function sendAir(): void {
           class="rounded-xl border"
           :class="item === next ? 'border-lamp' : 'border-line'"
         >
-          <button
-            type="button"
+          <PressArea
             class="flex min-h-16 w-full items-center gap-4 p-3 text-left"
             :aria-pressed="session.ready.includes(item)"
             @click="emit('tick', item)"
@@ -93,7 +94,7 @@ function sendAir(): void {
               }}</span
               ><span class="text-ink-soft">{{ PREFLIGHT_WORDS[item].why }}</span></span
             >
-          </button>
+          </PressArea>
           <template v-if="item === 'air'">
             <p v-if="latest" class="px-3 pb-3 text-2xl" data-testid="air-now">
               {{
@@ -106,9 +107,9 @@ function sendAir(): void {
             <form v-else class="flex flex-wrap items-end gap-3 px-3 pb-3" @submit.prevent="sendAir">
               <NumberField v-model="rh" :label="t('preflight.humidity')" width="w-24" />
               <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" width="w-24" />
-              <button type="submit" class="press min-h-11" :disabled="rh === null || warmth === null">
+              <KitButton type="submit" size="desk" :disabled="rh === null || warmth === null">
                 {{ t('preflight.note') }}
-              </button>
+              </KitButton>
               <p v-if="airProblem" class="basis-full text-ember" role="alert">{{ airProblem }}</p>
             </form>
           </template>
@@ -199,9 +200,9 @@ function sendAir(): void {
         <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"
           ><input v-model="voice" type="checkbox" class="accent-lamp" /> {{ t('preflight.speak') }}</label
         >
-        <button type="button" class="press min-h-10 py-1 text-sm" @click="emit('learnPedal')">
+        <KitButton size="desk" @click="emit('learnPedal')">
           {{ pedal ? t('preflight.pedal', { key: pedal }) : t('preflight.learnPedal') }}
-        </button>
+        </KitButton>
       </fieldset>
     </div>
   </div>

@@ -17,6 +17,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { useQuickLook, type KeepingDoubts } from './useQuickLook.ts'
 import VerdictPanel from './VerdictPanel.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 type DayDoubt = NonNullable<KeepingDoubts['day']>
 /** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
@@ -142,21 +143,20 @@ async function keep(): Promise<void> {
           >
           <fieldset v-if="taken!.eggs.length > 1" class="flex flex-wrap items-center gap-2">
             <legend class="sr-only">{{ t('quick.which') }}</legend>
-            <button
+            <KitButton
               v-for="(_, i) in taken!.eggs"
               :key="i"
-              type="button"
-              class="press min-h-11 py-1"
+              size="desk"
               :aria-pressed="which === i"
-              :class="{ 'press-lamp': which === i }"
+              :kind="which === i ? 'next' : 'plain'"
               @click="which = i"
             >
               {{ t('places.egg', { number: i + 1 }) }}
-            </button>
+            </KitButton>
           </fieldset>
-          <button type="button" class="press min-h-11 py-1" @click="quick.letGo()">
-            <RotateCcw class="h-5 w-5" aria-hidden="true" /> {{ t('quick.discard') }}
-          </button>
+          <KitButton :icon="RotateCcw" size="desk" @click="quick.letGo()">
+            {{ t('quick.discard') }}
+          </KitButton>
         </div>
       </div>
       <div class="flex flex-col gap-4 md:col-start-2 md:row-span-2 md:row-start-1">
@@ -205,9 +205,9 @@ async function keep(): Promise<void> {
           >
             {{ words }}
           </p>
-          <button type="button" class="press min-h-11" :disabled="!mayKeep || keeping" @click="keep">
+          <KitButton size="desk" :disabled="!mayKeep || keeping" @click="keep">
             {{ doubts.length > 0 ? t('quick.saveAnyway') : t('quick.save') }}
-          </button>
+          </KitButton>
           <p v-if="setId === 'new' && lone.ageDays === null" class="w-full text-sm text-ink-soft">
             {{ t('quick.needsDay') }}
           </p>
@@ -224,15 +224,9 @@ async function keep(): Promise<void> {
         {{ t('quick.lead') }}
       </p>
       <div class="flex flex-wrap gap-3">
-        <button
-          v-if="live"
-          type="button"
-          class="press press-lamp min-h-14 text-lg"
-          :disabled="measuring"
-          @click="takeIt"
-        >
+        <KitButton v-if="live" kind="next" size="big" class="text-lg" :disabled="measuring" @click="takeIt">
           <Camera class="h-6 w-6" aria-hidden="true" /> {{ t('keys.photograph') }}
-        </button>
+        </KitButton>
         <label
           class="press min-h-14 cursor-pointer text-lg focus-within:outline-2"
           :class="{ 'press-lamp': !live, 'pointer-events-none opacity-60': measuring }"
@@ -245,9 +239,9 @@ async function keep(): Promise<void> {
             :disabled="measuring"
             @change="choose"
         /></label>
-        <button type="button" class="press min-h-14" @click="live = !live">
+        <KitButton size="big" @click="live = !live">
           {{ live ? t('quick.cameraOff') : t('quick.cameraOn') }}
-        </button>
+        </KitButton>
       </div>
       <p class="max-w-2xl text-sm text-ink-soft">
         {{ t('quick.caution') }}

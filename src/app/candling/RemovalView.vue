@@ -16,6 +16,7 @@ import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import RemovalDialog from './RemovalDialog.vue'
 import TakenOut from './TakenOut.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -182,24 +183,24 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
           </p>
         </div>
         <span v-if="egg.removed" class="text-lg">{{ t('removal.isRemoved') }}</span>
-        <button
+        <KitButton
           v-if="!egg.removed"
-          type="button"
-          class="press min-h-14"
+          size="big"
           :aria-label="t('removal.leaveInOf', { place: placeOf(egg) })"
           @click="leaveIn(look)"
         >
           {{ t('removal.leaveIn') }}
-        </button>
-        <button
+        </KitButton>
+        <KitButton
           v-if="!egg.removed"
-          type="button"
-          class="press press-ember min-h-14 text-lg"
+          kind="harmful"
+          size="big"
+          class="text-lg"
           :aria-label="t('removal.removeOf', { place: placeOf(egg) })"
           @click="ask(egg, look)"
         >
           {{ t('removal.remove') }} <span v-if="egg.id === notTicked[0]?.egg.id" class="key">Space</span>
-        </button>
+        </KitButton>
       </li>
     </ul>
     <p v-else class="mt-5 text-xl">{{ t('removal.none') }}</p>
@@ -219,14 +220,13 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
           ><span class="w-40 text-lg text-ink-soft">{{
             GRADE_WORDS[look!.own?.grade ?? look!.verdict.grade]
           }}</span
-          ><button
-            type="button"
-            class="press min-h-11 py-1"
+          ><KitButton
+            size="desk"
             :aria-label="t('removal.removeAnywayOf', { place: placeOf(egg) })"
             @click="ask(egg, look!, true)"
           >
             {{ t('removal.removeAnyway') }}
-          </button>
+          </KitButton>
         </li>
       </ul>
     </section>
@@ -262,15 +262,11 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
       {{ t('removal.caution') }}
     </p>
     <div class="mt-6 flex flex-wrap gap-3">
-      <button type="button" class="press" :disabled="hatchery.journal.length === 0" @click="back">
+      <KitButton :disabled="hatchery.journal.length === 0" @click="back">
         {{ t('keys.undo') }} <span class="key">Z</span>
-      </button>
-      <RouterLink :to="{ name: 'bench', params: { setId } }" class="press">{{
-        t('removal.toBench')
-      }}</RouterLink>
-      <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{
-        t('removal.trayLog')
-      }}</RouterLink>
+      </KitButton>
+      <KitButton :to="{ name: 'bench', params: { setId } }">{{ t('removal.toBench') }}</KitButton>
+      <KitButton :to="{ name: 'set', params: { setId } }">{{ t('removal.trayLog') }}</KitButton>
     </div>
 
     <RemovalDialog

@@ -8,6 +8,7 @@ import type { SessionStep } from '../../core/session/session.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import { GRADE_WORDS } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The keys of the evening, under one hand; each also a target for a knuckle. */
 const props = defineProps<{
@@ -41,60 +42,65 @@ const goOnWords = computed(() => {
     role="group"
     :aria-label="t('sessionKeys.title')"
   >
-    <button type="button" class="press min-h-16 gap-1.5 px-1 whitespace-nowrap" @click="emit('undo')">
-      <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('keys.undo') }} <span class="key">Z</span>
-    </button>
-    <button
-      type="button"
-      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+    <KitButton :icon="Undo2" size="tall" class="gap-1.5 px-1 whitespace-nowrap" @click="emit('undo')">
+      {{ t('keys.undo') }} <span class="key">Z</span>
+    </KitButton>
+    <KitButton
+      size="tall"
+      class="gap-1.5 px-1 whitespace-nowrap"
       :disabled="!candling"
       @click="emit('another')"
     >
       <component :is="leaves ? StepForward : Shuffle" class="h-5 w-5" aria-hidden="true" />
       {{ leaves ? t('sessionKeys.skip') : t('sessionKeys.nextGrade') }} <span class="key">X</span>
-    </button>
-    <button
-      type="button"
-      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+    </KitButton>
+    <KitButton
+      :icon="Scale3d"
+      size="tall"
+      class="gap-1.5 px-1 whitespace-nowrap"
       :disabled="!candling || !look"
       @click="emit('compare')"
     >
-      <Scale3d class="h-5 w-5" aria-hidden="true" /> {{ t('sessionKeys.compare') }} <span class="key">C</span>
-    </button>
-    <button
-      type="button"
-      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      {{ t('sessionKeys.compare') }} <span class="key">C</span>
+    </KitButton>
+    <KitButton
+      :icon="Pause"
+      size="tall"
+      class="gap-1.5 px-1 whitespace-nowrap"
       :disabled="!session.begun"
       @click="emit('pause')"
     >
-      <Pause class="h-5 w-5" aria-hidden="true" /> {{ t('sessionKeys.pause') }} <span class="key">V</span>
-    </button>
-    <button
-      type="button"
-      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      {{ t('sessionKeys.pause') }} <span class="key">V</span>
+    </KitButton>
+    <KitButton
+      :icon="Tag"
+      size="tall"
+      class="gap-1.5 px-1 whitespace-nowrap"
       :disabled="!candling"
       @click="emit('mark')"
     >
-      <Tag class="h-5 w-5" aria-hidden="true" /> {{ t('preflight.note') }} <span class="key">D</span>
-    </button>
-    <button
-      type="button"
-      class="press min-h-16 gap-1.5 px-1 whitespace-nowrap"
+      {{ t('preflight.note') }} <span class="key">D</span>
+    </KitButton>
+    <KitButton
+      :icon="Mic"
+      size="tall"
+      class="gap-1.5 px-1 whitespace-nowrap"
       :class="{ 'border-lamp text-lamp': speaking }"
       :disabled="!candling"
       :aria-pressed="speaking"
       @click="emit('speak')"
     >
-      <Mic class="h-5 w-5" aria-hidden="true" /> {{ speaking ? t('quick.save') : t('sessionKeys.voice') }}
+      {{ speaking ? t('quick.save') : t('sessionKeys.voice') }}
       <span class="key">T</span>
-    </button>
-    <button
-      type="button"
-      class="press press-lamp order-first col-span-3 min-h-16 text-xl tight:col-span-1 sm:col-span-6 lg:order-none lg:col-span-1"
+    </KitButton>
+    <KitButton
+      kind="next"
+      size="tall"
+      class="order-first col-span-3 text-xl tight:col-span-1 sm:col-span-6 lg:order-none lg:col-span-1"
       data-testid="go-on"
       @click="emit('goOn')"
     >
       <Check class="h-6 w-6" aria-hidden="true" /> {{ goOnWords }} <span class="key">Space</span>
-    </button>
+    </KitButton>
   </div>
 </template>

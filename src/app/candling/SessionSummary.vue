@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { RouterLink } from 'vue-router'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Session } from '../../contracts/records/session-record.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import SessionReport from './SessionReport.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** An evening that has ended, and what can be done next. */
 defineProps<{
@@ -35,14 +35,12 @@ const emit = defineEmits<{ again: []; 'go-on': [] }>()
       :now-ms="nowMs"
     />
     <div class="mt-6 flex flex-wrap gap-3">
-      <RouterLink
-        :to="{ name: 'removal', params: { setId: set.id } }"
-        class="press press-lamp min-h-14 text-lg"
-        >{{ t('summary.toRemove') }} <span class="key">Space</span></RouterLink
-      ><button type="button" class="press min-h-14" @click="emit('again')">{{ t('summary.again') }}</button>
-      <button v-if="mayGoOn" type="button" class="press min-h-14" @click="emit('go-on')">
+      <KitButton :to="{ name: 'removal', params: { setId: set.id } }" kind="next" size="big" class="text-lg"
+        >{{ t('summary.toRemove') }} <span class="key">Space</span></KitButton
+      ><KitButton size="big" @click="emit('again')">{{ t('summary.again') }}</KitButton>
+      <KitButton v-if="mayGoOn" size="big" @click="emit('go-on')">
         {{ t('summary.unfinished') }} <span class="key">Z</span>
-      </button>
+      </KitButton>
     </div>
   </div>
 </template>

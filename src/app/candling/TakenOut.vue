@@ -4,6 +4,7 @@ import type { Outcome } from '../../contracts/records/egg-record.ts'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The eggs that were taken out: what they were when they were opened, or back into their place. */
 defineProps<{ eggs: readonly Egg[]; placeOf: (egg: Egg) => string }>()
@@ -20,15 +21,14 @@ const emit = defineEmits<{ found: [egg: Egg, outcome: Outcome | null]; putBack: 
       <li v-for="egg in eggs" :key="egg.id" class="flex flex-wrap items-center gap-3">
         <span class="w-28 font-semibold">{{ placeOf(egg) }}</span
         ><OutcomeChoice :egg="egg" @choose="emit('found', egg, $event)" />
-        <button
+        <KitButton
           v-if="egg.outcome === null"
-          type="button"
-          class="press min-h-11 py-1"
+          size="desk"
           :aria-label="t('removal.putBackOf', { place: placeOf(egg) })"
           @click="emit('putBack', egg)"
         >
           <Undo2 class="h-4 w-4" aria-hidden="true" /> {{ t('removal.putBack') }}
-        </button>
+        </KitButton>
       </li>
     </ul>
   </section>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink, type RouteLocationRaw } from 'vue-router'
+import { type RouteLocationRaw } from 'vue-router'
 import { Film } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
@@ -20,6 +20,7 @@ import LampTonight from './lamp/LampTonight.vue'
 import NextPicture from './NextPicture.vue'
 import { useVerdictWords } from './useVerdictWords.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const props = defineProps<{
   look: LookRecord
@@ -192,8 +193,8 @@ const { isNoEgg, whyLeftIn } = useVerdictWords(
           })
         }}
       </p>
-      <RouterLink v-if="eggPage" :to="eggPage" class="quiet self-start" data-testid="egg-page-link"
-        ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('eggPage.link') }}</RouterLink
+      <KitButton v-if="eggPage" :to="eggPage" kind="quiet" class="self-start" data-testid="egg-page-link"
+        ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('eggPage.link') }}</KitButton
       >
     </div>
   </section>

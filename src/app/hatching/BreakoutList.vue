@@ -18,6 +18,7 @@ import StagePicture from '../shared/ui/StagePicture.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, GRADE_WORDS, nameOfEgg, OUTCOME_WORDS } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Eggs that did not hatch, opened one by one and classed by when they died. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; over: boolean; unnamed: number }>()
@@ -128,22 +129,21 @@ function nameAll(): void {
           })
         }}
       </p>
-      <button type="button" class="press press-lamp" @click="nameAll">
+      <KitButton kind="next" @click="nameAll">
         {{ t('breakout.allEmpty') }}
-      </button>
+      </KitButton>
     </div>
     <div class="mt-3 flex flex-wrap gap-2" role="group" :aria-label="t('breakout.list')">
-      <button
+      <KitButton
         v-for="egg in open"
         :key="egg.id"
-        type="button"
-        class="press min-h-11 px-3 py-1"
+        size="desk"
         :class="{ 'border-lamp': egg.id === current?.id }"
         :aria-pressed="egg.id === current?.id"
         @click="chosenId = egg.id"
       >
         {{ placeOf(egg) }}
-      </button>
+      </KitButton>
     </div>
     <form v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[15rem_1fr]" novalidate @submit.prevent="keep">
       <div class="grid grid-cols-2 content-start gap-2 lg:grid-cols-1">
@@ -249,9 +249,9 @@ function nameAll(): void {
           >
         </fieldset>
         <div class="flex flex-wrap items-end gap-3">
-          <button type="submit" class="press press-lamp" :disabled="found === null || Number.isNaN(day)">
+          <KitButton type="submit" kind="next" :disabled="found === null || Number.isNaN(day)">
             {{ t('breakout.saveNext') }}
-          </button>
+          </KitButton>
           <PictureNotes :egg="current" :name="placeOf(current)" :say-at="sayAt" />
         </div>
       </div>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { FileText } from '@lucide/vue'
 import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-record.ts'
 import { type Egg } from '../../contracts/records/egg-state.ts'
@@ -13,6 +12,7 @@ import { count, nameOfEgg } from '../shared/wording.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import ChickRow from './ChickRow.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Every chick of a set: what it is known by, how it does, where it went. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; unnamed: number }>()
@@ -78,8 +78,8 @@ function say(egg: Egg, change: { state?: ChickState; words?: string }): void {
           }}.
         </p>
       </div>
-      <RouterLink :to="{ name: 'hand-over', params: { setId: set.id } }" class="press screen-only"
-        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ t('chicks.handOver') }}</RouterLink
+      <KitButton :icon="FileText" :to="{ name: 'hand-over', params: { setId: set.id } }" class="screen-only">
+        {{ t('chicks.handOver') }}</KitButton
       >
     </div>
     <p v-if="problem || refused" class="mt-2 text-ember" role="alert">{{ refused || problem }}</p>

@@ -11,6 +11,7 @@ import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Closes a set, or opens it again. Closed, it asks for nothing more but what its chicks need. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -43,14 +44,13 @@ function change(): void {
 
 <template>
   <span>
-    <button
-      type="button"
-      class="press min-h-11"
+    <KitButton
+      size="desk"
       :aria-label="`${isClosed ? t('close.reopen') : t('close.do')}: ${set.name}`"
       @click="press"
     >
       {{ isClosed ? t('close.reopen') : t('close.do') }}
-    </button>
+    </KitButton>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     <ConfirmDialog
       :open="asking"

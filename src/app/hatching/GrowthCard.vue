@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef } from 'vue'
-import { RouterLink } from 'vue-router'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -12,6 +11,7 @@ import { t as tFilm } from '../shared/growth/words.ts'
 import { fileNameOf } from '../shared/save-file.ts'
 import { nameOfEgg } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The growth film of an egg of the set, made when asked for; nothing where no egg was looked at twice. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -48,11 +48,11 @@ const nameOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
           <option v-for="egg in filmed" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
         </select></label
       >
-      <RouterLink
+      <KitButton
         v-if="chosen"
         :to="{ name: 'egg', params: { setId: set.id, eggId: chosen.id } }"
-        class="quiet"
-        >{{ t('growth.toPage') }}</RouterLink
+        kind="quiet"
+        >{{ t('growth.toPage') }}</KitButton
       >
     </div>
     <template v-if="chosen">

@@ -12,6 +12,7 @@ import { useClockStore } from '../shared/clock.ts'
 import { count } from '../shared/wording.ts'
 import { warmthWords } from './brooder-words.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** One page that goes with chicks to their new keeper. */
 const props = defineProps<{ setId: string }>()
@@ -53,9 +54,9 @@ const print = (): void => globalThis.print()
 <template>
   <main v-if="set" class="mx-auto max-w-3xl p-6 print:p-0">
     <div class="screen-only mb-5 flex flex-wrap items-end gap-3">
-      <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('handOver.print') }}
-      </button>
+      <KitButton :icon="Printer" kind="next" @click="print">
+        {{ t('handOver.print') }}
+      </KitButton>
       <label
         >{{ t('handOver.for') }}
         <input v-model="to" class="field ml-1" maxlength="120" :placeholder="t('handOver.newKeeper')"
@@ -67,9 +68,7 @@ const print = (): void => globalThis.print()
           <option value="all">{{ t('handOver.stillHere') }}</option>
         </select></label
       >
-      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">{{
-        t('handOver.back')
-      }}</RouterLink>
+      <KitButton :to="{ name: 'hatch', params: { setId } }">{{ t('handOver.back') }}</KitButton>
     </div>
     <h1 class="text-3xl font-bold">
       {{ count(going.length, 'chick') }}: {{ set.breed || SPECIES[set.species].label }}

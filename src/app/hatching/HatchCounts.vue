@@ -8,6 +8,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** How many have pipped and how many are out, where nobody can see through the window which is which. */
 const props = defineProps<{
@@ -47,27 +48,28 @@ function add(what: 'pipped' | 'out', more: 1 | -1): void {
       role="group"
       :aria-label="name"
     >
-      <button
-        type="button"
-        class="press min-h-16 min-w-16"
+      <KitButton
+        size="tall"
+        class="min-w-16"
         :aria-label="t('counts.less', { what: name })"
         :disabled="now[field] <= told[field]"
         @click="add(field, -1)"
       >
         <Minus class="h-7 w-7" aria-hidden="true" />
-      </button>
+      </KitButton>
       <output class="w-14 text-center text-4xl font-bold" :data-testid="`counted-${field}`">{{
         now[field]
       }}</output>
-      <button
-        type="button"
-        class="press press-lamp min-h-16 min-w-24"
+      <KitButton
+        kind="next"
+        size="tall"
+        class="min-w-24"
         :aria-label="t('counts.more', { what: name })"
         :disabled="now[field] >= most"
         @click="add(field, 1)"
       >
         <Plus class="h-7 w-7" aria-hidden="true" />
-      </button>
+      </KitButton>
       <span>{{ name }}</span>
     </div>
     <p class="text-ink-soft">

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Download, FileText } from '@lucide/vue'
-import { RouterLink } from 'vue-router'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { hatchResults, PHASES } from '../../core/hatching/results.ts'
@@ -14,6 +13,7 @@ import { shareWords } from '../../core/statistics/share.ts'
 import { FATE_WORDS, FEW } from './fate-words.ts'
 import TrayFates from './TrayFates.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What came of a set, with what few eggs leave open. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; report?: boolean }>()
@@ -79,14 +79,15 @@ function saveFates(): void {
       {{ t('results.removedAlive', { places: living.join(', ') }) }}
     </p>
     <div class="screen-only mt-3 flex gap-3">
-      <button type="button" class="press" @click="saveFates">
-        <Download class="h-5 w-5" aria-hidden="true" /> {{ t('common.csv') }}
-      </button>
-      <RouterLink
+      <KitButton :icon="Download" @click="saveFates">
+        {{ t('common.csv') }}
+      </KitButton>
+      <KitButton
+        :icon="FileText"
         v-if="!report && results.open < results.set"
         :to="{ name: 'report', params: { setId: set.id } }"
-        class="press"
-        ><FileText class="h-5 w-5" aria-hidden="true" /> {{ t('results.report') }}</RouterLink
+      >
+        {{ t('results.report') }}</KitButton
       >
     </div>
   </section>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink } from 'vue-router'
 import { Undo2 } from '@lucide/vue'
 import { isIn } from '../../contracts/records/egg-state.ts'
 import { SPECIES } from '../../core/species/species.ts'
@@ -22,6 +21,7 @@ import HatchResults from './HatchResults.vue'
 import HatchWatch from './HatchWatch.vue'
 import LockdownSteps from './LockdownSteps.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The last days of a set: lockdown, pips and chicks, what did not hatch, and what came of it all. */
 const props = defineProps<{ setId: string }>()
@@ -79,11 +79,11 @@ useKeys({ z: undo })
         </p>
       </div>
       <div class="screen-only flex flex-wrap gap-3">
-        <button type="button" class="press" :disabled="store.journal.length === 0" @click="undo">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('hatch.undo') }}
+        <KitButton :icon="Undo2" :disabled="store.journal.length === 0" @click="undo">
+          {{ t('hatch.undo') }}
           <span class="key hidden md:inline">Z</span>
-        </button>
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ t('hatch.toSet') }}</RouterLink>
+        </KitButton>
+        <KitButton :to="{ name: 'set', params: { setId } }">{{ t('hatch.toSet') }}</KitButton>
       </div>
     </div>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>

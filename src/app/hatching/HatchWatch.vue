@@ -24,6 +24,7 @@ import { dayWords, roughTime } from '../shared/wording.ts'
 import HatchCounts from './HatchCounts.vue'
 import HatchMethods from './HatchMethods.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -176,22 +177,19 @@ function nameOf(egg: Egg): string {
         role="group"
         :aria-label="tray.name"
       >
-        <button
+        <KitButton
           v-for="egg in inside.filter(({ place }) => place?.trayId === tray.id)"
           :key="egg.id"
-          type="button"
-          class="press min-h-20 flex-col gap-0 px-1 text-lg"
-          :class="{
-            'border-lamp': stateOf(egg) === 'pipped' || stateOf(egg) === 'zipped',
-            'press-lamp': stateOf(egg) === 'out',
-          }"
+          class="min-h-20 flex-col gap-0 px-1 text-lg"
+          :kind="stateOf(egg) === 'out' ? 'next' : 'plain'"
+          :class="{ 'border-lamp': stateOf(egg) === 'pipped' || stateOf(egg) === 'zipped' }"
           :style="{ gridRow: egg.place!.row + 1, gridColumn: egg.place!.column + 1 }"
           :aria-label="`${placeLabel(tray, egg.place!)}: ${words(egg) || t('watch.waiting')}`"
           @click="tap(egg)"
         >
           <span class="font-bold">{{ placeLabel(tray, egg.place!) }}</span>
           <span class="text-sm font-normal">{{ words(egg) || '–' }}</span>
-        </button>
+        </KitButton>
       </div>
     </template>
     <p v-if="longestMs !== null" class="mt-2" data-testid="longest-pip">
@@ -211,15 +209,9 @@ function nameOf(egg: Egg): string {
       </p>
       <div class="mt-2 flex flex-wrap items-center gap-2" role="group" :aria-label="t('watch.lidOffFor')">
         <span class="text-ink-soft">{{ t('watch.openedFor') }}</span>
-        <button
-          v-for="(name, reason) in OPENED_FOR"
-          :key="reason"
-          type="button"
-          class="press"
-          @click="opened(reason)"
-        >
+        <KitButton v-for="(name, reason) in OPENED_FOR" :key="reason" @click="opened(reason)">
           {{ name }}
-        </button>
+        </KitButton>
       </div>
     </div>
     <div class="mt-4 flex flex-wrap items-end gap-3 border-t border-line pt-3">

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink } from 'vue-router'
 import { isIn } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
 import { lockdownSteps, type LockdownStep } from '../../core/hatching/lockdown.ts'
@@ -15,6 +14,7 @@ import { useClockStore } from '../shared/clock.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What is done once, before the lid stays shut. */
 const props = defineProps<{ set: EggSet; due: boolean }>()
@@ -140,13 +140,7 @@ function begin(): void {
         })
       }}
       <div class="mt-2 flex flex-wrap gap-2">
-        <button
-          v-for="{ other, lying } in elsewhere"
-          :key="other.id"
-          type="button"
-          class="press"
-          @click="carry(other.id)"
-        >
+        <KitButton v-for="{ other, lying } in elsewhere" :key="other.id" @click="carry(other.id)">
           {{
             t('lockdown.moveTo', {
               incubator: other.name,
@@ -156,13 +150,13 @@ function begin(): void {
                   : '',
             })
           }}
-        </button>
-        <button v-if="!byHand" type="button" class="press" @click="stopForAll">
+        </KitButton>
+        <KitButton v-if="!byHand" @click="stopForAll">
           {{ t('lockdown.turnerOff') }}
-        </button>
-        <RouterLink :to="{ name: 'set', params: { setId: set.id } }" class="press">{{
+        </KitButton>
+        <KitButton :to="{ name: 'set', params: { setId: set.id } }">{{
           t('lockdown.openIncubator')
-        }}</RouterLink>
+        }}</KitButton>
       </div>
       <p v-if="byHand" class="mt-2 text-ink-soft">
         {{ t('lockdown.turnOthers') }}
@@ -183,26 +177,16 @@ function begin(): void {
           />
           <span :class="{ 'text-ink-soft': isDone(step) }">{{ STEP_WORDS[step] }}</span>
         </label>
-        <RouterLink
-          v-if="step === 'last-look'"
-          :to="{ name: 'session', params: { setId: set.id } }"
-          class="press"
-          >{{ t('lockdown.candle') }}</RouterLink
-        >
-        <RouterLink
-          v-if="step === 'take-out-dead'"
-          :to="{ name: 'removal', params: { setId: set.id } }"
-          class="press"
-          >{{
-            toRemove > 0
-              ? t('lockdown.eggsToRemove', { eggs: count(toRemove, 'egg') })
-              : t('lockdown.toRemove')
-          }}</RouterLink
-        >
+        <KitButton v-if="step === 'last-look'" :to="{ name: 'session', params: { setId: set.id } }">{{
+          t('lockdown.candle')
+        }}</KitButton>
+        <KitButton v-if="step === 'take-out-dead'" :to="{ name: 'removal', params: { setId: set.id } }">{{
+          toRemove > 0 ? t('lockdown.eggsToRemove', { eggs: count(toRemove, 'egg') }) : t('lockdown.toRemove')
+        }}</KitButton>
       </li>
     </ol>
-    <button type="button" class="press mt-3 min-h-14" :class="{ 'press-lamp': left === 0 }" @click="begin">
+    <KitButton size="big" class="mt-3" :kind="left === 0 ? 'next' : 'plain'" @click="begin">
       {{ left === 0 ? t('lockdown.start') : t('lockdown.startWithout', { steps: left }) }}
-    </button>
+    </KitButton>
   </section>
 </template>

@@ -13,6 +13,7 @@ import GrowthCard from './GrowthCard.vue'
 import HatchResults from './HatchResults.vue'
 import { useDiagnosis } from './useDiagnosis.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What came of a set, on one page to keep. */
 const props = defineProps<{ setId: string }>()
@@ -82,13 +83,11 @@ const print = (): void => globalThis.print()
 <template>
   <main v-if="set && plan" class="report mx-auto max-w-4xl p-6 print:p-0">
     <div class="screen-only mb-5 flex flex-wrap gap-3">
-      <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('handOver.print') }}
-      </button>
-      <RouterLink :to="{ name: 'hatch', params: { setId } }" class="press">{{
-        t('handOver.back')
-      }}</RouterLink>
-      <RouterLink to="/results" class="press">{{ t('report.allResults') }}</RouterLink>
+      <KitButton :icon="Printer" kind="next" @click="print">
+        {{ t('handOver.print') }}
+      </KitButton>
+      <KitButton :to="{ name: 'hatch', params: { setId } }">{{ t('handOver.back') }}</KitButton>
+      <KitButton to="/results">{{ t('report.allResults') }}</KitButton>
     </div>
     <h1 class="text-3xl font-bold">{{ set.name }}</h1>
     <p class="text-ink-soft">

@@ -13,6 +13,7 @@ import { POLICY_WORDS } from '../shared/wording.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** All hatches, held against each other, with what few eggs leave open. */
 const store = useHatcheryStore()
@@ -104,9 +105,9 @@ function saveResults(): void {
             <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
           </select></label
         >
-        <button type="button" class="press" @click="saveResults">
-          <Download class="h-5 w-5" aria-hidden="true" /> {{ t('common.csv') }}
-        </button>
+        <KitButton :icon="Download" @click="saveResults">
+          {{ t('common.csv') }}
+        </KitButton>
       </div>
       <p v-if="apart" class="mt-3" data-testid="apart">{{ apart }}</p>
       <div class="mt-3">

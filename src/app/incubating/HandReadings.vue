@@ -17,6 +17,7 @@ import NumberField from '../shared/kit/NumberField.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import ReadingDoubt from './ReadingDoubt.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What somebody read and typed at an incubator these days; what is wrong is put right or deleted, with undo. */
 const props = defineProps<{ incubatorId: string }>()
@@ -94,30 +95,28 @@ function remove(reading: ProbeReading): void {
       >
         <span class="w-34 text-ink-soft">{{ at(reading.atMs) }}</span>
         <span class="grow font-semibold">{{ say(reading) }}</span>
-        <button
-          type="button"
-          class="quiet min-h-11"
+        <KitButton
+          kind="quiet"
           :aria-label="t('readings.correctOf', { reading: name(reading) })"
           @click="change(reading)"
         >
           <Pencil class="h-4 w-4" aria-hidden="true" /> {{ t('readings.correct') }}
-        </button>
-        <button
-          type="button"
-          class="quiet min-h-11"
+        </KitButton>
+        <KitButton
+          kind="quiet"
           :aria-label="t('readings.deleteOf', { reading: name(reading) })"
           @click="remove(reading)"
         >
           <Trash2 class="h-4 w-4" aria-hidden="true" />
-        </button>
+        </KitButton>
         <form
           v-if="isOf(changed, reading)"
           class="flex w-full flex-wrap items-end gap-3 pb-2"
           @submit.prevent="correct"
         >
           <NumberField v-model="figure" :label="t('readings.shouldBe')" />
-          <button type="submit" class="press">{{ t('sensors.save') }}</button>
-          <button type="button" class="press" @click="changed = null">{{ t('logger.cancel') }}</button>
+          <KitButton type="submit">{{ t('sensors.save') }}</KitButton>
+          <KitButton @click="changed = null">{{ t('logger.cancel') }}</KitButton>
           <p v-if="doubt?.kind === 'impossible'" class="w-full text-ember" role="alert">
             {{ doubt.what === 'temperature' ? t('tonight.impossible') : t('water.wrongHumidity') }}
           </p>

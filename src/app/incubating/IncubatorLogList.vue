@@ -8,6 +8,7 @@ import { logWords, OPENING_WORDS } from '../shared/climate-words.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import FewOf from '../shared/ui/FewOf.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What was done and what happened at an incubator, the latest first. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -29,15 +30,9 @@ function opened(reason: (typeof OPENING_REASONS)[number]): void {
     <h2 id="log-heading" class="text-xl font-semibold">{{ t('log.title') }}</h2>
     <p class="mt-2">{{ t('log.lidOpened') }}</p>
     <div class="mt-1 flex flex-wrap gap-2">
-      <button
-        v-for="reason in OPENING_REASONS"
-        :key="reason"
-        type="button"
-        class="press min-h-11 px-3 py-1"
-        @click="opened(reason)"
-      >
+      <KitButton v-for="reason in OPENING_REASONS" :key="reason" size="desk" @click="opened(reason)">
         {{ OPENING_WORDS[reason] || t('log.forOther') }}
-      </button>
+      </KitButton>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <p v-if="events.length === 0" class="mt-3 text-ink-soft">{{ t('log.none') }}</p>

@@ -22,6 +22,7 @@ import LoggerImport from './LoggerImport.vue'
 import SensorList from './SensorList.vue'
 import { useClimate } from './useClimate.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The air of one incubator: how it is, how it was, what that does, and by what it is known. */
 const props = defineProps<{ incubatorId: string; days?: number }>()
@@ -151,8 +152,8 @@ useKeys({ z: () => void saving(() => store.undo()) })
           }}
         </p>
       </div>
-      <RouterLink :to="{ name: 'round', params: { incubatorId } }" class="press press-lamp"
-        ><ClipboardCheck class="h-5 w-5" aria-hidden="true" /> {{ t('incubator.startRound') }}</RouterLink
+      <KitButton :icon="ClipboardCheck" :to="{ name: 'round', params: { incubatorId } }" kind="next">
+        {{ t('incubator.startRound') }}</KitButton
       >
     </div>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
@@ -192,17 +193,16 @@ useKeys({ z: () => void saving(() => store.undo()) })
       <div class="mb-2 flex flex-wrap items-center justify-between gap-3">
         <h2 id="air-heading" class="text-xl font-semibold">{{ t('incubator.overTime') }}</h2>
         <div class="flex flex-wrap gap-2" role="group" :aria-label="t('incubator.howFarBack')">
-          <button
+          <KitButton
             v-for="[key, word, back] in SPANS"
             :key="key"
-            type="button"
-            class="press min-h-11 py-1"
+            size="desk"
             :class="{ 'border-lamp': spanDays === back }"
             :aria-pressed="spanDays === back"
             @click="spanDays = back"
           >
             {{ word }}
-          </button>
+          </KitButton>
         </div>
       </div>
       <p v-if="climate.problem.value" class="text-ember" role="alert">{{ climate.problem.value }}</p>

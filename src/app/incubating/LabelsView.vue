@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { SIDES } from '../../core/planning/incubation/turning.ts'
@@ -10,6 +9,7 @@ import { labelCode } from '../../contracts/files/label-code.ts'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Labels for the eggs and a map of each tray, for printing. */
 const props = defineProps<{ setId: string }>()
@@ -68,9 +68,8 @@ const print = (): void => window.print()
 <template>
   <main v-if="set" class="mx-auto overflow-x-auto print:overflow-visible max-w-[190mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3">
-      <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('labels.print') }}</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ t('common.toSet') }}</RouterLink>
+      <KitButton :icon="Printer" kind="next" @click="print"> {{ t('labels.print') }}</KitButton
+      ><KitButton :to="{ name: 'set', params: { setId } }">{{ t('common.toSet') }}</KitButton>
       <label class="flex items-center gap-2"
         >{{ t('labels.title') }}
         <select v-model="sheet" class="field">

@@ -17,6 +17,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { useLoggerFile } from './useLoggerFile.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
@@ -115,17 +116,17 @@ function takeBack(): void {
         <FileUp class="h-5 w-5" aria-hidden="true" /> {{ t('logger.choose') }}
         <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
       </label>
-      <button v-if="devices.there?.air === 'stand-in'" type="button" class="press" @click="tryOne">
+      <KitButton v-if="devices.there?.air === 'stand-in'" @click="tryOne">
         {{ t('logger.simulated') }}
-      </button>
+      </KitButton>
     </div>
     <p v-if="problem || notSaved" class="mt-2 text-ember" role="alert">{{ problem || notSaved }}</p>
     <p v-if="reading && !found" class="mt-2 text-ink-soft" role="status">{{ t('logger.reading') }}</p>
     <div v-if="done" class="mt-2 flex flex-wrap items-center gap-3">
       <p role="status">{{ done }}</p>
-      <button type="button" class="press min-h-11 py-1" @click="takeBack">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('common.undo') }} <span class="key">Z</span>
-      </button>
+      <KitButton :icon="Undo2" size="desk" @click="takeBack">
+        {{ t('common.undo') }} <span class="key">Z</span>
+      </KitButton>
     </div>
     <template v-if="table">
       <table class="mt-3 w-full text-left">
@@ -195,9 +196,8 @@ function takeBack(): void {
               <option value="eggs">{{ t('logger.atEggs') }}</option>
             </select>
           </label>
-          <button
-            type="button"
-            class="press press-lamp"
+          <KitButton
+            kind="next"
             :disabled="
               reading ||
               found.readings.length === 0 ||
@@ -207,8 +207,8 @@ function takeBack(): void {
             @click="importReadings"
           >
             {{ t('logger.import') }}
-          </button>
-          <button type="button" class="press" @click="file.forget">{{ t('logger.cancel') }}</button>
+          </KitButton>
+          <KitButton @click="file.forget">{{ t('logger.cancel') }}</KitButton>
         </div>
       </template>
     </template>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { KeptReading, ReadingDoubt } from '../../core/climate/likely-reading.ts'
 import { sayQuantity, UNIT_SYSTEMS, type UnitSystem } from '../../core/units.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** A reading that can hardly be meant so: what was meant, before it is kept. */
 const props = defineProps<{ doubt: Exclude<ReadingDoubt, { kind: 'impossible' }>; units: UnitSystem }>()
@@ -27,18 +28,13 @@ const says = computed(() => {
   <div class="w-full rounded-lg border border-ember p-3" role="alert" data-testid="reading-doubt">
     <p>{{ says }}</p>
     <div class="mt-2 flex flex-wrap gap-3">
-      <button
-        v-if="doubt.kind === 'other-unit'"
-        type="button"
-        class="press press-lamp"
-        @click="emit('keep', doubt.meant)"
-      >
+      <KitButton v-if="doubt.kind === 'other-unit'" kind="next" @click="emit('keep', doubt.meant)">
         {{ t('readings.saveAs', { value: warm(doubt.meant.celsius, other) }) }}
-      </button>
-      <button type="button" class="press" @click="emit('close')">{{ t('readings.again') }}</button>
-      <button v-if="doubt.asTyped" type="button" class="press" @click="emit('keep', doubt.asTyped)">
+      </KitButton>
+      <KitButton @click="emit('close')">{{ t('readings.again') }}</KitButton>
+      <KitButton v-if="doubt.asTyped" @click="emit('keep', doubt.asTyped)">
         {{ t('readings.saveTyped') }}
-      </button>
+      </KitButton>
     </div>
   </div>
 </template>

@@ -16,6 +16,7 @@ import ReadingDoubt from './ReadingDoubt.vue'
 import StepField from './StepField.vue'
 import { useRound } from './useRound.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The round at one incubator: one screen, one hand, readable in both rooms. */
 const props = defineProps<{ incubatorId: string }>()
@@ -151,9 +152,9 @@ useKeys({
         <h1 class="text-3xl font-bold">{{ t('round.title', { incubator: now.incubator.name }) }}</h1>
         <p class="text-ink-soft" data-testid="round-standing">{{ standing }}</p>
       </div>
-      <RouterLink :to="{ name: 'incubator', params: { incubatorId } }" class="press">{{
+      <KitButton :to="{ name: 'incubator', params: { incubatorId } }">{{
         t('round.openIncubator')
-      }}</RouterLink>
+      }}</KitButton>
     </div>
 
     <p
@@ -178,15 +179,14 @@ useKeys({
       </li>
     </ul>
 
-    <button type="button" class="press press-lamp min-h-20 text-2xl" @click="allWell">
+    <KitButton kind="next" class="min-h-20 text-2xl" @click="allWell">
       <Check class="h-8 w-8" aria-hidden="true" /> {{ t('round.allWell') }}
       <span class="key hidden md:inline">Enter</span>
-    </button>
-    <button
+    </KitButton>
+    <KitButton
       v-if="turn"
-      type="button"
-      class="press min-h-20 flex-col text-2xl"
-      :class="{ 'press-lamp': turn.isDue }"
+      class="min-h-20 flex-col text-2xl"
+      :kind="turn.isDue ? 'next' : 'plain'"
       @click="turned"
     >
       <span class="flex items-center gap-3"
@@ -194,7 +194,7 @@ useKeys({
         <span class="key hidden md:inline">T</span></span
       >
       <span class="text-base font-normal">{{ turn.words }}</span>
-    </button>
+    </KitButton>
 
     <div class="card p-3" role="group" :aria-label="t('round.water')">
       <p class="mb-2 flex items-center gap-2">
@@ -202,16 +202,15 @@ useKeys({
         <span class="text-ink-soft">{{ water }}</span>
       </p>
       <div class="grid grid-cols-3 gap-2">
-        <button
+        <KitButton
           v-for="[channel, word] in CHANNELS"
           :key="channel"
-          type="button"
-          class="press min-h-16"
+          size="tall"
           :aria-label="t('round.toppedUp', { channel: word })"
           @click="watered(channel)"
         >
           {{ word }} <span v-if="channel === 'both'" class="key hidden md:inline">W</span>
-        </button>
+        </KitButton>
       </div>
     </div>
 
@@ -241,9 +240,9 @@ useKeys({
         @keep="keepReading"
         @close="readings.doubt.value = null"
       />
-      <button type="submit" class="press mt-3 min-h-16 w-full" :disabled="!isFilled">
+      <KitButton type="submit" size="tall" class="mt-3 w-full" :disabled="!isFilled">
         {{ t('round.save') }} <span class="key hidden md:inline">R</span>
-      </button>
+      </KitButton>
     </form>
 
     <div class="card p-3" role="group" :aria-label="t('round.vents')">
@@ -252,23 +251,23 @@ useKeys({
         <span class="text-ink-soft">{{ vents }}</span>
       </p>
       <div class="grid grid-cols-4 gap-2">
-        <button
+        <KitButton
           v-for="open in VENTS"
           :key="open"
-          type="button"
-          class="press min-h-16 px-1"
+          size="tall"
+          class="px-1"
           @click="log(t('chart.vents', { vents: ventWords(open) }), { kind: 'vents', openPercent: open })"
         >
           {{ ventWords(open) }}
-        </button>
+        </KitButton>
       </div>
     </div>
 
     <div class="flex items-center gap-3">
-      <button type="button" class="press min-h-14" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('common.undo') }}
+      <KitButton :icon="Undo2" size="big" :disabled="store.journal.length === 0" @click="undo">
+        {{ t('common.undo') }}
         <span class="key hidden md:inline">Z</span>
-      </button>
+      </KitButton>
       <p role="status" data-testid="round-done">{{ done }}</p>
       <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     </div>

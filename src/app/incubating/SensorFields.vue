@@ -5,6 +5,7 @@ import type { SensorReading } from '../../contracts/wire/sensor.ts'
 import { asChosen } from '../../core/climate/sensor-message.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** Which of a sensor's figures are its warmth and its moisture, where it says more than these two. */
 const props = defineProps<{ probe: ProbeRecord; said: SensorReading; units: UnitSystem }>()
@@ -40,15 +41,14 @@ function choose(what: What, event: Event): void {
 <template>
   <p class="text-sm text-ink-soft">
     {{ t('sensorFields.several', { figures: words }) }}
-    <button
-      type="button"
+    <PressArea
       class="min-h-11 px-1 underline underline-offset-4"
       :aria-expanded="open"
       :aria-label="t('sensorFields.title', { sensor: probe.name })"
       @click="open = !open"
     >
       {{ open ? t('sensorFields.done') : t('sensorFields.change') }}
-    </button>
+    </PressArea>
   </p>
   <div v-if="open" class="mt-1 flex flex-wrap gap-3">
     <label v-for="(name, what) in NAMES" :key="what" class="flex flex-col gap-1"

@@ -14,6 +14,7 @@ import NumberField from '../shared/kit/NumberField.vue'
 import { useSaving } from '../shared/useSaving.ts'
 import SensorFields from './SensorFields.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -111,24 +112,22 @@ function checkWords(probe: ProbeRecord): string {
             }}</span></span
           >
           <span class="flex gap-2">
-            <button
-              type="button"
-              class="press min-h-11 px-3 py-0 text-sm"
+            <KitButton
+              size="desk"
               :aria-expanded="checking === probe.id"
               :aria-label="t('sensors.checkOf', { sensor: probe.name })"
               @click="checking = checking === probe.id ? null : probe.id"
             >
               {{ t('sensors.check') }}
-            </button>
-            <button
+            </KitButton>
+            <KitButton
               v-if="probe.sensor"
-              type="button"
-              class="press min-h-11 px-3 py-0 text-sm"
+              size="desk"
               :aria-label="t('sensors.removed', { sensor: probe.name })"
               @click="remove(probe)"
             >
               {{ t('sensors.remove') }}
-            </button>
+            </KitButton>
           </span>
         </div>
         <p class="text-sm text-ink-soft">{{ checkWords(probe) }}</p>
@@ -163,7 +162,7 @@ function checkWords(probe: ProbeRecord): string {
             v-model="truly"
             :label="t('sensors.reference')"
           />
-          <button type="submit" class="press" :disabled="!isFilled">{{ t('sensors.save') }}</button>
+          <KitButton type="submit" :disabled="!isFilled">{{ t('sensors.save') }}</KitButton>
           <p class="basis-full text-sm text-ink-soft">
             {{
               t('sensors.stored', {
@@ -197,20 +196,20 @@ function checkWords(probe: ProbeRecord): string {
             ></span
           >
           <span class="flex gap-2">
-            <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'eggs')">
+            <KitButton size="desk" @click="put(sensor.name, 'eggs')">
               {{ t('sensors.addAtEggs') }}
-            </button>
-            <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="put(sensor.name, 'air')">
+            </KitButton>
+            <KitButton size="desk" @click="put(sensor.name, 'air')">
               {{ t('sensors.addInAir') }}
-            </button>
+            </KitButton>
           </span>
         </li>
       </ul>
     </template>
     <div v-if="bluetooth.isThere" class="mt-4">
-      <button type="button" class="press" @click="saving(() => bluetooth.connect(now.incubator.id))">
-        <Bluetooth class="h-5 w-5" aria-hidden="true" /> {{ t('sensors.addBluetooth') }}
-      </button>
+      <KitButton :icon="Bluetooth" @click="saving(() => bluetooth.connect(now.incubator.id))">
+        {{ t('sensors.addBluetooth') }}
+      </KitButton>
     </div>
     <p class="mt-3 text-sm text-ink-soft">
       {{

@@ -14,6 +14,8 @@ import { useSaving } from '../shared/useSaving.ts'
 import { eventDay, useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** The plan day by day, to be ticked, and the way it is made, to be changed. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -41,14 +43,9 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
   <section class="card overflow-x-auto p-4" aria-labelledby="days">
     <div class="flex items-center justify-between gap-3">
       <h2 id="days" class="text-xl font-semibold">{{ t('days.title') }}</h2>
-      <button
-        type="button"
-        class="press min-h-10 py-1"
-        :aria-expanded="changing"
-        @click="changing = !changing"
-      >
+      <KitButton size="desk" :aria-expanded="changing" @click="changing = !changing">
         {{ t('days.change') }}
-      </button>
+      </KitButton>
     </div>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div v-if="changing" class="mt-3 grid gap-4 border-b border-line pb-4 sm:grid-cols-2" data-testid="ways">
@@ -110,24 +107,22 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
             {{ event.kind === 'warm-up' ? '' : eventDay(set, event, zone) }}
           </td>
           <td class="py-1.5 text-right sm:w-20 sm:p-1.5">
-            <button
+            <KitButton
               v-if="state === 'due' || state === 'overdue'"
-              type="button"
-              class="press min-h-9 px-3 py-0"
+              size="desk"
               :aria-label="t('days.markDone', { event: EVENT_TITLES[event.kind] })"
               @click="saving(() => tick(set, event.key, clock.nowMs))"
             >
               {{ event.kind === 'set' ? 'In' : t('sensorFields.done') }}
-            </button>
-            <button
+            </KitButton>
+            <PressArea
               v-else-if="set.done.some((item) => item.key === event.key) && event.kind !== 'set'"
-              type="button"
               class="text-sm text-ink-soft underline"
               :aria-label="t('days.markNotDone', { event: EVENT_TITLES[event.kind] })"
               @click="saving(() => untick(set, event.key))"
             >
               {{ t('days.notYet') }}
-            </button>
+            </PressArea>
           </td>
         </tr>
       </tbody>

@@ -11,6 +11,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count, setDateDoubt } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** When the eggs went in, or are to go in: put right, put off, or the whole plan given up while nothing has come of it. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -85,18 +86,21 @@ function remove(): void {
           : t('start.due', { day: sayLongDate(localDateOf(setAtMs, zone)), hour: localTimeOf(setAtMs, zone) })
       }}
     </p>
-    <button
+    <KitButton
       v-if="!plan.started && !changing"
-      type="button"
-      class="press press-lamp"
+      kind="next"
       @click="saving(() => tick(set, 'set', clock.nowMs))"
     >
       {{ t('start.eggsAreIn') }}
-    </button>
-    <button v-if="!changing" type="button" :class="plan.started ? 'quiet' : 'press'" @click="changing = true">
-      <CalendarClock class="h-4 w-4" aria-hidden="true" />
+    </KitButton>
+    <KitButton
+      v-if="!changing"
+      :icon="CalendarClock"
+      :kind="plan.started ? 'quiet' : 'plain'"
+      @click="changing = true"
+    >
       {{ plan.started ? t('start.correct') : t('start.putOff') }}
-    </button>
+    </KitButton>
     <form v-else class="flex flex-wrap items-end gap-3" @submit.prevent="keep">
       <label
         >{{ t('start.setOn') }}
@@ -106,13 +110,13 @@ function remove(): void {
         >{{ t('start.hour') }}
         <input v-model="time" type="time" class="field mt-1 block" data-testid="set-hour" />
       </label>
-      <button type="submit" class="press press-lamp" :disabled="!mayKeep">{{ t('sensors.save') }}</button>
-      <button type="button" class="press" @click="changing = false">{{ t('logger.cancel') }}</button>
+      <KitButton type="submit" kind="next" :disabled="!mayKeep">{{ t('sensors.save') }}</KitButton>
+      <KitButton @click="changing = false">{{ t('logger.cancel') }}</KitButton>
       <p v-if="doubt" class="w-full text-ember" role="alert">{{ doubt }}</p>
     </form>
-    <button v-if="mayDelete && !changing" type="button" class="press" @click="deleting = true">
+    <KitButton v-if="mayDelete && !changing" @click="deleting = true">
       <Trash2 class="h-4 w-4" aria-hidden="true" /> {{ t('start.delete') }}
-    </button>
+    </KitButton>
     <p v-if="problem" class="w-full text-ember" role="alert">{{ problem }}</p>
     <ConfirmDialog
       :open="deleting"

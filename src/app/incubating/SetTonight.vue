@@ -15,6 +15,7 @@ import type { SetPlan } from '../shared/useSetPlan.ts'
 import ReadingDoubt from './ReadingDoubt.vue'
 import { useReadingNotes } from './useReadingNotes.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -88,13 +89,9 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
         v-model="temperature"
         :label="t('tonight.display', { unit: unitSymbol(store.hatchery.units, 'temperature') })"
       />
-      <button
-        type="submit"
-        class="press min-h-11"
-        :disabled="temperature === null || Number.isNaN(temperature)"
-      >
+      <KitButton type="submit" size="desk" :disabled="temperature === null || Number.isNaN(temperature)">
         {{ t('sensors.save') }}
-      </button>
+      </KitButton>
       <ReadingDoubt
         v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
         :doubt="readings.doubt.value"

@@ -26,6 +26,7 @@ import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import TrayLayout from '../shared/ui/TrayLayout.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const props = defineProps<{ setId: string }>()
 const store = useHatcheryStore()
@@ -120,43 +121,36 @@ useKeys({ z: () => void saving(() => store.undo()) })
         </p>
       </div>
       <div class="flex flex-wrap gap-3">
-        <RouterLink
+        <KitButton
           v-for="{ name, words } in mainSteps"
           :key="name"
           :to="{ name, params: { setId } }"
-          class="press"
-          :class="{ 'press-lamp': plan.started && name === mainSteps[0]!.name }"
-          >{{ words }}</RouterLink
+          :kind="plan.started && name === mainSteps[0]!.name ? 'next' : 'plain'"
+          >{{ words }}</KitButton
         >
       </div>
     </div>
     <SetStart :set="set" :plan="plan" />
     <nav class="mt-2 flex flex-wrap gap-x-6" :aria-label="t('set.more')">
-      <RouterLink :to="{ name: 'removal', params: { setId } }" class="quiet">{{
-        t('set.toRemove')
-      }}</RouterLink>
-      <RouterLink :to="{ name: 'water', params: { setId } }" class="quiet"
-        ><Droplet class="h-4 w-4" aria-hidden="true" /> {{ t('round.water') }}</RouterLink
+      <KitButton :to="{ name: 'removal', params: { setId } }" kind="quiet">{{ t('set.toRemove') }}</KitButton>
+      <KitButton :to="{ name: 'water', params: { setId } }" kind="quiet"
+        ><Droplet class="h-4 w-4" aria-hidden="true" /> {{ t('round.water') }}</KitButton
       >
-      <RouterLink
-        v-if="mainSteps[0]!.name !== 'hatch'"
-        :to="{ name: 'hatch', params: { setId } }"
-        class="quiet"
-        ><EggIcon class="h-4 w-4" aria-hidden="true" /> {{ t('set.hatch') }}</RouterLink
+      <KitButton v-if="mainSteps[0]!.name !== 'hatch'" :to="{ name: 'hatch', params: { setId } }" kind="quiet"
+        ><EggIcon class="h-4 w-4" aria-hidden="true" /> {{ t('set.hatch') }}</KitButton
       >
-      <RouterLink :to="{ name: 'wall', params: { setId } }" class="quiet"
-        ><Printer class="h-4 w-4" aria-hidden="true" /> {{ t('set.wallSheet') }}</RouterLink
+      <KitButton :to="{ name: 'wall', params: { setId } }" kind="quiet"
+        ><Printer class="h-4 w-4" aria-hidden="true" /> {{ t('set.wallSheet') }}</KitButton
       >
-      <RouterLink :to="{ name: 'labels', params: { setId } }" class="quiet"
-        ><Tags class="h-4 w-4" aria-hidden="true" /> {{ t('labels.title') }}</RouterLink
+      <KitButton :to="{ name: 'labels', params: { setId } }" kind="quiet"
+        ><Tags class="h-4 w-4" aria-hidden="true" /> {{ t('labels.title') }}</KitButton
       >
-      <button
-        type="button"
-        class="quiet"
+      <KitButton
+        kind="quiet"
         @click="saving(() => exportCalendar([set!], `perlumen-${fileNameOf(set!.name)}.ics`))"
       >
         <CalendarPlus class="h-4 w-4" aria-hidden="true" /> {{ t('set.calendar') }}
-      </button>
+      </KitButton>
     </nav>
     <p v-if="problem" class="mt-3 text-ember" role="alert">{{ problem }}</p>
 
@@ -197,9 +191,9 @@ useKeys({ z: () => void saving(() => store.undo()) })
               </option>
             </select></label
           >
-          <button type="button" class="press min-h-10 py-1" :aria-pressed="moving" @click="moving = !moving">
+          <KitButton size="desk" :aria-pressed="moving" @click="moving = !moving">
             {{ moving ? t('sensorFields.done') : t('set.moveEggs') }}
-          </button>
+          </KitButton>
         </div>
         <TrayLayout v-if="moving" :tray="tray" :eggs="here.filter((egg) => !egg.removed)" @move="move" />
         <template v-else>
@@ -223,20 +217,15 @@ useKeys({ z: () => void saving(() => store.undo()) })
             <p v-if="notesOf(chosen).length > 0" class="mb-2" data-testid="notes">
               {{ t('set.noted', { notes: notesOf(chosen).map(sayNote).join('; ') }) }}
             </p>
-            <RouterLink :to="{ name: 'egg', params: { setId, eggId: chosen.id } }" class="quiet"
-              ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('set.eggPage') }}</RouterLink
+            <KitButton :to="{ name: 'egg', params: { setId, eggId: chosen.id } }" kind="quiet"
+              ><Film class="h-4 w-4" aria-hidden="true" /> {{ t('set.eggPage') }}</KitButton
             >
             <SpokenNotes :egg="chosen" :say-at="sayAt" />
             <OutcomeChoice :egg="chosen" @choose="noteOutcome([chosen], $event)" />
           </div>
-          <button
-            v-else-if="hatching.length > 0"
-            type="button"
-            class="press mt-3"
-            @click="noteOutcome(hatching, 'hatched')"
-          >
+          <KitButton v-else-if="hatching.length > 0" class="mt-3" @click="noteOutcome(hatching, 'hatched')">
             {{ t('set.allHatched', { eggs: count(hatching.length, 'egg') }) }}
-          </button>
+          </KitButton>
         </template>
         <p v-if="aside.length > 0" class="mt-3 text-sm text-ink-soft">
           {{

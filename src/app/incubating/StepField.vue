@@ -2,6 +2,7 @@
 import { Minus, Plus } from '@lucide/vue'
 import NumberField from '../shared/kit/NumberField.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** A figure that a thumb moves by steps, or that is typed. It begins empty: only what was read is saved. */
 const props = defineProps<{
@@ -24,27 +25,17 @@ function move(by: number): void {
   <div
     class="grid grid-cols-[4.500rem_minmax(0,1fr)_4.500rem] items-end gap-2 tight:grid-cols-[3rem_minmax(0,1fr)_3rem]"
   >
-    <button
-      type="button"
-      class="press min-h-16 px-0"
-      :aria-label="t('step.less', { what: label })"
-      @click="move(-step)"
-    >
+    <KitButton size="tall" class="px-0" :aria-label="t('step.less', { what: label })" @click="move(-step)">
       <Minus class="h-6 w-6" aria-hidden="true" />
-    </button>
+    </KitButton>
     <NumberField
       v-model="value"
       :label="label"
       :placeholder="`${from.toFixed(digits)}?`"
       width="w-full min-w-0 min-h-16 text-center text-2xl font-semibold"
     />
-    <button
-      type="button"
-      class="press min-h-16 px-0"
-      :aria-label="t('step.more', { what: label })"
-      @click="move(step)"
-    >
+    <KitButton size="tall" class="px-0" :aria-label="t('step.more', { what: label })" @click="move(step)">
       <Plus class="h-6 w-6" aria-hidden="true" />
-    </button>
+    </KitButton>
   </div>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import { EVENT_TITLES } from '../../words/events.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
@@ -13,6 +12,7 @@ import { eventDay, useSetPlan } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** One page for the incubator's wall: black ink, boxes to tick, large enough for two metres. */
 const props = defineProps<{ setId: string }>()
@@ -48,9 +48,8 @@ const print = (): void => window.print()
 <template>
   <main v-if="set && plan" class="mx-auto overflow-x-auto print:overflow-visible max-w-[186mm] p-6 print:p-0">
     <div class="screen-only mb-4 flex gap-3">
-      <button type="button" class="press press-lamp" @click="print">
-        <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('labels.print') }}</button
-      ><RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{ t('common.toSet') }}</RouterLink>
+      <KitButton :icon="Printer" kind="next" @click="print"> {{ t('labels.print') }}</KitButton
+      ><KitButton :to="{ name: 'set', params: { setId } }">{{ t('common.toSet') }}</KitButton>
     </div>
     <div class="bg-white p-6 text-black print:p-0" data-testid="sheet">
       <h1 class="text-[36pt] leading-tight font-bold">{{ set.name }}</h1>

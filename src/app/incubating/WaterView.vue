@@ -21,6 +21,7 @@ import WaterTray from './WaterTray.vue'
 import WaterWhatIf from './WaterWhatIf.vue'
 import { percent, waterAdvice, whyOff } from './water-words.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The water of one set: what it has lost, where that goes, and what humidity to run from tonight. */
 const props = defineProps<{ setId: string }>()
@@ -120,12 +121,10 @@ const rows = computed(() => {
     <div class="flex flex-wrap items-baseline justify-between gap-3">
       <h1 class="text-3xl font-bold">{{ t('water.title', { set: set.name }) }}</h1>
       <div class="flex flex-wrap gap-3">
-        <RouterLink :to="{ name: 'weigh', params: { setId } }" class="press press-lamp"
-          ><Scale class="h-5 w-5" aria-hidden="true" /> {{ t('water.weigh') }}</RouterLink
+        <KitButton :icon="Scale" :to="{ name: 'weigh', params: { setId } }" kind="next">
+          {{ t('water.weigh') }}</KitButton
         >
-        <RouterLink :to="{ name: 'set', params: { setId } }" class="press">{{
-          t('common.toSet')
-        }}</RouterLink>
+        <KitButton :to="{ name: 'set', params: { setId } }">{{ t('common.toSet') }}</KitButton>
       </div>
     </div>
 
@@ -160,9 +159,9 @@ const rows = computed(() => {
       </p>
       <form v-else class="mt-4 flex flex-wrap items-end gap-3" @submit.prevent="noteHumidity">
         <NumberField v-model="humidity" :label="t('water.hygrometer')" />
-        <button type="submit" class="press" :disabled="humidity === null || Number.isNaN(humidity)">
+        <KitButton type="submit" :disabled="humidity === null || Number.isNaN(humidity)">
           {{ t('sensors.save') }}
-        </button>
+        </KitButton>
         <ReadingDoubt
           v-if="readings.doubt.value && readings.doubt.value.kind !== 'impossible'"
           :doubt="readings.doubt.value"

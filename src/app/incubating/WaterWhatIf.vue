@@ -15,6 +15,7 @@ import type { WaterOfSet } from '../../domain/water-of-set.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Another humidity or warmth tried out: where the loss arrives then, and when they hatch. */
 const props = defineProps<{ set: EggSet; water: WaterOfSet }>()
@@ -109,9 +110,9 @@ function back(): void {
     </div>
     <p class="mt-1" aria-live="polite" data-testid="what-if-words">{{ words }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <button type="button" class="press min-h-11 py-1" :disabled="!isTrying" @click="back">
+      <KitButton size="desk" :disabled="!isTrying" @click="back">
         {{ t('whatIf.reset') }}
-      </button>
+      </KitButton>
       <span class="text-sm text-ink-soft">{{ t('whatIf.lead') }}</span>
     </div>
   </section>

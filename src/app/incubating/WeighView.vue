@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { Scale, SkipForward, Undo2, Usb } from '@lucide/vue'
 import type { Egg } from '../../contracts/records/egg-state.ts'
 import { standingEvents } from '../../contracts/records/events.ts'
@@ -14,6 +13,7 @@ import { useKeys } from '../shared/useKeys.ts'
 import { count, nameOfEgg } from '../shared/wording.ts'
 import { useWeighing } from './useWeighing.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** One egg after the other onto the scale; the hands need not touch the screen. */
 const props = defineProps<{ setId: string }>()
@@ -111,7 +111,7 @@ useKeys({
           {{ t('weigh.progress', { open: inside.length - open.length, eggs: count(inside.length, 'egg') }) }}
         </p>
       </div>
-      <RouterLink :to="{ name: 'water', params: { setId } }" class="press">{{ t('weigh.back') }}</RouterLink>
+      <KitButton :to="{ name: 'water', params: { setId } }">{{ t('weigh.back') }}</KitButton>
     </div>
 
     <fieldset class="flex flex-wrap items-center gap-x-6 gap-y-2">
@@ -151,54 +151,51 @@ useKeys({
       data-testid="weight-doubt"
     >
       {{ t('weigh.doubt', { weight: grams(weighing.doubt.value) }) }}
-      <button type="button" class="press min-h-10 py-1" @click="noteDoubtful(weighing.doubt.value)">
+      <KitButton size="desk" @click="noteDoubtful(weighing.doubt.value)">
         {{ t('weigh.saveAnyway') }}
-      </button>
+      </KitButton>
     </p>
 
-    <button v-if="!atHand && inside.length > 0" type="button" class="press" @click="weighing.again">
+    <KitButton v-if="!atHand && inside.length > 0" @click="weighing.again">
       {{ t('weigh.again') }}
-    </button>
+    </KitButton>
     <div v-if="atHand" class="flex flex-wrap gap-3">
       <template v-if="!gauge">
-        <button
+        <KitButton
           v-if="weighing.hasServer.value"
-          type="button"
-          class="press press-lamp min-h-16 text-lg"
+          kind="next"
+          size="tall"
+          class="text-lg"
           @click="weighing.start('server')"
         >
           <Scale class="h-6 w-6" aria-hidden="true" /> {{ t('weigh.read') }}
-        </button>
-        <button
-          v-if="weighing.hasSerial"
-          type="button"
-          class="press min-h-16"
-          @click="weighing.start('cable')"
-        >
-          <Usb class="h-5 w-5" aria-hidden="true" /> {{ t('weigh.cable') }}
-        </button>
+        </KitButton>
+        <KitButton :icon="Usb" v-if="weighing.hasSerial" size="tall" @click="weighing.start('cable')">
+          {{ t('weigh.cable') }}
+        </KitButton>
       </template>
       <template v-else>
-        <button
+        <KitButton
           v-if="weighing.isStandIn.value && !weighing.whole.value"
-          type="button"
-          class="press press-lamp min-h-16 text-lg"
+          kind="next"
+          size="tall"
+          class="text-lg"
           @click="weighing.layOn"
         >
           {{ t('weigh.simulated') }}
-        </button>
-        <button type="button" class="press min-h-16" @click="weighing.tare">
+        </KitButton>
+        <KitButton size="tall" @click="weighing.tare">
           {{ t('weigh.tare') }} <span class="key hidden md:inline">T</span>
-        </button>
+        </KitButton>
       </template>
-      <button v-if="!weighing.whole.value" type="button" class="press min-h-16" @click="weighing.skip">
-        <SkipForward class="h-5 w-5" aria-hidden="true" /> {{ t('weigh.skip') }}
+      <KitButton :icon="SkipForward" v-if="!weighing.whole.value" size="tall" @click="weighing.skip">
+        {{ t('weigh.skip') }}
         <span class="key hidden md:inline">X</span>
-      </button>
-      <button type="button" class="press min-h-16" :disabled="store.journal.length === 0" @click="undo">
-        <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('common.undo') }}
+      </KitButton>
+      <KitButton :icon="Undo2" size="tall" :disabled="store.journal.length === 0" @click="undo">
+        {{ t('common.undo') }}
         <span class="key hidden md:inline">Z</span>
-      </button>
+      </KitButton>
     </div>
     <form v-if="atHand" class="card flex flex-wrap items-end gap-3 p-4" @submit.prevent="noteTyped">
       <NumberField
@@ -206,9 +203,9 @@ useKeys({
         :label="t('weigh.type', { what: atHand, unit: unitSymbol(units, 'mass') })"
         width="w-40 text-xl"
       />
-      <button type="submit" class="press" :disabled="typed === null || Number.isNaN(typed)">
+      <KitButton type="submit" :disabled="typed === null || Number.isNaN(typed)">
         {{ t('sensors.save') }}
-      </button>
+      </KitButton>
     </form>
     <p class="text-sm text-ink-soft">
       {{ t('weigh.howTo') }}

@@ -6,6 +6,7 @@ import { CARD_PX } from '../../core/learning/egg-card.ts'
 import type { Signs } from '../../core/simulate/signs-in-light.ts'
 import HandLinesOverlay from '../shared/ui/HandLines.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The egg at the lamp: turned by dragging, brightened, waited for; lines over it where there are any. */
 defineProps<{
@@ -92,39 +93,20 @@ function drag(event: PointerEvent): void {
       </svg>
     </div>
     <div class="mt-2 flex flex-wrap items-center justify-center gap-1 sm:gap-2">
-      <button
-        type="button"
-        class="press"
+      <KitButton
+        :icon="RotateCcw"
         :aria-label="t('lamp.left')"
         :disabled="!mayTurn"
         @click="emit('turn', -1)"
       >
-        <RotateCcw class="h-5 w-5" aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        class="press"
-        :aria-label="t('lamp.right')"
-        :disabled="!mayTurn"
-        @click="emit('turn', 1)"
-      >
-        <RotateCw class="h-5 w-5" aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        class="press"
-        :disabled="!mayWait || waiting === 'making'"
-        data-testid="wait"
-        @click="emit('wait')"
-      >
+      </KitButton>
+      <KitButton :icon="RotateCw" :aria-label="t('lamp.right')" :disabled="!mayTurn" @click="emit('turn', 1)">
+      </KitButton>
+      <KitButton :disabled="!mayWait || waiting === 'making'" data-testid="wait" @click="emit('wait')">
         {{ WAITING_WORDS[waiting] }} <span class="key hidden md:inline">M</span>
-      </button>
-      <button type="button" class="press" :aria-label="t('lamp.dimmer')" @click="emit('brighten', -1)">
-        −
-      </button>
-      <button type="button" class="press" :aria-label="t('lamp.brighter')" @click="emit('brighten', 1)">
-        +
-      </button>
+      </KitButton>
+      <KitButton :aria-label="t('lamp.dimmer')" @click="emit('brighten', -1)"> − </KitButton>
+      <KitButton :aria-label="t('lamp.brighter')" @click="emit('brighten', 1)"> + </KitButton>
     </div>
   </div>
 </template>

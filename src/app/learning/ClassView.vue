@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { RouterLink } from 'vue-router'
 import { Eye, Minus, Plus, Printer } from '@lucide/vue'
 import type { LookRecord } from '../../contracts/records/look-record.ts'
 import { GRADES, type Grade, type SuggestedGrade } from '../../core/grade-names.ts'
@@ -16,6 +15,7 @@ import ClassEggPicture from './ClassEggPicture.vue'
 import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
@@ -131,10 +131,10 @@ const print = (): void => globalThis.print()
             <input v-model.number="day" type="number" min="4" :max="days" class="field mt-1 block w-24" />
           </label>
         </template>
-        <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('class.sheet') }}
-        </button>
-        <RouterLink to="/practice" class="press">{{ t('class.back') }}</RouterLink>
+        <KitButton :icon="Printer" @click="print">
+          {{ t('class.sheet') }}
+        </KitButton>
+        <KitButton to="/practice">{{ t('class.back') }}</KitButton>
       </div>
       <div v-if="current" class="mt-4 grid gap-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div>
@@ -156,17 +156,17 @@ const print = (): void => globalThis.print()
             />
           </div>
           <div class="mt-2 flex flex-wrap justify-center gap-1" role="group" :aria-label="t('class.eggs')">
-            <button
+            <KitButton
               v-for="(egg, i) in eggs"
               :key="egg.key"
-              type="button"
-              class="press min-h-11 px-3 py-1"
-              :class="{ 'border-lamp': i === at, 'press-lamp': seen.has(egg.key) }"
+              size="desk"
+              :kind="seen.has(egg.key) ? 'next' : 'plain'"
+              :class="{ 'border-lamp': i === at }"
               :aria-pressed="i === at"
               @click="at = i"
             >
               {{ egg.name }}
-            </button>
+            </KitButton>
           </div>
         </div>
         <div class="flex flex-col gap-3">
@@ -178,30 +178,28 @@ const print = (): void => globalThis.print()
             role="group"
             :aria-label="t('class.handsFor', { grade: GRADE_WORDS[grade] })"
           >
-            <button
-              type="button"
-              class="press min-w-12 px-2"
+            <KitButton
+              :icon="Minus"
+              class="min-w-12 px-2"
               :aria-label="t('class.handFewer', { grade: GRADE_WORDS[grade] })"
               @click="raise(grade, -1)"
             >
-              <Minus class="h-5 w-5" aria-hidden="true" />
-            </button>
+            </KitButton>
             <output class="w-9 text-center text-2xl font-bold">{{ handsOf(grade) }}</output>
-            <button
-              type="button"
-              class="press min-w-12 px-2"
+            <KitButton
+              :icon="Plus"
+              class="min-w-12 px-2"
               :aria-label="t('class.handMore', { grade: GRADE_WORDS[grade] })"
               @click="raise(grade, 1)"
             >
-              <Plus class="h-5 w-5" aria-hidden="true" />
-            </button>
+            </KitButton>
             <span class="text-lg" :class="{ 'font-bold text-lamp': isSeen && grade === current.answer }">{{
               GRADE_WORDS[grade]
             }}</span>
           </div>
-          <button v-if="!isSeen" type="button" class="press press-lamp min-h-14 text-lg" @click="reveal">
-            <Eye class="h-5 w-5" aria-hidden="true" /> {{ set ? t('class.votes') : t('class.truth') }}
-          </button>
+          <KitButton :icon="Eye" v-if="!isSeen" kind="next" size="big" class="text-lg" @click="reveal">
+            {{ set ? t('class.votes') : t('class.truth') }}
+          </KitButton>
           <p v-else class="text-xl" role="status" data-testid="class-truth">
             {{ set ? t('picture.lookedLike') : t('picture.itIs')
             }}<strong>{{ GRADE_WORDS[current.answer] }}</strong>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { Printer } from '@lucide/vue'
 import { stageWords } from '../../words/stages.ts'
 import { usualTimetable } from '../../core/planning/incubation/timetable.ts'
@@ -12,6 +11,7 @@ import { LAYERS, LAYER_NAMES, type Layer } from './layers.ts'
 import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
 import StageEgg from './StageEgg.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
 const kind = useEggKind()
@@ -59,20 +59,15 @@ const print = (): void => globalThis.print()
       <h1 class="text-3xl font-bold">{{ t('days.title') }}</h1>
       <div class="mt-3 flex flex-wrap items-end gap-4">
         <EggKind v-model="kind" />
-        <RouterLink to="/practice" class="press">{{ t('class.back') }}</RouterLink>
+        <KitButton to="/practice">{{ t('class.back') }}</KitButton>
       </div>
       <label class="mt-4 block text-lg font-semibold" for="day-slider">{{
         t('days.at', { age: ageWords(ageDays), days, title: words.title })
       }}</label>
       <div class="mt-1 flex items-center gap-2">
-        <button
-          type="button"
-          class="press shrink-0 whitespace-nowrap"
-          :aria-label="t('days.earlier')"
-          @click="go(-HOURS)"
-        >
+        <KitButton class="shrink-0 whitespace-nowrap" :aria-label="t('days.earlier')" @click="go(-HOURS)">
           −1 d
-        </button>
+        </KitButton>
         <input
           id="day-slider"
           type="range"
@@ -86,14 +81,9 @@ const print = (): void => globalThis.print()
           @keydown.page-up.prevent="go(HOURS)"
           @keydown.page-down.prevent="go(-HOURS)"
         />
-        <button
-          type="button"
-          class="press shrink-0 whitespace-nowrap"
-          :aria-label="t('days.later')"
-          @click="go(HOURS)"
-        >
+        <KitButton class="shrink-0 whitespace-nowrap" :aria-label="t('days.later')" @click="go(HOURS)">
           +1 d
-        </button>
+        </KitButton>
       </div>
       <p data-testid="day-words">{{ words.embryo }} {{ words.tonight }}</p>
       <div class="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-4">
@@ -136,9 +126,9 @@ const print = (): void => globalThis.print()
             <option value="cards">{{ t('days.cards') }}</option>
           </select></label
         >
-        <button type="button" class="press" @click="print">
-          <Printer class="h-5 w-5" aria-hidden="true" /> {{ t('days.print') }}
-        </button>
+        <KitButton :icon="Printer" @click="print">
+          {{ t('days.print') }}
+        </KitButton>
       </div>
     </div>
     <section aria-labelledby="chart-heading" class="mt-2" data-testid="wall-chart">

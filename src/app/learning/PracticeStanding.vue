@@ -16,6 +16,7 @@ import { saveTable } from '../shared/save-table.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
 const props = defineProps<{
@@ -292,8 +293,8 @@ function save(): void {
         </ul>
       </div>
     </div>
-    <button type="button" class="press mt-4" @click="save">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('standing.csv') }}
-    </button>
+    <KitButton :icon="Download" class="mt-4" @click="save">
+      {{ t('standing.csv') }}
+    </KitButton>
   </section>
 </template>

@@ -23,6 +23,7 @@ import { useLearners } from './practice/useLearners.ts'
 import { usePractice } from './practice/usePractice.ts'
 import { SITTING } from './practice/useSitting.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Learning to candle on eggs that cannot be hurt. */
 const store = useHatcheryStore()
@@ -165,10 +166,10 @@ const programWords = computed(() => {
               }}
             </p>
           </div>
-          <button type="submit" class="press press-lamp min-h-14 px-6 text-lg">
+          <KitButton type="submit" kind="next" size="big" class="px-6 text-lg">
             {{ isOver ? t('practice.tenMore') : t('practice.begin') }}
             <span class="key hidden md:inline">Space</span>
-          </button>
+          </KitButton>
         </form>
         <div class="grid gap-5 sm:grid-cols-2">
           <RouterLink to="/practice/days" class="card block overflow-hidden hover:border-lamp">
@@ -237,9 +238,9 @@ const programWords = computed(() => {
         </p>
         <p v-if="failed" class="text-ember" role="alert">
           {{ shown!.egg.lookId ? t('practice.photographMissing') : t('practice.notDrawn') }}
-          <button type="button" class="press" @click="practice.showAgain(clock.nowMs)">
+          <KitButton @click="practice.showAgain(clock.nowMs)">
             {{ shown!.egg.lookId ? t('practice.next') : t('practice.tryAgain') }}
-          </button>
+          </KitButton>
         </p>
         <p
           v-if="held !== null"
@@ -251,28 +252,28 @@ const programWords = computed(() => {
         </p>
         <template v-if="phase === 'look'">
           <h2 class="text-xl font-semibold">{{ t('practice.what') }}</h2>
-          <button
+          <KitButton
             v-for="{ grade, key } in ANSWERS"
             :key="grade"
-            type="button"
-            class="press min-h-14 justify-start text-lg"
+            size="big"
+            class="justify-start text-lg"
             :disabled="!picture"
             @click="say(grade)"
           >
             <span class="key">{{ key }}</span> {{ GRADE_WORDS[grade] }}
-          </button>
+          </KitButton>
         </template>
         <template v-else-if="phase === 'sure'">
           <h2 class="text-xl font-semibold">{{ t('practice.howSure', { grade: GRADE_WORDS[said!] }) }}</h2>
-          <button
+          <KitButton
             v-for="{ how, key } in SURE"
             :key="how"
-            type="button"
-            class="press min-h-14 justify-start text-lg"
+            size="big"
+            class="justify-start text-lg"
             @click="sure(how)"
           >
             <span class="key">{{ key }}</span> {{ SURENESS_WORDS[how] }}
-          </button>
+          </KitButton>
         </template>
         <div v-else-if="shown" aria-live="polite" data-testid="revealed">
           <h2 class="text-2xl font-bold">{{ GRADE_WORDS[shown.egg.truth] }}</h2>
@@ -293,10 +294,10 @@ const programWords = computed(() => {
           <p class="mt-2 text-ink-soft">
             {{ t('practice.about', { confusion: CONFUSION_WORDS[shown.egg.wish.confusion] }) }}
           </p>
-          <button type="button" class="press press-lamp mt-4 min-h-14 px-6 text-lg" @click="goOn">
+          <KitButton kind="next" size="big" class="mt-4 px-6 text-lg" @click="goOn">
             {{ isOver ? t('practice.results') : t('practice.next') }}
             <span class="key hidden md:inline">Space</span>
-          </button>
+          </KitButton>
         </div>
       </div>
     </div>

@@ -19,6 +19,7 @@ import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRegrading } from './useRegrading.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const hatchery = useHatcheryStore()
 const regrading = useRegrading()
@@ -182,16 +183,11 @@ const learnt = computed(() => {
             total: regrading.progress.value.total,
           })
         }}
-        <button type="button" class="press" @click="regrading.stop">{{ t('regrade.stop') }}</button>
+        <KitButton @click="regrading.stop">{{ t('regrade.stop') }}</KitButton>
       </div>
-      <button
-        v-else-if="regrading.waiting.value.length > 0"
-        type="button"
-        class="press mt-3"
-        @click="regrading.run"
-      >
+      <KitButton v-else-if="regrading.waiting.value.length > 0" class="mt-3" @click="regrading.run">
         {{ t('regrade.do') }}
-      </button>
+      </KitButton>
     </section>
   </main>
 </template>

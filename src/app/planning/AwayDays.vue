@@ -3,6 +3,7 @@ import { Plus, Trash2 } from '@lucide/vue'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Days on which nobody candles. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -41,18 +42,17 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
           >{{ t('common.to') }}
           <input type="date" class="field ml-1" :value="range.to" @change="changeAway(i, 'to', text($event))"
         /></label>
-        <button
-          type="button"
-          class="press min-h-11"
+        <KitButton
+          :icon="Trash2"
+          size="desk"
           :aria-label="t('away.remove', { number: i + 1 })"
           @click="emit('change', { away: hatchery.away.filter((_, k) => k !== i) })"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" />
-        </button>
+        </KitButton>
       </li>
     </ul>
-    <button type="button" class="press self-start" @click="addAway">
-      <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('away.add') }}
-    </button>
+    <KitButton :icon="Plus" class="self-start" @click="addAway">
+      {{ t('away.add') }}
+    </KitButton>
   </section>
 </template>

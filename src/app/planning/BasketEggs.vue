@@ -9,6 +9,7 @@ import { sayQuantity, unitSymbol, type UnitSystem } from '../../core/units.ts'
 import BasketEgg from './BasketEgg.vue'
 import { useGauges } from './useGauges.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Every egg of one bird: what is known of it, and whether it is set. A page of them at a time. */
 const props = defineProps<{
@@ -92,21 +93,19 @@ function next(egg: DraftEgg, done: boolean): void {
   <div>
     <div class="mb-2 flex flex-wrap items-center gap-2">
       <span>{{ t('eggs.current') }} <strong>{{ atHand?.number }}</strong></span>
-      <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('scale')" @click="weigh">
-        <Scale class="h-5 w-5" aria-hidden="true" />
+      <KitButton :icon="Scale" size="desk" :disabled="!gauges.has('scale')" @click="weigh">
         {{ t('eggs.readScale', { simulated: gauges.isSimulated('scale') ? t('eggs.simulated') : '' }) }}
-      </button>
-      <button type="button" class="press min-h-10 py-1" :disabled="!gauges.has('calliper')" @click="caliper">
-        <Ruler class="h-5 w-5" aria-hidden="true" />
+      </KitButton>
+      <KitButton :icon="Ruler" size="desk" :disabled="!gauges.has('calliper')" @click="caliper">
         {{ t('eggs.readCalliper', { simulated: gauges.isSimulated('calliper') ? t('eggs.simulated') : '' }) }}
-      </button>
+      </KitButton>
       <template v-if="gauges.hasSerial">
-        <button type="button" class="press min-h-10 py-1" @click="gauges.connect('scale')">
-          <Usb class="h-5 w-5" aria-hidden="true" /> {{ t('eggs.cableScale') }}
-        </button>
-        <button type="button" class="press min-h-10 py-1" @click="gauges.connect('calliper')">
-          <Usb class="h-5 w-5" aria-hidden="true" /> {{ t('eggs.cableCalliper') }}
-        </button>
+        <KitButton :icon="Usb" size="desk" @click="gauges.connect('scale')">
+          {{ t('eggs.cableScale') }}
+        </KitButton>
+        <KitButton :icon="Usb" size="desk" @click="gauges.connect('calliper')">
+          {{ t('eggs.cableCalliper') }}
+        </KitButton>
       </template>
       <span v-if="gauges.problem.value" class="text-ember" role="alert">{{ gauges.problem.value }}</span>
     </div>
@@ -123,10 +122,10 @@ function next(egg: DraftEgg, done: boolean): void {
           bird: SPECIES[species].label.toLowerCase(),
         })
       }}
-      <button type="button" class="press min-h-10 py-1" @click="keepDoubtful">
+      <KitButton size="desk" @click="keepDoubtful">
         {{ t('eggs.isCorrect') }}
-      </button>
-      <button type="button" class="press min-h-10 py-1" @click="doubt = null">{{ t('eggs.clear') }}</button>
+      </KitButton>
+      <KitButton size="desk" @click="doubt = null">{{ t('eggs.clear') }}</KitButton>
     </p>
     <div class="overflow-x-auto">
       <table class="w-full text-left text-sm">
@@ -160,13 +159,13 @@ function next(egg: DraftEgg, done: boolean): void {
       </table>
     </div>
     <p v-if="pages > 1" class="mt-2 flex items-center gap-3">
-      <button type="button" class="press min-h-10 py-1" :disabled="page === 0" @click="page--">
+      <KitButton size="desk" :disabled="page === 0" @click="page--">
         {{ t('eggs.earlier') }}
-      </button>
+      </KitButton>
       {{ t('eggs.page', { page: page + 1, pages }) }}
-      <button type="button" class="press min-h-10 py-1" :disabled="page >= pages - 1" @click="page++">
+      <KitButton size="desk" :disabled="page >= pages - 1" @click="page++">
         {{ t('eggs.later') }}
-      </button>
+      </KitButton>
     </p>
   </div>
 </template>

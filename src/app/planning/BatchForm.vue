@@ -9,6 +9,7 @@ import type { DraftBatch } from '../../core/planning/plan-draft.ts'
 import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '../../core/species/species.ts'
 import { daysBetween, isLikelyDate, type LocalDate } from '../../core/time/local-date.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Eggs of one source go into the basket together. */
 const props = defineProps<{ today: LocalDate }>()
@@ -142,7 +143,7 @@ function add(): void {
       /></label>
       <span v-if="storage" class="text-sm text-ink-soft">{{ storage }}</span>
     </div>
-    <button type="submit" class="press press-lamp col-span-2 sm:col-span-1">{{ t('batch.add') }}</button>
+    <KitButton type="submit" kind="next" class="col-span-2 sm:col-span-1">{{ t('batch.add') }}</KitButton>
     <p v-if="said" class="col-span-full text-ember" role="alert">{{ said }}</p>
   </form>
 </template>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { sayProblems } from '../../contracts/records/book.ts'
 import { problemsOf } from '../../contracts/records/field-problem.ts'
 import { isStorageFull } from '../data/storage-room.ts'
@@ -17,6 +16,7 @@ import PlaceSettings from './PlaceSettings.vue'
 import ScaleSettings from './ScaleSettings.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const store = useHatcheryStore()
 const hatchery = computed(() => store.hatchery)
@@ -70,7 +70,7 @@ async function change(changes: Partial<HatcheryRecord>): Promise<void> {
         <section class="card flex flex-wrap items-center gap-4 p-5">
           <h2 class="text-xl font-semibold">{{ t('hatchery.lampCheck') }}</h2>
           <p class="w-full">{{ t('hatchery.lampCheckWhat') }}</p>
-          <RouterLink to="/lamp" class="press">{{ t('hatchery.openLampCheck') }}</RouterLink>
+          <KitButton to="/lamp">{{ t('hatchery.openLampCheck') }}</KitButton>
         </section>
         <CandlingSettings :hatchery="hatchery" @change="change" />
         <AwayDays :hatchery="hatchery" @change="change" />

@@ -12,6 +12,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The incubators and hatchers; one in which trays stand stays on the list. */
 const store = useHatcheryStore()
@@ -159,26 +160,25 @@ function correctDisplay(item: Incubator, event: Event): void {
             :value="item.waterHours"
             @change="changeIncubator(item, { waterHours: number($event) })"
         /></label>
-        <button
-          type="button"
-          class="press justify-self-start sm:col-start-5 sm:row-start-1"
+        <KitButton
+          :icon="Trash2"
+          class="justify-self-start sm:col-start-5 sm:row-start-1"
           :disabled="hatchery.incubators.length === 1 || inUse.has(item.id)"
           :title="inUse.has(item.id) ? t('incubators.inUse') : undefined"
           :aria-label="t('incubators.remove', { name: item.name })"
           @click="removeIncubator(item)"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" />
-        </button>
+        </KitButton>
       </li>
     </ul>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
     <div class="flex flex-wrap gap-3">
-      <button type="button" class="press" @click="addIncubator('incubator')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('incubators.addIncubator') }}
-      </button>
-      <button type="button" class="press" @click="addIncubator('hatcher')">
-        <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('incubators.addHatcher') }}
-      </button>
+      <KitButton :icon="Plus" @click="addIncubator('incubator')">
+        {{ t('incubators.addIncubator') }}
+      </KitButton>
+      <KitButton :icon="Plus" @click="addIncubator('hatcher')">
+        {{ t('incubators.addHatcher') }}
+      </KitButton>
     </div>
   </section>
 </template>

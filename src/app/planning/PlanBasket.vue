@@ -10,6 +10,7 @@ import BasketEggs from './BasketEggs.vue'
 import BatchForm from './BatchForm.vue'
 import { usePlanStore } from './plan.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const HatchByAge = defineAsyncComponent(() => import('./HatchByAge.vue'))
 
@@ -50,20 +51,19 @@ function batchWords(id: string): string {
     >
       <li v-for="batch in draft.batches" :key="batch.id" class="flex items-center gap-3">
         <span class="grow">{{ batchWords(batch.id) }}</span
-        ><button
-          type="button"
-          class="press min-h-10 px-2 py-1"
+        ><KitButton
+          :icon="Trash2"
+          size="desk"
+          class="px-2"
           :aria-label="t('basket.remove', { batch: batchWords(batch.id) })"
           @click="plan.removeBatch(batch.id)"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" />
-        </button>
+        </KitButton>
       </li>
     </ul>
     <div v-for="group in plan.groups" :key="group.species" class="mt-3">
-      <button
-        type="button"
-        class="press min-h-10 py-1"
+      <KitButton
+        size="desk"
         :aria-expanded="opened === group.species"
         @click="opened = opened === group.species ? null : group.species"
       >
@@ -73,7 +73,7 @@ function batchWords(id: string): string {
             eggs: count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`),
           })
         }}
-      </button>
+      </KitButton>
       <BasketEggs
         v-if="opened === group.species"
         class="mt-3"

@@ -10,6 +10,7 @@ import { textIn } from '../shared/field-events.ts'
 import TrayLayout from '../shared/ui/TrayLayout.vue'
 import { usePlanStore } from './plan.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The trays of a plan, one at a time, and which egg lies where. */
 const props = defineProps<{ draft: PlanDraft }>()
@@ -97,18 +98,17 @@ const whole = (event: Event, least: number, most: number): number =>
           </option>
         </select></label
       >
-      <button type="button" class="press min-h-11" @click="plan.addTray(tray.species)">
-        <Plus class="h-5 w-5" aria-hidden="true" /> {{ t('trays.tray') }}
-      </button>
-      <button
-        type="button"
-        class="press min-h-11"
+      <KitButton :icon="Plus" size="desk" @click="plan.addTray(tray.species)">
+        {{ t('trays.tray') }}
+      </KitButton>
+      <KitButton
+        :icon="Trash2"
+        size="desk"
         :disabled="draft.trays.filter((item) => item.species === tray!.species).length === 1"
         :aria-label="t('incubators.remove', { name: tray.name })"
         @click="plan.removeTray(tray.id)"
       >
-        <Trash2 class="h-5 w-5" aria-hidden="true" />
-      </button>
+      </KitButton>
     </div>
     <TrayLayout class="mt-4 overflow-x-auto" :tray="tray" :eggs="trayEggs" @move="plan.moveEggs" />
   </section>

@@ -22,6 +22,7 @@ import PlanTrays from './PlanTrays.vue'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const plan = usePlanStore()
 const store = useHatcheryStore()
@@ -77,12 +78,12 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
         <p class="text-lg text-ink-soft">{{ t('plan.lead') }}</p>
       </div>
       <div class="flex flex-wrap gap-3">
-        <button type="button" class="press" :disabled="plan.past.length === 0" @click="plan.undo()">
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('plan.undo') }} <span class="key">Z</span>
-        </button>
-        <button type="button" class="press" :disabled="draft.eggs.length === 0" @click="clearing = true">
+        <KitButton :icon="Undo2" :disabled="plan.past.length === 0" @click="plan.undo()">
+          {{ t('plan.undo') }} <span class="key">Z</span>
+        </KitButton>
+        <KitButton :disabled="draft.eggs.length === 0" @click="clearing = true">
           {{ t('plan.emptyBasket') }}
-        </button>
+        </KitButton>
       </div>
     </div>
     <p v-if="plan.problem || problem" class="mt-3 text-ember" role="alert">
@@ -90,12 +91,12 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
     </p>
     <p v-if="plan.unreadable" class="mt-2 flex flex-wrap items-center gap-3">
       {{ t('plan.unreadable') }}
-      <button type="button" class="press min-h-10 py-1" @click="takeOutUnreadable">
+      <KitButton size="desk" @click="takeOutUnreadable">
         {{ t('plan.exportJson') }}
-      </button>
-      <button type="button" class="press press-ember min-h-10 py-1" @click="plan.forgetUnreadable()">
+      </KitButton>
+      <KitButton kind="harmful" size="desk" @click="plan.forgetUnreadable()">
         {{ t('plan.delete') }}
-      </button>
+      </KitButton>
     </p>
 
     <div class="mt-5 grid grid-cols-1 items-start gap-6 lg:grid-cols-[minmax(0,1fr)_27rem]">
@@ -183,15 +184,16 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             @change="patch({ notes: textIn($event) })"
           />
         </label>
-        <button
+        <KitButton
           v-if="plan.groups.length > 0"
-          type="button"
-          class="press press-lamp min-h-14 text-lg"
+          kind="next"
+          size="big"
+          class="text-lg"
           :disabled="!plan.canFinish"
           @click="finish"
         >
           {{ plan.groups.length > 1 ? t('plan.doPlanMany', { sets: plan.groups.length }) : t('plan.doPlan') }}
-        </button>
+        </KitButton>
       </div>
     </div>
     <ConfirmDialog

@@ -4,6 +4,7 @@ import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
 import { figureIn } from '../shared/field-events.ts'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** By what pixels become millimetres. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -40,13 +41,12 @@ function changeCollar(event: Event): void {
           day: sayDate(localDateOf(Date.parse(hatchery.scale.camera.at), hatchery.zone)),
         })
       }}
-      <button
-        type="button"
+      <PressArea
         class="ml-2 underline"
         @click="emit('change', { scale: { ...hatchery.scale, camera: null } })"
       >
         {{ t('scale.reset') }}
-      </button>
+      </PressArea>
     </p>
     <p class="text-ink-soft">
       {{ t('scale.why') }}

@@ -6,6 +6,7 @@ import { count } from '../shared/wording.ts'
 import { useBackupsStore, type Rhythm } from './backups/backups.ts'
 import OtherTablets from './tablets/OtherTablets.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Backups: where they go, when, how old the last good one is, and back from one. */
 defineProps<{ busy: boolean }>()
@@ -35,22 +36,20 @@ async function restore(name: string): Promise<void> {
     </p>
     <p v-if="backups.problem" class="text-ember" role="alert">{{ backups.problem }}</p>
     <div class="flex flex-wrap items-center gap-3">
-      <button type="button" class="press" :disabled="busy || backups.working" @click="backups.now()">
-        <ShieldCheck class="h-5 w-5" aria-hidden="true" /> {{ t('backup.now') }}
-      </button>
-      <button
+      <KitButton :icon="ShieldCheck" :disabled="busy || backups.working" @click="backups.now()">
+        {{ t('backup.now') }}
+      </KitButton>
+      <KitButton
+        :icon="FolderOpen"
         v-if="backups.canChoose()"
-        type="button"
-        class="press"
         :disabled="busy || backups.working"
         @click="backups.choose()"
       >
-        <FolderOpen class="h-5 w-5" aria-hidden="true" />
         {{ backups.folder ? t('backup.changeFolder') : t('backup.chooseFolder') }}
-      </button>
-      <button v-if="backups.folder" type="button" class="press" @click="backups.forget()">
+      </KitButton>
+      <KitButton v-if="backups.folder" @click="backups.forget()">
         {{ t('backup.stopFolder') }}
-      </button>
+      </KitButton>
     </div>
     <p>
       {{ backups.folder ? t('backup.intoFolder', { folder: backups.folder.name }) : t('backup.asDownload') }}
@@ -76,14 +75,9 @@ async function restore(name: string): Promise<void> {
             class="flex min-h-11 items-center justify-between gap-3"
           >
             {{ timeWords(one.time) }}{{ one.own ? '' : t('backup.ofOtherTablet') }}
-            <button
-              type="button"
-              class="press min-h-10 shrink-0 py-1"
-              :disabled="busy"
-              @click="restore(one.name)"
-            >
+            <KitButton size="desk" class="shrink-0" :disabled="busy" @click="restore(one.name)">
               {{ t('backup.show') }}
-            </button>
+            </KitButton>
           </li>
         </ul>
       </details>

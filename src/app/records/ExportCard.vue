@@ -11,6 +11,7 @@ import { count } from '../shared/wording.ts'
 import { fileDay } from './file-day.ts'
 import type { Guarded } from './useRecordsWork.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The book as files: for another device, for spreadsheets, for other tools. */
 const props = defineProps<{
@@ -82,21 +83,21 @@ const exportBundle = () =>
     <p class="text-ink-soft">
       {{ t('export.lead') }}
     </p>
-    <button type="button" class="press" :disabled="busy" @click="exportCsv">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.looks') }}
-    </button>
-    <button type="button" class="press" :disabled="busy" @click="exportEggs">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.eggs') }}
-    </button>
-    <button type="button" class="press" :disabled="busy" @click="exportExchange">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.dataset') }}
-    </button>
+    <KitButton :icon="Download" :disabled="busy" @click="exportCsv">
+      {{ t('export.looks') }}
+    </KitButton>
+    <KitButton :icon="Download" :disabled="busy" @click="exportEggs">
+      {{ t('export.eggs') }}
+    </KitButton>
+    <KitButton :icon="Download" :disabled="busy" @click="exportExchange">
+      {{ t('export.dataset') }}
+    </KitButton>
     <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
       <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
       {{ t('export.withExif') }}
     </label>
-    <button type="button" class="press press-lamp" :disabled="busy" @click="exportBundle">
-      <Download class="h-5 w-5" aria-hidden="true" /> {{ t('export.everything') }}
-    </button>
+    <KitButton :icon="Download" kind="next" :disabled="busy" @click="exportBundle">
+      {{ t('export.everything') }}
+    </KitButton>
   </section>
 </template>

@@ -8,6 +8,7 @@ import { useDevicesStore } from '../shared/devices.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Looks that an earlier version measured in the smaller copy of their photograph: found by measuring, mended on a yes. */
 const store = useHatcheryStore()
@@ -77,12 +78,12 @@ function mend(): void {
       </p>
       <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
       <div class="mt-3 flex flex-wrap gap-3">
-        <button type="button" class="press" :disabled="isRunning" @click="check">
+        <KitButton :disabled="isRunning" @click="check">
           {{ t('copies.measure') }}
-        </button>
-        <button v-if="mended.length > 0 && !isRunning" type="button" class="press press-lamp" @click="mend">
+        </KitButton>
+        <KitButton v-if="mended.length > 0 && !isRunning" kind="next" @click="mend">
           {{ t('copies.mend') }}
-        </button>
+        </KitButton>
       </div>
     </template>
   </section>

@@ -19,6 +19,7 @@ import LooksOfCopy from './LooksOfCopy.vue'
 import RecordsToRepair from './RecordsToRepair.vue'
 import { useRecordsWork } from './useRecordsWork.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const hatchery = useHatcheryStore()
 const importExport = useImportExportStore()
@@ -142,9 +143,9 @@ function wipe(): void {
       <ul v-if="message.details" class="mt-2 max-h-48 list-disc overflow-y-auto pl-6 text-base">
         <li v-for="line in message.details" :key="line">{{ line }}</li>
       </ul>
-      <button v-if="sound" type="button" class="press mt-3" :disabled="working" @click="takeTheRest">
+      <KitButton v-if="sound" class="mt-3" :disabled="working" @click="takeTheRest">
         {{ t('import.intact') }}
-      </button>
+      </KitButton>
     </div>
     <div
       v-if="importExport.progress"
@@ -164,9 +165,9 @@ function wipe(): void {
         :max="Math.max(1, importExport.progress.total)"
         :value="importExport.progress.done"
       />
-      <button type="button" class="press min-h-10 py-1" @click="importExport.stop()">
+      <KitButton size="desk" @click="importExport.stop()">
         {{ t('import.stop') }}
-      </button>
+      </KitButton>
     </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <ExportCard :sizes="sizes" :busy="working" :guarded="guarded" />
@@ -196,14 +197,14 @@ function wipe(): void {
             @change="chooseTable"
         /></label>
         <h2 class="mt-4 text-xl font-semibold">{{ t('repair.delete') }}</h2>
-        <button
-          type="button"
-          class="press press-ember"
+        <KitButton
+          :icon="Trash2"
+          kind="harmful"
           :disabled="working || (hatchery.loaded && hatchery.sets.length + hatchery.quarantined.length === 0)"
           @click="wiping = true"
         >
-          <Trash2 class="h-5 w-5" aria-hidden="true" /> {{ t('records.deleteAll') }}
-        </button>
+          {{ t('records.deleteAll') }}
+        </KitButton>
       </section>
     </div>
     <TwoTablets :busy="working" @received="look" />

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { at, nameOfField } from '../../contracts/records/field-problem.ts'
 import type { Quarantined } from '../../contracts/records/book.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
 const props = defineProps<{ record: Quarantined; busy: boolean }>()
@@ -86,15 +87,15 @@ function mend(): void {
           {{ t('repair.leaveEmpty') }}</span
         >
       </label>
-      <button type="submit" class="press min-h-11" :disabled="busy || fields.length === 0">
+      <KitButton type="submit" size="desk" :disabled="busy || fields.length === 0">
         {{ t('repair.do') }}
-      </button>
-      <button type="button" class="press min-h-11" :disabled="busy" @click="emit('save')">
+      </KitButton>
+      <KitButton size="desk" :disabled="busy" @click="emit('save')">
         {{ t('repair.export') }}
-      </button>
-      <button type="button" class="press press-ember min-h-11" :disabled="busy" @click="emit('discard')">
+      </KitButton>
+      <KitButton kind="harmful" size="desk" :disabled="busy" @click="emit('discard')">
         {{ t('repair.delete') }}
-      </button>
+      </KitButton>
     </form>
   </li>
 </template>

@@ -6,6 +6,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What earlier versions let simulated sensors write among one’s own records; taken out by one press, and back by another. */
 const store = useHatcheryStore()
@@ -62,13 +63,13 @@ function putBack(): void {
           to: sayDate(found.to),
         })
       }}</span>
-      <button type="button" class="press press-lamp min-h-10 py-1" @click="remove">
+      <KitButton kind="next" size="desk" @click="remove">
         {{ t('simulated.remove') }}
-      </button>
+      </KitButton>
     </template>
     <template v-else>
       <span>{{ t('simulated.removed', { readings: count(taken!, 'simulated reading') }) }}</span>
-      <button type="button" class="press min-h-10 py-1" @click="putBack">{{ t('simulated.undo') }}</button>
+      <KitButton size="desk" @click="putBack">{{ t('simulated.undo') }}</KitButton>
     </template>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>

@@ -6,6 +6,7 @@ import CodeReader from '../shared/ui/CodeReader.vue'
 import QrMark from '../shared/ui/QrMark.vue'
 import { useImportExportStore } from '../data/import-export.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Merge with another tablet, without any server: each shows the other a code, and both books go across. */
 defineProps<{ busy: boolean }>()
@@ -106,23 +107,18 @@ onBeforeUnmount(close)
     <QrMark v-if="code" :text="code" class="w-full max-w-80 self-center rounded-lg" />
     <div class="flex flex-wrap gap-3">
       <template v-if="state === 'idle' || state === 'done'">
-        <button type="button" class="press" :disabled="busy" @click="offer">
-          <QrCode class="h-5 w-5" aria-hidden="true" /> {{ t('tablets.show') }}
-        </button>
-        <button type="button" class="press" :disabled="busy" @click="reading = 'offer'">
-          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ t('tablets.read') }}
-        </button>
+        <KitButton :icon="QrCode" :disabled="busy" @click="offer">
+          {{ t('tablets.show') }}
+        </KitButton>
+        <KitButton :icon="ScanQrCode" :disabled="busy" @click="reading = 'offer'">
+          {{ t('tablets.read') }}
+        </KitButton>
       </template>
       <template v-else>
-        <button
-          v-if="state === 'offering'"
-          type="button"
-          class="press press-lamp"
-          @click="reading = 'answer'"
-        >
-          <ScanQrCode class="h-5 w-5" aria-hidden="true" /> {{ t('tablets.readAnswer') }}
-        </button>
-        <button type="button" class="press" @click="close">{{ t('import.stop') }}</button>
+        <KitButton :icon="ScanQrCode" v-if="state === 'offering'" kind="next" @click="reading = 'answer'">
+          {{ t('tablets.readAnswer') }}
+        </KitButton>
+        <KitButton @click="close">{{ t('import.stop') }}</KitButton>
       </template>
     </div>
     <CodeReader

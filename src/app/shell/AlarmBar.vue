@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
-import { RouterLink, useRoute } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { BellRing, ChevronDown } from '@lucide/vue'
 import type { AlarmCode } from '../../core/climate/alarms.ts'
 import { localTimeOf } from '../../core/time/local-date.ts'
@@ -14,6 +14,8 @@ import { useSaving } from '../shared/useSaving.ts'
 import { useSensingStore } from '../shared/sensing.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** What needs somebody at an incubator now, on every page until somebody has seen it. */
 const hatchery = useHatcheryStore()
@@ -69,8 +71,7 @@ function seen(): void {
     data-testid="alarm"
   >
     <!-- On a phone one line, which opens. -->
-    <button
-      type="button"
+    <PressArea
       class="flex min-h-11 w-full min-w-0 items-center gap-3 text-left md:hidden"
       :aria-expanded="isOpen"
       @click="isOpen = !isOpen"
@@ -78,7 +79,7 @@ function seen(): void {
       <BellRing class="h-5 w-5 shrink-0 text-ember" aria-hidden="true" />
       <strong class="min-w-0 grow truncate text-ember">{{ first.incubator.name }}: {{ words.says }}</strong>
       <ChevronDown class="h-5 w-5 shrink-0" :class="{ 'rotate-180': isOpen }" aria-hidden="true" />
-    </button>
+    </PressArea>
     <BellRing class="hidden h-6 w-6 shrink-0 text-ember md:block" aria-hidden="true" />
     <p class="min-w-0 grow basis-64" :class="{ 'hidden md:block': !isOpen }">
       <strong class="hidden text-ember md:inline">{{ first.incubator.name }}: {{ words.says }}</strong>
@@ -92,14 +93,12 @@ function seen(): void {
       <span v-if="problem" class="text-ember"> {{ problem }}</span>
     </p>
     <div class="flex gap-3" :class="{ 'hidden md:flex': !isOpen }">
-      <RouterLink
-        :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }"
-        class="press min-h-11 py-1"
-        >{{ t('alarm.show') }}</RouterLink
-      >
-      <button type="button" class="press min-h-11 py-1" :disabled="!hatchery.leads" @click="seen">
+      <KitButton :to="{ name: 'incubator', params: { incubatorId: first.incubator.id } }" size="desk">{{
+        t('alarm.show')
+      }}</KitButton>
+      <KitButton size="desk" :disabled="!hatchery.leads" @click="seen">
         {{ t('alarm.dismiss') }}
-      </button>
+      </KitButton>
     </div>
   </div>
 </template>

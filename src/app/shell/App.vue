@@ -18,6 +18,7 @@ import MainNav from './MainNav.vue'
 import NewerProgram from './NewerProgram.vue'
 import { useOfflineStore } from './offline.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -177,15 +178,10 @@ async function writeBack(): Promise<void> {
       data-testid="storage-gone"
     >
       <span><strong>{{ t('storage.cleared') }}</strong> {{ t('storage.onlyInMemory') }}</span>
-      <button
-        type="button"
-        class="press press-lamp min-h-11"
-        :disabled="importExport.progress !== null"
-        @click="writeBack"
-      >
+      <KitButton kind="next" size="desk" :disabled="importExport.progress !== null" @click="writeBack">
         {{ t('storage.restore') }}
-      </button>
-      <RouterLink to="/records" class="press min-h-11">{{ t('storage.export') }}</RouterLink>
+      </KitButton>
+      <KitButton to="/records" size="desk">{{ t('storage.export') }}</KitButton>
       <span v-if="writingBack" class="text-ember">{{ writingBack }}</span>
     </div>
     <RouterLink
@@ -218,9 +214,9 @@ async function writeBack(): Promise<void> {
       data-testid="follows"
     >
       <span>{{ t('tabs.other') }}</span>
-      <button type="button" class="press min-h-10 py-1" @click="hatchery.takeLead()">
+      <KitButton size="desk" @click="hatchery.takeLead()">
         {{ t('tabs.takeOver') }}
-      </button>
+      </KitButton>
     </div>
     <div
       v-if="trouble"
@@ -229,8 +225,8 @@ async function writeBack(): Promise<void> {
       data-testid="trouble"
     >
       <span>{{ trouble }}</span>
-      <button type="button" class="press min-h-11" @click="reload">{{ t('newer.reload') }}</button>
-      <RouterLink to="/records" class="press min-h-11">{{ t('trouble.exportFirst') }}</RouterLink>
+      <KitButton size="desk" @click="reload">{{ t('newer.reload') }}</KitButton>
+      <KitButton to="/records" size="desk">{{ t('trouble.exportFirst') }}</KitButton>
     </div>
     <main v-if="hatchery.loaded && missingSet" class="p-8 text-lg" data-testid="no-such-set">
       <h1 class="text-3xl font-bold">{{ t('missing.title') }}</h1>

@@ -4,6 +4,7 @@ import { useImportExportStore } from '../data/import-export.ts'
 import { turnTo } from '../data/which-book.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** Says on every page that nothing here is real, and leads back. */
 const importExport = useImportExportStore()
@@ -26,8 +27,8 @@ async function erase(): Promise<void> {
     data-testid="made-up-line"
   >
     <span>{{ t('demo.line') }}</span>
-    <button type="button" class="min-h-8 underline" @click="turnTo('own')">{{ t('demo.leave') }}</button>
-    <button type="button" class="min-h-8 underline" @click="erasing = true">{{ t('demo.delete') }}</button>
+    <PressArea class="min-h-8 underline" @click="turnTo('own')">{{ t('demo.leave') }}</PressArea>
+    <PressArea class="min-h-8 underline" @click="erasing = true">{{ t('demo.delete') }}</PressArea>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
   </div>
   <ConfirmDialog

@@ -8,6 +8,7 @@ import { whichBook } from '../data/which-book.ts'
 import { useBackupsStore } from '../records/backups/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { t } from './words.ts'
+import PressArea from '../shared/kit/PressArea.vue'
 
 /** The way to every page: a row where there is room, on a phone a list that a thumb opens. Beside it how old the backup is. */
 const room = useRoomStore()
@@ -94,26 +95,23 @@ const PAGES = [
         <span class="sr-only">{{ backups.problem || backups.ageWords }}</span>
       </RouterLink>
       <template v-if="room.room === 'bench'">
-        <button
-          type="button"
+        <PressArea
           class="min-h-11 min-w-10 text-ink-soft"
           :aria-label="t('nav.dimmer')"
           @click="room.brighten(-1)"
         >
           −
-        </button>
+        </PressArea>
         <span class="hidden text-sm text-ink-soft sm:inline">{{ Math.round(room.brightness * 100) }} %</span>
-        <button
-          type="button"
+        <PressArea
           class="min-h-11 min-w-10 text-ink-soft"
           :aria-label="t('nav.brighter')"
           @click="room.brighten(1)"
         >
           +
-        </button>
+        </PressArea>
       </template>
-      <button
-        type="button"
+      <PressArea
         class="flex min-h-11 min-w-10 items-center justify-center gap-2 text-ink-soft hover:text-ink"
         @click="room.toggle()"
       >
@@ -121,7 +119,7 @@ const PAGES = [
         <span class="sr-only md:not-sr-only">{{
           room.room === 'bench' ? t('nav.daylight') : t('nav.darkRoom')
         }}</span>
-      </button>
+      </PressArea>
       <!-- On another page, also by Back, it is shut. -->
       <Popover :key="route.fullPath" v-slot="{ open }" class="lg:hidden">
         <PopoverButton class="flex min-h-11 min-w-11 items-center justify-center text-ink"

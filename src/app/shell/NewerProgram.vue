@@ -2,6 +2,7 @@
 import { Sparkle } from '@lucide/vue'
 import { useOfflineStore } from './offline.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** A newer program is there: offered where one has a free hand, never at the bench. */
 const offline = useOfflineStore()
@@ -17,13 +18,13 @@ const reload = (): void => location.reload()
     <Sparkle class="h-5 w-5" aria-hidden="true" />
     <template v-if="offline.overtaken">
       <span>{{ t('newer.otherTabUpdated') }}</span>
-      <button type="button" class="press min-h-10 py-1" @click="reload">{{ t('newer.reload') }}</button>
+      <KitButton size="desk" @click="reload">{{ t('newer.reload') }}</KitButton>
     </template>
     <template v-else>
       <span>{{ offline.isTaking ? t('newer.updating') : t('newer.ready') }}</span>
-      <button type="button" class="press min-h-10 py-1" :disabled="offline.isTaking" @click="offline.take()">
+      <KitButton size="desk" :disabled="offline.isTaking" @click="offline.take()">
         {{ t('newer.update') }}
-      </button>
+      </KitButton>
       <span v-if="offline.refusal" class="text-ember">{{ offline.refusal }}</span>
     </template>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import type { EggSet } from '../../contracts/records/set-record.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Something at some eggs of a set that no event of its plan asks for, and the way to the page where it is done. */
 defineProps<{
@@ -30,11 +31,11 @@ defineProps<{
       </p>
       <p class="text-ink-soft">{{ words }}</p>
     </div>
-    <RouterLink
+    <KitButton
       :to="{ name: page, params: { setId: set.id } }"
-      class="press min-h-14"
-      :class="{ 'press-lamp': isLit && page === 'session' }"
-      >{{ action }}</RouterLink
+      size="big"
+      :kind="isLit && page === 'session' ? 'next' : 'plain'"
+      >{{ action }}</KitButton
     >
   </li>
 </template>

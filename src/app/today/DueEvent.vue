@@ -13,6 +13,7 @@ import StateSign from '../shared/ui/StateSign.vue'
 import { eventDay } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** One thing to do for a set: when, with what, and where it is done. */
 defineProps<{ item: AgendaItem<EggSet> }>()
@@ -86,28 +87,29 @@ function incubatorsOf(set: EggSet): string {
       </details>
     </div>
     <div class="flex flex-wrap gap-2">
-      <RouterLink
+      <KitButton
         v-if="OF_THE_HATCH[item.event.kind]"
         :to="{ name: 'hatch', params: { setId: item.set.id } }"
-        class="press min-h-14"
-        >{{ OF_THE_HATCH[item.event.kind] }}</RouterLink
+        size="big"
+        >{{ OF_THE_HATCH[item.event.kind] }}</KitButton
       >
-      <RouterLink
+      <KitButton
         v-if="item.event.kind === 'candle' && item.state !== 'now'"
         :to="{ name: 'session', params: { setId: item.set.id } }"
-        class="press press-lamp min-h-14 px-6 text-lg"
-        >{{ store.openSession(item.set.id) ? t('due.goOn') : t('due.candle') }}</RouterLink
+        kind="next"
+        size="big"
+        class="px-6 text-lg"
+        >{{ store.openSession(item.set.id) ? t('due.goOn') : t('due.candle') }}</KitButton
       >
-      <button
+      <KitButton
         v-if="item.state !== 'now'"
-        type="button"
-        class="press min-h-14"
-        :class="{ 'press-lamp': item.event.kind !== 'candle' }"
+        size="big"
+        :kind="item.event.kind !== 'candle' ? 'next' : 'plain'"
         :aria-label="t('due.markDone', { event: EVENT_TITLES[item.event.kind], set: item.set.name })"
         @click="emit('done')"
       >
         {{ item.event.kind === 'set' ? t('due.eggsAreIn') : t('due.done') }}
-      </button>
+      </KitButton>
     </div>
   </li>
 </template>

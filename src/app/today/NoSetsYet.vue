@@ -2,6 +2,7 @@
 import { RouterLink } from 'vue-router'
 import { turnTo, whichBook } from '../data/which-book.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** The first page of an empty book: the ways to begin. */
 const isMadeUp = whichBook() === 'made-up'
@@ -16,12 +17,12 @@ const isMadeUp = whichBook() === 'made-up'
     </p>
     <p class="mt-4 flex flex-wrap gap-3">
       <template v-if="!isMadeUp">
-        <RouterLink to="/look" class="press press-lamp min-h-14">{{ t('empty.look') }}</RouterLink>
+        <KitButton to="/look" kind="next" size="big">{{ t('empty.look') }}</KitButton>
       </template>
-      <RouterLink to="/plan" class="press min-h-14">{{ t('empty.plan') }}</RouterLink>
-      <button type="button" class="press min-h-14" @click="turnTo('made-up')">
+      <KitButton to="/plan" size="big">{{ t('empty.plan') }}</KitButton>
+      <KitButton size="big" @click="turnTo('made-up')">
         {{ t('empty.openDemo') }}
-      </button>
+      </KitButton>
     </p>
   </div>
 </template>

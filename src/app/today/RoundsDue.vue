@@ -6,6 +6,7 @@ import type { IncubatorNow } from '../../domain/incubator-now.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 /** Rounds that are due, as things to do today. */
 const props = defineProps<{ incubators: readonly IncubatorNow[] }>()
@@ -46,10 +47,12 @@ const due = computed(() =>
       </p>
       <p class="text-ink-soft">{{ words }}; {{ sets }}</p>
     </div>
-    <RouterLink
+    <KitButton
       :to="{ name: 'round', params: { incubatorId: incubator.id } }"
-      class="press press-lamp min-h-14 px-6 text-lg"
-      >{{ t('round.start') }}</RouterLink
+      kind="next"
+      size="big"
+      class="px-6 text-lg"
+      >{{ t('round.start') }}</KitButton
     >
   </li>
 </template>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { nameOfEgg } from '../shared/wording.ts'
 import { computed } from 'vue'
-import { RouterLink } from 'vue-router'
 import { Bell, BellRing, CalendarPlus, TriangleAlert, Undo2 } from '@lucide/vue'
 import { isIn, type Egg } from '../../contracts/records/egg-state.ts'
 import type { EggSet } from '../../contracts/records/set-record.ts'
@@ -31,6 +30,7 @@ import RoundsDue from './RoundsDue.vue'
 import SetCards from './SetCards.vue'
 import FewOf from '../shared/ui/FewOf.vue'
 import { t } from './words.ts'
+import KitButton from '../shared/kit/KitButton.vue'
 
 const store = useHatcheryStore()
 const madeUp = useMadeUpStore()
@@ -117,34 +117,26 @@ useKeys({ z: () => void saving(() => store.undo()) })
         <h1 class="text-4xl font-bold">{{ heading }}</h1>
       </div>
       <div class="flex flex-wrap gap-3">
-        <button
-          v-if="store.journal.length > 0"
-          type="button"
-          class="press"
-          @click="saving(() => store.undo())"
-        >
-          <Undo2 class="h-5 w-5" aria-hidden="true" /> {{ t('page.undo') }} <span class="key">Z</span>
-        </button>
-        <button
+        <KitButton :icon="Undo2" v-if="store.journal.length > 0" @click="saving(() => store.undo())">
+          {{ t('page.undo') }} <span class="key">Z</span>
+        </KitButton>
+        <KitButton
+          :icon="CalendarPlus"
           v-if="rows.length > 0"
-          type="button"
-          class="press"
           @click="saving(() => exportCalendar(sets[0], 'perlumen-calendar.ics'))"
         >
-          <CalendarPlus class="h-5 w-5" aria-hidden="true" /> {{ t('page.addToCalendar') }}
-        </button>
-        <button
+          {{ t('page.addToCalendar') }}
+        </KitButton>
+        <KitButton
           v-if="rows.length > 0 && reminders.canNotify() && reminders.permission !== 'denied'"
-          type="button"
-          class="press"
           :aria-pressed="reminders.isOn"
           :title="t('reminders.limits')"
           @click="reminders.isOn ? reminders.turnOff() : saving(() => reminders.turnOn())"
         >
           <component :is="reminders.isOn ? BellRing : Bell" class="h-5 w-5" aria-hidden="true" />
           {{ reminders.isOn ? t('reminders.on') : t('reminders.turnOn') }}
-        </button>
-        <RouterLink v-if="store.sets.length > 0" to="/plan" class="press">{{ t('empty.plan') }}</RouterLink>
+        </KitButton>
+        <KitButton v-if="store.sets.length > 0" to="/plan">{{ t('empty.plan') }}</KitButton>
       </div>
     </div>
     <p v-if="problem" class="mb-4 text-ember" role="alert">{{ problem }}</p>

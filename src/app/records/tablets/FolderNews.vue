@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDocumentVisibility, useIntervalFn } from '@vueuse/core'
 import { computed, watch } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { mustAsk } from '../../../domain/meeting/meet.ts'
 import { anyoneAtBench } from '../../shared/at-bench.ts'
 import { useBackupsStore } from '../backups/backups.ts'
@@ -9,6 +9,7 @@ import { useMeetingStore } from './meeting.ts'
 import { newsWords } from './news-words.ts'
 import { calledOf } from './shared-folder.ts'
 import { t } from './words.ts'
+import KitButton from '../../shared/kit/KitButton.vue'
 
 /** Looks into the shared folder while somebody is at the desk: one line for each tablet that has something new. */
 const route = useRoute()
@@ -35,15 +36,9 @@ watch([visibility, () => backups.lastGood], () => void look(), { immediate: true
     data-testid="folder-line"
   >
     <span>{{ t('news.has', { tablet: calledOf(one.from), changes: newsWords(one) }) }}</span>
-    <RouterLink v-if="mustAsk(one)" to="/records" class="press min-h-11">{{ t('news.show') }}</RouterLink>
-    <button
-      v-else
-      type="button"
-      class="press min-h-11"
-      :disabled="!meeting.ready"
-      @click="meeting.merge(one)"
-    >
+    <KitButton v-if="mustAsk(one)" to="/records" size="desk">{{ t('news.show') }}</KitButton>
+    <KitButton v-else size="desk" :disabled="!meeting.ready" @click="meeting.merge(one)">
       {{ t('news.merge') }}
-    </button>
+    </KitButton>
   </div>
 </template>

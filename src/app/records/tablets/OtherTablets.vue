@@ -15,6 +15,7 @@ import { useMeetingStore, type FolderNews } from './meeting.ts'
 import { calledOf } from './shared-folder.ts'
 import { newsWords } from './news-words.ts'
 import { t } from './words.ts'
+import KitButton from '../../shared/kit/KitButton.vue'
 
 /** Tablets that share the backup folder: what they have that is not here, and how it comes here. */
 const props = defineProps<{ busy: boolean }>()
@@ -70,19 +71,20 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
         <span>{{
           t('folder.news', { tablet: calledOf(one.from), time: timeWords(one), changes: newsWords(one) })
         }}</span>
-        <button
-          type="button"
-          class="press press-lamp min-h-11 shrink-0"
+        <KitButton
+          :icon="Merge"
+          kind="next"
+          size="desk"
+          class="shrink-0"
           :disabled="props.busy || backups.needsLeave || !meeting.ready"
           @click="mustAsk(one) ? review(one) : meeting.merge(one)"
         >
-          <Merge class="h-5 w-5" aria-hidden="true" />
           {{
             one.conflicts.length > 0
               ? t('folder.decide', { questions: count(one.conflicts.length, 'question') })
               : t('news.merge')
           }}
-        </button>
+        </KitButton>
       </li>
       <li v-for="one in meeting.unfinished" :key="one.name" class="py-1 text-ember">
         {{ t('folder.incomplete', { tablet: calledOf(one) }) }}
@@ -93,14 +95,14 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
     </ul>
     <p v-if="meeting.problem" class="text-ember" role="alert">{{ meeting.problem }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <button
-        type="button"
-        class="press min-h-11"
+      <KitButton
+        :icon="FolderSync"
+        size="desk"
         :disabled="props.busy || backups.needsLeave || !meeting.ready"
         @click="meeting.look(true)"
       >
-        <FolderSync class="h-5 w-5" aria-hidden="true" /> {{ t('folder.look') }}
-      </button>
+        {{ t('folder.look') }}
+      </KitButton>
       <span role="status" data-testid="folder-state">
         <template v-if="meeting.merged">{{ meeting.merged }} </template>
         <template v-if="meeting.lookedAt && meeting.news.length === 0">

@@ -8,6 +8,7 @@ import { useSaving } from '../useSaving.ts'
 import { chartPng, chartSvg } from './chart-picture.ts'
 import { useChartColours } from './useChartColours.ts'
 import { t } from '../words.ts'
+import KitButton from '../kit/KitButton.vue'
 
 /** A point that arrow keys reach; its words are made when somebody is there. */
 export interface ChartPoint {
@@ -90,27 +91,18 @@ function savePicture(as: 'svg' | 'png'): void {
     </div>
     <p :id="id" class="min-h-6 text-sm" aria-live="polite" data-testid="chart-words">{{ words }}</p>
     <figcaption class="screen-only flex flex-wrap items-center gap-2">
-      <button
-        type="button"
-        class="press min-h-11 px-3 py-0 text-sm"
-        :aria-expanded="showsTable"
-        @click="showsTable = !showsTable"
-      >
+      <KitButton size="desk" :aria-expanded="showsTable" @click="showsTable = !showsTable">
         <Table class="h-4 w-4" aria-hidden="true" /> {{ t('chart.figures') }}
-      </button>
-      <button
-        type="button"
-        class="press min-h-11 px-3 py-0 text-sm"
-        @click="saveTable(`${fileNameOf(title)}.csv`, table())"
-      >
+      </KitButton>
+      <KitButton size="desk" @click="saveTable(`${fileNameOf(title)}.csv`, table())">
         <Download class="h-4 w-4" aria-hidden="true" /> {{ t('chart.csv') }}
-      </button>
-      <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('png')">
+      </KitButton>
+      <KitButton size="desk" @click="savePicture('png')">
         <Picture class="h-4 w-4" aria-hidden="true" /> {{ t('chart.png') }}
-      </button>
-      <button type="button" class="press min-h-11 px-3 py-0 text-sm" @click="savePicture('svg')">
+      </KitButton>
+      <KitButton size="desk" @click="savePicture('svg')">
         <Picture class="h-4 w-4" aria-hidden="true" /> {{ t('chart.svg') }}
-      </button>
+      </KitButton>
       <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>
     </figcaption>
     <div v-if="shownTable" class="mt-2 max-h-96 overflow-auto">

@@ -9,6 +9,8 @@ import { CAPTION_PX, drawFilm } from './draw-film.ts'
 import type { Drawable } from './film-files.ts'
 import type { GrowthFilm } from './growth-film.ts'
 import { t } from './words.ts'
+import KitButton from '../kit/KitButton.vue'
+import PressArea from '../kit/PressArea.vue'
 
 /** Shows a film of one egg, alone or beside another one of the same age. */
 const props = defineProps<{
@@ -169,21 +171,20 @@ if (props.keys)
         :aria-label="t('player.filmOf', { egg: label })"
       />
       <div v-if="isFullscreen" class="flex gap-3">
-        <button type="button" class="press" @click="toggle">
+        <KitButton @click="toggle">
           {{ isActive ? t('player.pause') : t('player.play') }}
-        </button>
-        <button type="button" class="press" @click="toggleFull">
-          <Minimize class="h-5 w-5" aria-hidden="true" /> {{ t('player.leaveBigScreen') }}
-        </button>
+        </KitButton>
+        <KitButton :icon="Minimize" @click="toggleFull">
+          {{ t('player.leaveBigScreen') }}
+        </KitButton>
       </div>
     </div>
 
     <div>
       <div class="relative mx-2 h-8" aria-hidden="true">
-        <button
+        <PressArea
           v-for="(at, i) in timeline.lookMs"
           :key="i"
-          type="button"
           tabindex="-1"
           class="absolute bottom-0 -translate-x-1/2 border-b-2 px-1 text-sm tabular-nums"
           :class="
@@ -193,7 +194,7 @@ if (props.keys)
           @click="goTo(at)"
         >
           {{ timeline.ages[i]!.toFixed(0) }}
-        </button>
+        </PressArea>
       </div>
       <input
         type="range"
@@ -208,38 +209,32 @@ if (props.keys)
       />
     </div>
     <div class="flex flex-wrap items-center gap-2">
-      <button type="button" class="press press-lamp" data-testid="play" @click="toggle">
+      <KitButton kind="next" data-testid="play" @click="toggle">
         <component :is="isActive ? Pause : Play" class="h-5 w-5" aria-hidden="true" />
         {{ isActive ? t('player.pause') : t('player.play') }}
-      </button>
-      <button type="button" class="press" :aria-label="t('player.previous')" @click="step(-1)">
-        <SkipBack class="h-5 w-5" aria-hidden="true" />
-      </button>
-      <button type="button" class="press" :aria-label="t('player.next')" @click="step(1)">
-        <SkipForward class="h-5 w-5" aria-hidden="true" />
-      </button>
-      <button
-        type="button"
-        class="press"
+      </KitButton>
+      <KitButton :icon="SkipBack" :aria-label="t('player.previous')" @click="step(-1)"> </KitButton>
+      <KitButton :icon="SkipForward" :aria-label="t('player.next')" @click="step(1)"> </KitButton>
+      <KitButton
+        :icon="Waypoints"
         :class="{ 'border-lamp text-lamp': lines }"
         :aria-pressed="lines"
         @click="lines = !lines"
       >
-        <Waypoints class="h-5 w-5" aria-hidden="true" /> {{ t('player.lines') }}
-      </button>
-      <button
+        {{ t('player.lines') }}
+      </KitButton>
+      <KitButton
+        :icon="Rotate3d"
         v-if="hasSides"
-        type="button"
-        class="press"
         :class="{ 'border-lamp text-lamp': sameSide }"
         :aria-pressed="sameSide"
         @click="sameSide = !sameSide"
       >
-        <Rotate3d class="h-5 w-5" aria-hidden="true" /> {{ t('player.sameSide') }}
-      </button>
-      <button v-if="canFill" type="button" class="press" @click="toggleFull">
-        <Maximize class="h-5 w-5" aria-hidden="true" /> {{ t('player.bigScreen') }}
-      </button>
+        {{ t('player.sameSide') }}
+      </KitButton>
+      <KitButton :icon="Maximize" v-if="canFill" @click="toggleFull">
+        {{ t('player.bigScreen') }}
+      </KitButton>
     </div>
     <p class="text-sm text-ink-soft md:max-w-[80ch]">{{ notes }}</p>
   </div>

@@ -5,6 +5,7 @@ import { saveFile } from '../save-file.ts'
 import { percentWords } from '../wording.ts'
 import { canWriteWebp, videoCodec, writeMp4, writePngs, writeWebp, type Drawable } from './film-files.ts'
 import { t } from './words.ts'
+import KitButton from '../kit/KitButton.vue'
 
 /** Takes a film out as a file. */
 const props = defineProps<{
@@ -63,22 +64,21 @@ async function save({ ending, write }: (typeof KINDS)[number]): Promise<void> {
       <Download class="h-5 w-5" aria-hidden="true" /> {{ t('save.title') }}
     </p>
     <div v-if="share === null" class="flex flex-wrap gap-2">
-      <button
+      <KitButton
         v-for="kind in KINDS"
         :key="kind.kind"
-        type="button"
-        class="press min-h-11 py-1"
+        size="desk"
         :disabled="!can[kind.kind]"
         :data-testid="`save-${kind.kind}`"
         @click="save(kind)"
       >
         {{ kind.words }}<span v-if="!can[kind.kind]" class="text-sm">({{ t('save.notHere') }})</span>
-      </button>
+      </KitButton>
     </div>
     <div v-else class="flex items-center gap-3">
       <progress class="h-3 grow accent-lamp" max="1" :value="share" />
       <span class="tabular-nums">{{ t('save.under', { percent: percentWords(share) }) }}</span>
-      <button type="button" class="press min-h-11 py-1" @click="stop.abort()">{{ t('save.cancel') }}</button>
+      <KitButton size="desk" @click="stop.abort()">{{ t('save.cancel') }}</KitButton>
     </div>
     <p class="mt-2 text-sm text-ink-soft" aria-live="polite" data-testid="film-saved">
       {{ said || t('save.nothingElse') }}

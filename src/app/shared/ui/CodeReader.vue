@@ -4,6 +4,7 @@ import { useIntervalFn } from '@vueuse/core'
 import jsQR from 'jsqr'
 import CameraView from './CameraView.vue'
 import { t } from '../words.ts'
+import KitButton from '../kit/KitButton.vue'
 
 /** The whole screen is this device's camera until it has read a code, or somebody closes it. */
 defineProps<{ label: string; words: string }>()
@@ -42,7 +43,7 @@ useIntervalFn(() => {
     <div class="min-h-0 grow"><CameraView ref="camera" @problem="problem = $event" /></div>
     <div class="flex flex-wrap items-center justify-between gap-3 p-3 text-ink">
       <p role="status">{{ problem || words }}</p>
-      <button type="button" class="press" @click="emit('close')">{{ t('common.close') }}</button>
+      <KitButton @click="emit('close')">{{ t('common.close') }}</KitButton>
     </div>
   </div>
 </template>

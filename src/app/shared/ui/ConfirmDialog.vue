@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { t } from '../words.ts'
+import KitButton from '../kit/KitButton.vue'
 
 withDefaults(
   defineProps<{
@@ -24,16 +25,10 @@ const emit = defineEmits<{ confirm: []; close: [] }>()
       <slot />
       <p v-if="waitsFor" class="mt-4 text-right text-ink-soft" role="status">{{ waitsFor }}</p>
       <div class="mt-6 flex flex-wrap justify-end gap-3">
-        <button type="button" class="press" @click="emit('close')">{{ t('common.notNow') }}</button>
-        <button
-          type="button"
-          class="press"
-          :disabled="waitsFor !== ''"
-          :class="grave ? 'press-ember' : 'press-lamp'"
-          @click="emit('confirm')"
-        >
+        <KitButton @click="emit('close')">{{ t('common.notNow') }}</KitButton>
+        <KitButton :disabled="waitsFor !== ''" :kind="grave ? 'harmful' : 'next'" @click="emit('confirm')">
           {{ confirm }}
-        </button>
+        </KitButton>
       </div>
     </DialogPanel>
   </Dialog>

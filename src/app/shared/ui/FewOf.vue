@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T">
 import { computed, ref } from 'vue'
 import { t } from '../words.ts'
+import KitButton from '../kit/KitButton.vue'
 
 /** The first so many of a list, and more when asked: no list makes a page too long to be used. */
 const props = defineProps<{ items: readonly T[]; most: number; what: string }>()
@@ -11,7 +12,7 @@ const left = computed(() => props.items.length - shown.value.length)
 
 <template>
   <slot :shown="shown" />
-  <button v-if="left > 0" type="button" class="press mt-3 min-h-11 py-1" @click="asked++">
+  <KitButton v-if="left > 0" size="desk" class="mt-3" @click="asked++">
     {{ t('common.moreOf', { more: Math.min(left, most), left, what }) }}
-  </button>
+  </KitButton>
 </template>

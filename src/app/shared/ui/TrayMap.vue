@@ -8,6 +8,7 @@ import { placeLabel } from '../../../core/tray/layout.ts'
 import { GRADE_WORDS } from '../wording.ts'
 import EggMark from './EggMark.vue'
 import { t } from '../words.ts'
+import PressArea from '../kit/PressArea.vue'
 
 const props = defineProps<{
   tray: Tray
@@ -46,10 +47,9 @@ function describe(egg: Egg): string {
     role="group"
     :aria-label="t('map.label', { tray: tray.name, rows: tray.rows, columns: tray.columns })"
   >
-    <button
+    <PressArea
       v-for="egg in eggs"
       :key="egg.id"
-      type="button"
       class="flex flex-col items-center rounded-lg border p-1 text-ink"
       :class="egg.id === currentId ? 'border-lamp bg-lamp-soft' : 'border-transparent hover:border-line'"
       :aria-label="describe(egg)"
@@ -66,6 +66,6 @@ function describe(egg: Egg): string {
       <span class="text-sm" :class="egg.id === currentId ? 'font-bold' : 'text-ink-soft'">{{
         labelOf(egg)
       }}</span>
-    </button>
+    </PressArea>
   </div>
 </template>
