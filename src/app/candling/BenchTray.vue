@@ -6,6 +6,7 @@ import type { Bench } from './bench/useBench.ts'
 import LabelReader from './LabelReader.vue'
 import { t } from './words.ts'
 import PressArea from '../shared/kit/PressArea.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** The tray at hand as a map, and the way to another one and to the reference eggs. */
 defineProps<{ bench: Bench; trays: readonly Tray[] }>()
@@ -14,16 +15,14 @@ defineProps<{ bench: Bench; trays: readonly Tray[] }>()
 <template>
   <div>
     <LabelReader @tray="bench.chooseTray" @egg="bench.choose" />
-    <label v-if="trays.length > 1" class="mb-2 flex items-center gap-2 text-ink-soft"
-      >{{ t('tray.title') }}
-      <select
-        class="grow rounded border border-line bg-panel p-1 text-ink"
-        :value="bench.tray.value.id"
-        @change="bench.chooseTray(($event.target as HTMLSelectElement).value)"
-      >
-        <option v-for="tray in trays" :key="tray.id" :value="tray.id">{{ tray.name }}</option>
-      </select>
-    </label>
+    <ListChoice
+      v-if="trays.length > 1"
+      :label="t('tray.title')"
+      :model-value="bench.tray.value.id"
+      @change="bench.chooseTray($event)"
+      :options="trays.map((tray) => ({ value: tray.id, name: tray.name }))"
+      class="mb-2 text-ink-soft grow rounded border border-line bg-panel p-1 text-ink"
+    />
     <TrayMap
       :tray="bench.tray.value"
       :eggs="bench.eggsHere.value"

@@ -5,6 +5,7 @@ import { unseenAmong, type SeveralEggs } from '../../domain/several-eggs.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** Which egg of the tray each one in the picture is; nothing is kept before it is confirmed. */
 const props = defineProps<{
@@ -27,26 +28,19 @@ const unseen = computed(() => unseenAmong(props.picture, props.waiting))
     </p>
     <ol class="flex flex-col gap-1.5">
       <li v-for="({ place }, i) in picture.eggs" :key="i" class="flex items-center gap-3">
-        <label :for="`several-${i}`" class="w-20 text-ink-soft">{{
-          t('places.egg', { number: i + 1 })
-        }}</label>
-        <select
-          :id="`several-${i}`"
-          class="field grow"
-          :value="place?.id ?? ''"
-          @change="
-            emit(
-              'place',
-              i,
-              waiting.find((egg) => egg.id === ($event.target as HTMLSelectElement).value) ?? null,
-            )
-          "
-        >
-          <option value="">{{ t('places.none') }}</option>
-          <option v-for="egg in waiting" :key="egg.id" :value="egg.id">
-            {{ t('bench.egg', { place: placeOf(egg), number: egg.number }) }}
-          </option>
-        </select>
+        <ListChoice
+          class="grow"
+          :label="t('places.egg', { number: i + 1 })"
+          :options="[
+            { value: '', name: t('places.none') },
+            ...waiting.map((egg) => ({
+              value: egg.id,
+              name: t('bench.egg', { place: placeOf(egg), number: egg.number }),
+            })),
+          ]"
+          :model-value="place?.id ?? ''"
+          @change="emit('place', i, waiting.find(({ id }) => id === $event) ?? null)"
+        />
       </li>
     </ol>
     <p v-if="unseen.length > 0" class="rounded-xl border border-lamp p-3" data-testid="unseen">

@@ -16,6 +16,7 @@ import { fileNameOf } from '../shared/save-file.ts'
 import EggLooks from './EggLooks.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** One egg through its incubation: its film, and its looks. */
 const props = defineProps<{ setId: string; eggId: string }>()
@@ -119,14 +120,17 @@ const neighbour = (by: number): Egg | null => {
         <p v-else aria-live="polite">{{ tFilm('player.making', { done: made, of: parts.length }) }}</p>
       </div>
       <aside class="flex min-h-0 flex-col gap-4 md:overflow-y-auto">
-        <label class="flex flex-col gap-1"
-          >{{ t('eggPage.beside') }}
-          <select v-model="beside" class="field" data-testid="beside">
-            <option value="">{{ t('eggPage.nothing') }}</option>
-            <option value="living">{{ t('eggPage.drawn') }}</option>
-            <option v-for="mate in mates" :key="mate.id" :value="mate.id">{{ nameOf(mate) }}</option>
-          </select></label
-        >
+        <ListChoice
+          :label="t('eggPage.beside')"
+          v-model="beside"
+          :options="[
+            { value: '', name: t('eggPage.nothing') },
+            { value: 'living', name: t('eggPage.drawn') },
+            ...mates.map((mate) => ({ value: mate.id, name: nameOf(mate) })),
+          ]"
+          data-testid="beside"
+          class="flex-col gap-1"
+        />
         <p v-if="beside && !shownBeside" class="text-ink-soft" aria-live="polite">
           {{
             other.problem.value || tFilm('player.making', { done: other.made.value, of: besideParts.length })

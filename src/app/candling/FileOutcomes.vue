@@ -4,6 +4,7 @@ import type { FileOutcome } from './useManyFiles.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import Fold from '../shared/kit/Fold.vue'
 
 /** How far a heap of files is, and afterwards what became of each; what went nowhere stands first. */
 const props = defineProps<{ outcomes: readonly FileOutcome[]; running: boolean }>()
@@ -48,12 +49,15 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
         <strong class="break-all">{{ item.name }}</strong> <span class="text-ink-soft">{{ item.words }}</span>
       </li>
     </ul>
-    <details v-if="!running && kept.length > 0" class="max-h-40 overflow-y-auto pt-2 text-ink-soft">
-      <summary>{{ t('files.saved') }}</summary>
+    <Fold
+      v-if="!running && kept.length > 0"
+      class="max-h-40 overflow-y-auto text-ink-soft"
+      :title="t('files.saved')"
+    >
       <ul>
         <li v-for="(item, i) in kept" :key="i" class="break-all">{{ item.name }}: {{ item.words }}</li>
       </ul>
-    </details>
+    </Fold>
     <div class="pt-3">
       <KitButton v-if="running" @click="emit('stop')"> {{ t('files.stop') }}</KitButton
       ><KitButton v-else @click="emit('close')">

@@ -5,9 +5,9 @@ import type { LookRecord } from '../../contracts/records/look-record.ts'
 import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { unitSymbol, toShown, fromShown } from '../../core/units.ts'
 import { percentWords } from '../shared/wording.ts'
-import { figureIn } from '../shared/field-events.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** What the lines being drawn say, beside what was measured; figures follow live. */
 const props = defineProps<{
@@ -60,13 +60,6 @@ const rows = computed(() => {
     },
   ]
 })
-
-function typeCollar(event: Event): void {
-  const value = figureIn(event)
-  // What is no length is not taken.
-  if (value !== null && !(value > 0)) return
-  emit('collar', value === null ? null : fromShown(props.hatchery.units, 'length', value))
-}
 </script>
 
 <template>
@@ -114,19 +107,18 @@ function typeCollar(event: Event): void {
         {{ lines.collar ? t('hand.noCollar') : t('hand.markCollar') }}
       </KitButton>
     </div>
-    <label v-if="lines.collar" class="flex items-center gap-2"
-      >{{ t('hand.collarAcross') }}
-      <input
-        type="text"
-        inputmode="decimal"
-        class="field w-24"
-        :value="
-          hatchery.scale.collarMm === null ? '' : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
-        "
-        @change="typeCollar"
-      />
-      {{ unitSymbol(hatchery.units, 'length') }}
-    </label>
+    <NumberField
+      v-if="lines.collar"
+      :label="t('hand.collarAcross')"
+      :unit="unitSymbol(hatchery.units, 'length')"
+      class="w-44"
+      :least="0.001"
+      :model-value="
+        hatchery.scale.collarMm === null ? null : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
+      "
+      @change="emit('collar', fromShown(hatchery.units, 'length', $event))"
+      @emptied="emit('collar', null)"
+    />
     <KitButton v-if="canCalibrate" @click="emit('calibrate')">
       {{ t('hand.calibrate') }}
     </KitButton>

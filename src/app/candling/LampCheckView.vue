@@ -13,6 +13,8 @@ import LampStrip from './lamp/LampStrip.vue'
 import { useLampCheck } from './lamp/useLampCheck.ts'
 import { t } from './lamp/words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import FilePick from '../shared/kit/FilePick.vue'
 
 /** Will my lamp do? One fresh egg of each shell says from which day it shows what. */
 const store = useHatcheryStore()
@@ -34,11 +36,7 @@ interface Picture {
   url: string
 }
 const pictures = ref<Array<Picture | null>>(SLOTS.map(() => null))
-function choose(slot: number, event: Event): void {
-  const input = event.target as HTMLInputElement
-  const [photo] = input.files ?? []
-  input.value = ''
-  if (!photo) return
+function choose(slot: number, photo: File): void {
   letGo(slot)
   pictures.value[slot] = { photo, url: URL.createObjectURL(photo) }
   found.value = null
@@ -86,25 +84,31 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
     </div>
     <section class="card screen-only flex flex-col gap-4 p-5">
       <div class="flex flex-wrap gap-4">
-        <label
-          >{{ t('check.bird') }}
-          <select v-model="kind.species" class="field mt-1 block" :disabled="busy">
-            <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
-          </select></label
-        >
-        <label
-          >{{ t('check.shell') }}
-          <select v-model="kind.shell" class="field mt-1 block" data-testid="lamp-shell" :disabled="busy">
-            <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
-          </select></label
-        >
+        <ListChoice
+          :label="t('check.bird')"
+          v-model="kind.species"
+          :options="SPECIES_NAMES.map((name) => ({ value: name, name: SPECIES[name].label }))"
+          :disabled="busy"
+        />
+        <ListChoice
+          :label="t('check.shell')"
+          v-model="kind.shell"
+          :options="SHELLS.map((shell) => ({ value: shell, name: shell }))"
+          data-testid="lamp-shell"
+          :disabled="busy"
+        />
       </div>
       <p>{{ t('check.howTo') }}</p>
       <ol class="grid gap-3 sm:grid-cols-3">
         <li v-for="(slot, i) in SLOTS" :key="slot.words" class="flex flex-col gap-2">
           <span class="font-semibold">{{ i + 1 }}. {{ slot.words }}</span>
-          <label
-            class="press relative h-40 cursor-pointer overflow-hidden bg-black p-0 text-[#d9b48c] focus-within:outline-2"
+          <FilePick
+            accept="image/*"
+            class="h-40 overflow-hidden bg-black p-0 text-[#d9b48c]"
+            :label="slot.words"
+            :test-id="`lamp-photo-${i}`"
+            :disabled="busy"
+            @files="([photo]) => choose(i, photo!)"
           >
             <img
               v-if="pictures[i]"
@@ -115,16 +119,7 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
             <span v-else class="flex items-center gap-2 p-3 text-center"
               ><ImagePlus class="h-5 w-5 shrink-0" aria-hidden="true" /> {{ t('check.choose') }}</span
             >
-            <input
-              type="file"
-              accept="image/*"
-              class="absolute inset-0 cursor-pointer opacity-0"
-              :aria-label="slot.words"
-              :data-testid="`lamp-photo-${i}`"
-              :disabled="busy"
-              @change="choose(i, $event)"
-            />
-          </label>
+          </FilePick>
           <span v-if="slot.off" class="text-sm text-ink-soft">{{ t('check.lampOffWhy') }}</span>
         </li>
       </ol>

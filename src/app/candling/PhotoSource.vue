@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { FolderOpen } from '@lucide/vue'
 import type { PhotoOrder } from '../../core/tray/assign-photos.ts'
 import { t } from './words.ts'
-import KitButton from '../shared/kit/KitButton.vue'
+import FilePick from '../shared/kit/FilePick.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 export type SourceKind = 'network' | 'device' | 'files'
 
@@ -12,85 +14,58 @@ const props = defineProps<{ source: SourceKind; networkName: string | null; disa
 const emit = defineEmits<{ choose: [source: SourceKind]; files: [files: File[], order: PhotoOrder] }>()
 
 const order = ref<PhotoOrder>('name')
-const input = ref<HTMLInputElement | null>(null)
-
-function send(event: Event): void {
-  const element = event.target as HTMLInputElement
-  emit('files', [...(element.files ?? [])], order.value)
-  element.value = ''
-}
-function open(): void {
-  input.value?.click()
-}
-defineExpose({ open, order })
+const picker = useTemplateRef('picker')
+const kinds = computed(() => [
+  ...(props.networkName ? [{ value: 'network' as const, name: props.networkName }] : []),
+  { value: 'device' as const, name: t('source.device') },
+  { value: 'files' as const, name: t('source.files') },
+])
+defineExpose({ open: () => picker.value?.open(), order })
 </script>
 
 <template>
   <fieldset class="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 sm:gap-x-5" :disabled="props.disabled">
     <legend class="sr-only">{{ t('source.title') }}</legend>
     <!-- On a phone one line for all. -->
-    <select
-      class="min-h-10 max-w-full rounded border border-line bg-panel p-1 text-ink sm:hidden"
-      :aria-label="t('source.title')"
-      :value="source"
-      @change="emit('choose', ($event.target as HTMLSelectElement).value as SourceKind)"
-    >
-      <option v-if="networkName" value="network">{{ networkName }}</option>
-      <option value="device">{{ t('source.device') }}</option>
-      <option value="files">{{ t('source.files') }}</option>
-    </select>
-    <label v-if="networkName" class="hidden min-h-10 items-center gap-2 sm:flex"
-      ><input
-        type="radio"
-        name="source"
-        :checked="source === 'network'"
-        class="accent-lamp"
-        @change="emit('choose', 'network')"
-      />
-      {{ networkName }}</label
-    >
-    <label class="hidden min-h-10 items-center gap-2 sm:flex"
-      ><input
-        type="radio"
-        name="source"
-        :checked="source === 'device'"
-        class="accent-lamp"
-        @change="emit('choose', 'device')"
-      />
-      {{ t('source.device') }}</label
-    >
-    <label class="hidden min-h-10 items-center gap-2 sm:flex"
-      ><input
-        type="radio"
-        name="source"
-        :checked="source === 'files'"
-        class="accent-lamp"
-        @change="emit('choose', 'files')"
-      />
-      {{ t('source.files') }}</label
-    >
-    <template v-if="source === 'files'">
-      <KitButton :icon="FolderOpen" size="desk" @click="open">
-        {{ t('source.choose') }}
-      </KitButton>
-      <label class="hidden items-center gap-2 text-sm text-ink-soft sm:flex">
-        {{ ' ' }}{{ t('source.matchedBy') }}
-        <select v-model="order" class="rounded border border-line bg-panel p-1 text-ink">
-          <option value="name">{{ t('source.byName') }}</option>
-          <option value="capture-time">{{ t('source.byTime') }}</option>
-        </select>
-      </label>
-    </template>
-    <input
-      ref="input"
-      type="file"
-      accept="image/*"
-      multiple
-      class="sr-only"
-      tabindex="-1"
-      :aria-label="t('source.photographs')"
-      data-testid="file-input"
-      @change="send"
+    <ListChoice
+      :label="t('source.title')"
+      hide-label
+      :model-value="source"
+      @change="emit('choose', $event)"
+      :options="kinds"
+      class="w-56 max-w-full sm:hidden"
     />
+    <FewChoice
+      class="hidden sm:block"
+      inline
+      hide-label
+      :label="t('source.title')"
+      :options="kinds"
+      :model-value="source"
+      :disabled="props.disabled"
+      @change="emit('choose', $event)"
+    />
+    <template v-if="source === 'files'">
+      <FilePick
+        ref="picker"
+        multiple
+        accept="image/*"
+        test-id="file-input"
+        :icon="FolderOpen"
+        :label="t('source.photographs')"
+        @files="emit('files', $event, order)"
+      >
+        {{ t('source.choose') }}
+      </FilePick>
+      <ListChoice
+        :label="t('source.matchedBy')"
+        v-model="order"
+        :options="[
+          { value: 'name', name: t('source.byName') },
+          { value: 'capture-time', name: t('source.byTime') },
+        ]"
+        class="hidden text-sm text-ink-soft sm:block"
+      />
+    </template>
   </fieldset>
 </template>

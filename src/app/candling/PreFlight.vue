@@ -12,6 +12,9 @@ import NumberField from '../shared/kit/NumberField.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import PressArea from '../shared/kit/PressArea.vue'
+import TextField from '../shared/kit/TextField.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** What is made ready before the first egg, and how the evening runs; each is ticked by one key in turn. */
 const props = defineProps<{
@@ -105,8 +108,8 @@ function sendAir(): void {
               }}
             </p>
             <form v-else class="flex flex-wrap items-end gap-3 px-3 pb-3" @submit.prevent="sendAir">
-              <NumberField v-model="rh" :label="t('preflight.humidity')" width="w-24" />
-              <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" width="w-24" />
+              <NumberField v-model="rh" :label="t('preflight.humidity')" class="w-24" />
+              <NumberField v-model="warmth" :label="unitSymbol(units, 'temperature')" class="w-24" />
               <KitButton type="submit" size="desk" :disabled="rh === null || warmth === null">
                 {{ t('preflight.note') }}
               </KitButton>
@@ -117,89 +120,58 @@ function sendAir(): void {
       </ol>
     </div>
     <div class="flex flex-col gap-3">
-      <label class="flex items-center gap-2 text-lg font-semibold"
-        >{{ t('preflight.candler') }}
-        <input
-          class="field min-w-0 grow font-normal"
-          maxlength="60"
-          :placeholder="t('preflight.optional')"
-          :list="known.length > 0 ? 'known-candlers' : undefined"
-          v-model="candler"
-          @change="emit('change', { candler: candler.trim() })"
-      /></label>
+      <TextField
+        :label="t('preflight.candler')"
+        v-model="candler"
+        @change="emit('change', { candler: candler.trim() })"
+        maxlength="60"
+        :placeholder="t('preflight.optional')"
+        :list="known.length > 0 ? 'known-candlers' : undefined"
+        class="text-lg font-semibold min-w-0 grow"
+      />
       <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <fieldset>
         <legend class="mb-1 text-lg font-semibold">{{ t('preflight.pictures') }}</legend>
-        <label v-for="trigger in TRIGGERS" :key="trigger" class="flex min-h-8 items-center gap-2"
-          ><input
-            type="radio"
-            name="trigger"
-            class="accent-lamp"
-            :checked="session.trigger === trigger"
-            @change="emit('change', { trigger })"
-          />
-          {{ TRIGGER_WORDS[trigger] }}</label
-        >
-        <label v-if="session.trigger === 'timer'" class="flex items-center gap-2"
-          >{{ t('preflight.every') }}
-          <input
-            type="number"
-            min="2"
-            max="60"
-            class="field w-20"
-            :value="session.timerSeconds"
-            @change="
-              emit('change', {
-                timerSeconds: Math.min(
-                  60,
-                  Math.max(2, Number(($event.target as HTMLInputElement).value) || 4),
-                ),
-              })
-            "
-          />
-          {{ t('preflight.seconds') }}</label
-        >
-        <label class="flex min-h-8 items-center gap-2"
-          ><input
-            type="checkbox"
-            class="accent-lamp"
-            :checked="session.liftAgrees"
-            @change="emit('change', { liftAgrees: ($event.target as HTMLInputElement).checked })"
-          />
-          {{ t('preflight.lift') }}</label
+        <FewChoice
+          hide-label
+          :label="t('preflight.pictures')"
+          :options="TRIGGERS.map((value) => ({ value, name: TRIGGER_WORDS[value] }))"
+          :model-value="session.trigger"
+          @change="emit('change', { trigger: $event })"
+        />
+        <NumberField
+          v-if="session.trigger === 'timer'"
+          :label="t('preflight.every')"
+          :least="2"
+          :most="60"
+          :model-value="session.timerSeconds"
+          @change="emit('change', { timerSeconds: $event })"
+          class="w-20"
+        />
+        <CheckBox
+          :model-value="session.liftAgrees"
+          @update:model-value="emit('change', { liftAgrees: $event })"
+          class="min-h-8"
+          >{{ t('preflight.lift') }}</CheckBox
         >
       </fieldset>
       <fieldset>
         <legend class="mb-1 text-lg font-semibold">{{ t('preflight.camera') }}</legend>
-        <label v-if="networkName" class="flex min-h-8 items-center gap-2"
-          ><input
-            type="radio"
-            name="from"
-            class="accent-lamp"
-            :checked="session.source === 'network'"
-            @change="emit('change', { source: 'network' })"
-          />
-          {{ networkName }}</label
-        >
-        <label class="flex min-h-8 items-center gap-2"
-          ><input
-            type="radio"
-            name="from"
-            class="accent-lamp"
-            :checked="session.source === 'device'"
-            @change="emit('change', { source: 'device' })"
-          />
-          {{ t('source.device') }}</label
-        >
+        <FewChoice
+          hide-label
+          :label="t('preflight.camera')"
+          :options="[
+            ...(networkName ? [{ value: 'network' as const, name: networkName }] : []),
+            { value: 'device' as const, name: t('source.device') },
+          ]"
+          :model-value="session.source"
+          @change="emit('change', { source: $event })"
+        />
       </fieldset>
       <fieldset class="flex flex-wrap gap-x-6">
         <legend class="mb-1 text-lg font-semibold">{{ t('preflight.sound') }}</legend>
-        <label class="flex min-h-8 items-center gap-2"
-          ><input v-model="sounds" type="checkbox" class="accent-lamp" /> {{ t('preflight.sounds') }}</label
-        >
-        <label v-if="voiceOffered" class="flex min-h-8 items-center gap-2"
-          ><input v-model="voice" type="checkbox" class="accent-lamp" /> {{ t('preflight.speak') }}</label
-        >
+        <CheckBox v-model="sounds" class="min-h-8">{{ t('preflight.sounds') }}</CheckBox>
+        <CheckBox v-if="voiceOffered" v-model="voice" class="min-h-8">{{ t('preflight.speak') }}</CheckBox>
         <KitButton size="desk" @click="emit('learnPedal')">
           {{ pedal ? t('preflight.pedal', { key: pedal }) : t('preflight.learnPedal') }}
         </KitButton>

@@ -18,6 +18,9 @@ import { useQuickLook, type KeepingDoubts } from './useQuickLook.ts'
 import VerdictPanel from './VerdictPanel.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import FilePick from '../shared/kit/FilePick.vue'
 
 type DayDoubt = NonNullable<KeepingDoubts['day']>
 /** The shortest way to a verdict: bird, day, photograph. Nothing is kept until somebody says so. */
@@ -37,12 +40,7 @@ const age = computed({
   },
 })
 
-async function choose(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
-  input.value = ''
-  if (file) await quick.photograph(file, 'file')
-}
+const choose = (file: File): Promise<void> => quick.photograph(file, 'file')
 async function drop(event: DragEvent): Promise<void> {
   const [file] = event.dataTransfer?.files ?? []
   if (file) await quick.photograph(file, 'file')
@@ -100,24 +98,24 @@ async function keep(): Promise<void> {
   <main class="mx-auto flex max-w-6xl flex-col gap-4 p-4" @dragover.prevent @drop.prevent="drop">
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="w-full text-2xl font-bold sm:w-auto">{{ t('quick.title') }}</h1>
-      <label class="text-sm text-ink-soft"
-        >{{ t('quick.bird') }}
-        <select v-model="lone.species" class="field mt-1 block text-ink">
-          <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
-        </select></label
-      >
-      <label class="text-sm text-ink-soft"
-        >{{ t('quick.shell') }}
-        <select v-model="lone.shell" class="field mt-1 block text-ink">
-          <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
-        </select></label
-      >
+      <ListChoice
+        :label="t('quick.bird')"
+        v-model="lone.species"
+        :options="SPECIES_NAMES.map((name) => ({ value: name, name: SPECIES[name].label }))"
+        class="text-sm text-ink-soft text-ink"
+      />
+      <ListChoice
+        :label="t('quick.shell')"
+        v-model="lone.shell"
+        :options="SHELLS.map((shell) => ({ value: shell, name: shell }))"
+        class="text-sm text-ink-soft text-ink"
+      />
       <NumberField
         v-model="age"
         class="text-sm text-ink-soft"
         :label="t('quick.days')"
         :placeholder="t('quick.unknown')"
-        width="w-36"
+        class="w-36"
       />
     </div>
 
@@ -138,9 +136,7 @@ async function keep(): Promise<void> {
           <MeasuredPhoto :look="seen.look" :overlay="lines" :held="seen.held" :label="t('quick.picture')" />
         </div>
         <div class="flex flex-wrap items-center gap-3">
-          <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="lines" type="checkbox" class="accent-lamp" /> {{ t('quick.lines') }}</label
-          >
+          <CheckBox v-model="lines">{{ t('quick.lines') }}</CheckBox>
           <fieldset v-if="taken!.eggs.length > 1" class="flex flex-wrap items-center gap-2">
             <legend class="sr-only">{{ t('quick.which') }}</legend>
             <KitButton
@@ -181,21 +177,25 @@ async function keep(): Promise<void> {
         </p>
         <template v-else>
           <p class="w-full text-ink-soft">{{ t('quick.notSavedYet') }}</p>
-          <label class="text-sm text-ink-soft"
-            >{{ t('quick.set') }}
-            <select v-model="setId" class="field mt-1 block max-w-56 text-ink" @change="chooseSet">
-              <option value="" disabled>{{ t('quick.choose') }}</option>
-              <option value="new">{{ t('quick.newSet') }}</option>
-              <option v-for="set in open" :key="set.id" :value="set.id">{{ set.name }}</option>
-            </select></label
-          >
-          <label v-if="setId !== '' && setId !== 'new'" class="text-sm text-ink-soft"
-            >{{ t('quick.egg') }}
-            <select v-model="eggId" class="field mt-1 block text-ink">
-              <option value="" disabled>{{ t('quick.choose') }}</option>
-              <option v-for="egg in eggs" :key="egg.id" :value="egg.id">{{ placeOf(egg) }}</option>
-            </select></label
-          >
+          <ListChoice
+            v-model="setId"
+            class="w-56 text-sm text-ink-soft"
+            :label="t('quick.set')"
+            :placeholder="t('quick.choose')"
+            :options="[
+              { value: 'new', name: t('quick.newSet') },
+              ...open.map((set) => ({ value: set.id, name: set.name })),
+            ]"
+            @change="chooseSet"
+          />
+          <ListChoice
+            v-if="setId !== '' && setId !== 'new'"
+            :label="t('quick.egg')"
+            v-model="eggId"
+            :placeholder="t('quick.choose')"
+            :options="eggs.map((egg) => ({ value: egg.id, name: placeOf(egg) }))"
+            class="text-sm text-ink-soft text-ink"
+          />
           <p
             v-for="words in doubts"
             :key="words"
@@ -227,18 +227,17 @@ async function keep(): Promise<void> {
         <KitButton v-if="live" kind="next" size="big" class="text-lg" :disabled="measuring" @click="takeIt">
           <Camera class="h-6 w-6" aria-hidden="true" /> {{ t('keys.photograph') }}
         </KitButton>
-        <label
-          class="press min-h-14 cursor-pointer text-lg focus-within:outline-2"
-          :class="{ 'press-lamp': !live, 'pointer-events-none opacity-60': measuring }"
-          ><ImagePlus class="h-6 w-6" aria-hidden="true" /> {{ t('quick.take') }}
-          <input
-            type="file"
-            accept="image/*"
-            class="sr-only"
-            data-testid="quick-input"
-            :disabled="measuring"
-            @change="choose"
-        /></label>
+        <FilePick
+          accept="image/*"
+          class="min-h-14 text-lg"
+          test-id="quick-input"
+          :icon="ImagePlus"
+          :kind="live ? 'plain' : 'next'"
+          :disabled="measuring"
+          @files="([photo]) => void choose(photo!)"
+        >
+          {{ t('quick.take') }}
+        </FilePick>
         <KitButton size="big" @click="live = !live">
           {{ live ? t('quick.cameraOff') : t('quick.cameraOn') }}
         </KitButton>

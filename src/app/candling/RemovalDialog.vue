@@ -9,6 +9,8 @@ import MeasuredPhoto from '../shared/ui/MeasuredPhoto.vue'
 import { GRADE_WORDS, mainReason } from '../shared/wording.ts'
 import AnotherEgg from './AnotherEgg.vue'
 import { t } from './words.ts'
+import TextField from '../shared/kit/TextField.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** The egg in the candler's hand, before it is out. What moved on film takes a second, plain yes. */
 const props = defineProps<{
@@ -57,20 +59,21 @@ const missing = computed(() =>
       }}
     </p>
     <AnotherEgg class="mt-3 text-lg" :look="asked.look" />
-    <label v-if="asked.against" class="mt-3 block text-lg"
-      >{{ t('removal.reason') }}
-      <input
-        v-model="reason"
-        type="text"
-        maxlength="200"
-        class="field mt-1 block w-full"
-        data-testid="against-reason"
-      />
-    </label>
-    <label v-if="moved" class="mt-3 flex items-start gap-3 border-l-2 border-ember pl-3 text-lg">
-      <input v-model="isSureItIsDead" type="checkbox" class="mt-1.5" data-testid="sure-it-is-dead" />
-      {{ t('removal.movedYes') }}
-    </label>
+    <TextField
+      v-if="asked.against"
+      :label="t('removal.reason')"
+      v-model="reason"
+      maxlength="200"
+      data-testid="against-reason"
+      class="mt-3 text-lg"
+    />
+    <CheckBox
+      v-if="moved"
+      v-model="isSureItIsDead"
+      data-testid="sure-it-is-dead"
+      class="mt-3 items-start gap-3 border-l-2 border-ember pl-3 text-lg mt-1.5"
+      >{{ t('removal.movedYes') }}</CheckBox
+    >
     <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">
       {{ t('removal.mayFeel') }}
     </p>

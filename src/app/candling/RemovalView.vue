@@ -17,6 +17,7 @@ import RemovalDialog from './RemovalDialog.vue'
 import TakenOut from './TakenOut.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 const props = defineProps<{ setId: string }>()
 const hatchery = useHatcheryStore()
@@ -239,10 +240,13 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
     />
     <div class="mt-6 flex flex-wrap items-center gap-x-5 gap-y-2 text-xl">
       <p data-testid="remaining">{{ t('removal.shouldBeLeft', { eggs: count(remaining, 'egg') }) }}</p>
-      <label class="text-lg"
-        >{{ t('removal.counted') }}
-        <input v-model.number="counted" type="number" min="0" class="field ml-1 w-24" data-testid="counted"
-      /></label>
+      <NumberField
+        :label="t('removal.counted')"
+        :least="0"
+        v-model="counted"
+        data-testid="counted"
+        class="text-lg w-24"
+      />
       <p
         v-if="typeof counted === 'number'"
         role="status"

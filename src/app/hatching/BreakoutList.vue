@@ -19,6 +19,9 @@ import { useSaving } from '../shared/useSaving.ts'
 import { dayWords, GRADE_WORDS, nameOfEgg, OUTCOME_WORDS } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** Eggs that did not hatch, opened one by one and classed by when they died. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[]; over: boolean; unnamed: number }>()
@@ -63,6 +66,12 @@ const signs = ref<DeathSign[]>([])
 const hasPipped = ref(false)
 const days = computed(() => timeline.value.days.incubationDays)
 const dies = computed(() => found.value === 'quitter' || found.value === 'blood-ring')
+const stages = computed(() =>
+  OPENED_STAGES.map(({ stage, sign }) => ({
+    value: stage,
+    name: `${t('breakout.stageDay', { days: (stage * days.value).toFixed(0) })} ${OPENED_SIGN_WORDS[sign]}`,
+  })),
+)
 const stage = computed(() => openedStageAt(day.value ?? days.value / 2, days.value))
 const pointsTo = computed(() => {
   if (!dies.value || day.value === null) return ''
@@ -194,36 +203,19 @@ function nameAll(): void {
             }}</span
           >
         </p>
-        <label
-          >{{ t('breakout.inside') }}
-          <select v-model="found" class="field mt-1 block">
-            <option :value="null" disabled>{{ t('breakout.choose') }}</option>
-            <option v-for="one in FOUND" :key="one" :value="one">{{ FOUND_WORDS[one] }}</option>
-          </select>
-        </label>
-        <fieldset v-if="dies" class="flex flex-col">
-          <legend>{{ t('breakout.stage') }}</legend>
-          <label
-            v-for="one in OPENED_STAGES"
-            :key="one.stage"
-            class="flex min-h-9 cursor-pointer items-center gap-2"
-            :class="{ 'font-semibold': one === stage && day !== null }"
-          >
-            <input
-              type="radio"
-              name="opened-stage"
-              class="accent-lamp"
-              :checked="one === stage && day !== null"
-              @change="day = Number((one.stage * days).toFixed(1))"
-            />
-            <span
-              ><span class="text-ink-soft">{{
-                t('breakout.stageDay', { days: (one.stage * days).toFixed(0) })
-              }}</span>
-              {{ OPENED_SIGN_WORDS[one.sign] }}</span
-            >
-          </label>
-        </fieldset>
+        <ListChoice
+          :label="t('breakout.inside')"
+          v-model="found"
+          :placeholder="t('breakout.choose')"
+          :options="FOUND.map((one) => ({ value: one, name: FOUND_WORDS[one] }))"
+        />
+        <FewChoice
+          v-if="dies"
+          :label="t('breakout.stage')"
+          :options="stages"
+          :model-value="day !== null && stage ? stage.stage : null"
+          @change="day = Number(($event * days).toFixed(1))"
+        />
         <div v-if="dies">
           <NumberField
             v-model="day"
@@ -239,14 +231,10 @@ function nameAll(): void {
         </div>
         <fieldset v-if="found !== null && found !== 'hatched'" class="flex flex-wrap gap-x-5 gap-y-1">
           <legend class="sr-only">{{ t('breakout.signs') }}</legend>
-          <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="hasPipped" type="checkbox" class="accent-lamp" />
-            {{ t('breakout.pipped') }}</label
-          >
-          <label v-for="sign in DEATH_SIGNS" :key="sign" class="flex min-h-11 items-center gap-2"
-            ><input v-model="signs" type="checkbox" class="accent-lamp" :value="sign" />
-            {{ SIGN_WORDS[sign] }}</label
-          >
+          <CheckBox v-model="hasPipped">{{ t('breakout.pipped') }}</CheckBox>
+          <CheckBox v-for="sign in DEATH_SIGNS" :key="sign" :value="sign" v-model="signs">{{
+            SIGN_WORDS[sign]
+          }}</CheckBox>
         </fieldset>
         <div class="flex flex-wrap items-end gap-3">
           <KitButton type="submit" kind="next" :disabled="found === null || Number.isNaN(day)">

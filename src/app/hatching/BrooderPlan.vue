@@ -15,6 +15,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { useTicks } from '../shared/useSetPlan.ts'
 import { warmthWords } from './brooder-words.ts'
 import { t } from './words.ts'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** Warmth, room, water and feed for the chicks of a set, week by week; while eggs are still in nobody is alone. */
 const props = defineProps<{
@@ -79,12 +80,7 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
     <ul class="screen-only" data-testid="brooder-tasks">
       <li v-for="task in tasks" :key="task.event.key" class="border-t border-line first:border-0">
         <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
-          <input
-            type="checkbox"
-            class="h-6 w-6 shrink-0 accent-lamp"
-            :checked="task.state === 'done'"
-            @change="toggle(task)"
-          />
+          <CheckBox :model-value="task.state === 'done'" @update:model-value="toggle(task)" />
           <span class="font-medium">{{ EVENT_TITLES[task.event.kind] }}</span>
           <span class="text-ink-soft">{{ sayDate(task.event.date) }}</span>
           <StateSign :state="task.state" word />

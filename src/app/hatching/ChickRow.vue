@@ -3,11 +3,12 @@ import { CHICK_STATES, type ChickState } from '../../contracts/records/egg-recor
 import { type Egg } from '../../contracts/records/egg-state.ts'
 import { CHICK_WORDS } from './chick-words.ts'
 import { t } from './words.ts'
+import TextField from '../shared/kit/TextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** One chick. It is drawn anew only when its own egg changes: what is being typed elsewhere stays. */
 defineProps<{ egg: Egg; place: string; out: string }>()
 const emit = defineEmits<{ band: [name: string]; say: [change: { state?: ChickState; words?: string }] }>()
-const text = (event: Event): string => (event.target as HTMLInputElement).value.trim()
 </script>
 
 <template>
@@ -16,29 +17,29 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value.
   >
     <span class="font-semibold">{{ place }}</span>
     <span class="text-sm text-ink-soft">{{ t('chicks.out', { when: out }) }}</span>
-    <input
-      class="field w-full"
+    <TextField
+      :label="t('chicks.bandOf', { place })"
+      hide-label
+      :model-value="egg.band ?? ''"
+      @change="emit('band', $event.trim())"
       :placeholder="t('chicks.band')"
-      :aria-label="t('chicks.bandOf', { place })"
       maxlength="40"
-      :value="egg.band ?? ''"
-      @change="emit('band', text($event))"
     />
-    <select
-      class="field w-full"
-      :aria-label="t('chicks.conditionOf', { place })"
-      :value="egg.chick?.state ?? 'well'"
-      @change="emit('say', { state: ($event.target as HTMLSelectElement).value as ChickState })"
-    >
-      <option v-for="state in CHICK_STATES" :key="state" :value="state">{{ CHICK_WORDS[state] }}</option>
-    </select>
-    <input
-      class="field col-span-2 w-full sm:col-span-1"
+    <ListChoice
+      :label="t('chicks.conditionOf', { place })"
+      hide-label
+      :model-value="egg.chick?.state ?? 'well'"
+      @change="emit('say', { state: $event as ChickState })"
+      :options="CHICK_STATES.map((state) => ({ value: state, name: CHICK_WORDS[state] }))"
+    />
+    <TextField
+      :label="t('chicks.noteAbout', { place })"
+      hide-label
+      :model-value="egg.chick?.words ?? ''"
+      @change="emit('say', { words: $event.trim() })"
       :placeholder="egg.chick?.state === 'given-away' ? t('chicks.toWhom') : t('chicks.note')"
-      :aria-label="t('chicks.noteAbout', { place })"
       maxlength="200"
-      :value="egg.chick?.words ?? ''"
-      @change="emit('say', { words: text($event) })"
+      class="col-span-2 sm:col-span-1"
     />
   </li>
 </template>

@@ -12,6 +12,7 @@ import { fileNameOf } from '../shared/save-file.ts'
 import { nameOfEgg } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** The growth film of an egg of the set, made when asked for; nothing where no egg was looked at twice. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -41,13 +42,14 @@ const nameOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
   >
     <div class="flex flex-wrap items-center gap-3">
       <h2 id="growth" class="text-xl font-semibold">{{ t('growth.title') }}</h2>
-      <label
-        >{{ t('growth.egg') }}
-        <select v-model="eggId" class="field ml-1">
-          <option value="">{{ t('growth.choose') }}</option>
-          <option v-for="egg in filmed" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
-        </select></label
-      >
+      <ListChoice
+        :label="t('growth.egg')"
+        v-model="eggId"
+        :options="[
+          { value: '', name: t('growth.choose') },
+          ...filmed.map((egg) => ({ value: egg.id, name: nameOf(egg) })),
+        ]"
+      />
       <KitButton
         v-if="chosen"
         :to="{ name: 'egg', params: { setId: set.id, eggId: chosen.id } }"

@@ -13,6 +13,8 @@ import { count } from '../shared/wording.ts'
 import { warmthWords } from './brooder-words.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import TextField from '../shared/kit/TextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** One page that goes with chicks to their new keeper. */
 const props = defineProps<{ setId: string }>()
@@ -57,17 +59,20 @@ const print = (): void => globalThis.print()
       <KitButton :icon="Printer" kind="next" @click="print">
         {{ t('handOver.print') }}
       </KitButton>
-      <label
-        >{{ t('handOver.for') }}
-        <input v-model="to" class="field ml-1" maxlength="120" :placeholder="t('handOver.newKeeper')"
-      /></label>
-      <label
-        >{{ t('handOver.with') }}
-        <select v-model="which" class="field ml-1">
-          <option value="given-away">{{ t('handOver.givenAway') }}</option>
-          <option value="all">{{ t('handOver.stillHere') }}</option>
-        </select></label
-      >
+      <TextField
+        :label="t('handOver.for')"
+        v-model="to"
+        maxlength="120"
+        :placeholder="t('handOver.newKeeper')"
+      />
+      <ListChoice
+        :label="t('handOver.with')"
+        v-model="which"
+        :options="[
+          { value: 'given-away', name: t('handOver.givenAway') },
+          { value: 'all', name: t('handOver.stillHere') },
+        ]"
+      />
       <KitButton :to="{ name: 'hatch', params: { setId } }">{{ t('handOver.back') }}</KitButton>
     </div>
     <h1 class="text-3xl font-bold">

@@ -8,6 +8,8 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { roughTime } from '../shared/wording.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { t } from './words.ts'
+import FewChoice from '../shared/kit/FewChoice.vue'
+import { optionsOf } from '../shared/kit/options.ts'
 
 /** Two questions on which good keepers differ: whether to help, and when chicks come out. The place's answers are kept. */
 const props = defineProps<{
@@ -55,40 +57,24 @@ const takingOutWords = computed(() => {
 
 <template>
   <div class="mt-4 grid gap-4 border-t border-line pt-3 md:grid-cols-2">
-    <fieldset>
-      <legend class="font-semibold">{{ t('methods.helping') }}</legend>
-      <label
-        v-for="(name, method) in HELPING"
-        :key="method"
-        class="mr-5 inline-flex min-h-11 items-center gap-2"
-        ><input
-          type="radio"
-          name="helping"
-          class="accent-lamp"
-          :checked="helping === method"
-          @change="emit('change', { helping: method })"
-        />
-        {{ name }}</label
-      >
+    <FewChoice
+      inline
+      :label="t('methods.helping')"
+      :options="optionsOf(HELPING)"
+      :model-value="helping"
+      @change="emit('change', { helping: $event })"
+    >
       <p class="text-ink-soft" data-testid="helping">{{ helpingWords }}</p>
-    </fieldset>
-    <fieldset>
-      <legend class="font-semibold">{{ t('methods.takingOut') }}</legend>
-      <label
-        v-for="(name, method) in TAKING_OUT"
-        :key="method"
-        class="mr-5 inline-flex min-h-11 items-center gap-2"
-        ><input
-          type="radio"
-          name="taking-out"
-          class="accent-lamp"
-          :checked="takingOut === method"
-          @change="emit('change', { takingOut: method })"
-        />
-        {{ name }}</label
-      >
+    </FewChoice>
+    <FewChoice
+      inline
+      :label="t('methods.takingOut')"
+      :options="optionsOf(TAKING_OUT)"
+      :model-value="takingOut"
+      @change="emit('change', { takingOut: $event })"
+    >
       <p class="text-ink-soft" data-testid="taking-out">{{ takingOutWords }}</p>
-    </fieldset>
+    </FewChoice>
     <p class="text-sm text-ink-soft md:col-span-2">
       {{ t('methods.caution') }}
     </p>

@@ -25,6 +25,9 @@ import HatchCounts from './HatchCounts.vue'
 import HatchMethods from './HatchMethods.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** Pips and chicks by a tap with a knuckle, through the window; the lid stays on. */
 const props = defineProps<{ set: EggSet; eggs: readonly Egg[] }>()
@@ -152,17 +155,17 @@ function nameOf(egg: Egg): string {
     </p>
     <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     <div class="mt-2 flex flex-wrap gap-x-6">
-      <label class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="counts" type="radio" name="how-told" :value="false" class="accent-lamp" />
-        {{ t('watch.eggByEgg') }}</label
-      >
-      <label class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="counts" type="radio" name="how-told" :value="true" class="accent-lamp" />
-        {{ t('watch.countOnly') }}</label
-      >
-      <label v-if="!counts" class="inline-flex min-h-11 items-center gap-2"
-        ><input v-model="zips" type="checkbox" class="accent-lamp" /> {{ t('watch.zipsToo') }}</label
-      >
+      <FewChoice
+        v-model="counts"
+        inline
+        hide-label
+        :label="t('watch.title')"
+        :options="[
+          { value: false, name: t('watch.eggByEgg') },
+          { value: true, name: t('watch.countOnly') },
+        ]"
+      />
+      <CheckBox v-if="!counts" v-model="zips" class="inline-flex">{{ t('watch.zipsToo') }}</CheckBox>
     </div>
     <HatchCounts v-if="counts" :set="set" :most="inside.length" :told="told" />
     <template v-else>
@@ -215,13 +218,14 @@ function nameOf(egg: Egg): string {
       </div>
     </div>
     <div class="mt-4 flex flex-wrap items-end gap-3 border-t border-line pt-3">
-      <label
-        >{{ t('watch.photographFor') }}
-        <select v-model="pictured" class="field ml-1">
-          <option value="">{{ t('watch.noEgg') }}</option>
-          <option v-for="egg in inside" :key="egg.id" :value="egg.id">{{ nameOf(egg) }}</option>
-        </select></label
-      >
+      <ListChoice
+        :label="t('watch.photographFor')"
+        v-model="pictured"
+        :options="[
+          { value: '', name: t('watch.noEgg') },
+          ...inside.map((egg) => ({ value: egg.id, name: nameOf(egg) })),
+        ]"
+      />
       <PictureNotes v-if="picturedEgg" :egg="picturedEgg" :name="nameOf(picturedEgg)" :say-at="sayAt" />
     </div>
     <HatchMethods

@@ -15,6 +15,10 @@ import { HOUR_MS } from '../../core/time/durations.ts'
 import ShareBar from './ShareBar.vue'
 import YearLine from './YearLine.vue'
 import { t } from './words.ts'
+import TextField from '../shared/kit/TextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import { optionsOf } from '../shared/kit/options.ts'
 
 /** All sets that ever were: searched, closed and opened again, held side by side, and year by year. */
 const store = useHatcheryStore()
@@ -69,20 +73,14 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
       </section>
 
       <div class="mt-6 flex flex-wrap items-end gap-3">
-        <label class="grow sm:max-w-sm"
-          >{{ t('history.search') }}
-          <input
-            v-model="words"
-            type="search"
-            class="field mt-1 block w-full"
-            :placeholder="t('history.searchIn')"
-        /></label>
-        <label
-          >{{ t('history.show') }}
-          <select v-model="state" class="field mt-1 block">
-            <option v-for="(name, one) in STATES" :key="one" :value="one">{{ name }}</option>
-          </select></label
-        >
+        <TextField
+          :label="t('history.search')"
+          type="search"
+          v-model="words"
+          :placeholder="t('history.searchIn')"
+          class="grow sm:max-w-sm"
+        />
+        <ListChoice :label="t('history.show')" v-model="state" :options="optionsOf(STATES)" />
         <p class="text-ink-soft" role="status">{{ count(found.length, 'set') }}</p>
       </div>
       <FewOf v-slot="{ shown }" :items="found" :most="40" :what="t('history.sets')">
@@ -92,13 +90,12 @@ const isTicked = ({ set }: PastSet): boolean => set.done.some(({ key }) => key =
             :key="one.set.id"
             class="grid items-center gap-x-4 gap-y-1 border-t border-line py-2 md:grid-cols-[2rem_minmax(0,1fr)_13rem_9rem]"
           >
-            <input
-              v-model="chosen"
-              type="checkbox"
-              class="hidden h-6 w-6 accent-lamp md:block"
+            <CheckBox
               :value="one.set.id"
+              :label="t('history.compare', { set: one.set.name })"
+              v-model="chosen"
               :disabled="chosen.length >= MOST_COMPARED && !chosen.includes(one.set.id)"
-              :aria-label="t('history.compare', { set: one.set.name })"
+              class="hidden md:block"
             />
             <div class="min-w-0">
               <RouterLink

@@ -15,6 +15,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** What is done once, before the lid stays shut. */
 const props = defineProps<{ set: EggSet; due: boolean }>()
@@ -169,12 +170,7 @@ function begin(): void {
         class="flex flex-wrap items-center gap-x-3 border-t border-line first:border-0"
       >
         <label class="flex min-h-12 grow cursor-pointer items-center gap-3 py-1 text-lg">
-          <input
-            type="checkbox"
-            class="h-6 w-6 shrink-0 accent-lamp"
-            :checked="isDone(step)"
-            @change="tick(step)"
-          />
+          <CheckBox :model-value="isDone(step)" @update:model-value="tick(step)" />
           <span :class="{ 'text-ink-soft': isDone(step) }">{{ STEP_WORDS[step] }}</span>
         </label>
         <KitButton v-if="step === 'last-look'" :to="{ name: 'session', params: { setId: set.id } }">{{

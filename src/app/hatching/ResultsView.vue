@@ -14,6 +14,7 @@ import type { Policy } from '../../core/grade/types.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** All hatches, held against each other, with what few eggs leave open. */
 const store = useHatcheryStore()
@@ -99,12 +100,11 @@ function saveResults(): void {
     </p>
     <template v-else>
       <div class="mt-4 flex flex-wrap items-end justify-between gap-3">
-        <label
-          >{{ t('results.compareBy') }}
-          <select v-model="group" class="field ml-1">
-            <option v-for="one in RESULT_GROUPS" :key="one" :value="one">{{ GROUP_WORDS[one] }}</option>
-          </select></label
-        >
+        <ListChoice
+          :label="t('results.compareBy')"
+          v-model="group"
+          :options="RESULT_GROUPS.map((one) => ({ value: one, name: GROUP_WORDS[one] }))"
+        />
         <KitButton :icon="Download" @click="saveResults">
           {{ t('common.csv') }}
         </KitButton>

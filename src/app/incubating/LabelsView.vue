@@ -10,6 +10,7 @@ import QrMark from '../shared/ui/QrMark.vue'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** Labels for the eggs and a map of each tray, for printing. */
 const props = defineProps<{ setId: string }>()
@@ -61,6 +62,10 @@ const SHEETS = {
   medium: { words: t('labels.coded'), across: 3, heightMm: 34, code: true },
   large: { words: t('labels.large'), across: 2, heightMm: 50, code: true },
 } as const
+const sheets = Object.entries(SHEETS).map(([key, { words }]) => ({
+  value: key as keyof typeof SHEETS,
+  name: words,
+}))
 const sheet = ref<keyof typeof SHEETS>('medium')
 const print = (): void => window.print()
 </script>
@@ -70,20 +75,13 @@ const print = (): void => window.print()
     <div class="screen-only mb-4 flex gap-3">
       <KitButton :icon="Printer" kind="next" @click="print"> {{ t('labels.print') }}</KitButton
       ><KitButton :to="{ name: 'set', params: { setId } }">{{ t('common.toSet') }}</KitButton>
-      <label class="flex items-center gap-2"
-        >{{ t('labels.title') }}
-        <select v-model="sheet" class="field">
-          <option v-for="(one, key) in SHEETS" :key="key" :value="key">{{ one.words }}</option>
-        </select></label
-      >
-      <label v-if="oneByOne" class="flex items-center gap-2"
-        >{{ t('labels.chooseTray') }}
-        <select v-model="trayId" class="field">
-          <option v-for="(tray, i) in set.trays" :key="tray.id" :value="i === 0 ? null : tray.id">
-            {{ tray.name }}
-          </option>
-        </select></label
-      >
+      <ListChoice :label="t('labels.title')" v-model="sheet" :options="sheets" />
+      <ListChoice
+        v-if="oneByOne"
+        :label="t('labels.chooseTray')"
+        v-model="trayId"
+        :options="set.trays.map((tray, i) => ({ value: i === 0 ? null : tray.id, name: tray.name }))"
+      />
     </div>
     <section
       v-for="{ tray, cells } in maps"

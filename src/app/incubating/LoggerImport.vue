@@ -18,6 +18,11 @@ import { count } from '../shared/wording.ts'
 import { useLoggerFile } from './useLoggerFile.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import TextField from '../shared/kit/TextField.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
+import FilePick from '../shared/kit/FilePick.vue'
+import Fold from '../shared/kit/Fold.vue'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
@@ -40,12 +45,6 @@ const COLUMN_WORDS: Readonly<Record<LoggerColumn, string>> = {
 const height = ref<ProbeRecord['height']>('air')
 const done = ref('')
 
-async function choose(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const chosen = input.files?.[0]
-  input.value = ''
-  if (chosen) await read(chosen)
-}
 /** Of the demo: what a simulated logger wrote down. */
 async function tryOne(): Promise<void> {
   try {
@@ -112,10 +111,13 @@ function takeBack(): void {
   <section class="card p-4 sm:p-5" aria-labelledby="logger-heading" data-testid="logger">
     <h2 id="logger-heading" class="text-xl font-semibold">{{ t('logger.title') }}</h2>
     <div class="mt-2 flex flex-wrap gap-3">
-      <label class="press focus-within:border-lamp">
-        <FileUp class="h-5 w-5" aria-hidden="true" /> {{ t('logger.choose') }}
-        <input type="file" class="sr-only" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="choose" />
-      </label>
+      <FilePick
+        :icon="FileUp"
+        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        @files="([file]) => void read(file!)"
+      >
+        {{ t('logger.choose') }}
+      </FilePick>
       <KitButton v-if="devices.there?.air === 'stand-in'" @click="tryOne">
         {{ t('logger.simulated') }}
       </KitButton>
@@ -145,28 +147,29 @@ function takeBack(): void {
             <td class="py-1 pr-2">{{ head }}</td>
             <td class="py-1 pr-2 text-ink-soft">{{ table.firstRow[i] }}</td>
             <td class="py-1">
-              <select v-model="columns[i]" class="field" :aria-label="t('logger.meansOf', { column: head })">
-                <option v-for="column in LOGGER_COLUMNS" :key="column" :value="column">
-                  {{ COLUMN_WORDS[column] }}
-                </option>
-              </select>
+              <ListChoice
+                :label="t('logger.meansOf', { column: head })"
+                hide-label
+                v-model="columns[i]"
+                :options="LOGGER_COLUMNS.map((column) => ({ value: column, name: COLUMN_WORDS[column] }))"
+              />
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="refused" class="mt-2 text-ember" role="alert">{{ refused }}</p>
       <template v-if="found">
-        <fieldset v-if="found.dayFirst === null || dayFirst !== null" class="mt-2">
-          <legend>{{ t('logger.dates') }}</legend>
-          <label class="mr-4"
-            ><input v-model="dayFirst" type="radio" name="order" :value="true" />
-            {{ t('logger.dayFirst') }}</label
-          >
-          <label
-            ><input v-model="dayFirst" type="radio" name="order" :value="false" />
-            {{ t('logger.monthFirst') }}</label
-          >
-        </fieldset>
+        <FewChoice
+          v-if="found.dayFirst === null || dayFirst !== null"
+          v-model="dayFirst"
+          class="mt-2"
+          inline
+          :label="t('logger.dates')"
+          :options="[
+            { value: true, name: t('logger.dayFirst') },
+            { value: false, name: t('logger.monthFirst') },
+          ]"
+        />
         <p class="mt-2" data-testid="logger-found">
           {{ count(found.readings.length, 'reading')
           }}<template v-if="found.readings.length > 0">{{
@@ -174,28 +177,28 @@ function takeBack(): void {
           }}</template
           >.
         </p>
-        <details v-if="found.bad.length > 0" class="mt-1">
-          <summary class="text-ember">
-            {{ t('logger.leftOut', { rows: count(found.bad.length, 'row') }) }}
-          </summary>
-          <ul class="mt-1 max-h-48 overflow-auto">
+        <Fold
+          v-if="found.bad.length > 0"
+          class="mt-1 text-ember"
+          :title="t('logger.leftOut', { rows: count(found.bad.length, 'row') })"
+        >
+          <ul class="mt-1 max-h-48 overflow-auto text-ink">
             <li v-for="row in found.bad.slice(0, 200)" :key="row.line">
               {{ t('logger.line', { line: row.line, why: row.why }) }}
             </li>
           </ul>
-        </details>
+        </Fold>
         <div class="mt-3 flex flex-wrap items-end gap-3">
-          <label class="flex flex-col gap-1"
-            >{{ t('logger.name') }}
-            <input v-model="name" class="field" maxlength="60" />
-          </label>
-          <label class="flex flex-col gap-1"
-            >{{ t('logger.position') }}
-            <select v-model="height" class="field">
-              <option value="air">{{ t('logger.inAir') }}</option>
-              <option value="eggs">{{ t('logger.atEggs') }}</option>
-            </select>
-          </label>
+          <TextField :label="t('logger.name')" v-model="name" maxlength="60" class="flex-col gap-1" />
+          <ListChoice
+            :label="t('logger.position')"
+            v-model="height"
+            :options="[
+              { value: 'air', name: t('logger.inAir') },
+              { value: 'eggs', name: t('logger.atEggs') },
+            ]"
+            class="flex-col gap-1"
+          />
           <KitButton
             kind="next"
             :disabled="

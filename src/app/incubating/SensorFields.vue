@@ -6,6 +6,7 @@ import { asChosen } from '../../core/climate/sensor-message.ts'
 import { sayQuantity, type UnitSystem } from '../../core/units.ts'
 import { t } from './words.ts'
 import PressArea from '../shared/kit/PressArea.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** Which of a sensor's figures are its warmth and its moisture, where it says more than these two. */
 const props = defineProps<{ probe: ProbeRecord; said: SensorReading; units: UnitSystem }>()
@@ -32,8 +33,7 @@ const words = computed(() =>
     .join('; '),
 )
 const choices = (what: What) => props.said.fields.filter((field) => field[what] !== null)
-function choose(what: What, event: Event): void {
-  const path = (event.target as HTMLSelectElement).value
+function choose(what: What, path: string): void {
   emit('choose', { ...props.probe.fields, [what]: path === '' ? null : path })
 }
 </script>
@@ -51,21 +51,26 @@ function choose(what: What, event: Event): void {
     </PressArea>
   </p>
   <div v-if="open" class="mt-1 flex flex-wrap gap-3">
-    <label v-for="(name, what) in NAMES" :key="what" class="flex flex-col gap-1"
-      >{{ name }}
-      <select class="field" :value="probe.fields[what] ?? ''" @change="choose(what, $event)">
-        <option value="">
-          {{
-            t('sensorFields.automatic', {
-              found: said.taken[what] ? `: ${said.taken[what]}` : t('sensorFields.noneFound'),
-            })
-          }}
-        </option>
-        <option v-for="field in choices(what)" :key="field.path" :value="field.path">
-          {{ t('sensorFields.now', { path: field.path, value: sayIt(what, field[what]) }) }}
-        </option>
-      </select></label
-    >
+    <ListChoice
+      v-for="(name, what) in NAMES"
+      :key="what"
+      :label="name"
+      :model-value="probe.fields[what] ?? ''"
+      @change="choose(what, $event)"
+      :options="[
+        {
+          value: '',
+          name: t('sensorFields.automatic', {
+            found: said.taken[what] ? `: ${said.taken[what]}` : t('sensorFields.noneFound'),
+          }),
+        },
+        ...choices(what).map((field) => ({
+          value: field.path,
+          name: t('sensorFields.now', { path: field.path, value: sayIt(what, field[what]) }),
+        })),
+      ]"
+      class="flex-col gap-1"
+    />
     <p class="basis-full text-sm text-ink-soft">{{ t('sensorFields.from') }}</p>
   </div>
 </template>

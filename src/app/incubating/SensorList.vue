@@ -15,6 +15,7 @@ import { useSaving } from '../shared/useSaving.ts'
 import SensorFields from './SensorFields.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** By what the air of an incubator is known: which probes stand there, what they are off by, and which could. */
 const props = defineProps<{ now: IncubatorNow }>()
@@ -144,13 +145,15 @@ function checkWords(probe: ProbeRecord): string {
           class="mt-2 flex flex-wrap items-end gap-3"
           @submit.prevent="check(probe)"
         >
-          <label class="flex flex-col gap-1"
-            >{{ t('sensors.against') }}
-            <select v-model="against" class="field">
-              <option value="wet-salt">{{ t('sensors.salt') }}</option>
-              <option value="second-thermometer">{{ t('sensors.thermometer') }}</option>
-            </select></label
-          >
+          <ListChoice
+            :label="t('sensors.against')"
+            v-model="against"
+            :options="[
+              { value: 'wet-salt', name: t('sensors.salt') },
+              { value: 'second-thermometer', name: t('sensors.thermometer') },
+            ]"
+            class="flex-col gap-1"
+          />
           <NumberField
             v-model="shows"
             :label="

@@ -52,7 +52,6 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
       <div>
         <MethodChoice
           :legend="t('days.whenToCandle')"
-          name="method"
           :choices="CANDLING_METHOD_CHOICES"
           :value="set.plan.method"
           @choose="changePlan({ method: $event })"
@@ -66,14 +65,12 @@ function daysOf({ date, startMs, endMs }: ScheduleEvent): string {
       <div class="flex flex-col gap-3">
         <MethodChoice
           :legend="t('days.howToCount')"
-          name="day-count"
           :choices="DAY_COUNT_CHOICES"
           :value="set.plan.dayCount"
           @choose="changePlan({ dayCount: $event })"
         />
         <MethodChoice
           :legend="t('days.whenTurningStops')"
-          name="turning-stop"
           :choices="TURNING_STOP_CHOICES"
           :value="set.plan.turningStop"
           @choose="changePlan({ turningStop: $event })"

@@ -12,6 +12,7 @@ import { useTicks, type SetPlan } from '../shared/useSetPlan.ts'
 import { count, setDateDoubt } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import TextField from '../shared/kit/TextField.vue'
 
 /** When the eggs went in, or are to go in: put right, put off, or the whole plan given up while nothing has come of it. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -102,14 +103,8 @@ function remove(): void {
       {{ plan.started ? t('start.correct') : t('start.putOff') }}
     </KitButton>
     <form v-else class="flex flex-wrap items-end gap-3" @submit.prevent="keep">
-      <label
-        >{{ t('start.setOn') }}
-        <input v-model="date" type="date" class="field mt-1 block" data-testid="set-date" />
-      </label>
-      <label
-        >{{ t('start.hour') }}
-        <input v-model="time" type="time" class="field mt-1 block" data-testid="set-hour" />
-      </label>
+      <TextField :label="t('start.setOn')" type="date" v-model="date" data-testid="set-date" />
+      <TextField :label="t('start.hour')" type="time" v-model="time" data-testid="set-hour" />
       <KitButton type="submit" kind="next" :disabled="!mayKeep">{{ t('sensors.save') }}</KitButton>
       <KitButton @click="changing = false">{{ t('logger.cancel') }}</KitButton>
       <p v-if="doubt" class="w-full text-ember" role="alert">{{ doubt }}</p>

@@ -16,6 +16,7 @@ import ReadingDoubt from './ReadingDoubt.vue'
 import { useReadingNotes } from './useReadingNotes.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import LongTextField from '../shared/kit/LongTextField.vue'
 
 /** What is to be seen and done at the incubator today, and what is noted there. */
 const props = defineProps<{ set: EggSet; plan: SetPlan }>()
@@ -25,12 +26,8 @@ const { problem, saving } = useSaving()
 const zone = computed(() => store.hatchery.zone)
 const words = computed(() => stageWords(props.plan.stage))
 
-function note(event: Event): void {
-  void saving(() =>
-    store.commit('notes', null, {
-      sets: [{ ...props.set, notes: (event.target as HTMLTextAreaElement).value }],
-    }),
-  )
+function note(notes: string): void {
+  void saving(() => store.commit('notes', null, { sets: [{ ...props.set, notes }] }))
 }
 /** Turns of today, where the turning is by hand. */
 const turns = computed(() => {
@@ -109,9 +106,12 @@ const lastTemperature = computed(() => props.set.temperatures.at(-1))
         })
       }}</span>
     </form>
-    <label class="col-span-2"
-      >{{ t('tonight.notes') }}
-      <textarea class="field mt-1 w-full" rows="2" maxlength="4000" :value="set.notes" @change="note" />
-    </label>
+    <LongTextField
+      class="col-span-2"
+      maxlength="4000"
+      :label="t('tonight.notes')"
+      :model-value="set.notes"
+      @change="note"
+    />
   </section>
 </template>

@@ -27,6 +27,7 @@ import TrayLayout from '../shared/ui/TrayLayout.vue'
 import TrayMap from '../shared/ui/TrayMap.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 const props = defineProps<{ setId: string }>()
 const store = useHatcheryStore()
@@ -168,29 +169,25 @@ useKeys({ z: () => void saving(() => store.undo()) })
     <div class="mt-5 grid grid-cols-1 items-start gap-5 lg:grid-cols-[22rem_minmax(0,1fr)]">
       <section :aria-label="t('set.trays')">
         <div class="mb-2 flex flex-wrap items-center gap-3">
-          <label v-if="set.trays.length > 1"
-            >{{ t('set.tray') }}
-            <select
-              class="field ml-1"
-              :value="tray.id"
-              @change="trayId = ($event.target as HTMLSelectElement).value"
-            >
-              <option v-for="item in set.trays" :key="item.id" :value="item.id">{{ item.name }}</option>
-            </select></label
-          >
-          <label
-            >{{ t('set.incubator') }}
-            <select
-              class="field ml-1"
-              :value="tray.incubatorId ?? ''"
-              @change="carry(($event.target as HTMLSelectElement).value)"
-            >
-              <option value="">{{ t('set.noIncubator') }}</option>
-              <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
-                {{ item.name }}{{ item.kind === 'hatcher' ? t('set.isHatcher') : '' }}
-              </option>
-            </select></label
-          >
+          <ListChoice
+            v-if="set.trays.length > 1"
+            :label="t('set.tray')"
+            :model-value="tray.id"
+            @change="trayId = $event"
+            :options="set.trays.map((item) => ({ value: item.id, name: item.name }))"
+          />
+          <ListChoice
+            :label="t('set.incubator')"
+            :model-value="tray.incubatorId ?? ''"
+            @change="carry($event)"
+            :options="[
+              { value: '', name: t('set.noIncubator') },
+              ...store.hatchery.incubators.map((item) => ({
+                value: item.id,
+                name: `${item.name}${item.kind === 'hatcher' ? t('set.isHatcher') : ''}`,
+              })),
+            ]"
+          />
           <KitButton size="desk" :aria-pressed="moving" @click="moving = !moving">
             {{ moving ? t('sensorFields.done') : t('set.moveEggs') }}
           </KitButton>

@@ -16,6 +16,7 @@ import { useHatcheryStore } from '../data/hatchery.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import SliderField from '../shared/kit/SliderField.vue'
 
 /** Another humidity or warmth tried out: where the loss arrives then, and when they hatch. */
 const props = defineProps<{ set: EggSet; water: WaterOfSet }>()
@@ -81,32 +82,19 @@ function back(): void {
   <section class="card mt-5 p-5" aria-labelledby="what-if-heading" data-testid="what-if">
     <h2 id="what-if-heading" class="text-xl font-semibold">{{ t('whatIf.title') }}</h2>
     <div class="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
-      <label class="block"
-        >{{ t('whatIf.humidity', { humidity: rhPercent }) }}
-        <span class="text-ink-soft">{{ rhPercent === now ? t('whatIf.asNow') : '' }}</span>
-        <input
-          v-model.number="rhPercent"
-          type="range"
-          class="block h-11 w-full accent-lamp"
-          :min="RH_LIMITS.least"
-          :max="RH_LIMITS.most"
-          step="1"
-        />
-      </label>
-      <label class="block"
-        >{{
-          t('whatIf.temperature', { temperature: sayQuantity(store.hatchery.units, 'temperature', celsius) })
-        }}
-        <span class="text-ink-soft">{{ more === 0 ? t('whatIf.target') : '' }}</span>
-        <input
-          v-model.number="more"
-          type="range"
-          class="block h-11 w-full accent-lamp"
-          min="-1"
-          max="1"
-          step="0.1"
-        />
-      </label>
+      <SliderField
+        v-model="rhPercent"
+        :label="`${t('whatIf.humidity', { humidity: rhPercent })} ${rhPercent === now ? t('whatIf.asNow') : ''}`"
+        :least="RH_LIMITS.least"
+        :most="RH_LIMITS.most"
+      />
+      <SliderField
+        v-model="more"
+        :label="`${t('whatIf.temperature', { temperature: sayQuantity(store.hatchery.units, 'temperature', celsius) })} ${more === 0 ? t('whatIf.target') : ''}`"
+        :least="-1"
+        :most="1"
+        :step="0.1"
+      />
     </div>
     <p class="mt-1" aria-live="polite" data-testid="what-if-words">{{ words }}</p>
     <div class="mt-2 flex flex-wrap items-center gap-3">

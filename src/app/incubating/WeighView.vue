@@ -14,6 +14,8 @@ import { count, nameOfEgg } from '../shared/wording.ts'
 import { useWeighing } from './useWeighing.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** One egg after the other onto the scale; the hands need not touch the screen. */
 const props = defineProps<{ setId: string }>()
@@ -116,24 +118,23 @@ useKeys({
 
     <fieldset class="flex flex-wrap items-center gap-x-6 gap-y-2">
       <legend class="sr-only">{{ t('weigh.what') }}</legend>
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="weighing.whole.value" type="radio" name="what" :value="false" />
-        {{ t('water.eggByEgg') }}</label
-      >
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="weighing.whole.value" type="radio" name="what" :value="true" />
-        {{ t('weigh.wholeTray') }}</label
-      >
-      <label v-if="weighing.whole.value && set.trays.length > 1"
-        >{{ t('set.tray') }}
-        <select
-          class="field ml-1"
-          :value="weighing.tray.value?.id"
-          @change="weighing.trayId.value = ($event.target as HTMLSelectElement).value"
-        >
-          <option v-for="tray in set.trays" :key="tray.id" :value="tray.id">{{ tray.name }}</option>
-        </select></label
-      >
+      <FewChoice
+        v-model="weighing.whole.value"
+        inline
+        hide-label
+        :label="t('weigh.what')"
+        :options="[
+          { value: false, name: t('water.eggByEgg') },
+          { value: true, name: t('weigh.wholeTray') },
+        ]"
+      />
+      <ListChoice
+        v-if="weighing.whole.value && set.trays.length > 1"
+        :label="t('set.tray')"
+        :model-value="weighing.tray.value?.id"
+        @change="weighing.trayId.value = $event"
+        :options="set.trays.map((tray) => ({ value: tray.id, name: tray.name }))"
+      />
     </fieldset>
     <section class="card p-5 text-center" aria-live="polite">
       <p class="text-3xl font-bold" data-testid="weigh-prompt">{{ prompt }}</p>

@@ -16,6 +16,9 @@ import { useEggKind } from './egg-kind.ts'
 import EggKind from './EggKind.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import TextField from '../shared/kit/TextField.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** Twelve eggs on the big screen: everyone says what they think, hands are counted, then the truth. No names are kept. */
 const store = useHatcheryStore()
@@ -111,25 +114,18 @@ const print = (): void => globalThis.print()
         {{ t('class.lead') }}
       </p>
       <div class="mt-3 flex flex-wrap items-end gap-4">
-        <label
-          >{{ t('class.eggs') }}
-          <select v-model="setId" class="field mt-1 block">
-            <option value="">{{ t('class.simulated') }}</option>
-            <option v-for="one in sets" :key="one.id" :value="one.id">
-              {{ t('class.ourTray', { tray: one.name }) }}
-            </option>
-          </select>
-        </label>
+        <ListChoice
+          :label="t('class.eggs')"
+          v-model="setId"
+          :options="[
+            { value: '', name: t('class.simulated') },
+            ...sets.map((one) => ({ value: one.id, name: t('class.ourTray', { tray: one.name }) })),
+          ]"
+        />
         <template v-if="!set">
-          <label
-            >{{ t('class.code') }}
-            <input v-model.lazy="word" class="field mt-1 block" maxlength="40" />
-          </label>
+          <TextField :label="t('class.code')" v-model.lazy="word" maxlength="40" />
           <EggKind v-model="kind" />
-          <label
-            >{{ t('class.day') }}
-            <input v-model.number="day" type="number" min="4" :max="days" class="field mt-1 block w-24" />
-          </label>
+          <NumberField :label="t('class.day')" :least="4" :most="days" v-model="day" class="w-24" />
         </template>
         <KitButton :icon="Printer" @click="print">
           {{ t('class.sheet') }}

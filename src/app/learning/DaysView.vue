@@ -12,6 +12,9 @@ import { DIED_AT, FATES, type StageFate } from './stage-shots.ts'
 import StageEgg from './StageEgg.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import SliderField from '../shared/kit/SliderField.vue'
 
 /** From setting to hatch: living, clear, ring and quitter side by side, and the same as a chart for the wall. */
 const kind = useEggKind()
@@ -51,6 +54,9 @@ const onPaper = computed(() =>
   paper.value === 'chart' ? chart.value : Array.from({ length: Math.floor(days.value) }, (_, i) => i + 1),
 )
 const print = (): void => globalThis.print()
+const heading = computed(() =>
+  t('days.at', { age: ageWords(ageDays.value), days: days.value, title: words.value.title }),
+)
 </script>
 
 <template>
@@ -61,23 +67,20 @@ const print = (): void => globalThis.print()
         <EggKind v-model="kind" />
         <KitButton to="/practice">{{ t('class.back') }}</KitButton>
       </div>
-      <label class="mt-4 block text-lg font-semibold" for="day-slider">{{
-        t('days.at', { age: ageWords(ageDays), days, title: words.title })
-      }}</label>
+      <p class="mt-4 text-lg font-semibold" aria-hidden="true">{{ heading }}</p>
       <div class="mt-1 flex items-center gap-2">
         <KitButton class="shrink-0 whitespace-nowrap" :aria-label="t('days.earlier')" @click="go(-HOURS)">
           −1 d
         </KitButton>
-        <input
-          id="day-slider"
-          type="range"
-          min="0"
-          :max="days * HOURS"
-          step="1"
-          class="h-11 w-full accent-lamp"
-          :value="Math.round(ageDays * HOURS)"
+        <SliderField
+          class="grow"
+          hide-label
+          :label="heading"
+          :least="0"
+          :most="days * HOURS"
+          :model-value="Math.round(ageDays * HOURS)"
           :aria-valuetext="`${ageWords(ageDays)}: ${words.title}`"
-          @input="day = Number(($event.target as HTMLInputElement).value) / HOURS"
+          @update:model-value="day = $event / HOURS"
           @keydown.page-up.prevent="go(HOURS)"
           @keydown.page-down.prevent="go(-HOURS)"
         />
@@ -113,19 +116,20 @@ const print = (): void => globalThis.print()
       </div>
       <fieldset class="mt-2 flex flex-wrap gap-x-5">
         <legend class="font-semibold">{{ t('days.cutAway') }}</legend>
-        <label v-for="(name, layer) in LAYERS" :key="layer" class="flex min-h-11 items-center gap-2"
-          ><input v-model="layers" type="checkbox" class="accent-lamp" :value="layer" /> {{ name }}</label
-        >
+        <CheckBox v-for="(name, layer) in LAYERS" :key="layer" :value="layer" v-model="layers">{{
+          name
+        }}</CheckBox>
       </fieldset>
       <div class="mt-5 flex flex-wrap items-end gap-3">
         <h2 class="mr-auto text-xl font-semibold">{{ t('days.wallChart') }}</h2>
-        <label
-          >{{ t('days.printAs') }}
-          <select v-model="paper" class="field ml-1">
-            <option value="chart">{{ t('days.oneChart') }}</option>
-            <option value="cards">{{ t('days.cards') }}</option>
-          </select></label
-        >
+        <ListChoice
+          :label="t('days.printAs')"
+          v-model="paper"
+          :options="[
+            { value: 'chart', name: t('days.oneChart') },
+            { value: 'cards', name: t('days.cards') },
+          ]"
+        />
         <KitButton :icon="Printer" @click="print">
           {{ t('days.print') }}
         </KitButton>

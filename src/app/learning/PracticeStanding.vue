@@ -17,6 +17,7 @@ import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** Where one stands: what is taken for what, whether one's sureness is to be trusted, and beside the program. */
 const props = defineProps<{
@@ -169,13 +170,16 @@ function save(): void {
     <p v-if="loss" class="mt-2 rounded-lg border border-lamp p-3" data-testid="practice-advice">
       {{ loss }}
     </p>
-    <label v-if="others.length > 0" class="mt-3 inline-block"
-      >{{ t('standing.compareWith') }}
-      <select v-model="otherId" class="field ml-1">
-        <option value="">{{ t('standing.nobody') }}</option>
-        <option v-for="one in others" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select></label
-    >
+    <ListChoice
+      v-if="others.length > 0"
+      :label="t('standing.compareWith')"
+      v-model="otherId"
+      :options="[
+        { value: '', name: t('standing.nobody') },
+        ...others.map((one) => ({ value: one.id, name: one.name })),
+      ]"
+      class="mt-3 inline-block"
+    />
     <div class="mt-3 overflow-x-auto">
       <table class="w-full max-w-4xl text-left" data-testid="standing-table">
         <thead>

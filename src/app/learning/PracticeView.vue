@@ -24,6 +24,8 @@ import { usePractice } from './practice/usePractice.ts'
 import { SITTING } from './practice/useSitting.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import TextField from '../shared/kit/TextField.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** Learning to candle on eggs that cannot be hurt. */
 const store = useHatcheryStore()
@@ -135,29 +137,18 @@ const programWords = computed(() => {
       <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
       <div class="mt-5 grid items-start gap-5 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)]">
         <form class="card flex flex-col gap-4 p-5" @submit.prevent="begin">
-          <label
-            >{{ t('practice.learner') }}
-            <input
-              class="field mt-1 block w-full"
-              maxlength="60"
-              :value="learner.name"
-              list="learners"
-              @change="become(($event.target as HTMLInputElement).value)"
-            />
-          </label>
+          <TextField
+            :label="t('practice.learner')"
+            :model-value="learner.name"
+            @change="become($event)"
+            maxlength="60"
+            list="learners"
+          />
           <div class="flex flex-wrap gap-4"><EggKind v-model="kind" /></div>
           <div>
-            <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="drill" type="checkbox" class="accent-lamp" /> {{ t('practice.clock') }}</label
-            >
-            <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="draws" type="checkbox" class="accent-lamp" />
-              {{ t('practice.drawCell') }}</label
-            >
-            <label class="flex min-h-11 items-center gap-2"
-              ><input v-model="mixed" type="checkbox" class="accent-lamp" />
-              {{ t('practice.ownPhotographs') }}</label
-            >
+            <CheckBox v-model="drill">{{ t('practice.clock') }}</CheckBox>
+            <CheckBox v-model="draws">{{ t('practice.drawCell') }}</CheckBox>
+            <CheckBox v-model="mixed">{{ t('practice.ownPhotographs') }}</CheckBox>
             <p v-if="mixed" class="text-ink-soft" data-testid="own-known">
               {{
                 own.length > 0

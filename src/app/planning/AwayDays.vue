@@ -4,6 +4,7 @@ import type { Hatchery } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import TextField from '../shared/kit/TextField.vue'
 
 /** Days on which nobody candles. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -21,7 +22,6 @@ function addAway(): void {
   const today = localDateOf(Date.now(), props.hatchery.zone)
   emit('change', { away: [...props.hatchery.away, { from: today, to: today }] })
 }
-const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -30,18 +30,18 @@ const text = (event: Event): string => (event.target as HTMLInputElement).value
     <p class="text-ink-soft">{{ t('away.lead') }}</p>
     <ul class="flex flex-col gap-2">
       <li v-for="(range, i) in hatchery.away" :key="i" class="flex flex-wrap items-end gap-3">
-        <label
-          >{{ t('away.from') }}
-          <input
-            type="date"
-            class="field ml-1"
-            :value="range.from"
-            @change="changeAway(i, 'from', text($event))"
-        /></label>
-        <label
-          >{{ t('common.to') }}
-          <input type="date" class="field ml-1" :value="range.to" @change="changeAway(i, 'to', text($event))"
-        /></label>
+        <TextField
+          :label="t('away.from')"
+          type="date"
+          :model-value="range.from"
+          @change="changeAway(i, 'from', $event)"
+        />
+        <TextField
+          :label="t('common.to')"
+          type="date"
+          :model-value="range.to"
+          @change="changeAway(i, 'to', $event)"
+        />
         <KitButton
           :icon="Trash2"
           size="desk"

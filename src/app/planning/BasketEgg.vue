@@ -5,10 +5,14 @@ import { CRACKS, type Crack } from '../../core/planning/intake/setting-advice.ts
 import type { DraftEgg, EggChoice } from '../../core/planning/plan-draft.ts'
 import { isLikelyDate } from '../../core/time/local-date.ts'
 import { fromShown, toShown, type Quantity, type UnitSystem } from '../../core/units.ts'
-import { figureIn, textIn } from '../shared/field-events.ts'
 import { saySettingReason } from '../../words/setting-reasons.ts'
 import { percentWords } from '../shared/wording.ts'
 import { t } from './words.ts'
+import TextField from '../shared/kit/TextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import { optionsOf } from '../shared/kit/options.ts'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** One egg of the basket: what is known of it, and what is advised. Two rows of the table. */
 const props = defineProps<{
@@ -42,115 +46,107 @@ function said({ advice, set, egg }: PlannedEgg): string {
     ? `${verdict}: ${advice.reasons.map(saySettingReason).join('; ')}`
     : verdict
 }
-function measure(key: 'weightG' | 'lengthMm' | 'breadthMm', event: Event): void {
+function measure(key: EggMeasure, typed: number | null): void {
   const quantity: Quantity = key === 'weightG' ? 'mass' : 'length'
-  const typed = figureIn(event)
-  // What is no figure is not taken, and what stood there comes back.
-  if (typed !== null && !(typed > 0)) {
-    ;(event.target as HTMLInputElement).value = String(shownAs(quantity, props.item.egg[key]))
-    return
-  }
   emit('measured', { [key]: typed === null ? null : fromShown(props.units, quantity, typed) })
 }
 /** A year that is half typed is not taken. */
 function laid(date: string): void {
   if (date === '' || isLikelyDate(date)) emit('change', { laidOn: date || null })
 }
-const shownAs = (quantity: Quantity, value: number | null): number | '' =>
-  value === null ? '' : toShown(props.units, quantity, value)
+const shownAs = (quantity: Quantity, value: number | null): number | null =>
+  value === null ? null : toShown(props.units, quantity, value)
 </script>
 
 <template>
   <tr class="border-t border-line" :class="{ 'bg-lamp-soft': isAtHand }" @focusin="emit('at-hand')">
     <td class="p-1 font-semibold">{{ item.egg.number }}</td>
     <td class="p-1">
-      <input
-        type="text"
+      <TextField
+        :label="t('egg.mark', { number: item.egg.number })"
+        hide-label
+        :model-value="item.egg.mark"
+        @change="emit('change', { mark: $event.trim() })"
         maxlength="40"
-        class="field min-h-9 w-14 px-1 py-0"
-        :value="item.egg.mark"
-        :aria-label="t('egg.mark', { number: item.egg.number })"
-        @change="emit('change', { mark: textIn($event).trim() })"
+        class="w-16"
       />
     </td>
     <td class="p-1">
-      <input
+      <TextField
+        :label="t('egg.laidOn', { number: item.egg.number })"
+        hide-label
         type="date"
-        class="field min-h-9 px-1 py-0"
-        :value="item.egg.laidOn"
-        :aria-label="t('egg.laidOn', { number: item.egg.number })"
-        @change="laid(textIn($event))"
+        :model-value="item.egg.laidOn ?? ''"
+        @change="laid($event)"
+        class="w-36"
       />
     </td>
     <td class="p-1">
-      <input
-        type="text"
-        inputmode="decimal"
-        class="field min-h-9 w-16 px-1 py-0"
-        :value="shownAs('mass', item.egg.weightG)"
-        :aria-label="t('egg.weight', { number: item.egg.number })"
+      <NumberField
+        :label="t('egg.weight', { number: item.egg.number })"
+        hide-label
+        :least="0.001"
+        :model-value="shownAs('mass', item.egg.weightG)"
+        class="inline-block w-20"
         @change="measure('weightG', $event)"
+        @emptied="measure('weightG', null)"
       />
     </td>
     <td class="p-1 whitespace-nowrap">
-      <input
-        type="text"
-        inputmode="decimal"
-        class="field min-h-9 w-16 px-1 py-0"
-        :value="shownAs('length', item.egg.lengthMm)"
-        :aria-label="t('egg.length', { number: item.egg.number })"
+      <NumberField
+        :label="t('egg.length', { number: item.egg.number })"
+        hide-label
+        :least="0.001"
+        :model-value="shownAs('length', item.egg.lengthMm)"
+        class="inline-block w-20"
         @change="measure('lengthMm', $event)"
+        @emptied="measure('lengthMm', null)"
       />
       ×
-      <input
-        type="text"
-        inputmode="decimal"
-        class="field min-h-9 w-16 px-1 py-0"
-        :value="shownAs('length', item.egg.breadthMm)"
-        :aria-label="t('egg.breadth', { number: item.egg.number })"
+      <NumberField
+        :label="t('egg.breadth', { number: item.egg.number })"
+        hide-label
+        :least="0.001"
+        :model-value="shownAs('length', item.egg.breadthMm)"
+        class="inline-block w-20"
         @change="measure('breadthMm', $event)"
+        @emptied="measure('breadthMm', null)"
       />
     </td>
     <td class="p-1">
-      <select
-        class="field min-h-9 px-1 py-0"
-        :value="item.egg.crack"
-        :aria-label="t('egg.shell', { number: item.egg.number })"
+      <ListChoice
+        :label="t('egg.shell', { number: item.egg.number })"
+        hide-label
+        :model-value="item.egg.crack"
         @change="
           emit('change', {
-            crack: textIn($event) as Crack,
+            crack: $event as Crack,
           })
         "
-      >
-        <option v-for="crack in CRACKS" :key="crack" :value="crack">
-          {{ CRACK_WORDS[crack] }}
-        </option>
-      </select>
-      <label v-if="item.egg.crack === 'hairline'" class="flex items-center gap-1"
-        ><input
-          type="checkbox"
-          class="accent-lamp"
-          :checked="item.egg.waxed"
-          @change="emit('change', { waxed: ($event.target as HTMLInputElement).checked })"
-        />
-        {{ t('egg.waxed') }}</label
+        :options="CRACKS.map((crack) => ({ value: crack, name: CRACK_WORDS[crack] }))"
+        class="w-36"
+      />
+      <CheckBox
+        v-if="item.egg.crack === 'hairline'"
+        :model-value="item.egg.waxed"
+        @update:model-value="emit('change', { waxed: $event })"
+        class="gap-1"
+        >{{ t('egg.waxed') }}</CheckBox
       >
     </td>
     <td class="p-1">
-      <select
-        class="field min-h-9 px-1 py-0"
-        :value="item.egg.choice"
-        :aria-label="t('egg.decision', { number: item.egg.number })"
+      <ListChoice
+        :label="t('egg.decision', { number: item.egg.number })"
+        hide-label
+        :model-value="item.egg.choice"
         @change="
           emit('change', {
-            choice: textIn($event) as EggChoice,
+            choice: $event as EggChoice,
           })
         "
-      >
-        <option v-for="(words, choice) in CHOICE_WORDS" :key="choice" :value="choice">
-          {{ words }}
-        </option>
-      </select>
+        :options="optionsOf(CHOICE_WORDS)"
+        class="w-36"
+      />
     </td>
   </tr>
   <tr :class="{ 'bg-lamp-soft': isAtHand }">

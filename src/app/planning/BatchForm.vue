@@ -10,6 +10,10 @@ import { SHELLS, SPECIES, SPECIES_NAMES, type Shell, type SpeciesName } from '..
 import { daysBetween, isLikelyDate, type LocalDate } from '../../core/time/local-date.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import NumberField from '../shared/kit/NumberField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import TextField from '../shared/kit/TextField.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** Eggs of one source go into the basket together. */
 const props = defineProps<{ today: LocalDate }>()
@@ -86,61 +90,34 @@ function add(): void {
     :aria-label="t('batch.title')"
     @submit.prevent="add"
   >
-    <label
-      >{{ t('batch.eggs') }}
-      <input v-model.number="form.count" type="number" min="1" max="2000" class="field mt-1 w-full" required
-    /></label>
-    <label
-      >{{ t('batch.bird') }}
-      <select v-model="form.species" class="field mt-1 w-full">
-        <option v-for="name in SPECIES_NAMES" :key="name" :value="name">{{ SPECIES[name].label }}</option>
-        <option :value="OTHER">{{ t('batch.anotherBird') }}</option>
-      </select>
-    </label>
-    <label
-      >{{ t('batch.breed') }}
-      <input v-model="form.breed" type="text" maxlength="120" class="field mt-1 w-full"
-    /></label>
-    <label
-      >{{ t('common.shell') }}
-      <select v-model="form.shell" class="field mt-1 w-full">
-        <option v-for="shell in SHELLS" :key="shell" :value="shell">{{ shell }}</option>
-      </select>
-    </label>
-    <label
-      >{{ t('batch.laidFrom') }}
-      <input v-model="form.laidFrom" type="date" :max="today" class="field mt-1 w-full"
-    /></label>
-    <label
-      >{{ t('common.to') }}
-      <input
-        v-model="form.laidTo"
-        type="date"
-        :aria-label="t('batch.laidTo')"
-        :max="today"
-        class="field mt-1 w-full"
-    /></label>
-    <label class="col-span-2"
-      >{{ t('batch.source') }}
-      <input
-        v-model="form.source"
-        type="text"
-        maxlength="120"
-        class="field mt-1 w-full"
-        :placeholder="t('batch.sourceHint')"
-    /></label>
+    <NumberField :label="t('batch.eggs')" :least="1" :most="2000" v-model="form.count" required />
+    <ListChoice
+      :label="t('batch.bird')"
+      v-model="form.species"
+      :options="[
+        ...SPECIES_NAMES.map((name) => ({ value: name, name: SPECIES[name].label })),
+        { value: OTHER, name: t('batch.anotherBird') },
+      ]"
+    />
+    <TextField :label="t('batch.breed')" v-model="form.breed" maxlength="120" />
+    <ListChoice
+      :label="t('common.shell')"
+      v-model="form.shell"
+      :options="SHELLS.map((shell) => ({ value: shell, name: shell }))"
+    />
+    <TextField :label="t('batch.laidFrom')" type="date" v-model="form.laidFrom" :max="today" />
+    <TextField :label="t('batch.laidTo')" type="date" v-model="form.laidTo" :max="today" />
+    <TextField
+      :label="t('batch.source')"
+      v-model="form.source"
+      maxlength="120"
+      :placeholder="t('batch.sourceHint')"
+      class="col-span-2"
+    />
     <div class="col-span-2 flex flex-wrap items-center gap-x-5 gap-y-2 sm:col-span-3">
-      <label class="flex items-center gap-2"
-        ><input v-model="form.turnedInStorage" type="checkbox" class="h-5 w-5 accent-lamp" />
-        {{ t('batch.turned') }}</label
-      >
-      <label class="flex items-center gap-2"
-        ><input v-model="form.posted" type="checkbox" class="h-5 w-5 accent-lamp" />
-        {{ t('batch.posted') }}</label
-      >
-      <label v-if="form.posted"
-        >{{ t('batch.postedOn') }} <input v-model="form.arrivedOn" type="date" class="field ml-1"
-      /></label>
+      <CheckBox v-model="form.turnedInStorage">{{ t('batch.turned') }}</CheckBox>
+      <CheckBox v-model="form.posted">{{ t('batch.posted') }}</CheckBox>
+      <TextField v-if="form.posted" :label="t('batch.postedOn')" type="date" v-model="form.arrivedOn" />
       <span v-if="storage" class="text-sm text-ink-soft">{{ storage }}</span>
     </div>
     <KitButton type="submit" kind="next" class="col-span-2 sm:col-span-1">{{ t('batch.add') }}</KitButton>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import type { LimitMethod } from '../../core/session/limits.ts'
-import { numberIn, textIn } from '../shared/field-events.ts'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
 import { t } from './words.ts'
+import NumberField from '../shared/kit/NumberField.vue'
+import LongTextField from '../shared/kit/LongTextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
 
 /** How an evening is run, and what is kept of it. */
 defineProps<{ hatchery: Hatchery }>()
@@ -31,53 +33,44 @@ function linesOf(words: string): string[] {
     <h2 class="text-xl font-semibold">{{ t('candling.title') }}</h2>
     <MethodChoice
       :legend="t('candling.outLimits')"
-      name="limits"
       :choices="LIMIT_CHOICES"
       :value="hatchery.limits.method"
       @choose="emit('change', { limits: { ...hatchery.limits, method: $event } })"
     />
     <div v-if="hatchery.limits.method === 'own'" class="flex flex-wrap gap-4">
-      <label v-for="[key, words] in LIMIT_NAMES" :key="key"
-        >{{ t('candling.minutes', { what: words }) }}
-        <input
-          type="number"
-          min="0.2"
-          step="0.5"
-          class="field ml-1 w-24"
-          :value="hatchery.limits.own[key]"
-          @change="
-            emit('change', {
-              limits: { ...hatchery.limits, own: { ...hatchery.limits.own, [key]: numberIn($event) } },
-            })
-          "
-      /></label>
-    </div>
-    <label class="block"
-      >{{ t('candling.marks') }}
-      <textarea
-        class="field mt-1 w-full"
-        rows="4"
-        data-testid="marks"
-        :value="hatchery.marks.join('\n')"
-        @change="emit('change', { marks: linesOf(textIn($event)) })"
-      />
-    </label>
-    <label
-      >{{ t('candling.photographs') }}
-      <select
-        class="field ml-1"
-        data-testid="photo-size"
-        :value="hatchery.photoLongSidePx ?? 'original'"
+      <NumberField
+        v-for="[key, words] in LIMIT_NAMES"
+        :key="key"
+        :label="t('candling.minutes', { what: words })"
+        :least="0.2"
+        :model-value="hatchery.limits.own[key]"
         @change="
-          emit('change', { photoLongSidePx: textIn($event) === 'original' ? null : Number(textIn($event)) })
+          emit('change', {
+            limits: { ...hatchery.limits, own: { ...hatchery.limits.own, [key]: $event } },
+          })
         "
-      >
-        <option :value="1200">{{ t('candling.small') }}</option>
-        <option :value="1600">{{ t('candling.medium') }}</option>
-        <option :value="2400">{{ t('candling.large') }}</option>
-        <option value="original">{{ t('candling.original') }}</option>
-      </select>
-    </label>
+        class="w-24"
+      />
+    </div>
+    <LongTextField
+      :label="t('candling.marks')"
+      :rows="4"
+      :model-value="hatchery.marks.join('\n')"
+      @change="emit('change', { marks: linesOf($event) })"
+      data-testid="marks"
+    />
+    <ListChoice
+      :label="t('candling.photographs')"
+      :model-value="hatchery.photoLongSidePx ?? 'original'"
+      @change="emit('change', { photoLongSidePx: $event === 'original' ? null : Number($event) })"
+      :options="[
+        { value: 1200, name: t('candling.small') },
+        { value: 1600, name: t('candling.medium') },
+        { value: 2400, name: t('candling.large') },
+        { value: 'original', name: t('candling.original') },
+      ]"
+      data-testid="photo-size"
+    />
     <p class="text-ink-soft">
       {{ t('candling.photographsWhy') }}
     </p>

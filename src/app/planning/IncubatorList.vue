@@ -7,12 +7,14 @@ import { problemsOf } from '../../contracts/records/field-problem.ts'
 import { firstIncubator, incubatorSchema, type Incubator } from '../../contracts/records/incubator-record.ts'
 import { TARGET_CELSIUS } from '../../core/planning/incubation/development.ts'
 import { sayQuantity, unitSymbol } from '../../core/units.ts'
-import { figureIn } from '../shared/field-events.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { useSaving } from '../shared/useSaving.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import TextField from '../shared/kit/TextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** The incubators and hatchers; one in which trays stand stays on the list. */
 const store = useHatcheryStore()
@@ -50,13 +52,6 @@ function removeIncubator(item: Incubator): void {
 useKeys({ z: () => void saving(() => store.undo()) })
 /** A correction is a difference: the offset between the scales does not count. */
 const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1))
-const text = (event: Event): string => (event.target as HTMLInputElement).value
-const number = (event: Event): number => (event.target as HTMLInputElement).valueAsNumber
-function correctDisplay(item: Incubator, event: Event): void {
-  const shown = figureIn(event)
-  if (shown !== null && !Number.isNaN(shown))
-    changeIncubator(item, { displayCorrectionC: -shown / perDegree.value })
-}
 </script>
 
 <template>
@@ -68,98 +63,74 @@ function correctDisplay(item: Incubator, event: Event): void {
         :key="item.id"
         class="grid grid-cols-2 items-end gap-3 border-b border-line pb-3 last:border-0 sm:grid-cols-[1.500fr_1fr_1fr_1fr_auto]"
       >
-        <label
-          >{{ t('common.name') }}
-          <input
-            type="text"
-            class="field mt-1 w-full"
-            :value="item.name"
-            @change="changeIncubator(item, { name: text($event) })"
-        /></label>
-        <label
-          >{{ t('incubators.usedAs') }}
-          <select
-            class="field mt-1 w-full"
-            :value="item.kind"
-            @change="changeIncubator(item, { kind: text($event) as Incubator['kind'] })"
-          >
-            <option value="incubator">{{ t('incubators.kindIncubator') }}</option>
-            <option value="hatcher">{{ t('incubators.kindHatcher') }}</option>
-          </select>
-        </label>
-        <label
-          >{{ t('incubators.air') }}
-          <select
-            class="field mt-1 w-full"
-            :value="item.airflow"
-            @change="changeIncubator(item, { airflow: text($event) as Incubator['airflow'] })"
-          >
-            <option value="forced">
-              {{
-                t('incubators.fan', {
-                  temperature: sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced),
-                })
-              }}
-            </option>
-            <option value="still">
-              {{
-                t('incubators.still', {
-                  temperature: sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still),
-                })
-              }}
-            </option>
-          </select>
-        </label>
-        <label
-          >{{ t('incubators.turning') }}
-          <select
-            class="field mt-1 w-full"
-            :value="item.turner"
-            @change="changeIncubator(item, { turner: text($event) as Incubator['turner'] })"
-          >
-            <option value="auto">{{ t('incubators.automatic') }}</option>
-            <option value="hand">{{ t('incubators.byHand') }}</option>
-          </select>
-        </label>
-        <label
-          >{{ t('incubators.capacity') }}
-          <input
-            type="number"
-            min="1"
-            max="5000"
-            class="field mt-1 w-full"
-            :value="item.capacity"
-            @change="changeIncubator(item, { capacity: number($event) })"
-        /></label>
-        <label
-          >{{ t('incubators.correction', { unit: unitSymbol(hatchery.units, 'temperature') }) }}
-          <input
-            type="text"
-            inputmode="decimal"
-            class="field mt-1 w-full"
-            :value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
-            @change="correctDisplay(item, $event)"
-        /></label>
-        <label
-          >{{ t('incubators.rounds') }}
-          <input
-            type="number"
-            min="1"
-            max="9"
-            class="field mt-1 w-full"
-            :value="item.roundsADay"
-            @change="changeIncubator(item, { roundsADay: number($event) })"
-        /></label>
-        <label
-          >{{ t('incubators.water') }}
-          <input
-            type="number"
-            min="2"
-            max="336"
-            class="field mt-1 w-full"
-            :value="item.waterHours"
-            @change="changeIncubator(item, { waterHours: number($event) })"
-        /></label>
+        <TextField
+          :label="t('common.name')"
+          :model-value="item.name"
+          @change="changeIncubator(item, { name: $event })"
+        />
+        <ListChoice
+          :label="t('incubators.usedAs')"
+          :model-value="item.kind"
+          @change="changeIncubator(item, { kind: $event as Incubator['kind'] })"
+          :options="[
+            { value: 'incubator', name: t('incubators.kindIncubator') },
+            { value: 'hatcher', name: t('incubators.kindHatcher') },
+          ]"
+        />
+        <ListChoice
+          :label="t('incubators.air')"
+          :model-value="item.airflow"
+          @change="changeIncubator(item, { airflow: $event as Incubator['airflow'] })"
+          :options="[
+            {
+              value: 'forced',
+              name: t('incubators.fan', {
+                temperature: sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.forced),
+              }),
+            },
+            {
+              value: 'still',
+              name: t('incubators.still', {
+                temperature: sayQuantity(hatchery.units, 'temperature', TARGET_CELSIUS.still),
+              }),
+            },
+          ]"
+        />
+        <ListChoice
+          :label="t('incubators.turning')"
+          :model-value="item.turner"
+          @change="changeIncubator(item, { turner: $event as Incubator['turner'] })"
+          :options="[
+            { value: 'auto', name: t('incubators.automatic') },
+            { value: 'hand', name: t('incubators.byHand') },
+          ]"
+        />
+        <NumberField
+          :label="t('incubators.capacity')"
+          :least="1"
+          :most="5000"
+          :model-value="item.capacity"
+          @change="changeIncubator(item, { capacity: $event })"
+        />
+        <NumberField
+          :label="t('incubators.correction', { unit: unitSymbol(hatchery.units, 'temperature') })"
+          :model-value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
+          @change="changeIncubator(item, { displayCorrectionC: -$event / perDegree })"
+        />
+        <NumberField
+          :label="t('incubators.rounds')"
+          :least="1"
+          :most="9"
+          :model-value="item.roundsADay"
+          @change="changeIncubator(item, { roundsADay: $event })"
+        />
+        <NumberField
+          :label="t('incubators.water')"
+          :least="2"
+          :most="336"
+          :model-value="item.waterHours"
+          @change="changeIncubator(item, { waterHours: $event })"
+        />
         <KitButton
           :icon="Trash2"
           class="justify-self-start sm:col-start-5 sm:row-start-1"

@@ -30,7 +30,6 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
     <div>
       <MethodChoice
         :legend="t('methods.candling')"
-        name="method"
         :choices="CANDLING_METHOD_CHOICES"
         :value="hatchery.method"
         @choose="emit('change', { method: $event })"
@@ -43,21 +42,18 @@ const POLICY_CHOICES: Readonly<Record<Policy, { label: string; reason: string }>
     </div>
     <MethodChoice
       :legend="t('methods.counting')"
-      name="day-count"
       :choices="DAY_COUNT_CHOICES"
       :value="hatchery.dayCount"
       @choose="emit('change', { dayCount: $event })"
     />
     <MethodChoice
       :legend="t('methods.turning')"
-      name="turning-stop"
       :choices="TURNING_STOP_CHOICES"
       :value="hatchery.turningStop"
       @choose="emit('change', { turningStop: $event })"
     />
     <MethodChoice
       :legend="t('methods.removal')"
-      name="policy"
       :choices="POLICY_CHOICES"
       :value="hatchery.policy"
       @choose="emit('change', { policy: $event })"

@@ -3,8 +3,10 @@ import { computed } from 'vue'
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { oddTurns, turningHours } from '../../core/planning/incubation/turning.ts'
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
-import { figureIn, numberIn, textIn } from '../shared/field-events.ts'
 import { t } from './words.ts'
+import TextField from '../shared/kit/TextField.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** The place, what stands in it and what is done by hand. */
 const props = defineProps<{ hatchery: Hatchery }>()
@@ -15,117 +17,82 @@ const hourWords = (hour: number): string =>
 const turning = computed(() =>
   turningHours({ timesADay: props.hatchery.turnsADay }).map(hourWords).join(', '),
 )
-/** Empty is learnt; what cannot be read is refused by the record's own check. */
-function stepOrLearnt(event: Event): number | null {
-  const shown = figureIn(event)
-  return shown === null ? null : fromShown(props.hatchery.units, 'scale-step', shown)
-}
 </script>
 
 <template>
   <section class="card flex flex-col gap-4 p-5">
     <h2 class="text-xl font-semibold">{{ t('place.title') }}</h2>
-    <label
-      >{{ t('common.name') }}
-      <input
-        type="text"
-        class="field mt-1 w-full"
-        :value="hatchery.name"
-        @change="emit('change', { name: textIn($event) })"
-    /></label>
-    <label
-      >{{ t('place.zone') }}
-      <input
-        type="text"
-        class="field mt-1 w-full"
-        :value="hatchery.zone"
-        @change="emit('change', { zone: textIn($event) })"
-    /></label>
+    <TextField
+      :label="t('common.name')"
+      :model-value="hatchery.name"
+      @change="emit('change', { name: $event })"
+    />
+    <TextField
+      :label="t('place.zone')"
+      :model-value="hatchery.zone"
+      @change="emit('change', { zone: $event })"
+    />
     <div class="grid grid-cols-2 gap-4">
-      <label
-        >{{ t('place.units') }}
-        <select
-          class="field mt-1 w-full"
-          :value="hatchery.units"
-          @change="emit('change', { units: textIn($event) as Hatchery['units'] })"
-        >
-          <option value="metric">{{ t('place.metric') }}</option>
-          <option value="imperial">{{ t('place.imperial') }}</option>
-        </select>
-      </label>
-      <label
-        >{{ t('place.candlingAt') }}
-        <input
-          type="number"
-          min="0"
-          max="23"
-          class="field mt-1 w-full"
-          :value="hatchery.candlingHour"
-          @change="emit('change', { candlingHour: numberIn($event) })"
-      /></label>
-      <label
-        >{{ t('place.brooders') }}
-        <input
-          type="number"
-          min="0"
-          max="50"
-          class="field mt-1 w-full"
-          :value="hatchery.brooders"
-          @change="emit('change', { brooders: numberIn($event) })"
-      /></label>
-      <label
-        >{{ t('place.altitude', { unit: unitSymbol(hatchery.units, 'altitude') }) }}
-        <input
-          type="text"
-          inputmode="decimal"
-          class="field mt-1 w-full"
-          data-testid="altitude"
-          :value="toShown(hatchery.units, 'altitude', hatchery.altitudeM)"
-          @change="emit('change', { altitudeM: fromShown(hatchery.units, 'altitude', numberIn($event)) })"
-      /></label>
-      <label
-        >{{ t('place.scaleStep', { unit: unitSymbol(hatchery.units, 'scale-step') }) }}
-        <input
-          type="text"
-          inputmode="decimal"
-          :placeholder="t('incubators.automatic')"
-          class="field mt-1 w-full"
-          data-testid="scale-step"
-          :value="
-            hatchery.scaleStepG === null ? '' : toShown(hatchery.units, 'scale-step', hatchery.scaleStepG)
-          "
-          @change="emit('change', { scaleStepG: stepOrLearnt($event) })"
-      /></label>
-      <label
-        >{{ t('place.turns') }}
-        <input
-          type="number"
-          min="1"
-          max="15"
-          class="field mt-1 w-full"
-          :value="hatchery.turnsADay"
-          @change="emit('change', { turnsADay: oddTurns(numberIn($event)) })"
-      /></label>
-      <label
-        >{{ t('place.warmUp') }}
-        <input
-          type="number"
-          min="0"
-          max="96"
-          class="field mt-1 w-full"
-          :value="hatchery.warmUpHours"
-          @change="emit('change', { warmUpHours: numberIn($event) })"
-      /></label>
-      <label
-        >{{ t('place.rest') }}
-        <input
-          type="number"
-          min="0"
-          max="96"
-          class="field mt-1 w-full"
-          :value="hatchery.postRestHours"
-          @change="emit('change', { postRestHours: numberIn($event) })"
-      /></label>
+      <ListChoice
+        :label="t('place.units')"
+        :model-value="hatchery.units"
+        @change="emit('change', { units: $event as Hatchery['units'] })"
+        :options="[
+          { value: 'metric', name: t('place.metric') },
+          { value: 'imperial', name: t('place.imperial') },
+        ]"
+      />
+      <NumberField
+        :label="t('place.candlingAt')"
+        :least="0"
+        :most="23"
+        :model-value="hatchery.candlingHour"
+        @change="emit('change', { candlingHour: $event })"
+      />
+      <NumberField
+        :label="t('place.brooders')"
+        :least="0"
+        :most="50"
+        :model-value="hatchery.brooders"
+        @change="emit('change', { brooders: $event })"
+      />
+      <NumberField
+        :label="t('place.altitude', { unit: unitSymbol(hatchery.units, 'altitude') })"
+        data-testid="altitude"
+        :model-value="toShown(hatchery.units, 'altitude', hatchery.altitudeM)"
+        @change="emit('change', { altitudeM: fromShown(hatchery.units, 'altitude', $event) })"
+      />
+      <NumberField
+        :label="t('place.scaleStep', { unit: unitSymbol(hatchery.units, 'scale-step') })"
+        :placeholder="t('incubators.automatic')"
+        data-testid="scale-step"
+        :model-value="
+          hatchery.scaleStepG === null ? null : toShown(hatchery.units, 'scale-step', hatchery.scaleStepG)
+        "
+        @change="emit('change', { scaleStepG: fromShown(hatchery.units, 'scale-step', $event) })"
+        @emptied="emit('change', { scaleStepG: null })"
+      />
+      <NumberField
+        :label="t('place.turns')"
+        :least="1"
+        :most="15"
+        :model-value="hatchery.turnsADay"
+        @change="emit('change', { turnsADay: oddTurns($event) })"
+      />
+      <NumberField
+        :label="t('place.warmUp')"
+        :least="0"
+        :most="96"
+        :model-value="hatchery.warmUpHours"
+        @change="emit('change', { warmUpHours: $event })"
+      />
+      <NumberField
+        :label="t('place.rest')"
+        :least="0"
+        :most="96"
+        :model-value="hatchery.postRestHours"
+        @change="emit('change', { postRestHours: $event })"
+      />
     </div>
     <p class="text-ink-soft">
       {{ t('place.turningAdvice', { advice: turning }) }}

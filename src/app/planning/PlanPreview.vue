@@ -16,6 +16,7 @@ import { sayPlanProblem } from '../../words/plan-problems.ts'
 import { count } from '../shared/wording.ts'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import { t } from './words.ts'
+import TextField from '../shared/kit/TextField.vue'
 
 /** What one bird's plan comes to: dates, chicks to expect, and what stands against it. */
 const props = defineProps<{ group: PlanGroup; zone: Zone; name: string }>()
@@ -46,13 +47,13 @@ const lockdown = computed(() => props.group.schedule.find((event) => event.kind 
   >
     <label class="block"
       ><span class="sr-only">{{ t('preview.name') }}</span
-      ><input
-        type="text"
-        class="field w-full text-lg font-semibold"
+      ><TextField
+        :label="t('preview.nameOf', { bird: SPECIES[group.species].label })"
+        hide-label
+        :model-value="name"
+        @change="emit('rename', $event)"
         maxlength="120"
-        :value="name"
-        :aria-label="t('preview.nameOf', { bird: SPECIES[group.species].label })"
-        @change="emit('rename', ($event.target as HTMLInputElement).value)"
+        class="text-lg font-semibold"
     /></label>
     <dl class="mt-3 grid grid-cols-[7rem_1fr] gap-y-1">
       <dt class="text-ink-soft">{{ t('batch.eggs') }}</dt>

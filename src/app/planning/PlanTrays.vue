@@ -6,11 +6,13 @@ import { SPECIES } from '../../core/species/species.ts'
 import type { Numbering } from '../../core/tray/layout.ts'
 import { NUMBERING_CHOICES } from '../../words/methods.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import { textIn } from '../shared/field-events.ts'
 import TrayLayout from '../shared/ui/TrayLayout.vue'
 import { usePlanStore } from './plan.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import TextField from '../shared/kit/TextField.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** The trays of a plan, one at a time, and which egg lies where. */
 const props = defineProps<{ draft: PlanDraft }>()
@@ -29,75 +31,62 @@ const trayEggs = computed(() =>
 const patchTray = (changes: Partial<DraftTray>): void => {
   if (tray.value) void plan.changeTray(tray.value.id, changes)
 }
-const whole = (event: Event, least: number, most: number): number =>
-  Math.min(most, Math.max(least, Math.round((event.target as HTMLInputElement).valueAsNumber || least)))
+const numberings = Object.entries(NUMBERING_CHOICES).map(([key, { label, example }]) => ({
+  value: key as Numbering,
+  name: `${label}: ${example}`,
+}))
 </script>
 
 <template>
   <section v-if="tray" class="card p-5" aria-labelledby="trays">
     <h2 id="trays" class="mb-3 text-xl font-semibold">{{ t('trays.title') }}</h2>
     <div class="flex flex-wrap items-end gap-3">
-      <label
-        >{{ t('trays.tray') }}
-        <select class="field mt-1 block" :value="tray.id" @change="trayId = textIn($event)">
-          <option v-for="item in draft.trays" :key="item.id" :value="item.id">
-            {{ item.name }}, {{ SPECIES[item.species].label }}
-          </option>
-        </select></label
-      >
-      <label
-        >{{ t('common.name') }}
-        <input
-          type="text"
-          maxlength="60"
-          class="field mt-1 block w-32"
-          :value="tray.name"
-          @change="patchTray({ name: textIn($event) || tray!.name })"
-      /></label>
-      <label
-        >{{ t('trays.rows') }}
-        <input
-          type="number"
-          min="1"
-          max="40"
-          class="field mt-1 block w-20"
-          :value="tray.rows"
-          @change="patchTray({ rows: whole($event, 1, 40) })"
-      /></label>
-      <label
-        >{{ t('trays.columns') }}
-        <input
-          type="number"
-          min="1"
-          max="40"
-          class="field mt-1 block w-20"
-          :value="tray.columns"
-          @change="patchTray({ columns: whole($event, 1, 40) })"
-      /></label>
-      <label
-        >{{ t('trays.numbering') }}
-        <select
-          class="field mt-1 block"
-          :value="tray.numbering"
-          @change="patchTray({ numbering: textIn($event) as Numbering })"
-        >
-          <option v-for="(choice, key) in NUMBERING_CHOICES" :key="key" :value="key">
-            {{ choice.label }}: {{ choice.example }}
-          </option>
-        </select></label
-      >
-      <label
-        >{{ t('incubators.newIncubator') }}
-        <select
-          class="field mt-1 block"
-          :value="tray.incubatorId"
-          @change="patchTray({ incubatorId: textIn($event) })"
-        >
-          <option v-for="item in store.hatchery.incubators" :key="item.id" :value="item.id">
-            {{ item.name }}
-          </option>
-        </select></label
-      >
+      <ListChoice
+        :label="t('trays.tray')"
+        :model-value="tray.id"
+        @change="trayId = $event"
+        :options="
+          draft.trays.map((item) => ({
+            value: item.id,
+            name: `${item.name}, ${SPECIES[item.species].label}`,
+          }))
+        "
+      />
+      <TextField
+        :label="t('common.name')"
+        :model-value="tray.name"
+        @change="patchTray({ name: $event || tray!.name })"
+        maxlength="60"
+        class="w-32"
+      />
+      <NumberField
+        :label="t('trays.rows')"
+        :least="1"
+        :most="40"
+        :model-value="tray.rows"
+        @change="patchTray({ rows: Math.round($event) })"
+        class="w-20"
+      />
+      <NumberField
+        :label="t('trays.columns')"
+        :least="1"
+        :most="40"
+        :model-value="tray.columns"
+        @change="patchTray({ columns: Math.round($event) })"
+        class="w-20"
+      />
+      <ListChoice
+        :label="t('trays.numbering')"
+        :model-value="tray.numbering"
+        @change="patchTray({ numbering: $event as Numbering })"
+        :options="numberings"
+      />
+      <ListChoice
+        :label="t('incubators.newIncubator')"
+        :model-value="tray.incubatorId"
+        @change="patchTray({ incubatorId: $event })"
+        :options="store.hatchery.incubators.map((item) => ({ value: item.id, name: item.name }))"
+      />
       <KitButton :icon="Plus" size="desk" @click="plan.addTray(tray.species)">
         {{ t('trays.tray') }}
       </KitButton>

@@ -9,7 +9,6 @@ import type { PlanDraft } from '../../core/planning/plan-draft.ts'
 import { localDateOf } from '../../core/time/local-date.ts'
 import { CANDLING_METHOD_CHOICES, TURNING_STOP_CHOICES } from '../../words/methods.ts'
 import { useKeys } from '../shared/useKeys.ts'
-import { textIn } from '../shared/field-events.ts'
 import { saveFile } from '../shared/save-file.ts'
 import { useClockStore } from '../shared/clock.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -23,6 +22,8 @@ import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import NumberField from '../shared/kit/NumberField.vue'
+import LongTextField from '../shared/kit/LongTextField.vue'
 
 const plan = usePlanStore()
 const store = useHatcheryStore()
@@ -37,14 +38,10 @@ const problem = ref('')
 onMounted(() => plan.open())
 
 const patch = (changes: Partial<PlanDraft>): Promise<void> => plan.change((now) => ({ ...now, ...changes }))
-function ownIncubation(name: SpeciesName, event: Event): void {
-  const days = (event.target as HTMLInputElement).valueAsNumber
+function ownIncubation(name: SpeciesName, days: number): void {
   const { [name]: _, ...others } = draft.value!.incubationDays
   void patch({
-    incubationDays:
-      days >= 10 && days <= 60 && days !== usualTimetable(name).incubationDays
-        ? { ...others, [name]: days }
-        : others,
+    incubationDays: days !== usualTimetable(name).incubationDays ? { ...others, [name]: days } : others,
   })
 }
 async function finish(): Promise<void> {
@@ -119,17 +116,18 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
               @change="patch({ timing: $event })"
             />
             <div class="mt-4 flex flex-wrap gap-4">
-              <label v-for="name in species" :key="name"
-                >{{ t('plan.incubationDays', { bird: SPECIES[name].label }) }}
-                <input
-                  type="number"
-                  step="0.5"
-                  min="10"
-                  max="60"
-                  class="field mt-1 block w-28"
-                  :value="timetableOf(name, { incubationDays: draft.incubationDays[name] }).incubationDays"
-                  @change="ownIncubation(name, $event)"
-              /></label>
+              <NumberField
+                v-for="name in species"
+                :key="name"
+                :label="t('plan.incubationDays', { bird: SPECIES[name].label })"
+                :least="10"
+                :most="60"
+                :model-value="
+                  timetableOf(name, { incubationDays: draft.incubationDays[name] }).incubationDays
+                "
+                @change="ownIncubation(name, $event)"
+                class="w-28"
+              />
             </div>
           </section>
 
@@ -138,7 +136,6 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             <div>
               <MethodChoice
                 :legend="t('methods.candling')"
-                name="method"
                 :choices="CANDLING_METHOD_CHOICES"
                 :value="draft.method"
                 @choose="patch({ method: $event })"
@@ -151,7 +148,6 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             </div>
             <MethodChoice
               :legend="t('methods.turning')"
-              name="turning-stop"
               :choices="TURNING_STOP_CHOICES"
               :value="draft.turningStop"
               @choose="patch({ turningStop: $event })"
@@ -174,16 +170,14 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
           :name="draft.names[group.species] ?? defaultSetName(draft, group)"
           @rename="patch({ names: { ...draft.names, [group.species]: $event } })"
         />
-        <label v-if="plan.groups.length > 0"
-          >{{ t('plan.notes') }}
-          <textarea
-            class="field mt-1 w-full"
-            rows="2"
-            maxlength="4000"
-            :value="draft.notes"
-            @change="patch({ notes: textIn($event) })"
-          />
-        </label>
+        <LongTextField
+          v-if="plan.groups.length > 0"
+          :label="t('plan.notes')"
+          :rows="2"
+          :model-value="draft.notes"
+          @change="patch({ notes: $event })"
+          maxlength="4000"
+        />
         <KitButton
           v-if="plan.groups.length > 0"
           kind="next"

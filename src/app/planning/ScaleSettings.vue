@@ -2,19 +2,17 @@
 import type { Hatchery, HatcheryRecord } from '../../contracts/records/hatchery-record.ts'
 import { localDateOf, sayDate } from '../../core/time/local-date.ts'
 import { fromShown, sayQuantity, toShown, unitSymbol } from '../../core/units.ts'
-import { figureIn } from '../shared/field-events.ts'
 import { t } from './words.ts'
 import PressArea from '../shared/kit/PressArea.vue'
+import NumberField from '../shared/kit/NumberField.vue'
 
 /** By what pixels become millimetres. */
 const props = defineProps<{ hatchery: Hatchery }>()
 const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
 
-function changeCollar(event: Event): void {
+function changeCollar(shown: number | null): void {
   const { scale, units } = props.hatchery
-  const value = figureIn(event)
-  if (value !== null && !(value > 0)) return
-  const collarMm = value === null ? null : fromShown(units, 'length', value)
+  const collarMm = shown === null ? null : fromShown(units, 'length', shown)
   emit('change', { scale: { ...scale, collarMm } })
 }
 </script>
@@ -22,18 +20,17 @@ function changeCollar(event: Event): void {
 <template>
   <section class="card flex flex-col gap-4 p-5">
     <h2 class="text-xl font-semibold">{{ t('scale.title') }}</h2>
-    <label
-      >{{ t('scale.collar', { unit: unitSymbol(hatchery.units, 'length') }) }}
-      <input
-        type="text"
-        inputmode="decimal"
-        class="field ml-1 w-28"
-        data-testid="collar"
-        :value="
-          hatchery.scale.collarMm === null ? '' : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
-        "
-        @change="changeCollar"
-    /></label>
+    <NumberField
+      :label="t('scale.collar', { unit: unitSymbol(hatchery.units, 'length') })"
+      class="w-40"
+      data-testid="collar"
+      :least="0.001"
+      :model-value="
+        hatchery.scale.collarMm === null ? null : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
+      "
+      @change="changeCollar"
+      @emptied="changeCollar(null)"
+    />
     <p v-if="hatchery.scale.camera">
       {{
         t('scale.camera', {

@@ -6,6 +6,10 @@ import type { SpeciesName } from '../../core/species/species.ts'
 import { setDateDoubt } from '../shared/wording.ts'
 import { isLikelyDate, localDateOf, localTimeOf, sayDate, type Zone } from '../../core/time/local-date.ts'
 import { t } from './words.ts'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import NumberField from '../shared/kit/NumberField.vue'
+import TextField from '../shared/kit/TextField.vue'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** What fixes the day: chicks out on a weekday, eggs in on a day, or eggs that are in already. */
 const props = defineProps<{
@@ -70,128 +74,93 @@ function setDay(changes: { date?: string; time?: string }): void {
     return
   emit('change', { ...timing, ...changes })
 }
-const text = (event: Event): string => (event.target as HTMLInputElement).value
 </script>
 
 <template>
   <fieldset class="flex flex-col gap-2">
     <legend class="sr-only">{{ t('plan.timing') }}</legend>
-    <label class="flex items-center gap-2"
-      ><input
-        type="radio"
-        name="timing"
-        class="h-5 w-5 accent-lamp"
-        :checked="timing.by === 'hatch'"
-        @change="choose('hatch')"
-      />
-      {{ t('timing.byHatch') }}</label
-    >
+    <FewChoice
+      hide-label
+      :label="t('plan.timing')"
+      :options="[
+        { value: 'hatch', name: t('timing.byHatch') },
+        { value: 'set', name: t('timing.bySet') },
+        { value: 'already', name: t('timing.already') },
+      ]"
+      :model-value="timing.by"
+      @change="choose"
+    />
     <div v-if="timing.by === 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
-      <label
-        >{{ t('timing.weekday') }}
-        <select
-          class="field mt-1 block"
-          :value="weekday"
-          @change="
-            narrow(() => {
-              weekday = Number(text($event))
-            })
-          "
-        >
-          <option :value="0">{{ t('timing.any') }}</option>
-          <option v-for="(name, i) in NAMES" :key="name" :value="i + 1">{{ name }}</option>
-        </select>
-      </label>
-      <label
-        >{{ t('timing.hatchDay') }}
-        <select
-          class="field mt-1 block"
-          data-testid="hatch-day"
-          :value="timing.date"
-          @change="emit('change', { ...timing, date: text($event) })"
-        >
-          <option v-if="!offered.includes(timing.date)" :value="timing.date">
-            {{ sayDate(timing.date) }}
-          </option>
-          <option v-for="date in offered" :key="date" :value="date">{{ sayDate(date) }}</option>
-        </select>
-      </label>
-      <label
-        >{{ t('timing.about') }}
-        <input
-          type="number"
-          min="0"
-          max="23"
-          class="field mt-1 block w-24"
-          :value="timing.hour"
-          @change="emit('change', { ...timing, hour: Math.min(23, Math.max(0, Number(text($event)) || 0)) })"
-      /></label>
-      <label
-        >{{ t('timing.onlyFrom') }}
-        <input
-          type="date"
-          class="field mt-1 block"
-          :value="term.from"
-          @change="
-            narrow(() => {
-              term = { ...term, from: text($event) }
-            })
-          "
-      /></label>
-      <label
-        >{{ t('common.to') }}
-        <input
-          type="date"
-          class="field mt-1 block"
-          :value="term.to"
-          @change="
-            narrow(() => {
-              term = { ...term, to: text($event) }
-            })
-          "
-      /></label>
+      <ListChoice
+        :label="t('timing.weekday')"
+        :model-value="weekday"
+        @change="
+          narrow(() => {
+            weekday = Number($event)
+          })
+        "
+        :options="[
+          { value: 0, name: t('timing.any') },
+          ...NAMES.map((name, i) => ({ value: i + 1, name: name })),
+        ]"
+      />
+      <ListChoice
+        :label="t('timing.hatchDay')"
+        :model-value="timing.date"
+        @change="emit('change', { ...timing, date: $event })"
+        :options="[
+          ...(!offered.includes(timing.date) ? [{ value: timing.date, name: sayDate(timing.date) }] : []),
+          ...offered.map((date) => ({ value: date, name: sayDate(date) })),
+        ]"
+        data-testid="hatch-day"
+      />
+      <NumberField
+        :label="t('timing.about')"
+        :least="0"
+        :most="23"
+        :model-value="timing.hour"
+        @change="emit('change', { ...timing, hour: $event })"
+        class="w-24"
+      />
+      <TextField
+        :label="t('timing.onlyFrom')"
+        type="date"
+        :model-value="term.from"
+        @change="
+          narrow(() => {
+            term = { ...term, from: $event }
+          })
+        "
+      />
+      <TextField
+        :label="t('common.to')"
+        type="date"
+        :model-value="term.to"
+        @change="
+          narrow(() => {
+            term = { ...term, to: $event }
+          })
+        "
+      />
       <p v-if="offered.length === 0" class="text-ember" role="alert">
         {{ t('timing.noDay') }}
       </p>
     </div>
-    <label class="flex items-center gap-2"
-      ><input
-        type="radio"
-        name="timing"
-        class="h-5 w-5 accent-lamp"
-        :checked="timing.by === 'set'"
-        @change="choose('set')"
-      />
-      {{ t('timing.bySet') }}</label
-    >
-    <label class="flex items-center gap-2"
-      ><input
-        type="radio"
-        name="timing"
-        class="h-5 w-5 accent-lamp"
-        :checked="timing.by === 'already'"
-        @change="choose('already')"
-      />
-      {{ t('timing.already') }}</label
-    >
+
     <div v-if="timing.by !== 'hatch'" class="ml-7 flex flex-wrap items-end gap-3">
-      <label
-        >{{ timing.by === 'set' ? t('timing.setOn') : t('timing.since') }}
-        <input
-          type="date"
-          class="field mt-1 block"
-          data-testid="set-date"
-          :value="timing.date"
-          @change="setDay({ date: text($event) })"
-      /></label>
-      <label
-        >{{ t('timing.at') }}
-        <input
-          type="time"
-          class="field mt-1 block"
-          :value="timing.time"
-          @change="setDay({ time: text($event) })"
-      /></label>
+      <TextField
+        :label="timing.by === 'set' ? t('timing.setOn') : t('timing.since')"
+        type="date"
+        :model-value="timing.date"
+        @change="setDay({ date: $event })"
+        data-testid="set-date"
+      />
+      <TextField
+        :label="t('timing.at')"
+        type="time"
+        :model-value="timing.time"
+        @change="setDay({ time: $event })"
+      />
       <p v-if="doubt" class="basis-full text-ember" role="alert">{{ doubt }}</p>
     </div>
   </fieldset>

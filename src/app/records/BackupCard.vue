@@ -7,6 +7,9 @@ import { useBackupsStore, type Rhythm } from './backups/backups.ts'
 import OtherTablets from './tablets/OtherTablets.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import ListChoice from '../shared/kit/ListChoice.vue'
+import { optionsOf } from '../shared/kit/options.ts'
+import Fold from '../shared/kit/Fold.vue'
 
 /** Backups: where they go, when, how old the last good one is, and back from one. */
 defineProps<{ busy: boolean }>()
@@ -53,21 +56,16 @@ async function restore(name: string): Promise<void> {
     </div>
     <p>
       {{ backups.folder ? t('backup.intoFolder', { folder: backups.folder.name }) : t('backup.asDownload') }}
-      <label
-        >{{ t('backup.when') }}
-        <select v-model="backups.rhythm" class="field ml-1">
-          <option v-for="(words, key) in RHYTHM_WORDS" :key="key" :value="key">{{ words }}</option>
-        </select></label
-      >
+      <ListChoice :label="t('backup.when')" v-model="backups.rhythm" :options="optionsOf(RHYTHM_WORDS)" />
     </p>
     <template v-if="backups.folder">
       <p v-if="backups.needsLeave" class="text-ember">
         {{ t('backup.permission') }}
       </p>
-      <details v-if="backups.kept.length > 0">
-        <summary class="min-h-11 cursor-pointer py-2">
-          {{ t('backup.kept', { backups: count(backups.kept.length, 'backup') }) }}
-        </summary>
+      <Fold
+        v-if="backups.kept.length > 0"
+        :title="t('backup.kept', { backups: count(backups.kept.length, 'backup') })"
+      >
         <ul data-testid="backups">
           <li
             v-for="one in backups.kept"
@@ -80,7 +78,7 @@ async function restore(name: string): Promise<void> {
             </KitButton>
           </li>
         </ul>
-      </details>
+      </Fold>
       <OtherTablets :busy="busy" />
     </template>
     <p v-else class="text-ink-soft">

@@ -16,6 +16,7 @@ import {
   valueWords,
 } from './merge-words.ts'
 import { t } from './words.ts'
+import FewChoice from '../shared/kit/FewChoice.vue'
 
 /** A bundle was checked, and there is something here: bring both together, or let it take the place of what is here. */
 const props = defineProps<{
@@ -63,17 +64,16 @@ function confirm(): void {
     @confirm="confirm"
     @close="emit('close')"
   >
-    <fieldset v-if="!onlyMerge" class="flex flex-col gap-2">
-      <legend class="sr-only">{{ t('bringIn.label') }}</legend>
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="way" type="radio" value="together" class="accent-lamp" :disabled="!merged" />
-        {{ t('bringIn.mergeWhat') }}</label
-      >
-      <label class="flex min-h-11 items-center gap-2"
-        ><input v-model="way" type="radio" value="replace" class="accent-lamp" />
-        {{ t('bringIn.replaceWhat') }}</label
-      >
-    </fieldset>
+    <FewChoice
+      v-if="!onlyMerge"
+      v-model="way"
+      hide-label
+      :label="t('bringIn.label')"
+      :options="[
+        { value: 'together', name: t('bringIn.mergeWhat'), disabled: !merged },
+        { value: 'replace', name: t('bringIn.replaceWhat') },
+      ]"
+    />
     <p v-if="bundle && !bundle.isChecked" class="mt-3 text-ember" role="alert">{{ UNCHECKED }}</p>
     <h3 class="mt-4 font-semibold">{{ t('bringIn.here') }}</h3>
     <ul v-if="changes.length > 0" class="list-disc pl-6" data-testid="what-changes">
@@ -89,44 +89,33 @@ function confirm(): void {
       <p class="mt-3">{{ decideWords(merged.conflicts.length) }}</p>
       <ul data-testid="conflicts">
         <li v-for="conflict in shown" :key="conflictKey(conflict)" class="card mt-2 p-3">
-          <fieldset>
-            <legend class="font-semibold">{{ conflictName(conflict, merged.bundle.records) }}</legend>
-            <div class="mt-1 grid gap-2 sm:grid-cols-2">
-              <label
-                v-for="other in [false, true]"
-                :key="String(other)"
-                class="flex items-start gap-2 rounded border border-line p-2"
-                ><input
-                  type="radio"
-                  class="mt-1 accent-lamp"
-                  :name="conflictKey(conflict)"
-                  :checked="others.has(conflict) === other"
-                  :disabled="!mayChoose(conflict)"
-                  @change="choose(conflict, other)"
-                />
-                <span v-if="conflict.gone">{{ other ? t('bringIn.deleted') : t('bringIn.kept') }}</span>
-                <span v-else>
-                  <span v-for="field in conflict.fields" :key="field" class="block break-words"
-                    ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
-                    {{
-                      valueWords(
-                        field,
-                        (other ? conflict.other : conflict.kept)[field],
-                        merged.bundle.records,
-                      )
-                    }}</span
-                  >
-                  <span class="text-sm text-ink-soft"
-                    >{{
-                      (conflict.keptIs === 'a') !== other ? t('bringIn.valueHere') : t('bringIn.valueThere')
-                    }}{{
-                      other ? '' : conflict.about === 'record' ? t('bringIn.newest') : t('bringIn.used')
-                    }}</span
-                  >
-                </span>
-              </label>
-            </div>
-          </fieldset>
+          <FewChoice
+            v-slot:option="{ value: other }"
+            :label="conflictName(conflict, merged.bundle.records)"
+            :options="[
+              { value: false, name: '' },
+              { value: true, name: '' },
+            ]"
+            :disabled="!mayChoose(conflict)"
+            :model-value="others.has(conflict)"
+            @change="choose(conflict, $event)"
+          >
+            <span v-if="conflict.gone">{{ other ? t('bringIn.deleted') : t('bringIn.kept') }}</span>
+            <template v-else>
+              <span v-for="field in conflict.fields" :key="field" class="block break-words"
+                ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
+                {{
+                  valueWords(field, (other ? conflict.other : conflict.kept)[field], merged.bundle.records)
+                }}</span
+              >
+              <span class="text-sm text-ink-soft"
+                >{{ (conflict.keptIs === 'a') !== other ? t('bringIn.valueHere') : t('bringIn.valueThere')
+                }}{{
+                  other ? '' : conflict.about === 'record' ? t('bringIn.newest') : t('bringIn.used')
+                }}</span
+              >
+            </template>
+          </FewChoice>
         </li>
       </ul>
       <p v-if="merged.conflicts.length > MOST_SHOWN" class="text-ink-soft">

@@ -4,6 +4,7 @@ import type { EggEdit, EggEdits } from '../../contracts/files/eggs-csv.ts'
 import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** A table of eggs came back from a spreadsheet: what it would change, cell by cell. */
 const props = defineProps<{ table: EggEdits }>()
@@ -43,7 +44,7 @@ const MOST_SHOWN = 20
     <ul data-testid="table-edits">
       <li v-for="edit in table.edits" :key="`${edit.eggId}/${edit.field}`">
         <label class="flex min-h-11 items-center gap-2"
-          ><input type="checkbox" class="accent-lamp" :checked="!refused.has(edit)" @change="toggle(edit)" />
+          ><CheckBox :model-value="!refused.has(edit)" @update:model-value="toggle(edit)" />
           <span
             >{{ t('eggTable.change', { set: edit.set, egg: edit.number, field: edit.field }) }}
             <template v-if="edit.field !== 'new note'"

@@ -12,6 +12,7 @@ import { fileDay } from './file-day.ts'
 import type { Guarded } from './useRecordsWork.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** The book as files: for another device, for spreadsheets, for other tools. */
 const props = defineProps<{
@@ -92,10 +93,7 @@ const exportBundle = () =>
     <KitButton :icon="Download" :disabled="busy" @click="exportExchange">
       {{ t('export.dataset') }}
     </KitButton>
-    <label class="-mt-2 flex min-h-11 items-center gap-2 text-ink-soft">
-      <input v-model="keepMetadata" type="checkbox" class="accent-lamp" />
-      {{ t('export.withExif') }}
-    </label>
+    <CheckBox v-model="keepMetadata" class="-mt-2 text-ink-soft">{{ t('export.withExif') }}</CheckBox>
     <KitButton :icon="Download" kind="next" :disabled="busy" @click="exportBundle">
       {{ t('export.everything') }}
     </KitButton>

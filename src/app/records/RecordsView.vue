@@ -20,6 +20,7 @@ import RecordsToRepair from './RecordsToRepair.vue'
 import { useRecordsWork } from './useRecordsWork.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import FilePick from '../shared/kit/FilePick.vue'
 
 const hatchery = useHatcheryStore()
 const importExport = useImportExportStore()
@@ -52,11 +53,7 @@ watch(
 )
 
 const table = shallowRef<EggEdits | null>(null)
-async function chooseTable(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function lookAtTable(file: File): Promise<void> {
   await guarded(async () => {
     await hatchery.openAll()
     table.value = readEggsCsv(await file.text(), hatchery.records())
@@ -70,12 +67,6 @@ function takeTable(edits: EggEdit[]): void {
     await hatchery.commit('table', null, editedEggs(edits, hatchery.eggs))
     return t('import.tableDone', { changes: count(edits.length, 'change') })
   })
-}
-async function choose(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (file) await look(file)
 }
 /** Checks a bundle, and shows what it would change. */
 async function look(file: File): Promise<void> {
@@ -176,26 +167,24 @@ function wipe(): void {
         <p class="text-ink-soft">
           {{ t('import.lead') }}
         </p>
-        <label class="press" :class="{ 'opacity-40': working }"
-          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ t('import.bundle')
-          }}<input
-            type="file"
-            accept=".zip,application/zip"
-            class="sr-only"
-            :disabled="working"
-            data-testid="bundle-input"
-            @change="choose"
-        /></label>
-        <label class="press" :class="{ 'opacity-40': working }"
-          ><Upload class="h-5 w-5" aria-hidden="true" /> {{ t('import.table')
-          }}<input
-            type="file"
-            accept=".csv,text/csv"
-            class="sr-only"
-            :disabled="working"
-            data-testid="table-input"
-            @change="chooseTable"
-        /></label>
+        <FilePick
+          :icon="Upload"
+          accept=".zip,application/zip"
+          test-id="bundle-input"
+          :disabled="working"
+          @files="([file]) => void look(file!)"
+        >
+          {{ t('import.bundle') }}
+        </FilePick>
+        <FilePick
+          :icon="Upload"
+          accept=".csv,text/csv"
+          test-id="table-input"
+          :disabled="working"
+          @files="([file]) => void lookAtTable(file!)"
+        >
+          {{ t('import.table') }}
+        </FilePick>
         <h2 class="mt-4 text-xl font-semibold">{{ t('repair.delete') }}</h2>
         <KitButton
           :icon="Trash2"

@@ -4,6 +4,8 @@ import { at, nameOfField } from '../../contracts/records/field-problem.ts'
 import type { Quarantined } from '../../contracts/records/book.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import CheckBox from '../shared/kit/CheckBox.vue'
+import TextField from '../shared/kit/TextField.vue'
 
 /** One record that cannot be read: what is wrong with it, and the fields at fault to be put right. */
 const props = defineProps<{ record: Quarantined; busy: boolean }>()
@@ -73,20 +75,18 @@ function mend(): void {
       {{ t('eggTable.more', { more: record.problems.length - 3 }) }}
     </p>
     <form class="mt-2 flex flex-wrap items-end gap-3" @submit.prevent="mend">
-      <label v-for="field in fields.slice(0, 12)" :key="field.key" class="first-letter:uppercase"
-        >{{ field.name }}
-        <input
+      <template v-for="field in fields.slice(0, 12)" :key="field.key">
+        <TextField
           v-if="isPlain(field.value)"
-          type="text"
-          class="field mt-1 block w-56"
-          :value="typed[field.key] ?? String(field.value ?? '')"
-          @input="typed[field.key] = ($event.target as HTMLInputElement).value"
+          class="w-56 first-letter:uppercase"
+          :label="field.name"
+          :model-value="typed[field.key] ?? String(field.value ?? '')"
+          @update:model-value="typed[field.key] = $event ?? ''"
         />
-        <span v-else class="mt-1 flex min-h-11 items-center gap-2"
-          ><input type="checkbox" class="h-5 w-5 accent-lamp" @change="typed[field.key] = ''" />
-          {{ t('repair.leaveEmpty') }}</span
-        >
-      </label>
+        <CheckBox v-else :model-value="typed[field.key] === ''" @update:model-value="typed[field.key] = ''">
+          {{ field.name }}: {{ t('repair.leaveEmpty') }}
+        </CheckBox>
+      </template>
       <KitButton type="submit" size="desk" :disabled="busy || fields.length === 0">
         {{ t('repair.do') }}
       </KitButton>

@@ -12,6 +12,7 @@ import FewOf from '../shared/ui/FewOf.vue'
 import type { planOf } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import { t } from './words.ts'
+import Fold from '../shared/kit/Fold.vue'
 
 /** All sets: those at work as cards, the others as a list. */
 defineProps<{
@@ -63,8 +64,12 @@ function lastLook(eggId: string) {
         </li>
       </ul>
     </FewOf>
-    <details v-if="earlier.length > 0" class="mt-4" data-testid="earlier-sets">
-      <summary class="text-lg">{{ count(earlier.length, 'earlier set') }}</summary>
+    <Fold
+      v-if="earlier.length > 0"
+      class="mt-4 text-lg"
+      data-testid="earlier-sets"
+      :title="count(earlier.length, 'earlier set')"
+    >
       <FewOf v-slot="{ shown }" :items="earlier" :most="24" :what="t('sets.earlierUnit')">
         <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">
           <li v-for="set in shown" :key="set.id">
@@ -82,6 +87,6 @@ function lastLook(eggId: string) {
           </li>
         </ul>
       </FewOf>
-    </details>
+    </Fold>
   </section>
 </template>

@@ -16,6 +16,8 @@ import { calledOf } from './shared-folder.ts'
 import { newsWords } from './news-words.ts'
 import { t } from './words.ts'
 import KitButton from '../../shared/kit/KitButton.vue'
+import TextField from '../../shared/kit/TextField.vue'
+import FewChoice from '../../shared/kit/FewChoice.vue'
 
 /** Tablets that share the backup folder: what they have that is not here, and how it comes here. */
 const props = defineProps<{ busy: boolean }>()
@@ -47,20 +49,16 @@ const timeWords = ({ from }: FolderNews): string => from.time.slice(0, 16).repla
     <h3 id="tablets-heading" class="text-lg font-semibold">{{ t('folder.title') }}</h3>
     <p class="text-ink-soft">{{ t('folder.lead') }}</p>
     <div class="mt-2 flex flex-wrap items-end gap-x-6 gap-y-2">
-      <label
-        >{{ t('folder.name') }} <input v-model.trim="name" class="field ml-1" :maxlength="MOST_NAME_LETTERS"
-      /></label>
-      <fieldset>
-        <legend class="sr-only">{{ t('folder.title') }}</legend>
-        <label class="flex min-h-9 items-center gap-2"
-          ><input v-model="meeting.mode" type="radio" value="ask" class="accent-lamp" />
-          {{ t('folder.ask') }}</label
-        >
-        <label class="flex min-h-9 items-center gap-2"
-          ><input v-model="meeting.mode" type="radio" value="by-itself" class="accent-lamp" />
-          {{ t('folder.byItself') }}</label
-        >
-      </fieldset>
+      <TextField :label="t('folder.name')" v-model.trim="name" :maxlength="MOST_NAME_LETTERS" />
+      <FewChoice
+        v-model="meeting.mode"
+        hide-label
+        :label="t('folder.title')"
+        :options="[
+          { value: 'ask', name: t('folder.ask') },
+          { value: 'by-itself', name: t('folder.byItself') },
+        ]"
+      />
     </div>
     <ul class="mt-2" data-testid="folder-news">
       <li

@@ -11,6 +11,7 @@ import type { GrowthFilm } from './growth-film.ts'
 import { t } from './words.ts'
 import KitButton from '../kit/KitButton.vue'
 import PressArea from '../kit/PressArea.vue'
+import SliderField from '../kit/SliderField.vue'
 
 /** Shows a film of one egg, alone or beside another one of the same age. */
 const props = defineProps<{
@@ -196,16 +197,15 @@ if (props.keys)
           {{ timeline.ages[i]!.toFixed(0) }}
         </PressArea>
       </div>
-      <input
-        type="range"
-        class="w-full accent-lamp"
-        min="0"
-        :max="timeline.durationMs"
-        step="20"
-        :value="ms"
-        :aria-label="t('player.age')"
+      <SliderField
+        hide-label
+        :label="t('player.age')"
+        :least="0"
+        :most="timeline.durationMs"
+        :step="20"
+        :model-value="ms"
         :aria-valuetext="sayAge(moment)"
-        @input="goTo(Number(($event.target as HTMLInputElement).value))"
+        @update:model-value="goTo"
       />
     </div>
     <div class="flex flex-wrap items-center gap-2">

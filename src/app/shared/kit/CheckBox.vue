@@ -18,7 +18,6 @@ defineOptions({ inheritAttrs: false })
       type="checkbox"
       class="h-5 w-5 shrink-0 accent-lamp"
       :value="value"
-      :aria-label="label"
-    /><span v-if="$slots['default']" class="min-w-0"><slot /></span
+      :aria-label="label" /><span v-if="$slots['default']" class="min-w-0"><slot /></span
   ></label>
 </template>

@@ -17,10 +17,22 @@ function choose(value: T): void {
   model.value = value
   emit('change', value)
 }
+/** Space on what is chosen already chooses nothing: it is the page's own key. */
+function letThrough(event: KeyboardEvent): void {
+  if (!(event.target as HTMLElement).matches('[aria-checked="true"]')) return
+  event.stopPropagation()
+  event.preventDefault()
+  window.dispatchEvent(new KeyboardEvent('keydown', { key: event.key, cancelable: true }))
+}
 </script>
 
 <template>
-  <RadioGroup :model-value="model" :disabled="disabled" @update:model-value="choose">
+  <RadioGroup
+    :model-value="model ?? undefined"
+    :disabled="disabled"
+    @update:model-value="choose"
+    @keydown.space.capture="letThrough"
+  >
     <RadioGroupLabel class="block" :class="hideLabel ? 'sr-only' : 'mb-1'">{{ label }}</RadioGroupLabel>
     <div class="flex" :class="inline ? 'flex-wrap gap-x-5' : 'flex-col'">
       <RadioGroupOption
@@ -32,18 +44,20 @@ function choose(value: T): void {
         as="template"
         ><div
           class="flex min-h-11 cursor-pointer items-start gap-2 py-1.5 aria-disabled:cursor-default aria-disabled:opacity-40"
-          ><span
+        >
+          <span
             class="mt-1 grid h-5 w-5 shrink-0 place-items-center rounded-full border-2"
             :class="checked ? 'border-lamp' : 'border-ink-soft'"
             aria-hidden="true"
             ><span v-if="checked" class="h-2.5 w-2.5 rounded-full bg-lamp" /></span
           ><span class="min-w-0 self-center"
-            ><RadioGroupLabel as="span">{{ one.name }}</RadioGroupLabel
+            ><RadioGroupLabel as="span"
+              ><slot name="option" :value="one.value">{{ one.name }}</slot></RadioGroupLabel
             ><RadioGroupDescription v-if="one.what" as="span" class="block text-sm text-ink-soft">{{
               one.what
             }}</RadioGroupDescription></span
-          ></div
-        ></RadioGroupOption
+          >
+        </div></RadioGroupOption
       >
     </div>
     <slot />

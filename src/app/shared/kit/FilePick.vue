@@ -10,6 +10,8 @@ const { kind = 'plain' } = defineProps<{
   disabled?: boolean
   /** Photographs come from this camera at once. */
   capture?: 'environment'
+  /** What it is for, where the words on it do not say so. */
+  label?: string
   /** Of the field itself: a test puts its files in there. */
   testId?: string
 }>()
@@ -36,6 +38,7 @@ defineExpose({ open: () => input.value?.click() })
       :multiple="multiple"
       :disabled="disabled"
       :capture="capture"
+      :aria-label="label"
       :data-testid="testId"
       @change="send"
   /></label>

@@ -5,55 +5,78 @@ import { t } from '../words.ts'
 
 /**
  * A figure as the keeper writes it, with a comma or a point. Its value is null while nothing stands there, and NaN while
- * what stands there is no number, which is said at the field.
+ * what stands there is no number, which is said at the field, as is what lies outside of its bounds.
  */
-const props = withDefaults(
-  defineProps<{
-    label: string
-    /** Written behind the label. */
-    unit?: string
-    placeholder?: string
-    width?: string
-    disabled?: boolean
-  }>(),
-  { unit: '', placeholder: '', width: 'w-28', disabled: false },
-)
-const value = defineModel<number | null>({ required: true })
+const {
+  unit = '',
+  least,
+  most,
+  error = '',
+} = defineProps<{
+  label: string
+  /** Written behind the label. */
+  unit?: string
+  least?: number
+  most?: number
+  placeholder?: string
+  disabled?: boolean
+  /** What is wrong with it besides. */
+  error?: string
+  hideLabel?: boolean
+}>()
+const value = defineModel<number | null>()
+/** When one leaves the field: a number within the bounds. */
+const emit = defineEmits<{ change: [number]; emptied: [] }>()
+defineOptions({ inheritAttrs: false })
 const id = useId()
 const text = ref('')
 watch(
   value,
   (now) => {
-    if (!Object.is(typedNumber(text.value), now)) text.value = now === null ? '' : String(now)
+    if (!Object.is(typedNumber(text.value), now)) text.value = now == null ? '' : String(now)
   },
   { immediate: true },
 )
-const isWrong = computed(() => Number.isNaN(value.value))
+const typed = computed(() => typedNumber(text.value))
+const isOutside = (figure: number | null): boolean =>
+  figure !== null && ((least !== undefined && figure < least) || (most !== undefined && figure > most))
+const wrong = computed(() => {
+  if (Number.isNaN(typed.value)) return t('number.wrong', { text: text.value.trim() })
+  if (!isOutside(typed.value)) return error
+  if (least === undefined) return t('number.atMost', { most: most! })
+  return most === undefined ? t('number.atLeast', { least }) : t('number.between', { least, most })
+})
 function type(event: Event): void {
   text.value = (event.target as HTMLInputElement).value
-  value.value = typedNumber(text.value)
+  value.value = typed.value
+}
+function leave(): void {
+  if (typed.value === null) emit('emptied')
+  else if (!Number.isNaN(typed.value) && !isOutside(typed.value)) emit('change', typed.value)
 }
 </script>
 
 <template>
-  <div>
-    <label :for="id">{{ label }}<template v-if="props.unit">, {{ unit }}</template></label>
+  <div :class="$attrs['class']">
+    <label :for="id" :class="{ 'sr-only': hideLabel }"
+      >{{ label }}<template v-if="unit">, {{ unit }}</template></label
+    >
     <input
+      v-bind="{ ...$attrs, class: undefined }"
       :id="id"
       type="text"
       inputmode="decimal"
       autocomplete="off"
-      class="field mt-1 block text-ink"
-      :class="width"
+      class="field block w-full text-ink"
+      :class="{ 'mt-1': !hideLabel }"
       :value="text"
       :placeholder="placeholder"
       :disabled="disabled"
-      :aria-invalid="isWrong"
-      :aria-describedby="isWrong ? `${id}-wrong` : undefined"
+      :aria-invalid="wrong !== '' || undefined"
+      :aria-describedby="wrong ? `${id}-wrong` : undefined"
       @input="type"
+      @change="leave"
     />
-    <p v-if="isWrong" :id="`${id}-wrong`" class="mt-1 text-sm text-ember" role="alert">
-      {{ t('number.wrong', { text: text.trim() }) }}
-    </p>
+    <p v-if="wrong" :id="`${id}-wrong`" class="mt-1 text-sm text-ember" role="alert">{{ wrong }}</p>
   </div>
 </template>

@@ -1,29 +1,25 @@
 <script setup lang="ts">
-import { useId } from 'vue'
 import { OUTCOMES, type Outcome } from '../../../contracts/records/egg-record.ts'
 import { type Egg } from '../../../contracts/records/egg-state.ts'
+import ListChoice from '../kit/ListChoice.vue'
 import { OUTCOME_WORDS } from '../wording.ts'
 import { t } from '../words.ts'
 
 /** What became of an egg: hatched, or found when it was opened. */
 defineProps<{ egg: Egg }>()
 const emit = defineEmits<{ choose: [found: Outcome | null] }>()
-const id = useId()
-
-function choose(event: Event): void {
-  const { value } = event.target as HTMLSelectElement
-  emit('choose', OUTCOMES.find((outcome) => outcome === value) ?? null)
-}
+const options = [
+  { value: null, name: t('outcome.unknown') },
+  ...OUTCOMES.map((value) => ({ value, name: OUTCOME_WORDS[value] })),
+]
 </script>
 
 <template>
-  <span class="flex items-center gap-2">
-    <label :for="id" class="text-ink-soft">{{ t('outcome.label') }}</label>
-    <select :id="id" class="field" :value="egg.outcome?.found ?? ''" @change="choose">
-      <option value="">{{ t('outcome.unknown') }}</option>
-      <option v-for="outcome in OUTCOMES" :key="outcome" :value="outcome">
-        {{ OUTCOME_WORDS[outcome] }}
-      </option>
-    </select>
-  </span>
+  <ListChoice
+    class="w-56"
+    :label="t('outcome.label')"
+    :options="options"
+    :model-value="egg.outcome?.found ?? null"
+    @change="emit('choose', $event)"
+  />
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { t } from '../words.ts'
+import TextField from '../kit/TextField.vue'
 
 /** Days that a keeper names, as a list of numbers; what is no day is said at once and changes nothing. */
 const props = defineProps<{ days: readonly number[] }>()
@@ -28,16 +29,12 @@ function read(): void {
 </script>
 
 <template>
-  <label class="mt-2 block"
-    >{{ t('ownDays.label') }}
-    <input
-      v-model="text"
-      type="text"
-      class="field mt-1 w-full"
-      placeholder="7, 14, 18"
-      :aria-invalid="wrong"
-      @change="read"
-    />
-    <span v-if="wrong" class="text-ember" role="alert">{{ t('ownDays.wrong') }}</span>
-  </label>
+  <TextField
+    v-model="text"
+    class="mt-2"
+    :label="t('ownDays.label')"
+    placeholder="7, 14, 18"
+    :error="wrong ? t('ownDays.wrong') : ''"
+    @change="read"
+  />
 </template>

@@ -7,6 +7,7 @@ import { useHatcheryStore } from '../../data/hatchery.ts'
 import { usePictureNote } from '../usePictureNote.ts'
 import { useSaving } from '../useSaving.ts'
 import { t } from '../words.ts'
+import FilePick from '../kit/FilePick.vue'
 
 /** Photographs as notes of an egg: a pip, a chick, what was in the shell. */
 const props = defineProps<{ egg: Egg; name: string; sayAt: (at: string | null) => string }>()
@@ -37,11 +38,8 @@ watch(
 )
 onScopeDispose(release)
 
-function add(event: Event): void {
-  const input = event.target as HTMLInputElement
-  const [file] = input.files ?? []
-  if (file) void saving(() => note(props.egg.id, file))
-  input.value = ''
+function add(file: File): void {
+  void saving(() => note(props.egg.id, file))
 }
 </script>
 
@@ -58,10 +56,9 @@ function add(event: Event): void {
         {{ url ? '' : t('picture.notHere') }}{{ name }}{{ sayAt(at) }}
       </figcaption>
     </figure>
-    <label class="press cursor-pointer focus-within:outline-2 focus-within:outline-lamp">
-      <Camera class="h-5 w-5" aria-hidden="true" /> {{ t('picture.take', { egg: name }) }}
-      <input type="file" accept="image/*" capture="environment" class="sr-only" @change="add" />
-    </label>
+    <FilePick :icon="Camera" accept="image/*" capture="environment" @files="([file]) => add(file!)">
+      {{ t('picture.take', { egg: name }) }}
+    </FilePick>
     <p v-if="problem" class="text-ember" role="alert">{{ problem }}</p>
   </div>
 </template>
