@@ -10,6 +10,7 @@ import { STAND_IN_KINDS } from '../src/contracts/wire/devices.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
+import { choose } from './kit.ts'
 
 /** A server of its own whose clock can be moved, with a broker to which anybody may publish. */
 async function withBroker() {
@@ -151,8 +152,8 @@ test('a logger’s file is brought in, in its own language, and taken back', asy
     buffer: Buffer.from(`\uFEFFZeitpunkt;Messwert A;Messwert B\r\n${rows.join('\r\n')}\r\n`),
   })
   await expect(logger.getByRole('alert')).toContainText('No column with temperature or humidity was found')
-  await logger.getByLabel('Messwert A means').selectOption('celsius')
-  await logger.getByLabel('Messwert B means').selectOption('rhPercent')
+  await choose(logger.getByLabel('Messwert A means'), 'temperature, °C')
+  await choose(logger.getByLabel('Messwert B means'), 'humidity, %')
   await expect(page.getByTestId('logger-found')).toContainText('11 readings')
   await logger.getByText('1 row left out').click()
   await expect(logger.getByText('line 7: “kaputt” is not a number')).toBeVisible()

@@ -4,6 +4,7 @@ import sharp from 'sharp'
 import { openZip } from '../src/contracts/files/zip-file.ts'
 import { openDemo } from './hatchery.ts'
 import { expect, test } from './test.ts'
+import { choose } from './kit.ts'
 
 /** Saves the film in one form and gives back the file. */
 async function saved(page: Page, kind: 'webp' | 'mp4' | 'png'): Promise<Buffer> {
@@ -43,7 +44,7 @@ test('an egg’s looks become a film, to be stepped through, compared and taken 
     expect(bytes.subarray(head + 8, head + 16).every((byte) => byte === 0)).toBe(true)
   }
 
-  await page.getByTestId('beside').selectOption({ label: 'A3' })
+  await choose(page.getByTestId('beside'), 'A3')
   await expect(page.getByRole('img', { name: /Film of A2/ })).toHaveAttribute('width', /^1\d{3}$/)
 })
 

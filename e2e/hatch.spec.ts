@@ -6,6 +6,7 @@ import { expect, serverTest, test } from './test.ts'
 import { violations } from './accessible.ts'
 import { openDemo } from './hatchery.ts'
 import { startBrowser, type RealBrowser } from './real-browser.ts'
+import { choose } from './kit.ts'
 
 const eggButton = (page: Page, place: string) => page.getByRole('button', { name: new RegExp(`^${place}: `) })
 /** Taps an egg until it says so; each tap is awaited, as it is on the disk only then. */
@@ -86,17 +87,17 @@ serverTest(
         await expect(breakout.getByRole('button', { name: place, exact: true })).toBeHidden()
       }
       await openEgg('A2', async () => {
-        await breakout.getByLabel('What was inside').selectOption('quitter')
+        await choose(breakout.getByLabel('What was inside'), 'Died later, an embryo')
         await breakout.getByLabel(/beak in the air cell/).check()
         await breakout.getByLabel('dry, stuck').check()
       })
       await openEgg('B1', async () => {
-        await breakout.getByLabel('What was inside').selectOption('quitter')
+        await choose(breakout.getByLabel('What was inside'), 'Died later, an embryo')
         await breakout.getByLabel(/^Died about day/).fill('3')
         await expect(breakout).toContainText('Many early deaths: storage')
       })
       await openEgg('B2', async () => {
-        await breakout.getByLabel('What was inside').selectOption('clear')
+        await choose(breakout.getByLabel('What was inside'), 'Infertile')
       })
       await expect(page.getByTestId('all-hatched')).toContainText('1 chick was counted')
       await page.getByRole('button', { name: 'All empty: record as hatched' }).click()
@@ -117,7 +118,7 @@ serverTest(
       await chicks.getByLabel('Band of A3').fill('blue 7')
       await chicks.getByLabel('Band of A3').press('Enter')
       await expect(chicks.getByRole('alert')).toHaveText('Band blue 7 is already on A1.')
-      await chicks.getByLabel('Condition of A3').selectOption('given-away')
+      await choose(chicks.getByLabel('Condition of A3'), 'given away')
       await expect(page.getByTestId('chick-tally')).toHaveText('2 well, 1 given away.')
       const tasks = page.getByTestId('brooder-tasks').getByRole('checkbox')
       await tasks.first().check()
@@ -163,7 +164,7 @@ test('a hatch under way: taps taken back, photographs, methods, results that cou
   await expect(page.getByTestId('counted-pipped')).toHaveText('8')
   await expect(page.getByTestId('hatch-lead')).toContainText('2 chicks out')
   // A photograph of a pip, as a note.
-  await page.getByLabel('Photo note for').selectOption({ label: 'B1' })
+  await choose(page.getByLabel('Photo note for'), 'B1')
   await page.getByLabel('Photograph B1').setInputFiles({
     name: 'pip.png',
     mimeType: 'image/png',
@@ -198,7 +199,7 @@ test('a hatch under way: taps taken back, photographs, methods, results that cou
   await page.getByRole('button', { name: 'Removed' }).click()
   await page.goto('/#/sets/demo-saltmarsh/hatch')
   const breakout = page.getByTestId('breakout')
-  await breakout.getByLabel('What was inside').selectOption('quitter')
+  await choose(breakout.getByLabel('What was inside'), 'Died later, an embryo')
   await breakout.getByLabel(/^Died about day/).fill('99')
   await breakout.getByRole('button', { name: 'Save, next egg' }).click()
   await expect(breakout.getByRole('alert')).toContainText('must be 0 to 28')
@@ -234,9 +235,9 @@ test('what is over: report with its cause, results and places, history searched,
   const table = page.getByTestId('results-table')
   await expect(table.getByRole('row')).toHaveCount(3)
   await expect(page.getByTestId('apart')).toContainText('Campion hens, last spring')
-  await page.getByLabel('Compare by').selectOption('incubator')
+  await choose(page.getByLabel('Compare by'), 'incubator')
   await expect(table.getByRole('row').nth(1)).toContainText('Tall cabinet')
-  await page.getByLabel('Compare by').selectOption('policy')
+  await choose(page.getByLabel('Compare by'), 'removal method')
   await expect(table.getByRole('row').nth(1)).toContainText('Second look')
   await expect(
     page.getByTestId('places').getByRole('listitem', { name: /^A4: 0 of 1 hatched/ }),
@@ -245,7 +246,7 @@ test('what is over: report with its cause, results and places, history searched,
   await expect(page.getByTestId('year').first()).toContainText('sets')
   await page.getByLabel('Search').fill('holm hens')
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(4)
-  await page.getByLabel('Show').selectOption('closed')
+  await choose(page.getByLabel('Show'), 'closed')
   await expect(page.getByTestId('history').getByRole('listitem')).toHaveCount(2)
   await page.getByLabel('Compare Thrift hens, autumn set').check()
   await page.getByLabel('Compare Campion hens, last spring').check()

@@ -5,6 +5,7 @@ import { expect, test } from './test.ts'
 import { withBackupFolder } from './backup-folder.ts'
 import { nameOfBook } from './book-on-disk.ts'
 import { openBench, openDemo, exportBundle, verdictShown } from './hatchery.ts'
+import { choose } from './kit.ts'
 
 const message = (page: Page) => page.getByTestId('records-message')
 const sizes = (page: Page) => page.locator('main h1 + p')
@@ -256,7 +257,7 @@ test('a browser that writes to no folder hands a backup to the downloads by itse
   await expect(page.getByRole('button', { name: 'Choose a folder' })).toBeHidden()
   const rhythm = page.getByLabel('automatic')
   await expect(rhythm).toHaveValue('never')
-  await rhythm.selectOption('day')
+  await choose(rhythm, 'daily')
   const [download] = await Promise.all([page.waitForEvent('download'), page.reload()])
   expect(download.suggestedFilename()).toMatch(/^perlumen-[\d-]+-[0-9a-f]{8}\.zip$/)
   await expect(page.getByTestId('backup-age')).toContainText('less than a day old')

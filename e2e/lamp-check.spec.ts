@@ -2,6 +2,7 @@ import sharp from 'sharp'
 import { simulatePhoto } from '../src/core/simulate/simulated-photo.ts'
 import { openDemo } from './hatchery.ts'
 import { expect, test } from './test.ts'
+import { choose } from './kit.ts'
 
 /** A fresh, empty brown egg at a lamp of so much light, as a file. */
 async function freshEgg(
@@ -30,7 +31,7 @@ test('a fresh egg says from which day a lamp shows what, and it is kept with the
   await openDemo(page)
   await page.goto('/#/hatchery')
   await page.getByRole('link', { name: 'Open lamp check' }).click()
-  await page.getByTestId('lamp-shell').selectOption('brown')
+  await choose(page.getByTestId('lamp-shell'), 'brown')
   await expect(page.getByTestId('check-lamp')).toBeDisabled()
   // A picture in which there is no egg is said, and nothing is lost.
   await page.getByTestId('lamp-photo-0').setInputFiles({

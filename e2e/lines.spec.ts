@@ -3,6 +3,7 @@ import { expect, test } from './test.ts'
 import sharp from 'sharp'
 import { nameOfBook } from './book-on-disk.ts'
 import { openBench, openBeacon, verdictShown } from './hatchery.ts'
+import { choose as chooseInList } from './kit.ts'
 
 /** Fixture photographs side by side and below each other, as a tray under one camera. */
 async function trayPhoto(names: readonly string[], columns: number): Promise<Buffer> {
@@ -149,7 +150,7 @@ test('several eggs in one picture are placed in the tray, and kept together only
   await expect(page.getByTestId('several')).toHaveCount(0)
 
   await choose(page, picture)
-  await page.getByLabel('Egg 4', { exact: true }).selectOption({ label: 'none: do not save' })
+  await chooseInList(page.getByLabel('Egg 4', { exact: true }), 'none: do not save')
   await page.getByRole('button', { name: /^Keep 3 looks/ }).click()
   await expect(page.getByRole('button', { name: /^B1, egg 5: .* suggested, not yet decided/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'B2, egg 6: no photograph yet' })).toBeVisible()

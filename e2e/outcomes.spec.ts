@@ -1,5 +1,6 @@
 import { expect, test } from './test.ts'
 import { openBench, openBeacon, verdictShown } from './hatchery.ts'
+import { choose } from './kit.ts'
 
 test('what is found in an opened egg is kept, counted for program and candler, and taken back', async ({
   page,
@@ -16,7 +17,7 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await page.goto('/#/sets/demo-beacon/removal')
   await page.getByRole('button', { name: 'Remove A1' }).click()
   await page.getByRole('button', { name: 'Removed' }).click()
-  await page.getByTestId('openings').getByLabel('Outcome').selectOption('blood-ring')
+  await choose(page.getByTestId('openings').getByLabel('Outcome'), 'Died early, blood ring')
   await expect(page.getByTestId('openings').getByLabel('Outcome')).toHaveValue('blood-ring')
 
   await page.goto('/#/rightness')

@@ -4,6 +4,7 @@ import type { Page } from '@playwright/test'
 import { DAY_MS } from '../src/core/time/durations.ts'
 import { expect, ownBrowserTest as test } from './test.ts'
 import { openDemo } from './hatchery.ts'
+import { choose } from './kit.ts'
 
 const NOW = new Date('2026-04-01T09:00:00Z')
 
@@ -190,10 +191,10 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await page.clock.install({ time: NOW })
   await page.goto('/#/plan')
   const bird = page.getByRole('combobox', { name: /^Bird/ })
-  await bird.selectOption('other')
+  await choose(bird, 'another bird …')
   await page.getByRole('button', { name: 'Add to basket' }).click()
   await expect(page.getByRole('alert')).toContainText('no figures for that bird. Choose the closest one')
-  await bird.selectOption('chicken')
+  await choose(bird, 'Chicken')
   await page.getByLabel('Eggs', { exact: true }).fill('7')
   await page.getByLabel('Laid from').fill('2026-02-28')
   await page.getByRole('button', { name: 'Add to basket' }).click()
@@ -204,7 +205,7 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await expect(preview.getByTestId('problems')).toContainText('There are no eggs to set yet')
   await page.getByRole('button', { name: /one by one/ }).click()
   await expect(page.getByRole('row', { name: /too old to start well/ })).toHaveCount(7)
-  await page.getByLabel('Egg 1: decision').selectOption('set')
+  await choose(page.getByLabel('Egg 1: decision'), 'set it')
   await expect(preview.getByTestId('problems')).toContainText('older than 21 days')
   await expect(page.getByRole('button', { name: 'Plan this set' })).toBeEnabled()
 
@@ -220,7 +221,7 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await page.getByTestId('set-date').fill('2026-02-01')
   await expect(preview.getByTestId('problems')).toContainText('That hatch day, Sunday 22 February, is past')
   await page.getByTestId('set-date').fill('2026-04-02')
-  for (const number of [2, 3, 4]) await page.getByLabel(`Egg ${number}: decision`).selectOption('set')
+  for (const number of [2, 3, 4]) await choose(page.getByLabel(`Egg ${number}: decision`), 'set it')
   await page.getByRole('spinbutton', { name: 'Rows' }).fill('1')
   await page.getByRole('spinbutton', { name: 'Rows' }).press('Tab')
   await page.getByRole('spinbutton', { name: 'Columns' }).fill('3')

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from './test.ts'
 import { violations } from './accessible.ts'
+import { choose } from './kit.ts'
 
 const TRUTHS = ['Developing', 'Clear', 'Blood ring', 'Quitter'] as const
 
@@ -85,7 +86,7 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   await start.press(' ')
   await answer(1, 1)
   await page.reload()
-  await page.getByLabel('Compare with').selectOption('me')
+  await choose(page.getByLabel('Compare with'), 1)
   await expect(all).toContainText(`${right} of 10`)
 })
 
@@ -108,7 +109,7 @@ test('the days of an egg by slider, on one sheet for the wall; a class’s tray 
   await page.getByLabel(/^Day 14, 1 h/).press('PageUp')
   await expect(page.getByLabel(/^Day 15, 1 h of 21/)).toBeVisible()
   await expect(page.getByTestId('layer-name').filter({ hasText: 'embryo' }).first()).toBeVisible()
-  await page.getByLabel('Print as').selectOption('cards')
+  await choose(page.getByLabel('Print as'), 'one card per day')
   await expect(page.getByTestId('wall-chart').getByRole('img')).toHaveCount(21)
 
   await page.goto('/#/practice/class')

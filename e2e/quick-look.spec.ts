@@ -1,15 +1,16 @@
 import { bookOnDisk } from './book-on-disk.ts'
 import { expect, test } from './test.ts'
+import { choose } from './kit.ts'
 
 test(
   'the first egg of an empty book: looked at by itself, kept in a set of its own, and nothing before that',
   { tag: '@main' },
   async ({ page }) => {
-    const set = page.getByRole('combobox', { name: /^Set/ })
+    const set = page.getByLabel('Set', { exact: true })
     await page.goto('/')
     await page.getByRole('main').getByRole('link', { name: 'Look at one egg' }).click()
-    await page.getByLabel('Bird').selectOption('chicken')
-    await page.getByLabel('Shell').selectOption('white')
+    await choose(page.getByLabel('Bird'), 'Chicken')
+    await choose(page.getByLabel('Shell'), 'white')
     await page.getByTestId('quick-input').setInputFiles('fixtures/photos/p-0043.jpg')
     await expect(page.getByTestId('suggestion')).toBeVisible()
     // Its day is not known, and that is said instead of guessed.
@@ -22,7 +23,7 @@ test(
     ).toBeVisible()
     expect((await bookOnDisk(page)).looks).toEqual([])
 
-    await set.selectOption('new')
+    await choose(set, 'a new set with this egg')
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByTestId('kept')).toContainText('Saved in Chicken')
     await page.reload()
@@ -35,8 +36,8 @@ test(
     await page.getByRole('navigation').getByRole('link', { name: 'Look at one egg' }).click()
     await page.getByTestId('quick-input').setInputFiles('fixtures/photos/p-0005.jpg')
     await expect(page.getByTestId('suggestion')).toBeVisible()
-    await set.selectOption({ label: (await set.locator('option').nth(2).innerText()).trim() })
-    await page.getByRole('combobox', { name: /^Egg/ }).selectOption({ index: 1 })
+    await choose(set, 1)
+    await choose(page.getByLabel('Egg', { exact: true }), 0)
     await page.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(page.getByTestId('kept')).toBeVisible()
     await page.getByRole('link', { name: 'Open bench' }).click()

@@ -61,6 +61,21 @@ function wordsOfTemplate(node: { type: number; content?: unknown; children?: unk
   return children.map(wordsOfTemplate).find((words) => words !== null) ?? null
 }
 
+/** What a page takes from the kit instead. */
+const RAW_CONTROLS: ReadonlySet<string> = new Set([
+  'button',
+  'input',
+  'select',
+  'textarea',
+  'details',
+  'dialog',
+])
+const KIT = 'src/app/shared/kit/'
+function rawControlsOf(node: { tag?: string; children?: unknown }): string[] {
+  const children = Array.isArray(node.children) ? (node.children as Array<typeof node>) : []
+  return [...(node.tag && RAW_CONTROLS.has(node.tag) ? [node.tag] : []), ...children.flatMap(rawControlsOf)]
+}
+
 for (const file of sources) {
   const text = readFileSync(file, 'utf8')
   checkSize(file, text.split('\n').length, MOST_FILE_LINES)
@@ -68,6 +83,9 @@ for (const file of sources) {
   const script = component ? (component.scriptSetup?.content ?? '') : text
   const said = component?.template?.ast ? wordsOfTemplate(component.template.ast) : null
   if (said) problems.push(`${file} says “${said}”: the words of a job are in src/locales`)
+  if (component?.template?.ast && !file.startsWith(KIT))
+    for (const tag of new Set(rawControlsOf(component.template.ast)))
+      problems.push(`${file} has a raw ${tag}: controls are taken from the kit`)
   const tree = ts.createSourceFile(file, script, ts.ScriptTarget.Latest, true)
   let speaks = false
   const visit = (node: ts.Node): void => {

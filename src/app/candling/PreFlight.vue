@@ -142,11 +142,12 @@ function sendAir(): void {
         <NumberField
           v-if="session.trigger === 'timer'"
           :label="t('preflight.every')"
+          :unit="t('preflight.seconds')"
           :least="2"
           :most="60"
           :model-value="session.timerSeconds"
           @change="emit('change', { timerSeconds: $event })"
-          class="w-20"
+          class="w-28"
         />
         <CheckBox
           :model-value="session.liftAgrees"

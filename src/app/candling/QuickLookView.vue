@@ -112,10 +112,9 @@ async function keep(): Promise<void> {
       />
       <NumberField
         v-model="age"
-        class="text-sm text-ink-soft"
         :label="t('quick.days')"
         :placeholder="t('quick.unknown')"
-        class="w-36"
+        class="w-36 text-sm text-ink-soft"
       />
     </div>
 

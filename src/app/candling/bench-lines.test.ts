@@ -14,6 +14,7 @@ import HandLinesPanel from './HandLinesPanel.vue'
 import OutcomeChoice from '../shared/ui/OutcomeChoice.vue'
 import VerdictPanel from './VerdictPanel.vue'
 import { timelineOf } from '../../domain/timeline.ts'
+import { chooseInList } from '../shared/kit/in-tests.ts'
 
 const records = sampleRecords()
 const [look] = records.looks
@@ -195,9 +196,9 @@ describe('several eggs in one picture', () => {
   it('counts those that have a place, and says which egg goes where', async () => {
     expect(panel.text()).toContain('2 eggs in this picture')
     expect(panel.text()).toContain('Keep 1 look')
-    await panel.findAll('select')[1]!.setValue('egg-2')
+    await chooseInList(panel, 'Egg 2', 'A2, egg 2')
     expect(panel.emitted('place')!.at(-1)).toEqual([1, eggs[1]])
-    await panel.findAll('select')[0]!.setValue('')
+    await chooseInList(panel, 'Egg 1', 'none: do not save')
     expect(panel.emitted('place')!.at(-1)).toEqual([0, null])
     expect(panel.find('[data-testid="unseen"]').exists()).toBe(false)
   })
@@ -225,9 +226,9 @@ describe('several eggs in one picture', () => {
 describe('what became of an egg', () => {
   it('is not known until it is said', async () => {
     const choice = mount(OutcomeChoice, { props: { egg: records.eggs[0]! } })
-    expect((choice.find('select').element as HTMLSelectElement).value).toBe('')
-    await choice.find('select').setValue('blood-ring')
-    await choice.find('select').setValue('')
+    expect(choice.text()).toContain('unknown')
+    await chooseInList(choice, 'Outcome', 'Died early, blood ring')
+    await chooseInList(choice, 'Outcome', 'unknown')
     expect(choice.emitted('choose')).toEqual([['blood-ring'], [null]])
   })
 })

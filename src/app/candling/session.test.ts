@@ -23,6 +23,7 @@ import SessionReport from './SessionReport.vue'
 import SessionVerdict from './SessionVerdict.vue'
 import { newHatchery } from '../../contracts/records/hatchery-record.ts'
 import { timelineOf } from '../../domain/timeline.ts'
+import { fieldOf } from '../shared/kit/in-tests.ts'
 
 const {
   sets: [set],
@@ -146,10 +147,14 @@ describe('making ready', () => {
 
   it('keeps the timer’s seconds within what a hand can follow', async () => {
     const panel = mount(PreFlight, { props: { ...props, session: { ...session, trigger: 'timer' } } })
-    await panel.find('fieldset input[type="number"]').setValue('0')
-    expect(panel.emitted('change')!.at(-1)).toEqual([{ timerSeconds: 4 }])
-    await panel.find('fieldset input[type="number"]').setValue('400')
-    expect(panel.emitted('change')!.at(-1)).toEqual([{ timerSeconds: 60 }])
+    const seconds = fieldOf(panel, 'every, seconds')
+    await seconds.setValue('400')
+    await seconds.trigger('change')
+    expect(panel.text()).toContain('A number from 2 to 60.')
+    expect(panel.emitted('change')).toBeUndefined()
+    await seconds.setValue('7')
+    await seconds.trigger('change')
+    expect(panel.emitted('change')!.at(-1)).toEqual([{ timerSeconds: 7 }])
   })
 })
 

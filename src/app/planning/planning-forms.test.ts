@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
-import { describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { eventStatuses } from '../../core/planning/agenda/agenda.ts'
 import { makeSchedule } from '../../core/planning/incubation/schedule.ts'
 import { instantOf } from '../../core/time/local-date.ts'
@@ -11,17 +11,20 @@ import OwnDays from '../shared/ui/OwnDays.vue'
 import PlanTimeline from '../shared/ui/PlanTimeline.vue'
 import MethodChoice from '../shared/ui/MethodChoice.vue'
 import TimingChoice from './TimingChoice.vue'
+import { SPECIES } from '../../core/species/species.ts'
+import { chooseInList, chooseOfFew, fieldOf } from '../shared/kit/in-tests.ts'
 
 const ZONE = 'Europe/Lisbon'
 const NOW = instantOf('2026-04-01', '10:00', ZONE)
 
 describe('eggs for the basket', () => {
+  beforeEach(() => sessionStorage.clear())
   const open = () => mount(BatchForm, { props: { today: '2026-04-01' } })
 
   it('go in with what is known of them, and nothing that is not', async () => {
     const form = open()
-    await form.find('input[type="number"]').setValue(9)
-    await form.find('select').setValue('duck')
+    await fieldOf(form, 'Eggs').setValue(9)
+    await chooseInList(form, 'Bird', SPECIES.duck.label)
     await form.findAll('input[type="date"]')[0]!.setValue('2026-03-28')
     await form.find('form').trigger('submit')
     const [batch, count] = form.emitted('add')![0] as [Record<string, unknown>, number]
@@ -39,21 +42,21 @@ describe('eggs for the basket', () => {
     [
       'a bird without figures',
       async (form: ReturnType<typeof open>) => {
-        await form.find('select').setValue('other')
+        await chooseInList(form, 'Bird', 'another bird …')
       },
       /no figures for that bird/,
     ],
     [
       'no eggs',
       async (form: ReturnType<typeof open>) => {
-        await form.find('input[type="number"]').setValue(0)
+        await fieldOf(form, 'Eggs').setValue(0)
       },
       /whole number of eggs from 1/,
     ],
     [
       'half an egg',
       async (form: ReturnType<typeof open>) => {
-        await form.find('input[type="number"]').setValue(1.5)
+        await fieldOf(form, 'Eggs').setValue(1.5)
       },
       /whole number of eggs from 1/,
     ],
@@ -72,6 +75,15 @@ describe('eggs for the basket', () => {
     await form.find('form').trigger('submit')
     expect(form.find('[role="alert"]').text()).toMatch(sentence)
     expect(form.emitted('add')).toBeUndefined()
+  })
+
+  it('half filled outlive a reload, and begin anew once they are in the basket', async () => {
+    await fieldOf(open(), 'Breed').setValue('Holm Beacon')
+    const again = open()
+    expect(fieldOf(again, 'Breed').element.value).toBe('Holm Beacon')
+    await again.find('form').trigger('submit')
+    await vi.waitFor(() => expect(again.emitted('add')).toHaveLength(1))
+    expect(fieldOf(open(), 'Breed').element.value).toBe('')
   })
 
   it.each([
@@ -93,12 +105,20 @@ describe('the day', () => {
     const choice = mount(TimingChoice, {
       props: { timing: { by: 'hatch', date: '2026-04-23', hour: 12 }, species: hens, nowMs: NOW, zone: ZONE },
     })
-    const days = (): string[] =>
-      choice.findAll('[data-testid="hatch-day"] option').map((option) => option.attributes('value')!)
-    expect(days()[0]).toBe('2026-04-22')
-    await choice.find('select').setValue('4')
-    expect(days().slice(0, 2)).toEqual(['2026-04-23', '2026-04-30'])
-    await choice.find('select').setValue('1')
+    const days = async (): Promise<string[]> => {
+      const list = choice.get('[data-testid="hatch-day"]')
+      await list.trigger('click')
+      const names = choice.findAll('[role="option"]').map((option) => option.text())
+      await list.trigger('click')
+      return names
+    }
+    expect((await days())[0]).toMatch(/22 Apr/)
+    await chooseInList(choice, 'Weekday', 'Thursday')
+    expect((await days()).slice(0, 2)).toEqual([
+      expect.stringMatching(/23 Apr/),
+      expect.stringMatching(/30 Apr/),
+    ])
+    await chooseInList(choice, 'Weekday', 'Monday')
     expect(choice.emitted('change')!.at(-1)).toEqual([{ by: 'hatch', date: '2026-04-27', hour: 12 }])
   })
   it('says when no such day lies in the term', async () => {
@@ -121,9 +141,8 @@ describe('the day', () => {
         zone: ZONE,
       },
     })
-    const radios = choice.findAll('input[type="radio"]')
-    await radios[0]!.trigger('change')
-    await radios[2]!.trigger('change')
+    await chooseOfFew(choice, 'Choose the hatch day')
+    await chooseOfFew(choice, 'Already set')
     expect(choice.emitted('change')).toEqual([
       [{ by: 'hatch', date: '2026-04-22', hour: 12 }],
       [{ by: 'already', date: '2026-04-01', time: '10:00' }],
@@ -134,10 +153,10 @@ describe('the day', () => {
 describe('a method', () => {
   it('is chosen by its name and shows its reason', async () => {
     const choice = mount(MethodChoice, {
-      props: { legend: 'When to candle', name: 's', choices: CANDLING_METHOD_CHOICES, value: 'weekly' },
+      props: { legend: 'When to candle', choices: CANDLING_METHOD_CHOICES, value: 'weekly' },
     })
     expect(choice.text()).toContain('For dark shells')
-    await choice.find('input[value="late-only"]').trigger('change')
+    await chooseOfFew(choice, CANDLING_METHOD_CHOICES['late-only'].label)
     expect(choice.emitted('choose')).toEqual([['late-only']])
   })
   it('of one’s own is a list of days; what is no day changes nothing', async () => {

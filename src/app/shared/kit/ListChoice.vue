@@ -12,6 +12,7 @@ const { options, placeholder = '' } = defineProps<{
   /** Said to screen readers alone. */
   hideLabel?: boolean
   disabled?: boolean
+  error?: string
 }>()
 const model = defineModel<T>()
 /** Chosen by a person. */
@@ -41,7 +42,7 @@ function choose(value: T): void {
       ><ChevronDown class="h-4 w-4 shrink-0 text-ink-soft" aria-hidden="true"
     /></ListboxButton>
     <ListboxOptions
-      class="absolute left-0 z-30 mt-1 max-h-72 w-max max-w-[min(24rem,90vw)] min-w-full overflow-y-auto rounded-lg border border-lamp bg-panel py-1 shadow-lg"
+      class="absolute left-0 z-30 mt-1 max-h-72 text-base text-ink w-max max-w-[min(24rem,90vw)] min-w-full overflow-y-auto rounded-lg border border-lamp bg-panel py-1 shadow-lg"
     >
       <ListboxOption
         v-for="one in options"
@@ -60,5 +61,6 @@ function choose(value: T): void {
         </li></ListboxOption
       >
     </ListboxOptions>
+    <p v-if="error" class="mt-1 text-sm text-ember" role="alert">{{ error }}</p>
   </Listbox>
 </template>
