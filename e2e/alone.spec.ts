@@ -84,7 +84,7 @@ test('works as plain files on any web host, in a folder, without the server', as
     await page.getByRole('button', { name: 'Open the demo hatchery' }).click()
     await page.getByRole('link', { name: 'Beacon hens, spring set' }).first().click()
     await page.getByRole('link', { name: 'Open bench' }).click()
-    await expect(page.getByLabel('Files')).toBeChecked()
+    await expect(page.getByRole('radio', { name: 'Files' })).toBeChecked()
     await expect(page.getByText('Simulated camera')).toHaveCount(0)
     await page.getByTestId('file-input').setInputFiles('fixtures/photos/p-0009.jpg')
     await verdictShown(page)

@@ -89,7 +89,7 @@ test('a whole evening with one hand on five keys', { tag: '@main' }, async ({ pa
   }
   await openBeacon(page, { eggs: EGGS })
   await openSession(page)
-  await page.getByLabel('With the key or the pedal').check()
+  await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
   await beginSession(page)
   for (let egg = 1; egg <= EGGS; egg++) {
     await press(' ')
@@ -190,7 +190,7 @@ async function candledByHand(tab: Page, hand: StandInHand, number: number, next:
 test('a full disk loses nothing and is said; with room again it goes on', async ({ page }) => {
   await openBeacon(page)
   await openSession(page)
-  await page.getByLabel('With the key or the pedal').check()
+  await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
   await beginSession(page)
   await page.keyboard.press(' ')
   await photographed(page)
@@ -221,7 +221,7 @@ test('a full disk loses nothing and is said; with room again it goes on', async 
 test('a reload in the middle goes on at the same egg, with its clocks running on', async ({ page }) => {
   await openBeacon(page)
   await openSession(page)
-  await page.getByLabel('With the key or the pedal').check()
+  await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
   await beginSession(page)
   for (const next of ['A2', 'A3']) await candleByKey(page, next)
   const trayOutSeconds = async (): Promise<number> => {
@@ -244,7 +244,7 @@ test('on a phone grade, what to do and its reason stand above the keys, whatever
 }) => {
   await openBeacon(page, { eggs: EGGS })
   await openSession(page)
-  await page.getByLabel('With the key or the pedal').check()
+  await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
   await beginSession(page)
   await candleByKey(page, 'A2')
   await page.keyboard.press(' ')

@@ -20,7 +20,7 @@ test('this device’s camera takes the picture', async ({ baseURL }, info) => {
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
     await openBeacon(page)
     await openBench(page)
-    await page.getByLabel('This device’s camera').check()
+    await page.getByRole('radio', { name: 'This device’s camera' }).check()
     await expect
       .poll(() => page.locator('video').evaluate((video: HTMLVideoElement) => video.videoWidth))
       .toBe(640)
@@ -44,7 +44,7 @@ test('a few words spoken at the lamp are kept with the egg and played at the des
     const page = await browser.newPage({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
     await openBeacon(page)
     await openSession(page)
-    await page.getByLabel('With the key or the pedal').check()
+    await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
     await beginSession(page)
     await expect(page.getByRole('button', { name: /^Photograph/ })).toBeVisible()
     await page.keyboard.press('t')

@@ -18,7 +18,7 @@ async function choose(
 test.beforeEach(async ({ page }) => {
   await openBeacon(page)
   await openBench(page)
-  await page.getByLabel('Files').check()
+  await page.getByRole('radio', { name: 'Files' }).check()
 })
 
 test('one file is this egg’s; several go to the waiting eggs in the order of their names', async ({
@@ -60,7 +60,7 @@ test('a photograph that calls itself something else is read by what it is', asyn
   await verdictShown(page)
   await page.reload()
   await expect(page.getByRole('button', { name: /^A1, egg 1: .*suggested/ })).toBeVisible()
-  await page.getByLabel('Files').check()
+  await page.getByRole('radio', { name: 'Files' }).check()
 })
 
 test('what is no photograph of an egg gets a sentence and leaves no record', async ({ page }) => {

@@ -51,7 +51,7 @@ test('a browser that runs full says so in the evening, at a merge and at a backu
   await expect(page.getByText('1 backup kept')).toBeVisible()
 
   await openSession(page)
-  await page.getByLabel('With the key or the pedal').check()
+  await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
   await beginSession(page)
   // A few eggs' worth, and never enough for all twelve.
   await leaveRoom(page, protocol, 300_000)

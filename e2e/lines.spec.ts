@@ -64,7 +64,7 @@ async function forgetCallipers(page: Page): Promise<void> {
 test.beforeEach(async ({ page }) => {
   await openBeacon(page)
   await openBench(page)
-  await page.getByLabel('Files').check()
+  await page.getByRole('radio', { name: 'Files' }).check()
 })
 
 test('lines are moved by keyboard and by hand, kept beside the measured ones, and taken back', async ({
@@ -113,7 +113,7 @@ test('lines are moved by keyboard and by hand, kept beside the measured ones, an
 test('sizes are relative until a scale is known; a marked collar gives one', async ({ page }) => {
   await forgetCallipers(page)
   await openBench(page)
-  await page.getByLabel('Files').check()
+  await page.getByRole('radio', { name: 'Files' }).check()
   await choose(page, 'fixtures/photos/p-0005.jpg')
   await verdictShown(page)
   await expect(page.getByTestId('size')).toContainText('Sizes are relative')
@@ -145,7 +145,7 @@ test('several eggs in one picture are placed in the tray, and kept together only
   await choose(page, picture)
   await expect(page.getByTestId('several')).toHaveText('4 eggs in this picture')
   await expect(page.getByRole('button', { name: 'A1, egg 1: no photograph yet' })).toBeVisible()
-  await expect(page.getByLabel('Egg 3', { exact: true }).locator('option:checked')).toHaveText('B1, egg 5')
+  await expect(page.getByLabel('Egg 3', { exact: true })).toHaveText('B1, egg 5')
   await page.keyboard.press('Escape')
   await expect(page.getByTestId('several')).toHaveCount(0)
 

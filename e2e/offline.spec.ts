@@ -33,7 +33,7 @@ async function kept(page: Page): Promise<void> {
 }
 async function photographFile(page: Page, name: string): Promise<void> {
   await openBench(page)
-  await page.getByLabel('Files').check()
+  await page.getByRole('radio', { name: 'Files' }).check()
   await page.getByTestId('file-input').setInputFiles(`fixtures/photos/${name}.jpg`)
   await verdictShown(page)
 }
@@ -66,7 +66,7 @@ test(
     expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
     // An evening by this device's own camera, left in the middle.
     await openSession(page)
-    await page.getByLabel('With the key or the pedal').check()
+    await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
     await beginSession(page, 'A2')
     await putBefore(page, 'fixtures/photos/p-0043.jpg')
     for (const next of ['A3', 'A4']) await candleByKey(page, next)
@@ -92,7 +92,7 @@ test('a newer program is offered, waits for the evening, and takes nothing away'
   await kept(page)
   // An evening is under way.
   await openSession(page)
-  await page.getByLabel('With the key or the pedal').check()
+  await page.getByRole('radio', { name: 'With the key or the pedal' }).check()
   await beginSession(page)
   await candleByKey(page, 'A2')
   // Another build: the page's title is another, and with it what the service worker names.

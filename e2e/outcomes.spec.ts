@@ -10,7 +10,7 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await expect(page.getByTestId('none-known')).toContainText('Nothing is confirmed yet')
   await page.goto('/#/')
   await openBench(page)
-  await page.getByLabel('Files').check()
+  await page.getByRole('radio', { name: 'Files' }).check()
   await page.getByTestId('file-input').setInputFiles('fixtures/photos/p-0043.jpg')
   await verdictShown(page)
   await page.keyboard.press('3')
@@ -18,7 +18,7 @@ test('what is found in an opened egg is kept, counted for program and candler, a
   await page.getByRole('button', { name: 'Remove A1' }).click()
   await page.getByRole('button', { name: 'Removed' }).click()
   await choose(page.getByTestId('openings').getByLabel('Outcome'), 'Died early, blood ring')
-  await expect(page.getByTestId('openings').getByLabel('Outcome')).toHaveValue('blood-ring')
+  await expect(page.getByTestId('openings').getByLabel('Outcome')).toContainText('Died early, blood ring')
 
   await page.goto('/#/rightness')
   await expect(page.getByTestId('known')).toHaveText('1 egg confirmed; 1 look can be judged.')
@@ -45,5 +45,5 @@ test('what is found in an opened egg is kept, counted for program and candler, a
 
   await page.goto('/#/sets/demo-beacon/removal')
   await page.keyboard.press('z')
-  await expect(page.getByTestId('openings').getByLabel('Outcome')).toHaveValue('')
+  await expect(page.getByTestId('openings').getByLabel('Outcome')).toContainText('unknown')
 })

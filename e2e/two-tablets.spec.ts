@@ -18,7 +18,7 @@ test('two tablets read each other’s codes, and both books are together on both
     await withShownCamera(one)
     await openBeacon(one)
     await openBench(one)
-    await one.getByLabel('Files').check()
+    await one.getByRole('radio', { name: 'Files' }).check()
     await one.getByTestId('file-input').setInputFiles(`fixtures/photos/${photo}.jpg`)
     await verdictShown(one)
     await one.goto('/#/records')

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtemp, rm } from 'node:fs/promises'
+import { cp, mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { stripVTControlCharacters } from 'node:util'
@@ -46,6 +46,11 @@ export async function soakSteady(
       try {
         const one = { surroundings, ...(await suite(clone)) }
         runs.push(one)
+        // What a page looked like when a test failed is known only here.
+        if (!one.passed)
+          await cp(join(clone, 'test-results'), `${folder}-failed-${i + 1}`, { recursive: true }).catch(
+            () => null,
+          )
         onRun(one, i + 1)
       } finally {
         end()

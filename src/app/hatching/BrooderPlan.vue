@@ -79,12 +79,13 @@ const isWaterfowl = computed(() => SPECIES[props.set.species].group === 'waterfo
     <h3 class="mt-3 font-semibold">{{ t('brooder.due') }}</h3>
     <ul class="screen-only" data-testid="brooder-tasks">
       <li v-for="task in tasks" :key="task.event.key" class="border-t border-line first:border-0">
-        <label class="flex min-h-12 cursor-pointer flex-wrap items-center gap-x-3 py-1">
-          <CheckBox :model-value="task.state === 'done'" @update:model-value="toggle(task)" />
-          <span class="font-medium">{{ EVENT_TITLES[task.event.kind] }}</span>
-          <span class="text-ink-soft">{{ sayDate(task.event.date) }}</span>
-          <StateSign :state="task.state" word />
-        </label>
+        <CheckBox class="py-1" :model-value="task.state === 'done'" @update:model-value="toggle(task)">
+          <span class="flex flex-wrap items-center gap-x-3">
+            <span class="font-medium">{{ EVENT_TITLES[task.event.kind] }}</span>
+            <span class="text-ink-soft">{{ sayDate(task.event.date) }}</span>
+            <StateSign :state="task.state" word />
+          </span>
+        </CheckBox>
       </li>
     </ul>
     <h3 class="mt-3 font-semibold">{{ t('brooder.weeks') }}</h3>

@@ -169,10 +169,13 @@ function begin(): void {
         :key="step"
         class="flex flex-wrap items-center gap-x-3 border-t border-line first:border-0"
       >
-        <label class="flex min-h-12 grow cursor-pointer items-center gap-3 py-1 text-lg">
-          <CheckBox :model-value="isDone(step)" @update:model-value="tick(step)" />
+        <CheckBox
+          class="min-h-12 grow gap-3 py-1 text-lg"
+          :model-value="isDone(step)"
+          @update:model-value="tick(step)"
+        >
           <span :class="{ 'text-ink-soft': isDone(step) }">{{ STEP_WORDS[step] }}</span>
-        </label>
+        </CheckBox>
         <KitButton v-if="step === 'last-look'" :to="{ name: 'session', params: { setId: set.id } }">{{
           t('lockdown.candle')
         }}</KitButton>

@@ -6,7 +6,6 @@ import { GRADES } from '../../core/grade-names.ts'
 import { costOf, isRight, SURENESSES, type Sureness } from '../../core/learning/confusions.ts'
 import { knownFrom } from '../../core/learning/schedule.ts'
 import { eggCard } from '../../core/learning/egg-card.ts'
-import { LEAST_ANSWERS, rulesFor } from '../../core/learning/rules.ts'
 import { standingOf, type Standing } from '../../core/learning/standing.ts'
 import { usualStage } from '../../core/planning/incubation/timetable.ts'
 import type { Shell } from '../../core/species/species.ts'
@@ -14,7 +13,8 @@ import { wilsonInterval, shareWords } from '../../core/statistics/share.ts'
 import SharesOverTime from '../shared/charts/SharesOverTime.vue'
 import { saveTable } from '../shared/save-table.ts'
 import { count, GRADE_WORDS } from '../shared/wording.ts'
-import { CONFUSION_WORDS, RULE_WORDS, SURENESS_WORDS } from './practice-words.ts'
+import { CONFUSION_WORDS, SURENESS_WORDS } from './practice-words.ts'
+import RemovalRules from './RemovalRules.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
@@ -117,7 +117,6 @@ const loss = computed(() => {
   if (!livingRemoved || livingRemoved.count === 0) return ''
   return t('standing.wouldHaveLost', { eggs: livingRemoved.count, living: livingRemoved.of })
 })
-const rules = computed(() => rulesFor(answers.value))
 const latestLost = computed(() => props.latest.filter((one) => costOf(one).what === 'living-removed').length)
 function save(): void {
   saveTable('practice.csv', {
@@ -254,33 +253,7 @@ function save(): void {
         </ul>
       </div>
     </div>
-    <h3 class="mt-5 font-semibold">{{ t('standing.ruleTitle') }}</h3>
-    <p v-if="!rules" class="text-ink-soft">
-      {{ t('standing.ruleLater', { eggs: LEAST_ANSWERS }) }}
-    </p>
-    <div v-else class="overflow-x-auto">
-      <table class="mt-1 w-full max-w-4xl text-left" data-testid="rules">
-        <thead>
-          <tr class="text-sm text-ink-soft">
-            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.rule') }}</th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.livingRemoved') }}</th>
-            <th scope="col" class="py-1 pr-4 font-normal">{{ t('standing.cost') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(one, i) in rules" :key="one.rule" class="border-t border-line">
-            <th scope="row" class="py-1 pr-4 font-normal">
-              {{ RULE_WORDS[one.rule] }}<strong v-if="i === 0"> {{ ' ' }}{{ t('standing.best') }}</strong>
-            </th>
-            <td class="py-1 pr-4">{{ words(one.livingRemoved) }}</td>
-            <td class="py-1 pr-4">{{ one.costPer100.toFixed(1) }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="mt-1 max-w-4xl text-sm text-ink-soft">
-        {{ t('standing.costWhy') }}
-      </p>
-    </div>
+    <RemovalRules :answers="answers" />
     <div class="mt-5 grid gap-6 lg:grid-cols-2">
       <SharesOverTime
         v-if="sittings.length > 1"

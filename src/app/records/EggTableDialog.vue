@@ -43,15 +43,12 @@ const MOST_SHOWN = 20
     <p v-if="table.edits.length === 0">{{ t('eggTable.same') }}</p>
     <ul data-testid="table-edits">
       <li v-for="edit in table.edits" :key="`${edit.eggId}/${edit.field}`">
-        <label class="flex min-h-11 items-center gap-2"
-          ><CheckBox :model-value="!refused.has(edit)" @update:model-value="toggle(edit)" />
-          <span
-            >{{ t('eggTable.change', { set: edit.set, egg: edit.number, field: edit.field }) }}
-            <template v-if="edit.field !== 'new note'"
-              >{{ t('eggTable.becomes', { before: edit.was || t('eggTable.nothing') }) }}{{ ' ' }} </template
-            ><strong>{{ edit.becomes || t('eggTable.nothing') }}</strong></span
-          ></label
-        >
+        <CheckBox :model-value="!refused.has(edit)" @update:model-value="toggle(edit)"
+          >{{ t('eggTable.change', { set: edit.set, egg: edit.number, field: edit.field }) }}
+          <template v-if="edit.field !== 'new note'"
+            >{{ t('eggTable.becomes', { before: edit.was || t('eggTable.nothing') }) }}{{ ' ' }} </template
+          ><strong>{{ edit.becomes || t('eggTable.nothing') }}</strong>
+        </CheckBox>
       </li>
     </ul>
   </ConfirmDialog>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-import { Flashlight, Menu, Moon, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
+import { Flashlight, Menu, Moon, Search, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { whichBook } from '../data/which-book.ts'
 import { useBackupsStore } from '../records/backups/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
+import { useKeys } from '../shared/useKeys.ts'
 import { t } from './words.ts'
 import PressArea from '../shared/kit/PressArea.vue'
 
@@ -25,12 +26,17 @@ const PAGES = [
   ['/', t('nav.today')],
   ['/plan', t('nav.plan')],
   ['/hatchery', t('nav.hatchery')],
+  ['/eggs', t('nav.eggs')],
   ['/results', t('nav.results')],
   ['/history', t('nav.history')],
   ['/practice', t('nav.practice')],
   ['/records', t('nav.records')],
   ['/rightness', t('nav.accuracy')],
 ] as const
+const FindAnything = defineAsyncComponent(() => import('./FindAnything.vue'))
+const finding = ref(false)
+// At the bench keys mean grades, and nobody looks for pages.
+useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
 </script>
 
 <template>
@@ -63,6 +69,15 @@ const PAGES = [
         >{{ t('nav.demo') }}</span
       >
       <span class="grow lg:hidden" />
+      <PressArea
+        v-if="!isAtBench && hatchery.loaded"
+        class="flex min-h-11 min-w-10 items-center justify-center text-ink-soft hover:text-ink"
+        aria-keyshortcuts="/"
+        :aria-label="t('find.title')"
+        @click="finding = true"
+      >
+        <Search class="h-5 w-5" aria-hidden="true" />
+      </PressArea>
       <RouterLink
         to="/look"
         class="flex min-h-11 items-center gap-1.5 whitespace-nowrap text-ink-soft hover:text-ink"
@@ -144,5 +159,6 @@ const PAGES = [
         </PopoverPanel>
       </Popover>
     </div>
+    <FindAnything v-if="finding" :pages="PAGES" @close="finding = false" />
   </nav>
 </template>

@@ -47,6 +47,7 @@ const OF_WHOLE_BOOK: typeof OF_HATCHERY = [
   ['/rightness', 'rightness', 'desk', () => import('../learning/RightnessView.vue')],
   ['/results', 'results', 'desk', () => import('../hatching/ResultsView.vue')],
   ['/history', 'history', 'desk', () => import('../hatching/HistoryView.vue')],
+  ['/eggs', 'all-eggs', 'desk', () => import('../records/AllEggsView.vue')],
 ]
 
 const ROUTES: readonly RouteRecordRaw[] = [
