@@ -233,10 +233,10 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
   await expect(preview.getByTestId('problems')).toContainText('That hatch day, Sunday 22 February, is past')
   await page.getByTestId('set-date').fill('2026-04-02')
   for (const number of [2, 3, 4]) await choose(page.getByLabel(`Egg ${number}: decision`), 'set it')
-  await page.getByRole('spinbutton', { name: 'Rows' }).fill('1')
-  await page.getByRole('spinbutton', { name: 'Rows' }).press('Tab')
-  await page.getByRole('spinbutton', { name: 'Columns' }).fill('3')
-  await page.getByRole('spinbutton', { name: 'Columns' }).press('Tab')
+  await page.getByLabel('Rows', { exact: true }).fill('1')
+  await page.getByLabel('Rows', { exact: true }).press('Tab')
+  await page.getByLabel('Columns').fill('3')
+  await page.getByLabel('Columns').press('Tab')
   await expect(preview.getByTestId('problems')).toContainText(
     'The trays hold 3 eggs; 1 of the 4 has no place',
   )
@@ -244,8 +244,8 @@ test('impossible plans get a sentence and a way on; the basket survives a reload
 
   await page.reload()
   await expect(preview).toContainText('4 to set')
-  await page.getByRole('spinbutton', { name: 'Columns' }).fill('4')
-  await page.getByRole('spinbutton', { name: 'Columns' }).press('Tab')
+  await page.getByLabel('Columns').fill('4')
+  await page.getByLabel('Columns').press('Tab')
   await page.getByRole('button', { name: 'Plan this set' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Chicken')
   await expect(page.getByTestId('events')).toContainText('Warm up the incubator')

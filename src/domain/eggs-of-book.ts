@@ -3,7 +3,7 @@ import type { LookRecord } from '../contracts/records/look-record.ts'
 import type { EggSet } from '../contracts/records/set-record.ts'
 import type { SuggestedGrade } from '../core/grade-names.ts'
 import { SPECIES } from '../core/species/species.ts'
-import { nameOfPlace } from '../core/tray/layout.ts'
+import { inCandlingOrder, nameOfPlace } from '../core/tray/layout.ts'
 import { standingGrade } from './own-grade.ts'
 
 /** Where an egg is now, or what became of it. `reference` eggs were never set. */
@@ -23,14 +23,14 @@ export interface EggOfBook {
   standing: EggStanding
 }
 
-/** All eggs of the sets, in the order of the sets. */
+/** All eggs of the sets, in the order of the sets and as they are candled. */
 export function eggsOfBook(
   sets: readonly EggSet[],
   eggsBySet: ReadonlyMap<string, readonly Egg[]>,
   looksByEgg: ReadonlyMap<string, readonly LookRecord[]>,
 ): EggOfBook[] {
   return sets.flatMap((set) =>
-    (eggsBySet.get(set.id) ?? []).map((egg): EggOfBook => {
+    inCandlingOrder(eggsBySet.get(set.id) ?? [], set.trays).map((egg): EggOfBook => {
       const look = looksByEgg.get(egg.id)?.at(-1) ?? null
       const batch = set.batches.find(({ id }) => id === egg.batchId)
       return {

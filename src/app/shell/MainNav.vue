@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Flashlight, Menu, Moon, Search, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
 import { RouterLink, useRoute } from 'vue-router'
@@ -35,13 +35,17 @@ const PAGES = [
 ] as const
 const FindAnything = defineAsyncComponent(() => import('./FindAnything.vue'))
 const finding = ref(false)
+watch(
+  () => route.fullPath,
+  () => (finding.value = false),
+)
 // At the bench keys mean grades, and nobody looks for pages.
 useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
 </script>
 
 <template>
   <nav class="screen-only relative z-40 border-b border-line" :aria-label="t('nav.main')">
-    <div class="flex min-h-13 flex-wrap items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-6">
+    <div class="flex min-h-13 flex-wrap items-center gap-2 px-3 sm:gap-3 sm:px-4 lg:gap-4">
       <RouterLink to="/" class="flex items-center gap-2 text-lg font-bold">
         <svg viewBox="0 0 32 32" class="h-7 w-7" aria-hidden="true">
           <path d="M16 3c6 0 10 8 10 14a10 10 0 0 1-20 0C6 11 10 3 16 3z" fill="var(--lamp)" />
@@ -51,7 +55,7 @@ useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
           t('nav.perlumen')
         }}</span>
       </RouterLink>
-      <div class="hidden min-w-0 grow items-center gap-5 lg:flex">
+      <div class="hidden min-w-0 grow items-center gap-4 lg:flex">
         <RouterLink
           v-for="[path, name] in PAGES"
           :key="path"

@@ -53,7 +53,7 @@ const table = useTable({
     header: name,
     accessorFn: value,
     sortFn: 'alphanumeric' as const,
-    sortUndefined: 'last' as const,
+    sortDescFirst: false,
   })),
   data: computed(() => props.rows),
   getRowId: props.rowId,
