@@ -19,7 +19,8 @@ module.exports = {
     only('devices', ['domain', 'core', 'contracts']),
     only('storage', []),
     only('workers', ['storage', 'core', 'contracts']),
-    only('app', ['workers', 'storage', 'devices', 'domain', 'core', 'contracts', 'words']),
+    only('locales', ['words']),
+    only('app', ['workers', 'storage', 'devices', 'domain', 'core', 'contracts', 'words', 'locales']),
     only('server', ['devices', 'domain', 'core', 'contracts']),
     only('cli', ['domain', 'core', 'contracts', 'words']),
     {

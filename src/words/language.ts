@@ -1,6 +1,3 @@
-/** What is put into a sentence: what was counted or named, already in words or as a number. */
-export type Said = string | number
-
 type Words = { readonly [key: string]: string | readonly string[] | ((...said: never[]) => string) | Words }
 
 const CHOSEN = 'perlumen-language'

@@ -4,7 +4,7 @@ import type { FileOutcome } from './useManyFiles.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
-import Fold from '../shared/kit/Fold.vue'
+import KitFold from '../shared/kit/KitFold.vue'
 
 /** How far a heap of files is, and afterwards what became of each; what went nowhere stands first. */
 const props = defineProps<{ outcomes: readonly FileOutcome[]; running: boolean }>()
@@ -49,7 +49,7 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
         <strong class="break-all">{{ item.name }}</strong> <span class="text-ink-soft">{{ item.words }}</span>
       </li>
     </ul>
-    <Fold
+    <KitFold
       v-if="!running && kept.length > 0"
       class="max-h-40 overflow-y-auto text-ink-soft"
       :title="t('files.saved')"
@@ -57,7 +57,7 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
       <ul>
         <li v-for="(item, i) in kept" :key="i" class="break-all">{{ item.name }}: {{ item.words }}</li>
       </ul>
-    </Fold>
+    </KitFold>
     <div class="pt-3">
       <KitButton v-if="running" @click="emit('stop')"> {{ t('files.stop') }}</KitButton
       ><KitButton v-else @click="emit('close')">

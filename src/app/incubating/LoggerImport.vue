@@ -22,7 +22,7 @@ import ListChoice from '../shared/kit/ListChoice.vue'
 import TextField from '../shared/kit/TextField.vue'
 import FewChoice from '../shared/kit/FewChoice.vue'
 import FilePick from '../shared/kit/FilePick.vue'
-import Fold from '../shared/kit/Fold.vue'
+import KitFold from '../shared/kit/KitFold.vue'
 
 /** Brings in what a logger wrote down: its columns are guessed, can be put right, and are remembered. */
 const props = defineProps<{ incubator: Incubator }>()
@@ -177,7 +177,7 @@ function takeBack(): void {
           }}</template
           >.
         </p>
-        <Fold
+        <KitFold
           v-if="found.bad.length > 0"
           class="mt-1 text-ember"
           :title="t('logger.leftOut', { rows: count(found.bad.length, 'row') })"
@@ -187,7 +187,7 @@ function takeBack(): void {
               {{ t('logger.line', { line: row.line, why: row.why }) }}
             </li>
           </ul>
-        </Fold>
+        </KitFold>
         <div class="mt-3 flex flex-wrap items-end gap-3">
           <TextField :label="t('logger.name')" v-model="name" maxlength="60" class="flex-col gap-1" />
           <ListChoice

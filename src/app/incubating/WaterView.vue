@@ -22,7 +22,7 @@ import WaterWhatIf from './WaterWhatIf.vue'
 import { percent, waterAdvice, whyOff } from './water-words.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
-import Fold from '../shared/kit/Fold.vue'
+import KitFold from '../shared/kit/KitFold.vue'
 
 /** The water of one set: what it has lost, where that goes, and what humidity to run from tonight. */
 const props = defineProps<{ setId: string }>()
@@ -175,7 +175,7 @@ const rows = computed(() => {
         }}</span>
       </form>
       <p v-if="readings.problem.value" class="mt-2 text-ember" role="alert">{{ readings.problem.value }}</p>
-      <Fold v-if="water.advice" class="mt-3 text-ink-soft" :title="t('water.how')">
+      <KitFold v-if="water.advice" class="mt-3 text-ink-soft" :title="t('water.how')">
         <ul class="mt-2 list-disc pl-6 text-ink-soft">
           <li>
             {{
@@ -206,7 +206,7 @@ const rows = computed(() => {
             }}
           </li>
         </ul>
-      </Fold>
+      </KitFold>
       <p v-if="hygrometer" class="mt-3 rounded-lg border border-lamp p-3" data-testid="hygrometer">
         {{ hygrometer }}
       </p>

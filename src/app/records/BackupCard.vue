@@ -9,7 +9,7 @@ import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import { optionsOf } from '../shared/kit/options.ts'
-import Fold from '../shared/kit/Fold.vue'
+import KitFold from '../shared/kit/KitFold.vue'
 
 /** Backups: where they go, when, how old the last good one is, and back from one. */
 defineProps<{ busy: boolean }>()
@@ -62,7 +62,7 @@ async function restore(name: string): Promise<void> {
       <p v-if="backups.needsLeave" class="text-ember">
         {{ t('backup.permission') }}
       </p>
-      <Fold
+      <KitFold
         v-if="backups.kept.length > 0"
         :title="t('backup.kept', { backups: count(backups.kept.length, 'backup') })"
       >
@@ -78,7 +78,7 @@ async function restore(name: string): Promise<void> {
             </KitButton>
           </li>
         </ul>
-      </Fold>
+      </KitFold>
       <OtherTablets :busy="busy" />
     </template>
     <p v-else class="text-ink-soft">

@@ -90,7 +90,6 @@ function confirm(): void {
       <ul data-testid="conflicts">
         <li v-for="conflict in shown" :key="conflictKey(conflict)" class="card mt-2 p-3">
           <FewChoice
-            v-slot:option="{ value: other }"
             :label="conflictName(conflict, merged.bundle.records)"
             :options="[
               { value: false, name: '' },
@@ -100,20 +99,22 @@ function confirm(): void {
             :model-value="others.has(conflict)"
             @change="choose(conflict, $event)"
           >
-            <span v-if="conflict.gone">{{ other ? t('bringIn.deleted') : t('bringIn.kept') }}</span>
-            <template v-else>
-              <span v-for="field in conflict.fields" :key="field" class="block break-words"
-                ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
-                {{
-                  valueWords(field, (other ? conflict.other : conflict.kept)[field], merged.bundle.records)
-                }}</span
-              >
-              <span class="text-sm text-ink-soft"
-                >{{ (conflict.keptIs === 'a') !== other ? t('bringIn.valueHere') : t('bringIn.valueThere')
-                }}{{
-                  other ? '' : conflict.about === 'record' ? t('bringIn.newest') : t('bringIn.used')
-                }}</span
-              >
+            <template #option="{ value: other }">
+              <span v-if="conflict.gone">{{ other ? t('bringIn.deleted') : t('bringIn.kept') }}</span>
+              <template v-else>
+                <span v-for="field in conflict.fields" :key="field" class="block break-words"
+                  ><span class="text-ink-soft">{{ fieldWords(field) }}:</span>
+                  {{
+                    valueWords(field, (other ? conflict.other : conflict.kept)[field], merged.bundle.records)
+                  }}</span
+                >
+                <span class="text-sm text-ink-soft"
+                  >{{ (conflict.keptIs === 'a') !== other ? t('bringIn.valueHere') : t('bringIn.valueThere')
+                  }}{{
+                    other ? '' : conflict.about === 'record' ? t('bringIn.newest') : t('bringIn.used')
+                  }}</span
+                >
+              </template>
             </template>
           </FewChoice>
         </li>

@@ -14,7 +14,7 @@ import { eventDay } from '../shared/useSetPlan.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
-import Fold from '../shared/kit/Fold.vue'
+import KitFold from '../shared/kit/KitFold.vue'
 
 /** One thing to do for a set: when, with what, and where it is done. */
 defineProps<{ item: AgendaItem<EggSet> }>()
@@ -78,13 +78,13 @@ function incubatorsOf(set: EggSet): string {
         >
       </p>
       <p class="text-ink-soft">{{ when(item) }}; {{ incubatorsOf(item.set) }}</p>
-      <Fold class="text-ink-soft" :title="t('due.haveReady')">
+      <KitFold class="text-ink-soft" :title="t('due.haveReady')">
         <ul class="list-disc pt-1 pl-6">
           <li v-for="line in preparationsFor(item.event.kind, item.set.species)" :key="line">
             {{ line }}
           </li>
         </ul>
-      </Fold>
+      </KitFold>
     </div>
     <div class="flex flex-wrap gap-2">
       <KitButton

@@ -12,7 +12,7 @@ import FewOf from '../shared/ui/FewOf.vue'
 import type { planOf } from '../shared/useSetPlan.ts'
 import { count, dayWords } from '../shared/wording.ts'
 import { t } from './words.ts'
-import Fold from '../shared/kit/Fold.vue'
+import KitFold from '../shared/kit/KitFold.vue'
 
 /** All sets: those at work as cards, the others as a list. */
 defineProps<{
@@ -64,7 +64,7 @@ function lastLook(eggId: string) {
         </li>
       </ul>
     </FewOf>
-    <Fold
+    <KitFold
       v-if="earlier.length > 0"
       class="mt-4 text-lg"
       data-testid="earlier-sets"
@@ -87,6 +87,6 @@ function lastLook(eggId: string) {
           </li>
         </ul>
       </FewOf>
-    </Fold>
+    </KitFold>
   </section>
 </template>

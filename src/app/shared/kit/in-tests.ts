@@ -11,7 +11,12 @@ export async function chooseInList(within: VueWrapper, list: string | number, na
   await button.trigger('click')
   const option = within.findAll('[role="option"]').find((one) => one.text() === name)
   if (!option)
-    throw new Error(`${name} is not offered: ${within.findAll('[role="option"]').map((one) => one.text())}`)
+    throw new Error(
+      `${name} is not offered: ${within
+        .findAll('[role="option"]')
+        .map((one) => one.text())
+        .join(', ')}`,
+    )
   await option.trigger('click')
 }
 
@@ -26,6 +31,11 @@ export async function chooseOfFew(within: VueWrapper, name: string): Promise<voi
 export function fieldOf(within: VueWrapper, label: string) {
   const words = within.findAll('label').find((one) => one.text() === label)
   if (!words)
-    throw new Error(`there is no field ${label}: ${within.findAll('label').map((one) => one.text())}`)
+    throw new Error(
+      `there is no field ${label}: ${within
+        .findAll('label')
+        .map((one) => one.text())
+        .join(', ')}`,
+    )
   return within.get<HTMLInputElement>(`[id="${words.attributes('for')}"]`)
 }

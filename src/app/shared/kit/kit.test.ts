@@ -5,7 +5,7 @@ import { z } from 'zod'
 import CheckBox from './CheckBox.vue'
 import FewChoice from './FewChoice.vue'
 import FilePick from './FilePick.vue'
-import Fold from './Fold.vue'
+import KitFold from './KitFold.vue'
 import { chooseInList, chooseOfFew, fieldOf } from './in-tests.ts'
 import KitButton from './KitButton.vue'
 import ListChoice from './ListChoice.vue'
@@ -138,7 +138,7 @@ describe('a choice', () => {
 
 describe('what is folded', () => {
   it('is there once its title is pressed', async () => {
-    const fold = mount(Fold, { props: { title: 'Have ready' }, slots: { default: 'A towel' } })
+    const fold = mount(KitFold, { props: { title: 'Have ready' }, slots: { default: 'A towel' } })
     expect(fold.text()).not.toContain('A towel')
     await fold.get('button').trigger('click')
     expect(fold.text()).toContain('A towel')
