@@ -13,6 +13,7 @@ import { standInSensors } from '../src/devices/probes/stand-in-probes.ts'
 import { createApp } from '../src/server/createApp.ts'
 import { ProbeHub } from '../src/server/probes/hub.ts'
 import { sensorSource } from '../src/server/probes/sources.ts'
+import { choose } from '../e2e/kit.ts'
 import { findChromium } from './chromium.mjs'
 import { makeFlockReport } from './flock-report.ts'
 
@@ -62,13 +63,13 @@ await shoot('today')
 await page.getByRole('button', { name: 'Dismiss' }).click()
 await page.goto(`${base}#/sets/demo-freckle/eggs/demo-freckle-2`)
 await page.getByTestId('growth-film').waitFor()
-await page.getByTestId('beside').selectOption('living')
+await choose(page.getByTestId('beside'), 'Living egg as drawn')
 await page.getByRole('img', { name: /^Film of A2/ }).waitFor()
 await page.locator('[data-beside]').waitFor()
 await page.getByRole('slider', { name: 'Age in the film' }).fill('3200')
 await shoot('egg')
 await page.goto(`${base}#/lamp`)
-await page.getByTestId('lamp-shell').selectOption('brown')
+await choose(page.getByTestId('lamp-shell'), 'brown')
 await page.getByTestId('lamp-photo-0').setInputFiles(await freshEgg('fresh'))
 await page.getByTestId('lamp-photo-1').setInputFiles(await freshEgg('fresh again'))
 await page.getByTestId('check-lamp').click()
@@ -109,8 +110,8 @@ while ((await takeOut.count()) > 0) {
   await page.getByRole('button', { name: 'Removed' }).click()
   await page.getByRole('dialog').waitFor({ state: 'hidden' })
 }
-for (const choice of await page.getByTestId('openings').getByRole('combobox').all())
-  await choice.selectOption('blood-ring')
+for (const choice of await page.getByTestId('openings').getByLabel('Outcome').all())
+  await choose(choice, 'Died early, blood ring')
 await page.goto(`${base}#/rightness`)
 await page.getByTestId('known').waitFor()
 await shoot('rightness')
@@ -152,7 +153,7 @@ for (const [bird, breed, eggs] of [
   ['chicken', 'Holm Beacon', '14'],
   ['duck', 'Tarn Saltmarsh', '6'],
 ] as const) {
-  await page.getByRole('combobox', { name: /^Bird/ }).selectOption(bird)
+  await choose(page.getByLabel('Bird', { exact: true }), bird)
   await page.getByLabel('Eggs', { exact: true }).fill(eggs)
   await page.getByLabel('Breed').fill(breed)
   await page.getByLabel('Laid from').fill(ago(4))

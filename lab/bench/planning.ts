@@ -128,8 +128,9 @@ export async function benchPlanning(): Promise<string[]> {
       await page.getByTestId('preview').first().waitFor()
     })
     const replanning: Spent[] = []
-    for (const method of ['early-bird', 'often', 'late-only', 'weekly']) {
-      replanning.push(await measure(() => page.locator(`input[value="${method}"]`).check()))
+    for (const method of ['Early bird', 'Often', 'Late only', 'Weekly']) {
+      const choice = page.getByRole('radio', { name: new RegExp(`^${method}`) })
+      replanning.push(await measure(() => choice.check()))
     }
     return [
       `Planning ${EGGS} eggs in ${TRAYS} trays`,

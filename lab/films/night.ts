@@ -86,7 +86,7 @@ export async function beginNight(page: Page, baseURL: string, { eggs, readyMs = 
   await page.getByTestId('records-message').waitFor()
   await page.goto(`${baseURL}#/sets/night/candle`)
   await page.getByText('Before the first egg').waitFor()
-  await page.getByLabel('This device’s camera').check()
+  await page.getByRole('radio', { name: 'This device’s camera' }).check()
   await page.waitForTimeout(readyMs)
   for (let i = 0; i < 8; i++) {
     await page.keyboard.press(' ')
