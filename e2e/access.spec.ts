@@ -28,6 +28,7 @@ test('every view can be read by a screen reader and keeps its contrast in both r
     '/#/hatchery',
     '/#/results',
     '/#/history',
+    '/#/eggs',
     '/#/practice',
     '/#/records',
   ]) {
@@ -69,6 +70,7 @@ test(
       '/#/incubators/demo-cabinet',
       '/#/incubators/demo-cabinet/round',
       '/#/sets/demo-beacon/wall',
+      '/#/eggs',
       '/#/plan',
       '/#/hatchery',
     ]) {

@@ -27,6 +27,7 @@ const PAGES = [
   '/plan',
   '/hatchery',
   '/arrived',
+  '/eggs',
   '/practice',
   '/practice/days',
   '/practice/class',

@@ -16,6 +16,8 @@ type KeyOf<T> = {
 
 const ENGLISH = 'en'
 
+const IS_PSEUDO = chosenLanguage() === PSEUDO
+
 /**
  * All words of the program. English comes with the code that says it; another language is brought in before the first
  * page. A language holds until the page is left. In the pseudo-language every letter is another and every sentence is
@@ -26,7 +28,7 @@ const i18n = createI18n({
   locale: ENGLISH,
   fallbackLocale: ENGLISH,
   messages: { [ENGLISH]: {} },
-  postTranslation: (said) => (chosenLanguage() === PSEUDO ? pseudo(String(said)) : String(said)),
+  postTranslation: (said) => (IS_PSEUDO ? pseudo(String(said)) : String(said)),
 })
 
 /**

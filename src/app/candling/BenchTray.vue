@@ -21,7 +21,7 @@ defineProps<{ bench: Bench; trays: readonly Tray[] }>()
       :model-value="bench.tray.value.id"
       @change="bench.chooseTray($event)"
       :options="trays.map((tray) => ({ value: tray.id, name: tray.name }))"
-      class="mb-2 text-ink-soft grow rounded border border-line bg-panel p-1 text-ink"
+      class="mb-2 grow"
     />
     <TrayMap
       :tray="bench.tray.value"

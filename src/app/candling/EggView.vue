@@ -129,7 +129,6 @@ const neighbour = (by: number): Egg | null => {
             ...mates.map((mate) => ({ value: mate.id, name: nameOf(mate) })),
           ]"
           data-testid="beside"
-          class="flex-col gap-1"
         />
         <p v-if="beside && !shownBeside" class="text-ink-soft" aria-live="polite">
           {{

@@ -112,7 +112,7 @@ const rows = computed(() => {
       :label="t('hand.collarAcross')"
       :unit="unitSymbol(hatchery.units, 'length')"
       class="w-44"
-      :least="0.001"
+      positive
       :model-value="
         hatchery.scale.collarMm === null ? null : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
       "

@@ -140,6 +140,7 @@ function sendAir(): void {
           @change="emit('change', { trigger: $event })"
         />
         <NumberField
+          required
           v-if="session.trigger === 'timer'"
           :label="t('preflight.every')"
           :unit="t('preflight.seconds')"

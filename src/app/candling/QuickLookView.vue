@@ -102,13 +102,13 @@ async function keep(): Promise<void> {
         :label="t('quick.bird')"
         v-model="lone.species"
         :options="SPECIES_NAMES.map((name) => ({ value: name, name: SPECIES[name].label }))"
-        class="text-sm text-ink-soft text-ink"
+        class="text-sm text-ink-soft"
       />
       <ListChoice
         :label="t('quick.shell')"
         v-model="lone.shell"
         :options="SHELLS.map((shell) => ({ value: shell, name: shell }))"
-        class="text-sm text-ink-soft text-ink"
+        class="text-sm text-ink-soft"
       />
       <NumberField
         v-model="age"
@@ -193,7 +193,7 @@ async function keep(): Promise<void> {
             v-model="eggId"
             :placeholder="t('quick.choose')"
             :options="eggs.map((egg) => ({ value: egg.id, name: placeOf(egg) }))"
-            class="text-sm text-ink-soft text-ink"
+            class="text-sm text-ink-soft"
           />
           <p
             v-for="words in doubts"

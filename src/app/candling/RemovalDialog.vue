@@ -71,7 +71,7 @@ const missing = computed(() =>
       v-if="moved"
       v-model="isSureItIsDead"
       data-testid="sure-it-is-dead"
-      class="mt-3 items-start gap-3 border-l-2 border-ember pl-3 text-lg mt-1.5"
+      class="mt-3 items-start gap-3 border-l-2 border-ember pl-3 text-lg"
       >{{ t('removal.movedYes') }}</CheckBox
     >
     <p v-if="late" class="mt-3 border-l-2 border-ember pl-3">

@@ -248,7 +248,7 @@ useKeys({ z: () => void back(), ' ': next }, () => asked.value === null)
         class="text-lg w-24"
       />
       <p
-        v-if="typeof counted === 'number'"
+        v-if="counted !== null && counted >= 0"
         role="status"
         :class="counted === remaining ? 'text-lamp' : 'text-ember'"
         data-testid="count-check"

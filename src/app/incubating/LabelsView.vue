@@ -72,7 +72,7 @@ const print = (): void => window.print()
 
 <template>
   <main v-if="set" class="mx-auto overflow-x-auto print:overflow-visible max-w-[190mm] p-6 print:p-0">
-    <div class="screen-only mb-4 flex gap-3">
+    <div class="screen-only mb-4 flex flex-wrap items-end gap-3">
       <KitButton :icon="Printer" kind="next" @click="print"> {{ t('labels.print') }}</KitButton
       ><KitButton :to="{ name: 'set', params: { setId } }">{{ t('common.toSet') }}</KitButton>
       <ListChoice :label="t('labels.title')" v-model="sheet" :options="sheets" />

@@ -189,7 +189,7 @@ function takeBack(): void {
           </ul>
         </KitFold>
         <div class="mt-3 flex flex-wrap items-end gap-3">
-          <TextField :label="t('logger.name')" v-model="name" maxlength="60" class="flex-col gap-1" />
+          <TextField :label="t('logger.name')" v-model="name" maxlength="60" />
           <ListChoice
             :label="t('logger.position')"
             v-model="height"
@@ -197,7 +197,6 @@ function takeBack(): void {
               { value: 'air', name: t('logger.inAir') },
               { value: 'eggs', name: t('logger.atEggs') },
             ]"
-            class="flex-col gap-1"
           />
           <KitButton
             kind="next"

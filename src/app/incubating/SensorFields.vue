@@ -69,7 +69,7 @@ function choose(what: What, path: string): void {
           name: t('sensorFields.now', { path: field.path, value: sayIt(what, field[what]) }),
         })),
       ]"
-      class="flex-col gap-1"
+      class="w-56"
     />
     <p class="basis-full text-sm text-ink-soft">{{ t('sensorFields.from') }}</p>
   </div>

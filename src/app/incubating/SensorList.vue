@@ -152,7 +152,7 @@ function checkWords(probe: ProbeRecord): string {
               { value: 'wet-salt', name: t('sensors.salt') },
               { value: 'second-thermometer', name: t('sensors.thermometer') },
             ]"
-            class="flex-col gap-1"
+            class="w-52"
           />
           <NumberField
             v-model="shows"

@@ -32,7 +32,8 @@ function move(by: number): void {
       v-model="value"
       :label="label"
       :placeholder="`${from.toFixed(digits)}?`"
-      width="w-full min-w-0 min-h-16 text-center text-2xl font-semibold"
+      class="w-full min-w-0"
+      tall
     />
     <KitButton size="tall" class="px-0" :aria-label="t('step.more', { what: label })" @click="move(step)">
       <Plus class="h-6 w-6" aria-hidden="true" />

@@ -202,7 +202,7 @@ useKeys({
       <NumberField
         v-model="typed"
         :label="t('weigh.type', { what: atHand, unit: unitSymbol(units, 'mass') })"
-        width="w-40 text-xl"
+        class="w-40 text-xl"
       />
       <KitButton type="submit" :disabled="typed === null || Number.isNaN(typed)">
         {{ t('sensors.save') }}

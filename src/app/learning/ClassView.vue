@@ -123,9 +123,17 @@ const print = (): void => globalThis.print()
           ]"
         />
         <template v-if="!set">
-          <TextField :label="t('class.code')" v-model.lazy="word" maxlength="40" />
+          <TextField :label="t('class.code')" :model-value="word" @change="word = $event" maxlength="40" />
           <EggKind v-model="kind" />
-          <NumberField :label="t('class.day')" :least="4" :most="days" v-model="day" class="w-24" />
+          <NumberField
+            required
+            :label="t('class.day')"
+            :least="4"
+            :most="days"
+            class="w-24"
+            :model-value="day"
+            @change="day = $event"
+          />
         </template>
         <KitButton :icon="Printer" @click="print">
           {{ t('class.sheet') }}

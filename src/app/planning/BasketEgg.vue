@@ -85,9 +85,9 @@ const shownAs = (quantity: Quantity, value: number | null): number | null =>
       <NumberField
         :label="t('egg.weight', { number: item.egg.number })"
         hide-label
-        :least="0.001"
+        positive
         :model-value="shownAs('mass', item.egg.weightG)"
-        class="inline-block w-20"
+        class="inline-block w-16"
         @change="measure('weightG', $event)"
         @emptied="measure('weightG', null)"
       />
@@ -96,9 +96,9 @@ const shownAs = (quantity: Quantity, value: number | null): number | null =>
       <NumberField
         :label="t('egg.length', { number: item.egg.number })"
         hide-label
-        :least="0.001"
+        positive
         :model-value="shownAs('length', item.egg.lengthMm)"
-        class="inline-block w-20"
+        class="inline-block w-16"
         @change="measure('lengthMm', $event)"
         @emptied="measure('lengthMm', null)"
       />
@@ -106,9 +106,9 @@ const shownAs = (quantity: Quantity, value: number | null): number | null =>
       <NumberField
         :label="t('egg.breadth', { number: item.egg.number })"
         hide-label
-        :least="0.001"
+        positive
         :model-value="shownAs('length', item.egg.breadthMm)"
-        class="inline-block w-20"
+        class="inline-block w-16"
         @change="measure('breadthMm', $event)"
         @emptied="measure('breadthMm', null)"
       />
@@ -124,7 +124,7 @@ const shownAs = (quantity: Quantity, value: number | null): number | null =>
           })
         "
         :options="CRACKS.map((crack) => ({ value: crack, name: CRACK_WORDS[crack] }))"
-        class="w-36"
+        class="w-24"
       />
       <CheckBox
         v-if="item.egg.crack === 'hairline'"

@@ -128,7 +128,7 @@ function next(egg: DraftEgg, done: boolean): void {
       <KitButton size="desk" @click="doubt = null">{{ t('eggs.clear') }}</KitButton>
     </p>
     <div class="overflow-x-auto">
-      <table class="w-full text-left text-sm">
+      <table class="w-full text-left text-sm [&_.field]:px-1.5">
         <caption class="sr-only">
           {{ t('eggs.table') }}
         </caption>

@@ -39,6 +39,7 @@ function linesOf(words: string): string[] {
     />
     <div v-if="hatchery.limits.method === 'own'" class="flex flex-wrap gap-4">
       <NumberField
+        required
         v-for="[key, words] in LIMIT_NAMES"
         :key="key"
         :label="t('candling.minutes', { what: words })"

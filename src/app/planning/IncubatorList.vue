@@ -106,6 +106,7 @@ const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1)
           ]"
         />
         <NumberField
+          required
           :label="t('incubators.capacity')"
           :least="1"
           :most="5000"
@@ -113,11 +114,13 @@ const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1)
           @change="changeIncubator(item, { capacity: $event })"
         />
         <NumberField
+          required
           :label="t('incubators.correction', { unit: unitSymbol(hatchery.units, 'temperature') })"
           :model-value="Number((-item.displayCorrectionC * perDegree).toFixed(2))"
           @change="changeIncubator(item, { displayCorrectionC: -$event / perDegree })"
         />
         <NumberField
+          required
           :label="t('incubators.rounds')"
           :least="1"
           :most="9"
@@ -125,6 +128,7 @@ const perDegree = computed(() => (hatchery.value.units === 'imperial' ? 1.8 : 1)
           @change="changeIncubator(item, { roundsADay: $event })"
         />
         <NumberField
+          required
           :label="t('incubators.water')"
           :least="2"
           :most="336"

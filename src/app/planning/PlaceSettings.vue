@@ -43,6 +43,7 @@ const turning = computed(() =>
         ]"
       />
       <NumberField
+        required
         :label="t('place.candlingAt')"
         :least="0"
         :most="23"
@@ -50,6 +51,7 @@ const turning = computed(() =>
         @change="emit('change', { candlingHour: $event })"
       />
       <NumberField
+        required
         :label="t('place.brooders')"
         :least="0"
         :most="50"
@@ -57,6 +59,7 @@ const turning = computed(() =>
         @change="emit('change', { brooders: $event })"
       />
       <NumberField
+        required
         :label="t('place.altitude', { unit: unitSymbol(hatchery.units, 'altitude') })"
         data-testid="altitude"
         :model-value="toShown(hatchery.units, 'altitude', hatchery.altitudeM)"
@@ -73,6 +76,7 @@ const turning = computed(() =>
         @emptied="emit('change', { scaleStepG: null })"
       />
       <NumberField
+        required
         :label="t('place.turns')"
         :least="1"
         :most="15"
@@ -80,6 +84,7 @@ const turning = computed(() =>
         @change="emit('change', { turnsADay: oddTurns($event) })"
       />
       <NumberField
+        required
         :label="t('place.warmUp')"
         :least="0"
         :most="96"
@@ -87,6 +92,7 @@ const turning = computed(() =>
         @change="emit('change', { warmUpHours: $event })"
       />
       <NumberField
+        required
         :label="t('place.rest')"
         :least="0"
         :most="96"

@@ -60,6 +60,7 @@ const numberings = Object.entries(NUMBERING_CHOICES).map(([key, { label, example
         class="w-32"
       />
       <NumberField
+        required
         :label="t('trays.rows')"
         :least="1"
         :most="40"
@@ -68,6 +69,7 @@ const numberings = Object.entries(NUMBERING_CHOICES).map(([key, { label, example
         class="w-20"
       />
       <NumberField
+        required
         :label="t('trays.columns')"
         :least="1"
         :most="40"

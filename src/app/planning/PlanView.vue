@@ -117,6 +117,7 @@ useKeys({ z: () => void plan.undo() }, () => !clearing.value)
             />
             <div class="mt-4 flex flex-wrap gap-4">
               <NumberField
+                required
                 v-for="name in species"
                 :key="name"
                 :label="t('plan.incubationDays', { bird: SPECIES[name].label })"

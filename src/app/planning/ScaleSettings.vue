@@ -22,9 +22,9 @@ function changeCollar(shown: number | null): void {
     <h2 class="text-xl font-semibold">{{ t('scale.title') }}</h2>
     <NumberField
       :label="t('scale.collar', { unit: unitSymbol(hatchery.units, 'length') })"
-      class="w-40"
+      class="w-64"
       data-testid="collar"
-      :least="0.001"
+      positive
       :model-value="
         hatchery.scale.collarMm === null ? null : toShown(hatchery.units, 'length', hatchery.scale.collarMm)
       "

@@ -115,6 +115,7 @@ function setDay(changes: { date?: string; time?: string }): void {
         data-testid="hatch-day"
       />
       <NumberField
+        required
         :label="t('timing.about')"
         :least="0"
         :most="23"

@@ -116,9 +116,18 @@ function keepNote(): void {
         <ListChoice v-model="grade" class="w-40" :label="t('eggs.grade')" :options="grades" />
         <ListChoice v-model="standing" class="w-44" :label="t('eggs.standing')" :options="standings" />
       </div>
-      <p class="mt-3" role="status" data-testid="found">
-        {{ t('eggs.found', { shown: found.length, eggs: count(all.length, 'egg') }) }}
-      </p>
+      <div class="mt-3 flex flex-wrap items-center gap-x-5">
+        <p role="status" data-testid="found">
+          {{ t('eggs.found', { shown: found.length, eggs: count(all.length, 'egg') }) }}
+        </p>
+        <KitButton
+          v-if="found.length > 0 && found.length < all.length"
+          kind="quiet"
+          @click="chosen = found.map(({ egg }) => egg.id)"
+        >
+          {{ t('eggs.chooseAll', { eggs: count(found.length, 'egg') }) }}
+        </KitButton>
+      </div>
       <form
         v-if="chosen.length > 0"
         class="card sticky top-2 z-20 mt-2 flex flex-wrap items-end gap-3 border-lamp p-3"

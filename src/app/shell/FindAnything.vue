@@ -22,7 +22,12 @@ const store = useHatcheryStore()
 const router = useRouter()
 const words = ref('')
 // Eggs of sets that were not opened yet come in as one types.
-onMounted(() => void store.openAll().catch(() => undefined))
+const problem = ref('')
+onMounted(async () => {
+  await store.openAll().catch((error: unknown) => {
+    problem.value = t('find.notAll', { why: (error as Error).message })
+  })
+})
 const eggs = computed(() => eggsOfBook(store.sets, store.allEggsBySet, store.looksByEgg))
 const found = computed(() =>
   findInBook(words.value, { pages: props.pages, sets: store.sets, eggs: eggs.value }),
@@ -66,6 +71,7 @@ function go(one: Found): void {
           <li v-if="found.length === 0" class="px-3 py-2 text-ink-soft">{{ t('find.none') }}</li>
         </ComboboxOptions>
       </Combobox>
+      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
     </DialogPanel>
   </Dialog>
 </template>

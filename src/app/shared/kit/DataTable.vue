@@ -106,7 +106,6 @@ function save(): void {
 <template>
   <div>
     <div class="screen-only flex flex-wrap items-center justify-end gap-2">
-      <slot name="tools" :row="undefined as never" />
       <Popover class="relative">
         <PopoverButton class="press min-h-11 px-3 py-1"
           ><Columns3 class="h-5 w-5" aria-hidden="true" />{{ t('table.columns') }}</PopoverButton

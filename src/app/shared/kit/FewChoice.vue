@@ -22,6 +22,8 @@ function letThrough(event: KeyboardEvent): void {
   if (!(event.target as HTMLElement).matches('[aria-checked="true"]')) return
   event.stopPropagation()
   event.preventDefault()
+  // Behind a dialog the page's keys rest.
+  if ((event.target as HTMLElement).closest('[role="dialog"]')) return
   window.dispatchEvent(new KeyboardEvent('keydown', { key: event.key, cancelable: true }))
 }
 </script>

@@ -12,14 +12,22 @@ const {
   least,
   most,
   error = '',
+  required = false,
+  positive = false,
 } = defineProps<{
   label: string
   /** Written behind the label. */
   unit?: string
   least?: number
   most?: number
+  /** More than nothing. */
+  positive?: boolean
   placeholder?: string
   disabled?: boolean
+  /** It may not be left empty. */
+  required?: boolean
+  /** For a knuckle: large, and read from afar. */
+  tall?: boolean
   /** What is wrong with it besides. */
   error?: string
   hideLabel?: boolean
@@ -38,21 +46,27 @@ watch(
   { immediate: true },
 )
 const typed = computed(() => typedNumber(text.value))
-const isOutside = (figure: number | null): boolean =>
-  figure !== null && ((least !== undefined && figure < least) || (most !== undefined && figure > most))
-const wrong = computed(() => {
-  if (Number.isNaN(typed.value)) return t('number.wrong', { text: text.value.trim() })
-  if (!isOutside(typed.value)) return error
+const isEmptied = ref(false)
+/** What is wrong with what stands there; empty where nothing is. */
+const refusal = computed(() => {
+  const figure = typed.value
+  if (figure === null) return isEmptied.value ? t('number.missing') : ''
+  if (Number.isNaN(figure)) return t('number.wrong', { text: text.value.trim() })
+  if (positive && figure <= 0) return t('number.positive')
+  const [isBelow, isAbove] = [least !== undefined && figure < least, most !== undefined && figure > most]
+  if (!isBelow && !isAbove) return ''
   if (least === undefined) return t('number.atMost', { most: most! })
   return most === undefined ? t('number.atLeast', { least }) : t('number.between', { least, most })
 })
+const wrong = computed(() => refusal.value || error)
 function type(event: Event): void {
   text.value = (event.target as HTMLInputElement).value
   value.value = typed.value
 }
 function leave(): void {
+  isEmptied.value = required && typed.value === null
   if (typed.value === null) emit('emptied')
-  else if (!Number.isNaN(typed.value) && !isOutside(typed.value)) emit('change', typed.value)
+  else if (refusal.value === '') emit('change', typed.value)
 }
 </script>
 
@@ -68,10 +82,11 @@ function leave(): void {
       inputmode="decimal"
       autocomplete="off"
       class="field block w-full text-ink"
-      :class="{ 'mt-1': !hideLabel }"
+      :class="[hideLabel ? '' : 'mt-1', tall ? 'min-h-16 text-center text-2xl font-semibold' : '']"
       :value="text"
       :placeholder="placeholder"
       :disabled="disabled"
+      :aria-required="required || undefined"
       :aria-invalid="wrong !== '' || undefined"
       :aria-describedby="wrong ? `${id}-wrong` : undefined"
       @input="type"

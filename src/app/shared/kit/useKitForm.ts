@@ -31,7 +31,7 @@ export function useKitForm<S extends z.ZodObject>({ schema, start, keptAs, send 
     validators: { onBlur: schema as never, onSubmit: schema as never },
     onSubmit: async ({ value }: { value: unknown }) => {
       await send(schema.parse(value))
-      sessionStorage.removeItem(keptAs)
+      keepValues(keptAs, null)
       left.clear()
       form.reset(start as never)
     },
@@ -45,7 +45,7 @@ export function useKitForm<S extends z.ZodObject>({ schema, start, keptAs, send 
       modelValue: values.value[name],
       'onUpdate:modelValue': (value) => {
         form.setFieldValue(name as never, value as never)
-        sessionStorage.setItem(keptAs, JSON.stringify(form.state.values))
+        keepValues(keptAs, form.state.values)
       },
       onChange: () => {
         left.add(name)
@@ -59,6 +59,16 @@ export function useKitForm<S extends z.ZodObject>({ schema, start, keptAs, send 
     await form.handleSubmit()
   }
   return { field, values, submit }
+}
+
+/** Keeps what is half filled in, as far as the browser lets it; null forgets it. */
+function keepValues(keptAs: string, values: object | null): void {
+  try {
+    if (values) sessionStorage.setItem(keptAs, JSON.stringify(values))
+    else sessionStorage.removeItem(keptAs)
+  } catch {
+    // Then a reload begins with an empty form, as ever.
+  }
 }
 
 /** What was left half filled, of the fields that the form has today. */
