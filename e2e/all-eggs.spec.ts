@@ -11,7 +11,7 @@ test('every egg of the book: narrowed down, sorted, noted together, saved; anyth
   const found = page.getByTestId('found')
   await expect(found).toContainText(/^(\d+) of \1 eggs$/)
   const rows = page.getByTestId('all-eggs').locator('tbody tr:not([aria-hidden])')
-  await choose(page.getByLabel('Set', { exact: true }), 'Saltmarsh ducks')
+  await choose(page.getByRole('combobox', { name: 'Set' }), 'Saltmarsh ducks')
   await page.getByRole('searchbox', { name: 'Find' }).fill('a2')
   await expect(rows).toHaveCount(1)
   await page.getByRole('searchbox', { name: 'Find' }).fill('')

@@ -80,8 +80,8 @@ test('a sitting by keyboard alone in the dark room, left in the middle; figures 
   ])
   expect((await readFile(await download.path(), 'utf8')).trim().split('\n')).toHaveLength(11)
   // Somebody else sits down: their own figures, and both side by side.
-  await page.getByLabel('Learner').fill('Wren')
-  await page.getByLabel('Learner').press('Tab')
+  await page.getByRole('combobox', { name: 'Learner' }).fill('Wren')
+  await page.getByRole('combobox', { name: 'Learner' }).press('Tab')
   await expect(page.getByTestId('standing')).toBeHidden()
   await start.press(' ')
   await answer(1, 1)

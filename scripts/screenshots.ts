@@ -155,7 +155,7 @@ for (const [bird, breed, eggs] of [
 ] as const) {
   await choose(page.getByLabel('Bird', { exact: true }), bird)
   await page.getByLabel('Eggs', { exact: true }).fill(eggs)
-  await page.getByLabel('Breed').fill(breed)
+  await page.getByRole('combobox', { name: 'Breed' }).fill(breed)
   await page.getByLabel('Laid from').fill(ago(4))
   await page.getByLabel('Laid to').first().fill(ago(1))
   await page.getByRole('button', { name: 'Add to basket' }).click()

@@ -11,10 +11,7 @@ import { t } from './words.ts'
 const props = defineProps<{ egg: Egg; marking: string | null; speakingSinceMs: number | null }>()
 const said = computed(() => {
   const spoken = spokenOf(props.egg).length
-  return [
-    ...notesOf(props.egg).map(({ text }) => text),
-    ...(spoken > 0 ? [count(spoken, 'spoken note')] : []),
-  ]
+  return [...notesOf(props.egg).map(({ text }) => text), ...(spoken > 0 ? [count(spoken, 'spokenNote')] : [])]
 })
 const nowMs = ref(Date.now())
 useIntervalFn(() => {

@@ -4,6 +4,7 @@ import type { FileOutcome } from './useManyFiles.ts'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
+import KitProgress from '../shared/kit/KitProgress.vue'
 import KitFold from '../shared/kit/KitFold.vue'
 
 /** How far a heap of files is, and afterwards what became of each; what went nowhere stands first. */
@@ -37,7 +38,7 @@ const others = computed(() => props.outcomes.filter(({ state }) => state !== 'ke
           })
         }}</template>
       </p>
-      <progress v-if="running" class="w-full accent-lamp" :max="outcomes.length" :value="done" />
+      <KitProgress v-if="running" :done="done" :total="outcomes.length" />
     </div>
     <ul
       v-if="others.length > 0"

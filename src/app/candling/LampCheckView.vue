@@ -12,6 +12,7 @@ import LampResult from './lamp/LampResult.vue'
 import LampStrip from './lamp/LampStrip.vue'
 import { useLampCheck } from './lamp/useLampCheck.ts'
 import { t } from './lamp/words.ts'
+import KitProgress from '../shared/kit/KitProgress.vue'
 import KitButton from '../shared/kit/KitButton.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import FilePick from '../shared/kit/FilePick.vue'
@@ -134,19 +135,18 @@ const dayOf = ({ at }: LampCheck): string => sayDate(localDateOf(Date.parse(at),
         >
           {{ t('check.start') }}
         </KitButton>
-        <template v-else>
-          <progress
-            class="h-3 w-48 accent-lamp"
-            :max="Math.max(1, drawn.of)"
-            :value="phase === 'drawing' ? drawn.done : 0"
-          />
-          <span>{{
+        <KitProgress
+          v-else
+          :done="phase === 'drawing' ? drawn.done : 0"
+          :total="Math.max(1, drawn.of)"
+          :stop="t('check.cancel')"
+          @stop="cancel"
+          >{{
             phase === 'measuring'
               ? t('check.measuring')
               : t('check.drawing', { done: drawn.done, of: drawn.of })
-          }}</span>
-          <KitButton size="desk" @click="cancel">{{ t('check.cancel') }}</KitButton>
-        </template>
+          }}</KitProgress
+        >
       </div>
       <p class="text-sm text-ink-soft">{{ t('check.caution') }}</p>
     </section>

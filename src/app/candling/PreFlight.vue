@@ -12,7 +12,7 @@ import NumberField from '../shared/kit/NumberField.vue'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import PressArea from '../shared/kit/PressArea.vue'
-import TextField from '../shared/kit/TextField.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
 import CheckBox from '../shared/kit/CheckBox.vue'
 import FewChoice from '../shared/kit/FewChoice.vue'
 
@@ -120,16 +120,16 @@ function sendAir(): void {
       </ol>
     </div>
     <div class="flex flex-col gap-3">
-      <TextField
+      <SearchChoice
+        own
         :label="t('preflight.candler')"
         v-model="candler"
-        @change="emit('change', { candler: candler.trim() })"
-        maxlength="60"
+        :options="known.map((name) => ({ value: name, name }))"
+        :maxlength="60"
         :placeholder="t('preflight.optional')"
-        :list="known.length > 0 ? 'known-candlers' : undefined"
-        class="text-lg font-semibold min-w-0 grow"
+        class="min-w-0 grow text-lg font-semibold"
+        @change="emit('change', { candler: candler.trim() })"
       />
-      <datalist id="known-candlers"><option v-for="name in known" :key="name" :value="name" /></datalist>
       <fieldset>
         <legend class="mb-1 text-lg font-semibold">{{ t('preflight.pictures') }}</legend>
         <FewChoice

@@ -59,7 +59,7 @@ function saveFates(): void {
     <h2 id="results-heading" class="text-xl font-semibold">{{ t('results.title') }}</h2>
     <p v-if="results.open === results.set" class="mt-1 text-ink-soft">{{ t('results.none') }}</p>
     <p v-else-if="results.open > 0" class="mt-1 text-ink-soft">
-      {{ t('results.soFar', { eggs: count(results.open, 'egg is', 'eggs are') }) }}
+      {{ t('results.soFar', { eggs: count(results.open, 'eggIs') }) }}
     </p>
     <p v-if="results.set < FEW && results.open < results.set" class="mt-1 text-ink-soft" data-testid="few">
       {{ t('results.interval', { eggs: count(results.set, 'egg') }) }}

@@ -13,6 +13,7 @@ import { POLICY_WORDS } from '../shared/wording.ts'
 import type { Policy } from '../../core/grade/types.ts'
 import { saveTable } from '../shared/save-table.ts'
 import { t } from './words.ts'
+import DataTable from '../shared/kit/DataTable.vue'
 import KitButton from '../shared/kit/KitButton.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 
@@ -50,7 +51,25 @@ const hatches = computed(() =>
         : [],
   ),
 )
-const HEADS = [t('results.fertileByCandling'), t('results.ofSet'), t('compare.hatched')] as const
+type Row = (typeof rows.value)[number]
+const SHARES: ReadonlyArray<{ id: string; name: string; of: (of: Row['results']) => Share | null }> = [
+  { id: 'fertile', name: t('results.fertileByCandling'), of: ({ fertility }) => fertility.apparent },
+  { id: 'set', name: t('results.ofSet'), of: ({ hatchOfSet }) => hatchOfSet },
+  { id: 'hatched', name: t('compare.hatched'), of: ({ hatchOfFertile }) => hatchOfFertile },
+]
+const columns = computed(() => [
+  { id: 'name', name: t('results.by', { group: GROUP_WORDS[group.value] }), value: ({ name }: Row) => name },
+  { id: 'eggs', name: t('compare.eggs'), said: true, value: ({ results }: Row) => results.set },
+  ...SHARES.map(({ id, name, of }) => ({
+    id,
+    name,
+    said: true,
+    value: ({ results }: Row) => {
+      const share = of(results)
+      return share ? share.count / share.of : -1
+    },
+  })),
+])
 const percent = (value: number): string => `${Math.round(100 * value)} %`
 const words = (share: Share | null): string =>
   share ? `${percent(share.count / share.of)} (${Math.round(100 * share.low)}–${percent(share.high)})` : '–'
@@ -111,44 +130,30 @@ function saveResults(): void {
       </div>
       <p v-if="apart" class="mt-3" data-testid="apart">{{ apart }}</p>
       <div class="mt-3">
-        <table class="block w-full text-left sm:table" data-testid="results-table">
-          <thead class="hidden sm:table-header-group">
-            <tr class="text-ink-soft">
-              <th scope="col" class="py-1 pr-4 font-normal">
-                {{ t('results.by', { group: GROUP_WORDS[group] }) }}
-              </th>
-              <th scope="col" class="py-1 pr-4 font-normal">{{ t('compare.eggs') }}</th>
-              <th v-for="head in HEADS" :key="head" scope="col" class="py-1 pr-4 font-normal">{{ head }}</th>
-            </tr>
-          </thead>
-          <tbody class="block sm:table-row-group">
-            <tr
-              v-for="{ name, results } in rows"
-              :key="name"
-              class="block border-t border-line py-2 align-top sm:table-row sm:py-0"
-            >
-              <th scope="row" class="block py-1 pr-4 font-semibold sm:table-cell sm:py-2">{{ name }}</th>
-              <td class="flex justify-between gap-3 py-1 sm:table-cell sm:py-2 sm:pr-4">
-                <span class="text-ink-soft sm:hidden">{{ t('compare.eggs') }}</span>
-                <span
-                  >{{ results.set
-                  }}<span v-if="results.open > 0" class="text-ink-soft">{{
-                    t('results.open', { eggs: results.open })
-                  }}</span></span
-                >
-              </td>
-              <td
-                v-for="(share, i) in [results.fertility.apparent, results.hatchOfSet, results.hatchOfFertile]"
-                :key="i"
-                class="flex flex-wrap justify-between gap-x-3 py-1 sm:table-cell sm:py-2 sm:pr-4 sm:whitespace-nowrap"
-              >
-                <span class="text-ink-soft sm:hidden">{{ HEADS[i] }}</span>
-                <span>{{ words(share) }}</span>
-                <ShareBar :share="share" />
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <DataTable
+          data-testid="results-table"
+          :label="t('results.by', { group: GROUP_WORDS[group] })"
+          :rows="rows"
+          :columns="columns"
+          :row-id="({ name }) => name"
+        >
+          <template #name="{ row: { name } }"><strong>{{ name }}</strong></template>
+          <template #eggs="{ row: { results } }"
+            >{{ results.set
+            }}<span v-if="results.open > 0" class="text-ink-soft">{{
+              t('results.open', { eggs: results.open })
+            }}</span></template
+          >
+          <template #fertile="{ row: { results } }"
+            >{{ words(results.fertility.apparent) }}<ShareBar :share="results.fertility.apparent"
+          /></template>
+          <template #set="{ row: { results } }"
+            >{{ words(results.hatchOfSet) }}<ShareBar :share="results.hatchOfSet"
+          /></template>
+          <template #hatched="{ row: { results } }"
+            >{{ words(results.hatchOfFertile) }}<ShareBar :share="results.hatchOfFertile"
+          /></template>
+        </DataTable>
       </div>
       <section class="card mt-6 p-4" :aria-label="t('results.overTime')">
         <SharesOverTime

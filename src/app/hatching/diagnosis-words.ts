@@ -81,6 +81,16 @@ const percent = (share: number): string => `${(100 * share).toFixed(1)} %`
 const signed = (value: number, digits: number): string =>
   `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`
 
+/** How many eggs have what the fact tells of. */
+function told(
+  fact: 'fact.cracks' | 'fact.looseCells',
+  eggs: SetStory['eggs'],
+  sign: 'cracked' | 'looseCell',
+): string {
+  const n = eggs.filter((egg) => egg[sign]).length
+  return t(fact, { n }, n)
+}
+
 /** What is known behind a clue, with its figures. @param trays - of the set, to name a place */
 export function factOf(
   clue: Clue,
@@ -103,7 +113,7 @@ export function factOf(
       return t('fact.fertility', { infertile, eggs: eggs.length })
     }
     case 'cracks':
-      return `${count(eggs.filter(({ cracked }) => cracked).length, 'cracked shell')} noted`
+      return told('fact.cracks', eggs, 'cracked')
     case 'place': {
       const tray = trays.find(({ id }) => id === corner?.trayId)
       if (!corner || !tray) return t('fact.noPlace')
@@ -136,7 +146,7 @@ export function factOf(
       const with_ = (sign: 'wet' | 'dry' | 'contaminated'): number =>
         opened.filter(({ signs }) => signs!.includes(sign)).length
       return t('fact.signs', {
-        opened: count(opened.length, 'opened egg'),
+        opened: count(opened.length, 'openedEgg'),
         wet: with_('wet'),
         dry: with_('dry'),
         rotten: with_('contaminated'),
@@ -147,7 +157,7 @@ export function factOf(
     case 'parcel':
       return t('fact.parcel', { posted: eggs.filter(({ posted }) => posted).length, eggs: eggs.length })
     case 'loose-cells':
-      return `${count(eggs.filter(({ looseCell }) => looseCell).length, 'loose air cell')} noted`
+      return told('fact.looseCells', eggs, 'looseCell')
     case 'openings':
       return t('fact.openings', { times: count(story.openings ?? 0, 'time') })
     case 'lockdown-air':

@@ -7,6 +7,7 @@ import type { EggSet } from '../../contracts/records/set-record.ts'
 import { isDoneWith } from '../../domain/own-grade.ts'
 import { figuresOfLook } from '../../domain/look-figures.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import DataTable from '../shared/kit/DataTable.vue'
 import GradeSign from '../shared/ui/GradeSign.vue'
 import { dayWords, GRADE_WORDS, nameOfEgg, percentWords } from '../shared/wording.ts'
 import { t } from './words.ts'
@@ -19,74 +20,67 @@ const props = defineProps<{
 }>()
 const store = useHatcheryStore()
 const zone = computed(() => store.hatchery.zone)
-const MOST_ROWS = 200
 const placeOf = (egg: Egg): string => nameOfEgg(props.set.trays, egg)
 const cellWords = (look: LookRecord): string => {
   const cell = figuresOfLook(look).airCell
   return cell ? percentWords(cell.depth.value) : t('looks.notSeen')
 }
+interface Row {
+  egg: Egg
+  look: LookRecord
+}
+const ownWords = ({ look }: Row): string => {
+  if (!look.own) return isDoneWith(look) ? t('looks.leftIn') : t('looks.undecided')
+  return look.own.grade === look.verdict.grade ? t('looks.same') : GRADE_WORDS[look.own.grade]
+}
+const columns = [
+  { id: 'place', name: t('looks.place'), value: ({ egg }: Row) => placeOf(egg) },
+  { id: 'day', name: t('looks.day'), value: ({ look }: Row) => look.takenAt },
+  { id: 'suggested', name: t('looks.suggested'), value: ({ look }: Row) => GRADE_WORDS[look.verdict.grade] },
+  { id: 'own', name: t('looks.youSaid'), value: ownWords },
+  { id: 'cell', name: t('looks.airCell'), figure: true, value: ({ look }: Row) => cellWords(look) },
+  {
+    id: 'shadow',
+    name: t('looks.shadow'),
+    figure: true,
+    value: ({ look }: Row) => percentWords(figuresOfLook(look).shadow.value),
+  },
+  {
+    id: 'vessels',
+    name: t('looks.vessels'),
+    figure: true,
+    value: ({ look }: Row) => percentWords(look.reading.vessels.coverage.value),
+  },
+]
 </script>
 
 <template>
-  <div class="card overflow-x-auto">
-    <table class="w-full text-left" data-testid="looks">
-      <caption class="p-3 text-left text-lg font-semibold">
-        {{ title }}
-      </caption>
-      <thead class="border-b border-line text-sm text-ink-soft">
-        <tr>
-          <th class="p-2 pl-3 font-medium">{{ t('looks.place') }}</th>
-          <th class="p-2 font-medium">{{ t('looks.day') }}</th>
-          <th class="p-2 font-medium">{{ t('looks.suggested') }}</th>
-          <th class="p-2 font-medium">{{ t('looks.youSaid') }}</th>
-          <th class="p-2 text-right font-medium">{{ t('looks.airCell') }}</th>
-          <th class="p-2 text-right font-medium">{{ t('looks.shadow') }}</th>
-          <th class="p-2 pr-3 text-right font-medium">{{ t('looks.vessels') }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="{ egg, look } in rows.slice(0, MOST_ROWS)"
-          :key="look.id"
-          class="border-b border-line last:border-0"
-        >
-          <td class="p-2 pl-3 font-semibold">
-            <RouterLink
-              :to="{ name: 'egg', params: { setId: set.id, eggId: egg.id } }"
-              class="underline-offset-4 hover:underline"
-              >{{ placeOf(egg) }}</RouterLink
-            ><span v-if="egg.removed" class="ml-2 text-sm font-normal text-ink-soft">{{
-              t('looks.removed')
-            }}</span
-            ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm font-normal text-ember">{{
-              t('looks.crack')
-            }}</span>
-          </td>
-          <td class="p-2">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</td>
-          <td class="p-2">
-            <GradeSign :grade="look.verdict.grade" class="mr-1 h-5 w-5" aria-hidden="true" />
-            {{ GRADE_WORDS[look.verdict.grade] }}
-          </td>
-          <td class="p-2">
-            {{
-              look.own
-                ? look.own.grade === look.verdict.grade
-                  ? t('looks.same')
-                  : GRADE_WORDS[look.own.grade]
-                : isDoneWith(look)
-                  ? t('looks.leftIn')
-                  : t('looks.undecided')
-            }}
-          </td>
-          <td class="p-2 text-right">{{ cellWords(look) }}</td>
-          <td class="p-2 text-right">{{ percentWords(figuresOfLook(look).shadow.value) }}</td>
-          <td class="p-2 pr-3 text-right">{{ percentWords(look.reading.vessels.coverage.value) }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-if="rows.length === 0" class="p-4 text-ink-soft">{{ t('looks.none') }}</p>
-    <p v-if="rows.length > MOST_ROWS" class="p-3 text-ink-soft">
-      {{ t('looks.newest', { shown: MOST_ROWS, looks: rows.length }) }}
-    </p>
-  </div>
+  <section class="card p-3" data-testid="looks">
+    <h2 class="text-lg font-semibold">{{ title }}</h2>
+    <p v-if="rows.length === 0" class="p-1 text-ink-soft">{{ t('looks.none') }}</p>
+    <DataTable
+      v-else
+      :label="title"
+      :rows="rows"
+      :columns="columns"
+      :row-id="({ look }) => look.id"
+      :csv="`${set.name}.csv`"
+    >
+      <template #place="{ row: { egg, look } }">
+        <RouterLink
+          :to="{ name: 'egg', params: { setId: set.id, eggId: egg.id } }"
+          class="inline-flex min-h-9 items-center font-semibold underline-offset-4 hover:underline"
+          >{{ placeOf(egg) }}</RouterLink
+        ><span v-if="egg.removed" class="ml-2 text-sm text-ink-soft">{{ t('looks.removed') }}</span
+        ><span v-if="look.reading.crack.score > 0.5" class="ml-2 text-sm text-ember">{{
+          t('looks.crack')
+        }}</span>
+      </template>
+      <template #day="{ row: { look } }">{{ dayWords(set, zone, Date.parse(look.takenAt)) }}</template>
+      <template #suggested="{ row: { look } }">
+        <GradeSign :grade="look.verdict.grade" class="mr-1 h-5 w-5" aria-hidden="true" />
+        {{ GRADE_WORDS[look.verdict.grade] }}
+      </template>
+    </DataTable>
+  </section>
 </template>

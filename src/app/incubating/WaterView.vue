@@ -137,7 +137,7 @@ const rows = computed(() => {
       <p v-if="water.mean && !water.mean.enough" class="mt-3 rounded-lg border border-lamp p-3">
         {{
           t('water.tooFew', {
-            eggs: count(water.mean.count, 'egg measured', 'eggs measured'),
+            eggs: count(water.mean.count, 'eggMeasured'),
             needed: ENOUGH_EGGS,
           })
         }}

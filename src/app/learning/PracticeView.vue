@@ -24,7 +24,7 @@ import { usePractice } from './practice/usePractice.ts'
 import { SITTING } from './practice/useSitting.ts'
 import { t } from './words.ts'
 import KitButton from '../shared/kit/KitButton.vue'
-import TextField from '../shared/kit/TextField.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
 import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** Learning to candle on eggs that cannot be hurt. */
@@ -134,15 +134,15 @@ const programWords = computed(() => {
       <p class="mt-1 max-w-3xl text-ink-soft">
         {{ t('practice.lead') }}
       </p>
-      <datalist id="learners"><option v-for="one in others" :key="one.id" :value="one.name" /></datalist>
       <div class="mt-5 grid items-start gap-5 md:grid-cols-[minmax(0,22rem)_minmax(0,1fr)]">
         <form class="card flex flex-col gap-4 p-5" @submit.prevent="begin">
-          <TextField
+          <SearchChoice
+            own
             :label="t('practice.learner')"
             :model-value="learner.name"
+            :options="others.map(({ name }) => ({ value: name, name }))"
+            :maxlength="60"
             @change="become($event)"
-            maxlength="60"
-            list="learners"
           />
           <div class="flex flex-wrap gap-4"><EggKind v-model="kind" /></div>
           <div>

@@ -19,6 +19,7 @@ import { count, GRADE_WORDS } from '../shared/wording.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useRegrading } from './useRegrading.ts'
 import { t } from './words.ts'
+import KitProgress from '../shared/kit/KitProgress.vue'
 import KitButton from '../shared/kit/KitButton.vue'
 
 const hatchery = useHatcheryStore()
@@ -155,12 +156,7 @@ const learnt = computed(() => {
     >
       <h2 class="text-xl font-semibold">{{ t('regrade.title') }}</h2>
       <p v-if="regrading.waiting.value.length > 0" class="mt-2">
-        {{
-          t('regrade.what', {
-            looks: count(regrading.waiting.value.length, 'look'),
-            verb: regrading.waiting.value.length === 1 ? t('regrade.was') : t('regrade.were'),
-          })
-        }}
+        {{ t('regrade.what', { looks: count(regrading.waiting.value.length, 'look') }) }}
       </p>
       <p v-if="regrading.result.value" class="mt-2" role="status" data-testid="regraded">
         {{
@@ -171,20 +167,20 @@ const learnt = computed(() => {
         }}
       </p>
       <p v-if="regrading.problem.value" class="mt-2 text-ember" role="alert">{{ regrading.problem.value }}</p>
-      <div v-if="regrading.progress.value" class="mt-3 flex items-center gap-3" role="status">
-        <progress
-          class="h-2 w-60"
-          :max="regrading.progress.value.total"
-          :value="regrading.progress.value.done"
-        />
-        {{
+      <KitProgress
+        v-if="regrading.progress.value"
+        class="mt-3"
+        :done="regrading.progress.value.done"
+        :total="regrading.progress.value.total"
+        :stop="t('regrade.stop')"
+        @stop="regrading.stop"
+        >{{
           t('regrade.under', {
             done: regrading.progress.value.done + 1,
             total: regrading.progress.value.total,
           })
-        }}
-        <KitButton @click="regrading.stop">{{ t('regrade.stop') }}</KitButton>
-      </div>
+        }}</KitProgress
+      >
       <KitButton v-else-if="regrading.waiting.value.length > 0" class="mt-3" @click="regrading.run">
         {{ t('regrade.do') }}
       </KitButton>

@@ -13,12 +13,18 @@ import { t } from './words.ts'
 import { useKitForm } from '../shared/kit/useKitForm.ts'
 import KitButton from '../shared/kit/KitButton.vue'
 import NumberField from '../shared/kit/NumberField.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import TextField from '../shared/kit/TextField.vue'
 import CheckBox from '../shared/kit/CheckBox.vue'
 
 /** Eggs of one source go into the basket together. */
-const props = defineProps<{ today: LocalDate }>()
+const props = defineProps<{
+  today: LocalDate
+  /** Written before in this book: proposed, and spelt alike. */
+  breeds: readonly string[]
+  sources: readonly string[]
+}>()
 const emit = defineEmits<{ add: [batch: Omit<DraftBatch, 'id'>, count: number] }>()
 
 const OTHER = 'other'
@@ -62,6 +68,8 @@ const { field, values, submit } = useKitForm({
     turnedInStorage: false,
   },
   keptAs: 'perlumen-batch',
+  // The next row is most often of the same flock; a parcel is one alone.
+  stays: ['species', 'breed', 'shell', 'source'],
   send: ({ count, laidFrom, laidTo, arrivedOn, ...batch }) => {
     const from = date(laidFrom)
     const arrived = batch.posted ? date(arrivedOn) : null
@@ -90,7 +98,13 @@ const storage = computed(() => {
   >
     <NumberField v-bind="field('count')" :label="t('batch.eggs')" />
     <ListChoice v-bind="field('species')" :label="t('batch.bird')" :options="BIRDS" />
-    <TextField v-bind="field('breed')" :label="t('batch.breed')" maxlength="120" />
+    <SearchChoice
+      own
+      v-bind="field('breed')"
+      :label="t('batch.breed')"
+      :maxlength="120"
+      :options="breeds.map((name) => ({ value: name, name }))"
+    />
     <ListChoice
       v-bind="field('shell')"
       :label="t('common.shell')"
@@ -98,11 +112,13 @@ const storage = computed(() => {
     />
     <TextField v-bind="field('laidFrom')" :label="t('batch.laidFrom')" type="date" :max="today" />
     <TextField v-bind="field('laidTo')" :label="t('batch.laidTo')" type="date" :max="today" />
-    <TextField
+    <SearchChoice
+      own
       v-bind="field('source')"
       :label="t('batch.source')"
-      maxlength="120"
+      :maxlength="120"
       :placeholder="t('batch.sourceHint')"
+      :options="sources.map((name) => ({ value: name, name }))"
       class="col-span-2"
     />
     <div class="col-span-2 flex flex-wrap items-center gap-x-5 gap-y-2 sm:col-span-3">

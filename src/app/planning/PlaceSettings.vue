@@ -5,12 +5,21 @@ import { oddTurns, turningHours } from '../../core/planning/incubation/turning.t
 import { fromShown, toShown, unitSymbol } from '../../core/units.ts'
 import { t } from './words.ts'
 import TextField from '../shared/kit/TextField.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import NumberField from '../shared/kit/NumberField.vue'
 
 /** The place, what stands in it and what is done by hand. */
 const props = defineProps<{ hatchery: Hatchery }>()
 const emit = defineEmits<{ change: [changes: Partial<HatcheryRecord>] }>()
+
+/** The browser’s time zones, and the one that stands, though this browser may call it otherwise. */
+const zones = computed(() =>
+  [...new Set([props.hatchery.zone, ...Intl.supportedValuesOf('timeZone')])].map((value) => ({
+    value,
+    name: value.replaceAll('_', ' '),
+  })),
+)
 
 const hourWords = (hour: number): string =>
   `${Math.floor(hour)}:${String(Math.round((hour % 1) * 60)).padStart(2, '0')}`
@@ -27,8 +36,9 @@ const turning = computed(() =>
       :model-value="hatchery.name"
       @change="emit('change', { name: $event })"
     />
-    <TextField
+    <SearchChoice
       :label="t('place.zone')"
+      :options="zones"
       :model-value="hatchery.zone"
       @change="emit('change', { zone: $event })"
     />

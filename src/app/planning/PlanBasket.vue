@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { Trash2 } from '@lucide/vue'
 import type { PlanDraft } from '../../core/planning/plan-draft.ts'
 import { SPECIES, type SpeciesName } from '../../core/species/species.ts'
@@ -25,6 +25,16 @@ const store = useHatcheryStore()
 /** The bird whose eggs are shown one by one. */
 const opened = ref<SpeciesName | null>(null)
 
+/** Breeds and sources of earlier sets and of this basket. */
+const known = computed(() => {
+  const all = [...props.draft.batches, ...store.sets.flatMap(({ batches }) => batches)]
+  const distinct = (names: string[]): string[] => [...new Set(names.filter(Boolean))].sort()
+  return {
+    breeds: distinct(all.map(({ breed }) => breed)),
+    sources: distinct(all.map(({ source }) => source)),
+  }
+})
+
 function batchWords(id: string): string {
   const batch = props.draft.batches.find((item) => item.id === id)!
   const eggs = props.draft.eggs.filter((egg) => egg.batchId === id).length
@@ -43,7 +53,7 @@ function batchWords(id: string): string {
 <template>
   <section class="card p-5" aria-labelledby="basket">
     <h2 id="basket" class="mb-3 text-xl font-semibold">{{ t('basket.title') }}</h2>
-    <BatchForm :today="today" @add="plan.addBatch" />
+    <BatchForm :today="today" :breeds="known.breeds" :sources="known.sources" @add="plan.addBatch" />
     <ul
       v-if="draft.batches.length > 0"
       class="mt-4 flex flex-col gap-1 border-t border-line pt-3"
@@ -68,10 +78,12 @@ function batchWords(id: string): string {
         @click="opened = opened === group.species ? null : group.species"
       >
         {{
-          t('basket.oneByOne', {
-            verb: opened === group.species ? t('basket.close') : t('basket.show'),
-            eggs: count(group.eggs.length, `${SPECIES[group.species].label.toLowerCase()} egg`),
-          })
+          opened === group.species
+            ? t('basket.close', { bird: SPECIES[group.species].label })
+            : t('basket.show', {
+                bird: SPECIES[group.species].label,
+                eggs: count(group.eggs.length, 'egg'),
+              })
         }}
       </KitButton>
       <BasketEggs

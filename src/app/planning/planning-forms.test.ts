@@ -19,7 +19,7 @@ const NOW = instantOf('2026-04-01', '10:00', ZONE)
 
 describe('eggs for the basket', () => {
   beforeEach(() => sessionStorage.clear())
-  const open = () => mount(BatchForm, { props: { today: '2026-04-01' } })
+  const open = () => mount(BatchForm, { props: { today: '2026-04-01', breeds: ['Marsh Grey'], sources: [] } })
 
   it('go in with what is known of them, and nothing that is not', async () => {
     const form = open()

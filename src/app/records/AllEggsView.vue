@@ -13,6 +13,7 @@ import {
 import { useHatcheryStore } from '../data/hatchery.ts'
 import DataTable from '../shared/kit/DataTable.vue'
 import KitButton from '../shared/kit/KitButton.vue'
+import SearchChoice from '../shared/kit/SearchChoice.vue'
 import ListChoice from '../shared/kit/ListChoice.vue'
 import TextField from '../shared/kit/TextField.vue'
 import EggMark from '../shared/ui/EggMark.vue'
@@ -112,7 +113,7 @@ function keepNote(): void {
           :label="t('eggs.search')"
           :placeholder="t('eggs.searchIn')"
         />
-        <ListChoice v-model="setId" class="w-56" :label="t('eggs.set')" :options="sets" />
+        <SearchChoice v-model="setId" class="w-56" :label="t('eggs.set')" :options="sets" />
         <ListChoice v-model="grade" class="w-40" :label="t('eggs.grade')" :options="grades" />
         <ListChoice v-model="standing" class="w-44" :label="t('eggs.standing')" :options="standings" />
       </div>

@@ -5,7 +5,7 @@ import { conflictKey, type Conflict } from '../../domain/merge/questions.ts'
 import { whatChanges } from '../../domain/merge/what-changes.ts'
 import type { Bundle } from '../../contracts/files/bundle.ts'
 import type { HatcheryRecords } from '../../contracts/records/records.ts'
-import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import ConfirmDialog from '../shared/kit/ConfirmDialog.vue'
 import {
   changeWords,
   conflictName,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue'
 import type { EggEdit, EggEdits } from '../../contracts/files/eggs-csv.ts'
-import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import ConfirmDialog from '../shared/kit/ConfirmDialog.vue'
 import { count } from '../shared/wording.ts'
 import { t } from './words.ts'
 import CheckBox from '../shared/kit/CheckBox.vue'

@@ -4,8 +4,7 @@ import type { StoredRecord } from '../data/book-tables.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
 import { useImportExportStore } from '../data/import-export.ts'
 import { saveFile } from '../shared/save-file.ts'
-import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
-import { count } from '../shared/wording.ts'
+import ConfirmDialog from '../shared/kit/ConfirmDialog.vue'
 import { fileDay } from './file-day.ts'
 import SetAsideRecord from './SetAsideRecord.vue'
 import type { Guarded } from './useRecordsWork.ts'
@@ -47,13 +46,7 @@ function discard(): void {
     <section v-if="hatchery.quarantined.length > 0" class="card mt-4 p-5" aria-labelledby="aside-heading">
       <h2 id="aside-heading" class="text-xl font-semibold">{{ t('repair.title') }}</h2>
       <p class="text-ink-soft">
-        {{
-          t('repair.lead', {
-            records: count(hatchery.quarantined.length, 'record'),
-            verb: hatchery.quarantined.length === 1 ? t('repair.belongs') : t('repair.belong'),
-            pronoun: hatchery.quarantined.length === 1 ? t('repair.it') : t('repair.them'),
-          })
-        }}
+        {{ t('repair.lead', { n: hatchery.quarantined.length }, hatchery.quarantined.length) }}
       </p>
       <ul>
         <SetAsideRecord

@@ -8,7 +8,7 @@ import { editedEggs, readEggsCsv, type EggEdit, type EggEdits } from '../../cont
 import { count } from '../shared/wording.ts'
 import { useImportExportStore } from '../data/import-export.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
-import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import ConfirmDialog from '../shared/kit/ConfirmDialog.vue'
 import BackupCard from './BackupCard.vue'
 import { broughtInWords } from './merge-words.ts'
 import TwoTablets from './TwoTablets.vue'
@@ -19,6 +19,7 @@ import LooksOfCopy from './LooksOfCopy.vue'
 import RecordsToRepair from './RecordsToRepair.vue'
 import { useRecordsWork } from './useRecordsWork.ts'
 import { t } from './words.ts'
+import KitProgress from '../shared/kit/KitProgress.vue'
 import KitButton from '../shared/kit/KitButton.vue'
 import FilePick from '../shared/kit/FilePick.vue'
 
@@ -138,28 +139,20 @@ function wipe(): void {
         {{ t('import.intact') }}
       </KitButton>
     </div>
-    <div
+    <KitProgress
       v-if="importExport.progress"
-      class="card mt-4 flex flex-wrap items-center gap-4 p-4"
-      role="status"
+      class="card mt-4 p-4"
       data-testid="records-progress"
+      :done="importExport.progress.done"
+      :total="Math.max(1, importExport.progress.total)"
+      :stop="t('import.stop')"
+      @stop="importExport.stop()"
+      >{{ importExport.progress.words
+      }}<template v-if="importExport.progress.total > 0">{{
+        t('import.progress', { done: importExport.progress.done, total: importExport.progress.total })
+      }}</template>
+      …</KitProgress
     >
-      <span
-        >{{ importExport.progress.words
-        }}<template v-if="importExport.progress.total > 0">{{
-          t('import.progress', { done: importExport.progress.done, total: importExport.progress.total })
-        }}</template>
-        …</span
-      >
-      <progress
-        class="grow accent-lamp"
-        :max="Math.max(1, importExport.progress.total)"
-        :value="importExport.progress.done"
-      />
-      <KitButton size="desk" @click="importExport.stop()">
-        {{ t('import.stop') }}
-      </KitButton>
-    </div>
     <div class="mt-6 grid gap-4 md:grid-cols-2">
       <ExportCard :sizes="sizes" :busy="working" :guarded="guarded" />
       <section class="card flex flex-col gap-3 p-5">

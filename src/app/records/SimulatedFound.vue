@@ -58,7 +58,6 @@ function putBack(): void {
       <span>{{
         t('simulated.found', {
           readings: count(found.count, 'reading'),
-          verb: found.count === 1 ? t('simulated.is') : t('simulated.are'),
           from: sayDate(found.from),
           to: sayDate(found.to),
         })
@@ -68,7 +67,7 @@ function putBack(): void {
       </KitButton>
     </template>
     <template v-else>
-      <span>{{ t('simulated.removed', { readings: count(taken!, 'simulated reading') }) }}</span>
+      <span>{{ t('simulated.removed', { readings: count(taken!, 'simulatedReading') }) }}</span>
       <KitButton size="desk" @click="putBack">{{ t('simulated.undo') }}</KitButton>
     </template>
     <span v-if="problem" class="text-ember" role="alert">{{ problem }}</span>

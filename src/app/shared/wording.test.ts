@@ -3,11 +3,7 @@ import { count, dateDoubt, percentWords, roughTime, setDateDoubt, setWords } fro
 
 describe('words', () => {
   it('count one and many, and shares as closely as they are known', () => {
-    expect([count(1, 'egg'), count(2, 'egg'), count(0, 'batch', 'batches')]).toEqual([
-      '1 egg',
-      '2 eggs',
-      '0 batches',
-    ])
+    expect([count(1, 'egg'), count(2, 'egg'), count(0, 'batch')]).toEqual(['1 egg', '2 eggs', '0 batches'])
     expect([percentWords(0), percentWords(0.031), percentWords(0.456)]).toEqual(['0 %', '3.1 %', '46 %'])
   })
   it('ask about a day that was hardly meant, and about no other', () => {

@@ -12,13 +12,12 @@ import {
   sayShortDate,
 } from '../../core/time/local-date.ts'
 import { nameOfPlace } from '../../core/tray/layout.ts'
-import { inLanguage } from '../../words/language.ts'
 import { sayReason } from '../../words/reasons.ts'
 import type { SuggestedGrade } from '../../core/grade-names.ts'
 import type { Action, Policy } from '../../core/grade/types.ts'
 import { SPECIES } from '../../core/species/species.ts'
 import { DAY_MS } from '../../core/time/durations.ts'
-import { t } from './words.ts'
+import { t, type Counted } from './words.ts'
 
 export const GRADE_WORDS: Readonly<Record<SuggestedGrade, string>> = {
   developing: t('grade.developing'),
@@ -114,8 +113,9 @@ export function oddsWords(odds: number): string {
   return odds >= 100 ? t('odds.almostCertainly') : odds >= 10 ? t('odds.veryProbably') : t('odds.probably')
 }
 
-export function count(n: number, one: string, many = `${one}s`): string {
-  return inLanguage(`${n} ${n === 1 ? one : many}`)
+/** "1 egg", "12 eggs": as the language forms its plural. */
+export function count(n: number, what: Counted): string {
+  return t(`count.${what}`, { n }, n)
 }
 
 const ODD_DAYS = 730

@@ -88,7 +88,7 @@ function seen(): void {
         >{{ sinceWords(first.alarm.sinceMs, clock.nowMs, at) }}. {{ words.todo }}</span
       >
       <span v-if="alarms.length > 1" class="text-ink-soft">
-        {{ ' ' }}{{ t('alarm.more', { alarms: count(alarms.length - 1, 'more alarm') }) }}</span
+        {{ ' ' }}{{ t('alarm.more', { alarms: count(alarms.length - 1, 'moreAlarm') }) }}</span
       >
       <span v-if="problem" class="text-ember"> {{ problem }}</span>
     </p>

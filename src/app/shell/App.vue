@@ -189,15 +189,7 @@ async function writeBack(): Promise<void> {
       to="/records"
       class="screen-only block border-b border-line px-4 py-2 text-ember underline"
       data-testid="aside-note"
-      >{{
-        t('aside.kept', {
-          records:
-            hatchery.quarantined.length === 1
-              ? t('aside.one')
-              : t('aside.many', { records: hatchery.quarantined.length }),
-          verb: hatchery.quarantined.length === 1 ? t('aside.is') : t('aside.are'),
-        })
-      }}</RouterLink
+      >{{ t('aside.kept', { n: hatchery.quarantined.length }, hatchery.quarantined.length) }}</RouterLink
     >
     <RouterLink
       v-if="backups.isOld && route.meta.room === 'desk' && route.name !== 'records'"

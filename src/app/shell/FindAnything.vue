@@ -1,18 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import {
-  Combobox,
-  ComboboxInput,
-  ComboboxOption,
-  ComboboxOptions,
-  Dialog,
-  DialogPanel,
-  DialogTitle,
-} from '@headlessui/vue'
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { eggsOfBook } from '../../domain/eggs-of-book.ts'
 import { findInBook, type Found } from '../../domain/find-in-book.ts'
 import { useHatcheryStore } from '../data/hatchery.ts'
+import KitDialog from '../shared/kit/KitDialog.vue'
 import { t } from './words.ts'
 
 /** One field for all that can be gone to: by a few letters, or by the code of a label. */
@@ -41,37 +34,33 @@ function go(one: Found): void {
 </script>
 
 <template>
-  <Dialog :open="true" class="fixed inset-0 z-50 flex justify-center p-3 sm:pt-24" @close="emit('close')">
-    <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
-    <DialogPanel class="card relative h-fit max-h-full w-full max-w-xl overflow-y-auto p-4 text-ink">
-      <DialogTitle class="sr-only">{{ t('find.title') }}</DialogTitle>
-      <Combobox :model-value="null" @update:model-value="go">
-        <ComboboxInput
-          class="field w-full text-lg"
-          autocomplete="off"
-          :aria-label="t('find.title')"
-          :placeholder="t('find.hint')"
-          @change="words = $event.target.value"
-        />
-        <ComboboxOptions static class="mt-2" data-testid="found-anything">
-          <ComboboxOption
-            v-for="one in found"
-            :key="`${one.kind} ${one.id}`"
-            v-slot="{ active }"
-            :value="one"
-            as="template"
-            ><li
-              class="flex min-h-11 cursor-pointer items-center justify-between gap-3 rounded-lg px-3 py-1"
-              :class="{ 'bg-lamp-soft text-lamp': active }"
-            >
-              <span class="min-w-0 truncate">{{ one.name }}</span
-              ><span class="text-sm text-ink-soft">{{ t(`find.${one.kind}`) }}</span>
-            </li></ComboboxOption
+  <KitDialog high hide-title :title="t('find.title')" @close="emit('close')">
+    <Combobox :model-value="null" @update:model-value="go">
+      <ComboboxInput
+        class="field w-full text-lg"
+        autocomplete="off"
+        :aria-label="t('find.title')"
+        :placeholder="t('find.hint')"
+        @change="words = $event.target.value"
+      />
+      <ComboboxOptions static class="mt-2" data-testid="found-anything">
+        <ComboboxOption
+          v-for="one in found"
+          :key="`${one.kind} ${one.id}`"
+          v-slot="{ active }"
+          :value="one"
+          as="template"
+          ><li
+            class="flex min-h-11 cursor-pointer items-center justify-between gap-3 rounded-lg px-3 py-1"
+            :class="{ 'bg-lamp-soft text-lamp': active }"
           >
-          <li v-if="found.length === 0" class="px-3 py-2 text-ink-soft">{{ t('find.none') }}</li>
-        </ComboboxOptions>
-      </Combobox>
-      <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
-    </DialogPanel>
-  </Dialog>
+            <span class="min-w-0 truncate">{{ one.name }}</span
+            ><span class="text-sm text-ink-soft">{{ t(`find.${one.kind}`) }}</span>
+          </li></ComboboxOption
+        >
+        <li v-if="found.length === 0" class="px-3 py-2 text-ink-soft">{{ t('find.none') }}</li>
+      </ComboboxOptions>
+    </Combobox>
+    <p v-if="problem" class="mt-2 text-ember" role="alert">{{ problem }}</p>
+  </KitDialog>
 </template>

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { useImportExportStore } from '../data/import-export.ts'
 import { turnTo } from '../data/which-book.ts'
-import ConfirmDialog from '../shared/ui/ConfirmDialog.vue'
+import ConfirmDialog from '../shared/kit/ConfirmDialog.vue'
 import { t } from './words.ts'
 import PressArea from '../shared/kit/PressArea.vue'
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Flashlight, Menu, Moon, Search, Shield, ShieldAlert, ShieldCheck, Sun, X } from '@lucide/vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useHatcheryStore } from '../data/hatchery.ts'
@@ -9,6 +8,7 @@ import { useBackupsStore } from '../records/backups/backups.ts'
 import { useRoomStore } from '../shared/room.ts'
 import { useKeys } from '../shared/useKeys.ts'
 import { t } from './words.ts'
+import KitPopover from '../shared/kit/KitPopover.vue'
 import PressArea from '../shared/kit/PressArea.vue'
 
 /** The way to every page: a row where there is room, on a phone a list that a thumb opens. Beside it how old the backup is. */
@@ -140,16 +140,18 @@ useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
         }}</span>
       </PressArea>
       <!-- On another page, also by Back, it is shut. -->
-      <Popover :key="route.fullPath" v-slot="{ open }" class="lg:hidden">
-        <PopoverButton class="flex min-h-11 min-w-11 items-center justify-center text-ink"
+      <KitPopover
+        :key="route.fullPath"
+        class="lg:hidden"
+        button-class="flex min-h-11 min-w-11 items-center justify-center text-ink"
+        panel-class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2"
+      >
+        <template #button="{ open }"
           ><component :is="open ? X : Menu" class="h-6 w-6" aria-hidden="true" /><span class="sr-only">{{
             t('nav.pages')
-          }}</span></PopoverButton
+          }}</span></template
         >
-        <PopoverPanel
-          v-slot="{ close }"
-          class="absolute inset-x-0 top-full flex flex-col border-b border-line bg-ground px-4 pb-2"
-        >
+        <template #default="{ close }">
           <RouterLink
             v-for="[path, name] in PAGES"
             :key="path"
@@ -160,8 +162,8 @@ useKeys({ '/': () => (finding.value = true) }, () => !isAtBench.value)
             @click="close()"
             >{{ name }}</RouterLink
           >
-        </PopoverPanel>
-      </Popover>
+        </template>
+      </KitPopover>
     </div>
     <FindAnything v-if="finding" :pages="PAGES" @close="finding = false" />
   </nav>

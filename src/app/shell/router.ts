@@ -33,6 +33,9 @@ const OF_SET: ReadonlyArray<readonly [path: string, name: string, room: Room, pa
 const OF_HATCHERY: ReadonlyArray<readonly [path: string, name: string, room: Room, page: Page]> = [
   ['/look', 'look', 'bench', () => import('../candling/QuickLookView.vue')],
   ['/lamp', 'lamp', 'desk', () => import('../candling/LampCheckView.vue')],
+  ...(import.meta.env.DEV
+    ? [['/kit', 'kit', 'desk', () => import('../shared/kit/KitPage.vue')] as const]
+    : []),
   ['/plan', 'plan', 'desk', () => import('../planning/PlanView.vue')],
   ['/hatchery', 'hatchery', 'desk', () => import('../planning/HatcheryView.vue')],
   ['/arrived', 'arrived', 'desk', () => import('../candling/ArrivedView.vue')],

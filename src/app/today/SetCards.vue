@@ -68,7 +68,7 @@ function lastLook(eggId: string) {
       v-if="earlier.length > 0"
       class="mt-4 text-lg"
       data-testid="earlier-sets"
-      :title="count(earlier.length, 'earlier set')"
+      :title="count(earlier.length, 'earlierSet')"
     >
       <FewOf v-slot="{ shown }" :items="earlier" :most="24" :what="t('sets.earlierUnit')">
         <ul class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2">

@@ -69,7 +69,10 @@ afterEach(() => {
 /** A video whose frames the test lets come. */
 function setUp(active = true) {
   const video = document.createElement('video')
-  Object.defineProperties(video, { videoWidth: { value: 1920 }, videoHeight: { value: 1080 } })
+  Object.defineProperties(video, {
+    videoWidth: { value: 1920, configurable: true },
+    videoHeight: { value: 1080 },
+  })
   let waiting: Array<(now: number) => void> = []
   Object.assign(video, {
     requestVideoFrameCallback: (call: (now: number) => void) => waiting.push(call),
@@ -101,7 +104,7 @@ function setUp(active = true) {
       await new Promise((resolve) => setTimeout(resolve))
     }
   }
-  return { lamp, events, signs, filmedMs, frames, nowMs: () => now }
+  return { lamp, video, events, signs, filmedMs, frames, nowMs: () => now }
 }
 
 describe('the watch over the lamp', () => {
@@ -143,8 +146,10 @@ describe('the watch over the lamp', () => {
     await frames(EGG, 2)
     expect(await taken).toHaveLength(2)
     expect(worker.held.some(({ closed }) => closed)).toBe(false)
+    vi.useFakeTimers()
+    const starting = document.createElement('video')
     const blind = scope.run(() =>
-      useLampWatch(shallowRef<LivePicture | null>(document.createElement('video')), () => true, {
+      useLampWatch(shallowRef<LivePicture | null>(starting), () => true, {
         settling: () => undefined,
         restless: () => undefined,
         turned: () => undefined,
@@ -153,7 +158,20 @@ describe('the watch over the lamp', () => {
         filmed: () => undefined,
       }),
     )!
-    expect(await blind.takeFrames()).toEqual([])
+    const none = blind.takeFrames()
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(await none).toEqual([])
+    vi.useRealTimers()
+  })
+
+  it('waits for a camera that was just switched on', async () => {
+    const { lamp, frames, video } = setUp()
+    Object.defineProperty(video, 'videoWidth', { value: 0, configurable: true })
+    const taken = lamp.takeFrames()
+    Object.defineProperty(video, 'videoWidth', { value: 1920, configurable: true })
+    video.dispatchEvent(new Event('loadeddata'))
+    await frames(EGG, 2)
+    expect(await taken).toHaveLength(2)
   })
 
   it('films the egg that lies still, anew when it is turned, and for ten seconds at most', async () => {

@@ -19,6 +19,9 @@ const LONGEST_FILM_MS = 10_000
 const SETTLING_AFTER_MS = 60
 /** Full frames taken of a settled egg, the sharpest of which is used. */
 const BURST = 2
+/** A camera that shows nothing this long after it was asked has failed, and the candler is told. */
+const FIRST_PICTURE_MS = 10_000
+const FIRST_PICTURE_EVENTS = ['loadeddata', 'load'] as const
 
 export interface LampWatchEvents {
   /** An egg seems to settle; may be told again. */
@@ -158,15 +161,29 @@ function useFrames(picture: Ref<LivePicture | null>, tell: (atMs: number) => voi
   })
 }
 
-/** Full frames of what is shown now, none where the camera shows nothing. */
+/** Full frames of what is shown now, none where the camera shows nothing, nor soon will. */
 async function fullFramesOf(source: LivePicture | null, shrinker: EggWorkerClient): Promise<ImageBitmap[]> {
   const frames: ImageBitmap[] = []
+  // A camera that was just switched on takes seconds on a slow device, and the key may be pressed before.
+  if (source && sizeOf(source).widthPx === 0) await firstPicture(source)
   while (source && sizeOf(source).widthPx > 0 && frames.length < BURST) {
     frames.push(await shrinker.hold(await frameOf(source)))
     if (!tellsFrames(source)) break
     if (frames.length < BURST) await nextFrame(source)
   }
   return frames
+}
+
+function firstPicture(source: LivePicture): Promise<void> {
+  return new Promise((resolve) => {
+    const done = (): void => {
+      clearTimeout(timer)
+      for (const event of FIRST_PICTURE_EVENTS) source.removeEventListener(event, done)
+      resolve()
+    }
+    const timer = setTimeout(done, FIRST_PICTURE_MS)
+    for (const event of FIRST_PICTURE_EVENTS) source.addEventListener(event, done)
+  })
 }
 
 function tellsFrames(source: LivePicture): source is HTMLVideoElement {

@@ -5,6 +5,7 @@ import { saveFile } from '../save-file.ts'
 import { percentWords } from '../wording.ts'
 import { canWriteWebp, videoCodec, writeMp4, writePngs, writeWebp, type Drawable } from './film-files.ts'
 import { t } from './words.ts'
+import KitProgress from '../kit/KitProgress.vue'
 import KitButton from '../kit/KitButton.vue'
 
 /** Takes a film out as a file. */
@@ -75,11 +76,9 @@ async function save({ ending, write }: (typeof KINDS)[number]): Promise<void> {
         {{ kind.words }}<span v-if="!can[kind.kind]" class="text-sm">({{ t('save.notHere') }})</span>
       </KitButton>
     </div>
-    <div v-else class="flex items-center gap-3">
-      <progress class="h-3 grow accent-lamp" max="1" :value="share" />
+    <KitProgress v-else :done="share" :stop="t('save.cancel')" @stop="stop.abort()">
       <span class="tabular-nums">{{ t('save.under', { percent: percentWords(share) }) }}</span>
-      <KitButton size="desk" @click="stop.abort()">{{ t('save.cancel') }}</KitButton>
-    </div>
+    </KitProgress>
     <p class="mt-2 text-sm text-ink-soft" aria-live="polite" data-testid="film-saved">
       {{ said || t('save.nothingElse') }}
     </p>

@@ -5,6 +5,7 @@ import { z } from 'zod'
 import CheckBox from './CheckBox.vue'
 import FewChoice from './FewChoice.vue'
 import FilePick from './FilePick.vue'
+import KitProgress from './KitProgress.vue'
 import KitFold from './KitFold.vue'
 import { chooseInList, chooseOfFew, fieldOf } from './in-tests.ts'
 import KitButton from './KitButton.vue'
@@ -12,6 +13,7 @@ import ListChoice from './ListChoice.vue'
 import LongTextField from './LongTextField.vue'
 import NumberField from './NumberField.vue'
 import { optionsOf } from './options.ts'
+import SearchChoice from './SearchChoice.vue'
 import SliderField from './SliderField.vue'
 import TextField from './TextField.vue'
 import { useKitForm } from './useKitForm.ts'
@@ -155,6 +157,52 @@ describe('a choice', () => {
     const slider = mount(SliderField, { props: { label: 'Humidity', least: 20, most: 80, modelValue: 50 } })
     await slider.get('input').setValue('65')
     expect(slider.emitted('update:modelValue')).toEqual([[65]])
+  })
+})
+
+describe('a search in a list', () => {
+  const BREEDS = [
+    { value: 'm', name: 'Marsh Grey' },
+    { value: 's', name: 'Sandhill Brown' },
+  ]
+  const open = (props: object = {}) =>
+    mount(SearchChoice, { props: { label: 'Breed', options: BREEDS, modelValue: '', ...props } })
+  const offered = (list: ReturnType<typeof open>) => list.findAll('[role="option"]').map((one) => one.text())
+
+  it('finds by some letters, whatever their case, and says what was pressed', async () => {
+    const list = open()
+    await list.get('input').setValue('MARSHG')
+    expect(offered(list)).toEqual(['Marsh Grey'])
+    await list.get('[role="option"]').trigger('mousedown')
+    expect(list.emitted('change')).toEqual([['m']])
+  })
+  it('says that nothing is called so, and takes nothing for it', async () => {
+    const list = open()
+    await list.get('input').setValue('zzz')
+    expect(list.text()).toContain('Nothing in the list')
+    await list.trigger('focusout')
+    expect(list.emitted('update:modelValue')).toBeUndefined()
+  })
+  it('takes what stands in no list where that is allowed, before anything that is like it', async () => {
+    const list = open({ own: true })
+    await list.get('input').setValue('Marsh')
+    expect(offered(list)).toEqual(['Marsh', 'Marsh Grey'])
+    expect(list.emitted('update:modelValue')).toEqual([['Marsh']])
+    await list.setProps({ modelValue: 'Marsh' })
+    await list.trigger('focusout')
+    expect(list.emitted('change')).toEqual([['Marsh']])
+  })
+})
+
+describe('something long', () => {
+  it('says how far it is, and is stopped', async () => {
+    const bar = mount(KitProgress, {
+      props: { done: 3, total: 12, stop: 'Stop' },
+      slots: { default: '3 of 12' },
+    })
+    expect([bar.get('progress').attributes('value'), bar.text()]).toEqual(['3', '3 of 12 Stop'])
+    await bar.get('button').trigger('click')
+    expect(bar.emitted('stop')).toHaveLength(1)
   })
 })
 

@@ -16,14 +16,22 @@ interface KitFormOptions<S extends z.ZodObject> {
   start: z.input<S>
   /** Name under which a half-filled form outlives a reload of its tab. */
   keptAs: string
+  /** What the next one begins with, as it was in the one that was sent; the rest begins anew. */
+  stays?: ReadonlyArray<keyof z.input<S> & string>
   send: (values: z.output<S>) => void | Promise<void>
 }
 
 /**
- * A form whose fields say what is wrong as one leaves them, in the words of its schema; sent, it begins anew.
+ * A form whose fields say what is wrong as one leaves them, in the words of its schema; sent, it begins anew, but for what stays.
  * @returns `field` binds a field of the kit by its name; `values` as they stand; `submit` sends, if nothing is wrong
  */
-export function useKitForm<S extends z.ZodObject>({ schema, start, keptAs, send }: KitFormOptions<S>) {
+export function useKitForm<S extends z.ZodObject>({
+  schema,
+  start,
+  keptAs,
+  stays = [],
+  send,
+}: KitFormOptions<S>) {
   type Values = z.input<S>
   const left = reactive(new Set<string>())
   const form = useForm({
@@ -33,7 +41,8 @@ export function useKitForm<S extends z.ZodObject>({ schema, start, keptAs, send 
       await send(schema.parse(value))
       keepValues(keptAs, null)
       left.clear()
-      form.reset(start as never)
+      const staying = Object.fromEntries(stays.map((name) => [name, (value as Values)[name]]))
+      form.reset({ ...start, ...staying } as never)
     },
   })
   const values = form.useSelector((state) => state.values as Values)
