@@ -37,18 +37,26 @@ const columns = [
   { id: 'place', name: t('looks.place'), value: ({ egg }: Row) => placeOf(egg) },
   { id: 'day', name: t('looks.day'), value: ({ look }: Row) => look.takenAt },
   { id: 'suggested', name: t('looks.suggested'), value: ({ look }: Row) => GRADE_WORDS[look.verdict.grade] },
-  { id: 'own', name: t('looks.youSaid'), value: ownWords },
-  { id: 'cell', name: t('looks.airCell'), figure: true, value: ({ look }: Row) => cellWords(look) },
+  { id: 'own', name: t('looks.youSaid'), said: true, value: ownWords },
+  {
+    id: 'cell',
+    name: t('looks.airCell'),
+    figure: true,
+    said: true,
+    value: ({ look }: Row) => cellWords(look),
+  },
   {
     id: 'shadow',
     name: t('looks.shadow'),
     figure: true,
+    said: true,
     value: ({ look }: Row) => percentWords(figuresOfLook(look).shadow.value),
   },
   {
     id: 'vessels',
     name: t('looks.vessels'),
     figure: true,
+    said: true,
     value: ({ look }: Row) => percentWords(look.reading.vessels.coverage.value),
   },
 ]

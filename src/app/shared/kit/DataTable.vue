@@ -188,7 +188,7 @@ function save(): void {
             class="py-1 pr-3"
             :class="[
               i === 0 ? 'max-md:grow max-md:basis-3/4' : 'max-md:text-ink-soft',
-              { 'md:text-right': figure, 'max-md:basis-full': said },
+              { 'md:text-right': figure, 'max-md:basis-full': said && !figure },
             ]"
           >
             <span v-if="said" class="md:hidden">{{ name }}{{ ' ' }}</span> <slot
