@@ -41,11 +41,11 @@ serverTest(
       await expect(first.getByTestId('lockdown-conflict')).toBeHidden()
       // A hatcher that is turned by hand has no turner to take out.
       const steps = first.getByTestId('lockdown').getByRole('checkbox')
-      await expect(steps).toHaveCount(8)
-      for (let i = 0; i < 8; i++) {
+      await expect(steps).toHaveCount(9)
+      for (let i = 0; i < 9; i++) {
         await steps.nth(i).check()
         await expect(
-          first.getByRole('button', { name: i < 7 ? `with ${7 - i} not done` : 'Start lockdown: all done' }),
+          first.getByRole('button', { name: i < 8 ? `with ${8 - i} not done` : 'Start lockdown: all done' }),
         ).toBeVisible()
       }
       await first.getByRole('button', { name: 'Start lockdown: all done' }).click()

@@ -7,6 +7,26 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
   return preparations(kind, species).map(inLanguage)
 }
 
+/** For chicks that are out. */
+const CHICK_PREPARATIONS = {
+  'first-day': [
+    'Bedding: no newspaper, legs slip on it; no cedar or other aromatic shavings, they harm lungs',
+    'Check that all drink and eat; dip the beaks of any that stand apart',
+    'How they lie: at the walls, too hot; huddled under the lamp, too cold',
+    'No kissing, no chicks in the kitchen: they carry germs',
+    'Record weak chicks; follow local rules and your vet’s advice',
+  ],
+  'third-day': [
+    'Pasted vents: wash them with warm water',
+    'Splayed legs: hobble early, later is too late',
+    'Fresh water and crumb; dry litter; the lamp is still fixed twice',
+  ],
+  cooler: [
+    'About 3 °C less at the floor than in the week before; hang the lamp higher',
+    'More space, water and feed; check that none is alone',
+  ],
+} as const
+
 function preparations(kind: EventKind, species: SpeciesName): string[] {
   const {
     humidityPercent: [low, high],
@@ -23,13 +43,14 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
       return [
         'Wash your hands',
         'Number the eggs, and mark two sides where you turn by hand',
+        'Leave dirty eggs out. Do not wash: the bloom keeps germs out',
         'Candle for cracks',
         'Note the time',
       ]
     case 'candle':
       return [
         'Wash your hands, before and after',
-        'Darken the room',
+        'Darken the room; turner off before the lid comes off',
         'Warm towel, lamp, pencil',
         'Note the humidity; lid flat and shut between trays',
       ]
@@ -39,6 +60,7 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
       return [
         'Last look: remove eggs that are certainly dead',
         'Turner and dividers out; non-slip mat over the grid, never newspaper',
+        'Liners cut to size beforehand; cover open water: chicks drown in it',
         `Fill every water channel: ${hatchLow}–${hatchHigh} % humidity`,
         'Vents at least a third open',
         'Lid on, and leave it on',
@@ -55,6 +77,8 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
       return [
         'Make sure twice that an egg is dead before you open it',
         'Open the rest outdoors, away from your face',
+        'Incubated eggs are no food, for people or animals',
+        'Wash and disinfect the incubator outdoors, with a mask: down is breathed in',
         'Humane killing and disposal: follow local rules and your vet’s advice',
       ]
     case 'take-out':
@@ -65,21 +89,8 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
         'Wash your hands',
       ]
     case 'first-day':
-      return [
-        'Check that all drink and eat; dip the beaks of any that stand apart',
-        'How they lie: at the walls, too hot; huddled under the lamp, too cold',
-        'Record weak chicks; follow local rules and your vet’s advice',
-      ]
     case 'third-day':
-      return [
-        'Pasted vents: wash them with warm water',
-        'Splayed legs: hobble early, later is too late',
-        'Fresh water and crumb; dry litter; the lamp is still fixed twice',
-      ]
     case 'cooler':
-      return [
-        'About 3 °C less at the floor than in the week before; hang the lamp higher',
-        'More space, water and feed; check that none is alone',
-      ]
+      return [...CHICK_PREPARATIONS[kind]]
   }
 }

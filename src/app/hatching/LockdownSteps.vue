@@ -92,6 +92,7 @@ const STEP_WORDS = computed((): Readonly<Record<LockdownStep, string>> => {
     'dividers-out': t('step.dividers'),
     'cover-grid': t('step.mat'),
     'fill-channels': t('step.water', { low, high }),
+    'cover-water': t('step.coverWater'),
     'vents-third': t('step.vents'),
     'lay-eggs': t('step.eggs'),
     'lid-on': t('step.lid'),

@@ -7,6 +7,7 @@ export const LOCKDOWN_STEPS = [
   'dividers-out',
   'cover-grid',
   'fill-channels',
+  'cover-water',
   'vents-third',
   'lay-eggs',
   'lid-on',
