@@ -150,8 +150,8 @@ await page.goto(`${base}#/plan`)
 const today = new Date()
 const ago = (days: number): string => new Date(today.getTime() - days * DAY_MS).toISOString().slice(0, 10)
 for (const [bird, breed, eggs] of [
-  ['chicken', 'Holm Beacon', '14'],
-  ['duck', 'Tarn Saltmarsh', '6'],
+  ['Chicken', 'Holm Beacon', '14'],
+  ['Duck', 'Tarn Saltmarsh', '6'],
 ] as const) {
   await choose(page.getByLabel('Bird', { exact: true }), bird)
   await page.getByLabel('Eggs', { exact: true }).fill(eggs)
