@@ -37,7 +37,7 @@ const columns = [
 
 <template>
   <main class="mx-auto grid max-w-6xl gap-6 p-4 md:grid-cols-2">
-    <section class="card flex flex-wrap items-start gap-3 p-4">
+    <section class="card flex flex-wrap content-start items-start gap-3 p-4">
       <KitButton v-for="kind in KINDS" :key="kind" :kind="kind" :icon="Egg">{{ kind }}</KitButton>
       <KitButton disabled>disabled</KitButton>
       <KitButton size="desk">desk</KitButton>

@@ -16,7 +16,7 @@ const emit = defineEmits<{ stop: [] }>()
 
 <template>
   <div class="flex flex-wrap items-center gap-3" role="status">
-    <progress class="h-2 w-60 max-w-full grow accent-lamp" :max="total" :value="done" />
+    <progress class="h-2 w-60 max-w-full grow" :max="total" :value="done" />
     <span><slot /></span>
     <KitButton v-if="stop" size="desk" @click="emit('stop')">{{ stop }}</KitButton>
   </div>
