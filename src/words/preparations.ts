@@ -10,10 +10,10 @@ export function preparationsFor(kind: EventKind, species: SpeciesName): string[]
 /** For chicks that are out. */
 const CHICK_PREPARATIONS = {
   'first-day': [
-    'Bedding: no newspaper, legs slip on it; no cedar or other aromatic shavings, they harm lungs',
+    'Bedding: no newspaper (legs slip), no cedar or other aromatic shavings (they harm lungs)',
     'Check that all drink and eat; dip the beaks of any that stand apart',
     'How they lie: at the walls, too hot; huddled under the lamp, too cold',
-    'No kissing, no chicks in the kitchen: they carry germs',
+    'Do not kiss chicks or keep them in the kitchen: they carry germs',
     'Record weak chicks; follow local rules and your vet’s advice',
   ],
   'third-day': [
@@ -43,7 +43,7 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
       return [
         'Wash your hands',
         'Number the eggs, and mark two sides where you turn by hand',
-        'Leave dirty eggs out. Do not wash: the bloom keeps germs out',
+        'Leave dirty eggs out. Do not wash eggs: the bloom keeps germs out',
         'Candle for cracks',
         'Note the time',
       ]
@@ -60,7 +60,7 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
       return [
         'Last look: remove eggs that are certainly dead',
         'Turner and dividers out; non-slip mat over the grid, never newspaper',
-        'Liners cut to size beforehand; cover open water: chicks drown in it',
+        'Liners cut to size beforehand; open water covered: chicks drown in it',
         `Fill every water channel: ${hatchLow}–${hatchHigh} % humidity`,
         'Vents at least a third open',
         'Lid on, and leave it on',
@@ -77,8 +77,8 @@ function preparations(kind: EventKind, species: SpeciesName): string[] {
       return [
         'Make sure twice that an egg is dead before you open it',
         'Open the rest outdoors, away from your face',
-        'Incubated eggs are no food, for people or animals',
-        'Wash and disinfect the incubator outdoors, with a mask: down is breathed in',
+        'Incubated eggs are not food, for people or animals',
+        'Clean and disinfect the incubator, best outdoors, with a mask: do not breathe in the down',
         'Humane killing and disposal: follow local rules and your vet’s advice',
       ]
     case 'take-out':

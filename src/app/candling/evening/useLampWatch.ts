@@ -21,7 +21,7 @@ const SETTLING_AFTER_MS = 60
 const BURST = 2
 /** A camera that shows nothing this long after it was asked has failed, and the candler is told. */
 const FIRST_PICTURE_MS = 10_000
-const FIRST_PICTURE_EVENTS = ['loadeddata', 'load'] as const
+const FIRST_PICTURE_EVENTS = ['loadeddata', 'load', 'error'] as const
 
 export interface LampWatchEvents {
   /** An egg seems to settle; may be told again. */
@@ -174,6 +174,7 @@ async function fullFramesOf(source: LivePicture | null, shrinker: EggWorkerClien
   return frames
 }
 
+/** Settles when there is a first picture, when there will be none, or after a while. */
 function firstPicture(source: LivePicture): Promise<void> {
   return new Promise((resolve) => {
     const done = (): void => {

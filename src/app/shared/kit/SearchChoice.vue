@@ -49,9 +49,10 @@ const plain = (text: string): string =>
 const fitting = computed(() => {
   const wanted = plain(query.value)
   const found = options.filter(({ name }) => plain(name).includes(wanted))
-  // What is typed comes first, so that Enter and Tab never put another’s name in its place.
-  const asTyped = own && wanted !== '' && !found.some(({ name }) => name === query.value)
-  return (asTyped ? [{ value: query.value, name: query.value }, ...found] : found).slice(0, MOST_SHOWN)
+  if (!own || wanted === '') return found.slice(0, MOST_SHOWN)
+  // What is typed comes first, so that Enter and Tab never put another’s name in its place; alone it is no choice.
+  const others = found.filter(({ name }) => name !== query.value)
+  return others.length > 0 ? [{ value: query.value, name: query.value }, ...others].slice(0, MOST_SHOWN) : []
 })
 const nameOf = (value: unknown): string =>
   options.find((one) => one.value === value)?.name ?? (typeof value === 'string' ? value : '')

@@ -188,6 +188,15 @@ describe('a search in a list', () => {
     await list.get('input').setValue('Marsh')
     expect(offered(list)).toEqual(['Marsh', 'Marsh Grey'])
     expect(list.emitted('update:modelValue')).toEqual([['Marsh']])
+    await list.setProps({
+      options: [
+        { value: 'Great Marsh', name: 'Great Marsh' },
+        { value: 'Marsh', name: 'Marsh' },
+      ],
+    })
+    expect(offered(list)).toEqual(['Marsh', 'Great Marsh'])
+    await list.setProps({ options: [{ value: 'Marsh', name: 'Marsh' }] })
+    expect(offered(list)).toEqual([])
     await list.setProps({ modelValue: 'Marsh' })
     await list.trigger('focusout')
     expect(list.emitted('change')).toEqual([['Marsh']])
