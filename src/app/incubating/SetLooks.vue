@@ -43,21 +43,21 @@ const columns = [
     name: t('looks.airCell'),
     figure: true,
     said: true,
-    value: ({ look }: Row) => cellWords(look),
+    value: ({ look }: Row) => figuresOfLook(look).airCell?.depth.value ?? '',
   },
   {
     id: 'shadow',
     name: t('looks.shadow'),
     figure: true,
     said: true,
-    value: ({ look }: Row) => percentWords(figuresOfLook(look).shadow.value),
+    value: ({ look }: Row) => figuresOfLook(look).shadow.value,
   },
   {
     id: 'vessels',
     name: t('looks.vessels'),
     figure: true,
     said: true,
-    value: ({ look }: Row) => percentWords(look.reading.vessels.coverage.value),
+    value: ({ look }: Row) => look.reading.vessels.coverage.value,
   },
 ]
 </script>
@@ -89,6 +89,11 @@ const columns = [
         <GradeSign :grade="look.verdict.grade" class="mr-1 h-5 w-5" aria-hidden="true" />
         {{ GRADE_WORDS[look.verdict.grade] }}
       </template>
+      <template #cell="{ row: { look } }">{{ cellWords(look) }}</template>
+      <template #shadow="{ row: { look } }">{{ percentWords(figuresOfLook(look).shadow.value) }}</template>
+      <template #vessels="{ row: { look } }">{{
+        percentWords(look.reading.vessels.coverage.value)
+      }}</template>
     </DataTable>
   </section>
 </template>
