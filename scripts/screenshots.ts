@@ -151,7 +151,7 @@ const today = new Date()
 const ago = (days: number): string => new Date(today.getTime() - days * DAY_MS).toISOString().slice(0, 10)
 for (const [bird, breed, eggs] of [
   ['Chicken', 'Holm Beacon', '14'],
-  ['Duck', 'Tarn Saltmarsh', '6'],
+  ['Domestic duck', 'Tarn Saltmarsh', '6'],
 ] as const) {
   await choose(page.getByLabel('Bird', { exact: true }), bird)
   await page.getByLabel('Eggs', { exact: true }).fill(eggs)
