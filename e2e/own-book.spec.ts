@@ -31,12 +31,12 @@ test('what simulated sensors wrote into a book of one’s own is named, taken ou
   await expect(page.getByTestId('records-message')).toContainText('imported')
   const line = page.getByTestId('simulated-found')
   await expect(line).toContainText(
-    '3 readings from a simulated sensor are among your own records, from Wednesday 11 March',
+    'A simulated sensor left 3 readings among your own records, from Wednesday 11 March',
   )
   await line.getByRole('button', { name: 'Remove' }).click()
   await expect(line).toContainText('3 simulated readings removed')
   await line.getByRole('button', { name: 'Undo' }).click()
-  await expect(line).toContainText('are among your own records')
+  await expect(line).toContainText('among your own records')
   await line.getByRole('button', { name: 'Remove' }).click()
   await expect(line).toContainText('removed')
   await page.reload()
